@@ -1,0 +1,17 @@
+namespace Irvak.Captures.Simulated;
+
+/// <summary>What is wrong with a simulated machine.</summary>
+public abstract record Fault
+{
+    /// <summary>A module is not seated: its slot looks empty.</summary>
+    public sealed record ModuleNotSeated(string Slot) : Fault;
+
+    /// <summary>A whole channel does not train.</summary>
+    public sealed record ChannelDead(string Channel) : Fault;
+
+    /// <summary>All memory runs at a lower rate than it could.</summary>
+    public sealed record LowerRate(int RateMTs) : Fault;
+
+    /// <summary>The operating system uses less than the firmware shows.</summary>
+    public sealed record MemoryNotRemapped(int MissingMiB) : Fault;
+}

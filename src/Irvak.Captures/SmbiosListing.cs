@@ -1,0 +1,176 @@
+using Irvak.Core.Observations;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Captures;
+
+internal enum LineFate
+{
+    Used,
+
+    /// <summary>Inside a structure, but not understood.</summary>
+    Left,
+
+    /// <summary>Outside of any structure and no line of a listing.</summary>
+    Foreign,
+}
+
+/// <summary>
+/// The SMBIOS listing in the text form of the common decoder: a handle line, a title, indented "Key: value" lines, deeper
+/// indented lists, a blank line. Structures 0, 1, 2, 4, 16 and 17 of DMTF DSP0134 are read, others are named as not read.
+/// </summary>
+internal sealed partial class SmbiosListing
+{
+    /// <summary>More memory devices than any machine has; further ones are left and said.</summary>
+    private const int MostDevices = 4096;
+
+    private readonly List<SeenProcessor> _processors = [];
+    private readonly List<SeenArray> _arrays = [];
+    private readonly List<SeenDevice> _devices = [];
+    private readonly List<string> _remarks = [];
+    private readonly Dictionary<int, string> _notRead = [];
+    private Observation _facts = new();
+    private string? _boardProduct, _boardMaker;
+    private Draft? _draft;
+    private int _type = -1;
+    private bool _titleDue, _listOpen;
+    private int _structures, _deviceHandles;
+
+    public string Reason { get; private set; } = "";
+
+    public bool IsThere => _structures > 0;
+
+    public int StructuresAnnounced { get; private set; }
+
+    /// <summary>Structures that the head announces and the text does not hold.</summary>
+    public int StructuresMissing => StructuresAnnounced > _structures ? StructuresAnnounced - _structures : 0;
+
+    public IReadOnlyList<string> Remarks => _remarks;
+
+    public Observation Observation => _facts with
+    {
+        Product = _facts.Product ?? _boardProduct,
+        Maker = _facts.Maker ?? _boardMaker,
+        Processors = _processors,
+        Arrays = _arrays,
+        Devices = _devices,
+    };
+
+    /// <summary>True when the text stops inside a structure, in a line that is no whole field.</summary>
+    public bool EndsInside(ReadOnlySpan<char> lastLine) => _structures > 0 && lastLine.IndexOf(':') < 0 && !lastLine.TrimStart().StartsWith("End Of Table") && Reason == NoField;
+
+    private const string NoField = "a line that is no field";
+
+    public void Blank()
+    {
+        if (_titleDue) return;
+        Close();
+        _type = -1;
+    }
+
+    public void End() => Close();
+
+    public LineFate Take(ReadOnlySpan<char> line, int number)
+    {
+        if (line.StartsWith("Handle 0x", StringComparison.Ordinal)) return TakeHandle(line, number);
+        if (_type < 0) return TakeOutside(line);
+        if (_titleDue) return TakeTitle(line);
+        if (_draft is null) return _type == 127 ? LineFate.Used : Left(NotRead(_type));
+        return TakeField(line, number);
+    }
+
+    private LineFate TakeHandle(ReadOnlySpan<char> line, int number)
+    {
+        Close();
+        var at = line.IndexOf("DMI type ");
+        var after = at < 0 ? default : line[(at + 9)..];
+        var comma = after.IndexOf(',');
+        if (comma < 0 || !int.TryParse(after[..comma], out var type) || type is < 0 or > 255) { _type = -1; return LineFate.Foreign; }
+        _structures++;
+        _type = type;
+        _titleDue = true;
+        _listOpen = false;
+        var end = line[7..].IndexOf(',');
+        _draft = type is 0 or 1 or 2 or 4 or 16 or 17 && !(type == 17 && ++_deviceHandles > MostDevices)
+            ? new Draft { Type = type, Handle = line.Slice(7, end < 0 ? 0 : end).ToString(), Line = number } : null;
+        return _draft is null && type != 127 ? Left(NotRead(type)) : LineFate.Used;
+    }
+
+    private LineFate TakeTitle(ReadOnlySpan<char> line)
+    {
+        _titleDue = false;
+        // A capture that lost its title line goes on with the first field.
+        if (line.IndexOf(':') > 0 && _draft is not null) return TakeField(line, _draft.Line + 1);
+        return _draft is null && _type != 127 ? Left(NotRead(_type)) : LineFate.Used;
+    }
+
+    private LineFate TakeOutside(ReadOnlySpan<char> line)
+    {
+        if (line.StartsWith("# dmidecode") || line.StartsWith("# SMBIOS implementations newer") || line.StartsWith("# fully supported by")
+            || line.StartsWith("Getting SMBIOS data") || line.StartsWith("Reading SMBIOS/DMI data") || line.StartsWith("Table at 0x")
+            || (line.StartsWith("SMBIOS ") && line.TrimEnd().EndsWith("present."))) return LineFate.Used;
+        var at = line.IndexOf(" structures occupying ");
+        if (at > 0 && int.TryParse(line[..at], out var count) && count < 100_000) { StructuresAnnounced = count; return LineFate.Used; }
+        return LineFate.Foreign;
+    }
+
+    private LineFate TakeField(ReadOnlySpan<char> line, int number)
+    {
+        var text = line.TrimStart();
+        var depth = line.Length - text.Length;
+        var colon = text.IndexOf(':');
+        // Lists (flags, characteristics) stand one step deeper than the field that opens them.
+        if (_listOpen && depth > _draft!.Depth) return LineFate.Used;
+        if (colon <= 0) return Left(NoField);
+        _draft!.Depth = depth;
+        _listOpen = false;
+        var key = text[..colon];
+        var value = text[(colon + 1)..].Trim();
+        var understood = _draft.Type switch
+        {
+            0 => TakeFirmware(key, value),
+            1 => TakeSystem(key, value),
+            2 => TakeBoard(key, value),
+            4 => TakeProcessor(key, value),
+            16 => TakeArray(key, value),
+            _ => TakeDevice(key, value, number),
+        };
+        return understood ? LineFate.Used : Left($"a field of {Titles[_draft.Type]} that is not read here");
+    }
+
+    private LineFate Left(string reason)
+    {
+        // One string per reason, so that neighbouring lines are recognised as one entry.
+        Reason = string.IsInterned(reason) ?? string.Intern(reason);
+        return LineFate.Left;
+    }
+
+    private string NotRead(int type)
+    {
+        if (_notRead.TryGetValue(type, out var text)) return text;
+        return _notRead[type] = string.Intern(type == 17 ? $"more than {MostDevices} memory devices" : $"structure type {type}, not read here");
+    }
+
+    private static readonly Dictionary<int, string> Titles = new()
+    {
+        [0] = "the firmware", [1] = "the system", [2] = "the board", [4] = "a processor", [16] = "a memory array", [17] = "a memory device",
+    };
+
+    /// <summary>The structure being read.</summary>
+    private sealed class Draft
+    {
+        public int Type { get; init; }
+
+        public string Handle { get; init; } = "";
+
+        public int Line { get; init; }
+
+        public int Depth { get; set; }
+
+        public string? Designation, Version, Status, Use, Correction, ArrayHandle, Locator, Bank, Detail, Maker, Serial, Part;
+        public int? MaximumGiB, Count, TotalWidth, DataWidth, SizeMiB, Ranks;
+        public bool SizeSeen;
+        public MemoryGeneration? Generation;
+        public ModuleForm? Form;
+        public string? RateText, ConfiguredText;
+    }
+}

@@ -1,0 +1,19 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Evidence;
+
+[JsonConverter(typeof(JsonStringEnumConverter<Outcome>))]
+public enum Outcome
+{
+    [JsonStringEnumMemberName("works")] Works,
+    [JsonStringEnumMemberName("works-with-remark")] WorksWithRemark,
+    [JsonStringEnumMemberName("fails")] Fails,
+}
+
+/// <summary>One logged try of modules of a class in a machine.</summary>
+/// <param name="CapacityMiB">Capacity of one module.</param>
+/// <param name="TotalMiB">Total that stood in the machine; null when not logged.</param>
+public sealed record EvidenceRecord(
+    string Id, string MachineId, string? Firmware, MemoryGeneration Generation, ModuleType Type, int CapacityMiB, int? TotalMiB,
+    Outcome Outcome, string Seen, DateOnly Date, string Who);

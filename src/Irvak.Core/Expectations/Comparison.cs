@@ -1,0 +1,87 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Observations;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Expectations;
+
+[JsonConverter(typeof(JsonStringEnumConverter<LineState>))]
+public enum LineState
+{
+    [JsonStringEnumMemberName("not-looked-at")] NotLookedAt,
+    [JsonStringEnumMemberName("as-expected")] AsExpected,
+    [JsonStringEnumMemberName("deviates")] Deviates,
+}
+
+/// <summary>An expected line with what was seen.</summary>
+/// <param name="Seen">As text; null when nobody looked.</param>
+/// <param name="By">"eye, Ines" or "capture".</param>
+/// <param name="Value">The value seen, in the unit of the expectation; null when it can't be read as a number.</param>
+public sealed record ComparedLine(Expectation Expected, LineState State, string? Seen, string? By, double? Value);
+
+/// <summary>Puts what was seen beside what was expected. Captures and eyes count the same; the later answer of a person wins.</summary>
+public static class Comparison
+{
+    public static IReadOnlyList<ComparedLine> Of(
+        MachineSheet sheet, IReadOnlyList<Expectation> expectations, Observation? after, IReadOnlyDictionary<string, SeenAnswer> answers)
+    {
+        var bySlot = after is null ? [] : SlotMatch.Of(sheet, after).ToDictionary(m => m.Slot, m => m.Device);
+        return [.. expectations.Select(e => answers.TryGetValue(e.Key, out var answer) ? ByEye(e, answer) : ByCapture(e, after, bySlot))];
+    }
+
+    private static ComparedLine ByEye(Expectation e, SeenAnswer answer)
+    {
+        var by = $"eye, {answer.Who}";
+        if (answer.Verdict == SeenVerdict.AsExpected) return new(e, LineState.AsExpected, e.Expected, by, null);
+        var value = SeenNumber.Read(answer.Value, e.Unit);
+        return value is { } v && e.Holds(v)
+            ? new(e, LineState.AsExpected, answer.Value, by, v)
+            : new(e, LineState.Deviates, answer.Value, by, value);
+    }
+
+    private static ComparedLine ByCapture(Expectation e, Observation? after, Dictionary<string, SeenDevice> bySlot)
+    {
+        if (after is null || SeenIn(e, after, bySlot) is not { } seen) return new(e, LineState.NotLookedAt, null, null, null);
+        return new(e, e.Holds(seen.Value) ? LineState.AsExpected : LineState.Deviates, seen.Text, "capture", seen.Value);
+    }
+
+    private static (double Value, string Text)? SeenIn(Expectation e, Observation after, Dictionary<string, SeenDevice> bySlot)
+    {
+        switch (e.Key)
+        {
+            case ExpectedMemory.TotalKey:
+                return after.InstalledMiB is { } total ? (total, ByteCount.FromMiB(total).ToString()) : null;
+            case ExpectedMemory.RateKey:
+                var rates = after.Devices.Where(d => d.ConfiguredMTs is not null).Select(d => d.ConfiguredMTs!.Value).ToList();
+                return rates.Count == 0 ? null : (rates.Min(), $"{rates.Min()} MT/s");
+            case ExpectedMemory.OsKey:
+                return after.MemTotalKiB is { } kib ? (ByteCount.FromKiB(kib).GiB, $"{ByteCount.FromKiB(kib).GiB:0.0} GiB") : null;
+            default:
+                if (e.Places.Count == 0 || after.Devices.Count == 0) return null;
+                var device = bySlot.GetValueOrDefault(PlaceName.Short(e.Places[0]));
+                if (device is null) return (0, "not listed");
+                return device.SizeMiB is { } mib ? (mib, mib == 0 ? "empty" : ByteCount.FromMiB(mib).ToString()) : null;
+        }
+    }
+}
+
+/// <summary>Reads a number that a person typed from a screen: "480 GB", "491520 MB", "4400".</summary>
+public static class SeenNumber
+{
+    public static double? Read(string? text, string unit)
+    {
+        if (string.IsNullOrWhiteSpace(text)) return null;
+        var digits = new string([.. text.Trim().Replace(" ", "").Replace(',', '.').TakeWhile(c => char.IsAsciiDigit(c) || c == '.')]);
+        if (!double.TryParse(digits, out var number)) return text.Trim().Equals("empty", StringComparison.OrdinalIgnoreCase) ? 0 : null;
+        var rest = text.Replace(" ", "").ToUpperInvariant();
+        // Screens write GB and MB and mean the binary units.
+        var saysGiga = rest.Contains("GB") || rest.Contains("GIB");
+        var saysMega = rest.Contains("MB") || rest.Contains("MIB");
+        return unit switch
+        {
+            "MiB" => saysGiga || (!saysMega && number < 4096 && number != 0) ? number * 1024 : number,
+            "GiB" => saysMega || (!saysGiga && number >= 8192) ? number / 1024 : number,
+            _ => number,
+        };
+    }
+}

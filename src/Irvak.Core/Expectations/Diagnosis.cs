@@ -1,0 +1,158 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Expectations;
+
+/// <summary>One likely cause of a deviation.</summary>
+public sealed record Cause(string Title, string Because);
+
+/// <summary>What deviating lines have in common, the causes in order of likelihood, and the one next thing to do with the hands.</summary>
+/// <param name="Pattern">Code of the row of the diagnosis table.</param>
+/// <param name="Lines">Keys of the lines it explains.</param>
+public sealed record Explanation(string Pattern, string Sentence, IReadOnlyList<string> Places, IReadOnlyList<string> Lines, Worked? Why, IReadOnlyList<Cause> Causes, string NextAction);
+
+/// <summary>The diagnosis table of memory: patterns of deviation with causes and next actions, all common practice, no source.</summary>
+public static class Diagnosis
+{
+    private sealed record Row(string Pattern, string Sentence, string NextAction, params Cause[] Causes);
+
+    private static readonly Row Socket = new("socket-missing",
+        "No module of {socket} shows: {missing} missing.",
+        "Power off, pull the cords. Take the heat sink of {socket} off only if the modules are seated: reseat {first} first.",
+        new("Processor or its contacts", "every slot of one socket hangs on one processor"),
+        new("Slots behind an empty or disabled socket", "the set-up may have the socket switched off"),
+        new("Modules of that socket not seated", "less likely, all of them at once"));
+
+    private static readonly Row Channel = new("channel-missing",
+        "Channel {channel} doesn't show: {missing} missing, all its modules.",
+        "Power off, pull the cords, wait until the standby light is dark. Reseat {first}, the first module of the channel, until both latches click.",
+        new("First module of the channel not seated", "it ends the lines of the channel, the others go with it"),
+        new("Contact of that channel in the processor socket", "heat sink drawn down unevenly, or dust"),
+        new("Channel switched off after an error", "the event log of the firmware tells"));
+
+    private static readonly Row One = new("module-missing",
+        "{first} doesn't show: {missing} missing, one module.",
+        "Power off, pull the cords, wait until the standby light is dark. Reseat {first} until both latches click.",
+        new("Module not seated", "new or touched last, one latch open"),
+        new("Module dead on arrival", "swap it with a neighbour: the fault goes with it"),
+        new("Contact in the slot", "the fault stays with the slot"));
+
+    private static readonly Row Several = new("modules-missing",
+        "{count} modules don't show: {missing} missing.",
+        "Power off, pull the cords. Reseat {first}, start again, and go on one by one.",
+        new("Modules not seated", "several were touched"),
+        new("Modules the board refuses", "kind, rank or size not taken"),
+        new("Contact in the processor socket", "slots of several channels of one socket"));
+
+    private static readonly Row Size = new("size-differs",
+        "{first} shows {seen}, not {expected}.",
+        "Power off, pull {first} and read its label: size, ranks and part number.",
+        new("Another module is in this slot", "two were exchanged"),
+        new("Chip density that board or processor knows only in part", "half the size shows"),
+        new("Counterfeit or wrongly labelled module", "label and content differ"));
+
+    private static readonly Row Slow = new("rate-low",
+        "Memory runs at {seen}, not {expected}. All sizes are right.",
+        "Open the memory page of the set-up and look at the rate setting; set it to automatic, save, start again.",
+        new("Rate fixed in the firmware set-up", "a setting from before the change"),
+        new("A slower module among them", "read the rate of every slot in the listing"),
+        new("Firmware older than the modules", "its table falls back to a safe rate"));
+
+    private static readonly Row Fast = new("rate-high",
+        "Memory runs at {seen}, faster than the expected {expected}.",
+        "Nothing to do with the hands. Note it, and run the memory test before handover.",
+        new("The board's table is better than the sheet", "sheets are cautious"),
+        new("An overclocking profile is active", "set it to automatic for a machine that must be reliable"));
+
+    private static readonly Row Os = new("os-total-low",
+        "The system uses {seen} instead of {expected}, though the firmware shows every module.",
+        "Look in the firmware set-up for memory remapping above 4 GiB and for the share of graphics; set remapping on.",
+        new("Memory above 4 GiB is not remapped", "the device hole swallows it"),
+        new("Graphics or firmware hold a larger share", "set-up, graphics memory"),
+        new("A limit on the kernel's command line, or a 32-bit system", "uname -m, and mem= in the boot entry"));
+
+    private static readonly Row OsHigh = new("os-total-high",
+        "The system shows {seen}, more than the expected {expected}.",
+        "Read every slot of the listing again: one module is larger than planned, or was there already.",
+        new("The machine held more than was recorded", "a place counted as empty was not"),
+        new("Graphics hold less than before", "set-up, graphics memory"));
+
+    private static readonly Row Total = new("total-differs",
+        "The firmware shows {seen} in all, not {expected}.",
+        "Open the page that lists the slots one by one and answer those lines: they tell which module it is.",
+        new("One module not seated", "the missing amount is the size of one module"),
+        new("A mode that holds memory back", "mirroring or sparing is switched on"),
+        new("A module of another size than planned", "read the labels"));
+
+    /// <summary>Explains what deviates; empty when nothing does.</summary>
+    public static IReadOnlyList<Explanation> Of(MachineSheet sheet, Build planned, IReadOnlyList<ComparedLine> lines)
+    {
+        var deviating = lines.Where(l => l.State == LineState.Deviates).ToList();
+        if (deviating.Count == 0) return [];
+        var slots = deviating.Where(l => l.Expected.Places.Count == 1).ToList();
+        var missing = slots.Where(l => l.Value is 0).ToList();
+        var explained = new List<Explanation>();
+        if (missing.Count > 0) explained.Add(Missing(sheet, planned, lines, missing));
+        foreach (var line in slots.Except(missing))
+            explained.Add(Fill(Size, [line], line.Expected.Places, null, ("first", Say.Place(line.Expected.Places[0])), ("seen", line.Seen ?? "?"), ("expected", line.Expected.Expected)));
+        foreach (var line in deviating.Where(l => l.Expected.Places.Count == 0 && (explained.Count == 0 || !Follows(l))))
+            explained.Add(Alone(line));
+        return explained;
+    }
+
+    /// <summary>Totals that are wrong because slots are wrong need no explanation of their own.</summary>
+    private static bool Follows(ComparedLine line) => line.Expected.Key is ExpectedMemory.TotalKey or ExpectedMemory.OsKey;
+
+    private static Explanation Missing(MachineSheet sheet, Build planned, IReadOnlyList<ComparedLine> all, List<ComparedLine> missing)
+    {
+        var gone = missing.Select(l => PlaceName.Short(l.Expected.Places[0])).ToHashSet();
+        string[] places = [.. missing.Select(l => l.Expected.Places[0])];
+        var amount = ByteCount.FromMiB(missing.Sum(l => (long)l.Expected.Low)).ToString();
+        var first = Say.Place(places[0]);
+        var lines = missing.Concat(all.Where(l => l.State == LineState.Deviates && Follows(l))).ToList();
+        var why = MissingSum(missing, all);
+        foreach (var socket in sheet.Sockets)
+            if (Whole(sheet.Channels.Where(c => c.Socket == socket.Id).SelectMany(c => c.Slots)) && sheet.Sockets.Count > 1)
+                return Fill(Socket, lines, places, why, ("socket", Say.Place(PlaceName.Socket(socket.Id))), ("missing", amount), ("first", first));
+        foreach (var channel in sheet.Channels)
+            if (sheet.Memory.ChannelsKnown && gone.Count > 1 && Whole(channel.Slots))
+                return Fill(Channel, lines, places, why, ("channel", channel.Id), ("missing", amount), ("first", first));
+        return gone.Count == 1
+            ? Fill(One, lines, places, why, ("missing", amount), ("first", first))
+            : Fill(Several, lines, places, why, ("count", $"{gone.Count}"), ("missing", amount), ("first", first));
+
+        bool Whole(IEnumerable<string> slots)
+        {
+            var filled = slots.Where(s => planned.ModuleAt(s) is not null).ToHashSet();
+            return filled.Count > 0 && filled.SetEquals(gone);
+        }
+    }
+
+    private static Worked MissingSum(List<ComparedLine> missing, IReadOnlyList<ComparedLine> all)
+    {
+        var lines = missing.Select(l => new WorkedLine($"{l.Expected.What}, {l.Seen}", l.Expected.Expected)).ToList();
+        if (all.FirstOrDefault(l => l.Expected.Key == ExpectedMemory.TotalKey) is { Value: { } seen } total)
+            lines.Add(new($"total, {total.Expected.Low / 1024:0.##} − {seen / 1024:0.##}", $"{(total.Expected.Low - seen) / 1024:0.##} GiB"));
+        return new Worked(lines, new WorkedLine("missing in all", ByteCount.FromMiB(missing.Sum(l => (long)l.Expected.Low)).ToString(), true), "expected less seen, slot by slot");
+    }
+
+    private static Explanation Alone(ComparedLine line)
+    {
+        var low = line.Value is { } v && v < line.Expected.Low;
+        var row = line.Expected.Key switch
+        {
+            ExpectedMemory.RateKey => low || line.Value is null ? Slow : Fast,
+            ExpectedMemory.OsKey => low || line.Value is null ? Os : OsHigh,
+            _ => Total,
+        };
+        return Fill(row, [line], [], line.Expected.Why, ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected));
+    }
+
+    private static Explanation Fill(Row row, IEnumerable<ComparedLine> lines, IReadOnlyList<string> places, Worked? why, params (string Name, string Value)[] values)
+    {
+        string Put(string text) => values.Aggregate(text, (t, v) => t.Replace("{" + v.Name + "}", v.Value));
+        return new Explanation(row.Pattern, Put(row.Sentence), places, [.. lines.Select(l => l.Expected.Key)], why, row.Causes, Put(row.NextAction));
+    }
+}

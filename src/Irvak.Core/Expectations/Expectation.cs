@@ -1,0 +1,16 @@
+using Irvak.Core.Quantities;
+
+namespace Irvak.Core.Expectations;
+
+/// <summary>One line that must be seen once the machine is up.</summary>
+/// <param name="Key">Stable name of the line.</param>
+/// <param name="Screen">Where a person looks: firmware set-up, operating system.</param>
+/// <param name="What">What the line is about.</param>
+/// <param name="Expected">What should stand there, in the words of that screen.</param>
+/// <param name="Low">Lower end of the accepted value, in <paramref name="Unit"/>; equal to High for an exact one.</param>
+public sealed record Expectation(string Key, string Screen, string What, string Expected, double Low, double High, string Unit, IReadOnlyList<string> Places, string Source)
+{
+    public Worked? Why { get; init; }
+
+    public bool Holds(double value) => value >= Low && value <= High;
+}

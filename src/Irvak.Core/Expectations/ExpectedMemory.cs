@@ -1,0 +1,34 @@
+using Irvak.Core.Memory;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Expectations;
+
+/// <summary>The lines that a memory upgrade must show.</summary>
+public static class ExpectedMemory
+{
+    public const string Firmware = "Firmware set-up", OperatingSystem = "Operating system";
+    public const string TotalKey = "firmware.total", RateKey = "firmware.rate", OsKey = "os.total";
+
+    public static string SlotKey(string slot) => "firmware.slot." + slot;
+
+    public static IReadOnlyList<Expectation> Of(Question q, MemorySheet memory)
+    {
+        var total = memory.Planned.InstalledMiB;
+        if (total == 0) return [];
+        var lines = new List<Expectation>
+        {
+            new(TotalKey, Firmware, "Memory, total", $"{ByteCount.FromMiB(total)} · {total} MB", total, total, "MiB", [], "sum of the modules"),
+        };
+        if (memory.Planned.Rate.RateMTs is { } rate)
+            lines.Add(new(RateKey, Firmware, "Memory rate", $"{rate} MT/s", rate - 1, rate + 1, "MT/s", [], "slowest of module, processor, board") { Why = Rate.Sum(memory.Planned.Rate) });
+        else if (memory.Planned.Rate.HighMTs is { } high)
+            lines.Add(new(RateKey, Firmware, "Memory rate", memory.Planned.Rate.Words, (memory.Planned.Rate.LowMTs ?? 0) - 1, high + 1, "MT/s", [], "typical for this class, sheet unknown (from memory)") { Why = Rate.Sum(memory.Planned.Rate) });
+        foreach (var (_, slot, module) in q.Planned.Modules(q.Sheet))
+            if (module.CapacityMiB is { } mib)
+                lines.Add(new(SlotKey(slot), Firmware, $"Slot {slot}", ByteCount.FromMiB(mib).ToString(), mib, mib, "MiB", [PlaceName.Slot(slot)], "the module planned there"));
+        if (memory.Planned.OsTotal is { } band)
+            lines.Add(new(OsKey, OperatingSystem, "Memory, total", band.Words, band.Low.GiB, band.High.GiB, "GiB", [], "installed less the reserved share") { Why = band.Why });
+        return lines;
+    }
+}

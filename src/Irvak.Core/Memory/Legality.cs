@@ -1,0 +1,110 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Memory;
+
+/// <summary>Whether each module can work in its slot at all, and whether the modules can work together.</summary>
+public static class Legality
+{
+    public static readonly Rule Generation = new("MEM-GEN", Severity.Stop,
+        "{place} is {module}; the board takes {board}.",
+        "Each generation has its own contacts, notch and supply voltage; another one neither seats nor starts.",
+        "JEDEC JESD79-2F, -3F, -4, -5", Basis.Standard);
+
+    public static readonly Rule Form = new("MEM-FORM", Severity.Stop,
+        "{place} holds a {module}; the slot is for a {board}.",
+        "DIMM and SO-DIMM differ in length and contacts.",
+        "JEDEC standard 21-C, module outlines", Basis.Standard);
+
+    public static readonly Rule Type = new("MEM-TYPE", Severity.Stop,
+        "{place} is {module}; the board takes {board}.",
+        "Processor and board drive only the module types they were made for. Modules of another type do not start.",
+        "machine sheet, accepted types", Basis.Sheet);
+
+    public static readonly Rule Kind = new("MEM-KIND", Severity.Stop,
+        "{few} {verb} {fewKind}, the rest is {manyKind}. The machine does not start with both.",
+        "Registered, load-reduced and unbuffered modules drive the channel differently and are never mixed in one machine.",
+        "JEDEC standard 21-C module types; common practice, no source, for the machine as a whole", Basis.Standard);
+
+    public static readonly Rule EccOff = new("MEM-ECC", Severity.Care,
+        "With {few} the error correction of the machine is off.",
+        "One module without the extra chips leaves nothing to correct with, so the board switches ECC off for all.",
+        "machine sheet, mixing with and without ECC", Basis.Sheet);
+
+    public static readonly Rule EccNoStart = new("MEM-ECC-START", Severity.Stop,
+        "With {few} the machine does not start: this board refuses modules with and without ECC together.",
+        "Some boards stop in the memory test when the modules differ in width.",
+        "machine sheet, mixing with and without ECC", Basis.Sheet);
+
+    public static readonly Rule Dark = new("MEM-DARK", Severity.Stop,
+        "{place} stays dark until {socket} is filled.",
+        "A slot hangs on the memory controller inside its own processor.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Plausible = new("MEM-LABEL", Severity.Care,
+        "{place} can't be what it says: {module} would need chips of {density} Gbit, which do not exist in {generation}.",
+        "Capacity, ranks and chip width together give the chip density: GB × 8 × width ÷ (64 × ranks).",
+        "JEDEC densities per generation", Basis.Standard);
+
+    public static IEnumerable<Finding> Judge(Question q, Build build)
+    {
+        var modules = build.Modules(q.Sheet).ToList();
+        foreach (var (channel, slot, module) in modules)
+            foreach (var finding in JudgeOne(q, build, channel, slot, module))
+                yield return finding;
+        foreach (var finding in JudgeTogether(q, modules)) yield return finding;
+    }
+
+    private static IEnumerable<Finding> JudgeOne(Question q, Build build, Channel channel, string slot, ModuleSheet module)
+    {
+        var board = q.Sheet.Memory;
+        string[] places = [PlaceName.Slot(slot)];
+        var place = Say.Slot(slot);
+        if (module.Generation is { } g && board.Generation is { } bg && g != bg)
+            yield return Finding.Of(Generation, places, null, ("place", place), ("module", g.Name()), ("board", bg.Name()));
+        if (module.Form is { } f && board.Form is { } bf && f != bf)
+            yield return Finding.Of(Form, places, null, ("place", place), ("module", f.Name()), ("board", bf.Name()));
+        // A module of another family than every accepted type; mixing inside the accepted ones is judged below.
+        if (module.Type is { } t && board.Types is { Count: > 0 } types && !types.Contains(t))
+            yield return Finding.Of(Type, places, null, ("place", place), ("module", t.Name()), ("board", Say.Words([.. types.Select(x => x.Name())])));
+        if (!build.HasProcessor(channel.Socket))
+            yield return Finding.Of(Dark, places, null, ("place", place), ("socket", Say.Place(PlaceName.Socket(channel.Socket))));
+        if (module.Generation is { } gen && Bins.DieGbit(module) is { } gbit && !Bins.DieExists(gen, gbit))
+            yield return Finding.Of(Plausible, places,
+                Worked.Sum("JEDEC densities per generation", new("chip density", $"{gbit:0.###} Gbit", true),
+                    new("capacity", $"{module.CapacityMiB / 1024.0:0.###} GB"), new("chip width", $"{module.DeviceWidth}"), new("ranks", $"{module.Ranks}"),
+                    new("GB × 8 × width ÷ (64 × ranks)", $"{gbit:0.###} Gbit")),
+                ("place", place), ("module", module.Long), ("density", $"{gbit:0.###}"), ("generation", gen.Name()));
+    }
+
+    private static IEnumerable<Finding> JudgeTogether(Question q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+    {
+        var typed = modules.Where(m => m.Module.Type is not null).ToList();
+        var families = typed.GroupBy(m => m.Module.Type!.Value.Family()).OrderByDescending(f => f.Count()).ThenBy(f => f.Key).ToList();
+        if (families.Count > 1)
+        {
+            var few = families.Skip(1).SelectMany(f => f).ToList();
+            string[] places = [.. few.Select(m => PlaceName.Slot(m.Slot))];
+            yield return Finding.Of(Kind, places, KindSum(families),
+                ("few", Say.Slots(places)), ("verb", few.Count == 1 ? "is" : "are"),
+                ("fewKind", Say.Words([.. few.Select(m => m.Module.Type!.Value.Name()).Distinct()])),
+                ("manyKind", families[0].First().Module.Type!.Value.Name()));
+        }
+        var plain = typed.Where(m => m.Module.Type == ModuleType.Unbuffered).ToList();
+        if (q.Sheet.Memory.EccMixing is { } mixing && plain.Count > 0 && typed.Any(m => m.Module.Type == ModuleType.UnbufferedEcc))
+        {
+            string[] places = [.. plain.Select(m => PlaceName.Slot(m.Slot))];
+            yield return Finding.Of(mixing == EccMixing.EccOff ? EccOff : EccNoStart, places, null, ("few", Say.Slots(places)));
+        }
+    }
+
+    private static Worked KindSum(List<IGrouping<ModuleFamily, (Channel Channel, string Slot, ModuleSheet Module)>> families)
+    {
+        var lines = families.Select(f => new WorkedLine($"{f.First().Module.Type!.Value.Name()}: {string.Join(' ', f.Take(8).Select(m => m.Slot))}{(f.Count() > 8 ? " …" : "")}", $"{f.Count()}"))
+            .Append(new WorkedLine("kinds fitted", $"{families.Count}"))
+            .Append(new WorkedLine("kinds a machine starts with", "1"));
+        return new Worked([.. lines], new WorkedLine($"{families.Count} > 1, so it does not start", "stop", true), "JEDEC standard 21-C module types");
+    }
+}

@@ -1,0 +1,77 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Quantities;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Memory;
+
+/// <summary>What the operating system is expected to show, as a band.</summary>
+public sealed record OsBand(ByteCount Low, ByteCount High, Worked Why)
+{
+    public bool Holds(ByteCount seen) => seen >= Low && seen <= High;
+
+    /// <summary>"503.6 ± 0.1 GiB".</summary>
+    public string Words => $"{(Low.GiB + High.GiB) / 2:0.0} ± {Math.Max(0.05, (High.GiB - Low.GiB) / 2):0.0#} GiB";
+}
+
+/// <summary>
+/// Share of memory that the operating system keeps from view. Linux page structures take 64 bytes per 4 KiB page (1/64);
+/// kernel and firmware take 0.1 to 0.4 GiB more, graphics its own share.
+/// </summary>
+public static class OsShare
+{
+    public static readonly Rule Below4 = new("MEM-OS32", Severity.Care,
+        "The installed 32-bit system sees {planned} and uses at most 4 GiB.",
+        "Without address extension 32 bits reach 4 GiB, and devices take 0.4 to 1.2 GiB of that. Only another system changes it.",
+        "2³² addresses; the device hole is common practice, no source", Basis.Standard);
+
+    private static readonly ByteCount Kernel = ByteCount.FromMiB(102);
+    private static readonly ByteCount KernelMost = ByteCount.FromMiB(410);
+    private static readonly ByteCount FourGiB = ByteCount.FromMiB(4096);
+
+    /// <summary>Null when the word size of the system is not known.</summary>
+    public static OsBand? Of(Question q, Build build)
+    {
+        var installed = ByteCount.FromMiB(build.InstalledMiB);
+        if (q.System.OsBits is not { } bits || installed.Bytes == 0) return null;
+        if (bits == 32) return Small(installed);
+        if (q.System.MemTotalKiB is { } before && ByteCount.FromMiB(q.Found.InstalledMiB) is { Bytes: > 0 } found)
+            return FromBefore(ByteCount.FromKiB(before), found, installed);
+        var reserved = ByteCount.FromMiB(q.Sheet.Memory.ReservedMiB ?? 0);
+        var pages = new ByteCount(installed.Bytes / 64);
+        var high = installed - reserved - pages - Kernel;
+        var low = installed - reserved - pages - KernelMost;
+        if (q.Sheet.Memory.ReservedMiB is null) low -= ByteCount.FromMiB(512);
+        if (low.Bytes < 0) low = new ByteCount(0);
+        if (high < low) high = low;
+        return new OsBand(low, high, Worked.Sum("Linux page structures; kernel share common practice, no source",
+            new("expected", $"{low.GiB:0.0} to {high.GiB:0.0} GiB", true),
+            new("installed", installed.ToString()), new("held back by firmware and graphics", q.Sheet.Memory.ReservedMiB is null ? "0 to 0.5 GiB, sheet unknown" : reserved.ToString()),
+            new("page structures, 1/64", pages.ToString()), new("kernel", "0.1 to 0.4 GiB")));
+    }
+
+    /// <summary>The difference of two captures is far sharper than the absolute value: added × 63/64 ± 64 MiB.</summary>
+    private static OsBand FromBefore(ByteCount before, ByteCount found, ByteCount installed)
+    {
+        var added = installed - found;
+        var middle = new ByteCount(before.Bytes + (added.Bytes / 64 * 63));
+        var slack = ByteCount.FromMiB(64);
+        return new OsBand(middle - slack, middle + slack, Worked.Sum("Linux page structures: 64 bytes per 4 KiB page",
+            new("expected, ± 64 MiB", $"{middle.GiB:0.0} GiB", true),
+            new("MemTotal before", $"{before.GiB:0.0} GiB"), new("added", added.Bytes == 0 ? "nothing" : added.ToString()), new("added × 63/64", $"{added.GiB * 63 / 64:0.0} GiB")));
+    }
+
+    private static OsBand Small(ByteCount installed)
+    {
+        var top = installed < FourGiB ? installed : FourGiB;
+        var low = top - ByteCount.FromMiB(1229);
+        return new OsBand(low.Bytes < 0 ? new ByteCount(0) : low, top - ByteCount.FromMiB(102), Worked.Sum("2³² addresses; device hole 0.4 to 1.2 GiB, common practice, no source",
+            new("expected", $"{top.GiB - 1.2:0.0} to {top.GiB - 0.1:0.0} GiB", true), new("installed", installed.ToString()), new("reach of 32 bits", "4 GiB")));
+    }
+
+    public static IEnumerable<Finding> Judge(Question q, Build build)
+    {
+        var installed = ByteCount.FromMiB(build.InstalledMiB);
+        if (q.System.OsBits == 32 && installed > FourGiB)
+            yield return Finding.Of(Below4, [], Small(installed).Why, ("planned", installed.ToString()));
+    }
+}

@@ -1,0 +1,48 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Observations;
+
+/// <summary>capture → as-found build: what an observation says about every place of a sheet.</summary>
+public static class AsFound
+{
+    /// <param name="by">Name of the capture, as history tells it.</param>
+    public static RecordFound From(MachineSheet sheet, Observation seen, string by)
+    {
+        var places = new Dictionary<string, Unit?>();
+        AddProcessors(sheet, seen, by, places);
+        foreach (var (slot, device) in SlotMatch.Of(sheet, seen))
+        {
+            if (device.SizeMiB is null && device.Module is null) continue;
+            places[PlaceName.Slot(slot)] = device.IsEmpty ? null : new Unit { Module = device.Module, Serial = device.Serial, Source = $"{by}, line {device.Line}" };
+        }
+        return new RecordFound(places, new SystemFacts
+        {
+            OsBits = seen.OsBits, Serial = seen.Serial, BoardRevision = seen.BoardVersion, Firmware = seen.FirmwareVersion, MemTotalKiB = seen.MemTotalKiB,
+        }, by);
+    }
+
+    /// <summary>The sheet on the shelf that a capture names; null when none does.</summary>
+    public static MachineSheet? SheetFor(IEnumerable<MachineSheet> shelf, Observation seen) => seen.Product is not { } product ? null : shelf.FirstOrDefault(s =>
+        string.Equals(s.Name, product.Trim(), StringComparison.OrdinalIgnoreCase)
+        && (s.Maker is null || seen.Maker is null || seen.Maker.Contains(s.Maker, StringComparison.OrdinalIgnoreCase)));
+
+    private static void AddProcessors(MachineSheet sheet, Observation seen, string by, Dictionary<string, Unit?> places)
+    {
+        var left = seen.Processors.ToList();
+        foreach (var socket in sheet.Sockets)
+        {
+            var match = left.FirstOrDefault(p => Plain(p.Designation) == Plain(socket.Id))
+                ?? (seen.Processors.Count == sheet.Sockets.Count ? seen.Processors[sheet.Sockets.ToList().IndexOf(socket)] : null);
+            if (match is null) continue;
+            left.Remove(match);
+            if (!match.Populated) { places[PlaceName.Socket(socket.Id)] = null; continue; }
+            var name = match.Version ?? "processor of unknown name";
+            var processor = sheet.Processors.FirstOrDefault(p => name.Contains(p.Name, StringComparison.OrdinalIgnoreCase)) ?? new ProcessorSheet { Name = name };
+            places[PlaceName.Socket(socket.Id)] = new Unit { Processor = processor, Source = $"{by}, line {match.Line}" };
+        }
+    }
+
+    private static string Plain(string? name) => new([.. (name ?? "").Where(char.IsLetterOrDigit).Select(char.ToUpperInvariant)]);
+}

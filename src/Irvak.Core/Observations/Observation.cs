@@ -1,0 +1,68 @@
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Observations;
+
+/// <summary>What a capture shows of a machine. Every value is null when the capture did not tell.</summary>
+public sealed record Observation
+{
+    public string? Maker { get; init; }
+
+    public string? Product { get; init; }
+
+    public string? Serial { get; init; }
+
+    public string? BoardVersion { get; init; }
+
+    public string? FirmwareVersion { get; init; }
+
+    public string? FirmwareDate { get; init; }
+
+    public IReadOnlyList<SeenProcessor> Processors { get; init; } = [];
+
+    public IReadOnlyList<SeenArray> Arrays { get; init; } = [];
+
+    public IReadOnlyList<SeenDevice> Devices { get; init; } = [];
+
+    /// <summary>MemTotal of <c>/proc/meminfo</c>, KiB.</summary>
+    public long? MemTotalKiB { get; init; }
+
+    /// <summary>Word size that the capture betrays: 32 or 64; null when it does not.</summary>
+    public int? OsBits { get; init; }
+
+    public bool IsEmpty => Devices.Count == 0 && Processors.Count == 0 && Product is null && MemTotalKiB is null && FirmwareVersion is null;
+
+    /// <summary>Memory of all devices whose size is told, MiB; null when no device is.</summary>
+    public long? InstalledMiB => Devices.Count == 0 ? null : Devices.Sum(d => d.SizeMiB ?? 0);
+}
+
+/// <param name="Designation">Socket name.</param>
+/// <param name="Populated">False when the socket is empty.</param>
+public sealed record SeenProcessor(string? Designation, string? Version, bool Populated, int Line);
+
+/// <summary>A physical memory array (SMBIOS type 16).</summary>
+public sealed record SeenArray(string? Handle, int? MaximumGiB, int? Devices, string? ErrorCorrection, bool IsSystemMemory, int Line);
+
+/// <summary>A memory device (SMBIOS type 17): one slot with what sits in it.</summary>
+public sealed record SeenDevice
+{
+    public string? Locator { get; init; }
+
+    public string? Bank { get; init; }
+
+    public string? ArrayHandle { get; init; }
+
+    /// <summary>MiB; 0 when the slot is empty, null when the firmware does not know.</summary>
+    public int? SizeMiB { get; init; }
+
+    public ModuleSheet? Module { get; init; }
+
+    public string? Serial { get; init; }
+
+    /// <summary>Rate it runs at, MT/s.</summary>
+    public int? ConfiguredMTs { get; init; }
+
+    /// <summary>First line of the record in the capture, from 1.</summary>
+    public int Line { get; init; }
+
+    public bool IsEmpty => SizeMiB == 0;
+}

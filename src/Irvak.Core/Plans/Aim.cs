@@ -1,0 +1,43 @@
+using System.Text.Json.Serialization;
+
+namespace Irvak.Core.Plans;
+
+/// <summary>What the job is for. Null means no wish.</summary>
+/// <param name="MemoryGiB">Memory wanted, GiB.</param>
+/// <param name="MoneyLimitEur">Spending limit, EUR.</param>
+public sealed record Aim(int? MemoryGiB = null, decimal? MoneyLimitEur = null);
+
+/// <summary>The shop's stance towards parts off the maker's list.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Policy>))]
+public enum Policy
+{
+    [JsonStringEnumMemberName("listed")] Listed,
+    [JsonStringEnumMemberName("field-proven")] FieldProven,
+    [JsonStringEnumMemberName("sound")] Sound,
+}
+
+public static class PolicyWords
+{
+    public static string Name(this Policy policy) => policy switch
+    {
+        Policy.Listed => "Listed",
+        Policy.FieldProven => "Field-proven",
+        _ => "Sound",
+    };
+}
+
+/// <summary>What is known of the system around the hardware.</summary>
+public sealed record SystemFacts
+{
+    /// <summary>Word size of the installed operating system: 32 or 64; null when not known.</summary>
+    public int? OsBits { get; init; }
+
+    public string? Serial { get; init; }
+
+    public string? BoardRevision { get; init; }
+
+    public string? Firmware { get; init; }
+
+    /// <summary>MemTotal as the operating system showed it before the work, KiB.</summary>
+    public long? MemTotalKiB { get; init; }
+}

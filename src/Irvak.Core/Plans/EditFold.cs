@@ -1,0 +1,189 @@
+using System.Collections.Immutable;
+using Irvak.Core.Expectations;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Plans;
+
+/// <summary>Who made an edit, and when; given from outside, the core has no clock.</summary>
+public sealed record Stamp(string Who, DateTimeOffset When);
+
+/// <summary>Folds edits into a job's state.</summary>
+public static class EditFold
+{
+    /// <summary>Why an edit can't be applied to a state: a path into the edit and a sentence; null when it can.</summary>
+    public static SheetProblem? Refusal(JobState state, Edit edit) => edit switch
+    {
+        AdoptSheet adopt => SheetCheck.Check(adopt.Sheet) is [var first, ..] ? first with { Path = "/edit/sheet" + first.Path } : null,
+        RecordFound found => RefuseFound(state, found),
+        AnswerUnknown answer => UnknownRegister.Refusal(state, answer),
+        SetWish { Value: < 0 } => new("/edit/value", "A wish is zero or more."),
+        SetWish { Wish: WishKind.MemoryGiB, Value: > 1_048_576 } => new("/edit/value", "That is more memory than any machine holds."),
+        SetWish { Wish: WishKind.MemoryGiB, Value: { } v } when v != decimal.Truncate(v) => new("/edit/value", "Wish whole GiB."),
+        SetWish { Value: > 100_000_000 } => new("/edit/value", "That limit is beyond anything sensible."),
+        Fit fit => RefusePlace(state, fit.Place, "/edit/place"),
+        Remove remove => RefusePlace(state, remove.Place, "/edit/place")
+            ?? (state.Planned.At(remove.Place) is null ? new("/edit/place", $"{PlaceName.Short(remove.Place)} is empty already.") : null),
+        Restore restore => RefusePlace(state, restore.Place, "/edit/place"),
+        Move move => RefuseMove(state, move),
+        ReadAfter or SetTick or AnswerLine when state.Sheet is null => new("/edit", "The machine has no sheet yet."),
+        Together together => RefuseTogether(state, together),
+        _ => null,
+    };
+
+    /// <summary>The state after an edit that <see cref="Refusal"/> lets pass.</summary>
+    public static JobState Apply(JobState state, Edit edit, Stamp stamp) => edit switch
+    {
+        AdoptSheet adopt => ApplySheet(state, adopt),
+        RecordFound found => ApplyFound(state, found),
+        AnswerUnknown answer => UnknownRegister.Apply(state, answer),
+        SetWish { Wish: WishKind.MemoryGiB } wish => state with { Aim = state.Aim with { MemoryGiB = (int?)wish.Value } },
+        SetWish wish => state with { Aim = state.Aim with { MoneyLimitEur = wish.Value } },
+        SetPolicy policy => state with { Policy = policy.Policy },
+        Fit fit => state with { Plan = Put(state, fit.Place, new PlannedPlace(fit.Unit)) },
+        Remove remove => state with { Plan = Put(state, remove.Place, new PlannedPlace(null)) },
+        Restore restore => state with { Plan = TakeBack(state.Plan, restore.Place) },
+        Move move => ApplyMove(state, move),
+        SetTick { Done: true } tick => state with { Ticks = state.Ticks.SetItem(tick.Key, new Tick(stamp.Who, stamp.When, tick.Wording)) },
+        SetTick tick => state with { Ticks = state.Ticks.Remove(tick.Key) },
+        AnswerLine { Verdict: SeenVerdict.NotLookedAt } line => state with { Answers = state.Answers.Remove(line.Key) },
+        AnswerLine line => state with { Answers = state.Answers.SetItem(line.Key, new SeenAnswer(line.Verdict, line.Value, stamp.Who)) },
+        ReadAfter after => ApplyAfter(state, after),
+        HandOver => state with { HandedOver = new Tick(stamp.Who, stamp.When, edit.Sentence) },
+        Together together => together.Edits.Aggregate(state, (s, e) => Apply(s, e, stamp)),
+        _ => throw new ArgumentException($"Unknown edit {edit.GetType().Name}.", nameof(edit)),
+    };
+
+    private static SheetProblem? RefuseFound(JobState state, RecordFound found)
+    {
+        if (state.Sheet is null && found.Places.Count > 0) return new("/edit", "The machine has no sheet yet.");
+        foreach (var place in found.Places.Keys)
+            if (RefusePlace(state, place, "/edit/places/" + place) is { } problem) return problem;
+        return null;
+    }
+
+    private static SheetProblem? RefusePlace(JobState state, string place, string path)
+    {
+        if (state.Sheet is null) return new("/edit", "The machine has no sheet yet.");
+        return PlaceName.All(state.Sheet).Contains(place) ? null : new(path, $"{place} is no place of {state.Sheet.FullName}.");
+    }
+
+    private static SheetProblem? RefuseMove(JobState state, Move move)
+    {
+        if (RefusePlace(state, move.From, "/edit/from") is { } from) return from;
+        if (RefusePlace(state, move.To, "/edit/to") is { } to) return to;
+        if (move.From == move.To) return new("/edit/to", "It stands there already.");
+        if (PlaceName.IsSlot(move.From) != PlaceName.IsSlot(move.To)) return new("/edit/to", "A module goes into a slot, a processor into a socket.");
+        if (state.Planned.At(move.From) is null) return new("/edit/from", $"{PlaceName.Short(move.From)} is empty.");
+        return state.Planned.At(move.To) is null ? null : new("/edit/to", $"{PlaceName.Short(move.To)} is taken; empty it first.");
+    }
+
+    private static SheetProblem? RefuseTogether(JobState state, Together together)
+    {
+        if (together.Edits.Count is 0 or > 256) return new("/edit/edits", "A group holds 1 to 256 edits.");
+        for (var i = 0; i < together.Edits.Count; i++)
+        {
+            var edit = together.Edits[i];
+            if (edit is Together) return new($"/edit/edits/{i}", "A group holds no groups.");
+            if (Refusal(state, edit) is { } problem) return problem with { Path = $"/edit/edits/{i}" + problem.Path["/edit".Length..] };
+            state = Apply(state, edit, new Stamp("", default));
+        }
+        return null;
+    }
+
+    /// <summary>Another sheet keeps what was found and planned in the places that exist on it too.</summary>
+    private static JobState ApplySheet(JobState state, AdoptSheet adopt)
+    {
+        var places = PlaceName.All(adopt.Sheet).ToHashSet();
+        return state with
+        {
+            Sheet = adopt.Sheet,
+            Found = state.Found.RemoveRange(state.Found.Keys.Where(p => !places.Contains(p))),
+            FoundEmpty = state.FoundEmpty.Except(state.FoundEmpty.Where(p => !places.Contains(p))),
+            Plan = state.Plan.RemoveRange(state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)),
+        };
+    }
+
+    private static JobState ApplyFound(JobState state, RecordFound found)
+    {
+        var units = state.Found.ToBuilder();
+        var empty = state.FoundEmpty.ToBuilder();
+        var plan = state.Plan.ToBuilder();
+        foreach (var (place, unit) in found.Places)
+        {
+            if (unit is null) { units.Remove(place); empty.Add(place); }
+            else { units[place] = unit; empty.Remove(place); }
+            // A planned move carries the unit as it was found; what is really there goes along, or the move falls away.
+            foreach (var (to, planned) in state.Plan.Where(p => p.Value.MovedFrom == place))
+                if (unit is null) { plan.Remove(to); plan.Remove(place); }
+                else plan[to] = planned with { Unit = unit };
+            if (unit is null && plan.TryGetValue(place, out var own) && own.Unit is null) plan.Remove(place);
+        }
+        return state with
+        {
+            Found = units.ToImmutable(),
+            FoundEmpty = empty.ToImmutable(),
+            Plan = plan.ToImmutable(),
+            System = Merge(state.System, found.System),
+        };
+    }
+
+    /// <summary>A newer capture answers its lines anew: what eyes saw there before no longer describes the machine.</summary>
+    private static JobState ApplyAfter(JobState state, ReadAfter after)
+    {
+        var (old, seen) = (state.After, after.Seen);
+        var merged = old is null ? seen : seen with
+        {
+            Devices = seen.Devices.Count > 0 ? seen.Devices : old.Devices,
+            Processors = seen.Processors.Count > 0 ? seen.Processors : old.Processors,
+            Arrays = seen.Arrays.Count > 0 ? seen.Arrays : old.Arrays,
+            MemTotalKiB = seen.MemTotalKiB ?? old.MemTotalKiB,
+            OsBits = seen.OsBits ?? old.OsBits,
+        };
+        var stale = state.Answers.Keys.Where(k =>
+            (seen.Devices.Count > 0 && k.StartsWith("firmware.", StringComparison.Ordinal)) || (seen.MemTotalKiB is not null && k.StartsWith("os.", StringComparison.Ordinal)));
+        return state with { After = merged, Answers = state.Answers.RemoveRange(stale) };
+    }
+
+    private static SystemFacts Merge(SystemFacts known, SystemFacts? more) => more is null ? known : new SystemFacts
+    {
+        OsBits = more.OsBits ?? known.OsBits,
+        Serial = more.Serial ?? known.Serial,
+        BoardRevision = more.BoardRevision ?? known.BoardRevision,
+        Firmware = more.Firmware ?? known.Firmware,
+        MemTotalKiB = more.MemTotalKiB ?? known.MemTotalKiB,
+    };
+
+    /// <summary>Sets a place; a unit that had been moved there goes back to where it was found.</summary>
+    private static ImmutableSortedDictionary<string, PlannedPlace> Put(JobState state, string place, PlannedPlace planned)
+    {
+        var plan = TakeBack(state.Plan, place);
+        // Emptying a place that was empty as found is the same as leaving it alone.
+        return planned.Unit is null && !state.Found.ContainsKey(place) ? plan : plan.SetItem(place, planned);
+    }
+
+    private static ImmutableSortedDictionary<string, PlannedPlace> TakeBack(ImmutableSortedDictionary<string, PlannedPlace> plan, string place)
+    {
+        if (plan.TryGetValue(place, out var old) && old.MovedFrom is { } home && plan.TryGetValue(home, out var left) && left.Unit is null)
+            plan = plan.Remove(home);
+        // What was to leave this place for another one stays when the place is left as found.
+        foreach (var (to, moved) in plan.Where(p => p.Value.MovedFrom == place).ToList())
+            if (moved.Unit is not null && plan.TryGetValue(place, out var self) && self.Unit is null) plan = plan.Remove(to);
+        return plan.Remove(place);
+    }
+
+    private static JobState ApplyMove(JobState state, Move move)
+    {
+        var unit = state.Planned.At(move.From)!;
+        var plan = state.Plan;
+        if (plan.TryGetValue(move.From, out var planned))
+        {
+            // A part from the shelf only changes its goal; a moved one keeps the place it was found in.
+            plan = plan.Remove(move.From);
+            if (state.Found.ContainsKey(move.From)) plan = plan.SetItem(move.From, new PlannedPlace(null));
+            if (planned.MovedFrom == move.To) return state with { Plan = plan.Remove(move.To) };
+            return state with { Plan = plan.SetItem(move.To, planned) };
+        }
+        plan = plan.SetItem(move.From, new PlannedPlace(null)).SetItem(move.To, new PlannedPlace(unit, move.From));
+        return state with { Plan = plan };
+    }
+}

@@ -1,0 +1,81 @@
+using System.Collections.Immutable;
+using Irvak.Core.Builds;
+using Irvak.Core.Expectations;
+using Irvak.Core.Observations;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Plans;
+
+/// <summary>What the plan says about one place that is not left as found.</summary>
+/// <param name="Unit">The unit planned there; null when the place is emptied.</param>
+/// <param name="MovedFrom">Where the unit stood as found, when it only moves.</param>
+public sealed record PlannedPlace(Unit? Unit, string? MovedFrom = null);
+
+/// <summary>A step or list line that somebody ticked.</summary>
+/// <param name="Wording">The text as it was ticked; another text later means: look again.</param>
+public sealed record Tick(string Who, DateTimeOffset When, string Wording);
+
+/// <summary>The state of a job: the fold of its edits.</summary>
+public sealed record JobState
+{
+    public static readonly JobState Start = new();
+
+    public MachineSheet? Sheet { get; init; }
+
+    public SystemFacts System { get; init; } = new();
+
+    /// <summary>Units as found, by place.</summary>
+    public ImmutableSortedDictionary<string, Unit> Found { get; init; } = Build.Empty.Units;
+
+    /// <summary>Places somebody looked at and found empty.</summary>
+    public ImmutableSortedSet<string> FoundEmpty { get; init; } = ImmutableSortedSet.Create<string>(StringComparer.Ordinal);
+
+    /// <summary>Places that are not left as found.</summary>
+    public ImmutableSortedDictionary<string, PlannedPlace> Plan { get; init; } =
+        ImmutableSortedDictionary.Create<string, PlannedPlace>(StringComparer.Ordinal);
+
+    public Aim Aim { get; init; } = new();
+
+    public Policy Policy { get; init; } = Policy.FieldProven;
+
+    public ImmutableSortedDictionary<string, Tick> Ticks { get; init; } =
+        ImmutableSortedDictionary.Create<string, Tick>(StringComparer.Ordinal);
+
+    public ImmutableSortedDictionary<string, SeenAnswer> Answers { get; init; } =
+        ImmutableSortedDictionary.Create<string, SeenAnswer>(StringComparer.Ordinal);
+
+    /// <summary>What the capture taken afterwards shows; null before it is read.</summary>
+    public Observation? After { get; init; }
+
+    /// <summary>Who handed the machine over, and when; null while it is on the bench.</summary>
+    public Tick? HandedOver { get; init; }
+
+    public Build AsFound => new(Found);
+
+    public Build Planned
+    {
+        get
+        {
+            if (Plan.Count == 0) return AsFound;
+            var units = Found.ToBuilder();
+            foreach (var (place, planned) in Plan)
+                if (planned.Unit is { } unit) units[place] = unit;
+                else units.Remove(place);
+            return new Build(units.ToImmutable());
+        }
+    }
+
+    /// <summary>What changes between as-found and planned, in the order of place names.</summary>
+    public IReadOnlyList<Change> Changes()
+    {
+        var changes = new List<Change>();
+        foreach (var (place, planned) in Plan)
+        {
+            var found = Found.GetValueOrDefault(place);
+            if (found is null && planned.Unit is null) continue;
+            var movedTo = found is null ? null : Plan.FirstOrDefault(p => p.Value.MovedFrom == place).Key;
+            changes.Add(new Change(place, found, planned.Unit, planned.MovedFrom, movedTo));
+        }
+        return changes;
+    }
+}

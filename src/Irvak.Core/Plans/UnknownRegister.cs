@@ -1,0 +1,152 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Plans;
+
+[JsonConverter(typeof(JsonStringEnumConverter<AnswerKind>))]
+public enum AnswerKind
+{
+    [JsonStringEnumMemberName("choice")] Choice,
+    [JsonStringEnumMemberName("several")] Several,
+    [JsonStringEnumMemberName("number")] Number,
+    [JsonStringEnumMemberName("text")] Text,
+    [JsonStringEnumMemberName("place")] Place,
+}
+
+/// <summary>Something about the machine that nobody has told yet.</summary>
+/// <param name="Path">Stable name, used by the answer.</param>
+/// <param name="Question">What to find out.</param>
+/// <param name="Blocks">What can't be computed until then; everything else can.</param>
+/// <param name="Where">Where a person finds it.</param>
+/// <param name="Place">The place it is about, if any.</param>
+public sealed record Unknown(string Path, string Question, string Blocks, string Where, AnswerKind Kind, IReadOnlyList<string> Options, string? Unit = null, string? Place = null);
+
+/// <summary>What can be unknown about a machine, how it is asked, and how an answer enters the sheet.</summary>
+public static class UnknownRegister
+{
+    private static readonly string[] Generations = ["DDR2", "DDR3", "DDR4", "DDR5"];
+    private static readonly string[] Forms = ["dimm", "sodimm"];
+    private static readonly string[] Types = ["unbuffered", "unbuffered-ecc", "registered", "load-reduced"];
+    private static readonly string[] Bits = ["64", "32"];
+
+    /// <summary>The unknowns of a job, those that block most first. Empty without a sheet.</summary>
+    public static IReadOnlyList<Unknown> Of(JobState state)
+    {
+        if (state.Sheet is not { } sheet) return [];
+        var board = sheet.Memory;
+        var unknowns = new List<Unknown>();
+        if (board.Generation is null)
+            unknowns.Add(new("memory.generation", "Which memory generation does the board take?", "every check of a module", "printed beside the slots, or on a module", AnswerKind.Choice, Generations));
+        if (board.Form is null)
+            unknowns.Add(new("memory.form", "Full DIMM or SO-DIMM slots?", "whether a module fits its slot", "length of the slot: 133 mm or 70 mm", AnswerKind.Choice, Forms));
+        if (board.Types is null)
+            unknowns.Add(new("memory.types", "Which module types does it take?", "whether a module starts at all", "maker's sheet, or the type of the modules that run in it", AnswerKind.Several, Types));
+        if (!board.ChannelsKnown)
+            unknowns.Add(new("channels", "Which slots belong to which channel?", "fill order, interleave, rate with two in a channel",
+                "colours beside the slots, maker's sheet. Write A1 A2 | B1 B2", AnswerKind.Text, []));
+        foreach (var place in PlaceName.All(sheet).Where(PlaceName.IsSocket))
+            if (!state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))
+                unknowns.Add(new("found." + place, $"Is there a processor in {PlaceName.Short(place)}?", "whether its slots can be used", "under the heat sink, or on the system's page", AnswerKind.Place, [], Place: place));
+        foreach (var place in PlaceName.All(sheet).Where(PlaceName.IsSlot))
+            if (!state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))
+                unknowns.Add(new("found." + place, $"What sits in {PlaceName.Short(place)}?", "total, rate, mixing", "the label on the module", AnswerKind.Place, [], Place: place));
+        if (board.Rates is null && board.RateLimitMTs is null)
+            unknowns.Add(new("memory.rateLimitMTs", "Which is the board's top memory rate?", "the rate after the change", "maker's sheet, or the highest rate in the firmware set-up", AnswerKind.Number, [], "MT/s"));
+        foreach (var (place, unit) in state.Found.Where(p => PlaceName.IsSocket(p.Key) && p.Value.Processor is { MemoryRateMTs: null }))
+            unknowns.Add(new("processor." + place, $"Which memory rate does {unit.Processor!.Name} drive?", "the rate after the change", "processor's sheet, memory types", AnswerKind.Number, [], "MT/s", place));
+        if (board.SlotLimitGiB is null)
+            unknowns.Add(new("memory.slotLimitGiB", "Which is the largest module the maker lists?", "what is off the maker's list", "maker's sheet", AnswerKind.Number, [], "GiB"));
+        if (board.TotalLimitGiB is null)
+            unknowns.Add(new("memory.totalLimitGiB", "Which is the largest total the maker lists?", "what is off the maker's list", "maker's sheet", AnswerKind.Number, [], "GiB"));
+        if (state.System.OsBits is null)
+            unknowns.Add(new("system.osBits", "Is the installed system 64-bit or 32-bit?", "how much of the memory it will use", "system page, or uname -m", AnswerKind.Choice, Bits));
+        return unknowns;
+    }
+
+    /// <summary>Why an answer can't be taken; null when it can.</summary>
+    public static SheetProblem? Refusal(JobState state, AnswerUnknown answer)
+    {
+        if (state.Sheet is null) return new("/edit", "The machine has no sheet yet.");
+        return answer.Path switch
+        {
+            "memory.generation" when !Generations.Contains(answer.Value) => new("/edit/value", "The generation is DDR2, DDR3, DDR4 or DDR5."),
+            "memory.form" when !Forms.Contains(answer.Value) => new("/edit/value", "The form is dimm or sodimm."),
+            "memory.types" when Split(answer.Value, ',') is var t && (t.Count == 0 || t.Any(x => !Types.Contains(x))) => new("/edit/value", "Name types as " + string.Join(", ", Types) + "."),
+            "memory.rateLimitMTs" when !InRange(answer.Value, 200, 20_000) => new("/edit/value", "A rate lies between 200 and 20 000 MT/s."),
+            "memory.slotLimitGiB" or "memory.totalLimitGiB" when !InRange(answer.Value, 1, 1_048_576) => new("/edit/value", "A limit is a whole number of GiB, 1 or more."),
+            "system.osBits" when !Bits.Contains(answer.Value) => new("/edit/value", "A system is 64 or 32 bit."),
+            "channels" => RefuseChannels(state.Sheet, answer.Value),
+            _ when answer.Path.StartsWith("processor.", StringComparison.Ordinal) => RefuseProcessor(state, answer),
+            "memory.generation" or "memory.form" or "memory.types" or "memory.rateLimitMTs" or "memory.slotLimitGiB" or "memory.totalLimitGiB" or "system.osBits" => null,
+            _ => new("/edit/path", $"{answer.Path} is nothing that can be answered."),
+        };
+    }
+
+    public static JobState Apply(JobState state, AnswerUnknown answer)
+    {
+        var sheet = state.Sheet!;
+        var board = sheet.Memory;
+        return answer.Path switch
+        {
+            "system.osBits" => state with { System = state.System with { OsBits = int.Parse(answer.Value) } },
+            "channels" => state with { Sheet = sheet with { Channels = ParseChannels(sheet, answer.Value), Memory = board with { ChannelsKnown = true } } },
+            "memory.generation" => With(board with { Generation = Enum.Parse<MemoryGeneration>(answer.Value, true) }),
+            "memory.form" => With(board with { Form = Enum.Parse<ModuleForm>(answer.Value, true) }),
+            "memory.types" => With(board with { Types = [.. Split(answer.Value, ',').Select(TypeOf)] }),
+            "memory.rateLimitMTs" => With(board with { RateLimitMTs = int.Parse(answer.Value) }),
+            "memory.slotLimitGiB" => With(board with { SlotLimitGiB = int.Parse(answer.Value) }),
+            "memory.totalLimitGiB" => With(board with { TotalLimitGiB = int.Parse(answer.Value) }),
+            _ => ApplyProcessor(state, answer),
+        };
+
+        JobState With(MemoryBoard changed) => state with { Sheet = sheet with { Memory = changed } };
+    }
+
+    private static ModuleType TypeOf(string word) => word switch
+    {
+        "unbuffered" => ModuleType.Unbuffered,
+        "unbuffered-ecc" => ModuleType.UnbufferedEcc,
+        "registered" => ModuleType.Registered,
+        _ => ModuleType.LoadReduced,
+    };
+
+    private static SheetProblem? RefuseProcessor(JobState state, AnswerUnknown answer)
+    {
+        var place = answer.Path["processor.".Length..];
+        if (state.Found.GetValueOrDefault(place)?.Processor is null) return new("/edit/path", $"No processor was found in {PlaceName.Short(place)}.");
+        return InRange(answer.Value, 200, 20_000) ? null : new("/edit/value", "A rate lies between 200 and 20 000 MT/s.");
+    }
+
+    private static JobState ApplyProcessor(JobState state, AnswerUnknown answer)
+    {
+        var name = state.Found[answer.Path["processor.".Length..]].Processor!.Name;
+        // The same part in the other socket has the same sheet.
+        var found = state.Found;
+        foreach (var (place, unit) in state.Found.Where(p => p.Value.Processor?.Name == name))
+            found = found.SetItem(place, unit with { Processor = unit.Processor! with { MemoryRateMTs = int.Parse(answer.Value) } });
+        return state with { Found = found };
+    }
+
+    private static SheetProblem? RefuseChannels(MachineSheet sheet, string value)
+    {
+        var have = sheet.Channels.SelectMany(c => c.Slots).ToHashSet();
+        var named = Split(value, '|').SelectMany(c => Split(c, ' ')).ToList();
+        if (named.FirstOrDefault(n => !have.Contains(n)) is { } strange) return new("/edit/value", $"{strange} is no slot of this board: {string.Join(' ', have)}.");
+        if (named.Count != named.Distinct().Count()) return new("/edit/value", "A slot stands in one channel only.");
+        return named.Count == have.Count ? null : new("/edit/value", $"Name every slot once; {string.Join(' ', have.Except(named))} is missing.");
+    }
+
+    private static List<Channel> ParseChannels(MachineSheet sheet, string value)
+    {
+        var names = "ABCDEFGHIJKLMNOPQRSTUVWXYZ";
+        return [.. Split(value, '|').Select((c, i) =>
+        {
+            var slots = Split(c, ' ');
+            return new Channel(i < names.Length ? names[i].ToString() : $"{i + 1}", sheet.Channels.First(old => old.Slots.Contains(slots[0])).Socket, slots);
+        })];
+    }
+
+    private static bool InRange(string text, int low, int high) => int.TryParse(text, out var n) && n >= low && n <= high;
+
+    private static List<string> Split(string text, char at) => [.. text.Split(at, StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)];
+}

@@ -1,0 +1,20 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Evidence;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core;
+
+/// <summary>Everything an evaluation looks at. Nothing else goes in: no clock, no store, no interface.</summary>
+/// <param name="Shelf">Shelf parts by id: stock and prices of what is planned in.</param>
+public sealed record Question(
+    MachineSheet Sheet, Build Found, Build Planned, IReadOnlyList<Change> Changes, Aim Aim, Policy Policy,
+    EvidenceBook Evidence, SystemFacts System, IReadOnlyDictionary<string, ShelfPart> Shelf)
+{
+    public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
+        state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state)),
+        state.AsFound, state.Planned, state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf);
+
+    /// <summary>Places whose unit is not the one found there.</summary>
+    public bool IsNew(string place) => Changes.Any(c => c.Place == place && c.In is not null);
+}

@@ -1,0 +1,65 @@
+using Irvak.Core.Quantities;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Runbooks;
+
+/// <summary>One kind of part that the plan brings in.</summary>
+/// <param name="Places">Where the pieces go.</param>
+/// <param name="InStock">Pieces on the shelf; 0 for a part that is not on it.</param>
+public sealed record ShoppingLine(string Key, string Part, string? ShelfPartId, IReadOnlyList<string> Places, int Count, int InStock, string? LiesIn, decimal? EachEur, decimal? SumEur)
+{
+    public int ToOrder => Math.Max(0, Count - InStock);
+}
+
+/// <summary>Something to have at hand.</summary>
+public sealed record TakeLine(string Key, string Group, string Text);
+
+/// <summary>Everything to buy and to take along.</summary>
+public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyList<TakeLine> TakeAlong, decimal TotalEur, int WithoutPrice)
+{
+    public static readonly Rule Short = new("SHELF-SHORT", Severity.Note,
+        "{count} of {part} to order: the shelf holds {stock}.",
+        "The plan needs more pieces than lie on the shelf.",
+        "stock of the shop", Basis.Sheet);
+
+    public static ShoppingList Of(Question q)
+    {
+        var lines = q.Changes.Where(c => c.BringsPart)
+            .GroupBy(c => c.In!.ShelfPartId ?? c.In!.Long)
+            .OrderBy(g => g.Key, StringComparer.Ordinal)
+            .Select(g => Line(q, g.Key, [.. g])).ToList();
+        return new ShoppingList(lines, TakeAlongOf(q, lines), lines.Sum(l => l.SumEur ?? 0), lines.Count(l => l.EachEur is null));
+    }
+
+    private static ShoppingLine Line(Question q, string key, IReadOnlyList<Builds.Change> changes)
+    {
+        var part = changes[0].In!.ShelfPartId is { } id ? q.Shelf.GetValueOrDefault(id) : null;
+        return new ShoppingLine("buy:" + key, changes[0].In!.Long, part?.Id, [.. changes.Select(c => c.Place)], changes.Count,
+            part?.InStock ?? 0, part?.LiesIn, part?.PriceEur, part?.PriceEur * changes.Count);
+    }
+
+    private static List<TakeLine> TakeAlongOf(Question q, List<ShoppingLine> lines)
+    {
+        var take = new List<TakeLine>();
+        if (q.Changes.Count == 0) return take;
+        take.Add(new("take:esd", "Tools", "Wrist strap and mat"));
+        foreach (var tool in q.Sheet.Opening.Select(o => o.Tool).OfType<string>().Distinct())
+            take.Add(new("take:tool:" + tool, "Tools", tool));
+        var screws = q.Sheet.Opening.Sum(o => o.Screws);
+        if (screws > 0) take.Add(new("take:cup", "Small things", $"Cup for {Say.Count(screws, "screw", "screws")}"));
+        var leave = q.Changes.Count(c => c.TakesPart);
+        if (leave > 0) take.Add(new("take:bags", "Small things", $"{Say.Count(leave, "antistatic bag", "antistatic bags")} and labels for what comes out"));
+        if (lines.Count > 0) take.Add(new("take:parts", "Parts", $"{Say.Count(lines.Sum(l => l.Count), "module", "modules")} from this list, still in their bags"));
+        take.Add(new("take:stick", "On the stick", "Memory test and the two commands for the capture afterwards"));
+        take.Add(new("take:plan", "On paper", "Step sheet, printed, or the tablet, charged"));
+        return take;
+    }
+
+    public Worked Sum() => new(
+        [.. Lines.Select(l => new WorkedLine($"{l.Count} × {l.Part}", l.SumEur is { } s ? Money.Euro(s).ToString() : "no price"))],
+        new WorkedLine(WithoutPrice > 0 ? $"sum, {WithoutPrice} without a price" : "sum", Money.Euro(TotalEur).ToString(), true),
+        "price list of the shop");
+
+    public static IEnumerable<Finding> Judge(ShoppingList list) => list.Lines.Where(l => l.ToOrder > 0).Select(l =>
+        Finding.Of(Short, l.Places, null, ("count", $"{l.ToOrder}"), ("part", l.Part), ("stock", $"{l.InStock}")));
+}

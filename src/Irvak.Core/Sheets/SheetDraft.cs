@@ -1,0 +1,112 @@
+using Irvak.Core.Observations;
+
+namespace Irvak.Core.Sheets;
+
+/// <summary>The five answers that make a board usable without a sheet. What is not answered stays unknown.</summary>
+/// <param name="Name">What to call the machine.</param>
+/// <param name="Kind">1 · generation and form of the memory.</param>
+/// <param name="Channels">2 · slots per channel, such as "2 2 1 1"; channels of a second socket after a bar.</param>
+/// <param name="Types">3 · module types it takes.</param>
+/// <param name="RateMTs">4 · top rate of the board.</param>
+/// <param name="TotalLimitGiB">5 · largest total on the maker's sheet.</param>
+public sealed record FiveAnswers(
+    string Name, MemoryGeneration? Kind, ModuleForm? Form, string Channels, IReadOnlyList<ModuleType>? Types, int? RateMTs, int? TotalLimitGiB);
+
+/// <summary>Drafts a machine sheet where the shelf has none.</summary>
+public static class SheetDraft
+{
+    private const string Letters = "ABCDEFGHIJKLMNOPQRSTUVWXYZ";
+
+    /// <summary>A draft from five answers; the problem with its path when the slots can't be read.</summary>
+    public static (MachineSheet? Sheet, SheetProblem? Problem) From(FiveAnswers answers)
+    {
+        if (string.IsNullOrWhiteSpace(answers.Name)) return (null, new("/name", "A machine needs a name."));
+        if (answers.Name.Length > 120) return (null, new("/name", "A name is at most 120 characters long."));
+        var sockets = (answers.Channels ?? "").Split('|', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        if (sockets.Length is 0 or > 8) return (null, new("/channels", "Write the slots of each channel, such as 2 2 1 1; a second socket after a bar: 2 2 | 2 2."));
+        var channels = new List<Channel>();
+        for (var s = 0; s < sockets.Length; s++)
+            foreach (var word in sockets[s].Split([' ', ',', '+'], StringSplitOptions.RemoveEmptyEntries))
+            {
+                if (!int.TryParse(word, out var count) || count is < 1 or > 4) return (null, new("/channels", $"“{word}” is no number of slots: a channel has 1 to 4."));
+                if (channels.Count == Letters.Length) return (null, new("/channels", $"More than {Letters.Length} channels."));
+                var letter = Letters[channels.Count].ToString();
+                channels.Add(new Channel(letter, SocketName(s, sockets.Length), [.. Enumerable.Range(1, count).Select(n => $"{letter}{n}")]));
+            }
+        var sheet = new MachineSheet
+        {
+            Id = "draft",
+            Name = answers.Name.Trim(),
+            Draft = true,
+            Sockets = [.. sockets.Select((_, i) => new Socket(SocketName(i, sockets.Length)))],
+            Channels = channels,
+            Memory = new MemoryBoard
+            {
+                Generation = answers.Kind, Form = answers.Form, Types = answers.Types is { Count: > 0 } t ? t : null,
+                RateLimitMTs = answers.RateMTs, TotalLimitGiB = answers.TotalLimitGiB,
+            },
+        };
+        return SheetCheck.Check(sheet) is [var first, ..] ? (null, first) : (sheet, null);
+    }
+
+    private static string SocketName(int index, int of) => of == 1 ? "CPU" : $"CPU {index + 1}";
+
+    /// <summary>A draft from a capture; null when it shows no memory device.</summary>
+    public static MachineSheet? From(Observation seen)
+    {
+        if (seen.Devices.Count == 0) return null;
+        var main = seen.Arrays.Where(a => a.IsSystemMemory).Select(a => a.Handle).ToHashSet();
+        // Flash and cache arrays list devices too; only system memory has slots for modules.
+        var devices = seen.Devices.Where(d => main.Count == 0 || d.ArrayHandle is null || main.Contains(d.ArrayHandle)).Take(SheetCheck.MostSlots).ToList();
+        var sockets = SocketsOf(seen);
+        var parts = devices.Select(LocatorName.Read).ToList();
+        var known = devices.Count == 1 || parts.All(p => p.Channel is not null && (p.Socket ?? 1) <= sockets.Count);
+        var names = NamesOf(devices);
+        var modules = devices.Select(d => d.Module).OfType<ModuleSheet>().ToList();
+        return new MachineSheet
+        {
+            Id = "draft",
+            Maker = seen.Maker,
+            Name = seen.Product ?? "Machine without a name",
+            Draft = true,
+            Sockets = sockets,
+            Channels = known ? ChannelsOf(parts, names, sockets) : [new Channel("?", sockets[0].Id, names)],
+            Memory = new MemoryBoard
+            {
+                Generation = modules.Select(m => m.Generation).FirstOrDefault(g => g is not null),
+                Form = modules.Select(m => m.Form).FirstOrDefault(f => f is not null),
+                // A type that runs is taken; others may be too, so the answer is asked when nothing runs.
+                Types = modules.Select(m => m.Type).OfType<ModuleType>().Distinct().ToList() is { Count: > 0 } types ? types : null,
+                TotalLimitGiB = seen.Arrays.Where(a => a.IsSystemMemory && a.MaximumGiB is > 0).Sum(a => a.MaximumGiB!.Value) is var max && max > 0 ? max : null,
+                ChannelsKnown = known,
+            },
+        };
+    }
+
+    private static List<Socket> SocketsOf(Observation seen)
+    {
+        var names = seen.Processors.Select((p, i) => string.IsNullOrWhiteSpace(p.Designation) ? $"CPU {i + 1}" : p.Designation.Trim()).ToList();
+        if (names.Count == 0) names.Add("CPU");
+        return [.. names.Select((n, i) => new Socket(names.Take(i).Contains(n) ? $"{n} {i + 1}" : n))];
+    }
+
+    private static List<string> NamesOf(List<SeenDevice> devices)
+    {
+        var locators = devices.Select(d => string.IsNullOrWhiteSpace(d.Locator) ? "" : d.Locator.Trim()).ToList();
+        if (locators.Any(l => l.Length == 0) || locators.Distinct(StringComparer.OrdinalIgnoreCase).Count() < locators.Count)
+            locators = [.. devices.Select(LocatorName.Whole)];
+        if (locators.Any(l => l.Length == 0) || locators.Distinct(StringComparer.OrdinalIgnoreCase).Count() < locators.Count)
+            locators = [.. devices.Select((_, i) => $"slot {i + 1}")];
+        return locators;
+    }
+
+    private static List<Channel> ChannelsOf(List<LocatorParts> parts, List<string> names, List<Socket> sockets)
+    {
+        var rows = parts.Select((p, i) => (Socket: sockets[Math.Min(sockets.Count, p.Socket ?? 1) - 1].Id, Channel: p.Channel ?? "A", p.Index, Name: names[i], At: i)).ToList();
+        var groups = rows.GroupBy(r => (r.Socket, r.Channel)).OrderBy(g => g.Min(r => r.At)).ToList();
+        var repeats = groups.Select(g => g.Key.Channel).Distinct().Count() < groups.Count;
+        return [.. groups.Select(g => new Channel(
+            repeats ? $"{sockets.FindIndex(s => s.Id == g.Key.Socket) + 1}{g.Key.Channel}" : g.Key.Channel, g.Key.Socket,
+            [.. g.OrderBy(r => r.Index ?? r.At).Select(r => r.Name)]))];
+    }
+}

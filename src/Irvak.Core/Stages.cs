@@ -1,0 +1,80 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Expectations;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core;
+
+[JsonConverter(typeof(JsonStringEnumConverter<Stage>))]
+public enum Stage
+{
+    [JsonStringEnumMemberName("survey")] Survey,
+    [JsonStringEnumMemberName("aim")] Aim,
+    [JsonStringEnumMemberName("fit")] Fit,
+    [JsonStringEnumMemberName("prep")] Prep,
+    [JsonStringEnumMemberName("hands-on")] HandsOn,
+    [JsonStringEnumMemberName("proof")] Proof,
+    [JsonStringEnumMemberName("handover")] Handover,
+}
+
+/// <summary>One knot of the way.</summary>
+/// <param name="Note">What is open there, in a word or two.</param>
+/// <param name="Bad">True when something stops or deviates there.</param>
+public sealed record Knot(Stage Stage, string Note, bool Bad);
+
+/// <summary>Where a job's work stands. A job moves when its work moves; nobody drags it.</summary>
+public static class Stages
+{
+    public const string BuyPrefix = "buy:", TakePrefix = "take:";
+
+    public static Stage Of(JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines)
+    {
+        if (state.HandedOver is not null) return Stage.Handover;
+        if (state.Sheet is null || evaluation is null || !Surveyed(state)) return Stage.Survey;
+        if (state.Aim.MemoryGiB is null && state.Plan.Count == 0) return Stage.Aim;
+        if (evaluation.Runbook.Steps.Count == 0 || evaluation.Count(Severity.Stop) > 0) return Stage.Fit;
+        var looked = lines.Any(l => l.State != LineState.NotLookedAt);
+        var stepped = evaluation.Runbook.Steps.Any(s => state.Ticks.ContainsKey(s.Key));
+        if (!looked && !stepped && PrepOpen(state, evaluation) > 0) return Stage.Prep;
+        if (!looked && StepsOpen(state, evaluation) > 0) return Stage.HandsOn;
+        return lines.Count > 0 && lines.All(l => l.State == LineState.AsExpected) ? Stage.Handover : Stage.Proof;
+    }
+
+    public static IReadOnlyList<Knot> Way(JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines)
+    {
+        var unknown = UnknownRegister.Of(state).Count;
+        var survey = new Knot(Stage.Survey, state.Sheet is null ? "no sheet" : unknown == 0 ? "all known" : $"{unknown} unknown", false);
+        var aim = new Knot(Stage.Aim, state.Aim.MemoryGiB is null ? "not set" : "set", false);
+        if (evaluation is null)
+            return [survey, aim, .. new[] { Stage.Fit, Stage.Prep, Stage.HandsOn, Stage.Proof, Stage.Handover }.Select(s => new Knot(s, "–", false))];
+        var stops = evaluation.Count(Severity.Stop);
+        var cares = evaluation.Count(Severity.Care);
+        var deviate = lines.Count(l => l.State == LineState.Deviates);
+        var open = lines.Count(l => l.State == LineState.NotLookedAt);
+        var planned = evaluation.Runbook.Steps.Count > 0;
+        var prep = PrepOpen(state, evaluation);
+        var steps = StepsOpen(state, evaluation);
+        return
+        [
+            survey,
+            aim,
+            new(Stage.Fit, stops > 0 ? Say.Count(stops, "stop", "stops") : cares > 0 ? Say.Count(cares, "care", "cares") : planned ? "clear" : "no change", stops > 0),
+            new(Stage.Prep, !planned ? "–" : prep == 0 ? "all here" : $"{prep} to get", false),
+            new(Stage.HandsOn, !planned ? "–" : steps == 0 ? "done" : Say.Count(steps, "step", "steps"), false),
+            new(Stage.Proof, !planned ? "–" : deviate > 0 ? $"{deviate} deviate" : open == 0 ? "all seen" : $"{open} to see", deviate > 0),
+            new(Stage.Handover, state.HandedOver is not null ? "done" : planned ? "draft" : "–", false),
+        ];
+    }
+
+    /// <summary>Sockets and at least one slot were looked at, and it is known what the board takes.</summary>
+    private static bool Surveyed(JobState state) =>
+        state.Sheet!.Memory is { Generation: not null, Form: not null }
+        && PlaceName.All(state.Sheet).Where(PlaceName.IsSocket).Any(p => state.Found.ContainsKey(p))
+        && PlaceName.All(state.Sheet).Any(p => PlaceName.IsSlot(p) && (state.Found.ContainsKey(p) || state.FoundEmpty.Contains(p)));
+
+    private static int PrepOpen(JobState state, Evaluation e) =>
+        e.Shopping.Lines.Count(l => !state.Ticks.ContainsKey(l.Key)) + e.Shopping.TakeAlong.Count(t => !state.Ticks.ContainsKey(t.Key));
+
+    private static int StepsOpen(JobState state, Evaluation e) => e.Runbook.Steps.Count(s => !state.Ticks.TryGetValue(s.Key, out var t) || t.Wording != s.Title);
+}

@@ -1,0 +1,31 @@
+using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
+
+namespace Irvak.Core.Verdicts;
+
+/// <summary>A rule that applies here, with what made it true.</summary>
+/// <param name="Rule">The rule.</param>
+/// <param name="Severity">Its severity under the job's policy.</param>
+/// <param name="Places">The places it is about.</param>
+/// <param name="Values">The named quantities that fill the sentence.</param>
+/// <param name="Why">The worked sum.</param>
+public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string> Places, IReadOnlyDictionary<string, string> Values, Worked? Why)
+{
+    public Basis Basis { get; init; } = Rule.Basis;
+
+    /// <summary>Whether the finding was true of the machine as found already; a plan is not blamed for it.</summary>
+    public bool AsFoundToo { get; init; }
+
+    public string Sentence => Rule.Say(Values);
+
+    /// <summary>Same rule at the same places.</summary>
+    public bool Matches(Finding other) => Rule.Code == other.Rule.Code && Places.SequenceEqual(other.Places);
+
+    public static Finding Of(Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, string Value)[] values) =>
+        new(rule, rule.Severity, places, values.ToDictionary(v => v.Name, v => v.Value), why);
+}
+
+/// <summary>A computed repair: edits that were evaluated, and what they bring.</summary>
+/// <param name="Title">What is done, in a few words.</param>
+/// <param name="Effect">What the evaluation after the edits says.</param>
+public sealed record WayOut(string Title, string Effect, Edit Edit);

@@ -1,0 +1,61 @@
+using System.Text.Json.Serialization;
+
+namespace Irvak.Core.Verdicts;
+
+[JsonConverter(typeof(JsonStringEnumConverter<Severity>))]
+public enum Severity
+{
+    /// <summary>Worth knowing.</summary>
+    [JsonStringEnumMemberName("note")] Note,
+
+    /// <summary>Works with a loss or a risk.</summary>
+    [JsonStringEnumMemberName("care")] Care,
+
+    /// <summary>Will not work, or loses data.</summary>
+    [JsonStringEnumMemberName("stop")] Stop,
+}
+
+/// <summary>What a statement rests on.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Basis>))]
+public enum Basis
+{
+    /// <summary>A published standard.</summary>
+    [JsonStringEnumMemberName("standard")] Standard,
+
+    /// <summary>The machine's or part's own sheet.</summary>
+    [JsonStringEnumMemberName("sheet")] Sheet,
+
+    /// <summary>Logged outcomes.</summary>
+    [JsonStringEnumMemberName("proven")] Proven,
+
+    /// <summary>Common practice, no source.</summary>
+    [JsonStringEnumMemberName("practice")] Practice,
+
+    /// <summary>Recalled from memory, to be confirmed.</summary>
+    [JsonStringEnumMemberName("memory")] Memory,
+}
+
+/// <summary>A rule of the trade as a value: the only place where its words stand.</summary>
+/// <param name="Code">Stable code, such as MEM-KIND.</param>
+/// <param name="Severity">Severity unless the policy decides otherwise.</param>
+/// <param name="Sentence">One plain sentence with holes in braces that a finding fills.</param>
+/// <param name="Reason">Why it is so.</param>
+/// <param name="Source">Standard by name and number, or "common practice, no source".</param>
+public sealed record Rule(string Code, Severity Severity, string Sentence, string Reason, string Source, Basis Basis)
+{
+    /// <summary>The sentence with its holes filled.</summary>
+    /// <exception cref="ArgumentException">A hole has no value.</exception>
+    public string Say(IReadOnlyDictionary<string, string> values)
+    {
+        var text = new System.Text.StringBuilder(Sentence.Length + 32);
+        for (var i = 0; i < Sentence.Length; i++)
+        {
+            if (Sentence[i] != '{') { text.Append(Sentence[i]); continue; }
+            var end = Sentence.IndexOf('}', i);
+            var hole = Sentence[(i + 1)..end];
+            text.Append(values.TryGetValue(hole, out var value) ? value : throw new ArgumentException($"{Code} has no value for {{{hole}}}.", nameof(values)));
+            i = end;
+        }
+        return text.ToString();
+    }
+}

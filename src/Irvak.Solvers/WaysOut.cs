@@ -1,0 +1,187 @@
+using Irvak.Core;
+using Irvak.Core.Builds;
+using Irvak.Core.Memory;
+using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Solvers;
+
+/// <summary>
+/// Ways out of a finding: candidate edits are tried on the job, evaluated like any edit, and kept only when the finding is gone
+/// and no new stop has come. Deterministic; at most <see cref="Most"/> are returned, best first.
+/// </summary>
+public static class WaysOut
+{
+    public const int Most = 3;
+
+    private sealed record Candidate(string Title, Edit Edit);
+
+    private sealed record Tried(WayOut Way, int Stops, int Cares, long Missing, decimal Money);
+
+    /// <param name="state">The job as it stands.</param>
+    /// <param name="before">Its evaluation.</param>
+    /// <param name="finding">One of the evaluation's findings.</param>
+    /// <param name="evaluate">Evaluates a state with the job's evidence and shelf.</param>
+    public static IReadOnlyList<WayOut> Of(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf, Func<JobState, Evaluation> evaluate)
+    {
+        if (finding.Severity == Severity.Note) return [];
+        var tried = new List<Tried>();
+        foreach (var candidate in Candidates(state, before, finding, shelf))
+            if (Try(state, before, finding, candidate, evaluate) is { } way)
+                tried.Add(way);
+        return [.. tried.OrderBy(t => t.Stops).ThenBy(t => t.Missing).ThenBy(t => t.Cares).ThenBy(t => t.Money).Select(t => t.Way).DistinctBy(w => w.Effect + w.Title).Take(Most)];
+    }
+
+    private static Tried? Try(JobState state, Evaluation before, Finding finding, Candidate candidate, Func<JobState, Evaluation> evaluate)
+    {
+        if (EditFold.Refusal(state, candidate.Edit) is not null) return null;
+        var after = evaluate(EditFold.Apply(state, candidate.Edit, new Stamp("", default)));
+        var same = after.Findings.FirstOrDefault(f => f.Rule.Code == finding.Rule.Code && f.Places.Any(finding.Places.Contains))
+            ?? (finding.Places.Count == 0 ? after.Findings.FirstOrDefault(f => f.Rule.Code == finding.Rule.Code) : null);
+        if (same is not null && same.Severity >= finding.Severity) return null;
+        if (after.Count(Severity.Stop) > before.Count(Severity.Stop) - (finding.Severity == Severity.Stop ? 1 : 0)) return null;
+        var missing = Math.Max(0, ((state.Aim.MemoryGiB ?? 0) * 1024L) - after.Memory.Planned.InstalledMiB);
+        return new Tried(new WayOut(candidate.Title, Effect(before, after), candidate.Edit), after.Count(Severity.Stop), after.Count(Severity.Care), missing, after.Shopping.TotalEur);
+    }
+
+    /// <summary>What the evaluation after the edit says: whether it starts, how much, how fast, for how much more.</summary>
+    private static string Effect(Evaluation before, Evaluation after)
+    {
+        var stops = after.Count(Severity.Stop);
+        var parts = new List<string>
+        {
+            stops == 0 ? "starts" : Say.Count(stops, "stop left", "stops left"),
+            ByteCount.FromMiB(after.Memory.Planned.InstalledMiB).ToString(),
+            after.Memory.Planned.Rate.Words,
+        };
+        var money = after.Shopping.TotalEur - before.Shopping.TotalEur;
+        if (money != 0) parts.Add((money > 0 ? "+ " : "− ") + Money.Euro(Math.Abs(money)));
+        return string.Join(" · ", parts);
+    }
+
+    private static IEnumerable<Candidate> Candidates(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf)
+    {
+        var slots = finding.Places.Where(PlaceName.IsSlot).Where(p => state.Planned.At(p) is not null).ToList();
+        if (slots.Count > 0)
+        {
+            yield return new(slots.Count == 1 ? $"Leave {PlaceName.Short(slots[0])} empty" : $"Leave {slots.Count} places empty", Group("leaves places empty", slots.Select(p => (Edit)new Remove(p))));
+            if (slots.All(p => state.Plan.ContainsKey(p) && state.Found.ContainsKey(p)))
+                yield return new(slots.Count == 1 ? $"Keep what is in {PlaceName.Short(slots[0])}" : $"Keep what is in {slots.Count} places", Group("keeps what was found", slots.Select(p => (Edit)new Restore(p))));
+            foreach (var part in Replacements(state, slots, shelf))
+                yield return new($"{slots.Count} × {part.Module.Short} in {Name(slots)} instead", Group($"puts {part.Module.Short} into {Name(slots)}", slots.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+        }
+        if (finding.Rule.Code == FillOrder.Skipped.Code && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
+            yield return new($"Move {PlaceName.Short(slots[0])} to {PlaceName.Short(lower)}", new Move(slots[0], lower));
+        if (finding.Rule.Code is "MEM-FILL" or "MEM-CHANNEL" or "MEM-RATE" or "MEM-RATE-BAND" && InOrder(state) is { } moves)
+            yield return new("Move the modules into fill order", moves);
+        if (finding.Rule.Code is "MEM-SLOT" or "MEM-TOTAL")
+            foreach (var policy in new[] { Policy.FieldProven, Policy.Sound })
+                if (policy > state.Policy)
+                    yield return new($"Work under the policy {policy.Name()}", new SetPolicy(policy));
+        if (finding.Rule.Code == AimDistance.Memory.Code)
+            foreach (var candidate in More(state, shelf)) yield return candidate;
+        if (finding.Rule.Code == "MEM-CHANNEL")
+            foreach (var candidate in FillChannels(state, finding, shelf)) yield return candidate;
+        if (finding.Rule.Code == AimDistance.Money.Code)
+            foreach (var candidate in Cheaper(state, before, shelf)) yield return candidate;
+    }
+
+    private static string Name(List<string> places) => places.Count == 1 ? PlaceName.Short(places[0]) : $"{places.Count} places";
+
+    private static Edit Group(string what, IEnumerable<Edit> edits)
+    {
+        var list = edits.ToList();
+        return list.Count == 1 ? list[0] : new Together(what, list);
+    }
+
+    private static Unit UnitOf(ShelfPart part) => new() { Module = part.Module, Source = "shelf", ShelfPartId = part.Id };
+
+    /// <summary>Shelf parts like the ones in these places, of the kind that most of the machine is, nearest in size first.</summary>
+    private static List<ShelfPart> Replacements(JobState state, List<string> slots, IReadOnlyList<ShelfPart> shelf)
+    {
+        var size = state.Planned.At(slots[0])?.Module?.CapacityMiB ?? 0;
+        return [.. Suiting(state, shelf, slots)
+            .Where(p => p.Id != state.Planned.At(slots[0])?.ShelfPartId)
+            .OrderBy(p => Math.Abs((p.Module.CapacityMiB ?? 0) - size)).ThenBy(p => p.InStock >= slots.Count ? 0 : 1).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(5)];
+    }
+
+    private static IEnumerable<ShelfPart> Suiting(JobState state, IReadOnlyList<ShelfPart> shelf, List<string> except)
+    {
+        var board = state.Sheet!.Memory;
+        var family = state.Planned.Units.Where(u => !except.Contains(u.Key)).Select(u => u.Value.Module?.Type).OfType<ModuleType>().GroupBy(t => t).OrderByDescending(g => g.Count()).Select(g => (ModuleType?)g.Key).FirstOrDefault();
+        return shelf.Where(p => (board.Generation is null || p.Module.Generation == board.Generation)
+            && (board.Form is null || p.Module.Form == board.Form)
+            && (board.Types is null || (p.Module.Type is { } t && board.Types.Contains(t)))
+            && (family is null || p.Module.Type == family));
+    }
+
+    /// <summary>The first empty slot before this one in its channel.</summary>
+    private static string? Lower(JobState state, string place)
+    {
+        var slot = PlaceName.Short(place);
+        var channel = state.Sheet!.Channels.First(c => c.Slots.Contains(slot));
+        var free = channel.Slots.TakeWhile(s => s != slot).FirstOrDefault(s => state.Planned.ModuleAt(s) is null);
+        return free is null ? null : PlaceName.Slot(free);
+    }
+
+    /// <summary>Moves modules that stand late in the fill order into earlier empty slots; null when none does.</summary>
+    private static Together? InOrder(JobState state)
+    {
+        var sheet = state.Sheet!;
+        var order = FillOrder.Of(sheet).Where(s => state.Planned.HasProcessor(FillOrder.SocketOf(sheet, s))).ToList();
+        var moves = new List<Edit>();
+        var free = order.Where(s => state.Planned.ModuleAt(s) is null).ToList();
+        var filled = order.Where(s => state.Planned.ModuleAt(s) is not null).Reverse().ToList();
+        for (var i = 0; i < Math.Min(free.Count, filled.Count) && order.IndexOf(free[i]) < order.IndexOf(filled[i]); i++)
+            moves.Add(new Move(PlaceName.Slot(filled[i]), PlaceName.Slot(free[i])));
+        return moves.Count == 0 ? null : new Together($"moves {Say.Count(moves.Count, "module", "modules")} into fill order", moves);
+    }
+
+    /// <summary>Adds as many of one shelf part as the wish needs, in fill order, or replaces everything by it.</summary>
+    private static IEnumerable<Candidate> More(JobState state, IReadOnlyList<ShelfPart> shelf)
+    {
+        var sheet = state.Sheet!;
+        var wish = (state.Aim.MemoryGiB ?? 0) * 1024L;
+        var usable = FillOrder.Of(sheet).Where(s => state.Planned.HasProcessor(FillOrder.SocketOf(sheet, s))).ToList();
+        var free = usable.Where(s => state.Planned.ModuleAt(s) is null).ToList();
+        foreach (var part in Suiting(state, shelf, []).OrderByDescending(p => p.InStock).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(8))
+        {
+            var size = part.Module.CapacityMiB ?? 0;
+            if (size == 0) continue;
+            var add = (int)((wish - state.Planned.InstalledMiB + size - 1) / size);
+            if (add > 0 && add <= free.Count)
+                yield return new($"Add {add} × {part.Module.Short}", Group($"adds {add} × {part.Module.Short}", free.Take(add).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part)))));
+            var all = (int)((wish + size - 1) / size);
+            if (all <= 0 || all > usable.Count || free.Count == usable.Count) continue;
+            var edits = state.Planned.Units.Keys.Where(PlaceName.IsSlot).Where(p => !usable.Take(all).Contains(PlaceName.Short(p))).Select(p => (Edit)new Remove(p))
+                .Concat(usable.Take(all).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part))));
+            yield return new($"Replace all by {all} × {part.Module.Short}", Group($"replaces all by {all} × {part.Module.Short}", edits));
+        }
+    }
+
+    private static IEnumerable<Candidate> FillChannels(JobState state, Finding finding, IReadOnlyList<ShelfPart> shelf)
+    {
+        foreach (var part in Suiting(state, shelf, []).OrderByDescending(p => p.InStock >= finding.Places.Count).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(3))
+            yield return new($"Add {finding.Places.Count} × {part.Module.Short}", Group($"adds {finding.Places.Count} × {part.Module.Short}", finding.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+    }
+
+    /// <summary>The same sizes from cheaper shelf parts, then fewer pieces.</summary>
+    private static IEnumerable<Candidate> Cheaper(JobState state, Evaluation before, IReadOnlyList<ShelfPart> shelf)
+    {
+        foreach (var line in before.Shopping.Lines.Where(l => l.EachEur is not null))
+        {
+            var size = state.Planned.At(line.Places[0])?.Module?.CapacityMiB;
+            foreach (var part in Suiting(state, shelf, []).Where(p => p.Module.CapacityMiB == size && p.PriceEur < line.EachEur).OrderBy(p => p.PriceEur).Take(2))
+                yield return new($"{line.Count} × {part.Module.Long} instead", Group($"puts {part.Module.Short} into {line.Count} places", line.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+            for (var keep = line.Count - 1; keep >= 0; keep--)
+            {
+                var drop = line.Places.Skip(keep).ToList();
+                if (before.Shopping.TotalEur - (line.EachEur!.Value * drop.Count) > (state.Aim.MoneyLimitEur ?? 0)) continue;
+                yield return new($"Leave out {drop.Count} × {state.Planned.At(line.Places[0])?.Short}", Group($"leaves out {Say.Count(drop.Count, "module", "modules")}", drop.Select(p => (Edit)new Restore(p))));
+                break;
+            }
+        }
+    }
+}

@@ -1,0 +1,62 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using DbUp;
+using Npgsql;
+
+namespace Irvak.Store;
+
+/// <summary>The connection to PostgreSQL, its migrations and the one way documents are written as JSON.</summary>
+public sealed class Database(string connectionString) : IAsyncDisposable
+{
+    /// <summary>How documents are stored; unknown fields of a sheet travel along.</summary>
+    public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        AllowOutOfOrderMetadataProperties = true,
+        NumberHandling = JsonNumberHandling.Strict,
+    };
+
+    // One lock for every host that starts on this database at the same time.
+    private const long MigrationLock = 4_949_210_001;
+
+    public NpgsqlDataSource Source { get; } = NpgsqlDataSource.Create(connectionString);
+
+    /// <summary>Brings the schema to this version. Safe when several hosts start at once.</summary>
+    /// <exception cref="InvalidOperationException">A migration failed.</exception>
+    public void Migrate()
+    {
+        using var guard = Source.OpenConnection();
+        using (var take = new NpgsqlCommand("select pg_advisory_lock(@lock)", guard))
+        {
+            take.Parameters.AddWithValue("lock", MigrationLock);
+            take.ExecuteNonQuery();
+        }
+        var result = DeployChanges.To.PostgresqlDatabase(connectionString)
+            .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly)
+            .WithTransactionPerScript()
+            .LogToNowhere()
+            .Build()
+            .PerformUpgrade();
+        if (!result.Successful) throw new InvalidOperationException("The database could not be brought to this version.", result.Error);
+    }
+
+    public async Task<bool> IsReady(CancellationToken cancel)
+    {
+        try
+        {
+            await using var command = Source.CreateCommand("select 1 from job limit 1");
+            await command.ExecuteScalarAsync(cancel);
+            return true;
+        }
+        catch (NpgsqlException)
+        {
+            return false;
+        }
+    }
+
+    public ValueTask DisposeAsync() => Source.DisposeAsync();
+
+    internal static string ToJson<T>(T value) => JsonSerializer.Serialize(value, Json);
+
+    internal static T FromJson<T>(string json) => JsonSerializer.Deserialize<T>(json, Json) ?? throw new JsonException("null document");
+}

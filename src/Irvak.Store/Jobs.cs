@@ -1,0 +1,172 @@
+using Dapper;
+using Irvak.Core.Plans;
+using Npgsql;
+
+namespace Irvak.Store;
+
+/// <summary>Jobs and their histories. Every write happens under the job's row lock, with an idempotency key, in one transaction.</summary>
+public sealed class Jobs(Database database)
+{
+    private sealed record JobRow(long Id, string Number, string Title, string Owner, string Begun_By, DateTime Begun_At, int Last_Number, string Snapshot)
+    {
+        public Job ToJob() => new(Id, Number, Title, Owner, Begun_By, new DateTimeOffset(Begun_At, TimeSpan.Zero), Last_Number, Database.FromJson<JobState>(Snapshot));
+    }
+
+    private sealed record EditRow(int Number, string Who, DateTime At, string Kind, string? Document, int[] Targets)
+    {
+        public HistoryEntry ToEntry() => new(Number, new Stamp(Who, new DateTimeOffset(At, TimeSpan.Zero)), Enum.Parse<EntryKind>(Kind, true),
+            Document is null ? null : Database.FromJson<Edit>(Document), Targets);
+    }
+
+    private const string Columns = "id, number, title, owner, begun_by, begun_at, last_number, snapshot::text as snapshot";
+    private const string EditColumns = "number, who, at, kind, document::text as document, targets";
+
+    public async Task<IReadOnlyList<Job>> All(CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync<JobRow>(new CommandDefinition($"select {Columns} from job order by id desc limit 200", cancellationToken: cancel));
+        return [.. rows.Select(r => r.ToJob())];
+    }
+
+    public async Task<Job?> Find(string number, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var row = await connection.QuerySingleOrDefaultAsync<JobRow>(new CommandDefinition($"select {Columns} from job where number = @number", new { number }, cancellationToken: cancel));
+        return row?.ToJob();
+    }
+
+    /// <summary>Begins a job; sending the same key again returns the job that was begun with it.</summary>
+    public async Task<Job> Begin(Guid key, string title, string owner, Stamp stamp, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new CommandDefinition(
+            """
+            insert into job (number, title, owner, begun_by, begun_at, create_key, snapshot)
+            values (to_char(nextval('job_number'), 'FM0000'), @title, @owner, @Who, @When, @key, @snapshot::jsonb)
+            on conflict (create_key) do nothing
+            """,
+            new { title, owner, stamp.Who, When = stamp.When.UtcDateTime, key, snapshot = Database.ToJson(JobState.Start) }, cancellationToken: cancel));
+        var row = await connection.QuerySingleAsync<JobRow>(new CommandDefinition($"select {Columns} from job where create_key = @key", new { key }, cancellationToken: cancel));
+        return row.ToJob();
+    }
+
+    /// <summary>Applies an edit on top of what others did, unless it truly clashes.</summary>
+    /// <param name="lastSeen">Number of the newest entry that the sender had seen.</param>
+    /// <param name="capture">A capture to keep with it.</param>
+    public Task<EditOutcome> Apply(string number, Guid key, int lastSeen, Stamp stamp, Edit edit, NewCapture? capture, CancellationToken cancel) =>
+        UnderLock(number, key, async (connection, transaction, job) =>
+        {
+            if (lastSeen < job.LastNumber)
+            {
+                var since = await Entries(connection, transaction, job.Id, lastSeen, cancel);
+                var undone = await Undone(connection, transaction, job.Id, cancel);
+                var clashes = Clashes.Find(edit, since.Where(e => !undone.Contains(e.Number)));
+                if (clashes.Count > 0) return new EditOutcome.Clashed(clashes, job.LastNumber);
+            }
+            if (EditFold.Refusal(job.State, edit) is { } problem) return new EditOutcome.Refused(problem);
+            if (capture is not null) await Keep(connection, transaction, job.Id, key, capture, stamp, cancel);
+            return await Append(connection, transaction, job, key, stamp, EntryKind.Edit, edit, [], EditFold.Apply(job.State, edit, stamp), cancel);
+        }, cancel);
+
+    /// <summary>Takes back one's own latest edit. When later edits rest on it, they are named, and go along only when asked for.</summary>
+    public Task<EditOutcome> Undo(string number, Guid key, Stamp stamp, bool withDependents, CancellationToken cancel) =>
+        UnderLock(number, key, async (connection, transaction, job) =>
+        {
+            var entries = await Entries(connection, transaction, job.Id, 0, cancel);
+            var plan = History.PlanUndo(entries, stamp.Who);
+            if (plan.Target is not { } target) return new EditOutcome.NothingToDo();
+            if (plan.Dependents.Count > 0 && !withDependents)
+                return new EditOutcome.Rests(target, [.. entries.Where(e => plan.Dependents.Contains(e.Number))]);
+            return await Replay(connection, transaction, job, key, stamp, EntryKind.Undo, [target, .. plan.Dependents], entries, cancel);
+        }, cancel);
+
+    public Task<EditOutcome> Redo(string number, Guid key, Stamp stamp, CancellationToken cancel) =>
+        UnderLock(number, key, async (connection, transaction, job) =>
+        {
+            var entries = await Entries(connection, transaction, job.Id, 0, cancel);
+            return History.PlanRedo(entries, stamp.Who) is { } undo
+                ? await Replay(connection, transaction, job, key, stamp, EntryKind.Redo, undo.Targets, entries, cancel)
+                : new EditOutcome.NothingToDo();
+        }, cancel);
+
+    /// <summary>The history of a job, newest first, by pages.</summary>
+    public async Task<IReadOnlyList<HistoryEntry>> HistoryOf(long jobId, int before, int count, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync<EditRow>(new CommandDefinition(
+            $"select {EditColumns} from edit where job_id = @jobId and number < @before order by number desc limit @count", new { jobId, before, count }, cancellationToken: cancel));
+        return [.. rows.Select(r => r.ToEntry())];
+    }
+
+    public async Task<IReadOnlyList<CaptureRow>> CapturesOf(long jobId, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync<(long Id, string Phase, string Kind, string Reading, string Who, DateTime At)>(new CommandDefinition(
+            "select id, phase, kind, reading::text, who, at from capture where job_id = @jobId order by id", new { jobId }, cancellationToken: cancel));
+        return [.. rows.Select(r => new CaptureRow(r.Id, r.Phase, r.Kind, r.Reading, r.Who, new DateTimeOffset(r.At, TimeSpan.Zero)))];
+    }
+
+    private async Task<EditOutcome> UnderLock(string number, Guid key, Func<NpgsqlConnection, NpgsqlTransaction, Job, Task<EditOutcome>> work, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var row = await connection.QuerySingleOrDefaultAsync<JobRow>(new CommandDefinition($"select {Columns} from job where number = @number for update", new { number }, transaction, cancellationToken: cancel));
+        if (row is null) return new EditOutcome.Unknown();
+        var job = row.ToJob();
+        var earlier = await connection.QuerySingleOrDefaultAsync<int?>(new CommandDefinition(
+            "select number from edit where job_id = @Id and key = @key", new { job.Id, key }, transaction, cancellationToken: cancel));
+        if (earlier is { } stood) return new EditOutcome.Applied(job, stood, Repeated: true);
+        var outcome = await work(connection, transaction, job);
+        if (outcome is EditOutcome.Applied) await transaction.CommitAsync(cancel);
+        return outcome;
+    }
+
+    private static async Task<EditOutcome> Replay(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job, Guid key, Stamp stamp,
+        EntryKind kind, IReadOnlyList<int> targets, IReadOnlyList<HistoryEntry> entries, CancellationToken cancel)
+    {
+        var state = History.Fold([.. entries, new HistoryEntry(job.LastNumber + 1, stamp, kind, null, targets)]);
+        return await Append(connection, transaction, job, key, stamp, kind, null, targets, state, cancel);
+    }
+
+    private static async Task<EditOutcome> Append(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job, Guid key, Stamp stamp,
+        EntryKind kind, Edit? edit, IReadOnlyList<int> targets, JobState state, CancellationToken cancel)
+    {
+        var number = job.LastNumber + 1;
+        await connection.ExecuteAsync(new CommandDefinition(
+            """
+            insert into edit (job_id, number, key, who, at, kind, document, targets) values (@Id, @number, @key, @Who, @at, @kind, @document::jsonb, @targets);
+            update job set last_number = @number, snapshot = @snapshot::jsonb where id = @Id;
+            select pg_notify('job', @notice);
+            """,
+            new
+            {
+                job.Id, number, key, stamp.Who, at = stamp.When.UtcDateTime, kind = kind.ToString().ToLowerInvariant(),
+                document = edit is null ? null : Database.ToJson(edit), targets = targets.ToArray(), snapshot = Database.ToJson(state), notice = $"{job.Number} {number}",
+            }, transaction, cancellationToken: cancel));
+        return new EditOutcome.Applied(job with { LastNumber = number, State = state }, number, Repeated: false);
+    }
+
+    private static async Task Keep(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, Guid key, NewCapture capture, Stamp stamp, CancellationToken cancel) =>
+        await connection.ExecuteAsync(new CommandDefinition(
+            "insert into capture (job_id, key, phase, kind, bytes, reading, who, at) values (@jobId, @key, @Phase, @Kind, @Bytes, @Reading::jsonb, @Who, @at)",
+            new { jobId, key, capture.Phase, capture.Kind, capture.Bytes, capture.Reading, stamp.Who, at = stamp.When.UtcDateTime }, transaction, cancellationToken: cancel));
+
+    private static async Task<IReadOnlyList<HistoryEntry>> Entries(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, int after, CancellationToken cancel)
+    {
+        var rows = await connection.QueryAsync<EditRow>(new CommandDefinition(
+            $"select {EditColumns} from edit where job_id = @jobId and number > @after order by number", new { jobId, after }, transaction, cancellationToken: cancel));
+        return [.. rows.Select(r => r.ToEntry())];
+    }
+
+    /// <summary>Numbers of edits that were taken back: nobody clashes with them.</summary>
+    private static async Task<HashSet<int>> Undone(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, CancellationToken cancel)
+    {
+        var rows = await connection.QueryAsync<(string Kind, int[] Targets)>(new CommandDefinition(
+            "select kind, targets from edit where job_id = @jobId and kind <> 'edit' order by number", new { jobId }, transaction, cancellationToken: cancel));
+        var undone = new HashSet<int>();
+        foreach (var (kind, targets) in rows)
+            if (kind == "undo") undone.UnionWith(targets);
+            else undone.ExceptWith(targets);
+        return undone;
+    }
+}

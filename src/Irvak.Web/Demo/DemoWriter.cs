@@ -1,0 +1,60 @@
+using System.Collections.Immutable;
+using Irvak.Captures.Simulated;
+using Irvak.Core;
+using Irvak.Core.Builds;
+using Irvak.Core.Evidence;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Web.Demo;
+
+/// <summary>Writes the demo's captures with the simulated machine, so that they have the real format.</summary>
+public static class DemoWriter
+{
+    public static async Task<int> Write(string folder)
+    {
+        foreach (var (name, text) in Captures(folder)) await File.WriteAllTextAsync(Path.Combine(folder, "captures", name), text);
+        return 0;
+    }
+
+    /// <summary>Every capture of the demo by file name.</summary>
+    public static IEnumerable<(string Name, string Text)> Captures(string folder)
+    {
+        var sheets = DemoFiles.Sheets(folder).ToDictionary(s => s.Id);
+        var shelf = DemoFiles.Shelf(folder).ToDictionary(p => p.Id);
+        var torr = sheets["brannick-torr-32"];
+        var facts = new FirmwareFacts("2.14", "03/02/2026", "BT32-00871", "B");
+        var before = Torr(torr, shelf, []);
+        yield return ("torr-before.txt", Both(new SimulatedMachine(before, facts)));
+        var added = new[] { "A2", "B2", "C2", "D2", "E2", "F2", "G2", "H2" };
+        var after = Torr(torr, shelf, added);
+        yield return ("torr-after.txt", Both(new SimulatedMachine(after, facts)));
+        yield return ("torr-after-channel-missing.txt", Both(new SimulatedMachine(after, facts, new Fault.ChannelDead("C"))));
+        yield return ("torr-after-module-missing.txt", Both(new SimulatedMachine(after, facts, new Fault.ModuleNotSeated("G2"))));
+        yield return ("torr-after-lower-rate.txt", Both(new SimulatedMachine(after, facts, new Fault.LowerRate(4000))));
+        yield return ("torr-after-not-remapped.txt", Both(new SimulatedMachine(after, facts, new Fault.MemoryNotRemapped(30_720))));
+        var plover = sheets["tarrowby-plover"];
+        var small = new FirmwareFacts("1.08", "11/20/2025", "TP-40417", "A");
+        yield return ("plover-before.txt", Both(new SimulatedMachine(Plover(plover, shelf, "sodimm-4-2400"), small)));
+        yield return ("plover-after.txt", Both(new SimulatedMachine(Plover(plover, shelf, "sodimm-16-3200"), small)));
+    }
+
+    private static string Both(SimulatedMachine machine) => machine.FirmwareListing() + machine.SystemMemory();
+
+    private static Question Torr(MachineSheet sheet, Dictionary<string, ShelfPart> shelf, string[] added)
+    {
+        var units = Build.Empty.Units.ToBuilder();
+        units[PlaceName.Socket("CPU 1")] = new Unit { Processor = sheet.Processors[0], Source = "demo" };
+        var serial = 4_100;
+        foreach (var slot in sheet.Channels.Where(c => c.Socket == "CPU 1").Select(c => c.Slots[0]).Concat(added))
+            units[PlaceName.Slot(slot)] = new Unit { Module = shelf["rdimm-32-4800"].Module, Serial = $"MS{serial += 7:X6}", Source = "demo" };
+        return Of(sheet, units.ToImmutable());
+    }
+
+    private static Question Plover(MachineSheet sheet, Dictionary<string, ShelfPart> shelf, string part) => Of(sheet, Build.Empty.Units
+        .Add(PlaceName.Socket("SoC"), new Unit { Processor = sheet.Processors[0], Source = "demo" })
+        .Add(PlaceName.Slot("A1"), new Unit { Module = shelf[part].Module, Serial = "MS00B714", Source = "demo" }));
+
+    private static Question Of(MachineSheet sheet, ImmutableSortedDictionary<string, Unit> units) =>
+        new(sheet, new Build(units), new Build(units), [], new Aim(), Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>());
+}

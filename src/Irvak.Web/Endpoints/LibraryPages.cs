@@ -1,0 +1,96 @@
+using Irvak.Core;
+using Irvak.Core.Evidence;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+using Irvak.Solvers;
+using Irvak.Store;
+
+namespace Irvak.Web.Endpoints;
+
+/// <summary>What one standing is worth under each policy.</summary>
+public sealed record PolicyRow(string Standing, Severity? Listed, Severity? FieldProven, Severity? Sound);
+
+/// <summary>What a policy would allow in this machine: the largest module that is no stop.</summary>
+public sealed record PolicyReach(Policy Policy, int? LargestGiB, string Evidence, int OffList);
+
+/// <summary>The evidence book of one machine, counted by size of module.</summary>
+public sealed record EvidenceCount(string MachineId, string Part, int Works, int Fails, bool LastFailed, double Low, double High);
+
+public sealed record EvidencePage(IReadOnlyList<EvidenceRecord> Records, IReadOnlyList<EvidenceCount> Counts, IReadOnlyList<PolicyRow> Policy);
+
+/// <summary>Shelf, sheets, evidence and rules; and the ways out of a job's findings.</summary>
+public static class LibraryPages
+{
+    public static void MapLibraryPages(this IEndpointRouteBuilder routes)
+    {
+        routes.MapGet("/api/shelf", async (string? q, string? job, Library library, Jobs jobs, CancellationToken cancel) =>
+        {
+            var sheet = job is null ? null : (await jobs.Find(job, cancel))?.State.Sheet;
+            return TypedResults.Ok(ShelfSearch.Find(await library.Shelf(cancel), q, sheet));
+        }).WithName("searchShelf");
+
+        routes.MapGet("/api/sheets", async (Library library, CancellationToken cancel) => TypedResults.Ok(await library.Sheets(cancel))).WithName("listSheets");
+
+        routes.MapGet("/api/evidence", async (Library library, CancellationToken cancel) => TypedResults.Ok(Page(await library.Evidence(cancel)))).WithName("getEvidence");
+
+        routes.MapGet("/api/rules", () => TypedResults.Ok(RuleRegister.All)).WithName("listRules");
+
+        routes.MapGet("/api/jobs/{number}/ways", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
+            await jobs.Find(number, cancel) is { } job
+                ? TypedResults.Ok(Ways(job.State, await library.Evidence(cancel), await library.Shelf(cancel)))
+                : Problems.UnknownJob(number))
+            .WithName("getWays").Produces<List<WaysView>>().ProducesProblem(404);
+
+        routes.MapGet("/api/jobs/{number}/reach", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
+            await jobs.Find(number, cancel) is { } job
+                ? TypedResults.Ok(Reach(job.State, await library.Evidence(cancel), await library.Shelf(cancel)))
+                : Problems.UnknownJob(number))
+            .WithName("getReach").Produces<List<PolicyReach>>().ProducesProblem(404);
+    }
+
+    private static List<WaysView> Ways(JobState state, EvidenceBook evidence, IReadOnlyList<ShelfPart> shelf)
+    {
+        if (state.Sheet is null) return [];
+        var byId = shelf.ToDictionary(p => p.Id);
+        Evaluation Evaluate(JobState s) => Evaluation.Evaluate(Question.Of(s, evidence, byId));
+        var before = Evaluate(state);
+        return [.. before.Findings.Select(f => new WaysView(f.Rule.Code, f.Places, WaysOut.Of(state, before, f, shelf, Evaluate))).Where(w => w.Ways.Count > 0)];
+    }
+
+    /// <summary>For each policy the largest module on the shelf that this machine would take without a stop.</summary>
+    private static List<PolicyReach> Reach(JobState state, EvidenceBook evidence, IReadOnlyList<ShelfPart> shelf)
+    {
+        if (state.Sheet is not { } sheet) return [];
+        var question = Question.Of(state, evidence, shelf.ToDictionary(p => p.Id));
+        var suiting = shelf.Select(p => p.Module).Where(m => m.CapacityMiB is not null && m.Generation == sheet.Memory.Generation && m.Form == sheet.Memory.Form
+            && (sheet.Memory.Types is not { } types || (m.Type is { } t && types.Contains(t)))).ToList();
+        return [.. Enum.GetValues<Policy>().Select(policy =>
+        {
+            var allowed = suiting.Where(m => Core.Memory.Limits.TrackOf(question, m) is not { } track || PolicyTable.SeverityOf(policy, track.Standing) != Severity.Stop).ToList();
+            var largest = allowed.MaxBy(m => m.CapacityMiB);
+            var track = largest is null ? null : Core.Memory.Limits.TrackOf(question, largest);
+            return new PolicyReach(policy, largest?.CapacityMiB / 1024, track?.Counts ?? (largest is null ? "nothing on the shelf suits" : "on the sheet"),
+                allowed.Select(m => Core.Memory.Limits.TrackOf(question, m)).Count(t => t is not null));
+        })];
+    }
+
+    private static EvidencePage Page(EvidenceBook book)
+    {
+        var counts = book.Records.GroupBy(r => (r.MachineId, r.Generation, r.Type, r.CapacityMiB)).OrderBy(g => g.Key.MachineId, StringComparer.Ordinal).ThenBy(g => g.Key.CapacityMiB)
+            .Select(g =>
+            {
+                var ordered = g.OrderBy(r => r.Date).ToList();
+                var track = new Track(ordered.Count(r => r.Outcome != Core.Evidence.Outcome.Fails), ordered.Count(r => r.Outcome == Core.Evidence.Outcome.Fails), ordered[^1].Outcome == Core.Evidence.Outcome.Fails, ordered);
+                return new EvidenceCount(g.Key.MachineId, new ModuleSheet { CapacityMiB = g.Key.CapacityMiB, Type = g.Key.Type, Generation = g.Key.Generation }.Long,
+                    track.Works, track.Fails, track.LastFailed, track.Interval.Low, track.Interval.High);
+            });
+        (string Words, Standing Standing)[] rows =
+        [
+            ("on the maker's list", Standing.OnList), ("three or more worked, none failed", Standing.Proven),
+            ("fewer, or mixed", Standing.FewOrMixed), ("the last report failed", Standing.LastFailed),
+        ];
+        return new EvidencePage(book.Records, [.. counts], [.. rows.Select(r => new PolicyRow(r.Words,
+            PolicyTable.SeverityOf(Policy.Listed, r.Standing), PolicyTable.SeverityOf(Policy.FieldProven, r.Standing), PolicyTable.SeverityOf(Policy.Sound, r.Standing)))]);
+    }
+}

@@ -1,0 +1,26 @@
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Web.Endpoints;
+
+/// <param name="Key">Idempotency key: sending the same again is harmless.</param>
+/// <param name="LastSeen">Number of the newest entry that the sender had seen.</param>
+/// <param name="Who">The name a person typed.</param>
+public sealed record EditRequest(Guid Key, int LastSeen, string Who, Edit Edit);
+
+/// <param name="WithDependents">True to take later edits that rest on it along.</param>
+public sealed record UndoRequest(Guid Key, string Who, bool WithDependents);
+
+/// <param name="SheetId">Machine sheet from the shelf, when the machine is known.</param>
+/// <param name="Answers">The five answers, when there is no sheet.</param>
+public sealed record BeginRequest(Guid Key, string Who, string Title, string Owner, string? SheetId, FiveAnswers? Answers);
+
+internal static class Wanted
+{
+    /// <summary>What is wrong with a name, title or key; null when all is right.</summary>
+    public static SheetProblem? Problem(Guid key, string? who) =>
+        key == Guid.Empty ? new("/key", "Every write carries a key of its own.")
+        : string.IsNullOrWhiteSpace(who) ? new("/who", "Say your name first: history tells who did what.")
+        : who.Length > 80 ? new("/who", "A name is at most 80 characters long.")
+        : null;
+}

@@ -1,0 +1,132 @@
+using Irvak.Core;
+using Irvak.Core.Builds;
+using Irvak.Core.Evidence;
+using Irvak.Core.Expectations;
+using Irvak.Core.Memory;
+using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
+using Irvak.Core.Runbooks;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+using Irvak.Store;
+
+namespace Irvak.Web;
+
+/// <summary>A finding as screens show it; the words come from the rule.</summary>
+public sealed record FindingView(
+    string Code, Severity Severity, Basis Basis, string Sentence, string Reason, string Source, IReadOnlyList<string> Places, Worked? Why, bool AsFoundToo)
+{
+    public static FindingView Of(Finding f) => new(f.Rule.Code, f.Severity, f.Basis, f.Sentence, f.Rule.Reason, f.Rule.Source, f.Places, f.Why, f.AsFoundToo);
+}
+
+/// <summary>A finding's computed ways out.</summary>
+public sealed record WaysView(string Code, IReadOnlyList<string> Places, IReadOnlyList<WayOut> Ways);
+
+/// <summary>A capture that this job keeps.</summary>
+public sealed record CaptureView(long Id, string Phase, string Kind, string Sentence, int Lines, int Used, IReadOnlyList<Captures.NotUnderstood> Rest, bool CutOff, IReadOnlyList<string> Remarks, string Who, DateTimeOffset At);
+
+/// <summary>A part in the plan that the maker's sheet does not list.</summary>
+public sealed record OffListPart(string Part, IReadOnlyList<string> Places, string Evidence, string Remark);
+
+/// <summary>Everything the screens of one job show.</summary>
+public sealed record JobView
+{
+    public required string Number { get; init; }
+
+    public required string Title { get; init; }
+
+    public required string Owner { get; init; }
+
+    public required int LastNumber { get; init; }
+
+    public required DateTimeOffset BegunAt { get; init; }
+
+    public required Stage Stage { get; init; }
+
+    public required IReadOnlyList<Knot> Way { get; init; }
+
+    public required MachineSheet? Sheet { get; init; }
+
+    public required SystemFacts System { get; init; }
+
+    public required IReadOnlyDictionary<string, Unit> Found { get; init; }
+
+    public required IReadOnlyCollection<string> FoundEmpty { get; init; }
+
+    public required IReadOnlyDictionary<string, Unit> Planned { get; init; }
+
+    public required IReadOnlyList<Change> Changes { get; init; }
+
+    public required Aim Aim { get; init; }
+
+    public required Policy Policy { get; init; }
+
+    public required IReadOnlyList<Unknown> Unknowns { get; init; }
+
+    public required MemorySheet? Memory { get; init; }
+
+    public required IReadOnlyList<FindingView> Findings { get; init; }
+
+    public required IReadOnlyList<Distance> Ledge { get; init; }
+
+    public required ShoppingList? Shopping { get; init; }
+
+    public required Runbook? Runbook { get; init; }
+
+    public required IReadOnlyDictionary<string, Tick> Ticks { get; init; }
+
+    public required IReadOnlyList<ComparedLine> Lines { get; init; }
+
+    public required IReadOnlyList<Explanation> Explanations { get; init; }
+
+    public required IReadOnlyList<OffListPart> OffList { get; init; }
+
+    public required Tick? HandedOver { get; init; }
+
+    public static JobView Of(Job job, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
+    {
+        var state = job.State;
+        var question = state.Sheet is null ? null : Question.Of(state, evidence, shelf);
+        var evaluation = question is null ? null : Evaluation.Evaluate(question);
+        IReadOnlyList<ComparedLine> lines = evaluation is null || state.Plan.Count == 0 && state.After is null
+            ? [] : Comparison.Of(state.Sheet!, evaluation.Expectations, state.After, state.Answers);
+        return new JobView
+        {
+            Number = job.Number,
+            Title = job.Title,
+            Owner = job.Owner,
+            LastNumber = job.LastNumber,
+            BegunAt = job.BegunAt,
+            Stage = Stages.Of(state, evaluation, lines),
+            Way = Stages.Way(state, evaluation, lines),
+            Sheet = state.Sheet,
+            System = state.System,
+            Found = state.Found,
+            FoundEmpty = state.FoundEmpty,
+            Planned = state.Planned.Units,
+            Changes = question?.Changes ?? [],
+            Aim = state.Aim,
+            Policy = state.Policy,
+            Unknowns = UnknownRegister.Of(state),
+            Memory = evaluation?.Memory,
+            Findings = [.. (evaluation?.Findings ?? []).Select(FindingView.Of)],
+            Ledge = evaluation?.Ledge ?? [],
+            Shopping = evaluation?.Shopping,
+            Runbook = evaluation?.Runbook,
+            Ticks = state.Ticks,
+            Lines = lines,
+            Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines),
+            OffList = question is null ? [] : OffListOf(question),
+            HandedOver = state.HandedOver,
+        };
+    }
+
+    private static List<OffListPart> OffListOf(Question q) =>
+        [.. q.Changes.Where(c => c.BringsPart && c.In!.Module is not null)
+            .Select(c => (c.Place, Module: c.In!.Module!, Track: Limits.TrackOf(q, c.In!.Module!)))
+            .Where(x => x.Track is not null)
+            .GroupBy(x => x.Module.Long)
+            .Select(g => new OffListPart($"{g.Count()} × {g.Key}", [.. g.Select(x => x.Place)],
+                $"sheet ends at {ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L)} a slot; {g.First().Track!.Counts}",
+                "Support may ask to see the fault without it."))];
+}

@@ -1,0 +1,52 @@
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Store;
+
+namespace Irvak.Web;
+
+/// <summary>Every refusal is a problem document (RFC 9457) with a stable type and one clear sentence.</summary>
+public static class Problems
+{
+    public static IResult UnknownJob(string number) => Of(404, "unknown-job", $"There is no job {number}.");
+
+    public static IResult Unknown(string what) => Of(404, "unknown", $"There is no {what}.");
+
+    public static IResult Invalid(params SheetProblem[] errors) =>
+        Of(400, "invalid", errors[0].Text, new() { ["errors"] = errors });
+
+    public static IResult NotUnderstood(string sentence) => Of(422, "capture-not-understood", sentence);
+
+    public static IResult TooLarge() => Of(413, "too-large", "It is larger than 8 MiB; nothing was stored.");
+
+    public static IResult From(EditOutcome outcome, string number) => outcome switch
+    {
+        EditOutcome.Unknown => UnknownJob(number),
+        EditOutcome.Refused { Problem: var p } => Invalid(p),
+        EditOutcome.NothingToDo => Of(409, "nothing-to-undo", "There is nothing of yours to take back or bring again."),
+        EditOutcome.Clashed { Clashes: var clashes, LastNumber: var last } => Of(409, "clash", Sentence(clashes[0]),
+            new() { ["clashes"] = clashes, ["lastNumber"] = last }),
+        EditOutcome.Rests { Dependents: var later } => Of(409, "later-edits-rest-on-it",
+            $"{later[0].Stamp.Who} has since {Past(later[0].Edit!.Sentence)}; it would be taken back too.",
+            new() { ["dependents"] = later.Select(e => new { e.Number, e.Stamp.Who, Sentence = e.Edit!.Sentence }).ToList() }),
+        _ => throw new ArgumentException($"{outcome.GetType().Name} is no refusal.", nameof(outcome)),
+    };
+
+    private static string Sentence(Clash clash) => $"{clash.Who} has put “{clash.Theirs}” there since you looked; you wanted “{clash.Yours}”.";
+
+    private static string Past(string sentence) => "done this: " + sentence;
+
+    private static IResult Of(int status, string type, string detail, Dictionary<string, object?>? more = null) =>
+        Results.Problem(detail: detail, statusCode: status, type: "/problems/" + type, title: Titles[type], extensions: more);
+
+    private static readonly Dictionary<string, string> Titles = new()
+    {
+        ["unknown-job"] = "No such job",
+        ["unknown"] = "Not here",
+        ["invalid"] = "That can't be taken",
+        ["capture-not-understood"] = "Not understood",
+        ["too-large"] = "Too large",
+        ["nothing-to-undo"] = "Nothing to take back",
+        ["clash"] = "Somebody else was faster",
+        ["later-edits-rest-on-it"] = "Later edits rest on it",
+    };
+}

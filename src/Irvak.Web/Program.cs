@@ -1,0 +1,76 @@
+using System.IO.Compression;
+using System.Reflection;
+using System.Text.Json.Serialization;
+using Irvak.Store;
+using Irvak.Web;
+using Irvak.Web.Demo;
+using Irvak.Web.Endpoints;
+using Microsoft.AspNetCore.ResponseCompression;
+
+if (args is ["write-demo", var folder]) return await DemoWriter.Write(folder);
+if (args is ["write-rules", var file])
+{
+    await File.WriteAllTextAsync(file, Irvak.Core.Verdicts.RuleRegister.ToMarkdown());
+    return 0;
+}
+
+// The OpenAPI document is made at build by running this program without a database.
+var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+var builder = WebApplication.CreateBuilder(args);
+builder.WebHost.ConfigureKestrel(server =>
+{
+    server.AddServerHeader = false;
+    server.Limits.MaxRequestBodySize = 9 * 1024 * 1024;
+});
+builder.Logging.AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
+builder.Services.ConfigureHttpJsonOptions(options =>
+{
+    var json = options.SerializerOptions;
+    json.NumberHandling = JsonNumberHandling.Strict;
+    json.AllowOutOfOrderMetadataProperties = true;
+    json.DefaultIgnoreCondition = JsonIgnoreCondition.Never;
+    json.MaxDepth = 32;
+});
+builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
+builder.Services.AddProblemDetails(Refusals.Configure);
+builder.Services.AddOpenApi();
+builder.Services.AddResponseCompression(options =>
+{
+    options.EnableForHttps = true;
+    options.Providers.Add<BrotliCompressionProvider>();
+    options.Providers.Add<GzipCompressionProvider>();
+});
+builder.Services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Fastest);
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton(_ => new Database(builder.Configuration.GetConnectionString("Irvak") ?? (describing ? "Host=none" : throw new InvalidOperationException("Give a connection string: ConnectionStrings__Irvak."))));
+builder.Services.AddSingleton<Library>();
+builder.Services.AddSingleton<Jobs>();
+builder.Services.AddSingleton<JobChanges>();
+builder.Services.AddSingleton<JobDesk>();
+builder.Services.AddSingleton<LiveBoard>();
+if (!describing) builder.Services.AddHostedService(services => services.GetRequiredService<LiveBoard>());
+
+var app = builder.Build();
+app.UseExceptionHandler();
+app.UseStatusCodePages();
+app.UseResponseCompression();
+app.UseMiddleware<Guard>();
+app.MapOpenApi();
+app.MapBench();
+app.MapJobEdits();
+app.MapSurvey();
+app.MapLibraryPages();
+app.MapLive();
+app.MapHealth();
+app.MapClient();
+
+if (!describing)
+{
+    app.Services.GetRequiredService<Database>().Migrate();
+    if (app.Configuration["Demo"] is { Length: > 0 } demo) await DemoLoader.Load(app.Services, demo);
+}
+await app.RunAsync();
+return 0;
+
+/// <summary>Entry point; public so that tests can start the real host.</summary>
+public partial class Program;
