@@ -1,7 +1,6 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Expectations;
 using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core;
@@ -31,7 +30,8 @@ public static class Stages
     public static Stage Of(JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines)
     {
         if (state.HandedOver is not null) return Stage.Handover;
-        if (state.Sheet is null || evaluation is null || !Surveyed(state)) return Stage.Survey;
+        if (state.Sheet is null || evaluation is null) return Stage.Survey;
+        if (!Surveyed(state) && state.Aim.MemoryGiB is null && state.Plan.Count == 0) return Stage.Survey;
         if (state.Aim.MemoryGiB is null && state.Plan.Count == 0) return Stage.Aim;
         if (evaluation.Runbook.Steps.Count == 0 || evaluation.Count(Severity.Stop) > 0) return Stage.Fit;
         var looked = lines.Any(l => l.State != LineState.NotLookedAt);
@@ -67,11 +67,9 @@ public static class Stages
         ];
     }
 
-    /// <summary>Sockets and at least one slot were looked at, and it is known what the board takes.</summary>
+    /// <summary>It is known what the board takes, and every socket and every slot that can be used was looked at.</summary>
     private static bool Surveyed(JobState state) =>
-        state.Sheet!.Memory is { Generation: not null, Form: not null }
-        && PlaceName.All(state.Sheet).Where(PlaceName.IsSocket).Any(p => state.Found.ContainsKey(p))
-        && PlaceName.All(state.Sheet).Any(p => PlaceName.IsSlot(p) && (state.Found.ContainsKey(p) || state.FoundEmpty.Contains(p)));
+        state.Sheet!.Memory is { Generation: not null, Form: not null } && !UnknownRegister.Of(state).Any(u => u.Kind == AnswerKind.Place);
 
     private static int PrepOpen(JobState state, Evaluation e) =>
         e.Shopping.Lines.Count(l => !state.Ticks.ContainsKey(l.Key)) + e.Shopping.TakeAlong.Count(t => !state.Ticks.ContainsKey(t.Key));

@@ -26,8 +26,8 @@ public static class Problems
         EditOutcome.Clashed { Clashes: var clashes, LastNumber: var last } => Of(409, "clash", Sentence(clashes[0]),
             new() { ["clashes"] = clashes, ["lastNumber"] = last }),
         EditOutcome.Rests { Dependents: var later } => Of(409, "later-edits-rest-on-it",
-            $"{later[0].Stamp.Who} has since {Past(later[0].Edit!.Sentence)}; it would be taken back too.",
-            new() { ["dependents"] = later.Select(e => new { e.Number, e.Stamp.Who, Sentence = e.Edit!.Sentence }).ToList() }),
+            $"{later[0].Stamp.Who} has since {Past(later[0].Edit!.Tell())}; it would be taken back too.",
+            new() { ["dependents"] = later.Select(e => new { e.Number, e.Stamp.Who, Sentence = e.Edit!.Tell() }).ToList() }),
         _ => throw new ArgumentException($"{outcome.GetType().Name} is no refusal.", nameof(outcome)),
     };
 

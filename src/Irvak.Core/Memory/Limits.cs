@@ -11,7 +11,7 @@ namespace Irvak.Core.Memory;
 public static class Limits
 {
     public static readonly Rule Slot = new("MEM-SLOT", Severity.Care,
-        "{place} takes {module}; the sheet ends at {limit} a slot, {counts}.",
+        "{module} a module in {place}: the sheet ends at {limit} a slot, {counts}.",
         "A maker's sheet lists what existed and was tried when it was written; larger modules often run. The policy and what was logged decide.",
         "machine sheet, largest module", Basis.Sheet);
 

@@ -12,12 +12,12 @@ public static class Clashes
     /// <summary>The clashes of an edit with those made since it was last seen. Edits of other subjects, and equal values, are none.</summary>
     public static IReadOnlyList<Clash> Find(Edit mine, IEnumerable<HistoryEntry> since)
     {
-        var wanted = mine.Subjects.ToHashSet();
+        var wanted = mine.Touches().ToHashSet();
         var clashes = new Dictionary<string, Clash>();
         foreach (var entry in since)
         {
             if (entry.Edit is not { } theirs) continue;
-            foreach (var subject in theirs.Subjects.Where(wanted.Contains))
+            foreach (var subject in theirs.Touches().Where(wanted.Contains))
                 if (theirs.ValueAt(subject) == mine.ValueAt(subject)) clashes.Remove(subject);
                 else clashes[subject] = new Clash(subject, theirs.ValueAt(subject), mine.ValueAt(subject), entry.Stamp.Who, entry.Number);
         }

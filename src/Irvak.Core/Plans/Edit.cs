@@ -25,25 +25,23 @@ namespace Irvak.Core.Plans;
 public abstract record Edit
 {
     /// <summary>What this edit touches; two edits clash only where these meet.</summary>
-    [JsonIgnore]
-    public abstract IEnumerable<string> Subjects { get; }
+    public abstract IEnumerable<string> Touches();
 
     /// <summary>What the edit puts at a subject, in words; equal words are no clash.</summary>
     public abstract string ValueAt(string subject);
 
     /// <summary>The edit as history tells it, without the name.</summary>
-    [JsonIgnore]
-    public abstract string Sentence { get; }
+    public abstract string Tell();
 }
 
 /// <summary>Takes a machine sheet as this job's own.</summary>
 public sealed record AdoptSheet(MachineSheet Sheet) : Edit
 {
-    public override IEnumerable<string> Subjects => ["sheet"];
+    public override IEnumerable<string> Touches() => ["sheet"];
 
     public override string ValueAt(string subject) => Sheet.FullName;
 
-    public override string Sentence => $"takes the sheet {Sheet.FullName}{(Sheet.Draft ? ", a draft" : "")}";
+    public override string Tell() => $"takes the sheet {Sheet.FullName}{(Sheet.Draft ? ", a draft" : "")}";
 }
 
 /// <summary>Records what sits in places of the machine as found; null means looked at and empty.</summary>
@@ -51,13 +49,13 @@ public sealed record AdoptSheet(MachineSheet Sheet) : Edit
 /// <param name="By">Capture or person.</param>
 public sealed record RecordFound(IReadOnlyDictionary<string, Unit?> Places, SystemFacts? System, string By) : Edit
 {
-    public override IEnumerable<string> Subjects => Places.Keys.Select(p => "found:" + p).Concat(System is null ? [] : ["system"]);
+    public override IEnumerable<string> Touches() => Places.Keys.Select(p => "found:" + p).Concat(System is null ? [] : ["system"]);
 
     public override string ValueAt(string subject) => subject == "system"
         ? $"{System}"
         : Places.TryGetValue(subject["found:".Length..], out var unit) ? unit?.Long ?? "empty" : "";
 
-    public override string Sentence => Places.Count == 1
+    public override string Tell() => Places.Count == 1
         ? $"finds {(Places.First().Value?.Long ?? "nothing")} in {PlaceName.Short(Places.First().Key)} ({By})"
         : $"records {Places.Count} places as found ({By})";
 }
@@ -66,11 +64,11 @@ public sealed record RecordFound(IReadOnlyDictionary<string, Unit?> Places, Syst
 /// <param name="Path">A path of <c>UnknownRegister</c>, such as <c>memory.slotLimitGiB</c>.</param>
 public sealed record AnswerUnknown(string Path, string Value) : Edit
 {
-    public override IEnumerable<string> Subjects => ["answer:" + Path];
+    public override IEnumerable<string> Touches() => ["answer:" + Path];
 
     public override string ValueAt(string subject) => Value;
 
-    public override string Sentence => $"answers {Path}: {Value}";
+    public override string Tell() => $"answers {Path}: {Value}";
 }
 
 [JsonConverter(typeof(JsonStringEnumConverter<WishKind>))]
@@ -83,82 +81,82 @@ public enum WishKind
 /// <summary>Sets or clears one wish.</summary>
 public sealed record SetWish(WishKind Wish, decimal? Value) : Edit
 {
-    public override IEnumerable<string> Subjects => ["wish:" + Wish];
+    public override IEnumerable<string> Touches() => ["wish:" + Wish];
 
     public override string ValueAt(string subject) => Value?.ToString() ?? "no wish";
 
-    public override string Sentence => Wish == WishKind.MemoryGiB
+    public override string Tell() => Wish == WishKind.MemoryGiB
         ? Value is { } g ? $"wishes {g:0} GiB of memory" : "drops the wish for memory"
         : Value is { } m ? $"limits spending to € {m:0.##}" : "drops the spending limit";
 }
 
 public sealed record SetPolicy(Policy Policy) : Edit
 {
-    public override IEnumerable<string> Subjects => ["policy"];
+    public override IEnumerable<string> Touches() => ["policy"];
 
     public override string ValueAt(string subject) => Policy.Name();
 
-    public override string Sentence => $"sets the policy to {Policy.Name()}";
+    public override string Tell() => $"sets the policy to {Policy.Name()}";
 }
 
 /// <summary>Plans a shelf part for a place.</summary>
 public sealed record Fit(string Place, Unit Unit) : Edit
 {
-    public override IEnumerable<string> Subjects => [Place];
+    public override IEnumerable<string> Touches() => [Place];
 
     public override string ValueAt(string subject) => Unit.Long;
 
-    public override string Sentence => $"puts {Unit.Short} into {PlaceName.Short(Place)}";
+    public override string Tell() => $"puts {Unit.Short} into {PlaceName.Short(Place)}";
 }
 
 /// <summary>Plans a place to be emptied.</summary>
 public sealed record Remove(string Place) : Edit
 {
-    public override IEnumerable<string> Subjects => [Place];
+    public override IEnumerable<string> Touches() => [Place];
 
     public override string ValueAt(string subject) => "empty";
 
-    public override string Sentence => $"takes {PlaceName.Short(Place)} out";
+    public override string Tell() => $"takes {PlaceName.Short(Place)} out";
 }
 
 /// <summary>Plans the unit of one place to stand in another.</summary>
 public sealed record Move(string From, string To) : Edit
 {
-    public override IEnumerable<string> Subjects => [From, To];
+    public override IEnumerable<string> Touches() => [From, To];
 
     public override string ValueAt(string subject) => subject == From ? $"moved to {PlaceName.Short(To)}" : $"from {PlaceName.Short(From)}";
 
-    public override string Sentence => $"moves {PlaceName.Short(From)} to {PlaceName.Short(To)}";
+    public override string Tell() => $"moves {PlaceName.Short(From)} to {PlaceName.Short(To)}";
 }
 
 /// <summary>Leaves a place as found after all.</summary>
 public sealed record Restore(string Place) : Edit
 {
-    public override IEnumerable<string> Subjects => [Place];
+    public override IEnumerable<string> Touches() => [Place];
 
     public override string ValueAt(string subject) => "as found";
 
-    public override string Sentence => $"leaves {PlaceName.Short(Place)} as found";
+    public override string Tell() => $"leaves {PlaceName.Short(Place)} as found";
 }
 
 /// <summary>Ticks or unticks a line of a list or a step.</summary>
 public sealed record SetTick(string Key, bool Done, string Wording) : Edit
 {
-    public override IEnumerable<string> Subjects => ["tick:" + Key];
+    public override IEnumerable<string> Touches() => ["tick:" + Key];
 
     public override string ValueAt(string subject) => Done ? "done" : "not done";
 
-    public override string Sentence => Done ? $"ticks “{Wording}”" : $"unticks “{Wording}”";
+    public override string Tell() => Done ? $"ticks “{Wording}”" : $"unticks “{Wording}”";
 }
 
 /// <summary>Answers one expected line by eye.</summary>
 public sealed record AnswerLine(string Key, SeenVerdict Verdict, string? Value) : Edit
 {
-    public override IEnumerable<string> Subjects => ["line:" + Key];
+    public override IEnumerable<string> Touches() => ["line:" + Key];
 
     public override string ValueAt(string subject) => Verdict == SeenVerdict.Other ? Value ?? "" : Verdict.ToString();
 
-    public override string Sentence => Verdict switch
+    public override string Tell() => Verdict switch
     {
         SeenVerdict.AsExpected => $"sees {Key} as expected",
         SeenVerdict.Other => $"sees {Value} at {Key}",
@@ -169,29 +167,29 @@ public sealed record AnswerLine(string Key, SeenVerdict Verdict, string? Value) 
 /// <summary>Takes what the capture made after the work shows.</summary>
 public sealed record ReadAfter(Observation Seen, string By) : Edit
 {
-    public override IEnumerable<string> Subjects => ["after"];
+    public override IEnumerable<string> Touches() => ["after"];
 
     public override string ValueAt(string subject) => By;
 
-    public override string Sentence => $"reads the capture taken afterwards ({By})";
+    public override string Tell() => $"reads the capture taken afterwards ({By})";
 }
 
 /// <summary>Closes the job: the machine goes back to its owner.</summary>
 public sealed record HandOver(string To) : Edit
 {
-    public override IEnumerable<string> Subjects => ["handover"];
+    public override IEnumerable<string> Touches() => ["handover"];
 
     public override string ValueAt(string subject) => To;
 
-    public override string Sentence => $"hands the machine over to {To}";
+    public override string Tell() => $"hands the machine over to {To}";
 }
 
 /// <summary>Several edits that count and are undone as one.</summary>
 public sealed record Together(string What, IReadOnlyList<Edit> Edits) : Edit
 {
-    public override IEnumerable<string> Subjects => Edits.SelectMany(e => e.Subjects).Distinct();
+    public override IEnumerable<string> Touches() => Edits.SelectMany(e => e.Touches()).Distinct();
 
-    public override string ValueAt(string subject) => Edits.LastOrDefault(e => e.Subjects.Contains(subject))?.ValueAt(subject) ?? "";
+    public override string ValueAt(string subject) => Edits.LastOrDefault(e => e.Touches().Contains(subject))?.ValueAt(subject) ?? "";
 
-    public override string Sentence => What;
+    public override string Tell() => What;
 }

@@ -48,7 +48,7 @@ public static class EditFold
         AnswerLine { Verdict: SeenVerdict.NotLookedAt } line => state with { Answers = state.Answers.Remove(line.Key) },
         AnswerLine line => state with { Answers = state.Answers.SetItem(line.Key, new SeenAnswer(line.Verdict, line.Value, stamp.Who)) },
         ReadAfter after => ApplyAfter(state, after),
-        HandOver => state with { HandedOver = new Tick(stamp.Who, stamp.When, edit.Sentence) },
+        HandOver => state with { HandedOver = new Tick(stamp.Who, stamp.When, edit.Tell()) },
         Together together => together.Edits.Aggregate(state, (s, e) => Apply(s, e, stamp)),
         _ => throw new ArgumentException($"Unknown edit {edit.GetType().Name}.", nameof(edit)),
     };

@@ -73,9 +73,9 @@ public static class History
     private static List<int> Dependents(
         IReadOnlyList<HistoryEntry> entries, ImmutableSortedSet<int> standing, HistoryEntry target, List<HistoryEntry> without)
     {
-        var touched = target.Edit!.Subjects.ToHashSet();
+        var touched = target.Edit!.Touches().ToHashSet();
         var later = entries.Where(e => e.Number > target.Number && e.Edit is not null && standing.Contains(e.Number)).ToList();
-        var dependents = later.Where(e => e.Edit!.Subjects.Any(touched.Contains)).Select(e => e.Number).ToHashSet();
+        var dependents = later.Where(e => e.Edit!.Touches().Any(touched.Contains)).Select(e => e.Number).ToHashSet();
         var state = JobState.Start;
         foreach (var entry in without)
         {

@@ -47,7 +47,8 @@ public static class UnknownRegister
         foreach (var place in PlaceName.All(sheet).Where(PlaceName.IsSocket))
             if (!state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))
                 unknowns.Add(new("found." + place, $"Is there a processor in {PlaceName.Short(place)}?", "whether its slots can be used", "under the heat sink, or on the system's page", AnswerKind.Place, [], Place: place));
-        foreach (var place in PlaceName.All(sheet).Where(PlaceName.IsSlot))
+        // A slot behind an empty socket can't hold anything that counts; nobody needs to look.
+        foreach (var place in sheet.Channels.Where(c => !state.FoundEmpty.Contains(PlaceName.Socket(c.Socket))).SelectMany(c => c.Slots).Select(PlaceName.Slot))
             if (!state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))
                 unknowns.Add(new("found." + place, $"What sits in {PlaceName.Short(place)}?", "total, rate, mixing", "the label on the module", AnswerKind.Place, [], Place: place));
         if (board.Rates is null && board.RateLimitMTs is null)

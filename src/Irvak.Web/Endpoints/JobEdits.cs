@@ -46,7 +46,7 @@ public static class JobEdits
 
     private static HistoryRow Row(HistoryEntry entry) => new(entry.Number, entry.Stamp.Who, entry.Stamp.When, entry.Kind, entry.Kind switch
     {
-        EntryKind.Edit => entry.Edit!.Sentence,
+        EntryKind.Edit => entry.Edit!.Tell(),
         EntryKind.Undo => "takes back " + string.Join(", ", entry.Targets),
         _ => "brings again " + string.Join(", ", entry.Targets),
     });
