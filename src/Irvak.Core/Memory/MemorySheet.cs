@@ -36,7 +36,8 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, MemoryFigures
 
     private static List<LadderSlot> LadderOf(Question q)
     {
-        var order = FillOrder.Of(q.Sheet);
+        // Slots behind an empty socket are left out, so that the numbers say what comes next on this machine.
+        var order = FillOrder.Of(q.Sheet).Where(s => q.Planned.HasProcessor(FillOrder.SocketOf(q.Sheet, s))).ToList();
         var number = order.Select((slot, i) => (slot, i)).ToDictionary(x => x.slot, x => x.i + 1);
         return [.. q.Sheet.Channels.SelectMany(c => c.Slots.Select(s => new LadderSlot(
             s, c.Id, c.Socket, number.TryGetValue(s, out var n) ? n : null, q.Planned.HasProcessor(c.Socket))))];

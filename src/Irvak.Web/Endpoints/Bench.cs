@@ -67,7 +67,7 @@ public static class Bench
             Stage.Survey => (null, v.Unknowns.Count > 0 ? v.Unknowns[0].Question : "All known.", v.Found.Count + v.FoundEmpty.Count, places),
             Stage.Aim => (null, "No wish for memory yet.", 0, 0),
             Stage.Fit => (worst?.Severity, worst?.Sentence ?? "Nothing is planned yet.", 0, 0),
-            Stage.Prep => (worst?.Severity, worst?.Sentence ?? $"{v.Shopping?.Lines.Sum(l => l.ToOrder)} to order.", prep.Count(v.Ticks.ContainsKey), prep.Count),
+            Stage.Prep => (worst?.Severity, worst?.Sentence ?? (v.Shopping?.Lines.Sum(l => l.ToOrder) is > 0 and var n ? $"{n} to order." : "All parts lie on the shelf."), prep.Count(v.Ticks.ContainsKey), prep.Count),
             Stage.HandsOn => (null, steps.FirstOrDefault(s => !v.Ticks.ContainsKey(s.Key))?.Title ?? "All steps done.", steps.Count(s => v.Ticks.ContainsKey(s.Key)), steps.Count),
             Stage.Proof when v.Explanations.Count > 0 => (Severity.Stop, v.Explanations[0].Sentence, v.Lines.Count(l => l.State == Core.Expectations.LineState.AsExpected), v.Lines.Count),
             Stage.Proof => (null, "Waits for eyes or a capture.", v.Lines.Count(l => l.State == Core.Expectations.LineState.AsExpected), v.Lines.Count),

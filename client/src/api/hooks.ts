@@ -1,0 +1,200 @@
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { api, Refusal, unwrap } from './client';
+import { guess } from './guess';
+import { person } from './person';
+import type { Edit, JobView, ReadView, Rule } from './types';
+
+const jobKey = (number: string) => ['job', number];
+
+export const useBench = () =>
+  useQuery({ queryKey: ['bench'], queryFn: async () => unwrap(await api.GET('/api/jobs')), refetchOnMount: 'always' });
+
+export const useJob = (number: string) =>
+  useQuery({
+    queryKey: jobKey(number),
+    queryFn: async () => unwrap(await api.GET('/api/jobs/{number}', { params: { path: { number } } })) as JobView,
+    retry: (count, error) => !(error instanceof Refusal) && count < 3,
+  });
+
+/** Ways out are searched for apart from the edit, so that an edit answers at once. */
+export const useWays = (job: JobView) =>
+  useQuery({
+    queryKey: ['ways', job.number, job.lastNumber],
+    queryFn: async () => unwrap(await api.GET('/api/jobs/{number}/ways', { params: { path: { number: job.number } } })),
+    placeholderData: (old) => old,
+  });
+
+export const useReach = (job: JobView) =>
+  useQuery({
+    queryKey: ['reach', job.number, job.lastNumber],
+    queryFn: async () =>
+      unwrap(await api.GET('/api/jobs/{number}/reach', { params: { path: { number: job.number } } })),
+    placeholderData: (old) => old,
+  });
+
+export const useCaptures = (job: JobView) =>
+  useQuery({
+    queryKey: ['captures', job.number, job.lastNumber],
+    queryFn: async () =>
+      unwrap(await api.GET('/api/jobs/{number}/captures', { params: { path: { number: job.number } } })),
+    placeholderData: (old) => old,
+  });
+
+export const useHistory = (number: string, lastNumber: number, open: boolean) =>
+  useQuery({
+    queryKey: ['history', number, lastNumber],
+    enabled: open,
+    queryFn: async () => unwrap(await api.GET('/api/jobs/{number}/history', { params: { path: { number } } })),
+  });
+
+export const useShelf = (q: string, job?: string) =>
+  useQuery({
+    queryKey: ['shelf', q, job],
+    queryFn: async () => unwrap(await api.GET('/api/shelf', { params: { query: { q, job } } })),
+    placeholderData: (old) => old,
+  });
+
+export const useSheets = () =>
+  useQuery({ queryKey: ['sheets'], queryFn: async () => unwrap(await api.GET('/api/sheets')) });
+
+export const useRules = () =>
+  useQuery({ queryKey: ['rules'], queryFn: async () => unwrap(await api.GET('/api/rules')) as Rule[] });
+
+export const useEvidence = () =>
+  useQuery({ queryKey: ['evidence'], queryFn: async () => unwrap(await api.GET('/api/evidence')) });
+
+/** Reads a capture without storing anything; for the line under a paste field. */
+export async function readCapture(text: string): Promise<ReadView> {
+  return unwrap(
+    await api.POST('/api/captures/read', {
+      body: text,
+      bodySerializer: (b) => b as string,
+      headers: { 'Content-Type': 'text/plain' },
+    }),
+  );
+}
+
+/** Follows what other windows and people do in this job. */
+export function useLive(number: string) {
+  const client = useQueryClient();
+  useEffect(() => {
+    const source = new EventSource(`/api/jobs/${encodeURIComponent(number)}/live`);
+    source.addEventListener('edit', (event) => {
+      const known = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
+      if (Number((event as MessageEvent<string>).data) > known && !client.isMutating({ mutationKey: jobKey(number) }))
+        void client.invalidateQueries({ queryKey: jobKey(number) });
+    });
+    return () => source.close();
+  }, [client, number]);
+}
+
+interface Sent {
+  edit: Edit;
+  key: string;
+}
+
+/** Sends edits one after another, each with the number it last saw; shows the change itself at once. */
+export function useEdits(number: string, onRefused: (refusal: Refusal, again?: () => void) => void) {
+  const client = useQueryClient();
+  const mutation = useMutation({
+    mutationKey: jobKey(number),
+    scope: { id: `job ${number}` },
+    retry: (count, error) => !(error instanceof Refusal) && count < 5,
+    mutationFn: async ({ edit, key }: Sent) => {
+      const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
+      return unwrap(
+        await api.POST('/api/jobs/{number}/edits', {
+          params: { path: { number } },
+          body: { key, lastSeen, who: person.get(), edit },
+        }),
+      );
+    },
+    onMutate: async ({ edit }: Sent) => {
+      await client.cancelQueries({ queryKey: jobKey(number) });
+      const before = client.getQueryData<JobView>(jobKey(number));
+      if (before) client.setQueryData(jobKey(number), guess(before, edit));
+    },
+    onSuccess: (view) => settle(client, number, view as JobView),
+    onError: async (error, { edit }) => {
+      // Takes the guess back and learns the newest number, so that a second try counts as seen.
+      await client.invalidateQueries({ queryKey: jobKey(number) });
+      if (error instanceof Refusal)
+        onRefused(
+          error,
+          error.problem.type.endsWith('/clash') ? () => mutation.mutate({ edit, key: newKey() }) : undefined,
+        );
+      else
+        onRefused(
+          new Refusal({
+            type: '/problems/no-answer',
+            title: 'No answer',
+            status: 0,
+            detail: 'The host does not answer. The change was not stored; try it again.',
+          }),
+        );
+    },
+  });
+  return {
+    apply: (edit: Edit) => mutation.mutate({ edit, key: newKey() }),
+    applyAsync: (edit: Edit) => mutation.mutateAsync({ edit, key: newKey() }),
+    pending: mutation.isPending,
+  };
+}
+
+/** A late answer never overwrites a newer one. */
+function settle(client: QueryClient, number: string, view: JobView) {
+  const seen = client.getQueryData<JobView>(jobKey(number));
+  if (seen && seen.lastNumber > view.lastNumber) return;
+  client.setQueryData(jobKey(number), view);
+}
+
+export function useUndo(number: string, onRefused: (refusal: Refusal, again?: () => void) => void) {
+  const client = useQueryClient();
+  const mutation = useMutation({
+    mutationKey: jobKey(number),
+    scope: { id: `job ${number}` },
+    mutationFn: async ({ way, withDependents }: { way: 'undo' | 'redo'; withDependents: boolean }) =>
+      unwrap(
+        await api.POST(way === 'undo' ? '/api/jobs/{number}/undo' : '/api/jobs/{number}/redo', {
+          params: { path: { number } },
+          body: { key: newKey(), who: person.get(), withDependents },
+        }),
+      ),
+    onSuccess: (view) => settle(client, number, view as JobView),
+    onError: (error) => {
+      if (!(error instanceof Refusal)) return;
+      const both = error.problem.dependents ? () => mutation.mutate({ way: 'undo', withDependents: true }) : undefined;
+      onRefused(error, both);
+    },
+  });
+  return {
+    undo: () => mutation.mutate({ way: 'undo', withDependents: false }),
+    redo: () => mutation.mutate({ way: 'redo', withDependents: false }),
+  };
+}
+
+export function useTakeCapture(number: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationKey: jobKey(number),
+    scope: { id: `job ${number}` },
+    mutationFn: async ({ text, phase }: { text: string; phase: 'before' | 'after' }) => {
+      const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
+      return unwrap(
+        await api.POST('/api/jobs/{number}/captures', {
+          params: { path: { number }, query: { phase, key: newKey(), lastSeen, who: person.get() } },
+          body: text,
+          bodySerializer: (b) => b as string,
+          headers: { 'Content-Type': 'text/plain' },
+        }),
+      );
+    },
+    onSuccess: (taken) => {
+      settle(client, number, taken.job as JobView);
+      void client.invalidateQueries({ queryKey: ['captures', number] });
+    },
+  });
+}
+
+export const newKey = () => crypto.randomUUID();

@@ -1,0 +1,40 @@
+import type { components } from './schema';
+
+type Schemas = components['schemas'];
+
+/** The schema allows null where an enumeration is also used as an option elsewhere; these never are. */
+export type JobView = Omit<Schemas['JobView'], 'findings'> & { findings: FindingView[] };
+export type BenchJob = Schemas['BenchJob'];
+export type MachineSheet = Schemas['MachineSheet'];
+export type ModuleSheet = Schemas['ModuleSheet'];
+export type Unit = Schemas['Unit'];
+export type Change = Schemas['Change'];
+export type Edit = Schemas['Edit'];
+export type ShelfPart = Schemas['ShelfPart'];
+export type FindingView = Omit<Schemas['FindingView'], 'severity'> & { severity: Severity };
+export type WaysView = Schemas['WaysView'];
+export type Worked = Schemas['Worked'];
+export type Unknown = Schemas['Unknown'];
+export type Stage = Schemas['Stage'];
+export type Policy = Schemas['Policy'];
+export type Severity = NonNullable<Schemas['Severity']>;
+export type ComparedLine = Schemas['ComparedLine'];
+export type Step = Schemas['Step'];
+export type CaptureView = Schemas['CaptureView'];
+export type ReadView = Schemas['ReadView'];
+export type FiveAnswers = Schemas['FiveAnswers'];
+export type Distance = Schemas['Distance'];
+export type Explanation = Schemas['Explanation'];
+export type Rule = Omit<Schemas['Rule'], 'severity'> & { severity: Severity };
+
+/** A refusal of the server (RFC 9457). */
+export interface Problem {
+  type: string;
+  title: string;
+  status: number;
+  detail?: string;
+  errors?: { path: string; text: string }[];
+  clashes?: { subject: string; theirs: string; yours: string; who: string; number: number }[];
+  lastNumber?: number;
+  dependents?: { number: number; who: string; sentence: string }[];
+}

@@ -1,0 +1,161 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { api, unwrap } from '../api/client';
+import { newKey, useSheets } from '../api/hooks';
+import { person, usePerson } from '../api/person';
+import type { FiveAnswers, JobView } from '../api/types';
+import { PlainHead } from '../frame/Head';
+import { Who } from '../frame/Who';
+import { FiveAnswersForm } from './FiveAnswersForm';
+import { pasted } from './pasted';
+
+/** Begins a job: a title, and one of three ways to say what machine it is. */
+export default function BeginJob() {
+  const who = usePerson();
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const sheets = useSheets().data ?? [];
+  const held = pasted.peek();
+  const [asking, setAsking] = useState(false);
+  const [title, setTitle] = useState('');
+  const [owner, setOwner] = useState('');
+  const [way, setWay] = useState<'capture' | 'sheet' | 'answers'>(held ? 'capture' : 'capture');
+  const [sheetId, setSheetId] = useState('');
+  const [answers, setAnswers] = useState<FiveAnswers | null>(null);
+  const [wrong, setWrong] = useState('');
+  const [busy, setBusy] = useState(false);
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!person.get()) return setAsking(true);
+    if (!title.trim()) return setWrong('A job needs a title.');
+    if (way === 'sheet' && !sheetId) return setWrong('Choose the machine, or another way.');
+    if (way === 'answers' && !answers) return setWrong('Name the machine and its slots at least.');
+    setBusy(true);
+    setWrong('');
+    try {
+      let job: JobView = unwrap(
+        await api.POST('/api/jobs', {
+          body: {
+            key: newKey(),
+            who: person.get(),
+            title,
+            owner,
+            sheetId: way === 'sheet' ? sheetId : null,
+            answers: way === 'answers' ? answers : null,
+          },
+        }),
+      ) as JobView;
+      if (way === 'capture' && held) {
+        const taken = unwrap(
+          await api.POST('/api/jobs/{number}/captures', {
+            params: {
+              path: { number: job.number },
+              query: { phase: 'before', key: newKey(), lastSeen: job.lastNumber, who: person.get() },
+            },
+            body: held.text,
+            bodySerializer: (b) => b as string,
+            headers: { 'Content-Type': 'text/plain' },
+          }),
+        );
+        job = taken.job as JobView;
+      }
+      pasted.drop();
+      client.setQueryData(['job', job.number], job);
+      void navigate(`/jobs/${job.number}/survey`);
+    } catch (e) {
+      setWrong((e as Error).message);
+      setBusy(false);
+    }
+  };
+
+  return (
+    <div className="frame plainpage">
+      <PlainHead title="Begin a job" line={who || 'who is working?'} onWho={() => setAsking(true)} />
+      <main className="field wide-field" id="field">
+        <form className="table-page begin" onSubmit={submit}>
+          <section className="stack">
+            <h3>The job</h3>
+            <div>
+              <label className="field-label" htmlFor="title">
+                Title
+              </label>
+              <input
+                id="title"
+                className="inp"
+                value={title}
+                onChange={(e) => setTitle(e.target.value)}
+                maxLength={120}
+                autoFocus
+                placeholder="Skarrow, sound archive"
+              />
+            </div>
+            <div>
+              <label className="field-label" htmlFor="owner">
+                Owner
+              </label>
+              <input
+                id="owner"
+                className="inp"
+                value={owner}
+                onChange={(e) => setOwner(e.target.value)}
+                maxLength={120}
+              />
+            </div>
+            {wrong && (
+              <p className="err" role="alert">
+                {wrong}
+              </p>
+            )}
+            <div>
+              <button type="submit" className="btn go" disabled={busy}>
+                Begin
+              </button>
+            </div>
+          </section>
+          <section className="stack">
+            <h3>The machine</h3>
+            <div className="choice" role="group" aria-label="How the machine becomes known">
+              {(
+                [
+                  ['capture', held ? 'The pasted capture' : 'Paste a capture next'],
+                  ['sheet', 'A sheet from the shelf'],
+                  ['answers', 'Five answers'],
+                ] as const
+              ).map(([key, name]) => (
+                <button key={key} type="button" aria-pressed={way === key} onClick={() => setWay(key)}>
+                  {name}
+                </button>
+              ))}
+            </div>
+            {way === 'capture' && (
+              <p className="quiet">
+                {held
+                  ? `The capture you pasted${held.product ? ` (${held.product})` : ''} goes into the job.`
+                  : 'Survey opens with a field for what the machine says of itself.'}
+              </p>
+            )}
+            {way === 'sheet' && (
+              <div>
+                <label className="field-label" htmlFor="sheet">
+                  Machine
+                </label>
+                <select id="sheet" className="inp" value={sheetId} onChange={(e) => setSheetId(e.target.value)}>
+                  <option value="">choose</option>
+                  {sheets.map((s) => (
+                    <option key={s.id} value={s.id}>
+                      {s.maker} {s.name}
+                    </option>
+                  ))}
+                </select>
+              </div>
+            )}
+            {way === 'answers' && <FiveAnswersForm onChange={setAnswers} />}
+          </section>
+        </form>
+      </main>
+      <Who open={asking} onClose={() => setAsking(false)} />
+    </div>
+  );
+}

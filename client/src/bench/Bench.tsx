@@ -1,0 +1,176 @@
+import { useEffect, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { readCapture, useBench } from '../api/hooks';
+import { usePerson } from '../api/person';
+import type { BenchJob, ReadView } from '../api/types';
+import { plural } from '../format/numbers';
+import { PlainHead } from '../frame/Head';
+import { Help } from '../frame/Help';
+import { useKeys } from '../frame/keys';
+import { Mark, WORD } from '../frame/Mark';
+import { Saying } from '../frame/Saying';
+import { STAGES, Way } from '../frame/Way';
+import { Who } from '../frame/Who';
+import { inkedBench } from '../plate/ink';
+import { SmallPlate } from '../plate/Plate';
+import { pasted } from './pasted';
+
+/** The bench: seven planks, one per stage; each job's machine stands on its plank in its present ink. */
+export function Bench() {
+  const bench = useBench();
+  const jobs = bench.data ?? [];
+  const navigate = useNavigate();
+  const who = usePerson();
+  const [asking, setAsking] = useState(false);
+  const [help, setHelp] = useState(false);
+  const shortcuts = [
+    { key: 'n', what: 'begin a job', run: () => void navigate('/begin') },
+    { key: '/', what: 'paste a capture', run: () => document.querySelector<HTMLTextAreaElement>('#paste')?.focus() },
+    { key: '?', what: 'these keys', run: () => setHelp(true) },
+  ];
+  useKeys(shortcuts);
+  const knots = STAGES.map((s) => {
+    const n = jobs.filter((j) => j.stage === s.stage).length;
+    return { stage: s.stage, note: n ? plural(n, 'job', 'jobs') : '', bad: false };
+  });
+  return (
+    <div className="frame on-bench">
+      <PlainHead
+        title="Bench"
+        line={`${plural(jobs.length, 'job', 'jobs')}${who ? ` · ${who}` : ''}`}
+        onWho={() => setAsking(true)}
+      >
+        <Link to="/begin" className="btn go">
+          Begin a job <kbd>n</kbd>
+        </Link>
+      </PlainHead>
+      <Way knots={knots} now={null} to={() => null} onHelp={() => setHelp(true)} />
+      <main className="field bench-field" id="field">
+        {bench.error ? (
+          <p className="err pad">{bench.error.message}</p>
+        ) : (
+          <div className="bench">
+            {STAGES.map((s) => (
+              <section key={s.stage} className="plank" aria-label={s.name}>
+                {jobs
+                  .filter((j) => j.stage === s.stage)
+                  .map((j) => (
+                    <OnPlank key={j.number} job={j} />
+                  ))}
+              </section>
+            ))}
+          </div>
+        )}
+        {bench.isSuccess && jobs.length === 0 && (
+          <div className="empty-bench">
+            <h2>No job yet</h2>
+            <p>
+              Paste what a machine says of itself into the field below, for example the output of{' '}
+              <code className="mono">dmidecode; cat /proc/meminfo</code>, or{' '}
+              <Link to="/begin">begin with five answers</Link>.
+            </p>
+          </div>
+        )}
+      </main>
+      <Foot onWho={() => setAsking(true)} />
+      <Who open={asking} onClose={() => setAsking(false)} />
+      <Help open={help} onClose={() => setHelp(false)} shortcuts={shortcuts} />
+    </div>
+  );
+}
+
+function OnPlank({ job }: { job: BenchJob }) {
+  const small = job.sheet?.chassis?.kind === 'thin';
+  return (
+    <Link to={`/jobs/${job.number}/${job.stage}`} className={small ? 'job1 sm' : 'job1'}>
+      <span className="pl">{job.sheet && <SmallPlate sheet={job.sheet} job={inkedBench(job)} />}</span>
+      <span>
+        <span className="tt">
+          {job.title} <i>{job.begunBy}</i>
+        </span>
+        <span className="quiet">
+          {job.number}{' '}
+          {job.sheet ? [job.sheet.maker, job.sheet.name].filter(Boolean).join(' ') : 'machine not known yet'}
+        </span>
+        <p>
+          {job.severity && job.severity !== 'note' && (
+            <>
+              <Mark severity={job.severity} />
+              <b className={`sev-${job.severity}`}> {WORD[job.severity]}</b>{' '}
+            </>
+          )}
+          <Saying text={job.line} />
+        </p>
+        {job.of > 0 && (
+          <span className="quiet">
+            <span className="bar2">
+              <i style={{ width: `${(100 * job.done) / job.of}%` }} />
+            </span>
+            {job.done} of {job.of}{' '}
+            {job.stage === 'survey' ? 'places known' : job.stage === 'proof' ? 'as expected' : 'done'}
+          </span>
+        )}
+      </span>
+    </Link>
+  );
+}
+
+/** One field that takes a pasted capture at any time and says while typing what it understood. */
+function Foot({ onWho }: { onWho: () => void }) {
+  const navigate = useNavigate();
+  const who = usePerson();
+  const [text, setText] = useState('');
+  const [reading, setReading] = useState<ReadView | null>(null);
+  useEffect(() => {
+    let current = true;
+    if (!text.trim()) return;
+    readCapture(text).then(
+      (r) => current && setReading(r),
+      (e: Error) =>
+        current &&
+        setReading({
+          kind: '',
+          sentence: e.message,
+          usable: false,
+          lines: 0,
+          used: 0,
+          rest: [],
+          cutOff: false,
+          remarks: [],
+          product: null,
+          sheetId: null,
+        }),
+    );
+    return () => {
+      current = false;
+    };
+  }, [text]);
+  return (
+    <section className="foot" aria-label="Paste">
+      <textarea
+        id="paste"
+        className="inp"
+        placeholder="Paste a capture here"
+        aria-label="Paste a capture here"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        spellCheck={false}
+      />
+      <p aria-live="polite">
+        {text.trim() ? reading?.sentence : <span className="quiet">dmidecode, /proc/meminfo, or both, as text</span>}
+      </p>
+      <button
+        type="button"
+        className="btn o"
+        disabled={!text.trim() || !reading?.usable}
+        onClick={() => {
+          if (!who) return onWho();
+          pasted.keep(text, reading?.product ?? null);
+          void navigate('/begin');
+        }}
+      >
+        Into a job
+      </button>
+    </section>
+  );
+}

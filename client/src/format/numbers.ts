@@ -1,0 +1,35 @@
+/** Digits in groups of three with a thin space: 1 200. */
+export const group = (n: number) =>
+  Math.round(n)
+    .toString()
+    .replace(/\B(?=(\d{3})+(?!\d))/g, ' ');
+
+/** MiB as the unit people speak of: "32 GiB", "503.6 GiB", "512 MiB". */
+export function mib(value: number): string {
+  if (Math.abs(value) < 1024) return `${Math.round(value)} MiB`;
+  const gib = value / 1024;
+  return `${Number.isInteger(gib) ? group(gib) : gib.toFixed(1)} GiB`;
+}
+
+export const gib = (value: number) => (Number.isInteger(value) ? group(value) : value.toFixed(1));
+
+export const euro = (value: number | null | undefined) =>
+  value == null ? 'no price' : `€ ${Number.isInteger(value) ? group(value) : value.toFixed(2)}`;
+
+export const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+
+/** "slot:A1" is shown as A1. */
+export const short = (place: string) => place.slice(place.indexOf(':') + 1);
+
+export const day = (iso: string) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
+    new Date(iso),
+  );
+
+/** "A1, B1 and C1"; runs of more than four are shortened: "A2 to H2, 8". */
+export function places(list: readonly string[]): string {
+  const names = list.map(short);
+  if (names.length > 4) return `${names[0]} to ${names[names.length - 1]}, ${names.length}`;
+  if (names.length < 2) return names.join('');
+  return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+}

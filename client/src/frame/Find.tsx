@@ -1,0 +1,133 @@
+import { Autocomplete } from '@mui/material';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useRules, useShelf } from '../api/hooks';
+import type { ShelfPart } from '../api/types';
+import { euro, short } from '../format/numbers';
+import { useDesk } from './desk';
+import { plain } from './Saying';
+
+type Hit =
+  | { group: 'On the shelf'; part: ShelfPart }
+  | { group: 'Places'; place: string; what: string }
+  | { group: 'Rules'; code: string; what: string };
+
+/** The one search of a job: a shelf part is taken in hand, a place is opened, a rule is read. */
+export function Find() {
+  const { job, take, select, say } = useDesk();
+  const navigate = useNavigate();
+  const [text, setText] = useState('');
+  const [open, setOpen] = useState(false);
+  const shelf = useShelf(text, job.number).data ?? [];
+  const rules = useRules().data ?? [];
+  const hits = open ? search(text) : [];
+
+  function search(q: string): Hit[] {
+    const low = q.trim().toLowerCase();
+    const placeHits = Object.entries({ ...Object.fromEntries(job.foundEmpty.map((p) => [p, null])), ...job.planned })
+      .filter(([place]) => low && short(place).toLowerCase().startsWith(low))
+      .slice(0, 6)
+      .map(([place, unit]) => ({ group: 'Places' as const, place, what: unit?.short ?? 'empty' }));
+    const ruleHits = rules
+      .filter((r) => low.length > 2 && r.code.toLowerCase().includes(low))
+      .slice(0, 5)
+      .map((r) => ({ group: 'Rules' as const, code: r.code, what: r.sentence }));
+    return [...placeHits, ...shelf.slice(0, 12).map((part) => ({ group: 'On the shelf' as const, part })), ...ruleHits];
+  }
+
+  const choose = (hit: Hit) => {
+    setText('');
+    if (hit.group === 'On the shelf') {
+      take({
+        from: 'shelf',
+        unit: {
+          module: hit.part.module,
+          source: 'shelf',
+          shelfPartId: hit.part.id,
+          short: hit.part.module.short,
+          long: hit.part.module.long,
+        },
+      });
+      say(`${hit.part.module.long} in hand. Go to a slot and press Enter.`);
+      void navigate(`/jobs/${job.number}/fit`);
+      focusFirstFree();
+    } else if (hit.group === 'Places') {
+      select(hit.place);
+      focusPlace(hit.place);
+    } else void navigate(`/rules#${hit.code}`);
+  };
+
+  return (
+    <Autocomplete<Hit, false, false, true>
+      className="find-box"
+      freeSolo
+      autoHighlight
+      value={null}
+      inputValue={text}
+      open={open && hits.length > 0}
+      onOpen={() => setOpen(true)}
+      onClose={() => setOpen(false)}
+      onInputChange={(_, value, reason) => reason !== 'reset' && setText(value)}
+      onChange={(_, hit) => hit && typeof hit !== 'string' && choose(hit)}
+      options={hits}
+      filterOptions={(x) => x}
+      groupBy={(h) => h.group}
+      getOptionLabel={(h) =>
+        typeof h === 'string'
+          ? h
+          : 'part' in h
+            ? (h.part.module.long ?? h.part.id)
+            : 'place' in h
+              ? short(h.place)
+              : h.code
+      }
+      getOptionKey={(h) => (typeof h === 'string' ? h : 'part' in h ? h.part.id : 'place' in h ? h.place : h.code)}
+      renderOption={({ key, ...props }, hit) => (
+        <li key={key} {...props}>
+          {'part' in hit ? (
+            <span className="hit">
+              <span>{hit.part.module.long}</span>
+              <span className="quiet">
+                {hit.part.inStock} here · {euro(hit.part.priceEur)}
+              </span>
+            </span>
+          ) : 'place' in hit ? (
+            <span className="hit">
+              <span className="mono">{short(hit.place)}</span>
+              <span className="quiet">{hit.what}</span>
+            </span>
+          ) : (
+            <span className="hit">
+              <span className="mono">{hit.code}</span>
+              <span className="quiet">{plain(hit.what)}</span>
+            </span>
+          )}
+        </li>
+      )}
+      renderInput={(params) => (
+        <div ref={params.slotProps.input.ref} className="find">
+          <kbd>/</kbd>
+          <input
+            {...params.slotProps.htmlInput}
+            id="find"
+            type="text"
+            placeholder="Find a place, part or rule"
+            aria-label="Find a place, part or rule"
+          />
+        </div>
+      )}
+    />
+  );
+}
+
+/** After the screen has drawn itself. */
+export const focusPlace = (place: string) =>
+  requestAnimationFrame(() =>
+    requestAnimationFrame(() => document.querySelector<SVGGElement>(`[data-place="${CSS.escape(place)}"]`)?.focus()),
+  );
+
+function focusFirstFree() {
+  requestAnimationFrame(() =>
+    requestAnimationFrame(() => document.querySelector<SVGGElement>('svg.plate [tabindex="0"]')?.focus()),
+  );
+}

@@ -1,0 +1,184 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Snackbar } from '@mui/material';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Navigate, useNavigate, useParams } from 'react-router';
+import { Refusal } from '../api/client';
+import { useEdits, useJob, useLive, useUndo } from '../api/hooks';
+import { usePerson } from '../api/person';
+import type { Edit, Stage } from '../api/types';
+import { short } from '../format/numbers';
+import { DeskContext, type Desk, type Hand } from './desk';
+import { Head } from './Head';
+import { Help } from './Help';
+import { History } from './History';
+import { useKeys } from './keys';
+import { Message } from './Message';
+import { STAGES, Way } from './Way';
+import { Who } from './Who';
+
+const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> = {
+  survey: lazy(() => import('../stages/survey/Survey')),
+  aim: lazy(() => import('../stages/aim/Aim')),
+  fit: lazy(() => import('../stages/fit/Fit')),
+  prep: lazy(() => import('../stages/prep/Prep')),
+  'hands-on': lazy(() => import('../stages/handson/HandsOn')),
+  proof: lazy(() => import('../stages/proof/Proof')),
+  handover: lazy(() => import('../stages/handover/Handover')),
+};
+
+interface Refused {
+  refusal: Refusal;
+  again?: () => void;
+}
+
+/** One job: head, way, and the screen of the stage that the address names. */
+export function JobPage() {
+  const { number = '', stage } = useParams();
+  const query = useJob(number);
+  if (query.error) return <Message title="This job can't be opened" text={query.error.message} />;
+  if (!query.data) return <Message title="Opening the job" text="" />;
+  if (!STAGES.some((s) => s.stage === stage)) return <Navigate to={`/jobs/${number}/${query.data.stage}`} replace />;
+  return <OpenJob key={number} number={number} stage={stage as Stage} />;
+}
+
+function OpenJob({ number, stage }: { number: string; stage: Stage }) {
+  const job = useJob(number).data!;
+  const navigate = useNavigate();
+  const who = usePerson();
+  const [asking, setAsking] = useState(!who);
+  const [help, setHelp] = useState(false);
+  const [history, setHistory] = useState(false);
+  const [selected, select] = useState<string | null>(null);
+  const [hand, take] = useState<Hand | null>(null);
+  const [refused, setRefused] = useState<Refused | null>(null);
+  const [said, say] = useState('');
+  useLive(number);
+  const onRefused = (refusal: Refusal, again?: () => void) => setRefused({ refusal, again });
+  const edits = useEdits(number, onRefused);
+  const { undo, redo } = useUndo(number, onRefused);
+
+  const desk: Desk = useMemo(
+    () => ({
+      job,
+      apply: (edit: Edit) => (who ? edits.apply(edit) : setAsking(true)),
+      pending: edits.pending,
+      selected,
+      select,
+      hand,
+      take,
+      say,
+    }),
+    [job, who, edits, selected, hand],
+  );
+
+  const shortcuts = [
+    ...STAGES.map((s, i) => ({
+      key: `${i + 1}`,
+      what: s.name,
+      run: () => void navigate(`/jobs/${number}/${s.stage}`),
+    })),
+    {
+      key: '/',
+      what: 'find a place, part or rule',
+      run: () => document.querySelector<HTMLInputElement>('#find')?.focus(),
+    },
+    { key: 'u', what: 'undo your last change', run: undo },
+    { key: 'r', what: 'redo', run: redo },
+    { key: 'h', what: 'history of this job', run: () => setHistory(true) },
+    { key: 'b', what: 'back to the bench', run: () => void navigate('/') },
+    { key: '?', what: 'these keys', run: () => setHelp(true) },
+    { key: 'Escape', what: 'lay back what is in hand', run: () => (hand ? take(null) : select(null)) },
+  ];
+  useKeys(shortcuts);
+  const Screen = SCREENS[stage];
+
+  return (
+    <DeskContext.Provider value={desk}>
+      <a className="skip" href="#field">
+        To the work
+      </a>
+      <div className={`frame stage-${stage}`}>
+        <Head onUndo={undo} onRedo={redo} onWho={() => setAsking(true)} onHistory={() => setHistory(true)} />
+        <Way knots={job.way} now={stage} to={(s) => `/jobs/${number}/${s}`} onHelp={() => setHelp(true)} />
+        <Suspense fallback={<main className="field" id="field" />}>
+          <Screen />
+        </Suspense>
+      </div>
+      <div className="skip" role="status" aria-live="polite">
+        {said}
+      </div>
+      <Who open={asking} onClose={() => setAsking(false)} />
+      <Help open={help} onClose={() => setHelp(false)} shortcuts={shortcuts} />
+      <History open={history} onClose={() => setHistory(false)} number={number} lastNumber={job.lastNumber} />
+      <RefusedDialog refused={refused} onClose={() => setRefused(null)} />
+    </DeskContext.Provider>
+  );
+}
+
+/** A clash shows both values; later edits that rest on an undo are named; everything else is one sentence. */
+function RefusedDialog({ refused, onClose }: { refused: Refused | null; onClose: () => void }) {
+  if (!refused) return null;
+  const { refusal, again } = refused;
+  const { clashes, dependents } = refusal.problem;
+  const act = () => {
+    again?.();
+    onClose();
+  };
+  if (!clashes && !dependents)
+    return (
+      <Snackbar
+        open
+        onClose={(_, reason) => reason !== 'clickaway' && onClose()}
+        autoHideDuration={9000}
+        message={refusal.message}
+        action={<Button onClick={onClose}>Close</Button>}
+      />
+    );
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="refused-title">
+      <DialogTitle id="refused-title">{clashes ? 'Somebody else was faster' : 'Later changes rest on it'}</DialogTitle>
+      <DialogContent>
+        {clashes && (
+          <table>
+            <thead>
+              <tr>
+                <th>Where</th>
+                <th>There now</th>
+                <th>Yours</th>
+              </tr>
+            </thead>
+            <tbody>
+              {clashes.map((c) => (
+                <tr key={c.subject}>
+                  <td>{short(c.subject)}</td>
+                  <td>
+                    {c.theirs} <span className="quiet">by {c.who}</span>
+                  </td>
+                  <td>{c.yours}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        {dependents && (
+          <ul className="plain">
+            {dependents.map((d) => (
+              <li key={d.number}>
+                {d.who} {d.sentence}
+              </li>
+            ))}
+          </ul>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button variant="outlined" onClick={onClose}>
+          {clashes ? 'Keep what is there' : 'Leave all as it is'}
+        </Button>
+        {again && (
+          <Button variant="contained" onClick={act}>
+            {clashes ? 'Put mine' : 'Take all back'}
+          </Button>
+        )}
+      </DialogActions>
+    </Dialog>
+  );
+}

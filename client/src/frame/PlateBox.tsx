@@ -1,0 +1,155 @@
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import type { Inked, Mark } from '../plate/ink';
+import { layout } from '../plate/layout';
+import { Plate, type View } from '../plate/Plate';
+import type { MachineSheet } from '../api/types';
+import { keepSetting, useSetting } from './settings';
+
+const NAMES: Record<View, string> = { whole: 'Whole', memory: 'Memory', slots: 'Slots', bays: 'Bays' };
+const LEGEND: Record<string, [string, string]> = {
+  found: ['found', 'as found'],
+  in: ['in', 'comes in'],
+  out: ['out', 'goes out'],
+  move: ['move', 'moves'],
+  empty: ['empty', 'empty'],
+  unknown: ['unknown', 'unknown'],
+  dark: ['dark', "can't be used"],
+  seen: ['seen', 'seen as expected'],
+  deviates: ['deviates', 'deviates'],
+  stop: ['deviates', 'stop'],
+};
+
+interface Props {
+  sheet: MachineSheet;
+  job: Inked;
+  name: string;
+  first?: View;
+  inks: (keyof typeof LEGEND)[];
+  marks?: Record<string, Mark>;
+  selected?: string | null;
+  onAct: (place: string) => void;
+  onClear?: (place: string) => void;
+  onPick?: (place: string) => void;
+  note?: string;
+}
+
+/** The plate with its views, legend, SVG export and a divider below that moves and remembers. */
+export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...plate }: Props) {
+  const crops = layout(sheet).crops;
+  const views = (['whole', 'memory', 'slots', 'bays'] as View[]).filter((v) => crops[v]);
+  const [view, setView] = useState<View>(views.includes(first) ? first : 'whole');
+  const height = Number(useSetting(`plate.${name}`, first === 'memory' ? '252' : '356'));
+  const box = useRef<HTMLDivElement>(null);
+
+  const resize = (to: number) => keepSetting(`plate.${name}`, `${Math.round(Math.max(120, Math.min(640, to)))}`);
+  const drag = (event: PointerEvent<HTMLButtonElement>) => {
+    const start = event.clientY;
+    const from = height;
+    const button = event.currentTarget;
+    button.setPointerCapture(event.pointerId);
+    const move = (e: globalThis.PointerEvent) => resize(from + e.clientY - start);
+    button.addEventListener('pointermove', move);
+    button.addEventListener('pointerup', () => button.removeEventListener('pointermove', move), { once: true });
+  };
+  const nudge = (event: KeyboardEvent) => {
+    const step = event.key === 'ArrowUp' ? -16 : event.key === 'ArrowDown' ? 16 : 0;
+    if (!step) return;
+    event.preventDefault();
+    resize(height + step);
+  };
+
+  return (
+    <>
+      <div className="pbar">
+        <div className="views" role="group" aria-label="View of the machine">
+          {views.map((v) => (
+            <button
+              key={v}
+              type="button"
+              className={v === view ? 'on' : ''}
+              aria-pressed={v === view}
+              onClick={() => setView(v)}
+            >
+              {NAMES[v]}
+            </button>
+          ))}
+        </div>
+        {note && <span>{note}</span>}
+        <div className="inks">
+          {inks.map((i) => (
+            <span key={i}>
+              <LegendBox kind={LEGEND[i]![0]} />
+              {LEGEND[i]![1]}
+            </span>
+          ))}
+          <button type="button" className="btn" onClick={() => box.current && saveSvg(box.current, sheet.name)}>
+            SVG
+          </button>
+        </div>
+      </div>
+      <div className="plate-box" ref={box} style={{ height }}>
+        <Plate sheet={sheet} job={job} view={view} label={`Plate of ${sheet.name}`} {...plate} />
+      </div>
+      <button
+        type="button"
+        className="divider"
+        aria-label="Divider between plate and sheet, arrow keys move it"
+        onPointerDown={drag}
+        onKeyDown={nudge}
+      />
+    </>
+  );
+}
+
+function LegendBox({ kind }: { kind: string }) {
+  return (
+    <svg width="20" height="14" aria-hidden="true">
+      <rect
+        x="1"
+        y="1"
+        width="18"
+        height="12"
+        className={{ seen: 'found', deviates: 'found', dark: 'empty' }[kind] ?? kind}
+      />
+      {kind === 'in' && <path className="plus" d="M6.5 7h7M10 3.5v7" />}
+      {kind === 'dark' && <path className="cross" d="M1 1l18 12m0 -12l-18 12" />}
+      {kind === 'seen' && <path className="tick" d="M6 7l3 3 5-6" />}
+      {kind === 'deviates' && <path className="wedge" d="M0 0h12l-12 12z" />}
+      {kind === 'unknown' && (
+        <text x="10" y="11" textAnchor="middle" className="f-name">
+          ?
+        </text>
+      )}
+    </svg>
+  );
+}
+
+/** The drawing as a file of its own, with its colours written in. */
+function saveSvg(box: HTMLElement, name: string) {
+  const svg = box.querySelector('svg');
+  if (!svg) return;
+  const copy = svg.cloneNode(true) as SVGSVGElement;
+  const originals = [svg, ...svg.querySelectorAll('*')];
+  [copy, ...copy.querySelectorAll('*')].forEach((el, i) => {
+    const look = getComputedStyle(originals[i]!);
+    for (const key of [
+      'fill',
+      'stroke',
+      'stroke-width',
+      'stroke-dasharray',
+      'opacity',
+      'font-family',
+      'font-size',
+      'font-weight',
+      'text-decoration',
+    ])
+      el.setAttribute(key, look.getPropertyValue(key));
+    el.removeAttribute('class');
+  });
+  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([copy.outerHTML], { type: 'image/svg+xml' }));
+  link.download = `${name.replace(/\W+/g, '-').toLowerCase()}.svg`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}

@@ -1,0 +1,166 @@
+import { useState, type ReactNode } from 'react';
+import type { Edit, FindingView, WaysView } from '../api/types';
+import { plural } from '../format/numbers';
+import { Mark, WORD } from './Mark';
+import { Saying } from './Saying';
+import { keepSetting, useSetting } from './settings';
+import { WorkedSum } from './WorkedSum';
+
+const BASIS: Record<string, string> = {
+  standard: 'a published standard',
+  sheet: "the machine's or part's own sheet",
+  proven: 'logged outcomes',
+  practice: 'common practice, no source',
+  memory: 'recalled from memory, to be confirmed',
+};
+
+const sameAs = (f: FindingView) => (w: WaysView) => w.code === f.code && w.places.join() === f.places.join();
+
+interface Props {
+  findings: FindingView[];
+  ways: WaysView[];
+  onPlace: (place: string) => void;
+  onEdit: (edit: Edit) => void;
+  /** Card of the chosen place, above the findings. */
+  top?: ReactNode;
+  stale?: boolean;
+}
+
+/** What stands in the way, sorted by harm; each one sentence, with its worked sum and computed repairs. */
+export function Verdicts({ findings, ways, onPlace, onEdit, top, stale }: Props) {
+  const folded = useSetting('verdicts', 'open') === 'folded';
+  const hard = findings.filter((f) => f.severity !== 'note');
+  const notes = findings.filter((f) => f.severity === 'note');
+  const count = (s: string) => findings.filter((f) => f.severity === s).length;
+  const counts = [
+    count('stop') && plural(count('stop'), 'stop', 'stops'),
+    count('care') && plural(count('care'), 'care', 'cares'),
+    count('note') && plural(count('note'), 'note', 'notes'),
+  ].filter(Boolean);
+  return (
+    <aside className={folded ? 'verdicts folded' : 'verdicts'} aria-label="In the way">
+      <div className="vhead">
+        {!folded && <b>In the way</b>}
+        {!folded && <span className="lab">{counts.join(', ') || 'nothing'}</span>}
+        <button
+          type="button"
+          className="btn"
+          aria-expanded={!folded}
+          aria-label={folded ? `Unfold: ${counts.join(', ') || 'nothing in the way'}` : 'Fold'}
+          onClick={() => keepSetting('verdicts', folded ? 'open' : 'folded')}
+        >
+          {folded ? '‹' : '›'}
+        </button>
+      </div>
+      {folded ? (
+        <div className="edge">
+          {(['stop', 'care', 'note'] as const).filter(count).map((s) => (
+            <span key={s} title={WORD[s]}>
+              <Mark severity={s} title={WORD[s]} /> {count(s)}
+            </span>
+          ))}
+        </div>
+      ) : (
+        <div className={stale ? 'list old' : 'list'} tabIndex={-1}>
+          {top}
+          {hard.map((f, i) => (
+            <FindingItem
+              key={f.code + f.places.join()}
+              finding={f}
+              ways={ways.find(sameAs(f))}
+              open={i === 0 && f.severity === 'stop'}
+              onPlace={onPlace}
+              onEdit={onEdit}
+            />
+          ))}
+          {notes.length > 0 && <Notes notes={notes} onPlace={onPlace} />}
+          {findings.length === 0 && !top && <p className="notes quiet">Nothing stands in the way.</p>}
+        </div>
+      )}
+    </aside>
+  );
+}
+
+function FindingItem({
+  finding: f,
+  ways,
+  open,
+  onPlace,
+  onEdit,
+}: {
+  finding: FindingView;
+  ways?: WaysView;
+  open: boolean;
+  onPlace: (p: string) => void;
+  onEdit: (e: Edit) => void;
+}) {
+  const [why, setWhy] = useState(open);
+  const [out, setOut] = useState(open);
+  return (
+    <article className={`v ${f.severity}`} data-code={f.code}>
+      <Mark severity={f.severity} />
+      <div className="sev">
+        <b>{WORD[f.severity]}</b>
+        {f.asFoundToo && <span className="quiet">as found already</span>}
+        <span className="code">{f.code}</span>
+      </div>
+      <p>
+        <Saying text={f.sentence} onPlace={onPlace} />
+      </p>
+      <div className="fold">
+        <button type="button" aria-expanded={why} onClick={() => setWhy(!why)}>
+          Why
+        </button>
+        {ways && (
+          <button type="button" aria-expanded={out} onClick={() => setOut(!out)}>
+            Ways out, {ways.ways.length}
+          </button>
+        )}
+      </div>
+      {why && <WorkedSum sum={f.why} reason={f.reason} source={f.source} basis={BASIS[f.basis]} />}
+      {ways && out && (
+        <div className="ways">
+          {ways.ways.map((w, i) => (
+            <button key={w.title} type="button" className="way1" onClick={() => onEdit(w.edit)}>
+              <span className="k">{i + 1}</span>
+              <span>
+                <b>{w.title}</b>
+                <span>{w.effect}</span>
+              </span>
+            </button>
+          ))}
+        </div>
+      )}
+    </article>
+  );
+}
+
+function Notes({ notes, onPlace }: { notes: FindingView[]; onPlace: (p: string) => void }) {
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <div className="notes v note">
+      <div className="sev">
+        <b>Notes, {notes.length}</b>
+      </div>
+      <ul>
+        {notes.map((f) => (
+          <li key={f.code + f.places.join()} data-code={f.code}>
+            <Mark severity="note" />
+            <div>
+              <Saying text={f.sentence} onPlace={onPlace} />{' '}
+              <button
+                type="button"
+                className="whybtn"
+                aria-expanded={open === f.code}
+                onClick={() => setOpen(open === f.code ? null : f.code)}
+              >
+                Why
+              </button>
+              {open === f.code && <WorkedSum sum={f.why} reason={f.reason} source={f.source} basis={BASIS[f.basis]} />}
+            </div>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

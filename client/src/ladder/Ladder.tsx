@@ -1,0 +1,70 @@
+import type { JobView } from '../api/types';
+import { briefNames } from '../plate/leaves/memory';
+import { useDesk } from '../frame/desk';
+
+/** Channels per socket as rungs, first slot outermost; the small figure is the fill order, the outer one GiB. One selection with the plate. */
+export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) => void }) {
+  const { selected } = useDesk();
+  const sheet = job.sheet!;
+  const names = briefNames(sheet);
+  const order = new Map(job.memory?.ladder.map((s) => [s.slot, s]) ?? []);
+  return (
+    <div className="ladders">
+      {sheet.sockets?.map((socket) => {
+        const channels = sheet.channels?.filter((c) => c.socket === socket.id) ?? [];
+        const usable = !!job.planned[`socket:${socket.id}`];
+        return (
+          <div key={socket.id} className={usable ? 'ladder' : 'ladder dark'}>
+            <div className="rail">
+              {socket.id}
+              {!usable && <span className="quiet">, empty: its slots are dark</span>}
+            </div>
+            {(usable ? channels : []).map((c) => (
+              <div key={c.id} className="rung">
+                <span className="ch">{c.id}</span>
+                {c.slots.map((slot) => {
+                  const place = `slot:${slot}`;
+                  const unit = job.planned[place];
+                  const change = job.changes.find((x) => x.place === place);
+                  const state = change?.in ? 'comes' : change?.out ? 'goes' : unit ? 'stays' : 'free';
+                  return (
+                    <button
+                      key={slot}
+                      type="button"
+                      className={`cell ${state}`}
+                      aria-pressed={selected === place}
+                      onClick={() => onAct(place)}
+                      tabIndex={-1}
+                      title={unit?.long ?? 'empty'}
+                    >
+                      <span className="nm">{names[slot] ?? slot}</span>
+                      <small>{order.get(slot)?.order ?? ''}</small>
+                      <b>
+                        {state === 'goes' ? (
+                          <s>{change?.out?.short}</s>
+                        ) : unit?.module ? (
+                          cellText(unit.module)
+                        ) : usable ? (
+                          ''
+                        ) : (
+                          '×'
+                        )}
+                      </b>
+                    </button>
+                  );
+                })}
+                <span className="sum">{channelGiB(job, c.slots)}</span>
+              </div>
+            ))}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+const cellText = (m: { capacityMiB?: number | null; type?: string | null }) =>
+  `${m.capacityMiB ? m.capacityMiB / 1024 : '?'} ${m.type ? { unbuffered: 'U', 'unbuffered-ecc': 'E', registered: 'R', 'load-reduced': 'LR' }[m.type] : ''}`;
+
+const channelGiB = (job: JobView, slots: string[]) =>
+  slots.reduce((sum, s) => sum + (job.planned[`slot:${s}`]?.module?.capacityMiB ?? 0) / 1024, 0) || '–';

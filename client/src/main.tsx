@@ -1,0 +1,43 @@
+import '@fontsource-variable/archivo/wdth.css';
+import '@fontsource/b612-mono/400.css';
+import '@fontsource/b612-mono/700.css';
+import './theme/irvak.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { lazy, StrictMode, Suspense } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter, Route, Routes } from 'react-router';
+import { Bench } from './bench/Bench';
+import { JobPage } from './frame/JobPage';
+import { Message } from './frame/Message';
+import { ThemeRoot } from './theme/ThemeRoot';
+
+const BeginJob = lazy(() => import('./bench/BeginJob'));
+const Shelf = lazy(() => import('./shelf/Shelf'));
+const Sheets = lazy(() => import('./shelf/Sheets'));
+const Evidence = lazy(() => import('./shelf/Evidence'));
+const Rules = lazy(() => import('./shelf/Rules'));
+
+const client = new QueryClient({ defaultOptions: { queries: { staleTime: 30_000, refetchOnWindowFocus: true } } });
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <ThemeRoot>
+        <BrowserRouter>
+          <Suspense fallback={<main />}>
+            <Routes>
+              <Route path="/" element={<Bench />} />
+              <Route path="/begin" element={<BeginJob />} />
+              <Route path="/jobs/:number/:stage?" element={<JobPage />} />
+              <Route path="/shelf" element={<Shelf />} />
+              <Route path="/sheets" element={<Sheets />} />
+              <Route path="/evidence" element={<Evidence />} />
+              <Route path="/rules" element={<Rules />} />
+              <Route path="*" element={<Message title="Nothing here" text="This address leads nowhere." />} />
+            </Routes>
+          </Suspense>
+        </BrowserRouter>
+      </ThemeRoot>
+    </QueryClientProvider>
+  </StrictMode>,
+);

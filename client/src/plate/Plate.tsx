@@ -1,0 +1,200 @@
+import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import type { MachineSheet } from '../api/types';
+import { nextPlace, type Direction } from './arrows';
+import type { Place, Region } from './block';
+import { ArtShape, MoveArrow, PlaceShape, RoomText } from './Drawing';
+import { inkOf, jobPlace, spoken, type Inked, type Mark } from './ink';
+import { layout } from './layout';
+import { fit } from './text';
+
+export type View = Region | 'whole';
+
+const KEYS: Record<string, Direction> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
+
+interface Props {
+  sheet: MachineSheet;
+  job: Inked;
+  view?: View;
+  marks?: Record<string, Mark>;
+  selected?: string | null;
+  /** Enter, space or a click on a place. */
+  onAct?: (place: string) => void;
+  /** Delete on a place. */
+  onClear?: (place: string) => void;
+  /** x on a place: pick its part up. */
+  onPick?: (place: string) => void;
+  /** Draws only the surroundings of this place, with a ring around it. */
+  near?: string;
+  label: string;
+}
+
+const HATCH = (
+  <defs>
+    <pattern id="hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <rect width="5" height="5" className="hatch-ground" />
+      <line x1="0" y1="0" x2="0" y2="5" className="hatch-line" />
+    </pattern>
+  </defs>
+);
+
+/** The machine's plate: one tab stop, arrow keys between places, the same drawing through the whole job. */
+export function Plate({
+  sheet,
+  job,
+  view = 'whole',
+  marks = {},
+  selected = null,
+  onAct,
+  onClear,
+  onPick,
+  label,
+}: Props) {
+  const drawing = useMemo(() => layout(sheet), [sheet]);
+  const target = near ? drawing.places.find((p) => jobPlace(p) === near) : undefined;
+  const crop = target ? around(target, drawing.w, drawing.h) : (drawing.crops[view] ?? drawing.crops.whole!);
+  const reachable = drawing.places;
+  const [at, setAt] = useState<string | null>(null);
+  const refs = useRef(new Map<string, SVGGElement>());
+  const byJob = (id: string | null) => reachable.find((p) => jobPlace(p) === id) ?? null;
+  const current =
+    reachable.find((p) => p.id === at) ?? byJob(selected) ?? reachable.find((p) => p.kind === 'memory') ?? reachable[0];
+  const inked = { ...job, sheet };
+
+  const focus = (place: Place | null | undefined) => {
+    if (!place) return;
+    setAt(place.id);
+    refs.current.get(place.id)?.focus();
+  };
+
+  const onKey = (event: KeyboardEvent, place: Place) => {
+    const direction = KEYS[event.key];
+    const id = jobPlace(place);
+    if (direction) focus(nextPlace(reachable, place, direction));
+    else if (event.key === 'Home') focus(reachable[0]);
+    else if (event.key === 'End') focus(reachable[reachable.length - 1]);
+    else if ((event.key === 'Enter' || event.key === ' ') && id && onAct) onAct(id);
+    else if ((event.key === 'Delete' || event.key === 'Backspace') && id && onClear) onClear(id);
+    else if (event.key === 'x' && !event.ctrlKey && !event.metaKey && id && onPick) onPick(id);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  return (
+    <svg
+      className="plate"
+      viewBox={`${crop.x} ${crop.y} ${crop.w} ${crop.h}`}
+      role={onAct ? 'group' : 'img'}
+      aria-label={label}
+      preserveAspectRatio="xMidYMid meet"
+    >
+      {HATCH}
+      <g aria-hidden="true">
+        {drawing.art.map((a, i) => (
+          <ArtShape key={i} art={a} />
+        ))}
+        {drawing.rooms.map((r, i) => (
+          <RoomText
+            key={i}
+            room={r}
+            lines={fit(r.text ?? [], r)}
+            className={channelBad(r.text, drawing.places, marks) ? 'bad' : ''}
+          />
+        ))}
+      </g>
+      {drawing.places.map((place) => {
+        const ink = inkOf(place, inked, marks);
+        const id = jobPlace(place);
+        const shape = <PlaceShape place={place} ink={ink} />;
+        if (!onAct) return <g key={place.id}>{shape}</g>;
+        return (
+          <g
+            key={place.id}
+            ref={(el) => {
+              if (el) refs.current.set(place.id, el);
+              else refs.current.delete(place.id);
+            }}
+            role="button"
+            data-place={id ?? undefined}
+            tabIndex={place.id === current?.id ? 0 : -1}
+            aria-label={spoken(place, ink)}
+            aria-disabled={id ? undefined : true}
+            aria-pressed={id ? id === selected : undefined}
+            className="place-g"
+            onFocus={() => setAt(place.id)}
+            onKeyDown={(e) => onKey(e, place)}
+            onClick={() => id && onAct(id)}
+          >
+            <title>{spoken(place, ink)}</title>
+            {/* A finger needs more than the drawn bar. */}
+            <rect className="touch" x={place.x - 3} y={place.y - 16} width={place.w + 6} height={place.h + 20} />
+            {shape}
+            {id && id === selected && (
+              <rect className="ring" x={place.x - 2} y={place.y - 2} width={place.w + 4} height={place.h + 4} rx={2} />
+            )}
+          </g>
+        );
+      })}
+      {target && (
+        <rect
+          className="ringed"
+          x={target.x - 5}
+          y={target.y - 5}
+          width={target.w + 10}
+          height={target.h + 10}
+          rx={4}
+        />
+      )}
+      {job.changes
+        .filter((c) => c.movedFrom)
+        .map((c) => {
+          const [from, to] = [byJob(c.movedFrom), byJob(c.place)];
+          return from && to ? <MoveArrow key={c.place} from={from} to={to} /> : null;
+        })}
+    </svg>
+  );
+}
+
+/** The place in the middle with its neighbours, never beyond the drawing. */
+function around(place: Place, w: number, h: number) {
+  const size = { w: Math.max(300, place.w + 80), h: Math.max(176, place.h + 72) };
+  return {
+    x: Math.max(0, Math.min(w - size.w, place.x + place.w / 2 - size.w / 2)),
+    y: Math.max(0, Math.min(h - size.h, place.y + place.h / 2 - size.h / 2)),
+    ...size,
+  };
+}
+
+/** A channel's letter turns carmine where one of its places deviates or stops. */
+function channelBad(text: string[] | undefined, places: Place[], marks: Record<string, Mark>): boolean {
+  return (
+    !!text &&
+    places.some(
+      (p) => p.kind === 'memory' && p.channel === text[0] && ['deviates', 'stop'].includes(marks[`slot:${p.id}`] ?? ''),
+    )
+  );
+}
+
+/** The machine small and without words, for the bench. */
+export function SmallPlate({ sheet, job }: { sheet: MachineSheet; job: Inked }) {
+  const drawing = useMemo(() => layout(sheet), [sheet]);
+  const inked = { ...job, sheet };
+  return (
+    <svg
+      className="plate small"
+      viewBox={`0 0 ${drawing.w} ${drawing.h - 18}`}
+      aria-hidden="true"
+      preserveAspectRatio="xMaxYMax meet"
+    >
+      {HATCH}
+      {drawing.art.map((a, i) => (
+        <ArtShape key={i} art={a} />
+      ))}
+      {drawing.places.map((p) => (
+        <g key={p.id}>
+          <PlaceShape place={p} ink={inkOf(p, inked, {})} quiet />
+        </g>
+      ))}
+    </svg>
+  );
+}

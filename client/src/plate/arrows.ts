@@ -1,0 +1,23 @@
+import type { Place } from './block';
+
+export type Direction = 'left' | 'right' | 'up' | 'down';
+
+const ALONG: Record<Direction, [number, number]> = { left: [-1, 0], right: [1, 0], up: [0, -1], down: [0, 1] };
+
+/** The nearest place in a direction: within 60°, cost along² + 4·across². */
+export function nextPlace(places: readonly Place[], from: Place, direction: Direction): Place | null {
+  const [dx, dy] = ALONG[direction];
+  let best: Place | null = null;
+  let least = Infinity;
+  for (const p of places) {
+    if (p === from) continue;
+    const x = p.x + p.w / 2 - from.x - from.w / 2;
+    const y = p.y + p.h / 2 - from.y - from.h / 2;
+    const along = x * dx + y * dy;
+    const across = Math.abs(x * dy - y * dx);
+    if (along <= 0 || across > along * Math.tan(Math.PI / 3)) continue;
+    const cost = along * along + 4 * across * across;
+    if (cost < least) [best, least] = [p, cost];
+  }
+  return best;
+}

@@ -1,0 +1,80 @@
+import type { MachineSheet } from '../../api/types';
+import { block, circle, put, rect, type Block, type Place, type Region } from '../block';
+import { cell, chip } from '../cell';
+import { GAP, type ChassisKind } from '../kinds';
+import { width } from '../text';
+
+/** Lying things in rows, left to right: chips, mezzanine, SO-DIMM slots, M.2 places with a post at every length. */
+export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, wanted: string[]): Block {
+  const k = kind.k;
+  const items: [Place, Region][] = [];
+  for (const what of wanted) {
+    if (what === 'socket') for (const s of sheet.sockets ?? []) items.push([chip(s.id, 104 * k, 64 * k), 'memory']);
+    if (what === 'dimm' && sheet.memory?.form === 'sodimm')
+      for (const c of sheet.channels ?? [])
+        for (const n of c.slots)
+          items.push([
+            cell(n, 'memory', 136 * k, 40 * k, 'stack', {
+              channel: c.id,
+              root: c.socket,
+              art: [rect(3, 40 * k, 136 * k - 6, 4, 'g-texf')],
+            }),
+            'memory',
+          ]);
+    if (what === 'm2')
+      for (const m of sheet.m2 ?? []) {
+        const longest = Math.max(...m.lengths);
+        const wide = Math.max(longest * 1.15 * k, 46 + width(m.id, 'name'));
+        items.push([
+          cell(m.id, 'm2', wide, 36 * k, 'stack', {
+            root: m.root ?? undefined,
+            about: [`22${m.lengths.join('/')}`, m.wired],
+            art: [
+              rect(-4, 3, 4, 36 * k - 6, 'g-texf'),
+              ...m.lengths.map((l) => circle((l / longest) * (wide - 2), 36 * k, 2.5, 'g-post')),
+            ],
+          }),
+          'slots',
+        ]);
+      }
+    if (what === 'chip' || what === 'mezzanine')
+      for (const b of sheet.boards ?? [])
+        if ((b.what === 'mezzanine') === (what === 'mezzanine'))
+          items.push([
+            cell(b.id, 'board', what === 'mezzanine' ? 108 : 80, 36, 'stack', {
+              root: b.root ?? undefined,
+              about: [b.what],
+            }),
+            'slots',
+          ]);
+  }
+  const out = block();
+  const room = w ?? items.reduce((sum, [p]) => sum + p.w + GAP, -GAP);
+  const rows: [Place, Region][][] = [];
+  for (const item of items) {
+    const row = rows[rows.length - 1];
+    if (row && row.reduce((sum, [p]) => sum + p.w + GAP, 0) + item[0].w <= room + 0.5) row.push(item);
+    else rows.push([item]);
+  }
+  let y = 0;
+  for (const row of rows) {
+    const spare = (room - row.reduce((sum, [p]) => sum + p.w, 0)) / Math.max(1, row.length);
+    const gap = row.length > 1 ? Math.min(24, Math.max(GAP, spare)) : 0;
+    const high = Math.max(...row.map(([p]) => p.h));
+    let x = 0;
+    for (const [p, region] of row) {
+      put(
+        out,
+        { ...block(), places: [p], boxes: { [region]: [{ x: 0, y: 0, w: p.w, h: high }] } },
+        x,
+        y + (high - p.h) / 2,
+      );
+      x += p.w + gap;
+    }
+    out.w = Math.max(out.w, x - gap);
+    y += high + 10;
+  }
+  out.w = items.length ? Math.max(out.w, room) : 0;
+  out.h = Math.max(0, y - 10);
+  return out;
+}

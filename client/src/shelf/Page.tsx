@@ -1,0 +1,21 @@
+import { useState, type ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { PlainHead } from '../frame/Head';
+import { useKeys } from '../frame/keys';
+import { Who } from '../frame/Who';
+
+/** A page outside of any job. */
+export function Page({ title, line, children }: { title: string; line: string; children: ReactNode }) {
+  const [asking, setAsking] = useState(false);
+  const navigate = useNavigate();
+  useKeys([{ key: 'b', what: 'back to the bench', run: () => void navigate('/') }]);
+  return (
+    <div className="frame plainpage">
+      <PlainHead title={title} line={line} onWho={() => setAsking(true)} />
+      <main className="field wide-field" id="field">
+        <div className="table-page">{children}</div>
+      </main>
+      <Who open={asking} onClose={() => setAsking(false)} />
+    </div>
+  );
+}

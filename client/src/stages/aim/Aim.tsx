@@ -1,0 +1,199 @@
+import { useState, type FormEvent } from 'react';
+import { useReach } from '../../api/hooks';
+import type { Policy } from '../../api/types';
+import { useDesk } from '../../frame/desk';
+import { SmallPlate } from '../../plate/Plate';
+import { euro, gib } from '../../format/numbers';
+
+const ROWS: { words: string; listed: string; proven: string; sound: string }[] = [
+  { words: 'On the maker’s list', listed: 'nothing said', proven: 'nothing said', sound: 'nothing said' },
+  { words: 'Beyond it, three or more worked, none failed', listed: 'stop', proven: 'note', sound: 'note' },
+  { words: 'Beyond it, fewer tries, or mixed', listed: 'stop', proven: 'care', sound: 'note' },
+  { words: 'Beyond it, the last report failed', listed: 'stop', proven: 'stop', sound: 'care' },
+  { words: 'No electrical fit', listed: 'stop', proven: 'stop', sound: 'stop' },
+];
+const COLUMNS: [Policy, string][] = [
+  ['listed', 'Listed'],
+  ['field-proven', 'Field-proven'],
+  ['sound', 'Sound'],
+];
+
+/** Aim: memory wanted, spending limit, and what each policy would change here. */
+export default function Aim() {
+  const { job, apply } = useDesk();
+  const reach = useReach(job).data ?? [];
+  const installed = job.memory ? job.memory.found.installedMiB / 1024 : 0;
+  return (
+    <>
+      <main className="field" id="field" tabIndex={-1}>
+        <div className="table-page stack aim">
+          <section>
+            <h3>The whole machine</h3>
+            <div className="wishes">
+              <Wish
+                key={`m${job.aim.memoryGiB}`}
+                id="wish-memory"
+                label="Memory"
+                unit="GiB"
+                value={job.aim.memoryGiB ?? null}
+                onKeep={(value) => apply({ type: 'setWish', wish: 'memoryGiB', value })}
+                quick={installed ? [installed * 2, installed * 4] : []}
+              />
+              <Wish
+                key={`e${job.aim.moneyLimitEur}`}
+                id="wish-money"
+                label="Money, at most"
+                unit="€"
+                value={job.aim.moneyLimitEur ?? null}
+                onKeep={(value) => apply({ type: 'setWish', wish: 'moneyLimitEur', value })}
+                quick={[]}
+              />
+            </div>
+          </section>
+          <section>
+            <h3>
+              What the policy would change <span className="lab">a part off the maker’s list is…</span>
+            </h3>
+            <table className="policy">
+              <thead>
+                <tr>
+                  <th>When the part stands</th>
+                  {COLUMNS.map(([p, name]) => (
+                    <th key={p} className={p === job.policy ? 'col-on' : ''}>
+                      <b>{name}</b>
+                      {p === job.policy ? ' chosen' : ''}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {ROWS.map((r) => (
+                  <tr key={r.words}>
+                    <td>{r.words}</td>
+                    {[r.listed, r.proven, r.sound].map((v, i) => (
+                      <td key={i} className={COLUMNS[i]![0] === job.policy ? 'col-on' : ''}>
+                        {v}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+                <tr>
+                  <td>
+                    <b>Largest module on the shelf for this machine</b>
+                  </td>
+                  {COLUMNS.map(([p]) => {
+                    const r = reach.find((x) => x.policy === p);
+                    return (
+                      <td key={p} className={p === job.policy ? 'col-on' : ''}>
+                        {r?.largestGiB ? <b>{gib(r.largestGiB)} GiB</b> : '–'}{' '}
+                        <span className="quiet">{r?.evidence}</span>
+                      </td>
+                    );
+                  })}
+                </tr>
+                <tr>
+                  <td>Kinds off the list that could be used</td>
+                  {COLUMNS.map(([p]) => (
+                    <td key={p} className={p === job.policy ? 'col-on' : ''}>
+                      {reach.find((x) => x.policy === p)?.offList ?? '–'}
+                    </td>
+                  ))}
+                </tr>
+              </tbody>
+            </table>
+            <p className="quiet">
+              The policy changes severities, never facts. Every part off the list is named in the handover, with its
+              evidence and the remark on warranty.
+            </p>
+          </section>
+        </div>
+      </main>
+      <aside className="verdicts" aria-label="As found, against the aim">
+        <div className="vhead">
+          <b>As found, against the aim</b>
+        </div>
+        <div className="list">
+          {job.sheet && (
+            <div className="aim-plate">
+              <SmallPlate sheet={job.sheet} job={{ ...job, planned: job.found, changes: [] }} />
+            </div>
+          )}
+          {job.ledge
+            .filter((d) => d.name === 'Memory' || d.name === 'Rate')
+            .map((d) => (
+              <div key={d.name} className="lc flat">
+                <div className="l">
+                  {d.name}
+                  {d.wish != null && <i>wish {gib(d.wish)}</i>}
+                </div>
+                <div className="n">{d.found ? `${gib(d.found)} ${d.unit}` : 'not known'}</div>
+              </div>
+            ))}
+          <div className="lc flat">
+            <div className="l">
+              Planned parts{job.aim.moneyLimitEur != null && <i>limit {euro(job.aim.moneyLimitEur)}</i>}
+            </div>
+            <div className="n">{euro(job.shopping?.totalEur ?? 0)}</div>
+          </div>
+          {!job.sheet && <p className="notes quiet">Survey comes first: the machine is not known yet.</p>}
+        </div>
+      </aside>
+    </>
+  );
+}
+
+function Wish({
+  id,
+  label,
+  unit,
+  value,
+  onKeep,
+  quick,
+}: {
+  id: string;
+  label: string;
+  unit: string;
+  value: number | null;
+  onKeep: (v: number | null) => void;
+  quick: number[];
+}) {
+  const [text, setText] = useState(value == null ? '' : `${value}`);
+  const [wrong, setWrong] = useState('');
+  const keep = (event?: FormEvent) => {
+    event?.preventDefault();
+    const plain = text.replace(/[\s ]/g, '').replace(',', '.');
+    if (plain === '') {
+      if (value != null) onKeep(null);
+      return;
+    }
+    const n = Number(plain);
+    if (!Number.isFinite(n) || n < 0) return setWrong(`“${text}” is no number of ${unit}.`);
+    setWrong('');
+    if (n !== value) onKeep(n);
+  };
+  return (
+    <form onSubmit={keep} className="wish">
+      <label className="field-label" htmlFor={id}>
+        {label}
+      </label>
+      <div className="row">
+        <input
+          id={id}
+          className="inp num"
+          inputMode="decimal"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={() => keep()}
+          autoComplete="off"
+        />
+        <span>{unit}</span>
+        {quick.map((q) => (
+          <button key={q} type="button" className="btn o" onClick={() => onKeep(q)}>
+            {gib(q)}
+          </button>
+        ))}
+      </div>
+      {wrong && <p className="err">{wrong}</p>}
+    </form>
+  );
+}

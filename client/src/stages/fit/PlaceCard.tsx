@@ -1,0 +1,113 @@
+import { useState } from 'react';
+import { useShelf } from '../../api/hooks';
+import { euro, short } from '../../format/numbers';
+import { useDesk, type Hand } from '../../frame/desk';
+
+/** Card of the chosen place: what is there, what can be done, and the shelf parts that suit the machine. */
+export function PlaceCard({
+  place,
+  onPick,
+  onClear,
+  onPut,
+}: {
+  place: string;
+  onPick: (p: string) => void;
+  onClear: (p: string) => void;
+  onPut: (hand: Hand) => void;
+}) {
+  const { job, apply, select, take } = useDesk();
+  const [text, setText] = useState('');
+  const shelf = useShelf(text, job.number).data ?? [];
+  const unit = job.planned[place];
+  const change = job.changes.find((c) => c.place === place);
+  const slot = job.memory?.ladder.find((s) => `slot:${s.slot}` === place);
+  return (
+    <section className="card" aria-label={`Place ${short(place)}`}>
+      <div className="row">
+        <b className="mono">{short(place)}</b>
+        <span className="quiet">
+          {slot
+            ? `channel ${slot.channel}, ${slot.socket}${slot.order ? `, filled as number ${slot.order}` : ''}`
+            : 'processor socket'}
+        </span>
+        <button type="button" className="btn end" onClick={() => select(null)} aria-label="Close the card">
+          ×
+        </button>
+      </div>
+      <p>
+        {unit ? unit.long : 'Empty.'} {unit?.serial && <span className="quiet">serial {unit.serial}</span>}
+        {change?.out && (
+          <span className="quiet">
+            {' '}
+            {change.movedTo ? `${change.out.short} goes to ${short(change.movedTo)}` : `${change.out.short} goes out`}
+          </span>
+        )}
+      </p>
+      {slot && (
+        <>
+          <div className="row wrap">
+            {unit && (
+              <button type="button" className="btn o" onClick={() => onPick(place)}>
+                Move it
+              </button>
+            )}
+            {unit && (
+              <button type="button" className="btn o" onClick={() => onClear(place)}>
+                Take it out
+              </button>
+            )}
+            {change && (
+              <button type="button" className="btn o" onClick={() => apply({ type: 'restore', place })}>
+                Leave as found
+              </button>
+            )}
+          </div>
+          <label className="field-label" htmlFor="card-shelf">
+            From the shelf
+          </label>
+          <input
+            id="card-shelf"
+            className="inp"
+            placeholder="32 reg 4800"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            autoComplete="off"
+          />
+          <div className="picks">
+            {shelf.slice(0, 5).map((p) => {
+              const held: Hand = {
+                from: 'shelf',
+                unit: {
+                  module: p.module,
+                  source: 'shelf',
+                  shelfPartId: p.id,
+                  short: p.module.short,
+                  long: p.module.long,
+                },
+              };
+              return (
+                <div key={p.id} className="pick">
+                  <button type="button" className="link" onClick={() => onPut(held)} title={`Put into ${short(place)}`}>
+                    {p.module.long}
+                  </button>
+                  <span className="num quiet">
+                    {p.inStock} · {euro(p.priceEur)}
+                  </span>
+                  <button
+                    type="button"
+                    className="btn"
+                    onClick={() => take(held)}
+                    title="Take it in hand, for several slots"
+                  >
+                    in hand
+                  </button>
+                </div>
+              );
+            })}
+            {shelf.length === 0 && <p className="quiet">Nothing on the shelf reads like that.</p>}
+          </div>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,240 @@
+import { useState } from 'react';
+import { useDesk } from '../../frame/desk';
+import { Message } from '../../frame/Message';
+import { Saying } from '../../frame/Saying';
+import { Plate } from '../../plate/Plate';
+import { day, mib, places, plural, short } from '../../format/numbers';
+
+/** Handover: the page the owner gets, printed as it stands here. */
+export default function Handover() {
+  const { job, apply } = useDesk();
+  const [to, setTo] = useState(job.owner);
+  if (!job.sheet || !job.memory)
+    return <Message title="Nothing to hand over yet" text="The machine is not known yet." />;
+  const { found, planned } = job.memory;
+  const seen = job.lines.filter((l) => l.state === 'as-expected').length;
+  const deviate = job.lines.filter((l) => l.state === 'deviates').length;
+  const open = job.lines.length - seen - deviate;
+  const proved = job.lines.length > 0 && open === 0 && deviate === 0;
+  const gone = job.changes.filter((c) => c.out && !c.movedTo);
+  const came = job.changes.filter((c) => c.in && !c.movedFrom);
+  const moved = job.changes.filter((c) => c.movedFrom);
+  const groups = [...Map.groupBy(came, (c) => c.in!.long ?? '')];
+  return (
+    <main className="field hand-field" id="field" tabIndex={-1}>
+      <div className="scroll paper-scroll">
+        <div className="paper-bar no-print">
+          {job.handedOver ? (
+            <p>
+              {job.handedOver.who} {job.handedOver.wording}, {day(job.handedOver.when)}.
+            </p>
+          ) : (
+            <>
+              {!proved && (
+                <p className="err">
+                  {deviate > 0
+                    ? `${plural(deviate, 'line deviates', 'lines deviate')}: Proof has the next action.`
+                    : `${open} of ${job.lines.length} lines have not been looked at.`}
+                </p>
+              )}
+              <label className="field-label" htmlFor="to">
+                Handed to
+              </label>
+              <input id="to" className="inp" value={to} onChange={(e) => setTo(e.target.value)} maxLength={120} />
+              <button
+                type="button"
+                className="btn o"
+                disabled={!to.trim() || job.lines.length === 0}
+                onClick={() => apply({ type: 'handOver', to: to.trim() })}
+              >
+                Hand over
+              </button>
+            </>
+          )}
+          <button type="button" className="btn go" onClick={() => window.print()}>
+            Print
+          </button>
+        </div>
+        <article className="paper">
+          <header className="row top">
+            <div>
+              <h1>{job.title}</h1>
+              <p className="quiet">
+                {[job.sheet.maker, job.sheet.name].filter(Boolean).join(' ')}
+                {job.system.boardRevision && `, board revision ${job.system.boardRevision}`}
+                {job.system.serial && `, serial ${job.system.serial}`} · Job {job.number} · {job.owner}
+              </p>
+            </div>
+            <b className="end">Irvak</b>
+          </header>
+          <p className="lead">
+            Memory{' '}
+            {found.installedMiB === planned.installedMiB ? 'stays at' : `went from ${mib(found.installedMiB)} to`}{' '}
+            {mib(planned.installedMiB)}, running at {planned.rate.words}.{' '}
+            {job.lines.length === 0
+              ? 'Nothing was changed.'
+              : proved
+                ? `All ${job.lines.length} points are as expected.`
+                : `${seen} of ${job.lines.length} points are as expected${deviate ? `, ${deviate} deviate` : ''}${open ? `, ${open} not looked at` : ''}.`}
+          </p>
+          <div className="cols">
+            <div>
+              <h4>Before</h4>
+              <Plate
+                sheet={job.sheet}
+                job={{ ...job, planned: job.found, changes: [] }}
+                view="memory"
+                label="The machine before"
+              />
+            </div>
+            <div>
+              <h4>After</h4>
+              <Plate sheet={job.sheet} job={job} view="memory" label="The machine after" />
+            </div>
+          </div>
+          <div className="cols">
+            <section>
+              <h3>What was done</h3>
+              <table>
+                <tbody>
+                  {groups.map(([part, list]) => (
+                    <tr key={part}>
+                      <td>
+                        {list.length} × {part} into {places(list.map((c) => c.place))}
+                      </td>
+                    </tr>
+                  ))}
+                  {moved.map((c) => (
+                    <tr key={c.place}>
+                      <td>
+                        {c.in?.short} moved from {short(c.movedFrom!)} to {short(c.place)}
+                      </td>
+                    </tr>
+                  ))}
+                  {gone.map((c) => (
+                    <tr key={c.place}>
+                      <td>
+                        {c.out?.short} out of {short(c.place)}
+                      </td>
+                    </tr>
+                  ))}
+                  {job.changes.length === 0 && (
+                    <tr>
+                      <td className="quiet">nothing</td>
+                    </tr>
+                  )}
+                </tbody>
+              </table>
+            </section>
+            <section>
+              <h3>What to watch</h3>
+              <table>
+                <tbody>
+                  {job.findings
+                    .filter((f) => f.severity !== 'stop' && /^MEM-/.test(f.code))
+                    .slice(0, 6)
+                    .map((f) => (
+                      <tr key={f.code + f.places.join()}>
+                        <td>
+                          <Saying text={f.sentence} />
+                        </td>
+                      </tr>
+                    ))}
+                  <tr>
+                    <td>Memory errors in the event log in the first weeks; reseat, then replace.</td>
+                  </tr>
+                </tbody>
+              </table>
+            </section>
+          </div>
+          <h3>
+            Parts off the maker’s list <span className="lab">policy of this job: {job.policy}</span>
+          </h3>
+          {job.offList.length === 0 ? (
+            <p>None.</p>
+          ) : (
+            <table>
+              <thead>
+                <tr>
+                  <th>Part</th>
+                  <th>Place</th>
+                  <th>Evidence</th>
+                  <th>Warranty</th>
+                </tr>
+              </thead>
+              <tbody>
+                {job.offList.map((o) => (
+                  <tr key={o.part}>
+                    <td>
+                      <b>{o.part}</b>
+                    </td>
+                    <td className="mono">{places(o.places)}</td>
+                    <td>{o.evidence}</td>
+                    <td>{o.remark}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          <h3>
+            Expected and seen <span className="lab">{job.lines.length} lines</span>
+          </h3>
+          <table>
+            <thead>
+              <tr>
+                <th>Where</th>
+                <th>What</th>
+                <th>expected</th>
+                <th>seen</th>
+                <th>by</th>
+              </tr>
+            </thead>
+            <tbody>
+              {job.lines.map((l) => (
+                <tr key={l.expected.key}>
+                  <td className="quiet">{l.expected.screen}</td>
+                  <td>{l.expected.what}</td>
+                  <td>{l.expected.expected}</td>
+                  <td className={l.state === 'deviates' ? 'err' : ''}>
+                    <b>{l.seen ?? '–'}</b>
+                    {l.state === 'deviates' && ' deviates'}
+                  </td>
+                  <td className="quiet">{l.by ?? 'not looked at'}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <h3>Old parts</h3>
+          {gone.length === 0 ? (
+            <p>None left the machine.</p>
+          ) : (
+            <table>
+              <thead>
+                <tr>
+                  <th>From</th>
+                  <th>What</th>
+                  <th>Serial</th>
+                  <th>Lies in</th>
+                </tr>
+              </thead>
+              <tbody>
+                {job.runbook?.cameOut.map((l) => (
+                  <tr key={l.stepKey}>
+                    <td className="mono">{short(l.place)}</td>
+                    <td>{l.part}</td>
+                    <td>{l.serial ?? '–'}</td>
+                    <td>{l.liesIn}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          <div className="sign">
+            <div>Handed over by{job.handedOver ? `: ${job.handedOver.who}` : ''}</div>
+            <div>Received by, date</div>
+          </div>
+        </article>
+      </div>
+    </main>
+  );
+}

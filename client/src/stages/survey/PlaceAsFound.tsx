@@ -1,0 +1,179 @@
+import { useState, type FormEvent } from 'react';
+import type { ModuleSheet, Unit } from '../../api/types';
+import { short } from '../../format/numbers';
+import { useDesk } from '../../frame/desk';
+import { Choice, TYPES } from './Choice';
+
+type ModuleType = NonNullable<ModuleSheet['type']>;
+
+/** What sits in a place, entered by hand: a module, a processor, or nothing. */
+export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: () => void; what?: string }) {
+  const { job, apply } = useDesk();
+  const unit = job.found[place];
+  // null says: looked at, and empty. The generated type does not know null as a value of a map.
+  const record = (found: Unit | null) => {
+    apply({ type: 'recordFound', places: { [place]: found as Unit }, by: 'by hand', system: null });
+    onDone();
+  };
+  return (
+    <div className="stack">
+      <h3>
+        <span className="mono">{short(place)}</span> {what ?? 'as found'}
+      </h3>
+      {unit ? (
+        <p>
+          {unit.long} {unit.serial && <span className="quiet">serial {unit.serial}, </span>}
+          <span className="quiet">{unit.source}</span>
+        </p>
+      ) : (
+        <p className="quiet">
+          {job.foundEmpty.includes(place) ? 'Somebody looked: it is empty.' : 'Nobody has looked yet.'}
+        </p>
+      )}
+      {place.startsWith('socket:') ? (
+        <ProcessorForm unit={unit} onKeep={record} />
+      ) : (
+        <ModuleForm unit={unit} onKeep={record} />
+      )}
+    </div>
+  );
+}
+
+/** The last module entered is the default for the next: boards hold many alike. */
+let lastModule: Partial<ModuleSheet> = {};
+
+function ModuleForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | null) => void }) {
+  const { job } = useDesk();
+  const board = job.sheet!.memory;
+  const start = unit?.module ?? lastModule;
+  const [size, setSize] = useState(start.capacityMiB ? `${start.capacityMiB / 1024}` : '');
+  const [rate, setRate] = useState(start.rateMTs ? `${start.rateMTs}` : '');
+  const [ranks, setRanks] = useState(
+    start.ranks ? `${start.ranks}${start.deviceWidth ? `Rx${start.deviceWidth}` : ''}` : '',
+  );
+  const [serial, setSerial] = useState(unit?.serial ?? '');
+  const types = TYPES.filter(([t]) => !board?.types || board.types.includes(t));
+  const [type, setType] = useState<ModuleType[]>(start.type ? [start.type] : types.length === 1 ? [types[0]![0]] : []);
+  const [wrong, setWrong] = useState('');
+
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const gib = Number(size.replace(',', '.'));
+    if (!(gib > 0 && gib <= 4096)) return setWrong('The size in GB is the one thing that must be known.');
+    if (rate && !/^\d{3,5}$/.test(rate)) return setWrong('The rate is a number in MT/s, such as 2400.');
+    const label = /^(\d+)\s*r?\s*(?:x\s*(\d+))?$/i.exec(ranks.trim());
+    if (ranks && !label) return setWrong('Ranks are written 2Rx8, or just 2.');
+    const module: ModuleSheet = {
+      generation: board?.generation ?? null,
+      form: board?.form ?? null,
+      type: type[0] ?? null,
+      capacityMiB: Math.round(gib * 1024),
+      rateMTs: rate ? Number(rate) : null,
+      ranks: label ? Number(label[1]) : null,
+      deviceWidth: label?.[2] ? Number(label[2]) : null,
+      maker: unit?.module?.maker ?? null,
+      partNumber: unit?.module?.partNumber ?? null,
+    };
+    lastModule = module;
+    onKeep({ module, serial: serial.trim() || null, source: 'by hand' });
+  };
+
+  return (
+    <form className="stack" onSubmit={submit}>
+      <div className="row">
+        <Field id="size" label="Size, GB" value={size} onChange={setSize} focus />
+        <Field id="rate" label="Rate, MT/s" value={rate} onChange={setRate} />
+        <Field id="ranks" label="Ranks" value={ranks} onChange={setRanks} hint="2Rx8" />
+      </div>
+      <Choice label="Type" options={types} value={type} onChange={setType} />
+      <Field id="serial" label="Serial, if readable" value={serial} onChange={setSerial} />
+      {wrong && <p className="err">{wrong}</p>}
+      <div className="row">
+        <button type="submit" className="btn go">
+          Keep
+        </button>
+        <button type="button" className="btn o" onClick={() => onKeep(null)}>
+          It is empty
+        </button>
+      </div>
+    </form>
+  );
+}
+
+function ProcessorForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | null) => void }) {
+  const { job } = useDesk();
+  const known = job.sheet?.processors ?? [];
+  const [name, setName] = useState(unit?.processor?.name ?? (known.length === 1 ? known[0]!.name : ''));
+  const [rate, setRate] = useState('');
+  const match = known.find((p) => p.name === name);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!name.trim()) return;
+    onKeep({
+      processor: match ?? { name: name.trim(), memoryRateMTs: /^\d{3,5}$/.test(rate) ? Number(rate) : null },
+      source: 'by hand',
+    });
+  };
+  return (
+    <form className="stack" onSubmit={submit}>
+      <Field id="cpu" label="Processor" value={name} onChange={setName} focus list={known.map((p) => p.name)} />
+      {match ? (
+        <p className="quiet">Drives memory at up to {match.memoryRateMTs} MT/s, by the machine's sheet.</p>
+      ) : (
+        <Field id="cpu-rate" label="Memory rate it drives, MT/s, if known" value={rate} onChange={setRate} />
+      )}
+      <div className="row">
+        <button type="submit" className="btn go" disabled={!name.trim()}>
+          Keep
+        </button>
+        <button type="button" className="btn o" onClick={() => onKeep(null)}>
+          It is empty
+        </button>
+      </div>
+    </form>
+  );
+}
+
+function Field({
+  id,
+  label,
+  value,
+  onChange,
+  focus,
+  hint,
+  list,
+}: {
+  id: string;
+  label: string;
+  value: string;
+  onChange: (v: string) => void;
+  focus?: boolean;
+  hint?: string;
+  list?: string[];
+}) {
+  return (
+    <div className="grow">
+      <label className="field-label" htmlFor={id}>
+        {label}
+      </label>
+      <input
+        id={id}
+        className="inp"
+        value={value}
+        placeholder={hint}
+        onChange={(e) => onChange(e.target.value)}
+        autoFocus={focus}
+        autoComplete="off"
+        list={list ? `${id}-list` : undefined}
+        maxLength={80}
+      />
+      {list && (
+        <datalist id={`${id}-list`}>
+          {list.map((l) => (
+            <option key={l} value={l} />
+          ))}
+        </datalist>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,57 @@
+import { useState } from 'react';
+import { useSheets, useTakeCapture } from '../../api/hooks';
+import { useDesk } from '../../frame/desk';
+import { PasteField } from './PasteField';
+
+/** A job without a machine yet: paste a capture, or take a sheet from the shelf. */
+export function Start() {
+  const { job, apply } = useDesk();
+  const sheets = useSheets().data ?? [];
+  const take = useTakeCapture(job.number);
+  const [chosen, setChosen] = useState('');
+  return (
+    <main className="field" id="field" tabIndex={-1}>
+      <div className="table-page start">
+        <section className="stack">
+          <h3>Paste what the machine says of itself</h3>
+          <p className="quiet">
+            <code className="mono">dmidecode; cat /proc/meminfo</code> as administrator. Irvak finds the sheet on the
+            shelf, or drafts one.
+          </p>
+          <PasteField
+            onTake={(text) => take.mutate({ text, phase: 'before' })}
+            error={take.error?.message}
+            busy={take.isPending}
+          />
+        </section>
+        <section className="stack">
+          <h3>Or take a sheet from the shelf</h3>
+          <label className="field-label" htmlFor="sheet">
+            Machine
+          </label>
+          <select id="sheet" className="inp" value={chosen} onChange={(e) => setChosen(e.target.value)}>
+            <option value="">choose</option>
+            {sheets.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.maker} {s.name}
+              </option>
+            ))}
+          </select>
+          <div>
+            <button
+              type="button"
+              className="btn o"
+              disabled={!chosen}
+              onClick={() => {
+                const sheet = sheets.find((s) => s.id === chosen);
+                if (sheet) apply({ type: 'adoptSheet', sheet });
+              }}
+            >
+              Take this sheet
+            </button>
+          </div>
+        </section>
+      </div>
+    </main>
+  );
+}

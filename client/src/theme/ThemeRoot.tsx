@@ -1,0 +1,26 @@
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
+import { GlobalStyles, ThemeProvider } from '@mui/material';
+import { useEffect, useMemo, type ReactNode } from 'react';
+import { useSetting } from '../frame/settings';
+import { theme, variables, type Mode } from './theme';
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content;
+const cache = createCache({ key: 'css', nonce, prepend: true });
+
+/** Both modes from one theme; the style nonce of the page goes to every generated style. */
+export function ThemeRoot({ children }: { children: ReactNode }) {
+  const mode = useSetting('mode', 'day') as Mode;
+  const mui = useMemo(() => theme(mode), [mode]);
+  useEffect(() => {
+    document.documentElement.dataset.mode = mode;
+  }, [mode]);
+  return (
+    <CacheProvider value={cache}>
+      <ThemeProvider theme={mui}>
+        <GlobalStyles styles={{ ':root': variables(mode) }} />
+        {children}
+      </ThemeProvider>
+    </CacheProvider>
+  );
+}
