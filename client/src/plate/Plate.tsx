@@ -47,6 +47,7 @@ export function Plate({
   onAct,
   onClear,
   onPick,
+  near,
   label,
 }: Props) {
   const drawing = useMemo(() => layout(sheet), [sheet]);
