@@ -52,8 +52,10 @@ public static class CaptureReader
     {
         var seen = listing.Observation with { MemTotalKiB = meminfo.TotalKiB, OsBits = meminfo.OsBits };
         if (seen.IsEmpty)
-            return CaptureReading.Nothing("No line of this is one I know. It may be in another language or come from another tool; run dmidecode with LANG=C, as administrator.",
-                ledger.Lines, ledger.Rest);
+            return CaptureReading.Nothing(ledger.Used == 0
+                ? "No line of this is one I know. It may be in another language or come from another tool; run dmidecode with LANG=C, as administrator."
+                : $"{ledger.Used} lines are known to me, but none of them tells of memory, processor or machine; the part with “Memory Device” or “MemTotal” is missing.",
+                ledger.Lines, ledger.Used, ledger.Rest);
         var cutOff = endsInside || listing.StructuresMissing > 0;
         var kind = string.Join(" and ", new[] { listing.IsThere ? "firmware listing" : null, meminfo.TotalKiB is null ? null : "system memory" }.Where(k => k is not null));
         return new CaptureReading(kind, seen, ledger.Lines, ledger.Used, ledger.Rest, cutOff, listing.Remarks, Sentence(kind, seen, ledger, cutOff, listing));
@@ -104,11 +106,15 @@ public static class CaptureReader
     {
         if (bytes.Length < 4 || bytes.Length % 2 != 0) return false;
         if (bytes[0] == 0xFF && bytes[1] == 0xFE || bytes[0] == 0xFE && bytes[1] == 0xFF) return true;
-        var zeros = 0;
+        // Without a mark: the high bytes are nearly all zero and the low ones nearly all are not. A table of numbers fails the second.
+        var (high, low) = (0, 0);
         var probe = Math.Min(bytes.Length, 512);
-        for (var i = 1; i < probe; i += 2)
-            if (bytes[i] == 0) zeros++;
-        return zeros > probe / 2 * 0.9;
+        for (var i = 0; i + 1 < probe; i += 2)
+        {
+            if (bytes[i + 1] == 0) high++;
+            if (bytes[i] == 0) low++;
+        }
+        return high > probe / 2 * 0.9 && low < probe / 2 * 0.1;
     }
 
     private static string Decode(ReadOnlySpan<byte> bytes)

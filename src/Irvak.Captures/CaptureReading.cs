@@ -23,6 +23,6 @@ public sealed record CaptureReading(
     /// <summary>True when there is something to store.</summary>
     public bool IsUsable => !Seen.IsEmpty;
 
-    internal static CaptureReading Nothing(string sentence, int lines = 0, IReadOnlyList<NotUnderstood>? rest = null) =>
-        new("", new Observation(), lines, 0, rest ?? [], false, [], sentence);
+    internal static CaptureReading Nothing(string sentence, int lines = 0, int used = 0, IReadOnlyList<NotUnderstood>? rest = null) =>
+        new("", new Observation(), lines, used, rest ?? [], false, [], sentence);
 }

@@ -10,7 +10,7 @@ internal static class SmbiosFields
     private static readonly string[] Nothing =
     [
         "Not Specified", "Unknown", "None", "NO DIMM", "[Empty]", "Empty", "N/A", "Not Available", "To Be Filled By O.E.M.", "To be filled by O.E.M.",
-        "Default string", "System manufacturer", "System Product Name", "<OUT OF SPEC>", "Undefined", "00000000", "0000", "Fill By OEM",
+        "Default string", "System manufacturer", "System Product Name", "<OUT OF SPEC>", "<BAD INDEX>", "Undefined", "00000000", "0000", "Fill By OEM",
     ];
 
     public static string? Text(ReadOnlySpan<char> value)

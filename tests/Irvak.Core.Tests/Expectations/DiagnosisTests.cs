@@ -1,0 +1,96 @@
+using Irvak.Core.Expectations;
+using Irvak.Core.Observations;
+using Irvak.Core.Plans;
+
+namespace Irvak.Core.Tests.Expectations;
+
+public class DiagnosisTests
+{
+    private static readonly JobState Job = Boards.Job(Boards.Server, "A1", "A2", "B1", "C1", "D1").With(Boards.Fit("B2"));
+
+    private static Observation Seen(JobState state, int rate = 2400, params string[] missing) => new()
+    {
+        Devices = [.. state.Sheet!.Channels.SelectMany(c => c.Slots).Select(s => new SeenDevice
+        {
+            Locator = s, SizeMiB = missing.Contains(s) ? 0 : state.Planned.ModuleAt(s)?.CapacityMiB ?? 0,
+            ConfiguredMTs = missing.Contains(s) || state.Planned.ModuleAt(s) is null ? null : rate,
+        })],
+    };
+
+    private static IReadOnlyList<Explanation> Explain(Observation seen, JobState? state = null)
+    {
+        var job = state ?? Job;
+        return Diagnosis.Of(job.Sheet!, job.Planned, Comparison.Of(job.Sheet!, job.Evaluate().Expectations, seen, job.Answers));
+    }
+
+    [Fact]
+    public void Nothing_deviates_and_nothing_is_explained() => Assert.Empty(Explain(Seen(Job)));
+
+    [Fact]
+    public void A_whole_channel_missing_names_its_first_module()
+    {
+        var e = Assert.Single(Explain(Seen(Job, 2400, "A1", "A2")));
+        Assert.Equal("channel-missing", e.Pattern);
+        Assert.Equal("Channel A doesn't show: 32 GiB missing, all its modules.", e.Sentence);
+        Assert.Contains("Reseat [[slot:A1]]", e.NextAction);
+        Assert.Contains("firmware.total", e.Lines);
+    }
+
+    [Fact]
+    public void One_module_missing_is_not_seated_first_of_all()
+    {
+        var e = Assert.Single(Explain(Seen(Job, 2400, "B2")));
+        Assert.Equal(("module-missing", "Module not seated"), (e.Pattern, e.Causes[0].Title));
+    }
+
+    [Fact]
+    public void A_whole_socket_missing_points_at_the_processor() => Assert.Equal("socket-missing", Assert.Single(Explain(Seen(Job, 2400, "C1", "D1"))).Pattern);
+
+    [Fact]
+    public void A_lower_rate_points_at_the_setting()
+    {
+        var e = Assert.Single(Explain(Seen(Job, 2133)));
+        Assert.Equal(("rate-low", "Memory runs at 2133 MT/s, not 2400 MT/s. All sizes are right."), (e.Pattern, e.Sentence));
+    }
+
+    [Fact]
+    public void A_wrong_total_with_right_slots_points_at_remapping() =>
+        Assert.Equal("os-total-low", Assert.Single(Explain(Seen(Job) with { MemTotalKiB = 60L << 20 })).Pattern);
+
+    [Fact]
+    public void A_wrong_total_seen_by_eye_alone_asks_for_the_slots()
+    {
+        var state = Job.With(new AnswerLine("firmware.total", SeenVerdict.Other, "80 GB"));
+        Assert.Equal("total-differs", Assert.Single(Explain(new Observation(), state)).Pattern);
+    }
+
+    [Fact]
+    public void Another_size_in_a_slot_is_another_module()
+    {
+        var seen = Seen(Job);
+        var devices = seen.Devices.Select(d => d.Locator == "B2" ? d with { SizeMiB = 8192 } : d).ToList();
+        Assert.Contains(Explain(seen with { Devices = devices }), e => e.Pattern == "size-differs" && e.Sentence == "[[slot:B2]] shows 8 GiB, not 16 GiB.");
+    }
+
+    [Theory]
+    [InlineData("480 GB", "MiB", 491_520)] // screens write GB and mean GiB
+    [InlineData("49152 MB", "MiB", 49_152)] // six 8 GiB modules in a firmware screen (common practice, no source)
+    [InlineData("49 152", "MiB", 49_152)]
+    [InlineData("3,7", "GiB", 3.7)]
+    [InlineData("4400 MT/s", "MT/s", 4400)]
+    [InlineData("empty", "MiB", 0)]
+    public void A_typed_value_is_read_as_the_screen_means_it(string text, string unit, double value) => Assert.Equal(value, SeenNumber.Read(text, unit));
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("dunno")]
+    public void What_is_no_number_stays_words(string text) => Assert.Null(SeenNumber.Read(text, "MiB"));
+
+    [Fact]
+    public void An_eye_that_types_the_expected_value_counts_as_expected()
+    {
+        var state = Job.With(new AnswerLine("firmware.rate", SeenVerdict.Other, "2400"));
+        var line = Comparison.Of(state.Sheet!, state.Evaluate().Expectations, null, state.Answers).Single(l => l.Expected.Key == "firmware.rate");
+        Assert.Equal((LineState.AsExpected, "eye, Ines"), (line.State, line.By));
+    }
+}

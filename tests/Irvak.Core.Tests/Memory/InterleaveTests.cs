@@ -1,0 +1,35 @@
+using CsCheck;
+using Irvak.Core.Memory;
+
+namespace Irvak.Core.Tests.Memory;
+
+public class InterleaveTests
+{
+    [Fact]
+    public void Equal_channels_run_on_all_of_them() => Assert.Equal([new InterleaveBand(4, 4 * 16)], Interleave.Bands([16, 16, 16, 16]));
+
+    [Fact]
+    public void The_surplus_of_one_channel_runs_on_it_alone() => // 3 × 16 and 1 × 32: 64 on four, 16 on one (arithmetic)
+        Assert.Equal([new InterleaveBand(4, 64), new InterleaveBand(1, 16)], Interleave.Bands([16, 16, 16, 32]));
+
+    [Fact]
+    public void Bandwidth_of_equal_channels_is_their_sum() // 8 channels DDR4-3200 = 204.8 GB/s (processor sheets)
+    {
+        var bands = Interleave.Bands([32, 32, 32, 32, 32, 32, 32, 32]);
+        Assert.Equal(204_800, Interleave.Bandwidth(bands, new RateResult(3200, null, 3200, null, []))!.Value, 1);
+    }
+
+    [Fact]
+    public void Without_a_rate_there_is_no_bandwidth() => Assert.Null(Interleave.Bandwidth(Interleave.Bands([16]), RateResult.None));
+
+    [Fact]
+    public void Bands_hold_all_memory_and_never_beat_all_channels() => Gen.Long[1, 4096].List[1, 12].Sample(list =>
+    {
+        var sorted = list.Order().ToList();
+        var bands = Interleave.Bands(sorted);
+        Assert.Equal(list.Sum(), bands.Sum(b => b.MiB));
+        Assert.Equal(bands.Select(b => b.Channels).OrderDescending(), bands.Select(b => b.Channels));
+        var bandwidth = Interleave.Bandwidth(bands, new RateResult(2400, null, 2400, null, []))!.Value;
+        Assert.InRange(bandwidth, 2400 * 8 - 1e-6, list.Count * 2400 * 8 + 1e-6);
+    }, iter: 500);
+}

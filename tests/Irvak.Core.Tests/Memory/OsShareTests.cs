@@ -1,0 +1,53 @@
+using Irvak.Core.Memory;
+using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
+
+namespace Irvak.Core.Tests.Memory;
+
+public class OsShareTests
+{
+    private static OsBand? Band(JobState state) => OsShare.Of(state.Ask(), state.Planned);
+
+    private static JobState Small(int gib, int? reservedMiB, int bits) => Boards.Job(
+        Boards.Server with { Memory = Boards.Server.Memory with { ReservedMiB = reservedMiB } }, Boards.Module(gib), "A1").With(
+        new RecordFound(new Dictionary<string, Builds.Unit?>(), new SystemFacts { OsBits = bits }, "test"));
+
+    [Theory]
+    [InlineData(4, null, 3.7)] // what a small machine with graphics leaves of 4 GiB (common practice, no source)
+    [InlineData(32, null, 31.3)] // … and of 32 GiB
+    [InlineData(4, 128, 3.7)]
+    [InlineData(32, 128, 31.3)]
+    public void Graphics_and_page_structures_take_their_share(int gib, int? reserved, double shown) =>
+        Assert.True(Band(Small(gib, reserved, 64))!.Holds(new ByteCount((long)(shown * (1L << 30)))), Band(Small(gib, reserved, 64))!.Words);
+
+    [Fact]
+    public void A_real_64_bit_Linux_of_24_GiB_shows_24_684_096_KiB() => // read on a machine with 24 GiB: 1.91 % less
+        Assert.True(Band(Small(24, null, 64))!.Holds(ByteCount.FromKiB(24_684_096)));
+
+    [Fact]
+    public void The_difference_of_two_captures_is_sharper_than_the_absolute_value()
+    {
+        var before = Small(16, null, 64).With(new RecordFound(new Dictionary<string, Builds.Unit?>(), new SystemFacts { MemTotalKiB = 16_300_000 }, "test"));
+        var after = before.With(Boards.Fit("B1", Boards.Module(16)));
+        var band = Band(after)!;
+        Assert.Equal(16_300_000 / 1048576.0 + 16 * 63 / 64.0, (band.Low.GiB + band.High.GiB) / 2, 0.001); // Linux: 64 bytes per 4 KiB page
+        Assert.Equal(0.125, band.High.GiB - band.Low.GiB, 0.001);
+    }
+
+    [Fact]
+    public void A_32_bit_system_of_16_GiB_shows_at_most_4() // 2³² addresses
+    {
+        var band = Band(Small(16, 0, 32))!;
+        Assert.True(band.High < ByteCount.FromMiB(4096));
+        Assert.True(band.Holds(ByteCount.FromMiB((long)(3.25 * 1024))), "3.0 to 3.6 of 4 GiB is what people see (common practice, no source)");
+    }
+
+    [Fact]
+    public void An_unknown_word_size_blocks_only_this_line()
+    {
+        var state = Small(16, 0, 64) with { System = new SystemFacts() };
+        Assert.Null(Band(state));
+        Assert.Contains(state.Evaluate().Expectations, e => e.Key == "firmware.total");
+        Assert.DoesNotContain(state.Evaluate().Expectations, e => e.Key == "os.total");
+    }
+}

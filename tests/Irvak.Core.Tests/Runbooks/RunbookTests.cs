@@ -1,0 +1,83 @@
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Tests.Runbooks;
+
+public class RunbookTests
+{
+    private static readonly JobState Plan = Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1"), Boards.Fit("A1", Boards.Module(32)), new Move("slot:C1", "slot:D1"));
+
+    private static List<string> Titles(JobState state) => [.. state.Evaluate().Runbook.Steps.Select(s => s.Title)];
+
+    [Fact]
+    public void Power_comes_off_before_the_cover_and_the_count_before_closing()
+    {
+        var steps = Plan.Evaluate().Runbook.Steps;
+        Assert.Equal(["Off", "Open", "Out", "In", "Close", "First start"], steps.Select(s => s.Group).Distinct());
+        Assert.StartsWith("Never open a power supply", steps.First(s => s.Key == "off:cord").Caution);
+        Assert.Equal("close:count", steps.First(s => s.Group == "Close").Key);
+    }
+
+    [Fact]
+    public void Old_modules_come_out_before_new_ones_go_in()
+    {
+        var titles = Titles(Plan);
+        Assert.True(titles.IndexOf("Pull the 16 GB R 2666 out of A1") < titles.IndexOf("Put 32 GB R 2666 into A1"));
+        Assert.Contains("Put the 16 GB R 2666 from C1 into D1", titles);
+    }
+
+    [Fact]
+    public void Only_what_leaves_for_good_stands_in_the_ledger() => Assert.Equal(["slot:A1"], Plan.Evaluate().Runbook.CameOut.Select(l => l.Place));
+
+    [Fact]
+    public void Without_changes_there_are_no_steps() => Assert.Empty(Boards.Job(Boards.Server, "A1").Evaluate().Runbook.Steps);
+
+    [Fact]
+    public void Screws_of_the_opening_are_counted_back_in()
+    {
+        var sheet = Boards.Server with { Opening = [new("Lift the lid off", 1, "driver", 2, null, "Lid on")] };
+        var runbook = Boards.Job(sheet, "A1").With(Boards.Fit("B1")).Evaluate().Runbook;
+        Assert.Equal(2, runbook.Screws);
+        Assert.Contains(runbook.Steps, s => s.Title == "Lid on" && s.How[0] == "2 screws from the cup.");
+    }
+
+    [Fact]
+    public void A_tick_survives_a_change_elsewhere_and_is_asked_again_when_its_step_changes()
+    {
+        var step = Plan.Evaluate().Runbook.Steps.Single(s => s.Key == "in:slot:B1");
+        var ticked = Plan.With(new SetTick(step.Key, true, step.Title));
+        var elsewhere = ticked.With(new Remove("slot:A1"));
+        Assert.Equal(step.Title, elsewhere.Evaluate().Runbook.Steps.Single(s => s.Key == step.Key).Title);
+        var changed = ticked.With(Boards.Fit("B1", Boards.Module(32)));
+        Assert.NotEqual(changed.Ticks[step.Key].Wording, changed.Evaluate().Runbook.Steps.Single(s => s.Key == step.Key).Title);
+    }
+
+    [Fact]
+    public void The_shopping_list_adds_up_and_says_what_is_missing()
+    {
+        var part = new ShelfPart { Id = "p", Module = Boards.Module(), InStock = 1, LiesIn = "B2", PriceEur = 31.5m };
+        var list = Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1", shelf: "p"), Boards.Fit("C1", shelf: "p"), Boards.Fit("D1", Boards.Module(8))).Evaluate(null, part).Shopping;
+        Assert.Equal((63m, 1), (list.TotalEur, list.WithoutPrice));
+        Assert.Equal((2, 1, 1), (list.Lines.Single(l => l.ShelfPartId == "p").Count, list.Lines.Single(l => l.ShelfPartId == "p").ToOrder, list.Lines.Single(l => l.ShelfPartId is null).Count));
+    }
+
+    [Fact]
+    public void A_job_moves_when_its_work_moves()
+    {
+        var open = Boards.Job(Boards.Server, "A1", "B1", "C1", "D1");
+        Assert.Equal(Stage.Aim, StageOf(open));
+        Assert.Equal(Stage.Fit, StageOf(open.With(new SetWish(WishKind.MemoryGiB, 80))));
+        var planned = open.With(Boards.Fit("A2"));
+        Assert.Equal(Stage.Prep, StageOf(planned));
+        var steps = planned.Evaluate().Runbook.Steps;
+        Assert.Equal(Stage.HandsOn, StageOf(planned.With(new SetTick(steps[0].Key, true, steps[0].Title))));
+        Assert.Equal(Stage.Proof, StageOf(planned.With([.. steps.Select(s => new SetTick(s.Key, true, s.Title))])));
+        Assert.Equal(Stage.Fit, StageOf(planned.With(Boards.Fit("B2", Boards.Module(type: ModuleType.LoadReduced)))));
+    }
+
+    private static Stage StageOf(JobState state)
+    {
+        var e = state.Evaluate();
+        return Stages.Of(state, e, Core.Expectations.Comparison.Of(state.Sheet!, e.Expectations, state.After, state.Answers));
+    }
+}
