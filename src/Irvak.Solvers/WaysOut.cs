@@ -16,9 +16,10 @@ public static class WaysOut
 {
     public const int Most = 3;
 
-    private sealed record Candidate(string Title, Edit Edit);
+    /// <param name="Kind">Ways of one kind compete with each other, so that the list shows different ways, not variants of one.</param>
+    private sealed record Candidate(string Kind, string Title, Edit Edit);
 
-    private sealed record Tried(WayOut Way, int Stops, int Cares, long Missing, decimal Money);
+    private sealed record Tried(string Kind, WayOut Way, int Stops, int Cares, long Missing, decimal Money);
 
     /// <param name="state">The job as it stands.</param>
     /// <param name="before">Its evaluation.</param>
@@ -31,7 +32,9 @@ public static class WaysOut
         foreach (var candidate in Candidates(state, before, finding, shelf))
             if (Try(state, before, finding, candidate, evaluate) is { } way)
                 tried.Add(way);
-        return [.. tried.OrderBy(t => t.Stops).ThenBy(t => t.Missing).ThenBy(t => t.Cares).ThenBy(t => t.Money).Select(t => t.Way).DistinctBy(w => w.Effect + w.Title).Take(Most)];
+        var ranked = tried.OrderBy(t => t.Stops).ThenBy(t => t.Missing).ThenBy(t => t.Cares).ThenBy(t => t.Money).DistinctBy(t => t.Way.Effect + t.Way.Title).ToList();
+        var best = ranked.DistinctBy(t => t.Kind).ToList();
+        return [.. best.Concat(ranked.Except(best)).Take(Most).OrderBy(ranked.IndexOf).Select(t => t.Way)];
     }
 
     private static Tried? Try(JobState state, Evaluation before, Finding finding, Candidate candidate, Func<JobState, Evaluation> evaluate)
@@ -43,7 +46,7 @@ public static class WaysOut
         if (same is not null && same.Severity >= finding.Severity) return null;
         if (after.Count(Severity.Stop) > before.Count(Severity.Stop) - (finding.Severity == Severity.Stop ? 1 : 0)) return null;
         var missing = Math.Max(0, ((state.Aim.MemoryGiB ?? 0) * 1024L) - after.Memory.Planned.InstalledMiB);
-        return new Tried(new WayOut(candidate.Title, Effect(before, after), candidate.Edit), after.Count(Severity.Stop), after.Count(Severity.Care), missing, after.Shopping.TotalEur);
+        return new Tried(candidate.Kind, new WayOut(candidate.Title, Effect(before, after), candidate.Edit), after.Count(Severity.Stop), after.Count(Severity.Care), missing, after.Shopping.TotalEur);
     }
 
     /// <summary>What the evaluation after the edit says: whether it starts, how much, how fast, for how much more.</summary>
@@ -66,20 +69,20 @@ public static class WaysOut
         var slots = finding.Places.Where(PlaceName.IsSlot).Where(p => state.Planned.At(p) is not null).ToList();
         if (slots.Count > 0)
         {
-            yield return new(slots.Count == 1 ? $"Leave {PlaceName.Short(slots[0])} empty" : $"Leave {slots.Count} places empty", Group("leaves places empty", slots.Select(p => (Edit)new Remove(p))));
+            yield return new("leave", slots.Count == 1 ? $"Leave {PlaceName.Short(slots[0])} empty" : $"Leave {slots.Count} places empty", Group("leaves places empty", slots.Select(p => (Edit)new Remove(p))));
             if (slots.All(p => state.Plan.ContainsKey(p) && state.Found.ContainsKey(p)))
-                yield return new(slots.Count == 1 ? $"Keep what is in {PlaceName.Short(slots[0])}" : $"Keep what is in {slots.Count} places", Group("keeps what was found", slots.Select(p => (Edit)new Restore(p))));
+                yield return new("keep", slots.Count == 1 ? $"Keep what is in {PlaceName.Short(slots[0])}" : $"Keep what is in {slots.Count} places", Group("keeps what was found", slots.Select(p => (Edit)new Restore(p))));
             foreach (var part in Replacements(state, slots, shelf))
-                yield return new($"{slots.Count} × {part.Module.Short} in {Name(slots)} instead", Group($"puts {part.Module.Short} into {Name(slots)}", slots.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+                yield return new("replace", $"{slots.Count} × {part.Module.Short} in {Name(slots)} instead", Group($"puts {part.Module.Short} into {Name(slots)}", slots.Select(p => (Edit)new Fit(p, UnitOf(part)))));
         }
         if (finding.Rule.Code == FillOrder.Skipped.Code && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
-            yield return new($"Move {PlaceName.Short(slots[0])} to {PlaceName.Short(lower)}", new Move(slots[0], lower));
+            yield return new("move", $"Move {PlaceName.Short(slots[0])} to {PlaceName.Short(lower)}", new Move(slots[0], lower));
         if (finding.Rule.Code is "MEM-FILL" or "MEM-CHANNEL" or "MEM-RATE" or "MEM-RATE-BAND" && InOrder(state) is { } moves)
-            yield return new("Move the modules into fill order", moves);
+            yield return new("order", "Move the modules into fill order", moves);
         if (finding.Rule.Code is "MEM-SLOT" or "MEM-TOTAL")
             foreach (var policy in new[] { Policy.FieldProven, Policy.Sound })
                 if (policy > state.Policy)
-                    yield return new($"Work under the policy {policy.Name()}", new SetPolicy(policy));
+                    yield return new("policy", $"Work under the policy {policy.Name()}", new SetPolicy(policy));
         if (finding.Rule.Code == AimDistance.Memory.Code)
             foreach (var candidate in More(state, shelf)) yield return candidate;
         if (finding.Rule.Code == "MEM-CHANNEL")
@@ -152,19 +155,19 @@ public static class WaysOut
             if (size == 0) continue;
             var add = (int)((wish - state.Planned.InstalledMiB + size - 1) / size);
             if (add > 0 && add <= free.Count)
-                yield return new($"Add {add} × {part.Module.Short}", Group($"adds {add} × {part.Module.Short}", free.Take(add).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part)))));
+                yield return new("add", $"Add {add} × {part.Module.Short}", Group($"adds {add} × {part.Module.Short}", free.Take(add).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part)))));
             var all = (int)((wish + size - 1) / size);
             if (all <= 0 || all > usable.Count || free.Count == usable.Count) continue;
             var edits = state.Planned.Units.Keys.Where(PlaceName.IsSlot).Where(p => !usable.Take(all).Contains(PlaceName.Short(p))).Select(p => (Edit)new Remove(p))
                 .Concat(usable.Take(all).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part))));
-            yield return new($"Replace all by {all} × {part.Module.Short}", Group($"replaces all by {all} × {part.Module.Short}", edits));
+            yield return new("all", $"Replace all by {all} × {part.Module.Short}", Group($"replaces all by {all} × {part.Module.Short}", edits));
         }
     }
 
     private static IEnumerable<Candidate> FillChannels(JobState state, Finding finding, IReadOnlyList<ShelfPart> shelf)
     {
         foreach (var part in Suiting(state, shelf, []).OrderByDescending(p => p.InStock >= finding.Places.Count).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(3))
-            yield return new($"Add {finding.Places.Count} × {part.Module.Short}", Group($"adds {finding.Places.Count} × {part.Module.Short}", finding.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+            yield return new("add", $"Add {finding.Places.Count} × {part.Module.Short}", Group($"adds {finding.Places.Count} × {part.Module.Short}", finding.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
     }
 
     /// <summary>The same sizes from cheaper shelf parts, then fewer pieces.</summary>
@@ -174,12 +177,12 @@ public static class WaysOut
         {
             var size = state.Planned.At(line.Places[0])?.Module?.CapacityMiB;
             foreach (var part in Suiting(state, shelf, []).Where(p => p.Module.CapacityMiB == size && p.PriceEur < line.EachEur).OrderBy(p => p.PriceEur).Take(2))
-                yield return new($"{line.Count} × {part.Module.Long} instead", Group($"puts {part.Module.Short} into {line.Count} places", line.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+                yield return new("cheaper", $"{line.Count} × {part.Module.Long} instead", Group($"puts {part.Module.Short} into {line.Count} places", line.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
             for (var keep = line.Count - 1; keep >= 0; keep--)
             {
                 var drop = line.Places.Skip(keep).ToList();
                 if (before.Shopping.TotalEur - (line.EachEur!.Value * drop.Count) > (state.Aim.MoneyLimitEur ?? 0)) continue;
-                yield return new($"Leave out {drop.Count} × {state.Planned.At(line.Places[0])?.Short}", Group($"leaves out {Say.Count(drop.Count, "module", "modules")}", drop.Select(p => (Edit)new Restore(p))));
+                yield return new("out", $"Leave out {drop.Count} × {state.Planned.At(line.Places[0])?.Short}", Group($"leaves out {Say.Count(drop.Count, "module", "modules")}", drop.Select(p => (Edit)new Restore(p))));
                 break;
             }
         }

@@ -26,11 +26,27 @@ public sealed class Database(string connectionString) : IAsyncDisposable
     public void Migrate()
     {
         using var guard = Source.OpenConnection();
-        using (var take = new NpgsqlCommand("select pg_advisory_lock(@lock)", guard))
+        Lock(guard, "select pg_advisory_lock(@lock)");
+        try
         {
-            take.Parameters.AddWithValue("lock", MigrationLock);
-            take.ExecuteNonQuery();
+            Upgrade();
         }
+        finally
+        {
+            // Closing is not enough: a pooled connection keeps its locks until it is used again.
+            Lock(guard, "select pg_advisory_unlock(@lock)");
+        }
+    }
+
+    private static void Lock(NpgsqlConnection connection, string sql)
+    {
+        using var command = new NpgsqlCommand(sql, connection);
+        command.Parameters.AddWithValue("lock", MigrationLock);
+        command.ExecuteNonQuery();
+    }
+
+    private void Upgrade()
+    {
         var result = DeployChanges.To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly)
             .WithTransactionPerScript()

@@ -12,8 +12,21 @@ public sealed class Jobs(Database database)
         public Job ToJob() => new(Id, Number, Title, Owner, Begun_By, new DateTimeOffset(Begun_At, TimeSpan.Zero), Last_Number, Database.FromJson<JobState>(Snapshot));
     }
 
-    private sealed record EditRow(int Number, string Who, DateTime At, string Kind, string? Document, int[] Targets)
+    // Filled by name: PostgreSQL's arrays don't reach a constructor.
+    private sealed class EditRow
     {
+        public int Number { get; init; }
+
+        public string Who { get; init; } = "";
+
+        public DateTime At { get; init; }
+
+        public string Kind { get; init; } = "";
+
+        public string? Document { get; init; }
+
+        public int[] Targets { get; init; } = [];
+
         public HistoryEntry ToEntry() => new(Number, new Stamp(Who, new DateTimeOffset(At, TimeSpan.Zero)), Enum.Parse<EntryKind>(Kind, true),
             Document is null ? null : Database.FromJson<Edit>(Document), Targets);
     }
@@ -161,12 +174,12 @@ public sealed class Jobs(Database database)
     /// <summary>Numbers of edits that were taken back: nobody clashes with them.</summary>
     private static async Task<HashSet<int>> Undone(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, CancellationToken cancel)
     {
-        var rows = await connection.QueryAsync<(string Kind, int[] Targets)>(new CommandDefinition(
+        var rows = await connection.QueryAsync<EditRow>(new CommandDefinition(
             "select kind, targets from edit where job_id = @jobId and kind <> 'edit' order by number", new { jobId }, transaction, cancellationToken: cancel));
         var undone = new HashSet<int>();
-        foreach (var (kind, targets) in rows)
-            if (kind == "undo") undone.UnionWith(targets);
-            else undone.ExceptWith(targets);
+        foreach (var row in rows)
+            if (row.Kind == "undo") undone.UnionWith(row.Targets);
+            else undone.ExceptWith(row.Targets);
         return undone;
     }
 }

@@ -1,0 +1,87 @@
+using CsCheck;
+using Irvak.Core;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Tests;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Solvers.Tests;
+
+public class WaysOutTests
+{
+    private static readonly ShelfPart[] Shelf =
+    [
+        Part("r16", 16, ModuleType.Registered, 2666, 8, 34), Part("r16slow", 16, ModuleType.Registered, 2400, 8, 30), Part("r32", 32, ModuleType.Registered, 2666, 4, 58),
+        Part("r64", 64, ModuleType.Registered, 2666, 2, 118), Part("lr64", 64, ModuleType.LoadReduced, 2666, 2, 120), Part("u16", 16, ModuleType.Unbuffered, 2666, 2, 29),
+    ];
+
+    private static ShelfPart Part(string id, int gib, ModuleType type, int rate, int stock, decimal price) => new() { Id = id, Module = Boards.Module(gib, type, rate), InStock = stock, PriceEur = price };
+
+    private static Evaluation Evaluate(JobState state) => state.Evaluate(null, Shelf);
+
+    private static IReadOnlyList<WayOut> Ways(JobState state, string code)
+    {
+        var before = Evaluate(state);
+        return WaysOut.Of(state, before, before.Findings.First(f => f.Rule.Code == code), Shelf, Evaluate);
+    }
+
+    private static readonly JobState Four = Boards.Job(Boards.Server, "A1", "B1", "C1", "D1");
+
+    [Fact]
+    public void A_load_reduced_module_among_registered_ones_has_at_least_two_ways_out()
+    {
+        var state = Four.With(Boards.Fit("A2", Boards.Module(64, ModuleType.LoadReduced), "lr64"));
+        var ways = Ways(state, "MEM-KIND");
+        Assert.True(ways.Count >= 2);
+        Assert.Contains(ways, w => w.Title == "Leave A2 empty" && w.Effect == "starts · 64 GiB · 2666 MT/s · − € 120");
+        Assert.All(ways, w => Assert.DoesNotContain(Evaluate(state.With(w.Edit)).Findings, f => f.Rule.Code == "MEM-KIND"));
+    }
+
+    [Fact]
+    public void A_module_behind_an_empty_first_slot_moves_forward() =>
+        Assert.Contains(Ways(Boards.Job(Boards.Server, "A1", "C1", "D1").With(Boards.Fit("B2")), "MEM-FILL"), w => w.Title == "Move B2 to B1" && w.Edit == new Move("slot:B2", "slot:B1"));
+
+    [Fact]
+    public void A_missed_wish_is_met_by_adding_or_by_replacing()
+    {
+        var ways = Ways(Four.With(new SetWish(WishKind.MemoryGiB, 128)), "AIM-MEMORY");
+        Assert.Contains(ways, w => w.Title.StartsWith("Add 4 × 16 GB", StringComparison.Ordinal));
+        Assert.All(ways, w => Assert.Contains("128 GiB", w.Effect));
+    }
+
+    [Fact]
+    public void Off_the_list_the_policy_is_a_way_out()
+    {
+        var state = Four.With(new SetPolicy(Policy.Listed), Boards.Fit("A2", Boards.Module(64), "r64"));
+        Assert.Contains(Ways(state, "MEM-SLOT"), w => w.Edit == new SetPolicy(Policy.Sound));
+    }
+
+    [Fact]
+    public void Too_much_money_leaves_pieces_out()
+    {
+        var state = Four.With(new SetWish(WishKind.MoneyLimitEur, 40), Boards.Fit("A2", shelf: "r16"), Boards.Fit("B2", shelf: "r16"));
+        Assert.All(Ways(state, "AIM-MONEY"), w => Assert.True(Evaluate(state.With(w.Edit)).Shopping.TotalEur <= 40));
+    }
+
+    [Fact]
+    public void Notes_have_no_ways_out()
+    {
+        var state = Four.With(Boards.Fit("A2", Boards.Module(32), "r32"));
+        var before = Evaluate(state);
+        Assert.Empty(WaysOut.Of(state, before, before.Findings.First(f => f.Severity == Severity.Note), Shelf, Evaluate));
+    }
+
+    [Fact]
+    public void No_way_out_brings_a_new_stop_and_the_same_question_gives_the_same_ways() => Gen.Select(Gen.Int[0, 5], Gen.Int[0, 7], Gen.Int[0, 255]).Sample((part, at, mask) =>
+    {
+        string[] slots = ["A1", "A2", "B1", "B2", "C1", "C2", "D1", "D2"];
+        var state = Boards.Job(Boards.Server, slots.Where((_, i) => (mask >> i & 1) == 1).ToArray()).With(Boards.Fit(slots[at], Shelf[part].Module, Shelf[part].Id), new SetWish(WishKind.MemoryGiB, 160));
+        var before = Evaluate(state);
+        foreach (var finding in before.Findings)
+        {
+            var ways = WaysOut.Of(state, before, finding, Shelf, Evaluate);
+            Assert.Equal(ways.Select(w => w.Title), WaysOut.Of(state, before, finding, Shelf, Evaluate).Select(w => w.Title));
+            Assert.All(ways, w => Assert.True(Evaluate(state.With(w.Edit)).Count(Severity.Stop) <= before.Count(Severity.Stop)));
+        }
+    }, iter: 60);
+}

@@ -1,0 +1,168 @@
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Tests;
+
+namespace Irvak.Store.Tests;
+
+public class JobsTests(StoreFixture store)
+{
+    private static readonly Stamp Bao = new("Bao", DateTimeOffset.UnixEpoch);
+
+    private Task<EditOutcome> Apply(Job job, Edit edit, int? lastSeen = null, Guid? key = null, Stamp? who = null) =>
+        store.Jobs.Apply(job.Number, key ?? Guid.NewGuid(), lastSeen ?? job.LastNumber, who ?? Boards.Stamp, edit, null, default);
+
+    [Fact]
+    public async Task An_edit_survives_and_the_snapshot_is_the_fold_of_the_history()
+    {
+        var job = await store.Begin("A1");
+        var applied = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("B1")));
+        var again = await store.Jobs.Find(job.Number, default);
+        Assert.Equal(applied.Number, again!.LastNumber);
+        Assert.Equal(32 * 1024, again.State.Planned.InstalledMiB);
+        var history = (await store.Jobs.HistoryOf(job.Id, int.MaxValue, 100, default)).Reverse().ToList();
+        Assert.Equal(Database.ToJson(again.State), Database.ToJson(History.Fold(history)));
+    }
+
+    [Fact]
+    public async Task The_same_key_sent_twice_counts_once()
+    {
+        var job = await store.Begin();
+        var key = Guid.NewGuid();
+        var first = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("A1"), key: key));
+        var second = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("A1"), key: key));
+        Assert.Equal((first.Number, false, true), (second.Number, first.Repeated, second.Repeated));
+        Assert.Equal(first.Number, (await store.Jobs.Find(job.Number, default))!.LastNumber);
+    }
+
+    [Fact]
+    public async Task Begin_with_the_same_key_gives_the_same_job()
+    {
+        var key = Guid.NewGuid();
+        var a = await store.Jobs.Begin(key, "One", "", Boards.Stamp, default);
+        Assert.Equal(a.Number, (await store.Jobs.Begin(key, "One", "", Boards.Stamp, default)).Number);
+    }
+
+    [Fact]
+    public async Task Edits_of_other_places_are_applied_on_top()
+    {
+        var job = await store.Begin();
+        await Apply(job, Boards.Fit("A1"), who: Bao);
+        var applied = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("B1"), lastSeen: job.LastNumber));
+        Assert.Equal(["slot:A1", "slot:B1"], applied.Job.State.Plan.Keys);
+    }
+
+    [Fact]
+    public async Task The_same_place_with_another_part_clashes_and_stores_nothing()
+    {
+        var job = await store.Begin();
+        await Apply(job, Boards.Fit("A1", Boards.Module(32)), who: Bao);
+        var clash = Assert.IsType<EditOutcome.Clashed>(await Apply(job, Boards.Fit("A1"), lastSeen: job.LastNumber));
+        Assert.Equal(("slot:A1", "Bao"), (clash.Clashes[0].Subject, clash.Clashes[0].Who));
+        Assert.Equal(32 * 1024, (await store.Jobs.Find(job.Number, default))!.State.Planned.InstalledMiB);
+    }
+
+    [Fact]
+    public async Task What_was_taken_back_clashes_with_nobody()
+    {
+        var job = await store.Begin();
+        await Apply(job, Boards.Fit("A1", Boards.Module(32)), who: Bao);
+        await store.Jobs.Undo(job.Number, Guid.NewGuid(), Bao, false, default);
+        Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("A1"), lastSeen: job.LastNumber));
+    }
+
+    [Fact]
+    public async Task Sixteen_hands_at_once_lose_no_edit()
+    {
+        var job = await store.Begin();
+        string[] slots = ["A1", "A2", "B1", "B2", "C1", "C2", "D1", "D2"];
+        await Task.WhenAll(Enumerable.Range(0, 16).Select(async hand =>
+        {
+            for (var i = 0; i < 5; i++)
+            {
+                Edit edit = hand < 8 ? Boards.Fit(slots[hand], Boards.Module(8 << (i % 2))) : new SetTick($"k{hand}", i % 2 == 0, $"step {hand}");
+                Assert.IsType<EditOutcome.Applied>(await Apply(job, edit, lastSeen: 1_000_000, who: new Stamp($"h{hand}", default)));
+            }
+        }));
+        var end = await store.Jobs.Find(job.Number, default);
+        Assert.Equal(job.LastNumber + 80, end!.LastNumber);
+        Assert.Equal(8, end.State.Plan.Count);
+        Assert.Equal(8, end.State.Ticks.Count);
+        var history = await store.Jobs.HistoryOf(job.Id, int.MaxValue, 200, default);
+        Assert.Equal(Enumerable.Range(1, end.LastNumber).Reverse(), history.Select(h => h.Number));
+    }
+
+    [Fact]
+    public async Task Undo_and_redo_append_and_bring_back_the_same_state()
+    {
+        var job = await store.Begin("A1");
+        var fitted = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("B1")));
+        var undone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Undo(job.Number, Guid.NewGuid(), Boards.Stamp, false, default));
+        Assert.Empty(undone.Job.State.Plan);
+        var redone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Redo(job.Number, Guid.NewGuid(), Boards.Stamp, default));
+        Assert.Equal(Database.ToJson(fitted.Job.State), Database.ToJson(redone.Job.State));
+        Assert.Equal(fitted.Number + 2, redone.Number);
+        Assert.IsType<EditOutcome.NothingToDo>(await store.Jobs.Redo(job.Number, Guid.NewGuid(), Boards.Stamp, default));
+    }
+
+    [Fact]
+    public async Task Undo_names_what_rests_on_it_and_takes_both_when_asked()
+    {
+        var job = await store.Begin();
+        await Apply(job, Boards.Fit("A1"));
+        await Apply(job, new Move("slot:A1", "slot:B1"), lastSeen: job.LastNumber + 1, who: Bao);
+        var rests = Assert.IsType<EditOutcome.Rests>(await store.Jobs.Undo(job.Number, Guid.NewGuid(), Boards.Stamp, false, default));
+        Assert.Equal("Bao", Assert.Single(rests.Dependents).Stamp.Who);
+        var undone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Undo(job.Number, Guid.NewGuid(), Boards.Stamp, true, default));
+        Assert.Empty(undone.Job.State.Plan);
+    }
+
+    [Fact]
+    public async Task A_refused_edit_leaves_no_trace()
+    {
+        var job = await store.Begin();
+        Assert.IsType<EditOutcome.Refused>(await Apply(job, new Remove("slot:Z1")));
+        Assert.Equal(job.LastNumber, (await store.Jobs.Find(job.Number, default))!.LastNumber);
+        Assert.IsType<EditOutcome.Unknown>(await store.Jobs.Apply("9999", Guid.NewGuid(), 0, Boards.Stamp, Boards.Fit("A1"), null, default));
+    }
+
+    [Fact]
+    public async Task A_capture_is_kept_with_its_edit_or_not_at_all()
+    {
+        var job = await store.Begin();
+        var capture = new NewCapture("before", "firmware listing", [1, 0, 2], "{}");
+        Assert.IsType<EditOutcome.Refused>(await store.Jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, Boards.Stamp, new Remove("slot:Z1"), capture, default));
+        Assert.Empty(await store.Jobs.CapturesOf(job.Id, default));
+        Assert.IsType<EditOutcome.Applied>(await store.Jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, Boards.Stamp, Boards.Fit("A1"), capture, default));
+        Assert.Equal("before", Assert.Single(await store.Jobs.CapturesOf(job.Id, default)).Phase);
+    }
+
+    [Fact]
+    public async Task Every_kind_of_edit_comes_back_as_it_was_stored()
+    {
+        Edit[] edits =
+        [
+            new AdoptSheet(Boards.Server), new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["slot:A1"] = Boards.Unit(), ["slot:A2"] = null }, new SystemFacts { OsBits = 64 }, "by hand"),
+            new AnswerUnknown("system.osBits", "32"), new SetWish(WishKind.MemoryGiB, 64), new SetPolicy(Policy.Sound), Boards.Fit("A1"), new Remove("slot:A1"), new Move("slot:A1", "slot:B1"),
+            new Restore("slot:A1"), new SetTick("k", true, "w"), new AnswerLine("firmware.total", Core.Expectations.SeenVerdict.Other, "48 GB"),
+            new ReadAfter(new Core.Observations.Observation { MemTotalKiB = 1 }, "x"), new HandOver("Bao"), new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
+        ];
+        Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());
+        Assert.All(edits, e => Assert.Equal(Database.ToJson(e), Database.ToJson(Database.FromJson<Edit>(Database.ToJson(e)))));
+        Assert.NotNull(await store.Jobs.All(default));
+    }
+
+    [Fact]
+    public async Task Migrations_may_run_from_several_hosts_at_once()
+    {
+        await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => Task.Run(() => new Database(store.ConnectionString).Migrate())));
+        Assert.True(await store.Database.IsReady(default));
+    }
+
+    [Fact]
+    public async Task Unknown_fields_of_a_sheet_are_kept()
+    {
+        var sheet = Database.FromJson<MachineSheet>("""{"id":"odd","name":"Odd","sockets":[{"id":"CPU"}],"channels":[{"id":"A","socket":"CPU","slots":["A1"]}],"lamp":{"colour":"teal"}}""");
+        await store.Library.Keep(sheet, default);
+        Assert.Equal("teal", (await store.Library.Sheet("odd", default))!.More!["lamp"].GetProperty("colour").GetString());
+    }
+}
