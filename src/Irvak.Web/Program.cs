@@ -51,7 +51,8 @@ builder.Services.AddSingleton<LiveBoard>();
 if (!describing) builder.Services.AddHostedService(services => services.GetRequiredService<LiveBoard>());
 
 var app = builder.Build();
-app.UseExceptionHandler();
+// A bad request is the sender's mistake and answered in words; only what is unexpected goes to the log.
+app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException });
 app.UseStatusCodePages();
 app.UseResponseCompression();
 app.UseMiddleware<Guard>();
