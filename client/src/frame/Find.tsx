@@ -1,5 +1,5 @@
 import { Autocomplete } from '@mui/material';
-import { useState } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { useRules, useShelf } from '../api/hooks';
 import type { ShelfPart } from '../api/types';
@@ -18,6 +18,7 @@ export function Find() {
   const navigate = useNavigate();
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
+  const [lit, setLit] = useState<Hit | null>(null);
   const shelf = useShelf(text, job.number).data ?? [];
   const rules = useRules().data ?? [];
   const hits = open ? search(text) : [];
@@ -37,6 +38,8 @@ export function Find() {
 
   const choose = (hit: Hit) => {
     setText('');
+    setLit(null);
+    setOpen(false);
     if (hit.group === 'On the shelf') {
       take({
         from: 'shelf',
@@ -69,6 +72,15 @@ export function Find() {
       onClose={() => setOpen(false)}
       onInputChange={(_, value, reason) => reason !== 'reset' && setText(value)}
       onChange={(_, hit) => hit && typeof hit !== 'string' && choose(hit)}
+      onHighlightChange={(_, hit, reason) => setLit(reason === 'mouse' || reason === 'keyboard' ? hit : null)}
+      onKeyDown={(event: KeyboardEvent & { defaultMuiPrevented?: boolean }) => {
+        // Results arrive while one types; Enter takes the one that is lit, else the first.
+        const hit = lit ?? hits[0];
+        if (event.key !== 'Enter' || !hit) return;
+        event.preventDefault();
+        event.defaultMuiPrevented = true;
+        choose(hit);
+      }}
       options={hits}
       filterOptions={(x) => x}
       groupBy={(h) => h.group}

@@ -1,5 +1,5 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Snackbar } from '@mui/material';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Refusal } from '../api/client';
 import { useEdits, useJob, useLive, useUndo } from '../api/hooks';
@@ -47,7 +47,10 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const [asking, setAsking] = useState(!who);
   const [help, setHelp] = useState(false);
   const [history, setHistory] = useState(false);
-  const [selected, select] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<{ stage: Stage; place: string | null }>({ stage, place: null });
+  // A place chosen in one stage means nothing in the next.
+  const selected = chosen.stage === stage ? chosen.place : null;
+  const select = useCallback((place: string | null) => setChosen({ stage, place }), [stage]);
   const [hand, take] = useState<Hand | null>(null);
   const [refused, setRefused] = useState<Refused | null>(null);
   const [said, say] = useState('');
@@ -67,7 +70,7 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
       take,
       say,
     }),
-    [job, who, edits, selected, hand],
+    [job, who, edits, selected, select, hand],
   );
 
   const shortcuts = [

@@ -103,39 +103,13 @@ export function Plate({
           />
         ))}
       </g>
-      {drawing.places.map((place) => {
-        const ink = inkOf(place, inked, marks);
-        const id = jobPlace(place);
-        const shape = <PlaceShape place={place} ink={ink} />;
-        if (!onAct) return <g key={place.id}>{shape}</g>;
-        return (
-          <g
-            key={place.id}
-            ref={(el) => {
-              if (el) refs.current.set(place.id, el);
-              else refs.current.delete(place.id);
-            }}
-            role="button"
-            data-place={id ?? undefined}
-            tabIndex={place.id === current?.id ? 0 : -1}
-            aria-label={spoken(place, ink)}
-            aria-disabled={id ? undefined : true}
-            aria-pressed={id ? id === selected : undefined}
-            className="place-g"
-            onFocus={() => setAt(place.id)}
-            onKeyDown={(e) => onKey(e, place)}
-            onClick={() => id && onAct(id)}
-          >
-            <title>{spoken(place, ink)}</title>
-            {/* A finger needs more than the drawn bar. */}
-            <rect className="touch" x={place.x - 3} y={place.y - 16} width={place.w + 6} height={place.h + 20} />
-            {shape}
-            {id && id === selected && (
-              <rect className="ring" x={place.x - 2} y={place.y - 2} width={place.w + 4} height={place.h + 4} rx={2} />
-            )}
+      <g aria-hidden="true">
+        {drawing.places.map((place) => (
+          <g key={place.id}>
+            <PlaceShape place={place} ink={inkOf(place, inked, marks)} />
           </g>
-        );
-      })}
+        ))}
+      </g>
       {target && (
         <rect
           className="ringed"
@@ -151,6 +125,45 @@ export function Plate({
         .map((c) => {
           const [from, to] = [byJob(c.movedFrom), byJob(c.place)];
           return from && to ? <MoveArrow key={c.place} from={from} to={to} /> : null;
+        })}
+      {/* The buttons lie over the drawing: their spoken names say all of it, and more. A finger needs more than the drawn bar. */}
+      {onAct &&
+        drawing.places.map((place) => {
+          const id = jobPlace(place);
+          const name = spoken(place, inkOf(place, inked, marks));
+          return (
+            <g
+              key={place.id}
+              ref={(el) => {
+                if (el) refs.current.set(place.id, el);
+                else refs.current.delete(place.id);
+              }}
+              role="button"
+              data-place={id ?? undefined}
+              tabIndex={place.id === current?.id ? 0 : -1}
+              aria-label={name}
+              aria-disabled={id ? undefined : true}
+              aria-pressed={id ? id === selected : undefined}
+              className="place-g"
+              onFocus={() => setAt(place.id)}
+              onKeyDown={(e) => onKey(e, place)}
+              onClick={() => id && onAct(id)}
+            >
+              <rect className="touch" x={place.x - 3} y={place.y - 16} width={place.w + 6} height={place.h + 20}>
+                <title>{name}</title>
+              </rect>
+              {id && id === selected && (
+                <rect
+                  className="ring"
+                  x={place.x - 2}
+                  y={place.y - 2}
+                  width={place.w + 4}
+                  height={place.h + 4}
+                  rx={2}
+                />
+              )}
+            </g>
+          );
         })}
     </svg>
   );

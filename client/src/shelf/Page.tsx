@@ -13,7 +13,9 @@ export function Page({ title, line, children }: { title: string; line: string; c
     <div className="frame plainpage">
       <PlainHead title={title} line={line} onWho={() => setAsking(true)} />
       <main className="field wide-field" id="field">
-        <div className="table-page">{children}</div>
+        <div className="table-page" tabIndex={0} role="region" aria-label={title}>
+          {children}
+        </div>
       </main>
       <Who open={asking} onClose={() => setAsking(false)} />
     </div>

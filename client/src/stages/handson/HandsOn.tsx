@@ -60,7 +60,11 @@ export default function HandsOn() {
           </button>
         </div>
         {all ? (
-          <AllSteps steps={steps} done={done} />
+          <AllSteps
+            steps={steps}
+            done={done}
+            onTick={(s) => apply({ type: 'setTick', key: s.key, done: !done(s), wording: s.title })}
+          />
         ) : (
           <div className="mid2 no-print">
             <div className="stack">
@@ -69,10 +73,10 @@ export default function HandsOn() {
               </div>
               {place && (
                 <p>
-                  <b className="mono">{short(place)}</b> {where(place)}
+                  <b className="mono">{short(place)}</b> {where(job, place)}
                 </p>
               )}
-              <CameOut done={done} now={step.key} />
+              <CameOut job={job} done={done} now={step.key} />
             </div>
             <div className="stack stepcol">
               <p className="quiet">
@@ -122,73 +126,6 @@ export default function HandsOn() {
       </div>
     </main>
   );
-
-  function where(at: string): string {
-    const slot = job.memory?.ladder.find((s) => `slot:${s.slot}` === at);
-    return slot ? `channel ${slot.channel}, ${slot.socket}; the drawing has the rear at the top` : '';
-  }
-
-  function CameOut({ done: isDone, now }: { done: (s: Step) => boolean; now: string }) {
-    const lines = job.runbook!.cameOut;
-    if (lines.length === 0) return <p className="quiet">Nothing leaves the machine for good.</p>;
-    const out = lines.filter((l) => steps.some((s) => s.key === l.stepKey && isDone(s))).length;
-    return (
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th>From</th>
-            <th>What</th>
-            <th>Serial</th>
-            <th>Lies in</th>
-            <th className="num">
-              {out} of {lines.length} out
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((l) => (
-            <tr key={l.stepKey}>
-              <td className="mono">{short(l.place)}</td>
-              <td>{l.part}</td>
-              <td>{l.serial ?? '–'}</td>
-              <td>{l.liesIn}</td>
-              <td className="num">
-                {l.stepKey === now ? (
-                  <b className="chg">now</b>
-                ) : steps.some((s) => s.key === l.stepKey && isDone(s)) ? (
-                  'out'
-                ) : (
-                  'in'
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    );
-  }
-
-  function AllSteps({ steps: list, done: isDone }: { steps: Step[]; done: (s: Step) => boolean }) {
-    return (
-      <div className="steps">
-        {list.map((s, i) => (
-          <label key={s.key}>
-            <input
-              type="checkbox"
-              className="box"
-              checked={isDone(s)}
-              onChange={() => apply({ type: 'setTick', key: s.key, done: !isDone(s), wording: s.title })}
-            />
-            <span>
-              {i + 1}. {s.title}
-              {s.caution && <span className="quiet"> · {s.caution}</span>}
-            </span>
-            <span className="quiet">{s.minutes} min</span>
-          </label>
-        ))}
-      </div>
-    );
-  }
 }
 
 /** The machine as it stands now: what is done looks found, the step at hand is in copper or hatched, what comes later is not there yet. */
@@ -244,5 +181,61 @@ function Different({ place, onDone }: { place?: string; onDone: () => void }) {
         Nothing is different
       </button>
     </section>
+  );
+}
+
+function where(job: JobView, at: string): string {
+  const slot = job.memory?.ladder.find((s) => `slot:${s.slot}` === at);
+  return slot ? `channel ${slot.channel}, ${slot.socket}; the drawing has the rear at the top` : '';
+}
+
+/** What left the machine, with where it lies: the ledger must balance before the cover closes. */
+function CameOut({ job, done, now }: { job: JobView; done: (s: Step) => boolean; now: string }) {
+  const { cameOut, steps } = job.runbook!;
+  if (cameOut.length === 0) return <p className="quiet">Nothing leaves the machine for good.</p>;
+  const isOut = (key: string) => steps.some((s) => s.key === key && done(s));
+  return (
+    <table className="ledger">
+      <thead>
+        <tr>
+          <th>From</th>
+          <th>What</th>
+          <th>Serial</th>
+          <th>Lies in</th>
+          <th className="num">
+            {cameOut.filter((l) => isOut(l.stepKey)).length} of {cameOut.length} out
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {cameOut.map((l) => (
+          <tr key={l.stepKey}>
+            <td className="mono">{short(l.place)}</td>
+            <td>{l.part}</td>
+            <td>{l.serial ?? '–'}</td>
+            <td>{l.liesIn}</td>
+            <td className="num">{l.stepKey === now ? <b className="chg">now</b> : isOut(l.stepKey) ? 'out' : 'in'}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** The whole sheet of steps with boxes; it is also what is printed. */
+function AllSteps({ steps, done, onTick }: { steps: Step[]; done: (s: Step) => boolean; onTick: (s: Step) => void }) {
+  return (
+    <div className="steps" tabIndex={0} role="region" aria-label="All steps">
+      {steps.map((s, i) => (
+        <label key={s.key}>
+          <input type="checkbox" className="box" checked={done(s)} onChange={() => onTick(s)} />
+          <span>
+            {i + 1}. {s.title}
+            {s.caution && <span className="quiet"> · {s.caution}</span>}
+          </span>
+          <span className="quiet">{s.minutes} min</span>
+        </label>
+      ))}
+    </div>
   );
 }

@@ -1,0 +1,89 @@
+using System.Text.Json;
+using Irvak.Tests;
+
+namespace Irvak.Browser.Tests;
+
+/// <summary>Every view in both modes: accessible, nothing clipped or overlapping, nothing scrolling that should not, no complaint in the console.</summary>
+public class LookTests(Site site)
+{
+    /// <summary>Views with the jobs of the demo that show them best; each is also a picture in docs/screenshots.</summary>
+    public static TheoryData<string, string, int, int> Views => new()
+    {
+        { "bench", "/", 1280, 800 },
+        { "begin", "/begin", 1280, 800 },
+        { "survey", "/jobs/0101/survey", 1280, 800 },
+        { "aim", "/jobs/0102/aim", 1280, 800 },
+        { "fit", "/jobs/0103/fit", 1280, 800 },
+        { "prep", "/jobs/0104/prep", 1280, 800 },
+        { "hands-on", "/jobs/0105/hands-on", 1024, 768 },
+        { "proof", "/jobs/0106/proof", 1280, 800 },
+        { "handover", "/jobs/0107/handover", 1280, 800 },
+        { "fit-small-machine", "/jobs/0108/fit", 1280, 800 },
+        { "shelf", "/shelf", 1280, 800 },
+        { "sheets", "/sheets", 1280, 800 },
+        { "evidence", "/evidence", 1280, 800 },
+        { "rules", "/rules", 1280, 800 },
+    };
+
+    [Theory]
+    [MemberData(nameof(Views))]
+    public void The_view_is_sound_in_both_modes(string name, string path, int width, int height)
+    {
+        foreach (var mode in new[] { "day", "night" })
+        {
+            using var window = new Window(site, mode: mode, width: width, height: height).Open(path);
+            window.Find("#field");
+            window.Until(_ => window.Script<bool>("return document.fonts.status === 'loaded' && !document.querySelector('main:empty') && (document.querySelector('main') || {}).innerText.length > 40"), "the view with its fonts");
+            Shoot(window, mode == "day" ? name : name == "fit" ? "fit-night" : null);
+            Assert.Empty(Axe(window));
+            Assert.Empty(Overlaps(window));
+            Assert.True(window.Script<bool>("const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"), $"{name} scrolls as a whole");
+            Assert.Empty(window.Complaints());
+        }
+    }
+
+    [Fact]
+    public void On_a_narrow_window_nothing_is_lost_sideways()
+    {
+        using var window = new Window(site, width: 640, height: 800).Open("/jobs/0103/fit");
+        window.Find("svg.plate");
+        Assert.True(window.Script<bool>("return document.documentElement.scrollWidth <= innerWidth"));
+        Assert.Empty(Axe(window));
+    }
+
+    private static List<string> Axe(Window window)
+    {
+        window.Driver.ExecuteScript(File.ReadAllText(Repository.At("client", "node_modules", "axe-core", "axe.min.js")));
+        var json = (string)window.Driver.ExecuteAsyncScript(
+            "const done = arguments[0]; axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 4).map(n => n.html.slice(0, 160) + ' ' + (n.failureSummary || '').slice(0, 200)).join(' | ')))))")!;
+        return JsonSerializer.Deserialize<List<string>>(json)!;
+    }
+
+    /// <summary>Words on a plate that meet each other or leave the drawing, by the browser's own boxes.</summary>
+    private static List<string> Overlaps(Window window)
+    {
+        var json = window.Script<string>("""
+            const out = [];
+            for (const svg of document.querySelectorAll('svg.plate:not(.small)')) {
+              const frame = svg.getBoundingClientRect();
+              const texts = [...svg.querySelectorAll('text')].map(t => [t.textContent, t.getBoundingClientRect()])
+                .filter(([, b]) => b.right > frame.left + 1 && b.left < frame.right - 1 && b.bottom > frame.top + 1 && b.top < frame.bottom - 1);
+              for (let i = 0; i < texts.length; i++)
+                for (let j = i + 1; j < texts.length; j++) {
+                  const [a, p] = texts[i], [b, q] = texts[j];
+                  const w = Math.min(p.right, q.right) - Math.max(p.left, q.left), h = Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top);
+                  if (w > 1.5 && h > 3) out.push(`${a} × ${b}`);
+                }
+            }
+            return JSON.stringify(out);
+            """);
+        return JsonSerializer.Deserialize<List<string>>(json)!;
+    }
+
+    /// <summary>Keeps the picture where the documentation wants it, when asked to.</summary>
+    private static void Shoot(Window window, string? name)
+    {
+        if (name is null || Environment.GetEnvironmentVariable("IRVAK_SCREENSHOTS") is not { Length: > 0 } folder) return;
+        window.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder, name + ".png"));
+    }
+}
