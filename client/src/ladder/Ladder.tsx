@@ -17,7 +17,11 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
           <div key={socket.id} className={usable ? 'ladder' : 'ladder dark'}>
             <div className="rail">
               {socket.id}
-              {!usable && <span className="quiet">, empty: its slots are dark</span>}
+              {!usable && (
+                <span className="quiet">
+                  {job.foundEmpty.includes(`socket:${socket.id}`) ? ', empty: its slots are dark' : ', not known yet'}
+                </span>
+              )}
             </div>
             {(usable ? channels : []).map((c) => (
               <div key={c.id} className="rung">

@@ -1,0 +1,60 @@
+using System.Text;
+using BenchmarkDotNet.Attributes;
+using Irvak.Captures;
+using Irvak.Core;
+using Irvak.Core.Builds;
+using Irvak.Core.Evidence;
+using Irvak.Core.Observations;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Solvers;
+using Irvak.Web.Demo;
+
+namespace Irvak.Bench;
+
+/// <summary>The core on the 32-slot machine of the demo, and the reader on its captures.</summary>
+[MemoryDiagnoser]
+public class CoreBenchmarks
+{
+    private Question _question = null!;
+    private JobState _state = null!;
+    private Dictionary<string, ShelfPart> _shelf = null!;
+    private EvidenceBook _evidence = null!;
+    private byte[] _large = null!;
+
+    [GlobalSetup]
+    public void Setup()
+    {
+        var demo = Program.Demo;
+        var sheet = DemoFiles.Sheets(demo).Single(s => s.Id == "brannick-torr-32");
+        _shelf = DemoFiles.Shelf(demo).ToDictionary(p => p.Id);
+        _evidence = new EvidenceBook(DemoFiles.Evidence(demo));
+        var capture = File.ReadAllBytes(Path.Combine(demo, "captures", "torr-before.txt"));
+        var stamp = new Stamp("bench", default);
+        var found = AsFound.From(sheet, CaptureReader.Read(capture).Seen, "bench");
+        _state = EditFold.Apply(EditFold.Apply(JobState.Start, new AdoptSheet(sheet), stamp), found, stamp);
+        // Both sockets, all 32 slots filled, half of them with modules off the sheet.
+        var second = new Dictionary<string, Unit?> { ["socket:CPU 2"] = _state.Found["socket:CPU 1"] };
+        _state = EditFold.Apply(_state, new RecordFound(second, null, "bench"), stamp);
+        foreach (var (slot, i) in sheet.Channels.SelectMany(c => c.Slots).Select((s, i) => (s, i)))
+            _state = EditFold.Apply(_state, new Fit(PlaceName.Slot(slot), new Unit { Module = _shelf[i % 2 == 0 ? "rdimm-32-4800" : "rdimm-64-4800"].Module, ShelfPartId = "rdimm-64-4800", Source = "shelf" }), stamp);
+        _state = EditFold.Apply(_state, new SetWish(WishKind.MemoryGiB, 2048), stamp);
+        _question = Question.Of(_state, _evidence, _shelf);
+        var text = Encoding.UTF8.GetString(capture);
+        _large = Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat(text, 7 * 1024 * 1024 / text.Length)))[..(4 * 1024 * 1024)];
+    }
+
+    [Benchmark]
+    public Evaluation Evaluate32Slots() => Evaluation.Evaluate(_question);
+
+    [Benchmark]
+    public int WaysOutOfEveryFinding()
+    {
+        var before = Evaluation.Evaluate(_question);
+        return before.Findings.Sum(f => WaysOut.Of(_state, before, f, [.. _shelf.Values], s => Evaluation.Evaluate(Question.Of(s, _evidence, _shelf))).Count);
+    }
+
+    /// <summary>Four MiB of firmware listing; divide by the time for the rate.</summary>
+    [Benchmark]
+    public int Read4MiBOfListing() => CaptureReader.Read(_large).Used;
+}

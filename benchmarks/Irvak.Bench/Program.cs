@@ -1,0 +1,44 @@
+using System.Diagnostics;
+using BenchmarkDotNet.Configs;
+using BenchmarkDotNet.Jobs;
+using BenchmarkDotNet.Running;
+using BenchmarkDotNet.Toolchains.InProcess.Emit;
+
+namespace Irvak.Bench;
+
+/// <summary>
+/// <c>core</c> measures the core and the reader; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
+/// which runs pgbench with the same statements beside them.
+/// </summary>
+public static class Program
+{
+    public static string Demo { get; } = Environment.GetEnvironmentVariable("IRVAK_DEMO") ?? "demo";
+
+    public static async Task<int> Main(string[] args)
+    {
+        switch (args)
+        {
+            case ["core"]:
+                var job = Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(4).WithIterationCount(12);
+                BenchmarkRunner.Run<CoreBenchmarks>(ManualConfig.Create(DefaultConfig.Instance).AddJob(job).WithOptions(ConfigOptions.DisableOptimizationsValidator).WithArtifactsPath(".artifacts/bench"));
+                return 0;
+            case ["load", var address, var pid]:
+                using (var load = new HttpLoad(new Uri(address))) await Load(load, int.Parse(pid));
+                return 0;
+            default:
+                Console.Error.WriteLine("core | load ADDRESS PID");
+                return 2;
+        }
+    }
+
+    private static async Task Load(HttpLoad load, int pid)
+    {
+        var one = await load.Run(1, 600);
+        var sixteen = await load.Run(16, 120);
+        var page = await load.FirstPage();
+        Console.WriteLine($"edit round trip, 1 client:   median {one.Median:0.0} ms, 99 % {one.P99:0.0} ms, {one.Rate:0} a second");
+        Console.WriteLine($"edit round trip, 16 clients: median {sixteen.Median:0.0} ms, 99 % {sixteen.P99:0.0} ms, {sixteen.Rate:0} a second");
+        Console.WriteLine($"first page, brotli:          {page.Bytes / 1000.0:0} kB in {page.Files} answers");
+        Console.WriteLine($"memory of the host:          {Process.GetProcessById(pid).WorkingSet64 / 1e6:0} MB after {600 + 20 + (16 * 140)} edits");
+    }
+}
