@@ -53,9 +53,9 @@ public sealed class HttpLoad(Uri address) : IDisposable
         var css = System.Text.RegularExpressions.Regex.Matches(page, "(?:src|href)=\"(/[^\"]+)\"").Select(m => m.Groups[1].Value).ToHashSet();
         long bytes = (await raw.GetByteArrayAsync("/")).Length;
         foreach (var file in css) bytes += (await raw.GetByteArrayAsync(file)).Length;
-        // The two faces that the first page draws with: words, and slot names.
+        // The two faces that the first page draws with: words, and figures and slot names in the plain weight.
         var style = await _http.GetStringAsync(css.First(f => f.EndsWith(".css", StringComparison.Ordinal)));
-        var fonts = System.Text.RegularExpressions.Regex.Matches(style, @"url\((/assets/(?:archivo-latin-wdth-normal|b612-mono-latin-400-normal|b612-mono-latin-700-normal)[^)]*woff2)\)").Select(m => m.Groups[1].Value).ToHashSet();
+        var fonts = System.Text.RegularExpressions.Regex.Matches(style, @"url\((/assets/(?:archivo-latin-wdth-normal|b612-mono-latin-400-normal)[^)]*woff2)\)").Select(m => m.Groups[1].Value).ToHashSet();
         foreach (var font in fonts) bytes += (await raw.GetByteArrayAsync(font)).Length;
         bytes += (await raw.GetByteArrayAsync("/api/jobs")).Length;
         return (bytes, 2 + css.Count + fonts.Count);

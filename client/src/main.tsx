@@ -7,10 +7,10 @@ import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { Bench } from './bench/Bench';
-import { JobPage } from './frame/JobPage';
 import { Message } from './frame/Message';
 import { ThemeRoot } from './theme/ThemeRoot';
 
+const JobPage = lazy(() => import('./frame/JobPage').then((m) => ({ default: m.JobPage })));
 const BeginJob = lazy(() => import('./bench/BeginJob'));
 const Shelf = lazy(() => import('./shelf/Shelf'));
 const Sheets = lazy(() => import('./shelf/Sheets'));

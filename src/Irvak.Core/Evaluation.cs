@@ -30,5 +30,5 @@ public sealed record Evaluation(
             .OrderByDescending(f => f.Severity).ThenBy(f => f.AsFoundToo).ThenBy(f => f.Rule.Code, StringComparer.Ordinal)];
 
     private static bool IsAsFound(Question q, Finding finding) =>
-        finding.Places.Count > 0 && finding.Places.All(p => !q.Changes.Any(c => c.Place == p));
+        finding.Places.Count > 0 && !finding.Places.Any(q.Changed.Contains);
 }

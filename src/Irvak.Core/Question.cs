@@ -15,6 +15,11 @@ public sealed record Question(
         state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state)),
         state.AsFound, state.Planned, state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf);
 
+    /// <summary>Places where anything happens.</summary>
+    public IReadOnlySet<string> Changed { get; } = Changes.Select(c => c.Place).ToHashSet();
+
+    private readonly HashSet<string> _new = [.. Changes.Where(c => c.In is not null).Select(c => c.Place)];
+
     /// <summary>Places whose unit is not the one found there.</summary>
-    public bool IsNew(string place) => Changes.Any(c => c.Place == place && c.In is not null);
+    public bool IsNew(string place) => _new.Contains(place);
 }

@@ -19,7 +19,11 @@ public sealed class Database(string connectionString) : IAsyncDisposable
     // One lock for every host that starts on this database at the same time.
     private const long MigrationLock = 4_949_210_001;
 
-    public NpgsqlDataSource Source { get; } = NpgsqlDataSource.Create(connectionString);
+    public NpgsqlDataSource Source { get; } = Prepared(connectionString);
+
+    /// <summary>Statements that come again are prepared by themselves.</summary>
+    private static NpgsqlDataSource Prepared(string connectionString) =>
+        NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connectionString) { MaxAutoPrepare = 40, AutoPrepareMinUsages = 2 });
 
     /// <summary>Brings the schema to this version. Safe when several hosts start at once.</summary>
     /// <exception cref="InvalidOperationException">A migration failed.</exception>

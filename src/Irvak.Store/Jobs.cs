@@ -123,11 +123,15 @@ public sealed class Jobs(Database database)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        var row = await connection.QuerySingleOrDefaultAsync<JobRow>(new CommandDefinition($"select {Columns} from job where number = @number for update", new { number }, transaction, cancellationToken: cancel));
+        await using var both = await connection.QueryMultipleAsync(new CommandDefinition(
+            $"""
+            select {Columns} from job where number = @number for update;
+            select e.number from edit e join job j on j.id = e.job_id where j.number = @number and e.key = @key
+            """, new { number, key }, transaction, cancellationToken: cancel));
+        var row = await both.ReadSingleOrDefaultAsync<JobRow>();
+        var earlier = await both.ReadSingleOrDefaultAsync<int?>();
         if (row is null) return new EditOutcome.Unknown();
         var job = row.ToJob();
-        var earlier = await connection.QuerySingleOrDefaultAsync<int?>(new CommandDefinition(
-            "select number from edit where job_id = @Id and key = @key", new { job.Id, key }, transaction, cancellationToken: cancel));
         if (earlier is { } stood) return new EditOutcome.Applied(job, stood, Repeated: true);
         var outcome = await work(connection, transaction, job);
         if (outcome is EditOutcome.Applied) await transaction.CommitAsync(cancel);

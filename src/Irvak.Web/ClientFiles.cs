@@ -1,4 +1,5 @@
 using System.Security.Cryptography;
+using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
 
 namespace Irvak.Web;
@@ -13,14 +14,33 @@ public static class ClientFiles
         var root = app.Configuration["Client"] ?? Path.Combine(app.Environment.ContentRootPath, "wwwroot");
         if (!Directory.Exists(root)) return;
         var files = new PhysicalFileProvider(Path.GetFullPath(root));
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            FileProvider = files,
-            OnPrepareResponse = context => context.Context.Response.Headers.CacheControl =
-                context.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
-        });
+        var types = new FileExtensionContentTypeProvider { Mappings = { [".br"] = "application/octet-stream" } };
+        app.Use((http, next) => Compressed(http, next, files));
+        app.UseStaticFiles(new StaticFileOptions { FileProvider = files, OnPrepareResponse = Prepare, ContentTypeProvider = types });
         var page = File.ReadAllText(Path.Combine(root, "index.html"));
         app.MapFallback("{*path:nonfile}", (HttpContext http, string? path) => path?.StartsWith("api/", StringComparison.Ordinal) == true ? Problems.Unknown($"/{path}") : Page(http, page)).ExcludeFromDescription();
+    }
+
+    /// <summary>Scripts and styles were compressed at build; whoever takes brotli gets that file.</summary>
+    private static Task Compressed(HttpContext http, RequestDelegate next, PhysicalFileProvider files)
+    {
+        var path = http.Request.Path.Value ?? "";
+        if (path.StartsWith("/assets/", StringComparison.Ordinal) && http.Request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal) && files.GetFileInfo(path + ".br").Exists)
+        {
+            http.Items["type"] = path.EndsWith(".js", StringComparison.Ordinal) ? "text/javascript; charset=utf-8" : "text/css; charset=utf-8";
+            http.Request.Path = path + ".br";
+        }
+        return next(http);
+    }
+
+    private static void Prepare(StaticFileResponseContext context)
+    {
+        var (http, headers) = (context.Context, context.Context.Response.Headers);
+        headers.CacheControl = http.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache";
+        if (http.Items["type"] is not string type) return;
+        headers.ContentType = type;
+        headers.ContentEncoding = "br";
+        headers.Vary = "Accept-Encoding";
     }
 
     private static IResult Page(HttpContext http, string page)

@@ -40,7 +40,7 @@ builder.Services.AddResponseCompression(options =>
     options.Providers.Add<BrotliCompressionProvider>();
     options.Providers.Add<GzipCompressionProvider>();
 });
-builder.Services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Fastest);
+builder.Services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(_ => new Database(builder.Configuration.GetConnectionString("Irvak") ?? (describing ? "Host=none" : throw new InvalidOperationException("Give a connection string: ConnectionStrings__Irvak."))));
 builder.Services.AddSingleton<Library>();

@@ -26,7 +26,7 @@ public sealed class StoreFixture : IAsyncLifetime
         Database = new Database(_scratch.ConnectionString);
         Database.Migrate();
         Jobs = new Jobs(Database);
-        Library = new Library(Database);
+        Library = new Library(Database, TimeProvider.System);
         return ValueTask.CompletedTask;
     }
 

@@ -6,7 +6,7 @@ import { newKey, useSheets } from '../api/hooks';
 import { person, usePerson } from '../api/person';
 import type { FiveAnswers, JobView } from '../api/types';
 import { PlainHead } from '../frame/Head';
-import { Who } from '../frame/Who';
+import { Who } from '../frame/dialogs';
 import { FiveAnswersForm } from './FiveAnswersForm';
 import { pasted } from './pasted';
 

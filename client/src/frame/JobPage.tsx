@@ -8,12 +8,12 @@ import type { Edit, Stage } from '../api/types';
 import { short } from '../format/numbers';
 import { DeskContext, type Desk, type Hand } from './desk';
 import { Head } from './Head';
-import { Help } from './Help';
+import { Help } from './dialogs';
 import { History } from './History';
 import { useKeys } from './keys';
 import { Message } from './Message';
 import { STAGES, Way } from './Way';
-import { Who } from './Who';
+import { Who } from './dialogs';
 
 const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> = {
   survey: lazy(() => import('../stages/survey/Survey')),

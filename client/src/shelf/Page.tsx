@@ -2,7 +2,7 @@ import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { PlainHead } from '../frame/Head';
 import { useKeys } from '../frame/keys';
-import { Who } from '../frame/Who';
+import { Who } from '../frame/dialogs';
 
 /** A page outside of any job. */
 export function Page({ title, line, children }: { title: string; line: string; children: ReactNode }) {

@@ -1,6 +1,7 @@
 import createCache from '@emotion/cache';
 import { CacheProvider } from '@emotion/react';
-import { GlobalStyles, ThemeProvider } from '@mui/material';
+import GlobalStyles from '@mui/material/GlobalStyles';
+import { ThemeProvider } from '@mui/material/styles';
 import { useEffect, useMemo, type ReactNode } from 'react';
 import { useSetting } from '../frame/settings';
 import { theme, variables, type Mode } from './theme';

@@ -3,7 +3,7 @@ import { useState, type FormEvent } from 'react';
 import { person, usePerson } from '../api/person';
 
 /** Asks once for the name that history tells. */
-export function Who({ open, onClose }: { open: boolean; onClose: () => void }) {
+export default function WhoDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   const known = usePerson();
   const [name, setName] = useState(known);
   const submit = (event: FormEvent) => {

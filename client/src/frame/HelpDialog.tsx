@@ -10,7 +10,7 @@ const PLATE: [string, string][] = [
 ];
 
 /** All shortcuts, and the switch that turns single keys off. */
-export function Help({
+export default function HelpDialog({
   open,
   onClose,
   shortcuts,
