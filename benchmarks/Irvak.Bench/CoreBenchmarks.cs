@@ -1,4 +1,5 @@
 using System.Text;
+using System.Text.Json;
 using BenchmarkDotNet.Attributes;
 using Irvak.Captures;
 using Irvak.Core;
@@ -8,6 +9,8 @@ using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Solvers;
+using Irvak.Store;
+using Irvak.Web;
 using Irvak.Web.Demo;
 
 namespace Irvak.Bench;
@@ -53,6 +56,14 @@ public class CoreBenchmarks
         var before = Evaluation.Evaluate(_question);
         return before.Findings.Sum(f => WaysOut.Of(_state, before, f, [.. _shelf.Values], s => Evaluation.Evaluate(Question.Of(s, _evidence, _shelf))).Count);
     }
+
+    /// <summary>What every edit reads and writes: the job's state as its snapshot.</summary>
+    [Benchmark]
+    public int SnapshotThereAndBack() => JsonSerializer.Deserialize<JobState>(JsonSerializer.Serialize(_state, Database.Json), Database.Json)!.Plan.Count;
+
+    /// <summary>What every answer holds: the job evaluated, as JSON.</summary>
+    [Benchmark]
+    public int ViewAsJson() => JsonSerializer.SerializeToUtf8Bytes(JobView.Of(new Store.Job(1, "1", "t", "o", "b", default, 1, _state), _evidence, _shelf), Database.Json).Length;
 
     /// <summary>Four MiB of firmware listing; divide by the time for the rate.</summary>
     [Benchmark]

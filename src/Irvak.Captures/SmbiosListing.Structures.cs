@@ -53,7 +53,8 @@ internal sealed partial class SmbiosListing
             case "Flags" or "Characteristics": _listOpen = true; return true;
             case "Type" or "Family" or "Manufacturer" or "ID" or "Signature" or "Voltage" or "External Clock" or "Max Speed" or "Current Speed" or "Upgrade"
                 or "L1 Cache Handle" or "L2 Cache Handle" or "L3 Cache Handle" or "Serial Number" or "Asset Tag" or "Part Number" or "Core Count"
-                or "Core Enabled" or "Thread Count" or "Thread Enabled": return true;
+                or "Core Enabled" or "Thread Count" or "Thread Enabled":
+                return true;
             default: return false;
         }
     }
@@ -107,7 +108,8 @@ internal sealed partial class SmbiosListing
             case "Set" or "Asset Tag" or "Error Information Handle" or "Minimum Voltage" or "Maximum Voltage" or "Configured Voltage" or "Memory Technology"
                 or "Memory Operating Mode Capability" or "Firmware Version" or "Module Manufacturer ID" or "Module Product ID"
                 or "Memory Subsystem Controller Manufacturer ID" or "Memory Subsystem Controller Product ID" or "Non-Volatile Size" or "Volatile Size"
-                or "Cache Size" or "Logical Size" or "PMIC0 Manufacturer ID" or "PMIC0 Revision Number" or "RCD Manufacturer ID" or "RCD Revision Number": return true;
+                or "Cache Size" or "Logical Size" or "PMIC0 Manufacturer ID" or "PMIC0 Revision Number" or "RCD Manufacturer ID" or "RCD Revision Number":
+                return true;
             default: return number < 0;
         }
     }

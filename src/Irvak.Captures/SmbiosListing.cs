@@ -152,7 +152,12 @@ internal sealed partial class SmbiosListing
 
     private static readonly Dictionary<int, string> Titles = new()
     {
-        [0] = "the firmware", [1] = "the system", [2] = "the board", [4] = "a processor", [16] = "a memory array", [17] = "a memory device",
+        [0] = "the firmware",
+        [1] = "the system",
+        [2] = "the board",
+        [4] = "a processor",
+        [16] = "a memory array",
+        [17] = "a memory device",
     };
 
     /// <summary>The structure being read.</summary>

@@ -157,8 +157,16 @@ public sealed class Jobs(Database database)
             """,
             new
             {
-                job.Id, number, key, stamp.Who, at = stamp.When.UtcDateTime, kind = kind.ToString().ToLowerInvariant(),
-                document = edit is null ? null : Database.ToJson(edit), targets = targets.ToArray(), snapshot = Database.ToJson(state), notice = $"{job.Number} {number}",
+                job.Id,
+                number,
+                key,
+                stamp.Who,
+                at = stamp.When.UtcDateTime,
+                kind = kind.ToString().ToLowerInvariant(),
+                document = edit is null ? null : Database.ToJson(edit),
+                targets = targets.ToArray(),
+                snapshot = Database.ToJson(state),
+                notice = $"{job.Number} {number}",
             }, transaction, cancellationToken: cancel));
         return new EditOutcome.Applied(job with { LastNumber = number, State = state }, number, Repeated: false);
     }

@@ -18,7 +18,10 @@ public class SimulatedMachineTests
 
     internal static readonly MachineSheet Sheet = new()
     {
-        Id = "sim", Maker = "Brannick", Name = "Simulated", Sockets = [new("CPU 1")],
+        Id = "sim",
+        Maker = "Brannick",
+        Name = "Simulated",
+        Sockets = [new("CPU 1")],
         Channels = [new("A", "CPU 1", ["A1", "A2"]), new("B", "CPU 1", ["B1", "B2"]), new("C", "CPU 1", ["C1", "C2"])],
         Memory = new() { Generation = MemoryGeneration.Ddr4, Form = ModuleForm.Dimm, Types = [ModuleType.Registered], TotalLimitGiB = 768, Rates = [new(null, null, 1, 2666), new(null, null, 2, 2400)], ReservedMiB = 0 },
     };
@@ -28,7 +31,8 @@ public class SimulatedMachineTests
     private static Unit Module(int gib, int serial) => new()
     {
         Module = new() { Maker = "Maristone", PartNumber = "MA-1", Generation = MemoryGeneration.Ddr4, Form = ModuleForm.Dimm, Type = ModuleType.Registered, CapacityMiB = gib * 1024, Ranks = 2, RateMTs = 2666 },
-        Serial = $"MS{serial:X6}", Source = "test",
+        Serial = $"MS{serial:X6}",
+        Source = "test",
     };
 
     private static Question Of(IEnumerable<(string Slot, Unit Unit)> modules)

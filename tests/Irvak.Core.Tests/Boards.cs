@@ -41,7 +41,14 @@ public static class Boards
 
     public static ModuleSheet Module(int gib = 16, ModuleType type = ModuleType.Registered, int rate = 2666, MemoryGeneration generation = MemoryGeneration.Ddr4, ModuleForm form = ModuleForm.Dimm) => new()
     {
-        Maker = "Maristone", Generation = generation, Form = form, Type = type, CapacityMiB = gib * 1024, Ranks = 2, DeviceWidth = gib >= 32 ? 4 : 8, RateMTs = rate,
+        Maker = "Maristone",
+        Generation = generation,
+        Form = form,
+        Type = type,
+        CapacityMiB = gib * 1024,
+        Ranks = 2,
+        DeviceWidth = gib >= 32 ? 4 : 8,
+        RateMTs = rate,
     };
 
     public static Unit Unit(ModuleSheet? module = null, string? shelf = null) => new() { Module = module ?? Module(), Source = "test", ShelfPartId = shelf };

@@ -63,7 +63,8 @@ public static class Limits
         var limit = ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L);
         return Finding.Of(Slot, places, Sum(q, track, limit, ByteCount.FromMiB(module.CapacityMiB!.Value), "one module"),
             ("place", Say.Slots(places)), ("module", ByteCount.FromMiB(module.CapacityMiB!.Value).ToString()), ("limit", limit.ToString()), ("counts", track.Counts))
-            with { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
+            with
+        { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
     }
 
     private static Finding? JudgeTotal(Question q, Build build)
@@ -76,7 +77,8 @@ public static class Limits
         string[] places = [.. q.Changes.Where(c => c.BringsPart && PlaceName.IsSlot(c.Place)).Select(c => c.Place)];
         return Finding.Of(Total, places, Sum(q, track, limit, planned, "all modules"),
             ("planned", planned.ToString()), ("limit", limit.ToString()), ("counts", track.Counts))
-            with { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
+            with
+        { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
     }
 
     private static IEnumerable<Finding> JudgeProcessors(Question q, Build build)

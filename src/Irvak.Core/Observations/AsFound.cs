@@ -19,7 +19,11 @@ public static class AsFound
         }
         return new RecordFound(places, new SystemFacts
         {
-            OsBits = seen.OsBits, Serial = seen.Serial, BoardRevision = seen.BoardVersion, Firmware = seen.FirmwareVersion, MemTotalKiB = seen.MemTotalKiB,
+            OsBits = seen.OsBits,
+            Serial = seen.Serial,
+            BoardRevision = seen.BoardVersion,
+            Firmware = seen.FirmwareVersion,
+            MemTotalKiB = seen.MemTotalKiB,
         }, by);
     }
 

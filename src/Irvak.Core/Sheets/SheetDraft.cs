@@ -42,8 +42,11 @@ public static class SheetDraft
             Channels = channels,
             Memory = new MemoryBoard
             {
-                Generation = answers.Kind, Form = answers.Form, Types = answers.Types is { Count: > 0 } t ? t : null,
-                RateLimitMTs = answers.RateMTs, TotalLimitGiB = answers.TotalLimitGiB,
+                Generation = answers.Kind,
+                Form = answers.Form,
+                Types = answers.Types is { Count: > 0 } t ? t : null,
+                RateLimitMTs = answers.RateMTs,
+                TotalLimitGiB = answers.TotalLimitGiB,
             },
         };
         return SheetCheck.Check(sheet) is [var first, ..] ? (null, first) : (sheet, null);
