@@ -46,18 +46,18 @@ public class KeyboardTests(Site site)
         window.Until(_ => window.Focus == "slot:B2", "focus back on B2");
         window.Keys_(Keys.ArrowLeft, Keys.Enter);
         Label(window, "B1", "comes in");
-        Label(window, "B2", "empty");
+        Label(window, "B2", "not known"); // nobody has looked there yet
 
         // Take A1 out, take that back, bring it again.
         window.Keys_(Keys.Home);
         window.Until(_ => window.Focus is not "slot:B1", "focus at the first place");
         window.Script<object?>("document.querySelector(\"[data-place='slot:A1']\").focus(); return null");
         window.Keys_(Keys.Delete);
-        Label(window, "A1", "empty");
+        Label(window, "A1", "not known");
         Key(window, "u");
         Label(window, "A1", "comes in");
         Key(window, "r");
-        Label(window, "A1", "empty");
+        Label(window, "A1", "not known");
         Key(window, "?");
         window.See("undo your last change", "[role=dialog]");
         window.Keys_(Keys.Escape);

@@ -60,7 +60,10 @@ export function FiveAnswersForm({ onChange }: { onChange: (answers: FiveAnswers 
             sheet={sketch}
             job={{
               found: {},
-              foundEmpty: [],
+              foundEmpty: [
+                ...(sketch.channels ?? []).flatMap((c) => c.slots.map((x) => `slot:${x}`)),
+                ...(sketch.sockets ?? []).map((x) => `socket:${x.id}`),
+              ],
               planned: Object.fromEntries((sketch.sockets ?? []).map((s) => [`socket:${s.id}`, { source: 'sketch' }])),
               changes: [],
             }}

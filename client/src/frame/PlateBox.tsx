@@ -37,7 +37,9 @@ interface Props {
 export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...plate }: Props) {
   const crops = layout(sheet).crops;
   const views = (['whole', 'memory', 'slots', 'bays'] as View[]).filter((v) => crops[v]);
-  const [view, setView] = useState<View>(views.includes(first) ? first : 'whole');
+  // Small machines are seen whole; a rack's memory is large enough to be looked at alone.
+  const start = sheet.chassis?.kind === 'rack' && views.includes(first) ? first : 'whole';
+  const [view, setView] = useState<View>(start);
   const height = Number(useSetting(`plate.${name}`, first === 'memory' ? '252' : '356'));
   const box = useRef<HTMLDivElement>(null);
 

@@ -56,7 +56,7 @@ export function Plate({
   const reachable = drawing.places;
   const [at, setAt] = useState<string | null>(null);
   const refs = useRef(new Map<string, SVGGElement>());
-  const byJob = (id: string | null) => reachable.find((p) => jobPlace(p) === id) ?? null;
+  const byJob = (id: string | null) => (id ? reachable.find((p) => jobPlace(p) === id) : null) ?? null;
   const current =
     reachable.find((p) => p.id === at) ?? byJob(selected) ?? reachable.find((p) => p.kind === 'memory') ?? reachable[0];
   const inked = { ...job, sheet };

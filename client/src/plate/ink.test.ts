@@ -25,9 +25,9 @@ it('tells unknown, empty and dark apart', () => {
 
 it('speaks what comes, goes and stays', () => {
   const found = { 'slot:A1': unit(4) };
-  expect(spoken(slot, inkOf(slot, job({ found }), {}))).toBe('slot A1, channel A, SoC, 4 U 2400, stays');
+  expect(spoken(slot, inkOf(slot, job({ found }), {}))).toBe('slot A1, channel A, SoC, 4 GB U 2400, stays');
   expect(spoken(slot, inkOf(slot, job({ found, changes: change(unit(4), unit(16)) }), {}))).toBe(
-    'slot A1, channel A, SoC, 4 U 2400 goes out, 16 U 2400 comes in',
+    'slot A1, channel A, SoC, 4 GB U 2400 goes out, 16 GB U 2400 comes in',
   );
   expect(inkOf(slot, job({ found, changes: change(unit(4), null) }), {}).state).toBe('out');
 });

@@ -21,15 +21,18 @@ export function jobPlace(place: Pick<Place, 'kind' | 'id'>): string | null {
   return place.kind === 'memory' ? `slot:${place.id}` : place.kind === 'socket' ? `socket:${place.id}` : null;
 }
 
-const words = (unit: Unit | null | undefined): string[] => {
+const LETTER = { unbuffered: 'U', 'unbuffered-ecc': 'E', registered: 'R', 'load-reduced': 'LR' } as const;
+
+/** A unit in a few words, most important first: single figures for an upright bar, whole phrases where there is room. */
+function words(unit: Unit | null | undefined, place: Place): string[] {
   const m = unit?.module;
   if (!m) return unit?.processor ? [unit.processor.name] : [];
   const size = m.capacityMiB ? (m.capacityMiB % 1024 ? `${m.capacityMiB} MB` : `${m.capacityMiB / 1024}`) : '?';
-  const letter = { unbuffered: 'U', 'unbuffered-ecc': 'E', registered: 'R', 'load-reduced': 'LR' }[
-    m.type ?? 'unbuffered'
-  ];
-  return [size, m.type ? letter : '', m.rateMTs ? `${m.rateMTs}` : ''].filter(Boolean);
-};
+  const type = m.type ? LETTER[m.type] : '';
+  const rate = m.rateMTs ? `${m.rateMTs}` : '';
+  if (place.part.rot) return [size, type, rate].filter(Boolean);
+  return [`${size}${size.endsWith('MB') ? '' : ' GB'} ${type} ${rate}`.trim().replace(/ +/g, ' ')];
+}
 
 /** What a place looks like in this build. */
 export function inkOf(place: Place, job: Inked, marks: Record<string, Mark>): Ink {
@@ -45,13 +48,18 @@ export function inkOf(place: Place, job: Inked, marks: Record<string, Mark>): In
   const ink = { ...none, mark: marks[id] ?? null };
   const change = job.changes.find((c) => c.place === id);
   const found = job.found[id];
-  if (change?.movedFrom) return { ...ink, state: 'to', comes: words(change.in), other: change.movedFrom };
-  if (change?.movedTo) return { ...ink, state: 'from', has: words(change.out), other: change.movedTo };
+  if (change?.movedFrom) return { ...ink, state: 'to', comes: words(change.in, place), other: change.movedFrom };
+  if (change?.movedTo) return { ...ink, state: 'from', has: words(change.out, place), other: change.movedTo };
   if (change?.out && change.in)
-    return { ...ink, state: ink.mark === 'seen' ? 'in' : 'swap', has: words(change.out), comes: words(change.in) };
-  if (change?.in) return { ...ink, state: 'in', comes: words(change.in) };
-  if (change?.out) return { ...ink, state: 'out', has: words(change.out) };
-  if (found) return { ...ink, state: 'found', has: words(found) };
+    return {
+      ...ink,
+      state: ink.mark === 'seen' ? 'in' : 'swap',
+      has: words(change.out, place),
+      comes: words(change.in, place),
+    };
+  if (change?.in) return { ...ink, state: 'in', comes: words(change.in, place) };
+  if (change?.out) return { ...ink, state: 'out', has: words(change.out, place) };
+  if (found) return { ...ink, state: 'found', has: words(found, place) };
   if (place.kind === 'memory' && socketEmpty(place.root)) return dark(ink, job, place.root!);
   if (!job.foundEmpty.includes(id)) return { ...ink, state: 'unknown', why: 'nobody has looked yet' };
   return ink;

@@ -19,7 +19,10 @@ export default function Sheets() {
                 sheet={s}
                 job={{
                   found: {},
-                  foundEmpty: (s.channels ?? []).flatMap((c) => c.slots.map((x) => `slot:${x}`)),
+                  foundEmpty: [
+                    ...(s.channels ?? []).flatMap((c) => c.slots.map((x) => `slot:${x}`)),
+                    ...(s.sockets ?? []).map((x) => `socket:${x.id}`),
+                  ],
                   planned: Object.fromEntries((s.sockets ?? []).map((x) => [`socket:${x.id}`, { source: 'sheet' }])),
                   changes: [],
                 }}

@@ -90,15 +90,20 @@ export default function HandsOn() {
                   since.
                 </p>
               )}
-              <ol className="how">
-                {step.how.map((h) => (
-                  <li key={h}>{h}</li>
-                ))}
-              </ol>
-              {step.caution && (
-                <p className="caution">
-                  <b>Care</b> {step.caution}
-                </p>
+              {/* While something different is entered, the steps make room. */}
+              {!different && (
+                <>
+                  <ol className="how">
+                    {step.how.map((h) => (
+                      <li key={h}>{h}</li>
+                    ))}
+                  </ol>
+                  {step.caution && (
+                    <p className="caution">
+                      <b>Care</b> {step.caution}
+                    </p>
+                  )}
+                </>
               )}
               {different ? (
                 <Different place={place} onDone={() => setDifferent(false)} />
