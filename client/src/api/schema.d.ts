@@ -4,1912 +4,1898 @@
  */
 
 export interface paths {
-  '/api/jobs': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listJobs"];
+        put?: never;
+        post: operations["beginJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['listJobs'];
-    put?: never;
-    post: operations['beginJob'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/jobs/{number}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getJob"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['getJob'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/jobs/{number}/edits': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{number}/edits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["applyEdit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    post: operations['applyEdit'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/jobs/{number}/undo': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{number}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    post: operations['undo'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/jobs/{number}/redo': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{number}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    post: operations['redo'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/jobs/{number}/history': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{number}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['getHistory'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/captures/read': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/captures/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readCapture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get?: never;
-    put?: never;
-    post: operations['readCapture'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/jobs/{number}/captures': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{number}/captures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listCaptures"];
+        put?: never;
+        post: operations["takeCapture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['listCaptures'];
-    put?: never;
-    post: operations['takeCapture'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/shelf': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["searchShelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['searchShelf'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/sheets': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listSheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['listSheets'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/evidence': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getEvidence"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['getEvidence'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/rules': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listRules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['listRules'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/jobs/{number}/ways': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{number}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getWays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['getWays'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/jobs/{number}/reach': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    "/api/jobs/{number}/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getReach"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
     };
-    get: operations['getReach'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /** @description What the job is for. Null means no wish. */
-    Aim: {
-      /**
-       * Format: int32
-       * @description Memory wanted, GiB.
-       */
-      memoryGiB?: null | number;
-      /**
-       * Format: double
-       * @description Spending limit, EUR.
-       */
-      moneyLimitEur?: null | number;
-    };
-    /** @enum {unknown} */
-    AnswerKind: 'choice' | 'several' | 'number' | 'text' | 'place';
-    /**
-     * @description What a statement rests on.
-     * @enum {unknown}
-     */
-    Basis: 'standard' | 'sheet' | 'proven' | 'practice' | 'memory';
-    BayGroup: {
-      group: string;
-      form: string;
-      stance: string;
-      names: string[];
-      /** Format: int32 */
-      cols: number;
-      bus: string;
-    };
-    BeginRequest: {
-      /** Format: uuid */
-      key: string;
-      who: string;
-      title: string;
-      owner: string;
-      /** @description Machine sheet from the shelf, when the machine is known. */
-      sheetId: null | string;
-      answers: null | components['schemas']['FiveAnswers'];
-    };
-    /** @description A job as it stands on the bench: its machine as a small plate and one line of what is in its way. */
-    BenchJob: {
-      number: string;
-      title: string;
-      owner: string;
-      begunBy: string;
-      stage: components['schemas']['Stage'];
-      sheet: null | components['schemas']['MachineSheet'];
-      found: {
-        [key: string]: components['schemas']['Unit'];
-      };
-      foundEmpty: string[];
-      planned: {
-        [key: string]: components['schemas']['Unit'];
-      };
-      changes: components['schemas']['Change'][];
-      severity: null | components['schemas']['Severity'];
-      line: string;
-      /** Format: int32 */
-      done: number;
-      /** Format: int32 */
-      of: number;
-    };
-    BoardPlace: {
-      id: string;
-      what: string;
-      root?: null | string;
-      /** Format: int32 */
-      elec?: null | number;
-    };
-    /** @description A count of bytes. Memory is spoken of in binary units (1 GiB = 2³⁰ bytes, IEC 80000-13). */
-    ByteCount: {
-      /**
-       * Format: int64
-       * @description Bytes, zero or more for a size; a difference may be negative.
-       */
-      bytes?: number;
-      /**
-       * Format: int64
-       * @description Mebibytes, rounded towards zero.
-       */
-      wholeMiB?: number;
-      /**
-       * Format: double
-       * @description Gibibytes, with fraction.
-       */
-      giB?: number;
-    };
-    /** @description A capture that this job keeps. */
-    CaptureView: {
-      /** Format: int64 */
-      id: number;
-      phase: string;
-      kind: string;
-      sentence: string;
-      /** Format: int32 */
-      lines: number;
-      /** Format: int32 */
-      used: number;
-      rest: components['schemas']['NotUnderstood'][];
-      cutOff: boolean;
-      remarks: string[];
-      who: string;
-      /** Format: date-time */
-      at: string;
-    };
-    /** @description One likely cause of a deviation. */
-    Cause: {
-      title: string;
-      because: string;
-    };
-    /** @description What happens at one place between as-found and planned. */
-    Change: {
-      /** @description The place, with its kind. */
-      place: string;
-      out: null | components['schemas']['Unit'];
-      in: null | components['schemas']['Unit'];
-      /** @description Where In stood before, when it was already in the machine. */
-      movedFrom: null | string;
-      /** @description Where Out goes inside the machine, when it stays. */
-      movedTo: null | string;
-      bringsPart?: boolean;
-      takesPart?: boolean;
-    };
-    Channel: {
-      id: string;
-      socket: string;
-      /** @description Slot names, first-to-fill first. */
-      slots: string[];
-    };
-    Chassis: {
-      /**
-       * @description rack, thin or board (nothing known of the chassis).
-       * @default board
-       */
-      kind: string;
-      /**
-       * Format: int32
-       * @description Height in rack units, 0 when none.
-       * @default 0
-       */
-      units: number;
-    };
-    /** @description An expected line with what was seen. */
-    ComparedLine: {
-      expected: components['schemas']['Expectation'];
-      state: components['schemas']['LineState'];
-      /** @description As text; null when nobody looked. */
-      seen: null | string;
-      /** @description "eye, Ines" or "capture". */
-      by: null | string;
-      /**
-       * Format: double
-       * @description The value seen, in the unit of the expectation; null when it can't be read as a number.
-       */
-      value: null | number;
-    };
-    /** @description One cell of the ledge: how far the plan is from a wish. */
-    Distance: {
-      name: string;
-      unit: string;
-      /**
-       * Format: double
-       * @description Value as found.
-       */
-      found: number;
-      /**
-       * Format: double
-       * @description Value as planned.
-       */
-      planned: number;
-      /**
-       * Format: double
-       * @description The wish or limit; null when none is set.
-       */
-      wish: null | number;
-      /** @description True when staying below is good. */
-      isLimit: boolean;
-    };
-    DrawingMap: {
-      /** @description Rows of slot and socket names in physical order. */
-      memory: string[][];
-    };
-    /** @enum {unknown} */
-    EccMixing: 'ecc-off' | 'no-start' | null;
-    /** @description One change of a job. Edits are stored as they are and never altered. */
-    Edit:
-      | components['schemas']['EditAdoptSheet']
-      | components['schemas']['EditRecordFound']
-      | components['schemas']['EditAnswerUnknown']
-      | components['schemas']['EditSetWish']
-      | components['schemas']['EditSetPolicy']
-      | components['schemas']['EditFit']
-      | components['schemas']['EditRemove']
-      | components['schemas']['EditMove']
-      | components['schemas']['EditRestore']
-      | components['schemas']['EditSetTick']
-      | components['schemas']['EditAnswerLine']
-      | components['schemas']['EditReadAfter']
-      | components['schemas']['EditHandOver']
-      | components['schemas']['EditTogether'];
-    /** @description Takes a machine sheet as this job's own. */
-    EditAdoptSheet: {
-      /** @enum {string} */
-      type?: 'adoptSheet';
-      sheet: components['schemas']['MachineSheet'];
-    };
-    /** @description Answers one expected line by eye. */
-    EditAnswerLine: {
-      /** @enum {string} */
-      type?: 'answerLine';
-      key: string;
-      verdict: components['schemas']['SeenVerdict'];
-      value: null | string;
-    };
-    /** @description Answers one thing that was unknown about the machine. */
-    EditAnswerUnknown: {
-      /** @enum {string} */
-      type?: 'answerUnknown';
-      /** @description A path of `UnknownRegister`, such as `memory.slotLimitGiB`. */
-      path: string;
-      value: string;
-    };
-    /** @description Plans a shelf part for a place. */
-    EditFit: {
-      /** @enum {string} */
-      type?: 'fit';
-      place: string;
-      unit: components['schemas']['Unit'];
-    };
-    /** @description Closes the job: the machine goes back to its owner. */
-    EditHandOver: {
-      /** @enum {string} */
-      type?: 'handOver';
-      to: string;
-    };
-    /** @description Plans the unit of one place to stand in another. */
-    EditMove: {
-      /** @enum {string} */
-      type?: 'move';
-      from: string;
-      to: string;
-    };
-    /** @description Takes what the capture made after the work shows. */
-    EditReadAfter: {
-      /** @enum {string} */
-      type?: 'readAfter';
-      seen: components['schemas']['Observation'];
-      by: string;
-    };
-    /** @description Records what sits in places of the machine as found; null means looked at and empty. */
-    EditRecordFound: {
-      /** @enum {string} */
-      type?: 'recordFound';
-      places: {
-        [key: string]: components['schemas']['Unit'];
-      };
-      system: null | components['schemas']['SystemFacts'];
-      /** @description Capture or person. */
-      by: string;
-    };
-    /** @description Plans a place to be emptied. */
-    EditRemove: {
-      /** @enum {string} */
-      type?: 'remove';
-      place: string;
-    };
-    EditRequest: {
-      /**
-       * Format: uuid
-       * @description Idempotency key: sending the same again is harmless.
-       */
-      key: string;
-      /**
-       * Format: int32
-       * @description Number of the newest entry that the sender had seen.
-       */
-      lastSeen: number;
-      /** @description The name a person typed. */
-      who: string;
-      edit: components['schemas']['Edit'];
-    };
-    /** @description Leaves a place as found after all. */
-    EditRestore: {
-      /** @enum {string} */
-      type?: 'restore';
-      place: string;
-    };
-    EditSetPolicy: {
-      /** @enum {string} */
-      type?: 'setPolicy';
-      policy: components['schemas']['Policy'];
-    };
-    /** @description Ticks or unticks a line of a list or a step. */
-    EditSetTick: {
-      /** @enum {string} */
-      type?: 'setTick';
-      key: string;
-      done: boolean;
-      wording: string;
-    };
-    /** @description Sets or clears one wish. */
-    EditSetWish: {
-      /** @enum {string} */
-      type?: 'setWish';
-      wish: components['schemas']['WishKind'];
-      /** Format: double */
-      value: null | number;
-    };
-    /** @description Several edits that count and are undone as one. */
-    EditTogether: {
-      /** @enum {string} */
-      type?: 'together';
-      what: string;
-      edits: components['schemas']['Edit'][];
-    };
-    /** @enum {unknown} */
-    EntryKind: 'edit' | 'undo' | 'redo';
-    /** @description The evidence book of one machine, counted by size of module. */
-    EvidenceCount: {
-      machineId: string;
-      part: string;
-      /** Format: int32 */
-      works: number;
-      /** Format: int32 */
-      fails: number;
-      lastFailed: boolean;
-      /** Format: double */
-      low: number;
-      /** Format: double */
-      high: number;
-    };
-    EvidencePage: {
-      records: components['schemas']['EvidenceRecord'][];
-      counts: components['schemas']['EvidenceCount'][];
-      policy: components['schemas']['PolicyRow'][];
-    };
-    /** @description One logged try of modules of a class in a machine. */
-    EvidenceRecord: {
-      id: string;
-      machineId: string;
-      firmware: null | string;
-      generation: components['schemas']['MemoryGeneration'];
-      type: components['schemas']['ModuleType'];
-      /**
-       * Format: int32
-       * @description Capacity of one module.
-       */
-      capacityMiB: number;
-      /**
-       * Format: int32
-       * @description Total that stood in the machine; null when not logged.
-       */
-      totalMiB: null | number;
-      outcome: components['schemas']['Outcome'];
-      seen: string;
-      /** Format: date */
-      date: string;
-      who: string;
-    };
-    ExpansionSlot: {
-      id: string;
-      /** Format: int32 */
-      mech: number;
-      /** Format: int32 */
-      elec: number;
-      /** Format: int32 */
-      gen: number;
-      root?: null | string;
-    };
-    /** @description One line that must be seen once the machine is up. */
-    Expectation: {
-      /** @description Stable name of the line. */
-      key: string;
-      /** @description Where a person looks: firmware set-up, operating system. */
-      screen: string;
-      /** @description What the line is about. */
-      what: string;
-      /** @description What should stand there, in the words of that screen. */
-      expected: string;
-      /**
-       * Format: double
-       * @description Lower end of the accepted value, in Unit; equal to High for an exact one.
-       */
-      low: number;
-      /** Format: double */
-      high: number;
-      unit: string;
-      places: string[];
-      source: string;
-      why?: null | components['schemas']['Worked'];
-    };
-    /** @description What deviating lines have in common, the causes in order of likelihood, and the one next thing to do with the hands. */
-    Explanation: {
-      /** @description Code of the row of the diagnosis table. */
-      pattern: string;
-      sentence: string;
-      places: string[];
-      /** @description Keys of the lines it explains. */
-      lines: string[];
-      why: null | components['schemas']['Worked'];
-      causes: components['schemas']['Cause'][];
-      nextAction: string;
-    };
-    /** @description A finding as screens show it; the words come from the rule. */
-    FindingView: {
-      code: string;
-      severity: components['schemas']['Severity'];
-      basis: components['schemas']['Basis'];
-      sentence: string;
-      reason: string;
-      source: string;
-      places: string[];
-      why: null | components['schemas']['Worked'];
-      asFoundToo: boolean;
-    };
-    /** @description The five answers that make a board usable without a sheet. What is not answered stays unknown. */
-    FiveAnswers: {
-      /** @description What to call the machine. */
-      name: string;
-      kind: null | components['schemas']['MemoryGeneration'];
-      form: null | components['schemas']['ModuleForm'];
-      /** @description 2 · slots per channel, such as "2 2 1 1"; channels of a second socket after a bar. */
-      channels: string;
-      /** @description 3 · module types it takes. */
-      types: null | components['schemas']['ModuleType'][];
-      /**
-       * Format: int32
-       * @description 4 · top rate of the board.
-       */
-      rateMTs: null | number;
-      /**
-       * Format: int32
-       * @description 5 · largest total on the maker's sheet.
-       */
-      totalLimitGiB: null | number;
-    };
-    /** @description One row of a job's history, as people read it. */
-    HistoryRow: {
-      /** Format: int32 */
-      number: number;
-      who: string;
-      /** Format: date-time */
-      at: string;
-      kind: components['schemas']['EntryKind'];
-      sentence: string;
-    };
-    InterleaveBand: {
-      /**
-       * Format: int32
-       * @description How many channels this share of memory spans.
-       */
-      channels: number;
-      /**
-       * Format: int64
-       * @description How much memory.
-       */
-      miB: number;
-    };
-    /** @description Everything the screens of one job show. */
-    JobView: {
-      number: string;
-      title: string;
-      owner: string;
-      /** Format: int32 */
-      lastNumber: number;
-      /** Format: date-time */
-      begunAt: string;
-      stage: components['schemas']['Stage'];
-      way: components['schemas']['Knot'][];
-      sheet: null | components['schemas']['MachineSheet'];
-      system: components['schemas']['SystemFacts'];
-      found: {
-        [key: string]: components['schemas']['Unit'];
-      };
-      foundEmpty: string[];
-      planned: {
-        [key: string]: components['schemas']['Unit'];
-      };
-      changes: components['schemas']['Change'][];
-      aim: components['schemas']['Aim'];
-      policy: components['schemas']['Policy'];
-      unknowns: components['schemas']['Unknown'][];
-      memory: null | components['schemas']['MemorySheet'];
-      findings: components['schemas']['FindingView'][];
-      ledge: components['schemas']['Distance'][];
-      shopping: null | components['schemas']['ShoppingList'];
-      runbook: null | components['schemas']['Runbook'];
-      ticks: {
-        [key: string]: components['schemas']['Tick'];
-      };
-      lines: components['schemas']['ComparedLine'][];
-      explanations: components['schemas']['Explanation'][];
-      offList: components['schemas']['OffListPart'][];
-      handedOver: null | components['schemas']['Tick'];
-    };
-    /** @description One knot of the way. */
-    Knot: {
-      stage: components['schemas']['Stage'];
-      /** @description What is open there, in a word or two. */
-      note: string;
-      /** @description True when something stops or deviates there. */
-      bad: boolean;
-    };
-    /** @description One slot of the ladder. */
-    LadderSlot: {
-      slot: string;
-      channel: string;
-      socket: string;
-      /**
-       * Format: int32
-       * @description Place in the fill order from 1; null when not known.
-       */
-      order: null | number;
-      /** @description False behind an empty socket. */
-      usable: boolean;
-    };
-    /** @description One line of what came out, for the ledger that must balance before the machine is closed. */
-    LedgerLine: {
-      stepKey: string;
-      place: string;
-      part: string;
-      serial: null | string;
-      liesIn: string;
-    };
-    /** @enum {unknown} */
-    LineState: 'not-looked-at' | 'as-expected' | 'deviates';
-    M2Place: {
-      id: string;
-      lengths: number[];
-      wired: string;
-      root?: null | string;
-    };
-    /** @description What a machine is (`irvak-machine/1`). Unknown fields of a document are kept in IDictionary&lt;string, JsonElement&gt;? MachineSheet.More. */
-    MachineSheet: {
-      format?: string;
-      id: string;
-      maker?: null | string;
-      name: string;
-      /** @description True for a sheet drafted from a capture or from five answers. */
-      draft?: boolean;
-      chassis?: components['schemas']['Chassis'];
-      sockets?: components['schemas']['Socket'][];
-      memory?: components['schemas']['MemoryBoard'];
-      channels?: components['schemas']['Channel'][];
-      map?: null | components['schemas']['DrawingMap'];
-      slots?: components['schemas']['ExpansionSlot'][];
-      boards?: components['schemas']['BoardPlace'][];
-      m2?: components['schemas']['M2Place'][];
-      bays?: components['schemas']['BayGroup'][];
-      supplies?: components['schemas']['PowerSupply'][];
-      ports?: components['schemas']['OutsidePort'][];
-      /** Format: int32 */
-      fans?: number;
-      /** @description Processors whose limits the maker's sheet names. */
-      processors?: components['schemas']['ProcessorSheet'][];
-      /** @description How the machine is opened, in order; empty when the sheet does not say. */
-      opening?: components['schemas']['OpeningStep'][];
-    };
-    /** @description The memory side of a board. */
-    MemoryBoard: {
-      generation?: null | components['schemas']['MemoryGeneration'];
-      form?: null | components['schemas']['ModuleForm'];
-      /** @description Accepted module types; null when not known. */
-      types?: null | components['schemas']['ModuleType'][];
-      /**
-       * Format: int32
-       * @description Largest module per slot that the maker lists, GiB.
-       */
-      slotLimitGiB?: null | number;
-      /**
-       * Format: int32
-       * @description Largest total that the maker lists, GiB.
-       */
-      totalLimitGiB?: null | number;
-      /**
-       * Format: int32
-       * @description Board's top rate in MT/s when there is no table.
-       */
-      rateLimitMTs?: null | number;
-      /** @description Rate by type, ranks and modules per channel; null when not known. */
-      rates?: null | components['schemas']['RateRow'][];
-      eccMixing?: null | components['schemas']['EccMixing'];
-      /** @description Slot names in the maker's own order of population, when the sheet has one. */
-      fillOrder?: null | string[];
-      /**
-       * Format: int32
-       * @description Memory held back by firmware and graphics, MiB.
-       */
-      reservedMiB?: null | number;
-      /** @description False when the channels of a drafted sheet could not be told; fill order and interleave then stay unknown. */
-      channelsKnown?: boolean;
-    };
-    /** @description The memory side of one build. */
-    MemoryFigures: {
-      /** Format: int64 */
-      installedMiB: number;
-      rate: components['schemas']['RateResult'];
-      interleave: components['schemas']['SocketInterleave'][];
-      ecc: string;
-      osTotal: null | components['schemas']['OsBand'];
-    };
-    /** @enum {unknown} */
-    MemoryGeneration: 'DDR2' | 'DDR3' | 'DDR4' | 'DDR5' | null;
-    /** @description The sheet of results for memory: as found and as planned side by side. */
-    MemorySheet: {
-      ladder: components['schemas']['LadderSlot'][];
-      found: components['schemas']['MemoryFigures'];
-      planned: components['schemas']['MemoryFigures'];
-    };
-    /** @enum {unknown} */
-    ModuleForm: 'dimm' | 'sodimm' | null;
-    /** @description What a memory module is. A field that is not known is null, and blocks only what depends on it. */
-    ModuleSheet: {
-      maker?: null | string;
-      partNumber?: null | string;
-      generation?: null | components['schemas']['MemoryGeneration'];
-      form?: null | components['schemas']['ModuleForm'];
-      type?: null | components['schemas']['ModuleType'];
-      /**
-       * Format: int32
-       * @description Capacity in MiB, 1 to 4 194 304.
-       */
-      capacityMiB?: null | number;
-      /**
-       * Format: int32
-       * @description Logical ranks, 1 to 16.
-       */
-      ranks?: null | number;
-      /**
-       * Format: int32
-       * @description Bits per chip: 4, 8 or 16.
-       */
-      deviceWidth?: null | number;
-      /**
-       * Format: int32
-       * @description Rated speed in MT/s, by the name of its bin.
-       */
-      rateMTs?: null | number;
-      /** @description Short name for plate, ladder and lists: "32 GB R 4800". */
-      short?: null | string;
-      /** @description Name for lists: "32 GB registered DDR5-4800, 2Rx8". */
-      long?: null | string;
-    };
-    /**
-     * @description How a module's chips are driven, by the type letter of its label (JEDEC standard 21-C).
-     * @enum {unknown}
-     */
-    ModuleType: 'unbuffered' | 'unbuffered-ecc' | 'registered' | 'load-reduced';
-    /** @description Lines that were not used, and why. */
-    NotUnderstood: {
-      /**
-       * Format: int32
-       * @description First line, from 1.
-       */
-      from: number;
-      /**
-       * Format: int32
-       * @description Last line, inclusive.
-       */
-      to: number;
-      reason: string;
-      /** @description The first of the lines, at most 120 characters. */
-      sample: string;
-    };
-    /** @description What a capture shows of a machine. Every value is null when the capture did not tell. */
-    Observation: {
-      maker?: null | string;
-      product?: null | string;
-      serial?: null | string;
-      boardVersion?: null | string;
-      firmwareVersion?: null | string;
-      firmwareDate?: null | string;
-      processors?: components['schemas']['SeenProcessor'][];
-      arrays?: components['schemas']['SeenArray'][];
-      devices?: components['schemas']['SeenDevice'][];
-      /**
-       * Format: int64
-       * @description MemTotal of `/proc/meminfo`, KiB.
-       */
-      memTotalKiB?: null | number;
-      /**
-       * Format: int32
-       * @description Word size that the capture betrays: 32 or 64; null when it does not.
-       */
-      osBits?: null | number;
-      isEmpty?: boolean;
-      /**
-       * Format: int64
-       * @description Memory of all devices whose size is told, MiB; null when no device is.
-       */
-      installedMiB?: null | number;
-    };
-    /** @description A part in the plan that the maker's sheet does not list. */
-    OffListPart: {
-      part: string;
-      places: string[];
-      evidence: string;
-      remark: string;
-    };
-    OpeningStep: {
-      /** @description What the hands do, one plain sentence. */
-      text: string;
-      /**
-       * Format: int32
-       * @default 1
-       */
-      minutes: number;
-      tool?: null | string;
-      /**
-       * Format: int32
-       * @description Screws that come out; they are counted back in.
-       * @default 0
-       */
-      screws: number;
-      caution?: null | string;
-      /** @description The matching sentence when the machine is closed. */
-      closing?: null | string;
-    };
-    /** @description What the operating system is expected to show, as a band. */
-    OsBand: {
-      low: components['schemas']['ByteCount'];
-      high: components['schemas']['ByteCount'];
-      why: components['schemas']['Worked'];
-      /** @description "503.6 ± 0.1 GiB". */
-      words?: null | string;
-    };
-    /** @enum {unknown} */
-    Outcome: 'works' | 'works-with-remark' | 'fails';
-    OutsidePort: {
-      /** Format: int32 */
-      n: number;
-      what: string;
-    };
-    /**
-     * @description The shop's stance towards parts off the maker's list.
-     * @enum {unknown}
-     */
-    Policy: 'listed' | 'field-proven' | 'sound';
-    /** @description What a policy would allow in this machine: the largest module that is no stop. */
-    PolicyReach: {
-      policy: components['schemas']['Policy'];
-      /** Format: int32 */
-      largestGiB: null | number;
-      evidence: string;
-      /** Format: int32 */
-      offList: number;
-    };
-    /** @description What one standing is worth under each policy. */
-    PolicyRow: {
-      standing: string;
-      listed: null | components['schemas']['Severity'];
-      fieldProven: null | components['schemas']['Severity'];
-      sound: null | components['schemas']['Severity'];
-    };
-    PowerSupply: {
-      id: string;
-      /** Format: int32 */
-      watt?: null | number;
-      /** @default false */
-      external: boolean;
-    };
-    ProblemDetails: {
-      type?: null | string;
-      title?: null | string;
-      /** Format: int32 */
-      status?: null | number;
-      detail?: null | string;
-      instance?: null | string;
-    };
-    /** @description What a processor brings to memory. Null means not known; it then limits nothing and is listed as unknown. */
-    ProcessorSheet: {
-      name: string;
-      /**
-       * Format: int32
-       * @description Highest memory rate it drives, MT/s.
-       */
-      memoryRateMTs?: null | number;
-      /**
-       * Format: int32
-       * @description Most memory it addresses, GiB.
-       */
-      memoryTotalGiB?: null | number;
-    };
-    /** @description One candidate for the slowest: who limits to what. */
-    RateLimit: {
-      /** @description "Modules, new", "CPU 1", "Board table". */
-      name: string;
-      /**
-       * Format: int32
-       * @description Its limit; null when not known.
-       */
-      rateMTs: null | number;
-      /** @description Where the limit comes from. */
-      because: string;
-      basis: components['schemas']['Basis'];
-      limits?: boolean;
-    };
-    /** @description What the memory clocks at. */
-    RateResult: {
-      /**
-       * Format: int32
-       * @description The rate of all channels; null when there are no modules or only a band is known.
-       */
-      rateMTs: null | number;
-      /**
-       * Format: int32
-       * @description Lower end when only a band is known.
-       */
-      lowMTs: null | number;
-      /**
-       * Format: int32
-       * @description Upper end of the band, or the rate itself.
-       */
-      highMTs: null | number;
-      /** @description Name of the candidate that decides. */
-      limiter: null | string;
-      chain: components['schemas']['RateLimit'][];
-      words?: null | string;
-    };
-    RateRow: {
-      type: null | components['schemas']['ModuleType'];
-      /**
-       * Format: int32
-       * @description Ranks of the module; null for any.
-       */
-      ranks: null | number;
-      /**
-       * Format: int32
-       * @description Modules in the channel.
-       */
-      perChannel: number;
-      /**
-       * Format: int32
-       * @description Highest rate, MT/s.
-       */
-      rateMTs: number;
-    };
-    /** @description What a capture says, before anything is stored. */
-    ReadView: {
-      kind: string;
-      sentence: string;
-      usable: boolean;
-      /** Format: int32 */
-      lines: number;
-      /** Format: int32 */
-      used: number;
-      rest: components['schemas']['NotUnderstood'][];
-      cutOff: boolean;
-      remarks: string[];
-      product: null | string;
-      sheetId: null | string;
-    };
-    /** @description A rule of the trade as a value: the only place where its words stand. */
-    Rule: {
-      /** @description Stable code, such as MEM-KIND. */
-      code: string;
-      /** @description Severity unless the policy decides otherwise. */
-      severity: components['schemas']['Severity'];
-      /** @description One plain sentence with holes in braces that a finding fills. */
-      sentence: string;
-      /** @description Why it is so. */
-      reason: string;
-      /** @description Standard by name and number, or "common practice, no source". */
-      source: string;
-      basis: components['schemas']['Basis'];
-    };
-    /** @description The ordered steps for exactly this machine and this change. */
-    Runbook: {
-      steps: components['schemas']['Step'][];
-      cameOut: components['schemas']['LedgerLine'][];
-      /** Format: int32 */
-      minutes: number;
-      /** Format: int32 */
-      screws: number;
-    };
-    /** @description A physical memory array (SMBIOS type 16). */
-    SeenArray: {
-      handle: null | string;
-      /** Format: int32 */
-      maximumGiB: null | number;
-      /** Format: int32 */
-      devices: null | number;
-      errorCorrection: null | string;
-      isSystemMemory: boolean;
-      /** Format: int32 */
-      line: number;
-    };
-    /** @description A memory device (SMBIOS type 17): one slot with what sits in it. */
-    SeenDevice: {
-      locator?: null | string;
-      bank?: null | string;
-      arrayHandle?: null | string;
-      /**
-       * Format: int32
-       * @description MiB; 0 when the slot is empty, null when the firmware does not know.
-       */
-      sizeMiB?: null | number;
-      module?: null | components['schemas']['ModuleSheet'];
-      serial?: null | string;
-      /**
-       * Format: int32
-       * @description Rate it runs at, MT/s.
-       */
-      configuredMTs?: null | number;
-      /**
-       * Format: int32
-       * @description First line of the record in the capture, from 1.
-       */
-      line?: number;
-      isEmpty?: boolean;
-    };
-    SeenProcessor: {
-      /** @description Socket name. */
-      designation: null | string;
-      version: null | string;
-      /** @description False when the socket is empty. */
-      populated: boolean;
-      /** Format: int32 */
-      line: number;
-    };
-    /** @enum {unknown} */
-    SeenVerdict: 'as-expected' | 'other' | 'not-looked-at';
-    /** @enum {unknown} */
-    Severity: 'note' | 'care' | 'stop' | null;
-    /** @description A part on the shop's shelf (`irvak-part/1`). */
-    ShelfPart: {
-      format?: string;
-      id: string;
-      module: components['schemas']['ModuleSheet'];
-      /**
-       * Format: int32
-       * @description Pieces in stock, 0 or more.
-       */
-      inStock?: number;
-      liesIn?: null | string;
-      /**
-       * Format: double
-       * @description Price of one piece in EUR; null when not known.
-       */
-      priceEur?: null | number;
-      /** Format: date */
-      priceDate?: null | string;
-    };
-    /** @description One kind of part that the plan brings in. */
-    ShoppingLine: {
-      key: string;
-      part: string;
-      shelfPartId: null | string;
-      /** @description Where the pieces go. */
-      places: string[];
-      /** Format: int32 */
-      count: number;
-      /**
-       * Format: int32
-       * @description Pieces on the shelf; 0 for a part that is not on it.
-       */
-      inStock: number;
-      liesIn: null | string;
-      /** Format: double */
-      eachEur: null | number;
-      /** Format: double */
-      sumEur: null | number;
-      /** Format: int32 */
-      toOrder?: number;
-    };
-    /** @description Everything to buy and to take along. */
-    ShoppingList: {
-      lines: components['schemas']['ShoppingLine'][];
-      takeAlong: components['schemas']['TakeLine'][];
-      /** Format: double */
-      totalEur: number;
-      /** Format: int32 */
-      withoutPrice: number;
-    };
-    Socket: {
-      id: string;
-      /** @default false */
-      soldered: boolean;
-    };
-    /** @description How much of one socket's memory runs on how many channels, and the bandwidth that results. */
-    SocketInterleave: {
-      socket: string;
-      bands: components['schemas']['InterleaveBand'][];
-      /** Format: double */
-      bandwidthMBs: null | number;
-    };
-    /** @enum {unknown} */
-    Stage: 'survey' | 'aim' | 'fit' | 'prep' | 'hands-on' | 'proof' | 'handover';
-    /** @description One step at the machine. */
-    Step: {
-      /** @description Stays the same while the step means the same, so that ticks survive a change of plan. */
-      key: string;
-      group: string;
-      /** @description What is done. */
-      title: string;
-      /** @description The hand movements, in order. */
-      how: string[];
-      /** @description What can hurt or break; null when nothing can. */
-      caution: null | string;
-      places: string[];
-      /** Format: int32 */
-      minutes: number;
-    };
-    /** @description What is known of the system around the hardware. */
-    SystemFacts: {
-      /**
-       * Format: int32
-       * @description Word size of the installed operating system: 32 or 64; null when not known.
-       */
-      osBits?: null | number;
-      serial?: null | string;
-      boardRevision?: null | string;
-      firmware?: null | string;
-      /**
-       * Format: int64
-       * @description MemTotal as the operating system showed it before the work, KiB.
-       */
-      memTotalKiB?: null | number;
-    };
-    /** @description Something to have at hand. */
-    TakeLine: {
-      key: string;
-      group: string;
-      text: string;
-    };
-    /** @description The answer to a stored capture: how it was read, and the job after it. */
-    TakenView: {
-      reading: components['schemas']['ReadView'];
-      job: components['schemas']['JobView'];
-    };
-    /** @description A step or list line that somebody ticked. */
-    Tick: {
-      who: string;
-      /** Format: date-time */
-      when: string;
-      /** @description The text as it was ticked; another text later means: look again. */
-      wording: string;
-    };
-    UndoRequest: {
-      /** Format: uuid */
-      key: string;
-      who: string;
-      /** @description True to take later edits that rest on it along. */
-      withDependents: boolean;
-    };
-    /** @description One thing that sits, or is to sit, in a place: a module or a processor. */
-    Unit: {
-      module?: null | components['schemas']['ModuleSheet'];
-      processor?: null | components['schemas']['ProcessorSheet'];
-      serial?: null | string;
-      /** @description Who says so: "listing, line 214", "by hand", "shelf". */
-      source: string;
-      /** @description The shelf part this unit is a piece of, when it comes from the shelf. */
-      shelfPartId?: null | string;
-      short?: null | string;
-      long?: null | string;
-    };
-    /** @description Something about the machine that nobody has told yet. */
-    Unknown: {
-      /** @description Stable name, used by the answer. */
-      path: string;
-      /** @description What to find out. */
-      question: string;
-      /** @description What can't be computed until then; everything else can. */
-      blocks: string;
-      /** @description Where a person finds it. */
-      where: string;
-      kind: components['schemas']['AnswerKind'];
-      options: string[];
-      unit?: null | string;
-      /** @description The place it is about, if any. */
-      place?: null | string;
-    };
-    /** @description A computed repair: edits that were evaluated, and what they bring. */
-    WayOut: {
-      /** @description What is done, in a few words. */
-      title: string;
-      /** @description What the evaluation after the edits says. */
-      effect: string;
-      edit: components['schemas']['Edit'];
-    };
-    /** @description A finding's computed ways out. */
-    WaysView: {
-      code: string;
-      places: string[];
-      ways: components['schemas']['WayOut'][];
-    };
-    /** @enum {unknown} */
-    WishKind: 'memoryGiB' | 'moneyLimitEur';
-    /** @description A sum that can be followed: what went in, line by line, and what came out. */
-    Worked: {
-      /** @description The inputs in the order in which they are combined. */
-      lines: components['schemas']['WorkedLine'][];
-      /** @description The closing line. */
-      result: components['schemas']['WorkedLine'];
-      /** @description The standard, sheet or practice behind the formula. */
-      source: string;
-    };
-    /** @description One line of a worked sum. */
-    WorkedLine: {
-      /** @description What is taken or computed, as text. */
-      formula: string;
-      /** @description Its value with its unit. */
-      value: string;
-      /**
-       * @description True when this line decides the result.
-       * @default false
-       */
-      limits: boolean;
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    schemas: {
+        /** @description What the job is for. Null means no wish. */
+        Aim: {
+            /**
+             * Format: int32
+             * @description Memory wanted, GiB.
+             */
+            memoryGiB?: null | number;
+            /**
+             * Format: double
+             * @description Spending limit, EUR.
+             */
+            moneyLimitEur?: null | number;
+        };
+        /** @enum {unknown} */
+        AnswerKind: "choice" | "several" | "number" | "text" | "place";
+        /**
+         * @description What a statement rests on.
+         * @enum {unknown}
+         */
+        Basis: "standard" | "sheet" | "proven" | "practice" | "memory";
+        BayGroup: {
+            group: string;
+            form: string;
+            stance: string;
+            names: string[];
+            /** Format: int32 */
+            cols: number;
+            bus: string;
+        };
+        BeginRequest: {
+            /** Format: uuid */
+            key: string;
+            who: string;
+            title: string;
+            owner: string;
+            /** @description Machine sheet from the shelf, when the machine is known. */
+            sheetId: null | string;
+            answers: null | components["schemas"]["FiveAnswers"];
+        };
+        /** @description A job as it stands on the bench: its machine as a small plate and one line of what is in its way. */
+        BenchJob: {
+            number: string;
+            title: string;
+            owner: string;
+            begunBy: string;
+            stage: components["schemas"]["Stage"];
+            sheet: null | components["schemas"]["MachineSheet"];
+            found: {
+                [key: string]: components["schemas"]["Unit"];
+            };
+            foundEmpty: string[];
+            planned: {
+                [key: string]: components["schemas"]["Unit"];
+            };
+            changes: components["schemas"]["Change"][];
+            severity: null | components["schemas"]["Severity"];
+            line: string;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            of: number;
+        };
+        BoardPlace: {
+            id: string;
+            what: string;
+            root?: null | string;
+            /** Format: int32 */
+            elec?: null | number;
+        };
+        /** @description A count of bytes. Memory is spoken of in binary units (1 GiB = 2³⁰ bytes, IEC 80000-13). */
+        ByteCount: {
+            /**
+             * Format: int64
+             * @description Bytes, zero or more for a size; a difference may be negative.
+             */
+            bytes?: number;
+            /**
+             * Format: int64
+             * @description Mebibytes, rounded towards zero.
+             */
+            wholeMiB?: number;
+            /**
+             * Format: double
+             * @description Gibibytes, with fraction.
+             */
+            giB?: number;
+        };
+        /** @description A capture that this job keeps. */
+        CaptureView: {
+            /** Format: int64 */
+            id: number;
+            phase: string;
+            kind: string;
+            sentence: string;
+            /** Format: int32 */
+            lines: number;
+            /** Format: int32 */
+            used: number;
+            rest: components["schemas"]["NotUnderstood"][];
+            cutOff: boolean;
+            remarks: string[];
+            who: string;
+            /** Format: date-time */
+            at: string;
+        };
+        /** @description One likely cause of a deviation. */
+        Cause: {
+            title: string;
+            because: string;
+        };
+        /** @description What happens at one place between as-found and planned. */
+        Change: {
+            /** @description The place, with its kind. */
+            place: string;
+            out: null | components["schemas"]["Unit"];
+            in: null | components["schemas"]["Unit"];
+            /** @description Where In stood before, when it was already in the machine. */
+            movedFrom: null | string;
+            /** @description Where Out goes inside the machine, when it stays. */
+            movedTo: null | string;
+            bringsPart?: boolean;
+            takesPart?: boolean;
+        };
+        Channel: {
+            id: string;
+            socket: string;
+            /** @description Slot names, first-to-fill first. */
+            slots: string[];
+        };
+        Chassis: {
+            /**
+             * @description rack, thin or board (nothing known of the chassis).
+             * @default board
+             */
+            kind: string;
+            /**
+             * Format: int32
+             * @description Height in rack units, 0 when none.
+             * @default 0
+             */
+            units: number;
+        };
+        /** @description An expected line with what was seen. */
+        ComparedLine: {
+            expected: components["schemas"]["Expectation"];
+            state: components["schemas"]["LineState"];
+            /** @description As text; null when nobody looked. */
+            seen: null | string;
+            /** @description "eye, Ines" or "capture". */
+            by: null | string;
+            /**
+             * Format: double
+             * @description The value seen, in the unit of the expectation; null when it can't be read as a number.
+             */
+            value: null | number;
+        };
+        /** @description One cell of the ledge: how far the plan is from a wish. */
+        Distance: {
+            name: string;
+            unit: string;
+            /**
+             * Format: double
+             * @description Value as found.
+             */
+            found: number;
+            /**
+             * Format: double
+             * @description Value as planned.
+             */
+            planned: number;
+            /**
+             * Format: double
+             * @description The wish or limit; null when none is set.
+             */
+            wish: null | number;
+            /** @description True when staying below is good. */
+            isLimit: boolean;
+        };
+        DrawingMap: {
+            /** @description Rows of slot and socket names in physical order. */
+            memory: string[][];
+        };
+        /** @enum {unknown} */
+        EccMixing: "ecc-off" | "no-start" | null;
+        /** @description One change of a job. Edits are stored as they are and never altered. */
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        /** @description Takes a machine sheet as this job's own. */
+        EditAdoptSheet: {
+            /** @enum {string} */
+            type?: "adoptSheet";
+            sheet: components["schemas"]["MachineSheet"];
+        };
+        /** @description Answers one expected line by eye. */
+        EditAnswerLine: {
+            /** @enum {string} */
+            type?: "answerLine";
+            key: string;
+            verdict: components["schemas"]["SeenVerdict"];
+            value: null | string;
+        };
+        /** @description Answers one thing that was unknown about the machine. */
+        EditAnswerUnknown: {
+            /** @enum {string} */
+            type?: "answerUnknown";
+            /** @description A path of `UnknownRegister`, such as `memory.slotLimitGiB`. */
+            path: string;
+            value: string;
+        };
+        /** @description Plans a shelf part for a place. */
+        EditFit: {
+            /** @enum {string} */
+            type?: "fit";
+            place: string;
+            unit: components["schemas"]["Unit"];
+        };
+        /** @description Closes the job: the machine goes back to its owner. */
+        EditHandOver: {
+            /** @enum {string} */
+            type?: "handOver";
+            to: string;
+        };
+        /** @description Plans the unit of one place to stand in another. */
+        EditMove: {
+            /** @enum {string} */
+            type?: "move";
+            from: string;
+            to: string;
+        };
+        /** @description Takes what the capture made after the work shows. */
+        EditReadAfter: {
+            /** @enum {string} */
+            type?: "readAfter";
+            seen: components["schemas"]["Observation"];
+            by: string;
+        };
+        /** @description Records what sits in places of the machine as found; null means looked at and empty. */
+        EditRecordFound: {
+            /** @enum {string} */
+            type?: "recordFound";
+            places: {
+                [key: string]: components["schemas"]["Unit"];
+            };
+            system: null | components["schemas"]["SystemFacts"];
+            /** @description Capture or person. */
+            by: string;
+        };
+        /** @description Plans a place to be emptied. */
+        EditRemove: {
+            /** @enum {string} */
+            type?: "remove";
+            place: string;
+        };
+        EditRequest: {
+            /**
+             * Format: uuid
+             * @description Idempotency key: sending the same again is harmless.
+             */
+            key: string;
+            /**
+             * Format: int32
+             * @description Number of the newest entry that the sender had seen.
+             */
+            lastSeen: number;
+            /** @description The name a person typed. */
+            who: string;
+            edit: components["schemas"]["Edit"];
+        };
+        /** @description Leaves a place as found after all. */
+        EditRestore: {
+            /** @enum {string} */
+            type?: "restore";
+            place: string;
+        };
+        EditSetPolicy: {
+            /** @enum {string} */
+            type?: "setPolicy";
+            policy: components["schemas"]["Policy"];
+        };
+        /** @description Ticks or unticks a line of a list or a step. */
+        EditSetTick: {
+            /** @enum {string} */
+            type?: "setTick";
+            key: string;
+            done: boolean;
+            wording: string;
+        };
+        /** @description Sets or clears one wish. */
+        EditSetWish: {
+            /** @enum {string} */
+            type?: "setWish";
+            wish: components["schemas"]["WishKind"];
+            /** Format: double */
+            value: null | number;
+        };
+        /** @description Several edits that count and are undone as one. */
+        EditTogether: {
+            /** @enum {string} */
+            type?: "together";
+            what: string;
+            edits: components["schemas"]["Edit"][];
+        };
+        /** @enum {unknown} */
+        EntryKind: "edit" | "undo" | "redo";
+        /** @description The evidence book of one machine, counted by size of module. */
+        EvidenceCount: {
+            machineId: string;
+            part: string;
+            /** Format: int32 */
+            works: number;
+            /** Format: int32 */
+            fails: number;
+            lastFailed: boolean;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+        };
+        EvidencePage: {
+            records: components["schemas"]["EvidenceRecord"][];
+            counts: components["schemas"]["EvidenceCount"][];
+            policy: components["schemas"]["PolicyRow"][];
+        };
+        /** @description One logged try of modules of a class in a machine. */
+        EvidenceRecord: {
+            id: string;
+            machineId: string;
+            firmware: null | string;
+            generation: components["schemas"]["MemoryGeneration"];
+            type: components["schemas"]["ModuleType"];
+            /**
+             * Format: int32
+             * @description Capacity of one module.
+             */
+            capacityMiB: number;
+            /**
+             * Format: int32
+             * @description Total that stood in the machine; null when not logged.
+             */
+            totalMiB: null | number;
+            outcome: components["schemas"]["Outcome"];
+            seen: string;
+            /** Format: date */
+            date: string;
+            who: string;
+        };
+        ExpansionSlot: {
+            id: string;
+            /** Format: int32 */
+            mech: number;
+            /** Format: int32 */
+            elec: number;
+            /** Format: int32 */
+            gen: number;
+            root?: null | string;
+        };
+        /** @description One line that must be seen once the machine is up. */
+        Expectation: {
+            /** @description Stable name of the line. */
+            key: string;
+            /** @description Where a person looks: firmware set-up, operating system. */
+            screen: string;
+            /** @description What the line is about. */
+            what: string;
+            /** @description What should stand there, in the words of that screen. */
+            expected: string;
+            /**
+             * Format: double
+             * @description Lower end of the accepted value, in Unit; equal to High for an exact one.
+             */
+            low: number;
+            /** Format: double */
+            high: number;
+            unit: string;
+            places: string[];
+            source: string;
+            why?: null | components["schemas"]["Worked"];
+        };
+        /** @description What deviating lines have in common, the causes in order of likelihood, and the one next thing to do with the hands. */
+        Explanation: {
+            /** @description Code of the row of the diagnosis table. */
+            pattern: string;
+            sentence: string;
+            places: string[];
+            /** @description Keys of the lines it explains. */
+            lines: string[];
+            why: null | components["schemas"]["Worked"];
+            causes: components["schemas"]["Cause"][];
+            nextAction: string;
+        };
+        /** @description A finding as screens show it; the words come from the rule. */
+        FindingView: {
+            code: string;
+            severity: components["schemas"]["Severity"];
+            basis: components["schemas"]["Basis"];
+            sentence: string;
+            reason: string;
+            source: string;
+            places: string[];
+            why: null | components["schemas"]["Worked"];
+            asFoundToo: boolean;
+        };
+        /** @description The five answers that make a board usable without a sheet. What is not answered stays unknown. */
+        FiveAnswers: {
+            /** @description What to call the machine. */
+            name: string;
+            kind: null | components["schemas"]["MemoryGeneration"];
+            form: null | components["schemas"]["ModuleForm"];
+            /** @description 2 · slots per channel, such as "2 2 1 1"; channels of a second socket after a bar. */
+            channels: string;
+            /** @description 3 · module types it takes. */
+            types: null | components["schemas"]["ModuleType"][];
+            /**
+             * Format: int32
+             * @description 4 · top rate of the board.
+             */
+            rateMTs: null | number;
+            /**
+             * Format: int32
+             * @description 5 · largest total on the maker's sheet.
+             */
+            totalLimitGiB: null | number;
+        };
+        /** @description One row of a job's history, as people read it. */
+        HistoryRow: {
+            /** Format: int32 */
+            number: number;
+            who: string;
+            /** Format: date-time */
+            at: string;
+            kind: components["schemas"]["EntryKind"];
+            sentence: string;
+        };
+        InterleaveBand: {
+            /**
+             * Format: int32
+             * @description How many channels this share of memory spans.
+             */
+            channels: number;
+            /**
+             * Format: int64
+             * @description How much memory.
+             */
+            miB: number;
+        };
+        /** @description Everything the screens of one job show. */
+        JobView: {
+            number: string;
+            title: string;
+            owner: string;
+            /** Format: int32 */
+            lastNumber: number;
+            /** Format: date-time */
+            begunAt: string;
+            stage: components["schemas"]["Stage"];
+            way: components["schemas"]["Knot"][];
+            sheet: null | components["schemas"]["MachineSheet"];
+            system: components["schemas"]["SystemFacts"];
+            found: {
+                [key: string]: components["schemas"]["Unit"];
+            };
+            foundEmpty: string[];
+            planned: {
+                [key: string]: components["schemas"]["Unit"];
+            };
+            changes: components["schemas"]["Change"][];
+            aim: components["schemas"]["Aim"];
+            policy: components["schemas"]["Policy"];
+            unknowns: components["schemas"]["Unknown"][];
+            memory: null | components["schemas"]["MemorySheet"];
+            findings: components["schemas"]["FindingView"][];
+            ledge: components["schemas"]["Distance"][];
+            shopping: null | components["schemas"]["ShoppingList"];
+            runbook: null | components["schemas"]["Runbook"];
+            ticks: {
+                [key: string]: components["schemas"]["Tick"];
+            };
+            lines: components["schemas"]["ComparedLine"][];
+            explanations: components["schemas"]["Explanation"][];
+            offList: components["schemas"]["OffListPart"][];
+            handedOver: null | components["schemas"]["Tick"];
+        };
+        /** @description One knot of the way. */
+        Knot: {
+            stage: components["schemas"]["Stage"];
+            /** @description What is open there, in a word or two. */
+            note: string;
+            /** @description True when something stops or deviates there. */
+            bad: boolean;
+        };
+        /** @description One slot of the ladder. */
+        LadderSlot: {
+            slot: string;
+            channel: string;
+            socket: string;
+            /**
+             * Format: int32
+             * @description Place in the fill order from 1; null when not known.
+             */
+            order: null | number;
+            /** @description False behind an empty socket. */
+            usable: boolean;
+        };
+        /** @description One line of what came out, for the ledger that must balance before the machine is closed. */
+        LedgerLine: {
+            stepKey: string;
+            place: string;
+            part: string;
+            serial: null | string;
+            liesIn: string;
+        };
+        /** @enum {unknown} */
+        LineState: "not-looked-at" | "as-expected" | "deviates";
+        M2Place: {
+            id: string;
+            lengths: number[];
+            wired: string;
+            root?: null | string;
+        };
+        /** @description What a machine is (`irvak-machine/1`). Unknown fields of a document are kept in IDictionary&lt;string, JsonElement&gt;? MachineSheet.More. */
+        MachineSheet: {
+            format?: string;
+            id: string;
+            maker?: null | string;
+            name: string;
+            /** @description True for a sheet drafted from a capture or from five answers. */
+            draft?: boolean;
+            chassis?: components["schemas"]["Chassis"];
+            sockets?: components["schemas"]["Socket"][];
+            memory?: components["schemas"]["MemoryBoard"];
+            channels?: components["schemas"]["Channel"][];
+            map?: null | components["schemas"]["DrawingMap"];
+            slots?: components["schemas"]["ExpansionSlot"][];
+            boards?: components["schemas"]["BoardPlace"][];
+            m2?: components["schemas"]["M2Place"][];
+            bays?: components["schemas"]["BayGroup"][];
+            supplies?: components["schemas"]["PowerSupply"][];
+            ports?: components["schemas"]["OutsidePort"][];
+            /** Format: int32 */
+            fans?: number;
+            /** @description Processors whose limits the maker's sheet names. */
+            processors?: components["schemas"]["ProcessorSheet"][];
+            /** @description How the machine is opened, in order; empty when the sheet does not say. */
+            opening?: components["schemas"]["OpeningStep"][];
+        };
+        /** @description The memory side of a board. */
+        MemoryBoard: {
+            generation?: null | components["schemas"]["MemoryGeneration"];
+            form?: null | components["schemas"]["ModuleForm"];
+            /** @description Accepted module types; null when not known. */
+            types?: null | components["schemas"]["ModuleType"][];
+            /**
+             * Format: int32
+             * @description Largest module per slot that the maker lists, GiB.
+             */
+            slotLimitGiB?: null | number;
+            /**
+             * Format: int32
+             * @description Largest total that the maker lists, GiB.
+             */
+            totalLimitGiB?: null | number;
+            /**
+             * Format: int32
+             * @description Board's top rate in MT/s when there is no table.
+             */
+            rateLimitMTs?: null | number;
+            /** @description Rate by type, ranks and modules per channel; null when not known. */
+            rates?: null | components["schemas"]["RateRow"][];
+            eccMixing?: null | components["schemas"]["EccMixing"];
+            /** @description Slot names in the maker's own order of population, when the sheet has one. */
+            fillOrder?: null | string[];
+            /**
+             * Format: int32
+             * @description Memory held back by firmware and graphics, MiB.
+             */
+            reservedMiB?: null | number;
+            /** @description False when the channels of a drafted sheet could not be told; fill order and interleave then stay unknown. */
+            channelsKnown?: boolean;
+        };
+        /** @description The memory side of one build. */
+        MemoryFigures: {
+            /** Format: int64 */
+            installedMiB: number;
+            rate: components["schemas"]["RateResult"];
+            interleave: components["schemas"]["SocketInterleave"][];
+            ecc: string;
+            osTotal: null | components["schemas"]["OsBand"];
+        };
+        /** @enum {unknown} */
+        MemoryGeneration: "DDR2" | "DDR3" | "DDR4" | "DDR5" | null;
+        /** @description The sheet of results for memory: as found and as planned side by side. */
+        MemorySheet: {
+            ladder: components["schemas"]["LadderSlot"][];
+            found: components["schemas"]["MemoryFigures"];
+            planned: components["schemas"]["MemoryFigures"];
+        };
+        /** @enum {unknown} */
+        ModuleForm: "dimm" | "sodimm" | null;
+        /** @description What a memory module is. A field that is not known is null, and blocks only what depends on it. */
+        ModuleSheet: {
+            maker?: null | string;
+            partNumber?: null | string;
+            generation?: null | components["schemas"]["MemoryGeneration"];
+            form?: null | components["schemas"]["ModuleForm"];
+            type?: null | components["schemas"]["ModuleType"];
+            /**
+             * Format: int32
+             * @description Capacity in MiB, 1 to 4 194 304.
+             */
+            capacityMiB?: null | number;
+            /**
+             * Format: int32
+             * @description Logical ranks, 1 to 16.
+             */
+            ranks?: null | number;
+            /**
+             * Format: int32
+             * @description Bits per chip: 4, 8 or 16.
+             */
+            deviceWidth?: null | number;
+            /**
+             * Format: int32
+             * @description Rated speed in MT/s, by the name of its bin.
+             */
+            rateMTs?: null | number;
+            /** @description Short name for plate, ladder and lists: "32 GB R 4800". */
+            short?: null | string;
+            /** @description Name for lists: "32 GB registered DDR5-4800, 2Rx8". */
+            long?: null | string;
+        };
+        /**
+         * @description How a module's chips are driven, by the type letter of its label (JEDEC standard 21-C).
+         * @enum {unknown}
+         */
+        ModuleType: "unbuffered" | "unbuffered-ecc" | "registered" | "load-reduced";
+        /** @description Lines that were not used, and why. */
+        NotUnderstood: {
+            /**
+             * Format: int32
+             * @description First line, from 1.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description Last line, inclusive.
+             */
+            to: number;
+            reason: string;
+            /** @description The first of the lines, at most 120 characters. */
+            sample: string;
+        };
+        /** @description What a capture shows of a machine. Every value is null when the capture did not tell. */
+        Observation: {
+            maker?: null | string;
+            product?: null | string;
+            serial?: null | string;
+            boardVersion?: null | string;
+            firmwareVersion?: null | string;
+            firmwareDate?: null | string;
+            processors?: components["schemas"]["SeenProcessor"][];
+            arrays?: components["schemas"]["SeenArray"][];
+            devices?: components["schemas"]["SeenDevice"][];
+            /**
+             * Format: int64
+             * @description MemTotal of `/proc/meminfo`, KiB.
+             */
+            memTotalKiB?: null | number;
+            /**
+             * Format: int32
+             * @description Word size that the capture betrays: 32 or 64; null when it does not.
+             */
+            osBits?: null | number;
+            isEmpty?: boolean;
+            /**
+             * Format: int64
+             * @description Memory of all devices whose size is told, MiB; null when no device is.
+             */
+            installedMiB?: null | number;
+        };
+        /** @description A part in the plan that the maker's sheet does not list. */
+        OffListPart: {
+            part: string;
+            places: string[];
+            evidence: string;
+            remark: string;
+        };
+        OpeningStep: {
+            /** @description What the hands do, one plain sentence. */
+            text: string;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            minutes: number;
+            tool?: null | string;
+            /**
+             * Format: int32
+             * @description Screws that come out; they are counted back in.
+             * @default 0
+             */
+            screws: number;
+            caution?: null | string;
+            /** @description The matching sentence when the machine is closed. */
+            closing?: null | string;
+        };
+        /** @description What the operating system is expected to show, as a band. */
+        OsBand: {
+            low: components["schemas"]["ByteCount"];
+            high: components["schemas"]["ByteCount"];
+            why: components["schemas"]["Worked"];
+            /** @description "503.6 ± 0.1 GiB". */
+            words?: null | string;
+        };
+        /** @enum {unknown} */
+        Outcome: "works" | "works-with-remark" | "fails";
+        OutsidePort: {
+            /** Format: int32 */
+            n: number;
+            what: string;
+        };
+        /**
+         * @description The shop's stance towards parts off the maker's list.
+         * @enum {unknown}
+         */
+        Policy: "listed" | "field-proven" | "sound";
+        /** @description What a policy would allow in this machine: the largest module that is no stop. */
+        PolicyReach: {
+            policy: components["schemas"]["Policy"];
+            /** Format: int32 */
+            largestGiB: null | number;
+            evidence: string;
+            /** Format: int32 */
+            offList: number;
+        };
+        /** @description What one standing is worth under each policy. */
+        PolicyRow: {
+            standing: string;
+            listed: null | components["schemas"]["Severity"];
+            fieldProven: null | components["schemas"]["Severity"];
+            sound: null | components["schemas"]["Severity"];
+        };
+        PowerSupply: {
+            id: string;
+            /** Format: int32 */
+            watt?: null | number;
+            /** @default false */
+            external: boolean;
+        };
+        ProblemDetails: {
+            type?: null | string;
+            title?: null | string;
+            /** Format: int32 */
+            status?: null | number;
+            detail?: null | string;
+            instance?: null | string;
+        };
+        /** @description What a processor brings to memory. Null means not known; it then limits nothing and is listed as unknown. */
+        ProcessorSheet: {
+            name: string;
+            /**
+             * Format: int32
+             * @description Highest memory rate it drives, MT/s.
+             */
+            memoryRateMTs?: null | number;
+            /**
+             * Format: int32
+             * @description Most memory it addresses, GiB.
+             */
+            memoryTotalGiB?: null | number;
+        };
+        /** @description One candidate for the slowest: who limits to what. */
+        RateLimit: {
+            /** @description "Modules, new", "CPU 1", "Board table". */
+            name: string;
+            /**
+             * Format: int32
+             * @description Its limit; null when not known.
+             */
+            rateMTs: null | number;
+            /** @description Where the limit comes from. */
+            because: string;
+            basis: components["schemas"]["Basis"];
+            limits?: boolean;
+        };
+        /** @description What the memory clocks at. */
+        RateResult: {
+            /**
+             * Format: int32
+             * @description The rate of all channels; null when there are no modules or only a band is known.
+             */
+            rateMTs: null | number;
+            /**
+             * Format: int32
+             * @description Lower end when only a band is known.
+             */
+            lowMTs: null | number;
+            /**
+             * Format: int32
+             * @description Upper end of the band, or the rate itself.
+             */
+            highMTs: null | number;
+            /** @description Name of the candidate that decides. */
+            limiter: null | string;
+            chain: components["schemas"]["RateLimit"][];
+            words?: null | string;
+        };
+        RateRow: {
+            type: null | components["schemas"]["ModuleType"];
+            /**
+             * Format: int32
+             * @description Ranks of the module; null for any.
+             */
+            ranks: null | number;
+            /**
+             * Format: int32
+             * @description Modules in the channel.
+             */
+            perChannel: number;
+            /**
+             * Format: int32
+             * @description Highest rate, MT/s.
+             */
+            rateMTs: number;
+        };
+        /** @description What a capture says, before anything is stored. */
+        ReadView: {
+            kind: string;
+            sentence: string;
+            usable: boolean;
+            /** Format: int32 */
+            lines: number;
+            /** Format: int32 */
+            used: number;
+            rest: components["schemas"]["NotUnderstood"][];
+            cutOff: boolean;
+            remarks: string[];
+            product: null | string;
+            sheetId: null | string;
+        };
+        /** @description A rule of the trade as a value: the only place where its words stand. */
+        Rule: {
+            /** @description Stable code, such as MEM-KIND. */
+            code: string;
+            /** @description Severity unless the policy decides otherwise. */
+            severity: components["schemas"]["Severity"];
+            /** @description One plain sentence with holes in braces that a finding fills. */
+            sentence: string;
+            /** @description Why it is so. */
+            reason: string;
+            /** @description Standard by name and number, or "common practice, no source". */
+            source: string;
+            basis: components["schemas"]["Basis"];
+        };
+        /** @description The ordered steps for exactly this machine and this change. */
+        Runbook: {
+            steps: components["schemas"]["Step"][];
+            cameOut: components["schemas"]["LedgerLine"][];
+            /** Format: int32 */
+            minutes: number;
+            /** Format: int32 */
+            screws: number;
+        };
+        /** @description A physical memory array (SMBIOS type 16). */
+        SeenArray: {
+            handle: null | string;
+            /** Format: int32 */
+            maximumGiB: null | number;
+            /** Format: int32 */
+            devices: null | number;
+            errorCorrection: null | string;
+            isSystemMemory: boolean;
+            /** Format: int32 */
+            line: number;
+        };
+        /** @description A memory device (SMBIOS type 17): one slot with what sits in it. */
+        SeenDevice: {
+            locator?: null | string;
+            bank?: null | string;
+            arrayHandle?: null | string;
+            /**
+             * Format: int32
+             * @description MiB; 0 when the slot is empty, null when the firmware does not know.
+             */
+            sizeMiB?: null | number;
+            module?: null | components["schemas"]["ModuleSheet"];
+            serial?: null | string;
+            /**
+             * Format: int32
+             * @description Rate it runs at, MT/s.
+             */
+            configuredMTs?: null | number;
+            /**
+             * Format: int32
+             * @description First line of the record in the capture, from 1.
+             */
+            line?: number;
+            isEmpty?: boolean;
+        };
+        SeenProcessor: {
+            /** @description Socket name. */
+            designation: null | string;
+            version: null | string;
+            /** @description False when the socket is empty. */
+            populated: boolean;
+            /** Format: int32 */
+            line: number;
+        };
+        /** @enum {unknown} */
+        SeenVerdict: "as-expected" | "other" | "not-looked-at";
+        /** @enum {unknown} */
+        Severity: "note" | "care" | "stop" | null;
+        /** @description A part on the shop's shelf (`irvak-part/1`). */
+        ShelfPart: {
+            format?: string;
+            id: string;
+            module: components["schemas"]["ModuleSheet"];
+            /**
+             * Format: int32
+             * @description Pieces in stock, 0 or more.
+             */
+            inStock?: number;
+            liesIn?: null | string;
+            /**
+             * Format: double
+             * @description Price of one piece in EUR; null when not known.
+             */
+            priceEur?: null | number;
+            /** Format: date */
+            priceDate?: null | string;
+        };
+        /** @description One kind of part that the plan brings in. */
+        ShoppingLine: {
+            key: string;
+            part: string;
+            shelfPartId: null | string;
+            /** @description Where the pieces go. */
+            places: string[];
+            /** Format: int32 */
+            count: number;
+            /**
+             * Format: int32
+             * @description Pieces on the shelf; 0 for a part that is not on it.
+             */
+            inStock: number;
+            liesIn: null | string;
+            /** Format: double */
+            eachEur: null | number;
+            /** Format: double */
+            sumEur: null | number;
+            /** Format: int32 */
+            toOrder?: number;
+        };
+        /** @description Everything to buy and to take along. */
+        ShoppingList: {
+            lines: components["schemas"]["ShoppingLine"][];
+            takeAlong: components["schemas"]["TakeLine"][];
+            /** Format: double */
+            totalEur: number;
+            /** Format: int32 */
+            withoutPrice: number;
+        };
+        Socket: {
+            id: string;
+            /** @default false */
+            soldered: boolean;
+        };
+        /** @description How much of one socket's memory runs on how many channels, and the bandwidth that results. */
+        SocketInterleave: {
+            socket: string;
+            bands: components["schemas"]["InterleaveBand"][];
+            /** Format: double */
+            bandwidthMBs: null | number;
+        };
+        /** @enum {unknown} */
+        Stage: "survey" | "aim" | "fit" | "prep" | "hands-on" | "proof" | "handover";
+        /** @description One step at the machine. */
+        Step: {
+            /** @description Stays the same while the step means the same, so that ticks survive a change of plan. */
+            key: string;
+            group: string;
+            /** @description What is done. */
+            title: string;
+            /** @description The hand movements, in order. */
+            how: string[];
+            /** @description What can hurt or break; null when nothing can. */
+            caution: null | string;
+            places: string[];
+            /** Format: int32 */
+            minutes: number;
+        };
+        /** @description What is known of the system around the hardware. */
+        SystemFacts: {
+            /**
+             * Format: int32
+             * @description Word size of the installed operating system: 32 or 64; null when not known.
+             */
+            osBits?: null | number;
+            serial?: null | string;
+            boardRevision?: null | string;
+            firmware?: null | string;
+            /**
+             * Format: int64
+             * @description MemTotal as the operating system showed it before the work, KiB.
+             */
+            memTotalKiB?: null | number;
+        };
+        /** @description Something to have at hand. */
+        TakeLine: {
+            key: string;
+            group: string;
+            text: string;
+        };
+        /** @description The answer to a stored capture: how it was read, and the job after it. */
+        TakenView: {
+            reading: components["schemas"]["ReadView"];
+            job: components["schemas"]["JobView"];
+        };
+        /** @description A step or list line that somebody ticked. */
+        Tick: {
+            who: string;
+            /** Format: date-time */
+            when: string;
+            /** @description The text as it was ticked; another text later means: look again. */
+            wording: string;
+        };
+        UndoRequest: {
+            /** Format: uuid */
+            key: string;
+            who: string;
+            /** @description True to take later edits that rest on it along. */
+            withDependents: boolean;
+        };
+        /** @description One thing that sits, or is to sit, in a place: a module or a processor. */
+        Unit: {
+            module?: null | components["schemas"]["ModuleSheet"];
+            processor?: null | components["schemas"]["ProcessorSheet"];
+            serial?: null | string;
+            /** @description Who says so: "listing, line 214", "by hand", "shelf". */
+            source: string;
+            /** @description The shelf part this unit is a piece of, when it comes from the shelf. */
+            shelfPartId?: null | string;
+            short?: null | string;
+            long?: null | string;
+        };
+        /** @description Something about the machine that nobody has told yet. */
+        Unknown: {
+            /** @description Stable name, used by the answer. */
+            path: string;
+            /** @description What to find out. */
+            question: string;
+            /** @description What can't be computed until then; everything else can. */
+            blocks: string;
+            /** @description Where a person finds it. */
+            where: string;
+            kind: components["schemas"]["AnswerKind"];
+            options: string[];
+            unit?: null | string;
+            /** @description The place it is about, if any. */
+            place?: null | string;
+        };
+        /** @description A computed repair: edits that were evaluated, and what they bring. */
+        WayOut: {
+            /** @description What is done, in a few words. */
+            title: string;
+            /** @description What the evaluation after the edits says. */
+            effect: string;
+            edit: components["schemas"]["Edit"];
+        };
+        /** @description A finding's computed ways out. */
+        WaysView: {
+            code: string;
+            places: string[];
+            ways: components["schemas"]["WayOut"][];
+        };
+        /** @enum {unknown} */
+        WishKind: "memoryGiB" | "moneyLimitEur";
+        /** @description A sum that can be followed: what went in, line by line, and what came out. */
+        Worked: {
+            /** @description The inputs in the order in which they are combined. */
+            lines: components["schemas"]["WorkedLine"][];
+            /** @description The closing line. */
+            result: components["schemas"]["WorkedLine"];
+            /** @description The standard, sheet or practice behind the formula. */
+            source: string;
+        };
+        /** @description One line of a worked sum. */
+        WorkedLine: {
+            /** @description What is taken or computed, as text. */
+            formula: string;
+            /** @description Its value with its unit. */
+            value: string;
+            /**
+             * @description True when this line decides the result.
+             * @default false
+             */
+            limits: boolean;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  listJobs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    listJobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchJob"][];
+                };
+            };
+        };
     };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    beginJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        content: {
-          'application/json': components['schemas']['BenchJob'][];
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginRequest"];
+            };
         };
-      };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
     };
-  };
-  beginJob: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
+    getJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
     };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BeginRequest'];
-      };
+    applyEdit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
     };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
         };
-        content: {
-          'application/json': components['schemas']['JobView'];
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoRequest"];
+            };
         };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
     };
-  };
-  getJob: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        number: string;
-      };
-      cookie?: never;
+    redo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
     };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    getHistory: {
+        parameters: {
+            query?: {
+                before?: number;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
         };
-        content: {
-          'application/json': components['schemas']['JobView'];
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryRow"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
     };
-  };
-  applyEdit: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        number: string;
-      };
-      cookie?: never;
+    readCapture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadView"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
     };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['EditRequest'];
-      };
+    listCaptures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaptureView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
     };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    takeCapture: {
+        parameters: {
+            query: {
+                phase: string;
+                key: string;
+                lastSeen: number;
+                who: string;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
         };
-        content: {
-          'application/json': components['schemas']['JobView'];
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
         };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
     };
-  };
-  undo: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        number: string;
-      };
-      cookie?: never;
+    searchShelf: {
+        parameters: {
+            query?: {
+                q?: string;
+                job?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfPart"][];
+                };
+            };
+        };
     };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['UndoRequest'];
-      };
+    listSheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineSheet"][];
+                };
+            };
+        };
     };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    getEvidence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
         };
-        content: {
-          'application/json': components['schemas']['JobView'];
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EvidencePage"];
+                };
+            };
         };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
     };
-  };
-  redo: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        number: string;
-      };
-      cookie?: never;
+    listRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rule"][];
+                };
+            };
+        };
     };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['UndoRequest'];
-      };
+    getWays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
     };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
+    getReach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
         };
-        content: {
-          'application/json': components['schemas']['JobView'];
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PolicyReach"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
     };
-  };
-  getHistory: {
-    parameters: {
-      query?: {
-        before?: number;
-      };
-      header?: never;
-      path: {
-        number: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['HistoryRow'][];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  readCapture: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'text/plain': string;
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ReadView'];
-        };
-      };
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  listCaptures: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        number: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['CaptureView'][];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  takeCapture: {
-    parameters: {
-      query: {
-        phase: string;
-        key: string;
-        lastSeen: number;
-        who: string;
-      };
-      header?: never;
-      path: {
-        number: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'text/plain': string;
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['TakenView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  searchShelf: {
-    parameters: {
-      query?: {
-        q?: string;
-        job?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ShelfPart'][];
-        };
-      };
-    };
-  };
-  listSheets: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['MachineSheet'][];
-        };
-      };
-    };
-  };
-  getEvidence: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['EvidencePage'];
-        };
-      };
-    };
-  };
-  listRules: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['Rule'][];
-        };
-      };
-    };
-  };
-  getWays: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        number: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['WaysView'][];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  getReach: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        number: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['PolicyReach'][];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
 }

@@ -2,11 +2,12 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, unwrap } from '../api/client';
-import { newKey, useSheets } from '../api/hooks';
+import { newKey } from '../api/hooks';
 import { person, usePerson } from '../api/person';
 import type { FiveAnswers, JobView } from '../api/types';
 import { PlainHead } from '../frame/Head';
 import { Who } from '../frame/dialogs';
+import { SheetSelect } from '../frame/SheetSelect';
 import { FiveAnswersForm } from './FiveAnswersForm';
 import { pasted } from './pasted';
 
@@ -15,7 +16,6 @@ export default function BeginJob() {
   const who = usePerson();
   const navigate = useNavigate();
   const client = useQueryClient();
-  const sheets = useSheets().data ?? [];
   const held = pasted.peek();
   const [asking, setAsking] = useState(false);
   const [title, setTitle] = useState('');
@@ -136,21 +136,7 @@ export default function BeginJob() {
                   : 'Survey opens with a field for what the machine says of itself.'}
               </p>
             )}
-            {way === 'sheet' && (
-              <div>
-                <label className="field-label" htmlFor="sheet">
-                  Machine
-                </label>
-                <select id="sheet" className="inp" value={sheetId} onChange={(e) => setSheetId(e.target.value)}>
-                  <option value="">choose</option>
-                  {sheets.map((s) => (
-                    <option key={s.id} value={s.id}>
-                      {s.maker} {s.name}
-                    </option>
-                  ))}
-                </select>
-              </div>
-            )}
+            {way === 'sheet' && <SheetSelect value={sheetId} onChange={setSheetId} />}
             {way === 'answers' && <FiveAnswersForm onChange={setAnswers} />}
           </section>
         </form>

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { FiveAnswers, MachineSheet } from '../api/types';
+import { Field } from '../frame/Field';
 import { SmallPlate } from '../plate/Plate';
 import { Choice, FORMS, GENERATIONS, TYPES } from '../stages/survey/Choice';
 
@@ -37,10 +38,10 @@ export function FiveAnswersForm({ onChange }: { onChange: (answers: FiveAnswers 
   return (
     <div className="five">
       <div className="stack">
-        <Text id="five-name" label="What to call the machine" value={name} onChange={setName} />
+        <Field id="five-name" label="What to call the machine" value={name} onChange={setName} />
         <Choice label="1 · Memory generation: the notch tells" options={GENERATIONS} value={kind} onChange={setKind} />
         <Choice label="Slots for" options={FORMS} value={form} onChange={setForm} />
-        <Text
+        <Field
           id="five-channels"
           label="2 · Slots of each channel; a second processor after a bar"
           value={channels}
@@ -49,8 +50,8 @@ export function FiveAnswersForm({ onChange }: { onChange: (answers: FiveAnswers 
         />
         <Choice label="3 · Module types it takes" options={TYPES} value={types} onChange={setTypes} several />
         <div className="row">
-          <Text id="five-rate" label="4 · Top rate, MT/s" value={rate} onChange={setRate} hint="2666" />
-          <Text id="five-total" label="5 · Largest total listed, GiB" value={total} onChange={setTotal} hint="128" />
+          <Field id="five-rate" label="4 · Top rate, MT/s" value={rate} onChange={setRate} hint="2666" />
+          <Field id="five-total" label="5 · Largest total listed, GiB" value={total} onChange={setTotal} hint="128" />
         </div>
         <p className="quiet">What you don’t know, leave out: it stays unknown and blocks only what depends on it.</p>
       </div>
@@ -70,37 +71,6 @@ export function FiveAnswersForm({ onChange }: { onChange: (answers: FiveAnswers 
           />
         )}
       </div>
-    </div>
-  );
-}
-
-function Text({
-  id,
-  label,
-  value,
-  onChange,
-  hint,
-}: {
-  id: string;
-  label: string;
-  value: string;
-  onChange: (v: string) => void;
-  hint?: string;
-}) {
-  return (
-    <div className="grow">
-      <label className="field-label" htmlFor={id}>
-        {label}
-      </label>
-      <input
-        id={id}
-        className="inp"
-        value={value}
-        placeholder={hint}
-        onChange={(e) => onChange(e.target.value)}
-        autoComplete="off"
-        maxLength={120}
-      />
     </div>
   );
 }

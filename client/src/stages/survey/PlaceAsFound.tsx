@@ -2,6 +2,7 @@ import { useState, type FormEvent } from 'react';
 import type { ModuleSheet, Unit } from '../../api/types';
 import { short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
+import { Field } from '../../frame/Field';
 import { Choice, TYPES } from './Choice';
 
 type ModuleType = NonNullable<ModuleSheet['type']>;
@@ -116,7 +117,7 @@ function ProcessorForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | nu
   };
   return (
     <form className="stack" onSubmit={submit}>
-      <Field id="cpu" label="Processor" value={name} onChange={setName} focus list={known.map((p) => p.name)} />
+      <Field id="cpu" label="Processor" value={name} onChange={setName} focus suggestions={known.map((p) => p.name)} />
       {match ? (
         <p className="quiet">Drives memory at up to {match.memoryRateMTs} MT/s, by the machine's sheet.</p>
       ) : (
@@ -131,49 +132,5 @@ function ProcessorForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | nu
         </button>
       </div>
     </form>
-  );
-}
-
-function Field({
-  id,
-  label,
-  value,
-  onChange,
-  focus,
-  hint,
-  list,
-}: {
-  id: string;
-  label: string;
-  value: string;
-  onChange: (v: string) => void;
-  focus?: boolean;
-  hint?: string;
-  list?: string[];
-}) {
-  return (
-    <div className="grow">
-      <label className="field-label" htmlFor={id}>
-        {label}
-      </label>
-      <input
-        id={id}
-        className="inp"
-        value={value}
-        placeholder={hint}
-        onChange={(e) => onChange(e.target.value)}
-        autoFocus={focus}
-        autoComplete="off"
-        list={list ? `${id}-list` : undefined}
-        maxLength={80}
-      />
-      {list && (
-        <datalist id={`${id}-list`}>
-          {list.map((l) => (
-            <option key={l} value={l} />
-          ))}
-        </datalist>
-      )}
-    </div>
   );
 }

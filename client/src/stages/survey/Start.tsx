@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useSheets, useTakeCapture } from '../../api/hooks';
 import { useDesk } from '../../frame/desk';
+import { SheetSelect } from '../../frame/SheetSelect';
 import { PasteField } from './PasteField';
 
 /** A job without a machine yet: paste a capture, or take a sheet from the shelf. */
@@ -26,17 +27,7 @@ export function Start() {
         </section>
         <section className="stack">
           <h3>Or take a sheet from the shelf</h3>
-          <label className="field-label" htmlFor="sheet">
-            Machine
-          </label>
-          <select id="sheet" className="inp" value={chosen} onChange={(e) => setChosen(e.target.value)}>
-            <option value="">choose</option>
-            {sheets.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.maker} {s.name}
-              </option>
-            ))}
-          </select>
+          <SheetSelect value={chosen} onChange={setChosen} />
           <div>
             <button
               type="button"

@@ -1,0 +1,133 @@
+import { cleanup, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, describe, expect, it } from 'vitest';
+import type { Distance, Edit, FindingView, WaysView } from '../api/types';
+import { Ledge } from './Ledge';
+import { plain, Saying } from './Saying';
+import { Verdicts } from './Verdicts';
+
+afterEach(() => {
+  cleanup();
+  localStorage.clear();
+});
+
+describe('a sentence of the core', () => {
+  it('turns places into links that choose them', async () => {
+    const chosen: string[] = [];
+    render(<Saying text="[[slot:A1]] and [[socket:CPU 2]] differ." onPlace={(p) => chosen.push(p)} />);
+    await userEvent.click(screen.getByRole('button', { name: 'CPU 2' }));
+    expect(chosen).toEqual(['socket:CPU 2']);
+    expect(document.body.textContent).toBe('A1 and CPU 2 differ.');
+  });
+
+  it('is plain text where nothing can be chosen', () => {
+    render(<Saying text="Reseat [[slot:B2]]." />);
+    expect(screen.queryByRole('button')).toBeNull();
+    expect(plain('Reseat [[slot:B2]].')).toBe('Reseat B2.');
+  });
+});
+
+const finding = (code: string, severity: FindingView['severity'], places: string[] = ['slot:A1']): FindingView => ({
+  code,
+  severity,
+  basis: 'standard',
+  sentence: `${code} applies to [[slot:A1]].`,
+  reason: 'Because it is so.',
+  source: 'a standard',
+  places,
+  why: {
+    lines: [{ formula: 'one', value: '1', limits: false }],
+    result: { formula: 'sum', value: '1', limits: true },
+    source: 'arithmetic',
+  },
+  asFoundToo: false,
+});
+
+describe('the verdicts', () => {
+  const ways: WaysView[] = [
+    {
+      code: 'X-STOP',
+      places: ['slot:A1'],
+      ways: [{ title: 'Leave A1 empty', effect: 'starts · 16 GiB', edit: { type: 'remove', place: 'slot:A1' } }],
+    },
+  ];
+
+  it('opens the first stop with its sum and ways out, and applies a way', async () => {
+    const edits: Edit[] = [];
+    render(
+      <Verdicts
+        findings={[finding('X-STOP', 'stop'), finding('X-CARE', 'care')]}
+        ways={ways}
+        onPlace={() => {}}
+        onEdit={(e) => edits.push(e)}
+      />,
+    );
+    expect(screen.getByText('1 stop, 1 care')).toBeTruthy();
+    expect(screen.getByText('Because it is so.')).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: /Leave A1 empty/ }));
+    expect(edits).toEqual([{ type: 'remove', place: 'slot:A1' }]);
+  });
+
+  it('keeps a care folded until somebody asks why', async () => {
+    render(<Verdicts findings={[finding('X-CARE', 'care')]} ways={[]} onPlace={() => {}} onEdit={() => {}} />);
+    expect(screen.queryByText('Because it is so.')).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Why' }));
+    expect(screen.getByText('Because it is so.')).toBeTruthy();
+    expect(screen.getByText(/a published standard/)).toBeTruthy();
+  });
+
+  it('merges notes and says the word beside every mark', () => {
+    render(
+      <Verdicts
+        findings={[finding('N-1', 'note'), finding('N-2', 'note', ['slot:B1'])]}
+        ways={[]}
+        onPlace={() => {}}
+        onEdit={() => {}}
+      />,
+    );
+    expect(screen.getByText('Notes, 2')).toBeTruthy();
+  });
+
+  it('folds to an edge that still shows the counts', async () => {
+    render(<Verdicts findings={[finding('X-STOP', 'stop')]} ways={[]} onPlace={() => {}} onEdit={() => {}} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Fold' }));
+    expect(screen.queryByText('X-STOP')).toBeNull();
+    expect(screen.getByRole('button', { name: 'Unfold: 1 stop' })).toBeTruthy();
+    expect(screen.getByRole('img', { name: 'Stop' })).toBeTruthy();
+  });
+
+  it('says so when nothing stands in the way', () => {
+    render(<Verdicts findings={[]} ways={[]} onPlace={() => {}} onEdit={() => {}} />);
+    expect(screen.getByText('Nothing stands in the way.')).toBeTruthy();
+  });
+});
+
+describe('the ledge', () => {
+  const memory = (planned: number): Distance => ({
+    name: 'Memory',
+    unit: 'GiB',
+    found: 256,
+    planned,
+    wish: 512,
+    isLimit: false,
+  });
+
+  it('shows the distance to the wish and the step from before the last edit', () => {
+    const { rerender } = render(<Ledge ledge={[memory(256)]} stops={false} />);
+    expect(document.body.textContent).toContain('wish 512 GiB');
+    rerender(<Ledge ledge={[memory(480)]} stops={false} />);
+    expect(document.body.textContent).toContain('256 → 480 GiB');
+    rerender(<Ledge ledge={[memory(512)]} stops={false} />);
+    expect(document.body.textContent).toContain('480 → 512 GiB');
+  });
+
+  it('marks a limit that is passed', () => {
+    render(
+      <Ledge
+        ledge={[{ name: 'Money', unit: 'EUR', found: 0, planned: 2760, wish: 2000, isLimit: true }]}
+        stops={false}
+      />,
+    );
+    expect(document.querySelector('.lc.held')?.textContent).toContain('limit € 2 000');
+  });
+});
