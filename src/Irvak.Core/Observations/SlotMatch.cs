@@ -33,7 +33,7 @@ public static class SlotMatch
     private static bool EndsAs(string? locator, string slot)
     {
         if (locator is null || locator.Length <= slot.Length || !locator.EndsWith(slot, StringComparison.OrdinalIgnoreCase)) return false;
-        var before = locator[locator.Length - slot.Length - 1];
-        return before is '_' or '-' or ' ' or '.' || (char.IsLetter(before) && char.IsUpper(slot[0]) && locator.Contains("DIMM", StringComparison.OrdinalIgnoreCase));
+        var before = locator[..^slot.Length];
+        return before[^1] is '_' or '-' or ' ' or '.' || before.EndsWith("DIMM", StringComparison.OrdinalIgnoreCase);
     }
 }

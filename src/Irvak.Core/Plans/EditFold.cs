@@ -114,7 +114,7 @@ public static class EditFold
             else { units[place] = unit; empty.Remove(place); }
             // A planned move carries the unit as it was found; what is really there goes along, or the move falls away.
             foreach (var (to, planned) in state.Plan.Where(p => p.Value.MovedFrom == place))
-                if (unit is null) { plan.Remove(to); plan.Remove(place); }
+                if (unit is null) plan.Remove(to);
                 else plan[to] = planned with { Unit = unit };
             if (unit is null && plan.TryGetValue(place, out var own) && own.Unit is null) plan.Remove(place);
         }
@@ -153,23 +153,21 @@ public static class EditFold
         MemTotalKiB = more.MemTotalKiB ?? known.MemTotalKiB,
     };
 
-    /// <summary>Sets a place; a unit that had been moved there goes back to where it was found.</summary>
+    /// <summary>Sets a place; a unit that had been moved there goes back to where it was found, one that was moved away stays away.</summary>
     private static ImmutableSortedDictionary<string, PlannedPlace> Put(JobState state, string place, PlannedPlace planned)
     {
-        var plan = TakeBack(state.Plan, place);
+        var plan = SendHome(state.Plan, place);
         // Emptying a place that was empty as found is the same as leaving it alone.
-        return planned.Unit is null && !state.Found.ContainsKey(place) ? plan : plan.SetItem(place, planned);
+        return planned.Unit is null && !state.Found.ContainsKey(place) ? plan.Remove(place) : plan.SetItem(place, planned);
     }
 
-    private static ImmutableSortedDictionary<string, PlannedPlace> TakeBack(ImmutableSortedDictionary<string, PlannedPlace> plan, string place)
-    {
-        if (plan.TryGetValue(place, out var old) && old.MovedFrom is { } home && plan.TryGetValue(home, out var left) && left.Unit is null)
-            plan = plan.Remove(home);
-        // What was to leave this place for another one stays when the place is left as found.
-        foreach (var (to, moved) in plan.Where(p => p.Value.MovedFrom == place).ToList())
-            if (moved.Unit is not null && plan.TryGetValue(place, out var self) && self.Unit is null) plan = plan.Remove(to);
-        return plan.Remove(place);
-    }
+    /// <summary>Leaves a place as found: what was moved there goes home, and what was moved away from it comes home.</summary>
+    private static ImmutableSortedDictionary<string, PlannedPlace> TakeBack(ImmutableSortedDictionary<string, PlannedPlace> plan, string place) =>
+        SendHome(plan, place).RemoveRange(plan.Where(p => p.Value.MovedFrom == place).Select(p => p.Key)).Remove(place);
+
+    /// <summary>The unit moved to this place goes back to its old one, unless another part is planned there by now.</summary>
+    private static ImmutableSortedDictionary<string, PlannedPlace> SendHome(ImmutableSortedDictionary<string, PlannedPlace> plan, string place) =>
+        plan.TryGetValue(place, out var here) && here.MovedFrom is { } home && plan.TryGetValue(home, out var left) && left.Unit is null ? plan.Remove(home) : plan;
 
     private static JobState ApplyMove(JobState state, Move move)
     {

@@ -42,6 +42,16 @@ public class EditFoldTests
     }
 
     [Fact]
+    public void A_part_in_the_old_place_of_a_moved_one_leaves_the_moved_one_where_it_is()
+    {
+        var state = Job.With(new Move("slot:A1", "slot:B1"), Boards.Fit("A1", Boards.Module(32)));
+        Assert.Equal((32, 16), (state.Planned.ModuleAt("A1")!.CapacityMiB / 1024, state.Planned.ModuleAt("B1")!.CapacityMiB / 1024));
+        var restored = state.With(new Restore("slot:A1"));
+        Assert.Empty(restored.Changes());
+        Assert.Equal(32 * 1024, restored.Planned.InstalledMiB);
+    }
+
+    [Fact]
     public void Another_sheet_keeps_what_still_has_a_place()
     {
         var state = Job.With(new AdoptSheet(Boards.Unequal));

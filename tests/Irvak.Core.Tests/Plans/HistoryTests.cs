@@ -64,8 +64,10 @@ public class HistoryTests
         var moved = state.Plan.Values.Where(p => p.MovedFrom is not null).Select(p => p.MovedFrom!).ToList();
         Assert.Equal(moved.Count, moved.Distinct().Count());
         Assert.All(moved, from => Assert.True(state.Plan.ContainsKey(from), $"{from} is moved away but stands there still"));
+        // Every unit as found stands in one place, or leaves.
+        Assert.All(start.Found, f => Assert.InRange(state.Planned.Units.Values.Count(u => ReferenceEquals(u, f.Value)), 0, 1));
         Assert.All(state.Changes().Where(c => c.MovedTo is not null), c => Assert.Equal(c.Place, state.Plan[c.MovedTo!].MovedFrom));
-    }, iter: 500);
+    }, iter: 3000);
 
     [Fact]
     public void Undo_takes_back_ones_own_edit_and_leaves_those_of_others()

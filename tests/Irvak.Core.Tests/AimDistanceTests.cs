@@ -1,0 +1,35 @@
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Tests;
+
+public class AimDistanceTests
+{
+    private static readonly ShelfPart Part = new() { Id = "p", Module = Boards.Module(), InStock = 4, PriceEur = 34 };
+
+    private static Distance Cell(JobState state, string name) => state.Evaluate(null, Part).Ledge.Single(d => d.Name == name);
+
+    [Fact]
+    public void Memory_money_and_slots_move_with_the_plan()
+    {
+        var state = Boards.Job(Boards.Server, "A1", "C1").With(new SetWish(WishKind.MemoryGiB, 64), new SetWish(WishKind.MoneyLimitEur, 100), Boards.Fit("B1", shelf: "p"));
+        Assert.Equal((32, 48, 64), (Cell(state, "Memory").Found, Cell(state, "Memory").Planned, Cell(state, "Memory").Wish));
+        Assert.Equal((34, 100, true), (Cell(state, "Money").Planned, Cell(state, "Money").Wish, Cell(state, "Money").IsLimit));
+        Assert.Equal((6, 5), (Cell(state, "Slots left").Found, Cell(state, "Slots left").Planned));
+    }
+
+    [Fact]
+    public void A_wish_that_is_dropped_is_no_wish()
+    {
+        var state = Boards.Job(Boards.Server, "A1").With(new SetWish(WishKind.MemoryGiB, 64), new SetWish(WishKind.MemoryGiB, null));
+        Assert.Null(Cell(state, "Memory").Wish);
+        Assert.DoesNotContain(state.Evaluate().Findings, f => f.Rule.Code == "AIM-MEMORY");
+    }
+
+    [Theory]
+    [InlineData(-1, "A wish is zero or more.")]
+    [InlineData(1.5, "Wish whole GiB.")]
+    [InlineData(2_000_000, "That is more memory than any machine holds.")]
+    public void A_senseless_wish_is_refused(double value, string text) =>
+        Assert.Equal(text, EditFold.Refusal(JobState.Start, new SetWish(WishKind.MemoryGiB, (decimal)value))!.Text);
+}

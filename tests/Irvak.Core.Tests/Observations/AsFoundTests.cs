@@ -1,0 +1,69 @@
+using Irvak.Core.Observations;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Tests.Observations;
+
+public class AsFoundTests
+{
+    private static SeenDevice Device(string locator, int? mib, string? bank = null) =>
+        new() { Locator = locator, Bank = bank, SizeMiB = mib, Module = mib > 0 ? Boards.Module(mib.Value / 1024) : null, Line = 7 };
+
+    private static Observation Seen(params SeenDevice[] devices) => new() { Devices = devices, Maker = "Brannick", Product = "Server" };
+
+    [Fact]
+    public void Filled_empty_and_unknown_slots_are_three_things()
+    {
+        var places = AsFound.From(Boards.Server, Seen(Device("A1", 16_384), Device("A2", 0), Device("B1", null)), "listing").Places;
+        Assert.Equal("listing, line 7", places["slot:A1"]!.Source);
+        Assert.Null(places["slot:A2"]);
+        Assert.False(places.ContainsKey("slot:B1"));
+    }
+
+    [Theory]
+    [InlineData("CPU1_DIMM_A1", "A1")]
+    [InlineData("DIMM_A1", "A1")]
+    [InlineData("a1", "A1")]
+    [InlineData("P1-DIMMA1", "A1")]
+    [InlineData("DIMM_AA1", null)]
+    [InlineData("XA1", null)]
+    public void A_locator_names_a_slot_by_its_end(string locator, string? slot) =>
+        Assert.Equal(slot, SlotMatch.Of(Boards.Server, Seen(Device(locator, 16_384))).SingleOrDefault()?.Slot);
+
+    [Fact]
+    public void Names_that_say_nothing_are_taken_in_order_when_the_counts_agree()
+    {
+        var eight = Enumerable.Range(0, 8).Select(i => Device("DIMM", i == 2 ? 16_384 : 0, "BANK")).ToArray();
+        Assert.Equal("B1", SlotMatch.Of(Boards.Server, Seen(eight)).Single(m => !m.Device.IsEmpty).Slot);
+        Assert.Empty(SlotMatch.Of(Boards.Server, Seen(eight[..5])));
+    }
+
+    [Fact]
+    public void The_sheet_is_found_by_product_and_maker()
+    {
+        var mine = Boards.Server with { Maker = "Brannick" };
+        Assert.Same(mine, AsFound.SheetFor([Boards.Unequal with { Name = "Other" }, mine], Seen() with { Product = " server " }));
+        Assert.Null(AsFound.SheetFor([mine], Seen() with { Maker = "Tarrowby" }));
+        Assert.Null(AsFound.SheetFor([mine], new Observation()));
+    }
+
+    [Fact]
+    public void Processors_go_by_name_and_an_empty_socket_is_empty()
+    {
+        var sheet = Boards.Server with { Processors = [new ProcessorSheet { Name = "N-416", MemoryRateMTs = 4800 }] };
+        var seen = Seen() with { Processors = [new("CPU2", null, false, 9), new("CPU1", "Ostrel N-416 v2", true, 3)] };
+        var places = AsFound.From(sheet, seen, "listing").Places;
+        Assert.Equal(4800, places["socket:CPU 1"]!.Processor!.MemoryRateMTs);
+        Assert.Null(places["socket:CPU 2"]);
+    }
+
+    [Fact]
+    public void A_processor_the_sheet_does_not_know_is_kept_by_name_and_asked_for()
+    {
+        var seen = Seen() with { Processors = [new("CPU1", "Ostrel X", true, 3), new("CPU2", null, false, 9)] };
+        var state = Boards.Job(Boards.Server, "A1") with { Found = Boards.Job(Boards.Server).Found };
+        state = state.With(AsFound.From(Boards.Server, seen, "listing"));
+        Assert.Contains(Core.Plans.UnknownRegister.Of(state), u => u.Path == "processor.socket:CPU 1" && u.Question == "Which memory rate does Ostrel X drive?");
+        var answered = state.With(new Core.Plans.AnswerUnknown("processor.socket:CPU 1", "2400"));
+        Assert.Equal(2400, answered.Found["socket:CPU 1"].Processor!.MemoryRateMTs);
+    }
+}

@@ -1,0 +1,57 @@
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Tests.Plans;
+
+public class UnknownRegisterTests
+{
+    private static readonly MachineSheet Bare = Boards.Server with
+    {
+        Memory = new MemoryBoard { ChannelsKnown = false }, Channels = [new("?", "CPU 1", ["S1", "S2", "S3", "S4"])], Sockets = [new("CPU 1")],
+    };
+
+    private static readonly JobState Job = Boards.Job(Bare, "S1") with { System = new SystemFacts() };
+
+    private static IEnumerable<string> Paths(JobState state) => UnknownRegister.Of(state).Select(u => u.Path);
+
+    public static TheoryData<string, string> Answers => new()
+    {
+        { "memory.generation", "DDR4" }, { "memory.form", "sodimm" }, { "memory.types", "registered, load-reduced" }, { "channels", "S1 S2 | S3 S4" },
+        { "memory.rateLimitMTs", "2666" }, { "memory.slotLimitGiB", "32" }, { "memory.totalLimitGiB", "128" }, { "system.osBits", "32" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Answers))]
+    public void An_answer_takes_its_unknown_away_and_no_other(string path, string value)
+    {
+        Assert.Contains(path, Paths(Job));
+        var after = Job.With(new AnswerUnknown(path, value));
+        Assert.Equal(Paths(Job).Where(p => p != path), Paths(after));
+    }
+
+    [Fact]
+    public void Every_unknown_says_what_it_blocks_and_where_to_look() => Assert.All(UnknownRegister.Of(Job), u =>
+    {
+        Assert.True(u.Blocks.Length > 5 && u.Where.Length > 5 && u.Question.EndsWith('?'), u.Path);
+        if (u.Kind is AnswerKind.Choice or AnswerKind.Several) Assert.NotEmpty(u.Options);
+    });
+
+    [Fact]
+    public void Named_channels_get_letters_and_their_sockets()
+    {
+        var sheet = Job.With(new AnswerUnknown("channels", "S1 S3 | S2 | S4")).Sheet!;
+        Assert.Equal(["A: S1 S3", "B: S2", "C: S4"], sheet.Channels.Select(c => $"{c.Id}: {string.Join(' ', c.Slots)}"));
+        Assert.True(sheet.Memory.ChannelsKnown);
+    }
+
+    [Fact]
+    public void Slots_behind_an_empty_socket_need_no_answer()
+    {
+        var state = JobState.Start.With(new AdoptSheet(Boards.Server), new RecordFound(new Dictionary<string, Builds.Unit?> { ["socket:CPU 2"] = null }, null, "test"));
+        Assert.Contains("found.slot:A1", Paths(state));
+        Assert.DoesNotContain("found.slot:C1", Paths(state));
+    }
+
+    [Fact]
+    public void Without_a_sheet_nothing_is_asked() => Assert.Empty(UnknownRegister.Of(JobState.Start));
+}
