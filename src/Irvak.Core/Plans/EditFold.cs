@@ -107,22 +107,21 @@ public static class EditFold
     {
         var units = state.Found.ToBuilder();
         var empty = state.FoundEmpty.ToBuilder();
-        var plan = state.Plan.ToBuilder();
+        var plan = state.Plan;
         foreach (var (place, unit) in found.Places)
         {
             if (unit is null) { units.Remove(place); empty.Add(place); }
             else { units[place] = unit; empty.Remove(place); }
             // A planned move carries the unit as it was found; what is really there goes along, or the move falls away.
             foreach (var (to, planned) in state.Plan.Where(p => p.Value.MovedFrom == place))
-                if (unit is null) plan.Remove(to);
-                else plan[to] = planned with { Unit = unit };
-            if (unit is null && plan.TryGetValue(place, out var own) && own.Unit is null) plan.Remove(place);
+                plan = unit is null ? Vacate(plan, to) : plan.SetItem(to, planned with { Unit = unit });
+            if (unit is null && plan.TryGetValue(place, out var own) && own.Unit is null) plan = plan.Remove(place);
         }
         return state with
         {
             Found = units.ToImmutable(),
             FoundEmpty = empty.ToImmutable(),
-            Plan = plan.ToImmutable(),
+            Plan = plan,
             System = Merge(state.System, found.System),
         };
     }
@@ -162,8 +161,16 @@ public static class EditFold
     }
 
     /// <summary>Leaves a place as found: what was moved there goes home, and what was moved away from it comes home.</summary>
-    private static ImmutableSortedDictionary<string, PlannedPlace> TakeBack(ImmutableSortedDictionary<string, PlannedPlace> plan, string place) =>
-        SendHome(plan, place).RemoveRange(plan.Where(p => p.Value.MovedFrom == place).Select(p => p.Key)).Remove(place);
+    private static ImmutableSortedDictionary<string, PlannedPlace> TakeBack(ImmutableSortedDictionary<string, PlannedPlace> plan, string place)
+    {
+        var changed = SendHome(plan, place);
+        foreach (var (to, _) in plan.Where(p => p.Value.MovedFrom == place)) changed = Vacate(changed, to);
+        return changed.Remove(place);
+    }
+
+    /// <summary>Takes the planned unit of a place away. What was found there comes back, unless it was moved elsewhere.</summary>
+    private static ImmutableSortedDictionary<string, PlannedPlace> Vacate(ImmutableSortedDictionary<string, PlannedPlace> plan, string place) =>
+        plan.Values.Any(p => p.MovedFrom == place) ? plan.SetItem(place, new PlannedPlace(null)) : plan.Remove(place);
 
     /// <summary>The unit moved to this place goes back to its old one, unless another part is planned there by now.</summary>
     private static ImmutableSortedDictionary<string, PlannedPlace> SendHome(ImmutableSortedDictionary<string, PlannedPlace> plan, string place) =>
