@@ -48,7 +48,11 @@ builder.Services.AddSingleton<Jobs>();
 builder.Services.AddSingleton<JobChanges>();
 builder.Services.AddSingleton<JobDesk>();
 builder.Services.AddSingleton<LiveBoard>();
-if (!describing) builder.Services.AddHostedService(services => services.GetRequiredService<LiveBoard>());
+if (!describing)
+{
+    builder.Services.AddHostedService(services => services.GetRequiredService<LiveBoard>());
+    builder.Services.AddHostedService<WarmUp>();
+}
 
 var app = builder.Build();
 // A bad request is the sender's mistake and answered in words; only what is unexpected goes to the log.

@@ -7,7 +7,9 @@ public class UnknownRegisterTests
 {
     private static readonly MachineSheet Bare = Boards.Server with
     {
-        Memory = new MemoryBoard { ChannelsKnown = false }, Channels = [new("?", "CPU 1", ["S1", "S2", "S3", "S4"])], Sockets = [new("CPU 1")],
+        Memory = new MemoryBoard { ChannelsKnown = false },
+        Channels = [new("?", "CPU 1", ["S1", "S2", "S3", "S4"])],
+        Sockets = [new("CPU 1")],
     };
 
     private static readonly JobState Job = Boards.Job(Bare, "S1") with { System = new SystemFacts() };
