@@ -40,10 +40,14 @@ export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...pla
   // Small machines are seen whole; a rack's memory is large enough to be looked at alone.
   const start = sheet.chassis?.kind === 'rack' && views.includes(first) ? first : 'whole';
   const [view, setView] = useState<View>(start);
-  const height = Number(useSetting(`plate.${name}`, first === 'memory' ? '252' : '356'));
+  const kind = sheet.chassis?.kind ?? 'board';
+  const kept = `plate.${name}.${kind}`;
+  const height = Number(
+    useSetting(kept, kind === 'rack' && first === 'memory' ? '252' : kind === 'board' ? '236' : '356'),
+  );
   const box = useRef<HTMLDivElement>(null);
 
-  const resize = (to: number) => keepSetting(`plate.${name}`, `${Math.round(Math.max(120, Math.min(640, to)))}`);
+  const resize = (to: number) => keepSetting(kept, `${Math.round(Math.max(120, Math.min(640, to)))}`);
   const drag = (event: PointerEvent<HTMLButtonElement>) => {
     const start = event.clientY;
     const from = height;
