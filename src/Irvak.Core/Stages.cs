@@ -25,8 +25,6 @@ public sealed record Knot(Stage Stage, string Note, bool Bad);
 /// <summary>Where a job's work stands. A job moves when its work moves; nobody drags it.</summary>
 public static class Stages
 {
-    public const string BuyPrefix = "buy:", TakePrefix = "take:";
-
     public static Stage Of(JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines)
     {
         if (state.HandedOver is not null) return Stage.Handover;

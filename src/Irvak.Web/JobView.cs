@@ -25,9 +25,6 @@ public sealed record WaysView(string Code, IReadOnlyList<string> Places, IReadOn
 /// <summary>A capture that this job keeps.</summary>
 public sealed record CaptureView(long Id, string Phase, string Kind, string Sentence, int Lines, int Used, IReadOnlyList<Captures.NotUnderstood> Rest, bool CutOff, IReadOnlyList<string> Remarks, string Who, DateTimeOffset At);
 
-/// <summary>A part in the plan that the maker's sheet does not list.</summary>
-public sealed record OffListPart(string Part, IReadOnlyList<string> Places, string Evidence, string Remark);
-
 /// <summary>Everything the screens of one job show.</summary>
 public sealed record JobView
 {
@@ -79,6 +76,9 @@ public sealed record JobView
 
     public required IReadOnlyList<Explanation> Explanations { get; init; }
 
+    /// <summary>States that are right although they look wrong.</summary>
+    public required IReadOnlyList<LooksWrong> LooksWrong { get; init; }
+
     public required IReadOnlyList<OffListPart> OffList { get; init; }
 
     public required Tick? HandedOver { get; init; }
@@ -116,17 +116,9 @@ public sealed record JobView
             Ticks = state.Ticks,
             Lines = lines,
             Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines),
-            OffList = question is null ? [] : OffListOf(question),
+            LooksWrong = ExpectedMemory.LooksWrong,
+            OffList = question is null ? [] : Limits.OffList(question),
             HandedOver = state.HandedOver,
         };
     }
-
-    private static List<OffListPart> OffListOf(Question q) =>
-        [.. q.Changes.Where(c => c.BringsPart && c.In!.Module is not null)
-            .Select(c => (c.Place, Module: c.In!.Module!, Track: Limits.TrackOf(q, c.In!.Module!)))
-            .Where(x => x.Track is not null)
-            .GroupBy(x => x.Module.Long)
-            .Select(g => new OffListPart($"{g.Count()} × {g.Key}", [.. g.Select(x => x.Place)],
-                $"sheet ends at {ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L)} a slot; {g.First().Track!.Counts}",
-                "Support may ask to see the fault without it."))];
 }

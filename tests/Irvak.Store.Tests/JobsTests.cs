@@ -137,7 +137,7 @@ public class JobsTests(StoreFixture store)
     }
 
     [Fact]
-    public async Task Every_kind_of_edit_comes_back_as_it_was_stored()
+    public void Every_kind_of_edit_comes_back_as_it_was_stored()
     {
         Edit[] edits =
         [
@@ -148,7 +148,6 @@ public class JobsTests(StoreFixture store)
         ];
         Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());
         Assert.All(edits, e => Assert.Equal(Database.ToJson(e), Database.ToJson(Database.FromJson<Edit>(Database.ToJson(e)))));
-        Assert.NotNull(await store.Jobs.All(default));
     }
 
     [Fact]

@@ -710,6 +710,8 @@ export interface components {
             };
             lines: components["schemas"]["ComparedLine"][];
             explanations: components["schemas"]["Explanation"][];
+            /** @description States that are right although they look wrong. */
+            looksWrong: components["schemas"]["LooksWrong"][];
             offList: components["schemas"]["OffListPart"][];
             handedOver: null | components["schemas"]["Tick"];
         };
@@ -744,6 +746,12 @@ export interface components {
         };
         /** @enum {unknown} */
         LineState: "not-looked-at" | "as-expected" | "deviates";
+        LooksWrong: {
+            /** @description What a person sees. */
+            seen: string;
+            /** @description Why it is right. */
+            because: string;
+        };
         M2Place: {
             id: string;
             lengths: number[];
@@ -824,6 +832,8 @@ export interface components {
         /** @description The sheet of results for memory: as found and as planned side by side. */
         MemorySheet: {
             ladder: components["schemas"]["LadderSlot"][];
+            /** @description The slot that is filled next; null when none is left or the order is not known. */
+            nextFree: null | string;
             found: components["schemas"]["MemoryFigures"];
             planned: components["schemas"]["MemoryFigures"];
         };
@@ -910,7 +920,7 @@ export interface components {
              */
             installedMiB?: null | number;
         };
-        /** @description A part in the plan that the maker's sheet does not list. */
+        /** @description A kind of part in the plan that the maker's sheet does not list. */
         OffListPart: {
             part: string;
             places: string[];
@@ -956,13 +966,19 @@ export interface components {
          * @enum {unknown}
          */
         Policy: "listed" | "field-proven" | "sound";
-        /** @description What a policy would allow in this machine: the largest module that is no stop. */
+        /** @description What a policy would allow in this machine. */
         PolicyReach: {
             policy: components["schemas"]["Policy"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Largest module of the shelf that is no stop; null when none suits.
+             */
             largestGiB: null | number;
             evidence: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Kinds of module off the maker's list that could be used.
+             */
             offList: number;
         };
         /** @description What one standing is worth under each policy. */

@@ -2,7 +2,7 @@ import { Autocomplete } from '@mui/material';
 import { useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { useRules, useShelf } from '../api/hooks';
-import type { JobView, ShelfPart } from '../api/types';
+import type { ShelfPart } from '../api/types';
 import { euro, short } from '../format/numbers';
 import { useDesk } from './desk';
 import { plain } from './Saying';
@@ -53,8 +53,7 @@ export function Find() {
       });
       say(`${hit.part.module.long} in hand. Go to a slot and press Enter.`);
       void navigate(`/jobs/${job.number}/fit`);
-      const next = nextFree(job);
-      if (next) focusPlace(next);
+      if (job.memory?.nextFree) focusPlace(`slot:${job.memory.nextFree}`);
     } else if (hit.group === 'Places') {
       select(hit.place);
       focusPlace(hit.place);
@@ -138,10 +137,3 @@ export const focusPlace = (place: string) =>
   requestAnimationFrame(() =>
     requestAnimationFrame(() => document.querySelector<SVGGElement>(`[data-place="${CSS.escape(place)}"]`)?.focus()),
   );
-
-/** The slot that is filled next: first in the fill order, still empty and usable. */
-function nextFree(job: JobView): string | null {
-  const free = (job.memory?.ladder ?? []).filter((s) => s.usable && !job.planned[`slot:${s.slot}`]);
-  const next = free.sort((a, b) => (a.order ?? 999) - (b.order ?? 999))[0];
-  return next ? `slot:${next.slot}` : null;
-}

@@ -7,6 +7,9 @@ using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Memory;
 
+/// <summary>A kind of part in the plan that the maker's sheet does not list.</summary>
+public sealed record OffListPart(string Part, IReadOnlyList<string> Places, string Evidence, string Remark);
+
 /// <summary>Limits on the maker's sheet, weighed by policy and evidence; and the processor's own, which are hard.</summary>
 public static class Limits
 {
@@ -53,6 +56,16 @@ public static class Limits
         q.Sheet.Memory.SlotLimitGiB is { } limit && module.CapacityMiB is { } mib && mib > limit * 1024L
             ? q.Evidence.ForModule(q.Sheet.Id, q.System.Firmware, module)
             : null;
+
+    /// <summary>Every kind of new module beyond the sheet, with its evidence; the handover names them under every policy.</summary>
+    public static IReadOnlyList<OffListPart> OffList(Question q) =>
+        [.. q.Changes.Where(c => c.BringsPart && c.In!.Module is not null)
+            .Select(c => (c.Place, Module: c.In!.Module!, Track: TrackOf(q, c.In!.Module!)))
+            .Where(x => x.Track is not null)
+            .GroupBy(x => x.Module.Long)
+            .Select(g => new OffListPart($"{g.Count()} × {g.Key}", [.. g.Select(x => x.Place)],
+                $"sheet ends at {ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L)} a slot; {g.First().Track!.Counts}",
+                "Support may ask to see the fault without it."))];
 
     private static Finding? JudgeSlots(Question q, Build build, IReadOnlyList<string> slots)
     {

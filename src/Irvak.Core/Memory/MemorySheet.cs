@@ -13,9 +13,10 @@ public sealed record LadderSlot(string Slot, string Channel, string Socket, int?
 public sealed record MemoryFigures(long InstalledMiB, RateResult Rate, IReadOnlyList<SocketInterleave> Interleave, string Ecc, OsBand? OsTotal);
 
 /// <summary>The sheet of results for memory: as found and as planned side by side.</summary>
-public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, MemoryFigures Found, MemoryFigures Planned)
+/// <param name="NextFree">The slot that is filled next; null when none is left or the order is not known.</param>
+public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextFree, MemoryFigures Found, MemoryFigures Planned)
 {
-    public static MemorySheet Of(Question q) => new(LadderOf(q), Figures(q, q.Found), Figures(q, q.Planned));
+    public static MemorySheet Of(Question q) => new(LadderOf(q), FillOrder.NextFree(q.Sheet, q.Planned), Figures(q, q.Found), Figures(q, q.Planned));
 
     public static IEnumerable<Finding> Judge(Question q, MemorySheet sheet) =>
     [

@@ -11,9 +11,6 @@ namespace Irvak.Web.Endpoints;
 /// <summary>What one standing is worth under each policy.</summary>
 public sealed record PolicyRow(string Standing, Severity? Listed, Severity? FieldProven, Severity? Sound);
 
-/// <summary>What a policy would allow in this machine: the largest module that is no stop.</summary>
-public sealed record PolicyReach(Policy Policy, int? LargestGiB, string Evidence, int OffList);
-
 /// <summary>The evidence book of one machine, counted by size of module.</summary>
 public sealed record EvidenceCount(string MachineId, string Part, int Works, int Fails, bool LastFailed, double Low, double High);
 
@@ -44,7 +41,7 @@ public static class LibraryPages
 
         routes.MapGet("/api/jobs/{number}/reach", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
             await jobs.Find(number, cancel) is { } job
-                ? TypedResults.Ok(Reach(job.State, await library.Evidence(cancel), await library.Shelf(cancel)))
+                ? TypedResults.Ok(job.State.Sheet is null ? [] : PolicyReach.Of(Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ToDictionary(p => p.Id))))
                 : Problems.UnknownJob(number))
             .WithName("getReach").Produces<List<PolicyReach>>().ProducesProblem(404);
     }
@@ -56,23 +53,6 @@ public static class LibraryPages
         Evaluation Evaluate(JobState s) => Evaluation.Evaluate(Question.Of(s, evidence, byId));
         var before = Evaluate(state);
         return [.. before.Findings.Select(f => new WaysView(f.Rule.Code, f.Places, WaysOut.Of(state, before, f, shelf, Evaluate))).Where(w => w.Ways.Count > 0)];
-    }
-
-    /// <summary>For each policy the largest module on the shelf that this machine would take without a stop.</summary>
-    private static List<PolicyReach> Reach(JobState state, EvidenceBook evidence, IReadOnlyList<ShelfPart> shelf)
-    {
-        if (state.Sheet is not { } sheet) return [];
-        var question = Question.Of(state, evidence, shelf.ToDictionary(p => p.Id));
-        var suiting = shelf.Select(p => p.Module).Where(m => m.CapacityMiB is not null && m.Generation == sheet.Memory.Generation && m.Form == sheet.Memory.Form
-            && (sheet.Memory.Types is not { } types || (m.Type is { } t && types.Contains(t)))).ToList();
-        return [.. Enum.GetValues<Policy>().Select(policy =>
-        {
-            var allowed = suiting.Where(m => Core.Memory.Limits.TrackOf(question, m) is not { } track || PolicyTable.SeverityOf(policy, track.Standing) != Severity.Stop).ToList();
-            var largest = allowed.MaxBy(m => m.CapacityMiB);
-            var track = largest is null ? null : Core.Memory.Limits.TrackOf(question, largest);
-            return new PolicyReach(policy, largest?.CapacityMiB / 1024, track?.Counts ?? (largest is null ? "nothing on the shelf suits" : "on the sheet"),
-                allowed.Select(m => Core.Memory.Limits.TrackOf(question, m)).Count(t => t is not null));
-        })];
     }
 
     private static EvidencePage Page(EvidenceBook book)
@@ -87,10 +67,12 @@ public static class LibraryPages
             });
         (string Words, Standing Standing)[] rows =
         [
-            ("on the maker's list", Standing.OnList), ("three or more worked, none failed", Standing.Proven),
-            ("fewer, or mixed", Standing.FewOrMixed), ("the last report failed", Standing.LastFailed),
+            ("on the maker's list", Standing.OnList), ("beyond it, three or more worked, none failed", Standing.Proven),
+            ("beyond it, fewer tries, or mixed", Standing.FewOrMixed), ("beyond it, the last report failed", Standing.LastFailed),
         ];
         return new EvidencePage(book.Records, [.. counts], [.. rows.Select(r => new PolicyRow(r.Words,
-            PolicyTable.SeverityOf(Policy.Listed, r.Standing), PolicyTable.SeverityOf(Policy.FieldProven, r.Standing), PolicyTable.SeverityOf(Policy.Sound, r.Standing)))]);
+            PolicyTable.SeverityOf(Policy.Listed, r.Standing), PolicyTable.SeverityOf(Policy.FieldProven, r.Standing), PolicyTable.SeverityOf(Policy.Sound, r.Standing))),
+            // What can't work electrically is a stop under every policy.
+            new PolicyRow("no electrical fit", Severity.Stop, Severity.Stop, Severity.Stop)]);
     }
 }

@@ -1,17 +1,10 @@
 import { useState, type FormEvent } from 'react';
-import { useReach } from '../../api/hooks';
+import { useEvidence, useReach } from '../../api/hooks';
 import type { Policy } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { SmallPlate } from '../../plate/Plate';
 import { euro, gib } from '../../format/numbers';
 
-const ROWS: { words: string; listed: string; proven: string; sound: string }[] = [
-  { words: 'On the maker’s list', listed: 'nothing said', proven: 'nothing said', sound: 'nothing said' },
-  { words: 'Beyond it, three or more worked, none failed', listed: 'stop', proven: 'note', sound: 'note' },
-  { words: 'Beyond it, fewer tries, or mixed', listed: 'stop', proven: 'care', sound: 'note' },
-  { words: 'Beyond it, the last report failed', listed: 'stop', proven: 'stop', sound: 'care' },
-  { words: 'No electrical fit', listed: 'stop', proven: 'stop', sound: 'stop' },
-];
 const COLUMNS: [Policy, string][] = [
   ['listed', 'Listed'],
   ['field-proven', 'Field-proven'],
@@ -22,6 +15,7 @@ const COLUMNS: [Policy, string][] = [
 export default function Aim() {
   const { job, apply } = useDesk();
   const reach = useReach(job).data ?? [];
+  const rows = useEvidence().data?.policy ?? [];
   const installed = job.memory ? job.memory.found.installedMiB / 1024 : 0;
   return (
     <>
@@ -67,12 +61,12 @@ export default function Aim() {
                 </tr>
               </thead>
               <tbody>
-                {ROWS.map((r) => (
-                  <tr key={r.words}>
-                    <td>{r.words}</td>
-                    {[r.listed, r.proven, r.sound].map((v, i) => (
+                {rows.map((r) => (
+                  <tr key={r.standing}>
+                    <td>{r.standing}</td>
+                    {[r.listed, r.fieldProven, r.sound].map((v, i) => (
                       <td key={i} className={COLUMNS[i]![0] === job.policy ? 'col-on' : ''}>
-                        {v}
+                        {v ?? 'nothing said'}
                       </td>
                     ))}
                   </tr>

@@ -109,7 +109,7 @@ export default function Proof() {
           <div className="notes looks">
             <h4>Looks wrong, is right</h4>
             <ul>
-              {LOOKS_WRONG.map(([what, why]) => (
+              {job.looksWrong.map(({ seen: what, because: why }) => (
                 <li key={what}>
                   <Mark severity="tick" />
                   <span>
@@ -124,13 +124,6 @@ export default function Proof() {
     </>
   );
 }
-
-/** States that are right although they look wrong; common practice, no source. */
-const LOOKS_WRONG: [string, string][] = [
-  ['Screen dark for minutes', 'new memory is trained at the first start'],
-  ['It restarts once by itself', 'settings for the new modules are stored'],
-  ['The system shows less than the firmware', 'page structures, graphics and firmware hold a share'],
-];
 
 function Screen({
   name,
