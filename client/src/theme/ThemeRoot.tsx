@@ -19,7 +19,7 @@ export function ThemeRoot({ children }: { children: ReactNode }) {
   return (
     <CacheProvider value={cache}>
       <ThemeProvider theme={mui}>
-        <GlobalStyles styles={{ ':root': variables(mode) }} />
+        <GlobalStyles styles={{ ':root': variables(mode), '@media print': { ':root': variables('day') } }} />
         {children}
       </ThemeProvider>
     </CacheProvider>

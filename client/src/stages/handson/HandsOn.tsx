@@ -3,6 +3,7 @@ import type { JobView, Step } from '../../api/types';
 import { plural, short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';
+import { PrintHead } from '../../frame/PrintHead';
 import type { Inked } from '../../plate/ink';
 import { Plate, SmallPlate } from '../../plate/Plate';
 import { PlaceAsFound } from '../survey/PlaceAsFound';
@@ -37,6 +38,7 @@ export default function HandsOn() {
 
   return (
     <main className="field hands-field" id="field" tabIndex={-1}>
+      <PrintHead what="Step sheet" />
       <div className="hands">
         <div className="groups no-print">
           {groups.map((g) => (
@@ -59,13 +61,15 @@ export default function HandsOn() {
             {all ? 'One by one' : 'All steps'}
           </button>
         </div>
-        {all ? (
+        {/* On the screen when asked for, on paper always. */}
+        <div className={all ? 'steps-box' : 'print-only'}>
           <AllSteps
             steps={steps}
             done={done}
             onTick={(s) => apply({ type: 'setTick', key: s.key, done: !done(s), wording: s.title })}
           />
-        ) : (
+        </div>
+        {!all && (
           <div className="mid2 no-print">
             <div className="stack">
               <div className="picture">

@@ -2,6 +2,7 @@ import { useWays } from '../../api/hooks';
 import { euro, places, plural } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';
+import { PrintHead } from '../../frame/PrintHead';
 import { Verdicts } from '../../frame/Verdicts';
 
 /** Prep: what to order, what lies on the shelf, what to take along; ticked as it is in the box. */
@@ -18,6 +19,9 @@ export default function Prep() {
     <>
       <main className="field" id="field" tabIndex={-1}>
         <div className="table-page prep">
+          <div className="wide print-only">
+            <PrintHead what="Shopping and take-along list" />
+          </div>
           <section>
             <h3>
               Shopping list{' '}
