@@ -10,7 +10,23 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
 
     public Unit? At(string place) => Units.GetValueOrDefault(place);
 
-    public ModuleSheet? ModuleAt(string slotName) => Units.GetValueOrDefault(PlaceName.Slot(slotName))?.Module;
+    // An evaluation asks for the same slots hundreds of times; the names without their kind are cut off once.
+    private Dictionary<string, ModuleSheet>? _modules;
+
+    public ModuleSheet? ModuleAt(string slotName) => (_modules ??= BySlot()).GetValueOrDefault(slotName);
+
+    private Dictionary<string, ModuleSheet> BySlot()
+    {
+        var modules = new Dictionary<string, ModuleSheet>(Units.Count, StringComparer.Ordinal);
+        foreach (var (place, unit) in Units)
+            if (unit.Module is { } module && PlaceName.IsSlot(place)) modules[PlaceName.Short(place)] = module;
+        return modules;
+    }
+
+    /// <summary>Two builds are equal when they hold the same units, whatever was looked up in them.</summary>
+    public bool Equals(Build? other) => other is not null && Units.Equals(other.Units);
+
+    public override int GetHashCode() => Units.GetHashCode();
 
     public bool HasProcessor(string socket) => Units.ContainsKey(PlaceName.Socket(socket));
 
