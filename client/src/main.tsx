@@ -13,6 +13,7 @@ import { ThemeRoot } from './theme/ThemeRoot';
 const JobPage = lazy(() => import('./frame/JobPage').then((m) => ({ default: m.JobPage })));
 const BeginJob = lazy(() => import('./bench/BeginJob'));
 const Shelf = lazy(() => import('./shelf/Shelf'));
+const SheetPage = lazy(() => import('./shelf/SheetPage'));
 const Sheets = lazy(() => import('./shelf/Sheets'));
 const Evidence = lazy(() => import('./shelf/Evidence'));
 const Rules = lazy(() => import('./shelf/Rules'));
@@ -31,6 +32,7 @@ createRoot(document.getElementById('root')!).render(
               <Route path="/jobs/:number/:stage?" element={<JobPage />} />
               <Route path="/shelf" element={<Shelf />} />
               <Route path="/sheets" element={<Sheets />} />
+              <Route path="/sheets/:id" element={<SheetPage />} />
               <Route path="/evidence" element={<Evidence />} />
               <Route path="/rules" element={<Rules />} />
               <Route path="*" element={<Message title="Nothing here" text="This address leads nowhere." />} />

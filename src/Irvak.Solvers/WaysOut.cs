@@ -73,7 +73,7 @@ public static class WaysOut
             if (slots.All(p => state.Plan.ContainsKey(p) && state.Found.ContainsKey(p)))
                 yield return new("keep", slots.Count == 1 ? $"Keep what is in {PlaceName.Short(slots[0])}" : $"Keep what is in {slots.Count} places", Group("keeps what was found", slots.Select(p => (Edit)new Restore(p))));
             foreach (var part in Replacements(state, slots, shelf))
-                yield return new("replace", $"{slots.Count} × {part.Module.Short} in {Name(slots)} instead", Group($"puts {part.Module.Short} into {Name(slots)}", slots.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+                yield return new("replace", $"{slots.Count} × {part.Module!.Short} in {Name(slots)} instead", Group($"puts {part.Module!.Short} into {Name(slots)}", slots.Select(p => (Edit)new Fit(p, UnitOf(part)))));
         }
         if (finding.Rule.Code == FillOrder.Skipped.Code && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
             yield return new("move", $"Move {PlaceName.Short(slots[0])} to {PlaceName.Short(lower)}", new Move(slots[0], lower));
@@ -99,7 +99,7 @@ public static class WaysOut
         return list.Count == 1 ? list[0] : new Together(what, list);
     }
 
-    private static Unit UnitOf(ShelfPart part) => new() { Module = part.Module, Source = "shelf", ShelfPartId = part.Id };
+    private static Unit UnitOf(ShelfPart part) => Unit.Of(part);
 
     /// <summary>Shelf parts like the ones in these places, of the kind that most of the machine is, nearest in size first.</summary>
     private static List<ShelfPart> Replacements(JobState state, List<string> slots, IReadOnlyList<ShelfPart> shelf)
@@ -107,14 +107,14 @@ public static class WaysOut
         var size = state.Planned.At(slots[0])?.Module?.CapacityMiB ?? 0;
         return [.. Suiting(state, shelf, slots)
             .Where(p => p.Id != state.Planned.At(slots[0])?.ShelfPartId)
-            .OrderBy(p => Math.Abs((p.Module.CapacityMiB ?? 0) - size)).ThenBy(p => p.InStock >= slots.Count ? 0 : 1).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(5)];
+            .OrderBy(p => Math.Abs((p.Module!.CapacityMiB ?? 0) - size)).ThenBy(p => p.InStock >= slots.Count ? 0 : 1).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(5)];
     }
 
     private static IEnumerable<ShelfPart> Suiting(JobState state, IReadOnlyList<ShelfPart> shelf, List<string> except)
     {
         var board = state.Sheet!.Memory;
         var family = state.Planned.Units.Where(u => !except.Contains(u.Key)).Select(u => u.Value.Module?.Type).OfType<ModuleType>().GroupBy(t => t).OrderByDescending(g => g.Count()).Select(g => (ModuleType?)g.Key).FirstOrDefault();
-        return shelf.Where(p => (board.Generation is null || p.Module.Generation == board.Generation)
+        return shelf.Where(p => p.Module is not null && (board.Generation is null || p.Module.Generation == board.Generation)
             && (board.Form is null || p.Module.Form == board.Form)
             && (board.Types is null || (p.Module.Type is { } t && board.Types.Contains(t)))
             && (family is null || p.Module.Type == family));
@@ -151,23 +151,23 @@ public static class WaysOut
         var free = usable.Where(s => state.Planned.ModuleAt(s) is null).ToList();
         foreach (var part in Suiting(state, shelf, []).OrderByDescending(p => p.InStock).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(8))
         {
-            var size = part.Module.CapacityMiB ?? 0;
+            var size = part.Module!.CapacityMiB ?? 0;
             if (size == 0) continue;
             var add = (int)((wish - state.Planned.InstalledMiB + size - 1) / size);
             if (add > 0 && add <= free.Count)
-                yield return new("add", $"Add {add} × {part.Module.Short}", Group($"adds {add} × {part.Module.Short}", free.Take(add).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part)))));
+                yield return new("add", $"Add {add} × {part.Module!.Short}", Group($"adds {add} × {part.Module!.Short}", free.Take(add).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part)))));
             var all = (int)((wish + size - 1) / size);
             if (all <= 0 || all > usable.Count || free.Count == usable.Count) continue;
             var edits = state.Planned.Units.Keys.Where(PlaceName.IsSlot).Where(p => !usable.Take(all).Contains(PlaceName.Short(p))).Select(p => (Edit)new Remove(p))
                 .Concat(usable.Take(all).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part))));
-            yield return new("all", $"Replace all by {all} × {part.Module.Short}", Group($"replaces all by {all} × {part.Module.Short}", edits));
+            yield return new("all", $"Replace all by {all} × {part.Module!.Short}", Group($"replaces all by {all} × {part.Module!.Short}", edits));
         }
     }
 
     private static IEnumerable<Candidate> FillChannels(JobState state, Finding finding, IReadOnlyList<ShelfPart> shelf)
     {
         foreach (var part in Suiting(state, shelf, []).OrderByDescending(p => p.InStock >= finding.Places.Count).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(3))
-            yield return new("add", $"Add {finding.Places.Count} × {part.Module.Short}", Group($"adds {finding.Places.Count} × {part.Module.Short}", finding.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+            yield return new("add", $"Add {finding.Places.Count} × {part.Module!.Short}", Group($"adds {finding.Places.Count} × {part.Module!.Short}", finding.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
     }
 
     /// <summary>The same sizes from cheaper shelf parts, then fewer pieces.</summary>
@@ -176,8 +176,8 @@ public static class WaysOut
         foreach (var line in before.Shopping.Lines.Where(l => l.EachEur is not null))
         {
             var size = state.Planned.At(line.Places[0])?.Module?.CapacityMiB;
-            foreach (var part in Suiting(state, shelf, []).Where(p => p.Module.CapacityMiB == size && p.PriceEur < line.EachEur).OrderBy(p => p.PriceEur).Take(2))
-                yield return new("cheaper", $"{line.Count} × {part.Module.Long} instead", Group($"puts {part.Module.Short} into {line.Count} places", line.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+            foreach (var part in Suiting(state, shelf, []).Where(p => p.Module!.CapacityMiB == size && p.PriceEur < line.EachEur).OrderBy(p => p.PriceEur).Take(2))
+                yield return new("cheaper", $"{line.Count} × {part.Module!.Long} instead", Group($"puts {part.Module!.Short} into {line.Count} places", line.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
             for (var keep = line.Count - 1; keep >= 0; keep--)
             {
                 var drop = line.Places.Skip(keep).ToList();

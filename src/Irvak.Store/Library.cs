@@ -31,6 +31,35 @@ public sealed class Library(Database database, TimeProvider clock)
     public async Task<IReadOnlyList<ShelfPart>> Shelf(CancellationToken cancel) =>
         await Documents<ShelfPart>("select document::text from shelf_part order by id limit 5000", cancel);
 
+    /// <summary>
+    /// Parts that hold every typed word, or begin with it; at most <see cref="MostFound"/>, what lies on the shelf first.
+    /// </summary>
+    public async Task<IReadOnlyList<ShelfPart>> FindParts(string? query, CancellationToken cancel)
+    {
+        var words = ShelfWords.Typed(query);
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = words.Count == 0
+            ? await connection.QueryAsync<string>(new CommandDefinition(
+                "select document::text from shelf_part order by kind, id limit @MostFound", new { MostFound }, cancellationToken: cancel))
+            : await connection.QueryAsync<string>(new CommandDefinition(
+                """
+                with hit as materialized (select id, in_stock from shelf_part where search @@ @wanted::tsquery limit @MostLooked)
+                select document::text from shelf_part join (select id from hit order by (in_stock > 0) desc, id limit @MostFound) best using (id)
+                """,
+                new { wanted = Wanted(words), MostFound, MostLooked }, cancellationToken: cancel));
+        return [.. rows.Select(Database.FromJson<ShelfPart>)];
+    }
+
+    /// <summary>Parts shown at once.</summary>
+    public const int MostFound = 200;
+
+    // Hits that are looked at before the best are chosen: a word that nearly every part has would otherwise read the whole shelf.
+    private const int MostLooked = 2_000;
+
+    /// <summary>Each word quoted as a lexeme that may go on: 'rdimm':* &amp; '4800':*.</summary>
+    private static string Wanted(IEnumerable<string> words) =>
+        string.Join(" & ", words.Select(w => $"'{w.Replace("\\", "\\\\").Replace("'", "''")}':*"));
+
     public async Task<EvidenceBook> Evidence(CancellationToken cancel) =>
         new(await Documents<EvidenceRecord>("select document::text from evidence order by id limit 5000", cancel));
 
@@ -48,10 +77,10 @@ public sealed class Library(Database database, TimeProvider clock)
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(new CommandDefinition(
             """
-            insert into shelf_part (id, document, words, in_stock) values (@Id, @json::jsonb, @words, @InStock)
-            on conflict (id) do update set document = excluded.document, words = excluded.words, in_stock = excluded.in_stock
+            insert into shelf_part (id, document, words, in_stock, kind) values (@Id, @json::jsonb, @words, @InStock, @kind)
+            on conflict (id) do update set document = excluded.document, words = excluded.words, in_stock = excluded.in_stock, kind = excluded.kind
             """,
-            new { part.Id, part.InStock, words = $"{part.Module.Maker} {part.Module.Long} {part.Module.PartNumber}", json = Database.ToJson(part) }, cancellationToken: cancel));
+            new { part.Id, part.InStock, words = ShelfWords.Of(part), kind = part.KindOf(), json = Database.ToJson(part) }, cancellationToken: cancel));
         _read.Clear();
     }
 

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Irvak.Captures;
+using Irvak.Core.Builds;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
@@ -29,7 +30,7 @@ public sealed class JobDesk(Jobs jobs, Library library)
 
     private static Edit With(Edit edit, Dictionary<string, ShelfPart> shelf) => edit switch
     {
-        Fit { Unit.ShelfPartId: { } id } fit => fit with { Unit = fit.Unit with { Module = shelf[id].Module, Source = "shelf" } },
+        Fit { Unit.ShelfPartId: { } id } fit => fit with { Unit = Unit.Of(shelf[id]) },
         Together together => together with { Edits = [.. together.Edits.Select(e => With(e, shelf))] },
         _ => edit,
     };
@@ -62,7 +63,7 @@ public sealed class JobDesk(Jobs jobs, Library library)
             reading = reading with { Remarks = [.. reading.Remarks, $"The capture is from “{product}”; this job is about {sheet.FullName}."] };
         var found = (adopt ?? sheet) is { } on
             ? AsFound.From(on, reading.Seen, reading.Kind)
-            : new RecordFound(new Dictionary<string, Core.Builds.Unit?>(), new SystemFacts { MemTotalKiB = reading.Seen.MemTotalKiB, OsBits = reading.Seen.OsBits }, reading.Kind);
+            : new RecordFound(new Dictionary<string, Unit?>(), new SystemFacts { MemTotalKiB = reading.Seen.MemTotalKiB, OsBits = reading.Seen.OsBits }, reading.Kind);
         return (adopt is null ? found : new Together($"reads the {reading.Kind}: {adopt.FullName}{(adopt.Draft ? ", a draft" : "")}", [new AdoptSheet(adopt), found]), reading);
     }
 

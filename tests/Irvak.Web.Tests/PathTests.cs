@@ -77,7 +77,7 @@ public class PathTests(WebFixture web)
     public async Task The_shelf_is_found_as_people_type(string typed, string id)
     {
         var hits = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf?q=" + Uri.EscapeDataString(typed)));
-        Assert.Contains(id, hits.EnumerateArray().Select(h => h.GetProperty("id").GetString()));
+        Assert.Contains(id, hits.EnumerateArray().Select(h => h.GetProperty("part").GetProperty("id").GetString()));
         Assert.True(hits.GetArrayLength() < 6);
     }
 

@@ -232,6 +232,44 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @enum {unknown} */
+        AccessoryKind: "cache-unit" | "feature-key" | "cable" | "tray" | "converter" | "spacer" | "supply" | "splitter" | "pad" | "paste" | "screws" | "tool" | "battery";
+        /** @description One of the little things without which nothing fits. */
+        AccessorySheet: {
+            maker?: null | string;
+            name: string;
+            kind: components["schemas"]["AccessoryKind"];
+            /** @description What it belongs to: machines, trays or cards by name. */
+            for?: string[];
+            /** @description Ends of a cable or sides of a converter, controller's or machine's side first. */
+            ends?: string[];
+            /**
+             * Format: int32
+             * @description Drive ends of a break-out cable, 1 or more.
+             */
+            ways?: null | number;
+            /**
+             * Format: double
+             * @description Length in m, of a cable.
+             */
+            lengthM?: null | number;
+            /**
+             * Format: double
+             * @description Thickness in mm, of a pad or spacer.
+             */
+            thickMm?: null | number;
+            /**
+             * Format: double
+             * @description W per m·K, of a pad or paste.
+             */
+            conductivity?: null | number;
+            /** Format: int32 */
+            watt?: null | number;
+            /** @description What a feature key opens. */
+            opens?: null | string;
+            /** @description True when a splitter's plugs are moulded, which have been known to short. */
+            moulded?: null | boolean;
+        };
         /** @description What the job is for. Null means no wish. */
         Aim: {
             /**
@@ -252,14 +290,56 @@ export interface components {
          * @enum {unknown}
          */
         Basis: "standard" | "sheet" | "proven" | "practice" | "memory";
+        BatteryPack: {
+            id: string;
+            /**
+             * Format: int32
+             * @description Watt-hours; null when not known.
+             */
+            wh?: null | number;
+        };
+        /** @description Bays of one kind behind one backplane. */
         BayGroup: {
+            /** @description Name of the group; "inner" for bays that are not at the front. */
             group: string;
+            /** @description 2.5, 3.5, 5.25, u.2 or e1.s, in inches where it is a number. */
             form: string;
+            /** @description flat, upright, drawer, top or caddy. */
             stance: string;
+            /** @description Names as printed on the chassis, in its own order. */
             names: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Columns as seen from the front.
+             */
             cols: number;
+            /** @description What it takes, in words: "SAS, SATA", "tri-mode", "NVMe ×2". */
             bus: string;
+            /**
+             * Format: double
+             * @description Highest drive, mm; null when not known.
+             */
+            heightMm?: null | number;
+            /** @description Tray that a drive needs here; null when none. */
+            tray?: null | string;
+            /** @description Link rates of the backplane, Gb/s; null when not known. */
+            linkGbs?: null | number[];
+            /** @description Controller, expander or root behind it. */
+            root?: null | string;
+            /** @description True when drives may be changed while it runs; null when not known. */
+            hotPlug?: null | boolean;
+            /**
+             * Format: double
+             * @description Largest drive on the maker's list, TB; null when not known.
+             */
+            limitTB?: null | number;
+            /** @description True when an expander shares an uplink among the bays. */
+            expander?: null | boolean;
+        };
+        BeepPattern: {
+            /** @description As heard or seen, such as "long, short, short". */
+            pattern: string;
+            means: string;
         };
         BeginRequest: {
             /** Format: uuid */
@@ -294,12 +374,33 @@ export interface components {
             /** Format: int32 */
             of: number;
         };
+        /** @description A place on or for a board: on-board controller, expander, mezzanine or vendor module bay. */
         BoardPlace: {
             id: string;
+            /** @description controller, expander, multiplier, mezzanine, network, "boot flash" or "module bay". */
             what: string;
             root?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Lanes wired to it; null when it has none or they are not known.
+             */
             elec?: null | number;
+            /** Format: int32 */
+            gen?: null | number;
+            /**
+             * Format: int32
+             * @description Drive or network ports it offers.
+             */
+            ports?: null | number;
+        };
+        /** @description What a board of another revision has otherwise. */
+        BoardRevision: {
+            /** @description Revision as printed on the board. */
+            name: string;
+            /** @description One plain sentence. */
+            differs: string;
+            /** @description Memory slots that it lacks. */
+            missingSlots?: null | string[];
         };
         /** @description A count of bytes. Memory is spoken of in binary units (1 GiB = 2³⁰ bytes, IEC 80000-13). */
         ByteCount: {
@@ -337,6 +438,47 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        /** @enum {unknown} */
+        CardRole: "controller" | "network" | "carrier" | "port-card" | "graphics" | "expander" | "other";
+        /** @description What a card or module for a slot, mezzanine or module bay is. A field that is not known is null. */
+        CardSheet: {
+            maker?: null | string;
+            name: string;
+            role?: components["schemas"]["CardRole"];
+            /**
+             * Format: int32
+             * @description Width of its edge in lanes; 0 for conventional PCI.
+             */
+            mech?: null | number;
+            /**
+             * Format: int32
+             * @description Lanes it uses.
+             */
+            elec?: null | number;
+            /** Format: int32 */
+            gen?: null | number;
+            /** @description pcie, pci, ocp or mezzanine; null for pcie. */
+            bus?: null | string;
+            /** @description Widths of the devices on it, for a carrier: 4, 4, 4, 4. */
+            endpoints?: null | number[];
+            /** @description True when a switch on the card makes splitting the slot needless. */
+            hasSwitch?: null | boolean;
+            /** @description full or low; low cards come with both brackets unless said. */
+            height?: null | string;
+            /** Format: int32 */
+            lengthMm?: null | number;
+            /**
+             * Format: int32
+             * @description Slots it covers, 1 or more.
+             */
+            thick?: number;
+            /** Format: int32 */
+            watt?: null | number;
+            /** @description True when it needs moving air over its heat sink. */
+            needsAir?: null | boolean;
+            controller?: null | components["schemas"]["ControllerSheet"];
+            network?: null | components["schemas"]["NetworkSheet"];
+        };
         /** @description One likely cause of a deviation. */
         Cause: {
             title: string;
@@ -363,7 +505,7 @@ export interface components {
         };
         Chassis: {
             /**
-             * @description rack, thin or board (nothing known of the chassis).
+             * @description One of IReadOnlyDictionary&lt;string, string&gt; ChassisKinds.All; "board" when nothing is known of the chassis.
              * @default board
              */
             kind: string;
@@ -373,6 +515,22 @@ export interface components {
              * @default 0
              */
             units: number;
+        };
+        /** @description What one source says of one value. All are kept; one is chosen. */
+        Claim: {
+            /** @description JSON pointer of the value in its sheet, such as `/memory/totalLimitGiB`. */
+            path: string;
+            /** @description The value as this source gives it. */
+            value: string;
+            /** @description Whose word it is. */
+            word: components["schemas"]["Word"];
+            /** @description Where exactly: page, capture and line, name. */
+            source: string;
+            /**
+             * @description True for the one that the sheet uses.
+             * @default false
+             */
+            chosen: boolean;
         };
         /** @description An expected line with what was seen. */
         ComparedLine: {
@@ -387,6 +545,38 @@ export interface components {
              * @description The value seen, in the unit of the expectation; null when it can't be read as a number.
              */
             value: null | number;
+        };
+        /** @description The drive side of a controller. */
+        ControllerSheet: {
+            /** @description firmware-assisted, host-adapter, entry-raid, cached-raid or ports. */
+            class?: null | string;
+            protocols?: components["schemas"]["DriveProtocol"][];
+            /** @description Link rates it speaks, Gb/s. */
+            linkGbs?: number[];
+            /** Format: int32 */
+            innerPorts?: null | number;
+            /** Format: int32 */
+            outerPorts?: null | number;
+            /** @description Connector family of the ports, such as SFF-8643. */
+            connector?: null | string;
+            /** @description Array levels: 0, 1, 10, 5, 50, 6, 60; empty for a plain adapter. */
+            levels?: string[];
+            /** Format: int32 */
+            cacheMiB?: null | number;
+            /** @description battery, capacitor or none. */
+            protection?: null | string;
+            boots?: null | boolean;
+            /** @description True when the installer needs its driver. */
+            driverAtInstall?: null | boolean;
+            /**
+             * Format: int32
+             * @description Most drives it addresses.
+             */
+            mostDrives?: null | number;
+            /** @description True when sector numbers end at 32 bits (2 TiB). */
+            addresses32?: null | boolean;
+            /** @description Features that need a key. */
+            keys?: string[];
         };
         /** @description One cell of the ledge: how far the plan is from a wish. */
         Distance: {
@@ -413,6 +603,110 @@ export interface components {
         DrawingMap: {
             /** @description Rows of slot and socket names in physical order. */
             memory: string[][];
+        };
+        /** @enum {unknown} */
+        DriveMedia: "disk" | "flash" | "tape" | null;
+        /** @enum {unknown} */
+        DriveProtocol: "sata" | "sas" | "nvme" | "usb" | null;
+        /** @description What a drive is. A field that is not known is null. */
+        DriveSheet: {
+            maker?: null | string;
+            model?: null | string;
+            media?: null | components["schemas"]["DriveMedia"];
+            protocol?: null | components["schemas"]["DriveProtocol"];
+            /** @description 3.5, 2.5, 5.25, m.2, msata, u.2, u.3, e1.s or aic. */
+            form?: null | string;
+            /**
+             * Format: int64
+             * @description Capacity in bytes, as counted by sectors where a capture told it.
+             */
+            bytes?: null | number;
+            /** Format: double */
+            heightMm?: null | number;
+            /**
+             * Format: int32
+             * @description Length of an M.2 module, mm.
+             */
+            lengthMm?: null | number;
+            /** @description Notches of an M.2 module: M, B or B+M. */
+            key?: null | string;
+            /**
+             * Format: int32
+             * @description Turns per minute; 0 for flash.
+             */
+            rpm?: null | number;
+            /**
+             * Format: int32
+             * @description Logical sector, bytes: 512, 520, 528 or 4096.
+             */
+            sectorBytes?: null | number;
+            /** Format: int32 */
+            physicalSectorBytes?: null | number;
+            /**
+             * Format: double
+             * @description Highest link rate, Gb/s per lane.
+             */
+            linkGbs?: null | number;
+            /**
+             * Format: int32
+             * @description PCI Express lanes of an NVMe drive.
+             */
+            lanes?: null | number;
+            /** Format: int32 */
+            gen?: null | number;
+            shingled?: null | boolean;
+            /** @description True when what is in flight survives a loss of power. */
+            powerLossProtection?: null | boolean;
+            /** @description True when it gives up on a bad sector within seconds, as arrays need. */
+            errorRecoveryLimit?: null | boolean;
+            /** @description True when the third pin of its plug switches it off. */
+            powerDisable?: null | boolean;
+            selfEncrypting?: null | boolean;
+            /** @description desktop, nearline, enterprise, 10k, 15k, client or camera. */
+            class?: null | string;
+            /**
+             * Format: double
+             * @description Rated volume of writes, TB.
+             */
+            ratedWritesTB?: null | number;
+            /**
+             * Format: double
+             * @description Rated drive-writes per day over the warranty.
+             */
+            writesPerDay?: null | number;
+            /** Format: double */
+            warrantyYears?: null | number;
+            /**
+             * Format: int32
+             * @description Mean time to failure by the maker's sheet, hours.
+             */
+            mttfHours?: null | number;
+            /**
+             * Format: int32
+             * @description Exponent of the unreadable-sector rate per bit read: 14 for 10⁻¹⁴.
+             */
+            unreadableExponent?: null | number;
+            /**
+             * Format: int32
+             * @description Steady rate of reading in order on the outer track, MB/s.
+             */
+            readMBs?: null | number;
+            /** Format: int32 */
+            writeMBs?: null | number;
+            /** Format: double */
+            wattActive?: null | number;
+            /** Format: double */
+            wattIdle?: null | number;
+            /**
+             * Format: double
+             * @description Current on 12 V while it spins up, A.
+             */
+            spinUpAmp?: null | number;
+            /**
+             * Format: int32
+             * @description Highest temperature in use, °C.
+             */
+            mostCelsius?: null | number;
         };
         /** @enum {unknown} */
         EccMixing: "ecc-off" | "no-start" | null;
@@ -577,15 +871,60 @@ export interface components {
             date: string;
             who: string;
         };
+        /** @description What one place takes from another. */
+        Exclusion: {
+            /** @description Name of the place that is used. */
+            when: string;
+            /** @description Name of the place that suffers. */
+            then: string;
+            /**
+             * Format: int32
+             * @description Lanes that are left there; 0 when it goes dark.
+             * @default 0
+             */
+            lanes: number;
+        };
+        /** @description A slot for cards. */
         ExpansionSlot: {
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Mechanical width in lanes: 1, 4, 8 or 16; 0 for a bus that has none.
+             */
             mech: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Lanes that are wired.
+             */
             elec: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description PCI Express generation, 1 to 6; 0 for another bus.
+             */
             gen: number;
+            /** @description What feeds it. */
             root?: null | string;
+            /** @description pcie, pci (conventional), mini-pcie or ocp; null for pcie. */
+            bus?: null | string;
+            /** @description Ways the firmware can divide it, each the widths in order; null when not known. */
+            splits?: null | number[][];
+            /**
+             * @description True when a longer card fits.
+             * @default false
+             */
+            openEnd: boolean;
+            /** @description full or low; null when not known. */
+            height?: null | string;
+            /**
+             * Format: int32
+             * @description Longest card, mm; null when not known.
+             */
+            lengthMm?: null | number;
+            /**
+             * Format: int32
+             * @description Power the slot gives; null for the standard's own.
+             */
+            watt?: null | number;
         };
         /** @description One line that must be seen once the machine is up. */
         Expectation: {
@@ -633,6 +972,25 @@ export interface components {
             why: null | components["schemas"]["Worked"];
             asFoundToo: boolean;
         };
+        FirmwareNeed: {
+            /** @description What needs it, in words. */
+            for: string;
+            /** @description The least version, as printed. */
+            version: string;
+        };
+        /** @description What the maker says of the machine's own firmware. Null means not known. */
+        FirmwareSheet: {
+            /** @description uefi, legacy or both. */
+            bootModes?: null | string[];
+            /** @description True when it starts from a drive with 4096-byte sectors. */
+            boots4Kn?: null | boolean;
+            /** @description True when it starts from an NVMe drive. */
+            bootsNvme?: null | boolean;
+            /** @description Versions that something needs. */
+            needs?: components["schemas"]["FirmwareNeed"][];
+            /** @description What its beeps or lamps mean. */
+            beeps?: components["schemas"]["BeepPattern"][];
+        };
         /** @description The five answers that make a board usable without a sheet. What is not answered stays unknown. */
         FiveAnswers: {
             /** @description What to call the machine. */
@@ -653,6 +1011,16 @@ export interface components {
              * @description 5 · largest total on the maker's sheet.
              */
             totalLimitGiB: null | number;
+        };
+        /**
+         * @description What a used drive is worth. Reject comes last, so that the worst is the greatest.
+         * @enum {unknown}
+         */
+        Grade: "A" | "B" | "C" | "reject";
+        GradeReason: {
+            grade: components["schemas"]["Grade"];
+            /** @description What was read and where the limit lies. */
+            text: string;
         };
         /** @description One row of a job's history, as people read it. */
         HistoryRow: {
@@ -736,6 +1104,30 @@ export interface components {
             /** @description False behind an empty socket. */
             usable: boolean;
         };
+        /** @description What feeds slots and places with lanes: a processor, a chipset, a bridge or a switch. */
+        LaneRoot: {
+            /** @description Name that slots refer to; a processor's root carries its socket's name. */
+            id: string;
+            /**
+             * Format: int32
+             * @description Lanes it offers; null when not known.
+             */
+            lanes?: null | number;
+            /**
+             * Format: int32
+             * @description PCI Express generation of its lanes, 1 to 6; null when not known.
+             */
+            gen?: null | number;
+            /** @description Root it hangs from; null for a processor. */
+            uplink?: null | string;
+            /**
+             * Format: int32
+             * @description Lanes of the uplink, shared by everything behind it.
+             */
+            uplinkLanes?: null | number;
+            /** Format: int32 */
+            uplinkGen?: null | number;
+        };
         /** @description One line of what came out, for the ledger that must balance before the machine is closed. */
         LedgerLine: {
             stepKey: string;
@@ -752,11 +1144,27 @@ export interface components {
             /** @description Why it is right. */
             because: string;
         };
+        /** @description An M.2 or mSATA place. */
         M2Place: {
             id: string;
+            /** @description Module lengths with a stand-off, mm: 30, 42, 60, 80, 110. */
             lengths: number[];
+            /** @description What it is wired for, in words: "SATA only", "×4 gen 4". */
             wired: string;
             root?: null | string;
+            /** @description Key of the socket: M, B or E; "msata" for a mini-card socket; null when not known. */
+            key?: null | string;
+            /** @description SATA, NVMe or both; null when not known. */
+            protocols?: null | string[];
+            /**
+             * Format: int32
+             * @description PCI Express lanes wired; null when none or not known.
+             */
+            lanes?: null | number;
+            /** Format: int32 */
+            gen?: null | number;
+            /** @description True when only modules with chips on one side fit. */
+            singleSided?: null | boolean;
         };
         /** @description What a machine is (`irvak-machine/1`). Unknown fields of a document are kept in IDictionary&lt;string, JsonElement&gt;? MachineSheet.More. */
         MachineSheet: {
@@ -771,6 +1179,8 @@ export interface components {
             memory?: components["schemas"]["MemoryBoard"];
             channels?: components["schemas"]["Channel"][];
             map?: null | components["schemas"]["DrawingMap"];
+            /** @description What feeds slots, M.2 places and boards with lanes; empty when the sheet does not say. */
+            roots?: components["schemas"]["LaneRoot"][];
             slots?: components["schemas"]["ExpansionSlot"][];
             boards?: components["schemas"]["BoardPlace"][];
             m2?: components["schemas"]["M2Place"][];
@@ -779,10 +1189,18 @@ export interface components {
             ports?: components["schemas"]["OutsidePort"][];
             /** Format: int32 */
             fans?: number;
+            battery?: components["schemas"]["BatteryPack"][];
+            /** @description What one place takes from another. */
+            exclusions?: components["schemas"]["Exclusion"][];
+            /** @description What boards of another revision have otherwise. */
+            revisions?: components["schemas"]["BoardRevision"][];
+            firmware?: null | components["schemas"]["FirmwareSheet"];
             /** @description Processors whose limits the maker's sheet names. */
             processors?: components["schemas"]["ProcessorSheet"][];
             /** @description How the machine is opened, in order; empty when the sheet does not say. */
             opening?: components["schemas"]["OpeningStep"][];
+            /** @description What sources say of single values, where they differ; the chosen value stands in its own field. */
+            claims?: components["schemas"]["Claim"][];
         };
         /** @description The memory side of a board. */
         MemoryBoard: {
@@ -808,6 +1226,20 @@ export interface components {
             /** @description Rate by type, ranks and modules per channel; null when not known. */
             rates?: null | components["schemas"]["RateRow"][];
             eccMixing?: null | components["schemas"]["EccMixing"];
+            /** @description True when the board itself can use ECC; null when not known. */
+            eccWorks?: null | boolean;
+            /** @description Modes the firmware offers; null when not known. */
+            modes?: null | components["schemas"]["MemoryMode"][];
+            /**
+             * Format: int32
+             * @description Most ranks of one channel; null when not known.
+             */
+            ranksPerChannel?: null | number;
+            /**
+             * Format: int32
+             * @description Lowest supply voltage in mV that modules may be made for, such as 1350; null for the generation's own.
+             */
+            supplyMilliVolt?: null | number;
             /** @description Slot names in the maker's own order of population, when the sheet has one. */
             fillOrder?: null | string[];
             /**
@@ -829,6 +1261,11 @@ export interface components {
         };
         /** @enum {unknown} */
         MemoryGeneration: "DDR2" | "DDR3" | "DDR4" | "DDR5" | null;
+        /**
+         * @description How a controller may spend memory on safety.
+         * @enum {unknown}
+         */
+        MemoryMode: "independent" | "mirrored" | "rank-spare" | "lockstep";
         /** @description The sheet of results for memory: as found and as planned side by side. */
         MemorySheet: {
             ladder: components["schemas"]["LadderSlot"][];
@@ -876,6 +1313,18 @@ export interface components {
          * @enum {unknown}
          */
         ModuleType: "unbuffered" | "unbuffered-ecc" | "registered" | "load-reduced";
+        /** @description The network side of a card. */
+        NetworkSheet: {
+            /**
+             * Format: int32
+             * @description Ports, 1 or more.
+             */
+            ports: number;
+            /** @description Rates each port speaks, Gb/s. */
+            ratesGbs: number[];
+            /** @description RJ45, SFP+, SFP28, QSFP28 … */
+            socket?: null | string;
+        };
         /** @description Lines that were not used, and why. */
         NotUnderstood: {
             /**
@@ -913,6 +1362,22 @@ export interface components {
              * @description Word size that the capture betrays: 32 or 64; null when it does not.
              */
             osBits?: null | number;
+            slots?: components["schemas"]["SeenSlot"][];
+            pci?: components["schemas"]["SeenPci"][];
+            drives?: components["schemas"]["SeenDrive"][];
+            raids?: components["schemas"]["SeenRaid"][];
+            ports?: components["schemas"]["SeenPort"][];
+            volumes?: components["schemas"]["SeenVolume"][];
+            benchmarks?: components["schemas"]["SeenBenchmark"][];
+            spds?: components["schemas"]["SeenSpd"][];
+            faults?: components["schemas"]["SeenFault"][];
+            load?: null | components["schemas"]["SeenLoad"];
+            /** @description Name of the machine in the network. */
+            hostName?: null | string;
+            /** @description Address of the management page. */
+            managementAddress?: null | string;
+            /** @description What int SeenDevice.Line and its like count: lines, or bytes of a binary capture. */
+            countsIn?: string;
             isEmpty?: boolean;
             /**
              * Format: int64
@@ -945,6 +1410,8 @@ export interface components {
             caution?: null | string;
             /** @description The matching sentence when the machine is closed. */
             closing?: null | string;
+            /** @description Screws that must not be undone, in words. */
+            keep?: null | string;
         };
         /** @description What the operating system is expected to show, as a band. */
         OsBand: {
@@ -956,10 +1423,25 @@ export interface components {
         };
         /** @enum {unknown} */
         Outcome: "works" | "works-with-remark" | "fails";
+        /** @description Sockets through the rear wall. */
         OutsidePort: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many, 1 or more.
+             */
             n: number;
+            /** @description What they are, such as "10 Gb". */
             what: string;
+        };
+        /** @description A shelf part with its names, which are the core's. */
+        PartView: {
+            part: components["schemas"]["ShelfPart"];
+            kind: string;
+            short: string;
+            long: string;
+            maker: null | string;
+            /** @description Part number or model; null when there is none. */
+            number: null | string;
         };
         /**
          * @description The shop's stance towards parts off the maker's list.
@@ -990,10 +1472,20 @@ export interface components {
         };
         PowerSupply: {
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rated power; null when not known.
+             */
             watt?: null | number;
-            /** @default false */
+            /**
+             * @description True for an adapter outside the chassis.
+             * @default false
+             */
             external: boolean;
+            /** @description Mains or direct current, such as "48 V DC"; null for mains. */
+            input?: null | string;
+            /** @description Plugs it offers to drives and cards. */
+            connectors?: null | components["schemas"]["SupplyPlug"][];
         };
         ProblemDetails: {
             type?: null | string;
@@ -1003,9 +1495,10 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
-        /** @description What a processor brings to memory. Null means not known; it then limits nothing and is listed as unknown. */
+        /** @description What a processor is and brings. Null means not known; it then limits nothing and is listed as unknown. */
         ProcessorSheet: {
             name: string;
+            maker?: null | string;
             /**
              * Format: int32
              * @description Highest memory rate it drives, MT/s.
@@ -1016,6 +1509,22 @@ export interface components {
              * @description Most memory it addresses, GiB.
              */
             memoryTotalGiB?: null | number;
+            /** @description Socket family, as the boards' sheets name it. */
+            socket?: null | string;
+            /** Format: int32 */
+            cores?: null | number;
+            /**
+             * Format: int32
+             * @description Heat to be carried away, W.
+             */
+            watt?: null | number;
+            /** Format: int32 */
+            lanes?: null | number;
+            /** Format: int32 */
+            gen?: null | number;
+            stepping?: null | string;
+            /** @description True when it can drive a screen. */
+            graphics?: null | boolean;
         };
         /** @description One candidate for the slowest: who limits to what. */
         RateLimit: {
@@ -1121,6 +1630,19 @@ export interface components {
             /** Format: int32 */
             line: number;
         };
+        /** @description One benchmark of the common I/O tester. */
+        SeenBenchmark: {
+            name: string;
+            kind: string;
+            /** Format: double */
+            mBs: null | number;
+            /** Format: double */
+            iops: null | number;
+            /** Format: double */
+            latency99Ms: null | number;
+            /** Format: int32 */
+            line: number;
+        };
         /** @description A memory device (SMBIOS type 17): one slot with what sits in it. */
         SeenDevice: {
             locator?: null | string;
@@ -1145,6 +1667,249 @@ export interface components {
             line?: number;
             isEmpty?: boolean;
         };
+        /** @description A drive as a capture shows it. Every value is null when the capture did not tell. */
+        SeenDrive: {
+            /** @description Name in the system, such as `/dev/sda`. */
+            path?: null | string;
+            maker?: null | string;
+            model?: null | string;
+            serial?: null | string;
+            firmware?: null | string;
+            /**
+             * Format: int64
+             * @description Capacity, bytes.
+             */
+            bytes?: null | number;
+            rotational?: null | boolean;
+            /**
+             * Format: int32
+             * @description Turns per minute; 0 for flash.
+             */
+            rpm?: null | number;
+            /** @description sata, sas, nvme or usb, in lower case. */
+            transport?: null | string;
+            /**
+             * Format: int32
+             * @description Logical sector, bytes.
+             */
+            sectorBytes?: null | number;
+            /** Format: int32 */
+            physicalSectorBytes?: null | number;
+            /** @description Size of the case, "3.5" or "2.5". */
+            form?: null | string;
+            /**
+             * Format: double
+             * @description Highest and present link rate, Gb/s.
+             */
+            linkMostGbs?: null | number;
+            /** Format: double */
+            linkNowGbs?: null | number;
+            /** @description Where its parts are mounted, and what stacked device uses it. */
+            uses?: string[];
+            /** @description Array or pool it is a member of, as the capture names it. */
+            memberOf?: null | string;
+            /** @description Enclosure as the controller counts it. */
+            enclosure?: null | string;
+            /** @description Bay as the controller or the management page names it. */
+            bay?: null | string;
+            /** @description State in the controller's own words. */
+            state?: null | string;
+            health?: null | components["schemas"]["SeenHealth"];
+            /**
+             * Format: int32
+             * @description Line or byte of the capture, from 1.
+             */
+            line?: number;
+            inUse?: boolean;
+        };
+        /** @description A line of the system's log that speaks of a fault. */
+        SeenFault: {
+            text: string;
+            /** Format: int32 */
+            line: number;
+        };
+        /** @description What a drive says of its own wear and faults. Null means that it did not say. */
+        SeenHealth: {
+            /** Format: int64 */
+            powerOnHours?: null | number;
+            /** Format: int64 */
+            powerCycles?: null | number;
+            /**
+             * Format: int64
+             * @description Sectors replaced by spare ones.
+             */
+            reallocated?: null | number;
+            /**
+             * Format: int64
+             * @description Sectors that could not be read and wait for a decision.
+             */
+            pending?: null | number;
+            /**
+             * Format: int64
+             * @description Errors that no correction could mend.
+             */
+            uncorrectable?: null | number;
+            /**
+             * Format: int64
+             * @description Transfer errors on the cable; never resets.
+             */
+            cableErrors?: null | number;
+            /** Format: int64 */
+            loadCycles?: null | number;
+            /**
+             * Format: int32
+             * @description Wear of flash, per cent of its rated life; may exceed 100.
+             */
+            percentUsed?: null | number;
+            /**
+             * Format: int32
+             * @description Spare blocks left and the least that should be, per cent.
+             */
+            sparePercent?: null | number;
+            /** Format: int32 */
+            spareThresholdPercent?: null | number;
+            /**
+             * Format: int64
+             * @description NVMe media and data integrity errors.
+             */
+            mediaErrors?: null | number;
+            /**
+             * Format: int32
+             * @description NVMe critical warning bits; bit 1 is temperature.
+             */
+            criticalWarning?: null | number;
+            /**
+             * Format: int64
+             * @description SAS grown defects.
+             */
+            grownDefects?: null | number;
+            /** Format: int64 */
+            bytesWritten?: null | number;
+            /** Format: int64 */
+            bytesRead?: null | number;
+            /** Format: int32 */
+            celsius?: null | number;
+            /**
+             * Format: int32
+             * @description The drive's own warning temperature.
+             */
+            warnCelsius?: null | number;
+            /** @description Overall verdict of the drive; false when it expects to fail. */
+            passed?: null | boolean;
+            /** @description True when its last self-test failed. */
+            selfTestFailed?: null | boolean;
+        };
+        /** @description How loaded the machine is. */
+        SeenLoad: {
+            /** Format: int64 */
+            availableKiB?: null | number;
+            /** Format: int64 */
+            swapTotalKiB?: null | number;
+            /** Format: int64 */
+            swapFreeKiB?: null | number;
+            /**
+             * Format: double
+             * @description Share of the last five minutes in which something waited for memory, per cent.
+             */
+            memoryWaitPercent?: null | number;
+            /** Format: double */
+            storageWaitPercent?: null | number;
+            /** Format: double */
+            processorWaitPercent?: null | number;
+            /**
+             * Format: double
+             * @description Blocks of 1 KiB swapped in and out per second, mean of the lines after the first.
+             */
+            swapInKiBs?: null | number;
+            /** Format: double */
+            swapOutKiBs?: null | number;
+            /**
+             * Format: double
+             * @description Blocks of 1 KiB written per second, mean of the lines after the first.
+             */
+            writeKiBs?: null | number;
+            /**
+             * Format: double
+             * @description Share of time without work, per cent.
+             */
+            idlePercent?: null | number;
+            /** Format: int32 */
+            cores?: null | number;
+            processorName?: null | string;
+        };
+        SeenMember: {
+            /** @description Name in the system, without `/dev/`. */
+            name: string;
+            /** @description active, failed, spare, journal, replacement or write-mostly. */
+            role: string;
+        };
+        /** @description A device on the PCI bus. */
+        SeenPci: {
+            /** @description Address `[dddd:]bb:dd.f`. */
+            address: string;
+            /** @description Class in words, such as "SATA controller". */
+            class?: null | string;
+            /** @description Class code in hexadecimal, such as 0106; null without numbers in the listing. */
+            classCode?: null | string;
+            name?: null | string;
+            /** @description Number of the slot printed on the chassis, as the firmware tells it. */
+            slot?: null | string;
+            /**
+             * Format: int32
+             * @description Generation and width the link could have; 0 for an old bus.
+             */
+            genMost?: null | number;
+            /** Format: int32 */
+            widthMost?: null | number;
+            /** Format: int32 */
+            genNow?: null | number;
+            /** Format: int32 */
+            widthNow?: null | number;
+            /**
+             * Format: int32
+             * @description Configured maximum payload, bytes.
+             */
+            payloadBytes?: null | number;
+            /**
+             * Format: double
+             * @description Power limit of the slot, W.
+             */
+            slotWatt?: null | number;
+            /**
+             * Format: int32
+             * @description Memory node it is near; null when not told.
+             */
+            node?: null | number;
+            /** @description Driver in use. */
+            driver?: null | string;
+            /**
+             * Format: int32
+             * @description Buses behind a bridge, first and last; null for an endpoint.
+             */
+            busFirst?: null | number;
+            /** Format: int32 */
+            busLast?: null | number;
+            isBridge?: boolean;
+            /** Format: int32 */
+            line?: number;
+        };
+        /** @description A network port. */
+        SeenPort: {
+            name: string;
+            /**
+             * Format: int32
+             * @description Present rate, Mb/s; null when down or unknown.
+             */
+            mbs?: null | number;
+            /** @description Rates it supports, Mb/s. */
+            supported?: number[];
+            link?: null | boolean;
+            /** @description Kind of socket in the tool's words. */
+            socket?: null | string;
+            address?: null | string;
+            /** Format: int32 */
+            line?: number;
+        };
         SeenProcessor: {
             /** @description Socket name. */
             designation: null | string;
@@ -1154,15 +1919,82 @@ export interface components {
             /** Format: int32 */
             line: number;
         };
+        /** @description A kernel or firmware array. */
+        SeenRaid: {
+            name: string;
+            /** @description Level as printed: raid1, raid5, raid10 … */
+            level?: null | string;
+            /**
+             * Format: int64
+             * @description Size, bytes.
+             */
+            bytes?: null | number;
+            members?: components["schemas"]["SeenMember"][];
+            /**
+             * Format: int32
+             * @description Members it should have and has.
+             */
+            wanted?: null | number;
+            /** Format: int32 */
+            present?: null | number;
+            state?: null | string;
+            /** Format: int32 */
+            chunkKiB?: null | number;
+            /** @description What runs on it: resync, recovery, check or reshape; null when nothing does. */
+            activity?: null | string;
+            /** Format: double */
+            activityPercent?: null | number;
+            /** Format: double */
+            minutesLeft?: null | number;
+            /** Format: int32 */
+            line?: number;
+        };
+        /** @description A card slot as the firmware lists it (SMBIOS type 9). */
+        SeenSlot: {
+            name: string;
+            type: null | string;
+            /** Format: int32 */
+            width: null | number;
+            /** Format: int32 */
+            gen: null | number;
+            inUse: null | boolean;
+            address: null | string;
+            /** Format: int32 */
+            line: number;
+        };
+        /** @description What a module's own memory chip says (SPD). */
+        SeenSpd: {
+            module: components["schemas"]["ModuleSheet"];
+            serial: null | string;
+            makerCode: null | string;
+            checksumRight: boolean;
+            /** Format: int32 */
+            line: number;
+        };
         /** @enum {unknown} */
         SeenVerdict: "as-expected" | "other" | "not-looked-at";
+        /** @description A volume as the installed system shows it. */
+        SeenVolume: {
+            name: string;
+            /** Format: int64 */
+            bytes: null | number;
+            /** Format: int64 */
+            freeBytes: null | number;
+            fileSystem: null | string;
+            /** Format: int32 */
+            line: number;
+        };
         /** @enum {unknown} */
         Severity: "note" | "care" | "stop" | null;
-        /** @description A part on the shop's shelf (`irvak-part/1`). */
+        /** @description A part on the shop's shelf (`irvak-part/1`): what it is, in exactly one of five sheets, and what the shop knows of it. */
         ShelfPart: {
             format?: string;
             id: string;
-            module: components["schemas"]["ModuleSheet"];
+            module?: null | components["schemas"]["ModuleSheet"];
+            processor?: null | components["schemas"]["ProcessorSheet"];
+            drive?: null | components["schemas"]["DriveSheet"];
+            card?: null | components["schemas"]["CardSheet"];
+            accessory?: null | components["schemas"]["AccessorySheet"];
             /**
              * Format: int32
              * @description Pieces in stock, 0 or more.
@@ -1176,6 +2008,9 @@ export interface components {
             priceEur?: null | number;
             /** Format: date */
             priceDate?: null | string;
+            /** @description Who asks this price. */
+            priceSource?: null | string;
+            claims?: components["schemas"]["Claim"][];
         };
         /** @description One kind of part that the plan brings in. */
         ShoppingLine: {
@@ -1208,10 +2043,21 @@ export interface components {
             /** Format: int32 */
             withoutPrice: number;
         };
+        /** @description A place for a processor. */
         Socket: {
             id: string;
-            /** @default false */
+            /**
+             * @description True when the processor can't be changed.
+             * @default false
+             */
             soldered: boolean;
+            /** @description Socket family, as processors' sheets name it; null when not known. */
+            family?: null | string;
+            /**
+             * Format: int32
+             * @description Most heat that board and cooler carry, W; null when not known.
+             */
+            wattLimit?: null | number;
         };
         /** @description How much of one socket's memory runs on how many channels, and the bandwidth that results. */
         SocketInterleave: {
@@ -1236,6 +2082,15 @@ export interface components {
             places: string[];
             /** Format: int32 */
             minutes: number;
+        };
+        SupplyPlug: {
+            /** @description Kind of plug, such as "SATA power" or "6-pin card power". */
+            what: string;
+            /**
+             * Format: int32
+             * @description Plugs of this kind, 1 or more.
+             */
+            count: number;
         };
         /** @description What is known of the system around the hardware. */
         SystemFacts: {
@@ -1279,17 +2134,27 @@ export interface components {
             /** @description True to take later edits that rest on it along. */
             withDependents: boolean;
         };
-        /** @description One thing that sits, or is to sit, in a place: a module or a processor. */
+        /** @description One thing that sits, or is to sit, in a place: a module, a processor, a drive, a card or something else. */
         Unit: {
             module?: null | components["schemas"]["ModuleSheet"];
             processor?: null | components["schemas"]["ProcessorSheet"];
+            drive?: null | components["schemas"]["DriveSheet"];
+            card?: null | components["schemas"]["CardSheet"];
+            accessory?: null | components["schemas"]["AccessorySheet"];
             serial?: null | string;
+            /** @description Name in the installed system, such as `/dev/sda` or `enp3s0`; null when not known. */
+            systemName?: null | string;
+            /** @description Array or pool it is a member of, as the system names it; null when none or not known. */
+            memberOf?: null | string;
+            grade?: null | components["schemas"]["UsedGrade"];
             /** @description Who says so: "listing, line 214", "by hand", "shelf". */
             source: string;
             /** @description The shelf part this unit is a piece of, when it comes from the shelf. */
             shelfPartId?: null | string;
             short?: null | string;
             long?: null | string;
+            /** @description Kinds of places that can hold this, the first the usual one; empty when nothing is known of it. */
+            homes?: null | string[];
         };
         /** @description Something about the machine that nobody has told yet. */
         Unknown: {
@@ -1307,6 +2172,14 @@ export interface components {
             /** @description The place it is about, if any. */
             place?: null | string;
         };
+        /** @description The grade of a used drive: the worst of its columns, with every reason. */
+        UsedGrade: {
+            grade: components["schemas"]["Grade"];
+            /** @description All columns that were told, worst first. */
+            reasons: components["schemas"]["GradeReason"][];
+            /** @description Why a counter may not be believed, and what grades nothing but wants a look. */
+            doubts: string[];
+        };
         /** @description A computed repair: edits that were evaluated, and what they bring. */
         WayOut: {
             /** @description What is done, in a few words. */
@@ -1323,6 +2196,11 @@ export interface components {
         };
         /** @enum {unknown} */
         WishKind: "memoryGiB" | "moneyLimitEur";
+        /**
+         * @description Whose word a value is.
+         * @enum {unknown}
+         */
+        Word: "maker" | "seller" | "firmware" | "colleague" | "stranger";
         /** @description A sum that can be followed: what went in, line by line, and what came out. */
         Worked: {
             /** @description The inputs in the order in which they are combined. */
@@ -1787,7 +2665,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShelfPart"][];
+                    "application/json": components["schemas"]["PartView"][];
                 };
             };
         };

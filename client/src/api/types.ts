@@ -11,6 +11,7 @@ export type Unit = Schemas['Unit'];
 export type Change = Schemas['Change'];
 export type Edit = Schemas['Edit'];
 export type ShelfPart = Schemas['ShelfPart'];
+export type PartView = Schemas['PartView'];
 export type FindingView = Omit<Schemas['FindingView'], 'severity'> & { severity: Severity };
 export type WaysView = Schemas['WaysView'];
 export type Worked = Schemas['Worked'];

@@ -2,13 +2,13 @@ import { Autocomplete } from '@mui/material';
 import { useState, type KeyboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { useRules, useShelf } from '../api/hooks';
-import type { ShelfPart } from '../api/types';
+import type { PartView } from '../api/types';
 import { euro, short } from '../format/numbers';
-import { useDesk } from './desk';
+import { shelfUnit, useDesk } from './desk';
 import { plain } from './Saying';
 
 type Hit =
-  | { group: 'On the shelf'; part: ShelfPart }
+  | { group: 'On the shelf'; part: PartView }
   | { group: 'Places'; place: string; what: string }
   | { group: 'Rules'; code: string; what: string };
 
@@ -41,17 +41,8 @@ export function Find() {
     setLit(null);
     setOpen(false);
     if (hit.group === 'On the shelf') {
-      take({
-        from: 'shelf',
-        unit: {
-          module: hit.part.module,
-          source: 'shelf',
-          shelfPartId: hit.part.id,
-          short: hit.part.module.short,
-          long: hit.part.module.long,
-        },
-      });
-      say(`${hit.part.module.long} in hand. Go to a slot and press Enter.`);
+      take({ from: 'shelf', unit: shelfUnit(hit.part) });
+      say(`${hit.part.long} in hand. Go to its place and press Enter.`);
       void navigate(`/jobs/${job.number}/fit`);
       if (job.memory?.nextFree) focusPlace(`slot:${job.memory.nextFree}`);
     } else if (hit.group === 'Places') {
@@ -85,22 +76,16 @@ export function Find() {
       filterOptions={(x) => x}
       groupBy={(h) => h.group}
       getOptionLabel={(h) =>
-        typeof h === 'string'
-          ? h
-          : 'part' in h
-            ? (h.part.module.long ?? h.part.id)
-            : 'place' in h
-              ? short(h.place)
-              : h.code
+        typeof h === 'string' ? h : 'part' in h ? h.part.long : 'place' in h ? short(h.place) : h.code
       }
-      getOptionKey={(h) => (typeof h === 'string' ? h : 'part' in h ? h.part.id : 'place' in h ? h.place : h.code)}
+      getOptionKey={(h) => (typeof h === 'string' ? h : 'part' in h ? h.part.part.id : 'place' in h ? h.place : h.code)}
       renderOption={({ key, ...props }, hit) => (
         <li key={key} {...props}>
           {'part' in hit ? (
             <span className="hit">
-              <span>{hit.part.module.long}</span>
+              <span>{hit.part.long}</span>
               <span className="quiet">
-                {hit.part.inStock} here · {euro(hit.part.priceEur)}
+                {hit.part.part.inStock} here · {euro(hit.part.part.priceEur)}
               </span>
             </span>
           ) : 'place' in hit ? (

@@ -2,6 +2,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Inked, Mark } from '../plate/ink';
 import { layout } from '../plate/layout';
 import { Plate, type View } from '../plate/Plate';
+import { saveSvg } from '../plate/saveSvg';
 import type { MachineSheet } from '../api/types';
 import { keepSetting, useSetting } from './settings';
 
@@ -46,6 +47,8 @@ export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...pla
     useSetting(kept, kind === 'rack' && first === 'memory' ? '252' : kind === 'board' ? '236' : '356'),
   );
   const box = useRef<HTMLDivElement>(null);
+  const [zoom, setZoom] = useState(1);
+  const zoomBy = (by: number) => setZoom((z) => Math.min(4, Math.max(1, Math.round((z + by) * 4) / 4)));
 
   const resize = (to: number) => keepSetting(kept, `${Math.round(Math.max(120, Math.min(640, to)))}`);
   const drag = (event: PointerEvent<HTMLButtonElement>) => {
@@ -88,13 +91,27 @@ export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...pla
               {LEGEND[i]![1]}
             </span>
           ))}
+          <span className="zoom" role="group" aria-label="Zoom">
+            <button
+              type="button"
+              className="btn"
+              disabled={zoom <= 1}
+              onClick={() => zoomBy(-0.5)}
+              aria-label="Smaller"
+            >
+              −
+            </button>
+            <button type="button" className="btn" disabled={zoom >= 4} onClick={() => zoomBy(0.5)} aria-label="Larger">
+              +
+            </button>
+          </span>
           <button type="button" className="btn" onClick={() => box.current && saveSvg(box.current, sheet.name)}>
             SVG
           </button>
         </div>
       </div>
-      <div className="plate-box" ref={box} style={{ height }}>
-        <Plate sheet={sheet} job={job} view={view} label={`Plate of ${sheet.name}`} {...plate} />
+      <div className={zoom > 1 ? 'plate-box zoomed' : 'plate-box'} ref={box} style={{ height }}>
+        <Plate zoom={zoom} sheet={sheet} job={job} view={view} label={`Plate of ${sheet.name}`} {...plate} />
       </div>
       <button
         type="button"
@@ -128,34 +145,4 @@ function LegendBox({ kind }: { kind: string }) {
       )}
     </svg>
   );
-}
-
-/** The drawing as a file of its own, with its colours written in. */
-function saveSvg(box: HTMLElement, name: string) {
-  const svg = box.querySelector('svg');
-  if (!svg) return;
-  const copy = svg.cloneNode(true) as SVGSVGElement;
-  const originals = [svg, ...svg.querySelectorAll('*')];
-  [copy, ...copy.querySelectorAll('*')].forEach((el, i) => {
-    const look = getComputedStyle(originals[i]!);
-    for (const key of [
-      'fill',
-      'stroke',
-      'stroke-width',
-      'stroke-dasharray',
-      'opacity',
-      'font-family',
-      'font-size',
-      'font-weight',
-      'text-decoration',
-    ])
-      el.setAttribute(key, look.getPropertyValue(key));
-    el.removeAttribute('class');
-  });
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([copy.outerHTML], { type: 'image/svg+xml' }));
-  link.download = `${name.replace(/\W+/g, '-').toLowerCase()}.svg`;
-  link.click();
-  URL.revokeObjectURL(link.href);
 }

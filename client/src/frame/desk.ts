@@ -1,8 +1,14 @@
 import { createContext, useContext } from 'react';
-import type { Edit, JobView, Unit } from '../api/types';
+import type { Edit, JobView, PartView, Unit } from '../api/types';
 
 /** A part that was taken up: from the shelf, or from a place of the machine. */
 export type Hand = { from: 'shelf'; unit: Unit } | { from: 'place'; place: string; unit: Unit };
+
+/** A piece of a shelf part, as it is taken in hand. */
+export function shelfUnit({ part, short, long }: PartView): Unit {
+  const { module, processor, drive, card, accessory } = part;
+  return { module, processor, drive, card, accessory, source: 'shelf', shelfPartId: part.id, short, long };
+}
 
 /** What the screens of one job share. */
 export interface Desk {

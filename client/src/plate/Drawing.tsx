@@ -129,7 +129,7 @@ function PartText({ place: p, ink, onCopper }: { place: Place; ink: Ink; onCoppe
     out: ink.has,
     from: ink.has,
     to: [`from ${ink.other?.slice(ink.other.indexOf(':') + 1)}`],
-    empty: p.kind === 'bay' || p.kind === 'slot' ? [] : ink.has.length ? ink.has : ['empty'],
+    empty: ink.has.length ? ink.has : ['empty'],
     dark: [ink.why],
     unknown: ['?'],
   };
@@ -153,13 +153,33 @@ function SwapText({ place: p, ink }: { place: Place; ink: Ink }) {
   const [axis, at] = p.split;
   let old: Room;
   let fresh: Room;
-  if (r.rot) {
-    old = { ...r, y: p.y + 3, h: at - 5 };
+  if (!p.inside) {
+    // Beside the box: the old part's text on top or in front, the new one's below or behind.
+    const n = Math.max(1, Math.floor((r.lines ?? 1) / 3));
+    old = (r.lines ?? 1) > 1 ? { ...r, lines: n } : { ...r, w: r.w * 0.4 };
+    fresh =
+      (r.lines ?? 1) > 1
+        ? { ...r, y: r.y + n * LINE, lines: (r.lines ?? 1) - n }
+        : { ...r, x: r.x + r.w * 0.42, w: r.w * 0.58 };
+  } else if (r.rot) {
+    const y = p.name.y < p.y + at / 2 && p.name.y >= p.y ? p.name.y + p.name.h : p.y;
+    old = { ...r, y: y + 3, h: p.y + at - y - 5 };
     fresh = { ...r, y: p.y + at + 15, h: r.y + r.h - p.y - at - 15 };
   } else if (axis === 'y') {
     const y = p.y + at + 2;
     old = { ...r, lines: 1 };
     fresh = { ...r, y, w: r.w - 14, h: p.y + p.h - y, lines: Math.max(1, Math.floor((p.y + p.h - y) / LINE)) };
+  } else if (p.name.y < r.y - 9) {
+    const x = p.x + at + 5;
+    old = { ...r, w: p.x + at - r.x - 3, lines: 1 };
+    fresh = {
+      ...r,
+      x,
+      y: p.y + 4,
+      w: p.x + p.w - x - 18,
+      h: p.h - 5,
+      lines: Math.max(1, Math.floor((p.h - 5) / LINE)),
+    };
   } else {
     const x = p.x + at + 6;
     old = { ...r, w: p.x + at - r.x - 4 };
@@ -168,8 +188,8 @@ function SwapText({ place: p, ink }: { place: Place; ink: Ink }) {
   const gone = fit(ink.has, old);
   return (
     <>
-      <RoomText room={old} lines={gone[0]?.endsWith('…') ? [] : gone} className="gone" plaque />
-      <RoomText room={fresh} lines={fit(ink.comes, fresh)} className="on" />
+      <RoomText room={old} lines={gone[0]?.endsWith('…') && p.inside ? [] : gone} className="gone" plaque={p.inside} />
+      <RoomText room={fresh} lines={fit(ink.comes, fresh)} className={p.inside ? 'on' : ''} />
     </>
   );
 }
@@ -196,6 +216,7 @@ function Marks({ place: p, ink }: { place: Place; ink: Ink }) {
           <path className="tick" d={`M${x - 3.5} ${y}l2.5 3 4.5 -6`} />
         </g>
       )}
+      {ink.disputed && <path className="straw-corner" d={`M${p.x + p.w + 2} ${p.y + p.h + 2}h-13l13 -13z`} />}
       {(ink.mark === 'deviates' || ink.mark === 'stop') && (
         <path className="wedge" d={`M${p.x - 2} ${p.y - 2}h14l-14 14z`} />
       )}
@@ -203,16 +224,65 @@ function Marks({ place: p, ink }: { place: Place; ink: Ink }) {
   );
 }
 
-/** From the old place to the new one through the gutter below the bars, never over text. */
-export function MoveArrow({ from: a, to: b }: { from: Place; to: Place }) {
-  const gutter = a.part.rot ? Math.max(a.y + a.h, b.y + b.h) + 7 : Math.max(a.y + a.h, b.y + b.h) + 5;
-  const [ax, bx] = [a.x + a.w / 2, b.x + b.w / 2];
-  const end = b.y + b.h + 1;
+/** Corners of the way from the old place to the new one: through the gutters, never over text. */
+export function arrowPath(a: Place, b: Place): [number, number][] {
+  if (a.kind === 'memory' && a.part.rot) {
+    const y = Math.max(a.y + a.h, b.y + b.h) + 7;
+    return [
+      [a.x + a.w / 2, a.y + a.h],
+      [a.x + a.w / 2, y],
+      [b.x + b.w / 2, y],
+      [b.x + b.w / 2, b.y + b.h + 1],
+    ];
+  }
+  if (a.kind === 'slot' && !a.tall) {
+    const x = Math.min(a.x, b.x) - 5;
+    return [
+      [a.x, a.y + a.h / 2],
+      [x, a.y + a.h / 2],
+      [x, b.y + b.h / 2],
+      [b.x - 1, b.y + b.h / 2],
+    ];
+  }
+  const down = b.y >= a.y;
+  const y0 = down ? a.y + a.h : a.y;
+  const ya = y0 + (down ? 3 : -3);
+  return [
+    [a.x + a.w / 2, y0],
+    [a.x + a.w / 2, ya],
+    [b.x - 3, ya],
+    [b.x - 3, b.y + b.h / 2],
+    [b.x, b.y + b.h / 2],
+  ];
+}
+
+export function MoveArrow({ from, to }: { from: Place; to: Place }) {
+  const points = arrowPath(from, to);
+  const [[x1, y1], [x2, y2]] = points.slice(-2) as [[number, number], [number, number]];
+  const d = Math.hypot(x2 - x1, y2 - y1) || 1;
+  const [ux, uy] = [(x2 - x1) / d, (y2 - y1) / d];
   return (
     <g>
-      <circle className="ahead" cx={ax} cy={a.y + a.h} r={2.2} />
-      <path className="arrow" d={`M${ax} ${a.y + a.h}V${gutter}H${bx}V${end}`} />
-      <path className="ahead" d={`M${bx} ${end - 5}l4 8h-8z`} />
+      <circle className="ahead" cx={points[0]![0]} cy={points[0]![1]} r={2.2} />
+      <path className="arrow" d={`M${points.map(([x, y]) => `${x} ${y}`).join('L')}`} />
+      <path
+        className="ahead"
+        d={`M${x2 + 5 * ux} ${y2 + 5 * uy}L${x2 - 3 * ux - 4 * uy} ${y2 - 3 * uy + 4 * ux}L${x2 - 3 * ux + 4 * uy} ${y2 - 3 * uy - 4 * ux}z`}
+      />
     </g>
+  );
+}
+
+/** A card that is more than one slot thick, drawn around the slots it covers. */
+export function ThickCard({ first, last }: { first: Place; last: Place }) {
+  const lying = !first.tall;
+  return (
+    <rect
+      className="thick-card"
+      x={first.x - (lying ? 8 : 4)}
+      y={first.y - 4}
+      width={lying ? first.name.x - first.x : last.x + last.w - first.x + 8}
+      height={lying ? last.y + 22 - first.y : first.h + 8}
+    />
   );
 }

@@ -66,15 +66,6 @@ describe('the plate', () => {
     expect(said).toEqual(['act slot:A1', 'clear slot:A1', 'pick slot:A1']);
   });
 
-  it('does nothing at places that this job does not touch', () => {
-    const said = show();
-    const bay = place(/^bay 9/);
-    fireEvent.keyDown(bay, { key: 'Enter' });
-    fireEvent.click(bay);
-    expect(said).toEqual([]);
-    expect(bay.getAttribute('aria-disabled')).toBe('true');
-  });
-
   it('is a picture with a name where nothing can be done', () => {
     render(<Plate sheet={sheet} job={job} label="The machine before" />);
     expect(screen.getByRole('img', { name: 'The machine before' })).toBeTruthy();

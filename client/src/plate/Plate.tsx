@@ -2,7 +2,7 @@ import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { MachineSheet } from '../api/types';
 import { nextPlace, type Direction } from './arrows';
 import type { Place, Region } from './block';
-import { ArtShape, MoveArrow, PlaceShape, RoomText } from './Drawing';
+import { ArtShape, MoveArrow, PlaceShape, RoomText, ThickCard } from './Drawing';
 import { inkOf, jobPlace, spoken, type Inked, type Mark } from './ink';
 import { layout } from './layout';
 import { fit } from './text';
@@ -25,6 +25,8 @@ interface Props {
   onPick?: (place: string) => void;
   /** Draws only the surroundings of this place, with a ring around it. */
   near?: string;
+  /** Times the size that fits. */
+  zoom?: number;
   label: string;
 }
 
@@ -48,6 +50,7 @@ export function Plate({
   onClear,
   onPick,
   near,
+  zoom = 1,
   label,
 }: Props) {
   const drawing = useMemo(() => layout(sheet), [sheet]);
@@ -73,9 +76,9 @@ export function Plate({
     if (direction) focus(nextPlace(reachable, place, direction));
     else if (event.key === 'Home') focus(reachable[0]);
     else if (event.key === 'End') focus(reachable[reachable.length - 1]);
-    else if ((event.key === 'Enter' || event.key === ' ') && id && onAct) onAct(id);
-    else if ((event.key === 'Delete' || event.key === 'Backspace') && id && onClear) onClear(id);
-    else if (event.key === 'x' && !event.ctrlKey && !event.metaKey && id && onPick) onPick(id);
+    else if ((event.key === 'Enter' || event.key === ' ') && onAct) onAct(id);
+    else if ((event.key === 'Delete' || event.key === 'Backspace') && onClear) onClear(id);
+    else if (event.key === 'x' && !event.ctrlKey && !event.metaKey && onPick) onPick(id);
     else return;
     event.preventDefault();
     event.stopPropagation();
@@ -88,6 +91,7 @@ export function Plate({
       role={onAct ? 'group' : 'img'}
       aria-label={label}
       preserveAspectRatio="xMidYMid meet"
+      style={zoom > 1 ? { width: `${zoom * 100}%`, height: `${zoom * 100}%` } : undefined}
     >
       {HATCH}
       <g aria-hidden="true">
@@ -126,6 +130,9 @@ export function Plate({
           const [from, to] = [byJob(c.movedFrom), byJob(c.place)];
           return from && to ? <MoveArrow key={c.place} from={from} to={to} /> : null;
         })}
+      {thickCards(sheet, job, drawing.places).map(([first, last]) => (
+        <ThickCard key={first.id} first={first} last={last} />
+      ))}
       {/* The buttons lie over the drawing: their spoken names say all of it, and more. A finger needs more than the drawn bar. */}
       {onAct &&
         drawing.places.map((place) => {
@@ -139,20 +146,25 @@ export function Plate({
                 else refs.current.delete(place.id);
               }}
               role="button"
-              data-place={id ?? undefined}
+              data-place={id}
               tabIndex={place.id === current?.id ? 0 : -1}
               aria-label={name}
-              aria-disabled={id ? undefined : true}
-              aria-pressed={id ? id === selected : undefined}
+              aria-pressed={id === selected}
               className="place-g"
               onFocus={() => setAt(place.id)}
               onKeyDown={(e) => onKey(e, place)}
-              onClick={() => id && onAct(id)}
+              onClick={() => onAct(id)}
             >
-              <rect className="touch" x={place.x - 3} y={place.y - 16} width={place.w + 6} height={place.h + 20}>
+              <rect
+                className="touch"
+                x={place.x - 3}
+                y={place.y - (place.kind === 'memory' && place.part.rot ? 16 : 2)}
+                width={place.inside ? place.w + 6 : Math.max(place.w, place.part.x + place.part.w - place.x)}
+                height={place.h + (place.kind === 'memory' && place.part.rot ? 20 : 4)}
+              >
                 <title>{name}</title>
               </rect>
-              {id && id === selected && (
+              {id === selected && (
                 <rect
                   className="ring"
                   x={place.x - 2}
@@ -179,6 +191,15 @@ function around(place: Place, w: number, h: number) {
   };
 }
 
+/** Cards thicker than one slot, as the first and last place they cover. */
+function thickCards(sheet: MachineSheet, job: Inked, places: Place[]): [Place, Place][] {
+  const slots = (sheet.slots ?? []).map((s) => places.find((p) => p.kind === 'slot' && p.id === s.id)!);
+  return slots.flatMap((p, i): [Place, Place][] => {
+    const thick = job.planned[`card:${p.id}`]?.card?.thick ?? 1;
+    return thick > 1 ? [[p, slots[Math.min(slots.length - 1, i + thick - 1)]!]] : [];
+  });
+}
+
 /** A channel's letter turns carmine where one of its places deviates or stops. */
 function channelBad(text: string[] | undefined, places: Place[], marks: Record<string, Mark>): boolean {
   return (
@@ -196,7 +217,7 @@ export function SmallPlate({ sheet, job }: { sheet: MachineSheet; job: Inked }) 
   return (
     <svg
       className="plate small"
-      viewBox={`0 0 ${drawing.w} ${drawing.h - 18}`}
+      viewBox={`0 0 ${drawing.w} ${drawing.h - 14}`}
       aria-hidden="true"
       preserveAspectRatio="xMaxYMax meet"
     >

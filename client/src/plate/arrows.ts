@@ -4,8 +4,12 @@ export type Direction = 'left' | 'right' | 'up' | 'down';
 
 const ALONG: Record<Direction, [number, number]> = { left: [-1, 0], right: [1, 0], up: [0, -1], down: [0, 1] };
 
-/** The nearest place in a direction: within 60°, cost along² + 4·across². */
+/** The nearest place in a direction: within 60°, cost along² + 4·across². Where none is, the nearest that lies that way at all. */
 export function nextPlace(places: readonly Place[], from: Place, direction: Direction): Place | null {
+  return nearest(places, from, direction, Math.tan(Math.PI / 3)) ?? nearest(places, from, direction, Infinity);
+}
+
+function nearest(places: readonly Place[], from: Place, direction: Direction, slope: number): Place | null {
   const [dx, dy] = ALONG[direction];
   let best: Place | null = null;
   let least = Infinity;
@@ -15,7 +19,7 @@ export function nextPlace(places: readonly Place[], from: Place, direction: Dire
     const y = p.y + p.h / 2 - from.y - from.h / 2;
     const along = x * dx + y * dy;
     const across = Math.abs(x * dy - y * dx);
-    if (along <= 0 || across > along * Math.tan(Math.PI / 3)) continue;
+    if (along <= 0.5 || across > along * slope) continue;
     const cost = along * along + 4 * across * across;
     if (cost < least) [best, least] = [p, cost];
   }

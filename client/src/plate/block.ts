@@ -5,7 +5,7 @@ export type Art =
   | { kind: 'path'; x: number; y: number; d: string; c: string }
   | { kind: 'circle'; x: number; y: number; r: number; c: string };
 
-export type PlaceKind = 'memory' | 'slot' | 'm2' | 'bay' | 'socket' | 'supply' | 'board';
+export type PlaceKind = 'memory' | 'slot' | 'm2' | 'bay' | 'socket' | 'supply' | 'board' | 'battery';
 export type Region = 'memory' | 'slots' | 'bays';
 
 export interface Place {

@@ -9,8 +9,9 @@ export function cell(
   h: number,
   how: 'line' | 'stack',
   about: Partial<Place> = {},
+  label = id,
 ): Place {
-  const nameWidth = Math.max(16, width(id, 'name') + 2);
+  const nameWidth = Math.max(16, width(label, 'name') + 2);
   const shared = { id, kind, x: 0, y: 0, w, h, inside: true, r: 0, art: [], ...about };
   if (how === 'line') {
     const mx = w - 9 - (w > 150 ? 18 : 0);

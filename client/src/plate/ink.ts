@@ -1,5 +1,5 @@
-import type { BenchJob, JobView, MachineSheet, Unit } from '../api/types';
-import type { Place } from './block';
+import type { BenchJob, JobView, Unit } from '../api/types';
+import type { Place, PlaceKind } from './block';
 
 export type InkState = 'found' | 'in' | 'out' | 'swap' | 'from' | 'to' | 'empty' | 'dark' | 'unknown';
 export type Mark = 'seen' | 'deviates' | 'stop' | null;
@@ -12,21 +12,53 @@ export interface Ink {
   comes: string[];
   other: string | null;
   mark: Mark;
+  /** True when two sources differ here. */
+  disputed?: boolean;
 }
 
-export type Inked = Pick<JobView, 'found' | 'foundEmpty' | 'planned' | 'changes'> & { sheet?: JobView['sheet'] };
+export type Inked = Pick<JobView, 'found' | 'foundEmpty' | 'planned' | 'changes'> & {
+  sheet?: JobView['sheet'];
+  /** Places where two sources differ and nobody has chosen yet. */
+  disputed?: string[];
+};
 
-/** The name of a place inside the job: its kind and its name. Other kinds than memory are drawn, not yet worked on. */
-export function jobPlace(place: Pick<Place, 'kind' | 'id'>): string | null {
-  return place.kind === 'memory' ? `slot:${place.id}` : place.kind === 'socket' ? `socket:${place.id}` : null;
-}
+/** Kinds of places inside a job, by the kind on the plate. */
+const JOB_KIND: Record<PlaceKind, string> = {
+  memory: 'slot',
+  socket: 'socket',
+  slot: 'card',
+  m2: 'm2',
+  bay: 'bay',
+  board: 'board',
+  supply: 'supply',
+  battery: 'battery',
+};
+
+/** The name of a place inside the job: its kind and its name. */
+export const jobPlace = (place: Pick<Place, 'kind' | 'id'>): string => `${JOB_KIND[place.kind]}:${place.id}`;
 
 const LETTER = { unbuffered: 'U', 'unbuffered-ecc': 'E', registered: 'R', 'load-reduced': 'LR' } as const;
 
+/** Decimal size as drives are spoken of. */
+export function driveSize(bytes: number): string {
+  const [value, unit] = bytes >= 1e12 ? [bytes / 1e12, 'TB'] : [bytes / 1e9, 'GB'];
+  return `${Number(value.toFixed(value >= 100 ? 0 : 2))} ${unit}`;
+}
+
 /** A unit in a few words, most important first: single figures for an upright bar, whole phrases where there is room. */
-function words(unit: Unit | null | undefined, place: Place): string[] {
-  const m = unit?.module;
-  if (!m) return unit?.processor ? [unit.processor.name] : [];
+export function words(unit: Unit | null | undefined, place: Pick<Place, 'part'>): string[] {
+  if (!unit) return [];
+  if (unit.drive) {
+    const d = unit.drive;
+    const kind = [d.protocol === 'nvme' ? 'NVMe' : d.protocol?.toUpperCase(), d.media === 'flash' ? 'SSD' : '']
+      .filter((w) => w && !(w === 'SSD' && d.protocol === 'nvme'))
+      .join(' ');
+    return [d.bytes ? driveSize(d.bytes) : (d.model ?? 'drive'), kind, unit.memberOf ?? ''].filter(Boolean);
+  }
+  if (unit.card) return [unit.card.name];
+  if (unit.accessory) return [unit.accessory.watt ? `${unit.accessory.watt} W` : unit.accessory.name];
+  const m = unit.module;
+  if (!m) return unit.processor ? [unit.processor.name] : [];
   const size = m.capacityMiB ? (m.capacityMiB % 1024 ? `${m.capacityMiB} MB` : `${m.capacityMiB / 1024}`) : '?';
   const type = m.type ? LETTER[m.type] : '';
   const rate = m.rateMTs ? `${m.rateMTs}` : '';
@@ -34,18 +66,21 @@ function words(unit: Unit | null | undefined, place: Place): string[] {
   return [`${size}${size.endsWith('MB') ? '' : ' GB'} ${type} ${rate}`.trim().replace(/ +/g, ' ')];
 }
 
+/** What comes with the machine and needs no looking: its supplies, its own boards, its battery. */
+const BUILT_IN: PlaceKind[] = ['supply', 'board', 'battery'];
+
 /** What a place looks like in this build. */
 export function inkOf(place: Place, job: Inked, marks: Record<string, Mark>): Ink {
-  const none: Ink = { state: 'empty', why: '', has: [], comes: [], other: null, mark: null };
   const id = jobPlace(place);
-  const socketEmpty = (name: string | undefined) =>
-    !!name && socketNames(job.sheet).has(name) && !job.planned[`socket:${name}`];
-  if (!id) {
-    if (place.kind === 'supply' || place.kind === 'board') return { ...none, state: 'found', has: place.about ?? [] };
-    if (place.kind !== 'bay' && socketEmpty(place.root)) return dark(none, job, place.root!);
-    return { ...none, has: place.kind === 'm2' ? (place.about ?? []) : [], why: 'not part of this job' };
-  }
-  const ink = { ...none, mark: marks[id] ?? null };
+  const ink: Ink = {
+    state: 'empty',
+    why: '',
+    has: [],
+    comes: [],
+    other: null,
+    mark: marks[id] ?? null,
+    disputed: job.disputed?.includes(id),
+  };
   const change = job.changes.find((c) => c.place === id);
   const found = job.found[id];
   if (change?.movedFrom) return { ...ink, state: 'to', comes: words(change.in, place), other: change.movedFrom };
@@ -60,17 +95,40 @@ export function inkOf(place: Place, job: Inked, marks: Record<string, Mark>): In
   if (change?.in) return { ...ink, state: 'in', comes: words(change.in, place) };
   if (change?.out) return { ...ink, state: 'out', has: words(change.out, place) };
   if (found) return { ...ink, state: 'found', has: words(found, place) };
-  if (place.kind === 'memory' && socketEmpty(place.root)) return dark(ink, job, place.root!);
+  const without = shadow(place, job);
+  if (without) return { ...ink, ...without };
+  if (BUILT_IN.includes(place.kind)) return { ...ink, state: 'found', has: place.about ?? [] };
   if (!job.foundEmpty.includes(id)) return { ...ink, state: 'unknown', why: 'nobody has looked yet' };
-  return ink;
+  return { ...ink, has: place.kind === 'memory' || place.kind === 'socket' ? [] : takes(place) };
 }
 
-const dark = (ink: Ink, job: Inked, root: string): Ink =>
-  job.foundEmpty.includes(`socket:${root}`)
-    ? { ...ink, state: 'dark', why: `needs ${root}` }
-    : { ...ink, state: 'unknown', why: `${root} is not known yet` };
+/** What an empty place would take, where there is room to say it. */
+const takes = (place: Place) =>
+  place.kind === 'm2'
+    ? (place.about ?? [])
+    : place.kind === 'bay' && place.w > 120
+      ? ['empty', place.about?.[1] ?? '']
+      : ['empty'];
 
-const socketNames = (sheet: MachineSheet | null | undefined) => new Set((sheet?.sockets ?? []).map((s) => s.id));
+/** Why a place can't be used: its socket is empty, a thick card covers it, another place takes its lanes. */
+function shadow(place: Place, job: Inked): Pick<Ink, 'state' | 'why'> | null {
+  const root = place.root;
+  const isSocket = !!root && (job.sheet?.sockets ?? []).some((s) => s.id === root);
+  if (isSocket && place.kind !== 'socket' && place.kind !== 'board' && !job.planned[`socket:${root}`])
+    return job.foundEmpty.includes(`socket:${root}`)
+      ? { state: 'dark', why: `needs ${root}` }
+      : { state: 'unknown', why: `${root} is not known yet` };
+  const slots = (job.sheet?.slots ?? []).map((s) => s.id);
+  const at = place.kind === 'slot' ? slots.indexOf(place.id) : -1;
+  for (let i = 0; i < at; i++) {
+    const thick = job.planned[`card:${slots[i]}`]?.card?.thick ?? 1;
+    if (at - i < thick) return { state: 'dark', why: `covered by ${slots[i]}` };
+  }
+  const taken = job.sheet?.exclusions?.find((e) => e.then === place.id && !e.lanes && holds(job, e.when));
+  return taken ? { state: 'dark', why: `${taken.when} takes its lanes` } : null;
+}
+
+const holds = (job: Inked, name: string) => ['card', 'm2', 'bay'].some((kind) => job.planned[`${kind}:${name}`]);
 
 const KIND_WORDS = {
   memory: 'slot',
@@ -80,23 +138,26 @@ const KIND_WORDS = {
   socket: 'socket',
   supply: 'supply',
   board: 'on the board',
+  battery: 'battery',
 };
 
 /** The place as it is spoken: kind and name, where, part, state, reason, mark. */
 export function spoken(place: Place, ink: Ink): string {
-  const what = place.kind === 'socket' || place.kind === 'supply' ? place.id : `${KIND_WORDS[place.kind]} ${place.id}`;
+  const what = ['socket', 'supply', 'battery'].includes(place.kind)
+    ? place.id
+    : `${KIND_WORDS[place.kind]} ${place.id}`;
   const where = place.kind === 'memory' ? [`channel ${place.channel}`, place.root ?? ''] : (place.about ?? []);
   const has = ink.has.join(' ');
   const comes = ink.comes.join(' ');
   const other = ink.other?.slice(ink.other.indexOf(':') + 1);
   const does: Record<InkState, string[]> = {
-    found: [has, place.kind === 'memory' || place.kind === 'socket' ? 'stays' : ''],
+    found: [BUILT_IN.includes(place.kind) && place.about?.join(' ') === has ? '' : has, 'stays'],
     in: [comes, 'comes in'],
     out: [has, 'goes out'],
     swap: [`${has} goes out`, `${comes} comes in`],
     from: [has, `moves to ${other}`],
     to: [comes, `comes from ${other}`],
-    empty: [ink.why || 'empty, usable'],
+    empty: ['empty, usable'],
     dark: ["can't be used", ink.why],
     unknown: ['not known', ink.why],
   };
@@ -108,7 +169,9 @@ export function spoken(place: Place, ink: Ink): string {
         : ink.mark === 'stop'
           ? 'a stop sits here'
           : '';
-  return [what, ...where, ...does[ink.state], mark].filter(Boolean).join(', ');
+  return [what, ...where, ...does[ink.state], mark, ink.disputed ? 'two sources differ' : '']
+    .filter(Boolean)
+    .join(', ');
 }
 
 /** A bench job carries the same four fields as a job. */

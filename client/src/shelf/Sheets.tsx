@@ -1,6 +1,9 @@
+import { Link } from 'react-router';
 import { useSheets } from '../api/hooks';
+import type { MachineSheet } from '../api/types';
 import { plural } from '../format/numbers';
 import { SmallPlate } from '../plate/Plate';
+import { bare } from './bare';
 import { Page } from './Page';
 
 /** Machine sheets that the shop holds. */
@@ -12,34 +15,44 @@ export default function Sheets() {
         {sheets.map((s) => (
           <section key={s.id}>
             <h3>
-              {s.maker} {s.name}
+              <Link className="link" to={`/sheets/${s.id}`}>
+                {s.maker} {s.name}
+              </Link>{' '}
+              {s.draft && <span className="lab">draft</span>}
             </h3>
             <div className="sheet-plate">
-              <SmallPlate
-                sheet={s}
-                job={{
-                  found: {},
-                  foundEmpty: [
-                    ...(s.channels ?? []).flatMap((c) => c.slots.map((x) => `slot:${x}`)),
-                    ...(s.sockets ?? []).map((x) => `socket:${x.id}`),
-                  ],
-                  planned: Object.fromEntries((s.sockets ?? []).map((x) => [`socket:${x.id}`, { source: 'sheet' }])),
-                  changes: [],
-                }}
-              />
+              <SmallPlate sheet={s} job={bare(s)} />
             </div>
-            <p>
-              {s.memory?.generation} {s.memory?.form === 'sodimm' ? 'SO-DIMM' : 'DIMM'},{' '}
-              {plural(s.channels?.flatMap((c) => c.slots).length ?? 0, 'slot', 'slots')} on{' '}
-              {plural(s.channels?.length ?? 0, 'channel', 'channels')}, {s.memory?.types?.join(' or ')}
-            </p>
-            <p className="quiet">
-              Largest module {s.memory?.slotLimitGiB ?? '?'} GiB, largest total {s.memory?.totalLimitGiB ?? '?'} GiB.{' '}
-              {s.memory?.rates?.map((r) => `${r.rateMTs} MT/s with ${r.perChannel} in a channel`).join(', ')}.
-            </p>
+            <p>{memoryLine(s)}</p>
+            <p className="quiet">{placesLine(s)}</p>
           </section>
         ))}
       </div>
     </Page>
+  );
+}
+
+export function memoryLine(s: MachineSheet): string {
+  const slots = s.channels?.flatMap((c) => c.slots).length ?? 0;
+  if (!slots) return 'No memory of its own';
+  return [
+    `${s.memory?.generation ?? 'memory'} ${s.memory?.form === 'sodimm' ? 'SO-DIMM' : 'DIMM'}`,
+    `${plural(slots, 'slot', 'slots')} on ${plural(s.channels?.length ?? 0, 'channel', 'channels')}`,
+    s.memory?.types?.join(' or ') ?? 'types not known',
+    `up to ${s.memory?.totalLimitGiB ?? '?'} GiB`,
+  ].join(', ');
+}
+
+export function placesLine(s: MachineSheet): string {
+  const bays = s.bays?.reduce((sum, g) => sum + g.names.length, 0) ?? 0;
+  return (
+    [
+      bays ? plural(bays, 'bay', 'bays') : '',
+      s.slots?.length ? plural(s.slots.length, 'card slot', 'card slots') : '',
+      s.m2?.length ? plural(s.m2.length, 'M.2 place', 'M.2 places') : '',
+      s.supplies?.length ? plural(s.supplies.length, 'supply', 'supplies') : '',
+    ]
+      .filter(Boolean)
+      .join(', ') || 'nothing else known of it'
   );
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useShelf } from '../api/hooks';
+import type { ShelfPart } from '../api/types';
 import { euro, plural } from '../format/numbers';
 import { Page } from './Page';
 
@@ -26,25 +27,21 @@ export default function Shelf() {
             <th>Lies in</th>
             <th className="num">here</th>
             <th className="num">each</th>
-            <th className="num">per GiB</th>
+            <th className="num">per GiB or TB</th>
             <th className="num">price of</th>
           </tr>
         </thead>
         <tbody>
           {parts.map((p) => (
-            <tr key={p.id}>
-              <td>{p.module.long}</td>
-              <td>{p.module.maker}</td>
-              <td className="mono">{p.module.partNumber}</td>
-              <td>{p.liesIn}</td>
-              <td className="num">{p.inStock}</td>
-              <td className="num">{euro(p.priceEur)}</td>
-              <td className="num">
-                {p.priceEur != null && p.module.capacityMiB
-                  ? euro(Math.round((p.priceEur / (p.module.capacityMiB / 1024)) * 100) / 100)
-                  : '–'}
-              </td>
-              <td className="num quiet">{p.priceDate}</td>
+            <tr key={p.part.id}>
+              <td>{p.long}</td>
+              <td>{p.maker}</td>
+              <td className="mono">{p.number}</td>
+              <td>{p.part.liesIn}</td>
+              <td className="num">{p.part.inStock}</td>
+              <td className="num">{euro(p.part.priceEur)}</td>
+              <td className="num">{perUnit(p.part)}</td>
+              <td className="num quiet">{p.part.priceDate}</td>
             </tr>
           ))}
         </tbody>
@@ -52,4 +49,10 @@ export default function Shelf() {
       {parts.length === 0 && <p className="quiet">Nothing on the shelf reads like “{text}”.</p>}
     </Page>
   );
+}
+
+/** Price by what a part is bought for: a GiB of memory, a TB of space. */
+function perUnit({ priceEur, module, drive }: ShelfPart): string {
+  const of = module?.capacityMiB ? module.capacityMiB / 1024 : drive?.bytes ? drive.bytes / 1e12 : null;
+  return priceEur != null && of ? euro(Math.round((priceEur / of) * 100) / 100) : '–';
 }

@@ -1,15 +1,31 @@
+using Irvak.Core.Drives;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Builds;
 
-/// <summary>One thing that sits, or is to sit, in a place: a module or a processor.</summary>
+/// <summary>One thing that sits, or is to sit, in a place: a module, a processor, a drive, a card or something else.</summary>
 public sealed record Unit
 {
     public ModuleSheet? Module { get; init; }
 
     public ProcessorSheet? Processor { get; init; }
 
+    public DriveSheet? Drive { get; init; }
+
+    public CardSheet? Card { get; init; }
+
+    public AccessorySheet? Accessory { get; init; }
+
     public string? Serial { get; init; }
+
+    /// <summary>Name in the installed system, such as <c>/dev/sda</c> or <c>enp3s0</c>; null when not known.</summary>
+    public string? SystemName { get; init; }
+
+    /// <summary>Array or pool it is a member of, as the system names it; null when none or not known.</summary>
+    public string? MemberOf { get; init; }
+
+    /// <summary>What a worn part is worth; null when nothing was read.</summary>
+    public UsedGrade? Grade { get; init; }
 
     /// <summary>Who says so: "listing, line 214", "by hand", "shelf".</summary>
     public required string Source { get; init; }
@@ -17,7 +33,32 @@ public sealed record Unit
     /// <summary>The shelf part this unit is a piece of, when it comes from the shelf.</summary>
     public string? ShelfPartId { get; init; }
 
-    public string Short => Module?.Short ?? Processor?.Name ?? "unknown";
+    public string Short => PartWords.Of(Module, Processor, Drive, Card, Accessory, false);
 
-    public string Long => Module?.Long ?? Processor?.Name ?? "an unknown part";
+    public string Long => PartWords.Of(Module, Processor, Drive, Card, Accessory, true);
+
+    /// <summary>Kinds of places that can hold this, the first the usual one; empty when nothing is known of it.</summary>
+    public IReadOnlyList<string> Homes => this switch
+    {
+        { Module: not null } => ["slot"],
+        { Processor: not null } => ["socket"],
+        { Drive.Form: "m.2" or "msata" } => ["m2", "bay", "card", "board"],
+        { Drive.Form: "aic" } => ["card"],
+        { Drive: not null } => ["bay", "m2"],
+        { Card: not null } => ["card", "board", "bay"],
+        { Accessory.Kind: AccessoryKind.Supply } => ["supply"],
+        { Accessory.Kind: AccessoryKind.Battery } => ["battery"],
+        _ => [],
+    };
+
+    public static Unit Of(ShelfPart part) => new()
+    {
+        Module = part.Module,
+        Processor = part.Processor,
+        Drive = part.Drive,
+        Card = part.Card,
+        Accessory = part.Accessory,
+        Source = "shelf",
+        ShelfPartId = part.Id,
+    };
 }

@@ -14,7 +14,7 @@ public sealed record PolicyReach(Policy Policy, int? LargestGiB, string Evidence
     public static IReadOnlyList<PolicyReach> Of(Question q)
     {
         var board = q.Sheet.Memory;
-        var suiting = q.Shelf.Values.Select(p => p.Module).Where(m => m.CapacityMiB is not null && m.Generation == board.Generation && m.Form == board.Form
+        var suiting = q.Shelf.Values.Select(p => p.Module).OfType<ModuleSheet>().Where(m => m.CapacityMiB is not null && m.Generation == board.Generation && m.Form == board.Form
             && (board.Types is not { } types || (m.Type is { } t && types.Contains(t)))).ToList();
         return [.. Enum.GetValues<Policy>().Select(policy => Of(q, policy, suiting))];
     }

@@ -29,7 +29,38 @@ public sealed record Observation
     /// <summary>Word size that the capture betrays: 32 or 64; null when it does not.</summary>
     public int? OsBits { get; init; }
 
-    public bool IsEmpty => Devices.Count == 0 && Processors.Count == 0 && Product is null && MemTotalKiB is null && FirmwareVersion is null;
+    public IReadOnlyList<SeenSlot> Slots { get; init; } = [];
+
+    public IReadOnlyList<SeenPci> Pci { get; init; } = [];
+
+    public IReadOnlyList<SeenDrive> Drives { get; init; } = [];
+
+    public IReadOnlyList<SeenRaid> Raids { get; init; } = [];
+
+    public IReadOnlyList<SeenPort> Ports { get; init; } = [];
+
+    public IReadOnlyList<SeenVolume> Volumes { get; init; } = [];
+
+    public IReadOnlyList<SeenBenchmark> Benchmarks { get; init; } = [];
+
+    public IReadOnlyList<SeenSpd> Spds { get; init; } = [];
+
+    public IReadOnlyList<SeenFault> Faults { get; init; } = [];
+
+    public SeenLoad? Load { get; init; }
+
+    /// <summary>Name of the machine in the network.</summary>
+    public string? HostName { get; init; }
+
+    /// <summary>Address of the management page.</summary>
+    public string? ManagementAddress { get; init; }
+
+    /// <summary>What <see cref="SeenDevice.Line"/> and its like count: lines, or bytes of a binary capture.</summary>
+    public string CountsIn { get; init; } = "line";
+
+    public bool IsEmpty => Devices.Count == 0 && Processors.Count == 0 && Product is null && MemTotalKiB is null && FirmwareVersion is null
+        && Slots.Count == 0 && Pci.Count == 0 && Drives.Count == 0 && Raids.Count == 0 && Ports.Count == 0 && Volumes.Count == 0
+        && Benchmarks.Count == 0 && Spds.Count == 0 && Faults.Count == 0 && Load is null && HostName is null && ManagementAddress is null;
 
     /// <summary>Memory of all devices whose size is told, MiB; null when no device is.</summary>
     public long? InstalledMiB => Devices.Count == 0 ? null : Devices.Sum(d => d.SizeMiB ?? 0);

@@ -20,7 +20,7 @@ public static class EditFold
         SetWish { Wish: WishKind.MemoryGiB, Value: > 1_048_576 } => new("/edit/value", "That is more memory than any machine holds."),
         SetWish { Wish: WishKind.MemoryGiB, Value: { } v } when v != decimal.Truncate(v) => new("/edit/value", "Wish whole GiB."),
         SetWish { Value: > 100_000_000 } => new("/edit/value", "That limit is beyond anything sensible."),
-        Fit fit => RefusePlace(state, fit.Place, "/edit/place"),
+        Fit fit => RefusePlace(state, fit.Place, "/edit/place") ?? RefuseHome(fit.Place, fit.Unit, "/edit/place"),
         Remove remove => RefusePlace(state, remove.Place, "/edit/place")
             ?? (state.Planned.At(remove.Place) is null ? new("/edit/place", $"{PlaceName.Short(remove.Place)} is empty already.") : null),
         Restore restore => RefusePlace(state, restore.Place, "/edit/place"),
@@ -57,7 +57,10 @@ public static class EditFold
     {
         if (state.Sheet is null && found.Places.Count > 0) return new("/edit", "The machine has no sheet yet.");
         foreach (var place in found.Places.Keys)
+        {
             if (RefusePlace(state, place, "/edit/places/" + place) is { } problem) return problem;
+            if (found.Places[place] is { } unit && RefuseHome(place, unit, "/edit/places/" + place) is { } home) return home;
+        }
         return null;
     }
 
@@ -67,13 +70,24 @@ public static class EditFold
         return PlaceName.All(state.Sheet).Contains(place) ? null : new(path, $"{place} is no place of {state.Sheet.FullName}.");
     }
 
+    /// <summary>A part of a known kind goes into a place of its kind; whether it runs there is for the rules to say.</summary>
+    private static SheetProblem? RefuseHome(string place, Builds.Unit unit, string path) =>
+        unit.Homes.Count == 0 || unit.Homes.Contains(PlaceName.Kind(place)) ? null : new(path, unit switch
+        {
+            { Module: not null } => "A module goes into a memory slot.",
+            { Processor: not null } => "A processor goes into a socket.",
+            { Drive: not null } => "A drive goes into a bay or an M.2 place.",
+            { Card: not null } => "A card goes into a card slot or onto its board.",
+            _ => $"{unit.Long} does not go into {PlaceName.Short(place)}.",
+        });
+
     private static SheetProblem? RefuseMove(JobState state, Move move)
     {
         if (RefusePlace(state, move.From, "/edit/from") is { } from) return from;
         if (RefusePlace(state, move.To, "/edit/to") is { } to) return to;
         if (move.From == move.To) return new("/edit/to", "It stands there already.");
-        if (PlaceName.IsSlot(move.From) != PlaceName.IsSlot(move.To)) return new("/edit/to", "A module goes into a slot, a processor into a socket.");
-        if (state.Planned.At(move.From) is null) return new("/edit/from", $"{PlaceName.Short(move.From)} is empty.");
+        if (state.Planned.At(move.From) is not { } unit) return new("/edit/from", $"{PlaceName.Short(move.From)} is empty.");
+        if (RefuseHome(move.To, unit, "/edit/to") is { } home) return home;
         return state.Planned.At(move.To) is null ? null : new("/edit/to", $"{PlaceName.Short(move.To)} is taken; empty it first.");
     }
 

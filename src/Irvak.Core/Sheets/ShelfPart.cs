@@ -1,6 +1,9 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+
 namespace Irvak.Core.Sheets;
 
-/// <summary>A part on the shop's shelf (<c>irvak-part/1</c>).</summary>
+/// <summary>A part on the shop's shelf (<c>irvak-part/1</c>): what it is, in exactly one of five sheets, and what the shop knows of it.</summary>
 public sealed record ShelfPart
 {
     public const string CurrentFormat = "irvak-part/1";
@@ -9,7 +12,15 @@ public sealed record ShelfPart
 
     public required string Id { get; init; }
 
-    public required ModuleSheet Module { get; init; }
+    public ModuleSheet? Module { get; init; }
+
+    public ProcessorSheet? Processor { get; init; }
+
+    public DriveSheet? Drive { get; init; }
+
+    public CardSheet? Card { get; init; }
+
+    public AccessorySheet? Accessory { get; init; }
 
     /// <summary>Pieces in stock, 0 or more.</summary>
     public int InStock { get; init; }
@@ -20,4 +31,12 @@ public sealed record ShelfPart
     public decimal? PriceEur { get; init; }
 
     public DateOnly? PriceDate { get; init; }
+
+    /// <summary>Who asks this price.</summary>
+    public string? PriceSource { get; init; }
+
+    public IReadOnlyList<Claim> Claims { get; init; } = [];
+
+    [JsonExtensionData]
+    public IDictionary<string, JsonElement>? More { get; init; }
 }

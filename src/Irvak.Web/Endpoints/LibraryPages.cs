@@ -16,6 +16,14 @@ public sealed record EvidenceCount(string MachineId, string Part, int Works, int
 
 public sealed record EvidencePage(IReadOnlyList<EvidenceRecord> Records, IReadOnlyList<EvidenceCount> Counts, IReadOnlyList<PolicyRow> Policy);
 
+/// <summary>A shelf part with its names, which are the core's.</summary>
+/// <param name="Number">Part number or model; null when there is none.</param>
+public sealed record PartView(ShelfPart Part, string Kind, string Short, string Long, string? Maker, string? Number)
+{
+    public static PartView Of(ShelfPart p) => new(p, p.KindOf(), p.ShortName(), p.LongName(),
+        p.Module?.Maker ?? p.Drive?.Maker ?? p.Processor?.Maker ?? p.Card?.Maker ?? p.Accessory?.Maker, p.Module?.PartNumber ?? p.Drive?.Model);
+}
+
 /// <summary>Shelf, sheets, evidence and rules; and the ways out of a job's findings.</summary>
 public static class LibraryPages
 {
@@ -24,7 +32,7 @@ public static class LibraryPages
         routes.MapGet("/api/shelf", async (string? q, string? job, Library library, Jobs jobs, CancellationToken cancel) =>
         {
             var sheet = job is null ? null : (await jobs.Find(job, cancel))?.State.Sheet;
-            return TypedResults.Ok(ShelfSearch.Find(await library.Shelf(cancel), q, sheet));
+            return TypedResults.Ok(ShelfSearch.Sort(await library.FindParts(q, cancel), sheet).Select(PartView.Of).ToList());
         }).WithName("searchShelf");
 
         routes.MapGet("/api/sheets", async (Library library, CancellationToken cancel) => TypedResults.Ok(await library.Sheets(cancel))).WithName("listSheets");

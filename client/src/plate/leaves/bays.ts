@@ -2,33 +2,55 @@ import type { MachineSheet } from '../../api/types';
 import { block, path, put, type Block } from '../block';
 import { cell } from '../cell';
 import { BAYS } from '../kinds';
+import { width } from '../text';
+import { named } from './flow';
+import { brief } from './memory';
 
-/** Groups of bays in the chassis' own order, side by side when they fit. */
-export function bays(sheet: MachineSheet, w: number): Block {
+/** Groups of bays in the chassis' own order, side by side when they fit. On a folded side they grow a little to fill it. */
+export function bays(sheet: MachineSheet, wide: number | null, high = 0): Block {
   const out = block();
-  const groups = (sheet.bays ?? []).map((g) => ({ g, size: BAYS[`${g.form} ${g.stance}`] ?? BAYS['3.5 flat']! }));
+  const groups = (sheet.bays ?? []).map((g) => {
+    const [least, most, tall, how] = BAYS[`${g.form} ${g.stance}`] ?? BAYS['3.5 flat']!;
+    const short = brief(g.names);
+    // A long name needs its room; the bay gets wider before the name is cut.
+    const named = Math.max(...Object.values(short).map((n) => width(n, 'name'))) + (how === 'line' ? 70 : 18);
+    return {
+      g,
+      short,
+      size: [Math.max(least, Math.min(named, 220)), Math.max(most, Math.min(named, 220)), tall, how] as const,
+    };
+  });
   if (!groups.length) return out;
+  const w = wide ?? Math.max(...groups.map(({ g, size }) => g.cols * size[1] + (g.cols - 1) * 6));
   const least = groups.reduce((sum, { g, size }) => sum + g.cols * (size[0] + 4), 0) + 14 * (groups.length - 1);
   const beside = groups.length > 1 && least <= w;
   const wish = groups.reduce((sum, { g, size }) => sum + g.cols * size[1], 0);
+  const columns = ({ g, size }: (typeof groups)[number]) => {
+    const room = beside ? ((w - 14 * (groups.length - 1)) * g.cols * size[1]) / wish : w;
+    const fitting = Math.max(1, Math.min(g.cols, Math.floor((room + 6) / (size[0] + 4))));
+    return { room, cols: Math.ceil(g.names.length / Math.ceil(g.names.length / fitting)) };
+  };
+  const need = groups.reduce((sum, x) => sum + Math.ceil(x.g.names.length / columns(x).cols) * (x.size[2] + 6) + 4, 0);
+  const grow = Math.min(1.35, Math.max(1, high / need));
   const highest = Math.max(...groups.map(({ size }) => size[2]));
   let x0 = 0;
   let y0 = 0;
-  for (const {
-    g,
-    size: [narrow, wide, tall, how],
-  } of groups) {
-    const room = beside ? ((w - 14 * (groups.length - 1)) * g.cols * wide) / wish : w;
-    const fitting = Math.max(1, Math.min(g.cols, Math.floor((room + 6) / (narrow + 4))));
-    const cols = Math.ceil(g.names.length / Math.ceil(g.names.length / fitting));
+  for (const group of groups) {
+    const { g, short, size } = group;
+    const [narrow, most, tall, how] = size;
+    const { room, cols } = columns(group);
     const gap = (room + 6) / cols - 6 >= narrow + 2 ? 6 : 4;
-    const cw = Math.min(wide, (room + gap) / cols - gap);
+    const cw = Math.min(most, (room + gap) / cols - gap);
     const rows = Math.ceil(g.names.length / cols);
-    const h = beside && rows > 1 ? Math.max(tall, (highest - 6 * (rows - 1)) / rows) : tall;
+    const h = (beside && rows > 1 ? Math.max(tall, (highest - 6 * (rows - 1)) / rows) : tall) * grow;
     g.names.forEach((name, i) => {
-      const place = cell(name, 'bay', cw, h, how, { about: [`${g.form} inch`, g.bus] });
+      const place = named(
+        cell(name, 'bay', cw, h, how, { about: [`${g.form} inch`, g.bus], root: g.root ?? undefined }, short[name]),
+        short[name],
+      );
       if (how === 'line' && cw > 150)
         place.art = [path(`M${cw - 16} 0v${h}M${cw - 11} 6v${h - 12}M${cw - 6} 6v${h - 12}`, 'g-tex')];
+      if (g.stance === 'drawer') place.art = [path(`M${cw * 0.25} ${h - 22}h${cw / 2}v12h${-cw / 2}z`, 'g-tex')];
       const left = beside ? x0 : (w - cols * (cw + gap) + gap) / 2;
       put(out, { ...block(), places: [place] }, left + (i % cols) * (cw + gap), y0 + Math.floor(i / cols) * (h + 6));
     });

@@ -3,26 +3,31 @@ import { block, circle, put, rect, type Block, type Place, type Region } from '.
 import { cell, chip } from '../cell';
 import { GAP, type ChassisKind } from '../kinds';
 import { width } from '../text';
+import { briefNames } from './memory';
 
 /** Lying things in rows, left to right: chips, mezzanine, SO-DIMM slots, M.2 places with a post at every length. */
-export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, wanted: string[]): Block {
+export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, wanted: string[], rest = false): Block {
   const k = kind.k;
   const items: [Place, Region][] = [];
+  const short = briefNames(sheet);
   for (const what of wanted) {
     if (what === 'socket') for (const s of sheet.sockets ?? []) items.push([chip(s.id, 104 * k, 64 * k), 'memory']);
     if (what === 'dimm' && sheet.memory?.form === 'sodimm')
       for (const c of sheet.channels ?? [])
         for (const n of c.slots)
           items.push([
-            cell(n, 'memory', 136 * k, 40 * k, 'stack', {
-              channel: c.id,
-              root: c.socket,
-              art: [rect(3, 40 * k, 136 * k - 6, 4, 'g-texf')],
-            }),
+            named(
+              cell(n, 'memory', 136 * k, 40 * k, 'stack', {
+                channel: c.id,
+                root: c.socket,
+                art: [rect(3, 40 * k, 136 * k - 6, 4, 'g-texf')],
+              }),
+              short[n],
+            ),
             'memory',
           ]);
     if (what === 'm2')
-      for (const m of sheet.m2 ?? []) {
+      for (const m of m2Here(sheet, kind, rest)) {
         const longest = Math.max(...m.lengths);
         const wide = Math.max(longest * 1.15 * k, 46 + width(m.id, 'name'));
         items.push([
@@ -41,13 +46,14 @@ export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, w
       for (const b of sheet.boards ?? [])
         if ((b.what === 'mezzanine') === (what === 'mezzanine'))
           items.push([
-            cell(b.id, 'board', what === 'mezzanine' ? 108 : 80, 36, 'stack', {
+            cell(b.id, 'board', Math.max(what === 'mezzanine' ? 108 : 80, width(b.id, 'name') + 32), 36, 'stack', {
               root: b.root ?? undefined,
               about: [b.what],
             }),
             'slots',
           ]);
   }
+  if (!items.length) return block();
   const out = block();
   const room = w ?? items.reduce((sum, [p]) => sum + p.w + GAP, -GAP);
   const rows: [Place, Region][][] = [];
@@ -74,7 +80,20 @@ export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, w
     out.w = Math.max(out.w, x - gap);
     y += high + 10;
   }
-  out.w = items.length ? Math.max(out.w, room) : 0;
+  out.w = Math.max(out.w, room);
   out.h = Math.max(0, y - 10);
   return out;
+}
+
+/** The place under a shorter name; the spoken one stays whole. */
+export const named = (place: Place, text: string | undefined): Place => {
+  place.name.text = [text ?? place.id];
+  return place;
+};
+
+/** The rear row takes the first M.2 places, a strip of its own the rest. */
+function m2Here(sheet: MachineSheet, kind: ChassisKind, rest: boolean) {
+  const all = sheet.m2 ?? [];
+  const most = kind.rearM2 ?? all.length;
+  return rest ? all.slice(most) : all.slice(0, most);
 }

@@ -11,7 +11,7 @@ const MIDDLE = 18; // between the halves of the board
 const LENGTH = 104;
 
 /** Rows of slot names with sockets among them: the sheet's map, or by rule. */
-export function physicalOrder(sheet: MachineSheet): string[][] {
+export function physicalOrder(sheet: MachineSheet, oneBank = false): string[][] {
   const map = sheet.map?.memory;
   if (map?.length) return map;
   return (sheet.sockets ?? []).map((socket, n) => {
@@ -19,48 +19,69 @@ export function physicalOrder(sheet: MachineSheet): string[][] {
     // The halves left and right of the socket differ least in slots; slot 1 is farthest out; an even socket is mirrored.
     const count = (list: string[][]) => list.reduce((sum, c) => sum + c.length, 0);
     let best = 0;
-    for (let k = 0; k <= channels.length; k++) {
+    for (let k = 0; k <= (oneBank ? 0 : channels.length); k++) {
       const differ = (at: number) => Math.abs(count(channels.slice(0, at)) - count(channels.slice(at)));
       if (differ(k) <= differ(best)) best = k;
     }
     const row = [
       ...channels.slice(0, best).flat(),
       socket.id,
-      ...channels
-        .slice(best)
-        .reverse()
-        .flatMap((c) => [...c].reverse()),
+      ...(oneBank
+        ? channels.flat()
+        : channels
+            .slice(best)
+            .reverse()
+            .flatMap((c) => [...c].reverse())),
     ];
     return n % 2 ? row.reverse() : row;
   });
 }
 
-/** Names as drawn: what all slots of a socket share in front is left off (CPU1_DIMM_A1 → A1). Spoken names stay whole. */
-export function briefNames(sheet: MachineSheet): Record<string, string> {
-  const out: Record<string, string> = {};
-  for (const socket of sheet.sockets ?? []) {
-    const names = (sheet.channels ?? []).filter((c) => c.socket === socket.id).flatMap((c) => c.slots);
-    let shared = names[0] ?? '';
-    for (const n of names) while (!n.startsWith(shared)) shared = shared.slice(0, -1);
-    const at = names.length > 1 ? Math.max(...[' ', '_', '-', '.'].map((k) => shared.lastIndexOf(k))) + 1 : 0;
-    for (const n of names) out[n] = n.slice(at);
-  }
-  return out;
+/** Names as drawn: what all of a group share in front is left off (CPU1_DIMM_A1 → A1). Spoken names stay whole. */
+export function brief(names: string[]): Record<string, string> {
+  let shared = names[0] ?? '';
+  for (const n of names) while (!n.startsWith(shared)) shared = shared.slice(0, -1);
+  // A name alone is cut at its last separator; the end tells the place, the front the board.
+  const at = Math.max(...[' ', '_', '-', '.'].map((k) => shared.lastIndexOf(k))) + 1;
+  return Object.fromEntries(names.map((n) => [n, n.slice(at) || n]));
+}
+
+export const briefNames = (sheet: MachineSheet): Record<string, string> =>
+  Object.assign(
+    {},
+    ...(sheet.sockets ?? []).map((s) =>
+      brief((sheet.channels ?? []).filter((c) => c.socket === s.id).flatMap((c) => c.slots)),
+    ),
+  ) as Record<string, string>;
+
+/** A bank in so many rows of nearly equal length. */
+function chunks(group: string[], rows: number): string[][] {
+  const each = Math.ceil(group.length / rows);
+  return Array.from({ length: Math.ceil(group.length / each) }, (_, i) => group.slice(i * each, (i + 1) * each));
+}
+
+/** Width that a bank of memory asks for when nobody prescribes one. */
+function natural(sheet: MachineSheet, kind: ChassisKind): number {
+  if (sheet.memory?.form === 'sodimm') return 2 * 136 * kind.k + 8;
+  const bars = (sheet.channels ?? []).reduce((sum, c) => sum + c.slots.length, 0);
+  return bars * 22 + (sheet.sockets?.length ?? 1) * (96 + 2 * SIDE + MIDDLE) + CHANNEL * (sheet.channels?.length ?? 0);
 }
 
 /** The memory bars with their sockets, one bracket and letter per channel. */
-export function memory(sheet: MachineSheet, kind: ChassisKind, w: number): Block {
+export function memory(sheet: MachineSheet, kind: ChassisKind, wide: number, socketsElsewhere = false): Block {
+  if (!sheet.channels?.length && !sheet.sockets?.length) return block();
+  const w = wide || natural(sheet, kind);
   if (sheet.memory?.form === 'sodimm') return flow(sheet, kind, w, ['socket', 'dimm']);
   const channels = sheet.channels ?? [];
   const channelOf = new Map(channels.flatMap((c) => c.slots.map((s) => [s, c] as const)));
-  const groups = physicalOrder(sheet);
+  const sockets = new Set(socketsElsewhere ? (sheet.sockets ?? []).map((s) => s.id) : []);
+  const groups = physicalOrder(sheet, kind.oneBank).map((g) => g.filter((t) => !sockets.has(t)));
   const bars = (line: string[][]) => line.flat().filter((t) => channelOf.has(t)).length;
   const fixed = (line: string[][], socket: number) =>
     line.reduce(
       (sum, g) =>
         sum +
-        socket +
-        2 * SIDE +
+        (socketsElsewhere ? 0 : socket + 2 * SIDE) +
         CHANNEL * Math.max(0, new Set(g.map((t) => channelOf.get(t)?.id).filter(Boolean)).size - 2),
       0,
     ) +
@@ -70,19 +91,22 @@ export function memory(sheet: MachineSheet, kind: ChassisKind, w: number): Block
   let socketWidth = 96;
   let pitch = 22;
   for (let rows = 1; ; rows++) {
-    const per = Math.ceil(groups.length / rows);
-    lines = Array.from({ length: Math.ceil(groups.length / per) }, (_, i) => groups.slice(i * per, (i + 1) * per));
+    const per = Math.max(1, Math.ceil(groups.length / rows));
+    lines =
+      rows <= groups.length
+        ? Array.from({ length: Math.ceil(groups.length / per) }, (_, i) => groups.slice(i * per, (i + 1) * per))
+        : groups.flatMap((g) => chunks(g, Math.ceil(rows / groups.length)).map((c) => [c]));
     for (socketWidth of [96, 72]) {
       pitch = Math.min(...lines.map((l) => (w - fixed(l, socketWidth)) / Math.max(1, bars(l))));
       if (pitch >= 18) break;
     }
-    if (pitch >= 15.2 || per === 1) break;
+    if (pitch >= 15.2 || rows > 40) break;
   }
-  pitch = Math.max(12, Math.min(22, pitch));
+  pitch = Math.max(15, Math.min(22, pitch));
   const bar = Math.min(16, pitch - 3);
-  const brief = briefNames(sheet);
+  const short = briefNames(sheet);
   const style = pitch > 18 ? 'name' : 'tiny';
-  const above = [...channelOf.keys()].every((n) => width(brief[n] ?? n, style) <= pitch - 2);
+  const above = [...channelOf.keys()].every((n) => width(short[n] ?? n, style) <= pitch - 2);
   const top = above ? 16 : 4;
   const height = top + 4 + LENGTH + 4 + 7 + 18;
   const inner = block();
@@ -106,8 +130,8 @@ export function memory(sheet: MachineSheet, kind: ChassisKind, w: number): Block
         const last = channelOf.get(before);
         if (last && last.id !== channel.id) x += CHANNEL;
         const by = y + top + 4;
-        const label = brief[t] ?? t;
-        const nameLength = Math.min(60, width(label, 'name') + 2);
+        const label = short[t] ?? t;
+        const nameLength = Math.min(70, width(label, 'name') + 2);
         const name = above
           ? ({ x: x - (pitch - bar) / 2, y, w: pitch, h: 13, style, align: 'c', text: [label] } as const)
           : ({

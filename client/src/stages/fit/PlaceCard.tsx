@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useShelf } from '../../api/hooks';
 import { euro, short } from '../../format/numbers';
-import { useDesk, type Hand } from '../../frame/desk';
+import { shelfUnit, useDesk, type Hand } from '../../frame/desk';
 
 /** Card of the chosen place: what is there, what can be done, and the shelf parts that suit the machine. */
 export function PlaceCard({
@@ -75,23 +75,14 @@ export function PlaceCard({
           />
           <div className="picks">
             {shelf.slice(0, 5).map((p) => {
-              const held: Hand = {
-                from: 'shelf',
-                unit: {
-                  module: p.module,
-                  source: 'shelf',
-                  shelfPartId: p.id,
-                  short: p.module.short,
-                  long: p.module.long,
-                },
-              };
+              const held: Hand = { from: 'shelf', unit: shelfUnit(p) };
               return (
-                <div key={p.id} className="pick">
+                <div key={p.part.id} className="pick">
                   <button type="button" className="link" onClick={() => onPut(held)} title={`Put into ${short(place)}`}>
-                    {p.module.long}
+                    {p.long}
                   </button>
                   <span className="num quiet">
-                    {p.inStock} · {euro(p.priceEur)}
+                    {p.part.inStock} · {euro(p.part.priceEur)}
                   </span>
                   <button
                     type="button"

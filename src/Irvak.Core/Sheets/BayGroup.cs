@@ -1,0 +1,18 @@
+namespace Irvak.Core.Sheets;
+
+/// <summary>Bays of one kind behind one backplane.</summary>
+/// <param name="Group">Name of the group; "inner" for bays that are not at the front.</param>
+/// <param name="Form">2.5, 3.5, 5.25, u.2 or e1.s, in inches where it is a number.</param>
+/// <param name="Stance">flat, upright, drawer, top or caddy.</param>
+/// <param name="Names">Names as printed on the chassis, in its own order.</param>
+/// <param name="Cols">Columns as seen from the front.</param>
+/// <param name="Bus">What it takes, in words: "SAS, SATA", "tri-mode", "NVMe ×2".</param>
+/// <param name="HeightMm">Highest drive, mm; null when not known.</param>
+/// <param name="Tray">Tray that a drive needs here; null when none.</param>
+/// <param name="LinkGbs">Link rates of the backplane, Gb/s; null when not known.</param>
+/// <param name="Root">Controller, expander or root behind it.</param>
+/// <param name="HotPlug">True when drives may be changed while it runs; null when not known.</param>
+/// <param name="LimitTB">Largest drive on the maker's list, TB; null when not known.</param>
+/// <param name="Expander">True when an expander shares an uplink among the bays.</param>
+public sealed record BayGroup(string Group, string Form, string Stance, IReadOnlyList<string> Names, int Cols, string Bus, double? HeightMm = null, string? Tray = null,
+    IReadOnlyList<double>? LinkGbs = null, string? Root = null, bool? HotPlug = null, double? LimitTB = null, bool? Expander = null);

@@ -1,0 +1,106 @@
+using System.Text.Json.Serialization;
+
+namespace Irvak.Core.Sheets;
+
+[JsonConverter(typeof(JsonStringEnumConverter<CardRole>))]
+public enum CardRole
+{
+    [JsonStringEnumMemberName("controller")] Controller,
+    [JsonStringEnumMemberName("network")] Network,
+    [JsonStringEnumMemberName("carrier")] Carrier,
+    [JsonStringEnumMemberName("port-card")] PortCard,
+    [JsonStringEnumMemberName("graphics")] Graphics,
+    [JsonStringEnumMemberName("expander")] Expander,
+    [JsonStringEnumMemberName("other")] Other,
+}
+
+/// <summary>What a card or module for a slot, mezzanine or module bay is. A field that is not known is null.</summary>
+public sealed record CardSheet
+{
+    public string? Maker { get; init; }
+
+    public required string Name { get; init; }
+
+    public CardRole Role { get; init; } = CardRole.Other;
+
+    /// <summary>Width of its edge in lanes; 0 for conventional PCI.</summary>
+    public int? Mech { get; init; }
+
+    /// <summary>Lanes it uses.</summary>
+    public int? Elec { get; init; }
+
+    public int? Gen { get; init; }
+
+    /// <summary>pcie, pci, ocp or mezzanine; null for pcie.</summary>
+    public string? Bus { get; init; }
+
+    /// <summary>Widths of the devices on it, for a carrier: 4, 4, 4, 4.</summary>
+    public IReadOnlyList<int>? Endpoints { get; init; }
+
+    /// <summary>True when a switch on the card makes splitting the slot needless.</summary>
+    public bool? HasSwitch { get; init; }
+
+    /// <summary>full or low; low cards come with both brackets unless said.</summary>
+    public string? Height { get; init; }
+
+    public int? LengthMm { get; init; }
+
+    /// <summary>Slots it covers, 1 or more.</summary>
+    public int Thick { get; init; } = 1;
+
+    public int? Watt { get; init; }
+
+    /// <summary>True when it needs moving air over its heat sink.</summary>
+    public bool? NeedsAir { get; init; }
+
+    public ControllerSheet? Controller { get; init; }
+
+    public NetworkSheet? Network { get; init; }
+}
+
+/// <summary>The drive side of a controller.</summary>
+public sealed record ControllerSheet
+{
+    /// <summary>firmware-assisted, host-adapter, entry-raid, cached-raid or ports.</summary>
+    public string? Class { get; init; }
+
+    public IReadOnlyList<DriveProtocol> Protocols { get; init; } = [];
+
+    /// <summary>Link rates it speaks, Gb/s.</summary>
+    public IReadOnlyList<double> LinkGbs { get; init; } = [];
+
+    public int? InnerPorts { get; init; }
+
+    public int? OuterPorts { get; init; }
+
+    /// <summary>Connector family of the ports, such as SFF-8643.</summary>
+    public string? Connector { get; init; }
+
+    /// <summary>Array levels: 0, 1, 10, 5, 50, 6, 60; empty for a plain adapter.</summary>
+    public IReadOnlyList<string> Levels { get; init; } = [];
+
+    public int? CacheMiB { get; init; }
+
+    /// <summary>battery, capacitor or none.</summary>
+    public string? Protection { get; init; }
+
+    public bool? Boots { get; init; }
+
+    /// <summary>True when the installer needs its driver.</summary>
+    public bool? DriverAtInstall { get; init; }
+
+    /// <summary>Most drives it addresses.</summary>
+    public int? MostDrives { get; init; }
+
+    /// <summary>True when sector numbers end at 32 bits (2 TiB).</summary>
+    public bool? Addresses32 { get; init; }
+
+    /// <summary>Features that need a key.</summary>
+    public IReadOnlyList<string> Keys { get; init; } = [];
+}
+
+/// <summary>The network side of a card.</summary>
+/// <param name="Ports">Ports, 1 or more.</param>
+/// <param name="RatesGbs">Rates each port speaks, Gb/s.</param>
+/// <param name="Socket">RJ45, SFP+, SFP28, QSFP28 …</param>
+public sealed record NetworkSheet(int Ports, IReadOnlyList<double> RatesGbs, string? Socket = null);

@@ -1,0 +1,69 @@
+using Irvak.Core.Memory;
+
+namespace Irvak.Core.Sheets;
+
+/// <summary>Facts of a sheet that don't go together: usable, but worth a second look. Each has its path.</summary>
+public static class SheetDoubts
+{
+    // Common practice, no source: what a machine of this kind draws at rest is more than this.
+    private const int LeastRackWatt = 120;
+
+    public static IReadOnlyList<SheetProblem> Of(MachineSheet sheet)
+    {
+        var doubts = new List<SheetProblem>();
+        var board = sheet.Memory;
+        var slots = sheet.Channels.Sum(c => c.Slots.Count);
+        if (board.SlotLimitGiB is { } slot && board.TotalLimitGiB is { } total && slots > 0)
+        {
+            if (total > (long)slot * slots)
+                doubts.Add(new("/memory/totalLimitGiB", $"{total} GiB can't be reached: {slots} slots of {slot} GiB make {(long)slot * slots}. The largest module or a slot may be missing."));
+            else if (total < slot)
+                doubts.Add(new("/memory/totalLimitGiB", $"The total of {total} GiB is less than one module of {slot} GiB."));
+        }
+        if (board.Generation is { } generation)
+            for (var i = 0; i < (board.Rates?.Count ?? 0); i++)
+                if (!Bins.Of(generation).Any(b => Bins.Same(b, board.Rates![i].RateMTs)))
+                    doubts.Add(new($"/memory/rates/{i}/rateMTs", $"{generation.Name()} has no rate of {board.Rates![i].RateMTs} MT/s."));
+        for (var i = 0; i < (board.Rates?.Count ?? 0); i++)
+            if (board.Rates![i].PerChannel > sheet.Channels.Select(c => c.Slots.Count).DefaultIfEmpty(0).Max())
+                doubts.Add(new($"/memory/rates/{i}/perChannel", $"No channel has {board.Rates[i].PerChannel} slots."));
+        // More modules in a channel never run faster.
+        foreach (var group in (board.Rates ?? []).Select((r, i) => (Row: r, At: i)).GroupBy(x => (x.Row.Type, x.Row.Ranks)))
+            foreach (var pair in group.OrderBy(x => x.Row.PerChannel).Zip(group.OrderBy(x => x.Row.PerChannel).Skip(1)))
+                if (pair.Second.Row.RateMTs > pair.First.Row.RateMTs)
+                    doubts.Add(new($"/memory/rates/{pair.Second.At}/rateMTs", $"{pair.Second.Row.PerChannel} modules in a channel faster than {pair.First.Row.PerChannel}? Two figures may be swapped."));
+        foreach (var root in sheet.Roots.Where(r => r.Lanes is not null))
+        {
+            // A root feeds what hangs from it and the uplinks of other roots; wired lanes may be shared, but then an exclusion says so.
+            var wired = sheet.Slots.Where(s => s.Root == root.Id).Sum(s => s.Elec) + sheet.M2.Where(m => m.Root == root.Id).Sum(m => m.Lanes ?? 0)
+                + sheet.Boards.Where(b => b.Root == root.Id).Sum(b => b.Elec ?? 0) + sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0);
+            var freed = sheet.Exclusions.Sum(e => (sheet.Slots.FirstOrDefault(s => s.Id == e.Then && s.Root == root.Id)?.Elec ?? e.Lanes) - e.Lanes);
+            if (wired - freed > root.Lanes)
+                doubts.Add(new($"/roots/{sheet.Roots.ToList().IndexOf(root)}/lanes", $"{root.Id} offers {root.Lanes} lanes and {wired} are wired to it: some share, or a figure is wrong."));
+        }
+        var inside = sheet.Supplies.Where(s => s.Watt is not null).ToList();
+        if (sheet.Chassis.Kind is "rack" or "shelf" && inside.Count > 0 && inside.Max(s => s.Watt) < LeastRackWatt)
+            doubts.Add(new("/supplies/0/watt", $"A supply of {inside.Max(s => s.Watt)} W can't even carry this machine at rest: a digit may be missing."));
+        return doubts;
+    }
+
+    /// <summary>What a capture says against the sheet.</summary>
+    public static IReadOnlyList<SheetProblem> Against(MachineSheet sheet, Observations.Observation seen)
+    {
+        var doubts = new List<SheetProblem>();
+        var slots = sheet.Channels.Sum(c => c.Slots.Count);
+        if (seen.Devices.Count > 0 && seen.Devices.Count != slots)
+            doubts.Add(new("/channels", $"The sheet has {slots} memory slots, the capture {seen.Devices.Count}: another board revision, or slots that the firmware hides."));
+        if (seen.Processors.Count > 0 && seen.Processors.Count != sheet.Sockets.Count)
+            doubts.Add(new("/sockets", $"The sheet has {sheet.Sockets.Count} sockets, the capture {seen.Processors.Count}."));
+        var largest = seen.Devices.Select(d => d.SizeMiB ?? 0).DefaultIfEmpty(0).Max() / 1024;
+        if (sheet.Memory.SlotLimitGiB is { } limit && largest > limit)
+            doubts.Add(new("/memory/slotLimitGiB", $"The sheet lists modules up to {limit} GiB, and one of {largest} GiB runs in it."));
+        var told = seen.Arrays.Where(a => a.IsSystemMemory).Sum(a => a.MaximumGiB ?? 0);
+        if (sheet.Memory.TotalLimitGiB is { } total && told > 0 && told != total)
+            doubts.Add(new("/memory/totalLimitGiB", $"The sheet says {total} GiB at most, the firmware {told} GiB; firmware often says too little."));
+        if (sheet.Memory.Generation is { } generation && seen.Devices.FirstOrDefault(d => d.Module?.Generation is { } g && g != generation) is { } other)
+            doubts.Add(new("/memory/generation", $"The sheet says {generation.Name()}, and {other.Module!.Generation!.Value.Name()} sits in {other.Locator}."));
+        return doubts;
+    }
+}
