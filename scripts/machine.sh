@@ -11,6 +11,11 @@ missing_packages() {
       chromium) [ -x /usr/bin/chromium ] || missing+=(chromium) ;;
       chromium-driver) [ -x /usr/bin/chromedriver ] || missing+=(chromium-driver) ;;
       dmidecode) [ -x /usr/sbin/dmidecode ] || missing+=(dmidecode) ;;
+      smartmontools) [ -x /usr/sbin/smartctl ] || missing+=(smartmontools) ;;
+      pciutils) [ -x /usr/bin/lspci ] || missing+=(pciutils) ;;
+      fio) [ -x /usr/bin/fio ] || missing+=(fio) ;;
+      i2c-tools) [ -x /usr/bin/decode-dimms ] || missing+=(i2c-tools) ;;
+      procps) [ -x /usr/bin/vmstat ] || missing+=(procps) ;;
     esac
   done
   printf '%s\n' "${missing[@]}"

@@ -1,10 +1,12 @@
 using System.Text;
+using Irvak.Captures.Binary;
+using Irvak.Captures.Documents;
 using Irvak.Core.Observations;
 using Irvak.Core.Quantities;
 
 namespace Irvak.Captures;
 
-/// <summary>Reads whatever was pasted. Kinds are recognised by content, never by name.</summary>
+/// <summary>Reads whatever was pasted or dropped. Kinds are recognised by content, never by name.</summary>
 public static class CaptureReader
 {
     /// <summary>Most bytes of one capture.</summary>
@@ -17,111 +19,65 @@ public static class CaptureReader
     {
         if (bytes.Length == 0) return CaptureReading.Nothing("There is nothing in it: the capture is empty.");
         if (bytes.Length > MostBytes) return CaptureReading.Nothing($"It is larger than 8 MiB ({bytes.Length / 1048576.0:0.0}); nothing was stored. Paste the part from “Memory Device” on.");
-        if (LooksBinary(bytes, out var sentence)) return CaptureReading.Nothing(sentence);
-        return Read(Decode(bytes));
+        var text = Encodings.IsUtf16(bytes);
+        if (!text && SpdEeprom.IsBlank(bytes)) return CaptureReading.Nothing("This is the chip of a memory module that was never written: no SPD. Read the label instead.");
+        if (!text && SpdEeprom.Looks(bytes)) return SpdEeprom.Read(bytes);
+        if (!text && SmbiosTables.Start(bytes, out var length) is >= 0 and var start) return SmbiosTables.Read(bytes, start, length);
+        if (!text && Encodings.LooksBinary(bytes)) return CaptureReading.Nothing("This is binary, and none that I know: a dump of the firmware tables begins with _SM_, a module's chip has 128 to 1024 bytes. Nothing was stored.");
+        return Read(Encodings.Decode(bytes));
     }
 
     public static CaptureReading Read(string text)
     {
         if (string.IsNullOrWhiteSpace(text)) return CaptureReading.Nothing("There is nothing in it: the capture is empty.");
-        var ledger = new LineLedger();
-        var listing = new SmbiosListing();
-        var meminfo = new Meminfo();
-        var line = 0;
-        var rest = text.AsSpan();
-        ReadOnlySpan<char> lastLine = default;
-        while (!rest.IsEmpty)
-        {
-            var end = rest.IndexOf('\n');
-            var current = end < 0 ? rest : rest[..end];
-            rest = end < 0 ? default : rest[(end + 1)..];
-            if (!current.IsEmpty && current[^1] == '\r') current = current[..^1];
-            line++;
-            if (line > MostLines) { ledger.Leave(line, "beyond 200 000 lines", current); continue; }
-            if (IsBlank(current)) { listing.Blank(); continue; }
-            lastLine = current;
-            if (listing.Take(current, line) is var taken && taken == LineFate.Used) ledger.Use();
-            else if (taken == LineFate.Foreign && meminfo.Take(current)) ledger.Use();
-            else ledger.Leave(line, taken == LineFate.Foreign ? "no line of a capture read here" : listing.Reason, current);
-        }
-        listing.End();
-        return Conclude(ledger, listing, meminfo, !text.EndsWith('\n') && listing.EndsInside(lastLine));
+        if (Csv(text) is { } csv) return csv;
+        return new TextRun(text).Read();
     }
 
-    private static CaptureReading Conclude(LineLedger ledger, SmbiosListing listing, Meminfo meminfo, bool endsInside)
+    /// <summary>A table whose columns are those of a hardware listing; other tables need their columns named.</summary>
+    private static CaptureReading? Csv(string text)
     {
-        var seen = listing.Observation with { MemTotalKiB = meminfo.TotalKiB, OsBits = meminfo.OsBits };
-        if (seen.IsEmpty)
-            return CaptureReading.Nothing(ledger.Used == 0
-                ? "No line of this is one I know. It may be in another language or come from another tool; run dmidecode with LANG=C, as administrator."
-                : $"{ledger.Used} lines are known to me, but none of them tells of memory, processor or machine; the part with “Memory Device” or “MemTotal” is missing.",
-                ledger.Lines, ledger.Used, ledger.Rest);
-        var cutOff = endsInside || listing.StructuresMissing > 0;
-        var kind = string.Join(" and ", new[] { listing.IsThere ? "firmware listing" : null, meminfo.TotalKiB is null ? null : "system memory" }.Where(k => k is not null));
-        return new CaptureReading(kind, seen, ledger.Lines, ledger.Used, ledger.Rest, cutOff, listing.Remarks, Sentence(kind, seen, ledger, cutOff, listing));
+        var head = text.AsSpan().TrimStart();
+        if (!(head.StartsWith("\"") || head.StartsWith("#TYPE")) || CsvTable.Read(text) is not { } table || CimListing.Read(table.Rows) is not { } read) return null;
+        return Conclude(read.Kind!, read.Seen, table.Rows.Count + 1, table.Rows.Count + 1, [], false, read.Remarks, "lines");
     }
 
-    private static string Sentence(string kind, Observation seen, LineLedger ledger, bool cutOff, SmbiosListing listing)
+    internal static CaptureReading Conclude(string kind, Observation seen, int lines, int used, IReadOnlyList<NotUnderstood> rest, bool cutOff, IReadOnlyList<string> remarks, string counted, int missing = 0, int announced = 0)
+    {
+        if (seen.IsEmpty)
+            return CaptureReading.Nothing(used == 0
+                ? "No line of this is one I know. It may be in another language or come from another tool; run dmidecode with LANG=C, as administrator. A table of drives can be read once you name its columns."
+                : $"{used} {counted} are known to me, but none of them tells of memory, processor, drive or machine.",
+                lines, used, rest, remarks);
+        return new CaptureReading(kind, seen, lines, used, rest, cutOff, remarks, Sentence(kind, seen, lines, used, cutOff, counted, missing, announced));
+    }
+
+    private static string Sentence(string kind, Observation seen, int lines, int used, bool cutOff, string counted, int missing, int announced)
     {
         var parts = new List<string>();
         if (seen.Product is { } product) parts.Add(seen.Maker is { } maker ? $"{maker} {product}" : product);
         if (seen.Devices.Count > 0)
-        {
-            var modules = seen.Devices.Count(d => d.SizeMiB is > 0);
-            parts.Add($"{modules} of {seen.Devices.Count} slots filled, {ByteCount.FromMiB(seen.InstalledMiB ?? 0)}");
-        }
+            parts.Add($"{seen.Devices.Count(d => d.SizeMiB is > 0)} of {seen.Devices.Count} slots filled, {ByteCount.FromMiB(seen.InstalledMiB ?? 0)}");
         if (seen.Processors.Count > 0) parts.Add($"{seen.Processors.Count(p => p.Populated)} of {seen.Processors.Count} sockets filled");
         if (seen.MemTotalKiB is { } kib) parts.Add($"the system shows {ByteCount.FromKiB(kib).GiB:0.0} GiB");
-        var text = new StringBuilder(char.ToUpperInvariant(kind[0]) + kind[1..] + ": " + string.Join("; ", parts) + ". ");
-        text.Append($"{ledger.Used} lines understood, {ledger.Lines - ledger.Used} not.");
-        if (listing.StructuresMissing > 0) text.Append($" The end is missing: {listing.StructuresMissing} structures of {listing.StructuresAnnounced} are not here.");
+        void Counted(int n, string one, string many)
+        {
+            if (n > 0) parts.Add($"{n} {(n == 1 ? one : many)}");
+        }
+        Counted(seen.Pci.Count, "PCI device", "PCI devices");
+        Counted(seen.Drives.Count, "drive", "drives");
+        Counted(seen.Raids.Count, "array", "arrays");
+        Counted(seen.Ports.Count, "network port", "network ports");
+        Counted(seen.Volumes.Count, "volume", "volumes");
+        Counted(seen.Benchmarks.Count, "benchmark", "benchmarks");
+        Counted(seen.Faults.Count, "line of the log tells of a fault", "lines of the log tell of faults");
+        if (seen.Load?.Cores is { } cores) parts.Add($"{cores} cores");
+        if (seen.HostName is { } host) parts.Add($"name {host}");
+        if (seen.ManagementAddress is { } address) parts.Add($"management page at {address}");
+        var text = new StringBuilder(char.ToUpperInvariant(kind[0]) + kind[1..] + (parts.Count > 0 ? ": " + string.Join("; ", parts) : "") + ". ");
+        text.Append($"{used} {counted} understood, {lines - used} not.");
+        if (missing > 0) text.Append($" The end is missing: {missing} structures of {announced} are not here.");
         else if (cutOff) text.Append(" The end is missing: it stops in the middle of a structure.");
         return text.ToString();
-    }
-
-    private static bool IsBlank(ReadOnlySpan<char> line)
-    {
-        foreach (var c in line)
-            if (!char.IsWhiteSpace(c) && c != '\uFEFF') return false;
-        return true;
-    }
-
-    private static bool LooksBinary(ReadOnlySpan<byte> bytes, out string sentence)
-    {
-        sentence = "";
-        if (IsUtf16(bytes)) return false;
-        var probe = bytes[..Math.Min(bytes.Length, 65_536)];
-        var odd = 0;
-        foreach (var b in probe)
-            if (b < 0x20 && b is not ((byte)'\n' or (byte)'\r' or (byte)'\t' or 0x0C or 0x1B)) odd++;
-        if (odd * 100 <= probe.Length && bytes.IndexOf((byte)0) < 0) return false;
-        var dump = probe.StartsWith("_SM_"u8) || probe.StartsWith("_SM3_"u8) || probe.IndexOf("_DMI_"u8) is >= 0 and < 64;
-        sentence = dump
-            ? "This is a binary dump of the firmware tables, not text. Run dmidecode --from-dump on it and paste what it prints; nothing was stored."
-            : "This is binary, not text; nothing was stored. Paste the text that dmidecode or /proc/meminfo prints.";
-        return true;
-    }
-
-    private static bool IsUtf16(ReadOnlySpan<byte> bytes)
-    {
-        if (bytes.Length < 4 || bytes.Length % 2 != 0) return false;
-        if (bytes[0] == 0xFF && bytes[1] == 0xFE || bytes[0] == 0xFE && bytes[1] == 0xFF) return true;
-        // Without a mark: the high bytes are nearly all zero and the low ones nearly all are not. A table of numbers fails the second.
-        var (high, low) = (0, 0);
-        var probe = Math.Min(bytes.Length, 512);
-        for (var i = 0; i + 1 < probe; i += 2)
-        {
-            if (bytes[i + 1] == 0) high++;
-            if (bytes[i] == 0) low++;
-        }
-        return high > probe / 2 * 0.9 && low < probe / 2 * 0.1;
-    }
-
-    private static string Decode(ReadOnlySpan<byte> bytes)
-    {
-        if (IsUtf16(bytes))
-            return (bytes[0] == 0xFE ? Encoding.BigEndianUnicode : Encoding.Unicode).GetString(bytes).TrimStart('\uFEFF');
-        if (bytes.StartsWith(new byte[] { 0xEF, 0xBB, 0xBF })) bytes = bytes[3..];
-        return System.Text.Unicode.Utf8.IsValid(bytes) ? Encoding.UTF8.GetString(bytes) : Encoding.Latin1.GetString(bytes);
     }
 }

@@ -9,7 +9,7 @@ namespace Irvak.Captures;
 public sealed record NotUnderstood(int From, int To, string Reason, string Sample);
 
 /// <summary>What a capture holds. A reader never throws on what people paste; it says what it understood.</summary>
-/// <param name="Kind">"firmware listing", "system memory", both, or empty when nothing was recognised.</param>
+/// <param name="Kind">What it is, in words: "firmware listing and system memory"; empty when nothing was recognised.</param>
 /// <param name="Seen">The facts.</param>
 /// <param name="Lines">All lines that are not blank.</param>
 /// <param name="Used">Lines that were understood.</param>
@@ -23,6 +23,6 @@ public sealed record CaptureReading(
     /// <summary>True when there is something to store.</summary>
     public bool IsUsable => !Seen.IsEmpty;
 
-    internal static CaptureReading Nothing(string sentence, int lines = 0, int used = 0, IReadOnlyList<NotUnderstood>? rest = null) =>
-        new("", new Observation(), lines, used, rest ?? [], false, [], sentence);
+    internal static CaptureReading Nothing(string sentence, int lines = 0, int used = 0, IReadOnlyList<NotUnderstood>? rest = null, IReadOnlyList<string>? remarks = null) =>
+        new("", new Observation(), lines, used, rest ?? [], false, remarks ?? [], sentence);
 }

@@ -51,6 +51,6 @@ public static class SmbiosDump
         return Structure(17, handle, body, module is null ? [locator, bank] : [locator, bank, module.Maker!, serial!, module.PartNumber!]);
     }
 
-    private static byte[] Structure(byte type, int handle, byte[] body, params string[] strings) =>
+    public static byte[] Structure(byte type, int handle, byte[] body, params string[] strings) =>
         [type, (byte)(body.Length + 4), (byte)handle, (byte)(handle >> 8), .. body, .. strings.SelectMany(s => Encoding.ASCII.GetBytes(s).Append((byte)0)), .. strings.Length == 0 ? new byte[] { 0 } : [], 0];
 }

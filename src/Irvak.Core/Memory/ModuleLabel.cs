@@ -30,16 +30,51 @@ public static partial class ModuleLabel
     // JESD79-2F, -3F, -4: letters of speed bins and their latency in clocks. DDR5 letters are grades: JESD79-5.
     private static readonly Dictionary<string, int> Ddr4Bins = new()
     {
-        ["J"] = 10, ["K"] = 11, ["L"] = 12, ["M"] = 13, ["N"] = 14, ["P"] = 15, ["R"] = 16, ["T"] = 17, ["U"] = 18, ["V"] = 19, ["W"] = 20, ["Y"] = 21, ["AA"] = 22, ["AC"] = 24,
+        ["J"] = 10,
+        ["K"] = 11,
+        ["L"] = 12,
+        ["M"] = 13,
+        ["N"] = 14,
+        ["P"] = 15,
+        ["R"] = 16,
+        ["T"] = 17,
+        ["U"] = 18,
+        ["V"] = 19,
+        ["W"] = 20,
+        ["Y"] = 21,
+        ["AA"] = 22,
+        ["AC"] = 24,
     };
 
     private static readonly Dictionary<(int Rate, string Grade), int> Ddr5Grades = new()
     {
-        [(3200, "A")] = 22, [(3200, "B")] = 26, [(3200, "C")] = 28, [(3600, "A")] = 26, [(3600, "B")] = 30, [(3600, "C")] = 32,
-        [(4000, "A")] = 28, [(4000, "B")] = 32, [(4000, "C")] = 36, [(4400, "A")] = 32, [(4400, "B")] = 36, [(4400, "C")] = 40,
-        [(4800, "A")] = 34, [(4800, "B")] = 40, [(4800, "C")] = 42, [(5200, "A")] = 38, [(5200, "B")] = 42, [(5200, "C")] = 46,
-        [(5600, "A")] = 40, [(5600, "B")] = 46, [(5600, "C")] = 50, [(6000, "A")] = 42, [(6000, "B")] = 48, [(6000, "C")] = 54,
-        [(6400, "A")] = 46, [(6400, "B")] = 52, [(6400, "C")] = 56,
+        [(3200, "A")] = 22,
+        [(3200, "B")] = 26,
+        [(3200, "C")] = 28,
+        [(3600, "A")] = 26,
+        [(3600, "B")] = 30,
+        [(3600, "C")] = 32,
+        [(4000, "A")] = 28,
+        [(4000, "B")] = 32,
+        [(4000, "C")] = 36,
+        [(4400, "A")] = 32,
+        [(4400, "B")] = 36,
+        [(4400, "C")] = 40,
+        [(4800, "A")] = 34,
+        [(4800, "B")] = 40,
+        [(4800, "C")] = 42,
+        [(5200, "A")] = 38,
+        [(5200, "B")] = 42,
+        [(5200, "C")] = 46,
+        [(5600, "A")] = 40,
+        [(5600, "B")] = 46,
+        [(5600, "C")] = 50,
+        [(6000, "A")] = 42,
+        [(6000, "B")] = 48,
+        [(6000, "C")] = 54,
+        [(6400, "A")] = 46,
+        [(6400, "B")] = 52,
+        [(6400, "C")] = 56,
     };
 
     // Module naming in MB/s: the printed numbers and those also met (JESD79-2F, -3F; trade naming for DDR4 and DDR5).
@@ -238,7 +273,7 @@ public static partial class ModuleLabel
     [GeneratedRegex(@"(?<![\w])(?<p>[1248])(?<s>[SD])?(?<h>[248])?\s*R\s*x\s*(?<w>4|8|16|32)(?![\d])", RegexOptions.IgnoreCase)]
     private static partial Regex RankWord();
 
-    [GeneratedRegex(@"(?:(?<pc>(?:PC|DDR)\s*-?[2345][LU]?)[-\s]*|(?<![\w.]))(?<n>\d{3,5})(?<tail>[A-Z]{1,2})?(?:-(?<behind>[A-Z])[A-Z0-9]{0,3})?(?![A-Z0-9])", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"(?:(?<pc>(?:PC|DDR)\s*-?[2345][LU]?)[-\s]*|(?<![\w.]))(?<n>\d{3,5})(?:\s?(?<tail>[A-Z]{1,2}))?(?:-(?<behind>[A-Z])[A-Z0-9]{0,3})?(?![A-Z0-9])", RegexOptions.IgnoreCase)]
     private static partial Regex SpeedWord();
 
     [GeneratedRegex(@"PC3(?<l>[LU])|1\.(?:35)\s*V", RegexOptions.IgnoreCase)]

@@ -118,7 +118,7 @@ public static class SheetCheck
             if (!roots.ContainsKey(up)) { problems.Add(new($"/roots/{i}/uplink", $"\"{up}\" is no root of this sheet.")); continue; }
             var at = sheet.Roots[i];
             for (var steps = 0; at.Uplink is { } next && roots.TryGetValue(next, out var above); at = above)
-                if (++steps > sheet.Roots.Count) { problems.Add(new($"/roots/{i}/uplink", $"The uplinks of {sheet.Roots[i].Id} run in a circle.")); break; }
+                if (++steps > sheet.Roots.Count) { problems.Add(new($"/roots/{i}/uplink", $"The uplinks of {sheet.Roots[i].Id} run in a circle.")); return; }
         }
     }
 

@@ -48,7 +48,7 @@ public sealed class ModuleLabelTests
     [InlineData("PC4-1600R 16GB", null)]
     [InlineData("16GB PC4-1234R", "no rate 1234")]
     [InlineData("64GB 1Rx16 PC4-3200AA-SA1-11", "a figure is wrong")]
-    [InlineData("16GB 1Rx4 PC3-12800R", "a figure is wrong")]
+    [InlineData("32GB 1Rx4 PC3-12800R", "a figure is wrong")]
     public void A_label_that_can_not_be_right_is_said(string label, string? problem)
     {
         var read = ModuleLabel.Read(label);

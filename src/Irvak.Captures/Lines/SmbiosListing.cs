@@ -1,24 +1,13 @@
 using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
 
-namespace Irvak.Captures;
-
-internal enum LineFate
-{
-    Used,
-
-    /// <summary>Inside a structure, but not understood.</summary>
-    Left,
-
-    /// <summary>Outside of any structure and no line of a listing.</summary>
-    Foreign,
-}
+namespace Irvak.Captures.Lines;
 
 /// <summary>
 /// The SMBIOS listing in the text form of the common decoder: a handle line, a title, indented "Key: value" lines, deeper
-/// indented lists, a blank line. Structures 0, 1, 2, 4, 16 and 17 of DMTF DSP0134 are read, others are named as not read.
+/// indented lists, a blank line. Structures 0, 1, 2, 4, 9, 16 and 17 of DMTF DSP0134 are read, others are named as not read.
 /// </summary>
-internal sealed partial class SmbiosListing
+internal sealed partial class SmbiosListing : LineReader
 {
     /// <summary>More memory devices than any machine has; further ones are left and said.</summary>
     private const int MostDevices = 4096;
@@ -26,6 +15,7 @@ internal sealed partial class SmbiosListing
     private readonly List<SeenProcessor> _processors = [];
     private readonly List<SeenArray> _arrays = [];
     private readonly List<SeenDevice> _devices = [];
+    private readonly List<SeenSlot> _slots = [];
     private readonly List<string> _remarks = [];
     private readonly Dictionary<int, string> _notRead = [];
     private Observation _facts = new();
@@ -35,24 +25,29 @@ internal sealed partial class SmbiosListing
     private bool _titleDue, _listOpen;
     private int _structures, _deviceHandles;
 
-    public string Reason { get; private set; } = "";
+    public override string Kind => "firmware listing";
 
-    public bool IsThere => _structures > 0;
+    public override bool IsThere => _structures > 0;
 
     public int StructuresAnnounced { get; private set; }
 
     /// <summary>Structures that the head announces and the text does not hold.</summary>
     public int StructuresMissing => StructuresAnnounced > _structures ? StructuresAnnounced - _structures : 0;
 
-    public IReadOnlyList<string> Remarks => _remarks;
+    public override IEnumerable<string> Remarks => _remarks;
 
-    public Observation Observation => _facts with
+    public override Observation AddTo(Observation seen) => !IsThere ? seen : seen with
     {
-        Product = _facts.Product ?? _boardProduct,
-        Maker = _facts.Maker ?? _boardMaker,
-        Processors = _processors,
-        Arrays = _arrays,
-        Devices = _devices,
+        Product = seen.Product ?? _facts.Product ?? _boardProduct,
+        Maker = seen.Maker ?? _facts.Maker ?? _boardMaker,
+        Serial = seen.Serial ?? _facts.Serial,
+        BoardVersion = seen.BoardVersion ?? _facts.BoardVersion,
+        FirmwareVersion = seen.FirmwareVersion ?? _facts.FirmwareVersion,
+        FirmwareDate = seen.FirmwareDate ?? _facts.FirmwareDate,
+        Processors = [.. seen.Processors, .. _processors],
+        Arrays = [.. seen.Arrays, .. _arrays],
+        Devices = [.. seen.Devices, .. _devices],
+        Slots = [.. seen.Slots, .. _slots],
     };
 
     /// <summary>True when the text stops inside a structure, in a line that is no whole field.</summary>
@@ -60,16 +55,16 @@ internal sealed partial class SmbiosListing
 
     private const string NoField = "a line that is no field";
 
-    public void Blank()
+    public override void Blank()
     {
         if (_titleDue) return;
         Close();
         _type = -1;
     }
 
-    public void End() => Close();
+    public override void End() => Close();
 
-    public LineFate Take(ReadOnlySpan<char> line, int number)
+    public override LineFate Take(ReadOnlySpan<char> line, int number)
     {
         if (line.StartsWith("Handle 0x", StringComparison.Ordinal)) return TakeHandle(line, number);
         if (_type < 0) return TakeOutside(line);
@@ -90,7 +85,7 @@ internal sealed partial class SmbiosListing
         _titleDue = true;
         _listOpen = false;
         var end = line[7..].IndexOf(',');
-        _draft = type is 0 or 1 or 2 or 4 or 16 or 17 && !(type == 17 && ++_deviceHandles > MostDevices)
+        _draft = type is 0 or 1 or 2 or 4 or 9 or 16 or 17 && !(type == 17 && ++_deviceHandles > MostDevices)
             ? new Draft { Type = type, Handle = line.Slice(7, end < 0 ? 0 : end).ToString(), Line = number } : null;
         return _draft is null && type != 127 ? Left(NotRead(type)) : LineFate.Used;
     }
@@ -131,23 +126,19 @@ internal sealed partial class SmbiosListing
             1 => TakeSystem(key, value),
             2 => TakeBoard(key, value),
             4 => TakeProcessor(key, value),
+            9 => TakeSlot(key, value),
             16 => TakeArray(key, value),
             _ => TakeDevice(key, value, number),
         };
-        return understood ? LineFate.Used : Left($"a field of {Titles[_draft.Type]} that is not read here");
+        return understood ? LineFate.Used : Left(FieldNotRead(_draft.Type));
     }
 
-    private LineFate Left(string reason)
-    {
-        // One string per reason, so that neighbouring lines are recognised as one entry.
-        Reason = string.IsInterned(reason) ?? string.Intern(reason);
-        return LineFate.Left;
-    }
+    private string FieldNotRead(int type) => _notRead.TryGetValue(-type, out var text) ? text : _notRead[-type] = $"a field of {Titles[type]} that is not read here";
 
     private string NotRead(int type)
     {
         if (_notRead.TryGetValue(type, out var text)) return text;
-        return _notRead[type] = string.Intern(type == 17 ? $"more than {MostDevices} memory devices" : $"structure type {type}, not read here");
+        return _notRead[type] = type == 17 ? $"more than {MostDevices} memory devices" : $"structure type {type}, not read here";
     }
 
     private static readonly Dictionary<int, string> Titles = new()
@@ -156,6 +147,7 @@ internal sealed partial class SmbiosListing
         [1] = "the system",
         [2] = "the board",
         [4] = "a processor",
+        [9] = "a card slot",
         [16] = "a memory array",
         [17] = "a memory device",
     };
@@ -171,6 +163,7 @@ internal sealed partial class SmbiosListing
 
         public int Depth { get; set; }
 
+        public string? SlotType, SlotUse, Bus;
         public string? Designation, Version, Status, Use, Correction, ArrayHandle, Locator, Bank, Detail, Maker, Serial, Part;
         public int? MaximumGiB, Count, TotalWidth, DataWidth, SizeMiB, Ranks;
         public bool SizeSeen;

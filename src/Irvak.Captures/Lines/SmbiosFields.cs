@@ -1,7 +1,8 @@
 using Irvak.Core.Memory;
+using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
 
-namespace Irvak.Captures;
+namespace Irvak.Captures.Lines;
 
 /// <summary>The values of the listing's fields, as the decoder prints them (DMTF DSP0134 for their meaning).</summary>
 internal static class SmbiosFields
@@ -59,6 +60,20 @@ internal static class SmbiosFields
     }
 
     private static int Nearest(MemoryGeneration gen, int rate) => Bins.Of(gen).MinBy(b => Math.Abs(b - rate));
+
+    /// <summary>A card slot: "x8 PCI Express 4 x16" is eight lanes of generation 4 in a socket of sixteen.</summary>
+    public static SeenSlot Slot(string name, string? type, string? use, string? bus, int line)
+    {
+        int? width = null;
+        int? gen = null;
+        var words = (type ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        if (words.Length > 0 && words[0] is ['x', ..] first && int.TryParse(first[1..], out var wired)) width = wired;
+        if (words.Length > 0 && words[^1] is ['x', ..] last && int.TryParse(last[1..], out var wide)) width ??= wide;
+        if ((type ?? "").Contains("PCI Express", StringComparison.Ordinal))
+            gen = words.SkipWhile(w => w != "Express").Skip(1).Select(w => int.TryParse(w, out var g) && g is >= 1 and <= 6 ? g : (int?)null).FirstOrDefault(g => g is not null) ?? 1;
+        bool? inUse = use switch { "In Use" => true, "Available" => false, _ => null };
+        return new SeenSlot(name, type, width, gen, inUse, bus is null || bus.StartsWith("0000:ff", StringComparison.Ordinal) ? null : bus, line);
+    }
 
     public static MemoryGeneration? Generation(ReadOnlySpan<char> value) => value.Trim() switch
     {

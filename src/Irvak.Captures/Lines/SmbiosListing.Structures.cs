@@ -1,9 +1,9 @@
 using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
 
-namespace Irvak.Captures;
+namespace Irvak.Captures.Lines;
 
-/// <summary>The fields of the six structures that are read, and what each becomes.</summary>
+/// <summary>The fields of the seven structures that are read, and what each becomes.</summary>
 internal sealed partial class SmbiosListing
 {
     private bool TakeFirmware(ReadOnlySpan<char> key, ReadOnlySpan<char> value)
@@ -55,6 +55,21 @@ internal sealed partial class SmbiosListing
                 or "L1 Cache Handle" or "L2 Cache Handle" or "L3 Cache Handle" or "Serial Number" or "Asset Tag" or "Part Number" or "Core Count"
                 or "Core Enabled" or "Thread Count" or "Thread Enabled":
                 return true;
+            default: return false;
+        }
+    }
+
+    private bool TakeSlot(ReadOnlySpan<char> key, ReadOnlySpan<char> value)
+    {
+        switch (key)
+        {
+            case "Designation": _draft!.Designation = SmbiosFields.Text(value); return true;
+            case "Type": _draft!.SlotType = SmbiosFields.Text(value); return true;
+            case "Data Bus Width": return true;
+            case "Current Usage": _draft!.SlotUse = SmbiosFields.Text(value); return true;
+            case "Bus Address": _draft!.Bus = SmbiosFields.Text(value); return true;
+            case "Characteristics": _listOpen = true; return true;
+            case "Length" or "ID" or "Slot Physical Width" or "Slot Pitch" or "Height" or "Segment Group Number" or "Peer Devices": return true;
             default: return false;
         }
     }
@@ -133,6 +148,9 @@ internal sealed partial class SmbiosListing
         {
             case 4:
                 _processors.Add(new SeenProcessor(d.Designation, d.Version, d.Status is null || !d.Status.StartsWith("Unpopulated", StringComparison.Ordinal), d.Line));
+                break;
+            case 9:
+                if (d.Designation is not null && _slots.Count < 512) _slots.Add(SmbiosFields.Slot(d.Designation, d.SlotType, d.SlotUse, d.Bus, d.Line));
                 break;
             case 16:
                 _arrays.Add(new SeenArray(d.Handle, d.MaximumGiB, d.Count, d.Correction, d.Use is null or "System Memory", d.Line));

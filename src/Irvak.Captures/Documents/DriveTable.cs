@@ -1,0 +1,124 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Irvak.Core.Observations;
+
+namespace Irvak.Captures.Documents;
+
+/// <summary>What a column of a pasted table of drives means.</summary>
+public enum DriveColumn
+{
+    None,
+    Enclosure,
+    Bay,
+    State,
+    Size,
+    Serial,
+    Model,
+    Group,
+    Media,
+    Protocol,
+    SystemName,
+}
+
+/// <summary>A pasted table before it is read: its columns with a guess at what each means, and its first rows.</summary>
+public sealed record TablePreview(IReadOnlyList<string> Columns, IReadOnlyList<DriveColumn> Guess, IReadOnlyList<IReadOnlyList<string>> Rows, int Count);
+
+/// <summary>
+/// Drives and arrays behind a RAID controller, from any pasted table whose columns the person names once: members and bays that
+/// plain listings can't see.
+/// </summary>
+public static partial class DriveTable
+{
+    // Common practice, no source: headings met in such tables.
+    private static readonly (DriveColumn Column, string[] Words)[] Headings =
+    [
+        (DriveColumn.Enclosure, ["enclosure", "enc", "shelf", "box", "eid"]),
+        (DriveColumn.Bay, ["bay", "slot", "slt", "eid:slt", "position", "slot number", "port"]),
+        (DriveColumn.State, ["state", "status", "health"]),
+        (DriveColumn.Size, ["size", "capacity", "raw size"]),
+        (DriveColumn.Serial, ["serial", "serial number", "sn", "serialno"]),
+        (DriveColumn.Model, ["model", "product", "drive", "inquiry"]),
+        (DriveColumn.Group, ["group", "array", "dg", "volume", "pool", "raid", "vd"]),
+        (DriveColumn.Media, ["media", "med", "media type"]),
+        (DriveColumn.Protocol, ["interface", "intf", "protocol", "bus", "type"]),
+        (DriveColumn.SystemName, ["device", "path", "system name", "os name"]),
+    ];
+
+    /// <summary>How the text would be read as a table; null when it is none.</summary>
+    public static TablePreview? Preview(string text)
+    {
+        if (text.Length > CaptureReader.MostBytes || CsvTable.Read(text) is not { } table) return null;
+        var guess = table.Columns.Select(Guess).ToList();
+        // Two columns can't mean the same; the first keeps the meaning.
+        for (var i = 0; i < guess.Count; i++)
+            if (guess[i] != DriveColumn.None && guess.Take(i).Contains(guess[i])) guess[i] = DriveColumn.None;
+        return new TablePreview(table.Columns, guess, [.. table.Rows.Take(8).Select(r => r.Cells)], table.Rows.Count);
+    }
+
+    private static DriveColumn Guess(string heading)
+    {
+        var plain = heading.Trim().ToLowerInvariant();
+        foreach (var (column, words) in Headings)
+            if (words.Contains(plain)) return column;
+        foreach (var (column, words) in Headings)
+            if (words.Any(w => w.Length > 3 && plain.Contains(w, StringComparison.Ordinal))) return column;
+        return DriveColumn.None;
+    }
+
+    /// <summary>Reads the table with the meaning of each column given.</summary>
+    public static CaptureReading Read(string text, IReadOnlyList<DriveColumn> columns)
+    {
+        if (CsvTable.Read(text) is not { } table) return CaptureReading.Nothing("This is no table: its lines don't share columns.");
+        if (columns.Count != table.Columns.Count) return CaptureReading.Nothing($"The table has {table.Columns.Count} columns, {columns.Count} were named.");
+        if (!columns.Contains(DriveColumn.Serial) && !columns.Contains(DriveColumn.Bay)) return CaptureReading.Nothing("Name at least the column of the bay or of the serial number.");
+        var drives = new List<SeenDrive>();
+        var rest = new List<NotUnderstood>();
+        foreach (var row in table.Rows)
+        {
+            string? Of(DriveColumn wanted) => columns.ToList().IndexOf(wanted) is >= 0 and var i && i < row.Cells.Count && row.Cells[i].Trim() is { Length: > 0 } cell && cell is not ("-" or "--") ? cell : null;
+            if (row.Cells.Count != table.Columns.Count && row.Cells.Count < 2 || (Of(DriveColumn.Serial) ?? Of(DriveColumn.Bay)) is null)
+            {
+                rest.Add(new NotUnderstood(row.Line, row.Line, "a row without bay and serial number", string.Join(" ", row.Cells)[..Math.Min(120, string.Join(" ", row.Cells).Length)]));
+                continue;
+            }
+            var (enclosure, bay) = Place(Of(DriveColumn.Enclosure), Of(DriveColumn.Bay));
+            drives.Add(new SeenDrive
+            {
+                Enclosure = enclosure,
+                Bay = bay,
+                State = Of(DriveColumn.State),
+                Bytes = Bytes(Of(DriveColumn.Size)),
+                Serial = Of(DriveColumn.Serial),
+                Model = Of(DriveColumn.Model),
+                MemberOf = Of(DriveColumn.Group),
+                Rotational = Of(DriveColumn.Media)?.ToUpperInvariant() switch { "HDD" or "DISK" => true, "SSD" or "FLASH" => false, _ => null },
+                Transport = Of(DriveColumn.Protocol)?.ToLowerInvariant() switch { { } p when p.Contains("nvme", StringComparison.Ordinal) => "nvme", { } p when p.Contains("sas", StringComparison.Ordinal) => "sas", { } p when p.Contains("sata", StringComparison.Ordinal) => "sata", _ => null },
+                Path = Of(DriveColumn.SystemName),
+                Line = row.Line,
+            });
+        }
+        var used = table.Rows.Count - rest.Count + 1;
+        return drives.Count == 0
+            ? CaptureReading.Nothing("No row of this table names a bay or a serial number.", table.Rows.Count + 1, 0, rest)
+            : new CaptureReading("table of drives", new Observation { Drives = drives }, table.Rows.Count + 1, used, rest, false, [], $"Table of drives: {drives.Count} drives. {used} lines understood, {rest.Count} not.");
+    }
+
+    /// <summary>"252:3" is bay 3 of enclosure 252.</summary>
+    private static (string? Enclosure, string? Bay) Place(string? enclosure, string? bay) =>
+        bay is not null && bay.IndexOf(':') is > 0 and var at ? (enclosure ?? bay[..at].Trim(), bay[(at + 1)..].Trim()) : (enclosure, bay);
+
+    /// <summary>"3.638 TB" of a controller is binary; "4 TB", a whole nominal size, is decimal. Common practice, no source.</summary>
+    internal static long? Bytes(string? text)
+    {
+        if (text is null || Size().Match(text) is not { Success: true } m || !double.TryParse(m.Groups["n"].Value.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var n)) return null;
+        var unit = m.Groups["u"].Value.ToUpperInvariant();
+        if (unit.Length == 0) return n is > 1e6 and < 9e18 ? (long)n : null;
+        var power = unit[0] switch { 'K' => 1, 'M' => 2, 'G' => 3, 'T' => 4, 'P' => 5, _ => 0 };
+        var binary = unit.Contains('I', StringComparison.Ordinal) || Math.Abs(n - Math.Round(n, 2)) > 1e-9;
+        var bytes = n * Math.Pow(binary ? 1024 : 1000, power);
+        return bytes is > 0 and < 9e18 ? (long)bytes : null;
+    }
+
+    [GeneratedRegex(@"^\s*(?<n>\d+(?:[.,]\d+)?)\s*(?<u>[KMGTP]?i?B?)\s*$", RegexOptions.IgnoreCase)]
+    private static partial Regex Size();
+}

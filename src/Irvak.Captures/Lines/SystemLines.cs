@@ -1,0 +1,68 @@
+using System.Text.RegularExpressions;
+using Irvak.Core.Observations;
+
+namespace Irvak.Captures.Lines;
+
+/// <summary>Single lines that tell of the system: its name and word size, the address of the management page, error counters.</summary>
+internal sealed partial class SystemLines : LineReader
+{
+    private string? _host, _management, _addressDue;
+    private int? _bits;
+    private readonly List<SeenFault> _faults = [];
+    private int _used;
+
+    public override string Kind => "system";
+
+    public override bool IsThere => _used > 0;
+
+    public override LineFate Take(ReadOnlySpan<char> line, int number)
+    {
+        if (line.StartsWith("Linux ") && (line.TrimEnd().EndsWith("GNU/Linux") || line.TrimEnd().EndsWith("Linux")))
+        {
+            var words = line.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries);
+            if (words.Length < 5) return LineFate.Foreign;
+            _host = words[1];
+            _bits = words.Any(w => w is "x86_64" or "aarch64" or "ppc64le" or "s390x" or "riscv64") ? 64 : words.Any(w => w is "i686" or "i586" or "i386" or "armv7l") ? 32 : null;
+            return Used();
+        }
+        // The management controller's network settings, as its common tool prints them.
+        if (line.StartsWith("IP Address Source")) { _addressDue = "due"; return Used(); }
+        if (line.StartsWith("IP Address  ") && Colon(line) is { Length: > 0 } address) { _management = address == "0.0.0.0" ? null : address; return Used(); }
+        if (_addressDue is not null && ManagementLine().IsMatch(line)) return Used();
+        if (Counter().Match(line.ToString()) is { Success: true } m)
+        {
+            if (long.TryParse(m.Groups["n"].Value, out var n) && n > 0 && _faults.Count < 1000)
+                _faults.Add(new SeenFault($"{n} {(m.Groups["kind"].Value == "ue" ? "uncorrected" : "corrected")} memory errors at controller {m.Groups["mc"].Value}", number));
+            return Used();
+        }
+        return LineFate.Foreign;
+    }
+
+    public override void Blank() => _addressDue = null;
+
+    public override Observation AddTo(Observation seen) => !IsThere ? seen : seen with
+    {
+        HostName = seen.HostName ?? _host,
+        OsBits = seen.OsBits ?? _bits,
+        ManagementAddress = seen.ManagementAddress ?? _management,
+        Faults = _faults.Count == 0 ? seen.Faults : [.. seen.Faults, .. _faults],
+    };
+
+    private LineFate Used()
+    {
+        _used++;
+        return LineFate.Used;
+    }
+
+    private static string Colon(ReadOnlySpan<char> line)
+    {
+        var colon = line.IndexOf(':');
+        return colon < 0 ? "" : line[(colon + 1)..].Trim().ToString();
+    }
+
+    [GeneratedRegex(@"^[A-Z][\w /.-]{2,24}\s*: ")]
+    private static partial Regex ManagementLine();
+
+    [GeneratedRegex(@"^/sys/devices/system/edac/mc/(?<mc>mc\d+)/(?<kind>[cu]e)_count:(?<n>\d+)$")]
+    private static partial Regex Counter();
+}

@@ -1,0 +1,158 @@
+using System.Text;
+using Irvak.Captures.Documents;
+using Irvak.Captures.Lines;
+using Irvak.Core.Observations;
+
+namespace Irvak.Captures;
+
+/// <summary>One pass over a text that may hold the output of several tools, one after another, JSON documents among them.</summary>
+internal sealed class TextRun(string text)
+{
+    private const string Foreign = "no line of a capture read here";
+
+    private readonly LineLedger _ledger = new();
+    private readonly SmbiosListing _listing = new();
+    private readonly List<string> _kinds = [];
+    private readonly List<string> _remarks = [];
+    private Observation _seen = new();
+    private LineReader? _active;
+    private LineReader[] _readers = [];
+    private bool _cutOff;
+
+    // A JSON document is read from bytes; they are made when the first one comes.
+    private byte[]? _utf8;
+    private LineStarts? _lines;
+
+    public CaptureReading Read()
+    {
+        _readers = [_listing, new Meminfo(), new PciListing(), new CpuInfo(), new Mdstat(), new MdDetail(), new LinkSettings(), new PciRecords(), new Vmstat(), new Pressure(), new SystemLines(), new LogLines()];
+        var (at, number) = (0, 0);
+        ReadOnlySpan<char> last = default;
+        while (at < text.Length)
+        {
+            var end = text.AsSpan(at).IndexOf('\n');
+            var next = end < 0 ? text.Length : at + end + 1;
+            var line = text.AsSpan(at, (end < 0 ? text.Length : at + end) - at);
+            if (!line.IsEmpty && line[^1] == '\r') line = line[..^1];
+            number++;
+            if (number > MostLines) { _ledger.Leave(number, "beyond 200 000 lines", line); at = next; continue; }
+            if (IsBlank(line)) { foreach (var r in _readers) r.Blank(); at = next; continue; }
+            last = line;
+            if (StartsJson(line) && TakeJson(number, out var after)) { number = after - 1; at = StartOf(after); continue; }
+            TakeLine(line, number);
+            at = next;
+        }
+        foreach (var r in _readers) r.End();
+        foreach (var r in _readers.Where(r => r.IsThere))
+        {
+            _kinds.Add(r.Kind);
+            _seen = r.AddTo(_seen);
+            _remarks.AddRange(r.Remarks);
+        }
+        // A line that only says how many bits a system has is no kind of its own, but it counts.
+        if (_kinds.Count == 0) foreach (var r in _readers) _seen = r.AddTo(_seen);
+        var cut = _cutOff || _listing.StructuresMissing > 0 || (!text.EndsWith('\n') && _listing.EndsInside(last));
+        var kinds = _kinds.Distinct().ToList();
+        var kind = kinds.Count == 0 ? "capture" : kinds.Count == 1 ? kinds[0] : string.Join(", ", kinds[..^1]) + " and " + kinds[^1];
+        return CaptureReader.Conclude(kind, _seen, _ledger.Lines, _ledger.Used, _ledger.Rest, cut, [.. _remarks.Distinct().Take(20)], "lines", _listing.StructuresMissing, _listing.StructuresAnnounced);
+    }
+
+    private const int MostLines = CaptureReader.MostLines;
+
+    private void TakeLine(ReadOnlySpan<char> line, int number)
+    {
+        if (_active is not null)
+        {
+            var fate = _active.Take(line, number);
+            if (fate == LineFate.Used) { _ledger.Use(); return; }
+            if (fate == LineFate.Left) { _ledger.Leave(number, _active.Reason, line); return; }
+        }
+        foreach (var reader in _readers)
+        {
+            if (ReferenceEquals(reader, _active)) continue;
+            var fate = reader.Take(line, number);
+            if (fate == LineFate.Foreign) continue;
+            _active = reader;
+            if (fate == LineFate.Used) _ledger.Use();
+            else _ledger.Leave(number, reader.Reason, line);
+            return;
+        }
+        _ledger.Leave(number, Foreign, line);
+    }
+
+    /// <summary>A document begins at the edge of a line; "[==>" of an array's progress is indented.</summary>
+    private static bool StartsJson(ReadOnlySpan<char> line)
+    {
+        if (line[0] == '{') return line.Length == 1 || line[1..].TrimStart() is var rest && (rest.IsEmpty || rest[0] is '"' or '}');
+        if (line[0] != '[') return false;
+        var inner = line[1..].TrimStart();
+        return inner.IsEmpty || inner[0] is '{' or ']' || (inner[0] == '[' && line.Length < 4096);
+    }
+
+    private bool TakeJson(int number, out int after)
+    {
+        _utf8 ??= Encoding.UTF8.GetBytes(text);
+        _lines ??= new LineStarts(_utf8);
+        var document = JsonValue.Parse(_utf8, _lines.Start(number), _lines, out var end, out var trouble);
+        after = _lines.LineOf(Math.Max(end - 1, 0)) + 1;
+        if (document is null) { after = number; return false; }
+        var reading = JsonCapture.Read(document);
+        if (trouble is not null)
+        {
+            _remarks.Add($"The JSON from line {number} on: {trouble}, in line {after - 1}.");
+            _cutOff = true;
+        }
+        if (reading.Kind is null && trouble is not null && after - 1 == number) { after = number; return false; }
+        if (reading.Kind is not null)
+        {
+            _kinds.Add(reading.Kind);
+            _seen = Join(_seen, reading.Seen);
+            _remarks.AddRange(reading.Remarks);
+        }
+        Account(number, after, reading.Kind is not null);
+        return true;
+    }
+
+    private void Account(int from, int after, bool known)
+    {
+        for (var n = from; n < after; n++)
+        {
+            var line = Encoding.UTF8.GetString(_utf8!, _lines!.Start(n), Math.Min(200, Math.Max(0, (n < _lines.Count ? _lines.Start(n + 1) : _utf8!.Length) - _lines.Start(n))));
+            if (string.IsNullOrWhiteSpace(line)) continue;
+            if (known) _ledger.Use();
+            else _ledger.Leave(n, "a JSON document that is not read here", line);
+        }
+    }
+
+    private int StartOf(int line)
+    {
+        // Offsets of lines in the text and in its bytes differ where letters take several bytes.
+        var start = line > _lines!.Count ? _utf8!.Length : _lines.Start(line);
+        return Encoding.UTF8.GetCharCount(_utf8!, 0, start);
+    }
+
+    private static Observation Join(Observation a, Observation b) => a with
+    {
+        Maker = a.Maker ?? b.Maker,
+        Product = a.Product ?? b.Product,
+        Serial = a.Serial ?? b.Serial,
+        FirmwareVersion = a.FirmwareVersion ?? b.FirmwareVersion,
+        HostName = a.HostName ?? b.HostName,
+        ManagementAddress = a.ManagementAddress ?? b.ManagementAddress,
+        MemTotalKiB = a.MemTotalKiB ?? b.MemTotalKiB,
+        OsBits = a.OsBits ?? b.OsBits,
+        Devices = [.. a.Devices, .. b.Devices],
+        Processors = [.. a.Processors, .. b.Processors],
+        Drives = SeenDrives.Join(a.Drives, b.Drives),
+        Raids = [.. a.Raids, .. b.Raids],
+        Volumes = [.. a.Volumes, .. b.Volumes],
+        Benchmarks = [.. a.Benchmarks, .. b.Benchmarks],
+    };
+
+    private static bool IsBlank(ReadOnlySpan<char> line)
+    {
+        foreach (var c in line)
+            if (!char.IsWhiteSpace(c) && c != '\uFEFF') return false;
+        return true;
+    }
+}
