@@ -27,6 +27,9 @@ public static class CaptureReader
         return Read(Encodings.Decode(bytes));
     }
 
+    /// <summary>The text of bytes, whatever its encoding.</summary>
+    public static string Text(ReadOnlySpan<byte> bytes) => Encodings.Decode(bytes);
+
     public static CaptureReading Read(string text)
     {
         if (string.IsNullOrWhiteSpace(text)) return CaptureReading.Nothing("There is nothing in it: the capture is empty.");

@@ -41,7 +41,7 @@ public static class Stages
 
     public static IReadOnlyList<Knot> Way(JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines)
     {
-        var unknown = UnknownRegister.Of(state).Count;
+        var unknown = UnknownRegister.Of(state).Count(u => !u.Optional);
         var survey = new Knot(Stage.Survey, state.Sheet is null ? "no sheet" : unknown == 0 ? "all known" : $"{unknown} unknown", false);
         var aim = new Knot(Stage.Aim, state.Aim.MemoryGiB is null ? "not set" : "set", false);
         if (evaluation is null)
@@ -67,7 +67,7 @@ public static class Stages
 
     /// <summary>It is known what the board takes, and every socket and every slot that can be used was looked at.</summary>
     private static bool Surveyed(JobState state) =>
-        state.Sheet!.Memory is { Generation: not null, Form: not null } && !UnknownRegister.Of(state).Any(u => u.Kind == AnswerKind.Place);
+        state.Sheet!.Memory is { Generation: not null, Form: not null } && !UnknownRegister.Of(state).Any(u => u is { Kind: AnswerKind.Place, Optional: false });
 
     private static int PrepOpen(JobState state, Evaluation e) =>
         e.Shopping.Lines.Count(l => !state.Ticks.ContainsKey(l.Key)) + e.Shopping.TakeAlong.Count(t => !state.Ticks.ContainsKey(t.Key));

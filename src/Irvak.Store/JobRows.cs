@@ -27,7 +27,8 @@ public abstract record EditOutcome
 }
 
 /// <summary>A stored capture, without its bytes.</summary>
-public sealed record CaptureRow(long Id, string Phase, string Kind, string Reading, string Who, DateTimeOffset At);
+/// <param name="Name">File name, when it came in an archive.</param>
+public sealed record CaptureRow(long Id, string Phase, string Kind, string Reading, string Who, DateTimeOffset At, string? Name);
 
 /// <summary>A capture to be stored together with the edit that it leads to, or not at all.</summary>
-public sealed record NewCapture(string Phase, string Kind, byte[] Bytes, string Reading);
+public sealed record NewCapture(string Phase, string Kind, byte[] Bytes, string Reading, string? Name = null);

@@ -65,8 +65,8 @@ public sealed class Jobs(Database database)
 
     /// <summary>Applies an edit on top of what others did, unless it truly clashes.</summary>
     /// <param name="lastSeen">Number of the newest entry that the sender had seen.</param>
-    /// <param name="capture">A capture to keep with it.</param>
-    public Task<EditOutcome> Apply(string number, Guid key, int lastSeen, Stamp stamp, Edit edit, NewCapture? capture, CancellationToken cancel) =>
+    /// <param name="captures">Captures to keep with it.</param>
+    public Task<EditOutcome> Apply(string number, Guid key, int lastSeen, Stamp stamp, Edit edit, IReadOnlyList<NewCapture> captures, CancellationToken cancel) =>
         UnderLock(number, key, async (connection, transaction, job) =>
         {
             if (lastSeen < job.LastNumber)
@@ -77,7 +77,7 @@ public sealed class Jobs(Database database)
                 if (clashes.Count > 0) return new EditOutcome.Clashed(clashes, job.LastNumber);
             }
             if (EditFold.Refusal(job.State, edit) is { } problem) return new EditOutcome.Refused(problem);
-            if (capture is not null) await Keep(connection, transaction, job.Id, key, capture, stamp, cancel);
+            for (var i = 0; i < captures.Count; i++) await Keep(connection, transaction, job.Id, key, i, captures[i], stamp, cancel);
             return await Append(connection, transaction, job, key, stamp, EntryKind.Edit, edit, [], EditFold.Apply(job.State, edit, stamp), cancel);
         }, cancel);
 
@@ -114,9 +114,16 @@ public sealed class Jobs(Database database)
     public async Task<IReadOnlyList<CaptureRow>> CapturesOf(long jobId, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var rows = await connection.QueryAsync<(long Id, string Phase, string Kind, string Reading, string Who, DateTime At)>(new CommandDefinition(
-            "select id, phase, kind, reading::text, who, at from capture where job_id = @jobId order by id", new { jobId }, cancellationToken: cancel));
-        return [.. rows.Select(r => new CaptureRow(r.Id, r.Phase, r.Kind, r.Reading, r.Who, new DateTimeOffset(r.At, TimeSpan.Zero)))];
+        var rows = await connection.QueryAsync<(long Id, string Phase, string Kind, string Reading, string Who, DateTime At, string? Name)>(new CommandDefinition(
+            "select id, phase, kind, reading::text, who, at, name from capture where job_id = @jobId order by id", new { jobId }, cancellationToken: cancel));
+        return [.. rows.Select(r => new CaptureRow(r.Id, r.Phase, r.Kind, r.Reading, r.Who, new DateTimeOffset(r.At, TimeSpan.Zero), r.Name))];
+    }
+
+    /// <summary>A stored capture as it was sent; null when this job has none of that number.</summary>
+    public async Task<byte[]?> CaptureBytes(long jobId, long id, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<byte[]>(new CommandDefinition("select bytes from capture where job_id = @jobId and id = @id", new { jobId, id }, cancellationToken: cancel));
     }
 
     private async Task<EditOutcome> UnderLock(string number, Guid key, Func<NpgsqlConnection, NpgsqlTransaction, Job, Task<EditOutcome>> work, CancellationToken cancel)
@@ -171,10 +178,10 @@ public sealed class Jobs(Database database)
         return new EditOutcome.Applied(job with { LastNumber = number, State = state }, number, Repeated: false);
     }
 
-    private static async Task Keep(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, Guid key, NewCapture capture, Stamp stamp, CancellationToken cancel) =>
+    private static async Task Keep(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, Guid key, int part, NewCapture capture, Stamp stamp, CancellationToken cancel) =>
         await connection.ExecuteAsync(new CommandDefinition(
-            "insert into capture (job_id, key, phase, kind, bytes, reading, who, at) values (@jobId, @key, @Phase, @Kind, @Bytes, @Reading::jsonb, @Who, @at)",
-            new { jobId, key, capture.Phase, capture.Kind, capture.Bytes, capture.Reading, stamp.Who, at = stamp.When.UtcDateTime }, transaction, cancellationToken: cancel));
+            "insert into capture (job_id, key, part, name, phase, kind, bytes, reading, who, at) values (@jobId, @key, @part, @Name, @Phase, @Kind, @Bytes, @Reading::jsonb, @Who, @at)",
+            new { jobId, key, part, capture.Name, capture.Phase, capture.Kind, capture.Bytes, capture.Reading, stamp.Who, at = stamp.When.UtcDateTime }, transaction, cancellationToken: cancel));
 
     private static async Task<IReadOnlyList<HistoryEntry>> Entries(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, int after, CancellationToken cancel)
     {

@@ -4,9 +4,17 @@ using Irvak.Core.Builds;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Store;
 
 namespace Irvak.Web;
+
+/// <summary>A capture that was taken into a job.</summary>
+/// <param name="Changed">What is different from the last capture of its kind.</param>
+public sealed record TakenCapture(CaptureFile File, IReadOnlyList<Changed> Changed);
+
+/// <summary>How a stored capture was read.</summary>
+public sealed record KeptReading(CaptureReading Reading, IReadOnlyList<Changed> Changed);
 
 /// <summary>Carries a value along its way: capture → reading → edit → job. The endpoints and the demo both work through it.</summary>
 public sealed class JobDesk(Jobs jobs, Library library)
@@ -35,36 +43,62 @@ public sealed class JobDesk(Jobs jobs, Library library)
         _ => edit,
     };
 
-    /// <summary>Reads a capture and applies what it shows, or stores nothing.</summary>
-    public async Task<(EditOutcome? Outcome, CaptureReading Reading)> Take(
-        Job job, string phase, byte[] bytes, Guid key, int lastSeen, Stamp stamp, CancellationToken cancel)
+    /// <summary>Takes what was sent: one capture, or all of an archive, as one edit; or stores nothing.</summary>
+    public async Task<(EditOutcome? Outcome, IReadOnlyList<TakenCapture> Taken, string Sentence)> Take(
+        Job job, string phase, CaptureFiles sent, Guid key, int lastSeen, Stamp stamp, CancellationToken cancel)
     {
-        var reading = CaptureReader.Read(bytes);
-        if (!reading.IsUsable) return (null, reading);
-        Edit edit;
-        if (phase == "after")
-        {
-            if (job.State.Sheet is null) return (null, reading with { Sentence = "Survey comes first: this job has no machine sheet to compare with. Nothing was stored." });
-            edit = new ReadAfter(reading.Seen, reading.Kind);
-        }
-        else
-        {
-            (edit, reading) = await Survey(job, reading, cancel);
-        }
-        var capture = new NewCapture(phase, reading.Kind, bytes, JsonSerializer.Serialize(reading with { Seen = new Observation() }, Database.Json));
-        return (await jobs.Apply(job.Number, key, lastSeen, stamp, edit, capture, cancel), reading);
+        var files = sent.Usable.ToList();
+        if (files.Count == 0) return (null, [], sent.Sentence);
+        if (phase == "after" && job.State.Sheet is null) return (null, [], "Survey comes first: this job has no machine sheet to compare with. Nothing was stored.");
+        var sheets = job.State.Sheet is null ? await library.Sheets(cancel) : [];
+        var (edit, taken) = phase == "after"
+            ? ([.. files.Select(f => (Edit)new ReadAfter(f.Reading.Seen, f.Reading.Kind))], [.. files.Select(f => new TakenCapture(f, []))])
+            : Before(job.State, files, sheets, stamp);
+        var captures = taken.Select(t => new NewCapture(phase, t.File.Reading.Kind, t.File.Bytes, JsonSerializer.Serialize(new KeptReading(t.File.Reading with { Seen = new Observation() }, t.Changed), Database.Json), t.File.Name)).ToList();
+        var whole = edit.Count == 1 ? edit[0] : new Together(phase == "after" ? edit[0].Tell() : Told(edit, taken), edit);
+        return (await jobs.Apply(job.Number, key, lastSeen, stamp, whole, captures, cancel), taken, sent.Sentence);
     }
 
-    private async Task<(Edit Edit, CaptureReading Reading)> Survey(Job job, CaptureReading reading, CancellationToken cancel)
+    private static string Told(IReadOnlyList<Edit> edits, IReadOnlyList<TakenCapture> taken)
     {
-        var sheet = job.State.Sheet;
-        var adopt = sheet is null ? AsFound.SheetFor(await library.Sheets(cancel), reading.Seen) ?? SheetDraft.From(reading.Seen) : null;
-        if (sheet is { Draft: false } && reading.Seen.Product is { } product && !string.Equals(product.Trim(), sheet.Name, StringComparison.OrdinalIgnoreCase))
-            reading = reading with { Remarks = [.. reading.Remarks, $"The capture is from “{product}”; this job is about {sheet.FullName}."] };
-        var found = (adopt ?? sheet) is { } on
-            ? AsFound.From(on, reading.Seen, reading.Kind)
-            : new RecordFound(new Dictionary<string, Unit?>(), new SystemFacts { MemTotalKiB = reading.Seen.MemTotalKiB, OsBits = reading.Seen.OsBits }, reading.Kind);
-        return (adopt is null ? found : new Together($"reads the {reading.Kind}: {adopt.FullName}{(adopt.Draft ? ", a draft" : "")}", [new AdoptSheet(adopt), found]), reading);
+        var read = string.Join(", ", taken.Select(t => t.File.Reading.Kind).Distinct());
+        return edits.OfType<AdoptSheet>().FirstOrDefault() is { Sheet: var sheet } ? $"reads the {read}: {sheet.FullName}{(sheet.Draft ? ", a draft" : "")}" : $"reads the {read}";
+    }
+
+    /// <summary>Each capture lands on what the ones before it left: the first brings the sheet, none overwrites what another source says.</summary>
+    private static (IReadOnlyList<Edit> Edits, IReadOnlyList<TakenCapture> Taken) Before(JobState state, IReadOnlyList<CaptureFile> files, IReadOnlyList<MachineSheet> sheets, Stamp stamp)
+    {
+        var edits = new List<Edit>();
+        var taken = new List<TakenCapture>();
+        void Do(Edit edit)
+        {
+            edits.Add(edit);
+            state = EditFold.Apply(state, edit, stamp);
+        }
+        var all = files.Select(f => f.Reading.Seen).Aggregate(new Observation(), (a, b) => Readings.Over(a, b));
+        if (state.Sheet is null && (AsFound.SheetFor(sheets, all) ?? SheetDraft.From(all)) is { } adopt) Do(new AdoptSheet(adopt));
+        foreach (var file in files)
+        {
+            var (seen, by) = (file.Reading.Seen, file.Reading.Kind);
+            var remarks = Remarks(state, seen).ToList();
+            var changed = ReadingDiff.Of(state, seen, by);
+            var found = state.Sheet is null
+                ? new RecordFound(new Dictionary<string, Unit?>(), new SystemFacts { MemTotalKiB = seen.MemTotalKiB, OsBits = seen.OsBits, HostName = seen.HostName, ManagementAddress = seen.ManagementAddress }, by)
+                : AsFound.From(state.Sheet, seen, by);
+            Do(found with { Places = Contradictions.WithoutContradicted(state, found) });
+            Do(new ReadBefore(seen, by));
+            taken.Add(new TakenCapture(file with { Reading = file.Reading with { Remarks = [.. file.Reading.Remarks, .. remarks] } }, changed));
+        }
+        return (edits, taken);
+    }
+
+    private static IEnumerable<string> Remarks(JobState state, Observation seen)
+    {
+        if (state.Sheet is not { } sheet) yield break;
+        if (!sheet.Draft && seen.Product is { } product && !string.Equals(product.Trim(), sheet.Name, StringComparison.OrdinalIgnoreCase))
+            yield return $"The capture is from “{product}”; this job is about {sheet.FullName}.";
+        if (BayMatch.CountsFromZero(sheet, seen))
+            yield return "This capture counts bays from 0, the chassis from 1: every drive is taken one bay further. Check one by its lamp before anything is pulled.";
     }
 
     public async Task<JobView> View(Job job, CancellationToken cancel) =>

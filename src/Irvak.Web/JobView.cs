@@ -23,7 +23,7 @@ public sealed record FindingView(
 public sealed record WaysView(string Code, IReadOnlyList<string> Places, IReadOnlyList<WayOut> Ways);
 
 /// <summary>A capture that this job keeps.</summary>
-public sealed record CaptureView(long Id, string Phase, string Kind, string Sentence, int Lines, int Used, IReadOnlyList<Captures.NotUnderstood> Rest, bool CutOff, IReadOnlyList<string> Remarks, string Who, DateTimeOffset At);
+public sealed record CaptureView(long Id, string Phase, string Kind, string Sentence, int Lines, int Used, IReadOnlyList<Captures.NotUnderstood> Rest, bool CutOff, IReadOnlyList<string> Remarks, string Who, DateTimeOffset At, string? Name, IReadOnlyList<Core.Survey.Changed> Changed);
 
 /// <summary>Everything the screens of one job show.</summary>
 public sealed record JobView
@@ -81,6 +81,8 @@ public sealed record JobView
 
     public required IReadOnlyList<OffListPart> OffList { get; init; }
 
+    public required SurveyView Survey { get; init; }
+
     public required Tick? HandedOver { get; init; }
 
     public static JobView Of(Job job, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
@@ -118,6 +120,7 @@ public sealed record JobView
             Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines),
             LooksWrong = ExpectedMemory.LooksWrong,
             OffList = question is null ? [] : Limits.OffList(question),
+            Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,
         };
     }

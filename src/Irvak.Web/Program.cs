@@ -46,6 +46,7 @@ builder.Services.AddSingleton(_ => new Database(builder.Configuration.GetConnect
 builder.Services.AddSingleton<Library>();
 builder.Services.AddSingleton<Jobs>();
 builder.Services.AddSingleton<JobChanges>();
+builder.Services.AddSingleton<Photos>();
 builder.Services.AddSingleton<JobDesk>();
 builder.Services.AddSingleton<LiveBoard>();
 if (!describing)
@@ -64,6 +65,7 @@ app.MapOpenApi();
 app.MapBench();
 app.MapJobEdits();
 app.MapSurvey();
+app.MapPhotos();
 app.MapLibraryPages();
 app.MapLive();
 app.MapHealth();

@@ -13,7 +13,7 @@ public class JobChangesTests(StoreFixture store)
         var heard = Hear(job.Number, stop.Token);
         // The listener may connect after the first edit, so edits go on until one is heard.
         for (var i = 0; !heard.IsCompleted; i++)
-            await store.Jobs.Apply(job.Number, Guid.NewGuid(), int.MaxValue, Boards.Stamp, new SetTick("k" + i, true, "w"), null, stop.Token);
+            await store.Jobs.Apply(job.Number, Guid.NewGuid(), int.MaxValue, Boards.Stamp, new SetTick("k" + i, true, "w"), [], stop.Token);
         Assert.InRange(await heard, job.LastNumber + 1, (await store.Jobs.Find(job.Number, default))!.LastNumber);
     }
 

@@ -9,7 +9,7 @@ public class JobsTests(StoreFixture store)
     private static readonly Stamp Bao = new("Bao", DateTimeOffset.UnixEpoch);
 
     private Task<EditOutcome> Apply(Job job, Edit edit, int? lastSeen = null, Guid? key = null, Stamp? who = null) =>
-        store.Jobs.Apply(job.Number, key ?? Guid.NewGuid(), lastSeen ?? job.LastNumber, who ?? Boards.Stamp, edit, null, default);
+        store.Jobs.Apply(job.Number, key ?? Guid.NewGuid(), lastSeen ?? job.LastNumber, who ?? Boards.Stamp, edit, [], default);
 
     [Fact]
     public async Task An_edit_survives_and_the_snapshot_is_the_fold_of_the_history()
@@ -122,7 +122,7 @@ public class JobsTests(StoreFixture store)
         var job = await store.Begin();
         Assert.IsType<EditOutcome.Refused>(await Apply(job, new Remove("slot:Z1")));
         Assert.Equal(job.LastNumber, (await store.Jobs.Find(job.Number, default))!.LastNumber);
-        Assert.IsType<EditOutcome.Unknown>(await store.Jobs.Apply("9999", Guid.NewGuid(), 0, Boards.Stamp, Boards.Fit("A1"), null, default));
+        Assert.IsType<EditOutcome.Unknown>(await store.Jobs.Apply("9999", Guid.NewGuid(), 0, Boards.Stamp, Boards.Fit("A1"), [], default));
     }
 
     [Fact]
@@ -130,10 +130,13 @@ public class JobsTests(StoreFixture store)
     {
         var job = await store.Begin();
         var capture = new NewCapture("before", "firmware listing", [1, 0, 2], "{}");
-        Assert.IsType<EditOutcome.Refused>(await store.Jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, Boards.Stamp, new Remove("slot:Z1"), capture, default));
+        Assert.IsType<EditOutcome.Refused>(await store.Jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, Boards.Stamp, new Remove("slot:Z1"), [capture, capture with { Name = "b.txt" }], default));
         Assert.Empty(await store.Jobs.CapturesOf(job.Id, default));
-        Assert.IsType<EditOutcome.Applied>(await store.Jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, Boards.Stamp, Boards.Fit("A1"), capture, default));
-        Assert.Equal("before", Assert.Single(await store.Jobs.CapturesOf(job.Id, default)).Phase);
+        Assert.IsType<EditOutcome.Applied>(await store.Jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, Boards.Stamp, Boards.Fit("A1"), [capture, capture with { Name = "b.txt" }], default));
+        var kept = await store.Jobs.CapturesOf(job.Id, default);
+        Assert.Equal([("before", null), ("before", "b.txt")], kept.Select(c => (c.Phase, c.Name)));
+        Assert.Equal([1, 0, 2], await store.Jobs.CaptureBytes(job.Id, kept[1].Id, default));
+        Assert.Null(await store.Jobs.CaptureBytes(job.Id + 1, kept[1].Id, default));
     }
 
     [Fact]
@@ -144,7 +147,9 @@ public class JobsTests(StoreFixture store)
             new AdoptSheet(Boards.Server), new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["slot:A1"] = Boards.Unit(), ["slot:A2"] = null }, new SystemFacts { OsBits = 64 }, "by hand"),
             new AnswerUnknown("system.osBits", "32"), new SetWish(WishKind.MemoryGiB, 64), new SetPolicy(Policy.Sound), Boards.Fit("A1"), new Remove("slot:A1"), new Move("slot:A1", "slot:B1"),
             new Restore("slot:A1"), new SetTick("k", true, "w"), new AnswerLine("firmware.total", Core.Expectations.SeenVerdict.Other, "48 GB"),
-            new ReadAfter(new Core.Observations.Observation { MemTotalKiB = 1 }, "x"), new HandOver("Bao"), new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
+            new ReadAfter(new Core.Observations.Observation { MemTotalKiB = 1 }, "x"), new HandOver("Bao"),
+            new ReadBefore(new Core.Observations.Observation { LogLines = 3 }, "log"), new Settle("slot:A1", "by hand"), new AnswerCheck("start", true, "2 min"), new SetNote("plug:FAN 1", "header 3"),
+            new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
         ];
         Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());
         Assert.All(edits, e => Assert.Equal(Database.ToJson(e), Database.ToJson(Database.FromJson<Edit>(Database.ToJson(e)))));

@@ -42,7 +42,7 @@ public sealed class StoreFixture : IAsyncLifetime
         var job = await Jobs.Begin(Guid.NewGuid(), "Job", "Tidehouse", Boards.Stamp, default);
         var state = Boards.Job(Boards.Server, filled);
         var found = new RecordFound(state.Found.ToDictionary(f => f.Key, f => (Core.Builds.Unit?)f.Value), state.System, "test");
-        var outcome = await Jobs.Apply(job.Number, Guid.NewGuid(), 0, Boards.Stamp, new Together("sets up", [new AdoptSheet(Boards.Server), found]), null, default);
+        var outcome = await Jobs.Apply(job.Number, Guid.NewGuid(), 0, Boards.Stamp, new Together("sets up", [new AdoptSheet(Boards.Server), found]), [], default);
         return Assert.IsType<EditOutcome.Applied>(outcome).Job;
     }
 }

@@ -132,6 +132,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/captures/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCapture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listPhotos"];
+        put?: never;
+        post: operations["addPhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/photos/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPhoto"];
+        put?: never;
+        post?: never;
+        delete: operations["dropPhoto"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -336,6 +384,21 @@ export interface components {
             /** @description True when an expander shares an uplink among the bays. */
             expander?: null | boolean;
         };
+        /** @description One row of the map that is printed and taped on: which drive is which. */
+        BayRow: {
+            /** @description The place; null for a drive that nobody has put into its bay yet. */
+            place: null | string;
+            /** @description Name as printed on the chassis. */
+            bay: string;
+            what: string;
+            serial: null | string;
+            systemName: null | string;
+            memberOf: null | string;
+            grade: null | components["schemas"]["Grade"];
+            /** @description True when an array, a pool or a mounted volume rests on it. */
+            inUse: boolean;
+            looked: boolean;
+        };
         BeepPattern: {
             /** @description As heard or seen, such as "long, short, short". */
             pattern: string;
@@ -437,6 +500,8 @@ export interface components {
             who: string;
             /** Format: date-time */
             at: string;
+            name: null | string;
+            changed: components["schemas"]["Changed"][];
         };
         /** @enum {unknown} */
         CardRole: "controller" | "network" | "carrier" | "port-card" | "graphics" | "expander" | "other";
@@ -497,6 +562,13 @@ export interface components {
             bringsPart?: boolean;
             takesPart?: boolean;
         };
+        /** @description What changed between an older capture of a kind and a newer one. */
+        Changed: {
+            /** @description Place or fact. */
+            what: string;
+            was: string;
+            now: string;
+        };
         Channel: {
             id: string;
             socket: string;
@@ -516,6 +588,8 @@ export interface components {
              */
             units: number;
         };
+        /** @enum {unknown} */
+        CheckState: "open" | "well" | "care" | "not-well";
         /** @description What one source says of one value. All are kept; one is chosen. */
         Claim: {
             /** @description JSON pointer of the value in its sheet, such as `/memory/totalLimitGiB`. */
@@ -578,6 +652,16 @@ export interface components {
             /** @description Features that need a key. */
             keys?: string[];
         };
+        /** @description Sources that contradict each other. */
+        Dispute: {
+            /** @description What it is about, in words. */
+            subject: string;
+            /** @description The place that a person can decide about; null for a fact of the machine. */
+            place: null | string;
+            claims: components["schemas"]["SaidBy"][];
+            /** @description The source that stands on the plate. */
+            believed: null | string;
+        };
         /** @description One cell of the ledge: how far the plan is from a wish. */
         Distance: {
             name: string;
@@ -604,6 +688,11 @@ export interface components {
             /** @description Rows of slot and socket names in physical order. */
             memory: string[][];
         };
+        /**
+         * @description What a column of a pasted table of drives means.
+         * @enum {unknown}
+         */
+        DriveColumn: "none" | "enclosure" | "bay" | "state" | "size" | "serial" | "model" | "group" | "media" | "protocol" | "systemName";
         /** @enum {unknown} */
         DriveMedia: "disk" | "flash" | "tape" | null;
         /** @enum {unknown} */
@@ -711,12 +800,23 @@ export interface components {
         /** @enum {unknown} */
         EccMixing: "ecc-off" | "no-start" | null;
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
             type?: "adoptSheet";
             sheet: components["schemas"]["MachineSheet"];
+        };
+        /** @description Answers one question of the check before the machine is touched. */
+        EditAnswerCheck: {
+            /** @enum {string} */
+            type?: "answerCheck";
+            /** @description A key of `SurveyChecks`. */
+            key: string;
+            /** @description True when all is well, false when not, null to take the answer back. */
+            good: null | boolean;
+            /** @description What was seen, in words. */
+            note: null | string;
         };
         /** @description Answers one expected line by eye. */
         EditAnswerLine: {
@@ -761,6 +861,14 @@ export interface components {
             seen: components["schemas"]["Observation"];
             by: string;
         };
+        /** @description Keeps what a capture made before the work shows, beside what other captures show. */
+        EditReadBefore: {
+            /** @enum {string} */
+            type?: "readBefore";
+            seen: components["schemas"]["Observation"];
+            /** @description Kind of the capture; a newer one of the same kind takes its place. */
+            by: string;
+        };
         /** @description Records what sits in places of the machine as found; null means looked at and empty. */
         EditRecordFound: {
             /** @enum {string} */
@@ -799,6 +907,14 @@ export interface components {
             type?: "restore";
             place: string;
         };
+        /** @description Keeps a note about a place, a plug or the machine; an empty text drops it. */
+        EditSetNote: {
+            /** @enum {string} */
+            type?: "setNote";
+            /** @description A place, `plug:NAME` for a plug or fan and where it sits, or `machine`. */
+            about: string;
+            text: string;
+        };
         EditSetPolicy: {
             /** @enum {string} */
             type?: "setPolicy";
@@ -819,6 +935,14 @@ export interface components {
             wish: components["schemas"]["WishKind"];
             /** Format: double */
             value: null | number;
+        };
+        /** @description Decides between captures that contradict each other at a place. */
+        EditSettle: {
+            /** @enum {string} */
+            type?: "settle";
+            place: string;
+            /** @description The capture that is believed. */
+            by: string;
         };
         /** @description Several edits that count and are undone as one. */
         EditTogether: {
@@ -960,6 +1084,13 @@ export interface components {
             causes: components["schemas"]["Cause"][];
             nextAction: string;
         };
+        /** @description A file of an archive, as it was read. */
+        FileView: {
+            name: string;
+            kind: string;
+            sentence: string;
+            usable: boolean;
+        };
         /** @description A finding as screens show it; the words come from the rule. */
         FindingView: {
             code: string;
@@ -1081,6 +1212,7 @@ export interface components {
             /** @description States that are right although they look wrong. */
             looksWrong: components["schemas"]["LooksWrong"][];
             offList: components["schemas"]["OffListPart"][];
+            survey: components["schemas"]["SurveyView"];
             handedOver: null | components["schemas"]["Tick"];
         };
         /** @description One knot of the way. */
@@ -1143,6 +1275,13 @@ export interface components {
             seen: string;
             /** @description Why it is right. */
             because: string;
+        };
+        /** @description A drive that a capture shows and nobody has put into a bay yet. */
+        LooseDrive: {
+            /** @description The drive as it would stand in its bay. */
+            unit: components["schemas"]["Unit"];
+            /** @description Free places that could hold it, the likely kind first. */
+            homes: string[];
         };
         /** @description An M.2 or mSATA place. */
         M2Place: {
@@ -1376,6 +1515,15 @@ export interface components {
             hostName?: null | string;
             /** @description Address of the management page. */
             managementAddress?: null | string;
+            /**
+             * Format: int32
+             * @description Lines of the system's log that were looked through; null when no log was read.
+             */
+            logLines?: null | number;
+            /** @description Where single facts stand in the capture: `serial`, `firmware`, `memTotal` … with their line or byte. */
+            at?: null | {
+                [key: string]: number;
+            };
             /** @description What int SeenDevice.Line and its like count: lines, or bytes of a binary capture. */
             countsIn?: string;
             isEmpty?: boolean;
@@ -1442,6 +1590,21 @@ export interface components {
             maker: null | string;
             /** @description Part number or model; null when there is none. */
             number: null | string;
+        };
+        /** @description A photo without its picture. */
+        PhotoRow: {
+            /** Format: int64 */
+            id: number;
+            /** @description A place of the machine, or `machine`. */
+            about: string;
+            note: string;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+            who: string;
+            /** Format: date-time */
+            at: string;
         };
         /**
          * @description The shop's stance towards parts off the maker's list.
@@ -1594,6 +1757,11 @@ export interface components {
             remarks: string[];
             product: null | string;
             sheetId: null | string;
+            /** @description Files of an archive; empty for a single capture. */
+            files: components["schemas"]["FileView"][];
+            table: null | components["schemas"]["TablePreview"];
+            /** @description What is different from the last capture of its kind. */
+            changed: components["schemas"]["Changed"][];
         };
         /** @description A rule of the trade as a value: the only place where its words stand. */
         Rule: {
@@ -1617,6 +1785,14 @@ export interface components {
             minutes: number;
             /** Format: int32 */
             screws: number;
+        };
+        /** @description What one source says. */
+        SaidBy: {
+            /** @description Kind of the capture, "sheet" or "by hand". */
+            by: string;
+            /** @description The value in words, with its line. */
+            says: string;
+            unit?: null | components["schemas"]["Unit"];
         };
         /** @description A physical memory array (SMBIOS type 16). */
         SeenArray: {
@@ -1986,6 +2162,12 @@ export interface components {
         };
         /** @enum {unknown} */
         Severity: "note" | "care" | "stop" | null;
+        SheetProblem: {
+            /** @description JSON pointer of the value that is wrong. */
+            path: string;
+            /** @description One clear sentence. */
+            text: string;
+        };
         /** @description A part on the shop's shelf (`irvak-part/1`): what it is, in exactly one of five sheets, and what the shop knows of it. */
         ShelfPart: {
             format?: string;
@@ -2092,6 +2274,34 @@ export interface components {
              */
             count: number;
         };
+        /** @description One line of the check before the machine is touched. */
+        SurveyCheck: {
+            key: string;
+            question: string;
+            where: string;
+            state: components["schemas"]["CheckState"];
+            /** @description What was read or seen; null while it is open. */
+            answer: null | string;
+            /** @description Capture or person. */
+            by: null | string;
+        };
+        /** @description What Survey shows beside places and unknowns. */
+        SurveyView: {
+            /** @description Does it work before anybody touches it? */
+            checks: components["schemas"]["SurveyCheck"][];
+            /** @description Sources that contradict each other. */
+            disputes: components["schemas"]["Dispute"][];
+            /** @description Drives that no capture puts into a bay. */
+            loose: components["schemas"]["LooseDrive"][];
+            /** @description Bay, serial number, name in the system, array. */
+            bays: components["schemas"]["BayRow"][];
+            /** @description Facts of the sheet that don't go together. */
+            doubts: components["schemas"]["SheetProblem"][];
+            /** @description Notes by what they are about. */
+            notes: {
+                [key: string]: string;
+            };
+        };
         /** @description What is known of the system around the hardware. */
         SystemFacts: {
             /**
@@ -2107,6 +2317,22 @@ export interface components {
              * @description MemTotal as the operating system showed it before the work, KiB.
              */
             memTotalKiB?: null | number;
+            /** @description Name of the machine in the network. */
+            hostName?: null | string;
+            /** @description Address of the management page. */
+            managementAddress?: null | string;
+            /** @description Who told each fact: the fact's name with its capture and line, or a person. Null when nobody noted it. */
+            origins?: null | {
+                [key: string]: string;
+            };
+        };
+        /** @description A pasted table before it is read: its columns with a guess at what each means, and its first rows. */
+        TablePreview: {
+            columns: string[];
+            guess: components["schemas"]["DriveColumn"][];
+            rows: string[][];
+            /** Format: int32 */
+            count: number;
         };
         /** @description Something to have at hand. */
         TakeLine: {
@@ -2171,6 +2397,11 @@ export interface components {
             unit?: null | string;
             /** @description The place it is about, if any. */
             place?: null | string;
+            /**
+             * @description True when the work can go on without it.
+             * @default false
+             */
+            optional: boolean;
         };
         /** @description The grade of a used drive: the worst of its columns, with every reason. */
         UsedGrade: {
@@ -2509,7 +2740,9 @@ export interface operations {
     };
     readCapture: {
         parameters: {
-            query?: never;
+            query?: {
+                columns?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2527,6 +2760,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Payload Too Large */
@@ -2578,6 +2820,7 @@ export interface operations {
                 key: string;
                 lastSeen: number;
                 who: string;
+                columns?: string;
             };
             header?: never;
             path: {
@@ -2638,6 +2881,171 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getCapture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listPhotos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoRow"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addPhoto: {
+        parameters: {
+            query: {
+                key: string;
+                who: string;
+                about: string;
+                note?: string;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -51,6 +51,7 @@ internal static class SmbiosTables
         var (devices, arrays, processors, slots) = (new List<SeenDevice>(), new List<SeenArray>(), new List<SeenProcessor>(), new List<SeenSlot>());
         var rest = new List<NotUnderstood>();
         var (at, count, used, cut) = (0, 0, 0, false);
+        var facts = new Dictionary<string, int>();
         string? boardMaker = null, boardProduct = null;
         while (at + 4 <= table.Length)
         {
@@ -58,6 +59,7 @@ internal static class SmbiosTables
             var end = End(table, at);
             if (end < 0) { cut = true; break; }
             var s = new Structure(table[at..end], start + at);
+            if (s.Type switch { 0 => "firmware", 1 => "serial", 2 => "boardRevision", _ => null } is { } fact) facts.TryAdd(fact, s.At);
             switch (s.Type)
             {
                 case 0: seen = seen with { FirmwareVersion = s.Text(0x05), FirmwareDate = s.Text(0x08) }; break;
@@ -74,7 +76,7 @@ internal static class SmbiosTables
             at = end;
             if (s.Type == 127) break;
         }
-        seen = seen with { Devices = devices, Arrays = arrays, Processors = processors, Slots = slots, Maker = seen.Maker ?? boardMaker, Product = seen.Product ?? boardProduct };
+        seen = seen with { Devices = devices, Arrays = arrays, Processors = processors, Slots = slots, At = facts, Maker = seen.Maker ?? boardMaker, Product = seen.Product ?? boardProduct };
         return CaptureReader.Conclude("firmware tables", seen, length, used, rest, cut, [], "bytes");
     }
 

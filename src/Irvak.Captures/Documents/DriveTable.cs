@@ -1,23 +1,25 @@
 using System.Globalization;
+using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
 using Irvak.Core.Observations;
 
 namespace Irvak.Captures.Documents;
 
 /// <summary>What a column of a pasted table of drives means.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<DriveColumn>))]
 public enum DriveColumn
 {
-    None,
-    Enclosure,
-    Bay,
-    State,
-    Size,
-    Serial,
-    Model,
-    Group,
-    Media,
-    Protocol,
-    SystemName,
+    [JsonStringEnumMemberName("none")] None,
+    [JsonStringEnumMemberName("enclosure")] Enclosure,
+    [JsonStringEnumMemberName("bay")] Bay,
+    [JsonStringEnumMemberName("state")] State,
+    [JsonStringEnumMemberName("size")] Size,
+    [JsonStringEnumMemberName("serial")] Serial,
+    [JsonStringEnumMemberName("model")] Model,
+    [JsonStringEnumMemberName("group")] Group,
+    [JsonStringEnumMemberName("media")] Media,
+    [JsonStringEnumMemberName("protocol")] Protocol,
+    [JsonStringEnumMemberName("systemName")] SystemName,
 }
 
 /// <summary>A pasted table before it is read: its columns with a guess at what each means, and its first rows.</summary>

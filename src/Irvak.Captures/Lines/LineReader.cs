@@ -42,6 +42,10 @@ internal abstract class LineReader
     /// <summary>Remarks for the person who pasted.</summary>
     public virtual IEnumerable<string> Remarks => [];
 
+    /// <summary>Where facts stand, with what was known already.</summary>
+    protected static IReadOnlyDictionary<string, int>? With(IReadOnlyDictionary<string, int>? at, IReadOnlyDictionary<string, int> more) =>
+        more.Count == 0 ? at : at is null ? more : more.Concat(at).GroupBy(x => x.Key).ToDictionary(g => g.Key, g => g.Last().Value);
+
     protected LineFate Left(string reason)
     {
         Reason = reason;

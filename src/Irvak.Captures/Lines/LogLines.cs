@@ -37,7 +37,7 @@ internal sealed partial class LogLines : LineReader
         return Left(Quiet);
     }
 
-    public override Observation AddTo(Observation seen) => _faults.Count == 0 ? seen : seen with { Faults = [.. seen.Faults, .. _faults] };
+    public override Observation AddTo(Observation seen) => _lines == 0 ? seen : seen with { LogLines = (seen.LogLines ?? 0) + _lines, Faults = _faults.Count == 0 ? seen.Faults : [.. seen.Faults, .. _faults] };
 
     [GeneratedRegex(@"^\[\s*\d+\.\d{6}\] ")]
     private static partial Regex Kernel();

@@ -8,6 +8,7 @@ internal sealed class Meminfo : LineReader
     // Linux on 64 bit gives every process this much virtual space; a 32-bit kernel can't.
     private const long VmallocTotal64KiB = 34_359_738_367;
 
+    private readonly Dictionary<string, int> _at = [];
     private long? _total, _available, _swapTotal, _swapFree;
 
     // Word size of the kernel, when a line betrays it.
@@ -21,10 +22,17 @@ internal sealed class Meminfo : LineReader
     {
         MemTotalKiB = seen.MemTotalKiB ?? _total,
         OsBits = seen.OsBits ?? _bits,
+        At = With(seen.At, _at),
         Load = _available is null && _swapTotal is null ? seen.Load : (seen.Load ?? new SeenLoad()) with { AvailableKiB = _available, SwapTotalKiB = _swapTotal, SwapFreeKiB = _swapFree },
     };
 
-    public override LineFate Take(ReadOnlySpan<char> line, int number) => Take(line) ? LineFate.Used : LineFate.Foreign;
+    public override LineFate Take(ReadOnlySpan<char> line, int number)
+    {
+        var before = _total;
+        if (!Take(line)) return LineFate.Foreign;
+        if (_total != before) _at["memTotal"] = number;
+        return LineFate.Used;
+    }
 
     /// <summary>Takes a line of this shape; false leaves it to others.</summary>
     private bool Take(ReadOnlySpan<char> line)

@@ -18,6 +18,7 @@ internal sealed partial class SmbiosListing : LineReader
     private readonly List<SeenSlot> _slots = [];
     private readonly List<string> _remarks = [];
     private readonly Dictionary<int, string> _notRead = [];
+    private readonly Dictionary<string, int> _at = [];
     private Observation _facts = new();
     private string? _boardProduct, _boardMaker;
     private Draft? _draft;
@@ -48,6 +49,7 @@ internal sealed partial class SmbiosListing : LineReader
         Arrays = [.. seen.Arrays, .. _arrays],
         Devices = [.. seen.Devices, .. _devices],
         Slots = [.. seen.Slots, .. _slots],
+        At = With(seen.At, _at),
     };
 
     /// <summary>True when the text stops inside a structure, in a line that is no whole field.</summary>
@@ -130,8 +132,17 @@ internal sealed partial class SmbiosListing : LineReader
             16 => TakeArray(key, value),
             _ => TakeDevice(key, value, number),
         };
+        if (understood && Fact(_draft.Type, key) is { } fact) _at.TryAdd(fact, number);
         return understood ? LineFate.Used : Left(FieldNotRead(_draft.Type));
     }
+
+    private static string? Fact(int type, ReadOnlySpan<char> key) => type switch
+    {
+        0 when key is "Version" => "firmware",
+        1 when key is "Serial Number" => "serial",
+        2 when key is "Version" => "boardRevision",
+        _ => null,
+    };
 
     private string FieldNotRead(int type) => _notRead.TryGetValue(-type, out var text) ? text : _notRead[-type] = $"a field of {Titles[type]} that is not read here";
 

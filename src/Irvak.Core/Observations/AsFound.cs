@@ -15,8 +15,10 @@ public static class AsFound
         foreach (var (slot, device) in SlotMatch.Of(sheet, seen))
         {
             if (device.SizeMiB is null && device.Module is null) continue;
-            places[PlaceName.Slot(slot)] = device.IsEmpty ? null : new Unit { Module = device.Module, Serial = device.Serial, Source = $"{by}, line {device.Line}" };
+            places[PlaceName.Slot(slot)] = device.IsEmpty ? null : new Unit { Module = device.Module, Serial = device.Serial, Source = $"{by}, {seen.CountsIn} {device.Line}" };
         }
+        foreach (var (bay, drive) in BayMatch.Of(sheet, seen)) places[bay] = SeenUnits.Of(drive, by, seen.CountsIn);
+        foreach (var (slot, card, _) in CardMatch.Of(sheet, seen)) places[slot] = card is null ? null : SeenUnits.Of(card, by, seen.CountsIn);
         return new RecordFound(places, new SystemFacts
         {
             OsBits = seen.OsBits,
@@ -24,7 +26,27 @@ public static class AsFound
             BoardRevision = seen.BoardVersion,
             Firmware = seen.FirmwareVersion,
             MemTotalKiB = seen.MemTotalKiB,
+            HostName = seen.HostName,
+            ManagementAddress = seen.ManagementAddress,
+            Origins = Origins(seen, by),
         }, by);
+    }
+
+    private static SortedDictionary<string, string>? Origins(Observation seen, string by)
+    {
+        var told = new SortedDictionary<string, string>(StringComparer.Ordinal);
+        void Add(string name, object? value)
+        {
+            if (value is not null) told[name] = seen.At?.TryGetValue(name, out var at) == true ? $"{by}, {seen.CountsIn} {at}" : by;
+        }
+        Add("osBits", seen.OsBits);
+        Add("serial", seen.Serial);
+        Add("boardRevision", seen.BoardVersion);
+        Add("firmware", seen.FirmwareVersion);
+        Add("memTotal", seen.MemTotalKiB);
+        Add("hostName", seen.HostName);
+        Add("managementAddress", seen.ManagementAddress);
+        return told.Count == 0 ? null : told;
     }
 
     /// <summary>The sheet on the shelf that a capture names; null when none does.</summary>
@@ -44,7 +66,7 @@ public static class AsFound
             if (!match.Populated) { places[PlaceName.Socket(socket.Id)] = null; continue; }
             var name = match.Version ?? "processor of unknown name";
             var processor = sheet.Processors.FirstOrDefault(p => name.Contains(p.Name, StringComparison.OrdinalIgnoreCase)) ?? new ProcessorSheet { Name = name };
-            places[PlaceName.Socket(socket.Id)] = new Unit { Processor = processor, Source = $"{by}, line {match.Line}" };
+            places[PlaceName.Socket(socket.Id)] = new Unit { Processor = processor, Source = $"{by}, {seen.CountsIn} {match.Line}" };
         }
     }
 

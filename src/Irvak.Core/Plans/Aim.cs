@@ -40,4 +40,13 @@ public sealed record SystemFacts
 
     /// <summary>MemTotal as the operating system showed it before the work, KiB.</summary>
     public long? MemTotalKiB { get; init; }
+
+    /// <summary>Name of the machine in the network.</summary>
+    public string? HostName { get; init; }
+
+    /// <summary>Address of the management page.</summary>
+    public string? ManagementAddress { get; init; }
+
+    /// <summary>Who told each fact: the fact's name with its capture and line, or a person. Null when nobody noted it.</summary>
+    public IReadOnlyDictionary<string, string>? Origins { get; init; }
 }

@@ -10,6 +10,10 @@ namespace Irvak.Core.Plans;
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
 [JsonDerivedType(typeof(AdoptSheet), "adoptSheet")]
 [JsonDerivedType(typeof(RecordFound), "recordFound")]
+[JsonDerivedType(typeof(ReadBefore), "readBefore")]
+[JsonDerivedType(typeof(Settle), "settle")]
+[JsonDerivedType(typeof(AnswerCheck), "answerCheck")]
+[JsonDerivedType(typeof(SetNote), "setNote")]
 [JsonDerivedType(typeof(AnswerUnknown), "answerUnknown")]
 [JsonDerivedType(typeof(SetWish), "setWish")]
 [JsonDerivedType(typeof(SetPolicy), "setPolicy")]
@@ -58,6 +62,54 @@ public sealed record RecordFound(IReadOnlyDictionary<string, Unit?> Places, Syst
     public override string Tell() => Places.Count == 1
         ? $"finds {(Places.First().Value?.Long ?? "nothing")} in {PlaceName.Short(Places.First().Key)} ({By})"
         : $"records {Places.Count} places as found ({By})";
+}
+
+/// <summary>Keeps what a capture made before the work shows, beside what other captures show.</summary>
+/// <param name="By">Kind of the capture; a newer one of the same kind takes its place.</param>
+public sealed record ReadBefore(Observation Seen, string By) : Edit
+{
+    public override IEnumerable<string> Touches() => ["reading:" + By];
+
+    public override string ValueAt(string subject) => By;
+
+    public override string Tell() => $"reads the {By}";
+}
+
+/// <summary>Decides between captures that contradict each other at a place.</summary>
+/// <param name="By">The capture that is believed.</param>
+public sealed record Settle(string Place, string By) : Edit
+{
+    public override IEnumerable<string> Touches() => ["found:" + Place];
+
+    public override string ValueAt(string subject) => "by " + By;
+
+    public override string Tell() => $"believes the {By} about {PlaceName.Short(Place)}";
+}
+
+/// <summary>Answers one question of the check before the machine is touched.</summary>
+/// <param name="Key">A key of <c>SurveyChecks</c>.</param>
+/// <param name="Good">True when all is well, false when not, null to take the answer back.</param>
+/// <param name="Note">What was seen, in words.</param>
+public sealed record AnswerCheck(string Key, bool? Good, string? Note) : Edit
+{
+    public override IEnumerable<string> Touches() => ["check:" + Key];
+
+    public override string ValueAt(string subject) => $"{(Good is null ? "no answer" : Good.Value ? "well" : "not well")}{(Note is null ? "" : ": " + Note)}";
+
+    public override string Tell() => Good is null ? $"takes back the answer about {Key}" : $"finds {Key} {(Good.Value ? "well" : "not well")}{(Note is null ? "" : $" ({Note})")}";
+}
+
+/// <summary>Keeps a note about a place, a plug or the machine; an empty text drops it.</summary>
+/// <param name="About">A place, <c>plug:NAME</c> for a plug or fan and where it sits, or <c>machine</c>.</param>
+public sealed record SetNote(string About, string Text) : Edit
+{
+    public const int Longest = 2000;
+
+    public override IEnumerable<string> Touches() => ["note:" + About];
+
+    public override string ValueAt(string subject) => Text;
+
+    public override string Tell() => Text.Length == 0 ? $"drops the note about {PlaceName.Short(About)}" : $"notes about {PlaceName.Short(About)}: {(Text.Length > 80 ? Text[..80] + "…" : Text)}";
 }
 
 /// <summary>Answers one thing that was unknown about the machine.</summary>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Irvak.Core.Expectations;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Plans;
 
@@ -16,6 +17,10 @@ public static class EditFold
         AdoptSheet adopt => SheetCheck.Check(adopt.Sheet) is [var first, ..] ? first with { Path = "/edit/sheet" + first.Path } : null,
         RecordFound found => RefuseFound(state, found),
         AnswerUnknown answer => UnknownRegister.Refusal(state, answer),
+        ReadBefore read => SurveyFold.Refusal(state, read),
+        Settle settle => RefusePlace(state, settle.Place, "/edit/place") ?? SurveyFold.Refusal(state, settle),
+        AnswerCheck check => SurveyFold.Refusal(check),
+        SetNote note => SurveyFold.Refusal(state, note),
         SetWish { Value: < 0 } => new("/edit/value", "A wish is zero or more."),
         SetWish { Wish: WishKind.MemoryGiB, Value: > 1_048_576 } => new("/edit/value", "That is more memory than any machine holds."),
         SetWish { Wish: WishKind.MemoryGiB, Value: { } v } when v != decimal.Truncate(v) => new("/edit/value", "Wish whole GiB."),
@@ -36,6 +41,10 @@ public static class EditFold
         AdoptSheet adopt => ApplySheet(state, adopt),
         RecordFound found => ApplyFound(state, found),
         AnswerUnknown answer => UnknownRegister.Apply(state, answer),
+        ReadBefore read => SurveyFold.Apply(state, read),
+        Settle settle => SurveyFold.Apply(state, settle),
+        AnswerCheck check => SurveyFold.Apply(state, check, stamp),
+        SetNote note => state with { Notes = note.Text.Trim().Length == 0 ? state.Notes.Remove(note.About) : state.Notes.SetItem(note.About, note.Text.Trim()) },
         SetWish { Wish: WishKind.MemoryGiB } wish => state with { Aim = state.Aim with { MemoryGiB = (int?)wish.Value } },
         SetWish wish => state with { Aim = state.Aim with { MoneyLimitEur = wish.Value } },
         SetPolicy policy => state with { Policy = policy.Policy },
@@ -113,6 +122,8 @@ public static class EditFold
             Sheet = adopt.Sheet,
             Found = state.Found.RemoveRange(state.Found.Keys.Where(p => !places.Contains(p))),
             FoundEmpty = state.FoundEmpty.Except(state.FoundEmpty.Where(p => !places.Contains(p))),
+            EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
+            Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p))),
             Plan = state.Plan.RemoveRange(state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)),
         };
     }
@@ -121,11 +132,12 @@ public static class EditFold
     {
         var units = state.Found.ToBuilder();
         var empty = state.FoundEmpty.ToBuilder();
+        var emptyBy = state.EmptyBy.ToBuilder();
         var plan = state.Plan;
         foreach (var (place, unit) in found.Places)
         {
-            if (unit is null) { units.Remove(place); empty.Add(place); }
-            else { units[place] = unit; empty.Remove(place); }
+            if (unit is null) { units.Remove(place); empty.Add(place); emptyBy[place] = found.By; }
+            else { units[place] = unit; empty.Remove(place); emptyBy.Remove(place); }
             // A planned move carries the unit as it was found; what is really there goes along, or the move falls away.
             foreach (var (to, planned) in state.Plan.Where(p => p.Value.MovedFrom == place))
                 plan = unit is null ? Vacate(plan, to) : plan.SetItem(to, planned with { Unit = unit });
@@ -135,6 +147,9 @@ public static class EditFold
         {
             Found = units.ToImmutable(),
             FoundEmpty = empty.ToImmutable(),
+            EmptyBy = emptyBy.ToImmutable(),
+            // What somebody enters by hand is that person's decision against every capture.
+            Settled = found.By == SurveyFold.ByHand ? state.Settled.SetItems(found.Places.Keys.Select(p => KeyValuePair.Create(p, SurveyFold.ByHand))) : state.Settled,
             Plan = plan,
             System = Merge(state.System, found.System),
         };
@@ -164,6 +179,10 @@ public static class EditFold
         BoardRevision = more.BoardRevision ?? known.BoardRevision,
         Firmware = more.Firmware ?? known.Firmware,
         MemTotalKiB = more.MemTotalKiB ?? known.MemTotalKiB,
+        HostName = more.HostName ?? known.HostName,
+        ManagementAddress = more.ManagementAddress ?? known.ManagementAddress,
+        Origins = known.Origins is null ? more.Origins : more.Origins is null ? known.Origins
+            : new SortedDictionary<string, string>(known.Origins.Concat(more.Origins).GroupBy(o => o.Key).ToDictionary(g => g.Key, g => g.Last().Value), StringComparer.Ordinal),
     };
 
     /// <summary>Sets a place; a unit that had been moved there goes back to where it was found, one that was moved away stays away.</summary>

@@ -15,6 +15,9 @@ public sealed record PlannedPlace(Unit? Unit, string? MovedFrom = null);
 /// <param name="Wording">The text as it was ticked; another text later means: look again.</param>
 public sealed record Tick(string Who, DateTimeOffset When, string Wording);
 
+/// <summary>What somebody saw, by eye.</summary>
+public sealed record CheckAnswer(bool Good, string? Note, string Who);
+
 /// <summary>The state of a job: the fold of its edits.</summary>
 public sealed record JobState
 {
@@ -29,6 +32,21 @@ public sealed record JobState
 
     /// <summary>Places somebody looked at and found empty.</summary>
     public ImmutableSortedSet<string> FoundEmpty { get; init; } = ImmutableSortedSet.Create<string>(StringComparer.Ordinal);
+
+    /// <summary>Who found the empty places empty.</summary>
+    public ImmutableSortedDictionary<string, string> EmptyBy { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+
+    /// <summary>What each kind of capture made before the work shows; the newest of its kind.</summary>
+    public ImmutableSortedDictionary<string, Observation> Readings { get; init; } = ImmutableSortedDictionary.Create<string, Observation>(StringComparer.Ordinal);
+
+    /// <summary>Places about which captures disagree and a person decided, with whom they believe.</summary>
+    public ImmutableSortedDictionary<string, string> Settled { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+
+    /// <summary>Answers by eye of the check before the machine is touched.</summary>
+    public ImmutableSortedDictionary<string, CheckAnswer> Checks { get; init; } = ImmutableSortedDictionary.Create<string, CheckAnswer>(StringComparer.Ordinal);
+
+    /// <summary>Notes about places, plugs and the machine.</summary>
+    public ImmutableSortedDictionary<string, string> Notes { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
 
     /// <summary>Places that are not left as found.</summary>
     public ImmutableSortedDictionary<string, PlannedPlace> Plan { get; init; } =

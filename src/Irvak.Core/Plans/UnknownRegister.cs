@@ -19,7 +19,8 @@ public enum AnswerKind
 /// <param name="Blocks">What can't be computed until then; everything else can.</param>
 /// <param name="Where">Where a person finds it.</param>
 /// <param name="Place">The place it is about, if any.</param>
-public sealed record Unknown(string Path, string Question, string Blocks, string Where, AnswerKind Kind, IReadOnlyList<string> Options, string? Unit = null, string? Place = null);
+/// <param name="Optional">True when the work can go on without it.</param>
+public sealed record Unknown(string Path, string Question, string Blocks, string Where, AnswerKind Kind, IReadOnlyList<string> Options, string? Unit = null, string? Place = null, bool Optional = false);
 
 /// <summary>What can be unknown about a machine, how it is asked, and how an answer enters the sheet.</summary>
 public static class UnknownRegister
@@ -61,7 +62,30 @@ public static class UnknownRegister
             unknowns.Add(new("memory.totalLimitGiB", "Which is the largest total the maker lists?", "what is off the maker's list", "maker's sheet", AnswerKind.Number, [], "GiB"));
         if (state.System.OsBits is null)
             unknowns.Add(new("system.osBits", "Is the installed system 64-bit or 32-bit?", "how much of the memory it will use", "system page, or uname -m", AnswerKind.Choice, Bits));
+        AddOthers(state, sheet, unknowns);
         return unknowns;
+    }
+
+    /// <summary>Bays, card slots and the rest: one line for a group, so that a shelf of 60 bays asks once.</summary>
+    private static void AddOthers(JobState state, MachineSheet sheet, List<Unknown> unknowns)
+    {
+        bool Open(string place) => !state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place);
+        void Group(string what, string blocks, string where, IEnumerable<string> places)
+        {
+            var open = places.Where(Open).ToList();
+            if (open.Count == 0) return;
+            var names = open.Count == 1 ? PlaceName.Short(open[0]) : $"{PlaceName.Short(open[0])} to {PlaceName.Short(open[^1])} ({open.Count} left)";
+            unknowns.Add(new("found." + open[0], $"What sits in {what} {names}?", blocks, where, AnswerKind.Place, [], Place: open[0], Optional: true));
+        }
+        foreach (var group in sheet.Bays) Group(group.Names.Count == 1 ? "bay" : "bays", "which drive is which, arrays, free bays", "lamps and labels at the front, or a capture of the controller", group.Names.Select(PlaceName.Bay));
+        Group("card slots", "free slots, lanes, power", "brackets at the rear, or lspci -vv with the firmware listing", sheet.Slots.Select(s => PlaceName.Card(s.Id)));
+        Group("M.2 places", "free places for flash", "open the machine, or nvme list", sheet.M2.Select(m => PlaceName.M2(m.Id)));
+        if (state.System.Serial is null)
+            unknowns.Add(new("system.serial", "Which serial number has the machine?", "the record and the warranty", sheet.Battery.Count > 0 ? "label underneath" : "label at the rear or on its pull-out tag", AnswerKind.Text, [], Optional: true));
+        if (state.System.HostName is null)
+            unknowns.Add(new("system.hostName", "What is it called in the network?", "the hand-over note, finding it again", "uname -n, or the owner", AnswerKind.Text, [], Optional: true));
+        if (state.System.ManagementAddress is null && sheet.Chassis.Kind is "rack" or "tower" or "edge" or "shelf")
+            unknowns.Add(new("system.managementAddress", "Where is its management page?", "looking in without going there", "sticker, ipmitool lan print, or none", AnswerKind.Text, [], Optional: true));
     }
 
     /// <summary>Why an answer can't be taken; null when it can.</summary>
@@ -75,6 +99,7 @@ public static class UnknownRegister
             "memory.types" when Split(answer.Value, ',') is var t && (t.Count == 0 || t.Any(x => !Types.Contains(x))) => new("/edit/value", "Name types as " + string.Join(", ", Types) + "."),
             "memory.rateLimitMTs" when !InRange(answer.Value, 200, 20_000) => new("/edit/value", "A rate lies between 200 and 20 000 MT/s."),
             "memory.slotLimitGiB" or "memory.totalLimitGiB" when !InRange(answer.Value, 1, 1_048_576) => new("/edit/value", "A limit is a whole number of GiB, 1 or more."),
+            "system.serial" or "system.hostName" or "system.managementAddress" => answer.Value.Trim().Length is > 0 and <= 120 ? null : new("/edit/value", "Write 1 to 120 characters."),
             "system.osBits" when !Bits.Contains(answer.Value) => new("/edit/value", "A system is 64 or 32 bit."),
             "channels" => RefuseChannels(state.Sheet, answer.Value),
             _ when answer.Path.StartsWith("processor.", StringComparison.Ordinal) => RefuseProcessor(state, answer),
@@ -90,6 +115,9 @@ public static class UnknownRegister
         return answer.Path switch
         {
             "system.osBits" => state with { System = state.System with { OsBits = int.Parse(answer.Value) } },
+            "system.serial" => state with { System = state.System with { Serial = answer.Value.Trim() } },
+            "system.hostName" => state with { System = state.System with { HostName = answer.Value.Trim() } },
+            "system.managementAddress" => state with { System = state.System with { ManagementAddress = answer.Value.Trim() } },
             "channels" => state with { Sheet = sheet with { Channels = ParseChannels(sheet, answer.Value), Memory = board with { ChannelsKnown = true } } },
             "memory.generation" => With(board with { Generation = Enum.Parse<MemoryGeneration>(answer.Value, true) }),
             "memory.form" => With(board with { Form = Enum.Parse<ModuleForm>(answer.Value, true) }),

@@ -33,13 +33,13 @@ public static class DemoLoader
             if (entry.Capture is { } file)
             {
                 var bytes = await File.ReadAllBytesAsync(Path.Combine(folder, "captures", file));
-                job = Applied((await desk.Take(job, entry.Phase ?? "before", bytes, Guid.NewGuid(), job.LastNumber, stamp, default)).Outcome, demo.Title);
+                job = Applied((await desk.Take(job, entry.Phase ?? "before", CaptureFiles.Open(bytes, null), Guid.NewGuid(), job.LastNumber, stamp, default)).Outcome, demo.Title);
             }
             foreach (var edit in await Edits(services, desk, job, entry))
             {
                 var (resolved, problem) = await desk.Resolve(edit, default);
                 if (problem is not null) throw new InvalidDataException($"{demo.Title}: {problem.Text}");
-                job = Applied(await jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, stamp, resolved, null, default), demo.Title);
+                job = Applied(await jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, stamp, resolved, [], default), demo.Title);
             }
         }
     }

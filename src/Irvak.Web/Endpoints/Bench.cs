@@ -34,7 +34,7 @@ public static class Bench
             var stamp = new Stamp(request.Who.Trim(), clock.GetUtcNow());
             var job = await jobs.Begin(request.Key, request.Title.Trim(), request.Owner?.Trim() ?? "", stamp, cancel);
             if (sheet is not null && job.State.Sheet is null
-                && await jobs.Apply(job.Number, request.Key, job.LastNumber, stamp, new AdoptSheet(sheet), null, cancel) is EditOutcome.Applied { Job: var begun }) job = begun;
+                && await jobs.Apply(job.Number, request.Key, job.LastNumber, stamp, new AdoptSheet(sheet), [], cancel) is EditOutcome.Applied { Job: var begun }) job = begun;
             return TypedResults.Ok(await desk.View(job, cancel));
         }).WithName("beginJob").Produces<JobView>().ProducesProblem(400);
     }

@@ -21,7 +21,7 @@ public static class JobEdits
             if (request.Edit is null) return Problems.Invalid(new Core.Sheets.SheetProblem("/edit", "There is no edit in it."));
             var (edit, unresolved) = await desk.Resolve(request.Edit, cancel);
             if (unresolved is not null) return Problems.Invalid(unresolved);
-            return await Answer(await jobs.Apply(number, request.Key, request.LastSeen, new Stamp(request.Who.Trim(), clock.GetUtcNow()), edit, null, cancel), number, desk, cancel);
+            return await Answer(await jobs.Apply(number, request.Key, request.LastSeen, new Stamp(request.Who.Trim(), clock.GetUtcNow()), edit, [], cancel), number, desk, cancel);
         }).WithName("applyEdit").Produces<JobView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
 
         routes.MapPost("/api/jobs/{number}/undo", async (string number, UndoRequest request, Jobs jobs, JobDesk desk, TimeProvider clock, CancellationToken cancel) =>

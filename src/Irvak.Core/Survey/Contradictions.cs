@@ -1,0 +1,125 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Observations;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Survey;
+
+/// <summary>What one source says.</summary>
+/// <param name="By">Kind of the capture, "sheet" or "by hand".</param>
+/// <param name="Says">The value in words, with its line.</param>
+/// <param name="Unit">What it says sits in the place; null for an empty place, and where the subject is no place.</param>
+public sealed record SaidBy(string By, string Says, Unit? Unit = null);
+
+/// <summary>Sources that contradict each other.</summary>
+/// <param name="Subject">What it is about, in words.</param>
+/// <param name="Place">The place that a person can decide about; null for a fact of the machine.</param>
+/// <param name="Believed">The source that stands on the plate.</param>
+public sealed record Dispute(string Subject, string? Place, IReadOnlyList<SaidBy> Claims, string? Believed);
+
+/// <summary>Captures that disagree with each other, with the sheet or with a person. Nothing is thrown away; a person decides.</summary>
+public static class Contradictions
+{
+    public static IReadOnlyList<Dispute> Of(JobState state)
+    {
+        if (state.Sheet is not { } sheet || state.Readings.Count == 0) return [];
+        return [.. Places(state, sheet), .. Facts(state, sheet)];
+    }
+
+    /// <summary>
+    /// The places of a capture without those about which another source, or a person, already says something else: these become a
+    /// dispute instead of being overwritten.
+    /// </summary>
+    public static IReadOnlyDictionary<string, Unit?> WithoutContradicted(JobState state, RecordFound found)
+    {
+        var kinds = SurveyFold.Kinds(found.By).ToList();
+        var kept = new Dictionary<string, Unit?>();
+        foreach (var (place, unit) in found.Places)
+        {
+            var known = state.Found.GetValueOrDefault(place);
+            var source = known is not null ? Source(known.Source) : state.EmptyBy.GetValueOrDefault(place);
+            var other = source is not null && !SurveyFold.Kinds(source).Intersect(kinds).Any();
+            if (other && !Same(known, unit)) continue;
+            // What another source knows more about stays; the same drive with its name in the system is worth more than its bay alone.
+            kept[place] = other && known is not null && unit is not null ? Richer(known, unit) : unit;
+        }
+        return kept;
+    }
+
+    private static string Source(string source) => Where(source) is { } at ? source[..^(at.Length + 2)] : source;
+
+    private static Unit Richer(Unit known, Unit more) => known with
+    {
+        Serial = known.Serial ?? more.Serial,
+        SystemName = known.SystemName ?? more.SystemName,
+        MemberOf = known.MemberOf ?? more.MemberOf,
+        Grade = more.Grade ?? known.Grade,
+    };
+
+    /// <summary>True when two sources mean the same thing as far as both tell.</summary>
+    public static bool Same(Unit? a, Unit? b)
+    {
+        if (a is null || b is null) return a is null && b is null;
+        if (a.Serial is { } s && b.Serial is { } t && !string.Equals(s.Trim(), t.Trim(), StringComparison.OrdinalIgnoreCase)) return false;
+        if (a.Module is { } m && b.Module is { } n) return Agree(m.CapacityMiB, n.CapacityMiB) && Agree(m.Generation, n.Generation);
+        if (a.Drive is { } d && b.Drive is { } e)
+            // Tools round sizes; two drives of one size class count as the same when no serial number says otherwise.
+            return d.Bytes is not { } x || e.Bytes is not { } y || Math.Abs(x - y) <= Math.Max(x, y) / 50;
+        return true;
+    }
+
+    private static bool Agree<T>(T? a, T? b) where T : struct => a is null || b is null || a.Value.Equals(b.Value);
+
+    private static IEnumerable<Dispute> Places(JobState state, MachineSheet sheet)
+    {
+        var claims = new SortedDictionary<string, List<SaidBy>>(StringComparer.Ordinal);
+        void Claim(string place, string by, Unit? unit)
+        {
+            if (!claims.TryGetValue(place, out var list)) claims[place] = list = [];
+            list.Add(new SaidBy(by, unit is null ? "empty" : unit.Long + (unit.Serial is null ? "" : $", serial {unit.Serial}") + (Where(unit.Source) is { } at ? $" ({at})" : ""), unit));
+        }
+        foreach (var (by, seen) in state.Readings)
+            foreach (var (place, unit) in AsFound.From(sheet, seen, by).Places) Claim(place, by, unit);
+        foreach (var (place, unit) in state.Found.Where(f => f.Value.Source == SurveyFold.ByHand)) Claim(place, SurveyFold.ByHand, unit);
+        foreach (var (place, _) in state.EmptyBy.Where(e => e.Value == SurveyFold.ByHand && state.FoundEmpty.Contains(e.Key))) Claim(place, SurveyFold.ByHand, null);
+        foreach (var (place, said) in claims)
+        {
+            if (said.Count < 2 || state.Settled.ContainsKey(place) || said.Skip(1).All(c => Same(c.Unit, said[0].Unit))) continue;
+            var stands = state.Found.GetValueOrDefault(place);
+            yield return new Dispute(PlaceName.Short(place), place, said, said.FirstOrDefault(c => stands is null ? c.Unit is null : c.Unit is not null && Same(c.Unit, stands))?.By);
+        }
+    }
+
+    private static string? Where(string source) => source.LastIndexOf(", ", StringComparison.Ordinal) is > 0 and var at && source[(at + 2)..] is var tail && (tail.StartsWith("line ", StringComparison.Ordinal) || tail.StartsWith("byte ", StringComparison.Ordinal)) ? tail : null;
+
+    private static IEnumerable<Dispute> Facts(JobState state, MachineSheet sheet)
+    {
+        var slots = sheet.Channels.Sum(c => c.Slots.Count);
+        // A listing that names fitted modules only says nothing about how many slots there are.
+        var counted = state.Readings.Where(r => r.Value.Devices.Any(d => d.IsEmpty) || r.Value.Devices.Count > slots).ToList();
+        if (counted.Any(r => SystemDevices(r.Value) != slots))
+            yield return new Dispute("memory slots", null, [new("sheet", $"{slots}"), .. counted.Select(r => new SaidBy(r.Key, $"{SystemDevices(r.Value)}"))], "sheet");
+        foreach (var (subject, read) in Scalars)
+        {
+            var said = state.Readings.Select(r => (r.Key, Value: read(r.Value))).Where(x => x.Value is not null).ToList();
+            if (said.Select(x => x.Value!.Trim()).Distinct(StringComparer.OrdinalIgnoreCase).Count() > 1)
+                yield return new Dispute(subject, null, [.. said.Select(x => new SaidBy(x.Key, x.Value!))], null);
+        }
+        foreach (var (by, seen) in state.Readings)
+            foreach (var doubt in SheetDoubts.Against(sheet, seen).Where(d => d.Path != "/channels"))
+                yield return new Dispute(doubt.Text, null, [new("sheet", "says otherwise"), new(by, "as read")], "sheet");
+    }
+
+    private static int SystemDevices(Observation seen)
+    {
+        var main = seen.Arrays.Where(a => a.IsSystemMemory).Select(a => a.Handle).ToHashSet();
+        return seen.Devices.Count(d => main.Count == 0 || d.ArrayHandle is null || main.Contains(d.ArrayHandle));
+    }
+
+    private static readonly (string Subject, Func<Observation, string?> Read)[] Scalars =
+    [
+        ("the machine's serial number", s => s.Serial),
+        ("the firmware's version", s => s.FirmwareVersion),
+        ("the machine's name in the network", s => s.HostName),
+    ];
+}

@@ -1,0 +1,114 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Drives;
+using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Survey;
+
+[JsonConverter(typeof(JsonStringEnumConverter<CheckState>))]
+public enum CheckState
+{
+    [JsonStringEnumMemberName("open")] Open,
+    [JsonStringEnumMemberName("well")] Well,
+    [JsonStringEnumMemberName("care")] Care,
+    [JsonStringEnumMemberName("not-well")] NotWell,
+}
+
+/// <summary>One line of the check before the machine is touched.</summary>
+/// <param name="Answer">What was read or seen; null while it is open.</param>
+/// <param name="By">Capture or person.</param>
+public sealed record SurveyCheck(string Key, string Question, string Where, CheckState State, string? Answer, string? By);
+
+/// <summary>
+/// Does it work before anybody touches it? What fails afterwards and failed before is not the work's fault, and a machine with a
+/// dying drive is backed up first. Each line is answered by a capture where one tells, else by eye.
+/// </summary>
+public static class SurveyChecks
+{
+    // Common practice, no source.
+    private const double ShortShare = 0.10;
+    private const double WaitCarePercent = 5;
+    private const double SwapCareKiBs = 100;
+
+    public static readonly IReadOnlyDictionary<string, (string Question, string Where)> Questions = new Dictionary<string, (string, string)>
+    {
+        ["start"] = ("Does it start and run?", "switch it on; a capture of the running system answers it"),
+        ["log"] = ("Does its log tell of failing hardware?", "dmesg, or the event list of the management page"),
+        ["drives"] = ("Is every drive healthy?", "smartctl --json -x for each drive, or its lamp"),
+        ["arrays"] = ("Is every array whole?", "/proc/mdstat, or the controller's page"),
+        ["load"] = ("How loaded is it?", "/proc/meminfo, /proc/pressure, vmstat 10 7, or the system's own monitor"),
+        ["backup"] = ("Is there a backup, and was it read back?", "ask the owner; a backup nobody restored is none"),
+    };
+
+    public static IReadOnlyList<SurveyCheck> Of(JobState state)
+    {
+        if (state.Sheet is null) return [];
+        var seen = Readings.All(state);
+        return [.. Questions.Select(q => Line(q.Key, q.Value, state, ByCapture(q.Key, state, seen)))];
+    }
+
+    private static SurveyCheck Line(string key, (string Question, string Where) words, JobState state, (CheckState State, string Answer)? read)
+    {
+        // Eyes count after the capture: a person saw it too and decides.
+        if (state.Checks.TryGetValue(key, out var eye))
+            return new(key, words.Question, words.Where, eye.Good ? CheckState.Well : CheckState.NotWell, eye.Note ?? (eye.Good ? "well" : "not well"), eye.Who);
+        return read is { } r ? new(key, words.Question, words.Where, r.State, r.Answer, "captures") : new(key, words.Question, words.Where, CheckState.Open, null, null);
+    }
+
+    private static (CheckState, string)? ByCapture(string key, JobState state, Observations.Observation seen) => key switch
+    {
+        "start" => seen.MemTotalKiB is not null || seen.Load is not null ? (CheckState.Well, "its system ran when the capture was taken") : null,
+        "log" => seen.Faults.Count > 0 ? (CheckState.NotWell, $"{Say.Count(seen.Faults.Count, "line tells", "lines tell")} of faults: {seen.Faults[0].Text}")
+            : seen.LogLines is { } lines ? (CheckState.Well, $"{lines} lines, none of failing hardware") : null,
+        "drives" => Drives(state, seen),
+        "arrays" => Arrays(seen),
+        "load" => Load(seen),
+        _ => null,
+    };
+
+    private static (CheckState, string)? Drives(JobState state, Observations.Observation seen)
+    {
+        var graded = LooseDrives.Graded(state, seen).ToList();
+        if (graded.Count == 0) return null;
+        var bad = graded.Where(g => g.Grade.Grade == Grade.Reject).ToList();
+        var care = graded.Where(g => g.Grade.Grade == Grade.C).ToList();
+        if (bad.Count > 0) return (CheckState.NotWell, $"{Say.Count(bad.Count, "drive", "drives")} to reject: {string.Join(", ", bad.Take(3).Select(b => b.Name))}. Back up before anything else");
+        if (care.Count > 0) return (CheckState.Care, $"{Say.Count(care.Count, "drive", "drives")} of grade C: {string.Join(", ", care.Take(3).Select(b => b.Name))}");
+        var silent = seen.Drives.Count - graded.Count;
+        return silent > 0 ? (CheckState.Care, $"{graded.Count} of {seen.Drives.Count} drives told their health, none of them bad") : (CheckState.Well, $"{Say.Count(graded.Count, "drive", "drives")}, none worse than grade B");
+    }
+
+    private static (CheckState, string)? Arrays(Observations.Observation seen)
+    {
+        if (seen.Raids.Count == 0) return null;
+        foreach (var a in seen.Raids)
+        {
+            if (a.Wanted is { } wanted && a.Present is { } present && present < wanted) return (CheckState.NotWell, $"{a.Name} has {present} of {wanted} members");
+            if (a.Members.Any(m => m.Role == "failed")) return (CheckState.NotWell, $"{a.Name} has a failed member, {a.Members.First(m => m.Role == "failed").Name}");
+            if (a.State is { } s && (s.Contains("degraded", StringComparison.OrdinalIgnoreCase) || s is "Critical" or "Warning")) return (CheckState.NotWell, $"{a.Name}: {s}");
+            if (a.Activity is { } what) return (CheckState.Care, $"{a.Name}: {what}{(a.ActivityPercent is { } p ? $" at {p:0.#} %" : "")}; wait until it is through");
+        }
+        return (CheckState.Well, $"{Say.Count(seen.Raids.Count, "array", "arrays")}, all whole");
+    }
+
+    private static (CheckState, string)? Load(Observations.Observation seen)
+    {
+        if (seen.Load is not { } load) return null;
+        var words = new List<string>();
+        var care = false;
+        void Add(bool warn, string text)
+        {
+            care |= warn;
+            words.Add(text);
+        }
+        if (load.AvailableKiB is { } free && seen.MemTotalKiB is { } total and > 0)
+            Add(free < total * ShortShare, $"{ByteCount.FromKiB(free).GiB:0.0} of {ByteCount.FromKiB(total).GiB:0.0} GiB memory free for use");
+        if (load.SwapTotalKiB is { } swap and > 0 && load.SwapFreeKiB is { } left && swap > left) Add(false, $"{ByteCount.FromKiB(swap - left).GiB:0.0} GiB swapped out");
+        if (load.SwapInKiBs is { } back && load.SwapOutKiBs is { } away && (back > 0 || away > 0)) Add(back + away > SwapCareKiBs, $"swaps {back + away:0} KiB/s");
+        if (load.MemoryWaitPercent is { } m) Add(m > WaitCarePercent, $"waits for memory {m:0.##} % of the time");
+        if (load.StorageWaitPercent is { } s) Add(s > WaitCarePercent, $"waits for storage {s:0.##} %");
+        if (load.IdlePercent is { } idle) Add(false, $"processors idle {idle:0} %");
+        return words.Count == 0 ? null : (care ? CheckState.Care : CheckState.Well, string.Join("; ", words));
+    }
+}

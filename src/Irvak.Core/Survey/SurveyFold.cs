@@ -1,0 +1,104 @@
+using Irvak.Core.Observations;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Survey;
+
+/// <summary>What the edits of Survey do to a job.</summary>
+public static class SurveyFold
+{
+    /// <summary>The source of what a person entered.</summary>
+    public const string ByHand = "by hand";
+
+    private const int MostReadings = 24;
+    private const int MostNotes = 1000;
+
+    public static SheetProblem? Refusal(JobState state, ReadBefore read) => read.By.Trim().Length is 0 or > 400
+        ? new("/edit/by", "A reading names its capture.")
+        : state.Readings.Count >= MostReadings && !state.Readings.ContainsKey(read.By) ? new("/edit/by", $"A job keeps readings of {MostReadings} kinds of capture.") : null;
+
+    public static SheetProblem? Refusal(JobState state, Settle settle) =>
+        Contradictions.Of(state).FirstOrDefault(d => d.Place == settle.Place) is not { } dispute ? new("/edit/place", $"Nobody disagrees about {PlaceName.Short(settle.Place)}.")
+        : dispute.Claims.Any(c => c.By == settle.By) ? null : new("/edit/by", $"{settle.By} says nothing about {PlaceName.Short(settle.Place)}.");
+
+    public static SheetProblem? Refusal(AnswerCheck check) =>
+        !SurveyChecks.Questions.ContainsKey(check.Key) ? new("/edit/key", $"{check.Key} is no question of the check.")
+        : check.Note?.Length > 400 ? new("/edit/note", "A note is at most 400 characters long.") : null;
+
+    public static SheetProblem? Refusal(JobState state, SetNote note)
+    {
+        if (note.Text.Length > SetNote.Longest) return new("/edit/text", $"A note is at most {SetNote.Longest} characters long.");
+        if (note.About.Length is 0 or > 120) return new("/edit/about", "A note is about something that has a name.");
+        if (state.Notes.Count >= MostNotes && !state.Notes.ContainsKey(note.About)) return new("/edit/about", $"A job keeps {MostNotes} notes.");
+        if (note.About == "machine" || note.About.StartsWith("plug:", StringComparison.Ordinal)) return null;
+        return state.Sheet is not null && PlaceName.All(state.Sheet).Contains(note.About) ? null : new("/edit/about", $"{note.About} is no place of this machine.");
+    }
+
+    /// <summary>A newer capture of the same kind takes the old one's place in all it tells; what it does not tell stands.</summary>
+    public static JobState Apply(JobState state, ReadBefore read)
+    {
+        var (seen, kinds) = (read.Seen, Kinds(read.By).ToList());
+        var readings = state.Readings;
+        var reopened = state.Settled;
+        foreach (var (by, old) in state.Readings)
+        {
+            if (!Kinds(by).Intersect(kinds).Any()) continue;
+            // Where the same source says something new, what was decided against the old saying is open again.
+            if (state.Sheet is { } sheet)
+            {
+                var (was, now) = (AsFound.From(sheet, old, by).Places, AsFound.From(sheet, read.Seen, read.By).Places);
+                foreach (var (place, unit) in now)
+                    if (was.TryGetValue(place, out var before) && !Contradictions.Same(before, unit)) reopened = reopened.Remove(place);
+            }
+            readings = readings.Remove(by);
+            seen = Readings.Over(old, seen);
+            kinds = [.. kinds.Union(Kinds(by))];
+        }
+        return Refresh(state with { Readings = readings.SetItem(Name(kinds), seen), Settled = reopened });
+    }
+
+    /// <summary>A drive that stands in its bay learns from every capture that knows its serial number: its name in the system, its array, its grade.</summary>
+    private static JobState Refresh(JobState state)
+    {
+        var bySerial = new Dictionary<string, Builds.Unit>(StringComparer.OrdinalIgnoreCase);
+        foreach (var drive in Readings.All(state).Drives)
+            if (drive.Serial is { } serial) bySerial[serial] = SeenUnits.Of(drive, "captures", "line");
+        var better = new Dictionary<string, Builds.Unit?>();
+        foreach (var (place, unit) in state.Found)
+            if (unit.Drive is not null && unit.Serial is { } serial && bySerial.TryGetValue(serial, out var seen))
+                better[place] = unit with
+                {
+                    SystemName = seen.SystemName ?? unit.SystemName,
+                    MemberOf = seen.MemberOf ?? unit.MemberOf,
+                    Grade = seen.Grade ?? unit.Grade,
+                    Drive = unit.Drive with
+                    {
+                        Model = unit.Drive.Model ?? seen.Drive!.Model,
+                        Bytes = seen.Drive!.Bytes ?? unit.Drive.Bytes,
+                        Media = unit.Drive.Media ?? seen.Drive.Media,
+                        Protocol = unit.Drive.Protocol ?? seen.Drive.Protocol,
+                        Rpm = unit.Drive.Rpm ?? seen.Drive.Rpm,
+                        SectorBytes = unit.Drive.SectorBytes ?? seen.Drive.SectorBytes,
+                        PhysicalSectorBytes = unit.Drive.PhysicalSectorBytes ?? seen.Drive.PhysicalSectorBytes,
+                    },
+                };
+        return better.Count == 0 ? state : EditFold.Apply(state, new RecordFound(better, null, "captures"), new Stamp("", default));
+    }
+
+    public static JobState Apply(JobState state, Settle settle)
+    {
+        var claim = Contradictions.Of(state).First(d => d.Place == settle.Place).Claims.First(c => c.By == settle.By);
+        var found = new RecordFound(new Dictionary<string, Builds.Unit?> { [settle.Place] = claim.Unit }, null, claim.By);
+        return EditFold.Apply(state, found, new Stamp("", default)) is var after ? after with { Settled = after.Settled.SetItem(settle.Place, settle.By) } : state;
+    }
+
+    public static JobState Apply(JobState state, AnswerCheck check, Stamp stamp) => state with
+    {
+        Checks = check.Good is { } good ? state.Checks.SetItem(check.Key, new CheckAnswer(good, string.IsNullOrWhiteSpace(check.Note) ? null : check.Note.Trim(), stamp.Who)) : state.Checks.Remove(check.Key),
+    };
+
+    /// <summary>The kinds of capture that a name joins: "firmware listing and system memory" is two.</summary>
+    public static IEnumerable<string> Kinds(string by) => by.Split([", ", " and "], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+
+    private static string Name(List<string> kinds) => kinds.Count == 1 ? kinds[0] : string.Join(", ", kinds.Take(kinds.Count - 1)) + " and " + kinds[^1];
+}
