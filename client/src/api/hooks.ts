@@ -65,14 +65,53 @@ export const useEvidence = () =>
   useQuery({ queryKey: ['evidence'], queryFn: async () => unwrap(await api.GET('/api/evidence')) });
 
 /** Reads a capture without storing anything; for the line under a paste field. */
-export async function readCapture(text: string): Promise<ReadView> {
+export async function readCapture({ body, columns }: Piece): Promise<ReadView> {
   return unwrap(
     await api.POST('/api/captures/read', {
-      body: text,
+      params: { query: { columns } },
+      body: body as string,
       bodySerializer: (b) => b as string,
       headers: { 'Content-Type': 'text/plain' },
     }),
   );
+}
+
+/** One capture to send: text, or the bytes of a file; the columns' meanings when it is a table of drives. */
+export interface Piece {
+  body: string | Blob;
+  columns?: string;
+}
+
+const photosKey = (number: string) => ['photos', number];
+
+export const usePhotos = (number: string) =>
+  useQuery({
+    queryKey: photosKey(number),
+    queryFn: async () => unwrap(await api.GET('/api/jobs/{number}/photos', { params: { path: { number } } })),
+  });
+
+export function usePhotoEdits(number: string) {
+  const client = useQueryClient();
+  const onSettled = () => void client.invalidateQueries({ queryKey: photosKey(number) });
+  const add = useMutation({
+    mutationFn: async ({ file, about, note }: { file: Blob; about: string; note: string }) =>
+      unwrap(
+        await api.POST('/api/jobs/{number}/photos', {
+          params: { path: { number }, query: { key: newKey(), who: person.get(), about, note } },
+          body: file as unknown as string,
+          bodySerializer: (b) => b as string,
+          headers: { 'Content-Type': 'image/jpeg' },
+        }),
+      ),
+    onSettled,
+  });
+  const drop = useMutation({
+    mutationFn: async (id: number) => {
+      await api.DELETE('/api/jobs/{number}/photos/{id}', { params: { path: { number, id } } });
+    },
+    onSettled,
+  });
+  return { add, drop };
 }
 
 /** Follows what other windows and people do in this job. */
@@ -179,12 +218,12 @@ export function useTakeCapture(number: string) {
   return useMutation({
     mutationKey: jobKey(number),
     scope: { id: `job ${number}` },
-    mutationFn: async ({ text, phase }: { text: string; phase: 'before' | 'after' }) => {
+    mutationFn: async ({ body, columns, phase }: Piece & { phase: 'before' | 'after' }) => {
       const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
       return unwrap(
         await api.POST('/api/jobs/{number}/captures', {
-          params: { path: { number }, query: { phase, key: newKey(), lastSeen, who: person.get() } },
-          body: text,
+          params: { path: { number }, query: { phase, key: newKey(), lastSeen, who: person.get(), columns } },
+          body: body as string,
           bodySerializer: (b) => b as string,
           headers: { 'Content-Type': 'text/plain' },
         }),

@@ -124,7 +124,7 @@ function Foot({ onWho }: { onWho: () => void }) {
   useEffect(() => {
     let current = true;
     if (!text.trim()) return;
-    readCapture(text).then(
+    readCapture({ body: text }).then(
       (r) => current && setReading(r),
       (e: Error) =>
         current &&
@@ -139,6 +139,9 @@ function Foot({ onWho }: { onWho: () => void }) {
           remarks: [],
           product: null,
           sheetId: null,
+          files: [],
+          table: null,
+          changed: [],
         }),
     );
     return () => {

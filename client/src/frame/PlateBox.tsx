@@ -14,6 +14,7 @@ const LEGEND: Record<string, [string, string]> = {
   move: ['move', 'moves'],
   empty: ['empty', 'empty'],
   unknown: ['unknown', 'unknown'],
+  disputed: ['disputed', 'two sources differ'],
   dark: ['dark', "can't be used"],
   seen: ['seen', 'seen as expected'],
   deviates: ['deviates', 'deviates'],
@@ -132,12 +133,13 @@ function LegendBox({ kind }: { kind: string }) {
         y="1"
         width="18"
         height="12"
-        className={{ seen: 'found', deviates: 'found', dark: 'empty' }[kind] ?? kind}
+        className={{ seen: 'found', deviates: 'found', disputed: 'found', dark: 'empty' }[kind] ?? kind}
       />
       {kind === 'in' && <path className="plus" d="M6.5 7h7M10 3.5v7" />}
       {kind === 'dark' && <path className="cross" d="M1 1l18 12m0 -12l-18 12" />}
       {kind === 'seen' && <path className="tick" d="M6 7l3 3 5-6" />}
       {kind === 'deviates' && <path className="wedge" d="M0 0h12l-12 12z" />}
+      {kind === 'disputed' && <path className="straw-corner" d="M19 4v9h-10z" />}
       {kind === 'unknown' && (
         <text x="10" y="11" textAnchor="middle" className="f-name">
           ?

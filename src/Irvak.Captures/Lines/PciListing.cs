@@ -51,6 +51,8 @@ internal sealed class PciListing : LineReader
         var name = rest[(colon + 2)..];
         var rev = name.IndexOf(" (rev ");
         if (rev > 0) name = name[..rev];
+        // Numbers of vendor and device stand in brackets behind the name; where there is no name they are all there is.
+        if (name.Length > 12 && name[^1] == ']' && name[^11] == '[' && name[^6] == ':') name = name[..^11].Trim();
         _now = new SeenPci { Address = line[..space].ToString(), Class = kind.ToString(), ClassCode = code, Name = name.Trim().ToString(), Line = number };
         return true;
     }

@@ -24,12 +24,13 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
         var sheet = _q.Sheet;
         var slots = sheet.Channels.SelectMany(c => c.Slots.Select(s => (Channel: c, Slot: s))).ToList();
         var text = new StringBuilder();
-        var structures = 5 + sheet.Sockets.Count + slots.Count;
+        var structures = 5 + sheet.Sockets.Count + sheet.Slots.Count + slots.Count;
         text.Append($"# dmidecode 3.4\nGetting SMBIOS data from sysfs.\nSMBIOS 3.3.0 present.\n{structures} structures occupying {structures * 92} bytes.\nTable at 0x000E0000.\n\n");
         text.Append($"Handle 0x0000, DMI type 0, 26 bytes\nBIOS Information\n\tVendor: {sheet.Maker}\n\tVersion: {firmware.Version}\n\tRelease Date: {firmware.Date}\n\tROM Size: 32 MB\n\tCharacteristics:\n\t\tPCI is supported\n\t\tUEFI is supported\n\n");
         text.Append($"Handle 0x0001, DMI type 1, 27 bytes\nSystem Information\n\tManufacturer: {sheet.Maker}\n\tProduct Name: {sheet.Name}\n\tVersion: Not Specified\n\tSerial Number: {firmware.Serial}\n\tWake-up Type: Power Switch\n\tSKU Number: Not Specified\n\tFamily: Not Specified\n\n");
         text.Append($"Handle 0x0002, DMI type 2, 15 bytes\nBase Board Information\n\tManufacturer: {sheet.Maker}\n\tProduct Name: {sheet.Name} board\n\tVersion: {firmware.BoardVersion}\n\tSerial Number: Not Specified\n\tType: Motherboard\n\n");
         for (var i = 0; i < sheet.Sockets.Count; i++) AppendProcessor(text, i, sheet.Sockets[i]);
+        for (var i = 0; i < sheet.Slots.Count; i++) AppendSlot(text, i, sheet.Slots[i]);
         AppendArray(text, slots.Count);
         var rate = ConfiguredRate();
         for (var i = 0; i < slots.Count; i++) AppendDevice(text, i, slots[i].Channel, slots[i].Slot, rate);
@@ -72,6 +73,26 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
         }
         text.Append($"\tFamily: Other\n\tManufacturer: Ostrel\n\tID: A1 06 0F 00 FF FB 8B 17\n\tVersion: {unit.Processor?.Name}\n\tVoltage: 1.6 V\n\tExternal Clock: 100 MHz\n\tStatus: Populated, Enabled\n\tUpgrade: Other\n\tCharacteristics:\n\t\t64-bit capable\n\t\tMulti-Core\n\n");
     }
+
+    private void AppendSlot(StringBuilder text, int index, ExpansionSlot slot)
+    {
+        var used = _build.At(PlaceName.Card(slot.Id)) is not null;
+        var type = slot.Bus == "pci" ? "32-bit PCI" : $"x{slot.Elec} PCI Express {slot.Gen} x{slot.Mech}";
+        text.Append($"Handle 0x{0x0900 + index:X4}, DMI type 9, 17 bytes\nSystem Slot Information\n\tDesignation: {slot.Id}\n\tType: {type}\n\tCurrent Usage: {(used ? "In Use" : "Available")}\n\tLength: Long\n\tID: {index + 1}\n\tCharacteristics:\n\t\t3.3 V is provided\n");
+        text.Append(used ? $"\tBus Address: 0000:{SimulatedSystem.CardAddress(index)}\n\n" : "\n");
+    }
+
+    /// <summary>Drives as each tool shows them.</summary>
+    public SimulatedStorage Storage => new(_q.Sheet, _build);
+
+    /// <summary>Management page and the listing of a desktop system's shell.</summary>
+    public SimulatedManagement Management => new(_q.Sheet, _build, firmware);
+
+    /// <summary>The running system: processors, PCI devices.</summary>
+    public SimulatedSystem System => new(_q.Sheet, _build);
+
+    /// <summary>Firmware tables and module chips, as bytes.</summary>
+    public SimulatedBytes Bytes => new(_q.Sheet, _build, firmware, ConfiguredRate());
 
     private void AppendArray(StringBuilder text, int devices)
     {

@@ -29,7 +29,8 @@ export function Captures({ phase }: { phase: 'before' | 'after' }) {
                   >
                     {c.kind}
                   </button>{' '}
-                  <span className="quiet">{c.who}</span>
+                  <span className="quiet">{c.name ?? c.who}</span>
+                  {c.changed.length > 0 && <span className="chg"> {c.changed.length} changed</span>}
                 </td>
                 <td className="num">{c.used}</td>
                 <td className="num">{c.lines - c.used || 0}</td>
@@ -48,6 +49,19 @@ export function Captures({ phase }: { phase: 'before' | 'after' }) {
                 {r}
               </p>
             ))}
+            {c.changed.length > 0 && (
+              <table aria-label="Changed since the last capture of this kind">
+                <tbody>
+                  {c.changed.map((d) => (
+                    <tr key={d.what}>
+                      <td>{d.what}</td>
+                      <td className="quiet">{d.was}</td>
+                      <td className="chg">{d.now}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
             <ul className="plain rest">
               {c.rest.map((r) => (
                 <li key={r.from}>
@@ -63,9 +77,9 @@ export function Captures({ phase }: { phase: 'before' | 'after' }) {
         rows={phase === 'before' && captures.length > 0 ? 3 : 6}
         busy={take.isPending}
         error={take.error?.message}
-        onTake={(text) => {
+        onTake={(pieces) => {
           if (!person.get()) return say('Say your name first.');
-          take.mutate({ text, phase });
+          for (const piece of pieces) take.mutate({ ...piece, phase });
         }}
       />
     </section>

@@ -4,6 +4,9 @@ import { short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Field } from '../../frame/Field';
 import { Choice, TYPES } from './Choice';
+import { CardForm, DriveForm, LabelForm, type FormProps } from './forms';
+import { NoteField } from './NoteField';
+import { PhotoStrip } from './PhotoStrip';
 
 type ModuleType = NonNullable<ModuleSheet['type']>;
 
@@ -31,13 +34,49 @@ export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: (
           {job.foundEmpty.includes(place) ? 'Somebody looked: it is empty.' : 'Nobody has looked yet.'}
         </p>
       )}
-      {place.startsWith('socket:') ? (
-        <ProcessorForm unit={unit} onKeep={record} />
-      ) : (
-        <ModuleForm unit={unit} onKeep={record} />
+      {unit?.grade && (
+        <details>
+          <summary>
+            Grade {unit.grade.grade}
+            {unit.grade.doubts.length > 0 && ', with a doubt'}
+          </summary>
+          <ul className="plain">
+            {unit.grade.reasons.map((r) => (
+              <li key={r.text}>
+                <b>{r.grade}</b> {r.text}
+              </li>
+            ))}
+            {unit.grade.doubts.map((d) => (
+              <li key={d} className="quiet">
+                {d}
+              </li>
+            ))}
+          </ul>
+        </details>
       )}
+      <Form place={place} unit={unit} onKeep={record} />
+      <NoteField about={place} />
+      <PhotoStrip about={place} />
     </div>
   );
+}
+
+function Form({ place, ...props }: FormProps & { place: string }) {
+  switch (place.slice(0, place.indexOf(':'))) {
+    case 'socket':
+      return <ProcessorForm {...props} />;
+    case 'slot':
+      return <ModuleForm {...props} />;
+    case 'bay':
+    case 'm2':
+      return <DriveForm {...props} />;
+    case 'supply':
+      return <LabelForm kind="supply" {...props} />;
+    case 'battery':
+      return <LabelForm kind="battery" {...props} />;
+    default:
+      return <CardForm {...props} />;
+  }
 }
 
 /** The last module entered is the default for the next: boards hold many alike. */

@@ -16,11 +16,14 @@ export function Start() {
         <section className="stack">
           <h3>Paste what the machine says of itself</h3>
           <p className="quiet">
-            <code className="mono">dmidecode; cat /proc/meminfo</code> as administrator. Irvak finds the sheet on the
-            shelf, or drafts one.
+            <code className="mono">dmidecode; cat /proc/meminfo</code> as administrator, or the archive that{' '}
+            <a href="/collect.sh" download>
+              collect.sh
+            </a>{' '}
+            makes: plain shell, reads only, asks first. Irvak finds the sheet on the shelf, or drafts one.
           </p>
           <PasteField
-            onTake={(text) => take.mutate({ text, phase: 'before' })}
+            onTake={(pieces) => pieces.forEach((p) => take.mutate({ ...p, phase: 'before' }))}
             error={take.error?.message}
             busy={take.isPending}
           />

@@ -4,8 +4,13 @@ import type { JobView, Unknown } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { PlateBox } from '../../frame/PlateBox';
 import { Verdicts } from '../../frame/Verdicts';
+import { keepSetting, useSetting } from '../../frame/settings';
 import { Answer } from './Answer';
+import { BayTab } from './BayTab';
+import { BeforeTouching } from './BeforeTouching';
 import { Captures } from './Captures';
+import { Disputes } from './Disputes';
+import { NotesTab } from './NotesTab';
 import { PlaceAsFound } from './PlaceAsFound';
 import { Start } from './Start';
 
@@ -13,6 +18,7 @@ import { Start } from './Start';
 export default function Survey() {
   const { job, apply, selected, select } = useDesk();
   const [path, setPath] = useState<string | null>(null);
+  const tab = useSetting('survey.tab', 'unknown') as (typeof TABS)[number][0];
   const ways = useWays(job).data ?? [];
   if (!job.sheet) return <Start />;
   const chosen =
@@ -25,71 +31,131 @@ export default function Survey() {
   const onPlace = (place: string) => {
     setPath(null);
     select(place);
+    // The card of a place stands in the first tab.
+    keepSetting('survey.tab', 'unknown');
   };
+  const disputed = job.survey.disputes.map((d) => d.place).filter((p) => p !== null);
   const known = Object.keys(job.found).length + job.foundEmpty.length;
   return (
     <>
       <main className="field" id="field" tabIndex={-1}>
         <PlateBox
           sheet={job.sheet}
-          job={asFound(job)}
+          job={asFound(job, disputed)}
           name="survey"
-          inks={['found', 'empty', 'dark', 'unknown']}
+          inks={['found', 'empty', 'dark', 'unknown', ...(disputed.length > 0 ? ['disputed' as const] : [])]}
           selected={selected}
           onAct={onPlace}
           note={`${known} places known`}
         />
-        <div className="sheet survey-cols">
-          <Captures phase="before" />
-          <section className="stack">
-            <h3>
-              Unknown, and what it blocks <span className="lab">{job.unknowns.length}</span>
-            </h3>
-            {job.unknowns.length === 0 ? (
-              <p className="quiet">Everything that counts is known.</p>
-            ) : (
-              <ul className="unknowns">
-                {job.unknowns.map((u) => (
-                  <li key={u.path}>
-                    <button type="button" aria-pressed={u === chosen} onClick={() => choose(u)}>
-                      <span className="q" aria-hidden="true">
-                        ?
-                      </span>
-                      <span>
-                        {u.question}
-                        <br />
-                        <span className="quiet">blocks: {u.blocks}</span>
-                      </span>
-                    </button>
-                  </li>
-                ))}
-              </ul>
-            )}
-          </section>
-          <section className="stack">
-            {selected && (!chosen || chosen.place) ? (
-              <PlaceAsFound key={selected} place={selected} onDone={() => nextPlace(job, selected, select)} />
-            ) : chosen?.place ? (
-              <PlaceAsFound
-                key={chosen.place}
-                place={chosen.place}
-                onDone={() => nextPlace(job, chosen.place!, select)}
-              />
-            ) : chosen ? (
-              <Answer key={chosen.path} unknown={chosen} onDone={() => setPath(null)} />
-            ) : (
-              <SystemFacts job={job} />
-            )}
-          </section>
+        <div className="tabs no-print" role="tablist" aria-label="Survey">
+          {TABS.map(([key, name]) => (
+            <button
+              key={key}
+              type="button"
+              role="tab"
+              aria-selected={tab === key}
+              className={tab === key ? 't on' : 't'}
+              onClick={() => keepSetting('survey.tab', key)}
+            >
+              {name}
+              {count(job, key) && <span className="lab"> {count(job, key)}</span>}
+            </button>
+          ))}
         </div>
+        {tab === 'bays' && <BayTab onPlace={onPlace} />}
+        {tab === 'notes' && <NotesTab />}
+        {tab === 'unknown' && (
+          <div className="sheet survey-cols">
+            <Captures phase="before" />
+            <section className="stack">
+              <h3>
+                Unknown, and what it blocks <span className="lab">{job.unknowns.length}</span>
+              </h3>
+              {job.unknowns.length === 0 ? (
+                <p className="quiet">Everything that counts is known.</p>
+              ) : (
+                <ul className="unknowns">
+                  {job.unknowns.map((u) => (
+                    <li key={u.path}>
+                      <button type="button" aria-pressed={u === chosen} onClick={() => choose(u)}>
+                        <span className="q" aria-hidden="true">
+                          ?
+                        </span>
+                        <span>
+                          {u.question}
+                          <br />
+                          <span className="quiet">blocks: {u.blocks}</span>
+                        </span>
+                      </button>
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </section>
+            <section className="stack">
+              {selected && (!chosen || chosen.place) ? (
+                <PlaceAsFound key={selected} place={selected} onDone={() => nextPlace(job, selected, select)} />
+              ) : chosen?.place ? (
+                <PlaceAsFound
+                  key={chosen.place}
+                  place={chosen.place}
+                  onDone={() => nextPlace(job, chosen.place!, select)}
+                />
+              ) : chosen ? (
+                <Answer key={chosen.path} unknown={chosen} onDone={() => setPath(null)} />
+              ) : (
+                <SystemFacts job={job} />
+              )}
+            </section>
+          </div>
+        )}
       </main>
-      <Verdicts findings={job.findings} ways={ways} onPlace={onPlace} onEdit={apply} />
+      <Verdicts
+        findings={job.findings}
+        ways={ways}
+        onPlace={onPlace}
+        onEdit={apply}
+        top={
+          <>
+            <BeforeTouching checks={job.survey.checks} />
+            <Disputes disputes={job.survey.disputes} onPlace={onPlace} />
+            <Doubts job={job} />
+          </>
+        }
+      />
     </>
   );
 }
 
 /** Survey draws the machine as found, whatever is planned. */
-const asFound = (job: JobView) => ({ ...job, planned: job.found, changes: [] });
+const asFound = (job: JobView, disputed: string[]) => ({ ...job, planned: job.found, changes: [], disputed });
+
+const TABS = [
+  ['unknown', 'Captures and unknowns'],
+  ['bays', 'Drives and bays'],
+  ['notes', 'Plugs, notes, photos'],
+] as const;
+
+const count = (job: JobView, tab: (typeof TABS)[number][0]) =>
+  tab === 'bays' ? job.survey.loose.length || '' : tab === 'notes' ? Object.keys(job.survey.notes).length || '' : '';
+
+/** Facts of the sheet that don't go together: usable, and worth a second look. */
+function Doubts({ job }: { job: JobView }) {
+  if (job.survey.doubts.length === 0) return null;
+  return (
+    <section className="before" aria-label="Doubts about the sheet">
+      <div className="before-head">
+        <b>The sheet, on second thoughts</b>
+      </div>
+      <ul className="plain">
+        {job.survey.doubts.map((d) => (
+          <li key={d.path + d.text}>{d.text}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
 
 /** The next place that nobody has looked at, so that a board is entered without the mouse. */
 function nextPlace(job: JobView, done: string, select: (place: string | null) => void) {
@@ -98,24 +164,32 @@ function nextPlace(job: JobView, done: string, select: (place: string | null) =>
 }
 
 function SystemFacts({ job }: { job: JobView }) {
-  const facts: [string, string | null | undefined][] = [
-    ['Serial', job.system.serial],
-    ['Board revision', job.system.boardRevision],
-    ['Firmware', job.system.firmware],
-    ['System', job.system.osBits ? `${job.system.osBits} bit` : null],
-    ['System shows', job.system.memTotalKiB ? `${(job.system.memTotalKiB / 1048576).toFixed(1)} GiB` : null],
-    ['Largest module on the sheet', job.sheet?.memory?.slotLimitGiB ? `${job.sheet.memory.slotLimitGiB} GiB` : null],
-    ['Largest total on the sheet', job.sheet?.memory?.totalLimitGiB ? `${job.sheet.memory.totalLimitGiB} GiB` : null],
+  const facts: [string, string | null | undefined, string][] = [
+    ['Serial', job.system.serial, 'serial'],
+    ['Board revision', job.system.boardRevision, 'boardRevision'],
+    ['Firmware', job.system.firmware, 'firmware'],
+    ['Name in the network', job.system.hostName, 'hostName'],
+    ['Management page', job.system.managementAddress, 'managementAddress'],
+    ['System', job.system.osBits ? `${job.system.osBits} bit` : null, 'osBits'],
+    [
+      'System shows',
+      job.system.memTotalKiB ? `${(job.system.memTotalKiB / 1048576).toFixed(1)} GiB` : null,
+      'memTotal',
+    ],
+    ['Largest module', job.sheet?.memory?.slotLimitGiB ? `${job.sheet.memory.slotLimitGiB} GiB` : null, 'sheet'],
+    ['Largest total', job.sheet?.memory?.totalLimitGiB ? `${job.sheet.memory.totalLimitGiB} GiB` : null, 'sheet'],
   ];
+  const origins = (job.system.origins ?? {}) as Record<string, string>;
   return (
     <>
       <h3>What is known of it</h3>
       <table>
         <tbody>
-          {facts.map(([name, value]) => (
+          {facts.map(([name, value, origin]) => (
             <tr key={name}>
               <td>{name}</td>
-              <td className="num">{value ?? <span className="quiet">not known</span>}</td>
+              <td>{value ?? <span className="quiet">not known</span>}</td>
+              <td className="quiet">{value ? (origin === 'sheet' ? 'sheet' : (origins[origin] ?? 'by hand')) : ''}</td>
             </tr>
           ))}
         </tbody>

@@ -1,0 +1,184 @@
+import { useState, type FormEvent } from 'react';
+import type { Unit } from '../../api/types';
+import { Field } from '../../frame/Field';
+import { Choice } from './Choice';
+
+export interface FormProps {
+  unit?: Unit;
+  onKeep: (unit: Unit | null) => void;
+}
+
+const PROTOCOLS = [
+  ['sata', 'SATA'],
+  ['sas', 'SAS'],
+  ['nvme', 'NVMe'],
+] as const;
+const MEDIA = [
+  ['disk', 'disk'],
+  ['flash', 'flash'],
+] as const;
+const ROLES = [
+  ['controller', 'drive controller'],
+  ['network', 'network'],
+  ['graphics', 'graphics'],
+  ['carrier', 'carrier'],
+  ['port-card', 'ports'],
+  ['other', 'other'],
+] as const;
+
+/** "4T", "960 GB", "3.84tb": a size as people write it, in bytes. */
+export function sizeBytes(text: string): number | null {
+  const m = /^\s*(\d+(?:[.,]\d+)?)\s*([gt])?b?\s*$/i.exec(text);
+  if (!m) return null;
+  const unit = m[2]?.toLowerCase() === 'g' ? 1e9 : m[2] ? 1e12 : Number(m[1]!.replace(',', '.')) >= 100 ? 1e9 : 1e12;
+  const bytes = Math.round(Number(m[1]!.replace(',', '.')) * unit);
+  return bytes >= 1e9 && bytes <= 1e15 ? bytes : null;
+}
+
+/** The last drive entered is the default for the next: shelves hold many alike. */
+let lastDrive: NonNullable<Unit['drive']> | null = null;
+
+export function DriveForm({ unit, onKeep }: FormProps) {
+  const start = unit?.drive ?? lastDrive;
+  const [size, setSize] = useState(start?.bytes ? `${Number((start.bytes / 1e12).toFixed(2))} TB` : '');
+  const [model, setModel] = useState(start?.model ?? '');
+  const [protocol, setProtocol] = useState<('sata' | 'sas' | 'nvme')[]>(
+    start?.protocol && start.protocol !== 'usb' ? [start.protocol] : [],
+  );
+  const [media, setMedia] = useState<('disk' | 'flash')[]>(
+    start?.media === 'disk' || start?.media === 'flash' ? [start.media] : [],
+  );
+  const [serial, setSerial] = useState(unit?.serial ?? '');
+  const [name, setName] = useState(unit?.systemName ?? '');
+  const [array, setArray] = useState(unit?.memberOf ?? '');
+  const [wrong, setWrong] = useState('');
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const bytes = size.trim() ? sizeBytes(size) : null;
+    if (size.trim() && bytes === null) return setWrong('Write the size as on the label: 4 TB, 960 GB.');
+    if (!size.trim() && !model.trim() && !serial.trim())
+      return setWrong('Size, model or serial: one of them must be known.');
+    const drive = {
+      ...(unit?.drive ?? {}),
+      bytes: bytes ?? null,
+      model: model.trim() || null,
+      protocol: protocol[0] ?? null,
+      media: media[0] ?? null,
+    } as NonNullable<Unit['drive']>;
+    lastDrive = drive;
+    onKeep({
+      drive,
+      serial: serial.trim() || null,
+      systemName: name.trim() || null,
+      memberOf: array.trim() || null,
+      grade: unit?.grade,
+      source: 'by hand',
+    });
+  };
+  return (
+    <form className="stack" onSubmit={submit}>
+      <div className="row">
+        <Field id="d-size" label="Size" value={size} onChange={setSize} focus hint="4 TB" />
+        <Field id="d-model" label="Model" value={model} onChange={setModel} />
+      </div>
+      <Choice label="Speaks" options={PROTOCOLS} value={protocol} onChange={setProtocol} />
+      <Choice label="Kind" options={MEDIA} value={media} onChange={setMedia} />
+      <Field id="d-serial" label="Serial number" value={serial} onChange={setSerial} />
+      <div className="row">
+        <Field id="d-name" label="Name in the system" value={name} onChange={setName} hint="/dev/sda" />
+        <Field id="d-array" label="Array or use" value={array} onChange={setArray} hint="md0, boot" />
+      </div>
+      <Foot wrong={wrong} onEmpty={() => onKeep(null)} />
+    </form>
+  );
+}
+
+export function CardForm({ unit, onKeep }: FormProps) {
+  const [name, setName] = useState(unit?.card?.name ?? '');
+  const [role, setRole] = useState<NonNullable<NonNullable<Unit['card']>['role']>[]>(
+    unit?.card?.role ? [unit.card.role] : [],
+  );
+  const [lanes, setLanes] = useState(unit?.card?.elec ? `${unit.card.elec}` : '');
+  const [gen, setGen] = useState(unit?.card?.gen ? `${unit.card.gen}` : '');
+  const [serial, setSerial] = useState(unit?.serial ?? '');
+  const [wrong, setWrong] = useState('');
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!name.trim()) return setWrong('Say what it is, in words on its bracket or board.');
+    if (lanes && !/^(1|2|4|8|16)$/.test(lanes)) return setWrong('Lanes are 1, 2, 4, 8 or 16.');
+    if (gen && !/^[1-6]$/.test(gen)) return setWrong('A generation is 1 to 6.');
+    onKeep({
+      card: {
+        ...(unit?.card ?? {}),
+        name: name.trim(),
+        role: role[0] ?? 'other',
+        elec: lanes ? Number(lanes) : null,
+        gen: gen ? Number(gen) : null,
+        thick: unit?.card?.thick ?? 1,
+      } as NonNullable<Unit['card']>,
+      serial: serial.trim() || null,
+      source: 'by hand',
+    });
+  };
+  return (
+    <form className="stack" onSubmit={submit}>
+      <Field id="c-name" label="Card" value={name} onChange={setName} focus />
+      <Choice label="What it does" options={ROLES} value={role} onChange={setRole} />
+      <div className="row">
+        <Field id="c-lanes" label="Lanes" value={lanes} onChange={setLanes} hint="8" />
+        <Field id="c-gen" label="Generation" value={gen} onChange={setGen} hint="3" />
+        <Field id="c-serial" label="Serial number" value={serial} onChange={setSerial} />
+      </div>
+      <Foot wrong={wrong} onEmpty={() => onKeep(null)} />
+    </form>
+  );
+}
+
+/** A supply or a battery: its label in words and figures. */
+export function LabelForm({ unit, onKeep, kind }: FormProps & { kind: 'supply' | 'battery' }) {
+  const [watt, setWatt] = useState(unit?.accessory?.watt ? `${unit.accessory.watt}` : '');
+  const [name, setName] = useState(unit?.accessory?.name ?? '');
+  const [serial, setSerial] = useState(unit?.serial ?? '');
+  const [wrong, setWrong] = useState('');
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (watt && !/^\d{1,5}$/.test(watt)) return setWrong('The rating is a whole number.');
+    if (!watt && !name.trim()) return setWrong('Write its rating or what is on its label.');
+    onKeep({
+      accessory: {
+        ...(unit?.accessory ?? {}),
+        kind,
+        name: name.trim() || (kind === 'supply' ? `supply ${watt} W` : 'battery'),
+        watt: kind === 'supply' && watt ? Number(watt) : (unit?.accessory?.watt ?? null),
+      } as NonNullable<Unit['accessory']>,
+      serial: serial.trim() || null,
+      source: 'by hand',
+    });
+  };
+  return (
+    <form className="stack" onSubmit={submit}>
+      <div className="row">
+        {kind === 'supply' && <Field id="l-watt" label="Rated, W" value={watt} onChange={setWatt} focus />}
+        <Field id="l-name" label="On its label" value={name} onChange={setName} />
+      </div>
+      <Field id="l-serial" label="Serial number" value={serial} onChange={setSerial} />
+      <Foot wrong={wrong} onEmpty={() => onKeep(null)} />
+    </form>
+  );
+}
+
+function Foot({ wrong, onEmpty }: { wrong: string; onEmpty: () => void }) {
+  return (
+    <>
+      {wrong && <p className="err">{wrong}</p>}
+      <div className="row">
+        <button type="submit" className="btn go">
+          Keep
+        </button>
+        <button type="button" className="btn o" onClick={onEmpty}>
+          It is empty
+        </button>
+      </div>
+    </>
+  );
+}
