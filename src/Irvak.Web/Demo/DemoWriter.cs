@@ -37,6 +37,32 @@ public static class DemoWriter
         var small = new FirmwareFacts("1.08", "11/20/2025", "TP-40417", "A");
         yield return ("plover-before.txt", Both(new SimulatedMachine(Plover(plover, shelf, "sodimm-4-2400"), small)));
         yield return ("plover-after.txt", Both(new SimulatedMachine(Plover(plover, shelf, "sodimm-16-3200"), small)));
+        foreach (var more in Others(sheets, shelf)) yield return more;
+    }
+
+    /// <summary>Captures of every machine, in each format that it can show.</summary>
+    private static IEnumerable<(string Name, string Text)> Others(Dictionary<string, MachineSheet> sheets, Dictionary<string, ShelfPart> shelf)
+    {
+        var builds = new DemoBuilds(sheets, shelf);
+        foreach (var id in DemoBuilds.Machines)
+        {
+            var machine = new SimulatedMachine(builds.Of(id), DemoBuilds.Facts(id));
+            var shortName = id[(id.IndexOf('-') + 1)..];
+            if (sheets[id].Sockets.Count > 0)
+            {
+                yield return ($"{shortName}-firmware.txt", machine.FirmwareListing());
+                yield return ($"{shortName}-system.txt", machine.SystemMemory() + "\n" + machine.System.Processors(2) + SimulatedSystem.Waiting(id.EndsWith("32") ? 0.3 : 0.1, id.EndsWith("32") ? 6.4 : 1.4, 3) + SimulatedSystem.Load(0, 0, 812, 78) + SimulatedSystem.Name(shortName));
+            }
+            if (sheets[id].Slots.Count > 0 && sheets[id].Sockets.Count > 0) yield return ($"{shortName}-pci.txt", machine.System.Pci());
+            if (machine.Storage.Drives.Count > 0 && sheets[id].Sockets.Count > 0)
+                yield return ($"{shortName}-drives.txt", machine.Storage.BlockDevices() + machine.Storage.KernelArrays() + string.Concat(machine.Storage.Drives.Select((d, i) => machine.Storage.Health(d.Place, DemoBuilds.Health(i, d.Unit.Drive!)))));
+            if (sheets[id].Bays.Count > 0 && sheets[id].Chassis.Kind is "rack" or "shelf" or "drawers" or "slab")
+                yield return ($"{shortName}-controller.csv", machine.Storage.ControllerTable());
+            if (sheets[id].Chassis.Kind is "rack" or "edge" or "tower" && sheets[id].Sockets.Count > 0)
+                yield return ($"{shortName}-management.json", machine.Management.Resources($"10.20.0.{40 + id.Length}"));
+            if (sheets[id].Chassis.Kind is "laptop" or "deskside" && sheets[id].Channels.Count > 0)
+                yield return ($"{shortName}-shell.csv", machine.Management.ShellMemoryCsv());
+        }
     }
 
     private static string Both(SimulatedMachine machine) => machine.FirmwareListing() + machine.SystemMemory();

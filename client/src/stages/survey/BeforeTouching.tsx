@@ -23,9 +23,9 @@ export function BeforeTouching({ checks }: { checks: SurveyCheck[] }) {
       </div>
       <ul className="plain">
         {checks.map((c) => (
-          <li key={c.key} className={`check ${c.state}`} data-check={c.key}>
+          <li key={c.key} className={`seenline ${c.state}`} data-check={c.key}>
             <button type="button" aria-expanded={open === c.key} onClick={() => setOpen(open === c.key ? null : c.key)}>
-              <span className="sign" role="img" aria-label={SIGN[c.state][1]}>
+              <span className="seensign" role="img" aria-label={SIGN[c.state][1]}>
                 {SIGN[c.state][0]}
               </span>
               <span>

@@ -114,6 +114,18 @@ export function PasteField({
             <li key={f.name}>
               <b className="mono">{f.name}</b>{' '}
               <span className={f.reading?.usable ? '' : 'quiet'}>{f.trouble || f.reading?.sentence || 'reading'}</span>
+              {f.reading?.table && (
+                <button
+                  type="button"
+                  className="link"
+                  onClick={() => {
+                    setFiles([]);
+                    void f.body.text().then(change);
+                  }}
+                >
+                  Name its columns
+                </button>
+              )}
               {f.reading?.files.map((inner) => (
                 <div key={inner.name} className="quiet">
                   <span className="mono">{inner.name}</span> {inner.usable ? inner.kind : inner.sentence}
