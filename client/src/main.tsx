@@ -14,6 +14,9 @@ const JobPage = lazy(() => import('./frame/JobPage').then((m) => ({ default: m.J
 const BeginJob = lazy(() => import('./bench/BeginJob'));
 const Shelf = lazy(() => import('./shelf/Shelf'));
 const SheetPage = lazy(() => import('./shelf/SheetPage'));
+const SheetEditor = lazy(() => import('./editor/SheetEditor'));
+const PartEditor = lazy(() => import('./editor/PartEditor'));
+const List = lazy(() => import('./shelf/List'));
 const Sheets = lazy(() => import('./shelf/Sheets'));
 const Evidence = lazy(() => import('./shelf/Evidence'));
 const Rules = lazy(() => import('./shelf/Rules'));
@@ -32,7 +35,12 @@ createRoot(document.getElementById('root')!).render(
               <Route path="/jobs/:number/:stage?" element={<JobPage />} />
               <Route path="/shelf" element={<Shelf />} />
               <Route path="/sheets" element={<Sheets />} />
+              <Route path="/shelf/list" element={<List />} />
+              <Route path="/shelf/new" element={<PartEditor key="new" />} />
+              <Route path="/shelf/:id" element={<PartEditor />} />
+              <Route path="/sheets/new" element={<SheetEditor key="new" />} />
               <Route path="/sheets/:id" element={<SheetPage />} />
+              <Route path="/sheets/:id/edit" element={<SheetEditor />} />
               <Route path="/evidence" element={<Evidence />} />
               <Route path="/rules" element={<Rules />} />
               <Route path="*" element={<Message title="Nothing here" text="This address leads nowhere." />} />

@@ -102,6 +102,38 @@ public sealed class Jobs(Database database)
                 : new EditOutcome.NothingToDo();
         }, cancel);
 
+    /// <summary>
+    /// Brings a job in from its history: every edit is checked in order as if it were made now, and the first that can't be applied
+    /// refuses the whole. The same key brings it in once.
+    /// </summary>
+    public async Task<(Job? Job, Core.Sheets.SheetProblem? Problem)> Import(Guid key, string title, string owner, Stamp begun, IReadOnlyList<HistoryEntry> entries, CancellationToken cancel)
+    {
+        if (string.IsNullOrWhiteSpace(title) || title.Length > 120) return (null, new("/title", "A job needs a title of at most 120 characters."));
+        if (entries.Count > 10_000) return (null, new("/entries", "A job holds at most 10 000 entries."));
+        var state = JobState.Start;
+        for (var i = 0; i < entries.Count; i++)
+        {
+            var entry = entries[i];
+            if (entry.Number != i + 1) return (null, new($"/entries/{i}/number", $"Entries are numbered from 1 without a gap; this is number {i + 1}."));
+            if (entry.Kind == EntryKind.Edit != entry.Edit is not null || entry.Targets.Any(t => t < 1 || t > i)) return (null, new($"/entries/{i}", "An edit carries its change, an undo or redo the numbers of earlier entries."));
+            if (string.IsNullOrWhiteSpace(entry.Stamp.Who) || entry.Stamp.Who.Length > 80) return (null, new($"/entries/{i}/who", "Every entry says who made it."));
+            if (entry.Edit is not { } edit) { state = History.Fold([.. entries.Take(i + 1)]); continue; }
+            if (EditFold.Refusal(state, edit) is { } problem) return (null, problem with { Path = $"/entries/{i}{problem.Path}" });
+            state = EditFold.Apply(state, edit, entry.Stamp);
+        }
+        var job = await Begin(key, title, owner, begun, cancel);
+        if (job.LastNumber > 0 || entries.Count == 0) return (job, null);
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        for (var i = 0; i < entries.Count; i++)
+            await connection.ExecuteAsync(new CommandDefinition(
+                "insert into edit (job_id, number, key, who, at, kind, document, targets) values (@Id, @Number, @entryKey, @Who, @at, @kind, @document::jsonb, @targets)",
+                new { job.Id, entries[i].Number, entryKey = Guid.NewGuid(), entries[i].Stamp.Who, at = entries[i].Stamp.When.UtcDateTime, kind = entries[i].Kind.ToString().ToLowerInvariant(), document = entries[i].Edit is { } e ? Database.ToJson(e) : null, targets = entries[i].Targets.ToArray() }, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(new CommandDefinition("update job set last_number = @last, snapshot = @snapshot::jsonb where id = @Id", new { job.Id, last = entries.Count, snapshot = Database.ToJson(state) }, transaction, cancellationToken: cancel));
+        await transaction.CommitAsync(cancel);
+        return (job with { LastNumber = entries.Count, State = state }, null);
+    }
+
     /// <summary>The history of a job, newest first, by pages.</summary>
     public async Task<IReadOnlyList<HistoryEntry>> HistoryOf(long jobId, int before, int count, CancellationToken cancel)
     {

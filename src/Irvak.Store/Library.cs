@@ -72,16 +72,56 @@ public sealed class Library(Database database, TimeProvider clock)
         _read.Clear();
     }
 
-    public async Task Keep(ShelfPart part, CancellationToken cancel)
+    public Task Keep(ShelfPart part, CancellationToken cancel) => Keep([part], cancel);
+
+    /// <summary>Keeps all of them, or none.</summary>
+    public async Task Keep(IReadOnlyList<ShelfPart> parts, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
         await connection.ExecuteAsync(new CommandDefinition(
             """
-            insert into shelf_part (id, document, words, in_stock, kind) values (@Id, @json::jsonb, @words, @InStock, @kind)
+            insert into shelf_part (id, document, words, in_stock, kind)
+            select * from unnest(@ids, @documents::jsonb[], @words, @stock, @kinds)
             on conflict (id) do update set document = excluded.document, words = excluded.words, in_stock = excluded.in_stock, kind = excluded.kind
             """,
-            new { part.Id, part.InStock, words = ShelfWords.Of(part), kind = part.KindOf(), json = Database.ToJson(part) }, cancellationToken: cancel));
+            new
+            {
+                ids = parts.Select(p => p.Id).ToArray(),
+                documents = parts.Select(Database.ToJson).ToArray(),
+                words = parts.Select(ShelfWords.Of).ToArray(),
+                stock = parts.Select(p => p.InStock).ToArray(),
+                kinds = parts.Select(p => p.KindOf()).ToArray(),
+            }, transaction, cancellationToken: cancel));
+        await transaction.CommitAsync(cancel);
         _read.Clear();
+    }
+
+    /// <summary>Every part, for lists that go out or come in.</summary>
+    public async Task<IReadOnlyList<ShelfPart>> AllParts(CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return [.. (await connection.QueryAsync<string>(new CommandDefinition("select document::text from shelf_part order by kind, id", cancellationToken: cancel))).Select(Database.FromJson<ShelfPart>)];
+    }
+
+    public async Task<ShelfPart?> Part(string id, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var json = await connection.QuerySingleOrDefaultAsync<string>(new CommandDefinition("select document::text from shelf_part where id = @id", new { id }, cancellationToken: cancel));
+        return json is null ? null : Database.FromJson<ShelfPart>(json);
+    }
+
+    /// <summary>Jobs keep their own copy of what they use; only the shelf loses it.</summary>
+    public Task<bool> DropPart(string id, CancellationToken cancel) => Drop("delete from shelf_part where id = @id", id, cancel);
+
+    public Task<bool> DropSheet(string id, CancellationToken cancel) => Drop("delete from machine_sheet where id = @id", id, cancel);
+
+    private async Task<bool> Drop(string sql, string id, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var gone = await connection.ExecuteAsync(new CommandDefinition(sql, new { id }, cancellationToken: cancel)) > 0;
+        _read.Clear();
+        return gone;
     }
 
     public async Task Keep(EvidenceRecord record, CancellationToken cancel)

@@ -13,6 +13,11 @@ if (args is ["write-rules", var file])
     await File.WriteAllTextAsync(file, Irvak.Core.Verdicts.RuleRegister.ToMarkdown());
     return 0;
 }
+if (args is ["write-schemas", var schemas])
+{
+    foreach (var format in Documents.Formats.Keys) await File.WriteAllTextAsync(Path.Combine(schemas, format.Replace('/', '-') + ".json"), Documents.Schema(format).ToJsonString(Documents.Pretty) + "\n");
+    return 0;
+}
 
 // The OpenAPI document is made at build by running this program without a database.
 var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
@@ -67,6 +72,8 @@ app.MapJobEdits();
 app.MapSurvey();
 app.MapPhotos();
 app.MapLibraryPages();
+app.MapSheetEdits();
+app.MapShelfLists();
 app.MapLive();
 app.MapHealth();
 app.MapClient();

@@ -28,6 +28,7 @@ export type Dispute = Schemas['Dispute'];
 export type LooseDrive = Schemas['LooseDrive'];
 export type BayRow = Schemas['BayRow'];
 export type PhotoRow = Schemas['PhotoRow'];
+export type ListRequest = Schemas['ListRequest'];
 export type ReadView = Schemas['ReadView'];
 export type FiveAnswers = Schemas['FiveAnswers'];
 export type Distance = Schemas['Distance'];

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { useSheets } from '../api/hooks';
+import { Import } from '../editor/Import';
 import type { MachineSheet } from '../api/types';
 import { plural } from '../format/numbers';
 import { SmallPlate } from '../plate/Plate';
@@ -11,6 +12,12 @@ export default function Sheets() {
   const sheets = useSheets().data ?? [];
   return (
     <Page title="Sheets" line={plural(sheets.length, 'machine', 'machines')}>
+      <div className="row no-print">
+        <Link className="btn o" to="/sheets/new">
+          New sheet
+        </Link>
+        <Import />
+      </div>
       <div className="sheetlist">
         {sheets.map((s) => (
           <section key={s.id}>

@@ -1,7 +1,9 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useShelf } from '../api/hooks';
 import type { ShelfPart } from '../api/types';
 import { euro, plural } from '../format/numbers';
+import { Import } from '../editor/Import';
 import { Page } from './Page';
 
 /** The shelf: every part with its stock, where it lies, and its price. */
@@ -18,6 +20,18 @@ export default function Shelf() {
         onChange={(e) => setText(e.target.value)}
         autoFocus
       />
+      <div className="row no-print shelf-tools">
+        <Link className="btn go" to={`/shelf/new?label=${encodeURIComponent(text)}`}>
+          New part
+        </Link>
+        <Link className="btn o" to="/shelf/list">
+          Take in a list
+        </Link>
+        <a className="btn o" href="/api/shelf.csv" download="shelf.csv">
+          All as CSV
+        </a>
+        <Import />
+      </div>
       <table>
         <thead>
           <tr>
@@ -34,7 +48,11 @@ export default function Shelf() {
         <tbody>
           {parts.map((p) => (
             <tr key={p.part.id}>
-              <td>{p.long}</td>
+              <td>
+                <Link className="link" to={`/shelf/${p.part.id}`}>
+                  {p.long}
+                </Link>
+              </td>
               <td>{p.maker}</td>
               <td className="mono">{p.number}</td>
               <td>{p.part.liesIn}</td>
@@ -47,6 +65,7 @@ export default function Shelf() {
         </tbody>
       </table>
       {parts.length === 0 && <p className="quiet">Nothing on the shelf reads like “{text}”.</p>}
+      {parts.length === 200 && <p className="quiet">The first 200; type more to narrow it down.</p>}
     </Page>
   );
 }

@@ -1,0 +1,248 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { api, unwrap } from '../api/client';
+import type { ShelfPart } from '../api/types';
+import { Page } from '../shelf/Page';
+import { PARTS } from './spec';
+import { SpecForm, type Doc } from './SpecForm';
+import { tidy } from './values';
+
+type PartKind = keyof typeof PARTS;
+const KINDS: [PartKind, string][] = [
+  ['module', 'memory module'],
+  ['drive', 'drive'],
+  ['card', 'card'],
+  ['processor', 'processor'],
+  ['accessory', 'cable, tray, pad …'],
+];
+const kindOf = (doc: Doc) => KINDS.map(([k]) => k).find((k) => doc[k] !== null && doc[k] !== undefined);
+
+/** Editor of a part: from a label, or by hand; then stock, place and price. */
+export default function PartEditor() {
+  const { id } = useParams();
+  const [params] = useSearchParams();
+  const part = useQuery({
+    queryKey: ['part', id],
+    enabled: !!id,
+    queryFn: async () => unwrap(await api.GET('/api/parts/{id}', { params: { path: { id: id! } } })),
+  });
+  if (id && !part.data)
+    return (
+      <Page title="Part" line={part.isPending ? 'looking' : 'not here'}>
+        {null}
+      </Page>
+    );
+  return <Editor key={id ?? 'new'} start={(part.data as Doc | undefined) ?? null} label={params.get('label') ?? ''} />;
+}
+
+function Editor({ start, label }: { start: Doc | null; label: string }) {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const [doc, setDoc] = useState<Doc | null>(start);
+  const [text, setText] = useState(label);
+  const [version, setVersion] = useState(0);
+  const read = useQuery({
+    queryKey: ['label', text],
+    enabled: !start && text.trim().length > 0,
+    placeholderData: (old) => old,
+    queryFn: async () => unwrap(await api.GET('/api/shelf/read', { params: { query: { text: text.slice(0, 400) } } })),
+  });
+  const kind = doc ? kindOf(doc) : undefined;
+  const whole = useMemo(() => (doc ? (tidy(doc) as Doc) : null), [doc]);
+  const [settled, setSettled] = useState(whole);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setSettled(whole), 200);
+    return () => window.clearTimeout(timer);
+  }, [whole]);
+  const check = useQuery({
+    queryKey: ['check-part', settled],
+    enabled: settled !== null,
+    placeholderData: (old) => old,
+    retry: false,
+    queryFn: async () => unwrap(await api.POST('/api/parts/check', { body: settled as unknown as ShelfPart })),
+  });
+  const done = async () => {
+    await client.invalidateQueries({ queryKey: ['shelf'] });
+    await client.invalidateQueries({ queryKey: ['part'] });
+    void navigate('/shelf');
+  };
+  const keep = useMutation({
+    mutationFn: async () =>
+      unwrap(
+        await api.PUT('/api/parts/{id}', {
+          params: { path: { id: whole!.id as string } },
+          body: whole as unknown as ShelfPart,
+        }),
+      ),
+    onSuccess: done,
+  });
+  const drop = useMutation({
+    mutationFn: async () => {
+      await api.DELETE('/api/parts/{id}', { params: { path: { id: start!.id as string } } });
+    },
+    onSuccess: done,
+  });
+  const begin = (from: Doc) => {
+    setDoc({ format: 'irvak-part/1', inStock: 1, ...from });
+    // Fields keep what is typed; another part begins them anew.
+    setVersion(version + 1);
+  };
+  const problems = check.data?.problems ?? [];
+  const said = read.data && text.trim() ? read.data : null;
+  return (
+    <Page title={start ? 'Part' : 'New part'} line={start ? (start.id as string) : 'from its label, or by hand'}>
+      {!start && (
+        <section className="stack start-part">
+          <label className="field-label" htmlFor="label">
+            What is on its label
+          </label>
+          <input
+            id="label"
+            className="inp search"
+            placeholder="16GB 2Rx4 PC4-2400T-R · 4 TB SAS 3.5 7200"
+            value={text}
+            maxLength={400}
+            autoFocus
+            onChange={(e) => setText(e.target.value)}
+          />
+          {said && (
+            <p aria-live="polite">
+              {said.problem ?? (
+                <>
+                  {said.part && <b>{partWords(said.part)}</b>}
+                  {said.count > 1 && `, a kit of ${said.count}`}
+                  {said.missing.length > 0 && <span className="quiet">. Not told: {said.missing.join(', ')}</span>}
+                </>
+              )}
+            </p>
+          )}
+          {said?.remarks.map((r) => (
+            <p key={r} className="quiet">
+              {r}
+            </p>
+          ))}
+          <div className="kinds">
+            <button
+              type="button"
+              className="btn go"
+              disabled={!said?.part}
+              onClick={() => begin({ ...(said!.part as unknown as Doc), inStock: said!.count })}
+            >
+              Take it from the label
+            </button>
+            {KINDS.map(([k, words]) => (
+              <button
+                key={k}
+                type="button"
+                className="btn o"
+                aria-pressed={kind === k}
+                onClick={() => begin({ id: '', [k]: fresh(k) })}
+              >
+                {words}
+              </button>
+            ))}
+          </div>
+        </section>
+      )}
+      {doc && kind && (
+        <div className="editor">
+          <form
+            key={version}
+            onSubmit={(e) => {
+              e.preventDefault();
+              keep.mutate();
+            }}
+          >
+            {!start && (
+              <div className="spec-field">
+                <label className="field-label" htmlFor="part-id">
+                  Short name
+                </label>
+                <input
+                  id="part-id"
+                  className="inp"
+                  value={(doc.id as string) ?? ''}
+                  maxLength={60}
+                  onChange={(e) => setDoc({ ...doc, id: e.target.value.trim() })}
+                />
+                <span className="quiet help">Letters, digits and dashes; the shelf finds the part by it.</span>
+              </div>
+            )}
+            <SpecForm sections={PARTS[kind]} doc={doc} onChange={setDoc} problems={problems} doubts={[]} />
+          </form>
+          <div className="live stack">
+            <p aria-live="polite" className={problems.length > 0 ? 'err' : 'quiet'}>
+              {problems.length > 0 ? problems.map((p) => p.text).join(' ') : 'Nothing to mend.'}
+            </p>
+            {keep.error && <p className="err">{keep.error.message}</p>}
+            <div className="row">
+              <button
+                type="button"
+                className="btn go"
+                disabled={problems.length > 0 || keep.isPending || !check.data}
+                onClick={() => keep.mutate()}
+              >
+                Put it on the shelf
+              </button>
+              <button type="button" className="btn o" onClick={() => void navigate('/shelf')}>
+                Leave
+              </button>
+              {start && (
+                <>
+                  <a
+                    className="btn o"
+                    href={`/api/parts/${encodeURIComponent(start.id as string)}`}
+                    download={`${start.id as string}.json`}
+                  >
+                    Export
+                  </a>
+                  <button type="button" className="btn" onClick={() => drop.mutate()}>
+                    Take it off the shelf
+                  </button>
+                </>
+              )}
+            </div>
+          </div>
+        </div>
+      )}
+    </Page>
+  );
+}
+
+const fresh = (kind: PartKind): Doc =>
+  kind === 'card'
+    ? { name: '', role: 'other', thick: 1 }
+    : kind === 'accessory'
+      ? { name: '', kind: 'cable' }
+      : kind === 'processor'
+        ? { name: '' }
+        : {};
+
+/** The part in a few words while its label is typed; the core names it once it is kept. */
+function partWords(part: { module?: Doc | null; drive?: Doc | null }): string {
+  const m = part.module;
+  if (m)
+    return [
+      m.capacityMiB ? `${(m.capacityMiB as number) / 1024} GB` : null,
+      m.type,
+      m.generation,
+      m.rateMTs ? `${m.rateMTs as number} MT/s` : null,
+      m.ranks ? `${m.ranks as number}R${m.deviceWidth ? `x${m.deviceWidth as number}` : ''}` : null,
+    ]
+      .filter(Boolean)
+      .join(' ');
+  const d = part.drive;
+  return d
+    ? [
+        d.bytes
+          ? `${(d.bytes as number) / 1e12 >= 1 ? `${Number(((d.bytes as number) / 1e12).toFixed(2))} TB` : `${Math.round((d.bytes as number) / 1e9)} GB`}`
+          : null,
+        (d.protocol as string | null)?.toUpperCase(),
+        d.media,
+        d.form,
+      ]
+        .filter(Boolean)
+        .join(' ')
+    : '';
+}

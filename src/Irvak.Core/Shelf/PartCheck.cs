@@ -1,0 +1,62 @@
+using Irvak.Core.Memory;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Shelf;
+
+/// <summary>What is wrong with a part sheet, each with its path; empty when it can be put on the shelf.</summary>
+public static class PartCheck
+{
+    private static readonly string[] DriveForms = ["3.5", "2.5", "5.25", "m.2", "msata", "u.2", "u.3", "e1.s", "aic"];
+
+    public static IReadOnlyList<SheetProblem> Check(ShelfPart part)
+    {
+        var problems = new List<SheetProblem>();
+        void Wrong(bool wrong, string path, string text)
+        {
+            if (wrong) problems.Add(new(path, text));
+        }
+        Wrong(part.Format != ShelfPart.CurrentFormat, "/format", $"This part says \"{part.Format}\"; only {ShelfPart.CurrentFormat} is read here.");
+        Wrong(part.Id.Length is 0 or > 60 || part.Id.Any(c => !char.IsAsciiLetterOrDigit(c) && c is not ('-' or '.' or '_')), "/id", "A part has a short name of letters, digits and dashes, at most 60.");
+        var kinds = new object?[] { part.Module, part.Processor, part.Drive, part.Card, part.Accessory }.Count(k => k is not null);
+        Wrong(kinds != 1, "/", kinds == 0 ? "Say what it is: a module, processor, drive, card or accessory." : "A part is one thing: module, processor, drive, card or accessory.");
+        Wrong(part.InStock is < 0 or > 100_000, "/inStock", "Pieces in stock are 0 to 100 000.");
+        Wrong(part.PriceEur is < 0 or > 1_000_000, "/priceEur", "A price is zero or more.");
+        Wrong(part.LiesIn?.Length > 60, "/liesIn", "Where it lies is said in at most 60 characters.");
+        if (part.Module is { } m)
+        {
+            Wrong(m.CapacityMiB is <= 0 or > 4_194_304, "/module/capacityMiB", "A module has between 1 MiB and 4 TiB.");
+            Wrong(m.RateMTs is < 100 or > 20_000, "/module/rateMTs", "A rate lies between 100 and 20 000 MT/s.");
+            Wrong(m.Ranks is < 1 or > 16, "/module/ranks", "A module has 1 to 16 ranks.");
+            if (ModuleLabel.Plausible(m) is { } doubt) problems.Add(new("/module", doubt));
+        }
+        if (part.Drive is { } d)
+        {
+            Wrong(d.Bytes is <= 0 or > 1_000_000_000_000_000, "/drive/bytes", "A drive has between one byte and one petabyte.");
+            Wrong(d.Form is { } form && !DriveForms.Contains(form), "/drive/form", $"The case of a drive is {string.Join(", ", DriveForms)}.");
+            Wrong(d.Rpm is < 0 or > 20_000, "/drive/rpm", "A disk turns at most 20 000 times a minute.");
+            Wrong(d is { Protocol: DriveProtocol.Nvme, Media: DriveMedia.Disk }, "/drive/protocol", "A turning disk with NVMe is not known to exist.");
+            Wrong(d is { Media: DriveMedia.Flash, Rpm: > 0 }, "/drive/rpm", "Flash does not turn.");
+        }
+        if (part.Card is { } c)
+        {
+            Wrong(string.IsNullOrWhiteSpace(c.Name), "/card/name", "A card needs a name.");
+            Wrong(c.Elec > c.Mech, "/card/elec", "A card can't use more lanes than its edge has.");
+            Wrong(c.Thick is < 1 or > 4, "/card/thick", "A card covers 1 to 4 slots.");
+        }
+        if (part.Processor is { } p) Wrong(string.IsNullOrWhiteSpace(p.Name), "/processor/name", "A processor needs a name.");
+        if (part.Accessory is { } a) Wrong(string.IsNullOrWhiteSpace(a.Name), "/accessory/name", "A thing needs a name.");
+        return problems;
+    }
+
+    /// <summary>A short name for a part that has none: "ek-n4", "rdimm-16-2400".</summary>
+    public static string IdFor(ShelfPart part, Func<string, bool> taken)
+    {
+        var basis = part.Drive?.Model ?? part.Module?.PartNumber ?? part.ShortName();
+        var plain = new string([.. basis.ToLowerInvariant().Select(c => char.IsAsciiLetterOrDigit(c) ? c : '-')]).Trim('-');
+        while (plain.Contains("--", StringComparison.Ordinal)) plain = plain.Replace("--", "-", StringComparison.Ordinal);
+        plain = plain.Length == 0 ? "part" : plain[..Math.Min(48, plain.Length)];
+        if (!taken(plain)) return plain;
+        for (var n = 2; ; n++)
+            if (!taken($"{plain}-{n}")) return $"{plain}-{n}";
+    }
+}

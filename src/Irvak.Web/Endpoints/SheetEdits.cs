@@ -1,0 +1,109 @@
+using System.Text.Json;
+using Irvak.Core.Plans;
+using Irvak.Core.Shelf;
+using Irvak.Core.Sheets;
+using Irvak.Store;
+
+namespace Irvak.Web.Endpoints;
+
+/// <summary>What a sheet's check says while somebody edits it.</summary>
+/// <param name="Problems">What must be mended before it can be kept.</param>
+/// <param name="Doubts">What deserves a second look.</param>
+public sealed record SheetVerdict(IReadOnlyList<SheetProblem> Problems, IReadOnlyList<SheetProblem> Doubts);
+
+/// <summary>What an imported document became.</summary>
+/// <param name="Kind">machine, parts or job.</param>
+/// <param name="Ids">Names under which it was kept: a sheet's or parts' ids, or the job's number.</param>
+public sealed record ImportView(string Kind, IReadOnlyList<string> Ids, string Sentence);
+
+/// <summary>Machine sheets and part sheets: checked while edited, kept, exported, imported; and the schemas of all formats.</summary>
+public static class SheetEdits
+{
+    public static void MapSheetEdits(this IEndpointRouteBuilder routes)
+    {
+        routes.MapGet("/api/sheets/{id}", async (string id, Library library, CancellationToken cancel) =>
+            await library.Sheet(id, cancel) is { } sheet ? Results.Text(JsonSerializer.Serialize(sheet, Documents.Pretty) + "\n", "application/json") : Problems.Unknown($"sheet {id}"))
+            .WithName("exportSheet").Produces<MachineSheet>().ProducesProblem(404);
+
+        routes.MapPost("/api/sheets/check", (MachineSheet sheet) => TypedResults.Ok(new SheetVerdict(
+            Documents.IdProblem(sheet.Id) is { } id ? [id, .. SheetCheck.Check(sheet)] : SheetCheck.Check(sheet), SheetDoubts.Of(sheet)))).WithName("checkSheet").ProducesProblem(400);
+
+        routes.MapPut("/api/sheets/{id}", async (string id, MachineSheet sheet, Library library, CancellationToken cancel) =>
+        {
+            if (sheet.Id != id) return Problems.Invalid(new SheetProblem("/id", "The sheet carries another name than its address."));
+            if (Documents.IdProblem(id) is { } problem) return Problems.Invalid(problem);
+            if (SheetCheck.Check(sheet) is { Count: > 0 } problems) return Problems.Invalid([.. problems]);
+            await library.Keep(sheet, cancel);
+            return TypedResults.Ok(new SheetVerdict([], SheetDoubts.Of(sheet)));
+        }).WithName("keepSheet").Produces<SheetVerdict>().ProducesProblem(400);
+
+        routes.MapDelete("/api/sheets/{id}", async (string id, Library library, CancellationToken cancel) =>
+            await library.DropSheet(id, cancel) ? TypedResults.NoContent() : Problems.Unknown($"sheet {id}"))
+            .WithName("dropSheet").Produces(204).ProducesProblem(404);
+
+        routes.MapPost("/api/parts/check", (ShelfPart part) => TypedResults.Ok(new SheetVerdict(PartCheck.Check(part), []))).WithName("checkPart").ProducesProblem(400);
+
+        routes.MapPut("/api/parts/{id}", async (string id, ShelfPart part, Library library, CancellationToken cancel) =>
+        {
+            if (part.Id != id) return Problems.Invalid(new SheetProblem("/id", "The part carries another name than its address."));
+            if (PartCheck.Check(part) is { Count: > 0 } problems) return Problems.Invalid([.. problems]);
+            await library.Keep(part, cancel);
+            return TypedResults.Ok(PartView.Of(part));
+        }).WithName("keepPart").Produces<PartView>().ProducesProblem(400);
+
+        routes.MapGet("/api/parts/{id}", async (string id, Library library, CancellationToken cancel) =>
+            await library.Part(id, cancel) is { } part ? Results.Text(JsonSerializer.Serialize(part, Documents.Pretty) + "\n", "application/json") : Problems.Unknown($"part {id}"))
+            .WithName("exportPart").Produces<ShelfPart>().ProducesProblem(404);
+
+        routes.MapDelete("/api/parts/{id}", async (string id, Library library, CancellationToken cancel) =>
+            await library.DropPart(id, cancel) ? TypedResults.NoContent() : Problems.Unknown($"part {id}"))
+            .WithName("dropPart").Produces(204).ProducesProblem(404);
+
+        routes.MapGet("/api/schemas/{name}", (string name) =>
+            Documents.Formats.Keys.FirstOrDefault(f => f.Replace('/', '-') + ".json" == name) is { } format
+                ? Results.Text(Documents.Schema(format).ToJsonString(Documents.Pretty) + "\n", "application/schema+json")
+                : Problems.Unknown($"schema {name}"))
+            .WithName("getSchema").ProducesProblem(404);
+
+        routes.MapPost("/api/import", async (string? who, Guid key, HttpRequest request, Library library, Jobs jobs, TimeProvider clock, CancellationToken cancel) =>
+        {
+            if (Wanted.Problem(key, who) is { } problem) return Problems.Invalid(problem);
+            if (await SurveyEndpoints.Body(request, cancel) is not { } bytes) return Problems.TooLarge();
+            var (read, problems) = Documents.Read(Irvak.Captures.CaptureReader.Text(bytes));
+            return read switch
+            {
+                null => Problems.Invalid([.. problems]),
+                Imported.Machine(var sheet) => await Keep(library, sheet, cancel),
+                Imported.Parts(var parts) => await Keep(library, parts, cancel),
+                Imported.Job(var document) => await Keep(jobs, key, document, cancel),
+                _ => throw new InvalidOperationException("A document of no kind."),
+            };
+        }).WithName("importDocument").Accepts<string>("text/plain").Produces<ImportView>().ProducesProblem(400).ProducesProblem(413);
+
+        routes.MapGet("/api/jobs/{number}/document", async (string number, Jobs jobs, CancellationToken cancel) =>
+        {
+            if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
+            var entries = (await jobs.HistoryOf(job.Id, int.MaxValue, int.MaxValue, cancel)).Reverse().Select(e => new JobDocumentEntry(e.Number, e.Stamp.Who, e.Stamp.When, e.Kind, e.Edit, e.Targets));
+            return Results.Text(JsonSerializer.Serialize(new JobDocument(JobDocument.CurrentFormat, job.Title, job.Owner, job.BegunBy, job.BegunAt, [.. entries]), Documents.Pretty) + "\n", "application/json");
+        }).WithName("exportJob").ProducesProblem(404);
+    }
+
+    private static async Task<IResult> Keep(Library library, MachineSheet sheet, CancellationToken cancel)
+    {
+        await library.Keep(sheet, cancel);
+        return TypedResults.Ok(new ImportView("machine", [sheet.Id], $"{sheet.FullName} is on the shelf of sheets."));
+    }
+
+    private static async Task<IResult> Keep(Library library, IReadOnlyList<ShelfPart> parts, CancellationToken cancel)
+    {
+        await library.Keep(parts, cancel);
+        return TypedResults.Ok(new ImportView("parts", [.. parts.Take(20).Select(p => p.Id)], parts.Count == 1 ? $"{parts[0].LongName()} is on the shelf." : $"{parts.Count} parts are on the shelf."));
+    }
+
+    private static async Task<IResult> Keep(Jobs jobs, Guid key, JobDocument document, CancellationToken cancel)
+    {
+        var (job, problem) = await jobs.Import(key, document.Title, document.Owner, new Stamp(document.BegunBy, document.BegunAt),
+            [.. document.Entries.Select(e => new HistoryEntry(e.Number, new Stamp(e.Who, e.At), e.Kind, e.Edit, e.Targets))], cancel);
+        return job is null ? Problems.Invalid(problem!) : TypedResults.Ok(new ImportView("job", [job.Number], $"{job.Title} is job {job.Number}."));
+    }
+}
