@@ -67,7 +67,7 @@ public static class Stages
 
     /// <summary>It is known what the board takes, and every socket and every slot that can be used was looked at.</summary>
     private static bool Surveyed(JobState state) =>
-        state.Sheet!.Memory is { Generation: not null, Form: not null } && !UnknownRegister.Of(state).Any(u => u is { Kind: AnswerKind.Place, Optional: false });
+        (state.Sheet!.Channels.Count == 0 ? state.Found.Count > 0 : state.Sheet.Memory is { Generation: not null, Form: not null }) && !UnknownRegister.Of(state).Any(u => u is { Kind: AnswerKind.Place, Optional: false });
 
     private static int PrepOpen(JobState state, Evaluation e) =>
         e.Shopping.Lines.Count(l => !state.Ticks.ContainsKey(l.Key)) + e.Shopping.TakeAlong.Count(t => !state.Ticks.ContainsKey(t.Key));

@@ -30,7 +30,7 @@ public abstract record Imported
 /// <summary>Reads and describes Irvak's own documents. Every complaint has the path of the value it is about.</summary>
 public static class Documents
 {
-    public static readonly JsonSerializerOptions Pretty = new(Database.Json) { WriteIndented = true };
+    public static readonly JsonSerializerOptions Pretty = new(Database.Json) { WriteIndented = true, TypeInfoResolver = new System.Text.Json.Serialization.Metadata.DefaultJsonTypeInfoResolver() };
 
     /// <summary>Formats with the types behind them.</summary>
     public static readonly IReadOnlyDictionary<string, Type> Formats = new Dictionary<string, Type>
@@ -43,7 +43,7 @@ public static class Documents
     /// <summary>JSON Schema (2020-12) of a format.</summary>
     public static JsonNode Schema(string format)
     {
-        var node = JsonSchemaExporter.GetJsonSchemaAsNode(Database.Json, Formats[format], new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true }).AsObject();
+        var node = JsonSchemaExporter.GetJsonSchemaAsNode(Pretty, Formats[format], new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true }).AsObject();
         var schema = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["title"] = format };
         foreach (var (name, value) in node.ToList()) { node.Remove(name); schema[name] = value; }
         return schema;

@@ -27,11 +27,11 @@ public static class FillOrder
             .Select(s => sheet.Channels.Where(c => c.Socket == s.Id).OrderBy(c => c.Slots.Count).ToList())
             .Where(channels => channels.Count > 0).ToList();
         var order = new List<string>();
-        var levels = sheet.Channels.Max(c => c.Slots.Count);
+        var levels = sheet.Channels.Select(c => c.Slots.Count).DefaultIfEmpty(0).Max();
         for (var level = 0; level < levels; level++)
         {
             var rows = perSocket.Select(channels => channels.Where(c => c.Slots.Count > level).ToList()).ToList();
-            for (var i = 0; i < rows.Max(r => r.Count); i++)
+            for (var i = 0; i < rows.Select(r => r.Count).DefaultIfEmpty(0).Max(); i++)
                 foreach (var row in rows)
                     if (i < row.Count)
                         order.Add(row[i].Slots[level]);

@@ -36,6 +36,12 @@ public static class UnknownRegister
         if (state.Sheet is not { } sheet) return [];
         var board = sheet.Memory;
         var unknowns = new List<Unknown>();
+        // A shelf of drives has no memory to ask about.
+        if (sheet.Channels.Count == 0)
+        {
+            AddOthers(state, sheet, unknowns);
+            return unknowns;
+        }
         if (board.Generation is null)
             unknowns.Add(new("memory.generation", "Which memory generation does the board take?", "every check of a module", "printed beside the slots, or on a module", AnswerKind.Choice, Generations));
         if (board.Form is null)

@@ -70,12 +70,13 @@ public static partial class PartText
     }
 
     /// <summary>
-    /// Bytes of a nominal capacity as drives really have them: sectors = 97 696 368 + 1 953 504 × (GB − 50), of 512 bytes
-    /// (IDEMA LBA1-03, valid from 50 GB); smaller ones are taken as written.
+    /// Bytes of a nominal capacity as drives really have them. From 50 GB to 8 TB: sectors = 97 696 368 + 1 953 504 × (GB − 50), of
+    /// 512 bytes (IDEMA LBA1-03). Above: the next multiple of 2²¹ sectors (SFF-8447). Smaller ones are taken as written.
     /// </summary>
     internal static long Sectors(double bytes)
     {
         var gb = bytes / 1e9;
+        if (gb > 8000) return (long)Math.Ceiling(bytes / 512 / 2_097_152) * 2_097_152 * 512;
         return gb >= 50 && Math.Abs(gb - Math.Round(gb)) < 1e-9 ? (97_696_368L + 1_953_504L * ((long)Math.Round(gb) - 50)) * 512 : (long)bytes;
     }
 

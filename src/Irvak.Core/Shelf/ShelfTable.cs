@@ -113,7 +113,7 @@ public static class ShelfTable
     }
 
     /// <summary>"1 234,56", "1,234.56 €", "64": the last of point and comma with one or two digits behind it is the decimal sign.</summary>
-    internal static decimal? Money(string text)
+    public static decimal? Money(string text)
     {
         var plain = new string([.. text.Where(c => char.IsAsciiDigit(c) || c is '.' or ',' or '-')]);
         var last = plain.LastIndexOfAny(['.', ',']);

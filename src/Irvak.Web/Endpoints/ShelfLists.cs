@@ -69,7 +69,7 @@ public static class ShelfLists
         var rows = new List<(int, IReadOnlyList<string>)>();
         try
         {
-            var options = new CsvReaderOptions { HasHeader = false, TrimWhitespace = true, SkipEmptyLines = true, TrackLineNumbers = true, FieldCountMismatch = CsvFieldCountHandling.Allow, MaxRecordSize = 65_536 };
+            var options = new CsvReaderOptions { HasHeader = false, TrimWhitespace = true, SkipEmptyLines = true, TrackLineNumbers = true, FieldCountMismatch = CsvFieldCountHandling.Allow, MalformedData = CsvMalformedDataHandling.Throw, MaxRecordSize = 65_536 };
             using var csv = CsvReader.FromText(text.TrimStart('\uFEFF'), options);
             while (csv.Read())
             {

@@ -159,8 +159,19 @@ function Doubts({ job }: { job: JobView }) {
 
 /** The next place that nobody has looked at, so that a board is entered without the mouse. */
 function nextPlace(job: JobView, done: string, select: (place: string | null) => void) {
-  const open = job.unknowns.filter((u) => u.place && u.place !== done).map((u) => u.place!);
-  select(open[0] ?? null);
+  const open = job.unknowns.filter((u) => u.place && !u.optional && u.place !== done).map((u) => u.place!);
+  const kind = done.slice(0, done.indexOf(':') + 1);
+  const alike = placesOf(job, kind);
+  // Somebody who enters bays goes on with bays; what nobody asked for is never pushed.
+  const next = alike.slice(alike.indexOf(done) + 1).find((p) => !job.found[p] && !job.foundEmpty.includes(p));
+  select(open[0] ?? (kind === 'slot:' || kind === 'socket:' ? null : (next ?? null)));
+}
+
+/** Bays, card slots or M.2 places of the sheet, in its order. */
+function placesOf({ sheet }: JobView, kind: string): string[] {
+  if (kind === 'bay:') return (sheet?.bays ?? []).flatMap((g) => g.names.map((n) => kind + n));
+  const list = kind === 'card:' ? sheet?.slots : kind === 'm2:' ? sheet?.m2 : [];
+  return (list ?? []).map((x) => kind + x.id);
 }
 
 function SystemFacts({ job }: { job: JobView }) {

@@ -1,0 +1,153 @@
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json.Nodes;
+using Irvak.Core.Sheets;
+using Irvak.Tests;
+
+namespace Irvak.Web.Tests;
+
+/// <summary>Sheets, parts and jobs out and in again; schemas; lists.</summary>
+public class DocumentsTests(WebFixture web)
+{
+    private Task<HttpResponseMessage> Import(string text) => web.Http.PostAsync($"/api/import?who=Ines&key={Guid.NewGuid()}", new StringContent(text, Encoding.UTF8, "text/plain"));
+
+    [Fact]
+    public async Task A_sheet_goes_out_and_comes_in_again_with_fields_that_nobody_knows()
+    {
+        var text = await web.Http.GetStringAsync("/api/sheets/tarrowby-gannet");
+        var sheet = JsonNode.Parse(text)!.AsObject();
+        (sheet["id"], sheet["name"], sheet["lamp"]) = ("gannet-two", "Gannet Two", "teal");
+        var taken = await WebFixture.Ok(await Import(sheet.ToJsonString()));
+        Assert.Equal(("machine", "gannet-two"), (taken.GetProperty("kind").GetString(), taken.GetProperty("ids")[0].GetString()));
+        var back = JsonNode.Parse(await web.Http.GetStringAsync("/api/sheets/gannet-two"))!;
+        Assert.Equal("teal", back["lamp"]!.GetValue<string>());
+        Assert.Equal(sheet["slots"]!.ToJsonString(), back["slots"]!.ToJsonString());
+        Assert.Equal(System.Net.HttpStatusCode.NoContent, (await web.Http.DeleteAsync("/api/sheets/gannet-two")).StatusCode);
+        await WebFixture.Problem(await web.Http.GetAsync("/api/sheets/gannet-two"), 404, "unknown");
+    }
+
+    [Theory]
+    [InlineData("{", "/")]
+    [InlineData("7", "/")]
+    [InlineData("""{"format":"irvak-cake/1"}""", "/format")]
+    [InlineData("""{"format":"irvak-machine/9","id":"x","name":"X"}""", "/format")]
+    [InlineData("""{"format":"irvak-machine/1","id":"x","name":"X","bays":[{"group":"front","form":"3.5","stance":"flat","names":["1","1"],"cols":1,"bus":"SATA"}]}""", "/bays/0/names/1")]
+    [InlineData("""{"format":"irvak-machine/1","id":"x","name":"X","slots":[{"id":"S1","mech":"wide"}]}""", "/slots/0/mech")]
+    [InlineData("""{"format":"irvak-part/1","id":"y"}""", "/")]
+    [InlineData("""[{"format":"irvak-part/1","id":"a","drive":{"bytes":1}},{"format":"irvak-part/1","id":"b","drive":{"bytes":-1}}]""", "/1/drive/bytes")]
+    public async Task What_is_wrong_is_told_with_its_path_and_nothing_is_kept(string document, string path)
+    {
+        var problem = await WebFixture.Problem(await Import(document), 400, "invalid");
+        Assert.Contains(problem.GetProperty("errors").EnumerateArray(), e => e.GetProperty("path").GetString() == path);
+        await WebFixture.Problem(await web.Http.GetAsync("/api/parts/a"), 404, "unknown");
+    }
+
+    [Fact]
+    public async Task An_older_sheet_is_brought_along()
+    {
+        await WebFixture.Ok(await Import("""{"format":"irvak-machine/0","id":"older","name":"Older","bays":2}"""));
+        var sheet = JsonNode.Parse(await web.Http.GetStringAsync("/api/sheets/older"))!;
+        Assert.Equal(("irvak-machine/1", 2), (sheet["format"]!.GetValue<string>(), sheet["bays"]![0]!["names"]!.AsArray().Count));
+    }
+
+    [Fact]
+    public async Task A_job_goes_out_and_comes_in_again_with_its_history()
+    {
+        foreach (var number in new[] { "0101", "0106", "0109" })
+        {
+            var text = await web.Http.GetStringAsync($"/api/jobs/{number}/document");
+            var taken = await WebFixture.Ok(await Import(text));
+            var copy = await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{taken.GetProperty("ids")[0].GetString()}"));
+            var original = await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}"));
+            foreach (var part in new[] { "found", "planned", "aim", "survey", "lines", "stage", "lastNumber" })
+                Assert.Equal(original.GetProperty(part).GetRawText(), copy.GetProperty(part).GetRawText());
+        }
+        var broken = JsonNode.Parse(await web.Http.GetStringAsync("/api/jobs/0101/document"))!;
+        broken["entries"]![1]!["edit"]!["places"] = new JsonObject { ["slot:Z9"] = null };
+        var problem = await WebFixture.Problem(await Import(broken.ToJsonString()), 400, "invalid");
+        Assert.StartsWith("/entries/1/edit/places", problem.GetProperty("errors")[0].GetProperty("path").GetString());
+    }
+
+    [Fact]
+    public async Task Schemas_are_served_and_shipped_the_same()
+    {
+        foreach (var format in new[] { "irvak-machine-1", "irvak-part-1", "irvak-job-1" })
+        {
+            var served = await web.Http.GetStringAsync($"/api/schemas/{format}.json");
+            Assert.Equal(await File.ReadAllTextAsync(Repository.At("docs", "schemas", format + ".json")), served);
+        }
+        var machine = JsonNode.Parse(await web.Http.GetStringAsync("/api/schemas/irvak-machine-1.json"))!;
+        Assert.Equal("https://json-schema.org/draft/2020-12/schema", machine["$schema"]!.GetValue<string>());
+        // Every field of every demo sheet is one the schema knows.
+        foreach (var file in Directory.GetFiles(Repository.At("demo", "sheets")))
+            foreach (var (name, _) in JsonNode.Parse(await File.ReadAllTextAsync(file))!.AsObject())
+                Assert.NotNull(machine["properties"]![name]);
+    }
+
+    [Fact]
+    public async Task A_sheet_is_checked_while_it_is_edited_and_kept_only_when_nothing_is_left_to_mend()
+    {
+        var sheet = JsonNode.Parse(await web.Http.GetStringAsync("/api/sheets/tarrowby-plover"))!.AsObject();
+        sheet["id"] = "plover-draft";
+        sheet["memory"]!["totalLimitGiB"] = 4096;
+        var verdict = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/sheets/check", sheet));
+        Assert.Equal("/memory/totalLimitGiB", verdict.GetProperty("doubts")[0].GetProperty("path").GetString());
+        sheet["chassis"]!["kind"] = "cupboard";
+        await WebFixture.Problem(await web.Http.PutAsJsonAsync("/api/sheets/plover-draft", sheet), 400, "invalid");
+        sheet["chassis"]!["kind"] = "thin";
+        await WebFixture.Ok(await web.Http.PutAsJsonAsync("/api/sheets/plover-draft", sheet));
+        await WebFixture.Problem(await web.Http.PutAsJsonAsync("/api/sheets/other", sheet), 400, "invalid");
+        await web.Http.DeleteAsync("/api/sheets/plover-draft");
+    }
+
+    [Fact]
+    public async Task The_shelf_goes_out_as_CSV_and_comes_in_unchanged()
+    {
+        var csv = await web.Http.GetStringAsync("/api/shelf.csv");
+        Assert.True(csv.Split("\r\n").Length > 120);
+        var preview = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text = csv, columns = Array.Empty<string>() }));
+        Assert.Equal((0, 0), (preview.GetProperty("new").GetInt32(), preview.GetProperty("wrong").GetInt32()));
+        await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/shelf/list", new { text = csv, columns = Array.Empty<string>() }));
+        Assert.Equal(csv, await web.Http.GetStringAsync("/api/shelf.csv"));
+    }
+
+    [Fact]
+    public async Task A_list_is_taken_whole_or_not_at_all()
+    {
+        const string text = "description;qty;price\n2 TB SATA 3.5 5400;3;41\nsome thing;1;2\n";
+        var preview = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text, columns = Array.Empty<string>() }));
+        Assert.Equal((1, 1), (preview.GetProperty("new").GetInt32(), preview.GetProperty("wrong").GetInt32()));
+        Assert.Equal(3, preview.GetProperty("lines")[0].GetProperty("line").GetInt32());
+        var before = await web.Http.GetStringAsync("/api/shelf.csv");
+        var problem = await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/shelf/list", new { text, columns = Array.Empty<string>() }), 400, "invalid");
+        Assert.StartsWith("Line 3:", problem.GetProperty("errors")[0].GetProperty("text").GetString());
+        Assert.Equal(before, await web.Http.GetStringAsync("/api/shelf.csv"));
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/shelf/list", new { text, columns = new[] { "price", "price", "none" } }), 400, "invalid");
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text = "a;b\n\"open", columns = Array.Empty<string>() }), 400, "invalid");
+    }
+
+    [Fact]
+    public async Task A_part_is_read_from_its_label_kept_found_and_taken_off()
+    {
+        var read = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf/read?text=" + Uri.EscapeDataString("32GB 2Rx4 PC4-2933Y-R")));
+        var part = JsonNode.Parse(read.GetProperty("part").GetRawText())!.AsObject();
+        part["inStock"] = 5;
+        var id = part["id"]!.GetValue<string>();
+        await WebFixture.Ok(await web.Http.PutAsJsonAsync($"/api/parts/{id}", part));
+        var hits = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf?q=32g+2rx4+2933+reg"));
+        Assert.Contains(hits.EnumerateArray(), h => h.GetProperty("part").GetProperty("id").GetString() == id);
+        Assert.Equal(System.Net.HttpStatusCode.NoContent, (await web.Http.DeleteAsync($"/api/parts/{id}")).StatusCode);
+        part["inStock"] = -1;
+        await WebFixture.Problem(await web.Http.PutAsJsonAsync($"/api/parts/{id}", part), 400, "invalid");
+    }
+
+    [Fact]
+    public void The_demos_shelf_and_sheets_hold_what_the_check_asks()
+    {
+        var shelf = Demo.DemoFiles.Shelf(Repository.At("demo"));
+        Assert.InRange(shelf.Count, 115, 160);
+        Assert.All(shelf, p => Assert.Empty(Core.Shelf.PartCheck.Check(p)));
+        Assert.Superset(new HashSet<string> { "module", "hard disk", "flash drive", "tape drive", "processor", "controller", "network card", "carrier", "cache unit", "feature key", "cable", "tray", "converter", "spacer", "supply", "splitter", "pad", "paste" }, shelf.Select(p => p.KindOf()).ToHashSet());
+        Assert.Equal(9, Demo.DemoFiles.Sheets(Repository.At("demo")).Count());
+    }
+}
