@@ -13,6 +13,7 @@ public class LookTests(Site site)
         { "bench", "/", 1280, 800 },
         { "begin", "/begin", 1280, 800 },
         { "survey", "/jobs/0101/survey", 1280, 800 },
+        { "survey-captures", "/jobs/0109/survey", 1280, 800 },
         { "aim", "/jobs/0102/aim", 1280, 800 },
         { "fit", "/jobs/0103/fit", 1280, 800 },
         { "prep", "/jobs/0104/prep", 1280, 800 },
@@ -22,6 +23,9 @@ public class LookTests(Site site)
         { "fit-small-machine", "/jobs/0108/fit", 1280, 800 },
         { "shelf", "/shelf", 1280, 800 },
         { "sheets", "/sheets", 1280, 800 },
+        { "sheet", "/sheets/tarrowby-fulmar-15", 1280, 800 },
+        { "sheet-editor", "/sheets/sollewyn-sound-8/edit", 1280, 800 },
+        { "part-editor", "/shelf/cv-c8", 1280, 800 },
         { "evidence", "/evidence", 1280, 800 },
         { "rules", "/rules", 1280, 800 },
     };

@@ -104,7 +104,7 @@ public class WholePathTests(Site site)
 
     private static void Take(Window window, string capture)
     {
-        window.Paste("textarea[aria-label='Paste a capture, or drop a file']", Site.Capture(capture));
+        window.Paste("textarea[aria-label='Paste a capture, or drop files or an archive']", Site.Capture(capture));
         window.See("slots filled", "[data-testid=understood]");
         window.Press("Take it in");
     }

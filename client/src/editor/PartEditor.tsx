@@ -180,7 +180,7 @@ function Editor({ start, label }: { start: Doc | null; label: string }) {
               <button
                 type="button"
                 className="btn go"
-                disabled={problems.length > 0 || keep.isPending || !check.data}
+                disabled={problems.length > 0 || keep.isPending}
                 onClick={() => keep.mutate()}
               >
                 Put it on the shelf

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, Refusal, unwrap } from '../api/client';
-import { useSheets } from '../api/hooks';
+import { useEdits, useJob, useSheets } from '../api/hooks';
 import type { MachineSheet } from '../api/types';
 import { PlateBox } from '../frame/PlateBox';
 import { bare } from '../shelf/bare';
@@ -37,6 +37,24 @@ const idOf = (doc: Doc) =>
 /** Editor of a machine sheet: fields that explain themselves on the left, the plate as it grows on the right. */
 export default function SheetEditor() {
   const { id } = useParams();
+  const [params] = useSearchParams();
+  const number = params.get('job');
+  return number && !id ? <FromJob number={number} /> : <FromShelf id={id} />;
+}
+
+/** The sheet that a job works with: kept on the shelf, it is taken by the job too. */
+function FromJob({ number }: { number: string }) {
+  const job = useJob(number);
+  if (!job.data?.sheet)
+    return (
+      <Page title="Sheet" line={job.isPending ? 'looking' : 'not here'}>
+        {null}
+      </Page>
+    );
+  return <Editor start={job.data.sheet as unknown as Doc} isNew={job.data.sheet.id === 'draft'} job={number} />;
+}
+
+function FromShelf({ id }: { id: string | undefined }) {
   const sheets = useSheets();
   const known = sheets.data?.find((s) => s.id === id);
   if (id && !known)
@@ -48,9 +66,10 @@ export default function SheetEditor() {
   return <Editor key={id ?? 'new'} start={(known as Doc | undefined) ?? FRESH} isNew={!id} />;
 }
 
-function Editor({ start, isNew }: { start: Doc; isNew: boolean }) {
+function Editor({ start, isNew, job }: { start: Doc; isNew: boolean; job?: string }) {
   const navigate = useNavigate();
   const client = useQueryClient();
+  const edits = useEdits(job ?? '', () => undefined);
   const [doc, setDoc] = useState(start);
   const [place, setPlace] = useState<string | null>(null);
   const whole = useMemo(() => {
@@ -85,7 +104,9 @@ function Editor({ start, isNew }: { start: Doc; isNew: boolean }) {
       ),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['sheets'] });
-      void navigate(`/sheets/${whole.id as string}`);
+      if (!job) return void navigate(`/sheets/${whole.id as string}`);
+      await edits.applyAsync({ type: 'adoptSheet', sheet: whole as unknown as MachineSheet });
+      void navigate(`/jobs/${job}/survey`);
     },
   });
   const problems: Trouble[] = check.data?.problems ?? [];

@@ -100,12 +100,11 @@ function SpecList({
         {wrong > 0 && <span className="err">{wrong} to mend</span>}
       </h4>
       {spec.help && <p className="quiet">{spec.help}</p>}
-      <div className="spec-rows" role="list">
+      <div className="spec-rows">
         {rows.map((row, i) => (
           <button
             key={i}
             type="button"
-            role="listitem"
             className={about(`${base}/${i}`).wrong.length > 0 ? 'btn o bad' : 'btn o'}
             aria-expanded={open === i}
             onClick={() => setOpen(open === i ? null : i)}

@@ -35,6 +35,9 @@ export function History({
         </table>
       </DialogContent>
       <DialogActions>
+        <Button href={`/api/jobs/${encodeURIComponent(number)}/document`} {...{ download: `job-${number}.json` }}>
+          Export this job
+        </Button>
         <Button variant="contained" onClick={onClose}>
           Close
         </Button>

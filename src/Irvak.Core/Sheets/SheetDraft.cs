@@ -66,9 +66,12 @@ public static class SheetDraft
         var known = devices.Count == 1 || parts.All(p => p.Channel is not null && (p.Socket ?? 1) <= sockets.Count);
         var names = NamesOf(devices);
         var modules = devices.Select(d => d.Module).OfType<ModuleSheet>().ToList();
+        var taken = names.Concat(sockets.Select(s => s.Id)).ToHashSet(StringComparer.Ordinal);
         return new MachineSheet
         {
             Id = "draft",
+            Slots = SlotsOf(seen, taken),
+            Bays = BaysOf(seen, taken),
             Maker = seen.Maker,
             Name = seen.Product ?? "Machine without a name",
             Draft = true,
@@ -84,6 +87,24 @@ public static class SheetDraft
                 ChannelsKnown = known,
             },
         };
+    }
+
+    /// <summary>Card slots as the firmware lists them; their width as a socket is at least what is wired.</summary>
+    private static List<ExpansionSlot> SlotsOf(Observation seen, HashSet<string> taken) =>
+        [.. seen.Slots.Where(s => s.Name.Trim().Length is > 0 and <= 40 && taken.Add(s.Name.Trim())).Take(32).Select(s => s.Gen is null && s.Width is null
+            ? new ExpansionSlot(s.Name.Trim(), 0, 0, 0, Bus: "pci")
+            : new ExpansionSlot(s.Name.Trim(), Lanes(s.Width), Lanes(s.Width), s.Gen ?? 3))];
+
+    private static int Lanes(int? width) => width is 1 or 2 or 4 or 8 or 12 or 16 ? width.Value : 1;
+
+    /// <summary>Bays that a controller or the management page names; a plain listing of drives names none.</summary>
+    private static List<BayGroup> BaysOf(Observation seen, HashSet<string> taken)
+    {
+        var named = seen.Drives.Where(d => d.Bay is { } bay && bay.Trim().Length is > 0 and <= 40 && taken.Add(bay.Trim())).Take(128).ToList();
+        if (named.Count == 0) return [];
+        var bus = string.Join(", ", named.Select(d => d.Transport).OfType<string>().Distinct().Order(StringComparer.Ordinal).Select(t => t == "nvme" ? "NVMe" : t.ToUpperInvariant()));
+        var form = named.Any(d => d.Form == "3.5" || (d.Form is null && d.Rotational is true)) ? "3.5" : "2.5";
+        return [new BayGroup("front", form, "upright", [.. named.Select(d => d.Bay!.Trim())], Math.Min(named.Count, 12), bus.Length == 0 ? "not known" : bus)];
     }
 
     private static List<Socket> SocketsOf(Observation seen)

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useWays } from '../../api/hooks';
 import type { JobView, Unknown } from '../../api/types';
 import { useDesk } from '../../frame/desk';
@@ -21,9 +22,11 @@ export default function Survey() {
   const tab = useSetting('survey.tab', 'unknown') as (typeof TABS)[number][0];
   const ways = useWays(job).data ?? [];
   if (!job.sheet) return <Start />;
+  const needed = job.unknowns.filter((u) => !u.optional);
+  const more = job.unknowns.filter((u) => u.optional);
   const chosen =
     job.unknowns.find((u) => (u.place ? u.place === selected : u.path === path)) ??
-    (selected || path ? undefined : job.unknowns[0]);
+    (selected || path ? undefined : needed[0]);
   const choose = (u: Unknown) => {
     setPath(u.path);
     select(u.place ?? null);
@@ -70,27 +73,25 @@ export default function Survey() {
             <Captures phase="before" />
             <section className="stack">
               <h3>
-                Unknown, and what it blocks <span className="lab">{job.unknowns.length}</span>
+                Unknown, and what it blocks <span className="lab">{needed.length}</span>
               </h3>
-              {job.unknowns.length === 0 ? (
-                <p className="quiet">Everything that counts is known.</p>
-              ) : (
-                <ul className="unknowns">
-                  {job.unknowns.map((u) => (
-                    <li key={u.path}>
-                      <button type="button" aria-pressed={u === chosen} onClick={() => choose(u)}>
-                        <span className="q" aria-hidden="true">
-                          ?
-                        </span>
-                        <span>
-                          {u.question}
-                          <br />
-                          <span className="quiet">blocks: {u.blocks}</span>
-                        </span>
-                      </button>
-                    </li>
-                  ))}
-                </ul>
+              {job.sheet.draft && (
+                <p>
+                  The sheet of this machine is a draft.{' '}
+                  <Link className="link" to={`/sheets/new?job=${job.number}`}>
+                    Complete this sheet in the editor
+                  </Link>
+                </p>
+              )}
+              {needed.length === 0 && <p className="quiet">Everything that counts is known.</p>}
+              <Unknowns list={needed} chosen={chosen} onChoose={choose} />
+              {more.length > 0 && (
+                <>
+                  <h3>
+                    Also worth knowing <span className="lab">{more.length}</span>
+                  </h3>
+                  <Unknowns list={more} chosen={chosen} onChoose={choose} />
+                </>
               )}
             </section>
             <section className="stack">
@@ -128,6 +129,36 @@ export default function Survey() {
   );
 }
 
+function Unknowns({
+  list,
+  chosen,
+  onChoose,
+}: {
+  list: Unknown[];
+  chosen: Unknown | undefined;
+  onChoose: (u: Unknown) => void;
+}) {
+  if (list.length === 0) return null;
+  return (
+    <ul className="unknowns">
+      {list.map((u) => (
+        <li key={u.path}>
+          <button type="button" aria-pressed={u === chosen} onClick={() => onChoose(u)}>
+            <span className="q" aria-hidden="true">
+              ?
+            </span>
+            <span>
+              {u.question}
+              <br />
+              <span className="quiet">blocks: {u.blocks}</span>
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 /** Survey draws the machine as found, whatever is planned. */
 const asFound = (job: JobView, disputed: string[]) => ({ ...job, planned: job.found, changes: [], disputed });
 
@@ -159,11 +190,13 @@ function Doubts({ job }: { job: JobView }) {
 
 /** The next place that nobody has looked at, so that a board is entered without the mouse. */
 function nextPlace(job: JobView, done: string, select: (place: string | null) => void) {
-  const open = job.unknowns.filter((u) => u.place && !u.optional && u.place !== done).map((u) => u.place!);
+  // The change itself is shown at once, the unknowns only once the host has answered.
+  const looked = (p: string) => p === done || !!job.found[p] || job.foundEmpty.includes(p);
+  const open = job.unknowns.filter((u) => u.place && !u.optional && !looked(u.place)).map((u) => u.place!);
   const kind = done.slice(0, done.indexOf(':') + 1);
   const alike = placesOf(job, kind);
   // Somebody who enters bays goes on with bays; what nobody asked for is never pushed.
-  const next = alike.slice(alike.indexOf(done) + 1).find((p) => !job.found[p] && !job.foundEmpty.includes(p));
+  const next = alike.slice(alike.indexOf(done) + 1).find((p) => !looked(p));
   select(open[0] ?? (kind === 'slot:' || kind === 'socket:' ? null : (next ?? null)));
 }
 
@@ -205,7 +238,13 @@ function SystemFacts({ job }: { job: JobView }) {
           ))}
         </tbody>
       </table>
-      <p className="quiet">Choose a place on the plate to look at it or to correct it.</p>
+      <p className="quiet">
+        Choose a place on the plate to look at it or to correct it. What the sheet itself says is put right{' '}
+        <Link className="link" to={`/sheets/new?job=${job.number}`}>
+          in the editor
+        </Link>
+        .
+      </p>
     </>
   );
 }
