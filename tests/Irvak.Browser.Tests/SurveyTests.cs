@@ -74,8 +74,9 @@ public class SurveyTests(Site site)
         window.Until(_ => window.Find("[data-place='bay:31']").GetAttribute("aria-label")!.Contains("8 TB"), "the drive of bay 31");
 
         window.Paste("textarea", """{"blockdevices":[{"name":"sdx","path":"/dev/sdx","type":"disk","size":4000787030016,"serial":"EKLOOSE1","rota":true,"tran":"sas"}]}""");
+        window.See("Block devices: 1 drive.", "[data-testid=understood]");
         window.Press("Take it in");
-        window.Press("Drives and bays1");
+        window.Press("Drives and bays 1");
         window.See("EKLOOSE1");
         window.Find("[aria-label='Bay of EKLOOSE1']").SendKeys("33");
         window.Press("It sits there");
@@ -120,7 +121,7 @@ public class SurveyTests(Site site)
         window.Press("+ group");
         window.Until(_ => window.Driver.FindElements(By.CssSelector("[data-place^='bay:']")).Count == 4, "four bays on the plate");
         window.Type("#f-bays-0-names", "1 1 2");
-        window.See("stands twice", ".spec-row");
+        window.See("The name 1 stands twice", ".spec-row .spec-field.wide .err");
         window.Type("#f-bays-0-names", "1 2 3 4 5 6");
         window.Until(_ => window.Driver.FindElements(By.CssSelector("[data-place^='bay:']")).Count == 6, "six bays on the plate");
         window.Press("Keep the sheet");

@@ -18,11 +18,11 @@ interface Props {
 
 /** A form made from descriptions: fields that explain themselves, lists that grow, and what is wrong beside what it is about. */
 export function SpecForm({ sections, doc, onChange, problems, doubts }: Props) {
-  const about = (path: string) => ({
-    wrong: problems.filter((p) => p.path === path),
-    doubtful: doubts.filter((p) => p.path === path),
-  });
-  const within = (path: string) => problems.filter((p) => p.path === path || p.path.startsWith(path + '/')).length;
+  const at = (list: Trouble[], path: string) => list.filter((p) => p.path === path || p.path.startsWith(path + '/'));
+  // A field shows what is wrong with it and with anything inside it: one name of many, one rate of many.
+  const about = (path: string) => ({ wrong: at(problems, path), doubtful: at(doubts, path) });
+  const within = (path: string) => at(problems, path).length;
+  const exactly = (path: string) => problems.filter((p) => p.path === path);
   return (
     <>
       {sections.map((s) => {
@@ -51,11 +51,12 @@ export function SpecForm({ sections, doc, onChange, problems, doubts }: Props) {
                 base={`${base}/${l.key}`}
                 rows={(values[l.key] as Doc[] | null | undefined) ?? []}
                 about={about}
+                exactly={exactly}
                 wrong={within(`${base}/${l.key}`)}
                 onChange={(rows) => onChange(withValue(doc, s.at, l.key, rows))}
               />
             ))}
-            {about(base || '/').wrong.map((p) => (
+            {exactly(base || '/').map((p) => (
               <p key={p.text} className="err">
                 {p.text}
               </p>
@@ -72,6 +73,7 @@ function SpecList({
   base,
   rows,
   about,
+  exactly,
   wrong,
   onChange,
 }: {
@@ -79,6 +81,7 @@ function SpecList({
   base: string;
   rows: Doc[];
   about: (path: string) => { wrong: Trouble[]; doubtful: Trouble[] };
+  exactly: (path: string) => Trouble[];
   wrong: number;
   onChange: (rows: Doc[]) => void;
 }) {
@@ -140,7 +143,7 @@ function SpecList({
               />
             ))}
           </div>
-          {about(`${base}/${open}`).wrong.map((p) => (
+          {exactly(`${base}/${open}`).map((p) => (
             <p key={p.text} className="err">
               {p.text}
             </p>

@@ -49,7 +49,7 @@ public static class ShelfWords
         if (d.Form is "3.5" or "2.5") words.AddRange([d.Form + "in", d.Form + "-inch"]);
         if (d.Media == DriveMedia.Flash) words.AddRange(["ssd", "flash"]);
         if (d.Media == DriveMedia.Disk) words.AddRange(["hdd", "disk"]);
-        if (d.Rpm is > 0 and var rpm) words.AddRange([$"{rpm}rpm", $"{rpm / 1000}k"]);
+        if (d.Rpm is > 0 and var rpm) words.AddRange([$"{rpm}rpm", $"{rpm}", (rpm / 1000.0).ToString("0.#", CultureInfo.InvariantCulture) + "k"]);
         if (d.LengthMm is { } length) words.Add($"22{length}");
         if (d.SectorBytes is 4096) words.Add("4kn");
         if (d.LinkGbs is { } link) words.Add(link.ToString("0.#", CultureInfo.InvariantCulture) + "g-link");
