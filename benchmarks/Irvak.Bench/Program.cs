@@ -7,7 +7,7 @@ using BenchmarkDotNet.Toolchains.InProcess.Emit;
 namespace Irvak.Bench;
 
 /// <summary>
-/// <c>core</c> measures the core and the reader; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
+/// <c>core</c> measures the core; <c>readers</c> every reader; <c>shelf CONNECTION</c> search over 100 000 parts; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
 /// which runs pgbench with the same statements beside them.
 /// </summary>
 public static class Program
@@ -25,8 +25,12 @@ public static class Program
             case ["load", var address, var pid]:
                 using (var load = new HttpLoad(new Uri(address))) await Load(load, int.Parse(pid));
                 return 0;
+            case ["readers"]:
+                return Readers.Run(Demo);
+            case ["shelf", var connection]:
+                return await ShelfSearchLoad.Run(Demo, connection);
             default:
-                Console.Error.WriteLine("core | load ADDRESS PID");
+                Console.Error.WriteLine("core | readers | shelf CONNECTION | load ADDRESS PID");
                 return 2;
         }
     }

@@ -38,7 +38,7 @@ internal sealed class TextRun(string text)
             if (number > MostLines) { _ledger.Leave(number, "beyond 200 000 lines", line); at = next; continue; }
             if (IsBlank(line)) { foreach (var r in _readers) r.Blank(); at = next; continue; }
             last = line;
-            if (StartsJson(line) && TakeJson(number, out var after)) { number = after - 1; at = StartOf(after); continue; }
+            if (StartsJson(line) && _broken < MostBroken && TakeJson(number, out var after)) { number = after - 1; at = StartOf(after); continue; }
             TakeLine(line, number);
             at = next;
         }
@@ -89,12 +89,17 @@ internal sealed class TextRun(string text)
         return inner.IsEmpty || inner[0] is '{' or ']' || (inner[0] == '[' && line.Length < 4096);
     }
 
+    // Text that only looks like JSON, line after line, is not tried for ever.
+    private const int MostBroken = 100;
+    private int _broken;
+
     private bool TakeJson(int number, out int after)
     {
         _utf8 ??= Encoding.UTF8.GetBytes(text);
         _lines ??= new LineStarts(_utf8);
         var document = JsonValue.Parse(_utf8, _lines.Start(number), _lines, out var end, out var trouble);
         after = _lines.LineOf(Math.Max(end - 1, 0)) + 1;
+        if (trouble is not null) _broken++;
         if (document is null) { after = number; return false; }
         var reading = JsonCapture.Read(document);
         if (trouble is not null)
@@ -117,18 +122,26 @@ internal sealed class TextRun(string text)
     {
         for (var n = from; n < after; n++)
         {
-            var line = Encoding.UTF8.GetString(_utf8!, _lines!.Start(n), Math.Min(200, Math.Max(0, (n < _lines.Count ? _lines.Start(n + 1) : _utf8!.Length) - _lines.Start(n))));
-            if (string.IsNullOrWhiteSpace(line)) continue;
+            var start = _lines!.Start(n);
+            var line = _utf8.AsSpan(start, (n < _lines.Count ? _lines.Start(n + 1) : _utf8!.Length) - start);
+            if (!line.ContainsAnyExcept(Blanks)) continue;
             if (known) _ledger.Use();
-            else _ledger.Leave(n, "a JSON document that is not read here", line);
+            else _ledger.Leave(n, "a JSON document that is not read here", Encoding.UTF8.GetString(line[..Math.Min(200, line.Length)]));
         }
     }
 
+    private static readonly System.Buffers.SearchValues<byte> Blanks = System.Buffers.SearchValues.Create(" \t\r\n\f\v"u8);
+
+    // Offsets of lines in the text and in its bytes differ where letters take several bytes; both grow together.
+    private int _countedBytes, _countedChars;
+
     private int StartOf(int line)
     {
-        // Offsets of lines in the text and in its bytes differ where letters take several bytes.
         var start = line > _lines!.Count ? _utf8!.Length : _lines.Start(line);
-        return Encoding.UTF8.GetCharCount(_utf8!, 0, start);
+        if (start < _countedBytes) (_countedBytes, _countedChars) = (0, 0);
+        _countedChars += Encoding.UTF8.GetCharCount(_utf8!, _countedBytes, start - _countedBytes);
+        _countedBytes = start;
+        return _countedChars;
     }
 
     private static Observation Join(Observation a, Observation b) => a with

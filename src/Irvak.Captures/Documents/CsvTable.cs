@@ -11,6 +11,8 @@ internal sealed class CsvTable
     private const int MostRows = 100_000;
     private const int MostColumns = 64;
 
+    private readonly Dictionary<string, int> _at = new(StringComparer.OrdinalIgnoreCase);
+
     public IReadOnlyList<string> Columns { get; private init; } = [];
 
     public IReadOnlyList<Row> Rows { get; private init; } = [];
@@ -24,9 +26,7 @@ internal sealed class CsvTable
 
         public string? Of(string name)
         {
-            for (var i = 0; i < table.Columns.Count && i < cells.Count; i++)
-                if (table.Columns[i].Equals(name, StringComparison.OrdinalIgnoreCase)) return cells[i].Trim() is { Length: > 0 } text ? text : null;
-            return null;
+            return table._at.TryGetValue(name, out var i) && i < cells.Count && cells[i].Trim() is { Length: > 0 } text ? text : null;
         }
     }
 
@@ -110,6 +110,7 @@ internal sealed class CsvTable
     {
         var list = new List<Row>();
         var table = new CsvTable { Columns = [.. rows[0].Cells.Select(c => c.Trim())], Rows = list };
+        for (var i = 0; i < table.Columns.Count; i++) table._at.TryAdd(table.Columns[i], i);
         list.AddRange(rows.Skip(1).Select(r => new Row(table, r.Cells, r.Line)));
         return table;
     }

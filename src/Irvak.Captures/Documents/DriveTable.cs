@@ -73,11 +73,12 @@ public static partial class DriveTable
         if (CsvTable.Read(text) is not { } table) return CaptureReading.Nothing("This is no table: its lines don't share columns.");
         if (columns.Count != table.Columns.Count) return CaptureReading.Nothing($"The table has {table.Columns.Count} columns, {columns.Count} were named.");
         if (!columns.Contains(DriveColumn.Serial) && !columns.Contains(DriveColumn.Bay)) return CaptureReading.Nothing("Name at least the column of the bay or of the serial number.");
+        var at = Enum.GetValues<DriveColumn>().Select(c => c == DriveColumn.None ? -1 : columns.ToList().IndexOf(c)).ToArray();
         var drives = new List<SeenDrive>();
         var rest = new List<NotUnderstood>();
         foreach (var row in table.Rows)
         {
-            string? Of(DriveColumn wanted) => columns.ToList().IndexOf(wanted) is >= 0 and var i && i < row.Cells.Count && row.Cells[i].Trim() is { Length: > 0 } cell && cell is not ("-" or "--") ? cell : null;
+            string? Of(DriveColumn wanted) => at[(int)wanted] is >= 0 and var i && i < row.Cells.Count && row.Cells[i].Trim() is { Length: > 0 } cell && cell is not ("-" or "--") ? cell : null;
             if (row.Cells.Count != table.Columns.Count && row.Cells.Count < 2 || (Of(DriveColumn.Serial) ?? Of(DriveColumn.Bay)) is null)
             {
                 rest.Add(new NotUnderstood(row.Line, row.Line, "a row without bay and serial number", string.Join(" ", row.Cells)[..Math.Min(120, string.Join(" ", row.Cells).Length)]));

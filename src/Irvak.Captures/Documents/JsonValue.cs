@@ -125,6 +125,7 @@ internal sealed class JsonValue
         JsonValue? root = null;
         string? name = null;
         var count = 0;
+        var names = new Names();
         var reader = new Utf8JsonReader(text.AsSpan(from), new JsonReaderOptions { MaxDepth = Deepest, AllowMultipleValues = true, AllowTrailingCommas = true });
         try
         {
@@ -134,7 +135,7 @@ internal sealed class JsonValue
                 switch (reader.TokenType)
                 {
                     case JsonTokenType.PropertyName:
-                        name = reader.GetString();
+                        name = names.Of(ref reader);
                         continue;
                     case JsonTokenType.EndObject or JsonTokenType.EndArray:
                         open.Pop();
@@ -182,13 +183,39 @@ internal sealed class LineStarts
 
     public int Count => _starts.Count;
 
+    private int _last;
+
     /// <summary>Offset at which a line begins, from 1.</summary>
     public int Start(int line) => _starts[line - 1];
 
     /// <summary>Line from 1 that an offset lies in.</summary>
     public int LineOf(int offset)
     {
+        // Values come in their order; the line is nearly always the last one or the next.
+        for (var i = 0; i < 3 && _last < _starts.Count && _starts[_last] <= offset; i++, _last++)
+            if (_last + 1 == _starts.Count || _starts[_last + 1] > offset) return _last + 1;
         var at = _starts.BinarySearch(offset);
-        return at >= 0 ? at + 1 : ~at;
+        _last = at >= 0 ? at : ~at - 1;
+        return _last + 1;
+    }
+}
+
+/// <summary>Names of members, each kept once: a listing of a thousand drives repeats its dozen names.</summary>
+internal sealed class Names
+{
+    private readonly HashSet<string> _kept = [];
+    private readonly HashSet<string>.AlternateLookup<ReadOnlySpan<char>> _lookup;
+
+    public Names() => _lookup = _kept.GetAlternateLookup<ReadOnlySpan<char>>();
+
+    public string Of(ref Utf8JsonReader reader)
+    {
+        if (reader.ValueIsEscaped || reader.ValueSpan.Length > 64) return reader.GetString() ?? "";
+        Span<char> buffer = stackalloc char[64];
+        var name = buffer[..reader.CopyString(buffer)];
+        if (_lookup.TryGetValue(name, out var kept)) return kept;
+        var text = name.ToString();
+        if (_kept.Count < 4096) _kept.Add(text);
+        return text;
     }
 }

@@ -8,7 +8,7 @@ internal sealed class Vmstat : LineReader
 {
     private string[] _columns = [];
     private bool _headed;
-    private readonly List<Dictionary<string, double>> _rows = [];
+    private readonly List<double[]> _rows = [];
 
     public override string Kind => "load over time";
 
@@ -22,9 +22,9 @@ internal sealed class Vmstat : LineReader
         var words = text.Split(' ', StringSplitOptions.RemoveEmptyEntries);
         if (words.Length > 3 && words[0] == "r" && words[1] == "b") { _columns = words; _headed = false; return LineFate.Used; }
         if (_columns.Length == 0 || words.Length < _columns.Length || _rows.Count >= 100_000) return LineFate.Foreign;
-        var row = new Dictionary<string, double>(_columns.Length);
+        var row = new double[_columns.Length];
         for (var i = 0; i < _columns.Length; i++)
-            if (double.TryParse(words[i], NumberStyles.Float, CultureInfo.InvariantCulture, out var value)) row[_columns[i]] = value;
+            if (double.TryParse(words[i], NumberStyles.Float, CultureInfo.InvariantCulture, out var value)) row[i] = value;
             else return LineFate.Foreign;
         _rows.Add(row);
         return LineFate.Used;
@@ -34,7 +34,7 @@ internal sealed class Vmstat : LineReader
     {
         if (!IsThere) return seen;
         var later = _rows.Count > 1 ? _rows.Skip(1).ToList() : _rows;
-        double? Mean(string column) => later.All(r => r.ContainsKey(column)) ? later.Average(r => r[column]) : null;
+        double? Mean(string column) => Array.IndexOf(_columns, column) is >= 0 and var at && later.All(r => at < r.Length) ? later.Average(r => r[at]) : null;
         return seen with
         {
             Load = (seen.Load ?? new SeenLoad()) with { SwapInKiBs = Mean("si"), SwapOutKiBs = Mean("so"), WriteKiBs = Mean("bo"), IdlePercent = Mean("id") },

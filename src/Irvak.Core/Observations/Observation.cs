@@ -69,7 +69,7 @@ public sealed record Observation
         && Benchmarks.Count == 0 && Spds.Count == 0 && Faults.Count == 0 && Load is null && LogLines is null && HostName is null && ManagementAddress is null;
 
     /// <summary>Memory of all devices whose size is told, MiB; null when no device is.</summary>
-    public long? InstalledMiB => Devices.Count == 0 ? null : Devices.Sum(d => d.SizeMiB ?? 0);
+    public long? InstalledMiB => Devices.Count == 0 ? null : Devices.Sum(d => (long)(d.SizeMiB ?? 0));
 }
 
 /// <param name="Designation">Socket name.</param>

@@ -1,0 +1,78 @@
+using System.Diagnostics;
+using System.Text;
+using Irvak.Captures;
+using Irvak.Captures.Documents;
+using Irvak.Captures.Simulated;
+using Irvak.Web.Demo;
+
+namespace Irvak.Bench;
+
+/// <summary>Rate of every reader on about eight MiB of its format, and the memory that reading takes.</summary>
+public static class Readers
+{
+    private const int Size = 7 * 1024 * 1024;
+
+    public static int Run(string demo)
+    {
+        var builds = new DemoBuilds(DemoFiles.Sheets(demo).ToDictionary(s => s.Id), DemoFiles.Shelf(demo).ToDictionary(p => p.Id));
+        var machine = new SimulatedMachine(builds.Of("brannick-torr-32"), DemoBuilds.Facts("brannick-torr-32"));
+        var drives = machine.Storage.Drives;
+        (string Name, byte[] Bytes)[] samples =
+        [
+            ("firmware listing", Repeat(machine.FirmwareListing())),
+            ("firmware tables", [.. machine.Bytes.FirmwareTables()]),
+            ("PCI listing", Repeat(machine.System.Pci())),
+            ("system memory, processors", Repeat(machine.SystemMemory() + "\n" + machine.System.Processors(8))),
+            ("load and waiting", Repeat(SimulatedSystem.Waiting(1, 2, 3) + SimulatedSystem.Load(1, 2, 3, 4))),
+            ("block devices", List(machine.Storage.BlockDevices(), "blockdevices")),
+            ("drive health", Repeat(string.Concat(drives.Select((d, i) => machine.Storage.Health(d.Place, DemoBuilds.Health(i, d.Unit.Drive!)))))),
+            ("NVMe list", List(machine.Storage.NvmeList(), "Devices")),
+            ("software arrays", Repeat(machine.Storage.KernelArrays())),
+            ("management page", List(machine.Management.Resources("10.0.0.1"), "Members")),
+            ("shell listing, CSV", Rows(machine.Management.ShellMemoryCsv())),
+            ("table of drives", Rows(machine.Storage.ControllerTable())),
+            ("network ports", Repeat(SimulatedSystem.Port("eth0", 1000, 100, 1000))),
+            ("log", Repeat(SimulatedSystem.Log("ata3.00: failed command: READ FPDMA QUEUED"))),
+        ];
+        foreach (var (name, bytes) in samples)
+        {
+            var table = name == "table of drives";
+            void Read()
+            {
+                if (!table) { CaptureReader.Read(bytes); return; }
+                var text = CaptureReader.Text(bytes);
+                DriveTable.Read(text, DriveTable.Preview(text)!.Guess);
+            }
+            // Small binary captures are read many times; everything else once is long enough.
+            var times = Math.Max(1, Size / bytes.Length);
+            for (var i = 0; i < Math.Min(times, 50) + 1; i++) Read();
+            GC.Collect();
+            var from = Stopwatch.GetTimestamp();
+            var before = GC.GetTotalAllocatedBytes();
+            for (var i = 0; i < times; i++) Read();
+            var seconds = Stopwatch.GetElapsedTime(from).TotalSeconds;
+            var allocated = (GC.GetTotalAllocatedBytes() - before) / times;
+            Console.WriteLine($"{name,-26} {bytes.Length * (double)times / 1e6 / seconds,7:0} MB/s   {seconds / times,7:0.000} s for {bytes.Length / 1048576.0,5:0.00} MiB   {allocated / 1048576.0,6:0} MiB allocated");
+        }
+        using var self = Process.GetCurrentProcess();
+        Console.WriteLine($"{"peak of the whole process",-26} {self.PeakWorkingSet64 / 1048576.0:0} MiB");
+        return 0;
+    }
+
+    // A capture has at most 200 000 lines; beyond them a reader only counts.
+    private static byte[] Repeat(string text) => Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat(text + "\n", Math.Min(Size / text.Length, 190_000 / (text.Count(c => c == '\n') + 1)))));
+
+    private static byte[] List(string text, string name)
+    {
+        var items = System.Text.Json.Nodes.JsonNode.Parse(text)![name]!.AsArray().Select(n => n!.ToJsonString()).ToList();
+        var one = string.Join(",\n", items);
+        return Encoding.UTF8.GetBytes($"{{\"{name}\":[\n{string.Join(",\n", Enumerable.Repeat(one, Size / one.Length))}\n]}}");
+    }
+
+    private static byte[] Rows(string text)
+    {
+        var end = text.IndexOf('\n') + 1;
+        var rows = text[end..];
+        return Encoding.UTF8.GetBytes(text[..end] + string.Concat(Enumerable.Repeat(rows, Math.Min(Size / rows.Length, 95_000 / rows.Count(c => c == '\n')))));
+    }
+}
