@@ -139,6 +139,44 @@ public class RoundTripTests
     }, iter: 60);
 
     [Fact]
+    public void Details_of_arrays_a_shells_disks_and_the_machine_readable_PCI_list_come_back() => Machines.Sample(q =>
+    {
+        var machine = new SimulatedMachine(q, Facts);
+        var raids = CaptureReader.Read(machine.Storage.ArrayDetails()).Seen.Raids;
+        Assert.Equal(machine.Storage.Drives.Count(d => d.Unit.MemberOf == "md0"), raids.Sum(r => r.Members.Count(m => m.Role == "active")));
+        if (machine.Storage.Drives.Count > 0)
+            Assert.Equal(machine.Storage.Drives.Select(d => (d.Unit.Serial, d.Unit.Drive!.Bytes)), CaptureReader.Read(machine.Storage.ShellDisks()).Seen.Drives.Select(d => (d.Serial, d.Bytes)));
+        if (machine.System.PciRecords() is { Length: > 0 } records)
+            SamePlacesByName(q, AsFound.From(q.Sheet, CaptureReader.Read(records).Seen, "x"));
+    }, iter: 60);
+
+    private static void SamePlacesByName(Question q, RecordFound found)
+    {
+        foreach (var slot in q.Sheet.Slots.Where(s => s.Bus != "pci"))
+            Assert.Equal(q.Found.At(PlaceName.Card(slot.Id))?.Card!.Name, found.Places.GetValueOrDefault(PlaceName.Card(slot.Id))?.Card!.Name);
+    }
+
+    [Fact]
+    public void Error_counters_and_the_management_network_come_back()
+    {
+        var seen = CaptureReader.Read(SimulatedSystem.ErrorCounters(12, 0) + SimulatedSystem.ManagementNetwork("10.20.0.9")).Seen;
+        Assert.Equal("10.20.0.9", seen.ManagementAddress);
+        Assert.StartsWith("12 corrected memory errors", Assert.Single(seen.Faults).Text);
+    }
+
+    [Theory]
+    [InlineData(MemoryGeneration.Ddr2, ModuleType.Registered, 4096, 2, 667)]
+    [InlineData(MemoryGeneration.Ddr2, ModuleType.UnbufferedEcc, 2048, 2, 800)]
+    [InlineData(MemoryGeneration.Ddr5, ModuleType.Registered, 32_768, 2, 4800)]
+    [InlineData(MemoryGeneration.Ddr5, ModuleType.Unbuffered, 16_384, 1, 5600)]
+    public void Chips_of_the_oldest_and_the_newest_generation_come_back(MemoryGeneration generation, ModuleType type, int mib, int ranks, int rate)
+    {
+        var module = new ModuleSheet { Generation = generation, Form = ModuleForm.Dimm, Type = type, CapacityMiB = mib, Ranks = ranks, DeviceWidth = 8, RateMTs = rate, PartNumber = "MA-9" };
+        var seen = Assert.Single(CaptureReader.Read(SimulatedBytes.Chip(new Unit { Module = module, Serial = "0000ABCD", Source = "s" })!).Seen.Spds);
+        Assert.Equal((module, "0000ABCD", true), (seen.Module, seen.Serial, seen.ChecksumRight));
+    }
+
+    [Fact]
     public void A_shells_listing_gives_back_fitted_modules_as_JSON_and_CSV() => Machines.Sample(q =>
     {
         var management = new SimulatedMachine(q, Facts).Management;

@@ -1,6 +1,18 @@
 import { useState } from 'react';
 import type { FieldSpec, ListSpec, SectionSpec } from './spec';
-import { holder, parseNumber, parseSplits, parseWords, showSplits, showWords, withValue } from './values';
+import {
+  holder,
+  parseNumber,
+  parsePlugs,
+  parseRows,
+  parseSplits,
+  parseWords,
+  showPlugs,
+  showRows,
+  showSplits,
+  showWords,
+  withValue,
+} from './values';
 
 export type Doc = Record<string, unknown>;
 export interface Trouble {
@@ -185,6 +197,25 @@ const named = (made: Doc): Doc =>
     Object.entries(made).filter(([k]) => ['id', 'name', 'slots', 'names', 'group', 'text', 'perChannel'].includes(k)),
   );
 
+/** A stored value as its field shows it. */
+function show(f: FieldSpec, value: unknown): string {
+  switch (f.kind) {
+    case 'words':
+      return showWords(value);
+    case 'numbers':
+      return showWords(((value as number[] | null | undefined) ?? []).map(String));
+    case 'splits':
+      return showSplits(value);
+    case 'plugs':
+      return showPlugs(value);
+    case 'rows':
+      return showRows(value);
+    default:
+      if (value === null || value === undefined) return '';
+      return String(f.scale ? (value as number) / f.scale : (value as string | number));
+  }
+}
+
 function SpecField({
   spec: f,
   id,
@@ -201,14 +232,7 @@ function SpecField({
   onChange: (value: unknown) => void;
 }) {
   // What is being typed stays as typed; a number with its comma half written is no reason to lose it.
-  const shown =
-    f.kind === 'words' || f.kind === 'numbers'
-      ? showWords(f.kind === 'numbers' ? ((value as number[] | undefined) ?? []).map(String) : value)
-      : f.kind === 'splits'
-        ? showSplits(value)
-        : value === null || value === undefined
-          ? ''
-          : String(f.scale ? (value as number) / f.scale : (value as string | number));
+  const shown = show(f, value);
   const [typed, setTyped] = useState(shown);
   const read = (text: string) => {
     setTyped(text);
@@ -222,6 +246,10 @@ function SpecField({
         return onChange(parseWords(text).map(Number).filter(Number.isFinite));
       case 'splits':
         return onChange(parseSplits(text));
+      case 'plugs':
+        return onChange(parsePlugs(text));
+      case 'rows':
+        return onChange(parseRows(text));
       default:
         return onChange(text);
     }

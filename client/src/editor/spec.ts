@@ -3,7 +3,7 @@ export interface FieldSpec {
   key: string;
   label: string;
   help?: string;
-  kind: 'text' | 'number' | 'yesno' | 'choice' | 'words' | 'numbers' | 'splits';
+  kind: 'text' | 'number' | 'yesno' | 'choice' | 'words' | 'numbers' | 'splits' | 'plugs' | 'rows';
   unit?: string;
   options?: readonly (readonly [string, string])[];
   wide?: boolean;
@@ -117,7 +117,11 @@ export const MACHINE: SectionSpec[] = [
         key: 'sockets',
         title: 'Sockets',
         one: 'socket',
-        fields: [text('id', 'Name', 'As printed on the board.'), text('family', 'Socket family')],
+        fields: [
+          text('id', 'Name', 'As printed on the board.'),
+          text('family', 'Socket family'),
+          yes('soldered', 'Soldered in?'),
+        ],
         make: (n) => ({ id: n === 0 ? 'CPU' : `CPU ${n + 1}` }),
       },
       {
@@ -135,6 +139,7 @@ export const MACHINE: SectionSpec[] = [
           num('lanes', 'Lanes'),
           num('gen', 'PCIe generation'),
           text('stepping', 'Stepping'),
+          yes('graphics', 'Drives a screen?'),
         ],
         make: () => ({ name: '' }),
       },
@@ -164,6 +169,9 @@ export const MACHINE: SectionSpec[] = [
       ]),
       num('reservedMiB', 'Kept by the machine', 'MiB', 'Graphics and firmware take it from the total.'),
       num('ranksPerChannel', 'Most ranks per channel'),
+      words('modes', 'Modes of the firmware', 'independent mirrored rank-spare lockstep'),
+      words('fillOrder', "The board's own fill order", 'Slots in order: A1 B1 C1. Open for the general order.'),
+      num('supplyMilliVolt', 'Supply of the modules', 'mV', '1500, 1350; DDR4 and DDR5 need no answer.'),
       yes('channelsKnown', 'Are the channels known?', 'No, when slots are known but not which belong together.'),
     ],
     lists: [
@@ -353,6 +361,13 @@ export const MACHINE: SectionSpec[] = [
           num('watt', 'Rated', 'W'),
           yes('external', 'Outside the chassis?'),
           text('input', 'Input', 'Open for mains; “48 V DC” otherwise.'),
+          {
+            key: 'connectors',
+            label: 'Plugs it offers',
+            kind: 'plugs',
+            wide: true,
+            help: 'Count and kind, with commas: 4 SATA power, 2 6-pin card power',
+          },
         ],
         make: (n) => ({ id: `PS${n + 1}` }),
       },
@@ -425,6 +440,20 @@ export const MACHINE: SectionSpec[] = [
           words('missingSlots', 'Memory slots it lacks'),
         ],
         make: () => ({ name: '', differs: '' }),
+      },
+    ],
+  },
+  {
+    title: 'Map for the plate',
+    at: 'map',
+    help: 'Left open, the plate arranges the memory by itself.',
+    fields: [
+      {
+        key: 'memory',
+        label: 'Memory and sockets as they lie',
+        kind: 'rows',
+        wide: true,
+        help: 'Names with commas, rows apart with a bar, rear at the top: A1, A2, CPU 1, B2, B1',
       },
     ],
   },

@@ -41,15 +41,43 @@ export const parseSplits = (text: string): number[][] =>
     .map((way) => way.split(/\s+/).filter(Boolean).map(Number))
     .filter((way) => way.length > 0 && way.every(Number.isFinite));
 
+/** "4 SATA power, 2 6-pin card power" as plugs with their counts. */
+export const parsePlugs = (text: string): { count: number; what: string }[] =>
+  text.split(',').flatMap((part) => {
+    const m = /^\s*(\d+)\s*[x×]?\s+(.+?)\s*$/.exec(part);
+    return m ? [{ count: Number(m[1]), what: m[2]! }] : [];
+  });
+
+export const showPlugs = (plugs: unknown): string =>
+  ((plugs as { count: number; what: string }[] | null | undefined) ?? []).map((p) => `${p.count} ${p.what}`).join(', ');
+
+/** Names with commas, rows apart with a bar. */
+export const parseRows = (text: string): string[][] =>
+  text
+    .split('|')
+    .map((row) =>
+      row
+        .split(',')
+        .map((n) => n.trim())
+        .filter(Boolean),
+    )
+    .filter((row) => row.length > 0);
+
+export const showRows = (rows: unknown): string =>
+  ((rows as string[][] | null | undefined) ?? []).map((r) => r.join(', ')).join(' | ');
+
 export const showSplits = (ways: unknown): string =>
   ((ways as number[][] | null | undefined) ?? []).map((w) => w.join(' ')).join(' | ');
 
-/** Empty objects and nulls say nothing and are left out, so that a kept document holds what is known. */
+/** Parts of a document that are either told whole or not at all. */
+const WHOLE = ['map', 'firmware', 'controller', 'network'];
+
+/** Nulls, and such parts without a word in them, say nothing and are left out: a kept document holds what is known. */
 export function tidy(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(tidy);
   if (value === null || typeof value !== 'object') return value;
   const entries = Object.entries(value)
     .map(([k, v]) => [k, tidy(v)] as const)
-    .filter(([, v]) => v !== null && v !== undefined);
+    .filter(([k, v]) => v !== null && v !== undefined && !(WHOLE.includes(k) && Object.keys(v as object).length === 0));
   return Object.fromEntries(entries);
 }

@@ -100,7 +100,8 @@ public sealed class SimulatedBytes(MachineSheet sheet, Build build, FirmwareFact
         {
             MemoryGeneration.Ddr4 => Ddr4(m, die, width, ranks, rate, unit.Serial),
             MemoryGeneration.Ddr3 => Ddr3(m, die, width, ranks, rate, unit.Serial),
-            _ => null,
+            MemoryGeneration.Ddr5 => Ddr5(m, die, width, ranks, rate, unit.Serial),
+            _ => Ddr2(m, mib, width, ranks, rate, unit.Serial),
         };
     }
 
@@ -141,6 +142,39 @@ public sealed class SimulatedBytes(MachineSheet sheet, Build build, FirmwareFact
         Serial(b.AsSpan(122, 4), serial);
         Encoding.ASCII.GetBytes((m.PartNumber ?? "").PadRight(18)[..18]).CopyTo(b, 128);
         BinaryPrimitives.WriteUInt16LittleEndian(b.AsSpan(126), Crc16.Of(b.AsSpan(0, 117)));
+        return b;
+    }
+
+    /// <summary>Two subchannels of 32 bits; offsets from memory, like the reader's.</summary>
+    private static byte[]? Ddr5(ModuleSheet m, double die, int width, int ranks, int rate, string? serial)
+    {
+        var code = die switch { 4 => 1, 8 => 2, 12 => 3, 16 => 4, 24 => 5, 32 => 6, 48 => 7, 64 => 8, _ => -1 };
+        if (code < 0) return null;
+        var b = new byte[1024];
+        (b[0], b[1], b[2]) = (0x30, 0x10, 0x12);
+        b[3] = (byte)(m.Form == ModuleForm.SoDimm ? 3 : m.Type switch { ModuleType.Registered => 1, ModuleType.LoadReduced => 4, _ => 2 });
+        (b[4], b[6]) = ((byte)code, (byte)(WidthCode(width) << 5));
+        BinaryPrimitives.WriteUInt16LittleEndian(b.AsSpan(20), (ushort)Math.Floor(2e6 / rate));
+        b[234] = (byte)(ranks - 1 << 3);
+        b[235] = (byte)(1 << 5 | (m.Type is { } t && t.HasEcc() ? 1 << 3 : 0) | 2);
+        Serial(b.AsSpan(517, 4), serial);
+        Encoding.ASCII.GetBytes((m.PartNumber ?? "").PadRight(30)[..30]).CopyTo(b, 521);
+        BinaryPrimitives.WriteUInt16LittleEndian(b.AsSpan(510), Crc16.Of(b.AsSpan(0, 510)));
+        return b;
+    }
+
+    private static byte[]? Ddr2(ModuleSheet m, int mib, int width, int ranks, int rate, string? serial)
+    {
+        var size = (mib / ranks) switch { 128 => 0x20, 256 => 0x40, 512 => 0x80, 1024 => 0x01, 2048 => 0x02, 4096 => 0x04, _ => 0 };
+        var cycle = rate switch { 800 => 0x25, 667 => 0x30, 533 => 0x3D, 400 => 0x50, _ => 0 };
+        if (size == 0 || cycle == 0) return null;
+        var b = new byte[256];
+        (b[0], b[1], b[2], b[5], b[9], b[13], b[31]) = (128, 8, 8, (byte)(ranks - 1), (byte)cycle, (byte)width, (byte)size);
+        b[11] = (byte)(m.Type is { } t && t.HasEcc() ? 2 : 0);
+        b[20] = (byte)(m.Form == ModuleForm.SoDimm ? 4 : m.Type == ModuleType.Registered ? 1 : 2);
+        Encoding.ASCII.GetBytes((m.PartNumber ?? "").PadRight(18)[..18]).CopyTo(b, 73);
+        Serial(b.AsSpan(95, 4), serial);
+        b[63] = (byte)b.Take(63).Sum(x => x);
         return b;
     }
 

@@ -149,6 +149,33 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build)
         return text.Append("unused devices: <none>\n").ToString();
     }
 
+    /// <summary><c>mdadm --detail</c> of every array.</summary>
+    public string ArrayDetails()
+    {
+        var text = new StringBuilder();
+        foreach (var array in Drives.Where(d => d.Unit.MemberOf is { } m && m.StartsWith("md", StringComparison.Ordinal)).GroupBy(d => d.Unit.MemberOf!))
+        {
+            var members = array.ToList();
+            text.Append($"/dev/{array.Key}:\n           Version : 1.2\n        Raid Level : raid6\n      Raid Devices : {members.Count}\n             State : clean\n   Working Devices : {members.Count}\n        Chunk Size : 512K\n\n    Number   Major   Minor   RaidDevice State\n");
+            for (var i = 0; i < members.Count; i++)
+                text.Append($"       {i}       8       {i * 16 + 1}        {i}      active sync   /dev/{members[i].Name}{(members[i].Name.StartsWith("nvme", StringComparison.Ordinal) ? "p1" : "1")}\n");
+            text.Append('\n');
+        }
+        return text.ToString();
+    }
+
+    /// <summary>Drives as instances of the storage model (DMTF Common Information Model), as a shell writes them to JSON.</summary>
+    public string ShellDisks() => Json(new JsonArray([.. Drives.Select((d, i) => (JsonNode)new JsonObject
+    {
+        ["DeviceId"] = $"{i}",
+        ["FriendlyName"] = d.Unit.Drive!.Model,
+        ["SerialNumber"] = d.Unit.Serial,
+        ["MediaType"] = d.Unit.Drive.Media == DriveMedia.Disk ? "HDD" : "SSD",
+        ["BusType"] = d.Unit.Drive.Protocol switch { DriveProtocol.Sas => "SAS", DriveProtocol.Nvme => "NVMe", _ => "SATA" },
+        ["Size"] = d.Unit.Drive.Bytes,
+        ["LogicalSectorSize"] = d.Unit.Drive.SectorBytes ?? 512,
+    })]));
+
     /// <summary>A controller's table of its drives as CSV, in words of no tool in particular: its columns are named by the person.</summary>
     public string ControllerTable() => "Box;Slot;State;Size;Serial number;Model;Array\n" + string.Concat(Drives.Where(d => PlaceName.IsBay(d.Place)).Select(d =>
         $"1;{PlaceName.Short(d.Place)};Online;{((d.Unit.Drive!.Bytes ?? 0) / 1e12).ToString("0.##", CultureInfo.InvariantCulture)} TB;{d.Unit.Serial};{d.Unit.Drive.Model};{d.Unit.MemberOf ?? "-"}\n"));

@@ -58,6 +58,16 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
         return text.ToString();
     }
 
+    /// <summary><c>lspci -vmm</c>: the cards in the machine-readable form, which tells no links.</summary>
+    public string PciRecords()
+    {
+        var text = new StringBuilder();
+        for (var i = 0; i < sheet.Slots.Count; i++)
+            if (sheet.Slots[i].Bus != "pci" && build.At(PlaceName.Card(sheet.Slots[i].Id)) is { Card: { } card })
+                text.Append($"Slot:\t{CardAddress(i)}\nClass:\t{Class(card.Role)[..Class(card.Role).IndexOf('[')].Trim()}\nDevice:\t{card.Name}\nPhySlot:\t{sheet.Slots[i].Id}\n\n");
+        return text.ToString();
+    }
+
     internal static string CardAddress(int slot) => $"{Bus(slot):x2}:00.0";
 
     private static string PortAddress(int slot) => $"00:{slot + 1:x2}.0";
@@ -99,6 +109,14 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
     /// <summary>The kernel's log: a start without trouble, and the lines given.</summary>
     public static string Log(params string[] faults) =>
         "[    0.000000] Linux version 6.1.0\n[    0.412000] smp: Bringing up secondary CPUs ...\n[    2.100000] EXT4-fs (md0): mounted filesystem with ordered data mode\n" + string.Concat(faults.Select((f, i) => string.Create(CultureInfo.InvariantCulture, $"[{812.5 + i,12:0.000000}] {f}\n")));
+
+    /// <summary>Counters of corrected and uncorrected memory errors, as <c>grep .</c> prints them.</summary>
+    public static string ErrorCounters(int corrected, int uncorrected) =>
+        $"/sys/devices/system/edac/mc/mc0/ce_count:{corrected}\n/sys/devices/system/edac/mc/mc0/ue_count:{uncorrected}\n";
+
+    /// <summary>The management controller's network settings.</summary>
+    public static string ManagementNetwork(string address) =>
+        $"IP Address Source       : Static Address\nIP Address              : {address}\nSubnet Mask             : 255.255.255.0\nMAC Address             : 02:00:00:00:00:01\n\n";
 
     /// <summary><c>uname -a</c>.</summary>
     public static string Name(string host) => $"Linux {host} 6.1.0-25-amd64 #1 SMP PREEMPT_DYNAMIC x86_64 GNU/Linux\n";

@@ -1,3 +1,5 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
 using Irvak.Core.Memory;
 
 namespace Irvak.Core.Sheets;
@@ -41,10 +43,35 @@ public static class SheetDoubts
             if (wired - freed > root.Lanes)
                 doubts.Add(new($"/roots/{sheet.Roots.ToList().IndexOf(root)}/lanes", $"{root.Id} offers {root.Lanes} lanes and {wired} are wired to it: some share, or a figure is wrong."));
         }
+        doubts.AddRange(Claims(sheet));
         var inside = sheet.Supplies.Where(s => s.Watt is not null).ToList();
         if (sheet.Chassis.Kind is "rack" or "shelf" && inside.Count > 0 && inside.Max(s => s.Watt) < LeastRackWatt)
             doubts.Add(new("/supplies/0/watt", $"A supply of {inside.Max(s => s.Watt)} W can't even carry this machine at rest: a digit may be missing."));
         return doubts;
+    }
+
+    private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
+
+    /// <summary>Of the sources that differ about a value one is believed, and that one stands in the value's own field.</summary>
+    private static IEnumerable<SheetProblem> Claims(MachineSheet sheet)
+    {
+        if (sheet.Claims.Count == 0) yield break;
+        var document = JsonSerializer.SerializeToNode(sheet, Web);
+        foreach (var group in sheet.Claims.Select((c, i) => (Claim: c, At: i)).GroupBy(x => x.Claim.Path))
+        {
+            var chosen = group.Where(x => x.Claim.Chosen).ToList();
+            if (chosen.Count != 1) { yield return new($"/claims/{group.First().At}", $"About {group.Key} {group.Count()} sources are kept and {chosen.Count} believed: mark one."); continue; }
+            var stands = At(document, group.Key)?.ToString();
+            if (stands is null || !string.Equals(stands.Trim(), chosen[0].Claim.Value.Trim(), StringComparison.OrdinalIgnoreCase))
+                yield return new($"/claims/{chosen[0].At}/value", $"{chosen[0].Claim.Source} is believed about {group.Key} ({chosen[0].Claim.Value}), and {stands ?? "nothing"} stands there.");
+        }
+    }
+
+    private static JsonNode? At(JsonNode? node, string pointer)
+    {
+        foreach (var name in pointer.Split('/', StringSplitOptions.RemoveEmptyEntries))
+            node = node switch { JsonObject o => o[name], JsonArray a when int.TryParse(name, out var i) && i >= 0 && i < a.Count => a[i], _ => null };
+        return node;
     }
 
     /// <summary>What a capture says against the sheet.</summary>

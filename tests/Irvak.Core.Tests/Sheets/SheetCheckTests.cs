@@ -7,6 +7,16 @@ namespace Irvak.Core.Tests.Sheets;
 /// <summary>The machine sheets of the demo, and sheets with one thing wrong.</summary>
 public sealed class SheetCheckTests
 {
+    [Fact]
+    public void The_believed_source_stands_in_the_field_it_is_about()
+    {
+        Claim Says(string value, Word word, bool chosen) => new("/memory/totalLimitGiB", value, word, word.ToString(), chosen);
+        var sheet = Boards.Server with { Claims = [Says("256", Word.Maker, true), Says("512", Word.Colleague, false)] };
+        Assert.DoesNotContain(SheetDoubts.Of(sheet), d => d.Path.StartsWith("/claims", StringComparison.Ordinal));
+        Assert.Equal("/claims/1/value", SheetDoubts.Of(sheet with { Claims = [Says("256", Word.Maker, false), Says("512", Word.Colleague, true)] }).Single(d => d.Path.StartsWith("/claims", StringComparison.Ordinal)).Path);
+        Assert.Contains("mark one", SheetDoubts.Of(sheet with { Claims = [Says("256", Word.Maker, false)] }).Single(d => d.Path == "/claims/0").Text);
+    }
+
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
     public static TheoryData<string> DemoSheets => [.. Directory.GetFiles(Path.Combine(Repository.Root, "demo", "sheets"), "*.json").Select(p => Path.GetFileName(p)!)];
