@@ -6,10 +6,24 @@ import { euro, plural } from '../format/numbers';
 import { Import } from '../editor/Import';
 import { Page } from './Page';
 
+/** Kinds of parts with the word that finds them; a chosen one is typed before the rest. */
+const KINDS = [
+  ['modules', 'module'],
+  ['hard disks', 'hdd'],
+  ['flash', 'ssd'],
+  ['controllers', 'controller'],
+  ['network', 'network'],
+  ['carriers', 'carrier'],
+  ['processors', 'cpu'],
+  ['cables', 'cable'],
+  ['trays', 'tray'],
+] as const;
+
 /** The shelf: every part with its stock, where it lies, and its price. */
 export default function Shelf() {
   const [text, setText] = useState('');
-  const parts = useShelf(text).data ?? [];
+  const [kind, setKind] = useState('');
+  const parts = useShelf(`${kind} ${text}`.trim()).data ?? [];
   return (
     <Page title="Shelf" line={plural(parts.length, 'part', 'parts')}>
       <input
@@ -31,6 +45,19 @@ export default function Shelf() {
           All as CSV
         </a>
         <Import />
+      </div>
+      <div className="kinds no-print" role="group" aria-label="Kinds of parts">
+        {KINDS.map(([name, word]) => (
+          <button
+            key={word}
+            type="button"
+            className="btn o"
+            aria-pressed={kind === word}
+            onClick={() => setKind(kind === word ? '' : word)}
+          >
+            {name}
+          </button>
+        ))}
       </div>
       <table>
         <thead>

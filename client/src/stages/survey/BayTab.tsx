@@ -9,7 +9,6 @@ export function BayTab({ onPlace }: { onPlace: (place: string) => void }) {
   const { job } = useDesk();
   const { bays, loose } = job.survey;
   if (bays.length === 0) return <p className="quiet sheet">This machine has no bays and no M.2 places.</p>;
-  const named = bays.filter((b) => b.place !== null);
   return (
     <div className="sheet bay-tab">
       <section>
@@ -32,8 +31,8 @@ export function BayTab({ onPlace }: { onPlace: (place: string) => void }) {
             </tr>
           </thead>
           <tbody>
-            {named.map((b) => (
-              <Row key={b.place} row={b} onPlace={onPlace} />
+            {bays.map((b) => (
+              <Row key={b.place ?? b.serial ?? b.systemName} row={b} onPlace={onPlace} />
             ))}
           </tbody>
         </table>
@@ -65,9 +64,13 @@ function Row({ row: b, onPlace }: { row: BayRow; onPlace: (place: string) => voi
   return (
     <tr className={b.looked ? '' : 'quiet'}>
       <td>
-        <button type="button" className="link mono" onClick={() => onPlace(b.place!)}>
-          {b.bay}
-        </button>
+        {b.place ? (
+          <button type="button" className="link mono" onClick={() => onPlace(b.place!)}>
+            {b.bay}
+          </button>
+        ) : (
+          <span className="mono">{b.bay}</span>
+        )}
       </td>
       <td>{b.what}</td>
       <td className="mono">{b.serial}</td>
