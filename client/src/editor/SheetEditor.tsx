@@ -7,7 +7,7 @@ import type { MachineSheet } from '../api/types';
 import { PlateBox } from '../frame/PlateBox';
 import { bare } from '../shelf/bare';
 import { Page } from '../shelf/Page';
-import { MACHINE } from './spec';
+import { MACHINE } from './machineSpec';
 import { SpecForm, type Doc, type Trouble } from './SpecForm';
 import { tidy } from './values';
 

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { demoSheets } from '../plate/sheets.fixture';
-import { MACHINE, type FieldSpec } from './spec';
+import { MACHINE } from './machineSpec';
+import type { FieldSpec } from './spec';
 import * as v from './values';
 
 test('what a field shows is read back as the same value', () => {

@@ -49,10 +49,10 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
             if (slot.Bus == "pci") continue;
             var card = build.At(PlaceName.Card(slot.Id))?.Card;
             var (gen, width) = (Math.Min(slot.Gen, card?.Gen ?? slot.Gen), Math.Min(slot.Elec, card?.Elec ?? slot.Elec));
-            text.Append($"{PortAddress(i)} PCI bridge [0604]: Device [0b16:{0x1000 + i:x4}] (rev 01) (prog-if 00 [Normal decode])\n\tBus: primary=00, secondary={Bus(i):x2}, subordinate={Bus(i):x2}, sec-latency=0\n\tCapabilities: [40] Express (v2) Root Port (Slot+), MSI 00\n\t\tDevCtl:\tCorrErr- NonFatalErr- FatalErr- UnsupReq-\n\t\t\tMaxPayload 256 bytes, MaxReadReq 512 bytes\n");
+            text.Append($"{PortAddress(i)} PCI bridge [0604]: Device [0b16:{0x1000 + i:x4}] (rev 01) (prog-if 00 [Normal decode])\n\tBus: primary=00, secondary={Bus(i):x2}, subordinate={Bus(i):x2}, sec-latency=0\n\tCapabilities: [40] Express (v2) Root Port (Slot+), IntMsgNum 0\n\t\tDevCtl:\tCorrErr- NonFatalErr- FatalErr- UnsupReq-\n\t\t\tMaxPayload 256 bytes, MaxReadReq 512 bytes\n");
             text.Append($"\t\tLnkCap:\tPort #{i + 1}, Speed {Speed(slot.Gen)}, Width x{slot.Elec}, ASPM not supported\n\t\tLnkSta:\tSpeed {Speed(gen)}, Width x{(card is null ? 0 : width)}\n\t\tSltCap:\tAttnBtn- PwrCtrl-\n\t\t\tSlot #{i + 1}, PowerLimit {(slot.Watt ?? 75).ToString(CultureInfo.InvariantCulture)}W; Interlock- NoCompl+\n\n");
             if (card is null) continue;
-            text.Append($"{CardAddress(i)} {Class(card.Role)}: {card.Name} [0b16:{0x2000 + i:x4}] (rev 02)\n\tCapabilities: [40] Express (v2) Endpoint, MSI 00\n\t\tDevCtl:\tCorrErr- NonFatalErr- FatalErr- UnsupReq-\n\t\t\tMaxPayload 256 bytes, MaxReadReq 512 bytes\n");
+            text.Append($"{CardAddress(i)} {Class(card.Role)}: {card.Name} [0b16:{0x2000 + i:x4}] (rev 02)\n\tCapabilities: [40] Express (v2) Endpoint, IntMsgNum 0\n\t\tDevCtl:\tCorrErr- NonFatalErr- FatalErr- UnsupReq-\n\t\t\tMaxPayload 256 bytes, MaxReadReq 512 bytes\n");
             text.Append($"\t\tLnkCap:\tPort #0, Speed {Speed(card.Gen ?? slot.Gen)}, Width x{card.Elec ?? slot.Elec}, ASPM not supported\n\t\tLnkSta:\tSpeed {Speed(gen)}, Width x{width}\n\n");
         }
         return text.ToString();

@@ -23,7 +23,23 @@ public static class SeenDrives
             if (joined[at].Serial is { } serial) bySerial[serial] = at;
             if (joined[at].Path is { } path) byPath[path] = at;
         }
-        return joined;
+        return WithoutNameless(joined);
+    }
+
+    /// <summary>A drive known only by its name in the system is the one whose serial number came with that name later.</summary>
+    private static List<SeenDrive> WithoutNameless(List<SeenDrive> drives)
+    {
+        var named = new Dictionary<string, int>(StringComparer.Ordinal);
+        for (var i = 0; i < drives.Count; i++)
+            if (drives[i] is { Serial: not null, Path: { } path }) named[path] = i;
+        var gone = new HashSet<int>();
+        for (var i = 0; i < drives.Count; i++)
+            if (drives[i] is { Serial: null, Path: { } path } && named.TryGetValue(path, out var at))
+            {
+                drives[at] = Both(drives[at], drives[i]);
+                gone.Add(i);
+            }
+        return gone.Count == 0 ? drives : [.. drives.Where((_, i) => !gone.Contains(i))];
     }
 
     private static SeenDrive Both(SeenDrive a, SeenDrive b) => a with

@@ -1,0 +1,192 @@
+import { cleanup, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, describe, expect, it } from 'vitest';
+import type { Dispute, Edit, SurveyCheck, TablePreview, Unit } from '../../api/types';
+import { DeskContext, type Desk } from '../../frame/desk';
+import { BeforeTouching } from './BeforeTouching';
+import { ColumnNames } from './ColumnNames';
+import { Disputes } from './Disputes';
+import { CardForm, DriveForm, LabelForm, sizeBytes } from './forms';
+
+afterEach(cleanup);
+
+/** A desk that keeps the edits it is given. */
+function desk(): { edits: Edit[]; value: Desk } {
+  const edits: Edit[] = [];
+  const value = { apply: (e: Edit) => edits.push(e), job: { number: '1' } } as unknown as Desk;
+  return { edits, value };
+}
+
+describe('sizes as people write them', () => {
+  it.each([
+    ['4 TB', 4e12],
+    ['4t', 4e12],
+    ['960 GB', 960e9],
+    ['3,84tb', 3.84e12],
+    ['960', 960e9],
+    ['8', 8e12],
+  ])('%s', (text, bytes) => expect(sizeBytes(text)).toBe(bytes));
+
+  it.each(['', 'big', '4 PB', '0.1 GB', '-4 TB'])('refuses “%s”', (text) => expect(sizeBytes(text)).toBeNull());
+});
+
+describe('a drive entered by hand', () => {
+  it('takes size, kind and serial, and is the default for the next', async () => {
+    const kept: (Unit | null)[] = [];
+    const { unmount } = render(<DriveForm onKeep={(u) => kept.push(u)} />);
+    await userEvent.type(screen.getByLabelText('Size'), '4 TB');
+    await userEvent.click(screen.getByRole('button', { name: 'SAS' }));
+    await userEvent.click(screen.getByRole('button', { name: 'disk' }));
+    await userEvent.type(screen.getByLabelText('Serial number'), 'EK1');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(kept[0]).toMatchObject({
+      drive: { bytes: 4e12, protocol: 'sas', media: 'disk' },
+      serial: 'EK1',
+      source: 'by hand',
+    });
+    unmount();
+    render(<DriveForm onKeep={(u) => kept.push(u)} />);
+    expect(screen.getByLabelText('Size')).toHaveProperty('value', '4 TB');
+    expect(screen.getByLabelText('Serial number')).toHaveProperty('value', '');
+  });
+
+  it('asks for one thing at least and says how a size is written', async () => {
+    const kept: (Unit | null)[] = [];
+    render(<DriveForm unit={{ source: 'x', drive: {} } as Unit} onKeep={(u) => kept.push(u)} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(screen.getByText(/one of them must be known/)).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Size'), 'large');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(screen.getByText(/Write the size as on the label/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'It is empty' }));
+    expect(kept).toEqual([null]);
+  });
+});
+
+describe('a card and a supply entered by hand', () => {
+  it('keeps a card with its lanes', async () => {
+    const kept: (Unit | null)[] = [];
+    render(<CardForm onKeep={(u) => kept.push(u)} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(screen.getByText(/Say what it is/)).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Card'), 'Corvath H8');
+    await userEvent.type(screen.getByLabelText('Lanes'), '3');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(screen.getByText('Lanes are 1, 2, 4, 8 or 16.')).toBeTruthy();
+    await userEvent.clear(screen.getByLabelText('Lanes'));
+    await userEvent.type(screen.getByLabelText('Lanes'), '8');
+    await userEvent.click(screen.getByRole('button', { name: 'drive controller' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(kept[0]).toMatchObject({ card: { name: 'Corvath H8', elec: 8, role: 'controller' } });
+  });
+
+  it('names a supply by its rating', async () => {
+    const kept: (Unit | null)[] = [];
+    render(<LabelForm kind="supply" onKeep={(u) => kept.push(u)} />);
+    await userEvent.type(screen.getByLabelText('Rated, W'), '1200');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(kept[0]).toMatchObject({ accessory: { kind: 'supply', name: 'supply 1200 W', watt: 1200 } });
+  });
+});
+
+describe('before touching', () => {
+  const check = (key: string, state: SurveyCheck['state'], answer: string | null = null, by: string | null = null) =>
+    ({ key, question: `Is ${key} well?`, where: 'look', state, answer, by }) as SurveyCheck;
+
+  it('counts what was seen and tells the state in words', () => {
+    render(
+      <BeforeTouching checks={[check('a', 'well', 'fine'), check('b', 'open'), check('c', 'not-well', 'broken')]} />,
+    );
+    expect(screen.getByText('2 of 3 seen')).toBeTruthy();
+    expect(screen.getAllByRole('img').map((i) => i.getAttribute('aria-label'))).toEqual([
+      'well',
+      'not seen',
+      'not well',
+    ]);
+  });
+
+  it('is answered by eye with a note, and only an answer by eye is taken back', async () => {
+    const d = desk();
+    render(
+      <DeskContext.Provider value={d.value}>
+        <BeforeTouching checks={[check('start', 'well', 'ran', 'captures'), check('backup', 'well', 'seen', 'Bao')]} />
+      </DeskContext.Provider>,
+    );
+    await userEvent.click(screen.getByText(/Is start well/));
+    expect(screen.queryByRole('button', { name: 'Take back' })).toBeNull();
+    await userEvent.type(screen.getByLabelText('What was seen'), 'hangs');
+    await userEvent.click(screen.getByRole('button', { name: 'Not well' }));
+    await userEvent.click(screen.getByText(/Is backup well/));
+    await userEvent.click(screen.getByRole('button', { name: 'Take back' }));
+    expect(d.edits).toEqual([
+      { type: 'answerCheck', key: 'start', good: false, note: 'hangs' },
+      { type: 'answerCheck', key: 'backup', good: null, note: null },
+    ]);
+  });
+});
+
+describe('sources that differ', () => {
+  it('stand side by side and are settled for a place', async () => {
+    const d = desk();
+    const places: string[] = [];
+    const dispute = {
+      subject: 'A1',
+      place: 'slot:A1',
+      believed: 'firmware listing',
+      claims: [
+        { by: 'firmware listing', says: '32 GB (line 178)', unit: null },
+        { by: 'management page', says: '16 GB (line 63)', unit: null },
+      ],
+    } as Dispute;
+    render(
+      <DeskContext.Provider value={d.value}>
+        <Disputes disputes={[dispute]} onPlace={(p) => places.push(p)} />
+      </DeskContext.Provider>,
+    );
+    expect(screen.getAllByText('stands on the plate')).toHaveLength(1);
+    await userEvent.click(screen.getByRole('button', { name: 'A1' }));
+    await userEvent.click(screen.getAllByRole('button', { name: 'Believe this' })[1]!);
+    expect(places).toEqual(['slot:A1']);
+    expect(d.edits).toEqual([{ type: 'settle', place: 'slot:A1', by: 'management page' }]);
+  });
+
+  it('about a fact of the machine only shows them', () => {
+    const dispute = {
+      subject: 'memory slots',
+      place: null,
+      believed: 'sheet',
+      claims: [
+        { by: 'sheet', says: '16', unit: null },
+        { by: 'firmware listing', says: '12', unit: null },
+      ],
+    } as Dispute;
+    render(
+      <DeskContext.Provider value={desk().value}>
+        <Disputes disputes={[dispute]} onPlace={() => undefined} />
+      </DeskContext.Provider>,
+    );
+    expect(screen.getByText('Memory slots')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Believe this' })).toBeNull();
+  });
+});
+
+describe('the columns of a pasted table', () => {
+  const table = {
+    columns: ['Slt', 'SN'],
+    guess: ['bay', 'none'],
+    rows: [['0', 'EK1']],
+    count: 1,
+  } as unknown as TablePreview;
+
+  it('begin with the guess and are put right one by one', async () => {
+    const named: string[][] = [];
+    render(<ColumnNames table={table} value={null} onChange={(c) => named.push(c)} />);
+    expect(screen.getByLabelText('Meaning of Slt')).toHaveProperty('value', 'bay');
+    await userEvent.selectOptions(screen.getByLabelText('Meaning of SN'), 'serial number');
+    await userEvent.click(screen.getByRole('button', { name: 'These columns are right' }));
+    expect(named).toEqual([
+      ['bay', 'serial'],
+      ['bay', 'none'],
+    ]);
+  });
+});
