@@ -42,9 +42,10 @@ internal sealed class CsvTable
     private static string? FirstLine(string text, out int before)
     {
         before = 0;
-        foreach (var line in text.Split('\n'))
+        foreach (var range in text.AsSpan().Split('\n'))
         {
             before++;
+            var line = text[range];
             if (!string.IsNullOrWhiteSpace(line) && !line.StartsWith("#TYPE", StringComparison.Ordinal) && !IsRule(line)) return line;
         }
         return null;
@@ -67,9 +68,19 @@ internal sealed class CsvTable
             if (line >= firstLine && (cells.Count > 1 || cells[0].Trim().Length > 0) && rows.Count < MostRows) rows.Add((cells, began));
             cells = [];
         }
+        var signs = System.Buffers.SearchValues.Create([separator, '"', '\n', '\r']);
         for (var i = 0; i < text.Length; i++)
         {
             var c = text[i];
+            // Most of a table is plain text; it is taken over in one piece up to the next sign that means something.
+            if (!quoted && text.AsSpan(i).IndexOfAny(signs) is > 1 and var plain)
+            {
+                var piece = text.AsSpan(i, plain);
+                cell.Append(piece);
+                blank &= piece.IndexOfAnyExcept(' ') < 0;
+                i += plain - 1;
+                continue;
+            }
             if (quoted)
             {
                 if (c == '"' && i + 1 < text.Length && text[i + 1] == '"') { cell.Append('"'); i++; }
