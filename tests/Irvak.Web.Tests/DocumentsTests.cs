@@ -17,11 +17,17 @@ public class DocumentsTests(WebFixture web)
         var text = await web.Http.GetStringAsync("/api/sheets/tarrowby-gannet");
         var sheet = JsonNode.Parse(text)!.AsObject();
         (sheet["id"], sheet["name"], sheet["lamp"]) = ("gannet-two", "Gannet Two", "teal");
+        sheet["slots"]![0]!["colour"] = "grey";
         var taken = await WebFixture.Ok(await Import(sheet.ToJsonString()));
         Assert.Equal(("machine", "gannet-two"), (taken.GetProperty("kind").GetString(), taken.GetProperty("ids")[0].GetString()));
         var back = JsonNode.Parse(await web.Http.GetStringAsync("/api/sheets/gannet-two"))!;
         Assert.Equal("teal", back["lamp"]!.GetValue<string>());
         Assert.Equal(sheet["slots"]!.ToJsonString(), back["slots"]!.ToJsonString());
+        // Kept again from the editor, they are still there.
+        back["fans"] = 5;
+        await WebFixture.Ok(await web.Http.PutAsync("/api/sheets/gannet-two", new StringContent(back.ToJsonString(), Encoding.UTF8, "application/json")));
+        back = JsonNode.Parse(await web.Http.GetStringAsync("/api/sheets/gannet-two"))!;
+        Assert.Equal((5, "grey"), (back["fans"]!.GetValue<int>(), back["slots"]![0]!["colour"]!.GetValue<string>()));
         Assert.Equal(System.Net.HttpStatusCode.NoContent, (await web.Http.DeleteAsync("/api/sheets/gannet-two")).StatusCode);
         await WebFixture.Problem(await web.Http.GetAsync("/api/sheets/gannet-two"), 404, "unknown");
     }

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, Refusal, unwrap } from '../api/client';
-import { useEdits, useJob, useSheets } from '../api/hooks';
+import { useEdits, useJob } from '../api/hooks';
 import type { MachineSheet } from '../api/types';
 import { PlateBox } from '../frame/PlateBox';
 import { bare } from '../shelf/bare';
@@ -55,15 +55,19 @@ function FromJob({ number }: { number: string }) {
 }
 
 function FromShelf({ id }: { id: string | undefined }) {
-  const sheets = useSheets();
-  const known = sheets.data?.find((s) => s.id === id);
-  if (id && !known)
+  // The document itself, with fields that are not known here: they are kept.
+  const sheet = useQuery({
+    queryKey: ['sheet', id],
+    enabled: !!id,
+    queryFn: async () => unwrap(await api.GET('/api/sheets/{id}', { params: { path: { id: id! } } })),
+  });
+  if (id && !sheet.data)
     return (
-      <Page title="Sheet" line={sheets.isPending ? 'looking' : 'not here'}>
+      <Page title="Sheet" line={sheet.isPending ? 'looking' : 'not here'}>
         {null}
       </Page>
     );
-  return <Editor key={id ?? 'new'} start={(known as Doc | undefined) ?? FRESH} isNew={!id} />;
+  return <Editor key={id ?? 'new'} start={(sheet.data as Doc | undefined) ?? FRESH} isNew={!id} />;
 }
 
 function Editor({ start, isNew, job }: { start: Doc; isNew: boolean; job?: string }) {
@@ -104,6 +108,7 @@ function Editor({ start, isNew, job }: { start: Doc; isNew: boolean; job?: strin
       ),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['sheets'] });
+      await client.invalidateQueries({ queryKey: ['sheet'] });
       if (!job) return void navigate(`/sheets/${whole.id as string}`);
       await edits.applyAsync({ type: 'adoptSheet', sheet: whole as unknown as MachineSheet });
       void navigate(`/jobs/${job}/survey`);

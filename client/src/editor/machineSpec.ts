@@ -1,5 +1,22 @@
 import { FORMS, GENERATIONS, num, numbers, pick, text, TYPES, words, yes, type SectionSpec } from './spec';
 
+/** Values about which sources are known to differ. */
+const CLAIMABLE = [
+  ['/memory/slotLimitGiB', 'largest module'],
+  ['/memory/totalLimitGiB', 'largest total of memory'],
+  ['/memory/rateLimitMTs', 'top memory rate'],
+  ['/memory/eccWorks', 'whether ECC works'],
+  ['/memory/generation', 'memory generation'],
+  ['/memory/reservedMiB', 'memory kept by the machine'],
+  ['/bays/0/limitTB', 'largest drive'],
+  ['/bays/0/hotPlug', 'drives changed while it runs'],
+  ['/supplies/0/watt', 'rating of the supply'],
+  ['/firmware/bootsNvme', 'starting from NVMe'],
+  ['/firmware/boots4Kn', 'starting from 4096-byte sectors'],
+  ['/slots/0/elec', 'lanes of the first slot'],
+  ['/fans', 'number of fans'],
+] as const;
+
 /** Every field of a machine sheet, in the order one meets it at the machine. */
 export const MACHINE: SectionSpec[] = [
   {
@@ -386,7 +403,7 @@ export const MACHINE: SectionSpec[] = [
         one: 'claim',
         help: 'All are kept with whose word it is; the one that is marked stands in its field above.',
         fields: [
-          text('path', 'Value', 'Its path, such as /memory/totalLimitGiB.'),
+          pick('path', 'About', CLAIMABLE),
           text('value', 'They say'),
           pick('word', 'Whose word', [
             ['maker', "the maker's sheet"],

@@ -93,7 +93,9 @@ public static class SheetDraft
     private static List<ExpansionSlot> SlotsOf(Observation seen, HashSet<string> taken) =>
         [.. seen.Slots.Where(s => s.Name.Trim().Length is > 0 and <= 40 && taken.Add(s.Name.Trim())).Take(32).Select(s => s.Gen is null && s.Width is null
             ? new ExpansionSlot(s.Name.Trim(), 0, 0, 0, Bus: "pci")
-            : new ExpansionSlot(s.Name.Trim(), Lanes(s.Width), Lanes(s.Width), s.Gen ?? 3))];
+            : new ExpansionSlot(s.Name.Trim(), Lanes(s.Width), Lanes(s.Width), s.Gen ?? 3)),
+            // Where the firmware lists no slots, the ports that carry a slot's number tell of them.
+            .. seen.Slots.Count > 0 ? [] : seen.Pci.Where(p => p is { IsBridge: true, Slot: not null } && taken.Add("S" + p.Slot)).Take(32).Select(p => new ExpansionSlot("S" + p.Slot, Lanes(p.WidthMost), Lanes(p.WidthMost), p.GenMost is >= 1 and <= 6 ? p.GenMost.Value : 3))];
 
     private static int Lanes(int? width) => width is 1 or 2 or 4 or 8 or 12 or 16 ? width.Value : 1;
 

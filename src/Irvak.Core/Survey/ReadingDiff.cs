@@ -30,8 +30,12 @@ public static class ReadingDiff
         Fact("name in the network", old.HostName, seen.HostName);
         foreach (var drive in seen.Drives)
             if (drive.Serial is { } serial && old.Drives.FirstOrDefault(d => d.Serial == serial) is { } d && d.Health is { } a && drive.Health is { } b)
+            {
                 foreach (var (what, x, y) in Counters(a, b))
                     if (x is { } m && y is { } n && n != m) changed.Add(new Changed($"{serial}, {what}", $"{m}", $"{n}"));
+                if (WrittenADay(a, b) is { } daily)
+                    changed.Add(new Changed($"{serial}, written", $"{a.BytesWritten / 1e12:0.00} TB", string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{b.BytesWritten / 1e12:0.00} TB, {daily / 1e9:0.#} GB a day")));
+            }
         foreach (var drive in old.Drives.Where(d => d.Serial is not null && seen.Drives.Count > 0 && seen.Drives.All(n => n.Serial != d.Serial)))
             changed.Add(new Changed($"drive {drive.Serial}", "there", "not in this capture"));
         foreach (var drive in seen.Drives.Where(d => d.Serial is not null && old.Drives.Count > 0 && old.Drives.All(o => o.Serial != d.Serial)))
@@ -50,4 +54,11 @@ public static class ReadingDiff
         ("grown defects", a.GrownDefects, b.GrownDefects),
         ("media errors", a.MediaErrors, b.MediaErrors),
     ];
+
+    /// <summary>
+    /// Bytes written a day between two captures of a drive, by its own clock: written volume over power-on hours. Null when the hours
+    /// are the same or a counter went back.
+    /// </summary>
+    public static double? WrittenADay(SeenHealth before, SeenHealth after) =>
+        before is { BytesWritten: { } w, PowerOnHours: { } h } && after is { BytesWritten: { } w2, PowerOnHours: { } h2 } && h2 > h && w2 >= w ? (w2 - w) * 24.0 / (h2 - h) : null;
 }

@@ -108,6 +108,7 @@ public static class SurveyChecks
         if (load.SwapInKiBs is { } back && load.SwapOutKiBs is { } away && (back > 0 || away > 0)) Add(back + away > SwapCareKiBs, $"swaps {back + away:0} KiB/s");
         if (load.MemoryWaitPercent is { } m) Add(m > WaitCarePercent, $"waits for memory {m:0.##} % of the time");
         if (load.StorageWaitPercent is { } s) Add(s > WaitCarePercent, $"waits for storage {s:0.##} %");
+        if (load.WriteKiBs is { } written) Add(false, $"writes {written * 1024 * 86_400 / 1e9:0.#} GB a day at this rate");
         if (load.IdlePercent is { } idle) Add(false, $"processors idle {idle:0} %");
         return words.Count == 0 ? null : (care ? CheckState.Care : CheckState.Well, string.Join("; ", words));
     }

@@ -55,6 +55,30 @@ public class JoinTests
         Assert.Empty(Readings.Over(old, new Observation { LogLines = 10 }).Faults);
     }
 
+    [Fact]
+    public void Two_captures_apart_tell_what_is_written_a_day() // by the drive's own clock
+    {
+        var before = new SeenHealth { BytesWritten = 10_000_000_000_000, PowerOnHours = 1000 };
+        Assert.Equal(240e9, ReadingDiff.WrittenADay(before, before with { BytesWritten = 10_480_000_000_000, PowerOnHours = 1048 }));
+        Assert.Null(ReadingDiff.WrittenADay(before, before with { BytesWritten = 11_000_000_000_000 }));
+        Assert.Null(ReadingDiff.WrittenADay(before, before with { BytesWritten = 9_000_000_000_000, PowerOnHours = 1048 }));
+    }
+
+    [Fact]
+    public void A_draft_takes_slots_from_the_ports_where_the_firmware_lists_none()
+    {
+        var seen = new Observation
+        {
+            Devices = [new SeenDevice { Locator = "A1", SizeMiB = 0 }],
+            Pci = [new SeenPci { Address = "00:01.0", Slot = "4", BusFirst = 1, BusLast = 1, WidthMost = 8, GenMost = 4 }, new SeenPci { Address = "01:00.0", WidthMost = 4 }],
+            Drives = [new SeenDrive { Serial = "E1", Bay = "Bay 1", Transport = "sata", Rotational = true }],
+        };
+        var sheet = SheetDraft.From(seen)!;
+        Assert.Equal(("S4", 8, 4), (Assert.Single(sheet.Slots).Id, sheet.Slots[0].Elec, sheet.Slots[0].Gen));
+        Assert.Equal(("Bay 1", "SATA"), (Assert.Single(Assert.Single(sheet.Bays).Names), sheet.Bays[0].Bus));
+        Assert.Empty(SheetCheck.Check(sheet));
+    }
+
     [Theory]
     [InlineData(null, null, true)]
     [InlineData("X", null, false)]
