@@ -1,4 +1,5 @@
 using System.Text;
+using Irvak.Core.Sheets;
 
 namespace Irvak.Captures.Tests;
 
@@ -161,6 +162,25 @@ public class RealToolsTests
         Assert.Equal((8192, 2, 8, 1600, true), (module.Module.CapacityMiB, module.Module.Ranks, module.Module.DeviceWidth, module.Module.RateMTs, module.ChecksumRight));
         Assert.Matches(@"Size +8192 MB", decoder);
         Assert.Matches(@"Maximum module speed +1600 MT/s", decoder);
+    }
+
+    [Theory]
+    [InlineData(MemoryGeneration.Ddr4, ModuleForm.SoDimm, ModuleType.Unbuffered, 8192, 1, 8, 2666)]
+    [InlineData(MemoryGeneration.Ddr4, ModuleForm.SoDimm, ModuleType.UnbufferedEcc, 16_384, 2, 8, 2400)]
+    [InlineData(MemoryGeneration.Ddr4, ModuleForm.Dimm, ModuleType.Registered, 65_536, 2, 4, 2933)]
+    [InlineData(MemoryGeneration.Ddr4, ModuleForm.Dimm, ModuleType.UnbufferedEcc, 16_384, 2, 8, 3200)]
+    [InlineData(MemoryGeneration.Ddr3, ModuleForm.Dimm, ModuleType.Registered, 16_384, 2, 4, 1866)]
+    [InlineData(MemoryGeneration.Ddr3, ModuleForm.SoDimm, ModuleType.Unbuffered, 4096, 1, 8, 1600)]
+    [InlineData(MemoryGeneration.Ddr2, ModuleForm.Dimm, ModuleType.Registered, 4096, 2, 4, 667)]
+    public void Chips_that_the_simulated_machine_writes_are_read_by_the_distributions_decoder_too(MemoryGeneration generation, ModuleForm form, ModuleType type, int mib, int ranks, int width, int rate)
+    {
+        var chip = Simulated.SimulatedBytes.Chip(new Core.Builds.Unit { Module = new() { Generation = generation, Form = form, Type = type, CapacityMiB = mib, Ranks = ranks, DeviceWidth = width, RateMTs = rate, PartNumber = "MA-55" }, Serial = "0BADCAFE", Source = "s" })!;
+        var decoder = Spd(chip);
+        Assert.Matches($@"Size +{mib} MB", decoder);
+        Assert.Matches($@"(?:Ranks|Number of ranks|Banks x Rows x Columns x Bits|SDRAM Device Width)", decoder);
+        Assert.Contains("MA-55", decoder);
+        var seen = Assert.Single(CaptureReader.Read(chip).Seen.Spds).Module;
+        Assert.Equal((generation, form, type, mib, ranks, rate), (seen.Generation!.Value, seen.Form!.Value, seen.Type!.Value, seen.CapacityMiB!.Value, seen.Ranks!.Value, seen.RateMTs!.Value));
     }
 
     [Fact]

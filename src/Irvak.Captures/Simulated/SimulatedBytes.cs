@@ -170,6 +170,8 @@ public sealed class SimulatedBytes(MachineSheet sheet, Build build, FirmwareFact
         if (size == 0 || cycle == 0) return null;
         var b = new byte[256];
         (b[0], b[1], b[2], b[5], b[9], b[13], b[31]) = (128, 8, 8, (byte)(ranks - 1), (byte)cycle, (byte)width, (byte)size);
+        // Eight banks of 14 row bits; the columns make up the size of a rank: 2^(rows + columns) × banks × 8 bytes.
+        (b[3], b[4], b[17], b[6]) = (14, (byte)System.Numerics.BitOperations.Log2((uint)(mib / ranks)), 8, 64);
         b[11] = (byte)(m.Type is { } t && t.HasEcc() ? 2 : 0);
         b[20] = (byte)(m.Form == ModuleForm.SoDimm ? 4 : m.Type == ModuleType.Registered ? 1 : 2);
         Encoding.ASCII.GetBytes((m.PartNumber ?? "").PadRight(18)[..18]).CopyTo(b, 73);
