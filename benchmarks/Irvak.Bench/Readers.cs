@@ -63,11 +63,14 @@ public static class Readers
     // A capture has at most 200 000 lines; beyond them a reader only counts.
     private static byte[] Repeat(string text) => Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat(text + "\n", Math.Min(Size / text.Length, 190_000 / (text.Count(c => c == '\n') + 1)))));
 
+    // As the tools print it, a line for each value.
+    private static readonly System.Text.Json.JsonSerializerOptions Indented = new() { WriteIndented = true };
+
     private static byte[] List(string text, string name)
     {
-        var items = System.Text.Json.Nodes.JsonNode.Parse(text)![name]!.AsArray().Select(n => n!.ToJsonString()).ToList();
+        var items = System.Text.Json.Nodes.JsonNode.Parse(text)![name]!.AsArray().Select(n => n!.ToJsonString(Indented)).ToList();
         var one = string.Join(",\n", items);
-        return Encoding.UTF8.GetBytes($"{{\"{name}\":[\n{string.Join(",\n", Enumerable.Repeat(one, Size / one.Length))}\n]}}");
+        return Encoding.UTF8.GetBytes($"{{\"{name}\":[\n{string.Join(",\n", Enumerable.Repeat(one, Math.Min(Size / one.Length, 190_000 / (one.Count(c => c == '\n') + 1))))}\n]}}");
     }
 
     private static byte[] Rows(string text)

@@ -86,8 +86,12 @@ internal sealed class JsonValue
         }
     }
 
-    public long? Long => double.TryParse(Text, NumberStyles.Float, CultureInfo.InvariantCulture, out var d) && Math.Abs(d) < 9.2e18
+    public long? Long => Whole is { } whole ? whole : double.TryParse(Text, NumberStyles.Float, CultureInfo.InvariantCulture, out var d) && Math.Abs(d) < 9.2e18
         ? long.TryParse(Text, NumberStyles.Integer, CultureInfo.InvariantCulture, out var n) ? n : (long)d : null;
+
+    /// <summary>A whole number straight from its digits; null for anything else.</summary>
+    private long? Whole => Kind is JsonTokenType.String or JsonTokenType.Number && !_escaped
+        && System.Buffers.Text.Utf8Parser.TryParse(_text.AsSpan(_start, _length), out long n, out var used) && used == _length ? n : null;
 
     public int? Int => Long is >= int.MinValue and <= int.MaxValue and var n ? (int)n : null;
 
