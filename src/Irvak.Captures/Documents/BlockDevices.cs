@@ -25,7 +25,7 @@ internal static class BlockDevices
 
     private static SeenDrive Drive(JsonValue d)
     {
-        var below = d.Objects().Skip(1).ToList();
+        List<JsonValue> below = d["children"] is null ? [] : [.. d.Objects().Skip(1)];
         var array = below.FirstOrDefault(b => b["type"]?.Text?.StartsWith("raid", StringComparison.Ordinal) == true)?["name"]?.Text;
         var pool = below.Prepend(d).Select(b => b["fstype"]?.Text).FirstOrDefault(f => f is "zfs_member" or "LVM2_member" or "linux_raid_member" or "ddf_raid_member" or "isw_raid_member");
         var label = below.Prepend(d).FirstOrDefault(b => b["fstype"]?.Text == pool && pool is not null)?["label"]?.Text;

@@ -81,6 +81,12 @@ internal sealed class CsvTable
                 i += plain - 1;
                 continue;
             }
+            if (quoted && text.AsSpan(i).IndexOfAny('"', '\n') is > 1 and var inside)
+            {
+                cell.Append(text.AsSpan(i, inside));
+                i += inside - 1;
+                continue;
+            }
             if (quoted)
             {
                 if (c == '"' && i + 1 < text.Length && text[i + 1] == '"') { cell.Append('"'); i++; }

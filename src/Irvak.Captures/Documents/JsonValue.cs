@@ -19,14 +19,14 @@ internal sealed class JsonValue
     private readonly byte[] _text;
     private readonly int _start, _length;
     private readonly bool _escaped;
-    private List<(string Name, JsonValue Value)>? _members;
+    // Members and items hang together as a chain: a listing of a thousand drives would otherwise make a thousand lists.
+    private JsonValue? _first, _last, _next;
+    private string? _name;
     private List<JsonValue>? _items;
 
     private JsonValue(byte[] text, JsonTokenType kind, int start, int length, bool escaped, int line)
     {
         (_text, Kind, _start, _length, _escaped, Line) = (text, kind, start, length, escaped, line);
-        if (kind == JsonTokenType.StartObject) _members = [];
-        if (kind == JsonTokenType.StartArray) _items = [];
     }
 
     public JsonTokenType Kind { get; }
@@ -38,20 +38,31 @@ internal sealed class JsonValue
 
     public bool IsArray => Kind == JsonTokenType.StartArray;
 
-    public IReadOnlyList<(string Name, JsonValue Value)> Members => _members ?? (IReadOnlyList<(string, JsonValue)>)[];
-
-    public IReadOnlyList<JsonValue> Items => _items ?? (IReadOnlyList<JsonValue>)[];
+    public IReadOnlyList<JsonValue> Items
+    {
+        get
+        {
+            if (!IsArray || _first is null) return [];
+            if (_items is null)
+            {
+                _items = [];
+                for (var at = _first; at is not null; at = at._next) _items.Add(at);
+            }
+            return _items;
+        }
+    }
 
     /// <summary>The first of a list; null when it is empty or this is no list.</summary>
-    public JsonValue? First => _items is [var first, ..] ? first : null;
+    public JsonValue? First => IsArray ? _first : null;
 
     /// <summary>The member of that name, whatever its case; null when there is none or this is no object.</summary>
     public JsonValue? this[string name]
     {
         get
         {
-            foreach (var (key, value) in Members)
-                if (key.Equals(name, StringComparison.OrdinalIgnoreCase)) return value;
+            if (!IsObject) return null;
+            for (var at = _first; at is not null; at = at._next)
+                if (at._name!.Equals(name, StringComparison.OrdinalIgnoreCase)) return at;
             return null;
         }
     }
@@ -113,8 +124,10 @@ internal sealed class JsonValue
         {
             var at = left.Pop();
             if (at.IsObject) yield return at;
-            for (var i = at.Items.Count - 1; i >= 0; i--) if (at.Items[i].IsObject || at.Items[i].IsArray) left.Push(at.Items[i]);
-            for (var i = at.Members.Count - 1; i >= 0; i--) if (at.Members[i].Value is { } v && (v.IsObject || v.IsArray)) left.Push(v);
+            var inner = new Stack<JsonValue>();
+            for (var child = at._first; child is not null; child = child._next)
+                if (child.IsObject || child.IsArray) inner.Push(child);
+            while (inner.TryPop(out var child)) left.Push(child);
         }
     }
 
@@ -151,8 +164,10 @@ internal sealed class JsonValue
                         root ??= value;
                         if (open.TryPeek(out var parent))
                         {
-                            if (parent._members is { } members) members.Add((name ?? "", value));
-                            else parent._items!.Add(value);
+                            value._name = parent.IsObject ? name ?? "" : null;
+                            if (parent._last is { } before) before._next = value;
+                            else parent._first = value;
+                            parent._last = value;
                         }
                         if (value.IsObject || value.IsArray) open.Push(value);
                         break;
