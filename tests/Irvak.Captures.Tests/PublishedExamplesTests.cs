@@ -186,11 +186,13 @@ public class PublishedExamplesTests
     [Fact]
     public void A_table_of_drives_is_read_once_its_columns_are_named()
     {
-        const string text = "EID:Slt DID State DG Size Intf Med Model\n252:0 10 Onln 0 3.638_TB SAS HDD EK-S4\n252:1 11 UGood - 3.638_TB SAS HDD EK-S4\n";
+        const string text = "EID:Slt  DID  State  DG  Size      Intf  Med  Model\n252:0    10   Onln   0   3.638 TB  SAS   HDD  EK-S4\n252:1    11   UGood  -   3.638 TB  SAS   HDD  EK-S4\n";
         var preview = Documents.DriveTable.Preview(text)!;
         Assert.Equal([Documents.DriveColumn.Bay, Documents.DriveColumn.None, Documents.DriveColumn.State, Documents.DriveColumn.Group, Documents.DriveColumn.Size, Documents.DriveColumn.Protocol, Documents.DriveColumn.Media, Documents.DriveColumn.Model], preview.Guess);
         var seen = Documents.DriveTable.Read(text, preview.Guess).Seen;
         Assert.Equal([("252", "0", "0"), ("252", "1", null)], seen.Drives.Select(d => (d.Enclosure!, d.Bay!, d.MemberOf)));
+        // 3.638 TB of a controller is binary: 4 TB as sold.
+        Assert.InRange(seen.Drives[0].Bytes!.Value, 3_999_000_000_000, 4_001_000_000_000);
         Assert.Equal((true, "sas", "EK-S4"), (seen.Drives[0].Rotational!.Value, seen.Drives[0].Transport, seen.Drives[0].Model));
     }
 

@@ -49,14 +49,6 @@ public class DocumentsTests(WebFixture web)
     }
 
     [Fact]
-    public async Task An_older_sheet_is_brought_along()
-    {
-        await WebFixture.Ok(await Import("""{"format":"irvak-machine/0","id":"older","name":"Older","bays":2}"""));
-        var sheet = JsonNode.Parse(await web.Http.GetStringAsync("/api/sheets/older"))!;
-        Assert.Equal(("irvak-machine/1", 2), (sheet["format"]!.GetValue<string>(), sheet["bays"]![0]!["names"]!.AsArray().Count));
-    }
-
-    [Fact]
     public async Task A_job_goes_out_and_comes_in_again_with_its_history()
     {
         foreach (var number in new[] { "0101", "0106", "0109" })

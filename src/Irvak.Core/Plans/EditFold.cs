@@ -38,7 +38,7 @@ public static class EditFold
     /// <summary>The state after an edit that <see cref="Refusal"/> lets pass.</summary>
     public static JobState Apply(JobState state, Edit edit, Stamp stamp) => edit switch
     {
-        AdoptSheet adopt => ApplySheet(state, adopt),
+        AdoptSheet adopt => SurveyFold.ReadAgain(ApplySheet(state, adopt)),
         RecordFound found => ApplyFound(state, found),
         AnswerUnknown answer => UnknownRegister.Apply(state, answer),
         ReadBefore read => SurveyFold.Apply(state, read),

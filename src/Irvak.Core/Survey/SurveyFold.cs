@@ -57,6 +57,20 @@ public static class SurveyFold
         return Refresh(state with { Readings = readings.SetItem(Name(kinds), seen), Settled = reopened });
     }
 
+    /// <summary>
+    /// What captures had said before there was a sheet, or on a sheet with fewer places, takes its places now; nobody's word is
+    /// overwritten.
+    /// </summary>
+    public static JobState ReadAgain(JobState state)
+    {
+        foreach (var (by, seen) in state.Readings)
+        {
+            var found = AsFound.From(state.Sheet!, seen, by);
+            state = EditFold.Apply(state, found with { Places = Contradictions.WithoutContradicted(state, found), System = null }, new Stamp("", default));
+        }
+        return state.Readings.Count == 0 ? state : Refresh(state);
+    }
+
     /// <summary>A drive that stands in its bay learns from every capture that knows its serial number: its name in the system, its array, its grade.</summary>
     private static JobState Refresh(JobState state)
     {
@@ -89,7 +103,8 @@ public static class SurveyFold
     {
         var claim = Contradictions.Of(state).First(d => d.Place == settle.Place).Claims.First(c => c.By == settle.By);
         var found = new RecordFound(new Dictionary<string, Builds.Unit?> { [settle.Place] = claim.Unit }, null, claim.By);
-        return EditFold.Apply(state, found, new Stamp("", default)) is var after ? after with { Settled = after.Settled.SetItem(settle.Place, settle.By) } : state;
+        var after = EditFold.Apply(state, found, new Stamp("", default));
+        return after with { Settled = after.Settled.SetItem(settle.Place, settle.By) };
     }
 
     public static JobState Apply(JobState state, AnswerCheck check, Stamp stamp) => state with

@@ -184,6 +184,19 @@ public class SurveyTests
     }
 
     [Fact]
+    public void A_capture_read_before_there_was_a_sheet_takes_its_places_once_there_is_one()
+    {
+        var seen = new Observation { Drives = [Drive("E1", "2"), Drive("E2", "7")] };
+        var state = JobState.Start.With(new ReadBefore(seen, "management page"), new AdoptSheet(Storage));
+        Assert.Equal("E1", state.Found["bay:2"].Serial);
+        Assert.Equal("E2", Assert.Single(LooseDrives.Of(state)).Unit.Serial);
+        // A sheet with more bays takes the other drive too, and what a person emptied stays empty.
+        state = state.With(new RecordFound(new Dictionary<string, Unit?> { ["bay:2"] = null }, null, SurveyFold.ByHand), new AdoptSheet(Storage with { Bays = [Storage.Bays[0] with { Names = ["1", "2", "3", "4", "5", "6", "7"], Cols = 7 }] }));
+        Assert.Equal("E2", state.Found["bay:7"].Serial);
+        Assert.Contains("bay:2", state.FoundEmpty);
+    }
+
+    [Fact]
     public void Facts_of_the_machine_know_the_line_they_came_from()
     {
         var found = AsFound.From(Storage, new Observation { Serial = "SN", FirmwareVersion = "2", At = new Dictionary<string, int> { ["serial"] = 12 } }, "firmware listing");
