@@ -63,22 +63,12 @@ public sealed class Library(Database database, TimeProvider clock)
     public async Task<EvidenceBook> Evidence(CancellationToken cancel) =>
         new(await Documents<EvidenceRecord>("select document::text from evidence order by id limit 5000", cancel));
 
-    /// <summary>A sheet as it was stored, with fields that are not known here; null when there is none.</summary>
-    public async Task<string?> SheetDocument(string id, CancellationToken cancel)
-    {
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleOrDefaultAsync<string>(new CommandDefinition("select document::text from machine_sheet where id = @id", new { id }, cancellationToken: cancel));
-    }
-
-    public Task Keep(MachineSheet sheet, CancellationToken cancel) => Keep(sheet, Database.ToJson(sheet), cancel);
-
-    /// <param name="document">The sheet as a document, unknown fields and all.</param>
-    public async Task Keep(MachineSheet sheet, string document, CancellationToken cancel)
+    public async Task Keep(MachineSheet sheet, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await connection.ExecuteAsync(new CommandDefinition(
             "insert into machine_sheet (id, document) values (@Id, @json::jsonb) on conflict (id) do update set document = excluded.document",
-            new { sheet.Id, json = document }, cancellationToken: cancel));
+            new { sheet.Id, json = Database.ToJson(sheet) }, cancellationToken: cancel));
         _read.Clear();
     }
 

@@ -20,8 +20,7 @@ public sealed record JobDocumentEntry(int Number, string Who, DateTimeOffset At,
 /// <summary>What a document turned out to hold.</summary>
 public abstract record Imported
 {
-    /// <param name="Raw">The document as it came, with fields that are not known here.</param>
-    public sealed record Machine(MachineSheet Sheet, JsonObject Raw) : Imported;
+    public sealed record Machine(MachineSheet Sheet) : Imported;
 
     public sealed record Parts(IReadOnlyList<ShelfPart> All) : Imported;
 
@@ -40,26 +39,6 @@ public static class Documents
         [ShelfPart.CurrentFormat] = typeof(ShelfPart),
         [JobDocument.CurrentFormat] = typeof(JobDocument),
     };
-
-    /// <summary>A sheet in the order of its fields, with what the stored document holds beyond them, however deep.</summary>
-    public static JsonNode Whole(MachineSheet sheet, JsonNode stored)
-    {
-        var known = JsonSerializer.SerializeToNode(sheet, Pretty)!;
-        AddUnknown(known, stored);
-        return known;
-    }
-
-    private static void AddUnknown(JsonNode known, JsonNode stored)
-    {
-        if (known is JsonArray rows && stored is JsonArray others && rows.Count == others.Count)
-            for (var i = 0; i < rows.Count; i++)
-                if (rows[i] is { } a && others[i] is { } b) AddUnknown(a, b);
-        if (known is not JsonObject fields || stored is not JsonObject all) return;
-        foreach (var (name, value) in all)
-            if (value is null) continue;
-            else if (fields[name] is { } field) AddUnknown(field, value);
-            else if (!fields.ContainsKey(name)) fields[name] = value.DeepClone();
-    }
 
     /// <summary>JSON Schema (2020-12) of a format.</summary>
     public static JsonNode Schema(string format)
@@ -101,14 +80,17 @@ public static class Documents
         {
             var (sheet, problems) = Typed<MachineSheet>(document, MachineSheet.CurrentFormat);
             if (sheet is null) return (null, problems);
-            var found = IdProblem(sheet.Id) is { } id ? [id, .. SheetCheck.Check(sheet)] : SheetCheck.Check(sheet);
-            return found.Count > 0 ? (null, found) : (new Imported.Machine(sheet, document), []);
+            var found = Check(sheet);
+            return found.Count > 0 ? (null, found) : (new Imported.Machine(sheet), []);
         }
         return (null, [new("/format", $"A document names its format: {string.Join(", ", Formats.Keys)}.")]);
     }
 
-    /// <summary>A sheet's id stands in addresses and file names.</summary>
-    public static SheetProblem? IdProblem(string id) => id.Length is 0 or > 80 || id.Any(c => !char.IsAsciiLetterOrDigit(c) && c is not ('-' or '.' or '_'))
+    /// <summary>What must be mended before a sheet can be kept on the shelf.</summary>
+    public static IReadOnlyList<SheetProblem> Check(MachineSheet sheet) => IdProblem(sheet.Id) is { } id ? [id, .. SheetCheck.Check(sheet)] : SheetCheck.Check(sheet);
+
+    // A sheet's id stands in addresses and file names.
+    private static SheetProblem? IdProblem(string id) => id.Length is 0 or > 80 || id.Any(c => !char.IsAsciiLetterOrDigit(c) && c is not ('-' or '.' or '_'))
         ? new("/id", "A sheet has a short name of letters, digits and dashes, at most 80.") : null;
 
     private static (Imported?, IReadOnlyList<SheetProblem>) Parts(JsonArray list)

@@ -82,6 +82,15 @@ public class SurveyTests(Site site)
         window.Press("It sits there");
         window.See("Every drive that a capture shows stands in its bay.");
         window.See("EKLOOSE1", ".bay-map");
+
+        // By hand, with a wrong size first.
+        window.Click("[data-place='bay:34']");
+        window.Type("#d-size", "large" + Keys.Enter);
+        window.See("Write the size as on the label");
+        window.Type("#d-size", "12 TB" + Keys.Enter);
+        window.Until(_ => window.Find("[data-place='bay:34']").GetAttribute("aria-label")!.Contains("12 TB"), "the drive of bay 34");
+        // The next bay is asked for at once, with the last drive as the default.
+        window.Until(_ => window.Find(".survey-cols section:last-child h3").Text.StartsWith("35", StringComparison.Ordinal), "bay 35");
     }
 
     [Fact]

@@ -128,10 +128,12 @@ public class DocumentsTests(WebFixture web)
     public async Task A_part_is_read_from_its_label_kept_found_and_taken_off()
     {
         var read = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf/read?text=" + Uri.EscapeDataString("32GB 2Rx4 PC4-2933Y-R")));
-        var part = JsonNode.Parse(read.GetProperty("part").GetRawText())!.AsObject();
+        var part = JsonNode.Parse(read.GetProperty("part").GetProperty("part").GetRawText())!.AsObject();
         part["inStock"] = 5;
+        part["module"]!["colour"] = "green";
         var id = part["id"]!.GetValue<string>();
         await WebFixture.Ok(await web.Http.PutAsJsonAsync($"/api/parts/{id}", part));
+        Assert.Equal("green", JsonNode.Parse(await web.Http.GetStringAsync($"/api/parts/{id}"))!["module"]!["colour"]!.GetValue<string>());
         var hits = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf?q=32g+2rx4+2933+reg"));
         Assert.Contains(hits.EnumerateArray(), h => h.GetProperty("part").GetProperty("id").GetString() == id);
         Assert.Equal(System.Net.HttpStatusCode.NoContent, (await web.Http.DeleteAsync($"/api/parts/{id}")).StatusCode);

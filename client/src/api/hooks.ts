@@ -82,6 +82,10 @@ export interface Piece {
   columns?: string;
 }
 
+/** Reads a label, or a drive as it is spoken of, into a part. */
+export const readLabel = async (text: string) =>
+  unwrap(await api.GET('/api/shelf/read', { params: { query: { text: text.slice(0, 400) } } }));
+
 const photosKey = (number: string) => ['photos', number];
 
 export const usePhotos = (number: string) =>

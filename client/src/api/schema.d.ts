@@ -1407,6 +1407,18 @@ export interface components {
             /** @description True when something stops or deviates there. */
             bad: boolean;
         };
+        /** @description What a label was read as. */
+        LabelView: {
+            part: null | components["schemas"]["PartView"];
+            /**
+             * Format: int32
+             * @description Pieces named: 2 for a kit written "2 × 16".
+             */
+            count: number;
+            missing: string[];
+            remarks: string[];
+            problem: null | string;
+        };
         /** @description One slot of the ladder. */
         LadderSlot: {
             slot: string;
@@ -1520,7 +1532,7 @@ export interface components {
             /** @description True when only modules with chips on one side fit. */
             singleSided?: null | boolean;
         };
-        /** @description What a machine is (`irvak-machine/1`). Unknown fields of a document are kept in IDictionary&lt;string, JsonElement&gt;? MachineSheet.More. */
+        /** @description What a machine is (`irvak-machine/1`). Unknown fields of a document are kept, however deep. */
         MachineSheet: {
             format?: string;
             id: string;
@@ -1795,21 +1807,6 @@ export interface components {
             n: number;
             /** @description What they are, such as "10 Gb". */
             what: string;
-        };
-        /** @description What a line about a part was read as. */
-        PartReading: {
-            part: null | components["schemas"]["ShelfPart"];
-            /**
-             * Format: int32
-             * @description Pieces named: 2 for a kit written "2 × 16".
-             */
-            count: number;
-            /** @description What the line does not say, in words. */
-            missing: string[];
-            /** @description What was read with a grain of salt. */
-            remarks: string[];
-            /** @description Why it can't be right; null when it can. */
-            problem: null | string;
         };
         /** @description A shelf part with its names, which are the core's. */
         PartView: {
@@ -3890,7 +3887,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PartReading"];
+                    "application/json": components["schemas"]["LabelView"];
                 };
             };
         };

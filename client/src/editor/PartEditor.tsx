@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, unwrap } from '../api/client';
+import { readLabel } from '../api/hooks';
 import type { ShelfPart } from '../api/types';
 import { Page } from '../shelf/Page';
 import { PARTS } from './partSpec';
@@ -46,7 +47,7 @@ function Editor({ start, label }: { start: Doc | null; label: string }) {
     queryKey: ['label', text],
     enabled: !start && text.trim().length > 0,
     placeholderData: (old) => old,
-    queryFn: async () => unwrap(await api.GET('/api/shelf/read', { params: { query: { text: text.slice(0, 400) } } })),
+    queryFn: () => readLabel(text),
   });
   const kind = doc ? kindOf(doc) : undefined;
   const whole = useMemo(() => (doc ? (tidy(doc) as Doc) : null), [doc]);
@@ -110,7 +111,7 @@ function Editor({ start, label }: { start: Doc | null; label: string }) {
             <p aria-live="polite">
               {said.problem ?? (
                 <>
-                  {said.part && <b>{partWords(said.part)}</b>}
+                  {said.part && <b>{said.part.long}</b>}
                   {said.count > 1 && `, a kit of ${said.count}`}
                   {said.missing.length > 0 && <span className="quiet">. Not told: {said.missing.join(', ')}</span>}
                 </>
@@ -127,7 +128,7 @@ function Editor({ start, label }: { start: Doc | null; label: string }) {
               type="button"
               className="btn go"
               disabled={!said?.part}
-              onClick={() => begin({ ...(said!.part as unknown as Doc), inStock: said!.count })}
+              onClick={() => begin({ ...(said!.part!.part as unknown as Doc), inStock: said!.count })}
             >
               Take it from the label
             </button>
@@ -218,31 +219,3 @@ const fresh = (kind: PartKind): Doc =>
       : kind === 'processor'
         ? { name: '' }
         : {};
-
-/** The part in a few words while its label is typed; the core names it once it is kept. */
-function partWords(part: { module?: Doc | null; drive?: Doc | null }): string {
-  const m = part.module;
-  if (m)
-    return [
-      m.capacityMiB ? `${(m.capacityMiB as number) / 1024} GB` : null,
-      m.type,
-      m.generation,
-      m.rateMTs ? `${m.rateMTs as number} MT/s` : null,
-      m.ranks ? `${m.ranks as number}R${m.deviceWidth ? `x${m.deviceWidth as number}` : ''}` : null,
-    ]
-      .filter(Boolean)
-      .join(' ');
-  const d = part.drive;
-  return d
-    ? [
-        d.bytes
-          ? `${(d.bytes as number) / 1e12 >= 1 ? `${Number(((d.bytes as number) / 1e12).toFixed(2))} TB` : `${Math.round((d.bytes as number) / 1e9)} GB`}`
-          : null,
-        (d.protocol as string | null)?.toUpperCase(),
-        d.media,
-        d.form,
-      ]
-        .filter(Boolean)
-        .join(' ')
-    : '';
-}

@@ -45,13 +45,18 @@ export default function SheetEditor() {
 /** The sheet that a job works with: kept on the shelf, it is taken by the job too. */
 function FromJob({ number }: { number: string }) {
   const job = useJob(number);
+  const edits = useEdits(number, () => undefined);
+  const onKept = async (sheet: MachineSheet) => {
+    await edits.applyAsync({ type: 'adoptSheet', sheet });
+    return `/jobs/${number}/survey`;
+  };
   if (!job.data?.sheet)
     return (
       <Page title="Sheet" line={job.isPending ? 'looking' : 'not here'}>
         {null}
       </Page>
     );
-  return <Editor start={job.data.sheet as unknown as Doc} isNew={job.data.sheet.id === 'draft'} job={number} />;
+  return <Editor start={job.data.sheet as unknown as Doc} isNew={job.data.sheet.id === 'draft'} onKept={onKept} />;
 }
 
 function FromShelf({ id }: { id: string | undefined }) {
@@ -67,13 +72,28 @@ function FromShelf({ id }: { id: string | undefined }) {
         {null}
       </Page>
     );
-  return <Editor key={id ?? 'new'} start={(sheet.data as Doc | undefined) ?? FRESH} isNew={!id} />;
+  return (
+    <Editor
+      key={id ?? 'new'}
+      start={(sheet.data as Doc | undefined) ?? FRESH}
+      isNew={!id}
+      onKept={async (s) => `/sheets/${s.id}`}
+    />
+  );
 }
 
-function Editor({ start, isNew, job }: { start: Doc; isNew: boolean; job?: string }) {
+/** @param onKept Where to go once the sheet is kept. */
+function Editor({
+  start,
+  isNew,
+  onKept,
+}: {
+  start: Doc;
+  isNew: boolean;
+  onKept: (sheet: MachineSheet) => Promise<string>;
+}) {
   const navigate = useNavigate();
   const client = useQueryClient();
-  const edits = useEdits(job ?? '', () => undefined);
   const [doc, setDoc] = useState(start);
   const [place, setPlace] = useState<string | null>(null);
   const whole = useMemo(() => {
@@ -109,9 +129,7 @@ function Editor({ start, isNew, job }: { start: Doc; isNew: boolean; job?: strin
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['sheets'] });
       await client.invalidateQueries({ queryKey: ['sheet'] });
-      if (!job) return void navigate(`/sheets/${whole.id as string}`);
-      await edits.applyAsync({ type: 'adoptSheet', sheet: whole as unknown as MachineSheet });
-      void navigate(`/jobs/${job}/survey`);
+      void navigate(await onKept(whole as unknown as MachineSheet));
     },
   });
   const problems: Trouble[] = check.data?.problems ?? [];

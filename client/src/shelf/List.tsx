@@ -4,6 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { api, unwrap } from '../api/client';
 import type { ListRequest } from '../api/types';
 import { Page } from './Page';
+import { ColumnMeanings } from '../frame/ColumnMeanings';
 
 type Column = ListRequest['columns'][number];
 const MEANINGS: [Column, string][] = [
@@ -76,33 +77,12 @@ export default function List() {
       {seen && (
         <>
           <table aria-label="What the columns mean">
-            <thead>
-              <tr>
-                {seen.columns.map((c, i) => (
-                  <th key={i}>
-                    <label>
-                      <span className="mono">{c}</span>
-                      <select
-                        className="inp"
-                        aria-label={`Meaning of ${c}`}
-                        value={seen.meanings[i]}
-                        onChange={(e) =>
-                          setColumns(
-                            seen.meanings.map((m, j) => (j === i ? (e.target.value as Column) : (m as Column))),
-                          )
-                        }
-                      >
-                        {MEANINGS.map(([key, words]) => (
-                          <option key={key} value={key}>
-                            {words}
-                          </option>
-                        ))}
-                      </select>
-                    </label>
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <ColumnMeanings
+              columns={seen.columns}
+              meanings={MEANINGS}
+              now={seen.meanings as Column[]}
+              onChange={setColumns}
+            />
           </table>
           <table>
             <thead>

@@ -21,7 +21,7 @@ public enum AccessoryKind
 }
 
 /// <summary>One of the little things without which nothing fits.</summary>
-public sealed record AccessorySheet
+public sealed record AccessorySheet : KeepsMore
 {
     public string? Maker { get; init; }
 

@@ -15,4 +15,4 @@ namespace Irvak.Core.Sheets;
 /// <param name="LimitTB">Largest drive on the maker's list, TB; null when not known.</param>
 /// <param name="Expander">True when an expander shares an uplink among the bays.</param>
 public sealed record BayGroup(string Group, string Form, string Stance, IReadOnlyList<string> Names, int Cols, string Bus, double? HeightMm = null, string? Tray = null,
-    IReadOnlyList<double>? LinkGbs = null, string? Root = null, bool? HotPlug = null, double? LimitTB = null, bool? Expander = null);
+    IReadOnlyList<double>? LinkGbs = null, string? Root = null, bool? HotPlug = null, double? LimitTB = null, bool? Expander = null) : KeepsMore;

@@ -15,7 +15,7 @@ public enum CardRole
 }
 
 /// <summary>What a card or module for a slot, mezzanine or module bay is. A field that is not known is null.</summary>
-public sealed record CardSheet
+public sealed record CardSheet : KeepsMore
 {
     public string? Maker { get; init; }
 
@@ -59,7 +59,7 @@ public sealed record CardSheet
 }
 
 /// <summary>The drive side of a controller.</summary>
-public sealed record ControllerSheet
+public sealed record ControllerSheet : KeepsMore
 {
     /// <summary>firmware-assisted, host-adapter, entry-raid, cached-raid or ports.</summary>
     public string? Class { get; init; }
@@ -103,4 +103,4 @@ public sealed record ControllerSheet
 /// <param name="Ports">Ports, 1 or more.</param>
 /// <param name="RatesGbs">Rates each port speaks, Gb/s.</param>
 /// <param name="Socket">RJ45, SFP+, SFP28, QSFP28 …</param>
-public sealed record NetworkSheet(int Ports, IReadOnlyList<double> RatesGbs, string? Socket = null);
+public sealed record NetworkSheet(int Ports, IReadOnlyList<double> RatesGbs, string? Socket = null) : KeepsMore;

@@ -2,7 +2,7 @@ namespace Irvak.Core.Sheets;
 
 /// <param name="Kind">One of <see cref="ChassisKinds.All"/>; "board" when nothing is known of the chassis.</param>
 /// <param name="Units">Height in rack units, 0 when none.</param>
-public sealed record Chassis(string Kind = "board", int Units = 0);
+public sealed record Chassis(string Kind = "board", int Units = 0) : KeepsMore;
 
 /// <summary>The kinds of chassis that can be drawn, each with the words a person chooses it by.</summary>
 public static class ChassisKinds
@@ -26,28 +26,28 @@ public static class ChassisKinds
 /// <param name="External">True for an adapter outside the chassis.</param>
 /// <param name="Input">Mains or direct current, such as "48 V DC"; null for mains.</param>
 /// <param name="Connectors">Plugs it offers to drives and cards.</param>
-public sealed record PowerSupply(string Id, int? Watt = null, bool External = false, string? Input = null, IReadOnlyList<SupplyPlug>? Connectors = null);
+public sealed record PowerSupply(string Id, int? Watt = null, bool External = false, string? Input = null, IReadOnlyList<SupplyPlug>? Connectors = null) : KeepsMore;
 
 /// <param name="What">Kind of plug, such as "SATA power" or "6-pin card power".</param>
 /// <param name="Count">Plugs of this kind, 1 or more.</param>
-public sealed record SupplyPlug(string What, int Count);
+public sealed record SupplyPlug(string What, int Count) : KeepsMore;
 
 /// <summary>Sockets through the rear wall.</summary>
 /// <param name="N">How many, 1 or more.</param>
 /// <param name="What">What they are, such as "10 Gb".</param>
-public sealed record OutsidePort(int N, string What);
+public sealed record OutsidePort(int N, string What) : KeepsMore;
 
 /// <param name="Wh">Watt-hours; null when not known.</param>
-public sealed record BatteryPack(string Id, int? Wh = null);
+public sealed record BatteryPack(string Id, int? Wh = null) : KeepsMore;
 
 /// <summary>What a board of another revision has otherwise.</summary>
 /// <param name="Name">Revision as printed on the board.</param>
 /// <param name="Differs">One plain sentence.</param>
 /// <param name="MissingSlots">Memory slots that it lacks.</param>
-public sealed record BoardRevision(string Name, string Differs, IReadOnlyList<string>? MissingSlots = null);
+public sealed record BoardRevision(string Name, string Differs, IReadOnlyList<string>? MissingSlots = null) : KeepsMore;
 
 /// <param name="Text">What the hands do, one plain sentence.</param>
 /// <param name="Screws">Screws that come out; they are counted back in.</param>
 /// <param name="Closing">The matching sentence when the machine is closed.</param>
 /// <param name="Keep">Screws that must not be undone, in words.</param>
-public sealed record OpeningStep(string Text, int Minutes = 1, string? Tool = null, int Screws = 0, string? Caution = null, string? Closing = null, string? Keep = null);
+public sealed record OpeningStep(string Text, int Minutes = 1, string? Tool = null, int Screws = 0, string? Caution = null, string? Closing = null, string? Keep = null) : KeepsMore;

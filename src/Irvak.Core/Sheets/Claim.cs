@@ -19,4 +19,4 @@ public enum Word
 /// <param name="Word">Whose word it is.</param>
 /// <param name="Source">Where exactly: page, capture and line, name.</param>
 /// <param name="Chosen">True for the one that the sheet uses.</param>
-public sealed record Claim(string Path, string Value, Word Word, string Source, bool Chosen = false);
+public sealed record Claim(string Path, string Value, Word Word, string Source, bool Chosen = false) : KeepsMore;

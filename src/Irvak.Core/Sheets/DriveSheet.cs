@@ -20,7 +20,7 @@ public enum DriveProtocol
 }
 
 /// <summary>What a drive is. A field that is not known is null.</summary>
-public sealed record DriveSheet
+public sealed record DriveSheet : KeepsMore
 {
     public string? Maker { get; init; }
 

@@ -6,7 +6,7 @@ namespace Irvak.Core.Sheets;
 /// <param name="Gen">PCI Express generation of its lanes, 1 to 6; null when not known.</param>
 /// <param name="Uplink">Root it hangs from; null for a processor.</param>
 /// <param name="UplinkLanes">Lanes of the uplink, shared by everything behind it.</param>
-public sealed record LaneRoot(string Id, int? Lanes = null, int? Gen = null, string? Uplink = null, int? UplinkLanes = null, int? UplinkGen = null);
+public sealed record LaneRoot(string Id, int? Lanes = null, int? Gen = null, string? Uplink = null, int? UplinkLanes = null, int? UplinkGen = null) : KeepsMore;
 
 /// <summary>A slot for cards.</summary>
 /// <param name="Mech">Mechanical width in lanes: 1, 4, 8 or 16; 0 for a bus that has none.</param>
@@ -20,13 +20,13 @@ public sealed record LaneRoot(string Id, int? Lanes = null, int? Gen = null, str
 /// <param name="LengthMm">Longest card, mm; null when not known.</param>
 /// <param name="Watt">Power the slot gives; null for the standard's own.</param>
 public sealed record ExpansionSlot(string Id, int Mech, int Elec, int Gen, string? Root = null, string? Bus = null, IReadOnlyList<IReadOnlyList<int>>? Splits = null,
-    bool OpenEnd = false, string? Height = null, int? LengthMm = null, int? Watt = null);
+    bool OpenEnd = false, string? Height = null, int? LengthMm = null, int? Watt = null) : KeepsMore;
 
 /// <summary>A place on or for a board: on-board controller, expander, mezzanine or vendor module bay.</summary>
 /// <param name="What">controller, expander, multiplier, mezzanine, network, "boot flash" or "module bay".</param>
 /// <param name="Elec">Lanes wired to it; null when it has none or they are not known.</param>
 /// <param name="Ports">Drive or network ports it offers.</param>
-public sealed record BoardPlace(string Id, string What, string? Root = null, int? Elec = null, int? Gen = null, int? Ports = null);
+public sealed record BoardPlace(string Id, string What, string? Root = null, int? Elec = null, int? Gen = null, int? Ports = null) : KeepsMore;
 
 /// <summary>An M.2 or mSATA place.</summary>
 /// <param name="Lengths">Module lengths with a stand-off, mm: 30, 42, 60, 80, 110.</param>
@@ -36,10 +36,10 @@ public sealed record BoardPlace(string Id, string What, string? Root = null, int
 /// <param name="Lanes">PCI Express lanes wired; null when none or not known.</param>
 /// <param name="SingleSided">True when only modules with chips on one side fit.</param>
 public sealed record M2Place(string Id, IReadOnlyList<int> Lengths, string Wired, string? Root = null, string? Key = null, IReadOnlyList<string>? Protocols = null,
-    int? Lanes = null, int? Gen = null, bool? SingleSided = null);
+    int? Lanes = null, int? Gen = null, bool? SingleSided = null) : KeepsMore;
 
 /// <summary>What one place takes from another.</summary>
 /// <param name="When">Name of the place that is used.</param>
 /// <param name="Then">Name of the place that suffers.</param>
 /// <param name="Lanes">Lanes that are left there; 0 when it goes dark.</param>
-public sealed record Exclusion(string When, string Then, int Lanes = 0);
+public sealed record Exclusion(string When, string Then, int Lanes = 0) : KeepsMore;

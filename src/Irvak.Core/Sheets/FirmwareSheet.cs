@@ -1,7 +1,7 @@
 namespace Irvak.Core.Sheets;
 
 /// <summary>What the maker says of the machine's own firmware. Null means not known.</summary>
-public sealed record FirmwareSheet
+public sealed record FirmwareSheet : KeepsMore
 {
     /// <summary>uefi, legacy or both.</summary>
     public IReadOnlyList<string>? BootModes { get; init; }
@@ -21,7 +21,7 @@ public sealed record FirmwareSheet
 
 /// <param name="For">What needs it, in words.</param>
 /// <param name="Version">The least version, as printed.</param>
-public sealed record FirmwareNeed(string For, string Version);
+public sealed record FirmwareNeed(string For, string Version) : KeepsMore;
 
 /// <param name="Pattern">As heard or seen, such as "long, short, short".</param>
-public sealed record BeepPattern(string Pattern, string Means);
+public sealed record BeepPattern(string Pattern, string Means) : KeepsMore;

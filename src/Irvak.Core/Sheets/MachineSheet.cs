@@ -1,10 +1,9 @@
-using System.Text.Json;
 using System.Text.Json.Serialization;
 
 namespace Irvak.Core.Sheets;
 
-/// <summary>What a machine is (<c>irvak-machine/1</c>). Unknown fields of a document are kept in <see cref="More"/>.</summary>
-public sealed record MachineSheet
+/// <summary>What a machine is (<c>irvak-machine/1</c>). Unknown fields of a document are kept, however deep.</summary>
+public sealed record MachineSheet : KeepsMore
 {
     public const string CurrentFormat = "irvak-machine/1";
 
@@ -64,9 +63,6 @@ public sealed record MachineSheet
 
     /// <summary>What sources say of single values, where they differ; the chosen value stands in its own field.</summary>
     public IReadOnlyList<Claim> Claims { get; init; } = [];
-
-    [JsonExtensionData]
-    public IDictionary<string, JsonElement>? More { get; init; }
 
     [JsonIgnore]
     public string FullName => string.IsNullOrWhiteSpace(Maker) ? Name : $"{Maker} {Name}";

@@ -13,7 +13,7 @@ public enum MemoryMode
 }
 
 /// <summary>The memory side of a board.</summary>
-public sealed record MemoryBoard
+public sealed record MemoryBoard : KeepsMore
 {
     public MemoryGeneration? Generation { get; init; }
 
@@ -62,10 +62,10 @@ public sealed record MemoryBoard
 /// <param name="Ranks">Ranks of the module; null for any.</param>
 /// <param name="PerChannel">Modules in the channel.</param>
 /// <param name="RateMTs">Highest rate, MT/s.</param>
-public sealed record RateRow(ModuleType? Type, int? Ranks, int PerChannel, int RateMTs);
+public sealed record RateRow(ModuleType? Type, int? Ranks, int PerChannel, int RateMTs) : KeepsMore;
 
 /// <param name="Slots">Slot names, first-to-fill first.</param>
-public sealed record Channel(string Id, string Socket, IReadOnlyList<string> Slots);
+public sealed record Channel(string Id, string Socket, IReadOnlyList<string> Slots) : KeepsMore;
 
 /// <param name="Memory">Rows of slot and socket names in physical order.</param>
-public sealed record DrawingMap(IReadOnlyList<IReadOnlyList<string>> Memory);
+public sealed record DrawingMap(IReadOnlyList<IReadOnlyList<string>> Memory) : KeepsMore;

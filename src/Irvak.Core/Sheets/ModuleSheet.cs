@@ -1,7 +1,7 @@
 namespace Irvak.Core.Sheets;
 
 /// <summary>What a memory module is. A field that is not known is null, and blocks only what depends on it.</summary>
-public sealed record ModuleSheet
+public sealed record ModuleSheet : KeepsMore
 {
     public string? Maker { get; init; }
 

@@ -1,7 +1,7 @@
 namespace Irvak.Core.Sheets;
 
 /// <summary>What a processor is and brings. Null means not known; it then limits nothing and is listed as unknown.</summary>
-public sealed record ProcessorSheet
+public sealed record ProcessorSheet : KeepsMore
 {
     public required string Name { get; init; }
 

@@ -1,10 +1,8 @@
-using System.Text.Json;
-using System.Text.Json.Serialization;
 
 namespace Irvak.Core.Sheets;
 
 /// <summary>A part on the shop's shelf (<c>irvak-part/1</c>): what it is, in exactly one of five sheets, and what the shop knows of it.</summary>
-public sealed record ShelfPart
+public sealed record ShelfPart : KeepsMore
 {
     public const string CurrentFormat = "irvak-part/1";
 
@@ -36,7 +34,4 @@ public sealed record ShelfPart
     public string? PriceSource { get; init; }
 
     public IReadOnlyList<Claim> Claims { get; init; } = [];
-
-    [JsonExtensionData]
-    public IDictionary<string, JsonElement>? More { get; init; }
 }

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using System.Text.Json.Nodes;
 using Irvak.Core.Plans;
 using Irvak.Core.Shelf;
 using Irvak.Core.Sheets;
@@ -23,21 +22,18 @@ public static class SheetEdits
     public static void MapSheetEdits(this IEndpointRouteBuilder routes)
     {
         routes.MapGet("/api/sheets/{id}", async (string id, Library library, CancellationToken cancel) =>
-            await library.SheetDocument(id, cancel) is { } json ? Results.Text(Documents.Whole(JsonSerializer.Deserialize<MachineSheet>(json, Database.Json)!, JsonNode.Parse(json)!).ToJsonString(Documents.Pretty) + "\n", "application/json") : Problems.Unknown($"sheet {id}"))
+            await library.Sheet(id, cancel) is { } sheet ? Results.Text(JsonSerializer.Serialize(sheet, Documents.Pretty) + "\n", "application/json") : Problems.Unknown($"sheet {id}"))
             .WithName("exportSheet").Produces<MachineSheet>().ProducesProblem(404);
 
-        routes.MapPost("/api/sheets/check", (MachineSheet sheet) => TypedResults.Ok(new SheetVerdict(
-            Documents.IdProblem(sheet.Id) is { } id ? [id, .. SheetCheck.Check(sheet)] : SheetCheck.Check(sheet), SheetDoubts.Of(sheet)))).WithName("checkSheet").ProducesProblem(400);
+        routes.MapPost("/api/sheets/check", (MachineSheet sheet) => TypedResults.Ok(new SheetVerdict(Documents.Check(sheet), SheetDoubts.Of(sheet)))).WithName("checkSheet").ProducesProblem(400);
 
-        routes.MapPut("/api/sheets/{id}", async (string id, HttpRequest request, Library library, CancellationToken cancel) =>
+        routes.MapPut("/api/sheets/{id}", async (string id, MachineSheet sheet, Library library, CancellationToken cancel) =>
         {
-            if (await SurveyEndpoints.Body(request, cancel) is not { } bytes) return Problems.TooLarge();
-            var (read, wrong) = Documents.Read(Irvak.Captures.CaptureReader.Text(bytes));
-            if (read is not Imported.Machine(var sheet, var raw)) return Problems.Invalid(wrong.Count > 0 ? [.. wrong] : [new SheetProblem("/format", "This is no machine sheet.")]);
             if (sheet.Id != id) return Problems.Invalid(new SheetProblem("/id", "The sheet carries another name than its address."));
-            await library.Keep(sheet, raw.ToJsonString(), cancel);
+            if (Documents.Check(sheet) is { Count: > 0 } problems) return Problems.Invalid([.. problems]);
+            await library.Keep(sheet, cancel);
             return TypedResults.Ok(new SheetVerdict([], SheetDoubts.Of(sheet)));
-        }).WithName("keepSheet").Accepts<MachineSheet>("application/json").Produces<SheetVerdict>().ProducesProblem(400);
+        }).WithName("keepSheet").Produces<SheetVerdict>().ProducesProblem(400);
 
         routes.MapDelete("/api/sheets/{id}", async (string id, Library library, CancellationToken cancel) =>
             await library.DropSheet(id, cancel) ? TypedResults.NoContent() : Problems.Unknown($"sheet {id}"))
@@ -75,7 +71,7 @@ public static class SheetEdits
             return read switch
             {
                 null => Problems.Invalid([.. problems]),
-                Imported.Machine(var sheet, var raw) => await Keep(library, sheet, raw, cancel),
+                Imported.Machine(var sheet) => await Keep(library, sheet, cancel),
                 Imported.Parts(var parts) => await Keep(library, parts, cancel),
                 Imported.Job(var document) => await Keep(jobs, key, document, cancel),
                 _ => throw new InvalidOperationException("A document of no kind."),
@@ -90,9 +86,9 @@ public static class SheetEdits
         }).WithName("exportJob").ProducesProblem(404);
     }
 
-    private static async Task<IResult> Keep(Library library, MachineSheet sheet, JsonObject raw, CancellationToken cancel)
+    private static async Task<IResult> Keep(Library library, MachineSheet sheet, CancellationToken cancel)
     {
-        await library.Keep(sheet, raw.ToJsonString(), cancel);
+        await library.Keep(sheet, cancel);
         return TypedResults.Ok(new ImportView("machine", [sheet.Id], $"{sheet.FullName} is on the shelf of sheets."));
     }
 

@@ -14,6 +14,10 @@ public sealed record ListPreview(IReadOnlyList<string> Columns, IReadOnlyList<Sh
 /// <param name="Becomes">The part in words; null when it can't be taken.</param>
 public sealed record ListLine(int Line, string Text, string? Becomes, bool IsNew, string? Problem);
 
+/// <summary>What a label was read as.</summary>
+/// <param name="Count">Pieces named: 2 for a kit written "2 × 16".</param>
+public sealed record LabelView(PartView? Part, int Count, IReadOnlyList<string> Missing, IReadOnlyList<string> Remarks, string? Problem);
+
 /// <param name="Text">The list as it was pasted or read from a file.</param>
 /// <param name="Columns">Meaning of each column; empty for the guess.</param>
 public sealed record ListRequest(string Text, IReadOnlyList<ShelfColumn> Columns);
@@ -46,9 +50,9 @@ public static class ShelfLists
         routes.MapGet("/api/shelf/read", async (string text, string? maker, string? number, Library library, CancellationToken cancel) =>
         {
             var read = PartText.Read(text, maker, number);
-            if (read.Part is null) return TypedResults.Ok(read);
-            var ids = (await library.Shelf(cancel)).Select(p => p.Id).ToHashSet();
-            return TypedResults.Ok(read with { Part = read.Part with { Id = PartCheck.IdFor(read.Part, ids.Contains) } });
+            var ids = read.Part is null ? [] : (await library.Shelf(cancel)).Select(p => p.Id).ToHashSet();
+            var part = read.Part is null ? null : PartView.Of(read.Part with { Id = PartCheck.IdFor(read.Part, ids.Contains) });
+            return TypedResults.Ok(new LabelView(part, read.Count, read.Missing, read.Remarks, read.Problem));
         }).WithName("readLabel");
     }
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { TablePreview } from '../../api/types';
+import { ColumnMeanings } from '../../frame/ColumnMeanings';
 
 const MEANINGS: [string, string][] = [
   ['none', 'not needed'],
@@ -33,29 +34,7 @@ export function ColumnNames({
     <div className="stack">
       <div className="scroll">
         <table aria-label="What the columns mean">
-          <thead>
-            <tr>
-              {shown.columns.map((name, i) => (
-                <th key={i}>
-                  <label>
-                    <span className="mono">{name}</span>
-                    <select
-                      className="inp"
-                      value={now[i]}
-                      aria-label={`Meaning of ${name}`}
-                      onChange={(e) => onChange(now.map((m, j) => (j === i ? e.target.value : m)))}
-                    >
-                      {MEANINGS.map(([key, words]) => (
-                        <option key={key} value={key}>
-                          {words}
-                        </option>
-                      ))}
-                    </select>
-                  </label>
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <ColumnMeanings columns={shown.columns} meanings={MEANINGS} now={now} onChange={onChange} />
           <tbody>
             {shown.rows.slice(0, 4).map((row, i) => (
               <tr key={i}>

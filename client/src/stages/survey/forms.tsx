@@ -1,6 +1,8 @@
 import { useState, type FormEvent } from 'react';
+import { readLabel } from '../../api/hooks';
 import type { Unit } from '../../api/types';
 import { Field } from '../../frame/Field';
+import { driveSize } from '../../plate/ink';
 import { Choice } from './Choice';
 
 export interface FormProps {
@@ -26,21 +28,13 @@ const ROLES = [
   ['other', 'other'],
 ] as const;
 
-/** "4T", "960 GB", "3.84tb": a size as people write it, in bytes. */
-export function sizeBytes(text: string): number | null {
-  const m = /^\s*(\d+(?:[.,]\d+)?)\s*([gt])?b?\s*$/i.exec(text);
-  if (!m) return null;
-  const unit = m[2]?.toLowerCase() === 'g' ? 1e9 : m[2] ? 1e12 : Number(m[1]!.replace(',', '.')) >= 100 ? 1e9 : 1e12;
-  const bytes = Math.round(Number(m[1]!.replace(',', '.')) * unit);
-  return bytes >= 1e9 && bytes <= 1e15 ? bytes : null;
-}
-
 /** The last drive entered is the default for the next: shelves hold many alike. */
 let lastDrive: NonNullable<Unit['drive']> | null = null;
 
 export function DriveForm({ unit, onKeep }: FormProps) {
   const start = unit?.drive ?? lastDrive;
-  const [size, setSize] = useState(start?.bytes ? `${Number((start.bytes / 1e12).toFixed(2))} TB` : '');
+  const known = start?.bytes ? driveSize(start.bytes) : '';
+  const [size, setSize] = useState(known);
   const [model, setModel] = useState(start?.model ?? '');
   const [protocol, setProtocol] = useState<('sata' | 'sas' | 'nvme')[]>(
     start?.protocol && start.protocol !== 'usb' ? [start.protocol] : [],
@@ -52,12 +46,13 @@ export function DriveForm({ unit, onKeep }: FormProps) {
   const [name, setName] = useState(unit?.systemName ?? '');
   const [array, setArray] = useState(unit?.memberOf ?? '');
   const [wrong, setWrong] = useState('');
-  const submit = (event: FormEvent) => {
+  const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const bytes = size.trim() ? sizeBytes(size) : null;
-    if (size.trim() && bytes === null) return setWrong('Write the size as on the label: 4 TB, 960 GB.');
     if (!size.trim() && !model.trim() && !serial.trim())
       return setWrong('Size, model or serial: one of them must be known.');
+    // The core knows how many bytes a drive of this size has.
+    const bytes = size === known ? start?.bytes : (await readLabel(`${size} hdd`)).part?.part.drive?.bytes;
+    if (size.trim() && !bytes) return setWrong('Write the size as on the label: 4 TB, 960 GB.');
     const drive = {
       ...(unit?.drive ?? {}),
       bytes: bytes ?? null,
@@ -76,7 +71,7 @@ export function DriveForm({ unit, onKeep }: FormProps) {
     });
   };
   return (
-    <form className="stack" onSubmit={submit}>
+    <form className="stack" onSubmit={(e) => void submit(e)}>
       <div className="row">
         <Field id="d-size" label="Size" value={size} onChange={setSize} focus hint="4 TB" />
         <Field id="d-model" label="Model" value={model} onChange={setModel} />

@@ -6,7 +6,7 @@ import { DeskContext, type Desk } from '../../frame/desk';
 import { BeforeTouching } from './BeforeTouching';
 import { ColumnNames } from './ColumnNames';
 import { Disputes } from './Disputes';
-import { CardForm, DriveForm, LabelForm, sizeBytes } from './forms';
+import { CardForm, DriveForm, LabelForm } from './forms';
 
 afterEach(cleanup);
 
@@ -17,47 +17,31 @@ function desk(): { edits: Edit[]; value: Desk } {
   return { edits, value };
 }
 
-describe('sizes as people write them', () => {
-  it.each([
-    ['4 TB', 4e12],
-    ['4t', 4e12],
-    ['960 GB', 960e9],
-    ['3,84tb', 3.84e12],
-    ['960', 960e9],
-    ['8', 8e12],
-  ])('%s', (text, bytes) => expect(sizeBytes(text)).toBe(bytes));
-
-  it.each(['', 'big', '4 PB', '0.1 GB', '-4 TB'])('refuses “%s”', (text) => expect(sizeBytes(text)).toBeNull());
-});
-
 describe('a drive entered by hand', () => {
   it('takes size, kind and serial, and is the default for the next', async () => {
     const kept: (Unit | null)[] = [];
     const { unmount } = render(<DriveForm onKeep={(u) => kept.push(u)} />);
-    await userEvent.type(screen.getByLabelText('Size'), '4 TB');
+    await userEvent.type(screen.getByLabelText('Model'), 'EK-S4');
     await userEvent.click(screen.getByRole('button', { name: 'SAS' }));
     await userEvent.click(screen.getByRole('button', { name: 'disk' }));
     await userEvent.type(screen.getByLabelText('Serial number'), 'EK1');
     await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
     expect(kept[0]).toMatchObject({
-      drive: { bytes: 4e12, protocol: 'sas', media: 'disk' },
+      drive: { model: 'EK-S4', protocol: 'sas', media: 'disk' },
       serial: 'EK1',
       source: 'by hand',
     });
     unmount();
     render(<DriveForm onKeep={(u) => kept.push(u)} />);
-    expect(screen.getByLabelText('Size')).toHaveProperty('value', '4 TB');
+    expect(screen.getByLabelText('Model')).toHaveProperty('value', 'EK-S4');
     expect(screen.getByLabelText('Serial number')).toHaveProperty('value', '');
   });
 
-  it('asks for one thing at least and says how a size is written', async () => {
+  it('asks for one thing at least, and may be empty', async () => {
     const kept: (Unit | null)[] = [];
     render(<DriveForm unit={{ source: 'x', drive: {} } as Unit} onKeep={(u) => kept.push(u)} />);
     await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
     expect(screen.getByText(/one of them must be known/)).toBeTruthy();
-    await userEvent.type(screen.getByLabelText('Size'), 'large');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
-    expect(screen.getByText(/Write the size as on the label/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'It is empty' }));
     expect(kept).toEqual([null]);
   });
