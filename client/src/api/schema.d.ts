@@ -830,12 +830,14 @@ export interface components {
         };
         /** @description Sources that contradict each other. */
         Dispute: {
+            /** @description What is decided about: a place, or a fact of the machine such as `fact:serial`. */
+            key: string;
             /** @description What it is about, in words. */
             subject: string;
-            /** @description The place that a person can decide about; null for a fact of the machine. */
+            /** @description The place; null for a fact of the machine. */
             place: null | string;
             claims: components["schemas"]["SaidBy"][];
-            /** @description The source that stands on the plate. */
+            /** @description The source whose word counts now; null when none does. */
             believed: null | string;
         };
         /** @description One cell of the ledge: how far the plan is from a wish. */
@@ -1112,10 +1114,11 @@ export interface components {
             /** Format: double */
             value: null | number;
         };
-        /** @description Decides between captures that contradict each other at a place. */
+        /** @description Decides between sources that contradict each other. */
         EditSettle: {
             /** @enum {string} */
             type?: "settle";
+            /** @description The place, or the fact, by its key. */
             place: string;
             /** @description The capture that is believed. */
             by: string;

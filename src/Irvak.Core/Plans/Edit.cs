@@ -75,7 +75,8 @@ public sealed record ReadBefore(Observation Seen, string By) : Edit
     public override string Tell() => $"reads the {By}";
 }
 
-/// <summary>Decides between captures that contradict each other at a place.</summary>
+/// <summary>Decides between sources that contradict each other.</summary>
+/// <param name="Place">The place, or the fact, by its key.</param>
 /// <param name="By">The capture that is believed.</param>
 public sealed record Settle(string Place, string By) : Edit
 {

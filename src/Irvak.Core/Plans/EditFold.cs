@@ -18,7 +18,7 @@ public static class EditFold
         RecordFound found => RefuseFound(state, found),
         AnswerUnknown answer => UnknownRegister.Refusal(state, answer),
         ReadBefore read => SurveyFold.Refusal(state, read),
-        Settle settle => RefusePlace(state, settle.Place, "/edit/place") ?? SurveyFold.Refusal(state, settle),
+        Settle settle => SurveyFold.Refusal(state, settle),
         AnswerCheck check => SurveyFold.Refusal(check),
         SetNote note => SurveyFold.Refusal(state, note),
         SetWish { Value: < 0 } => new("/edit/value", "A wish is zero or more."),
@@ -123,7 +123,8 @@ public static class EditFold
             Found = state.Found.RemoveRange(state.Found.Keys.Where(p => !places.Contains(p))),
             FoundEmpty = state.FoundEmpty.Except(state.FoundEmpty.Where(p => !places.Contains(p))),
             EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
-            Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p))),
+            // What was decided about the machine stands; what was decided about the old sheet does not.
+            Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
             Plan = state.Plan.RemoveRange(state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)),
         };
     }
@@ -151,7 +152,7 @@ public static class EditFold
             // What somebody enters by hand is that person's decision against every capture.
             Settled = found.By == SurveyFold.ByHand ? state.Settled.SetItems(found.Places.Keys.Select(p => KeyValuePair.Create(p, SurveyFold.ByHand))) : state.Settled,
             Plan = plan,
-            System = Merge(state.System, found.System),
+            System = found.System is null ? state.System : Contradictions.Decided(state, Merge(state.System, found.System)),
         };
     }
 

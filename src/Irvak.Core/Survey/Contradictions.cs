@@ -12,10 +12,11 @@ namespace Irvak.Core.Survey;
 public sealed record SaidBy(string By, string Says, Unit? Unit = null);
 
 /// <summary>Sources that contradict each other.</summary>
+/// <param name="Key">What is decided about: a place, or a fact of the machine such as <c>fact:serial</c>.</param>
 /// <param name="Subject">What it is about, in words.</param>
-/// <param name="Place">The place that a person can decide about; null for a fact of the machine.</param>
-/// <param name="Believed">The source that stands on the plate.</param>
-public sealed record Dispute(string Subject, string? Place, IReadOnlyList<SaidBy> Claims, string? Believed);
+/// <param name="Place">The place; null for a fact of the machine.</param>
+/// <param name="Believed">The source whose word counts now; null when none does.</param>
+public sealed record Dispute(string Key, string Subject, string? Place, IReadOnlyList<SaidBy> Claims, string? Believed);
 
 /// <summary>Captures that disagree with each other, with the sheet or with a person. Nothing is thrown away; a person decides.</summary>
 public static class Contradictions
@@ -23,7 +24,7 @@ public static class Contradictions
     public static IReadOnlyList<Dispute> Of(JobState state)
     {
         if (state.Sheet is not { } sheet || state.Readings.Count == 0) return [];
-        return [.. Places(state, sheet), .. Facts(state, sheet)];
+        return [.. Places(state, sheet), .. Facts(state, sheet).Where(d => !state.Settled.ContainsKey(d.Key))];
     }
 
     /// <summary>
@@ -86,7 +87,7 @@ public static class Contradictions
         {
             if (said.Count < 2 || state.Settled.ContainsKey(place) || said.Skip(1).All(c => Same(c.Unit, said[0].Unit))) continue;
             var stands = state.Found.GetValueOrDefault(place);
-            yield return new Dispute(PlaceName.Short(place), place, said, said.FirstOrDefault(c => stands is null ? c.Unit is null : c.Unit is not null && Same(c.Unit, stands))?.By);
+            yield return new Dispute(place, PlaceName.Short(place), place, said, said.FirstOrDefault(c => stands is null ? c.Unit is null : c.Unit is not null && Same(c.Unit, stands))?.By);
         }
     }
 
@@ -98,16 +99,16 @@ public static class Contradictions
         // A listing that names fitted modules only says nothing about how many slots there are.
         var counted = state.Readings.Where(r => r.Value.Devices.Any(d => d.IsEmpty) || r.Value.Devices.Count > slots).ToList();
         if (counted.Any(r => SystemDevices(r.Value) != slots))
-            yield return new Dispute("memory slots", null, [new("sheet", $"{slots}"), .. counted.Select(r => new SaidBy(r.Key, $"{SystemDevices(r.Value)}"))], "sheet");
-        foreach (var (subject, read) in Scalars)
+            yield return new Dispute(Slots, "memory slots", null, [new("sheet", $"{slots}"), .. counted.Select(r => new SaidBy(r.Key, $"{SystemDevices(r.Value)}"))], "sheet");
+        foreach (var (key, subject, read, stands, _) in Scalars)
         {
             var said = state.Readings.Select(r => (r.Key, Value: read(r.Value))).Where(x => x.Value is not null).ToList();
             if (said.Select(x => x.Value!.Trim()).Distinct(StringComparer.OrdinalIgnoreCase).Count() > 1)
-                yield return new Dispute(subject, null, [.. said.Select(x => new SaidBy(x.Key, x.Value!))], null);
+                yield return new Dispute(key, subject, null, [.. said.Select(x => new SaidBy(x.Key, x.Value!))], said.FirstOrDefault(x => x.Value == stands(state.System)).Key);
         }
         foreach (var (by, seen) in state.Readings)
             foreach (var doubt in SheetDoubts.Against(sheet, seen).Where(d => d.Path != "/channels"))
-                yield return new Dispute(doubt.Text, null, [new("sheet", "says otherwise"), new(by, "as read")], "sheet");
+                yield return new Dispute($"fact:{doubt.Path}", doubt.Text, null, [new("sheet", "says otherwise"), new(by, "as read")], "sheet");
     }
 
     private static int SystemDevices(Observation seen)
@@ -116,10 +117,36 @@ public static class Contradictions
         return seen.Devices.Count(d => main.Count == 0 || d.ArrayHandle is null || main.Contains(d.ArrayHandle));
     }
 
-    private static readonly (string Subject, Func<Observation, string?> Read)[] Scalars =
+    /// <summary>True for a fact of the machine, whatever its sheet says.</summary>
+    internal static bool IsOfMachine(string key) => Scalars.Any(s => s.Key == key);
+
+    private const string Slots = "fact:slots";
+
+    /// <summary>Facts that several captures tell: what they are called, where they are read, where they stand and how a decision puts them there.</summary>
+    private static readonly (string Key, string Subject, Func<Observation, string?> Read, Func<SystemFacts, string?> Stands, Func<SystemFacts, string, SystemFacts> Put)[] Scalars =
     [
-        ("the machine's serial number", s => s.Serial),
-        ("the firmware's version", s => s.FirmwareVersion),
-        ("the machine's name in the network", s => s.HostName),
+        ("fact:serial", "the machine's serial number", s => s.Serial, f => f.Serial, (f, v) => f with { Serial = v }),
+        ("fact:firmware", "the firmware's version", s => s.FirmwareVersion, f => f.Firmware, (f, v) => f with { Firmware = v }),
+        ("fact:hostName", "the machine's name in the network", s => s.HostName, f => f.HostName, (f, v) => f with { HostName = v }),
     ];
+
+    /// <summary>Facts that a person decided stay as decided, whatever comes in after.</summary>
+    internal static SystemFacts Decided(JobState state, SystemFacts facts)
+    {
+        foreach (var (key, _, _, stands, put) in Scalars)
+            if (state.Settled.ContainsKey(key) && stands(state.System) is { } decided) facts = put(facts, decided);
+        return facts;
+    }
+
+    /// <summary>The facts after somebody is believed about one of them.</summary>
+    internal static SystemFacts Put(SystemFacts facts, string key, SaidBy claim) =>
+        Scalars.FirstOrDefault(s => s.Key == key).Put is { } put ? put(facts, claim.Says) : facts;
+
+    /// <summary>Facts about which a newer capture says something else than the older one of its kind.</summary>
+    internal static IEnumerable<string> Changed(Observation old, Observation seen)
+    {
+        foreach (var (key, _, read, _, _) in Scalars)
+            if (read(seen) is { } now && now != read(old)) yield return key;
+        if (seen.Devices.Count > 0 && SystemDevices(seen) != SystemDevices(old)) yield return Slots;
+    }
 }

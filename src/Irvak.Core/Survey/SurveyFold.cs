@@ -18,7 +18,7 @@ public static class SurveyFold
         : state.Readings.Count >= MostReadings && !state.Readings.ContainsKey(read.By) ? new("/edit/by", $"A job keeps readings of {MostReadings} kinds of capture.") : null;
 
     public static SheetProblem? Refusal(JobState state, Settle settle) =>
-        Contradictions.Of(state).FirstOrDefault(d => d.Place == settle.Place) is not { } dispute ? new("/edit/place", $"Nobody disagrees about {PlaceName.Short(settle.Place)}.")
+        Contradictions.Of(state).FirstOrDefault(d => d.Key == settle.Place) is not { } dispute ? new("/edit/place", $"Nobody disagrees about {PlaceName.Short(settle.Place)}.")
         : dispute.Claims.Any(c => c.By == settle.By) ? null : new("/edit/by", $"{settle.By} says nothing about {PlaceName.Short(settle.Place)}.");
 
     public static SheetProblem? Refusal(AnswerCheck check) =>
@@ -50,6 +50,7 @@ public static class SurveyFold
                 foreach (var (place, unit) in now)
                     if (was.TryGetValue(place, out var before) && !Contradictions.Same(before, unit)) reopened = reopened.Remove(place);
             }
+            reopened = reopened.RemoveRange(Contradictions.Changed(old, read.Seen));
             readings = readings.Remove(by);
             seen = Readings.Over(old, seen);
             kinds = [.. kinds.Union(Kinds(by))];
@@ -101,7 +102,9 @@ public static class SurveyFold
 
     public static JobState Apply(JobState state, Settle settle)
     {
-        var claim = Contradictions.Of(state).First(d => d.Place == settle.Place).Claims.First(c => c.By == settle.By);
+        var claim = Contradictions.Of(state).First(d => d.Key == settle.Place).Claims.First(c => c.By == settle.By);
+        if (settle.Place.StartsWith("fact:", StringComparison.Ordinal))
+            return state with { System = Contradictions.Put(state.System, settle.Place, claim), Settled = state.Settled.SetItem(settle.Place, settle.By) };
         var found = new RecordFound(new Dictionary<string, Builds.Unit?> { [settle.Place] = claim.Unit }, null, claim.By);
         var after = EditFold.Apply(state, found, new Stamp("", default));
         return after with { Settled = after.Settled.SetItem(settle.Place, settle.By) };

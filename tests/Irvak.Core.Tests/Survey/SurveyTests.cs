@@ -83,6 +83,26 @@ public class SurveyTests
         var state = Read(Job(), Slots([.. Enumerable.Range(0, 6).Select(i => Device($"X{i}", 0))]), "firmware listing");
         var dispute = Contradictions.Of(state).First(d => d.Place is null);
         Assert.Equal(("memory slots", "4", "6"), (dispute.Subject, dispute.Claims[0].Says, dispute.Claims[1].Says));
+        var settled = state.With(new Settle(dispute.Key, "sheet"));
+        Assert.DoesNotContain(Contradictions.Of(settled), d => d.Key == dispute.Key);
+        // Another count of the same source opens it again.
+        Assert.Contains(Contradictions.Of(Read(settled, Slots([.. Enumerable.Range(0, 8).Select(i => Device($"X{i}", 0))]), "firmware listing")), d => d.Key == dispute.Key);
+    }
+
+    [Fact]
+    public void A_fact_that_captures_tell_differently_is_decided_and_stays_so()
+    {
+        var state = Read(Job(), new Observation { FirmwareVersion = "2.14" }, "firmware listing");
+        state = Read(state, new Observation { FirmwareVersion = "2.10" }, "management page");
+        var dispute = Assert.Single(Contradictions.Of(state));
+        Assert.Equal(("fact:firmware", "management page"), (dispute.Key, dispute.Believed));
+        state = state.With(new Settle("fact:firmware", "firmware listing"));
+        Assert.Equal("2.14", state.System.Firmware);
+        Assert.Empty(Contradictions.Of(state));
+        state = Read(state, new Observation { FirmwareVersion = "2.10", HostName = "skarrow" }, "management page");
+        Assert.Equal(("2.14", "skarrow"), (state.System.Firmware, state.System.HostName));
+        state = Read(state, new Observation { FirmwareVersion = "2.16" }, "management page");
+        Assert.Equal("fact:firmware", Assert.Single(Contradictions.Of(state)).Key);
     }
 
     private static SeenDrive Drive(string serial, string? bay = null, string? path = null, long bytes = 4_000_787_030_016, SeenHealth? health = null) =>

@@ -1,5 +1,6 @@
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { Dispute, Edit, SurveyCheck, TablePreview, Unit } from '../../api/types';
 import { DeskContext, type Desk } from '../../frame/desk';
@@ -114,6 +115,7 @@ describe('sources that differ', () => {
     const d = desk();
     const places: string[] = [];
     const dispute = {
+      key: 'slot:A1',
       subject: 'A1',
       place: 'slot:A1',
       believed: 'firmware listing',
@@ -127,15 +129,17 @@ describe('sources that differ', () => {
         <Disputes disputes={[dispute]} onPlace={(p) => places.push(p)} />
       </DeskContext.Provider>,
     );
-    expect(screen.getAllByText('stands on the plate')).toHaveLength(1);
+    expect(screen.getAllByText('counts now')).toHaveLength(1);
     await userEvent.click(screen.getByRole('button', { name: 'A1' }));
     await userEvent.click(screen.getAllByRole('button', { name: 'Believe this' })[1]!);
     expect(places).toEqual(['slot:A1']);
     expect(d.edits).toEqual([{ type: 'settle', place: 'slot:A1', by: 'management page' }]);
   });
 
-  it('about a fact of the machine only shows them', () => {
+  it('about the sheet is settled for the sheet, or the sheet is put right', async () => {
+    const d = desk();
     const dispute = {
+      key: 'fact:slots',
       subject: 'memory slots',
       place: null,
       believed: 'sheet',
@@ -145,12 +149,16 @@ describe('sources that differ', () => {
       ],
     } as Dispute;
     render(
-      <DeskContext.Provider value={desk().value}>
-        <Disputes disputes={[dispute]} onPlace={() => undefined} />
-      </DeskContext.Provider>,
+      <MemoryRouter>
+        <DeskContext.Provider value={d.value}>
+          <Disputes disputes={[dispute]} onPlace={() => undefined} />
+        </DeskContext.Provider>
+      </MemoryRouter>,
     );
     expect(screen.getByText('Memory slots')).toBeTruthy();
-    expect(screen.queryByRole('button', { name: 'Believe this' })).toBeNull();
+    expect(screen.getByRole('link').getAttribute('href')).toBe('/sheets/new?job=1');
+    await userEvent.click(screen.getByRole('button', { name: 'Believe this' }));
+    expect(d.edits).toEqual([{ type: 'settle', place: 'fact:slots', by: 'sheet' }]);
   });
 });
 
