@@ -15,6 +15,9 @@ public sealed record SurveyView(
     IReadOnlyList<SurveyCheck> Checks, IReadOnlyList<Dispute> Disputes, IReadOnlyList<LooseDrive> Loose, IReadOnlyList<BayRow> Bays,
     IReadOnlyList<SheetProblem> Doubts, IReadOnlyDictionary<string, string> Notes)
 {
-    public static SurveyView Of(JobState state) => new(
-        SurveyChecks.Of(state), Contradictions.Of(state), LooseDrives.Of(state), BayMap.Of(state), state.Sheet is null ? [] : SheetDoubts.Of(state.Sheet), state.Notes);
+    public static SurveyView Of(JobState state)
+    {
+        var loose = LooseDrives.Of(state);
+        return new(SurveyChecks.Of(state), Contradictions.Of(state), loose, BayMap.Of(state, loose), state.Sheet is null ? [] : SheetDoubts.Of(state.Sheet), state.Notes);
+    }
 }

@@ -48,6 +48,29 @@ public static class SeenUnits
         Source = $"{by}, {countsIn} {p.Line}",
     };
 
+    /// <summary>
+    /// The same thing known from two sources: what the first knows stands, and the second fills its gaps. Name in the system, array
+    /// and grade change with time, so the newer word counts.
+    /// </summary>
+    public static Unit Joined(Unit known, Unit more) => known with
+    {
+        Serial = known.Serial ?? more.Serial,
+        SystemName = more.SystemName ?? known.SystemName,
+        MemberOf = more.MemberOf ?? known.MemberOf,
+        Grade = more.Grade ?? known.Grade,
+        Drive = known.Drive is not { } a || more.Drive is not { } b ? known.Drive : a with
+        {
+            Model = a.Model ?? b.Model,
+            // Tools that round tell fewer bytes than the drive has.
+            Bytes = b.Bytes ?? a.Bytes,
+            Media = a.Media ?? b.Media,
+            Protocol = a.Protocol ?? b.Protocol,
+            Rpm = a.Rpm ?? b.Rpm,
+            SectorBytes = a.SectorBytes ?? b.SectorBytes,
+            PhysicalSectorBytes = a.PhysicalSectorBytes ?? b.PhysicalSectorBytes,
+        },
+    };
+
     /// <summary>Role by class code (PCI Code and ID Assignment Specification), by the class's words where numbers are missing.</summary>
     private static CardRole Role(SeenPci p)
     {

@@ -13,7 +13,8 @@ public sealed record BayRow(string? Place, string Bay, string What, string? Seri
 /// <summary>Bay ↔ serial number ↔ name in the system ↔ array, in the chassis' own order.</summary>
 public static class BayMap
 {
-    public static IReadOnlyList<BayRow> Of(JobState state)
+    /// <param name="loose">Drives without a bay, as <see cref="LooseDrives.Of"/> tells them.</param>
+    public static IReadOnlyList<BayRow> Of(JobState state, IReadOnlyList<LooseDrive> loose)
     {
         if (state.Sheet is not { } sheet) return [];
         var raids = Readings.All(state).Raids;
@@ -25,7 +26,7 @@ public static class BayMap
                 ? new BayRow(place, PlaceName.Short(place), state.FoundEmpty.Contains(place) ? "empty" : "not looked at", null, null, null, null, false, state.FoundEmpty.Contains(place))
                 : Row(place, PlaceName.Short(place), unit, raids));
         }
-        rows.AddRange(LooseDrives.Of(state).Select(l => Row(null, "?", l.Unit, raids)));
+        rows.AddRange(loose.Select(l => Row(null, "?", l.Unit, raids)));
         return rows;
     }
 

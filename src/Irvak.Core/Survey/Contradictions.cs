@@ -42,20 +42,12 @@ public static class Contradictions
             var other = source is not null && !SurveyFold.Kinds(source).Intersect(kinds).Any();
             if (other && !Same(known, unit)) continue;
             // What another source knows more about stays; the same drive with its name in the system is worth more than its bay alone.
-            kept[place] = other && known is not null && unit is not null ? Richer(known, unit) : unit;
+            kept[place] = other && known is not null && unit is not null ? SeenUnits.Joined(known, unit) : unit;
         }
         return kept;
     }
 
     private static string Source(string source) => Where(source) is { } at ? source[..^(at.Length + 2)] : source;
-
-    private static Unit Richer(Unit known, Unit more) => known with
-    {
-        Serial = known.Serial ?? more.Serial,
-        SystemName = known.SystemName ?? more.SystemName,
-        MemberOf = known.MemberOf ?? more.MemberOf,
-        Grade = more.Grade ?? known.Grade,
-    };
 
     /// <summary>True when two sources mean the same thing as far as both tell.</summary>
     public static bool Same(Unit? a, Unit? b)

@@ -81,22 +81,7 @@ public static class SurveyFold
         var better = new Dictionary<string, Builds.Unit?>();
         foreach (var (place, unit) in state.Found)
             if (unit.Drive is not null && unit.Serial is { } serial && bySerial.TryGetValue(serial, out var seen))
-                better[place] = unit with
-                {
-                    SystemName = seen.SystemName ?? unit.SystemName,
-                    MemberOf = seen.MemberOf ?? unit.MemberOf,
-                    Grade = seen.Grade ?? unit.Grade,
-                    Drive = unit.Drive with
-                    {
-                        Model = unit.Drive.Model ?? seen.Drive!.Model,
-                        Bytes = seen.Drive!.Bytes ?? unit.Drive.Bytes,
-                        Media = unit.Drive.Media ?? seen.Drive.Media,
-                        Protocol = unit.Drive.Protocol ?? seen.Drive.Protocol,
-                        Rpm = unit.Drive.Rpm ?? seen.Drive.Rpm,
-                        SectorBytes = unit.Drive.SectorBytes ?? seen.Drive.SectorBytes,
-                        PhysicalSectorBytes = unit.Drive.PhysicalSectorBytes ?? seen.Drive.PhysicalSectorBytes,
-                    },
-                };
+                better[place] = SeenUnits.Joined(unit, seen);
         return better.Count == 0 ? state : EditFold.Apply(state, new RecordFound(better, null, "captures"), new Stamp("", default));
     }
 

@@ -128,7 +128,7 @@ public class SurveyTests
     {
         var state = Read(Job(), new Observation { Drives = [Drive("E1", "1", "/dev/sda"), Drive("E2", "2", "/dev/sdaa")] }, "management page");
         state = Read(state, new Observation { Raids = [new SeenRaid { Name = "md0", Level = "raid1", Members = [new("sda1", "active"), new("sdaa1", "failed")], Wanted = 2, Present = 1 }] }, "software arrays");
-        var rows = BayMap.Of(state);
+        var rows = BayMap.Of(state, LooseDrives.Of(state));
         Assert.Equal([("1", "E1", "md0 raid1"), ("2", "E2", "md0 raid1, failed")], rows.Take(2).Select(r => (r.Bay, r.Serial!, r.MemberOf!)));
         Assert.Equal(["not looked at", "not looked at"], rows.Skip(2).Take(2).Select(r => r.What));
         Assert.Equal(CheckState.NotWell, SurveyChecks.Of(state).Single(c => c.Key == "arrays").State);
