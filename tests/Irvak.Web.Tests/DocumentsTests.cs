@@ -121,7 +121,8 @@ public class DocumentsTests(WebFixture web)
         Assert.StartsWith("Line 3:", problem.GetProperty("errors")[0].GetProperty("text").GetString());
         Assert.Equal(before, await web.Http.GetStringAsync("/api/shelf.csv"));
         await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/shelf/list", new { text, columns = new[] { "price", "price", "none" } }), 400, "invalid");
-        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text = "a;b\n\"open", columns = Array.Empty<string>() }), 400, "invalid");
+        problem = await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text = "a;b\n1;2\n\"open", columns = Array.Empty<string>() }), 400, "invalid");
+        Assert.StartsWith("From line 3 on this is no list", problem.GetProperty("detail").GetString());
     }
 
     [Fact]

@@ -11,7 +11,7 @@ internal sealed class CpuInfo : LineReader
     private string? _name;
     private bool _longMode;
 
-    public override string Kind => "processors as the system sees them";
+    public override string Kind => "processors";
 
     public override bool IsThere => _threads > 0;
 

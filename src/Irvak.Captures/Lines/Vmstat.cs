@@ -10,7 +10,7 @@ internal sealed class Vmstat : LineReader
     private bool _headed;
     private readonly List<double[]> _rows = [];
 
-    public override string Kind => "load over time";
+    public override string Kind => "load";
 
     public override bool IsThere => _rows.Count > 0;
 
