@@ -100,8 +100,9 @@ internal sealed class TextRun(string text)
         var document = JsonValue.Parse(_utf8, _lines.Start(number), _lines, out var end, out var trouble);
         after = _lines.LineOf(Math.Max(end - 1, 0)) + 1;
         if (trouble is not null) _broken++;
-        if (document is null) { after = number; return false; }
-        var reading = JsonCapture.Read(document);
+        if (document is not { } whole) { after = number; return false; }
+        var reading = JsonCapture.Read(whole);
+        whole.Free();
         if (trouble is not null)
         {
             _remarks.Add($"The JSON from line {number} on: {trouble}, in line {after - 1}.");

@@ -10,7 +10,7 @@ internal static class BlockDevices
         if (document["blockdevices"] is not { IsArray: true } list) return null;
         var drives = new List<SeenDrive>();
         var inBytes = true;
-        foreach (var device in list.Items.Where(d => d["type"]?.Text is "disk" && !IsVirtual(d)).Take(4096))
+        foreach (var device in list.Items.Where(d => d["type"]?.Is("disk"u8) == true && !IsVirtual(d)).Take(4096))
         {
             inBytes &= device["size"]?.Text is not { } size || size.All(char.IsAsciiDigit);
             drives.Add(Drive(device));
@@ -26,9 +26,9 @@ internal static class BlockDevices
     private static SeenDrive Drive(JsonValue d)
     {
         List<JsonValue> below = d["children"] is null ? [] : [.. d.Objects().Skip(1)];
-        var array = below.FirstOrDefault(b => b["type"]?.Text?.StartsWith("raid", StringComparison.Ordinal) == true)?["name"]?.Text;
+        var array = JsonValue.FirstOf(below, b => b["type"]?.Begins("raid"u8) == true)?["name"]?.Text;
         var pool = below.Prepend(d).Select(b => b["fstype"]?.Text).FirstOrDefault(f => f is "zfs_member" or "LVM2_member" or "linux_raid_member" or "ddf_raid_member" or "isw_raid_member");
-        var label = below.Prepend(d).FirstOrDefault(b => b["fstype"]?.Text == pool && pool is not null)?["label"]?.Text;
+        var label = pool is null ? null : JsonValue.FirstOf(below.Prepend(d), b => b["fstype"]?.Text == pool)?["label"]?.Text;
         return new SeenDrive
         {
             Path = d["path"]?.Text ?? (d["name"]?.Text is { } name ? "/dev/" + name : null),
@@ -36,7 +36,7 @@ internal static class BlockDevices
             Model = d["model"]?.Text,
             Serial = d["serial"]?.Text,
             Firmware = d["rev"]?.Text,
-            Bytes = d["size"]?.Long is > 0 and var bytes && d["size"]!.Text!.All(char.IsAsciiDigit) ? bytes : null,
+            Bytes = d["size"] is { } size && size.Text?.All(char.IsAsciiDigit) == true && size.Long is > 0 and var bytes ? bytes : null,
             Rotational = d["rota"]?.Bool,
             Transport = d["tran"]?.Text,
             SectorBytes = d["log-sec"]?.Int,

@@ -9,6 +9,9 @@ internal interface IRecord
 {
     string? Of(string name);
 
+    /// <summary>True when it has a value of that name.</summary>
+    bool Has(string name);
+
     int Line { get; }
 }
 
@@ -52,10 +55,10 @@ internal static class CimListing
         var seen = new Observation();
         var (devices, drives, volumes, processors) = (new List<SeenDevice>(), new List<SeenDrive>(), new List<SeenVolume>(), new List<SeenProcessor>());
         foreach (var r in records)
-            if (r.Of("DeviceLocator") is not null && r.Of("Capacity") is not null) devices.Add(Memory(r));
-            else if (r.Of("BusType") is not null && r.Of("Size") is not null) drives.Add(Physical(r));
-            else if (r.Of("InterfaceType") is not null && r.Of("Size") is not null && r.Of("Model") is not null) drives.Add(Disk(r));
-            else if (r.Of("SocketDesignation") is not null && r.Of("NumberOfCores") is not null) processors.Add(new SeenProcessor(r.Of("SocketDesignation"), r.Of("Name"), true, r.Line));
+            if (r.Has("DeviceLocator") && r.Has("Capacity")) devices.Add(Memory(r));
+            else if (r.Has("BusType") && r.Has("Size")) drives.Add(Physical(r));
+            else if (r.Has("InterfaceType") && r.Has("Size") && r.Has("Model")) drives.Add(Disk(r));
+            else if (r.Has("SocketDesignation") && r.Has("NumberOfCores")) processors.Add(new SeenProcessor(r.Of("SocketDesignation"), r.Of("Name"), true, r.Line));
             else if ((r.Of("DriveLetter") ?? r.Of("DeviceID")) is { } letter && (r.Of("SizeRemaining") ?? r.Of("FreeSpace")) is { } free)
                 volumes.Add(new SeenVolume(letter, Long(r.Of("Size")), Long(free), r.Of("FileSystem") ?? r.Of("FileSystemType"), r.Line));
             else if (r.Of("SMBIOSBIOSVersion") is { } version) seen = seen with { FirmwareVersion = version, Serial = seen.Serial ?? r.Of("SerialNumber") };
@@ -130,5 +133,7 @@ internal static class CimListing
         public int Line => value.Line;
 
         public string? Of(string name) => value[name]?.Text;
+
+        public bool Has(string name) => Of(name) is not null;
     }
 }

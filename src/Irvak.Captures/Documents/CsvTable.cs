@@ -1,5 +1,3 @@
-using System.Text;
-
 namespace Irvak.Captures.Documents;
 
 /// <summary>
@@ -10,24 +8,38 @@ internal sealed class CsvTable
 {
     private const int MostRows = 100_000;
     private const int MostColumns = 64;
+    private const int MostCells = 1_500_000;
+
+    private delegate ReadOnlySpan<char> CellAt(int number);
 
     private readonly Dictionary<string, int> _at = new(StringComparer.OrdinalIgnoreCase);
+    private readonly CellAt _cell;
 
-    public IReadOnlyList<string> Columns { get; private init; } = [];
-
-    public IReadOnlyList<Row> Rows { get; private init; } = [];
-
-    /// <summary>A row with the line it begins in.</summary>
-    public sealed class Row(CsvTable table, IReadOnlyList<string> cells, int line) : IRecord
+    private CsvTable(CellAt cell, IReadOnlyList<string> columns, IReadOnlyList<Row> rows)
     {
-        public IReadOnlyList<string> Cells => cells;
+        (_cell, Columns, Rows) = (cell, columns, rows);
+        for (var i = 0; i < columns.Count; i++) _at.TryAdd(columns[i], i);
+    }
+
+    public IReadOnlyList<string> Columns { get; }
+
+    public IReadOnlyList<Row> Rows { get; }
+
+    /// <summary>A row with the line it begins in. Its cells are made into text when they are asked for.</summary>
+    public sealed class Row(CsvTable table, int from, int count, int line) : IRecord
+    {
+        public int Count => count;
 
         public int Line => line;
 
-        public string? Of(string name)
-        {
-            return table._at.TryGetValue(name, out var i) && i < cells.Count && cells[i].Trim() is { Length: > 0 } text ? text : null;
-        }
+        /// <summary>A cell without the spaces around it; empty where the row has none.</summary>
+        public ReadOnlySpan<char> Cell(int column) => column >= 0 && column < count ? table._cell(from + column).Trim() : default;
+
+        public IReadOnlyList<string> Texts() => [.. Enumerable.Range(from, count).Select(i => table._cell(i).ToString())];
+
+        public string? Of(string name) => table._at.TryGetValue(name, out var i) && Cell(i) is { IsEmpty: false } text ? text.ToString() : null;
+
+        public bool Has(string name) => table._at.TryGetValue(name, out var i) && !Cell(i).IsEmpty;
     }
 
     /// <summary>The table of a text; null when its lines don't share columns.</summary>
@@ -56,51 +68,17 @@ internal sealed class CsvTable
 
     private static CsvTable? Separated(string text, char separator, int firstLine)
     {
-        var rows = new List<(List<string> Cells, int Line)>();
-        var cells = new List<string>();
-        var cell = new StringBuilder();
-        var (quoted, blank, line, began) = (false, true, 1, 1);
-        void EndRow()
+        var rows = new List<Row>();
+        var scan = new CsvScan(text, separator, MostColumns);
+        CsvTable? table = null;
+        while (rows.Count < MostRows && scan.Count < MostCells && scan.NextRow(out var from, out var count, out var line))
         {
-            cells.Add(cell.ToString());
-            cell.Clear();
-            blank = true;
-            if (line >= firstLine && (cells.Count > 1 || cells[0].Trim().Length > 0) && rows.Count < MostRows) rows.Add((cells, began));
-            cells = [];
+            if (line < firstLine || (count == 1 && scan.Cell(from).IsWhiteSpace())) continue;
+            if (table is not null) { rows.Add(new Row(table, from, count, line)); continue; }
+            if (count < 2) return null;
+            table = new CsvTable(scan.Cell, [.. Enumerable.Range(from, count).Select(i => scan.Cell(i).Trim().ToString())], rows);
         }
-        var signs = System.Buffers.SearchValues.Create([separator, '"', '\n', '\r']);
-        for (var i = 0; i < text.Length; i++)
-        {
-            var c = text[i];
-            // Most of a table is plain text; it is taken over in one piece up to the next sign that means something.
-            if (!quoted && text.AsSpan(i).IndexOfAny(signs) is > 1 and var plain)
-            {
-                var piece = text.AsSpan(i, plain);
-                cell.Append(piece);
-                blank &= piece.IndexOfAnyExcept(' ') < 0;
-                i += plain - 1;
-                continue;
-            }
-            if (quoted && text.AsSpan(i).IndexOfAny('"', '\n') is > 1 and var inside)
-            {
-                cell.Append(text.AsSpan(i, inside));
-                i += inside - 1;
-                continue;
-            }
-            if (quoted)
-            {
-                if (c == '"' && i + 1 < text.Length && text[i + 1] == '"') { cell.Append('"'); i++; }
-                else if (c == '"') (quoted, blank) = (false, false);
-                else { cell.Append(c); if (c == '\n') line++; }
-            }
-            else if (c == '"' && blank) { cell.Clear(); quoted = true; }
-            else if (c == separator && cells.Count < MostColumns) { cells.Add(cell.ToString()); cell.Clear(); blank = true; }
-            else if (c == '\n') { EndRow(); line++; began = line; }
-            else if (c != '\r') { cell.Append(c); blank &= c == ' '; }
-        }
-        if (cell.Length > 0 || cells.Count > 0) EndRow();
-        if (rows.Count < 2 || rows[0].Cells.Count < 2) return null;
-        return Of(rows);
+        return rows.Count == 0 ? null : table;
     }
 
     /// <summary>Columns that stand under each other: a run of two spaces or a bar separates them.</summary>
@@ -123,12 +101,17 @@ internal sealed class CsvTable
         return rows.Count < 2 || rows[0].Cells.Count < 2 || rows.Skip(1).Count(r => r.Cells.Count == rows[0].Cells.Count) * 2 < rows.Count - 1 ? null : Of(rows);
     }
 
-    private static CsvTable Of(List<(List<string> Cells, int Line)> rows)
+    private static CsvTable Of(List<(List<string> Cells, int Line)> found)
     {
-        var list = new List<Row>();
-        var table = new CsvTable { Columns = [.. rows[0].Cells.Select(c => c.Trim())], Rows = list };
-        for (var i = 0; i < table.Columns.Count; i++) table._at.TryAdd(table.Columns[i], i);
-        list.AddRange(rows.Skip(1).Select(r => new Row(table, r.Cells, r.Line)));
+        var cells = found.SelectMany(r => r.Cells).ToArray();
+        var rows = new List<Row>();
+        var table = new CsvTable(i => cells[i], [.. found[0].Cells.Select(c => c.Trim())], rows);
+        var at = found[0].Cells.Count;
+        foreach (var (own, line) in found.Skip(1))
+        {
+            rows.Add(new Row(table, at, own.Count, line));
+            at += own.Count;
+        }
         return table;
     }
 }

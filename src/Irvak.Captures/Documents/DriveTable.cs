@@ -54,7 +54,7 @@ public static partial class DriveTable
         // Two columns can't mean the same; the first keeps the meaning.
         for (var i = 0; i < guess.Count; i++)
             if (guess[i] != DriveColumn.None && guess.Take(i).Contains(guess[i])) guess[i] = DriveColumn.None;
-        return new TablePreview(table.Columns, guess, [.. table.Rows.Take(8).Select(r => r.Cells)], table.Rows.Count);
+        return new TablePreview(table.Columns, guess, [.. table.Rows.Take(8).Select(r => r.Texts())], table.Rows.Count);
     }
 
     private static DriveColumn Guess(string heading)
@@ -76,34 +76,67 @@ public static partial class DriveTable
         var at = Enum.GetValues<DriveColumn>().Select(c => c == DriveColumn.None ? -1 : columns.ToList().IndexOf(c)).ToArray();
         var drives = new List<SeenDrive>();
         var rest = new List<NotUnderstood>();
+        var texts = new Repeated();
         foreach (var row in table.Rows)
         {
-            string? Of(DriveColumn wanted) => at[(int)wanted] is >= 0 and var i && i < row.Cells.Count && row.Cells[i].Trim() is { Length: > 0 } cell && cell is not ("-" or "--") ? cell : null;
-            if (row.Cells.Count != table.Columns.Count && row.Cells.Count < 2 || (Of(DriveColumn.Serial) ?? Of(DriveColumn.Bay)) is null)
-            {
-                rest.Add(new NotUnderstood(row.Line, row.Line, "a row without bay and serial number", string.Join(" ", row.Cells)[..Math.Min(120, string.Join(" ", row.Cells).Length)]));
-                continue;
-            }
-            var (enclosure, bay) = Place(Of(DriveColumn.Enclosure), Of(DriveColumn.Bay));
-            drives.Add(new SeenDrive
-            {
-                Enclosure = enclosure,
-                Bay = bay,
-                State = Of(DriveColumn.State),
-                Bytes = Bytes(Of(DriveColumn.Size)),
-                Serial = Of(DriveColumn.Serial),
-                Model = Of(DriveColumn.Model),
-                MemberOf = Of(DriveColumn.Group),
-                Rotational = Of(DriveColumn.Media)?.ToUpperInvariant() switch { "HDD" or "DISK" => true, "SSD" or "FLASH" => false, _ => null },
-                Transport = Of(DriveColumn.Protocol)?.ToLowerInvariant() switch { { } p when p.Contains("nvme", StringComparison.Ordinal) => "nvme", { } p when p.Contains("sas", StringComparison.Ordinal) => "sas", { } p when p.Contains("sata", StringComparison.Ordinal) => "sata", _ => null },
-                Path = Of(DriveColumn.SystemName),
-                Line = row.Line,
-            });
+            string? Of(DriveColumn wanted) => row.Cell(at[(int)wanted]) is { IsEmpty: false } cell && cell is not ("-" or "--") ? texts.Of(cell) : null;
+            if (row.Count > 1 && Drive(Of, texts, row.Line) is { } drive) drives.Add(drive);
+            else rest.Add(new NotUnderstood(row.Line, row.Line, "a row without bay and serial number", Start(string.Join(" ", row.Texts()))));
         }
         var used = table.Rows.Count - rest.Count + 1;
         return drives.Count == 0
             ? CaptureReading.Nothing("No row of this table names a bay or a serial number.", table.Rows.Count + 1, 0, rest)
             : new CaptureReading("table of drives", new Observation { Drives = drives }, table.Rows.Count + 1, used, rest, false, [], $"Table of drives: {drives.Count} drives. {used} lines understood, {rest.Count} not.");
+    }
+
+    private static string Start(string text) => text[..Math.Min(120, text.Length)];
+
+    private static SeenDrive? Drive(Func<DriveColumn, string?> of, Repeated texts, int line)
+    {
+        var (serial, place) = (of(DriveColumn.Serial), of(DriveColumn.Bay));
+        if ((serial ?? place) is null) return null;
+        var (enclosure, bay) = Place(of(DriveColumn.Enclosure), place);
+        return new SeenDrive
+        {
+            Enclosure = enclosure,
+            Bay = bay,
+            State = of(DriveColumn.State),
+            Bytes = of(DriveColumn.Size) is { } size ? texts.Bytes(size) : null,
+            Serial = serial,
+            Model = of(DriveColumn.Model),
+            MemberOf = of(DriveColumn.Group),
+            Rotational = of(DriveColumn.Media)?.ToUpperInvariant() switch { "HDD" or "DISK" => true, "SSD" or "FLASH" => false, _ => null },
+            Transport = of(DriveColumn.Protocol)?.ToLowerInvariant() switch { { } p when p.Contains("nvme", StringComparison.Ordinal) => "nvme", { } p when p.Contains("sas", StringComparison.Ordinal) => "sas", { } p when p.Contains("sata", StringComparison.Ordinal) => "sata", _ => null },
+            Path = of(DriveColumn.SystemName),
+            Line = line,
+        };
+    }
+
+    /// <summary>Columns of a table repeat their few texts and sizes; each is kept and read once.</summary>
+    private sealed class Repeated
+    {
+        private const int Most = 4096;
+        private readonly HashSet<string> _texts = [];
+        private readonly HashSet<string>.AlternateLookup<ReadOnlySpan<char>> _lookup;
+        private readonly Dictionary<string, long?> _sizes = [];
+
+        public Repeated() => _lookup = _texts.GetAlternateLookup<ReadOnlySpan<char>>();
+
+        public string Of(ReadOnlySpan<char> cell)
+        {
+            if (_lookup.TryGetValue(cell, out var kept)) return kept;
+            var text = cell.ToString();
+            if (_texts.Count < Most) _texts.Add(text);
+            return text;
+        }
+
+        public long? Bytes(string size)
+        {
+            if (_sizes.TryGetValue(size, out var bytes)) return bytes;
+            bytes = DriveTable.Bytes(size);
+            if (_sizes.Count < Most) _sizes[size] = bytes;
+            return bytes;
+        }
     }
 
     /// <summary>"252:3" is bay 3 of enclosure 252.</summary>

@@ -5,34 +5,22 @@ using System.Text.Json;
 namespace Irvak.Captures.Documents;
 
 /// <summary>
-/// A JSON value that knows its line. A document that stops in the middle gives what it holds up to there. Values are kept as
-/// positions in the text and decoded when they are asked for, so that a large document costs little.
+/// A JSON value that knows its line. A document that stops in the middle gives what it holds up to there. A value is a place in
+/// the document's table, decoded when it is asked for, so that a large document costs little.
 /// </summary>
-internal sealed class JsonValue
+internal readonly struct JsonValue
 {
-    /// <summary>Deeper documents are no captures.</summary>
-    public const int Deepest = 64;
+    private readonly JsonTable _table;
+    private readonly int _at;
 
-    /// <summary>Most values of one document; keeps memory bounded.</summary>
-    public const int MostValues = 400_000;
+    internal JsonValue(JsonTable table, int at) => (_table, _at) = (table, at);
 
-    private readonly byte[] _text;
-    private readonly int _start, _length;
-    private readonly bool _escaped;
-    // Members and items hang together as a chain: a listing of a thousand drives would otherwise make a thousand lists.
-    private JsonValue? _first, _last, _next;
-    private string? _name;
-    private List<JsonValue>? _items;
+    private ref readonly TableEntry Node => ref _table.Nodes[_at];
 
-    private JsonValue(byte[] text, JsonTokenType kind, int start, int length, bool escaped, int line)
-    {
-        (_text, Kind, _start, _length, _escaped, Line) = (text, kind, start, length, escaped, line);
-    }
-
-    public JsonTokenType Kind { get; }
+    public JsonTokenType Kind => Node.Kind;
 
     /// <summary>Line of the text, from 1.</summary>
-    public int Line { get; }
+    public int Line => Node.Line;
 
     public bool IsObject => Kind == JsonTokenType.StartObject;
 
@@ -42,39 +30,40 @@ internal sealed class JsonValue
     {
         get
         {
-            if (!IsArray || _first is null) return [];
-            if (_items is null)
-            {
-                _items = [];
-                for (var at = _first; at is not null; at = at._next) _items.Add(at);
-            }
-            return _items;
+            if (!IsArray) return [];
+            var items = new List<JsonValue>();
+            var end = Node.End;
+            for (var at = _at + 1; at < end; at = _table.Nodes[at].End) items.Add(new JsonValue(_table, at));
+            return items;
         }
     }
 
     /// <summary>The first of a list; null when it is empty or this is no list.</summary>
-    public JsonValue? First => IsArray ? _first : null;
+    public JsonValue? First => IsArray && _at + 1 < Node.End ? new JsonValue(_table, _at + 1) : null;
 
     /// <summary>The member of that name, whatever its case; null when there is none or this is no object.</summary>
-    public JsonValue? this[string name]
+    public JsonValue? this[string name] => Member(_table.Names.Known(name));
+
+    private JsonValue? Member(int name)
     {
-        get
-        {
-            if (!IsObject) return null;
-            for (var at = _first; at is not null; at = at._next)
-                if (at._name!.Equals(name, StringComparison.OrdinalIgnoreCase)) return at;
-            return null;
-        }
+        if (name < 0 || !IsObject) return null;
+        var nodes = _table.Nodes;
+        var end = nodes[_at].End;
+        for (var at = _at + 1; at < end; at = nodes[at].End)
+            if (nodes[at].Name == name) return new JsonValue(_table, at);
+        return null;
     }
 
     /// <summary>The value at a path of names with dots between.</summary>
     public JsonValue? At(string path)
     {
         JsonValue? at = this;
-        foreach (var name in path.Split('.'))
-            if ((at = at?[name]) is null) return null;
+        foreach (var part in path.AsSpan().Split('.'))
+            if ((at = at!.Value.Member(_table.Names.Known(path.AsSpan(part)))) is null) return null;
         return at;
     }
+
+    private ReadOnlySpan<byte> Raw => _table.Text.AsSpan(Node.Start, Node.Length);
 
     /// <summary>Text of a string, digits of a number; null for anything else and for an empty string.</summary>
     public string? Text
@@ -82,8 +71,8 @@ internal sealed class JsonValue
         get
         {
             if (Kind is not (JsonTokenType.String or JsonTokenType.Number)) return null;
-            var raw = Encoding.UTF8.GetString(_text, _start, _length);
-            if (_escaped)
+            var raw = Encoding.UTF8.GetString(Raw);
+            if (Node.Escaped)
                 try
                 {
                     raw = JsonSerializer.Deserialize<string>("\"" + raw + "\"") ?? "";
@@ -97,12 +86,18 @@ internal sealed class JsonValue
         }
     }
 
+    /// <summary>True when this is just that text; costs less than reading it.</summary>
+    public bool Is(ReadOnlySpan<byte> text) => Kind == JsonTokenType.String && !Node.Escaped && Raw.SequenceEqual(text);
+
+    /// <summary>True when this text begins so.</summary>
+    public bool Begins(ReadOnlySpan<byte> text) => Kind == JsonTokenType.String && !Node.Escaped && Raw.StartsWith(text);
+
     public long? Long => Whole is { } whole ? whole : double.TryParse(Text, NumberStyles.Float, CultureInfo.InvariantCulture, out var d) && Math.Abs(d) < 9.2e18
         ? long.TryParse(Text, NumberStyles.Integer, CultureInfo.InvariantCulture, out var n) ? n : (long)d : null;
 
     /// <summary>A whole number straight from its digits; null for anything else.</summary>
-    private long? Whole => Kind is JsonTokenType.String or JsonTokenType.Number && !_escaped
-        && System.Buffers.Text.Utf8Parser.TryParse(_text.AsSpan(_start, _length), out long n, out var used) && used == _length ? n : null;
+    private long? Whole => Kind is JsonTokenType.String or JsonTokenType.Number && !Node.Escaped
+        && System.Buffers.Text.Utf8Parser.TryParse(Raw, out long n, out var used) && used == Node.Length ? n : null;
 
     public int? Int => Long is >= int.MinValue and <= int.MaxValue and var n ? (int)n : null;
 
@@ -118,123 +113,25 @@ internal sealed class JsonValue
     /// <summary>Every object of the document, from the outside in.</summary>
     public IEnumerable<JsonValue> Objects()
     {
-        var left = new Stack<JsonValue>();
-        left.Push(this);
-        while (left.Count > 0)
-        {
-            var at = left.Pop();
-            if (at.IsObject) yield return at;
-            var inner = new Stack<JsonValue>();
-            for (var child = at._first; child is not null; child = child._next)
-                if (child.IsObject || child.IsArray) inner.Push(child);
-            while (inner.TryPop(out var child)) left.Push(child);
-        }
+        var end = Node.End;
+        for (var at = _at; at < end; at++)
+            if (_table.Nodes[at].Kind == JsonTokenType.StartObject) yield return new JsonValue(_table, at);
     }
+
+    /// <summary>The first of these that is as asked; null when none is.</summary>
+    public static JsonValue? FirstOf(IEnumerable<JsonValue> values, Func<JsonValue, bool> asked)
+    {
+        foreach (var value in values)
+            if (asked(value)) return value;
+        return null;
+    }
+
+    /// <summary>Ends the use of the whole document.</summary>
+    public void Free() => _table.Free();
 
     /// <summary>Reads one document.</summary>
     /// <param name="lines">Offsets at which lines begin.</param>
     /// <param name="end">Where the document ends, or where it could no longer be read.</param>
     /// <param name="trouble">Why it could not be read to its end; null when it could.</param>
-    public static JsonValue? Parse(byte[] text, int from, LineStarts lines, out int end, out string? trouble)
-    {
-        trouble = null;
-        var open = new Stack<JsonValue>();
-        JsonValue? root = null;
-        string? name = null;
-        var count = 0;
-        var names = new Names();
-        var reader = new Utf8JsonReader(text.AsSpan(from), new JsonReaderOptions { MaxDepth = Deepest, AllowMultipleValues = true, AllowTrailingCommas = true });
-        try
-        {
-            while (reader.Read())
-            {
-                var start = from + (int)reader.TokenStartIndex;
-                switch (reader.TokenType)
-                {
-                    case JsonTokenType.PropertyName:
-                        name = names.Of(ref reader);
-                        continue;
-                    case JsonTokenType.EndObject or JsonTokenType.EndArray:
-                        open.Pop();
-                        break;
-                    default:
-                        if (++count > MostValues) { trouble = $"more than {MostValues:N0} values".Replace(',', ' '); end = start; return root; }
-                        var isText = reader.TokenType == JsonTokenType.String;
-                        var value = new JsonValue(text, reader.TokenType, isText ? start + 1 : start, reader.ValueSpan.Length, reader.ValueIsEscaped, lines.LineOf(start));
-                        root ??= value;
-                        if (open.TryPeek(out var parent))
-                        {
-                            value._name = parent.IsObject ? name ?? "" : null;
-                            if (parent._last is { } before) before._next = value;
-                            else parent._first = value;
-                            parent._last = value;
-                        }
-                        if (value.IsObject || value.IsArray) open.Push(value);
-                        break;
-                }
-                if (open.Count == 0) { end = from + (int)reader.BytesConsumed; return root; }
-            }
-            trouble = "it stops in the middle";
-        }
-        catch (Exception e) when (e is JsonException or InvalidOperationException)
-        {
-            trouble = reader.CurrentDepth >= Deepest ? $"it is nested more than {Deepest} deep" : "it is broken off or damaged from here on";
-        }
-        end = from + (int)reader.BytesConsumed;
-        return root;
-    }
-}
-
-/// <summary>Where the lines of a text begin.</summary>
-internal sealed class LineStarts
-{
-    private readonly List<int> _starts = [0];
-
-    public LineStarts(ReadOnlySpan<byte> text)
-    {
-        var at = 0;
-        while (text[at..].IndexOf((byte)'\n') is >= 0 and var next)
-        {
-            at += next + 1;
-            _starts.Add(at);
-        }
-    }
-
-    public int Count => _starts.Count;
-
-    private int _last;
-
-    /// <summary>Offset at which a line begins, from 1.</summary>
-    public int Start(int line) => _starts[line - 1];
-
-    /// <summary>Line from 1 that an offset lies in.</summary>
-    public int LineOf(int offset)
-    {
-        // Values come in their order; the line is nearly always the last one or the next.
-        for (var i = 0; i < 3 && _last < _starts.Count && _starts[_last] <= offset; i++, _last++)
-            if (_last + 1 == _starts.Count || _starts[_last + 1] > offset) return _last + 1;
-        var at = _starts.BinarySearch(offset);
-        _last = at >= 0 ? at : ~at - 1;
-        return _last + 1;
-    }
-}
-
-/// <summary>Names of members, each kept once: a listing of a thousand drives repeats its dozen names.</summary>
-internal sealed class Names
-{
-    private readonly HashSet<string> _kept = [];
-    private readonly HashSet<string>.AlternateLookup<ReadOnlySpan<char>> _lookup;
-
-    public Names() => _lookup = _kept.GetAlternateLookup<ReadOnlySpan<char>>();
-
-    public string Of(ref Utf8JsonReader reader)
-    {
-        if (reader.ValueIsEscaped || reader.ValueSpan.Length > 64) return reader.GetString() ?? "";
-        Span<char> buffer = stackalloc char[64];
-        var name = buffer[..reader.CopyString(buffer)];
-        if (_lookup.TryGetValue(name, out var kept)) return kept;
-        var text = name.ToString();
-        if (_kept.Count < 4096) _kept.Add(text);
-        return text;
-    }
+    public static JsonValue? Parse(byte[] text, int from, LineStarts lines, out int end, out string? trouble) => JsonTable.Read(text, from, lines, out end, out trouble);
 }

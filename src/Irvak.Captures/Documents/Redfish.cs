@@ -11,7 +11,7 @@ internal static class Redfish
 {
     public static JsonReading? Read(JsonValue document)
     {
-        var resources = document.Objects().Where(o => o["@odata.type"]?.Text is { } t && t.StartsWith('#')).Take(20_000).ToList();
+        var resources = document.Objects().Where(o => o["@odata.type"]?.Begins("#"u8) == true).Take(20_000).ToList();
         if (resources.Count == 0) return null;
         var seen = new Observation();
         var devices = new List<SeenDevice>();
@@ -38,7 +38,7 @@ internal static class Redfish
     /// <summary>"#Memory.v1_17_0.Memory" is Memory.</summary>
     private static string TypeOf(JsonValue resource)
     {
-        var text = resource["@odata.type"]!.Text![1..];
+        var text = (resource["@odata.type"]?.Text ?? "#")[1..];
         var dot = text.IndexOf('.');
         return dot < 0 ? text : text[..dot];
     }
@@ -62,7 +62,7 @@ internal static class Redfish
         return new SeenDevice
         {
             Locator = r["DeviceLocator"]?.Text ?? r["Name"]?.Text,
-            Bank = where?["Socket"]?.Text is { } socket && where["Channel"]?.Text is { } channel ? $"socket {socket} channel {channel}" : null,
+            Bank = where?["Socket"]?.Text is { } socket && where?["Channel"]?.Text is { } channel ? $"socket {socket} channel {channel}" : null,
             SizeMiB = mib,
             Module = mib is > 0 ? new ModuleSheet
             {
@@ -103,7 +103,7 @@ internal static class Redfish
         Bytes = r["CapacityBytes"]?.Long,
         Rotational = r["MediaType"]?.Text switch { "HDD" => true, "SSD" => false, _ => null },
         Rpm = r["RotationSpeedRPM"]?.Int,
-        Transport = r["Protocol"]?.Text?.ToLowerInvariant() is "sata" or "sas" or "nvme" ? r["Protocol"]!.Text!.ToLowerInvariant() : null,
+        Transport = r["Protocol"]?.Text?.ToLowerInvariant() is ("sata" or "sas" or "nvme") and var protocol ? protocol : null,
         SectorBytes = r["BlockSizeBytes"]?.Int,
         LinkMostGbs = r["CapableSpeedGbs"]?.Double,
         LinkNowGbs = r["NegotiatedSpeedGbs"]?.Double,

@@ -55,29 +55,31 @@ internal static class SmartReport
 
     private static SeenHealth Ata(JsonValue d)
     {
-        long? Raw(int id) => (d.At("ata_smart_attributes.table")?.Items ?? []).FirstOrDefault(a => a["id"]?.Int == id)?.At("raw.value")?.Long;
+        var attributes = d.At("ata_smart_attributes.table")?.Items ?? [];
+        var pages = d.At("ata_device_statistics.pages")?.Items ?? [];
+        long? Raw(int id) => JsonValue.FirstOf(attributes, a => a["id"]?.Int == id)?.At("raw.value")?.Long;
         var sector = d["logical_block_size"]?.Int ?? 512;
         var tests = d.At("ata_smart_self_test_log.standard.table")?.Items ?? d.At("ata_smart_self_test_log.extended.table")?.Items ?? [];
         return Common(d) with
         {
             // Upper words are the makers' own; the count stands in the low 16 bits.
-            Reallocated = Statistic(d, 3, 0x20) ?? (Raw(5) & 0xFFFF),
-            Pending = Statistic(d, 3, 0x38) ?? Raw(197),
-            Uncorrectable = Statistic(d, 4, 0x08) ?? Raw(187) ?? Raw(198),
-            CableErrors = Statistic(d, 6, 0x18) ?? Raw(199),
+            Reallocated = Statistic(pages, 3, 0x20) ?? (Raw(5) & 0xFFFF),
+            Pending = Statistic(pages, 3, 0x38) ?? Raw(197),
+            Uncorrectable = Statistic(pages, 4, 0x08) ?? Raw(187) ?? Raw(198),
+            CableErrors = Statistic(pages, 6, 0x18) ?? Raw(199),
             LoadCycles = Raw(193) & 0xFF_FFFF,
-            PercentUsed = (int?)Statistic(d, 7, 0x08),
-            BytesWritten = Statistic(d, 1, 0x18) * sector,
-            BytesRead = Statistic(d, 1, 0x28) * sector,
-            WarnCelsius = (int?)Statistic(d, 5, 0x58),
+            PercentUsed = (int?)Statistic(pages, 7, 0x08),
+            BytesWritten = Statistic(pages, 1, 0x18) * sector,
+            BytesRead = Statistic(pages, 1, 0x28) * sector,
+            WarnCelsius = (int?)Statistic(pages, 5, 0x58),
             SelfTestFailed = tests.Count == 0 ? null : tests[0].At("status.passed")?.Bool is { } passed ? !passed : null,
         };
     }
 
     /// <summary>A value of the device statistics log by page and offset (ACS, general purpose log 04h); null when the drive does not give it.</summary>
-    private static long? Statistic(JsonValue d, int page, int offset) => (d.At("ata_device_statistics.pages")?.Items ?? [])
-        .Where(p => p["number"]?.Int == page).SelectMany(p => p["table"]?.Items ?? [])
-        .FirstOrDefault(s => s["offset"]?.Int == offset && s.At("flags.valid")?.Bool != false)?["value"]?.Long;
+    private static long? Statistic(IReadOnlyList<JsonValue> pages, int page, int offset) =>
+        JsonValue.FirstOf(pages.Where(p => p["number"]?.Int == page).SelectMany(p => p["table"]?.Items ?? []),
+            s => s["offset"]?.Int == offset && s.At("flags.valid")?.Bool != false)?["value"]?.Long;
 
     /// <summary>Health log page 02h of the NVM Express base specification; a data unit is 1000 blocks of 512 bytes.</summary>
     private static SeenHealth Nvme(JsonValue d)
