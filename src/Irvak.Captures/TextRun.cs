@@ -14,6 +14,7 @@ internal sealed class TextRun(string text)
     private readonly SmbiosListing _listing = new();
     private readonly List<string> _kinds = [];
     private readonly List<string> _remarks = [];
+    private readonly List<Observation> _documents = [];
     private Observation _seen = new();
     private LineReader? _active;
     private LineReader[] _readers = [];
@@ -42,6 +43,7 @@ internal sealed class TextRun(string text)
             TakeLine(line, number);
             at = next;
         }
+        _seen = Join(_documents);
         foreach (var r in _readers) r.End();
         foreach (var r in _readers.Where(r => r.IsThere))
         {
@@ -112,7 +114,7 @@ internal sealed class TextRun(string text)
         if (reading.Kind is not null)
         {
             _kinds.Add(reading.Kind);
-            _seen = Join(_seen, reading.Seen);
+            _documents.Add(reading.Seen);
             _remarks.AddRange(reading.Remarks);
         }
         Account(number, after, reading.Kind is not null);
@@ -145,23 +147,28 @@ internal sealed class TextRun(string text)
         return _countedChars;
     }
 
-    private static Observation Join(Observation a, Observation b) => a with
+    /// <summary>What the JSON documents told, together; of single facts the first one stands.</summary>
+    private static Observation Join(IReadOnlyList<Observation> all)
     {
-        Maker = a.Maker ?? b.Maker,
-        Product = a.Product ?? b.Product,
-        Serial = a.Serial ?? b.Serial,
-        FirmwareVersion = a.FirmwareVersion ?? b.FirmwareVersion,
-        HostName = a.HostName ?? b.HostName,
-        ManagementAddress = a.ManagementAddress ?? b.ManagementAddress,
-        MemTotalKiB = a.MemTotalKiB ?? b.MemTotalKiB,
-        OsBits = a.OsBits ?? b.OsBits,
-        Devices = [.. a.Devices, .. b.Devices],
-        Processors = [.. a.Processors, .. b.Processors],
-        Drives = SeenDrives.Join(a.Drives, b.Drives),
-        Raids = [.. a.Raids, .. b.Raids],
-        Volumes = [.. a.Volumes, .. b.Volumes],
-        Benchmarks = [.. a.Benchmarks, .. b.Benchmarks],
-    };
+        string? First(Func<Observation, string?> fact) => all.Select(fact).FirstOrDefault(f => f is not null);
+        return new Observation
+        {
+            Maker = First(o => o.Maker),
+            Product = First(o => o.Product),
+            Serial = First(o => o.Serial),
+            FirmwareVersion = First(o => o.FirmwareVersion),
+            HostName = First(o => o.HostName),
+            ManagementAddress = First(o => o.ManagementAddress),
+            MemTotalKiB = all.Select(o => o.MemTotalKiB).FirstOrDefault(f => f is not null),
+            OsBits = all.Select(o => o.OsBits).FirstOrDefault(f => f is not null),
+            Devices = [.. all.SelectMany(o => o.Devices)],
+            Processors = [.. all.SelectMany(o => o.Processors)],
+            Drives = SeenDrives.Join([], [.. all.SelectMany(o => o.Drives)]),
+            Raids = [.. all.SelectMany(o => o.Raids)],
+            Volumes = [.. all.SelectMany(o => o.Volumes)],
+            Benchmarks = [.. all.SelectMany(o => o.Benchmarks)],
+        };
+    }
 
     private static bool IsBlank(ReadOnlySpan<char> line)
     {

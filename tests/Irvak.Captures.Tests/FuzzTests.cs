@@ -105,6 +105,34 @@ public class FuzzTests
         Survives(Encoding.ASCII.GetBytes("a;b\n" + new string(';', 2_000_000)));
     }
 
+    public static TheoryData<string, byte[]> EightMebibytes()
+    {
+        var data = new TheoryData<string, byte[]>();
+        for (var i = 0; i < Samples.Length; i++)
+            if (Samples[i].Length is > 0 and <= CaptureReader.MostBytes && !Archive.Looks(Samples[i])) data.Add($"sample {i}", Filled(Samples[i]));
+        foreach (var hostile in new[] { "[", "{\"a\":[1,", "a,b\n", "\"\"\"\",", ";", "\n", "Handle 0x0001\n", "md0 : active raid1 a[0]\n", "Size: 1 GB\n\tSize: 1\n", "00:00.0 x [0604]: y [1234:5678]\n", "Settings for a:\n" })
+            data.Add(hostile, Filled(Encoding.UTF8.GetBytes(hostile)));
+        return data;
+    }
+
+    private static byte[] Filled(byte[] sample)
+    {
+        var bytes = new byte[CaptureReader.MostBytes];
+        for (var at = 0; at < bytes.Length; at += sample.Length) sample.AsSpan(0, Math.Min(sample.Length, bytes.Length - at)).CopyTo(bytes.AsSpan(at));
+        return bytes;
+    }
+
+    /// <summary>What is allocated in all is at least what is held at once.</summary>
+    [Theory, MemberData(nameof(EightMebibytes))]
+    public void The_largest_capture_of_anything_takes_less_than_256_MiB(string name, byte[] bytes)
+    {
+        Assert.NotEmpty(name);
+        var before = GC.GetAllocatedBytesForCurrentThread();
+        var reading = CaptureReader.Read(bytes);
+        Assert.InRange(GC.GetAllocatedBytesForCurrentThread() - before, 1, 256L << 20);
+        Assert.NotEmpty(reading.Sentence);
+    }
+
     [Fact]
     public void An_archive_that_unpacks_without_end_is_refused()
     {
