@@ -6,5 +6,6 @@ export default ts.config(
   { ignores: ['dist', 'src/api/schema.d.ts'] },
   js.configs.recommended,
   ...ts.configs.recommended,
+  { files: ['bench/*.mjs'], languageOptions: { globals: { console: false, process: false, setTimeout: false } } },
   hooks.configs.flat['recommended-latest'],
 );
