@@ -6,8 +6,9 @@ using Irvak.Core.Sheets;
 namespace Irvak.Captures.Binary;
 
 /// <summary>
-/// Contents of a memory module's own chip (SPD): JEDEC 21-C annexes J (DDR2), K (DDR3), L (DDR4) and JESD400-5 (DDR5). Offsets
-/// of DDR3 and DDR4 are sure, those of DDR2 and DDR5 from memory. A field that holds a reserved code stays unknown.
+/// Contents of a memory module's own chip (SPD): JEDEC 21-C annexes J (DDR2), K (DDR3), L (DDR4) and JESD400-5 (DDR5). DDR2
+/// to DDR4 agree with decode-dimms, the bytes of DDR5 with those that Memtest86+ 6.10 takes from a chip; the DDR5 checksum and serial
+/// number alone are from memory. A field that holds a reserved code stays unknown.
 /// </summary>
 internal static class SpdEeprom
 {
@@ -116,7 +117,9 @@ internal static class SpdEeprom
             _ => ((ModuleType?)null, (ModuleForm?)null),
         };
         var tck = b[20] | b[21] << 8;
-        int? mib = die is { } d && width is { } w && stack is not null && bus > 0 ? (int)(subchannels * (bus / w) * d / 8 * ranks * 1024) : null;
+        // Ranks of unequal size (bit 6) are told by bytes that are not read here.
+        var even = (b[234] & 0x40) == 0;
+        int? mib = even && die is { } d && width is { } w && stack is not null && bus > 0 ? (int)(subchannels * (bus / w) * d / 8 * ranks * 1024) : null;
         return Of(MemoryGeneration.Ddr5, type, form, mib, ranks, width, tck == 0 ? null : Nearest(MemoryGeneration.Ddr5, 2e6 / tck), b[521..551], b[517..521], b[512..514], Crc16.Of(b[..510]) == (b[510] | b[511] << 8));
     }
 

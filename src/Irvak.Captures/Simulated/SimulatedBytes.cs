@@ -145,7 +145,7 @@ public sealed class SimulatedBytes(MachineSheet sheet, Build build, FirmwareFact
         return b;
     }
 
-    /// <summary>Two subchannels of 32 bits; offsets from memory, like the reader's.</summary>
+    /// <summary>Two subchannels of 32 bits; offsets as the reader has them.</summary>
     private static byte[]? Ddr5(ModuleSheet m, double die, int width, int ranks, int rate, string? serial)
     {
         var code = die switch { 4 => 1, 8 => 2, 12 => 3, 16 => 4, 24 => 5, 32 => 6, 48 => 7, 64 => 8, _ => -1 };
