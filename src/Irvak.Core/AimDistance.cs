@@ -28,7 +28,7 @@ public static class AimDistance
     {
         var distances = new List<Distance>
         {
-            new("Memory", "GiB", memory.Found.InstalledMiB / 1024.0, memory.Planned.InstalledMiB / 1024.0, q.Aim.MemoryGiB, false),
+            new("Memory", "GiB", memory.Found.UsableMiB / 1024.0, memory.Planned.UsableMiB / 1024.0, q.Aim.MemoryGiB, false),
             new("Rate", "MT/s", memory.Found.Rate.HighMTs ?? 0, memory.Planned.Rate.HighMTs ?? 0, null, false),
             new("Money", "EUR", 0, (double)list.TotalEur, (double?)q.Aim.MoneyLimitEur, true),
             new("Slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false),
@@ -38,7 +38,7 @@ public static class AimDistance
 
     public static IEnumerable<Finding> Judge(Question q, Memory.MemorySheet memory, ShoppingList list)
     {
-        var planned = ByteCount.FromMiB(memory.Planned.InstalledMiB);
+        var planned = ByteCount.FromMiB(memory.Planned.UsableMiB);
         if (q.Aim.MemoryGiB is { } wish && planned.WholeMiB < wish * 1024L)
         {
             var wanted = ByteCount.FromMiB(wish * 1024L);

@@ -13,7 +13,10 @@ public sealed record Question(
 {
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
         state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state)),
-        state.AsFound, state.Planned, state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf);
+        state.AsFound, state.Planned, state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf) { Mode = state.Mode };
+
+    /// <summary>How the firmware is to spend memory on safety.</summary>
+    public MemoryMode Mode { get; init; }
 
     /// <summary>Places where anything happens.</summary>
     public IReadOnlySet<string> Changed { get; } = Changes.Select(c => c.Place).ToHashSet();

@@ -977,8 +977,10 @@ export interface components {
         };
         /** @enum {unknown} */
         EccMixing: "ecc-off" | "no-start" | null;
+        /** @enum {unknown} */
+        EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -1084,6 +1086,12 @@ export interface components {
             /** @enum {string} */
             type?: "restore";
             place: string;
+        };
+        /** @description Chooses how the firmware spends memory on safety. */
+        EditSetMemoryMode: {
+            /** @enum {string} */
+            type?: "setMemoryMode";
+            mode: components["schemas"]["MemoryMode"];
         };
         /** @description Keeps a note about a place, a plug or the machine; an empty text drops it. */
         EditSetNote: {
@@ -1434,6 +1442,11 @@ export interface components {
             order: null | number;
             /** @description False behind an empty socket. */
             usable: boolean;
+            /**
+             * Format: int32
+             * @description Place in the general order, where the board's own differs from it; else null.
+             */
+            general?: null | number;
         };
         /** @description What feeds slots and places with lanes: a processor, a chipset, a bridge or a switch. */
         LaneRoot: {
@@ -1605,8 +1618,17 @@ export interface components {
              */
             ranksPerChannel?: null | number;
             /**
+             * Format: double
+             * @description Densest chip that the board starts with, Gbit; null when not known.
+             */
+            dieLimitGbit?: null | number;
+            /** @description False when the board refuses ×4 and ×8 chips in one channel; null when not known. */
+            widthsMix?: null | boolean;
+            /** @description Numbers of channels that the controller interleaves over; null when not known. */
+            interleaveWays?: null | number[];
+            /**
              * Format: int32
-             * @description Lowest supply voltage in mV that modules may be made for, such as 1350; null for the generation's own.
+             * @description The board's only supply voltage in mV, such as 1350; modules made for more do not start. Null for the generation's own.
              */
             supplyMilliVolt?: null | number;
             /** @description Slot names in the maker's own order of population, when the sheet has one. */
@@ -1623,10 +1645,23 @@ export interface components {
         MemoryFigures: {
             /** Format: int64 */
             installedMiB: number;
+            /**
+             * Format: int64
+             * @description What the chosen mode leaves.
+             */
+            usableMiB: number;
             rate: components["schemas"]["RateResult"];
             interleave: components["schemas"]["SocketInterleave"][];
+            eccState: components["schemas"]["EccState"];
+            /** @description The state of error correction, in words. */
             ecc: string;
             osTotal: null | components["schemas"]["OsBand"];
+            modes: components["schemas"]["ModeFigures"][];
+            /**
+             * Format: double
+             * @description All sockets together; null when a rate is not known.
+             */
+            bandwidthMBs: null | number;
         };
         /** @enum {unknown} */
         MemoryGeneration: "DDR2" | "DDR3" | "DDR4" | "DDR5" | null;
@@ -1642,6 +1677,38 @@ export interface components {
             nextFree: null | string;
             found: components["schemas"]["MemoryFigures"];
             planned: components["schemas"]["MemoryFigures"];
+            /** @description The mode that the firmware is to be set to. */
+            mode: components["schemas"]["MemoryMode"];
+            /** @description What differs between the planned modules, and what it does. */
+            mixed: components["schemas"]["MixedFact"][];
+        };
+        /** @description One way in which modules differ. */
+        MixedFact: {
+            /** @description What differs, with the values. */
+            what: string;
+            /** @description What it costs or risks; null when nothing. */
+            risks: null | string;
+            /** @description What it does not do, though people say so. */
+            spares: string;
+            basis: components["schemas"]["Basis"];
+        };
+        /** @description One mode of the controller over one build. */
+        ModeFigures: {
+            mode: components["schemas"]["MemoryMode"];
+            name: string;
+            /** @description Whether the board's sheet offers it; null when the sheet is silent. */
+            offered: null | boolean;
+            /**
+             * Format: int64
+             * @description What is left to use; null when a figure for it is missing.
+             */
+            usableMiB: null | number;
+            /** @description What the mode asks of the population. */
+            demand: string;
+            /** @description Where the build does not meet it, in words; empty when it does. */
+            unmet: string[];
+            why: null | components["schemas"]["Worked"];
+            works?: boolean;
         };
         /** @enum {unknown} */
         ModuleForm: "dimm" | "sodimm" | null;
@@ -1664,6 +1731,16 @@ export interface components {
             ranks?: null | number;
             /**
              * Format: int32
+             * @description Dies of a 3DS stack, 2, 4 or 8; null or 1 for planar chips. They are counted in int? ModuleSheet.Ranks already.
+             */
+            stack?: null | number;
+            /**
+             * Format: int32
+             * @description Supply voltage, mV; null when not told. DDR3: 1500, 1350 or 1250.
+             */
+            milliVolt?: null | number;
+            /**
+             * Format: int32
              * @description Bits per chip: 4, 8 or 16.
              */
             deviceWidth?: null | number;
@@ -1681,7 +1758,7 @@ export interface components {
          * @description How a module's chips are driven, by the type letter of its label (JEDEC standard 21-C).
          * @enum {unknown}
          */
-        ModuleType: "unbuffered" | "unbuffered-ecc" | "registered" | "load-reduced";
+        ModuleType: "unbuffered" | "unbuffered-ecc" | "registered" | "load-reduced" | "fully-buffered";
         /** @description The network side of a card. */
         NetworkSheet: {
             /**
@@ -1902,6 +1979,24 @@ export interface components {
              * @description Most memory it addresses, GiB.
              */
             memoryTotalGiB?: null | number;
+            /** @description Module types it drives; null for whatever the board takes. */
+            memoryTypes?: null | components["schemas"]["ModuleType"][];
+            /**
+             * Format: double
+             * @description Densest chip it addresses, Gbit; null when not known.
+             */
+            dieLimitGbit?: null | number;
+            /** @description True when it uses ECC; null when not known. */
+            ecc?: null | boolean;
+            /**
+             * Format: int32
+             * @description Most sockets it works in together, 1 or more; null when not known.
+             */
+            mostSockets?: null | number;
+            /** @description On a board's list: least firmware version for this part. */
+            firmware?: null | string;
+            /** @description On a board's list: board revisions it runs on; null for all. */
+            revisions?: null | string[];
             /** @description Socket family, as the boards' sheets name it. */
             socket?: null | string;
             /** Format: int32 */
@@ -2551,6 +2646,13 @@ export interface components {
              * @description Word size of the installed operating system: 32 or 64; null when not known.
              */
             osBits?: null | number;
+            /** @description True when a 32-bit system reaches beyond 4 GiB by address extension; null when not known. */
+            osExtended?: null | boolean;
+            /**
+             * Format: int32
+             * @description Most memory that the installed system uses, GiB; null for none known.
+             */
+            osLimitGiB?: null | number;
             serial?: null | string;
             boardRevision?: null | string;
             firmware?: null | string;

@@ -93,7 +93,7 @@ export const MACHINE: SectionSpec[] = [
         label: 'Types it takes',
         kind: 'words',
         wide: true,
-        help: 'unbuffered, unbuffered-ecc, registered, load-reduced',
+        help: 'unbuffered, unbuffered-ecc, registered, load-reduced, fully-buffered',
         options: TYPES,
       },
       num('slotLimitGiB', 'Largest module listed', 'GiB'),

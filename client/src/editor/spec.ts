@@ -79,4 +79,5 @@ export const TYPES = [
   ['unbuffered-ecc', 'unbuffered with ECC'],
   ['registered', 'registered'],
   ['load-reduced', 'load-reduced'],
+  ['fully-buffered', 'fully buffered'],
 ] as const;

@@ -68,7 +68,7 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
 }
 
 const cellText = (m: { capacityMiB?: number | null; type?: string | null }) =>
-  `${m.capacityMiB ? m.capacityMiB / 1024 : '?'} ${m.type ? { unbuffered: 'U', 'unbuffered-ecc': 'E', registered: 'R', 'load-reduced': 'LR' }[m.type] : ''}`;
+  `${m.capacityMiB ? m.capacityMiB / 1024 : '?'} ${m.type ? { unbuffered: 'U', 'unbuffered-ecc': 'E', registered: 'R', 'load-reduced': 'LR', 'fully-buffered': 'FB' }[m.type] : ''}`;
 
 const channelGiB = (job: JobView, slots: string[]) =>
   slots.reduce((sum, s) => sum + (job.planned[`slot:${s}`]?.module?.capacityMiB ?? 0) / 1024, 0) || '–';

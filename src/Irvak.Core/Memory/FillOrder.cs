@@ -13,6 +13,21 @@ public static class FillOrder
         "The first slot of a channel ends its lines; a module behind an empty first slot often does not train, or trains slower.",
         "common practice, no source", Basis.Practice);
 
+    public static readonly Rule OffTable = new("MEM-TABLE", Severity.Care,
+        "The board's own order fills {first} before {place}.",
+        "The maker's population table says which slots its firmware trains; it overrides the general order.",
+        "machine sheet, population order", Basis.Sheet);
+
+    public static readonly Rule RanksFirst = new("MEM-FIRST", Severity.Note,
+        "{place} holds the module with more ranks; in {first} it would stand first in channel {channel}.",
+        "The module with more ranks, then the larger one, belongs where the channel's lines end.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule WithoutOwn = new("MEM-OWN", Severity.Care,
+        "{socket} has no memory of its own: all of it is fetched from the other processor.",
+        "Each processor reaches its own channels at once and the others' over the link between them.",
+        "common practice, no source", Basis.Practice);
+
     /// <summary>
     /// Slot names in the order they are filled. General order (common practice, no source): first slots of every channel,
     /// channels with fewer slots first, processors taking turns; then second slots, and so on.
@@ -53,6 +68,10 @@ public static class FillOrder
     public static IEnumerable<Finding> Judge(Question q, Build build)
     {
         if (!q.Sheet.Memory.ChannelsKnown) yield break;
+        if (JudgeTable(q.Sheet, build) is { } table) yield return table;
+        foreach (var finding in JudgeSockets(q.Sheet, build)) yield return finding;
+        foreach (var channel in q.Sheet.Channels)
+            if (JudgeRanks(channel, build) is { } ranks) yield return ranks;
         foreach (var channel in q.Sheet.Channels)
             for (var i = 1; i < channel.Slots.Count; i++)
             {
@@ -63,5 +82,37 @@ public static class FillOrder
                     ("place", Say.Slot(channel.Slots[i])), ("first", Say.Slot(channel.Slots[i - 1])), ("channel", channel.Id));
                 break;
             }
+    }
+
+    /// <summary>The filled slots are to be the first ones of the board's own table.</summary>
+    private static Finding? JudgeTable(MachineSheet sheet, Build build)
+    {
+        if (sheet.Memory.FillOrder is not { } table) return null;
+        var order = table.Where(s => build.HasProcessor(SocketOf(sheet, s))).ToList();
+        var last = order.FindLastIndex(s => build.ModuleAt(s) is not null);
+        var gap = order.FindIndex(s => build.ModuleAt(s) is null);
+        if (gap < 0 || gap > last) return null;
+        return Finding.Of(OffTable, [PlaceName.Slot(order[last])],
+            Worked.Sum(OffTable.Source, new("filled before its turn", order[last], true), new("the board's order", string.Join(' ', order)), new("empty before it", order[gap])),
+            ("first", Say.Slot(order[gap])), ("place", Say.Slot(order[last])));
+    }
+
+    private static IEnumerable<Finding> JudgeSockets(MachineSheet sheet, Build build)
+    {
+        var sockets = sheet.Sockets.Where(s => build.HasProcessor(s.Id)).ToList();
+        if (sockets.Count < 2) yield break;
+        bool Has(string socket) => sheet.Channels.Any(c => c.Socket == socket && c.Slots.Any(s => build.ModuleAt(s) is not null));
+        if (!sockets.Any(s => Has(s.Id))) yield break;
+        foreach (var socket in sockets.Where(s => !Has(s.Id)))
+            yield return Finding.Of(WithoutOwn, [PlaceName.Socket(socket.Id)], null, ("socket", Say.Place(PlaceName.Socket(socket.Id))));
+    }
+
+    private static Finding? JudgeRanks(Channel channel, Build build)
+    {
+        for (var i = 1; i < channel.Slots.Count; i++)
+            if (build.ModuleAt(channel.Slots[i - 1])?.Ranks is { } before && build.ModuleAt(channel.Slots[i])?.Ranks is { } here && here > before)
+                return Finding.Of(RanksFirst, [PlaceName.Slot(channel.Slots[i])], null,
+                    ("place", Say.Slot(channel.Slots[i])), ("first", Say.Slot(channel.Slots[i - 1])), ("channel", channel.Id));
+        return null;
     }
 }

@@ -23,6 +23,16 @@ public static class Legality
         "Processor and board drive only the module types they were made for. Modules of another type do not start.",
         "machine sheet, accepted types", Basis.Sheet);
 
+    public static readonly Rule ByProcessor = new("MEM-CPU-TYPE", Severity.Stop,
+        "{place} is {module}; {socket} drives {takes} only.",
+        "The memory controller is inside the processor; it must know the module type as well as the board.",
+        "processor's sheet, memory types", Basis.Sheet);
+
+    public static readonly Rule Revision = new("MEM-REVISION", Severity.Stop,
+        "{place} is not fitted on board revision {revision}.",
+        "Makers leave out slots on some revisions; the holes are there, the contacts are not.",
+        "machine sheet, board revisions", Basis.Sheet);
+
     public static readonly Rule Kind = new("MEM-KIND", Severity.Stop,
         "{few} {verb} {fewKind}, the rest is {manyKind}. The machine does not start with both.",
         "Registered, load-reduced and unbuffered modules drive the channel differently and are never mixed in one machine.",
@@ -69,6 +79,10 @@ public static class Legality
         // A module of another family than every accepted type; mixing inside the accepted ones is judged below.
         if (module.Type is { } t && board.Types is { Count: > 0 } types && !types.Contains(t))
             yield return Finding.Of(Type, places, null, ("place", place), ("module", t.Name()), ("board", Say.Words([.. types.Select(x => x.Name())])));
+        if (module.Type is { } mt && build.At(PlaceName.Socket(channel.Socket))?.Processor?.MemoryTypes is { Count: > 0 } driven && !driven.Contains(mt))
+            yield return Finding.Of(ByProcessor, places, null, ("place", place), ("module", mt.Name()), ("socket", Say.Place(PlaceName.Socket(channel.Socket))), ("takes", Say.Words([.. driven.Select(x => x.Name())])));
+        if (q.System.BoardRevision is { } revision && q.Sheet.Revisions.FirstOrDefault(r => r.Name == revision)?.MissingSlots?.Contains(slot) == true)
+            yield return Finding.Of(Revision, places, null, ("place", place), ("revision", revision));
         if (!build.HasProcessor(channel.Socket))
             yield return Finding.Of(Dark, places, null, ("place", place), ("socket", Say.Place(PlaceName.Socket(channel.Socket))));
         if (module.Generation is { } gen && Bins.DieGbit(module) is { } gbit && !Bins.DieExists(gen, gbit))

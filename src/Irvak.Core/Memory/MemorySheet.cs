@@ -6,49 +6,67 @@ namespace Irvak.Core.Memory;
 
 /// <summary>One slot of the ladder.</summary>
 /// <param name="Order">Place in the fill order from 1; null when not known.</param>
+/// <param name="General">Place in the general order, where the board's own differs from it; else null.</param>
 /// <param name="Usable">False behind an empty socket.</param>
-public sealed record LadderSlot(string Slot, string Channel, string Socket, int? Order, bool Usable);
+public sealed record LadderSlot(string Slot, string Channel, string Socket, int? Order, bool Usable, int? General = null);
 
 /// <summary>The memory side of one build.</summary>
-public sealed record MemoryFigures(long InstalledMiB, RateResult Rate, IReadOnlyList<SocketInterleave> Interleave, string Ecc, OsBand? OsTotal);
+/// <param name="UsableMiB">What the chosen mode leaves.</param>
+/// <param name="Ecc">The state of error correction, in words.</param>
+/// <param name="BandwidthMBs">All sockets together; null when a rate is not known.</param>
+public sealed record MemoryFigures(
+    long InstalledMiB, long UsableMiB, RateResult Rate, IReadOnlyList<SocketInterleave> Interleave, EccState EccState, string Ecc, OsBand? OsTotal, IReadOnlyList<ModeFigures> Modes, double? BandwidthMBs);
 
 /// <summary>The sheet of results for memory: as found and as planned side by side.</summary>
 /// <param name="NextFree">The slot that is filled next; null when none is left or the order is not known.</param>
-public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextFree, MemoryFigures Found, MemoryFigures Planned)
+/// <param name="Mode">The mode that the firmware is to be set to.</param>
+/// <param name="Mixed">What differs between the planned modules, and what it does.</param>
+public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextFree, MemoryFigures Found, MemoryFigures Planned, MemoryMode Mode, IReadOnlyList<MixedFact> Mixed)
 {
-    public static MemorySheet Of(Question q) => new(LadderOf(q), FillOrder.NextFree(q.Sheet, q.Planned), Figures(q, q.Found), Figures(q, q.Planned));
+    public static MemorySheet Of(Question q) => new(LadderOf(q), FillOrder.NextFree(q.Sheet, q.Planned), Figures(q, q.Found, MemoryMode.Independent), Figures(q, q.Planned, q.Mode), q.Mode, Mixing.Facts(q, q.Planned));
 
-    public static IEnumerable<Finding> Judge(Question q, MemorySheet sheet) =>
-    [
-        .. Legality.Judge(q, q.Planned),
-        .. Limits.Judge(q, q.Planned),
-        .. FillOrder.Judge(q, q.Planned),
-        .. Rate.Judge(q, sheet.Found.Rate, sheet.Planned.Rate),
-        .. Memory.Interleave.Judge(q, q.Planned, sheet.Planned.Interleave),
-        .. OsShare.Judge(q, q.Planned),
-        .. Mixing.Judge(q, q.Planned),
-    ];
+    public static IEnumerable<Finding> Judge(Question q, MemorySheet sheet)
+    {
+        var modules = q.Planned.Modules(q.Sheet).ToList();
+        return
+        [
+            .. Legality.Judge(q, q.Planned),
+            .. Voltage.Judge(q, modules),
+            .. ChannelLoad.Judge(q, q.Planned, modules),
+            .. EccUse.Judge(q, new EccResult(sheet.Planned.EccState, sheet.Planned.Ecc)),
+            .. Limits.Judge(q, q.Planned),
+            .. FillOrder.Judge(q, q.Planned),
+            .. Rate.Judge(q, sheet.Found.Rate, sheet.Planned.Rate),
+            .. Memory.Interleave.Judge(q, q.Planned, sheet.Planned.Interleave),
+            .. Memory.Modes.Judge(q, sheet.Planned.Modes),
+            .. OsShare.Judge(q, q.Planned, sheet.Planned.UsableMiB),
+            .. Mixing.Judge(q, q.Planned),
+        ];
+    }
 
-    private static MemoryFigures Figures(Question q, Build build)
+    private static MemoryFigures Figures(Question q, Build build, MemoryMode mode)
     {
         var rate = Rate.Of(q, build);
-        return new MemoryFigures(build.InstalledMiB, rate, Memory.Interleave.Of(q, build, rate), EccOf(q, build), OsShare.Of(q, build));
+        var modes = Memory.Modes.Of(q, build);
+        var chosen = modes.First(m => m.Mode == mode);
+        var usable = chosen is { Works: true, UsableMiB: { } left } ? left : build.InstalledMiB;
+        var ecc = EccResult.Of(q, build, [.. build.Modules(q.Sheet)]);
+        var interleave = Memory.Interleave.Of(q, build, rate);
+        var all = interleave.Any(i => i.BandwidthMBs is null && i.Bands.Count > 0) ? null : interleave.Sum(i => i.BandwidthMBs);
+        return new MemoryFigures(build.InstalledMiB, usable, rate, interleave, ecc.State, ecc.Words, OsShare.Of(q, build, usable), modes, all > 0 ? all : null);
     }
 
     private static List<LadderSlot> LadderOf(Question q)
     {
         // Slots behind an empty socket are left out, so that the numbers say what comes next on this machine.
-        var order = FillOrder.Of(q.Sheet).Where(s => q.Planned.HasProcessor(FillOrder.SocketOf(q.Sheet, s))).ToList();
-        var number = order.Select((slot, i) => (slot, i)).ToDictionary(x => x.slot, x => x.i + 1);
+        var own = Numbers(q, FillOrder.Of(q.Sheet));
+        var general = q.Sheet.Memory is { ChannelsKnown: true, FillOrder: not null } ? Numbers(q, FillOrder.General(q.Sheet)) : own;
         return [.. q.Sheet.Channels.SelectMany(c => c.Slots.Select(s => new LadderSlot(
-            s, c.Id, c.Socket, number.TryGetValue(s, out var n) ? n : null, q.Planned.HasProcessor(c.Socket))))];
+            s, c.Id, c.Socket, At(own, s), q.Planned.HasProcessor(c.Socket), At(general, s) == At(own, s) ? null : At(general, s))))];
     }
 
-    private static string EccOf(Question q, Build build)
-    {
-        var types = build.Modules(q.Sheet).Select(m => m.Module.Type).ToList();
-        if (types.Count == 0) return "no modules";
-        if (types.Any(t => t is null)) return "not known";
-        return types.All(t => t!.Value.HasEcc()) ? "on" : types.Any(t => t!.Value.HasEcc()) ? "off, mixed" : "none";
-    }
+    private static Dictionary<string, int> Numbers(Question q, IReadOnlyList<string> order) =>
+        order.Where(s => q.Planned.HasProcessor(FillOrder.SocketOf(q.Sheet, s))).Select((slot, i) => (slot, i)).ToDictionary(x => x.slot, x => x.i + 1);
+
+    private static int? At(Dictionary<string, int> numbers, string slot) => numbers.TryGetValue(slot, out var n) ? n : null;
 }

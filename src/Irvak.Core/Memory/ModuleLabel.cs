@@ -12,7 +12,8 @@ namespace Irvak.Core.Memory;
 /// <param name="Problem">Why the label can't be right; null when it can.</param>
 /// <param name="MilliVolt">Supply voltage in mV; null when the generation is not known.</param>
 /// <param name="CasLatency">Latency in clocks by label or bin letter; null when not told.</param>
-public sealed record LabelReading(ModuleSheet Module, int Count, IReadOnlyList<string> Missing, IReadOnlyList<string> Remarks, string? Problem, int? MilliVolt, int? CasLatency)
+/// <param name="Details">What a full label says beyond the module's own figures.</param>
+public sealed record LabelReading(ModuleSheet Module, int Count, IReadOnlyList<string> Missing, IReadOnlyList<string> Remarks, string? Problem, int? MilliVolt, int? CasLatency, LabelDetails Details)
 {
     /// <summary>True when at least size or rate was read.</summary>
     public bool IsLabel => Module.CapacityMiB is not null || Module.RateMTs is not null;
@@ -27,65 +28,6 @@ public static partial class ModuleLabel
     /// <summary>Longest text that is looked at.</summary>
     public const int MostLength = 400;
 
-    // JESD79-2F, -3F, -4: letters of speed bins and their latency in clocks. DDR5 letters are grades: JESD79-5.
-    private static readonly Dictionary<string, int> Ddr4Bins = new()
-    {
-        ["J"] = 10,
-        ["K"] = 11,
-        ["L"] = 12,
-        ["M"] = 13,
-        ["N"] = 14,
-        ["P"] = 15,
-        ["R"] = 16,
-        ["T"] = 17,
-        ["U"] = 18,
-        ["V"] = 19,
-        ["W"] = 20,
-        ["Y"] = 21,
-        ["AA"] = 22,
-        ["AC"] = 24,
-    };
-
-    private static readonly Dictionary<(int Rate, string Grade), int> Ddr5Grades = new()
-    {
-        [(3200, "A")] = 22,
-        [(3200, "B")] = 26,
-        [(3200, "C")] = 28,
-        [(3600, "A")] = 26,
-        [(3600, "B")] = 30,
-        [(3600, "C")] = 32,
-        [(4000, "A")] = 28,
-        [(4000, "B")] = 32,
-        [(4000, "C")] = 36,
-        [(4400, "A")] = 32,
-        [(4400, "B")] = 36,
-        [(4400, "C")] = 40,
-        [(4800, "A")] = 34,
-        [(4800, "B")] = 40,
-        [(4800, "C")] = 42,
-        [(5200, "A")] = 38,
-        [(5200, "B")] = 42,
-        [(5200, "C")] = 46,
-        [(5600, "A")] = 40,
-        [(5600, "B")] = 46,
-        [(5600, "C")] = 50,
-        [(6000, "A")] = 42,
-        [(6000, "B")] = 48,
-        [(6000, "C")] = 54,
-        [(6400, "A")] = 46,
-        [(6400, "B")] = 52,
-        [(6400, "C")] = 56,
-    };
-
-    // Module naming in MB/s: the printed numbers and those also met (JESD79-2F, -3F; trade naming for DDR4 and DDR5).
-    private static readonly Dictionary<MemoryGeneration, (int Named, int Rate)[]> Named = new()
-    {
-        [MemoryGeneration.Ddr2] = [(3200, 400), (4200, 533), (4300, 533), (5300, 667), (5400, 667), (6400, 800), (8500, 1066)],
-        [MemoryGeneration.Ddr3] = [(6400, 800), (8500, 1066), (8533, 1066), (10600, 1333), (10660, 1333), (10666, 1333), (10667, 1333), (10700, 1333), (12800, 1600), (14900, 1866), (15000, 1866), (17000, 2133), (17066, 2133)],
-        [MemoryGeneration.Ddr4] = [(12800, 1600), (14900, 1866), (15000, 1866), (17000, 2133), (19200, 2400), (21300, 2666), (21333, 2666), (23400, 2933), (23466, 2933), (25600, 3200)],
-        [MemoryGeneration.Ddr5] = [(38400, 4800), (41600, 5200), (44800, 5600), (48000, 6000), (51200, 6400)],
-    };
-
     /// <summary>Reads one label; never throws on what people type.</summary>
     public static LabelReading Read(string? text)
     {
@@ -95,7 +37,7 @@ public static partial class ModuleLabel
         var plain = typed.Replace('×', 'x').Replace('–', '-');
         var (count, capacity) = Size(plain);
         var generation = Generation(plain);
-        var (ranks, width, stacked) = Ranks(plain);
+        var (ranks, width, stack, stacked) = Ranks(plain);
         var speed = Speed(plain, generation, remarks);
         generation ??= speed.Generation;
         var letter = speed.Letter ?? Words(plain);
@@ -105,9 +47,11 @@ public static partial class ModuleLabel
         if (type is null && Ecc().IsMatch(plain) && Unbuffered().IsMatch(plain)) type = ModuleType.UnbufferedEcc;
         var volt = Volt(plain, generation);
         if (letter is "F" or "P" && generation == MemoryGeneration.Ddr2) remarks.Add(letter == "F" ? "F: fully buffered, a kind of its own that mixes with nothing." : "P: registered with parity.");
-        var module = new ModuleSheet { Generation = generation, Form = form, Type = type, CapacityMiB = capacity, Ranks = ranks, DeviceWidth = width, RateMTs = speed.Rate };
+        if (generation is null && OtherStandard().IsMatch(plain)) remarks.Add("This names memory of another standard (before DDR2, or soldered); such modules are not read here.");
+        var module = new ModuleSheet { Generation = generation, Form = form, Type = type, CapacityMiB = capacity, Ranks = ranks, DeviceWidth = width, RateMTs = speed.Rate, Stack = stack, MilliVolt = volt };
         if (stacked is { } s) remarks.Add(s);
-        return new LabelReading(module, count, Missing(module), remarks, Problem(module, speed, generation), volt, Latency(plain, generation, speed));
+        var latency = Latency(plain, generation, speed);
+        return new LabelReading(module, count, Missing(module), remarks, Problem(module, speed, generation, latency), volt, latency, LabelDetails.Of(plain, generation, speed.Bin, stacked is not null && stack is null));
     }
 
     private static (int Count, int? MiB) Size(string text)
@@ -132,10 +76,10 @@ public static partial class ModuleLabel
     }
 
     /// <summary>Logical ranks: package ranks times the dies of a 3DS stack; a multi-load stack adds none.</summary>
-    private static (int? Ranks, int? Width, string? Stacked) Ranks(string text)
+    private static (int? Ranks, int? Width, int? Stack, string? Stacked) Ranks(string text)
     {
         var m = RankWord().Match(text);
-        if (!m.Success) return (null, null, null);
+        if (!m.Success) return (null, null, null, null);
         var package = int.Parse(m.Groups["p"].Value, CultureInfo.InvariantCulture);
         var high = m.Groups["h"].Success && m.Groups["h"].Value.Length > 0 ? int.Parse(m.Groups["h"].Value, CultureInfo.InvariantCulture) : 1;
         var width = int.Parse(m.Groups["w"].Value, CultureInfo.InvariantCulture);
@@ -145,7 +89,7 @@ public static partial class ModuleLabel
             "D" => "Two dies in a package, one load each: no rank added.",
             _ => null,
         };
-        return (package * high, width, stacked);
+        return (package * high, width, high > 1 ? high : null, stacked);
     }
 
     private sealed record SpeedReading(int? Rate, string? Letter, string? Bin, MemoryGeneration? Generation, string? Unreadable);
@@ -176,7 +120,7 @@ public static partial class ModuleLabel
     {
         var inMBs = generation is MemoryGeneration.Ddr2 or MemoryGeneration.Ddr3 ? number > 2133 : number >= 12_000;
         if (!inMBs) return Bins.Of(generation).Any(b => Bins.Same(b, number)) ? Bins.Named(generation, number) : null;
-        foreach (var (named, rate) in Named[generation])
+        foreach (var (named, rate) in LabelTables.Named[generation])
             if (named == number) return rate;
         return null;
     }
@@ -187,12 +131,12 @@ public static partial class ModuleLabel
         // A typed rate alone is told apart only where the generations don't overlap.
         if (number is 667 or 800 && tail.Length > 0) return null;
         foreach (var g in new[] { MemoryGeneration.Ddr3, MemoryGeneration.Ddr4, MemoryGeneration.Ddr5, MemoryGeneration.Ddr2 })
-            if (number >= 4000 && g is not MemoryGeneration.Ddr5 && Named[g].Any(n => n.Named == number)) return g;
+            if (number >= 4000 && g is not MemoryGeneration.Ddr5 && LabelTables.Named[g].Any(n => n.Named == number)) return g;
         return number switch
         {
             1333 => MemoryGeneration.Ddr3,
             2400 or 2666 or 2933 or 3200 => MemoryGeneration.Ddr4,
-            _ when number >= 3600 && (Bins.Of(MemoryGeneration.Ddr5).Contains(number) || Named[MemoryGeneration.Ddr5].Any(n => n.Named == number)) => MemoryGeneration.Ddr5,
+            _ when number >= 3600 && (Bins.Of(MemoryGeneration.Ddr5).Contains(number) || LabelTables.Named[MemoryGeneration.Ddr5].Any(n => n.Named == number)) => MemoryGeneration.Ddr5,
             _ => null,
         };
     }
@@ -215,6 +159,7 @@ public static partial class ModuleLabel
         "L" => (ModuleType.LoadReduced, ModuleForm.Dimm),
         "S" => (ModuleType.Unbuffered, ModuleForm.SoDimm),
         "T" => (ModuleType.UnbufferedEcc, ModuleForm.SoDimm),
+        "F" when generation == MemoryGeneration.Ddr2 => (ModuleType.FullyBuffered, ModuleForm.Dimm),
         "P" when generation == MemoryGeneration.Ddr2 => (ModuleType.Registered, ModuleForm.Dimm),
         _ => (null, null),
     };
@@ -230,8 +175,8 @@ public static partial class ModuleLabel
 
     private static int? Latency(string text, MemoryGeneration? generation, SpeedReading speed)
     {
-        if (generation == MemoryGeneration.Ddr4 && speed.Bin is { } bin) return Ddr4Bins.TryGetValue(bin, out var clocks) ? clocks : null;
-        if (generation == MemoryGeneration.Ddr5 && speed is { Bin: { } grade, Rate: { } rate }) return Ddr5Grades.TryGetValue((rate, grade), out var clocks) ? clocks : null;
+        if (generation == MemoryGeneration.Ddr4 && speed.Bin is { } bin) return LabelTables.Ddr4Bins.TryGetValue(bin, out var clocks) ? clocks : null;
+        if (generation == MemoryGeneration.Ddr5 && speed is { Bin: { } grade, Rate: { } rate }) return LabelTables.Ddr5Grades.TryGetValue((rate, grade), out var clocks) ? clocks : null;
         var m = generation is MemoryGeneration.Ddr2 ? Latency2().Match(text) : Latency3().Match(text);
         return m.Success && generation is MemoryGeneration.Ddr2 or MemoryGeneration.Ddr3 && int.TryParse(m.Groups["cl"].Value, out var cl) ? cl : null;
     }
@@ -248,10 +193,10 @@ public static partial class ModuleLabel
         return missing;
     }
 
-    private static string? Problem(ModuleSheet m, SpeedReading speed, MemoryGeneration? generation)
+    private static string? Problem(ModuleSheet m, SpeedReading speed, MemoryGeneration? generation, int? latency)
     {
         if (speed.Unreadable is { } number) return $"{generation!.Value.Name()} has no rate {number}: the label can't be right.";
-        return Plausible(m);
+        return LabelTables.Contradiction(generation, speed.Rate, speed.Bin, latency) ?? Plausible(m);
     }
 
     /// <summary>A label is plausible only when its chips exist: Gb = GB × 8 × width ÷ (64 × ranks). Null when it is, or when too little is told.</summary>
@@ -284,6 +229,9 @@ public static partial class ModuleLabel
 
     [GeneratedRegex(@"\d{4}[A-Z]{1,2}-(?<cl>\d)\d\d(?!\d)", RegexOptions.IgnoreCase)]
     private static partial Regex Latency2();
+
+    [GeneratedRegex(@"\b(?:LP|G)DDR|\bHBM|\bPC-?(?:66|100|133|1600|2100|2700|3200)\b|\bDDR-?(?:200|266|333|400)\b|\bSDR(?:AM)?\b", RegexOptions.IgnoreCase)]
+    private static partial Regex OtherStandard();
 
     [GeneratedRegex(@"so-?\s?dimm", RegexOptions.IgnoreCase)]
     private static partial Regex SoDimm();

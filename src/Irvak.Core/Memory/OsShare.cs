@@ -24,36 +24,44 @@ public static class OsShare
         "Without address extension 32 bits reach 4 GiB, and devices take 0.4 to 1.2 GiB of that. Only another system changes it.",
         "2³² addresses; the device hole is common practice, no source", Basis.Standard);
 
+    public static readonly Rule Beyond = new("MEM-OS-LIMIT", Severity.Care,
+        "The installed system uses at most {limit} of the planned {planned}.",
+        "Editions of a system end at limits of their own, and address extension at 64 GiB; more memory is of use only after a change of system.",
+        "limit of the installed system, as told; 2³⁶ addresses", Basis.Sheet);
+
     // A machine of 24 GiB with 64-bit Linux was read: 86 MiB beyond the page structures.
     private static readonly ByteCount Kernel = ByteCount.FromMiB(64);
     private static readonly ByteCount KernelMost = ByteCount.FromMiB(410);
     private static readonly ByteCount FourGiB = ByteCount.FromMiB(4096);
 
     /// <summary>Null when the word size of the system is not known.</summary>
-    public static OsBand? Of(Question q, Build build)
+    /// <param name="usableMiB">What the chosen mode leaves of the build's memory.</param>
+    public static OsBand? Of(Question q, Build build, long usableMiB)
     {
-        var installed = ByteCount.FromMiB(build.InstalledMiB);
+        var installed = ByteCount.FromMiB(usableMiB);
         if (q.System.OsBits is not { } bits || installed.Bytes == 0) return null;
-        if (bits == 32) return Small(installed);
+        if (bits == 32) return Small(installed, q.System.OsExtended == true ? ByteCount.FromMiB(65_536) : FourGiB);
+        if (q.System.OsLimitGiB is { } most && installed > ByteCount.FromMiB(most * 1024L)) return Capped(ByteCount.FromMiB(most * 1024L), installed);
         if (q.System.MemTotalKiB is { } before && ByteCount.FromMiB(q.Found.InstalledMiB) is { Bytes: > 0 } found)
             return FromBefore(ByteCount.FromKiB(before), found, installed);
         var reserved = ByteCount.FromMiB(q.Sheet.Memory.ReservedMiB ?? 0);
         var pages = new ByteCount(installed.Bytes / 64);
         var high = installed - reserved - pages - Kernel;
         var low = installed - reserved - pages - KernelMost;
-        if (q.Sheet.Memory.ReservedMiB is null) low -= ByteCount.FromMiB(512);
+        var graphics = build.Units.Values.Any(u => u.Processor?.Graphics == true);
+        if (q.Sheet.Memory.ReservedMiB is null) low -= ByteCount.FromMiB(graphics ? 4096 : 512);
         if (low.Bytes < 0) low = new ByteCount(0);
         if (high < low) high = low;
         return new OsBand(low, high, Worked.Sum("Linux page structures; kernel share common practice, no source",
             new("expected", $"{low.GiB:0.0} to {high.GiB:0.0} GiB", true),
-            new("installed", installed.ToString()), new("held back by firmware and graphics", q.Sheet.Memory.ReservedMiB is null ? "0 to 0.5 GiB, sheet unknown" : reserved.ToString()),
+            new("installed", installed.ToString()), new("held back by firmware and graphics", q.Sheet.Memory.ReservedMiB is null ? graphics ? "0 to 4 GiB with graphics in the processor, sheet unknown" : "0 to 0.5 GiB, sheet unknown" : reserved.ToString()),
             new("page structures, 1/64", pages.ToString()), new("kernel", "0.06 to 0.4 GiB")));
     }
 
     /// <summary>The difference of two captures is far sharper than the absolute value: added × 63/64 ± 64 MiB.</summary>
     private static OsBand FromBefore(ByteCount before, ByteCount found, ByteCount installed)
     {
-        var added = installed - found;
+        var added = installed - found; // negative when the mode or the plan takes memory away
         var middle = new ByteCount(before.Bytes + (added.Bytes / 64 * 63));
         var slack = ByteCount.FromMiB(64);
         return new OsBand(middle - slack, middle + slack, Worked.Sum("Linux page structures: 64 bytes per 4 KiB page",
@@ -61,18 +69,36 @@ public static class OsShare
             new("MemTotal before", $"{before.GiB:0.0} GiB"), new("added", added.Bytes == 0 ? "nothing" : added.ToString()), new("added × 63/64", $"{added.GiB * 63 / 64:0.0} GiB")));
     }
 
-    private static OsBand Small(ByteCount installed)
+    /// <summary>A 32-bit system: what its addresses reach, less the hole that devices take.</summary>
+    private static OsBand Small(ByteCount installed, ByteCount reach)
     {
-        var top = installed < FourGiB ? installed : FourGiB;
+        var top = installed < reach ? installed : reach;
         var low = top - ByteCount.FromMiB(1229);
-        return new OsBand(low.Bytes < 0 ? new ByteCount(0) : low, top - ByteCount.FromMiB(102), Worked.Sum("2³² addresses; device hole 0.4 to 1.2 GiB, common practice, no source",
-            new("expected", $"{top.GiB - 1.2:0.0} to {top.GiB - 0.1:0.0} GiB", true), new("installed", installed.ToString()), new("reach of 32 bits", "4 GiB")));
+        return new OsBand(low.Bytes < 0 ? new ByteCount(0) : low, top - ByteCount.FromMiB(102), Worked.Sum("2³² addresses, 2³⁶ with extension; device hole 0.4 to 1.2 GiB, common practice, no source",
+            new("expected", $"{Math.Max(0, top.GiB - 1.2):0.0} to {top.GiB - 0.1:0.0} GiB", true), new("installed", installed.ToString()), new("reach of its addresses", reach.ToString())));
     }
 
-    public static IEnumerable<Finding> Judge(Question q, Build build)
+    /// <summary>A system whose edition ends at a limit of its own.</summary>
+    private static OsBand Capped(ByteCount limit, ByteCount installed)
     {
-        var installed = ByteCount.FromMiB(build.InstalledMiB);
-        if (q.System.OsBits == 32 && installed > FourGiB)
-            yield return Finding.Of(Below4, [], Small(installed).Why, ("planned", installed.ToString()));
+        var low = limit - ByteCount.FromMiB(512) - new ByteCount(limit.Bytes / 64);
+        return new OsBand(low.Bytes < 0 ? new ByteCount(0) : low, limit, Worked.Sum("limit of the installed system, as told",
+            new("expected", $"{low.GiB:0.0} to {limit.GiB:0.0} GiB", true), new("installed", installed.ToString()), new("the system uses at most", limit.ToString())));
+    }
+
+    public static IEnumerable<Finding> Judge(Question q, Build build, long usableMiB)
+    {
+        var usable = ByteCount.FromMiB(usableMiB);
+        var told = ("planned", usable.ToString());
+        if (q.System.OsBits == 32 && q.System.OsExtended == true)
+        {
+            if (usable > ByteCount.FromMiB(65_536)) yield return Finding.Of(Beyond, [], Of(q, build, usableMiB)?.Why, told, ("limit", "64 GiB"));
+        }
+        else if (q.System.OsBits == 32)
+        {
+            if (usable > FourGiB) yield return Finding.Of(Below4, [], Small(usable, FourGiB).Why, told);
+        }
+        else if (q.System.OsLimitGiB is { } most && usable > ByteCount.FromMiB(most * 1024L))
+            yield return Finding.Of(Beyond, [], Of(q, build, usableMiB)?.Why, told, ("limit", ByteCount.FromMiB(most * 1024L).ToString()));
     }
 }

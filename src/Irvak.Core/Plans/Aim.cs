@@ -32,6 +32,12 @@ public sealed record SystemFacts
     /// <summary>Word size of the installed operating system: 32 or 64; null when not known.</summary>
     public int? OsBits { get; init; }
 
+    /// <summary>True when a 32-bit system reaches beyond 4 GiB by address extension; null when not known.</summary>
+    public bool? OsExtended { get; init; }
+
+    /// <summary>Most memory that the installed system uses, GiB; null for none known.</summary>
+    public int? OsLimitGiB { get; init; }
+
     public string? Serial { get; init; }
 
     public string? BoardRevision { get; init; }

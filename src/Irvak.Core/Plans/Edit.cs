@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Builds;
 using Irvak.Core.Expectations;
+using Irvak.Core.Memory;
 using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
 
@@ -17,6 +18,7 @@ namespace Irvak.Core.Plans;
 [JsonDerivedType(typeof(AnswerUnknown), "answerUnknown")]
 [JsonDerivedType(typeof(SetWish), "setWish")]
 [JsonDerivedType(typeof(SetPolicy), "setPolicy")]
+[JsonDerivedType(typeof(SetMemoryMode), "setMemoryMode")]
 [JsonDerivedType(typeof(Fit), "fit")]
 [JsonDerivedType(typeof(Remove), "remove")]
 [JsonDerivedType(typeof(Move), "move")]
@@ -150,6 +152,16 @@ public sealed record SetPolicy(Policy Policy) : Edit
     public override string ValueAt(string subject) => Policy.Name();
 
     public override string Tell() => $"sets the policy to {Policy.Name()}";
+}
+
+/// <summary>Chooses how the firmware spends memory on safety.</summary>
+public sealed record SetMemoryMode(MemoryMode Mode) : Edit
+{
+    public override IEnumerable<string> Touches() => ["mode"];
+
+    public override string ValueAt(string subject) => Mode.Name();
+
+    public override string Tell() => $"sets memory to {Mode.Name()}";
 }
 
 /// <summary>Plans a shelf part for a place.</summary>

@@ -48,6 +48,7 @@ public static class EditFold
         SetWish { Wish: WishKind.MemoryGiB } wish => state with { Aim = state.Aim with { MemoryGiB = (int?)wish.Value } },
         SetWish wish => state with { Aim = state.Aim with { MoneyLimitEur = wish.Value } },
         SetPolicy policy => state with { Policy = policy.Policy },
+        SetMemoryMode mode => state with { Mode = mode.Mode },
         Fit fit => state with { Plan = Put(state, fit.Place, new PlannedPlace(fit.Unit)) },
         Remove remove => state with { Plan = Put(state, remove.Place, new PlannedPlace(null)) },
         Restore restore => state with { Plan = TakeBack(state.Plan, restore.Place) },
@@ -176,6 +177,8 @@ public static class EditFold
     private static SystemFacts Merge(SystemFacts known, SystemFacts? more) => more is null ? known : new SystemFacts
     {
         OsBits = more.OsBits ?? known.OsBits,
+        OsExtended = more.OsExtended ?? known.OsExtended,
+        OsLimitGiB = more.OsLimitGiB ?? known.OsLimitGiB,
         Serial = more.Serial ?? known.Serial,
         BoardRevision = more.BoardRevision ?? known.BoardRevision,
         Firmware = more.Firmware ?? known.Firmware,

@@ -56,6 +56,9 @@ public sealed record JobState
 
     public Policy Policy { get; init; } = Policy.FieldProven;
 
+    /// <summary>How the firmware is to spend memory on safety.</summary>
+    public MemoryMode Mode { get; init; }
+
     public ImmutableSortedDictionary<string, Tick> Ticks { get; init; } =
         ImmutableSortedDictionary.Create<string, Tick>(StringComparer.Ordinal);
 

@@ -27,7 +27,7 @@ public static class UnknownRegister
 {
     private static readonly string[] Generations = ["DDR2", "DDR3", "DDR4", "DDR5"];
     private static readonly string[] Forms = ["dimm", "sodimm"];
-    private static readonly string[] Types = ["unbuffered", "unbuffered-ecc", "registered", "load-reduced"];
+    private static readonly string[] Types = ["unbuffered", "unbuffered-ecc", "registered", "load-reduced", "fully-buffered"];
     private static readonly string[] Bits = ["64", "32"];
 
     /// <summary>The unknowns of a job, those that block most first. Empty without a sheet.</summary>
@@ -142,6 +142,7 @@ public static class UnknownRegister
         "unbuffered" => ModuleType.Unbuffered,
         "unbuffered-ecc" => ModuleType.UnbufferedEcc,
         "registered" => ModuleType.Registered,
+        "fully-buffered" => ModuleType.FullyBuffered,
         _ => ModuleType.LoadReduced,
     };
 

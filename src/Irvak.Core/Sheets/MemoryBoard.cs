@@ -45,7 +45,16 @@ public sealed record MemoryBoard : KeepsMore
     /// <summary>Most ranks of one channel; null when not known.</summary>
     public int? RanksPerChannel { get; init; }
 
-    /// <summary>Lowest supply voltage in mV that modules may be made for, such as 1350; null for the generation's own.</summary>
+    /// <summary>Densest chip that the board starts with, Gbit; null when not known.</summary>
+    public double? DieLimitGbit { get; init; }
+
+    /// <summary>False when the board refuses ×4 and ×8 chips in one channel; null when not known.</summary>
+    public bool? WidthsMix { get; init; }
+
+    /// <summary>Numbers of channels that the controller interleaves over; null when not known.</summary>
+    public IReadOnlyList<int>? InterleaveWays { get; init; }
+
+    /// <summary>The board's only supply voltage in mV, such as 1350; modules made for more do not start. Null for the generation's own.</summary>
     public int? SupplyMilliVolt { get; init; }
 
     /// <summary>Slot names in the maker's own order of population, when the sheet has one.</summary>

@@ -28,14 +28,18 @@ public enum ModuleType
     [JsonStringEnumMemberName("unbuffered-ecc")] UnbufferedEcc,
     [JsonStringEnumMemberName("registered")] Registered,
     [JsonStringEnumMemberName("load-reduced")] LoadReduced,
+
+    /// <summary>DDR2 only; mixes with nothing else.</summary>
+    [JsonStringEnumMemberName("fully-buffered")] FullyBuffered,
 }
 
-/// <summary>The three families that never share a machine.</summary>
+/// <summary>The families that never share a machine.</summary>
 public enum ModuleFamily
 {
     Unbuffered,
     Registered,
     LoadReduced,
+    FullyBuffered,
 }
 
 /// <summary>What a board does when modules with and without ECC are mixed.</summary>
@@ -64,6 +68,7 @@ public static class MemoryWords
         ModuleType.Unbuffered => "unbuffered",
         ModuleType.UnbufferedEcc => "unbuffered with ECC",
         ModuleType.Registered => "registered",
+        ModuleType.FullyBuffered => "fully buffered",
         _ => "load-reduced",
     };
 
@@ -73,6 +78,7 @@ public static class MemoryWords
         ModuleType.Unbuffered => "U",
         ModuleType.UnbufferedEcc => "E",
         ModuleType.Registered => "R",
+        ModuleType.FullyBuffered => "FB",
         _ => "LR",
     };
 
@@ -80,6 +86,7 @@ public static class MemoryWords
     {
         ModuleType.Registered => ModuleFamily.Registered,
         ModuleType.LoadReduced => ModuleFamily.LoadReduced,
+        ModuleType.FullyBuffered => ModuleFamily.FullyBuffered,
         _ => ModuleFamily.Unbuffered,
     };
 

@@ -19,6 +19,12 @@ public sealed record ModuleSheet : KeepsMore
     /// <summary>Logical ranks, 1 to 16.</summary>
     public int? Ranks { get; init; }
 
+    /// <summary>Dies of a 3DS stack, 2, 4 or 8; null or 1 for planar chips. They are counted in <see cref="Ranks"/> already.</summary>
+    public int? Stack { get; init; }
+
+    /// <summary>Supply voltage, mV; null when not told. DDR3: 1500, 1350 or 1250.</summary>
+    public int? MilliVolt { get; init; }
+
     /// <summary>Bits per chip: 4, 8 or 16.</summary>
     public int? DeviceWidth { get; init; }
 

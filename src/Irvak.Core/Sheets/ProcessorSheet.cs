@@ -13,6 +13,24 @@ public sealed record ProcessorSheet : KeepsMore
     /// <summary>Most memory it addresses, GiB.</summary>
     public int? MemoryTotalGiB { get; init; }
 
+    /// <summary>Module types it drives; null for whatever the board takes.</summary>
+    public IReadOnlyList<ModuleType>? MemoryTypes { get; init; }
+
+    /// <summary>Densest chip it addresses, Gbit; null when not known.</summary>
+    public double? DieLimitGbit { get; init; }
+
+    /// <summary>True when it uses ECC; null when not known.</summary>
+    public bool? Ecc { get; init; }
+
+    /// <summary>Most sockets it works in together, 1 or more; null when not known.</summary>
+    public int? MostSockets { get; init; }
+
+    /// <summary>On a board's list: least firmware version for this part.</summary>
+    public string? Firmware { get; init; }
+
+    /// <summary>On a board's list: board revisions it runs on; null for all.</summary>
+    public IReadOnlyList<string>? Revisions { get; init; }
+
     /// <summary>Socket family, as the boards' sheets name it.</summary>
     public string? Socket { get; init; }
 

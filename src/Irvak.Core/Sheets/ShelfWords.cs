@@ -36,6 +36,7 @@ public static class ShelfWords
         if (m.Type is { } t) words.AddRange(t switch
         {
             ModuleType.Registered => ["registered", "rdimm", "ecc"],
+            ModuleType.FullyBuffered => ["fb", "fully-buffered", "fbdimm", "ecc"],
             ModuleType.LoadReduced => ["lr", "load-reduced", "lrdimm", "ecc"],
             ModuleType.UnbufferedEcc => ["unbuffered", "udimm", "ecc", "e"],
             _ => ["unbuffered", "udimm", "non-ecc"],

@@ -25,7 +25,7 @@ public class MemorySheetTests
 
     [Fact]
     public void One_plain_module_turns_it_off() =>
-        Assert.Equal("off, mixed", Boards.Job(Boards.Server, Boards.Module(type: ModuleType.UnbufferedEcc), "A1").With(Boards.Fit("B1", Boards.Module(type: ModuleType.Unbuffered))).Evaluate().Memory.Planned.Ecc);
+        Assert.Equal("off, mixed", Boards.Job(Boards.Server with { Memory = Boards.Server.Memory with { EccMixing = EccMixing.EccOff } }, Boards.Module(type: ModuleType.UnbufferedEcc), "A1").With(Boards.Fit("B1", Boards.Module(type: ModuleType.Unbuffered))).Evaluate().Memory.Planned.Ecc);
 
     [Fact]
     public void A_module_of_unknown_type_leaves_it_unknown() =>

@@ -1,3 +1,4 @@
+using CsCheck;
 using Irvak.Core.Memory;
 using Irvak.Core.Sheets;
 
@@ -45,7 +46,11 @@ public sealed class ModuleLabelTests
     }
 
     [Theory]
-    [InlineData("PC4-1600R 16GB", null)]
+    [InlineData("16GB 2Rx4 PC4-1600R-RB1-11", "not R")]
+    [InlineData("PC4-1600R 16GB", "not R")]
+    [InlineData("16GB 2Rx8 PC5-4800T-UA0-1010-XT", "not T")]
+    [InlineData("8GB 2Rx8 PC3-10600R-17-10-B0", "latencies of 7 to 10")]
+    [InlineData("16GB 2Rx4 PC4-2400T-RB1-11", null)]
     [InlineData("16GB PC4-1234R", "no rate 1234")]
     [InlineData("64GB 1Rx16 PC4-3200AA-SA1-11", "a figure is wrong")]
     [InlineData("32GB 1Rx4 PC3-12800R", "a figure is wrong")]
@@ -55,6 +60,67 @@ public sealed class ModuleLabelTests
         if (problem is null) Assert.Null(read.Problem);
         else Assert.Contains(problem, read.Problem, StringComparison.Ordinal);
     }
+
+    /// <summary>Source: JEDEC standard 21-C, module label; the same labels as printed.</summary>
+    [Theory]
+    [InlineData("16GB 2Rx4 PC4-2400T-RB1-11")]
+    [InlineData("8GB 2Rx8 PC3L-12800E-11-13-D1")]
+    [InlineData("8GB 2Rx8 PC3-10600R-9-10-B0")]
+    [InlineData("16GB 2Rx4 PC3L-10600R-09-11-E2-D3")]
+    [InlineData("32GB 2Rx8 PC5-4800B-SB0-1010-XT")]
+    [InlineData("128GB 4DRx4 PC4-2666V-LD2-12")]
+    [InlineData("64GB 2S2Rx4 PC4-2933Y-RA2-12")]
+    [InlineData("2GB 2Rx8 PC2-6400E-666-12")]
+    [InlineData("4GB 2Rx4 PC2-5300F-555-11-E0")]
+    [InlineData("8GB 1Rx8 PC4-2133P-TD0-10")]
+    [InlineData("512MB 1Rx8 PC2-4200U-444-12")]
+    public void A_label_written_again_is_the_label(string label)
+    {
+        var read = ModuleLabel.Read(label);
+        Assert.Equal(label, LabelWriter.Write(read.Module, read.Details));
+    }
+
+    [Fact]
+    public void What_a_full_label_tells_beyond_the_figures() // JEDEC 21-C: card E revision 2, SPD 1.1, low voltage; the tail is the maker's own
+    {
+        var read = ModuleLabel.Read("16GB 2Rx4 PC3L-10600R-09-11-E2-D3");
+        Assert.Equal(("E", "2", "1.1", "D3", 9, 1350), (read.Details.RawCard, read.Details.CardRevision, read.Details.SpdWords, read.Details.Tail, read.CasLatency, read.MilliVolt));
+        Assert.Equal(4, Bins.DieGbit(read.Module));
+        Assert.Equal((2, 4), (ModuleLabel.Read("64GB 2S2Rx4 PC4-2933Y-RA2-12").Module.Stack, ModuleLabel.Read("64GB 2S2Rx4 PC4-2933Y-RA2-12").Module.Ranks));
+        Assert.Equal((true, (int?)null), (ModuleLabel.Read("128GB 4DRx4 PC4-2666V-LD2-12").Details.DualDie, ModuleLabel.Read("128GB 4DRx4 PC4-2666V-LD2-12").Module.Stack));
+    }
+
+    private static readonly Gen<ModuleSheet> AnyModule =
+        from generation in Gen.Enum<MemoryGeneration>()
+        from rate in Gen.Int[0, 3].Select(i => Bins.Of(generation)[i])
+        from type in Gen.Int[0, 3].Select(i => (ModuleType)i)
+        from so in Gen.Bool
+        from mib in Gen.Int[0, 7].Select(i => 512 << i)
+        from ranks in Gen.Int[0, 2].Select(i => 1 << i)
+        from width in Gen.Int[0, 1].Select(i => 4 << i)
+        from low in Gen.Bool
+        let soDimm = so && type is ModuleType.Unbuffered or ModuleType.UnbufferedEcc && so
+        select new ModuleSheet
+        {
+            Generation = generation,
+            RateMTs = rate,
+            Type = type == ModuleType.LoadReduced && generation == MemoryGeneration.Ddr2 ? ModuleType.FullyBuffered : type,
+            Form = soDimm ? ModuleForm.SoDimm : ModuleForm.Dimm,
+            CapacityMiB = mib,
+            Ranks = ranks,
+            DeviceWidth = width,
+            MilliVolt = generation switch { MemoryGeneration.Ddr2 => 1800, MemoryGeneration.Ddr3 => low ? 1350 : 1500, MemoryGeneration.Ddr4 => 1200, _ => 1100 },
+        };
+
+    [Fact]
+    public void Any_module_written_and_read_is_the_same_module() => AnyModule.Sample(m =>
+        Assert.Equal(m, ModuleLabel.Read(LabelWriter.Write(m)).Module), iter: 2000);
+
+    [Theory]
+    [InlineData("512MB PC2100 DDR")]
+    [InlineData("8GB LPDDR4X")]
+    [InlineData("PC133 256MB")]
+    public void Memory_of_another_standard_is_said(string label) => Assert.Contains(ModuleLabel.Read(label).Remarks, r => r.Contains("another standard", StringComparison.Ordinal));
 
     [Theory]
     [InlineData("")]

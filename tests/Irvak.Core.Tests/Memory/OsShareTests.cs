@@ -6,7 +6,7 @@ namespace Irvak.Core.Tests.Memory;
 
 public class OsShareTests
 {
-    private static OsBand? Band(JobState state) => OsShare.Of(state.Ask(), state.Planned);
+    private static OsBand? Band(JobState state) => OsShare.Of(state.Ask(), state.Planned, state.Planned.InstalledMiB);
 
     private static JobState Small(int gib, int? reservedMiB, int bits) => Boards.Job(
         Boards.Server with { Memory = Boards.Server.Memory with { ReservedMiB = reservedMiB } }, Boards.Module(gib), "A1").With(

@@ -26,6 +26,25 @@ public class RuleCaseTests
         Found = state.Found.SetItem("socket:CPU 1", new() { Processor = new() { Name = "small", MemoryRateMTs = 2666, MemoryTotalGiB = gib }, Source = "test" }),
     };
 
+    private static MachineSheet Board(Func<MemoryBoard, MemoryBoard> change) => Boards.Server with { Memory = change(Boards.Server.Memory) };
+
+    private static JobState On(MachineSheet sheet, params Edit[] edits) => Boards.Job(sheet, "A1", "C1").With(edits);
+
+    private static JobState Chip(JobState state, Func<ProcessorSheet, ProcessorSheet> change) => state with
+    {
+        Found = state.Found.SetItem("socket:CPU 1", new() { Processor = change(new() { Name = "Ostrel", MemoryRateMTs = 2666 }), Source = "test" }),
+    };
+
+    private static readonly MachineSheet EccBoard = Board(m => m with { Types = [ModuleType.UnbufferedEcc], EccWorks = true });
+
+    private static readonly MachineSheet NoEcc = Board(m => m with { Types = [ModuleType.UnbufferedEcc], EccWorks = false });
+
+    private static readonly MachineSheet LowVolt = Board(m => m with { Generation = MemoryGeneration.Ddr3, SupplyMilliVolt = 1350 });
+
+    private static readonly MachineSheet AnyVolt = Board(m => m with { Generation = MemoryGeneration.Ddr3 });
+
+    private static ModuleSheet Ddr3(int milliVolt) => Boards.Module(8, generation: MemoryGeneration.Ddr3, rate: 1600) with { MilliVolt = milliVolt };
+
     private static JobState Bits(JobState state, int bits) => state with { System = state.System with { OsBits = bits } };
 
     private static readonly JobState Two = Boards.Job(Boards.Server, "A1", "C1");
@@ -57,6 +76,39 @@ public class RuleCaseTests
         new("MEM-CPU-TOTAL", Severity.Stop, "[[socket:CPU 1]] addresses 16 GiB; 32 GiB hang on it.", Cpu(Two, 16).With(Boards.Fit("B1")), Cpu(Two, 32).With(Boards.Fit("B1"))),
         new("MEM-WARRANTY", Severity.Note, "One module is off the maker's list: support may ask to see the fault without it.",
             Two.With(Boards.Fit("B1", Boards.Module(64))), Two.With(Boards.Fit("B1", Boards.Module(32)))),
+        new("MEM-CPU-TYPE", Severity.Stop, "[[slot:A1]] is registered; [[socket:CPU 1]] drives unbuffered only.",
+            Chip(Two, p => p with { MemoryTypes = [ModuleType.Unbuffered] }), Chip(Two, p => p with { MemoryTypes = [ModuleType.Registered] })),
+        new("MEM-REVISION", Severity.Stop, "[[slot:A2]] is not fitted on board revision A.",
+            On(Boards.Server with { Revisions = [new("A", "half the slots", ["A2"])] }, Boards.Fit("A2")) with { System = new() { BoardRevision = "A" } },
+            On(Boards.Server with { Revisions = [new("A", "half the slots", ["A2"])] }, Boards.Fit("A2")) with { System = new() { BoardRevision = "B" } }),
+        new("MEM-VOLT", Severity.Stop, "[[slot:A1]] needs 1.5 V; the board supplies 1.35 V only.", Boards.Job(LowVolt, Ddr3(1500), "A1"), Boards.Job(LowVolt, Ddr3(1350), "A1")),
+        new("MEM-VOLT-MIX", Severity.Note, "[[slot:B1]] could run at 1.35 V, the others need 1.5 V: all run at 1.5 V.",
+            Boards.Job(AnyVolt, Ddr3(1500), "A1").With(Boards.Fit("B1", Ddr3(1350))), Boards.Job(AnyVolt, Ddr3(1350), "A1").With(Boards.Fit("B1", Ddr3(1350)))),
+        new("MEM-RANKS", Severity.Stop, "Channel A would hold 4 ranks; the sheet ends at 3.", On(Board(m => m with { RanksPerChannel = 3 }), Boards.Fit("A2")), On(Board(m => m with { RanksPerChannel = 4 }), Boards.Fit("A2"))),
+        new("MEM-RANKS-TYPICAL", Severity.Care, "Channel A would hold 10 ranks; boards of this class take 8, this sheet does not say.",
+            Two.With(Boards.Fit("A2", Boards.Module() with { Ranks = 8, DeviceWidth = null })), Two.With(Boards.Fit("A2"))),
+        new("MEM-WIDTH", Severity.Note, "Channel A mixes ×4 and ×8 chips: correction of a whole failed chip falls back to the level of ×8.",
+            Two.With(Boards.Fit("A2", Boards.Module(32))), Two.With(Boards.Fit("B1", Boards.Module(32)))),
+        new("MEM-WIDTH-NO", Severity.Stop, "Channel A mixes ×4 and ×8 chips; this board does not start with both.",
+            On(Board(m => m with { WidthsMix = false }), Boards.Fit("A2", Boards.Module(32))), On(Board(m => m with { WidthsMix = true }), Boards.Fit("A2", Boards.Module(32)))),
+        new("MEM-3DS", Severity.Care, "[[slot:B1]] is stacked (3DS), the rest is planar; most boards refuse both together.",
+            Two.With(Boards.Fit("B1", Boards.Module(32) with { Stack = 2, Ranks = 4 })), Boards.Job(Boards.Server, Boards.Module(32) with { Stack = 2, Ranks = 4 }, "A1", "B1")),
+        new("MEM-DIE-MIX", Severity.Care, "Channel A mixes chips of 16 Gbit and 24 Gbit; many boards refuse that in one channel.",
+            Boards.Job(Board(m => m with { Generation = MemoryGeneration.Ddr5 }), Boards.Module(32, generation: MemoryGeneration.Ddr5, rate: 4800) with { DeviceWidth = 8 }, "A1").With(Boards.Fit("A2", Boards.Module(48, generation: MemoryGeneration.Ddr5, rate: 4800) with { DeviceWidth = 8 })),
+            Boards.Job(Board(m => m with { Generation = MemoryGeneration.Ddr5 }), Boards.Module(32, generation: MemoryGeneration.Ddr5, rate: 4800) with { DeviceWidth = 8 }, "A1").With(Boards.Fit("A2", Boards.Module(32, generation: MemoryGeneration.Ddr5, rate: 4800) with { DeviceWidth = 8 }))),
+        new("MEM-DIE", Severity.Stop, "[[slot:B1]] has chips of 16 Gbit; [[socket:CPU 1]] ends at 8: it is seen in half, or the machine does not start.",
+            Chip(Two, p => p with { DieLimitGbit = 8 }).With(Boards.Fit("B1", Boards.Module(32) with { DeviceWidth = 8 })), Chip(Two, p => p with { DieLimitGbit = 8 }).With(Boards.Fit("B1", Boards.Module(16)))),
+        new("MEM-ECC-UNUSED", Severity.Note, "The modules carry ECC, the board does not use it: errors are not corrected.", Boards.Job(NoEcc, Ecc, "A1"), Boards.Job(EccBoard, Ecc, "A1")),
+        new("MEM-MODE", Severity.Care, "Mirrored does not come about: channels A and B differ and channels C and D differ. Firmware falls back to independent.",
+            On(Board(m => m with { Modes = [MemoryMode.Mirrored] }), new SetMemoryMode(MemoryMode.Mirrored)), On(Board(m => m with { Modes = [MemoryMode.Mirrored] }), new SetMemoryMode(MemoryMode.Mirrored), Boards.Fit("B1"), Boards.Fit("D1"))),
+        new("MEM-MODE-NONE", Severity.Stop, "This board has no lockstep mode.", On(Board(m => m with { Modes = [MemoryMode.Mirrored] }), new SetMemoryMode(MemoryMode.Lockstep)), On(Board(m => m with { Modes = null }), new SetMemoryMode(MemoryMode.Lockstep))),
+        new("MEM-TABLE", Severity.Care, "The board's own order fills [[slot:B1]] before [[slot:C1]].",
+            On(Board(m => m with { FillOrder = ["A1", "B1", "C1", "D1", "A2", "B2", "C2", "D2"] })), On(Board(m => m with { FillOrder = ["A1", "C1", "B1", "D1", "A2", "B2", "C2", "D2"] }))),
+        new("MEM-FIRST", Severity.Note, "[[slot:A2]] holds the module with more ranks; in [[slot:A1]] it would stand first in channel A.",
+            Two.With(Boards.Fit("A2", Boards.Module() with { Ranks = 4, DeviceWidth = null })), Two.With(Boards.Fit("A2"))),
+        new("MEM-OWN", Severity.Care, "[[socket:CPU 2]] has no memory of its own: all of it is fetched from the other processor.", Boards.Job(Boards.Server, "A1", "B1"), Two),
+        new("MEM-OS-LIMIT", Severity.Care, "The installed system uses at most 24 GiB of the planned 32 GiB.",
+            Two with { System = new() { OsBits = 64, OsLimitGiB = 24 } }, Two with { System = new() { OsBits = 64, OsLimitGiB = 32 } }),
         new("MEM-FILL", Severity.Care, "[[slot:B2]] is filled before [[slot:B1]], the first slot of channel B.", Two.With(Boards.Fit("B2")), Two.With(Boards.Fit("B1"))),
         new("MEM-RATE", Severity.Care, "Memory slows from 2666 to 2400 MT/s: the board (2 in a channel) sets the pace.", Four.With(Boards.Fit("A2")), Two.With(Boards.Fit("B1"))),
         new("MEM-CLOCK", Severity.Note, "The new modules clock down from 2933 to 2666 MT/s.", Two.With(Boards.Fit("B1", Boards.Module(rate: 2933))), Two.With(Boards.Fit("B1"))),

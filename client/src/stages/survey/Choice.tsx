@@ -56,6 +56,7 @@ export const TYPES = [
   ['unbuffered-ecc', 'with ECC'],
   ['registered', 'registered'],
   ['load-reduced', 'load-reduced'],
+  ['fully-buffered', 'fully buffered'],
 ] as const;
 
 export const optionName = (key: string): string =>

@@ -1,0 +1,60 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Builds;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Memory;
+
+[JsonConverter(typeof(JsonStringEnumConverter<EccState>))]
+public enum EccState
+{
+    [JsonStringEnumMemberName("unknown")] Unknown,
+    [JsonStringEnumMemberName("on")] On,
+    [JsonStringEnumMemberName("off")] Off,
+    [JsonStringEnumMemberName("no-start")] NoStart,
+
+    /// <summary>No module carries the chips for it.</summary>
+    [JsonStringEnumMemberName("none")] None,
+}
+
+/// <summary>Whether errors are corrected once the machine runs, and why not.</summary>
+/// <param name="Words">The state for screens, with its reason.</param>
+public sealed record EccResult(EccState State, string Words)
+{
+    public static EccResult Of(Question q, Build build, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+    {
+        if (modules.Count == 0) return new(EccState.None, "no modules");
+        if (modules.Any(m => m.Module.Type is null)) return new(EccState.Unknown, "not known");
+        var with = modules.Count(m => m.Module.Type!.Value.HasEcc());
+        if (with == 0) return new(EccState.None, "none");
+        if (with < modules.Count)
+            return q.Sheet.Memory.EccMixing switch
+            {
+                EccMixing.NoStart => new(EccState.NoStart, "no start, mixed"),
+                EccMixing.EccOff => new(EccState.Off, "off, mixed"),
+                _ => new(EccState.Unknown, "off or no start, mixed"),
+            };
+        if (q.Sheet.Memory.EccWorks == false) return new(EccState.Off, "off, board");
+        foreach (var socket in q.Sheet.Sockets)
+            if (build.At(PlaceName.Socket(socket.Id))?.Processor?.Ecc == false) return new(EccState.Off, $"off, {socket.Id}");
+        // Boards that take registered modules use the code; with unbuffered ones it is each board's own choice.
+        return q.Sheet.Memory.EccWorks is null && modules.Any(m => m.Module.Type == ModuleType.UnbufferedEcc)
+            ? new(EccState.Unknown, "not known, sheet silent") : new(EccState.On, "on");
+    }
+}
+
+/// <summary>Chips for correction that stay unused.</summary>
+public static class EccUse
+{
+    public static readonly Rule Unused = new("MEM-ECC-UNUSED", Severity.Note,
+        "The modules carry ECC, {who} does not use it: errors are not corrected.",
+        "The extra chips are only of use where board and processor read them.",
+        "machine sheet or processor's sheet, ECC", Basis.Sheet);
+
+    public static IEnumerable<Finding> Judge(Question q, EccResult ecc)
+    {
+        if (ecc.State != EccState.Off || ecc.Words.EndsWith("mixed", StringComparison.Ordinal)) yield break;
+        var who = ecc.Words["off, ".Length..];
+        yield return Finding.Of(Unused, [], null, ("who", who == "board" ? "the board" : Say.Place(PlaceName.Socket(who))));
+    }
+}
