@@ -145,6 +145,18 @@ public static class Rate
         return (new("Board table", limit, "the sheet has none", Basis.Sheet), most > 1 ? low : null);
     }
 
+    /// <summary>
+    /// What a board surely gives a module that shares its channel with others: its table, else its top rate for one module, else the
+    /// lower end of its class. Null where nothing limits it.
+    /// </summary>
+    public static int? Sure(MemoryBoard board, MemoryGeneration generation, ModuleSheet module, int perChannel)
+    {
+        if (Row(board, module, perChannel) is { } row) return row.RateMTs;
+        if (perChannel == 1) return board.RateLimitMTs;
+        var typical = module.Type is { } type ? TypicalLow(generation, type.Family(), perChannel) : null;
+        return board.RateLimitMTs is { } top ? Math.Min(top, typical ?? 0) : typical;
+    }
+
     private static RateRow? Row(MemoryBoard board, ModuleSheet module, int count) => board.Rates?
         .Where(r => r.PerChannel == count && (r.Type is null || r.Type == module.Type) && (r.Ranks is null || r.Ranks == module.Ranks))
         .OrderBy(r => (r.Type is null ? 1 : 0) + (r.Ranks is null ? 1 : 0)).ThenBy(r => r.RateMTs).FirstOrDefault();

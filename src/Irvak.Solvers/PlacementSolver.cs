@@ -1,0 +1,139 @@
+using Google.OrTools.Sat;
+using Irvak.Core;
+using Irvak.Core.Builds;
+using Irvak.Core.Memory;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Solvers;
+
+/// <summary>
+/// Finds the best placement of the modules in hand: all used, then the highest rate, the widest interleave, processors alike, fewest
+/// moves. The parts of the score are sought one after another, each kept while the next is sought. Deterministic.
+/// </summary>
+public static class PlacementSolver
+{
+    public const int MostSlots = 192, MostKinds = 16;
+
+    // In the solver's own measure of work, not in seconds, so that the same question always gets the same answer.
+    private const double WorkPerStage = 4;
+
+    /// <param name="q">The machine, what was found in it, and the planned processors.</param>
+    /// <param name="hand">The modules, those already fitted among them.</param>
+    /// <returns>Null when the sheet has no channel to put anything into.</returns>
+    /// <exception cref="ArgumentException">More slots or kinds than are worth a search.</exception>
+    public static Placement? Solve(Question q, IReadOnlyList<HandModule> hand, CancellationToken cancel = default)
+    {
+        var bare = Bare(q.Planned);
+        var usable = q.Sheet.Channels.Where(c => bare.HasProcessor(c.Socket)).SelectMany(c => c.Slots).ToList();
+        if (usable.Count == 0) return null;
+        if (usable.Count > MostSlots) throw new ArgumentException($"At most {MostSlots} slots.", nameof(q));
+        var (able, unable) = Apart(q, bare, usable[0], hand);
+        var kinds = Kind.Of(able);
+        if (kinds.Count > MostKinds) throw new ArgumentException($"At most {MostKinds} kinds of modules.", nameof(hand));
+        var (chosen, proof) = kinds.Count == 0 ? ([], null) : Search(q, kinds, cancel);
+        var slots = Pieces(chosen);
+        var placement = new Placement(slots, [], new PlacementScore(0, 0, 0, 0, 0, 0), proof is null, proof ?? "No better placement exists; the search looked at all of them.", null);
+        var build = placement.On(bare);
+        var score = PlacementScore.Of(q, build);
+        return placement with
+        {
+            Score = score,
+            Out = [.. unable, .. LeftOver.Of(q, build, able, slots)],
+            Instead = Alternative.Compare(q, bare, hand, build, score),
+        };
+    }
+
+    internal static Build Bare(Build build) => new(build.Units.RemoveRange(build.Units.Where(u => u.Value.Module is not null).Select(u => u.Key)));
+
+    /// <summary>Stops that a build has, and what breaks the order of filling.</summary>
+    internal static IEnumerable<Finding> Against(Question q, Build build)
+    {
+        var asked = q with { Planned = build };
+        return MemorySheet.Judge(asked, MemorySheet.Of(asked)).Where(f => (f.Severity == Severity.Stop && f.Rule.Code != Modes.NotOffered.Code) || PlacementScore.Order.Contains(f.Rule.Code));
+    }
+
+    /// <summary>Modules that could not work in this machine even alone.</summary>
+    private static (List<HandModule> Able, List<StaysOut> Unable) Apart(Question q, Build bare, string slot, IReadOnlyList<HandModule> hand)
+    {
+        var (able, unable) = (new List<HandModule>(), new List<StaysOut>());
+        var tried = new Dictionary<ModuleSheet, string?>();
+        foreach (var module in hand)
+        {
+            if (!tried.TryGetValue(module.Module, out var why))
+            {
+                var alone = Against(q, bare.With(PlaceName.Slot(slot), module.Unit)).FirstOrDefault(f => f.Places.Contains(PlaceName.Slot(slot)) && !PlacementScore.Order.Contains(f.Rule.Code));
+                tried[module.Module] = why = alone is null ? null : LeftOver.Plain(alone.Sentence, slot);
+            }
+            if (why is null) able.Add(module);
+            else unable.Add(new StaysOut(module, why));
+        }
+        return (able, unable);
+    }
+
+    /// <returns>Slot → kind, and what is not proven; null when all is.</returns>
+    private static (Dictionary<string, Kind> Chosen, string? Proof) Search(Question q, IReadOnlyList<Kind> kinds, CancellationToken cancel)
+    {
+        var model = new PlacementModel(q, kinds);
+        var generation = q.Sheet.Memory.Generation ?? kinds[0].Module.Generation ?? MemoryGeneration.Ddr4;
+        (string Name, LinearExpr Value, bool Most)[] stages =
+        [
+            ("memory used", model.TotalMemory(), true),
+            ("modules used", model.Count(), true),
+            ("rate", model.RateSteps(generation), true),
+            ("interleave", model.Channels(), true),
+            ("balance", model.Imbalance(), false),
+            ("moves", model.Kept(), true),
+            ("order", model.Tidy(), false),
+        ];
+        var chosen = new Dictionary<string, Kind>();
+        string? proof = null;
+        foreach (var (name, value, most) in stages)
+        {
+            cancel.ThrowIfCancellationRequested();
+            if (most) model.Model.Maximize(value);
+            else model.Model.Minimize(value);
+            // ReSharper disable once AccessToDisposedClosure
+            var solver = new CpSolver { StringParameters = $"num_workers:1,random_seed:7,max_deterministic_time:{WorkPerStage.ToString(System.Globalization.CultureInfo.InvariantCulture)}" };
+            using var stop = cancel.Register(solver.StopSearch);
+            var status = solver.Solve(model.Model);
+            if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible))
+            {
+                proof ??= $"The search ended before {name} was looked at.";
+                break;
+            }
+            if (status == CpSolverStatus.Feasible && name != "order")
+                proof ??= $"Not proven: the best {name} lies between {solver.ObjectiveValue:0} and {solver.BestObjectiveBound:0}, in the search's own units.";
+            chosen = [];
+            model.Model.ClearHints();
+            foreach (var slot in model.Slots)
+                foreach (var kind in kinds)
+                {
+                    var here = solver.BooleanValue(model.At(slot, kind));
+                    model.Model.AddHint(model.At(slot, kind), here);
+                    if (here) chosen[slot] = kind;
+                }
+            var reached = (long)Math.Round(solver.ObjectiveValue);
+            if (most) model.Model.Add(value >= reached);
+            else model.Model.Add(value <= reached);
+        }
+        return (chosen, proof);
+    }
+
+    /// <summary>Which piece of a kind goes where: one that was found in a slot stays there, the rest in the order of slots.</summary>
+    private static Dictionary<string, HandModule> Pieces(Dictionary<string, Kind> chosen)
+    {
+        var slots = new Dictionary<string, HandModule>();
+        foreach (var group in chosen.GroupBy(c => c.Value))
+        {
+            var left = group.Key.Pieces.ToList();
+            var open = new List<string>();
+            foreach (var (slot, _) in group)
+                if (left.FirstOrDefault(p => p.From == slot) is { } stays) { slots[slot] = stays; left.Remove(stays); }
+                else open.Add(slot);
+            // Fitted ones before new ones: what is already in the machine needs no bag.
+            foreach (var (slot, piece) in open.Zip(left.OrderBy(p => p.From is null).ThenBy(p => p.From, StringComparer.Ordinal))) slots[slot] = piece;
+        }
+        return slots;
+    }
+}
