@@ -7,7 +7,7 @@ using BenchmarkDotNet.Toolchains.InProcess.Emit;
 namespace Irvak.Bench;
 
 /// <summary>
-/// <c>core</c> measures the core; <c>readers</c> every reader; <c>shelf CONNECTION</c> search over 100 000 parts; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
+/// <c>core</c> measures the core; <c>solvers</c> the searches; <c>readers</c> every reader; <c>shelf CONNECTION</c> search over 100 000 parts; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
 /// which runs pgbench with the same statements beside them.
 /// </summary>
 public static class Program
@@ -25,12 +25,14 @@ public static class Program
             case ["load", var address, var pid]:
                 using (var load = new HttpLoad(new Uri(address))) await Load(load, int.Parse(pid));
                 return 0;
+            case ["solvers"]:
+                return SolverRuns.Run();
             case ["readers"]:
                 return Readers.Run(Demo);
             case ["shelf", var connection]:
                 return await ShelfSearchLoad.Run(Demo, connection);
             default:
-                Console.Error.WriteLine("core | readers | shelf CONNECTION | load ADDRESS PID");
+                Console.Error.WriteLine("core | solvers | readers | shelf CONNECTION | load ADDRESS PID");
                 return 2;
         }
     }

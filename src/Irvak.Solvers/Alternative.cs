@@ -37,7 +37,8 @@ internal static class Alternative
         best.MiB != other.MiB ? $"{ByteCount.FromMiB(other.MiB)} instead of {ByteCount.FromMiB(best.MiB)}"
         : best.Modules != other.Modules ? $"{other.Modules} modules instead of {best.Modules}"
         : best.RateMTs != other.RateMTs ? $"{other.RateMTs} instead of {best.RateMTs} MT/s"
-        : Math.Abs(best.Channels - other.Channels) > 1e-6 ? $"{other.Channels:0.##} channels at once instead of {best.Channels:0.##}"
+        : best.FullestMiB != other.FullestMiB ? $"{other.Channels:0.##} channels at once instead of {best.Channels:0.##}"
+        : Math.Abs(best.Spread - other.Spread) > 1e-6 ? "channels filled less evenly"
         : best.ImbalanceMiB != other.ImbalanceMiB ? $"{ByteCount.FromMiB(other.ImbalanceMiB)} between the processors instead of {ByteCount.FromMiB(best.ImbalanceMiB)}"
         : $"{Say.Count(other.Moves, "move", "moves")} instead of {best.Moves}";
 

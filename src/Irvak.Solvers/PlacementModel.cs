@@ -1,263 +1,214 @@
 using Google.OrTools.Sat;
 using Irvak.Core;
-using Irvak.Core.Memory;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Solvers;
 
 /// <summary>
-/// The placement as a constraint model: one choice for each slot and kind, the rules of the core as constraints, the parts of the
-/// score as expressions. The core judges every answer again; the model only proposes.
+/// The placement as a constraint model. What decides the score is how many channels of a socket are filled in which way, not which
+/// ones, so the model first counts fillings; only for the last part of the score, the moves, channels are told apart.
+/// The core judges every answer again; the model only proposes.
 /// </summary>
 internal sealed class PlacementModel
 {
+    private sealed record Class(string Socket, IReadOnlyList<FillUnit> Units, IReadOnlyList<ChannelFill> Fills, IntVar[] Count)
+    {
+        /// <summary>Pieces that one of its units takes: the two channels of a pair hold the same.</summary>
+        public int Each => Units[0].Channels.Count;
+    }
+
     private readonly Question _q;
     private readonly IReadOnlyList<Kind> _kinds;
-    private readonly CpModel _model = new();
-    private readonly Dictionary<string, BoolVar[]> _at = [];
-    private readonly List<(Channel Channel, IReadOnlyList<string> Slots)> _channels = [];
-    private readonly int _unit;
+    private readonly List<Class> _classes = [];
+    private readonly List<(FillUnit Unit, IReadOnlyList<ChannelFill> Fills, BoolVar[] Takes)> _taken = [];
+    private readonly long _unit;
 
     public PlacementModel(Question q, IReadOnlyList<Kind> kinds)
     {
         (_q, _kinds) = (q, kinds);
         // Capacities are counted in their common unit, so that the numbers stay small.
         _unit = Math.Max(1, kinds.Select(k => k.MiB).Where(m => m > 0).DefaultIfEmpty(1).Aggregate(Gcd));
-        foreach (var channel in q.Sheet.Channels.Where(c => q.Planned.HasProcessor(c.Socket)))
+        foreach (var group in FillUnit.Of(q).GroupBy(u => u.Class))
         {
-            _channels.Add((channel, channel.Slots));
-            foreach (var slot in channel.Slots) _at[slot] = [.. kinds.Select(k => _model.NewBoolVar($"{slot} {k.Number}"))];
+            var units = group.ToList();
+            var fills = ChannelFill.All(q, units[0].Socket, units[0].Slots, kinds);
+            var count = fills.Select((_, i) => Model.NewIntVar(0, units.Count, $"{group.Key} {i}")).ToArray();
+            Model.Add(LinearExpr.Sum(count) == units.Count);
+            _classes.Add(new Class(units[0].Socket, units, fills, count));
         }
-        AddPieces();
-        AddChannels();
+        foreach (var kind in kinds)
+            Model.Add(Over(_classes, (c, f) => c.Each * f.Kinds.Count(k => k == kind)) <= kind.Pieces.Count);
         AddTable();
         AddFamilies();
-        AddProcessors();
-        if (Modes.Of(q, q.Planned, q.Mode).Offered != false) AddMode();
+        foreach (var socket in Sockets)
+            if (_q.Planned.At(PlaceName.Socket(socket.Key))?.Processor?.MemoryTotalGiB is { } gib) Model.Add(Capacity(socket) <= gib * 1024L / _unit);
     }
 
-    /// <summary>What the chosen mode asks of the population.</summary>
-    private void AddMode()
+    public CpModel Model { get; } = new();
+
+    private IEnumerable<IGrouping<string, Class>> Sockets => _classes.GroupBy(c => c.Socket);
+
+    /// <summary>A sum over every way of filling, each weighted.</summary>
+    private static LinearExpr Over(IEnumerable<Class> classes, Func<Class, ChannelFill, long> weight)
     {
-        if (!_q.Sheet.Memory.ChannelsKnown) return;
-        if (_q.Mode == MemoryMode.RankSpare)
-            foreach (var (_, slots) in _channels)
-            {
-                var ranks = LinearExpr.WeightedSum(slots.SelectMany(s => _at[s]).ToArray(), slots.SelectMany(_ => _kinds.Select(k => (long)(k.Module.Ranks ?? 0))).ToArray());
-                foreach (var slot in slots)
-                    foreach (var choice in _at[slot]) _model.Add(ranks >= 2).OnlyEnforceIf(choice);
-            }
-        if (_q.Mode is not (MemoryMode.Mirrored or MemoryMode.Lockstep)) return;
-        foreach (var socket in _channels.GroupBy(c => c.Channel.Socket))
-        {
-            var channels = socket.ToList();
-            for (var i = 0; i < channels.Count; i += 2)
-                for (var slot = 0; slot < Math.Max(channels[i].Slots.Count, i + 1 < channels.Count ? channels[i + 1].Slots.Count : 0); slot++)
-                    foreach (var kind in _kinds)
-                    {
-                        var one = slot < channels[i].Slots.Count ? At(channels[i].Slots[slot], kind) : null;
-                        var two = i + 1 < channels.Count && slot < channels[i + 1].Slots.Count ? At(channels[i + 1].Slots[slot], kind) : null;
-                        if (one is not null && two is not null) _model.Add(one == two);
-                        else _model.Add((one ?? two)! == 0);
-                    }
-        }
+        var (counts, weights) = (new List<IntVar>(), new List<long>());
+        foreach (var c in classes)
+            for (var i = 0; i < c.Fills.Count; i++)
+                if (weight(c, c.Fills[i]) is not 0 and var w) { counts.Add(c.Count[i]); weights.Add(w); }
+        return counts.Count == 0 ? LinearExpr.Constant(0) : LinearExpr.WeightedSum(counts, weights);
     }
 
-    public CpModel Model => _model;
+    private LinearExpr Capacity(IEnumerable<Class> classes) => Over(classes, (c, f) => c.Each * f.MiB / _unit);
 
-    public IEnumerable<string> Slots => _channels.SelectMany(c => c.Slots);
-
-    public BoolVar At(string slot, Kind kind) => _at[slot][kind.Number];
-
-    private LinearExpr Filled(string slot) => LinearExpr.Sum(_at[slot]);
-
-    private LinearExpr Capacity(IEnumerable<string> slots) =>
-        LinearExpr.WeightedSum(slots.SelectMany(s => _at[s]).ToArray(), slots.SelectMany(_ => _kinds.Select(k => (long)(k.MiB / _unit))).ToArray());
-
-    private void AddPieces()
-    {
-        foreach (var slot in Slots) _model.AddAtMostOne(_at[slot]);
-        foreach (var kind in _kinds) _model.Add(LinearExpr.Sum(Slots.Select(s => At(s, kind))) <= kind.Pieces.Count);
-    }
-
-    /// <summary>The first slot first, the module with more ranks there; ranks and widths as the board allows.</summary>
-    private void AddChannels()
-    {
-        var board = _q.Sheet.Memory;
-        var orders = _kinds.Select(k => (long)k.Order).ToArray();
-        foreach (var (_, slots) in _channels)
-        {
-            for (var i = 1; i < slots.Count && board.ChannelsKnown; i++)
-                _model.Add(LinearExpr.WeightedSum(_at[slots[i - 1]], orders) >= LinearExpr.WeightedSum(_at[slots[i]], orders));
-            if (board is { RanksPerChannel: { } limit, ChannelsKnown: true })
-                _model.Add(LinearExpr.WeightedSum(slots.SelectMany(s => _at[s]).ToArray(), slots.SelectMany(_ => _kinds.Select(k => (long)Counted(k.Module))).ToArray()) <= limit);
-            if (board.WidthsMix != false || !board.ChannelsKnown) continue;
-            var widths = _kinds.Where(k => k.Module.DeviceWidth is not null).GroupBy(k => k.Module.DeviceWidth!.Value).ToList();
-            if (widths.Count > 1) AddOneOf(widths.Select(w => slots.SelectMany(s => w.Select(k => At(s, k)))));
-        }
-    }
-
-    /// <summary>Ranks that select lines are needed for; a buffer hides them.</summary>
-    private static int Counted(ModuleSheet m) => m.Type is ModuleType.LoadReduced or ModuleType.FullyBuffered or null ? 0 : m.Ranks ?? 0;
-
-    /// <summary>Of several groups of choices only one may be used.</summary>
-    private void AddOneOf(IEnumerable<IEnumerable<BoolVar>> groups)
-    {
-        var used = new List<BoolVar>();
-        foreach (var group in groups)
-        {
-            var any = _model.NewBoolVar($"group {used.Count}");
-            foreach (var choice in group) _model.AddImplication(choice, any);
-            used.Add(any);
-        }
-        _model.AddAtMostOne(used);
-    }
-
+    /// <summary>The filled slots are the first ones of the board's own table.</summary>
     private void AddTable()
     {
         if (_q.Sheet.Memory is not { FillOrder: { } table, ChannelsKnown: true }) return;
-        var order = table.Where(_at.ContainsKey).ToList();
-        for (var i = 1; i < order.Count; i++) _model.Add(Filled(order[i - 1]) >= Filled(order[i]));
-    }
-
-    private void AddFamilies()
-    {
-        var families = _kinds.GroupBy(k => k.Family).ToList();
-        if (families.Count > 1) AddOneOf(families.Select(f => Slots.SelectMany(s => f.Select(k => At(s, k)))));
-        if (_q.Sheet.Memory.EccMixing != EccMixing.NoStart) return;
-        var plain = _kinds.Where(k => k.Module.Type == ModuleType.Unbuffered).ToList();
-        var with = _kinds.Where(k => k.Module.Type == ModuleType.UnbufferedEcc).ToList();
-        if (plain.Count > 0 && with.Count > 0) AddOneOf([Slots.SelectMany(s => plain.Select(k => At(s, k))), Slots.SelectMany(s => with.Select(k => At(s, k)))]);
-    }
-
-    private void AddProcessors()
-    {
-        foreach (var socket in _channels.GroupBy(c => c.Channel.Socket))
+        LinearExpr? before = null;
+        foreach (var slot in table)
         {
-            if (_q.Planned.At(PlaceName.Socket(socket.Key))?.Processor is not { } processor) continue;
-            var slots = socket.SelectMany(c => c.Slots).ToList();
-            if (processor.MemoryTotalGiB is { } gib) _model.Add(Capacity(slots) <= gib * 1024L / _unit);
-            foreach (var kind in _kinds.Where(k => k.Module.Type is { } t && processor.MemoryTypes is { Count: > 0 } types && !types.Contains(t)
-                || (processor.DieLimitGbit is { } die && Bins.DieGbit(k.Module) > die)))
-                foreach (var slot in slots) _model.Add(At(slot, kind) == 0);
+            if (_classes.FirstOrDefault(c => c.Units[0].Channels.Any(ch => ch.Slots.Contains(slot))) is not { } home) continue;
+            var position = home.Units[0].Channels.First(ch => ch.Slots.Contains(slot)).Slots.ToList().IndexOf(slot);
+            var filled = Over([home], (_, f) => f.Count > position ? 1 : 0);
+            if (before is not null) Model.Add(before >= filled);
+            before = filled;
         }
     }
 
-    public LinearExpr TotalMemory() => Capacity(Slots);
+    /// <summary>One family to a machine; with and without ECC apart where the board does not start with both.</summary>
+    private void AddFamilies()
+    {
+        OneOf(_kinds.Select(k => k.Family).Distinct().Select(family => (Func<ChannelFill, bool>)(f => f.Family == family)).ToList());
+        if (_q.Sheet.Memory.EccMixing == EccMixing.NoStart)
+            OneOf([f => f.Kinds.Any(k => k.Module.Type == ModuleType.Unbuffered), f => f.Kinds.Any(k => k.Module.Type == ModuleType.UnbufferedEcc)]);
+    }
 
-    public LinearExpr Count() => LinearExpr.Sum(Slots.SelectMany(s => _at[s]));
+    private void OneOf(List<Func<ChannelFill, bool>> groups)
+    {
+        if (groups.Count < 2) return;
+        var used = groups.Select((_, i) => Model.NewBoolVar($"group {i}")).ToArray();
+        Model.AddAtMostOne(used);
+        for (var g = 0; g < groups.Count; g++)
+            foreach (var c in _classes)
+                for (var i = 0; i < c.Fills.Count; i++)
+                    if (groups[g](c.Fills[i])) Model.Add(c.Count[i] <= LinearExpr.Term(used[g], c.Units.Count));
+    }
+
+    public LinearExpr TotalMemory() => Capacity(_classes);
+
+    public LinearExpr Pieces() => Over(_classes, (c, f) => c.Each * f.Count);
 
     /// <summary>How many of the possible rates are reached, from the slowest up.</summary>
-    public LinearExpr RateSteps(MemoryGeneration generation)
+    public LinearExpr RateSteps()
     {
-        var processors = _channels.Select(c => c.Channel.Socket).Distinct().Select(s => _q.Planned.At(PlaceName.Socket(s))?.Processor?.MemoryRateMTs).OfType<int>().DefaultIfEmpty(int.MaxValue).Min();
-        var counts = Enumerable.Range(1, _channels.Max(c => c.Slots.Count)).ToList();
-        var limits = _kinds.ToDictionary(k => k, k => counts.Select(n => Math.Min(Math.Min(k.Module.RateMTs ?? int.MaxValue, processors), Rate.Sure(_q.Sheet.Memory, generation, k.Module, _q.Sheet.Memory.ChannelsKnown ? n : 1) ?? int.MaxValue)).Select(r => r == int.MaxValue ? r : Bins.AtMost(generation, r) ?? r).ToList());
-        var steps = limits.Values.SelectMany(l => l).Distinct().Order().Skip(1).ToList();
+        var processors = Sockets.Select(s => _q.Planned.At(PlaceName.Socket(s.Key))?.Processor?.MemoryRateMTs).OfType<int>().DefaultIfEmpty(int.MaxValue).Min();
+        var steps = _classes.SelectMany(c => c.Fills).Where(f => f.Count > 0).Select(f => Math.Min(f.Rate, processors)).Distinct().Order().Skip(1).ToList();
         if (steps.Count == 0) return LinearExpr.Constant(0);
-        var reached = steps.Select(r => _model.NewBoolVar($"rate {r}")).ToArray();
-        for (var i = 1; i < steps.Count; i++) _model.AddImplication(reached[i], reached[i - 1]);
-        foreach (var (channel, slots) in _channels)
-            for (var n = 1; n <= slots.Count; n++)
-            {
-                var many = _model.NewBoolVar($"{channel.Id} holds {n}");
-                var filled = LinearExpr.Sum(slots.SelectMany(s => _at[s]));
-                _model.Add(filled == n).OnlyEnforceIf(many);
-                _model.Add(filled != n).OnlyEnforceIf(many.Not());
-                foreach (var kind in _kinds)
-                    for (var i = 0; i < steps.Count; i++)
-                        if (limits[kind][n - 1] < steps[i])
-                            foreach (var slot in slots) _model.AddBoolOr([many.Not(), At(slot, kind).Not(), reached[i].Not()]);
-            }
+        var reached = steps.Select(r => Model.NewBoolVar($"rate {r}")).ToArray();
+        for (var i = 1; i < steps.Count; i++) Model.AddImplication(reached[i], reached[i - 1]);
+        foreach (var c in _classes)
+            for (var f = 0; f < c.Fills.Count; f++)
+                // The first step beyond it is enough: the higher ones include it.
+                if (c.Fills[f].Count > 0 && steps.FindIndex(s => Math.Min(c.Fills[f].Rate, processors) < s) is >= 0 and var first) Model.Add(c.Count[f] == 0).OnlyEnforceIf(reached[first]);
         return LinearExpr.Sum(reached);
     }
 
-    /// <summary>
-    /// Channels that a transfer spans, over all sockets, in parts of <see cref="Fine"/>. A socket's share is its capacity divided by that
-    /// of its fullest channel, so for each possible fullest channel the division is by a known number.
-    /// </summary>
-    public LinearExpr Channels()
+    /// <summary>Capacity of the fullest channel.</summary>
+    public LinearExpr Fullest()
     {
-        var parts = new List<LinearExpr>();
-        foreach (var socket in _channels.GroupBy(c => c.Channel.Socket))
-        {
-            var slots = socket.SelectMany(c => c.Slots).ToList();
-            var total = Capacity(slots);
-            var most = Sums(slots.Count);
-            var fullest = socket.Max(c => c.Slots.Count);
-            var heights = Heights(fullest);
-            var chosen = heights.Select(h => _model.NewBoolVar($"{socket.Key} up to {h}")).ToArray();
-            _model.AddExactlyOne(chosen);
-            for (var i = 0; i < heights.Count; i++)
-            {
-                foreach (var (_, own) in socket) _model.Add(Capacity(own) <= heights[i]).OnlyEnforceIf(chosen[i]);
-                if (heights[i] == 0) continue;
-                var share = _model.NewIntVar(0, most, $"{socket.Key} share {heights[i]}");
-                _model.Add(share <= total);
-                _model.Add(share == 0).OnlyEnforceIf(chosen[i].Not());
-                parts.Add(LinearExpr.Term(share, Fine / heights[i]));
-            }
-        }
-        return LinearExpr.Sum(parts);
+        var heights = _classes.SelectMany(c => c.Fills).Select(f => f.MiB / _unit).Distinct().Order().ToList();
+        if (heights.Count == 0) return LinearExpr.Constant(0);
+        // above[i]: some channel holds more than heights[i].
+        var above = heights.Select(h => Model.NewBoolVar($"above {h}")).ToArray();
+        for (var i = 1; i < heights.Count; i++) Model.AddImplication(above[i], above[i - 1]);
+        foreach (var c in _classes)
+            for (var f = 0; f < c.Fills.Count; f++)
+                if (heights.IndexOf(c.Fills[f].MiB / _unit) is > 0 and var own) Model.Add(c.Count[f] == 0).OnlyEnforceIf(above[own - 1].Not());
+        return LinearExpr.WeightedSum(above, heights.Select((h, i) => i + 1 < heights.Count ? heights[i + 1] - h : 0));
     }
 
-    /// <summary>Parts of one channel in <see cref="Channels"/>.</summary>
-    public const long Fine = 1_000_000_000;
-
-    private long Sums(int slots) => _kinds.SelectMany(k => Enumerable.Repeat((long)(k.MiB / _unit), Math.Min(slots, k.Pieces.Count))).OrderDescending().Take(slots).Sum();
-
-    /// <summary>What one channel can hold: every sum of so many modules that are there.</summary>
-    private List<long> Heights(int slots)
-    {
-        var sums = new HashSet<long> { 0 };
-        void Add(int kind, int left, long sum)
-        {
-            sums.Add(sum);
-            for (var k = kind; k < _kinds.Count && left > 0; k++)
-                for (var n = 1; n <= Math.Min(left, _kinds[k].Pieces.Count); n++) Add(k + 1, left - n, sum + (n * (long)(_kinds[k].MiB / _unit)));
-        }
-        Add(0, slots, 0);
-        return [.. sums.Order()];
-    }
+    /// <summary>Sum of the squares of the channels' capacities.</summary>
+    public LinearExpr Spread() => Over(_classes, (c, f) => c.Each * (f.MiB / _unit) * (f.MiB / _unit));
 
     /// <summary>Largest difference between sockets.</summary>
     public LinearExpr Imbalance()
     {
-        var sockets = _channels.GroupBy(c => c.Channel.Socket).Select(s => Capacity(s.SelectMany(c => c.Slots).ToList())).ToList();
+        var sockets = Sockets.Select(s => Capacity(s)).ToList();
         if (sockets.Count < 2) return LinearExpr.Constant(0);
-        var all = Sums(_at.Count);
-        var (low, high) = (_model.NewIntVar(0, all, "least"), _model.NewIntVar(0, all, "most"));
+        var all = _kinds.Sum(k => k.Pieces.Count * (k.MiB / _unit));
+        var (low, high) = (Model.NewIntVar(0, all, "least"), Model.NewIntVar(0, all, "most"));
         foreach (var socket in sockets)
         {
-            _model.Add(low <= socket);
-            _model.Add(high >= socket);
+            Model.Add(low <= socket);
+            Model.Add(high >= socket);
         }
         return high - low;
     }
 
-    /// <summary>Modules that stay where they were found.</summary>
+    /// <summary>
+    /// Modules that stay where they were found; between equals, full channels early in the order, so that the answer is always the same.
+    /// From here on channels are told apart.
+    /// </summary>
     public LinearExpr Kept()
     {
-        var kept = new List<BoolVar>();
-        foreach (var kind in _kinds)
-            foreach (var piece in kind.Pieces)
-                if (piece.From is { } from && _at.ContainsKey(from)) kept.Add(At(from, kind));
-        return LinearExpr.Sum(kept);
+        var (choices, weights) = (new List<BoolVar>(), new List<long>());
+        var strongest = _classes.SelectMany(c => c.Fills).Select(f => (f.MiB / _unit) + f.Count).DefaultIfEmpty(0).Max();
+        var most = (strongest * FillUnit.Of(_q).Count * FillUnit.Of(_q).Count) + 1;
+        foreach (var c in _classes)
+        {
+            var takes = c.Units.Select(_ => c.Fills.Select(f => Model.NewBoolVar("")).ToArray()).ToArray();
+            for (var u = 0; u < c.Units.Count; u++)
+            {
+                Model.AddExactlyOne(takes[u]);
+                _taken.Add((c.Units[u], c.Fills, takes[u]));
+                for (var f = 0; f < c.Fills.Count; f++)
+                {
+                    choices.Add(takes[u][f]);
+                    weights.Add((c.Units[u].Channels.Sum(ch => (long)c.Fills[f].Kept(Found(ch))) * most) + ((c.Units.Count - u) * ((c.Fills[f].MiB / _unit) + c.Fills[f].Count)));
+                }
+            }
+            for (var f = 0; f < c.Fills.Count; f++) Model.Add(LinearExpr.Sum(takes.Select(t => t[f])) == c.Count[f]);
+        }
+        return choices.Count == 0 ? LinearExpr.Constant(0) : LinearExpr.WeightedSum(choices, weights);
     }
 
-    /// <summary>Early slots of the fill order, and strong kinds there: the last choice between equals, so that the answer is always the same one.</summary>
-    public LinearExpr Tidy()
+    private List<Kind?> Found(Channel channel) =>
+        [.. channel.Slots.Select(s => _kinds.FirstOrDefault(k => k.Pieces.Any(p => p.From == s)))];
+
+    /// <summary>The slots of an answer with the kind in each.</summary>
+    public Dictionary<string, Kind> Read(CpSolver solver)
     {
-        var order = FillOrder.Of(_q.Sheet).Where(_at.ContainsKey).ToList();
-        foreach (var slot in Slots) if (!order.Contains(slot)) order.Add(slot);
-        var (choices, weights) = (new List<BoolVar>(), new List<long>());
-        for (var i = 0; i < order.Count; i++)
-            foreach (var kind in _kinds)
+        var chosen = new Dictionary<string, Kind>();
+        void Put(FillUnit unit, ChannelFill fill)
+        {
+            foreach (var channel in unit.Channels)
             {
-                choices.Add(At(order[i], kind));
-                weights.Add(((i + 1) * 16) - (long)(order.Count - i) * kind.Order);
+                var order = fill.For(Found(channel));
+                for (var i = 0; i < order.Count; i++) chosen[channel.Slots[i]] = order[i];
             }
-        return LinearExpr.WeightedSum(choices.ToArray(), weights.ToArray());
+        }
+        if (_taken.Count > 0)
+        {
+            foreach (var (unit, fills, takes) in _taken)
+                for (var f = 0; f < fills.Count; f++)
+                    if (solver.BooleanValue(takes[f])) Put(unit, fills[f]);
+            return chosen;
+        }
+        foreach (var c in _classes)
+        {
+            var unit = 0;
+            foreach (var (f, n) in c.Fills.Select((f, i) => (f, n: solver.Value(c.Count[i]))).OrderByDescending(x => x.f.MiB))
+                for (var i = 0; i < n; i++) Put(c.Units[unit++], f);
+        }
+        return chosen;
+    }
+
+    /// <summary>The last answer as the start of the next search.</summary>
+    public void Hint(CpSolver solver)
+    {
+        Model.ClearHints();
+        foreach (var c in _classes)
+            foreach (var count in c.Count) Model.AddHint(count, solver.Value(count));
     }
 
     private static int Gcd(int a, int b) => b == 0 ? a : Gcd(b, a % b);

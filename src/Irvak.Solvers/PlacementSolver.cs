@@ -8,8 +8,8 @@ using Irvak.Core.Verdicts;
 namespace Irvak.Solvers;
 
 /// <summary>
-/// Finds the best placement of the modules in hand: all used, then the highest rate, the widest interleave, processors alike, fewest
-/// moves. The parts of the score are sought one after another, each kept while the next is sought. Deterministic.
+/// Finds the best placement of the modules in hand: all used, then the highest rate, the widest interleave, channels alike, processors
+/// alike, fewest moves. The parts of the score are sought one after another, each kept while the next is sought. Deterministic.
 /// </summary>
 public static class PlacementSolver
 {
@@ -17,6 +17,9 @@ public static class PlacementSolver
 
     // In the solver's own measure of work, not in seconds, so that the same question always gets the same answer.
     private const double WorkPerStage = 4;
+
+    // The models are small and already without symmetry; looking for more of it costs longer than the search.
+    private const string Plain = "max_presolve_iterations:1,cp_model_probing_level:0,symmetry_level:0";
 
     /// <param name="q">The machine, what was found in it, and the planned processors.</param>
     /// <param name="hand">The modules, those already fitted among them.</param>
@@ -33,7 +36,7 @@ public static class PlacementSolver
         if (kinds.Count > MostKinds) throw new ArgumentException($"At most {MostKinds} kinds of modules.", nameof(hand));
         var (chosen, proof) = kinds.Count == 0 ? ([], null) : Search(q, kinds, cancel);
         var slots = Pieces(chosen);
-        var placement = new Placement(slots, [], new PlacementScore(0, 0, 0, 0, 0, 0), proof is null, proof ?? "No better placement exists; the search looked at all of them.", null);
+        var placement = new Placement(slots, [], PlacementScore.None, proof is null, proof ?? "No better placement exists; the search looked at all of them.", null);
         var build = placement.On(bare);
         var score = PlacementScore.Of(q, build);
         return placement with
@@ -75,44 +78,35 @@ public static class PlacementSolver
     private static (Dictionary<string, Kind> Chosen, string? Proof) Search(Question q, IReadOnlyList<Kind> kinds, CancellationToken cancel)
     {
         var model = new PlacementModel(q, kinds);
-        var generation = q.Sheet.Memory.Generation ?? kinds[0].Module.Generation ?? MemoryGeneration.Ddr4;
-        (string Name, LinearExpr Value, bool Most)[] stages =
+        (string Name, Func<LinearExpr> Value, bool Most)[] stages =
         [
-            ("memory used", model.TotalMemory(), true),
-            ("modules used", model.Count(), true),
-            ("rate", model.RateSteps(generation), true),
-            ("interleave", model.Channels(), true),
-            ("balance", model.Imbalance(), false),
-            ("moves", model.Kept(), true),
-            ("order", model.Tidy(), false),
+            ("memory used", model.TotalMemory, true),
+            ("modules used", model.Pieces, true),
+            ("rate", model.RateSteps, true),
+            ("interleave", model.Fullest, false),
+            ("evenness", model.Spread, false),
+            ("balance", model.Imbalance, false),
+            ("moves", model.Kept, true),
         ];
         var chosen = new Dictionary<string, Kind>();
         string? proof = null;
-        foreach (var (name, value, most) in stages)
+        foreach (var (name, part, most) in stages)
         {
             cancel.ThrowIfCancellationRequested();
+            var value = part();
             if (most) model.Model.Maximize(value);
             else model.Model.Minimize(value);
-            // ReSharper disable once AccessToDisposedClosure
-            var solver = new CpSolver { StringParameters = $"num_workers:1,random_seed:7,max_deterministic_time:{WorkPerStage.ToString(System.Globalization.CultureInfo.InvariantCulture)}" };
+            var solver = new CpSolver { StringParameters = $"{Plain},num_workers:1,random_seed:7,max_deterministic_time:{WorkPerStage.ToString(System.Globalization.CultureInfo.InvariantCulture)}" };
             using var stop = cancel.Register(solver.StopSearch);
             var status = solver.Solve(model.Model);
             if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible))
             {
-                proof ??= $"The search ended before {name} was looked at.";
+                proof ??= $"Not proven: the search ended before it had looked at {name}.";
                 break;
             }
-            if (status == CpSolverStatus.Feasible && name != "order")
-                proof ??= $"Not proven: the best {name} lies between {solver.ObjectiveValue:0} and {solver.BestObjectiveBound:0}, in the search's own units.";
-            chosen = [];
-            model.Model.ClearHints();
-            foreach (var slot in model.Slots)
-                foreach (var kind in kinds)
-                {
-                    var here = solver.BooleanValue(model.At(slot, kind));
-                    model.Model.AddHint(model.At(slot, kind), here);
-                    if (here) chosen[slot] = kind;
-                }
+            if (status == CpSolverStatus.Feasible) proof ??= $"Not proven: {name} could be better by {100 * Math.Abs(solver.BestObjectiveBound - solver.ObjectiveValue) / Math.Max(1, Math.Abs(solver.ObjectiveValue)):0.#} % at most.";
+            chosen = model.Read(solver);
+            model.Hint(solver);
             var reached = (long)Math.Round(solver.ObjectiveValue);
             if (most) model.Model.Add(value >= reached);
             else model.Model.Add(value <= reached);

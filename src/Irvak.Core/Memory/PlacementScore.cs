@@ -4,21 +4,28 @@ namespace Irvak.Core.Memory;
 
 /// <summary>
 /// How good a placement is, the first difference deciding: more memory used, then more modules, a higher rate, wider interleave,
-/// processors alike, fewer moves.
+/// channels alike, processors alike, fewer moves.
 /// </summary>
 /// <param name="RateMTs">The rate, or the lower end of its band.</param>
-/// <param name="Channels">Channels that a transfer spans on average, over all sockets: capacity of a socket divided by that of its fullest channel.</param>
+/// <param name="FullestMiB">Capacity of the fullest channel of the machine. The layers of equal height over all channels add up to it, so it alone decides how many channels a transfer spans.</param>
+/// <param name="Spread">Sum of the squares of the channels' capacities, GiB²: of two placements with the same fullest channel the evener one.</param>
 /// <param name="ImbalanceMiB">Largest difference between sockets with a processor.</param>
 /// <param name="Moves">Modules that leave the slot they were found in, for another or for good.</param>
-public sealed record PlacementScore(long MiB, int Modules, int RateMTs, double Channels, long ImbalanceMiB, int Moves)
+public sealed record PlacementScore(long MiB, int Modules, int RateMTs, long FullestMiB, double Spread, long ImbalanceMiB, int Moves)
 {
-    /// <summary>Positive when this is the better one. Widths closer than a millionth count as equal.</summary>
+    public static readonly PlacementScore None = new(0, 0, 0, 0, 0, 0, 0);
+
+    /// <summary>Channels that a transfer spans on average: the capacity-weighted harmonic mean over the layers of the whole machine.</summary>
+    public double Channels => FullestMiB == 0 ? 0 : (double)MiB / FullestMiB;
+
+    /// <summary>Positive when this is the better one.</summary>
     public int Compare(PlacementScore other)
     {
         if (MiB != other.MiB) return MiB.CompareTo(other.MiB);
         if (Modules != other.Modules) return Modules.CompareTo(other.Modules);
         if (RateMTs != other.RateMTs) return RateMTs.CompareTo(other.RateMTs);
-        if (Math.Abs(Channels - other.Channels) > 1e-6) return Channels.CompareTo(other.Channels);
+        if (FullestMiB != other.FullestMiB) return other.FullestMiB.CompareTo(FullestMiB);
+        if (Math.Abs(Spread - other.Spread) > 1e-6) return other.Spread.CompareTo(Spread);
         if (ImbalanceMiB != other.ImbalanceMiB) return other.ImbalanceMiB.CompareTo(ImbalanceMiB);
         return other.Moves.CompareTo(Moves);
     }
@@ -26,14 +33,13 @@ public sealed record PlacementScore(long MiB, int Modules, int RateMTs, double C
     public static PlacementScore Of(Question q, Build build)
     {
         var rate = Rate.Of(q, build);
-        var sockets = q.Sheet.Sockets.Where(s => build.HasProcessor(s.Id)).Select(s => q.Sheet.Channels.Where(c => c.Socket == s.Id)
-            .Select(c => c.Slots.Sum(slot => (long)(build.ModuleAt(slot)?.CapacityMiB ?? 0))).ToList()).Where(c => c.Count > 0).ToList();
-        var totals = sockets.Select(c => c.Sum()).ToList();
         var modules = build.Modules(q.Sheet).ToList();
+        var channels = modules.GroupBy(m => m.Channel.Id).Select(c => (c.First().Channel.Socket, MiB: c.Sum(m => (long)(m.Module.CapacityMiB ?? 0)))).ToList();
+        var sockets = q.Sheet.Sockets.Where(s => build.HasProcessor(s.Id) && q.Sheet.Channels.Any(c => c.Socket == s.Id)).Select(s => channels.Where(c => c.Socket == s.Id).Sum(c => c.MiB)).ToList();
         return new PlacementScore(
-            totals.Sum(), modules.Count, rate.RateMTs ?? rate.LowMTs ?? rate.HighMTs ?? 0,
-            sockets.Sum(c => c.Max() == 0 ? 0 : (double)c.Sum() / c.Max()),
-            totals.Count < 2 ? 0 : totals.Max() - totals.Min(),
+            channels.Sum(c => c.MiB), modules.Count, rate.RateMTs ?? rate.LowMTs ?? rate.HighMTs ?? 0,
+            channels.Select(c => c.MiB).DefaultIfEmpty(0).Max(), channels.Sum(c => Math.Pow(c.MiB / 1024.0, 2)),
+            sockets.Count < 2 ? 0 : sockets.Max() - sockets.Min(),
             q.Found.Units.Count(u => u.Value.Module is not null && !ReferenceEquals(build.At(u.Key), u.Value)));
     }
 

@@ -1,0 +1,75 @@
+using System.Collections.Immutable;
+using System.Diagnostics;
+using Irvak.Core;
+using Irvak.Core.Builds;
+using Irvak.Core.Evidence;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Solvers;
+
+namespace Irvak.Bench;
+
+/// <summary>Time of the placement solver on boards of 8 to 48 slots with up to eight kinds of modules, and whether its answer is proven.</summary>
+public static class SolverRuns
+{
+    public static int Run()
+    {
+        foreach (var (sockets, channels, perChannel, modules, kinds) in new[] { (1, 4, 2, 8, 3), (2, 4, 3, 24, 1), (2, 4, 3, 20, 4), (2, 4, 3, 24, 8), (2, 8, 3, 48, 1), (2, 8, 3, 40, 4), (2, 8, 3, 48, 8), (2, 12, 2, 48, 8) })
+        {
+            var (q, hand) = Case(sockets, channels, perChannel, modules, kinds);
+            Placement placed = null!;
+            var times = new List<double>();
+            for (var i = 0; i < 12; i++)
+            {
+                var from = Stopwatch.GetTimestamp();
+                placed = PlacementSolver.Solve(q, hand)!;
+                if (i > 1) times.Add(Stopwatch.GetElapsedTime(from).TotalSeconds);
+            }
+            times.Sort();
+            Console.WriteLine($"placement, {sockets * channels * perChannel,2} slots, {modules,2} modules of {kinds} kinds: median {times[times.Count / 2],6:0.000} s, worst {times[^1],6:0.000} s   {(placed.IsBest ? "proven" : placed.Proof)}, {placed.Score.Moves} moves");
+        }
+        return 0;
+    }
+
+    private static (Question Question, List<HandModule> Hand) Case(int sockets, int channels, int perChannel, int modules, int kinds)
+    {
+        var sheet = new MachineSheet
+        {
+            Id = "bench",
+            Name = "bench",
+            Sockets = [.. Enumerable.Range(1, sockets).Select(s => new Socket($"CPU {s}"))],
+            Channels = [.. Enumerable.Range(0, sockets * channels).Select(c => new Channel($"{c}", $"CPU {(c / channels) + 1}", [.. Enumerable.Range(1, perChannel).Select(i => $"{c}.{i}")]))],
+            Memory = new MemoryBoard
+            {
+                Generation = MemoryGeneration.Ddr4,
+                Form = ModuleForm.Dimm,
+                Types = [ModuleType.Registered],
+                RanksPerChannel = 8,
+                Rates = [new(null, null, 1, 3200), new(null, null, 2, 2933), new(null, null, 3, 2400)],
+            },
+        };
+        // Sizes, ranks and rates of the trade, mixed; a third of the modules is in the machine already.
+        var sheets = Enumerable.Range(0, kinds).Select(k => new ModuleSheet
+        {
+            Generation = MemoryGeneration.Ddr4,
+            Form = ModuleForm.Dimm,
+            Type = ModuleType.Registered,
+            CapacityMiB = (8 << (k % 4)) * 1024,
+            Ranks = 1 + (k % 2),
+            RateMTs = k % 3 == 0 ? 3200 : k % 3 == 1 ? 2933 : 2666,
+        }).ToList();
+        var units = ImmutableSortedDictionary.CreateBuilder<string, Unit>(StringComparer.Ordinal);
+        foreach (var socket in sheet.Sockets) units[PlaceName.Socket(socket.Id)] = new Unit { Processor = new ProcessorSheet { Name = "bench", MemoryRateMTs = 3200 }, Source = "bench" };
+        var slots = sheet.Channels.SelectMany(c => c.Slots).ToList();
+        var hand = new List<HandModule>();
+        for (var i = 0; i < modules; i++)
+        {
+            var unit = new Unit { Module = sheets[i * kinds / modules], Source = "bench" };
+            var from = i % 3 == 0 ? slots[i * 7 % slots.Count] : null;
+            if (from is not null && units.TryAdd(PlaceName.Slot(from), unit)) hand.Add(new HandModule(unit, from));
+            else hand.Add(new HandModule(unit, null));
+        }
+        var build = new Build(units.ToImmutable());
+        return (new Question(sheet, build, build, [], new Aim(), Policy.FieldProven, EvidenceBook.Empty, new SystemFacts(), new Dictionary<string, ShelfPart>()), hand);
+    }
+}
