@@ -70,7 +70,7 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
         if (!board.ChannelsKnown) return true;
         // Ranks are counted where select lines are needed for them; a buffer hides them.
         if (board.RanksPerChannel is { } limit && held.All(k => k.Module is { Ranks: not null, Type: not (null or ModuleType.LoadReduced or ModuleType.FullyBuffered) })
-            && held.Sum(k => k.Module.Ranks!.Value) > limit) return false;
+            && held.Sum(k => k.Module.Ranks!.Value / (k.Module.Stack ?? 1)) > limit) return false;
         return board.WidthsMix != false || held.Select(k => k.Module.DeviceWidth).OfType<int>().Distinct().Count() < 2;
     }
 

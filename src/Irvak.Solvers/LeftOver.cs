@@ -21,6 +21,8 @@ internal static class LeftOver
         var free = q.Sheet.Channels.Where(c => build.HasProcessor(c.Socket)).SelectMany(c => c.Slots).Where(s => build.ModuleAt(s) is null).ToList();
         if (module.Module.Type is { } type && fitted.FirstOrDefault(f => f.Module.Type is { } t && t.Family() != type.Family()) is { Module.Type: { } other })
             return $"It is {type.Name()}, and never runs beside the {other.Name()} ones, which hold {ByteCount.FromMiB(build.InstalledMiB)} together.";
+        if (fitted.Any(f => f.Module.Stack > 1 != module.Module.Stack > 1))
+            return $"It is {(module.Module.Stack > 1 ? "stacked (3DS), the others are planar" : "planar, the others are stacked (3DS)")}; most boards refuse both together, and the others hold {ByteCount.FromMiB(build.InstalledMiB)}.";
         if (free.Count == 0)
             return fitted.Count > 0 && fitted.Min(f => f.Module.CapacityMiB ?? 0) is var least && least > (module.Module.CapacityMiB ?? 0)
                 ? $"All {fitted.Count} usable slots hold larger modules."

@@ -24,16 +24,13 @@ public static class PlacementSolver
     /// <param name="q">The machine, what was found in it, and the planned processors.</param>
     /// <param name="hand">The modules, those already fitted among them.</param>
     /// <returns>Null when the sheet has no channel to put anything into.</returns>
-    /// <exception cref="ArgumentException">More slots or kinds than are worth a search.</exception>
     public static Placement? Solve(Question q, IReadOnlyList<HandModule> hand, CancellationToken cancel = default)
     {
         var bare = Bare(q.Planned);
         var usable = q.Sheet.Channels.Where(c => bare.HasProcessor(c.Socket)).SelectMany(c => c.Slots).ToList();
         if (usable.Count == 0) return null;
-        if (usable.Count > MostSlots) throw new ArgumentException($"At most {MostSlots} slots.", nameof(q));
         var (able, unable) = Apart(q, bare, usable[0], hand);
         var kinds = Kind.Of(able);
-        if (kinds.Count > MostKinds) throw new ArgumentException($"At most {MostKinds} kinds of modules.", nameof(hand));
         var (chosen, proof) = kinds.Count == 0 ? ([], null) : Search(q, kinds, cancel);
         var slots = Pieces(chosen);
         var placement = new Placement(slots, [], PlacementScore.None, proof is null, proof ?? "No better placement exists; the search looked at all of them.", null);
@@ -46,6 +43,12 @@ public static class PlacementSolver
             Instead = Alternative.Compare(q, bare, hand, build, score),
         };
     }
+
+    /// <summary>Why a question is larger than what is searched; null when it is not.</summary>
+    public static string? TooLarge(Question q, IReadOnlyList<HandModule> hand) =>
+        q.Sheet.Channels.Sum(c => c.Slots.Count) > MostSlots ? $"Boards of more than {MostSlots} memory slots are placed by hand."
+        : Kind.Of(hand).Count > MostKinds ? $"More than {MostKinds} kinds of modules at once are placed by hand."
+        : null;
 
     internal static Build Bare(Build build) => new(build.Units.RemoveRange(build.Units.Where(u => u.Value.Module is not null).Select(u => u.Key)));
 

@@ -32,6 +32,7 @@ public sealed class JobDesk(Jobs jobs, Library library)
     private static IEnumerable<string> Parts(Edit edit) => edit switch
     {
         Fit { Unit.ShelfPartId: { } id } => [id],
+        Arrange arrange => arrange.Places.Values.Select(a => a?.Unit?.ShelfPartId).OfType<string>(),
         Together together => together.Edits.SelectMany(Parts),
         _ => [],
     };
@@ -39,6 +40,7 @@ public sealed class JobDesk(Jobs jobs, Library library)
     private static Edit With(Edit edit, Dictionary<string, ShelfPart> shelf) => edit switch
     {
         Fit { Unit.ShelfPartId: { } id } fit => fit with { Unit = Unit.Of(shelf[id]) },
+        Arrange arrange => arrange with { Places = arrange.Places.ToDictionary(p => p.Key, p => p.Value?.Unit?.ShelfPartId is { } id ? p.Value with { Unit = Unit.Of(shelf[id]) } : p.Value) },
         Together together => together with { Edits = [.. together.Edits.Select(e => With(e, shelf))] },
         _ => edit,
     };

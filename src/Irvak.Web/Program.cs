@@ -69,6 +69,7 @@ app.UseMiddleware<Guard>();
 app.MapOpenApi();
 app.MapBench();
 app.MapJobEdits();
+app.MapPlacements();
 app.MapSurvey();
 app.MapPhotos();
 app.MapLibraryPages();

@@ -13,6 +13,13 @@ export function guess(view: JobView, edit: Edit): JobView {
       const unit = view.planned[edit.from];
       return unit ? place(place(view, edit.from, null), edit.to, unit, edit.from) : view;
     }
+    case 'arrange': {
+      const places = Object.entries(edit.places ?? {});
+      return places.reduce((v, [at, put]) => {
+        const unit = put?.from ? (view.found[put.from] ?? null) : (put?.unit ?? null);
+        return place(v, at, unit, put?.from && put.from !== at ? put.from : null);
+      }, view);
+    }
     case 'setTick': {
       const ticks = { ...view.ticks };
       if (edit.done) ticks[edit.key] = { who: '', when: new Date().toISOString(), wording: edit.wording };

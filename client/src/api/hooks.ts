@@ -86,6 +86,22 @@ export interface Piece {
 export const readLabel = async (text: string) =>
   unwrap(await api.GET('/api/shelf/read', { params: { query: { text: text.slice(0, 400) } } }));
 
+/** Computes where the modules go; changes nothing. */
+export const usePlacement = (job: JobView, add: { partId: string; count: number }[], open: boolean) =>
+  useQuery({
+    queryKey: ['placement', job.number, job.lastNumber, add],
+    enabled: open,
+    retry: false,
+    queryFn: async ({ signal }) =>
+      unwrap(
+        await api.POST('/api/jobs/{number}/placement', {
+          params: { path: { number: job.number } },
+          body: { add },
+          signal,
+        }),
+      ),
+  });
+
 const photosKey = (number: string) => ['photos', number];
 
 export const usePhotos = (number: string) =>

@@ -100,6 +100,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/placement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["placeModules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/captures/read": {
         parameters: {
             query?: never;
@@ -509,6 +525,12 @@ export interface components {
         };
         /** @enum {unknown} */
         AnswerKind: "choice" | "several" | "number" | "text" | "place";
+        /** @description What an arrangement puts into a slot: what was found in one, or a part that comes in. */
+        Arranged: {
+            /** @description The place it was found in; null for a part that comes in. */
+            from: null | string;
+            unit?: null | components["schemas"]["Unit"];
+        };
         /**
          * @description What a statement rests on.
          * @enum {unknown}
@@ -980,7 +1002,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -1013,6 +1035,16 @@ export interface components {
             /** @description A path of `UnknownRegister`, such as `memory.slotLimitGiB`. */
             path: string;
             value: string;
+        };
+        /** @description Plans all memory slots at once, whatever the plan said of them before. */
+        EditArrange: {
+            /** @enum {string} */
+            type?: "arrange";
+            /** @description Every memory slot with what goes there; null for one that is emptied. */
+            places: {
+                [key: string]: components["schemas"]["Arranged"];
+            };
+            what: string;
         };
         /** @description Plans a shelf part for a place. */
         EditFit: {
@@ -1913,6 +1945,81 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        /** @description A module of a placement and where it goes. */
+        PlacedView: {
+            place: string;
+            short: string;
+            /** Format: int32 */
+            capacityMiB: null | number;
+            type: null | components["schemas"]["ModuleType"];
+            /** @description Slot it was found in; null when it comes in. */
+            from: null | string;
+        };
+        PlacementRequest: {
+            /** @description Parts of the shelf to place besides what the plan holds; null for none. */
+            add: null | components["schemas"]["WantedPieces"][];
+        };
+        /**
+         * @description How good a placement is, the first difference deciding: more memory used, then more modules, a higher rate, wider interleave,
+         *     channels alike, processors alike, fewer moves.
+         */
+        PlacementScore: {
+            /** Format: int64 */
+            miB: number;
+            /** Format: int32 */
+            modules: number;
+            /**
+             * Format: int32
+             * @description The rate, or the lower end of its band.
+             */
+            rateMTs: number;
+            /**
+             * Format: int64
+             * @description Capacity of the fullest channel of the machine. The layers of equal height over all channels add up to it, so it alone decides how many channels a transfer spans.
+             */
+            fullestMiB: number;
+            /**
+             * Format: double
+             * @description Sum of the squares of the channels' capacities, GiB²: of two placements with the same fullest channel the evener one.
+             */
+            spread: number;
+            /**
+             * Format: int64
+             * @description Largest difference between sockets with a processor.
+             */
+            imbalanceMiB: number;
+            /**
+             * Format: int32
+             * @description Modules that leave the slot they were found in, for another or for good.
+             */
+            moves: number;
+            /**
+             * Format: double
+             * @description Channels that a transfer spans on average: the capacity-weighted harmonic mean over the layers of the whole machine.
+             */
+            channels?: number;
+        };
+        /** @description One side of the comparison. */
+        PlacementSide: {
+            slots: components["schemas"]["PlacedView"][];
+            figures: components["schemas"]["MemoryFigures"];
+            score: components["schemas"]["PlacementScore"];
+            /** Format: int32 */
+            stops: number;
+            /** Format: int32 */
+            cares: number;
+        };
+        /** @description A computed placement beside the plan as it stands; nothing is changed until its edit is sent. */
+        PlacementView: {
+            now: components["schemas"]["PlacementSide"];
+            proposed: components["schemas"]["PlacementSide"];
+            out: components["schemas"]["StaysOutView"][];
+            isBest: boolean;
+            proof: string;
+            instead: null | string;
+            same: boolean;
+            edit: components["schemas"]["Edit"];
+        };
         /**
          * @description The shop's stance towards parts off the maker's list.
          * @enum {unknown}
@@ -2587,6 +2694,15 @@ export interface components {
         };
         /** @enum {unknown} */
         Stage: "survey" | "aim" | "fit" | "prep" | "hands-on" | "proof" | "handover";
+        /** @description Modules that find no place. */
+        StaysOutView: {
+            module: string;
+            /** Format: int32 */
+            count: number;
+            /** @description Slots they were found in; empty for those that would come in. */
+            from: string[];
+            why: string;
+        };
         /** @description One step at the machine. */
         Step: {
             /** @description Stays the same while the step means the same, so that ticks survive a change of plan. */
@@ -2754,6 +2870,12 @@ export interface components {
             reasons: components["schemas"]["GradeReason"][];
             /** @description Why a counter may not be believed, and what grades nothing but wants a look. */
             doubts: string[];
+        };
+        /** @description So many pieces of a shelf part. */
+        WantedPieces: {
+            partId: string;
+            /** Format: int32 */
+            count: number;
         };
         /** @description A computed repair: edits that were evaluated, and what they bring. */
         WayOut: {
@@ -3069,6 +3191,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HistoryRow"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    placeModules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacementRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Not Found */

@@ -35,6 +35,7 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
                     <button
                       key={slot}
                       type="button"
+                      data-cell={slot}
                       className={`cell ${state}`}
                       aria-pressed={selected === place}
                       onClick={() => onAct(place)}
@@ -42,7 +43,15 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
                       title={unit?.long ?? 'empty'}
                     >
                       <span className="nm">{names[slot] ?? slot}</span>
-                      <small>{order.get(slot)?.order ?? ''}</small>
+                      <small>
+                        {order.get(slot)?.order ?? ''}
+                        {order.get(slot)?.general ? (
+                          <span title="general order, where the board's own differs">
+                            {' '}
+                            ({order.get(slot)?.general})
+                          </span>
+                        ) : null}
+                      </small>
                       <b>
                         {state === 'goes' ? (
                           <s>{change?.out?.short}</s>

@@ -37,7 +37,13 @@ const JOB_KIND: Record<PlaceKind, string> = {
 /** The name of a place inside the job: its kind and its name. */
 export const jobPlace = (place: Pick<Place, 'kind' | 'id'>): string => `${JOB_KIND[place.kind]}:${place.id}`;
 
-const LETTER = { unbuffered: 'U', 'unbuffered-ecc': 'E', registered: 'R', 'load-reduced': 'LR', 'fully-buffered': 'FB' } as const;
+const LETTER = {
+  unbuffered: 'U',
+  'unbuffered-ecc': 'E',
+  registered: 'R',
+  'load-reduced': 'LR',
+  'fully-buffered': 'FB',
+} as const;
 
 /** Decimal size as drives are spoken of. */
 export function driveSize(bytes: number): string {

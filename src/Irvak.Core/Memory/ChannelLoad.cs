@@ -75,11 +75,12 @@ public static class ChannelLoad
     private static Finding? TooManyRanks(Question q, Channel channel, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules, string[] places)
     {
         if (modules.Any(m => m.Module.Type is null or ModuleType.LoadReduced or ModuleType.FullyBuffered || m.Module.Ranks is null)) return null;
-        var ranks = modules.Sum(m => m.Module.Ranks!.Value);
+        // Dies of a stack are chosen by address lines, not by select lines of their own.
+        var ranks = modules.Sum(m => m.Module.Ranks!.Value / (m.Module.Stack ?? 1));
         var told = q.Sheet.Memory.RanksPerChannel;
         if ((told ?? Typical(modules[0].Module.Type!.Value.Family())) is not { } limit || ranks <= limit) return null;
         var sum = Worked.Sum(told is null ? RanksTypical.Source : Ranks.Source, new("ranks of the channel", $"{ranks} > {limit}", true),
-            new("modules", string.Join(" + ", modules.Select(m => $"{m.Module.Ranks}"))), new("limit", $"{limit}"));
+            new("modules", string.Join(" + ", modules.Select(m => $"{m.Module.Ranks / (m.Module.Stack ?? 1)}"))), new("limit", $"{limit}"));
         return Finding.Of(told is null ? RanksTypical : Ranks, places, sum, ("channel", channel.Id), ("ranks", $"{ranks}"), ("limit", $"{limit}"));
     }
 

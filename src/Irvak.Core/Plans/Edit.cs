@@ -22,6 +22,7 @@ namespace Irvak.Core.Plans;
 [JsonDerivedType(typeof(Fit), "fit")]
 [JsonDerivedType(typeof(Remove), "remove")]
 [JsonDerivedType(typeof(Move), "move")]
+[JsonDerivedType(typeof(Arrange), "arrange")]
 [JsonDerivedType(typeof(Restore), "restore")]
 [JsonDerivedType(typeof(SetTick), "setTick")]
 [JsonDerivedType(typeof(AnswerLine), "answerLine")]
@@ -192,6 +193,22 @@ public sealed record Move(string From, string To) : Edit
     public override string ValueAt(string subject) => subject == From ? $"moved to {PlaceName.Short(To)}" : $"from {PlaceName.Short(From)}";
 
     public override string Tell() => $"moves {PlaceName.Short(From)} to {PlaceName.Short(To)}";
+}
+
+/// <summary>What an arrangement puts into a slot: what was found in one, or a part that comes in.</summary>
+/// <param name="From">The place it was found in; null for a part that comes in.</param>
+/// <param name="Unit">The part that comes in; null for a found one.</param>
+public sealed record Arranged(string? From, Unit? Unit = null);
+
+/// <summary>Plans all memory slots at once, whatever the plan said of them before.</summary>
+/// <param name="Places">Every memory slot with what goes there; null for one that is emptied.</param>
+public sealed record Arrange(IReadOnlyDictionary<string, Arranged?> Places, string What) : Edit
+{
+    public override IEnumerable<string> Touches() => Places.Keys;
+
+    public override string ValueAt(string subject) => Places.TryGetValue(subject, out var at) && at is not null ? at.Unit?.Long ?? $"from {PlaceName.Short(at.From ?? "")}" : "empty";
+
+    public override string Tell() => What;
 }
 
 /// <summary>Leaves a place as found after all.</summary>

@@ -1,27 +1,50 @@
+import { useEffect, useRef, useState } from 'react';
 import type { JobView } from '../../api/types';
-import { mib } from '../../format/numbers';
+import { group, mib } from '../../format/numbers';
 import { Ladder } from '../../ladder/Ladder';
 import { Bands } from './Bands';
+import { Mixed } from './Mixed';
+import { Modes } from './Modes';
+import { Placement } from './Placement';
 import { SlowestOf } from './SlowestOf';
+import { travel } from './travel';
 
-/** The memory sheet: ladder, slowest of, interleave, what will be seen. */
+/** The memory sheet: ladder, slowest of, interleave, modes, what will be seen; and the placement that is computed on request. */
 export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: string) => void; stale: boolean }) {
+  const [placing, setPlacing] = useState(false);
+  const ladder = useRef<HTMLDivElement>(null);
+  const before = useRef<Map<string, string>>(new Map());
+  // Modules that changed their slot are seen travelling there, whoever moved them.
+  useEffect(() => {
+    const now = new Map(job.changes.filter((c) => c.movedFrom).map((c) => [c.place, c.movedFrom!]));
+    if (ladder.current) travel(ladder.current, before.current, now);
+    before.current = now;
+  }, [job.changes]);
   const memory = job.memory!;
   const { found, planned } = memory;
   const os = (f: typeof found) => f.osTotal?.words ?? 'not known';
+  const apart = memory.ladder.some((s) => s.general);
+  if (placing) return <Placement job={job} onClose={() => setPlacing(false)} />;
   return (
     <div className={stale ? 'sheet mem old' : 'sheet mem'} aria-label="Memory">
-      <section>
-        <h3>
-          Ladder <span className="lab">small figure: fill order · outer figure: GiB</span>
+      <section ref={ladder}>
+        <h3 className="row">
+          Ladder{' '}
+          <span className="lab">
+            {apart ? 'small figure: the board’s own order (general order)' : 'small figure: fill order'} · outer: GiB
+          </span>
+          <button type="button" className="btn o end" onClick={() => setPlacing(true)}>
+            Place for me
+          </button>
         </h3>
         <Ladder job={job} onAct={onAct} />
+        <Mixed facts={memory.mixed} />
       </section>
       <section className="stack">
         <SlowestOf memory={memory} />
         <Bands memory={memory} />
       </section>
-      <section>
+      <section className="stack">
         <table>
           <thead>
             <tr>
@@ -34,8 +57,12 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
           </thead>
           <tbody>
             <Row name="Firmware" a={mib(found.installedMiB)} b={mib(planned.installedMiB)} />
+            {planned.usableMiB !== planned.installedMiB && (
+              <Row name="Usable" a={mib(found.usableMiB)} b={mib(planned.usableMiB)} />
+            )}
             <Row name="System" a={os(found)} b={os(planned)} />
             <Row name="Rate" a={found.rate.words ?? ''} b={planned.rate.words ?? ''} />
+            <Row name="Bandwidth" a={rate(found.bandwidthMBs)} b={rate(planned.bandwidthMBs)} />
             <Row name="ECC" a={found.ecc} b={planned.ecc} />
           </tbody>
         </table>
@@ -44,10 +71,13 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
             ? planned.osTotal.why.lines.map((l) => `${l.formula} ${l.value}`).join(' · ')
             : 'What the system shows depends on its word size: answer it in Survey.'}
         </p>
+        <Modes memory={memory} />
       </section>
     </div>
   );
 }
+
+const rate = (mbs?: number | null) => (mbs ? `${group(mbs)} MB/s` : 'not known');
 
 function Row({ name, a, b }: { name: string; a: string; b: string }) {
   return (

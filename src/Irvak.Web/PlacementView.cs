@@ -1,0 +1,61 @@
+using Irvak.Core;
+using Irvak.Core.Evidence;
+using Irvak.Core.Memory;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+using Irvak.Solvers;
+
+namespace Irvak.Web;
+
+/// <summary>A module of a placement and where it goes.</summary>
+/// <param name="From">Slot it was found in; null when it comes in.</param>
+public sealed record PlacedView(string Place, string Short, int? CapacityMiB, ModuleType? Type, string? From);
+
+/// <summary>One side of the comparison.</summary>
+public sealed record PlacementSide(IReadOnlyList<PlacedView> Slots, MemoryFigures Figures, PlacementScore Score, int Stops, int Cares);
+
+/// <summary>Modules that find no place.</summary>
+/// <param name="From">Slots they were found in; empty for those that would come in.</param>
+public sealed record StaysOutView(string Module, int Count, IReadOnlyList<string> From, string Why);
+
+/// <summary>A computed placement beside the plan as it stands; nothing is changed until its edit is sent.</summary>
+public sealed record PlacementView(
+    PlacementSide Now, PlacementSide Proposed, IReadOnlyList<StaysOutView> Out, bool IsBest, string Proof, string? Instead, bool Same, Edit Edit)
+{
+    /// <param name="more">Parts of the shelf to place besides what the plan holds.</param>
+    /// <returns>The view, or one sentence why there is none.</returns>
+    public static (PlacementView? View, string? Problem) Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf, IReadOnlyList<Core.Builds.Unit> more, CancellationToken cancel)
+    {
+        var q = Question.Of(state, evidence, shelf);
+        var hand = Hand(state).Concat(more.Select(u => new HandModule(u, null))).ToList();
+        if (PlacementSolver.TooLarge(q, hand) is { } large) return (null, large);
+        if (PlacementSolver.Solve(q, hand, cancel) is not { } placement) return (null, "This machine has no memory slot that can be used.");
+        var edit = EditOf(state, placement);
+        var after = EditFold.Apply(state, edit, new Stamp("", default));
+        var now = Side(state, q, evidence, shelf);
+        var proposed = Side(after, Question.Of(after, evidence, shelf), evidence, shelf);
+        return (new PlacementView(now, proposed, [.. placement.Out.GroupBy(o => (o.Module.Module.Long, o.Why)).Select(g => new StaysOutView(g.Key.Long, g.Count(), [.. g.Select(o => o.Module.From).OfType<string>()], g.Key.Why))],
+            placement.IsBest, placement.Proof, placement.Instead, more.Count == 0 && now.Slots.SequenceEqual(proposed.Slots), edit), null);
+    }
+
+    /// <summary>What the plan holds: modules found, wherever they were planned to go, and parts planned in.</summary>
+    private static IEnumerable<HandModule> Hand(JobState state) => state.Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null).Select(u =>
+        !state.Plan.TryGetValue(u.Key, out var planned) ? new HandModule(u.Value, PlaceName.Short(u.Key))
+        : new HandModule(u.Value, planned.MovedFrom is { } from ? PlaceName.Short(from) : null));
+
+    private static Arrange EditOf(JobState state, Placement placement)
+    {
+        var places = PlaceName.All(state.Sheet!).Where(PlaceName.IsSlot).ToDictionary(p => p, p => placement.Slots.TryGetValue(PlaceName.Short(p), out var module)
+            ? module.From is { } from ? new Arranged(PlaceName.Slot(from)) : new Arranged(null, module.Unit) : null);
+        return new Arrange(places, $"places {Say.Count(placement.Slots.Count, "module", "modules")}: {Core.Quantities.ByteCount.FromMiB(placement.Score.MiB)}");
+    }
+
+    private static PlacementSide Side(JobState state, Question q, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
+    {
+        var evaluation = Evaluation.Evaluate(Question.Of(state, evidence, shelf));
+        var slots = state.Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null)
+            .Select(u => new PlacedView(u.Key, u.Value.Short, u.Value.Module!.CapacityMiB, u.Value.Module.Type, state.Plan.TryGetValue(u.Key, out var p) ? p.MovedFrom : u.Key));
+        return new PlacementSide([.. slots], evaluation.Memory.Planned, PlacementScore.Of(q, q.Planned), evaluation.Count(Severity.Stop), evaluation.Count(Severity.Care));
+    }
+}
