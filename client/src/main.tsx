@@ -19,6 +19,7 @@ const PartEditor = lazy(() => import('./editor/PartEditor'));
 const List = lazy(() => import('./shelf/List'));
 const Sheets = lazy(() => import('./shelf/Sheets'));
 const Evidence = lazy(() => import('./shelf/Evidence'));
+const QuickSums = lazy(() => import('./quick/QuickSums'));
 const Rules = lazy(() => import('./shelf/Rules'));
 
 const client = new QueryClient({ defaultOptions: { queries: { staleTime: 30_000, refetchOnWindowFocus: true } } });
@@ -42,6 +43,7 @@ createRoot(document.getElementById('root')!).render(
               <Route path="/sheets/:id" element={<SheetPage />} />
               <Route path="/sheets/:id/edit" element={<SheetEditor />} />
               <Route path="/evidence" element={<Evidence />} />
+              <Route path="/sums" element={<QuickSums />} />
               <Route path="/rules" element={<Rules />} />
               <Route path="*" element={<Message title="Nothing here" text="This address leads nowhere." />} />
             </Routes>

@@ -70,6 +70,7 @@ app.MapOpenApi();
 app.MapBench();
 app.MapJobEdits();
 app.MapPlacements();
+app.MapQuickSums();
 app.MapSurvey();
 app.MapPhotos();
 app.MapLibraryPages();

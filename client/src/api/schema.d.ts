@@ -116,6 +116,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quick/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickLabels"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quick/os": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickOs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quick/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/captures/read": {
         parameters: {
             query?: never;
@@ -611,6 +659,7 @@ export interface components {
             /** @description Machine sheet from the shelf, when the machine is known. */
             sheetId: null | string;
             answers: null | components["schemas"]["FiveAnswers"];
+            carry?: null | components["schemas"]["Carried"];
         };
         /** @description A job as it stands on the bench: its machine as a small plate and one line of what is in its way. */
         BenchJob: {
@@ -741,6 +790,24 @@ export interface components {
             needsAir?: null | boolean;
             controller?: null | components["schemas"]["ControllerSheet"];
             network?: null | components["schemas"]["NetworkSheet"];
+        };
+        /** @description A quick sum that goes on as a job. */
+        Carried: {
+            /**
+             * Format: int32
+             * @description Sockets with a processor; 0 for all.
+             */
+            sockets: number;
+            processor: null | string;
+            /** @description Labels of modules to plan, one line each. */
+            modules: null | string;
+            /**
+             * Format: int32
+             * @description Memory wanted.
+             */
+            wishGiB: null | number;
+            /** Format: int32 */
+            osBits: null | number;
         };
         /** @description One likely cause of a deviation. */
         Cause: {
@@ -1450,6 +1517,82 @@ export interface components {
             /** @description True when something stops or deviates there. */
             bad: boolean;
         };
+        /** @description What a full label of JEDEC standard 21-C says beyond size, ranks, rate and type. Null where it does not. */
+        LabelDetails: {
+            /** @description Letters of the speed bin (DDR4) or grade (DDR5). */
+            bin?: null | string;
+            /** @description DDR2: CL, tRCD and tRP as three digits; DDR3: CL. */
+            latencies?: null | string;
+            /** @description Letters of the circuit board's layout. */
+            rawCard?: null | string;
+            /** @description Its revision. */
+            cardRevision?: null | string;
+            /** @description Revision of the chip's contents: 11 is 1.1; DDR5 prints base and module. */
+            spdRevision?: null | string;
+            /** @description DDR5: XT or NT. */
+            temperature?: null | string;
+            /** @description What the maker added; kept, never judged. */
+            tail?: null | string;
+            /**
+             * @description Two dies in a package with a load each: D in the ranks.
+             * @default false
+             */
+            dualDie: boolean;
+            /** @description Revision of the chip's contents as people say it: "1.1". */
+            spdWords?: null | string;
+        };
+        /** @description What a module's label says. */
+        LabelReading: {
+            /** @description What could be read; unknown fields are null. */
+            module: components["schemas"]["ModuleSheet"];
+            /**
+             * Format: int32
+             * @description Modules named: 2 for a kit written "2 × 16".
+             */
+            count: number;
+            /** @description What the label does not say, in words. */
+            missing: string[];
+            /** @description What was read with a grain of salt. */
+            remarks: string[];
+            /** @description Why the label can't be right; null when it can. */
+            problem: null | string;
+            /**
+             * Format: int32
+             * @description Supply voltage in mV; null when the generation is not known.
+             */
+            milliVolt: null | number;
+            /**
+             * Format: int32
+             * @description Latency in clocks by label or bin letter; null when not told.
+             */
+            casLatency: null | number;
+            /** @description What a full label says beyond the module's own figures. */
+            details: components["schemas"]["LabelDetails"];
+            /** @description True when at least size or rate was read. */
+            isLabel?: boolean;
+        };
+        /** @description What a label says, with what follows from it. */
+        LabelSum: {
+            line: components["schemas"]["ModuleLine"];
+            long: string;
+            /** @description The label written in full again, as far as it is known. */
+            written: string;
+            /**
+             * Format: double
+             * @description Density of its chips; null when a figure is missing.
+             */
+            dieGbit: null | number;
+            /**
+             * Format: double
+             * @description Most that one channel carries at its rate.
+             */
+            mBs: null | number;
+            /**
+             * Format: double
+             * @description Latency of the first word, ns.
+             */
+            latencyNs: null | number;
+        };
         /** @description What a label was read as. */
         LabelView: {
             part: null | components["schemas"]["PartView"];
@@ -1461,6 +1604,10 @@ export interface components {
             missing: string[];
             remarks: string[];
             problem: null | string;
+        };
+        LabelsRequest: {
+            /** @description One label a line. */
+            text: null | string;
         };
         /** @description One slot of the ladder. */
         LadderSlot: {
@@ -1744,6 +1891,16 @@ export interface components {
         };
         /** @enum {unknown} */
         ModuleForm: "dimm" | "sodimm" | null;
+        /** @description One line of a list of modules, as typed. */
+        ModuleLine: {
+            /**
+             * Format: int32
+             * @description From 1.
+             */
+            line: number;
+            typed: string;
+            reading: components["schemas"]["LabelReading"];
+        };
         /** @description What a memory module is. A field that is not known is null, and blocks only what depends on it. */
         ModuleSheet: {
             maker?: null | string;
@@ -1907,6 +2064,21 @@ export interface components {
             why: components["schemas"]["Worked"];
             /** @description "503.6 ± 0.1 GiB". */
             words?: null | string;
+        };
+        OsRequest: {
+            /**
+             * Format: double
+             * @description What the slots hold.
+             */
+            installedGiB: number;
+            /** Format: int32 */
+            bits: number;
+            extended: boolean;
+            /** Format: int32 */
+            limitGiB: null | number;
+            /** Format: int32 */
+            reservedMiB: null | number;
+            graphics: boolean;
         };
         /** @enum {unknown} */
         Outcome: "works" | "works-with-remark" | "fails";
@@ -2120,6 +2292,49 @@ export interface components {
             stepping?: null | string;
             /** @description True when it can drive a screen. */
             graphics?: null | boolean;
+        };
+        QuickBoardRequest: {
+            /** @description The board. */
+            sheetId: string;
+            /**
+             * Format: int32
+             * @description Sockets with a processor; 0 for all.
+             */
+            sockets: number;
+            /** @description One of the sheet's processors by name; null for its first. */
+            processor: null | string;
+            /** @description One label a line, with how many: "4 × 16GB 2Rx4 PC4-2400T-R". */
+            modules: null | string;
+            /**
+             * Format: int32
+             * @description Word size of the system; null when it does not matter.
+             */
+            osBits: null | number;
+            mode: components["schemas"]["MemoryMode"];
+        };
+        QuickBoardView: {
+            sheet: components["schemas"]["MachineSheet"];
+            lines: components["schemas"]["LabelSum"][];
+            slots: components["schemas"]["QuickSlot"][];
+            out: components["schemas"]["StaysOutView"][];
+            figures: components["schemas"]["MemoryFigures"];
+            findings: components["schemas"]["FindingView"][];
+            planned: {
+                [key: string]: components["schemas"]["Unit"];
+            };
+            /** @description The board's fill order, usable slots only. */
+            order: string[];
+            generalOrder: string[];
+            proof: string;
+        };
+        /** @description One filled slot, in the order of filling. */
+        QuickSlot: {
+            /** Format: int32 */
+            order: number;
+            slot: string;
+            channel: string;
+            socket: string;
+            module: string;
         };
         /** @description One candidate for the slowest: who limits to what. */
         RateLimit: {
@@ -3226,6 +3441,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlacementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickLabels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelSum"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickOs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OsBand"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuickBoardRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuickBoardView"];
                 };
             };
             /** @description Bad Request */

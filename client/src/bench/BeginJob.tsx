@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { api, unwrap } from '../api/client';
 import { newKey } from '../api/hooks';
 import { person, usePerson } from '../api/person';
@@ -11,17 +11,35 @@ import { SheetSelect } from '../frame/SheetSelect';
 import { FiveAnswersForm } from './FiveAnswersForm';
 import { pasted } from './pasted';
 
+/** What a quick sum brings along in the address; null for none. */
+function carriedOf(params: URLSearchParams) {
+  const modules = params.get('modules');
+  const wish = Number(params.get('wish'));
+  if (!modules && !(wish > 0)) return null;
+  return {
+    sheet: params.get('sheet') ?? '',
+    carry: {
+      sockets: Number(params.get('sockets')) || 0,
+      processor: params.get('cpu') || null,
+      modules,
+      wishGiB: wish > 0 ? Math.floor(wish) : null,
+      osBits: Number(params.get('bits')) || null,
+    },
+  };
+}
+
 /** Begins a job: a title, and one of three ways to say what machine it is. */
 export default function BeginJob() {
   const who = usePerson();
   const navigate = useNavigate();
   const client = useQueryClient();
   const held = pasted.peek();
+  const carried = carriedOf(useSearchParams()[0]);
   const [asking, setAsking] = useState(false);
   const [title, setTitle] = useState('');
   const [owner, setOwner] = useState('');
-  const [way, setWay] = useState<'capture' | 'sheet' | 'answers'>(held ? 'capture' : 'capture');
-  const [sheetId, setSheetId] = useState('');
+  const [way, setWay] = useState<'capture' | 'sheet' | 'answers'>(carried ? 'sheet' : 'capture');
+  const [sheetId, setSheetId] = useState(carried?.sheet ?? '');
   const [answers, setAnswers] = useState<FiveAnswers | null>(null);
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
@@ -44,6 +62,7 @@ export default function BeginJob() {
             owner,
             sheetId: way === 'sheet' ? sheetId : null,
             answers: way === 'answers' ? answers : null,
+            carry: way === 'sheet' ? (carried?.carry ?? null) : null,
           },
         }),
       ) as JobView;
@@ -63,7 +82,7 @@ export default function BeginJob() {
       }
       pasted.drop();
       client.setQueryData(['job', job.number], job);
-      void navigate(`/jobs/${job.number}/survey`);
+      void navigate(`/jobs/${job.number}/${carried?.carry.modules ? 'fit' : 'survey'}`);
     } catch (e) {
       setWrong((e as Error).message);
       setBusy(false);
@@ -116,6 +135,12 @@ export default function BeginJob() {
           </section>
           <section className="stack">
             <h3>The machine</h3>
+            {carried && (
+              <p className="quiet">
+                The quick sum comes along{carried.carry.modules ? ': its modules are placed' : ''}
+                {carried.carry.wishGiB ? `: ${carried.carry.wishGiB} GiB wished` : ''}.
+              </p>
+            )}
             <div className="choice" role="group" aria-label="How the machine becomes known">
               {(
                 [

@@ -134,6 +134,7 @@ export function PlainHead({
           ['/', 'Bench'],
           ['/sheets', 'Sheets'],
           ['/shelf', 'Shelf'],
+          ['/sums', 'Quick sums'],
           ['/evidence', 'Evidence'],
           ['/rules', 'Rules'],
         ].map(([to, name]) => (

@@ -13,6 +13,14 @@ public sealed record OsBand(ByteCount Low, ByteCount High, Worked Why)
     public string Words => $"{(Low.GiB + High.GiB) / 2:0.0} ± {Math.Max(0.05, (High.GiB - Low.GiB) / 2):0.0#} GiB";
 }
 
+/// <summary>What the share depends on.</summary>
+/// <param name="Bits">Word size of the system, 32 or 64.</param>
+/// <param name="Extended">Address extension of a 32-bit system.</param>
+/// <param name="LimitGiB">Limit of the system's edition; null for none.</param>
+/// <param name="ReservedMiB">Held back by firmware and graphics; null when not known.</param>
+/// <param name="Graphics">True when the processor draws the screen and takes memory for it.</param>
+public sealed record OsQuestion(ByteCount Installed, int Bits, bool Extended, int? LimitGiB, int? ReservedMiB, bool Graphics);
+
 /// <summary>
 /// Share of memory that the operating system keeps from view. Linux page structures take 64 bytes per 4 KiB page (1/64);
 /// kernel and firmware take 0.06 to 0.4 GiB more, graphics its own share.
@@ -40,21 +48,28 @@ public static class OsShare
     {
         var installed = ByteCount.FromMiB(usableMiB);
         if (q.System.OsBits is not { } bits || installed.Bytes == 0) return null;
-        if (bits == 32) return Small(installed, q.System.OsExtended == true ? ByteCount.FromMiB(65_536) : FourGiB);
-        if (q.System.OsLimitGiB is { } most && installed > ByteCount.FromMiB(most * 1024L)) return Capped(ByteCount.FromMiB(most * 1024L), installed);
-        if (q.System.MemTotalKiB is { } before && ByteCount.FromMiB(q.Found.InstalledMiB) is { Bytes: > 0 } found)
+        if (bits == 64 && q.System.MemTotalKiB is { } before && ByteCount.FromMiB(q.Found.InstalledMiB) is { Bytes: > 0 } found && !(q.System.OsLimitGiB * 1024L < usableMiB))
             return FromBefore(ByteCount.FromKiB(before), found, installed);
-        var reserved = ByteCount.FromMiB(q.Sheet.Memory.ReservedMiB ?? 0);
+        return Of(new OsQuestion(installed, bits, q.System.OsExtended == true, q.System.OsLimitGiB, q.Sheet.Memory.ReservedMiB, build.Units.Values.Any(u => u.Processor?.Graphics == true)));
+    }
+
+    /// <summary>The band from what is installed and what is known of the system alone.</summary>
+    public static OsBand Of(OsQuestion q)
+    {
+        var installed = q.Installed;
+        if (q.Bits == 32) return Small(installed, q.Extended ? ByteCount.FromMiB(65_536) : FourGiB);
+        if (q.LimitGiB is { } most && installed > ByteCount.FromMiB(most * 1024L)) return Capped(ByteCount.FromMiB(most * 1024L), installed);
+        var reserved = ByteCount.FromMiB(q.ReservedMiB ?? 0);
         var pages = new ByteCount(installed.Bytes / 64);
         var high = installed - reserved - pages - Kernel;
         var low = installed - reserved - pages - KernelMost;
-        var graphics = build.Units.Values.Any(u => u.Processor?.Graphics == true);
-        if (q.Sheet.Memory.ReservedMiB is null) low -= ByteCount.FromMiB(graphics ? 4096 : 512);
+        if (q.ReservedMiB is null) low -= ByteCount.FromMiB(q.Graphics ? 4096 : 512);
         if (low.Bytes < 0) low = new ByteCount(0);
         if (high < low) high = low;
         return new OsBand(low, high, Worked.Sum("Linux page structures; kernel share common practice, no source",
             new("expected", $"{low.GiB:0.0} to {high.GiB:0.0} GiB", true),
-            new("installed", installed.ToString()), new("held back by firmware and graphics", q.Sheet.Memory.ReservedMiB is null ? graphics ? "0 to 4 GiB with graphics in the processor, sheet unknown" : "0 to 0.5 GiB, sheet unknown" : reserved.ToString()),
+            new("installed", installed.ToString()),
+            new("held back by firmware and graphics", q.ReservedMiB is not null ? reserved.ToString() : q.Graphics ? "0 to 4 GiB with graphics in the processor, sheet unknown" : "0 to 0.5 GiB, sheet unknown"),
             new("page structures, 1/64", pages.ToString()), new("kernel", "0.06 to 0.4 GiB")));
     }
 

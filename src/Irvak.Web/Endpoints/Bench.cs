@@ -35,6 +35,8 @@ public static class Bench
             var job = await jobs.Begin(request.Key, request.Title.Trim(), request.Owner?.Trim() ?? "", stamp, cancel);
             if (sheet is not null && job.State.Sheet is null
                 && await jobs.Apply(job.Number, request.Key, job.LastNumber, stamp, new AdoptSheet(sheet), [], cancel) is EditOutcome.Applied { Job: var begun }) job = begun;
+            if (request.Carry is { } carried && sheet is not null && Carry.Of(job.State, carried, cancel) is { } edit
+                && await jobs.Apply(job.Number, Carry.KeyOf(request.Key), job.LastNumber, stamp, edit, [], cancel) is EditOutcome.Applied { Job: var with }) job = with;
             return TypedResults.Ok(await desk.View(job, cancel));
         }).WithName("beginJob").Produces<JobView>().ProducesProblem(400);
     }

@@ -13,7 +13,14 @@ public sealed record UndoRequest(Guid Key, string Who, bool WithDependents);
 
 /// <param name="SheetId">Machine sheet from the shelf, when the machine is known.</param>
 /// <param name="Answers">The five answers, when there is no sheet.</param>
-public sealed record BeginRequest(Guid Key, string Who, string Title, string Owner, string? SheetId, FiveAnswers? Answers);
+/// <param name="Carry">What a quick sum found, to begin with; null for nothing.</param>
+public sealed record BeginRequest(Guid Key, string Who, string Title, string Owner, string? SheetId, FiveAnswers? Answers, Carried? Carry = null);
+
+/// <summary>A quick sum that goes on as a job.</summary>
+/// <param name="Sockets">Sockets with a processor; 0 for all.</param>
+/// <param name="Modules">Labels of modules to plan, one line each.</param>
+/// <param name="WishGiB">Memory wanted.</param>
+public sealed record Carried(int Sockets, string? Processor, string? Modules, int? WishGiB, int? OsBits);
 
 internal static class Wanted
 {

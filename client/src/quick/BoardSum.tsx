@@ -1,0 +1,222 @@
+import { Link } from 'react-router';
+import { useSheets } from '../api/hooks';
+import type { JobView } from '../api/types';
+import { group, mib } from '../format/numbers';
+import { Mark } from '../frame/Mark';
+import { SheetSelect } from '../frame/SheetSelect';
+import type { Inked } from '../plate/ink';
+import { Plate } from '../plate/Plate';
+import { bare } from '../shelf/bare';
+import { SlowestOf } from '../stages/fit/SlowestOf';
+import { useBoard, useRested, type Board, type SumProps } from './sums';
+
+/** So many modules on a board: what they clock at, which slot each goes into, what will be seen. */
+export function BoardSum({ params, set }: SumProps) {
+  const sheetId = params.get('sheet') ?? '';
+  const sheet = useSheets().data?.find((s) => s.id === sheetId);
+  const bits = params.get('bits') ?? '64';
+  const modules = params.get('modules') ?? '';
+  const sockets = Number(params.get('sockets') ?? '0');
+  const processor = params.get('cpu') ?? '';
+  const { data, error, isFetching } = useBoard(
+    useRested({
+      sheetId,
+      sockets,
+      processor: processor || null,
+      modules,
+      osBits: bits === '32' ? 32 : 64,
+      mode: 'independent' as const,
+    }),
+  );
+  return (
+    <div className="stack qs">
+      <div className="row wrap fields">
+        <SheetSelect value={sheetId} onChange={(id) => set({ sheet: id, sockets: '', cpu: '' })} />
+        {(sheet?.sockets?.length ?? 0) > 1 && (
+          <Pick
+            id="sockets"
+            name="Processors"
+            value={String(sockets || sheet!.sockets!.length)}
+            options={sheet!.sockets!.map((_, i) => [String(i + 1), String(i + 1)])}
+            onChange={(v) => set({ sockets: v })}
+          />
+        )}
+        {(sheet?.processors?.length ?? 0) > 1 && (
+          <Pick
+            id="cpu"
+            name="Processor"
+            value={processor}
+            options={sheet!.processors!.map((p) => [p.name, p.name])}
+            onChange={(v) => set({ cpu: v })}
+          />
+        )}
+        <Pick
+          id="bits"
+          name="System"
+          value={bits}
+          options={[
+            ['64', '64 bit'],
+            ['32', '32 bit'],
+          ]}
+          onChange={(v) => set({ bits: v })}
+        />
+      </div>
+      <div>
+        <label className="field-label" htmlFor="modules">
+          Modules by label, one kind a line
+        </label>
+        <textarea
+          id="modules"
+          className="inp mono"
+          rows={3}
+          value={modules}
+          placeholder={'8 × 32GB 2Rx8 PC5-4800B-R'}
+          onChange={(e) => set({ modules: e.target.value })}
+        />
+      </div>
+      {error && <p className="err">{error.message}</p>}
+      {!sheetId && (
+        <p className="quiet">Choose the machine; its sheet knows the slots, the table of rates and the limits.</p>
+      )}
+      {data && sheetId && (
+        <div className={isFetching ? 'old' : ''}>
+          <BoardAnswer board={data} bits={bits} />
+          <div className="row wrap">
+            <Link
+              className="btn go"
+              to={`/begin?${new URLSearchParams({ sheet: sheetId, modules, sockets: String(sockets), cpu: processor, bits }).toString()}`}
+            >
+              Carry into a job
+            </Link>
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function BoardAnswer({ board, bits }: { board: Board; bits: string }) {
+  const { figures } = board;
+  const unread = board.lines.filter((l) => !l.line.reading.isLabel || l.line.reading.problem);
+  const base = bare(board.sheet);
+  const inked: Inked = {
+    ...base,
+    planned: board.planned,
+    changes: Object.entries(board.planned)
+      .filter(([place]) => place.startsWith('slot:'))
+      .map(([place, unit]) => ({
+        place,
+        out: null,
+        in: unit,
+        movedFrom: null,
+        movedTo: null,
+      })),
+  };
+  const own = board.order.join(' ');
+  const general = board.generalOrder.join(' ');
+  return (
+    <div className="boardsum">
+      <div className="stack">
+        {unread.map((l) => (
+          <p key={l.line.line} className="err">
+            Line {l.line.line}: {l.line.reading.problem ?? 'no label of a module.'}
+          </p>
+        ))}
+        {board.slots.length > 0 && (
+          <>
+            <p className="qs-answer">
+              <b>{mib(figures.installedMiB)}</b> at <b>{figures.rate.words}</b>
+              {figures.bandwidthMBs ? `, ${group(figures.bandwidthMBs)} MB/s` : ''}; ECC {figures.ecc}; the {bits}-bit
+              system shows <b>{figures.osTotal?.words ?? 'not known'}</b>.
+            </p>
+            <SlowestOf memory={{ planned: figures } as NonNullable<JobView['memory']>} />
+          </>
+        )}
+        {board.findings.map((f, i) => (
+          <p key={i} className="row">
+            <Mark severity={f.severity!} />
+            <span>{f.sentence.replace(/\[\[\w+:([^\]]+)\]\]/g, '$1')}</span>
+          </p>
+        ))}
+        {board.out.map((o, i) => (
+          <p key={i}>
+            <b>
+              Stays out: {o.count} × {o.module}.
+            </b>{' '}
+            {o.why}
+          </p>
+        ))}
+        <p className="small">
+          <b>Order of filling</b>{' '}
+          <span className="mono">{own || 'not known: the channels of this board are not told yet'}</span>
+          {general !== own && (
+            <>
+              <br />
+              <span className="quiet">
+                the board’s own table; in general order it would be <span className="mono">{general}</span>
+              </span>
+            </>
+          )}
+        </p>
+      </div>
+      <div className="stack">
+        <div className="sumplate">
+          <Plate sheet={board.sheet} job={inked} view="memory" label={`${board.sheet.name} with these modules`} />
+        </div>
+        {board.slots.length > 0 && (
+          <table>
+            <thead>
+              <tr>
+                <th className="num">No.</th>
+                <th>Slot</th>
+                <th>Channel</th>
+                <th>Module</th>
+              </tr>
+            </thead>
+            <tbody>
+              {board.slots.map((s) => (
+                <tr key={s.slot}>
+                  <td className="num">{s.order}</td>
+                  <td className="mono">{s.slot}</td>
+                  <td>
+                    {s.channel}, {s.socket}
+                  </td>
+                  <td>{s.module}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </div>
+  );
+}
+
+export function Pick({
+  id,
+  name,
+  value,
+  options,
+  onChange,
+}: {
+  id: string;
+  name: string;
+  value: string;
+  options: [string, string][];
+  onChange: (v: string) => void;
+}) {
+  return (
+    <div>
+      <label className="field-label" htmlFor={id}>
+        {name}
+      </label>
+      <select id={id} className="inp" value={value} onChange={(e) => onChange(e.target.value)}>
+        {options.map(([v, words]) => (
+          <option key={v} value={v}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

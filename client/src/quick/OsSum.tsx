@@ -1,0 +1,109 @@
+import { Link } from 'react-router';
+import { Pick } from './BoardSum';
+import { useOs, useRested, type SumProps } from './sums';
+
+/** What a system shows of so much memory, and where the rest is. */
+export function OsSum({ params, set }: SumProps) {
+  const gib = params.get('gib') ?? '';
+  const kind = params.get('system') ?? '64';
+  const limit = params.get('limit') ?? '';
+  const reserved = params.get('reserved') ?? '';
+  const graphics = params.get('graphics') === '1';
+  const { data, error } = useOs(
+    useRested({
+      installedGiB: Number(gib) || 0,
+      bits: kind === '64' ? 64 : 32,
+      extended: kind === '32x',
+      limitGiB: Number(limit) > 0 ? Math.floor(Number(limit)) : null,
+      reservedMiB: reserved === '' ? null : Math.max(0, Math.floor(Number(reserved) || 0)),
+      graphics,
+    }),
+  );
+  return (
+    <div className="stack qs">
+      <div className="row wrap fields">
+        <Field id="gib" name="Installed, GiB" value={gib} onChange={(v) => set({ gib: v })} />
+        <Pick
+          id="system"
+          name="System"
+          value={kind}
+          options={[
+            ['64', '64 bit'],
+            ['32', '32 bit'],
+            ['32x', '32 bit with address extension'],
+          ]}
+          onChange={(v) => set({ system: v })}
+        />
+        <Field id="limit" name="Limit of its edition, GiB" value={limit} onChange={(v) => set({ limit: v })} />
+        <Field id="reserved" name="Held back, MiB" value={reserved} onChange={(v) => set({ reserved: v })} />
+        <label className="row">
+          <input type="checkbox" checked={graphics} onChange={(e) => set({ graphics: e.target.checked ? '1' : '' })} />
+          the processor draws the screen
+        </label>
+      </div>
+      {error && <p className="err">{error.message}</p>}
+      {!gib && <p className="quiet">Say how much is installed, for example 16.</p>}
+      {data && gib && (
+        <>
+          <p className="qs-answer">
+            It shows <b>{data.words}</b>.
+          </p>
+          <table className="worked">
+            <tbody>
+              {data.why.lines.map((l) => (
+                <tr key={l.formula}>
+                  <td>{l.formula}</td>
+                  <td className="num">{l.value}</td>
+                </tr>
+              ))}
+              <tr>
+                <td>
+                  <b>{data.why.result.formula}</b>
+                </td>
+                <td className="num">
+                  <b>{data.why.result.value}</b>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <p className="quiet small">Source: {data.why.source}</p>
+          <div className="row">
+            <Link
+              className="btn go"
+              to={`/begin?${new URLSearchParams({ wish: String(Math.ceil(Number(gib))), bits: kind === '64' ? '64' : '32' }).toString()}`}
+            >
+              Carry into a job
+            </Link>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+function Field({
+  id,
+  name,
+  value,
+  onChange,
+}: {
+  id: string;
+  name: string;
+  value: string;
+  onChange: (v: string) => void;
+}) {
+  return (
+    <div>
+      <label className="field-label" htmlFor={id}>
+        {name}
+      </label>
+      <input
+        id={id}
+        className="inp"
+        inputMode="decimal"
+        value={value}
+        onChange={(e) => onChange(e.target.value.replace(',', '.').replace(/[^\d.]/g, ''))}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { api, unwrap } from '../api/client';
+import type { components } from '../api/schema';
+
+export type Board = components['schemas']['QuickBoardView'];
+type BoardRequest = components['schemas']['QuickBoardRequest'];
+type OsRequest = components['schemas']['OsRequest'];
+
+export interface SumProps {
+  params: URLSearchParams;
+  set: (more: Record<string, string>) => void;
+}
+
+/** A value once it has rested for a moment: sums follow the typing without asking at every letter. */
+export function useRested<T>(value: T, ms = 250): T {
+  const [rested, setRested] = useState(value);
+  const text = JSON.stringify(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(JSON.parse(text) as T), ms);
+    return () => clearTimeout(timer);
+  }, [text, ms]);
+  return rested;
+}
+
+const sum = <T>(name: string, request: unknown, ask: (signal: AbortSignal) => Promise<T>, enabled: boolean) => ({
+  queryKey: ['quick', name, request],
+  enabled,
+  retry: false,
+  placeholderData: (old: T | undefined) => old,
+  queryFn: ({ signal }: { signal: AbortSignal }) => ask(signal),
+});
+
+export const useLabels = (text: string) =>
+  useQuery(
+    sum(
+      'labels',
+      text,
+      async (signal) => unwrap(await api.POST('/api/quick/labels', { body: { text }, signal })),
+      text.trim() !== '',
+    ),
+  );
+
+export const useBoard = (body: BoardRequest) =>
+  useQuery(
+    sum(
+      'board',
+      body,
+      async (signal) => unwrap(await api.POST('/api/quick/board', { body, signal })),
+      body.sheetId !== '',
+    ),
+  );
+
+export const useOs = (body: OsRequest) =>
+  useQuery(
+    sum(
+      'os',
+      body,
+      async (signal) => unwrap(await api.POST('/api/quick/os', { body, signal })),
+      Number(body.installedGiB) > 0,
+    ),
+  );

@@ -1,0 +1,36 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Plans;
+using Irvak.Core.Quick;
+using Irvak.Core.Sheets;
+using Irvak.Solvers;
+using Irvak.Web.Endpoints;
+
+namespace Irvak.Web;
+
+/// <summary>Carries a quick sum into a job: processors as assumed there, the wish, the modules placed.</summary>
+internal static class Carry
+{
+    /// <summary>One edit that a person can take back as a whole; null when nothing is carried.</summary>
+    public static Edit? Of(JobState state, Carried carried, CancellationToken cancel)
+    {
+        if (state.Sheet is not { } sheet) return null;
+        var edits = new List<Edit>();
+        var bare = QuickBoard.Of(sheet, carried.Sockets, carried.Processor, new SystemFacts());
+        if (sheet.Processors.Count > 0)
+            edits.Add(new RecordFound(bare.Found.ToDictionary(u => u.Key, u => (Unit?)(u.Value with { Source = "quick sum, not looked at" })), carried.OsBits is 32 or 64 ? new SystemFacts { OsBits = carried.OsBits } : null, "quick sum"));
+        if (carried.WishGiB is > 0 and <= 1_048_576 and var wish) edits.Add(new SetWish(WishKind.MemoryGiB, wish));
+        var hand = ModuleLines.Pieces(ModuleLines.Read(carried.Modules)).Select(m => new HandModule(new Unit { Module = m, Source = "label" }, null)).ToList();
+        var q = QuickBoard.Ask(bare);
+        if (hand.Count > 0 && PlacementSolver.TooLarge(q, hand) is null && PlacementSolver.Solve(q, hand, cancel) is { Slots.Count: > 0 } placed)
+            edits.AddRange(placed.Slots.OrderBy(s => s.Key, StringComparer.Ordinal).Select(s => new Fit(PlaceName.Slot(s.Key), s.Value.Unit)));
+        return edits.Count == 0 ? null : new Together("carries a quick sum into the job", edits);
+    }
+
+    /// <summary>The edit's own key, the same for the same request.</summary>
+    public static Guid KeyOf(Guid request)
+    {
+        var bytes = request.ToByteArray();
+        bytes[0] ^= 0x5A;
+        return new Guid(bytes);
+    }
+}

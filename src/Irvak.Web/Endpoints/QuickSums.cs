@@ -1,0 +1,90 @@
+using Irvak.Core;
+using Irvak.Core.Builds;
+using Irvak.Core.Memory;
+using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
+using Irvak.Core.Quick;
+using Irvak.Core.Sheets;
+using Irvak.Solvers;
+using Irvak.Store;
+
+namespace Irvak.Web.Endpoints;
+
+/// <param name="Text">One label a line.</param>
+public sealed record LabelsRequest(string? Text);
+
+/// <param name="SheetId">The board.</param>
+/// <param name="Sockets">Sockets with a processor; 0 for all.</param>
+/// <param name="Processor">One of the sheet's processors by name; null for its first.</param>
+/// <param name="Modules">One label a line, with how many: "4 × 16GB 2Rx4 PC4-2400T-R".</param>
+/// <param name="OsBits">Word size of the system; null when it does not matter.</param>
+public sealed record QuickBoardRequest(string SheetId, int Sockets, string? Processor, string? Modules, int? OsBits, MemoryMode Mode);
+
+/// <summary>One filled slot, in the order of filling.</summary>
+public sealed record QuickSlot(int Order, string Slot, string Channel, string Socket, string Module);
+
+/// <param name="Order">The board's fill order, usable slots only.</param>
+public sealed record QuickBoardView(
+    MachineSheet Sheet, IReadOnlyList<LabelSum> Lines, IReadOnlyList<QuickSlot> Slots, IReadOnlyList<StaysOutView> Out, MemoryFigures Figures, IReadOnlyList<FindingView> Findings,
+    IReadOnlyDictionary<string, Unit> Planned, IReadOnlyList<string> Order, IReadOnlyList<string> GeneralOrder, string Proof);
+
+/// <param name="InstalledGiB">What the slots hold.</param>
+public sealed record OsRequest(double InstalledGiB, int Bits, bool Extended, int? LimitGiB, int? ReservedMiB, bool Graphics);
+
+/// <summary>Sums outside any job. Nothing is stored.</summary>
+public static class QuickSums
+{
+    private const int MostText = 20_000;
+
+    public static void MapQuickSums(this IEndpointRouteBuilder routes)
+    {
+        routes.MapPost("/api/quick/labels", (LabelsRequest request) =>
+            request.Text is { Length: > MostText } ? Problems.Invalid(new SheetProblem("/text", $"At most {MostText:N0} characters at a time.".Replace(',', ' ')))
+            : TypedResults.Ok(ModuleLines.Read(request.Text).Select(LabelSum.Of).ToList()))
+            .WithName("quickLabels").Produces<List<LabelSum>>().ProducesProblem(400);
+
+        routes.MapPost("/api/quick/os", (OsRequest request) => Refused(request) is { } problem ? Problems.Invalid(problem)
+            : TypedResults.Ok(OsShare.Of(new OsQuestion(new ByteCount((long)(request.InstalledGiB * (1L << 30))), request.Bits, request.Extended, request.LimitGiB, request.ReservedMiB, request.Graphics))))
+            .WithName("quickOs").Produces<OsBand>().ProducesProblem(400);
+
+        routes.MapPost("/api/quick/board", async (QuickBoardRequest request, Library library, CancellationToken cancel) =>
+        {
+            if (request.Modules is { Length: > MostText }) return Problems.Invalid(new SheetProblem("/modules", $"At most {MostText:N0} characters at a time.".Replace(',', ' ')));
+            if (request.OsBits is not (null or 32 or 64)) return Problems.Invalid(new SheetProblem("/osBits", "A system is 64 or 32 bit."));
+            if (request.SheetId is null || await library.Sheet(request.SheetId, cancel) is not { } sheet) return Problems.Unknown($"sheet {request.SheetId}");
+            if (sheet.Channels.Count == 0) return Problems.Invalid(new SheetProblem("/sheetId", $"{sheet.FullName} has no memory slots."));
+            var (view, problem) = Board(sheet, request, cancel);
+            return view is not null ? TypedResults.Ok(view) : Problems.Invalid(new SheetProblem("/modules", problem!));
+        }).WithName("quickBoard").Produces<QuickBoardView>().ProducesProblem(400).ProducesProblem(404);
+    }
+
+    private static SheetProblem? Refused(OsRequest r) =>
+        r.InstalledGiB is not (> 0 and <= 1_048_576) ? new("/installedGiB", "Memory lies between 0 and 1 048 576 GiB.")
+        : r.Bits is not (32 or 64) ? new("/bits", "A system is 64 or 32 bit.")
+        : r.LimitGiB is <= 0 ? new("/limitGiB", "A limit is 1 GiB or more.")
+        : r.ReservedMiB is < 0 or > 1_048_576 ? new("/reservedMiB", "A share lies between 0 and 1 048 576 MiB.")
+        : null;
+
+    private static (QuickBoardView? View, string? Problem) Board(MachineSheet sheet, QuickBoardRequest request, CancellationToken cancel)
+    {
+        var lines = ModuleLines.Read(request.Modules);
+        var bare = QuickBoard.Of(sheet, request.Sockets, request.Processor, new SystemFacts { OsBits = request.OsBits }) with { Mode = request.Mode };
+        var hand = ModuleLines.Pieces(lines).Select(m => new HandModule(new Unit { Module = m, Source = "label" }, null)).ToList();
+        var q = QuickBoard.Ask(bare);
+        if (PlacementSolver.TooLarge(q, hand) is { } large) return (null, large);
+        if (PlacementSolver.Solve(q, hand, cancel) is not { } placed) return (null, "This machine has no memory slot that can be used.");
+        var planned = bare with { Plan = bare.Plan.SetItems(placed.Slots.Select(s => KeyValuePair.Create(PlaceName.Slot(s.Key), new PlannedPlace(s.Value.Unit)))) };
+        var evaluation = Evaluation.Evaluate(QuickBoard.Ask(planned));
+        bool Usable(string slot) => q.Found.HasProcessor(FillOrder.SocketOf(sheet, slot));
+        var order = FillOrder.Of(sheet).Where(Usable).ToList();
+        var slots = placed.Slots.OrderBy(s => order.IndexOf(s.Key)).Select((s, i) =>
+        {
+            var channel = sheet.Channels.First(c => c.Slots.Contains(s.Key));
+            return new QuickSlot(i + 1, s.Key, channel.Id, channel.Socket, s.Value.Module.Long);
+        });
+        return (new QuickBoardView(sheet, [.. lines.Select(LabelSum.Of)], [.. slots],
+            [.. placed.Out.GroupBy(o => (o.Module.Module.Long, o.Why)).Select(g => new StaysOutView(g.Key.Long, g.Count(), [], g.Key.Why))],
+            evaluation.Memory.Planned, [.. evaluation.Findings.Where(f => f.Rule.Code.StartsWith("MEM-", StringComparison.Ordinal)).Select(FindingView.Of)], planned.Planned.Units,
+            order, [.. FillOrder.General(sheet).Where(Usable)], placed.Proof), null);
+    }
+}
