@@ -1,5 +1,6 @@
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
+using Irvak.Core.Processors;
 using Irvak.Core.Runbooks;
 using Irvak.Core.Verdicts;
 
@@ -17,6 +18,7 @@ public sealed record Evaluation(
         IEnumerable<Finding> findings =
         [
             .. MemorySheet.Judge(q, memory),
+            .. ProcessorFit.Judge(q),
             .. AimDistance.Judge(q, memory, shopping),
             .. ShoppingList.Judge(shopping),
         ];

@@ -41,12 +41,13 @@ internal sealed record Kind(int Number, ModuleSheet Module, IReadOnlyList<HandMo
     /// <summary>Two families never share a machine; stacked and planar are told apart too.</summary>
     public string Family => $"{Module.Type?.Family()} {(Module.Stack > 1 ? "stacked" : "planar")}";
 
-    public static IReadOnlyList<Kind> Of(IEnumerable<HandModule> hand)
+    /// <param name="apart">What else tells pieces apart, such as their price; null for nothing.</param>
+    public static IReadOnlyList<Kind> Of(IEnumerable<HandModule> hand, Func<HandModule, string>? apart = null)
     {
         // Maker, number and what the sheet keeps besides change nothing about where a module may stand.
-        var groups = hand.GroupBy(h => h.Module with { Maker = null, PartNumber = null, More = null })
-            .OrderByDescending(g => g.Key.Ranks ?? 0).ThenByDescending(g => g.Key.CapacityMiB ?? 0).ThenByDescending(g => g.Key.RateMTs ?? 0).ThenBy(g => g.Key.Long, StringComparer.Ordinal).ToList();
-        var strengths = groups.Select(g => (g.Key.Ranks ?? 0, g.Key.CapacityMiB ?? 0)).Distinct().ToList();
-        return [.. groups.Select((g, i) => new Kind(i, g.Key, [.. g], strengths.Count - strengths.IndexOf((g.Key.Ranks ?? 0, g.Key.CapacityMiB ?? 0))))];
+        var groups = hand.GroupBy(h => (Sheet: h.Module with { Maker = null, PartNumber = null, More = null }, Apart: apart?.Invoke(h) ?? ""))
+            .OrderByDescending(g => g.Key.Sheet.Ranks ?? 0).ThenByDescending(g => g.Key.Sheet.CapacityMiB ?? 0).ThenByDescending(g => g.Key.Sheet.RateMTs ?? 0).ThenBy(g => g.Key.Sheet.Long, StringComparer.Ordinal).ThenBy(g => g.Key.Apart, StringComparer.Ordinal).ToList();
+        var strengths = groups.Select(g => (g.Key.Sheet.Ranks ?? 0, g.Key.Sheet.CapacityMiB ?? 0)).Distinct().ToList();
+        return [.. groups.Select((g, i) => new Kind(i, g.Key.Sheet, [.. g], strengths.Count - strengths.IndexOf((g.Key.Sheet.Ranks ?? 0, g.Key.Sheet.CapacityMiB ?? 0))))];
     }
 }

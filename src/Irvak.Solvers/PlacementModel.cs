@@ -96,6 +96,37 @@ internal sealed class PlacementModel
 
     public LinearExpr TotalMemory() => Capacity(_classes);
 
+    /// <summary>Pieces of these kinds that are used, each weighted.</summary>
+    public LinearExpr Used(Func<Kind, long> weight) => Over(_classes, (c, f) => c.Each * f.Kinds.Sum(weight));
+
+    public void AtLeast(long mib) => Model.Add(Capacity(_classes) >= (mib + _unit - 1) / _unit);
+
+    /// <summary>Every piece of a kind is used, or none is.</summary>
+    public void Use(Func<Kind, bool> which, bool all)
+    {
+        var wanted = all ? _kinds.Where(which).Sum(k => k.Pieces.Count) : 0;
+        Model.Add(Used(k => which(k) ? 1 : 0) == wanted);
+    }
+
+    public void RateAtLeast(int rateMTs)
+    {
+        foreach (var c in _classes)
+            for (var f = 0; f < c.Fills.Count; f++)
+                if (c.Fills[f].Count > 0 && c.Fills[f].Rate < rateMTs) Model.Add(c.Count[f] == 0);
+    }
+
+    /// <summary>Every channel holds the same.</summary>
+    public void Even()
+    {
+        var heights = _classes.SelectMany(c => c.Fills).Select(f => f.MiB).Where(m => m > 0).Distinct().ToList();
+        var chosen = heights.Select(h => Model.NewBoolVar($"all {h}")).ToArray();
+        Model.AddExactlyOne(chosen);
+        foreach (var c in _classes)
+            for (var f = 0; f < c.Fills.Count; f++)
+                if (heights.IndexOf(c.Fills[f].MiB) is >= 0 and var h) Model.Add(c.Count[f] == 0).OnlyEnforceIf(chosen[h].Not());
+                else Model.Add(c.Count[f] == 0);
+    }
+
     public LinearExpr Pieces() => Over(_classes, (c, f) => c.Each * f.Count);
 
     /// <summary>How many of the possible rates are reached, from the slowest up.</summary>

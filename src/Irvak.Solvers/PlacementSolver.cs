@@ -60,7 +60,7 @@ public static class PlacementSolver
     }
 
     /// <summary>Modules that could not work in this machine even alone.</summary>
-    private static (List<HandModule> Able, List<StaysOut> Unable) Apart(Question q, Build bare, string slot, IReadOnlyList<HandModule> hand)
+    internal static (List<HandModule> Able, List<StaysOut> Unable) Apart(Question q, Build bare, string slot, IReadOnlyList<HandModule> hand)
     {
         var (able, unable) = (new List<HandModule>(), new List<StaysOut>());
         var tried = new Dictionary<ModuleSheet, string?>();
@@ -77,11 +77,10 @@ public static class PlacementSolver
         return (able, unable);
     }
 
-    /// <returns>Slot → kind, and what is not proven; null when all is.</returns>
     private static (Dictionary<string, Kind> Chosen, string? Proof) Search(Question q, IReadOnlyList<Kind> kinds, CancellationToken cancel)
     {
         var model = new PlacementModel(q, kinds);
-        (string Name, Func<LinearExpr> Value, bool Most)[] stages =
+        var (chosen, proof) = Search(model,
         [
             ("memory used", model.TotalMemory, true),
             ("modules used", model.Pieces, true),
@@ -90,8 +89,15 @@ public static class PlacementSolver
             ("evenness", model.Spread, false),
             ("balance", model.Imbalance, false),
             ("moves", model.Kept, true),
-        ];
-        var chosen = new Dictionary<string, Kind>();
+        ], cancel);
+        return (chosen ?? [], proof);
+    }
+
+    /// <summary>Seeks one part after another, each kept while the next is sought.</summary>
+    /// <returns>Slot → kind, null when there is no answer at all; and what is not proven, null when all is.</returns>
+    internal static (Dictionary<string, Kind>? Chosen, string? Proof) Search(PlacementModel model, IReadOnlyList<(string Name, Func<LinearExpr> Value, bool Most)> stages, CancellationToken cancel)
+    {
+        Dictionary<string, Kind>? chosen = null;
         string? proof = null;
         foreach (var (name, part, most) in stages)
         {
@@ -102,6 +108,8 @@ public static class PlacementSolver
             var solver = new CpSolver { StringParameters = $"{Plain},num_workers:1,random_seed:7,max_deterministic_time:{WorkPerStage.ToString(System.Globalization.CultureInfo.InvariantCulture)}" };
             using var stop = cancel.Register(solver.StopSearch);
             var status = solver.Solve(model.Model);
+            // Proven impossible and not found in time are two answers.
+            if (status == CpSolverStatus.Infeasible && chosen is null) return (null, null);
             if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible))
             {
                 proof ??= $"Not proven: the search ended before it had looked at {name}.";
@@ -118,7 +126,7 @@ public static class PlacementSolver
     }
 
     /// <summary>Which piece of a kind goes where: one that was found in a slot stays there, the rest in the order of slots.</summary>
-    private static Dictionary<string, HandModule> Pieces(Dictionary<string, Kind> chosen)
+    internal static Dictionary<string, HandModule> Pieces(Dictionary<string, Kind> chosen)
     {
         var slots = new Dictionary<string, HandModule>();
         foreach (var group in chosen.GroupBy(c => c.Value))

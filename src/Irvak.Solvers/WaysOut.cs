@@ -66,6 +66,11 @@ public static class WaysOut
 
     private static IEnumerable<Candidate> Candidates(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf)
     {
+        var sockets = finding.Places.Where(p => PlaceName.IsSocket(p) && state.Plan.ContainsKey(p)).ToList();
+        if (sockets.Count > 0) yield return new("keep", state.Found.ContainsKey(sockets[0]) ? $"Keep the processor of {PlaceName.Short(sockets[0])}" : $"Leave {PlaceName.Short(sockets[0])} empty", Group("leaves the processors as found", sockets.Select(p => (Edit)new Restore(p))));
+        foreach (var socket in sockets)
+            foreach (var part in shelf.Where(p => p.Processor is not null && p.Id != state.Planned.At(socket)?.ShelfPartId && state.Sheet!.Sockets.Any(s => PlaceName.Socket(s.Id) == socket && s.Family is not null && s.Family == p.Processor.Socket)).OrderBy(p => p.InStock > 0 ? 0 : 1).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(4))
+                yield return new("replace", $"{part.Processor!.Name} in {PlaceName.Short(socket)} instead", new Fit(socket, UnitOf(part)));
         var slots = finding.Places.Where(PlaceName.IsSlot).Where(p => state.Planned.At(p) is not null).ToList();
         if (slots.Count > 0)
         {

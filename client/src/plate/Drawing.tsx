@@ -70,12 +70,12 @@ export function PlaceShape({ place: p, ink, quiet }: { place: Place; ink: Ink; q
   }[state];
   const nameInside = isInside(p.name, p);
   const onCopper = state === 'in' && p.inside;
-  const nameClass =
-    (nameInside && (state === 'in' || (state === 'swap' && p.name.rot))
-      ? 'on '
-      : state === 'empty' || state === 'dark'
-        ? 'dim '
-        : '') + (ink.mark === 'deviates' || ink.mark === 'stop' ? 'bad' : '');
+  const onInk = nameInside && (state === 'in' || (state === 'swap' && p.name.rot));
+  // Carmine on copper can't be read; there the wedge alone says it.
+  const nameClass = onInk
+    ? 'on'
+    : (state === 'empty' || state === 'dark' ? 'dim ' : '') +
+      (ink.mark === 'deviates' || ink.mark === 'stop' ? 'bad' : '');
   return (
     <>
       {state === 'swap' ? (

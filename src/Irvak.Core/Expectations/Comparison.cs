@@ -45,6 +45,13 @@ public static class Comparison
         return new(e, e.Holds(seen.Value) ? LineState.AsExpected : LineState.Deviates, seen.Text, "capture", seen.Value);
     }
 
+    private static (double Value, string Text)? Socket(Expectation e, Observation after, string name)
+    {
+        if (after.Processors.FirstOrDefault(p => p.Designation is not null && string.Equals(p.Designation.Replace(" ", ""), name.Replace(" ", ""), StringComparison.OrdinalIgnoreCase)) is not { } seen) return null;
+        if (!seen.Populated) return (0, "empty");
+        return seen.Version is { } model ? (model.Contains(e.Expected, StringComparison.OrdinalIgnoreCase) ? 1 : 0, model) : null;
+    }
+
     private static (double Value, string Text)? SeenIn(Expectation e, Observation after, Dictionary<string, SeenDevice> bySlot)
     {
         switch (e.Key)
@@ -56,6 +63,13 @@ public static class Comparison
                 return rates.Count == 0 ? null : (rates.Min(), $"{rates.Min()} MT/s");
             case ExpectedMemory.OsKey:
                 return after.MemTotalKiB is { } kib ? (ByteCount.FromKiB(kib).GiB, $"{ByteCount.FromKiB(kib).GiB:0.0} GiB") : null;
+            case ExpectedMemory.ErrorsKey:
+                // The log counts only what it says; a capture without any line of it says nothing about errors.
+                return after.Faults.Count(f => f.Text.Contains("EDAC", StringComparison.OrdinalIgnoreCase)) is > 0 and var n ? (n, n == 1 ? "1 line of the log tells of a memory error" : $"{n} lines of the log tell of memory errors") : null;
+            case ExpectedMemory.TestKey:
+                return null;
+            case var socket when socket.StartsWith("firmware.socket.", StringComparison.Ordinal):
+                return Socket(e, after, socket["firmware.socket.".Length..]);
             default:
                 if (e.Places.Count == 0 || after.Devices.Count == 0) return null;
                 var device = bySlot.GetValueOrDefault(PlaceName.Short(e.Places[0]));

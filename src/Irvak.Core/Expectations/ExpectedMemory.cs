@@ -11,7 +11,7 @@ public sealed record LooksWrong(string Seen, string Because);
 /// <summary>The lines that a memory upgrade must show.</summary>
 public static class ExpectedMemory
 {
-    public const string Firmware = "Firmware set-up", OperatingSystem = "Operating system";
+    public const string Firmware = "Firmware set-up", OperatingSystem = "Operating system", Test = "Memory test";
     public const string TotalKey = "firmware.total", RateKey = "firmware.rate", OsKey = "os.total";
 
     /// <summary>What worries people after a memory change and is right; common practice, no source.</summary>
@@ -21,6 +21,10 @@ public static class ExpectedMemory
         new("It restarts once by itself", "settings for the new modules are stored"),
         new("The system shows less than the firmware", "page structures, graphics and firmware hold a share"),
     ];
+
+    public static string SocketKey(string socket) => "firmware.socket." + socket;
+
+    public const string ErrorsKey = "test.errors", TestKey = "test.pass";
 
     public static string SlotKey(string slot) => "firmware.slot." + slot;
 
@@ -41,6 +45,21 @@ public static class ExpectedMemory
                 lines.Add(new(SlotKey(slot), Firmware, $"Slot {slot}", ByteCount.FromMiB(mib).ToString(), mib, mib, "MiB", [PlaceName.Slot(slot)], "the module planned there"));
         if (memory.Planned.OsTotal is { } band)
             lines.Add(new(OsKey, OperatingSystem, "Memory, total", band.Words, band.Low.GiB, band.High.GiB, "GiB", [], "installed less the reserved share") { Why = band.Why });
+        lines.AddRange(Processors(q));
+        if (q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place))) lines.AddRange(Tests(memory));
         return lines;
+    }
+
+    private static IEnumerable<Expectation> Processors(Question q) =>
+        from change in q.Changes
+        where PlaceName.IsSocket(change.Place) && change.In?.Processor is not null
+        select new Expectation(SocketKey(PlaceName.Short(change.Place)), Firmware, $"Processor {PlaceName.Short(change.Place)}", change.In!.Processor!.Name, 1, 1, "", [change.Place], "the processor planned there");
+
+    /// <summary>What a test and the error counters must show before the machine goes back; a single pass is common practice, no source.</summary>
+    private static IEnumerable<Expectation> Tests(MemorySheet memory)
+    {
+        yield return new(TestKey, Test, "Memory test, one full pass", "0 errors", 0, 0, "errors", [], "common practice, no source");
+        if (memory.Planned.EccState == EccState.On)
+            yield return new(ErrorsKey, OperatingSystem, "Error counters (EDAC)", "0 corrected, 0 uncorrected", 0, 0, "errors", [], "common practice, no source");
     }
 }

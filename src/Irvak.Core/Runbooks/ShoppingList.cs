@@ -49,7 +49,15 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
         if (screws > 0) take.Add(new("take:cup", "Small things", $"Cup for {Say.Count(screws, "screw", "screws")}"));
         var leave = q.Changes.Count(c => c.TakesPart);
         if (leave > 0) take.Add(new("take:bags", "Small things", $"{Say.Count(leave, "antistatic bag", "antistatic bags")} and labels for what comes out"));
-        if (lines.Count > 0) take.Add(new("take:parts", "Parts", $"{Say.Count(lines.Sum(l => l.Count), "module", "modules")} from this list, still in their bags"));
+        if (lines.Count > 0) take.Add(new("take:parts", "Parts", $"{Say.Count(lines.Sum(l => l.Count), "part", "parts")} from this list, still in their bags"));
+        var processors = q.Changes.Where(c => Sheets.PlaceName.IsSocket(c.Place) && c.In is not null).ToList();
+        if (processors.Count > 0)
+        {
+            take.Add(new("take:paste", "Small things", "Thermal paste, enough for " + Say.Count(processors.Count, "processor", "processors")));
+            take.Add(new("take:alcohol", "Small things", "Cleaning alcohol and cloths that leave no lint"));
+        }
+        foreach (var second in processors.Where(c => c.Out is null))
+            take.Add(new("take:cooler:" + second.Place, "Parts", $"Cooler with its screws for {Sheets.PlaceName.Short(second.Place)}, and its fan where it has one"));
         take.Add(new("take:stick", "On the stick", "Memory test and the two commands for the capture afterwards"));
         take.Add(new("take:plan", "On paper", "Step sheet, printed, or the tablet, charged"));
         return take;

@@ -17,22 +17,26 @@ public sealed record LedgerLine(string StepKey, string Place, string Part, strin
 /// <summary>The ordered steps for exactly this machine and this change.</summary>
 public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine> CameOut, int Minutes, int Screws)
 {
-    private const string Off = "Off", Open = "Open", Out = "Out", In = "In", Close = "Close", Start = "First start";
+    internal const string Off = "Off", Open = "Open", Out = "Out", In = "In", Close = "Close", Start = "First start";
 
     public static Runbook Of(Question q)
     {
         if (q.Changes.Count == 0) return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
+        var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place)).ToList();
         List<Step> steps =
         [
+            .. ProcessorSteps.Before(q, processors),
             .. PowerOff(q),
             .. Opening(q),
+            .. ProcessorSteps.Out(processors),
             .. modules.Where(c => c.Out is not null).Select(c => TakeOut(q, c)),
+            .. ProcessorSteps.In(q, processors),
             .. InFillOrder(q, modules.Where(c => c.In is not null)).Select(c => PutIn(q, c)),
             .. Closing(q),
             .. FirstStart(q),
         ];
-        var ledger = modules.Where(c => c.TakesPart).Select((c, i) =>
+        var ledger = processors.Concat(modules).Where(c => c.TakesPart).Select((c, i) =>
             new LedgerLine("out:" + c.Place, c.Place, c.Out!.Long, c.Out.Serial, $"tray 1, place {i + 1}")).ToList();
         return new Runbook(steps, ledger, steps.Sum(s => s.Minutes), q.Sheet.Opening.Sum(o => o.Screws));
     }
@@ -100,7 +104,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         yield return new("start:power", Start, "Cords back in, start it", ["Plug in, press the button.", "Wait: training new memory can take several minutes with a dark screen."],
             "A long dark screen after a memory change is normal. Don't cut the power.", [], 6);
         yield return new("start:setup", Start, "Open the firmware set-up", ["Look at the memory page before the system starts; Proof lists what to see."], null, [], 3);
-        if (q.Changes.Any(c => c.BringsPart))
+        if (q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)))
             yield return new("start:test", Start, "Start a memory test", ["One full pass before the machine goes back."], null, [], 5);
     }
 

@@ -1,4 +1,5 @@
 using Irvak.Core.Memory;
+using Irvak.Core.Processors;
 using Irvak.Core.Runbooks;
 
 namespace Irvak.Core.Verdicts;
@@ -17,6 +18,8 @@ public static class RuleRegister
         Interleave.Empty, Interleave.Uneven,
         OsShare.Below4, OsShare.Beyond,
         Mixing.Makers, Mixing.Kinds,
+        ProcessorFit.Socket, ProcessorFit.Soldered, ProcessorFit.List, ProcessorFit.Revision, ProcessorFit.Firmware, ProcessorFit.FirmwareUnknown, ProcessorFit.Heat,
+        ProcessorFit.Company, ProcessorFit.Pair, ProcessorFit.Screen, ProcessorFit.Lanes, ProcessorFit.Wakes,
         AimDistance.Memory, AimDistance.Money,
         ShoppingList.Short,
     ];

@@ -12,6 +12,7 @@ public static class ShelfSearch
     private static bool Suits(ShelfPart part, MachineSheet? sheet)
     {
         if (sheet is null) return true;
+        if (part.Processor is { } p) return p.Socket is { } family && sheet.Sockets.Any(s => !s.Soldered && s.Family == family);
         if (part.Module is not { } m) return part.Accessory is { } thing && thing.For.Any(f => f.Equals(sheet.Name, StringComparison.OrdinalIgnoreCase) || f.Equals(sheet.FullName, StringComparison.OrdinalIgnoreCase));
         return (sheet.Memory.Generation is null || m.Generation == sheet.Memory.Generation)
             && (sheet.Memory.Form is null || m.Form == sheet.Memory.Form)

@@ -35,6 +35,21 @@ public class RuleCaseTests
         Found = state.Found.SetItem("socket:CPU 1", new() { Processor = change(new() { Name = "Ostrel", MemoryRateMTs = 2666 }), Source = "test" }),
     };
 
+    private static readonly MachineSheet Sockets = Boards.Server with
+    {
+        Sockets = [new("CPU 1", Family: "S1", WattLimit: 150), new("CPU 2", Family: "S1", WattLimit: 150)],
+        Processors = [new() { Name = "Ostrel" }, new() { Name = "Ostrel L", Firmware = "1.10", Revisions = ["B"] }],
+        Slots = [new("S4", 16, 16, 4, "CPU 2")],
+    };
+
+    private static JobState Swap(Func<ProcessorSheet, ProcessorSheet> part, string socket = "CPU 1", Func<JobState, JobState>? change = null)
+    {
+        var state = Boards.Job(Sockets, "A1", "C1");
+        return (change?.Invoke(state) ?? state).With(new Fit("socket:" + socket, new Builds.Unit { Processor = part(new() { Name = "Ostrel", MemoryRateMTs = 2666 }), Source = "shelf" }));
+    }
+
+    private static JobState Known(JobState state, string? firmware, string? revision = null) => state with { System = state.System with { Firmware = firmware, BoardRevision = revision } };
+
     private static readonly MachineSheet EccBoard = Board(m => m with { Types = [ModuleType.UnbufferedEcc], EccWorks = true });
 
     private static readonly MachineSheet NoEcc = Board(m => m with { Types = [ModuleType.UnbufferedEcc], EccWorks = false });
@@ -76,6 +91,23 @@ public class RuleCaseTests
         new("MEM-CPU-TOTAL", Severity.Stop, "[[socket:CPU 1]] addresses 16 GiB; 32 GiB hang on it.", Cpu(Two, 16).With(Boards.Fit("B1")), Cpu(Two, 32).With(Boards.Fit("B1"))),
         new("MEM-WARRANTY", Severity.Note, "One module is off the maker's list: support may ask to see the fault without it.",
             Two.With(Boards.Fit("B1", Boards.Module(64))), Two.With(Boards.Fit("B1", Boards.Module(32)))),
+        new("CPU-SOCKET", Severity.Stop, "Ostrel is made for socket S2; [[socket:CPU 1]] is S1.", Swap(p => p with { Socket = "S2" }), Swap(p => p with { Socket = "S1" })),
+        new("CPU-SOLDERED", Severity.Stop, "[[socket:CPU 1]] is soldered: its processor can't be changed.",
+            Boards.Job(Sockets with { Sockets = [new("CPU 1", true), new("CPU 2")] }, "A1").With(new Fit("socket:CPU 1", new Builds.Unit { Processor = new() { Name = "Ostrel" }, Source = "shelf" })), Swap(p => p)),
+        new("CPU-LIST", Severity.Care, "Strange is not on the board's list.", Swap(p => p with { Name = "Strange" }), Swap(p => p)),
+        new("CPU-REVISION", Severity.Stop, "Ostrel L runs on board revision B only; this one is A.", Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, "1.10", "A")), Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, "1.10", "B"))),
+        new("CPU-FIRMWARE", Severity.Stop, "Ostrel L needs firmware 1.10; 1.9 is installed. Update it with the old processor still in.",
+            Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, "1.9")), Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, "1.10"))),
+        new("CPU-FIRMWARE-ASK", Severity.Care, "Ostrel L needs firmware 1.10; which one is installed is not known.",
+            Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, null)), Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, "2.0"))),
+        new("CPU-HEAT", Severity.Stop, "Ostrel gives off 151 W; board and cooler at [[socket:CPU 1]] carry 150 W.", Swap(p => p with { Watt = 151 }), Swap(p => p with { Watt = 150 })),
+        new("CPU-COUNT", Severity.Stop, "Ostrel works in at most 1 socket together; 2 are filled.", Swap(p => p with { MostSockets = 1 }), Swap(p => p with { MostSockets = 2 })),
+        new("CPU-PAIR", Severity.Stop, "[[socket:CPU 1]] and [[socket:CPU 2]] hold different processors: Ostrel L and Ostrel.", Swap(p => p with { Name = "Ostrel L" }), Swap(p => p)),
+        new("CPU-SCREEN", Severity.Care, "With Ostrel the machine has no display output of its own any more.",
+            Swap(p => p with { Graphics = false }, change: s => Chip(s, p => p with { Graphics = true })), Swap(p => p with { Graphics = true }, change: s => Chip(s, p => p with { Graphics = true }))),
+        new("CPU-LANES", Severity.Care, "[[socket:CPU 1]]: 64 lanes of generation 4 become 40 lanes of generation 3.",
+            Swap(p => p with { Lanes = 40, Gen = 3 }, change: s => Chip(s, p => p with { Lanes = 64, Gen = 4 })), Swap(p => p with { Lanes = 64, Gen = 4 }, change: s => Chip(s, p => p with { Lanes = 40, Gen = 3 }))),
+        new("CPU-WAKES", Severity.Note, "[[socket:CPU 2]] wakes 4 memory slots and S4.", Swap(p => p, "CPU 2", Without2), Swap(p => p, "CPU 2")),
         new("MEM-CPU-TYPE", Severity.Stop, "[[slot:A1]] is registered; [[socket:CPU 1]] drives unbuffered only.",
             Chip(Two, p => p with { MemoryTypes = [ModuleType.Unbuffered] }), Chip(Two, p => p with { MemoryTypes = [ModuleType.Registered] })),
         new("MEM-REVISION", Severity.Stop, "[[slot:A2]] is not fitted on board revision A.",

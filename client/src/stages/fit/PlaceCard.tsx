@@ -17,7 +17,10 @@ export function PlaceCard({
 }) {
   const { job, apply, select, take } = useDesk();
   const [text, setText] = useState('');
-  const shelf = useShelf(text, job.number).data ?? [];
+  const socket = place.startsWith('socket:');
+  const shelf = (useShelf(text || (socket ? 'processor' : ''), job.number).data ?? []).filter((p) =>
+    socket ? p.part.processor : p.part.module,
+  );
   const unit = job.planned[place];
   const change = job.changes.find((c) => c.place === place);
   const slot = job.memory?.ladder.find((s) => `slot:${s.slot}` === place);
@@ -28,7 +31,9 @@ export function PlaceCard({
         <span className="quiet">
           {slot
             ? `channel ${slot.channel}, ${slot.socket}${slot.order ? `, filled as number ${slot.order}` : ''}`
-            : 'processor socket'}
+            : socket
+              ? 'processor socket'
+              : ''}
         </span>
         <button type="button" className="btn end" onClick={() => select(null)} aria-label="Close the card">
           ×
@@ -43,10 +48,10 @@ export function PlaceCard({
           </span>
         )}
       </p>
-      {slot && (
+      {(slot || socket) && (
         <>
           <div className="row wrap">
-            {unit && (
+            {unit && slot && (
               <button type="button" className="btn o" onClick={() => onPick(place)}>
                 Move it
               </button>
@@ -68,7 +73,7 @@ export function PlaceCard({
           <input
             id="card-shelf"
             className="inp"
-            placeholder="32 reg 4800"
+            placeholder={socket ? '24 cores' : '32 reg 4800'}
             value={text}
             onChange={(e) => setText(e.target.value)}
             autoComplete="off"
