@@ -28,6 +28,22 @@ public static class SolverRuns
             times.Sort();
             Console.WriteLine($"placement, {sockets * channels * perChannel,2} slots, {modules,2} modules of {kinds} kinds: median {times[times.Count / 2],6:0.000} s, worst {times[^1],6:0.000} s   {(placed.IsBest ? "proven" : placed.Proof)}, {placed.Score.Moves} moves");
         }
+        foreach (var (sockets, channels, perChannel) in new[] { (1, 4, 2), (2, 8, 2), (2, 8, 3) })
+        {
+            var (q, hand) = Case(sockets, channels, perChannel, sockets * channels, 2);
+            var offers = Case(sockets, channels, perChannel, 8, 8).Hand.Select((h, i) => new ShelfPart { Id = $"p{i}", Module = h.Module, InStock = 16, PriceEur = 20 + (i * 17 % 90) }).ToList();
+            var fitted = q with { Found = q.Found };
+            var times = new List<double>();
+            var answers = 0;
+            for (var i = 0; i < 5; i++)
+            {
+                var from = Stopwatch.GetTimestamp();
+                answers = BuyingSolver.Solve(fitted, (long)sockets * channels * perChannel * 16 * 1024, 2666, offers).Count;
+                if (i > 0) times.Add(Stopwatch.GetElapsedTime(from).TotalSeconds);
+            }
+            times.Sort();
+            Console.WriteLine($"buying,    {sockets * channels * perChannel,2} slots, 8 kinds on the shelf: median {times[times.Count / 2],6:0.000} s, worst {times[^1],6:0.000} s   {answers} answers");
+        }
         return 0;
     }
 

@@ -44,18 +44,37 @@ public sealed record PlacementView(
         !state.Plan.TryGetValue(u.Key, out var planned) ? new HandModule(u.Value, PlaceName.Short(u.Key))
         : new HandModule(u.Value, planned.MovedFrom is { } from ? PlaceName.Short(from) : null));
 
-    private static Arrange EditOf(JobState state, Placement placement)
+    internal static Arrange EditOf(JobState state, Placement placement)
     {
         var places = PlaceName.All(state.Sheet!).Where(PlaceName.IsSlot).ToDictionary(p => p, p => placement.Slots.TryGetValue(PlaceName.Short(p), out var module)
             ? module.From is { } from ? new Arranged(PlaceName.Slot(from)) : new Arranged(null, module.Unit) : null);
         return new Arrange(places, $"places {Say.Count(placement.Slots.Count, "module", "modules")}: {Core.Quantities.ByteCount.FromMiB(placement.Score.MiB)}");
     }
 
-    private static PlacementSide Side(JobState state, Question q, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
+    internal static PlacementSide Side(JobState state, Question q, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
     {
         var evaluation = Evaluation.Evaluate(Question.Of(state, evidence, shelf));
         var slots = state.Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null)
             .Select(u => new PlacedView(u.Key, u.Value.Short, u.Value.Module!.CapacityMiB, u.Value.Module.Type, state.Plan.TryGetValue(u.Key, out var p) ? p.MovedFrom : u.Key));
         return new PlacementSide([.. slots], evaluation.Memory.Planned, PlacementScore.Of(q, q.Planned), evaluation.Count(Severity.Stop), evaluation.Count(Severity.Care));
+    }
+}
+
+/// <summary>A shelf part to buy, and how many.</summary>
+public sealed record BoughtView(string PartId, string Part, int Count, decimal Eur, string? LiesIn);
+
+/// <summary>One way to get the memory wanted, evaluated like a hand-made plan.</summary>
+public sealed record BuyingView(string Name, PlacementSide Side, IReadOnlyList<BoughtView> Bought, decimal Eur, int Thrown, bool IsBest, string Proof, Edit Edit)
+{
+    public static IReadOnlyList<BuyingView> Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf, int gib, int rateMTs, CancellationToken cancel)
+    {
+        var q = Question.Of(state, evidence, shelf);
+        return [.. BuyingSolver.Solve(q, gib * 1024L, rateMTs, [.. shelf.Values], cancel).Select(a =>
+        {
+            var edit = PlacementView.EditOf(state, a.Placement);
+            var after = EditFold.Apply(state, edit, new Stamp("", default));
+            return new BuyingView(a.Name, PlacementView.Side(after, Question.Of(after, evidence, shelf), evidence, shelf),
+                [.. a.Bought.Select(b => new BoughtView(b.Part.Id, b.Part.Module!.Long, b.Count, b.Part.PriceEur!.Value * b.Count, b.Part.LiesIn))], a.Eur, a.Thrown, a.Placement.IsBest, a.Placement.Proof, edit);
+        })];
     }
 }

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { api, Refusal, unwrap } from './client';
 import { guess } from './guess';
 import { person } from './person';
-import type { Edit, JobView, ReadView, Rule } from './types';
+import type { BuyingView, Edit, JobView, ReadView, Rule } from './types';
 
 const jobKey = (number: string) => ['job', number];
 
@@ -100,6 +100,23 @@ export const usePlacement = (job: JobView, add: { partId: string; count: number 
           signal,
         }),
       ),
+  });
+
+/** Ways to buy the memory wanted; changes nothing. */
+export const useBuying = (job: JobView, memoryGiB: number, rateMTs: number) =>
+  useQuery<BuyingView[]>({
+    queryKey: ['buying', job.number, job.lastNumber, memoryGiB, rateMTs],
+    enabled: memoryGiB > 0,
+    retry: false,
+    placeholderData: (old) => old,
+    queryFn: async ({ signal }) =>
+      unwrap(
+        await api.POST('/api/jobs/{number}/buying', {
+          params: { path: { number: job.number } },
+          body: { memoryGiB, rateMTs },
+          signal,
+        }),
+      ) as BuyingView[],
   });
 
 const photosKey = (number: string) => ['photos', number];

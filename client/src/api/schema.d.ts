@@ -116,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/buying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["buyModules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick/labels": {
         parameters: {
             query?: never;
@@ -711,6 +727,41 @@ export interface components {
             differs: string;
             /** @description Memory slots that it lacks. */
             missingSlots?: null | string[];
+        };
+        /** @description A shelf part to buy, and how many. */
+        BoughtView: {
+            partId: string;
+            part: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            eur: number;
+            liesIn: null | string;
+        };
+        BuyingRequest: {
+            /**
+             * Format: int32
+             * @description Memory wanted.
+             */
+            memoryGiB: number;
+            /**
+             * Format: int32
+             * @description Least rate.
+             */
+            rateMTs: number;
+        };
+        /** @description One way to get the memory wanted, evaluated like a hand-made plan. */
+        BuyingView: {
+            name: string;
+            side: components["schemas"]["PlacementSide"];
+            bought: components["schemas"]["BoughtView"][];
+            /** Format: double */
+            eur: number;
+            /** Format: int32 */
+            thrown: number;
+            isBest: boolean;
+            proof: string;
+            edit: components["schemas"]["Edit"];
         };
         /** @description A count of bytes. Memory is spoken of in binary units (1 GiB = 2³⁰ bytes, IEC 80000-13). */
         ByteCount: {
@@ -3441,6 +3492,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlacementView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    buyModules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuyingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuyingView"][];
                 };
             };
             /** @description Bad Request */

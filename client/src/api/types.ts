@@ -32,6 +32,7 @@ export type ListRequest = Schemas['ListRequest'];
 export type ReadView = Schemas['ReadView'];
 export type FiveAnswers = Schemas['FiveAnswers'];
 export type PlacementView = Schemas['PlacementView'];
+export type BuyingView = Schemas['BuyingView'];
 export type PlacementSide = Schemas['PlacementSide'];
 export type Distance = Schemas['Distance'];
 export type Explanation = Schemas['Explanation'];

@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Sheets;
+using Irvak.Solvers;
 using Irvak.Store;
 
 namespace Irvak.Web.Endpoints;
@@ -10,12 +11,17 @@ public sealed record WantedPieces(string PartId, int Count);
 /// <param name="Add">Parts of the shelf to place besides what the plan holds; null for none.</param>
 public sealed record PlacementRequest(IReadOnlyList<WantedPieces>? Add);
 
+/// <param name="MemoryGiB">Memory wanted.</param>
+/// <param name="RateMTs">Least rate.</param>
+public sealed record BuyingRequest(int MemoryGiB, int RateMTs);
+
 /// <summary>Computed placements. Nothing is stored: a placement becomes part of a job when its edit is sent.</summary>
 public static class Placements
 {
     private const int MostPieces = 192;
 
-    public static void MapPlacements(this IEndpointRouteBuilder routes) =>
+    public static void MapPlacements(this IEndpointRouteBuilder routes)
+    {
         routes.MapPost("/api/jobs/{number}/placement", async (string number, PlacementRequest request, Jobs jobs, Library library, CancellationToken cancel) =>
         {
             if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
@@ -31,4 +37,16 @@ public static class Placements
             var (view, problem) = PlacementView.Of(job.State, await library.Evidence(cancel), shelf, more, cancel);
             return view is not null ? TypedResults.Ok(view) : Problems.Invalid(new SheetProblem("/", problem!));
         }).WithName("placeModules").Produces<PlacementView>().ProducesProblem(400).ProducesProblem(404);
+
+        routes.MapPost("/api/jobs/{number}/buying", async (string number, BuyingRequest request, Jobs jobs, Library library, CancellationToken cancel) =>
+        {
+            if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
+            if (job.State.Sheet is not { } sheet) return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
+            if (request.MemoryGiB is < 1 or > 1_048_576) return Problems.Invalid(new SheetProblem("/memoryGiB", "Wish 1 to 1 048 576 GiB."));
+            if (request.RateMTs is < 0 or > 20_000) return Problems.Invalid(new SheetProblem("/rateMTs", "A rate lies between 0 and 20 000 MT/s."));
+            if (sheet.Channels.Sum(c => c.Slots.Count) > PlacementSolver.MostSlots) return Problems.Invalid(new SheetProblem("/", $"Boards of more than {PlacementSolver.MostSlots} memory slots are planned by hand."));
+            var shelf = (await library.Shelf(cancel)).ToDictionary(p => p.Id);
+            return TypedResults.Ok(BuyingView.Of(job.State, await library.Evidence(cancel), shelf, request.MemoryGiB, request.RateMTs, cancel));
+        }).WithName("buyModules").Produces<IReadOnlyList<BuyingView>>().ProducesProblem(400).ProducesProblem(404);
+    }
 }

@@ -3,6 +3,8 @@ import type { JobView } from '../../api/types';
 import { group, mib } from '../../format/numbers';
 import { Ladder } from '../../ladder/Ladder';
 import { Bands } from './Bands';
+import { Buying } from './Buying';
+import { printCard, SlotCard } from './SlotCard';
 import { Mixed } from './Mixed';
 import { Modes } from './Modes';
 import { Placement } from './Placement';
@@ -11,7 +13,7 @@ import { travel } from './travel';
 
 /** The memory sheet: ladder, slowest of, interleave, modes, what will be seen; and the placement that is computed on request. */
 export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: string) => void; stale: boolean }) {
-  const [placing, setPlacing] = useState(false);
+  const [placing, setPlacing] = useState<'place' | 'buy' | null>(null);
   const ladder = useRef<HTMLDivElement>(null);
   const before = useRef<Map<string, string>>(new Map());
   // Modules that changed their slot are seen travelling there, whoever moved them.
@@ -24,7 +26,8 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
   const { found, planned } = memory;
   const os = (f: typeof found) => f.osTotal?.words ?? 'not known';
   const apart = memory.ladder.some((s) => s.general);
-  if (placing) return <Placement job={job} onClose={() => setPlacing(false)} />;
+  if (placing === 'place') return <Placement job={job} onClose={() => setPlacing(null)} />;
+  if (placing === 'buy') return <Buying job={job} onClose={() => setPlacing(null)} />;
   return (
     <div className={stale ? 'sheet mem old' : 'sheet mem'} aria-label="Memory">
       <section ref={ladder}>
@@ -33,12 +36,24 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
           <span className="lab">
             {apart ? 'small figure: the board’s own order (general order)' : 'small figure: fill order'} · outer: GiB
           </span>
-          <button type="button" className="btn o end" onClick={() => setPlacing(true)}>
+          <button type="button" className="btn o end" onClick={() => setPlacing('place')}>
             Place for me
+          </button>
+          <button type="button" className="btn o" onClick={() => setPlacing('buy')}>
+            Buy for me
+          </button>
+          <button
+            type="button"
+            className="btn o"
+            onClick={printCard}
+            title="Which module in which slot, to cut out and lay into the machine"
+          >
+            Card
           </button>
         </h3>
         <Ladder job={job} onAct={onAct} />
         <Mixed facts={memory.mixed} />
+        <SlotCard job={job} />
       </section>
       <section className="stack">
         <SlowestOf memory={memory} />
