@@ -1,0 +1,98 @@
+using System.Net.Http.Json;
+using System.Text.Json;
+
+namespace Irvak.Web.Tests;
+
+/// <summary>Computed placements, purchases and quick sums over HTTP.</summary>
+public class PlacementTests(WebFixture web)
+{
+    private async Task<(string Number, int Last)> Surveyed()
+    {
+        var job = await web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = "Placement", owner = "Tidehouse", sheetId = (string?)null, answers = (object?)null });
+        var number = job.GetProperty("number").GetString()!;
+        var taken = await WebFixture.Ok(await web.Capture(number, job.GetProperty("lastNumber").GetInt32(), WebFixture.Demo("torr-before.txt")));
+        return (number, taken.GetProperty("job").GetProperty("lastNumber").GetInt32());
+    }
+
+    private async Task<JsonElement> Place(string number, object? add = null) => await WebFixture.Ok(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/placement", new { add }));
+
+    [Fact]
+    public async Task A_second_processor_draws_half_of_the_modules_to_its_side_and_one_undo_brings_them_back()
+    {
+        var (number, last) = await Surveyed();
+        var job = await WebFixture.Ok(await web.Edit(number, last, new { type = "fit", place = "socket:CPU 2", unit = new { source = "shelf", shelfPartId = "os-n416" } }));
+        var view = await Place(number);
+        Assert.Equal(128 * 1024, view.GetProperty("proposed").GetProperty("score").GetProperty("fullestMiB").GetInt32() * 4L);
+        Assert.Equal(0, view.GetProperty("proposed").GetProperty("score").GetProperty("imbalanceMiB").GetInt32());
+        Assert.Equal(4, view.GetProperty("proposed").GetProperty("score").GetProperty("moves").GetInt32());
+        Assert.True(view.GetProperty("isBest").GetBoolean());
+        var taken = await WebFixture.Ok(await web.Edit(number, job.GetProperty("lastNumber").GetInt32(), JsonSerializer.Deserialize<object>(view.GetProperty("edit").GetRawText())!));
+        Assert.Equal(4, taken.GetProperty("changes").EnumerateArray().Count(c => c.GetProperty("movedFrom").ValueKind == JsonValueKind.String));
+        Assert.Equal(8, taken.GetProperty("planned").EnumerateObject().Count(p => p.Name.StartsWith("slot:", StringComparison.Ordinal)));
+        var undone = await WebFixture.Ok(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/undo", new { key = Guid.NewGuid(), who = "Ines", withDependents = false }));
+        Assert.Equal(["socket:CPU 2"], undone.GetProperty("changes").EnumerateArray().Select(c => c.GetProperty("place").GetString()));
+    }
+
+    [Fact]
+    public async Task Parts_of_the_shelf_are_placed_with_the_fitted_ones()
+    {
+        var (number, _) = await Surveyed();
+        var view = await Place(number, new[] { new { partId = "rdimm-32-4800", count = 8 } });
+        Assert.Equal(512 * 1024, view.GetProperty("proposed").GetProperty("score").GetProperty("miB").GetInt32());
+        Assert.Equal(0, view.GetProperty("out").GetArrayLength());
+        Assert.Equal(0, view.GetProperty("proposed").GetProperty("stops").GetInt32());
+    }
+
+    [Fact]
+    public async Task Wrong_wishes_are_told_with_a_path()
+    {
+        var (number, last) = await Surveyed();
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/placement", new { add = new[] { new { partId = "nothing", count = 1 } } }), 400, "invalid");
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/placement", new { add = new[] { new { partId = "rdimm-32-4800", count = 100_000 } } }), 400, "invalid");
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/jobs/none/placement", new { add = (object?)null }), 404, "unknown-job");
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/buying", new { memoryGiB = 0, rateMTs = 0 }), 400, "invalid");
+        var half = await WebFixture.Problem(await web.Edit(number, last, new { type = "arrange", what = "x", places = new Dictionary<string, object?> { ["slot:A1"] = null } }), 400, "invalid");
+        Assert.Contains("names every memory slot", half.GetProperty("detail").GetString());
+    }
+
+    [Fact]
+    public async Task Purchases_are_evaluated_like_plans_and_the_cheapest_comes_first()
+    {
+        var (number, _) = await Surveyed();
+        var answers = await WebFixture.Ok(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/buying", new { memoryGiB = 384, rateMTs = 4400 }));
+        var money = answers.EnumerateArray().Select(a => a.GetProperty("eur").GetDecimal()).ToList();
+        Assert.NotEmpty(money);
+        Assert.Equal(money.Order(), money);
+        Assert.All(answers.EnumerateArray(), a =>
+        {
+            Assert.Equal(0, a.GetProperty("side").GetProperty("stops").GetInt32());
+            Assert.True(a.GetProperty("side").GetProperty("score").GetProperty("miB").GetInt64() >= 384 * 1024);
+            Assert.True(a.GetProperty("side").GetProperty("score").GetProperty("rateMTs").GetInt32() >= 4400);
+        });
+    }
+
+    [Fact]
+    public async Task A_quick_sum_goes_on_as_a_job_with_its_modules_placed()
+    {
+        const string modules = "4 × 16GB 2Rx8 PC4-2666V-R\n2 × 32GB 2Rx4 PC4-2666V-R";
+        var sum = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/board", new { sheetId = "brannick-ledge-6", sockets = 0, modules, osBits = 64, mode = "independent" }));
+        Assert.Equal(["C1", "D1", "A1", "B1", "A2", "B2"], sum.GetProperty("slots").EnumerateArray().Select(s => s.GetProperty("slot").GetString()));
+        Assert.Equal(2400, sum.GetProperty("figures").GetProperty("rate").GetProperty("rateMTs").GetInt32());
+        var job = await web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = "Carried", owner = "", sheetId = "brannick-ledge-6", answers = (object?)null, carry = new { sockets = 0, modules, wishGiB = 128, osBits = 64 } });
+        Assert.Equal(6, job.GetProperty("changes").GetArrayLength());
+        Assert.Equal(128, job.GetProperty("aim").GetProperty("memoryGiB").GetInt32());
+    }
+
+    [Fact]
+    public async Task Labels_in_a_row_are_read_one_by_one_and_nonsense_is_told()
+    {
+        var labels = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/labels", new { text = "16GB 2Rx4 PC4-2400T-RB1-11\n\nhello\n16GB 2Rx4 PC4-1600R" }));
+        Assert.Equal([1, 3, 4], labels.EnumerateArray().Select(l => l.GetProperty("line").GetProperty("line").GetInt32()));
+        Assert.Equal("16GB 2Rx4 PC4-2400T-RB1-11", labels[0].GetProperty("written").GetString());
+        Assert.Contains("not R", labels[2].GetProperty("line").GetProperty("reading").GetProperty("problem").GetString());
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/labels", new { text = new string('x', 30_000) }), 400, "invalid");
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/os", new { installedGiB = 0, bits = 64, extended = false, graphics = false }), 400, "invalid");
+        var os = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/os", new { installedGiB = 8, bits = 32, extended = false, graphics = false }));
+        Assert.InRange(os.GetProperty("high").GetProperty("bytes").GetInt64(), 3L << 30, 4L << 30);
+    }
+}
