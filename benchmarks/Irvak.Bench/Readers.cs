@@ -73,12 +73,14 @@ public static class Readers
         {
             var reader = new System.Text.Json.Utf8JsonReader(bytes, new System.Text.Json.JsonReaderOptions { AllowMultipleValues = true });
             while (reader.Read()) System.Text.Json.JsonDocument.ParseValue(ref reader).Dispose();
-        },
+        }
+        ,
         (byte)'"' or (byte)'B' => () =>
         {
             using var csv = CsvReader.FromText(Encoding.UTF8.GetString(bytes), new CsvReaderOptions { HasHeader = false, FieldCountMismatch = CsvFieldCountHandling.Allow });
             while (csv.Read()) _ = csv.GetString(0);
-        },
+        }
+        ,
         _ => null,
     };
 

@@ -13,7 +13,8 @@ public sealed record Question(
 {
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
         state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state)),
-        state.AsFound, state.Planned, state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf) { Mode = state.Mode };
+        state.AsFound, state.Planned, state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
+    { Mode = state.Mode };
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
     public MemoryMode Mode { get; init; }

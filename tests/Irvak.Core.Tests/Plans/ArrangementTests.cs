@@ -15,9 +15,9 @@ public class ArrangementTests
     [Fact]
     public void Modules_change_places_even_in_a_ring()
     {
-        var state = Two.With(All(("A1", new("slot:A2")), ("A2", new("slot:A1"))));
-        Assert.Same(Two.Found["slot:A1"], state.Planned.At("slot:A2"));
-        Assert.Same(Two.Found["slot:A2"], state.Planned.At("slot:A1"));
+        var state = Two.With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["slot:A1"] = Boards.Unit() with { Serial = "one" }, ["slot:A2"] = Boards.Unit() with { Serial = "two" } }, null, "test"))
+            .With(All(("A1", new("slot:A2")), ("A2", new("slot:A1"))));
+        Assert.Equal(("two", "one"), (state.Planned.At("slot:A1")!.Serial, state.Planned.At("slot:A2")!.Serial));
         Assert.All(state.Changes(), c => Assert.NotNull(c.MovedFrom));
     }
 
