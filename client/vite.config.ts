@@ -39,5 +39,5 @@ export default defineConfig({
     },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
-  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },
+  test: { environment: 'jsdom', testTimeout: 30_000, include: ['src/**/*.test.{ts,tsx}'] },
 });

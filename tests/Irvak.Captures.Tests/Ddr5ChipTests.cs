@@ -4,7 +4,7 @@ using Irvak.Core.Sheets;
 namespace Irvak.Captures.Tests;
 
 /// <summary>
-/// Source: the bytes that Memtest86+ 6.10 (Debian's package, its code read from the machine instructions) takes from a DDR5 chip, and
+/// Source: the bytes that the open memory tester of the distribution, release 6.10 (read from its machine instructions), takes from a DDR5 chip, and
 /// what it makes of them: 4 die (1 = 4, 2 = 8, 3 = 12, 4 = 16, 5 = 24, 6 = 32, 7 = 48, 8 = 64 Gbit) and dies in the stack (2, 3, 4, 5 =
 /// 2, 4, 8, 16), 6 width of a chip (4 &lt;&lt; n), 20 and 21 shortest cycle in picoseconds, 234 ranks less one and the bit for unequal ranks,
 /// 235 width of a subchannel (8 &lt;&lt; n), its ECC bits and how many there are, 512 and 513 maker, 521 to 550 part number.

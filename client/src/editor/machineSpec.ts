@@ -1,4 +1,5 @@
-import { FORMS, GENERATIONS, num, numbers, pick, text, TYPES, words, yes, type SectionSpec } from './spec';
+import { PROCESSORS_AND_MEMORY } from './memorySpec';
+import { num, numbers, pick, text, words, yes, type SectionSpec } from './spec';
 
 /** Values about which sources are known to differ. */
 const CLAIMABLE = [
@@ -47,103 +48,7 @@ export const MACHINE: SectionSpec[] = [
       num('units', 'Rack units', 'U', '0 when it does not go into a rack.'),
     ],
   },
-  {
-    title: 'Processors',
-    lists: [
-      {
-        key: 'sockets',
-        title: 'Sockets',
-        one: 'socket',
-        fields: [
-          text('id', 'Name', 'As printed on the board.'),
-          text('family', 'Socket family'),
-          yes('soldered', 'Soldered in?'),
-        ],
-        make: (n) => ({ id: n === 0 ? 'CPU' : `CPU ${n + 1}` }),
-      },
-      {
-        key: 'processors',
-        title: 'Processors it takes',
-        one: 'processor',
-        help: "From the maker's list; what it drives limits the memory.",
-        fields: [
-          text('name', 'Name'),
-          text('maker', 'Maker'),
-          num('memoryRateMTs', 'Memory rate', 'MT/s'),
-          num('memoryTotalGiB', 'Most memory', 'GiB'),
-          num('cores', 'Cores'),
-          num('watt', 'Heat', 'W'),
-          num('lanes', 'Lanes'),
-          num('gen', 'PCIe generation'),
-          text('stepping', 'Stepping'),
-          yes('graphics', 'Drives a screen?'),
-        ],
-        make: () => ({ name: '' }),
-      },
-    ],
-  },
-  {
-    title: 'Memory',
-    at: 'memory',
-    fields: [
-      pick('generation', 'Generation', GENERATIONS, 'Printed beside the slots or on a module.'),
-      pick('form', 'Form', FORMS),
-      {
-        key: 'types',
-        label: 'Types it takes',
-        kind: 'words',
-        wide: true,
-        help: 'unbuffered, unbuffered-ecc, registered, load-reduced, fully-buffered',
-        options: TYPES,
-      },
-      num('slotLimitGiB', 'Largest module listed', 'GiB'),
-      num('totalLimitGiB', 'Largest total listed', 'GiB'),
-      num('rateLimitMTs', 'Top rate of the board', 'MT/s', 'Used when there is no table below.'),
-      yes('eccWorks', 'Does ECC work?', 'Null means not known; some boards take ECC modules and ignore ECC.'),
-      pick('eccMixing', 'With and without ECC together', [
-        ['ecc-off', 'runs, ECC off'],
-        ['no-start', 'does not start'],
-      ]),
-      num('reservedMiB', 'Kept by the machine', 'MiB', 'Graphics and firmware take it from the total.'),
-      num('ranksPerChannel', 'Most ranks per channel'),
-      words('modes', 'Modes of the firmware', 'independent mirrored rank-spare lockstep'),
-      words('fillOrder', "The board's own fill order", 'Slots in order: A1 B1 C1. Open for the general order.'),
-      num('supplyMilliVolt', 'Supply of the modules', 'mV', '1500, 1350; DDR4 and DDR5 need no answer.'),
-      yes('channelsKnown', 'Are the channels known?', 'No, when slots are known but not which belong together.'),
-    ],
-    lists: [
-      {
-        key: 'rates',
-        title: 'Rate by type, ranks and modules per channel',
-        one: 'row',
-        help: 'The table of the maker. Leave type or ranks open when the row holds for all.',
-        fields: [
-          pick('type', 'Type', TYPES),
-          num('ranks', 'Ranks'),
-          num('perChannel', 'Modules per channel'),
-          num('rateMTs', 'Rate', 'MT/s'),
-        ],
-        make: (n) => ({ perChannel: n + 1, rateMTs: 2400 }),
-      },
-    ],
-  },
-  {
-    title: 'Memory channels',
-    lists: [
-      {
-        key: 'channels',
-        title: 'Channels with their slots',
-        one: 'channel',
-        help: 'Slots in the order they are filled; channels may have unequal numbers.',
-        fields: [
-          text('id', 'Channel'),
-          text('socket', 'Socket'),
-          words('slots', 'Slots', 'Names as printed, with spaces: A1 A2'),
-        ],
-        make: (n) => ({ id: String.fromCharCode(65 + n), socket: 'CPU', slots: [`${String.fromCharCode(65 + n)}1`] }),
-      },
-    ],
-  },
+  ...PROCESSORS_AND_MEMORY,
   {
     title: 'Lanes',
     lists: [

@@ -7,7 +7,7 @@ namespace Irvak.Captures.Binary;
 
 /// <summary>
 /// Contents of a memory module's own chip (SPD): JEDEC 21-C annexes J (DDR2), K (DDR3), L (DDR4) and JESD400-5 (DDR5). DDR2
-/// to DDR4 agree with decode-dimms, the bytes of DDR5 with those that Memtest86+ 6.10 takes from a chip; the DDR5 checksum and serial
+/// to DDR4 agree with decode-dimms, the bytes of DDR5 with those that the distribution's open memory tester (6.10) takes from a chip; the DDR5 checksum and serial
 /// number alone are from memory. A field that holds a reserved code stays unknown.
 /// </summary>
 internal static class SpdEeprom

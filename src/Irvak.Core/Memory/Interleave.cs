@@ -34,24 +34,30 @@ public static class Interleave
         {
             var capacities = q.Sheet.Channels.Where(c => c.Socket == socket.Id)
                 .Select(c => c.Slots.Sum(s => (long)(build.ModuleAt(s)?.CapacityMiB ?? 0))).Where(c => c > 0).Order().ToList();
-            var bands = Bands(capacities);
+            var bands = Bands(capacities, q.Sheet.Memory.InterleaveWays);
             sockets.Add(new SocketInterleave(socket.Id, bands, Bandwidth(bands, rate)));
         }
         return sockets;
     }
 
     /// <param name="capacities">MiB of every filled channel, smallest first.</param>
-    public static IReadOnlyList<InterleaveBand> Bands(IReadOnlyList<long> capacities)
+    /// <param name="ways">Numbers of channels that the controller spreads over; null for any. A layer over three channels with a controller of 1, 2 and 4 ways is one of two and one of one.</param>
+    public static IReadOnlyList<InterleaveBand> Bands(IReadOnlyList<long> capacities, IReadOnlyList<int>? ways = null)
     {
-        var bands = new List<InterleaveBand>();
+        var bands = new SortedDictionary<int, long>(Comparer<int>.Create((a, b) => b.CompareTo(a)));
         long floor = 0;
         for (var i = 0; i < capacities.Count; i++)
         {
             var height = capacities[i] - floor;
-            if (height > 0) bands.Add(new InterleaveBand(capacities.Count - i, height * (capacities.Count - i)));
             floor = capacities[i];
+            for (var left = capacities.Count - i; height > 0 && left > 0;)
+            {
+                var wide = ways is null ? left : ways.Where(w => w <= left && w > 0).DefaultIfEmpty(1).Max();
+                bands[wide] = bands.GetValueOrDefault(wide) + (height * wide);
+                left -= wide;
+            }
         }
-        return bands;
+        return [.. bands.Select(b => new InterleaveBand(b.Key, b.Value))];
     }
 
     /// <summary>Capacity-weighted harmonic mean of the bands' bandwidths, MB/s; null without memory or a known rate.</summary>

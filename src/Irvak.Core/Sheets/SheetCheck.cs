@@ -94,6 +94,11 @@ public static class SheetCheck
         for (var i = 0; i < (board.FillOrder?.Count ?? 0); i++)
             if (!slots.Contains(board.FillOrder![i]))
                 problems.Add(new($"/memory/fillOrder/{i}", $"{board.FillOrder[i]} is no slot of this sheet."));
+            else if (board.FillOrder.Take(i).Contains(board.FillOrder[i]))
+                problems.Add(new($"/memory/fillOrder/{i}", $"{board.FillOrder[i]} stands in the order twice."));
+            else if (sheet.Channels.First(c => c.Slots.Contains(board.FillOrder[i])) is var channel && channel.Slots.TakeWhile(s => s != board.FillOrder[i]).FirstOrDefault(s => !board.FillOrder.Take(i).Contains(s)) is { } first)
+                problems.Add(new($"/memory/fillOrder/{i}", $"{board.FillOrder[i]} comes before {first}, which channel {channel.Id} names first: put right the one or the other."));
+        if (board.InterleaveWays is { } ways && ways.Any(w => w is < 1 or > 64)) problems.Add(new("/memory/interleaveWays", "A controller spreads over 1 to 64 channels."));
         for (var i = 0; i < (board.Rates?.Count ?? 0); i++)
             if (board.Rates![i] is { RateMTs: < 200 or > 20_000 } or { PerChannel: < 1 or > 8 })
                 problems.Add(new($"/memory/rates/{i}", "A row of the rate table names 1 to 8 modules per channel and a rate between 200 and 20 000 MT/s."));
@@ -137,6 +142,8 @@ public static class SheetCheck
             if (slot.Watt is < 0 or > 1_000) problems.Add(new($"/slots/{i}/watt", "A slot gives 0 to 1000 W."));
         }
         var places = PlaceName.All(sheet).Select(PlaceName.Short).ToHashSet();
+        if (Circle(sheet.Exclusions) is { } circle)
+            problems.Add(new($"/exclusions/{circle.At}", $"The exclusions go in a circle: {circle.Way}. One of these places must come first."));
         for (var i = 0; i < sheet.Exclusions.Count; i++)
         {
             if (!places.Contains(sheet.Exclusions[i].When)) problems.Add(new($"/exclusions/{i}/when", $"{sheet.Exclusions[i].When} is no place of this sheet."));
@@ -173,5 +180,27 @@ public static class SheetCheck
             if (sheet.Ports[i].N is < 1 or > 64) problems.Add(new($"/ports/{i}/n", "Ports of one kind are 1 to 64."));
         for (var i = 0; i < sheet.Opening.Count; i++)
             if (sheet.Opening[i] is { Screws: < 0 or > 200 } or { Minutes: < 0 or > 600 }) problems.Add(new($"/opening/{i}", "A step takes 0 to 600 minutes and 0 to 200 screws."));
+    }
+
+    /// <summary>Places that take from each other in a ring of three or more; two that take from each other are a choice between them, which is sound.</summary>
+    private static (int At, string Way)? Circle(IReadOnlyList<Exclusion> exclusions)
+    {
+        for (var i = 0; i < exclusions.Count; i++)
+        {
+            var way = new List<string> { exclusions[i].When };
+            if (Walk(exclusions[i].Then, exclusions[i].When, way)) return (i, string.Join(" → ", way.Append(exclusions[i].When)));
+        }
+        return null;
+
+        bool Walk(string at, string goal, List<string> way)
+        {
+            if (at == goal) return way.Count > 2;
+            if (way.Contains(at) || way.Count > exclusions.Count) return false;
+            way.Add(at);
+            foreach (var next in exclusions.Where(e => e.When == at))
+                if (Walk(next.Then, goal, way)) return true;
+            way.RemoveAt(way.Count - 1);
+            return false;
+        }
     }
 }

@@ -13,6 +13,22 @@ public class InterleaveTests
         Assert.Equal([new InterleaveBand(4, 64), new InterleaveBand(1, 16)], Interleave.Bands([16, 16, 16, 32]));
 
     [Fact]
+    public void A_controller_of_1_2_and_4_ways_splits_three_channels_into_two_and_one() // arithmetic
+    {
+        Assert.Equal([new InterleaveBand(2, 32), new InterleaveBand(1, 16)], Interleave.Bands([16, 16, 16], [1, 2, 4]));
+        Assert.Equal([new InterleaveBand(4, 64), new InterleaveBand(2, 32)], Interleave.Bands([16, 16, 16, 16, 16, 16], [1, 2, 4]));
+    }
+
+    [Theory] // processors' sheets and JEDEC rates: channels × MT/s × 8 bytes
+    [InlineData(4, 2400, 76_800)]
+    [InlineData(8, 3200, 204_800)]
+    [InlineData(12, 4800, 460_800)]
+    [InlineData(2, 5600, 89_600)]
+    [InlineData(2, 1333, 21_333)]
+    public void Bandwidth_as_processors_sheets_print_it(int channels, int rate, double mbs) =>
+        Assert.Equal(mbs, Interleave.Bandwidth(Interleave.Bands([.. Enumerable.Repeat(16L, channels)]), new RateResult(rate, null, rate, null, []))!.Value, 1.0);
+
+    [Fact]
     public void Bandwidth_of_equal_channels_is_their_sum() // 8 channels DDR4-3200 = 204.8 GB/s (processor sheets)
     {
         var bands = Interleave.Bands([32, 32, 32, 32, 32, 32, 32, 32]);
