@@ -28,6 +28,9 @@ public class LookTests(Site site)
         { "part-editor", "/shelf/cv-c8", 1280, 800 },
         { "evidence", "/evidence", 1280, 800 },
         { "rules", "/rules", 1280, 800 },
+        { "quick-sums", "/sums?sum=board&sheet=brannick-torr-32&sockets=1&modules=8%20%C3%97%2032GB%202Rx8%20PC5-4800B-R%0A2%20%C3%97%2064GB%202Rx4%20PC5-4800B-R", 1280, 800 },
+        { "quick-label", "/sums?labels=16GB%202Rx4%20PC4-2400T-RB1-11%0A16GB%202Rx4%20PC4-1600R", 1280, 800 },
+        { "quick-os", "/sums?sum=os&gib=16", 1280, 800 },
     };
 
     [Theory]
@@ -39,9 +42,27 @@ public class LookTests(Site site)
             using var window = new Window(site, mode: mode, width: width, height: height).Open(path);
             window.Find("#field");
             window.Until(_ => window.Script<bool>("return document.fonts.status === 'loaded' && !document.querySelector('main:empty') && (document.querySelector('main') || {}).innerText.length > 40"), "the view with its fonts");
-            Shoot(window, mode == "day" ? name : name == "fit" ? "fit-night" : null);
+            // One picture of each main view; these are seen in others too.
+            Shoot(window, name is "begin" or "fit-small-machine" or "quick-label" or "quick-os" ? null : mode == "day" ? name : name == "fit" ? "fit-night" : null);
             Assert.Empty(Axe(window));
             Assert.Empty(Overlaps(window));
+            Assert.True(window.Script<bool>("const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"), $"{name} scrolls as a whole");
+            Assert.Empty(window.Complaints());
+        }
+    }
+
+    [Theory]
+    [InlineData("Place for me", "placement", "No better placement exists")]
+    [InlineData("Buy for me", "buying", "Take it")]
+    public void What_is_computed_on_request_is_sound_in_both_modes(string button, string name, string says)
+    {
+        foreach (var mode in new[] { "day", "night" })
+        {
+            using var window = new Window(site, mode: mode).Open(name == "buying" ? "/jobs/0102/fit" : "/jobs/0103/fit");
+            window.Press(button);
+            window.See(says, ".placement");
+            Shoot(window, mode == "day" && name == "placement" ? name : null);
+            Assert.Empty(Axe(window));
             Assert.True(window.Script<bool>("const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"), $"{name} scrolls as a whole");
             Assert.Empty(window.Complaints());
         }

@@ -149,6 +149,7 @@ public class JobsTests(StoreFixture store)
             new Restore("slot:A1"), new SetTick("k", true, "w"), new AnswerLine("firmware.total", Core.Expectations.SeenVerdict.Other, "48 GB"),
             new ReadAfter(new Core.Observations.Observation { MemTotalKiB = 1 }, "x"), new HandOver("Bao"),
             new ReadBefore(new Core.Observations.Observation { LogLines = 3 }, "log"), new Settle("slot:A1", "by hand"), new AnswerCheck("start", true, "2 min"), new SetNote("plug:FAN 1", "header 3"),
+            new SetMemoryMode(Core.Sheets.MemoryMode.Mirrored), new Arrange(new Dictionary<string, Arranged?> { ["slot:A1"] = new("slot:A2"), ["slot:A2"] = null, ["slot:B1"] = new(null, Boards.Unit()) }, "places"),
             new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
         ];
         Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());
