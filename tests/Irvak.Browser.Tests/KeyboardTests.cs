@@ -98,7 +98,7 @@ public class KeyboardTests(Site site)
     {
         window.See("Is there a processor in CPU 1?");
         window.Until(_ => window.Focus == "cpu", "focus in the form");
-        window.Keys_(Keys.Enter);
+        window.Keys_("Ostrel N-416", Keys.Enter);
         window.Until(d => d.FindElements(By.CssSelector("[data-place='socket:CPU 1'][aria-label*='stays']")).Count == 1, "CPU 1 found");
         Assert.NotEmpty(number);
     }
