@@ -35,13 +35,22 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
     public Build Without(string place) => new(Units.Remove(place));
 
     /// <summary>Modules by slot, in the order of the sheet; slots of this sheet only.</summary>
-    public IEnumerable<(Channel Channel, string Slot, ModuleSheet Module)> Modules(MachineSheet sheet)
+    public IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> Modules(MachineSheet sheet)
     {
+        // A dozen rules ask for the same list; it is made once for a sheet.
+        if (_list is { } known && ReferenceEquals(known.Sheet, sheet)) return known.Modules;
+        var modules = new List<(Channel Channel, string Slot, ModuleSheet Module)>();
         foreach (var channel in sheet.Channels)
             foreach (var slot in channel.Slots)
                 if (ModuleAt(slot) is { } module)
-                    yield return (channel, slot, module);
+                    modules.Add((channel, slot, module));
+        _list = new(sheet, modules);
+        return modules;
     }
+
+    private sealed record ModuleList(MachineSheet Sheet, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> Modules);
+
+    private ModuleList? _list;
 
     /// <summary>Memory of all modules whose size is known, MiB.</summary>
     public long InstalledMiB => Units.Values.Sum(u => (long)(u.Module?.CapacityMiB ?? 0));
