@@ -12,7 +12,7 @@ public sealed record Question(
     EvidenceBook Evidence, SystemFacts System, IReadOnlyDictionary<string, ShelfPart> Shelf)
 {
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
-        state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state)),
+        (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision),
         state.AsFound, state.Planned, state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
     { Mode = state.Mode };
 

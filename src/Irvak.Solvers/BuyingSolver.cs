@@ -26,7 +26,7 @@ public static class BuyingSolver
     public static IReadOnlyList<BuyingAnswer> Solve(Question q, long mib, int rateMTs, IReadOnlyList<ShelfPart> shelf, CancellationToken cancel = default)
     {
         var bare = PlacementSolver.Bare(q.Planned);
-        var usable = q.Sheet.Channels.Where(c => bare.HasProcessor(c.Socket)).SelectMany(c => c.Slots).ToList();
+        var usable = bare.UsableSlots(q.Sheet).ToList();
         if (usable.Count == 0) return [];
         var fitted = q.Found.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null).Select(u => new HandModule(u.Value, PlaceName.Short(u.Key))).ToList();
         var (keepable, _) = PlacementSolver.Apart(q, bare, usable[0], fitted);

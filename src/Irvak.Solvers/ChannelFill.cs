@@ -43,9 +43,10 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
     /// <summary>Every filling of a channel of so many slots that the rules of a single channel allow, the empty one first.</summary>
     public static IReadOnlyList<ChannelFill> All(Question q, string socket, int slots, IReadOnlyList<Kind> kinds)
     {
-        var processor = q.Planned.At(PlaceName.Socket(socket))?.Processor;
-        var able = kinds.Where(k => !(k.Module.Type is { } t && processor?.MemoryTypes is { Count: > 0 } types && !types.Contains(t))
-            && !(processor?.DieLimitGbit is { } die && Bins.DieGbit(k.Module) > die)).ToList();
+        // What the socket's processor refuses is asked of the core, with the piece alone in its first slot.
+        var bare = PlacementSolver.Bare(q.Planned);
+        var first = q.Sheet.Channels.First(c => c.Socket == socket).Slots[0];
+        var able = kinds.Where(k => PlacementSolver.AgainstAlone(q, bare, first, k.Pieces[0].Unit) is null).ToList();
         var generation = q.Sheet.Memory.Generation ?? (kinds.Count > 0 ? kinds[0].Module.Generation : null) ?? MemoryGeneration.Ddr4;
         var fills = new List<ChannelFill>();
         void Add(List<Kind> held, int from)
@@ -68,10 +69,9 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
         var board = q.Sheet.Memory;
         if (held.Select(k => k.Family).Distinct().Count() > 1) return false;
         if (!board.ChannelsKnown) return true;
-        // Ranks are counted where select lines are needed for them; a buffer hides them.
-        if (board.RanksPerChannel is { } limit && held.All(k => k.Module is { Ranks: not null, Type: not (null or ModuleType.LoadReduced or ModuleType.FullyBuffered) })
-            && held.Sum(k => k.Module.Ranks!.Value / (k.Module.Stack ?? 1)) > limit) return false;
-        return board.WidthsMix != false || held.Select(k => k.Module.DeviceWidth).OfType<int>().Distinct().Count() < 2;
+        var modules = held.Select(k => k.Module).ToList();
+        if (board.RanksPerChannel is { } limit && ChannelLoad.SelectedRanks(modules) > limit) return false;
+        return board.WidthsMix != false || !ChannelLoad.MixesWidths(modules);
     }
 
     private static int RateOf(Question q, MemoryGeneration generation, List<Kind> held)

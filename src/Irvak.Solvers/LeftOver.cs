@@ -18,7 +18,7 @@ internal static class LeftOver
     private static string Why(Question q, Build build, HandModule module)
     {
         var fitted = build.Modules(q.Sheet).ToList();
-        var free = q.Sheet.Channels.Where(c => build.HasProcessor(c.Socket)).SelectMany(c => c.Slots).Where(s => build.ModuleAt(s) is null).ToList();
+        var free = build.UsableSlots(q.Sheet).Where(s => build.ModuleAt(s) is null).ToList();
         if (module.Module.Type is { } type && fitted.FirstOrDefault(f => f.Module.Type is { } t && t.Family() != type.Family()) is { Module.Type: { } other })
             return $"It is {type.Name()}, and never runs beside the {other.Name()} ones, which hold {ByteCount.FromMiB(build.InstalledMiB)} together.";
         if (fitted.Any(f => f.Module.Stack > 1 != module.Module.Stack > 1))

@@ -1,6 +1,8 @@
 using Google.OrTools.Sat;
 using Irvak.Core;
+using Irvak.Core.Evidence;
 using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
 
 namespace Irvak.Solvers;
 
@@ -40,6 +42,8 @@ internal sealed class PlacementModel
             Model.Add(Over(_classes, (c, f) => c.Each * f.Kinds.Count(k => k == kind)) <= kind.Pieces.Count);
         AddTable();
         AddFamilies();
+        // Under a policy that allows nothing off the list, the total of the sheet is a wall; otherwise a verdict says what was logged.
+        if (_q.Sheet.Memory.TotalLimitGiB is { } total && PolicyTable.SeverityOf(_q.Policy, Standing.Proven) == Severity.Stop) Model.Add(TotalMemory() <= total * 1024L / _unit);
         foreach (var socket in Sockets)
             if (_q.Planned.At(PlaceName.Socket(socket.Key))?.Processor?.MemoryTotalGiB is { } gib) Model.Add(Capacity(socket) <= gib * 1024L / _unit);
     }

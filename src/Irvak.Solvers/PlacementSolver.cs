@@ -27,7 +27,7 @@ public static class PlacementSolver
     public static Placement? Solve(Question q, IReadOnlyList<HandModule> hand, CancellationToken cancel = default)
     {
         var bare = Bare(q.Planned);
-        var usable = q.Sheet.Channels.Where(c => bare.HasProcessor(c.Socket)).SelectMany(c => c.Slots).ToList();
+        var usable = bare.UsableSlots(q.Sheet).ToList();
         if (usable.Count == 0) return null;
         var (able, unable) = Apart(q, bare, usable[0], hand);
         var kinds = Kind.Of(able);
@@ -36,9 +36,13 @@ public static class PlacementSolver
         var placement = new Placement(slots, [], PlacementScore.None, proof is null, proof ?? "No better placement exists; the search looked at all of them.", null);
         var build = placement.On(bare);
         var score = PlacementScore.Of(q, build);
+        // The model proposes, the core decides: what the model does not know of is said, never passed over.
+        var against = Against(q, build).FirstOrDefault();
         return placement with
         {
             Score = score,
+            IsBest = placement.IsBest && against is null,
+            Proof = against is null ? placement.Proof : "Not to be taken as it is: " + LeftOver.Plain(against.Sentence, "-"),
             Out = [.. unable, .. LeftOver.Of(q, build, able, slots)],
             Instead = Alternative.Compare(q, bare, hand, build, score),
         };
@@ -59,6 +63,10 @@ public static class PlacementSolver
         return MemorySheet.Judge(asked, MemorySheet.Of(asked)).Where(f => (f.Severity == Severity.Stop && f.Rule.Code != Modes.NotOffered.Code) || PlacementScore.Order.Contains(f.Rule.Code));
     }
 
+    /// <summary>Why a piece would not work in a slot with nothing beside it; null when it would.</summary>
+    internal static Finding? AgainstAlone(Question q, Build bare, string slot, Unit unit) =>
+        Against(q, bare.With(PlaceName.Slot(slot), unit)).FirstOrDefault(f => f.Places.Contains(PlaceName.Slot(slot)) && !PlacementScore.Order.Contains(f.Rule.Code));
+
     /// <summary>Modules that could not work in this machine even alone.</summary>
     internal static (List<HandModule> Able, List<StaysOut> Unable) Apart(Question q, Build bare, string slot, IReadOnlyList<HandModule> hand)
     {
@@ -68,7 +76,7 @@ public static class PlacementSolver
         {
             if (!tried.TryGetValue(module.Module, out var why))
             {
-                var alone = Against(q, bare.With(PlaceName.Slot(slot), module.Unit)).FirstOrDefault(f => f.Places.Contains(PlaceName.Slot(slot)) && !PlacementScore.Order.Contains(f.Rule.Code));
+                var alone = AgainstAlone(q, bare, slot, module.Unit);
                 tried[module.Module] = why = alone is null ? null : LeftOver.Plain(alone.Sentence, slot);
             }
             if (why is null) able.Add(module);

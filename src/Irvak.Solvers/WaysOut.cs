@@ -138,7 +138,7 @@ public static class WaysOut
     private static Together? InOrder(JobState state)
     {
         var sheet = state.Sheet!;
-        var order = FillOrder.Of(sheet).Where(s => state.Planned.HasProcessor(FillOrder.SocketOf(sheet, s))).ToList();
+        var order = FillOrder.Usable(FillOrder.Of(sheet), sheet, state.Planned).ToList();
         var moves = new List<Edit>();
         var free = order.Where(s => state.Planned.ModuleAt(s) is null).ToList();
         var filled = order.Where(s => state.Planned.ModuleAt(s) is not null).Reverse().ToList();
@@ -152,7 +152,7 @@ public static class WaysOut
     {
         var sheet = state.Sheet!;
         var wish = (state.Aim.MemoryGiB ?? 0) * 1024L;
-        var usable = FillOrder.Of(sheet).Where(s => state.Planned.HasProcessor(FillOrder.SocketOf(sheet, s))).ToList();
+        var usable = FillOrder.Usable(FillOrder.Of(sheet), sheet, state.Planned).ToList();
         var free = usable.Where(s => state.Planned.ModuleAt(s) is null).ToList();
         foreach (var part in Suiting(state, shelf, []).OrderByDescending(p => p.InStock).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(8))
         {

@@ -79,6 +79,27 @@ public class PlacementSolverTests
     }
 
     [Fact]
+    public void Slots_that_a_board_revision_lacks_are_no_slots()
+    {
+        var sheet = Boards.Server with { Revisions = [new("A", "half the slots", ["A2", "B2", "C2", "D2"])] };
+        var state = Boards.Job(sheet);
+        var placed = Solve(state with { System = state.System with { BoardRevision = "A" } }, [.. Times(6, Boards.Module())]);
+        Assert.Equal(["A1", "B1", "C1", "D1"], placed.Slots.Keys.Order());
+        Assert.Equal(2, placed.Out.Count);
+        Assert.Equal(6, Solve(state with { System = state.System with { BoardRevision = "B" } }, [.. Times(6, Boards.Module())]).Slots.Count);
+    }
+
+    [Fact]
+    public void Where_only_the_list_counts_the_total_of_the_sheet_is_a_wall()
+    {
+        var sheet = Boards.Server with { Memory = Boards.Server.Memory with { TotalLimitGiB = 64 } };
+        var state = Boards.Job(sheet).With(new SetPolicy(Policy.Listed));
+        var placed = Solve(state, [.. Times(6, Boards.Module())]);
+        Assert.Equal((64L * 1024, true), (placed.Score.MiB, placed.IsBest));
+        Assert.Equal(96L * 1024, Solve(state.With(new SetPolicy(Policy.Sound)), [.. Times(6, Boards.Module())]).Score.MiB);
+    }
+
+    [Fact]
     public void A_chosen_mode_asks_for_its_population()
     {
         var sheet = Boards.Server with { Memory = Boards.Server.Memory with { Modes = [MemoryMode.Mirrored] } };

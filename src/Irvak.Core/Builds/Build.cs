@@ -34,6 +34,9 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
 
     public Build Without(string place) => new(Units.Remove(place));
 
+    /// <summary>Slots whose processor is there, in the order of the sheet.</summary>
+    public IEnumerable<string> UsableSlots(MachineSheet sheet) => sheet.Channels.Where(c => HasProcessor(c.Socket)).SelectMany(c => c.Slots);
+
     /// <summary>Modules by slot, in the order of the sheet; slots of this sheet only.</summary>
     public IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> Modules(MachineSheet sheet)
     {

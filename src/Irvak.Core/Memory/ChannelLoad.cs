@@ -71,12 +71,26 @@ public static class ChannelLoad
             yield return Finding.Of(Dies, places, null, ("channel", channel.Id), ("dies", Say.Words([.. dies.Select(d => $"{d:0.##} Gbit")])));
     }
 
-    /// <summary>Load-reduced modules hide their ranks behind the buffer; their count is the board's own matter.</summary>
+    /// <summary>
+    /// Ranks of a channel that need select lines; null when they are not known or a buffer hides them. Dies of a stack are chosen by
+    /// address lines, not by select lines of their own.
+    /// </summary>
+    public static int? SelectedRanks(IEnumerable<ModuleSheet> modules)
+    {
+        var ranks = 0;
+        foreach (var m in modules)
+        {
+            if (m is not { Ranks: { } own, Type: not (null or ModuleType.LoadReduced or ModuleType.FullyBuffered) }) return null;
+            ranks += own / (m.Stack ?? 1);
+        }
+        return ranks;
+    }
+
+    public static bool MixesWidths(IEnumerable<ModuleSheet> modules) => modules.Select(m => m.DeviceWidth).OfType<int>().Distinct().Count() > 1;
+
     private static Finding? TooManyRanks(Question q, Channel channel, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules, string[] places)
     {
-        if (modules.Any(m => m.Module.Type is null or ModuleType.LoadReduced or ModuleType.FullyBuffered || m.Module.Ranks is null)) return null;
-        // Dies of a stack are chosen by address lines, not by select lines of their own.
-        var ranks = modules.Sum(m => m.Module.Ranks!.Value / (m.Module.Stack ?? 1));
+        if (SelectedRanks(modules.Select(m => m.Module)) is not { } ranks) return null;
         var told = q.Sheet.Memory.RanksPerChannel;
         if ((told ?? Typical(modules[0].Module.Type!.Value.Family())) is not { } limit || ranks <= limit) return null;
         var sum = Worked.Sum(told is null ? RanksTypical.Source : Ranks.Source, new("ranks of the channel", $"{ranks} > {limit}", true),

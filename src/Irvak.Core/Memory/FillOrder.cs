@@ -57,11 +57,13 @@ public static class FillOrder
     /// <summary>The next usable empty slot in fill order; null when none is left or the order is not known.</summary>
     public static string? NextFree(MachineSheet sheet, Build build)
     {
-        foreach (var slot in Of(sheet))
-            if (build.ModuleAt(slot) is null && build.HasProcessor(SocketOf(sheet, slot)))
-                return slot;
+        foreach (var slot in Usable(Of(sheet), sheet, build))
+            if (build.ModuleAt(slot) is null) return slot;
         return null;
     }
+
+    /// <summary>Of an order, the slots whose processor is there.</summary>
+    public static IEnumerable<string> Usable(IEnumerable<string> order, MachineSheet sheet, Build build) => order.Where(s => build.HasProcessor(SocketOf(sheet, s)));
 
     public static string SocketOf(MachineSheet sheet, string slot) => sheet.Channels.First(c => c.Slots.Contains(slot)).Socket;
 
@@ -88,7 +90,7 @@ public static class FillOrder
     private static Finding? JudgeTable(MachineSheet sheet, Build build)
     {
         if (sheet.Memory.FillOrder is not { } table) return null;
-        var order = table.Where(s => build.HasProcessor(SocketOf(sheet, s))).ToList();
+        var order = Usable(table, sheet, build).ToList();
         var last = order.FindLastIndex(s => build.ModuleAt(s) is not null);
         var gap = order.FindIndex(s => build.ModuleAt(s) is null);
         if (gap < 0 || gap > last) return null;

@@ -65,6 +65,9 @@ public static class Legality
             foreach (var finding in JudgeOne(q, build, channel, slot, module))
                 yield return finding;
         foreach (var finding in JudgeTogether(q, modules)) yield return finding;
+        foreach (var slot in q.Sheet.Revisions.FirstOrDefault(r => r.Name == q.System.BoardRevision)?.MissingSlots ?? [])
+            if (build.ModuleAt(slot) is not null)
+                yield return Finding.Of(Revision, [PlaceName.Slot(slot)], null, ("place", Say.Slot(slot)), ("revision", q.System.BoardRevision!));
     }
 
     private static IEnumerable<Finding> JudgeOne(Question q, Build build, Channel channel, string slot, ModuleSheet module)
@@ -81,8 +84,6 @@ public static class Legality
             yield return Finding.Of(Type, places, null, ("place", place), ("module", t.Name()), ("board", Say.Words([.. types.Select(x => x.Name())])));
         if (module.Type is { } mt && build.At(PlaceName.Socket(channel.Socket))?.Processor?.MemoryTypes is { Count: > 0 } driven && !driven.Contains(mt))
             yield return Finding.Of(ByProcessor, places, null, ("place", place), ("module", mt.Name()), ("socket", Say.Place(PlaceName.Socket(channel.Socket))), ("takes", Say.Words([.. driven.Select(x => x.Name())])));
-        if (q.System.BoardRevision is { } revision && q.Sheet.Revisions.FirstOrDefault(r => r.Name == revision)?.MissingSlots?.Contains(slot) == true)
-            yield return Finding.Of(Revision, places, null, ("place", place), ("revision", revision));
         if (!build.HasProcessor(channel.Socket))
             yield return Finding.Of(Dark, places, null, ("place", place), ("socket", Say.Place(PlaceName.Socket(channel.Socket))));
         if (module.Generation is { } gen && Bins.DieGbit(module) is { } gbit && !Bins.DieExists(gen, gbit))

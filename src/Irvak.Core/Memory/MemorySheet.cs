@@ -66,7 +66,7 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
     }
 
     private static Dictionary<string, int> Numbers(Question q, IReadOnlyList<string> order) =>
-        order.Where(s => q.Planned.HasProcessor(FillOrder.SocketOf(q.Sheet, s))).Select((slot, i) => (slot, i)).ToDictionary(x => x.slot, x => x.i + 1);
+        FillOrder.Usable(order, q.Sheet, q.Planned).Select((slot, i) => (slot, i)).ToDictionary(x => x.slot, x => x.i + 1);
 
     private static int? At(Dictionary<string, int> numbers, string slot) => numbers.TryGetValue(slot, out var n) ? n : null;
 }

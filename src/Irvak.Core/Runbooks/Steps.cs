@@ -80,7 +80,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
     private static string Orientation(Question q, Change c)
     {
         var slot = PlaceName.Short(c.Place);
-        var channel = q.Sheet.Channels.First(ch => ch.Slots.Contains(slot));
+        if (q.Sheet.Channels.FirstOrDefault(ch => ch.Slots.Contains(slot)) is not { } channel) return $"Slot {slot}: this board revision does not have it.";
         return q.Sheet.Memory.ChannelsKnown && channel.Slots.Count > 1
             ? $"Slot {slot} is number {channel.Slots.ToList().IndexOf(slot) + 1} of channel {channel.Id}, at {channel.Socket}."
             : $"Slot {slot}, at {channel.Socket}.";

@@ -75,8 +75,7 @@ public static class QuickSums
         if (PlacementSolver.Solve(q, hand, cancel) is not { } placed) return (null, "This machine has no memory slot that can be used.");
         var planned = bare with { Plan = bare.Plan.SetItems(placed.Slots.Select(s => KeyValuePair.Create(PlaceName.Slot(s.Key), new PlannedPlace(s.Value.Unit)))) };
         var evaluation = Evaluation.Evaluate(QuickBoard.Ask(planned));
-        bool Usable(string slot) => q.Found.HasProcessor(FillOrder.SocketOf(sheet, slot));
-        var order = FillOrder.Of(sheet).Where(Usable).ToList();
+        var order = FillOrder.Usable(FillOrder.Of(sheet), sheet, q.Found).ToList();
         var slots = placed.Slots.OrderBy(s => order.IndexOf(s.Key)).Select((s, i) =>
         {
             var channel = sheet.Channels.First(c => c.Slots.Contains(s.Key));
@@ -85,6 +84,6 @@ public static class QuickSums
         return (new QuickBoardView(sheet, [.. lines.Select(LabelSum.Of)], [.. slots],
             [.. placed.Out.GroupBy(o => (o.Module.Module.Long, o.Why)).Select(g => new StaysOutView(g.Key.Long, g.Count(), [], g.Key.Why))],
             evaluation.Memory.Planned, [.. evaluation.Findings.Where(f => f.Rule.Code.StartsWith("MEM-", StringComparison.Ordinal)).Select(FindingView.Of)], planned.Planned.Units,
-            order, [.. FillOrder.General(sheet).Where(Usable)], placed.Proof), null);
+            order, [.. FillOrder.Usable(FillOrder.General(sheet), sheet, q.Found)], placed.Proof), null);
     }
 }
