@@ -38,7 +38,7 @@ public static class SolverRuns
             for (var i = 0; i < 5; i++)
             {
                 var from = Stopwatch.GetTimestamp();
-                answers = BuyingSolver.Solve(fitted, (long)sockets * channels * perChannel * 16 * 1024, 2666, offers).Count;
+                answers = BuyingSolver.Solve(fitted, (long)sockets * channels * perChannel * 16 * 1024, 2666, offers).Answers.Count;
                 if (i > 0) times.Add(Stopwatch.GetElapsedTime(from).TotalSeconds);
             }
             times.Sort();

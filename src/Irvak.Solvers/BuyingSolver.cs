@@ -5,10 +5,14 @@ using Irvak.Core.Sheets;
 namespace Irvak.Solvers;
 
 /// <summary>One way to get the memory wanted.</summary>
-/// <param name="Name">What it does with the fitted modules.</param>
+/// <param name="Name">Its name in two words.</param>
+/// <param name="What">What it asks of the answer.</param>
 /// <param name="Bought">Shelf parts with how many of each.</param>
 /// <param name="Thrown">Fitted modules that leave the machine.</param>
-public sealed record BuyingAnswer(string Name, Placement Placement, IReadOnlyList<(ShelfPart Part, int Count)> Bought, decimal Eur, int Thrown);
+public sealed record BuyingAnswer(string Name, string What, Placement Placement, IReadOnlyList<(ShelfPart Part, int Count)> Bought, decimal Eur, int Thrown);
+
+/// <summary>Every way that was tried: the answers that differ, the cheapest first, and the ways without one of their own.</summary>
+public sealed record Purchases(IReadOnlyList<BuyingAnswer> Answers, IReadOnlyList<(string Name, string Why)> Without);
 
 /// <summary>
 /// Reaches so much memory at so high a rate from what is in the machine and on the shelf, for the least money, then with the fewest
@@ -22,31 +26,34 @@ public static class BuyingSolver
     /// <param name="q">The machine with its planned processors; its found modules are the fitted ones.</param>
     /// <param name="mib">Memory wanted.</param>
     /// <param name="rateMTs">Least rate.</param>
-    /// <returns>Answers that differ, the cheapest first; empty when the shelf can't do it.</returns>
-    public static IReadOnlyList<BuyingAnswer> Solve(Question q, long mib, int rateMTs, IReadOnlyList<ShelfPart> shelf, CancellationToken cancel = default)
+    public static Purchases Solve(Question q, long mib, int rateMTs, IReadOnlyList<ShelfPart> shelf, CancellationToken cancel = default)
     {
         var bare = PlacementSolver.Bare(q.Planned);
         var usable = bare.UsableSlots(q.Sheet).ToList();
-        if (usable.Count == 0) return [];
+        if (usable.Count == 0) return new([], []);
         var fitted = q.Found.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null).Select(u => new HandModule(u.Value, PlaceName.Short(u.Key))).ToList();
         var (keepable, _) = PlacementSolver.Apart(q, bare, usable[0], fitted);
         var offers = Offers(q, bare, usable, rateMTs, shelf);
         var prices = offers.ToDictionary(o => o.Id, o => o.PriceEur!.Value);
         var hand = keepable.Concat(offers.SelectMany(o => Enumerable.Repeat(new HandModule(Core.Builds.Unit.Of(o), null), Math.Min(o.InStock, usable.Count)))).ToList();
         var kinds = Kind.Of(hand, h => h.Unit.ShelfPartId ?? "fitted");
-        if (kinds.Count == 0) return [];
-        (string Name, Action<PlacementModel> Demand)[] ways =
+        if (kinds.Count == 0) return new([], []);
+        (string Name, string What, Action<PlacementModel> Demand)[] ways =
         [
-            ("Cheapest", _ => { }),
-            ("Keep all", m => m.Use(IsFitted, true)),
-            ("Replace all", m => m.Use(IsFitted, false)),
-            ("Best balance", m => m.Even()),
+            ("Keep all", "every fitted module stays", m => m.Use(IsFitted, true)),
+            ("Replace all", "new modules only", m => m.Use(IsFitted, false)),
+            ("Best balance", "every channel filled alike", m => m.Even()),
+            ("Cheapest", "least money, whatever stays or goes", _ => { }),
         ];
         var answers = new List<BuyingAnswer>();
-        foreach (var (name, demand) in ways)
+        var without = new List<(string Name, string Why)>();
+        foreach (var (name, what, demand) in fitted.Count > 0 ? ways : ways[2..])
         {
-            if (name == "Keep all" && (keepable.Count < fitted.Count || fitted.Count == 0)) continue;
-            if (name == "Replace all" && fitted.Count == 0) continue;
+            if (name == "Keep all" && keepable.Count < fitted.Count)
+            {
+                without.Add((name, "a fitted module can't stay under this plan"));
+                continue;
+            }
             var model = new PlacementModel(q, kinds);
             model.AtLeast(mib);
             model.RateAtLeast(rateMTs);
@@ -61,10 +68,13 @@ public static class BuyingSolver
                 ("balance", model.Imbalance, false),
                 ("moves", model.Kept, true),
             ], cancel);
-            if (chosen is not null && Answer(q, bare, name, chosen, proof, fitted.Count, offers) is { } answer) answers.Add(answer);
+            if (chosen is null) without.Add((name, proof ?? "impossible with this shelf at that rate, as far as slots and stock go"));
+            else if (Answer(q, bare, name, what, chosen, proof, fitted.Count, offers) is not { } answer) without.Add((name, "what the search found breaks a rule of the machine"));
+            // The same placement under two names is told once, under the name that says more of it.
+            else if (answers.FirstOrDefault(a => Content(a) == Content(answer)) is { } same) without.Add((name, $"the same as {same.Name}"));
+            else answers.Add(answer);
         }
-        // The same placement under two names is told once, under the name that says more of it.
-        return [.. answers.OrderBy(a => a.Eur).ThenBy(a => a.Thrown).ThenBy(a => a.Name == "Cheapest").DistinctBy(Content)];
+        return new([.. answers.OrderBy(a => a.Eur).ThenBy(a => a.Thrown)], without);
     }
 
     private static bool IsFitted(Kind kind) => kind.Pieces[0].From is not null;
@@ -77,7 +87,7 @@ public static class BuyingSolver
             .Where(p => PlacementSolver.Apart(q, bare, usable[0], [new HandModule(Core.Builds.Unit.Of(p), null)]).Able.Count > 0)
             .OrderBy(p => p.PriceEur!.Value / p.Module!.CapacityMiB!.Value).ThenBy(p => p.Id, StringComparer.Ordinal).Take(MostShelfKinds)];
 
-    private static BuyingAnswer? Answer(Question q, Core.Builds.Build bare, string name, Dictionary<string, Kind> chosen, string? proof, int fitted, List<ShelfPart> offers)
+    private static BuyingAnswer? Answer(Question q, Core.Builds.Build bare, string name, string what, Dictionary<string, Kind> chosen, string? proof, int fitted, List<ShelfPart> offers)
     {
         var slots = PlacementSolver.Pieces(chosen);
         var placement = new Placement(slots, [], PlacementScore.None, proof is null, proof ?? "No cheaper one exists from this shelf; the search looked at all of them.", null);
@@ -85,6 +95,6 @@ public static class BuyingSolver
         // The model proposes, the core decides: a proposal with a stop is none.
         if (PlacementSolver.Against(q, build).Any()) return null;
         var bought = slots.Values.Where(s => s.From is null).GroupBy(s => s.Unit.ShelfPartId!).Select(g => (Part: offers.First(o => o.Id == g.Key), Count: g.Count())).OrderBy(b => b.Part.Id, StringComparer.Ordinal).ToList();
-        return new BuyingAnswer(name, placement with { Score = PlacementScore.Of(q, build) }, bought, bought.Sum(b => b.Part.PriceEur!.Value * b.Count), fitted - slots.Values.Count(s => s.From is not null));
+        return new BuyingAnswer(name, what, placement with { Score = PlacementScore.Of(q, build) }, bought, bought.Sum(b => b.Part.PriceEur!.Value * b.Count), fitted - slots.Values.Count(s => s.From is not null));
     }
 }

@@ -64,17 +64,25 @@ public sealed record PlacementView(
 public sealed record BoughtView(string PartId, string Part, int Count, decimal Eur, string? LiesIn);
 
 /// <summary>One way to get the memory wanted, evaluated like a hand-made plan.</summary>
-public sealed record BuyingView(string Name, PlacementSide Side, IReadOnlyList<BoughtView> Bought, decimal Eur, int Thrown, bool IsBest, string Proof, Edit Edit)
+/// <param name="Moved">Fitted modules that change their slot.</param>
+public sealed record BuyingAnswerView(string Name, string What, PlacementSide Side, IReadOnlyList<BoughtView> Bought, decimal Eur, int Thrown, int Moved, bool IsBest, string Proof, Edit Edit);
+
+/// <summary>A way that has no answer of its own.</summary>
+public sealed record WithoutAnswer(string Name, string Why);
+
+/// <summary>Ways to get the memory wanted side by side.</summary>
+public sealed record BuyingView(IReadOnlyList<BuyingAnswerView> Answers, IReadOnlyList<WithoutAnswer> Without)
 {
-    public static IReadOnlyList<BuyingView> Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf, int gib, int rateMTs, CancellationToken cancel)
+    public static BuyingView Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf, int gib, int rateMTs, CancellationToken cancel)
     {
-        var q = Question.Of(state, evidence, shelf);
-        return [.. BuyingSolver.Solve(q, gib * 1024L, rateMTs, [.. shelf.Values], cancel).Select(a =>
+        var purchases = BuyingSolver.Solve(Question.Of(state, evidence, shelf), gib * 1024L, rateMTs, [.. shelf.Values], cancel);
+        return new([.. purchases.Answers.Select(a =>
         {
             var edit = PlacementView.EditOf(state, a.Placement);
             var after = EditFold.Apply(state, edit, new Stamp("", default));
-            return new BuyingView(a.Name, PlacementView.Side(after, Question.Of(after, evidence, shelf), evidence, shelf),
-                [.. a.Bought.Select(b => new BoughtView(b.Part.Id, b.Part.Module!.Long, b.Count, b.Part.PriceEur!.Value * b.Count, b.Part.LiesIn))], a.Eur, a.Thrown, a.Placement.IsBest, a.Placement.Proof, edit);
-        })];
+            return new BuyingAnswerView(a.Name, a.What, PlacementView.Side(after, Question.Of(after, evidence, shelf), evidence, shelf),
+                [.. a.Bought.Select(b => new BoughtView(b.Part.Id, b.Part.Module!.Long, b.Count, b.Part.PriceEur!.Value * b.Count, b.Part.LiesIn))],
+                a.Eur, a.Thrown, a.Placement.Score.Moves - a.Thrown, a.Placement.IsBest, a.Placement.Proof, edit);
+        })], [.. purchases.Without.Select(w => new WithoutAnswer(w.Name, w.Why))]);
     }
 }

@@ -115,7 +115,7 @@ public class TablesAgainstLibrariesTests
         {
             var text = Encoding.UTF8.GetBytes(whole[..cut]);
             var document = Documents.JsonValue.Parse(text, 0, new LineStarts(text), out _, out var trouble)!.Value;
-            Assert.Equal("it stops in the middle", trouble is "it is broken off or damaged from here on" ? "it stops in the middle" : trouble);
+            Assert.Contains(trouble, (string[])["it stops in the middle", "it is broken off or damaged from here on"]);
             counts.Add(document["a"]?.Items.Count(i => i["n"]?.Long is not null) ?? 0);
         }
         Assert.Equal(counts.Order(), counts);

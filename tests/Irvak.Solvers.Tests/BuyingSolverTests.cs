@@ -15,9 +15,9 @@ public class BuyingSolverTests
         Part("r8", 8, 8, 15), Part("r16", 16, 8, 30), Part("r16slow", 16, 8, 20, 2400), Part("r32", 32, 4, 65), Part("u16", 16, 8, 10, type: ModuleType.Unbuffered), Part("free", 32, 8, null), Part("none", 32, 0, 1),
     ];
 
-    private static IReadOnlyList<BuyingAnswer> Solve(JobState state, int gib, int rate = 2400) => BuyingSolver.Solve(state.Ask(null, Shelf), gib * 1024L, rate, Shelf);
+    private static Purchases Solve(JobState state, int gib, int rate = 2400) => BuyingSolver.Solve(state.Ask(null, Shelf), gib * 1024L, rate, Shelf);
 
-    private static BuyingAnswer Named(IReadOnlyList<BuyingAnswer> answers, string name) => answers.First(a => a.Name == name);
+    private static BuyingAnswer Named(Purchases all, string name) => all.Answers.First(a => a.Name == name);
 
     [Fact]
     public void Keeping_all_adds_the_cheapest_that_reaches_the_wish()
@@ -48,15 +48,24 @@ public class BuyingSolverTests
     [Fact]
     public void Best_balance_fills_every_channel_alike()
     {
-        var even = Solve(Boards.Job(Boards.Server, "A1", "A2"), 96).First(a => a.Name == "Best balance");
+        var even = Named(Solve(Boards.Job(Boards.Server, "A1", "A2"), 96), "Best balance");
         Assert.Equal(even.Placement.Score.MiB / 4, even.Placement.Score.FullestMiB);
     }
 
     [Fact]
-    public void What_has_no_price_or_is_not_there_is_not_bought() => Assert.DoesNotContain(Solve(Boards.Job(Boards.Server, "A1", "C1"), 128).SelectMany(a => a.Bought), b => b.Part.Id is "free" or "none" or "u16");
+    public void What_has_no_price_or_is_not_there_is_not_bought() => Assert.DoesNotContain(Solve(Boards.Job(Boards.Server, "A1", "C1"), 128).Answers.SelectMany(a => a.Bought), b => b.Part.Id is "free" or "none" or "u16");
 
     [Fact]
-    public void What_the_shelf_can_not_do_has_no_answer() => Assert.Empty(Solve(Boards.Job(Boards.Server, "A1"), 10_000));
+    public void What_the_shelf_can_not_do_has_no_answer() => Assert.Empty(Solve(Boards.Job(Boards.Server, "A1"), 10_000).Answers);
+
+    [Fact]
+    public void A_way_without_an_answer_of_its_own_says_why()
+    {
+        var all = Solve(Boards.Job(Boards.Server, "A1", "C1"), 64);
+        Assert.Equal(4, all.Answers.Count + all.Without.Count);
+        Assert.Contains(all.Without, w => w.Why.StartsWith("the same as", StringComparison.Ordinal));
+        Assert.All(Solve(Boards.Job(Boards.Server, "A1"), 10_000).Without, w => Assert.Contains("impossible", w.Why));
+    }
 
     /// <summary>Source: exhaustive enumeration over how many of each part are bought, each judged by the placement solver and the core.</summary>
     [Fact]
@@ -81,7 +90,7 @@ public class BuyingSolverTests
                         var money = (a * prices[0]) + (b * prices[1]) + (c * prices[2]);
                         if (best is null || money < best) best = money;
                     }
-        var answers = BuyingSolver.Solve(q, gib * 1024L, rate, shelf);
+        var answers = BuyingSolver.Solve(q, gib * 1024L, rate, shelf).Answers;
         Assert.Equal(best, answers.Count == 0 ? null : answers[0].Eur);
     }, iter: 8, threads: 2);
 }

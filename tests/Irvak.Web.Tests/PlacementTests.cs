@@ -59,7 +59,7 @@ public class PlacementTests(WebFixture web)
     public async Task Purchases_are_evaluated_like_plans_and_the_cheapest_comes_first()
     {
         var (number, _) = await Surveyed();
-        var answers = await WebFixture.Ok(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/buying", new { memoryGiB = 384, rateMTs = 4400 }));
+        var answers = (await WebFixture.Ok(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/buying", new { memoryGiB = 384, rateMTs = 4400 }))).GetProperty("answers");
         var money = answers.EnumerateArray().Select(a => a.GetProperty("eur").GetDecimal()).ToList();
         Assert.NotEmpty(money);
         Assert.Equal(money.Order(), money);

@@ -104,7 +104,7 @@ export const usePlacement = (job: JobView, add: { partId: string; count: number 
 
 /** Ways to buy the memory wanted; changes nothing. */
 export const useBuying = (job: JobView, memoryGiB: number, rateMTs: number) =>
-  useQuery<BuyingView[]>({
+  useQuery<BuyingView>({
     queryKey: ['buying', job.number, job.lastNumber, memoryGiB, rateMTs],
     enabled: memoryGiB > 0,
     retry: false,
@@ -116,7 +116,7 @@ export const useBuying = (job: JobView, memoryGiB: number, rateMTs: number) =>
           body: { memoryGiB, rateMTs },
           signal,
         }),
-      ) as BuyingView[],
+      ),
   });
 
 const photosKey = (number: string) => ['photos', number];

@@ -738,6 +738,25 @@ export interface components {
             eur: number;
             liesIn: null | string;
         };
+        /** @description One way to get the memory wanted, evaluated like a hand-made plan. */
+        BuyingAnswerView: {
+            name: string;
+            what: string;
+            side: components["schemas"]["PlacementSide"];
+            bought: components["schemas"]["BoughtView"][];
+            /** Format: double */
+            eur: number;
+            /** Format: int32 */
+            thrown: number;
+            /**
+             * Format: int32
+             * @description Fitted modules that change their slot.
+             */
+            moved: number;
+            isBest: boolean;
+            proof: string;
+            edit: components["schemas"]["Edit"];
+        };
         BuyingRequest: {
             /**
              * Format: int32
@@ -750,18 +769,10 @@ export interface components {
              */
             rateMTs: number;
         };
-        /** @description One way to get the memory wanted, evaluated like a hand-made plan. */
+        /** @description Ways to get the memory wanted side by side. */
         BuyingView: {
-            name: string;
-            side: components["schemas"]["PlacementSide"];
-            bought: components["schemas"]["BoughtView"][];
-            /** Format: double */
-            eur: number;
-            /** Format: int32 */
-            thrown: number;
-            isBest: boolean;
-            proof: string;
-            edit: components["schemas"]["Edit"];
+            answers: components["schemas"]["BuyingAnswerView"][];
+            without: components["schemas"]["WithoutAnswer"][];
         };
         /** @description A count of bytes. Memory is spoken of in binary units (1 GiB = 2³⁰ bytes, IEC 80000-13). */
         ByteCount: {
@@ -1117,6 +1128,14 @@ export interface components {
         };
         /** @enum {unknown} */
         EccMixing: "ecc-off" | "no-start" | null;
+        /** @description Whether errors are corrected once the machine runs, and why not. */
+        EccResult: {
+            state: components["schemas"]["EccState"];
+            /** @description The state for screens, with its reason. */
+            words: string;
+            /** @description What leaves it unused although every module carries it, as findings name it; null otherwise. */
+            offBy?: null | string;
+        };
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
@@ -1408,6 +1427,8 @@ export interface components {
             places: string[];
             source: string;
             why?: null | components["schemas"]["Worked"];
+            /** @description What must stand there in words, for a line that is no number; null for one that is. */
+            named?: null | string;
         };
         /** @description What deviating lines have in common, the causes in order of likelihood, and the one next thing to do with the hands. */
         Explanation: {
@@ -1882,9 +1903,7 @@ export interface components {
             usableMiB: number;
             rate: components["schemas"]["RateResult"];
             interleave: components["schemas"]["SocketInterleave"][];
-            eccState: components["schemas"]["EccState"];
-            /** @description The state of error correction, in words. */
-            ecc: string;
+            ecc: components["schemas"]["EccResult"];
             osTotal: null | components["schemas"]["OsBand"];
             modes: components["schemas"]["ModeFigures"][];
             /**
@@ -3159,6 +3178,11 @@ export interface components {
         };
         /** @enum {unknown} */
         WishKind: "memoryGiB" | "moneyLimitEur";
+        /** @description A way that has no answer of its own. */
+        WithoutAnswer: {
+            name: string;
+            why: string;
+        };
         /**
          * @description Whose word a value is.
          * @enum {unknown}
@@ -3535,7 +3559,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BuyingView"][];
+                    "application/json": components["schemas"]["BuyingView"];
                 };
             };
             /** @description Bad Request */

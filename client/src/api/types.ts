@@ -33,6 +33,7 @@ export type ReadView = Schemas['ReadView'];
 export type FiveAnswers = Schemas['FiveAnswers'];
 export type PlacementView = Schemas['PlacementView'];
 export type BuyingView = Schemas['BuyingView'];
+export type BuyingAnswer = Schemas['BuyingAnswerView'];
 export type PlacementSide = Schemas['PlacementSide'];
 export type Distance = Schemas['Distance'];
 export type Explanation = Schemas['Explanation'];

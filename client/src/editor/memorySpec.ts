@@ -1,4 +1,16 @@
-import { FORMS, GENERATIONS, num, numbers, pick, text, TYPES, words, yes, type SectionSpec } from './spec';
+import {
+  FORMS,
+  GENERATIONS,
+  num,
+  numbers,
+  pick,
+  PROCESSOR_FIELDS,
+  text,
+  TYPES,
+  words,
+  yes,
+  type SectionSpec,
+} from './spec';
 
 /** Sockets, processors, memory and its channels of a machine sheet. */
 export const PROCESSORS_AND_MEMORY: SectionSpec[] = [
@@ -23,23 +35,9 @@ export const PROCESSORS_AND_MEMORY: SectionSpec[] = [
         one: 'processor',
         help: "From the maker's list; what it drives limits the memory.",
         fields: [
-          text('name', 'Name'),
-          text('maker', 'Maker'),
-          num('memoryRateMTs', 'Memory rate', 'MT/s'),
-          num('memoryTotalGiB', 'Most memory', 'GiB'),
-          num('cores', 'Cores'),
-          num('watt', 'Heat', 'W'),
-          num('lanes', 'Lanes'),
-          num('gen', 'PCIe generation'),
-          text('stepping', 'Stepping'),
-          text('socket', 'Socket family'),
-          words('memoryTypes', 'Module types it drives', 'Open for whatever the board takes.'),
-          num('dieLimitGbit', 'Densest memory chip', 'Gbit'),
-          yes('ecc', 'Uses ECC?'),
-          num('mostSockets', 'Sockets it works in together'),
+          ...PROCESSOR_FIELDS,
           text('firmware', 'Firmware it needs', 'Least version on this board.'),
           words('revisions', 'Board revisions it runs on', 'Open for all.'),
-          yes('graphics', 'Drives a screen?'),
         ],
         make: () => ({ name: '' }),
       },

@@ -1,4 +1,17 @@
-import { FORMS, GENERATIONS, num, numbers, pick, same, text, TYPES, words, yes, type SectionSpec } from './spec';
+import {
+  FORMS,
+  GENERATIONS,
+  num,
+  numbers,
+  pick,
+  same,
+  text,
+  TYPES,
+  words,
+  yes,
+  type SectionSpec,
+  PROCESSOR_FIELDS,
+} from './spec';
 
 const STOCK: SectionSpec = {
   title: 'On the shelf',
@@ -97,23 +110,7 @@ export const PARTS: Record<'module' | 'drive' | 'processor' | 'card' | 'accessor
     {
       title: 'Processor',
       at: 'processor',
-      fields: [
-        text('maker', 'Maker'),
-        text('name', 'Name'),
-        text('socket', 'Socket family'),
-        num('cores', 'Cores'),
-        num('memoryRateMTs', 'Memory rate', 'MT/s'),
-        num('memoryTotalGiB', 'Most memory', 'GiB'),
-        words('memoryTypes', 'Module types it drives', 'Open for whatever the board takes.'),
-        num('dieLimitGbit', 'Densest memory chip', 'Gbit'),
-        yes('ecc', 'Uses ECC?'),
-        num('mostSockets', 'Sockets it works in together'),
-        num('watt', 'Heat', 'W'),
-        num('lanes', 'Lanes'),
-        num('gen', 'PCIe generation'),
-        text('stepping', 'Stepping'),
-        yes('graphics', 'Drives a screen?'),
-      ],
+      fields: PROCESSOR_FIELDS,
     },
     STOCK,
   ],

@@ -81,3 +81,22 @@ export const TYPES = [
   ['load-reduced', 'load-reduced'],
   ['fully-buffered', 'fully buffered'],
 ] as const;
+
+/** A processor, on the shelf and on a board's list alike. */
+export const PROCESSOR_FIELDS: FieldSpec[] = [
+  text('maker', 'Maker'),
+  text('name', 'Name'),
+  text('socket', 'Socket family'),
+  num('cores', 'Cores'),
+  num('memoryRateMTs', 'Memory rate', 'MT/s'),
+  num('memoryTotalGiB', 'Most memory', 'GiB'),
+  words('memoryTypes', 'Module types it drives', 'Open for whatever the board takes.'),
+  num('dieLimitGbit', 'Densest memory chip', 'Gbit'),
+  yes('ecc', 'Uses ECC?'),
+  num('mostSockets', 'Sockets it works in together'),
+  num('watt', 'Heat', 'W'),
+  num('lanes', 'Lanes'),
+  num('gen', 'PCIe generation'),
+  text('stepping', 'Stepping'),
+  yes('graphics', 'Drives a screen?'),
+];

@@ -1,4 +1,5 @@
 import type { JobView } from '../api/types';
+import { LETTER } from '../plate/ink';
 import { briefNames } from '../plate/leaves/memory';
 import { useDesk } from '../frame/desk';
 
@@ -77,7 +78,7 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
 }
 
 const cellText = (m: { capacityMiB?: number | null; type?: string | null }) =>
-  `${m.capacityMiB ? m.capacityMiB / 1024 : '?'} ${m.type ? { unbuffered: 'U', 'unbuffered-ecc': 'E', registered: 'R', 'load-reduced': 'LR', 'fully-buffered': 'FB' }[m.type] : ''}`;
+  `${m.capacityMiB ? m.capacityMiB / 1024 : '?'} ${m.type ? LETTER[m.type as keyof typeof LETTER] : ''}`;
 
 const channelGiB = (job: JobView, slots: string[]) =>
   slots.reduce((sum, s) => sum + (job.planned[`slot:${s}`]?.module?.capacityMiB ?? 0) / 1024, 0) || '–';

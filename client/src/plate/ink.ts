@@ -37,7 +37,7 @@ const JOB_KIND: Record<PlaceKind, string> = {
 /** The name of a place inside the job: its kind and its name. */
 export const jobPlace = (place: Pick<Place, 'kind' | 'id'>): string => `${JOB_KIND[place.kind]}:${place.id}`;
 
-const LETTER = {
+export const LETTER = {
   unbuffered: 'U',
   'unbuffered-ecc': 'E',
   registered: 'R',

@@ -3,6 +3,8 @@ import { useSheets } from '../api/hooks';
 import type { JobView } from '../api/types';
 import { group, mib } from '../format/numbers';
 import { Mark } from '../frame/Mark';
+import { Pick } from '../frame/Pick';
+import { Saying } from '../frame/Saying';
 import { SheetSelect } from '../frame/SheetSelect';
 import type { Inked } from '../plate/ink';
 import { Plate } from '../plate/Plate';
@@ -126,8 +128,8 @@ function BoardAnswer({ board, bits }: { board: Board; bits: string }) {
           <>
             <p className="qs-answer">
               <b>{mib(figures.installedMiB)}</b> at <b>{figures.rate.words}</b>
-              {figures.bandwidthMBs ? `, ${group(figures.bandwidthMBs)} MB/s` : ''}; ECC {figures.ecc}; the {bits}-bit
-              system shows <b>{figures.osTotal?.words ?? 'not known'}</b>.
+              {figures.bandwidthMBs ? `, ${group(figures.bandwidthMBs)} MB/s` : ''}; ECC {figures.ecc.words}; the {bits}
+              -bit system shows <b>{figures.osTotal?.words ?? 'not known'}</b>.
             </p>
             <SlowestOf memory={{ planned: figures } as NonNullable<JobView['memory']>} />
           </>
@@ -135,7 +137,9 @@ function BoardAnswer({ board, bits }: { board: Board; bits: string }) {
         {board.findings.map((f, i) => (
           <p key={i} className="row">
             <Mark severity={f.severity!} />
-            <span>{f.sentence.replace(/\[\[\w+:([^\]]+)\]\]/g, '$1')}</span>
+            <span>
+              <Saying text={f.sentence} />
+            </span>
           </p>
         ))}
         {board.out.map((o, i) => (
@@ -188,35 +192,6 @@ function BoardAnswer({ board, bits }: { board: Board; bits: string }) {
           </table>
         )}
       </div>
-    </div>
-  );
-}
-
-export function Pick({
-  id,
-  name,
-  value,
-  options,
-  onChange,
-}: {
-  id: string;
-  name: string;
-  value: string;
-  options: [string, string][];
-  onChange: (v: string) => void;
-}) {
-  return (
-    <div>
-      <label className="field-label" htmlFor={id}>
-        {name}
-      </label>
-      <select id={id} className="inp" value={value} onChange={(e) => onChange(e.target.value)}>
-        {options.map(([v, words]) => (
-          <option key={v} value={v}>
-            {words}
-          </option>
-        ))}
-      </select>
     </div>
   );
 }

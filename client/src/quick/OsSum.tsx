@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
-import { Pick } from './BoardSum';
+import { Field } from '../frame/Field';
+import { Pick } from '../frame/Pick';
 import { useOs, useRested, type SumProps } from './sums';
 
 /** What a system shows of so much memory, and where the rest is. */
@@ -22,7 +23,7 @@ export function OsSum({ params, set }: SumProps) {
   return (
     <div className="stack qs">
       <div className="row wrap fields">
-        <Field id="gib" name="Installed, GiB" value={gib} onChange={(v) => set({ gib: v })} />
+        <Field id="gib" label="Installed, GiB" value={gib} onChange={(v) => set({ gib: digits(v) })} />
         <Pick
           id="system"
           name="System"
@@ -34,8 +35,8 @@ export function OsSum({ params, set }: SumProps) {
           ]}
           onChange={(v) => set({ system: v })}
         />
-        <Field id="limit" name="Limit of its edition, GiB" value={limit} onChange={(v) => set({ limit: v })} />
-        <Field id="reserved" name="Held back, MiB" value={reserved} onChange={(v) => set({ reserved: v })} />
+        <Field id="limit" label="Limit of its edition, GiB" value={limit} onChange={(v) => set({ limit: digits(v) })} />
+        <Field id="reserved" label="Held back, MiB" value={reserved} onChange={(v) => set({ reserved: digits(v) })} />
         <label className="row">
           <input type="checkbox" checked={graphics} onChange={(e) => set({ graphics: e.target.checked ? '1' : '' })} />
           the processor draws the screen
@@ -81,29 +82,4 @@ export function OsSum({ params, set }: SumProps) {
   );
 }
 
-function Field({
-  id,
-  name,
-  value,
-  onChange,
-}: {
-  id: string;
-  name: string;
-  value: string;
-  onChange: (v: string) => void;
-}) {
-  return (
-    <div>
-      <label className="field-label" htmlFor={id}>
-        {name}
-      </label>
-      <input
-        id={id}
-        className="inp"
-        inputMode="decimal"
-        value={value}
-        onChange={(e) => onChange(e.target.value.replace(',', '.').replace(/[^\d.]/g, ''))}
-      />
-    </div>
-  );
-}
+const digits = (text: string) => text.replace(',', '.').replace(/[^\d.]/g, '');

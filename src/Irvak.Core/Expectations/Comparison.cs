@@ -33,6 +33,7 @@ public static class Comparison
     {
         var by = $"eye, {answer.Who}";
         if (answer.Verdict == SeenVerdict.AsExpected) return new(e, LineState.AsExpected, e.Expected, by, null);
+        if (e.Named is not null) return new(e, e.HoldsWords(answer.Value) ? LineState.AsExpected : LineState.Deviates, answer.Value, by, null);
         var value = SeenNumber.Read(answer.Value, e.Unit);
         return value is { } v && e.Holds(v)
             ? new(e, LineState.AsExpected, answer.Value, by, v)
@@ -41,15 +42,16 @@ public static class Comparison
 
     private static ComparedLine ByCapture(Expectation e, Observation? after, Dictionary<string, SeenDevice> bySlot)
     {
+        if (after is not null && ExpectedMemory.SocketOf(e.Key) is { } socket) return Socket(e, after, socket);
         if (after is null || SeenIn(e, after, bySlot) is not { } seen) return new(e, LineState.NotLookedAt, null, null, null);
         return new(e, e.Holds(seen.Value) ? LineState.AsExpected : LineState.Deviates, seen.Text, "capture", seen.Value);
     }
 
-    private static (double Value, string Text)? Socket(Expectation e, Observation after, string name)
+    private static ComparedLine Socket(Expectation e, Observation after, string name)
     {
-        if (after.Processors.FirstOrDefault(p => p.Designation is not null && string.Equals(p.Designation.Replace(" ", ""), name.Replace(" ", ""), StringComparison.OrdinalIgnoreCase)) is not { } seen) return null;
-        if (!seen.Populated) return (0, "empty");
-        return seen.Version is { } model ? (model.Contains(e.Expected, StringComparison.OrdinalIgnoreCase) ? 1 : 0, model) : null;
+        var seen = after.Processors.FirstOrDefault(p => p.Designation is not null && string.Equals(p.Designation.Replace(" ", ""), name.Replace(" ", ""), StringComparison.OrdinalIgnoreCase));
+        var words = seen is null ? null : seen.Populated ? seen.Version : "empty";
+        return words is null ? new(e, LineState.NotLookedAt, null, null, null) : new(e, e.HoldsWords(words) ? LineState.AsExpected : LineState.Deviates, words, "capture", null);
     }
 
     private static (double Value, string Text)? SeenIn(Expectation e, Observation after, Dictionary<string, SeenDevice> bySlot)
@@ -68,8 +70,6 @@ public static class Comparison
                 return after.Faults.Count(f => f.Text.Contains("EDAC", StringComparison.OrdinalIgnoreCase)) is > 0 and var n ? (n, n == 1 ? "1 line of the log tells of a memory error" : $"{n} lines of the log tell of memory errors") : null;
             case ExpectedMemory.TestKey:
                 return null;
-            case var socket when socket.StartsWith("firmware.socket.", StringComparison.Ordinal):
-                return Socket(e, after, socket["firmware.socket.".Length..]);
             default:
                 if (e.Places.Count == 0 || after.Devices.Count == 0) return null;
                 var device = bySlot.GetValueOrDefault(PlaceName.Short(e.Places[0]));

@@ -12,5 +12,11 @@ public sealed record Expectation(string Key, string Screen, string What, string 
 {
     public Worked? Why { get; init; }
 
+    /// <summary>What must stand there in words, for a line that is no number; null for one that is.</summary>
+    public string? Named { get; init; }
+
+    /// <summary>Screens print more around a name than its sheet does.</summary>
+    public bool HoldsWords(string? seen) => Named is { } name && seen?.Contains(name, StringComparison.OrdinalIgnoreCase) == true;
+
     public bool Holds(double value) => value >= Low && value <= High;
 }

@@ -22,7 +22,12 @@ public static class ExpectedMemory
         new("The system shows less than the firmware", "page structures, graphics and firmware hold a share"),
     ];
 
-    public static string SocketKey(string socket) => "firmware.socket." + socket;
+    private const string SocketPrefix = "firmware.socket.";
+
+    public static string SocketKey(string socket) => SocketPrefix + socket;
+
+    /// <summary>The socket that a line is about; null for another line.</summary>
+    public static string? SocketOf(string key) => key.StartsWith(SocketPrefix, StringComparison.Ordinal) ? key[SocketPrefix.Length..] : null;
 
     public const string ErrorsKey = "test.errors", TestKey = "test.pass";
 
@@ -53,13 +58,13 @@ public static class ExpectedMemory
     private static IEnumerable<Expectation> Processors(Question q) =>
         from change in q.Changes
         where PlaceName.IsSocket(change.Place) && change.In?.Processor is not null
-        select new Expectation(SocketKey(PlaceName.Short(change.Place)), Firmware, $"Processor {PlaceName.Short(change.Place)}", change.In!.Processor!.Name, 1, 1, "", [change.Place], "the processor planned there");
+        select new Expectation(SocketKey(PlaceName.Short(change.Place)), Firmware, $"Processor {PlaceName.Short(change.Place)}", change.In!.Processor!.Name, 0, 0, "", [change.Place], "the processor planned there") { Named = change.In.Processor.Name };
 
     /// <summary>What a test and the error counters must show before the machine goes back; a single pass is common practice, no source.</summary>
     private static IEnumerable<Expectation> Tests(MemorySheet memory)
     {
         yield return new(TestKey, Test, "One full pass", "0 errors", 0, 0, "errors", [], "common practice, no source");
-        if (memory.Planned.EccState == EccState.On)
+        if (memory.Planned.Ecc.State == EccState.On)
             yield return new(ErrorsKey, OperatingSystem, "Error counters", "0 errors", 0, 0, "errors", [], "common practice, no source");
     }
 }

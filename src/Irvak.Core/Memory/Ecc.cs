@@ -19,7 +19,8 @@ public enum EccState
 
 /// <summary>Whether errors are corrected once the machine runs, and why not.</summary>
 /// <param name="Words">The state for screens, with its reason.</param>
-public sealed record EccResult(EccState State, string Words)
+/// <param name="OffBy">What leaves it unused although every module carries it, as findings name it; null otherwise.</param>
+public sealed record EccResult(EccState State, string Words, string? OffBy = null)
 {
     public static EccResult Of(Question q, Build build, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
     {
@@ -34,9 +35,9 @@ public sealed record EccResult(EccState State, string Words)
                 EccMixing.EccOff => new(EccState.Off, "off, mixed"),
                 _ => new(EccState.Unknown, "off or no start, mixed"),
             };
-        if (q.Sheet.Memory.EccWorks == false) return new(EccState.Off, "off, board");
+        if (q.Sheet.Memory.EccWorks == false) return new(EccState.Off, "off, board", "the board");
         foreach (var socket in q.Sheet.Sockets)
-            if (build.At(PlaceName.Socket(socket.Id))?.Processor?.Ecc == false) return new(EccState.Off, $"off, {socket.Id}");
+            if (build.At(PlaceName.Socket(socket.Id))?.Processor?.Ecc == false) return new(EccState.Off, $"off, {socket.Id}", Say.Place(PlaceName.Socket(socket.Id)));
         // Boards that take registered modules use the code; with unbuffered ones it is each board's own choice.
         return q.Sheet.Memory.EccWorks is null && modules.Any(m => m.Module.Type == ModuleType.UnbufferedEcc)
             ? new(EccState.Unknown, "not known, sheet silent") : new(EccState.On, "on");
@@ -51,10 +52,5 @@ public static class EccUse
         "The extra chips are only of use where board and processor read them.",
         "machine sheet or processor's sheet, ECC", Basis.Sheet);
 
-    public static IEnumerable<Finding> Judge(Question q, EccResult ecc)
-    {
-        if (ecc.State != EccState.Off || ecc.Words.EndsWith("mixed", StringComparison.Ordinal)) yield break;
-        var who = ecc.Words["off, ".Length..];
-        yield return Finding.Of(Unused, [], null, ("who", who == "board" ? "the board" : Say.Place(PlaceName.Socket(who))));
-    }
+    public static IEnumerable<Finding> Judge(EccResult ecc) => ecc.OffBy is { } who ? [Finding.Of(Unused, [], null, ("who", who))] : [];
 }

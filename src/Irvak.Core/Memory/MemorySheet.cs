@@ -12,10 +12,9 @@ public sealed record LadderSlot(string Slot, string Channel, string Socket, int?
 
 /// <summary>The memory side of one build.</summary>
 /// <param name="UsableMiB">What the chosen mode leaves.</param>
-/// <param name="Ecc">The state of error correction, in words.</param>
 /// <param name="BandwidthMBs">All sockets together; null when a rate is not known.</param>
 public sealed record MemoryFigures(
-    long InstalledMiB, long UsableMiB, RateResult Rate, IReadOnlyList<SocketInterleave> Interleave, EccState EccState, string Ecc, OsBand? OsTotal, IReadOnlyList<ModeFigures> Modes, double? BandwidthMBs);
+    long InstalledMiB, long UsableMiB, RateResult Rate, IReadOnlyList<SocketInterleave> Interleave, EccResult Ecc, OsBand? OsTotal, IReadOnlyList<ModeFigures> Modes, double? BandwidthMBs);
 
 /// <summary>The sheet of results for memory: as found and as planned side by side.</summary>
 /// <param name="NextFree">The slot that is filled next; null when none is left or the order is not known.</param>
@@ -27,13 +26,13 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
 
     public static IEnumerable<Finding> Judge(Question q, MemorySheet sheet)
     {
-        var modules = q.Planned.Modules(q.Sheet).ToList();
+        var modules = q.Planned.Modules(q.Sheet);
         return
         [
             .. Legality.Judge(q, q.Planned),
             .. Voltage.Judge(q, modules),
             .. ChannelLoad.Judge(q, q.Planned, modules),
-            .. EccUse.Judge(q, new EccResult(sheet.Planned.EccState, sheet.Planned.Ecc)),
+            .. EccUse.Judge(sheet.Planned.Ecc),
             .. Limits.Judge(q, q.Planned),
             .. FillOrder.Judge(q, q.Planned),
             .. Rate.Judge(q, sheet.Found.Rate, sheet.Planned.Rate),
@@ -50,10 +49,10 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
         var modes = Memory.Modes.Of(q, build);
         var chosen = modes.First(m => m.Mode == mode);
         var usable = chosen is { Works: true, UsableMiB: { } left } ? left : build.InstalledMiB;
-        var ecc = EccResult.Of(q, build, [.. build.Modules(q.Sheet)]);
+        var ecc = EccResult.Of(q, build, build.Modules(q.Sheet));
         var interleave = Memory.Interleave.Of(q, build, rate);
         var all = interleave.Any(i => i.BandwidthMBs is null && i.Bands.Count > 0) ? null : interleave.Sum(i => i.BandwidthMBs);
-        return new MemoryFigures(build.InstalledMiB, usable, rate, interleave, ecc.State, ecc.Words, OsShare.Of(q, build, usable), modes, all > 0 ? all : null);
+        return new MemoryFigures(build.InstalledMiB, usable, rate, interleave, ecc, OsShare.Of(q, build, usable), modes, all > 0 ? all : null);
     }
 
     private static List<LadderSlot> LadderOf(Question q)

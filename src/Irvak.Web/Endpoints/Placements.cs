@@ -47,6 +47,6 @@ public static class Placements
             if (sheet.Channels.Sum(c => c.Slots.Count) > PlacementSolver.MostSlots) return Problems.Invalid(new SheetProblem("/", $"Boards of more than {PlacementSolver.MostSlots} memory slots are planned by hand."));
             var shelf = (await library.Shelf(cancel)).ToDictionary(p => p.Id);
             return TypedResults.Ok(BuyingView.Of(job.State, await library.Evidence(cancel), shelf, request.MemoryGiB, request.RateMTs, cancel));
-        }).WithName("buyModules").Produces<IReadOnlyList<BuyingView>>().ProducesProblem(400).ProducesProblem(404);
+        }).WithName("buyModules").Produces<BuyingView>().ProducesProblem(400).ProducesProblem(404);
     }
 }

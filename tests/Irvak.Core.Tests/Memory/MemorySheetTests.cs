@@ -21,15 +21,15 @@ public class MemorySheetTests
     [InlineData(ModuleType.Registered, "on")]
     [InlineData(ModuleType.Unbuffered, "none")]
     public void Error_correction_follows_the_modules(ModuleType type, string ecc) =>
-        Assert.Equal(ecc, Boards.Job(Boards.Server with { Memory = Boards.Server.Memory with { Types = null } }, Boards.Module(type: type), "A1").Evaluate().Memory.Planned.Ecc);
+        Assert.Equal(ecc, Boards.Job(Boards.Server with { Memory = Boards.Server.Memory with { Types = null } }, Boards.Module(type: type), "A1").Evaluate().Memory.Planned.Ecc.Words);
 
     [Fact]
     public void One_plain_module_turns_it_off() =>
-        Assert.Equal("off, mixed", Boards.Job(Boards.Server with { Memory = Boards.Server.Memory with { EccMixing = EccMixing.EccOff } }, Boards.Module(type: ModuleType.UnbufferedEcc), "A1").With(Boards.Fit("B1", Boards.Module(type: ModuleType.Unbuffered))).Evaluate().Memory.Planned.Ecc);
+        Assert.Equal("off, mixed", Boards.Job(Boards.Server with { Memory = Boards.Server.Memory with { EccMixing = EccMixing.EccOff } }, Boards.Module(type: ModuleType.UnbufferedEcc), "A1").With(Boards.Fit("B1", Boards.Module(type: ModuleType.Unbuffered))).Evaluate().Memory.Planned.Ecc.Words);
 
     [Fact]
     public void A_module_of_unknown_type_leaves_it_unknown() =>
-        Assert.Equal("not known", Boards.Job(Boards.Server, Boards.Module() with { Type = null }, "A1").Evaluate().Memory.Planned.Ecc);
+        Assert.Equal("not known", Boards.Job(Boards.Server, Boards.Module() with { Type = null }, "A1").Evaluate().Memory.Planned.Ecc.Words);
 
     [Fact]
     public void A_module_of_unknown_size_or_rate_throws_nothing_and_limits_what_is_said()

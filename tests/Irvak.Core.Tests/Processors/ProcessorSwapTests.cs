@@ -70,6 +70,8 @@ public class ProcessorSwapTests
         LineState State(string key, Observation seen) => Comparison.Of(job.Sheet!, lines, seen, job.Answers).First(l => l.Expected.Key == key).State;
         Assert.Equal(LineState.AsExpected, State("firmware.socket.CPU 1", new() { Processors = [new("CPU1", "Ostrel S @ 2.40GHz", true, 1)] }));
         Assert.Equal(LineState.Deviates, State("firmware.socket.CPU 1", new() { Processors = [new("CPU1", "Ostrel", true, 1)] }));
+        Assert.Equal(LineState.Deviates, State("firmware.socket.CPU 1", new() { Processors = [new("CPU 1", null, false, 1)] }));
+        Assert.Equal(LineState.Deviates, Comparison.Of(job.Sheet!, lines, null, job.With(new AnswerLine("firmware.socket.CPU 1", SeenVerdict.Other, "1 old one")).Answers).First(l => l.Expected.Key == "firmware.socket.CPU 1").State);
         Assert.Equal(LineState.Deviates, State(ExpectedMemory.ErrorsKey, new() { Faults = [new("EDAC MC0: 1 CE on A1", 3)] }));
         Assert.Equal(LineState.NotLookedAt, State(ExpectedMemory.ErrorsKey, new()));
     }

@@ -1,16 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { useBuying } from '../../api/hooks';
-import type { BuyingView, Edit, JobView } from '../../api/types';
+import type { BuyingAnswer, Edit, JobView } from '../../api/types';
 import { euro, mib, plural } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { useRested } from '../../quick/sums';
-
-const WHAT: Record<string, string> = {
-  Cheapest: 'least money, whatever stays or goes',
-  'Keep all': 'every fitted module stays',
-  'Replace all': 'new modules only',
-  'Best balance': 'every channel filled alike',
-};
 
 /** So much memory at so high a rate from machine and shelf: several answers side by side, the cheapest first. */
 export function Buying({ job, onClose }: { job: JobView; onClose: () => void }) {
@@ -20,11 +13,10 @@ export function Buying({ job, onClose }: { job: JobView; onClose: () => void }) 
   const [rate, setRate] = useState(String(memory.found.rate.rateMTs ?? ''));
   const wanted = useRested({ gib: Math.floor(Number(gib) || 0), rate: Math.floor(Number(rate) || 0) });
   const { data, error, isFetching, isSuccess } = useBuying(job, wanted.gib, wanted.rate);
-  const answers = data ?? [];
-  const missing = Object.keys(WHAT).filter((name) => !answers.some((a) => a.name === name));
+  const answers = data?.answers ?? [];
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => first.current?.focus(), []);
-  const take = (answer: BuyingView) => {
+  const take = (answer: BuyingAnswer) => {
     apply(answer.edit as Edit);
     say(`${answer.name}: ${mib(answer.side.score.miB)} for ${euro(answer.eur)}.`);
     onClose();
@@ -69,7 +61,7 @@ export function Buying({ job, onClose }: { job: JobView; onClose: () => void }) 
         {answers.map((a) => (
           <article key={a.name} className="answer" aria-label={a.name}>
             <h4>
-              {a.name} <span className="quiet">{WHAT[a.name]}</span>
+              {a.name} <span className="quiet">{a.what}</span>
             </h4>
             <p className="qs-answer">
               <b>{euro(a.eur)}</b>
@@ -92,7 +84,7 @@ export function Buying({ job, onClose }: { job: JobView; onClose: () => void }) 
                 <Row name="Rate" value={a.side.figures.rate.words ?? ''} />
                 <Row name="Channels at once" value={(a.side.score.channels ?? 0).toFixed(1)} />
                 <Row name="Thrown away" value={plural(a.thrown, 'module', 'modules')} />
-                <Row name="Moved" value={String(a.side.score.moves - a.thrown)} />
+                <Row name="Moved" value={String(a.moved)} />
                 <Row name="Stops, cares" value={`${a.side.stops}, ${a.side.cares}`} />
               </tbody>
             </table>
@@ -103,12 +95,12 @@ export function Buying({ job, onClose }: { job: JobView; onClose: () => void }) 
           </article>
         ))}
       </div>
-      {answers.length > 0 && missing.length > 0 && (
-        <p className="quiet small">
-          {missing.join(', ')}: no answer of its own; not to be had from this shelf at that rate, or the same as one
-          shown.
-        </p>
-      )}
+      {answers.length > 0 &&
+        data?.without.map((w) => (
+          <p key={w.name} className="quiet small">
+            <b>{w.name}</b>: {w.why}.
+          </p>
+        ))}
     </section>
   );
 }

@@ -15,11 +15,11 @@ import { travel } from './travel';
 export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: string) => void; stale: boolean }) {
   const [placing, setPlacing] = useState<'place' | 'buy' | null>(null);
   const ladder = useRef<HTMLDivElement>(null);
-  const before = useRef<Map<string, string>>(new Map());
+  const before = useRef<Map<string, string> | null>(null);
   // Modules that changed their slot are seen travelling there, whoever moved them.
   useEffect(() => {
     const now = new Map(job.changes.filter((c) => c.movedFrom).map((c) => [c.place, c.movedFrom!]));
-    if (ladder.current) travel(ladder.current, before.current, now);
+    if (ladder.current && before.current) travel(ladder.current, before.current, now);
     before.current = now;
   }, [job.changes]);
   const memory = job.memory!;
@@ -78,7 +78,7 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
             <Row name="System" a={os(found)} b={os(planned)} />
             <Row name="Rate" a={found.rate.words ?? ''} b={planned.rate.words ?? ''} />
             <Row name="Bandwidth" a={rate(found.bandwidthMBs)} b={rate(planned.bandwidthMBs)} />
-            <Row name="ECC" a={found.ecc} b={planned.ecc} />
+            <Row name="ECC" a={found.ecc.words} b={planned.ecc.words} />
           </tbody>
         </table>
         <p className="quiet small">

@@ -126,7 +126,7 @@ function Figures({ now, proposed }: { now: PlacementSide; proposed: PlacementSid
     ['Channels at once', (s) => (s.score.channels ?? 0).toFixed(1)],
     ['Bandwidth', (s) => (s.figures.bandwidthMBs ? `${group(s.figures.bandwidthMBs)} MB/s` : 'not known')],
     ['Processors apart', (s) => mib(s.score.imbalanceMiB)],
-    ['ECC', (s) => s.figures.ecc],
+    ['ECC', (s) => s.figures.ecc.words],
     ['Moved, out', (s) => `${s.score.moves}`],
     ['Stops, cares', (s) => `${s.stops}, ${s.cares}`],
   ];
