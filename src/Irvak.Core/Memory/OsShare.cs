@@ -48,9 +48,9 @@ public static class OsShare
     {
         var installed = ByteCount.FromMiB(usableMiB);
         if (q.System.OsBits is not { } bits || installed.Bytes == 0) return null;
-        if (bits == 64 && q.System.MemTotalKiB is { } before && ByteCount.FromMiB(q.Found.InstalledMiB) is { Bytes: > 0 } found && !(q.System.OsLimitGiB * 1024L < usableMiB))
+        if (bits == 64 && q.System.MemTotalKiB is { } before && ByteCount.FromMiB(q.Found.InstalledMiB) is { Bytes: > 0 } found && !(q.System.OsEndsAtGiB * 1024L < usableMiB))
             return FromBefore(ByteCount.FromKiB(before), found, installed);
-        return Of(new OsQuestion(installed, bits, q.System.OsExtended == true, q.System.OsLimitGiB, q.Sheet.Memory.ReservedMiB, build.Units.Values.Any(u => u.Processor?.Graphics == true)));
+        return Of(new OsQuestion(installed, bits, q.System.OsExtended == true, q.System.OsEndsAtGiB, q.Sheet.Memory.ReservedMiB, build.Units.Values.Any(u => u.Processor?.Graphics == true)));
     }
 
     /// <summary>The band from what is installed and what is known of the system alone.</summary>
@@ -113,7 +113,7 @@ public static class OsShare
         {
             if (usable > FourGiB) yield return Finding.Of(Below4, [], Small(usable, FourGiB).Why, told);
         }
-        else if (q.System.OsLimitGiB is { } most && usable > ByteCount.FromMiB(most * 1024L))
+        else if (q.System.OsEndsAtGiB is { } most && usable > ByteCount.FromMiB(most * 1024L))
             yield return Finding.Of(Beyond, [], Of(q, build, usableMiB)?.Why, told, ("limit", ByteCount.FromMiB(most * 1024L).ToString()));
     }
 }

@@ -35,8 +35,12 @@ public sealed record SystemFacts
     /// <summary>True when a 32-bit system reaches beyond 4 GiB by address extension; null when not known.</summary>
     public bool? OsExtended { get; init; }
 
-    /// <summary>Most memory that the installed system uses, GiB; null for none known.</summary>
+    /// <summary>Most memory that the installed system uses, GiB; 0 for no limit, null when not known.</summary>
     public int? OsLimitGiB { get; init; }
+
+    /// <summary>The limit where there is one.</summary>
+    [JsonIgnore]
+    public int? OsEndsAtGiB => OsLimitGiB is > 0 ? OsLimitGiB : null;
 
     public string? Serial { get; init; }
 

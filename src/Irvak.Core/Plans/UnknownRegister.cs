@@ -29,6 +29,7 @@ public static class UnknownRegister
     private static readonly string[] Forms = ["dimm", "sodimm"];
     private static readonly string[] Types = ["unbuffered", "unbuffered-ecc", "registered", "load-reduced", "fully-buffered"];
     private static readonly string[] Bits = ["64", "32"];
+    private static readonly string[] YesNo = ["yes", "no"];
 
     /// <summary>The unknowns of a job, those that block most first. Empty without a sheet.</summary>
     public static IReadOnlyList<Unknown> Of(JobState state)
@@ -68,6 +69,10 @@ public static class UnknownRegister
             unknowns.Add(new("memory.totalLimitGiB", "Which is the largest total the maker lists?", "what is off the maker's list", "maker's sheet", AnswerKind.Number, [], "GiB"));
         if (state.System.OsBits is null)
             unknowns.Add(new("system.osBits", "Is the installed system 64-bit or 32-bit?", "how much of the memory it will use", "system page, or uname -m", AnswerKind.Choice, Bits));
+        if (state.System is { OsBits: 32, OsExtended: null })
+            unknowns.Add(new("system.osExtended", "Does the 32-bit system use address extension?", "whether it reaches beyond 4 GiB", "pae among the flags of /proc/cpuinfo and a kernel built for it; client editions mostly not", AnswerKind.Choice, YesNo, Optional: true));
+        if (state.System is { OsBits: 64, OsLimitGiB: null })
+            unknowns.Add(new("system.osLimitGiB", "At how much memory does the edition of the system end, 0 for no limit?", "how much of the memory it will use", "licence or edition of the system; Linux has none that matters", AnswerKind.Number, [], "GiB", Optional: true));
         AddOthers(state, sheet, unknowns);
         return unknowns;
     }
@@ -107,9 +112,11 @@ public static class UnknownRegister
             "memory.slotLimitGiB" or "memory.totalLimitGiB" when !InRange(answer.Value, 1, 1_048_576) => new("/edit/value", "A limit is a whole number of GiB, 1 or more."),
             "system.serial" or "system.hostName" or "system.managementAddress" => answer.Value.Trim().Length is > 0 and <= 120 ? null : new("/edit/value", "Write 1 to 120 characters."),
             "system.osBits" when !Bits.Contains(answer.Value) => new("/edit/value", "A system is 64 or 32 bit."),
+            "system.osExtended" when !YesNo.Contains(answer.Value) => new("/edit/value", "Answer yes or no."),
+            "system.osLimitGiB" when !InRange(answer.Value, 0, 1_048_576) => new("/edit/value", "A limit is a whole number of GiB, 0 for none."),
             "channels" => RefuseChannels(state.Sheet, answer.Value),
             _ when answer.Path.StartsWith("processor.", StringComparison.Ordinal) => RefuseProcessor(state, answer),
-            "memory.generation" or "memory.form" or "memory.types" or "memory.rateLimitMTs" or "memory.slotLimitGiB" or "memory.totalLimitGiB" or "system.osBits" => null,
+            "memory.generation" or "memory.form" or "memory.types" or "memory.rateLimitMTs" or "memory.slotLimitGiB" or "memory.totalLimitGiB" or "system.osBits" or "system.osExtended" or "system.osLimitGiB" => null,
             _ => new("/edit/path", $"{answer.Path} is nothing that can be answered."),
         };
     }
@@ -121,6 +128,8 @@ public static class UnknownRegister
         return answer.Path switch
         {
             "system.osBits" => state with { System = state.System with { OsBits = int.Parse(answer.Value) } },
+            "system.osExtended" => state with { System = state.System with { OsExtended = answer.Value == "yes" } },
+            "system.osLimitGiB" => state with { System = state.System with { OsLimitGiB = int.Parse(answer.Value) } },
             "system.serial" => state with { System = state.System with { Serial = answer.Value.Trim() } },
             "system.hostName" => state with { System = state.System with { HostName = answer.Value.Trim() } },
             "system.managementAddress" => state with { System = state.System with { ManagementAddress = answer.Value.Trim() } },

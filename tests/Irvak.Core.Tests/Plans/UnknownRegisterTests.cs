@@ -28,7 +28,26 @@ public class UnknownRegisterTests
     {
         Assert.Contains(path, Paths(Job));
         var after = Job.With(new AnswerUnknown(path, value));
-        Assert.Equal(Paths(Job).Where(p => p != path), Paths(after));
+        // A known word size raises a question of its own.
+        Assert.Equal(Paths(Job).Where(p => p != path), Paths(after).Where(p => p is not ("system.osExtended" or "system.osLimitGiB")));
+    }
+
+    [Fact]
+    public void What_a_system_can_reach_is_asked_by_its_word_size_and_changes_what_it_shows()
+    {
+        var small = Boards.Job(Boards.Server, "A1") with { System = new SystemFacts { OsBits = 32 } };
+        Assert.Contains("system.osExtended", Paths(small));
+        Assert.DoesNotContain("system.osLimitGiB", Paths(small));
+        var extended = small.With(new AnswerUnknown("system.osExtended", "yes"));
+        Assert.DoesNotContain("system.osExtended", Paths(extended));
+        Assert.True(extended.Evaluate().Memory.Planned.OsTotal!.High.GiB > 15);
+        Assert.True(small.With(new AnswerUnknown("system.osExtended", "no")).Evaluate().Memory.Planned.OsTotal!.High.GiB < 4);
+        var large = Boards.Job(Boards.Server, "A1");
+        Assert.Contains("system.osLimitGiB", Paths(large));
+        Assert.Equal(8, large.With(new AnswerUnknown("system.osLimitGiB", "8")).Evaluate().Memory.Planned.OsTotal!.High.GiB);
+        Assert.True(large.With(new AnswerUnknown("system.osLimitGiB", "0")).Evaluate().Memory.Planned.OsTotal!.High.GiB > 15);
+        Assert.NotNull(EditFold.Refusal(large, new AnswerUnknown("system.osLimitGiB", "-1")));
+        Assert.NotNull(EditFold.Refusal(small, new AnswerUnknown("system.osExtended", "maybe")));
     }
 
     [Fact]
