@@ -55,6 +55,15 @@ public class TablesAgainstLibrariesTests
         Assert.Equal([4, 6], table.Rows.Select(r => r.Line));
     }
 
+    [Fact]
+    public void A_table_too_long_says_from_which_line_on_it_was_not_read()
+    {
+        var text = "Bay;Serial\n" + string.Concat(Enumerable.Range(1, 100_003).Select(i => $"{i};S{i}\n"));
+        var read = DriveTable.Read(text, DriveTable.Preview(text)!.Guess);
+        Assert.Equal((100_000, true), (read.Seen.Drives.Count, read.CutOff));
+        Assert.Contains(read.Remarks, r => r.Contains("from line 100002 on", StringComparison.Ordinal));
+    }
+
     private static readonly Gen<JsonNode?> Json = Gen.Recursive<JsonNode?>((depth, inner) => depth > 4 ? Leaf : Gen.Frequency(
         (3, Leaf),
         (1, inner.Array[0, 4].Select(a => (JsonNode?)new JsonArray([.. a.Select(x => x?.DeepClone())]))),

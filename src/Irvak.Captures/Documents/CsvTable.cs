@@ -23,6 +23,9 @@ internal sealed class CsvTable
 
     public IReadOnlyList<string> Columns { get; }
 
+    /// <summary>Line from which on nothing was read, because the table is too long; 0 when all of it was.</summary>
+    public int CutAt { get; private set; }
+
     public IReadOnlyList<Row> Rows { get; }
 
     /// <summary>A row with the line it begins in. Its cells are made into text when they are asked for.</summary>
@@ -71,14 +74,18 @@ internal sealed class CsvTable
         var rows = new List<Row>();
         var scan = new CsvScan(text, separator, MostColumns);
         CsvTable? table = null;
-        while (rows.Count < MostRows && scan.Count < MostCells && scan.NextRow(out var from, out var count, out var line))
+        var cut = 0;
+        while (scan.NextRow(out var from, out var count, out var line))
         {
+            if (rows.Count == MostRows || scan.Count > MostCells) { cut = line; break; }
             if (line < firstLine || (count == 1 && scan.Cell(from).IsWhiteSpace())) continue;
             if (table is not null) { rows.Add(new Row(table, from, count, line)); continue; }
             if (count < 2) return null;
             table = new CsvTable(scan.Cell, [.. Enumerable.Range(from, count).Select(i => scan.Cell(i).Trim().ToString())], rows);
         }
-        return rows.Count == 0 ? null : table;
+        if (rows.Count == 0 || table is null) return null;
+        table.CutAt = cut;
+        return table;
     }
 
     /// <summary>Columns that stand under each other: a run of two spaces or a bar separates them.</summary>

@@ -86,7 +86,7 @@ public static partial class DriveTable
         var used = table.Rows.Count - rest.Count + 1;
         return drives.Count == 0
             ? CaptureReading.Nothing("No row of this table names a bay or a serial number.", table.Rows.Count + 1, 0, rest)
-            : new CaptureReading("table of drives", new Observation { Drives = drives }, table.Rows.Count + 1, used, rest, false, [], $"Table of drives: {drives.Count} drives. {used} lines understood, {rest.Count} not.");
+            : new CaptureReading("table of drives", new Observation { Drives = drives }, table.Rows.Count + 1, used, rest, table.CutAt > 0, table.CutAt > 0 ? [$"The table is too long; from line {table.CutAt} on it was not read."] : [], $"Table of drives: {drives.Count} drives. {used} lines understood, {rest.Count} not.");
     }
 
     private static string Start(string text) => text[..Math.Min(120, text.Length)];
