@@ -28,9 +28,22 @@ public sealed record Evaluation(
     public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);
 
     private static List<Finding> Sort(Question q, IEnumerable<Finding> findings) =>
-        [.. findings.Select(f => f with { AsFoundToo = IsAsFound(q, f) })
+        [.. WithAsFound(q, findings)
             .OrderByDescending(f => f.Severity).ThenBy(f => f.AsFoundToo).ThenBy(f => f.Rule.Code, StringComparer.Ordinal)];
 
-    private static bool IsAsFound(Question q, Finding finding) =>
-        finding.Places.Count > 0 && !finding.Places.Any(q.Changed.Contains);
+    /// <summary>A finding that the plan does not touch is as found when the machine as found had it at these places.</summary>
+    private static IEnumerable<Finding> WithAsFound(Question q, IEnumerable<Finding> findings)
+    {
+        List<Finding>? before = null;
+        foreach (var f in findings)
+        {
+            if (f.Places.Count == 0 || f.Places.Any(q.Changed.Contains)) { yield return f; continue; }
+            if (before is null)
+            {
+                var found = q with { Planned = q.Found };
+                before = [.. MemorySheet.Judge(found, MemorySheet.Of(found))];
+            }
+            yield return f with { AsFoundToo = before.Any(b => b.Rule.Code == f.Rule.Code && f.Places.All(b.Places.Contains)) };
+        }
+    }
 }

@@ -22,7 +22,15 @@ internal static class Carry
         var hand = ModuleLines.Pieces(ModuleLines.Read(carried.Modules)).Select(m => new HandModule(new Unit { Module = m, Source = "label" }, null)).ToList();
         var q = QuickBoard.Ask(bare);
         if (hand.Count > 0 && PlacementSolver.TooLarge(q, hand) is null && PlacementSolver.Solve(q, hand, cancel) is { Slots.Count: > 0 } placed)
+        {
             edits.AddRange(placed.Slots.OrderBy(s => s.Key, StringComparer.Ordinal).Select(s => new Fit(PlaceName.Slot(s.Key), s.Value.Unit)));
+            // What finds no place is not lost on the way: it stands in the notes with its reason.
+            if (placed.Out.Count > 0)
+            {
+                var left = string.Join("\n", placed.Out.GroupBy(o => (o.Module.Module.Long, o.Why)).Select(g => $"Not placed: {g.Count()} × {g.Key.Long}. {g.Key.Why}"));
+                edits.Add(new SetNote("machine", left.Length > SetNote.Longest ? left[..SetNote.Longest] : left));
+            }
+        }
         return edits.Count == 0 ? null : new Together("carries a quick sum into the job", edits);
     }
 

@@ -81,6 +81,9 @@ public class PlacementTests(WebFixture web)
         var job = await web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = "Carried", owner = "", sheetId = "brannick-ledge-6", answers = (object?)null, carry = new { sockets = 0, modules, wishGiB = 128, osBits = 64 } });
         Assert.Equal(6, job.GetProperty("changes").GetArrayLength());
         Assert.Equal(128, job.GetProperty("aim").GetProperty("memoryGiB").GetInt32());
+        // A module that the board does not take stays in the notes with its reason.
+        var other = await web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = "Carried", owner = "", sheetId = "brannick-ledge-6", answers = (object?)null, carry = new { sockets = 0, modules = modules + "\n16GB 1Rx8 PC4-3200AA-U" } });
+        Assert.Contains("Not placed: 1 × 16 GB unbuffered DDR4-3200, 1Rx8. It is unbuffered; the board takes registered.", other.GetRawText());
     }
 
     [Fact]

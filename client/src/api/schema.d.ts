@@ -3051,7 +3051,7 @@ export interface components {
             osExtended?: null | boolean;
             /**
              * Format: int32
-             * @description Most memory that the installed system uses, GiB; null for none known.
+             * @description Most memory that the installed system uses, GiB; 0 for no limit, null when not known.
              */
             osLimitGiB?: null | number;
             serial?: null | string;

@@ -138,7 +138,8 @@ export default function BeginJob() {
             {carried && (
               <p className="quiet">
                 The quick sum comes along{carried.carry.modules ? ': its modules are placed' : ''}
-                {carried.carry.wishGiB ? `: ${carried.carry.wishGiB} GiB wished` : ''}.
+                {carried.carry.wishGiB ? `: ${carried.carry.wishGiB} GiB wished` : ''}. Its processors are assumed; look
+                at them in Survey.
               </p>
             )}
             <div className="choice" role="group" aria-label="How the machine becomes known">

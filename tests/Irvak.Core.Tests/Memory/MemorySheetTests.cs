@@ -59,4 +59,12 @@ public class MemorySheetTests
         Assert.Equal(state.Evaluate().Findings.Select(f => f.Sentence), state.Evaluate().Findings.Select(f => f.Sentence));
         Assert.Equal(state.Evaluate().Runbook.Steps.Select(s => s.Title), state.Evaluate().Runbook.Steps.Select(s => s.Title));
     }, iter: 60);
+
+    [Fact]
+    public void Only_what_was_so_before_is_called_as_found()
+    {
+        bool AsFound(JobState state) => state.Evaluate().Findings.First(f => f.Rule.Code == "MEM-CHANNEL" && f.Places.Contains("slot:B1")).AsFoundToo;
+        Assert.True(AsFound(Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("D1"))));
+        Assert.False(AsFound(Boards.Job(Boards.Server).With(Boards.Fit("A1"), Boards.Fit("C1"), Boards.Fit("D1"))));
+    }
 }

@@ -11,7 +11,7 @@ export function Bands({ memory }: { memory: NonNullable<JobView['memory']> }) {
   return (
     <div>
       <h3>
-        Interleave <span className="lab">MB/s</span>
+        Interleave <span className="lab">share · channels, MB/s</span>
       </h3>
       {sockets.map((s) => (
         <div key={s.socket} className="bands">
@@ -32,7 +32,7 @@ function Line({ name, figures, socket, strong }: { name: string; figures: Figure
       <span className="band">
         {found?.bands.map((b) => (
           <span key={b.channels} style={{ flexGrow: b.miB }} title={`${b.miB / 1024} GiB on ${b.channels} channels`}>
-            {Math.round((100 * b.miB) / total)} % on {b.channels}
+            {Math.round((100 * b.miB) / total)} % · {b.channels}
           </span>
         ))}
       </span>
