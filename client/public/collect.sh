@@ -25,7 +25,7 @@ load           vmstat 5 4
 disks          lsblk -J -b -O
 nvme           nvme list -o json
 arrays         cat /proc/mdstat
-errors         grep . /sys/devices/system/edac/mc/mc0/ce_count /sys/devices/system/edac/mc/mc0/ue_count
+errors         grep -Hs . /sys/devices/system/edac/mc/mc*/[cu]e_count /sys/devices/system/edac/mc/mc*/*/dimm_[cu]e_count /sys/devices/system/edac/mc/mc*/*/dimm_label
 management     ipmitool lan print
 system         uname -a
 log            dmesg

@@ -74,6 +74,8 @@ public static class CaptureReader
         Counted(seen.Volumes.Count, "volume", "volumes");
         Counted(seen.Benchmarks.Count, "benchmark", "benchmarks");
         Counted(seen.Faults.Count, "line of the log tells of a fault", "lines of the log tell of faults");
+        if (seen.MemoryErrors is { } errors) parts.Add($"memory errors {errors.Words}");
+        if (seen.MemoryTest is { } test) parts.Add($"{test.MiB:0} MiB tested, {test.Errors} errors");
         if (seen.Load?.Cores is { } cores) parts.Add($"{cores} cores");
         if (seen.HostName is { } host) parts.Add($"name {host}");
         if (seen.ManagementAddress is { } address) parts.Add($"management page at {address}");

@@ -10,7 +10,7 @@ internal static class Encodings
         var probe = bytes[..Math.Min(bytes.Length, 65_536)];
         var odd = 0;
         foreach (var b in probe)
-            if (b < 0x20 && b is not ((byte)'\n' or (byte)'\r' or (byte)'\t' or 0x0C or 0x1B)) odd++;
+            if (b < 0x20 && b is not ((byte)'\n' or (byte)'\r' or (byte)'\t' or (byte)'\b' or 0x0C or 0x1B)) odd++;
         return odd * 100 > probe.Length || bytes.IndexOf((byte)0) >= 0;
     }
 

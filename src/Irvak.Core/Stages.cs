@@ -60,7 +60,7 @@ public static class Stages
             new(Stage.Fit, stops > 0 ? Say.Count(stops, "stop", "stops") : cares > 0 ? Say.Count(cares, "care", "cares") : planned ? "clear" : "no change", stops > 0),
             new(Stage.Prep, !planned ? "–" : prep == 0 ? "all here" : $"{prep} to get", false),
             new(Stage.HandsOn, !planned ? "–" : steps == 0 ? "done" : Say.Count(steps, "step", "steps"), false),
-            new(Stage.Proof, !planned ? "–" : deviate > 0 ? $"{deviate} deviate" : open == 0 ? "all seen" : $"{open} to see", deviate > 0),
+            new(Stage.Proof, !planned ? "–" : deviate > 0 ? Say.Count(deviate, "deviates", "deviate") : open == 0 ? "all seen" : $"{open} to see", deviate > 0),
             new(Stage.Handover, state.HandedOver is not null ? "done" : planned ? "draft" : "–", false),
         ];
     }

@@ -117,7 +117,7 @@ public sealed record JobView
             Runbook = evaluation?.Runbook,
             Ticks = state.Ticks,
             Lines = lines,
-            Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines),
+            Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.After),
             LooksWrong = ExpectedMemory.LooksWrong,
             OffList = question is null ? [] : Limits.OffList(question),
             Survey = SurveyView.Of(state),

@@ -8,7 +8,7 @@ public class CollectTests
     private static readonly string Script = Path.Combine(Repository.Root, "client", "public", "collect.sh");
 
     /// <summary>Commands that only read, as the script calls them.</summary>
-    private static readonly string[] Reading = ["dmidecode", "lspci -vvnn", "cat /proc/", "grep . /", "vmstat 5 4", "lsblk -J -b -O", "nvme list -o json", "ipmitool lan print", "uname -a", "dmesg", "smartctl --json -x /dev/", "mdadm --detail /dev/", "ethtool "];
+    private static readonly string[] Reading = ["dmidecode", "lspci -vvnn", "cat /proc/", "grep . /", "grep -Hs . /sys/devices/system/edac/", "vmstat 5 4", "lsblk -J -b -O", "nvme list -o json", "ipmitool lan print", "uname -a", "dmesg", "smartctl --json -x /dev/", "mdadm --detail /dev/", "ethtool "];
 
     [Fact]
     public void It_says_first_what_it_will_run_and_that_only_reads()

@@ -17,6 +17,7 @@ public class FuzzTests
         var machine = new SimulatedMachine(RoundTripTests.Of(RoundTripTests.Sheets[2], 7), new FirmwareFacts("1", "01/01/2026", "S", "A"));
         yield return machine.FirmwareListing();
         yield return machine.SystemMemory();
+        yield return machine.Errors.Counters() + machine.Errors.Test();
         yield return machine.System.Pci();
         yield return machine.System.Processors(4);
         yield return machine.Storage.BlockDevices();

@@ -203,4 +203,18 @@ public class PublishedExamplesTests
         Assert.Equal([2, 3], reading.Seen.Faults.Select(f => f.Line));
         Assert.Equal(2, reading.Rest.Sum(r => r.To - r.From + 1));
     }
+
+    [Fact]
+    public void Error_counters_by_module_and_by_controller() // paths and meaning: Linux kernel documentation, Documentation/ABI/testing/sysfs-devices-edac
+    {
+        const string root = "/sys/devices/system/edac/mc/mc0/";
+        var reading = CaptureReader.Read($"{root}ce_count:7\n{root}ue_count:0\n{root}ce_noinfo_count:2\n{root}dimm0/dimm_ce_count:5\n{root}dimm0/dimm_label:CPU_SrcID#0_MC#0_Chan#1_DIMM#0\n{root}rank2/dimm_ue_count:0\n/sys/devices/system/edac/mc/mc1/ce_count:1\n");
+        var counts = reading.Seen.MemoryErrors!;
+        Assert.Equal((8L, 0L, 1), (counts.Corrected, counts.Uncorrected, counts.Line));
+        Assert.Equal(["mc0 dimm0", "mc0 rank2"], counts.Modules.Select(m => m.Name));
+        Assert.Equal((5L, "CPU_SrcID#0_MC#0_Chan#1_DIMM#0"), (counts.Modules[0].Corrected, counts.Modules[0].Label));
+        Assert.Equal(3, Assert.Single(reading.Rest).From);
+        // Where no controller tells its sum, the modules are the sum.
+        Assert.Equal(5L, CaptureReader.Read($"{root}dimm0/dimm_ce_count:5\n").Seen.MemoryErrors!.Corrected);
+    }
 }

@@ -82,6 +82,28 @@ public class RealToolsTests
     }
 
     [Fact]
+    public void The_distributions_memory_tester_is_read_as_it_prints_to_a_terminal()
+    {
+        var bytes = Tool.Bytes("/usr/sbin/memtester", "1M", "2");
+        Assert.Contains((byte)'\b', bytes);
+        var reading = CaptureReader.Read(bytes);
+        var test = reading.Seen.MemoryTest!;
+        Assert.Equal(("memtester", 1.0, 2, true, 0L, 1), (test.Tool, test.MiB, test.Passes, test.Finished, test.Errors, test.Line));
+        Assert.All(reading.Rest, n => Assert.Contains("without a result", n.Reason));
+        // The same run, stopped by hand in its second loop.
+        var text = System.Text.Encoding.UTF8.GetString(bytes);
+        var stopped = CaptureReader.Read(text[..text.IndexOf("Solid Bits", text.IndexOf("Loop 2/2", StringComparison.Ordinal), StringComparison.Ordinal)]).Seen.MemoryTest!;
+        Assert.Equal((1, false), (stopped.Passes, stopped.Finished));
+    }
+
+    [Fact]
+    public void The_distributions_other_memory_tester_is_read_too()
+    {
+        var test = CaptureReader.Read(Tool.Text("stressapptest", "-M", "16", "-s", "1")).Seen.MemoryTest!;
+        Assert.Equal(("stressapptest", 16.0, 1, true, 0L), (test.Tool, test.MiB, test.Passes, test.Finished, test.Errors));
+    }
+
+    [Fact]
     public void The_SMART_tool_without_a_drive_says_so()
     {
         var start = new System.Diagnostics.ProcessStartInfo("/usr/sbin/smartctl", ["--json", "-x", "/dev/null"]) { RedirectStandardOutput = true };

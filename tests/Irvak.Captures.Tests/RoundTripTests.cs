@@ -157,12 +157,23 @@ public class RoundTripTests
     }
 
     [Fact]
-    public void Error_counters_and_the_management_network_come_back()
+    public void The_management_network_comes_back() =>
+        Assert.Equal("10.20.0.9", CaptureReader.Read(SimulatedSystem.ManagementNetwork("10.20.0.9")).Seen.ManagementAddress);
+
+    [Fact]
+    public void Counted_errors_and_a_tests_findings_come_back_as_they_were_put_in() => Gen.Select(Gen.Int[0, 5], Gen.Int[0, 900], Gen.Int[0, 3], Gen.Int[1, 40]).Sample((slot, corrected, uncorrected, errors) =>
     {
-        var seen = CaptureReader.Read(SimulatedSystem.ErrorCounters(12, 0) + SimulatedSystem.ManagementNetwork("10.20.0.9")).Seen;
-        Assert.Equal("10.20.0.9", seen.ManagementAddress);
-        Assert.StartsWith("12 corrected memory errors", Assert.Single(seen.Faults).Text);
-    }
+        var q = SimulatedMachineTests.Filled("A1", "A2", "B1", "B2", "C1", "C2");
+        var name = new[] { "A1", "A2", "B1", "B2", "C1", "C2" }[slot];
+        var machine = new SimulatedMachine(q, new("1.0", "01/01/2026", "S-1", "A"), new Fault.ErrorsCounted(name, corrected, uncorrected), new Fault.TestFails("Bit Flip", errors));
+        var reading = CaptureReader.Read(machine.Errors.Counters() + "\n" + machine.Errors.Test());
+        var counts = reading.Seen.MemoryErrors!;
+        Assert.Equal((corrected, uncorrected, 6), (counts.Corrected, counts.Uncorrected, counts.Modules.Count));
+        var module = counts.Modules.Single(m => m.Label == name);
+        Assert.Equal((corrected, uncorrected), (module.Corrected, module.Uncorrected));
+        Assert.Equal(corrected + uncorrected > 0 ? 1 : 0, counts.Modules.Count(m => m.Any));
+        Assert.Equal((errors, true, "Bit Flip"), ((int)reading.Seen.MemoryTest!.Errors, reading.Seen.MemoryTest.Finished, Assert.Single(reading.Seen.MemoryTest.Failed)));
+    }, iter: 60);
 
     [Theory]
     [InlineData(MemoryGeneration.Ddr2, ModuleType.Registered, 4096, 2, 667)]

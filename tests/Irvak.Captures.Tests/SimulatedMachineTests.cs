@@ -89,4 +89,28 @@ public class SimulatedMachineTests
         var explanations = Diagnosis.Of(Sheet, q.Planned, Prove(q, injected));
         Assert.Equal(pattern, Assert.Single(explanations).Pattern);
     }
+
+    public static TheoryData<string?, string?, string?, string?> ErrorFaults => new()
+    {
+        { null, null, null, null },
+        { "counted", "errors-counted", "The error counters show 40 corrected, 0 uncorrected, most at [[slot:B2]].", "[[slot:B2]]" },
+        { "test", "test-errors", "The memory test found 3 errors at Bit Flip.", "halving" },
+    };
+
+    [Theory]
+    [MemberData(nameof(ErrorFaults))]
+    public void Counted_errors_and_a_failed_test_are_lines_of_proof(string? fault, string? pattern, string? sentence, string? action)
+    {
+        var whole = Filled(Slots);
+        var found = whole.Found.Without("slot:B2");
+        var q = new Question(Sheet, found, whole.Planned, [new Change("slot:B2", null, whole.Planned.At("slot:B2"), null, null)], new Aim(), Policy.FieldProven, EvidenceBook.Empty, whole.System, whole.Shelf);
+        var faults = fault switch { null => Array.Empty<Fault>(), "counted" => [new Fault.ErrorsCounted("B2", 40, 0)], _ => [new Fault.TestFails("Bit Flip", 3)] };
+        var machine = new SimulatedMachine(q, Facts, faults);
+        var seen = CaptureReader.Read(machine.FirmwareListing() + machine.SystemMemory() + machine.Errors.Counters() + "\n" + machine.Errors.Test()).Seen;
+        var lines = Comparison.Of(Sheet, Evaluation.Evaluate(q).Expectations, seen, ImmutableDictionary<string, SeenAnswer>.Empty);
+        Assert.Equal(fault is null ? 0 : 1, lines.Count(l => l.State == LineState.Deviates));
+        Assert.DoesNotContain(lines, l => l.State == LineState.NotLookedAt);
+        Assert.Equal((pattern, sentence), Diagnosis.Of(Sheet, q.Planned, lines, seen) is [var only] ? (only.Pattern, only.Sentence) : (null, null));
+        if (action is not null) Assert.Contains(action, Diagnosis.Of(Sheet, q.Planned, lines, seen)[0].NextAction);
+    }
 }

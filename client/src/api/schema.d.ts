@@ -2076,6 +2076,8 @@ export interface components {
             benchmarks?: components["schemas"]["SeenBenchmark"][];
             spds?: components["schemas"]["SeenSpd"][];
             faults?: components["schemas"]["SeenFault"][];
+            memoryErrors?: null | components["schemas"]["SeenErrorCounts"];
+            memoryTest?: null | components["schemas"]["SeenMemoryTest"];
             load?: null | components["schemas"]["SeenLoad"];
             /** @description Name of the machine in the network. */
             hostName?: null | string;
@@ -2615,6 +2617,25 @@ export interface components {
             line?: number;
             inUse?: boolean;
         };
+        /** @description Memory errors that the system counted since it started (ECC). */
+        SeenErrorCounts: {
+            /**
+             * Format: int64
+             * @description Single bits that were put right.
+             */
+            corrected: number;
+            /**
+             * Format: int64
+             * @description Errors that could not be put right.
+             */
+            uncorrected: number;
+            /** @description The modules it counts one by one; empty when it counts by controller only. */
+            modules: components["schemas"]["SeenModuleErrors"][];
+            /** Format: int32 */
+            line: number;
+            words?: null | string;
+            any?: boolean;
+        };
         /** @description A line of the system's log that speaks of a fault. */
         SeenFault: {
             text: string;
@@ -2735,6 +2756,44 @@ export interface components {
             name: string;
             /** @description active, failed, spare, journal, replacement or write-mostly. */
             role: string;
+        };
+        /** @description Result of a memory test. */
+        SeenMemoryTest: {
+            tool: string;
+            /**
+             * Format: double
+             * @description Memory under test.
+             */
+            miB: number;
+            /**
+             * Format: int32
+             * @description Passes that came to their end.
+             */
+            passes: number;
+            /** @description It said itself that it is done. */
+            finished: boolean;
+            /**
+             * Format: int64
+             * @description Places that did not hold what was written.
+             */
+            errors: number;
+            /** @description The patterns at which it happened. */
+            failed: string[];
+            /** Format: int32 */
+            line: number;
+        };
+        SeenModuleErrors: {
+            /** @description Name in the counters, such as mc0 dimm3. */
+            name: string;
+            /** @description The slot's name where the system knows it. */
+            label: null | string;
+            /** Format: int64 */
+            corrected: number;
+            /** Format: int64 */
+            uncorrected: number;
+            /** Format: int32 */
+            line: number;
+            any?: boolean;
         };
         /** @description A device on the PCI bus. */
         SeenPci: {

@@ -3,12 +3,11 @@ using Irvak.Core.Observations;
 
 namespace Irvak.Captures.Lines;
 
-/// <summary>Single lines that tell of the system: its name and word size, the address of the management page, error counters.</summary>
+/// <summary>Single lines that tell of the system: its name and word size, the address of the management page.</summary>
 internal sealed partial class SystemLines : LineReader
 {
     private string? _host, _management, _addressDue;
     private int? _bits;
-    private readonly List<SeenFault> _faults = [];
     private int _used;
 
     public override string Kind => "system";
@@ -29,12 +28,6 @@ internal sealed partial class SystemLines : LineReader
         if (line.StartsWith("IP Address Source")) { _addressDue = "due"; return Used(); }
         if (line.StartsWith("IP Address  ") && Colon(line) is { Length: > 0 } address) { _management = address == "0.0.0.0" ? null : address; return Used(); }
         if (_addressDue is not null && ManagementLine().IsMatch(line)) return Used();
-        if (Counter().Match(line.ToString()) is { Success: true } m)
-        {
-            if (long.TryParse(m.Groups["n"].Value, out var n) && n > 0 && _faults.Count < 1000)
-                _faults.Add(new SeenFault($"{n} {(m.Groups["kind"].Value == "ue" ? "uncorrected" : "corrected")} memory errors at controller {m.Groups["mc"].Value}", number));
-            return Used();
-        }
         return LineFate.Foreign;
     }
 
@@ -45,7 +38,6 @@ internal sealed partial class SystemLines : LineReader
         HostName = seen.HostName ?? _host,
         OsBits = seen.OsBits ?? _bits,
         ManagementAddress = seen.ManagementAddress ?? _management,
-        Faults = _faults.Count == 0 ? seen.Faults : [.. seen.Faults, .. _faults],
     };
 
     private LineFate Used()
@@ -62,7 +54,4 @@ internal sealed partial class SystemLines : LineReader
 
     [GeneratedRegex(@"^[A-Z][\w /.-]{2,24}\s*: ")]
     private static partial Regex ManagementLine();
-
-    [GeneratedRegex(@"^/sys/devices/system/edac/mc/(?<mc>mc\d+)/(?<kind>[cu]e)_count:(?<n>\d+)$")]
-    private static partial Regex Counter();
 }

@@ -14,4 +14,10 @@ public abstract record Fault
 
     /// <summary>The operating system uses less than the firmware shows.</summary>
     public sealed record MemoryNotRemapped(int MissingMiB) : Fault;
+
+    /// <summary>The system counted errors of the module in a slot.</summary>
+    public sealed record ErrorsCounted(string Slot, int Corrected, int Uncorrected) : Fault;
+
+    /// <summary>A memory test finds errors at one of its patterns.</summary>
+    public sealed record TestFails(string Pattern, int Errors) : Fault;
 }

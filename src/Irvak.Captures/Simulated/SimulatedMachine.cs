@@ -91,6 +91,9 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
     /// <summary>The running system: processors, PCI devices.</summary>
     public SimulatedSystem System => new(_q.Sheet, _build);
 
+    /// <summary>Counted memory errors and the result of a memory test.</summary>
+    public SimulatedErrors Errors => new(_q.Sheet, _build, faults);
+
     /// <summary>Firmware tables and module chips, as bytes.</summary>
     public SimulatedBytes Bytes => new(_q.Sheet, _build, firmware, ConfiguredRate());
 

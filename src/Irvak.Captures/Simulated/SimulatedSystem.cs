@@ -110,10 +110,6 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
     public static string Log(params string[] faults) =>
         "[    0.000000] Linux version 6.1.0\n[    0.412000] smp: Bringing up secondary CPUs ...\n[    2.100000] EXT4-fs (md0): mounted filesystem with ordered data mode\n" + string.Concat(faults.Select((f, i) => string.Create(CultureInfo.InvariantCulture, $"[{812.5 + i,12:0.000000}] {f}\n")));
 
-    /// <summary>Counters of corrected and uncorrected memory errors, as <c>grep .</c> prints them.</summary>
-    public static string ErrorCounters(int corrected, int uncorrected) =>
-        $"/sys/devices/system/edac/mc/mc0/ce_count:{corrected}\n/sys/devices/system/edac/mc/mc0/ue_count:{uncorrected}\n";
-
     /// <summary>The management controller's network settings.</summary>
     public static string ManagementNetwork(string address) =>
         $"IP Address Source       : Static Address\nIP Address              : {address}\nSubnet Mask             : 255.255.255.0\nMAC Address             : 02:00:00:00:00:01\n\n";

@@ -26,7 +26,8 @@ public static class Comparison
         MachineSheet sheet, IReadOnlyList<Expectation> expectations, Observation? after, IReadOnlyDictionary<string, SeenAnswer> answers)
     {
         var bySlot = after is null ? [] : SlotMatch.Of(sheet, after).ToDictionary(m => m.Slot, m => m.Device);
-        return [.. expectations.Select(e => answers.TryGetValue(e.Key, out var answer) ? ByEye(e, answer) : ByCapture(e, after, bySlot))];
+        var installed = (long)(expectations.FirstOrDefault(e => e.Key == ExpectedMemory.TotalKey)?.Low ?? 0);
+        return [.. expectations.Select(e => answers.TryGetValue(e.Key, out var answer) ? ByEye(e, answer) : ByCapture(e, after, bySlot, installed))];
     }
 
     private static ComparedLine ByEye(Expectation e, SeenAnswer answer)
@@ -40,18 +41,26 @@ public static class Comparison
             : new(e, LineState.Deviates, answer.Value, by, value);
     }
 
-    private static ComparedLine ByCapture(Expectation e, Observation? after, Dictionary<string, SeenDevice> bySlot)
+    private static ComparedLine ByCapture(Expectation e, Observation? after, Dictionary<string, SeenDevice> bySlot, long installed)
     {
-        if (after is not null && ExpectedMemory.SocketOf(e.Key) is { } socket) return Socket(e, after, socket);
+        ComparedLine? said = e.Key switch
+        {
+            _ when after is null => null,
+            ExpectedMemory.TestKey => SeenErrors.Test(e, after.MemoryTest, installed),
+            ExpectedMemory.ErrorsKey => SeenErrors.Counters(e, after),
+            _ when ExpectedMemory.SocketOf(e.Key) is { } socket => Socket(e, after, socket),
+            _ => null,
+        };
+        if (said is not null) return said;
         if (after is null || SeenIn(e, after, bySlot) is not { } seen) return new(e, LineState.NotLookedAt, null, null, null);
         return new(e, e.Holds(seen.Value) ? LineState.AsExpected : LineState.Deviates, seen.Text, "capture", seen.Value);
     }
 
-    private static ComparedLine Socket(Expectation e, Observation after, string name)
+    private static ComparedLine? Socket(Expectation e, Observation after, string name)
     {
         var seen = after.Processors.FirstOrDefault(p => p.Designation is not null && string.Equals(p.Designation.Replace(" ", ""), name.Replace(" ", ""), StringComparison.OrdinalIgnoreCase));
         var words = seen is null ? null : seen.Populated ? seen.Version : "empty";
-        return words is null ? new(e, LineState.NotLookedAt, null, null, null) : new(e, e.HoldsWords(words) ? LineState.AsExpected : LineState.Deviates, words, "capture", null);
+        return words is null ? null : new(e, e.HoldsWords(words) ? LineState.AsExpected : LineState.Deviates, words, "capture", null);
     }
 
     private static (double Value, string Text)? SeenIn(Expectation e, Observation after, Dictionary<string, SeenDevice> bySlot)
@@ -65,11 +74,6 @@ public static class Comparison
                 return rates.Count == 0 ? null : (rates.Min(), $"{rates.Min()} MT/s");
             case ExpectedMemory.OsKey:
                 return after.MemTotalKiB is { } kib ? (ByteCount.FromKiB(kib).GiB, $"{ByteCount.FromKiB(kib).GiB:0.0} GiB") : null;
-            case ExpectedMemory.ErrorsKey:
-                // The log counts only what it says; a capture without any line of it says nothing about errors.
-                return after.Faults.Count(f => f.Text.Contains("EDAC", StringComparison.OrdinalIgnoreCase)) is > 0 and var n ? (n, n == 1 ? "1 line of the log tells of a memory error" : $"{n} lines of the log tell of memory errors") : null;
-            case ExpectedMemory.TestKey:
-                return null;
             default:
                 if (e.Places.Count == 0 || after.Devices.Count == 0) return null;
                 var device = bySlot.GetValueOrDefault(PlaceName.Short(e.Places[0]));

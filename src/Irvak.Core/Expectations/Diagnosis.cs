@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Observations;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -86,18 +87,46 @@ public static class Diagnosis
         new("A mode that holds memory back", "mirroring or sparing is switched on"),
         new("A module of another size than planned", "read the labels"));
 
+    private static readonly Row Errors = new("test-errors",
+        "The memory test found {seen}.",
+        "Power off, pull the cords. Take out half of the modules as the fill order allows, test again, and go on halving until one is left that fails. Hand over nothing before a clean pass.",
+        new("One module is bad", "swap it with a neighbour: the fault goes with it"),
+        new("Rate or timings at their edge", "an overclocking profile, or modules of two kinds: set to automatic and test again"),
+        new("Heat, or a supply that sags", "errors only late in the pass"));
+
+    private static readonly Row Counted = new("errors-counted",
+        "The error counters show {seen}{where}.",
+        "Power off, pull the cords. Swap {first} with its neighbour, start again, run the test, and read the counters: they start from zero.",
+        new("The module is bad", "the count goes with it to the other slot"),
+        new("Contact in the slot", "the count stays with the slot: reseat, blow the slot clean"),
+        new("A single bit, once", "one corrected error that doesn't come back in a week is no fault"));
+
+    private static readonly Row Part = new("processor-differs",
+        "{first} shows {seen}, not {expected}.",
+        "Compare the firmware's version with the one the processor needs. Only when it is new enough, take the heat sink off and read the engraving.",
+        new("Firmware that doesn't know the processor", "it prints a general name"),
+        new("Another part in the socket", "two were exchanged, or the box held something else"));
+
     /// <summary>Explains what deviates; empty when nothing does.</summary>
-    public static IReadOnlyList<Explanation> Of(MachineSheet sheet, Build planned, IReadOnlyList<ComparedLine> lines)
+    /// <param name="after">What a capture showed; names the slots whose module has counted errors.</param>
+    public static IReadOnlyList<Explanation> Of(MachineSheet sheet, Build planned, IReadOnlyList<ComparedLine> lines, Observation? after = null)
     {
         var deviating = lines.Where(l => l.State == LineState.Deviates).ToList();
         if (deviating.Count == 0) return [];
-        var slots = deviating.Where(l => l.Expected.Places.Count == 1).ToList();
+        var slots = deviating.Where(l => l.Expected.Places.Count == 1 && l.Expected.Named is null).ToList();
         var missing = slots.Where(l => l.Value is 0).ToList();
         var explained = new List<Explanation>();
         if (missing.Count > 0) explained.Add(Missing(sheet, planned, lines, missing));
         foreach (var line in slots.Except(missing))
             explained.Add(Fill(Size, [line], line.Expected.Places, null, ("first", Say.Place(line.Expected.Places[0])), ("seen", line.Seen ?? "?"), ("expected", line.Expected.Expected)));
-        foreach (var line in deviating.Where(l => l.Expected.Places.Count == 0 && (explained.Count == 0 || !Follows(l))))
+        foreach (var line in deviating.Where(l => l.Expected.Named is not null))
+            explained.Add(Fill(Part, [line], line.Expected.Places, null, ("first", Say.Place(line.Expected.Places[0])), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected)));
+        foreach (var line in deviating.Where(l => l.Expected.Key == ExpectedMemory.ErrorsKey))
+        {
+            string[] at = [.. SeenErrors.Slots(sheet, after).Select(PlaceName.Slot)];
+            explained.Add(Fill(Counted, [line], at, null, ("seen", line.Seen ?? "errors"), ("where", at.Length == 0 ? "" : ", most at " + Say.Place(at[0])), ("first", at.Length == 0 ? "the first module" : Say.Place(at[0]))));
+        }
+        foreach (var line in deviating.Where(l => l.Expected.Places.Count == 0 && l.Expected.Key != ExpectedMemory.ErrorsKey && (explained.Count == 0 || !Follows(l))))
             explained.Add(Alone(line));
         return explained;
     }
@@ -144,6 +173,7 @@ public static class Diagnosis
         var row = line.Expected.Key switch
         {
             ExpectedMemory.RateKey => low || line.Value is null ? Slow : Fast,
+            ExpectedMemory.TestKey => Errors,
             ExpectedMemory.OsKey => low || line.Value is null ? Os : OsHigh,
             _ => Total,
         };

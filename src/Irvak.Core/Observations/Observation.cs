@@ -47,6 +47,12 @@ public sealed record Observation
 
     public IReadOnlyList<SeenFault> Faults { get; init; } = [];
 
+    /// <summary>Counted memory errors; null when no counter was read.</summary>
+    public SeenErrorCounts? MemoryErrors { get; init; }
+
+    /// <summary>Result of a memory test; null when none was read.</summary>
+    public SeenMemoryTest? MemoryTest { get; init; }
+
     public SeenLoad? Load { get; init; }
 
     /// <summary>Name of the machine in the network.</summary>
@@ -66,7 +72,7 @@ public sealed record Observation
 
     public bool IsEmpty => Devices.Count == 0 && Processors.Count == 0 && Product is null && MemTotalKiB is null && FirmwareVersion is null
         && Slots.Count == 0 && Pci.Count == 0 && Drives.Count == 0 && Raids.Count == 0 && Ports.Count == 0 && Volumes.Count == 0
-        && Benchmarks.Count == 0 && Spds.Count == 0 && Faults.Count == 0 && Load is null && LogLines is null && HostName is null && ManagementAddress is null;
+        && Benchmarks.Count == 0 && Spds.Count == 0 && Faults.Count == 0 && Load is null && MemoryErrors is null && MemoryTest is null && LogLines is null && HostName is null && ManagementAddress is null;
 
     /// <summary>Memory of all devices whose size is told, MiB; null when no device is.</summary>
     public long? InstalledMiB => Devices.Count == 0 ? null : Devices.Sum(d => (long)(d.SizeMiB ?? 0));

@@ -28,6 +28,10 @@ public static class SlotMatch
         return matches;
     }
 
+    /// <summary>The slot of a sheet that a single name stands for; null when none does.</summary>
+    public static string? Named(MachineSheet sheet, string? name) =>
+        sheet.Channels.SelectMany(c => c.Slots).FirstOrDefault(s => Equal(s, name)) ?? sheet.Channels.SelectMany(c => c.Slots).FirstOrDefault(s => EndsAs(name, s));
+
     private static bool Equal(string a, string? b) => b is not null && string.Equals(a.Trim(), b.Trim(), StringComparison.OrdinalIgnoreCase);
 
     private static bool EndsAs(string? locator, string slot)

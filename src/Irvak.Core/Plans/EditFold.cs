@@ -162,17 +162,11 @@ public static class EditFold
     /// <summary>A newer capture answers its lines anew: what eyes saw there before no longer describes the machine.</summary>
     private static JobState ApplyAfter(JobState state, ReadAfter after)
     {
-        var (old, seen) = (state.After, after.Seen);
-        var merged = old is null ? seen : seen with
-        {
-            Devices = seen.Devices.Count > 0 ? seen.Devices : old.Devices,
-            Processors = seen.Processors.Count > 0 ? seen.Processors : old.Processors,
-            Arrays = seen.Arrays.Count > 0 ? seen.Arrays : old.Arrays,
-            MemTotalKiB = seen.MemTotalKiB ?? old.MemTotalKiB,
-            OsBits = seen.OsBits ?? old.OsBits,
-        };
+        var seen = after.Seen;
+        var merged = state.After is { } old ? Readings.Over(old, seen) : seen;
         var stale = state.Answers.Keys.Where(k =>
-            (seen.Devices.Count > 0 && k.StartsWith("firmware.", StringComparison.Ordinal)) || (seen.MemTotalKiB is not null && k.StartsWith("os.", StringComparison.Ordinal)));
+            (seen.Devices.Count > 0 && k.StartsWith("firmware.", StringComparison.Ordinal)) || (seen.MemTotalKiB is not null && k.StartsWith("os.", StringComparison.Ordinal))
+            || (seen.MemoryTest is not null && k == ExpectedMemory.TestKey) || (seen.MemoryErrors is not null && k == ExpectedMemory.ErrorsKey));
         return state with { After = merged, Answers = state.Answers.RemoveRange(stale) };
     }
 

@@ -105,7 +105,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
             "A long dark screen after a memory change is normal. Don't cut the power.", [], 6);
         yield return new("start:setup", Start, "Open the firmware set-up", ["Look at the memory page before the system starts; Proof lists what to see."], null, [], 3);
         if (q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)))
-            yield return new("start:test", Start, "Start a memory test", ["One full pass before the machine goes back."], null, [], 5);
+            yield return new("start:test", Start, "Start a memory test", ["One full pass before the machine goes back.", "memtester or stressapptest over at least three quarters of the memory: paste what it prints into Proof. A test of the firmware's own: answer by eye."], null, [], 5);
     }
 
     private static bool IsSoDimm(Question q) => q.Sheet.Memory.Form == ModuleForm.SoDimm;

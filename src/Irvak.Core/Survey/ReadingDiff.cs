@@ -27,6 +27,7 @@ public static class ReadingDiff
             if (before is not null && after is not null && before != after) changed.Add(new Changed(what, before, after));
         }
         Fact("firmware", old.FirmwareVersion, seen.FirmwareVersion);
+        Fact("memory errors counted", old.MemoryErrors?.Words, seen.MemoryErrors?.Words);
         Fact("name in the network", old.HostName, seen.HostName);
         foreach (var drive in seen.Drives)
             if (drive.Serial is { } serial && old.Drives.FirstOrDefault(d => d.Serial == serial) is { } d && d.Health is { } a && drive.Health is { } b)

@@ -20,6 +20,8 @@ public static class Readings
         HostName = seen.HostName ?? old.HostName,
         ManagementAddress = seen.ManagementAddress ?? old.ManagementAddress,
         LogLines = seen.LogLines ?? old.LogLines,
+        MemoryErrors = seen.MemoryErrors ?? old.MemoryErrors,
+        MemoryTest = seen.MemoryTest ?? old.MemoryTest,
         Load = seen.Load is { } now && old.Load is { } before ? Over(before, now) : seen.Load ?? old.Load,
         Processors = Either(seen.Processors, old.Processors),
         Arrays = Either(seen.Arrays, old.Arrays),

@@ -59,7 +59,8 @@ public static class SurveyChecks
     private static (CheckState, string)? ByCapture(string key, JobState state, Observations.Observation seen) => key switch
     {
         "start" => seen.MemTotalKiB is not null || seen.Load is not null ? (CheckState.Well, "its system ran when the capture was taken") : null,
-        "log" => seen.Faults.Count > 0 ? (CheckState.NotWell, $"{Say.Count(seen.Faults.Count, "line tells", "lines tell")} of faults: {seen.Faults[0].Text}")
+        "log" => seen.MemoryErrors is { Any: true } counted ? (CheckState.NotWell, $"memory errors since the start: {counted.Words}. Look which slot before anything is changed")
+            : seen.Faults.Count > 0 ? (CheckState.NotWell, $"{Say.Count(seen.Faults.Count, "line tells", "lines tell")} of faults: {seen.Faults[0].Text}")
             : seen.LogLines is { } lines ? (CheckState.Well, $"{lines} lines, none of failing hardware") : null,
         "drives" => Drives(state, seen),
         "arrays" => Arrays(seen),

@@ -28,7 +28,8 @@ public static class DemoWriter
         yield return ("torr-before.txt", Both(new SimulatedMachine(before, facts)));
         var added = new[] { "A2", "B2", "C2", "D2", "E2", "F2", "G2", "H2" };
         var after = Torr(torr, shelf, added);
-        yield return ("torr-after.txt", Both(new SimulatedMachine(after, facts)));
+        yield return ("torr-after.txt", Tested(new SimulatedMachine(after, facts)));
+        yield return ("torr-after-errors.txt", Tested(new SimulatedMachine(after, facts, new Fault.ErrorsCounted("D2", 14, 0))));
         yield return ("torr-after-channel-missing.txt", Both(new SimulatedMachine(after, facts, new Fault.ChannelDead("C"))));
         yield return ("torr-after-module-missing.txt", Both(new SimulatedMachine(after, facts, new Fault.ModuleNotSeated("G2"))));
         yield return ("torr-after-lower-rate.txt", Both(new SimulatedMachine(after, facts, new Fault.LowerRate(4000))));
@@ -66,6 +67,8 @@ public static class DemoWriter
     }
 
     private static string Both(SimulatedMachine machine) => machine.FirmwareListing() + machine.SystemMemory();
+
+    private static string Tested(SimulatedMachine machine) => Both(machine) + "\n" + machine.Errors.Counters() + "\n" + machine.Errors.Test();
 
     private static Question Torr(MachineSheet sheet, Dictionary<string, ShelfPart> shelf, string[] added)
     {

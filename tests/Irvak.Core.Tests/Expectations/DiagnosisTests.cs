@@ -93,4 +93,36 @@ public class DiagnosisTests
         var line = Comparison.Of(state.Sheet!, state.Evaluate().Expectations, null, state.Answers).Single(l => l.Expected.Key == "firmware.rate");
         Assert.Equal((LineState.AsExpected, "eye, Ines"), (line.State, line.By));
     }
+
+    [Theory]
+    [InlineData(1000, 1, true, 0, LineState.NotLookedAt, "only 1 of 96 GiB tested")]
+    [InlineData(90_000, 0, false, 0, LineState.NotLookedAt, "not finished, 87.9 of 96 GiB")]
+    [InlineData(90_000, 2, true, 0, LineState.AsExpected, "0 errors, 2 passes, 87.9 of 96 GiB")]
+    [InlineData(1000, 0, false, 1, LineState.Deviates, "1 error at Solid Bits")] // what is found counts, however little was tested
+    public void A_clean_test_counts_only_over_enough_of_the_memory(double mib, int passes, bool finished, long errors, LineState state, string words)
+    {
+        var seen = new Observation { MemoryTest = new("memtester", mib, passes, finished, errors, errors > 0 ? ["Solid Bits"] : [], 1) };
+        var line = Comparison.Of(Job.Sheet!, Job.Evaluate().Expectations, seen, Job.Answers).Single(l => l.Expected.Key == "test.pass");
+        Assert.Equal((state, words), (line.State, line.Seen));
+    }
+
+    [Fact]
+    public void A_test_read_after_an_eye_answered_takes_its_line_and_leaves_the_others()
+    {
+        var state = Job.With(new AnswerLine("test.pass", SeenVerdict.AsExpected, null)).With(new AnswerLine("test.errors", SeenVerdict.AsExpected, null))
+            .With(new ReadAfter(new Observation { MemoryTest = new("memtester", 90_000, 1, true, 2, ["Bit Flip"], 1) }, "c1"))
+            .With(new ReadAfter(new Observation { MemTotalKiB = 64L << 20 }, "c2"));
+        Assert.Equal(["test.errors"], state.Answers.Keys);
+        Assert.Equal(2, state.After!.MemoryTest!.Errors);
+    }
+
+    [Fact]
+    public void Another_processor_than_planned_is_no_missing_memory()
+    {
+        var sheet = Boards.Server;
+        var state = Boards.Job(sheet, "A1").With(new Irvak.Core.Plans.Fit("socket:CPU 1", new() { Processor = new() { Name = "Ostrel S" }, Source = "t" }))
+            .With(new AnswerLine("firmware.socket.CPU 1", SeenVerdict.Other, "Ostrel"));
+        var e = Assert.Single(Explain(new Observation(), state));
+        Assert.Equal(("processor-differs", "[[socket:CPU 1]] shows Ostrel, not Ostrel S."), (e.Pattern, e.Sentence));
+    }
 }

@@ -75,7 +75,7 @@ export default function Handover() {
               ? 'Nothing was changed.'
               : proved
                 ? `All ${job.lines.length} points are as expected.`
-                : `${seen} of ${job.lines.length} points are as expected${deviate ? `, ${deviate} deviate` : ''}${open ? `, ${open} not looked at` : ''}.`}
+                : `${seen} of ${job.lines.length} points are as expected${deviate ? `, ${plural(deviate, 'deviates', 'deviate')}` : ''}${open ? `, ${open} not looked at` : ''}.`}
           </p>
           <div className="cols">
             <div>

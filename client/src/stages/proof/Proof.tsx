@@ -7,6 +7,7 @@ import { PlateBox } from '../../frame/PlateBox';
 import { Saying } from '../../frame/Saying';
 import { WorkedSum } from '../../frame/WorkedSum';
 import type { Mark as PlateMark } from '../../plate/ink';
+import { plural } from '../../format/numbers';
 import { Captures } from '../survey/Captures';
 
 /** Proof: one block per screen where people look; every line expected, seen, by eye or capture. */
@@ -23,6 +24,8 @@ export default function Proof() {
   for (const l of job.lines)
     for (const p of l.expected.places)
       marks[p] = l.state === 'as-expected' ? 'seen' : l.state === 'deviates' ? 'deviates' : null;
+  // A place that an explanation names deviates, even where its own line is as expected (a module with counted errors).
+  for (const e of job.explanations) for (const p of e.places) marks[p] = 'deviates';
   const screens = [...new Set(job.lines.map((l) => l.expected.screen))];
   const count = (s: ComparedLine['state']) => job.lines.filter((l) => l.state === s).length;
   const answer = (l: ComparedLine, verdict: 'as-expected' | 'other' | 'not-looked-at', value: string | null = null) =>
@@ -66,7 +69,7 @@ export default function Proof() {
         <div className="vhead">
           <b>{count('as-expected')} as expected</b>
           <span className="lab">
-            {count('deviates')} deviate · {count('not-looked-at')} not looked at
+            {plural(count('deviates'), 'deviates', 'deviate')} · {count('not-looked-at')} not looked at
           </span>
         </div>
         <div className="list">
