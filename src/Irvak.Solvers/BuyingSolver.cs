@@ -60,13 +60,10 @@ public static class BuyingSolver
             demand(model);
             var (chosen, proof) = PlacementSolver.Search(model,
             [
-                ("money", () => model.Used(k => IsFitted(k) ? 0 : (long)(prices[k.Pieces[0].Unit.ShelfPartId!] * 100)), false),
-                ("modules kept", () => model.Used(k => IsFitted(k) ? 1 : 0), true),
-                ("new modules", () => model.Used(k => IsFitted(k) ? 0 : 1), false),
-                ("interleave", model.Fullest, false),
-                ("evenness", model.Spread, false),
-                ("balance", model.Imbalance, false),
-                ("moves", model.Kept, true),
+                new("money", () => model.Used(k => IsFitted(k) ? 0 : (long)(prices[k.Pieces[0].Unit.ShelfPartId!] * 100)), false),
+                new("modules kept", () => model.Used(k => IsFitted(k) ? 1 : 0), true),
+                new("new modules", () => model.Used(k => IsFitted(k) ? 0 : 1), false),
+                .. PlacementSolver.Evenness(model),
             ], cancel);
             if (chosen is null) without.Add((name, proof ?? "impossible with this shelf at that rate, as far as slots and stock go"));
             else if (Answer(q, bare, name, what, chosen, proof, fitted.Count, offers) is not { } answer) without.Add((name, "what the search found breaks a rule of the machine"));

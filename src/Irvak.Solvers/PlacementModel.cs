@@ -17,6 +17,11 @@ internal sealed class PlacementModel
     {
         /// <summary>Pieces that one of its units takes: the two channels of a pair hold the same.</summary>
         public int Each => Units[0].Channels.Count;
+
+        /// <summary>Ways that what is known already rules out; they are left out of what is built later.</summary>
+        public bool[] Closed { get; } = new bool[Fills.Count];
+
+        public IEnumerable<int> Open => Enumerable.Range(0, Fills.Count).Where(f => !Closed[f]);
     }
 
     private readonly Question _q;
@@ -24,6 +29,9 @@ internal sealed class PlacementModel
     private readonly List<Class> _classes = [];
     private readonly List<(FillUnit Unit, IReadOnlyList<ChannelFill> Fills, BoolVar[] Takes)> _taken = [];
     private readonly long _unit;
+    private long? _pieces, _memory, _fullest;
+    private List<int> _steps = [];
+    private int _processors = int.MaxValue;
 
     public PlacementModel(Question q, IReadOnlyList<Kind> kinds)
     {
@@ -103,7 +111,11 @@ internal sealed class PlacementModel
     /// <summary>Pieces of these kinds that are used, each weighted.</summary>
     public LinearExpr Used(Func<Kind, long> weight) => Over(_classes, (c, f) => c.Each * f.Kinds.Sum(weight));
 
-    public void AtLeast(long mib) => Model.Add(Capacity(_classes) >= (mib + _unit - 1) / _unit);
+    public void AtLeast(long mib)
+    {
+        Model.Add(Capacity(_classes) >= (mib + _unit - 1) / _unit);
+        MemoryReached((mib + _unit - 1) / _unit);
+    }
 
     /// <summary>Every piece of a kind is used, or none is.</summary>
     public void Use(Func<Kind, bool> which, bool all)
@@ -131,20 +143,72 @@ internal sealed class PlacementModel
                 else Model.Add(c.Count[f] == 0);
     }
 
+    /// <summary>So many modules are used; the fillings that would leave too few slots for them are closed.</summary>
+    public void PiecesReached(long pieces)
+    {
+        _pieces = pieces;
+        Narrow();
+    }
+
+    /// <summary>So much memory is used, in the model's unit.</summary>
+    public void MemoryReached(long memory)
+    {
+        _memory = memory;
+        Narrow();
+    }
+
+    /// <summary>No channel holds more, in the model's unit.</summary>
+    public void FullestReached(long fullest)
+    {
+        _fullest = fullest;
+        Narrow();
+    }
+
+    /// <summary>So many of the rate steps are reached.</summary>
+    public void RateReached(long steps)
+    {
+        if (steps > 0) Close((_, f) => f.Count > 0 && Math.Min(f.Rate, _processors) < _steps[(int)steps - 1]);
+        Narrow();
+    }
+
+    /// <summary>
+    /// Closes each filling of one channel with which the others, filled to the brim, could not make up what is reached already.
+    /// The model implies it; said outright, the later searches have less to look at.
+    /// </summary>
+    private void Narrow()
+    {
+        long Most(Class c) => c.Open.Select(f => c.Fills[f].MiB / _unit).DefaultIfEmpty(0).Max();
+        var slots = _classes.Sum(c => (long)c.Units.Count * c.Each * c.Units[0].Slots);
+        if (_fullest is { } top) Close((_, f) => f.MiB / _unit > top);
+        var full = _classes.Sum(c => c.Units.Count * c.Each * Most(c));
+        if (_pieces is { } pieces) Close((c, f) => c.Each * f.Count < pieces - (slots - ((long)c.Each * c.Units[0].Slots)));
+        if (_memory is { } memory) Close((c, f) => c.Each * f.MiB / _unit < memory - (full - (c.Each * Most(c))));
+    }
+
+    private void Close(Func<Class, ChannelFill, bool> which)
+    {
+        foreach (var c in _classes)
+            foreach (var f in c.Open.Where(f => which(c, c.Fills[f])).ToList())
+            {
+                c.Closed[f] = true;
+                Model.Add(c.Count[f] == 0);
+            }
+    }
+
     public LinearExpr Pieces() => Over(_classes, (c, f) => c.Each * f.Count);
 
     /// <summary>How many of the possible rates are reached, from the slowest up.</summary>
     public LinearExpr RateSteps()
     {
-        var processors = Sockets.Select(s => _q.Planned.At(PlaceName.Socket(s.Key))?.Processor?.MemoryRateMTs).OfType<int>().DefaultIfEmpty(int.MaxValue).Min();
-        var steps = _classes.SelectMany(c => c.Fills).Where(f => f.Count > 0).Select(f => Math.Min(f.Rate, processors)).Distinct().Order().Skip(1).ToList();
+        _processors = Sockets.Select(s => _q.Planned.At(PlaceName.Socket(s.Key))?.Processor?.MemoryRateMTs).OfType<int>().DefaultIfEmpty(int.MaxValue).Min();
+        var steps = _steps = [.. _classes.SelectMany(c => c.Open.Select(f => c.Fills[f])).Where(f => f.Count > 0).Select(f => Math.Min(f.Rate, _processors)).Distinct().Order().Skip(1)];
         if (steps.Count == 0) return LinearExpr.Constant(0);
         var reached = steps.Select(r => Model.NewBoolVar($"rate {r}")).ToArray();
         for (var i = 1; i < steps.Count; i++) Model.AddImplication(reached[i], reached[i - 1]);
         foreach (var c in _classes)
             for (var f = 0; f < c.Fills.Count; f++)
                 // The first step beyond it is enough: the higher ones include it.
-                if (c.Fills[f].Count > 0 && steps.FindIndex(s => Math.Min(c.Fills[f].Rate, processors) < s) is >= 0 and var first) Model.Add(c.Count[f] == 0).OnlyEnforceIf(reached[first]);
+                if (c.Fills[f].Count > 0 && steps.FindIndex(s => Math.Min(c.Fills[f].Rate, _processors) < s) is >= 0 and var first) Model.Add(c.Count[f] == 0).OnlyEnforceIf(reached[first]);
         return LinearExpr.Sum(reached);
     }
 
@@ -191,18 +255,20 @@ internal sealed class PlacementModel
         var most = (strongest * FillUnit.Of(_q).Count * FillUnit.Of(_q).Count) + 1;
         foreach (var c in _classes)
         {
-            var takes = c.Units.Select(_ => c.Fills.Select(f => Model.NewBoolVar("")).ToArray()).ToArray();
+            var open = c.Open.ToList();
+            var fills = open.Select(f => c.Fills[f]).ToList();
+            var takes = c.Units.Select(_ => fills.Select(f => Model.NewBoolVar("")).ToArray()).ToArray();
             for (var u = 0; u < c.Units.Count; u++)
             {
                 Model.AddExactlyOne(takes[u]);
-                _taken.Add((c.Units[u], c.Fills, takes[u]));
-                for (var f = 0; f < c.Fills.Count; f++)
+                _taken.Add((c.Units[u], fills, takes[u]));
+                for (var f = 0; f < fills.Count; f++)
                 {
                     choices.Add(takes[u][f]);
-                    weights.Add((c.Units[u].Channels.Sum(ch => (long)c.Fills[f].Kept(Found(ch))) * most) + ((c.Units.Count - u) * ((c.Fills[f].MiB / _unit) + c.Fills[f].Count)));
+                    weights.Add((c.Units[u].Channels.Sum(ch => (long)fills[f].Kept(Found(ch))) * most) + ((c.Units.Count - u) * ((fills[f].MiB / _unit) + fills[f].Count)));
                 }
             }
-            for (var f = 0; f < c.Fills.Count; f++) Model.Add(LinearExpr.Sum(takes.Select(t => t[f])) == c.Count[f]);
+            for (var f = 0; f < fills.Count; f++) Model.Add(LinearExpr.Sum(takes.Select(t => t[f])) == c.Count[open[f]]);
         }
         return choices.Count == 0 ? LinearExpr.Constant(0) : LinearExpr.WeightedSum(choices, weights);
     }

@@ -90,24 +90,30 @@ public static class PlacementSolver
         var model = new PlacementModel(q, kinds);
         var (chosen, proof) = Search(model,
         [
-            ("memory used", model.TotalMemory, true),
-            ("modules used", model.Pieces, true),
-            ("rate", model.RateSteps, true),
-            ("interleave", model.Fullest, false),
-            ("evenness", model.Spread, false),
-            ("balance", model.Imbalance, false),
-            ("moves", model.Kept, true),
+            new("memory used", model.TotalMemory, true, model.MemoryReached),
+            new("modules used", model.Pieces, true, model.PiecesReached),
+            new("rate", model.RateSteps, true, model.RateReached),
+            .. Evenness(model),
         ], cancel);
         return (chosen ?? [], proof);
     }
 
+    /// <summary>The parts of the score that every search ends with.</summary>
+    internal static IReadOnlyList<SearchPart> Evenness(PlacementModel model) =>
+    [
+        new("interleave", model.Fullest, false, model.FullestReached),
+        new("evenness", model.Spread, false),
+        new("balance", model.Imbalance, false),
+        new("moves", model.Kept, true),
+    ];
+
     /// <summary>Seeks one part after another, each kept while the next is sought.</summary>
     /// <returns>Slot → kind, null when there is no answer at all; and what is not proven, null when all is.</returns>
-    internal static (Dictionary<string, Kind>? Chosen, string? Proof) Search(PlacementModel model, IReadOnlyList<(string Name, Func<LinearExpr> Value, bool Most)> stages, CancellationToken cancel)
+    internal static (Dictionary<string, Kind>? Chosen, string? Proof) Search(PlacementModel model, IReadOnlyList<SearchPart> parts, CancellationToken cancel)
     {
         Dictionary<string, Kind>? chosen = null;
         string? proof = null;
-        foreach (var (name, part, most) in stages)
+        foreach (var (name, part, most, then) in parts)
         {
             cancel.ThrowIfCancellationRequested();
             var value = part();
@@ -129,6 +135,8 @@ public static class PlacementSolver
             var reached = (long)Math.Round(solver.ObjectiveValue);
             if (most) model.Model.Add(value >= reached);
             else model.Model.Add(value <= reached);
+            // A bound that was not proven still holds: it is a constraint from here on.
+            then?.Invoke(reached);
         }
         return (chosen, proof);
     }
@@ -150,3 +158,8 @@ public static class PlacementSolver
         return slots;
     }
 }
+
+/// <summary>One part of a score that is sought.</summary>
+/// <param name="Value">Built when its turn comes.</param>
+/// <param name="Then">Told what was reached.</param>
+internal sealed record SearchPart(string Name, Func<LinearExpr> Value, bool Most, Action<long>? Then = null);
