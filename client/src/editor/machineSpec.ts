@@ -224,7 +224,19 @@ export const MACHINE: SectionSpec[] = [
         key: 'ports',
         title: 'Sockets at the rear',
         one: 'kind of socket',
-        fields: [num('n', 'How many'), text('what', 'What', '“10 Gb”, “manage”')],
+        fields: [
+          num('n', 'How many'),
+          text('what', 'What', '“10 Gb”, “manage”'),
+          pick(
+            'screen',
+            'Picture from',
+            [
+              ['processor', 'the processor’s graphics'],
+              ['board', 'a chip on the board'],
+            ],
+            'For display outlets: a processor without graphics leaves its outlets dark.',
+          ),
+        ],
         make: () => ({ n: 1, what: '1 Gb' }),
       },
     ],

@@ -53,11 +53,6 @@ public static class ProcessorFit
         "Several sockets want the same part in the same stepping; mixed ones do not start.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Screen = new("CPU-SCREEN", Severity.Care,
-        "With {processor} the machine has no display output of its own any more.",
-        "The outlets on the board are driven by the processor; this one has no graphics, and no graphics card is in the plan.",
-        "processor's sheet", Basis.Sheet);
-
     public static readonly Rule Lanes = new("CPU-LANES", Severity.Care,
         "{place}: {before} become {after}.",
         "Slots hang on the processor's lanes; with fewer or slower ones cards run narrower or not at all.",
@@ -100,15 +95,13 @@ public static class ProcessorFit
         if (part.Watt is { } watt && socket.WattLimit is { } limit && watt > limit)
             yield return Finding.Of(Heat, places, Worked.Sum(Heat.Source, new("heat", $"{watt} > {limit} W", true), new("processor", $"{watt} W"), new("board and cooler", $"{limit} W")),
                 ("processor", part.Name), ("watt", $"{watt}"), ("place", Say.Place(place)), ("limit", $"{limit}"));
-        if (before is { Graphics: true } && part.Graphics == false && !HasScreen(q))
-            yield return Finding.Of(Screen, places, null, ("processor", part.Name));
+        if (before is not null)
+            foreach (var finding in Screens.Judge(q, place, part, before)) yield return finding;
         if (before is not null && (part.Lanes < before.Lanes || part.Gen < before.Gen))
             yield return Finding.Of(Lanes, places, null, ("place", Say.Place(place)), ("before", LaneWords(before)), ("after", LaneWords(part)));
         if (before is null && Woken(q.Sheet, socket.Id) is { Length: > 0 } what)
             yield return Finding.Of(Wakes, places, null, ("place", Say.Place(place)), ("what", what));
     }
-
-    private static bool HasScreen(Question q) => q.Planned.Units.Values.Any(u => u.Card?.Role == CardRole.Graphics) || q.Planned.Units.Any(u => u.Value.Processor?.Graphics == true);
 
     private static string LaneWords(ProcessorSheet p) => $"{(p.Lanes is { } lanes ? $"{lanes} lanes" : "lanes")}{(p.Gen is { } gen ? $" of generation {gen}" : "")}";
 

@@ -101,6 +101,8 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
 
     private static IEnumerable<Step> FirstStart(Question q)
     {
+        if (Processors.Screens.Goes(q) is { } where)
+            yield return new("start:screen", Start, $"Plug the screen into {where}", ["The old outlet stays dark with the new processor."], null, [], 1);
         yield return new("start:power", Start, "Cords back in, start it", ["Plug in, press the button.", "Wait: training new memory can take several minutes with a dark screen."],
             "A long dark screen after a memory change is normal. Don't cut the power.", [], 6);
         yield return new("start:setup", Start, "Open the firmware set-up", ["Look at the memory page before the system starts; Proof lists what to see."], null, [], 3);

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Irvak.Core.Sheets;
 
 /// <param name="Kind">One of <see cref="ChassisKinds.All"/>; "board" when nothing is known of the chassis.</param>
@@ -35,7 +37,18 @@ public sealed record SupplyPlug(string What, int Count) : KeepsMore;
 /// <summary>Sockets through the rear wall.</summary>
 /// <param name="N">How many, 1 or more.</param>
 /// <param name="What">What they are, such as "10 Gb".</param>
-public sealed record OutsidePort(int N, string What) : KeepsMore;
+/// <param name="Screen">What draws the picture on a display outlet; null for sockets that show none, or when it is not known.</param>
+public sealed record OutsidePort(int N, string What, ScreenSource? Screen = null) : KeepsMore;
+
+[JsonConverter(typeof(JsonStringEnumConverter<ScreenSource>))]
+public enum ScreenSource
+{
+    /// <summary>Graphics inside the processor.</summary>
+    [JsonStringEnumMemberName("processor")] Processor,
+
+    /// <summary>A chip on the board, such as the management controller's.</summary>
+    [JsonStringEnumMemberName("board")] Board,
+}
 
 /// <param name="Wh">Watt-hours; null when not known.</param>
 public sealed record BatteryPack(string Id, int? Wh = null) : KeepsMore;

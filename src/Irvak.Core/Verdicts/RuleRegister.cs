@@ -19,7 +19,7 @@ public static class RuleRegister
         OsShare.Below4, OsShare.Beyond,
         Mixing.Makers, Mixing.Kinds,
         ProcessorFit.Socket, ProcessorFit.Soldered, ProcessorFit.List, ProcessorFit.Revision, ProcessorFit.Firmware, ProcessorFit.FirmwareUnknown, ProcessorFit.Heat,
-        ProcessorFit.Company, ProcessorFit.Pair, ProcessorFit.Screen, ProcessorFit.Lanes, ProcessorFit.Wakes,
+        ProcessorFit.Company, ProcessorFit.Pair, Screens.Dark, Screens.Elsewhere, Screens.Wakes, ProcessorFit.Lanes, ProcessorFit.Wakes,
         AimDistance.Memory, AimDistance.Money,
         ShoppingList.Short,
     ];

@@ -75,4 +75,17 @@ public class ProcessorSwapTests
         Assert.Equal(LineState.Deviates, State(ExpectedMemory.ErrorsKey, new() { Faults = [new("EDAC MC0: 1 CE on A1", 3)] }));
         Assert.Equal(LineState.NotLookedAt, State(ExpectedMemory.ErrorsKey, new()));
     }
+
+    [Theory]
+    [InlineData(true, "Plug the screen into the card in S4")]
+    [InlineData(false, null)] // nothing gives a picture: a finding says so, and no step pretends otherwise
+    public void A_screen_whose_outlet_goes_dark_is_plugged_elsewhere(bool card, string? title)
+    {
+        var sheet = Boards.Server with { Slots = [new("S4", 16, 16, 4, "CPU 1")] };
+        var job = Boards.Job(sheet, "A1");
+        job = job with { Found = job.Found.SetItem("socket:CPU 1", new() { Processor = Slower with { MemoryTypes = null, Graphics = true }, Source = "t" }) };
+        if (card) job = job.With(new Irvak.Core.Plans.Fit("card:S4", new() { Card = new() { Name = "Lumick V", Role = CardRole.Graphics }, Source = "t" }));
+        var steps = job.With(Put("CPU 1", Slower with { MemoryTypes = null, Graphics = false })).Evaluate().Runbook.Steps;
+        Assert.Equal(title, steps.FirstOrDefault(s => s.Key == "start:screen")?.Title);
+    }
 }

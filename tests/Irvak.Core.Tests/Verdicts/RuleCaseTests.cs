@@ -48,6 +48,9 @@ public class RuleCaseTests
         return (change?.Invoke(state) ?? state).With(new Fit("socket:" + socket, new Builds.Unit { Processor = part(new() { Name = "Ostrel", MemoryRateMTs = 2666 }), Source = "shelf" }));
     }
 
+    private static JobState Screen(bool before, bool after, params OutsidePort[] more) =>
+        Swap(p => p with { Graphics = after }, change: s => Chip(s with { Sheet = s.Sheet! with { Ports = [new OutsidePort(2, "screen", ScreenSource.Processor), new OutsidePort(4, "USB"), .. more] } }, p => p with { Graphics = before }));
+
     private static JobState Known(JobState state, string? firmware, string? revision = null) => state with { System = state.System with { Firmware = firmware, BoardRevision = revision } };
 
     private static readonly MachineSheet EccBoard = Board(m => m with { Types = [ModuleType.UnbufferedEcc], EccWorks = true });
@@ -103,8 +106,11 @@ public class RuleCaseTests
         new("CPU-HEAT", Severity.Stop, "Ostrel gives off 151 W; board and cooler at [[socket:CPU 1]] carry 150 W.", Swap(p => p with { Watt = 151 }), Swap(p => p with { Watt = 150 })),
         new("CPU-COUNT", Severity.Stop, "Ostrel works in at most 1 socket together; 2 are filled.", Swap(p => p with { MostSockets = 1 }), Swap(p => p with { MostSockets = 2 })),
         new("CPU-PAIR", Severity.Stop, "[[socket:CPU 1]] and [[socket:CPU 2]] hold different processors: Ostrel L and Ostrel.", Swap(p => p with { Name = "Ostrel L" }), Swap(p => p)),
-        new("CPU-SCREEN", Severity.Care, "With Ostrel the machine has no display output of its own any more.",
-            Swap(p => p with { Graphics = false }, change: s => Chip(s, p => p with { Graphics = true })), Swap(p => p with { Graphics = true }, change: s => Chip(s, p => p with { Graphics = true }))),
+        new("CPU-SCREEN", Severity.Care, "With Ostrel the 2 “screen” outlets stay dark, and nothing else in the plan gives a picture.",
+            Screen(true, false), Screen(true, false, new OutsidePort(1, "service", ScreenSource.Board))),
+        new("CPU-OUTLETS", Severity.Note, "With Ostrel the 2 “screen” outlets stay dark; the screen goes on the “service” outlet, which the board drives.",
+            Screen(true, false, new OutsidePort(1, "service", ScreenSource.Board)), Screen(true, true, new OutsidePort(1, "service", ScreenSource.Board))),
+        new("CPU-GRAPHICS", Severity.Note, "Ostrel has graphics: the 2 “screen” outlets work, and the picture takes a share of memory.", Screen(false, true), Screen(true, true)),
         new("CPU-LANES", Severity.Care, "[[socket:CPU 1]]: 64 lanes of generation 4 become 40 lanes of generation 3.",
             Swap(p => p with { Lanes = 40, Gen = 3 }, change: s => Chip(s, p => p with { Lanes = 64, Gen = 4 })), Swap(p => p with { Lanes = 64, Gen = 4 }, change: s => Chip(s, p => p with { Lanes = 40, Gen = 3 }))),
         new("CPU-WAKES", Severity.Note, "[[socket:CPU 2]] wakes 4 memory slots and S4.", Swap(p => p, "CPU 2", Without2), Swap(p => p, "CPU 2")),
