@@ -143,11 +143,14 @@ public class MemoryTests(Site site)
         using var window = new Window(site);
         Begin(window, "Card", "torr-before.txt");
         window.Script<object?>("window.print = () => { window.printed = document.body.className; }; return null");
-        window.Press("Card");
+        window.Keys_("C");
+        window.Until(_ => window.Script<string?>("return window.printed || null") is not null, "the print");
         Assert.Contains("printing-card", window.Script<string>("return window.printed"));
         window.Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new Dictionary<string, object?> { ["media"] = "print" });
         window.See("A1", ".slotcard");
         window.See("32 GB R 4800", ".slotcard");
+        // It draws the board, too: every slot of it, and nothing beyond the card.
+        Assert.True(window.Script<bool>("const c = document.querySelector('.slotcard .cut').getBoundingClientRect(), p = document.querySelector('.slotcard .plate').getBoundingClientRect(); return p.width > 300 && p.height > 80 && p.right <= c.right && p.bottom <= c.bottom"));
         Assert.Equal("hidden", window.Script<string>("return getComputedStyle(document.querySelector('.verdicts')).visibility"));
     }
 
@@ -170,5 +173,35 @@ public class MemoryTests(Site site)
         window.Until(_ => window.Path.EndsWith("/fit", StringComparison.Ordinal), "the job in Fit");
         window.See("64 GiB", ".ledge");
         Assert.DoesNotContain(window.Complaints(), c => !c.Contains("400 (", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Two_sums_need_no_job_and_one_of_them_no_sheet()
+    {
+        using var window = new Window(site).Open("/sums?sum=clock");
+        window.Paste("#modules", "4GB 2Rx8 PC3-12800U");
+        window.Type("#cpuMTs", "1333");
+        window.See("It clocks at 1333 MT/s", ".qs-answer");
+        window.Until(d => { d.FindElement(By.XPath("//button[contains(.,'Which slots first')]")).Click(); return true; }, "the other sum");
+        window.Find("#sheet").SendKeys("Brannick Torr 32");
+        window.Find("#sockets").SendKeys("1");
+        window.Type("#n", "6");
+        window.See("A1 B1 C1 D1 E1 F1", ".qs-answer");
+        window.See("CPU 1 uses 6 of 8 channels: 75 % of its bandwidth.");
+        window.See("Every channel holds the same with 8 or 16.");
+        Assert.Empty(window.Complaints());
+    }
+
+    [Fact]
+    public void Capital_letters_open_the_computed_answers_and_Escape_leaves_them()
+    {
+        using var window = new Window(site);
+        Begin(window, "Keys", "torr-before.txt");
+        window.Keys_("P");
+        window.See("Place for me", ".placement h3");
+        window.Keys_(Keys.Escape);
+        window.See("Ladder", ".mem h3");
+        window.Keys_("?");
+        window.See("buy for me", "[role=dialog]");
     }
 }

@@ -94,6 +94,14 @@ public class PlacementTests(WebFixture web)
         Assert.Equal("16GB 2Rx4 PC4-2400T-RB1-11", labels[0].GetProperty("written").GetString());
         Assert.Contains("not R", labels[2].GetProperty("line").GetProperty("reading").GetProperty("problem").GetString());
         await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/labels", new { text = new string('x', 30_000) }), 400, "invalid");
+        var clock = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/clock", new { modules = "4GB 2Rx8 PC3-12800U", perChannel = 1, processorMTs = 1333 }));
+        Assert.Equal("up to 1333 MT/s", clock.GetProperty("rate").GetProperty("words").GetString());
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/clock", new { modules = "x", perChannel = 9 }), 400, "invalid");
+        var fill = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/fill", new { sheetId = "brannick-torr-32", sockets = 1, count = 3 }));
+        Assert.Equal(["A1", "B1", "C1"], fill.GetProperty("slots").EnumerateArray().Select(s => s.GetString()));
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/fill", new { sheetId = "brannick-torr-32", sockets = 1, count = -1 }), 400, "invalid");
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/fill", new { sheetId = "halmund-strand-36", sockets = 1, count = 1 }), 400, "invalid");
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/fill", new { sheetId = "none", sockets = 1, count = 1 }), 404, "unknown");
         await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/os", new { installedGiB = 0, bits = 64, extended = false, graphics = false }), 400, "invalid");
         var os = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/os", new { installedGiB = 8, bits = 32, extended = false, graphics = false }));
         Assert.InRange(os.GetProperty("high").GetProperty("bytes").GetInt64(), 3L << 30, 4L << 30);

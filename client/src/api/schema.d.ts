@@ -164,6 +164,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quick/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickClock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quick/fill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickFill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick/board": {
         parameters: {
             query?: never;
@@ -933,6 +965,37 @@ export interface components {
              */
             chosen: boolean;
         };
+        ClockRequest: {
+            /** @description One label a line. */
+            modules: null | string;
+            /**
+             * Format: int32
+             * @description Modules in each channel.
+             */
+            perChannel: number;
+            /**
+             * Format: int32
+             * @description The processor's limit; null when not known.
+             */
+            processorMTs: null | number;
+            /**
+             * Format: int32
+             * @description The board's limit with so many in a channel; null when not known.
+             */
+            boardMTs: null | number;
+        };
+        ClockView: {
+            lines: components["schemas"]["LabelSum"][];
+            rate: components["schemas"]["RateResult"];
+            why: components["schemas"]["Worked"];
+            /**
+             * Format: double
+             * @description Most that one channel carries at that rate.
+             */
+            channelMBs: null | number;
+            /** @description Why the modules can't work together at all; null when nothing speaks against it. */
+            against: null | string;
+        };
         /** @description An expected line with what was seen. */
         ComparedLine: {
             expected: components["schemas"]["Expectation"];
@@ -1448,6 +1511,65 @@ export interface components {
             kind: string;
             sentence: string;
             usable: boolean;
+        };
+        /** @description Which slots so many modules alike go into, and what that costs or not. */
+        FillAnswer: {
+            /** @description Filled ones, in the order of filling. */
+            slots: string[];
+            /** @description All usable slots in the board's order. */
+            order: string[];
+            /** @description The same in the general order. */
+            generalOrder: string[];
+            sockets: components["schemas"]["FillSocket"][];
+            /** @description Counts with which every usable channel holds the same. */
+            even: number[];
+            /**
+             * Format: int32
+             * @description Modules in the fullest channel.
+             */
+            mostPerChannel: number;
+            /**
+             * Format: int32
+             * @description Lowest rate of the board's table for so many in a channel; null without a row.
+             */
+            tableLowMTs: null | number;
+            /** Format: int32 */
+            tableHighMTs: null | number;
+        };
+        FillRequest: {
+            /** @description The board. */
+            sheetId: string;
+            /**
+             * Format: int32
+             * @description Sockets with a processor; 0 for all.
+             */
+            sockets: number;
+            /**
+             * Format: int32
+             * @description How many modules alike.
+             */
+            count: number;
+        };
+        /** @description So many modules alike on one socket. */
+        FillSocket: {
+            socket: string;
+            /**
+             * Format: int32
+             * @description Channels with a module.
+             */
+            used: number;
+            /**
+             * Format: int32
+             * @description Channels of the socket.
+             */
+            channels: number;
+            /** @description How many of the modules run on how many channels; MiB stands for modules. */
+            bands: components["schemas"]["InterleaveBand"][];
+            /**
+             * Format: double
+             * @description Of the bandwidth that all its channels would give, 0 to 1.
+             */
+            share: number;
         };
         /** @description A finding as screens show it; the words come from the rule. */
         FindingView: {
@@ -2163,6 +2285,7 @@ export interface components {
             n: number;
             /** @description What they are, such as "10 Gb". */
             what: string;
+            screen?: null | components["schemas"]["ScreenSource"];
         };
         /** @description A shelf part with its names, which are the core's. */
         PartView: {
@@ -2513,6 +2636,8 @@ export interface components {
             says: string;
             unit?: null | components["schemas"]["Unit"];
         };
+        /** @enum {unknown} */
+        ScreenSource: "processor" | "board" | null;
         /** @description A physical memory array (SMBIOS type 16). */
         SeenArray: {
             handle: null | string;
@@ -3698,6 +3823,81 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickClock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClockView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickFill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FillRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FillAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -15,7 +15,7 @@ import { pasted } from './pasted';
 function carriedOf(params: URLSearchParams) {
   const modules = params.get('modules');
   const wish = Number(params.get('wish'));
-  if (!modules && !(wish > 0)) return null;
+  if (!modules && !(wish > 0) && !params.get('sheet')) return null;
   return {
     sheet: params.get('sheet') ?? '',
     carry: {

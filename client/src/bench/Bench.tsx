@@ -74,7 +74,7 @@ export function Bench() {
       </main>
       <Foot onWho={() => setAsking(true)} />
       <Who open={asking} onClose={() => setAsking(false)} />
-      <Help open={help} onClose={() => setHelp(false)} shortcuts={shortcuts} />
+      <Help open={help} onClose={() => setHelp(false)} />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import { Button, Checkbox, Dialog, DialogActions, DialogContent, DialogTitle, FormControlLabel } from '@mui/material';
+import { keysInForce } from './keys';
 import { keepSetting, useSetting } from './settings';
 
 const PLATE: [string, string][] = [
@@ -10,15 +11,7 @@ const PLATE: [string, string][] = [
 ];
 
 /** All shortcuts, and the switch that turns single keys off. */
-export default function HelpDialog({
-  open,
-  onClose,
-  shortcuts,
-}: {
-  open: boolean;
-  onClose: () => void;
-  shortcuts: { key: string; what: string }[];
-}) {
+export default function HelpDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   const keys = useSetting('keys', 'on');
   return (
     <Dialog open={open} onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="help-title">
@@ -26,7 +19,7 @@ export default function HelpDialog({
       <DialogContent>
         <table>
           <tbody>
-            {[...shortcuts.map((s) => [s.key, s.what] as const), ...PLATE].map(([key, what]) => (
+            {[...keysInForce().map((s) => [s.key, s.what] as const), ...PLATE].map(([key, what]) => (
               <tr key={key + what}>
                 <td>
                   <kbd>{key}</kbd>

@@ -110,7 +110,7 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
         {said}
       </div>
       <Who open={asking} onClose={() => setAsking(false)} />
-      <Help open={help} onClose={() => setHelp(false)} shortcuts={shortcuts} />
+      <Help open={help} onClose={() => setHelp(false)} />
       <History open={history} onClose={() => setHistory(false)} number={number} lastNumber={job.lastNumber} />
       <RefusedDialog refused={refused} onClose={() => setRefused(null)} />
     </DeskContext.Provider>

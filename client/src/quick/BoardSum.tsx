@@ -10,6 +10,7 @@ import type { Inked } from '../plate/ink';
 import { Plate } from '../plate/Plate';
 import { bare } from '../shelf/bare';
 import { SlowestOf } from '../stages/fit/SlowestOf';
+import { Unread } from './Unread';
 import { useBoard, useRested, type Board, type SumProps } from './sums';
 
 /** So many modules on a board: what they clock at, which slot each goes into, what will be seen. */
@@ -99,7 +100,6 @@ export function BoardSum({ params, set }: SumProps) {
 
 function BoardAnswer({ board, bits }: { board: Board; bits: string }) {
   const { figures } = board;
-  const unread = board.lines.filter((l) => !l.line.reading.isLabel || l.line.reading.problem);
   const base = bare(board.sheet);
   const inked: Inked = {
     ...base,
@@ -119,11 +119,7 @@ function BoardAnswer({ board, bits }: { board: Board; bits: string }) {
   return (
     <div className="boardsum">
       <div className="stack">
-        {unread.map((l) => (
-          <p key={l.line.line} className="err">
-            Line {l.line.line}: {l.line.reading.problem ?? 'no label of a module.'}
-          </p>
-        ))}
+        <Unread lines={board.lines} />
         {board.slots.length > 0 && (
           <>
             <p className="qs-answer">

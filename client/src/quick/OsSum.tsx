@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
-import { useOs, useRested, type SumProps } from './sums';
+import { WorkedSum } from '../frame/WorkedSum';
+import { digits, useOs, useRested, type SumProps } from './sums';
 
 /** What a system shows of so much memory, and where the rest is. */
 export function OsSum({ params, set }: SumProps) {
@@ -49,25 +50,7 @@ export function OsSum({ params, set }: SumProps) {
           <p className="qs-answer">
             It shows <b>{data.words}</b>.
           </p>
-          <table className="worked">
-            <tbody>
-              {data.why.lines.map((l) => (
-                <tr key={l.formula}>
-                  <td>{l.formula}</td>
-                  <td className="num">{l.value}</td>
-                </tr>
-              ))}
-              <tr>
-                <td>
-                  <b>{data.why.result.formula}</b>
-                </td>
-                <td className="num">
-                  <b>{data.why.result.value}</b>
-                </td>
-              </tr>
-            </tbody>
-          </table>
-          <p className="quiet small">Source: {data.why.source}</p>
+          <WorkedSum sum={data.why} />
           <div className="row">
             <Link
               className="btn go"
@@ -81,5 +64,3 @@ export function OsSum({ params, set }: SumProps) {
     </div>
   );
 }
-
-const digits = (text: string) => text.replace(',', '.').replace(/[^\d.]/g, '');

@@ -1,26 +1,51 @@
-import { useSearchParams } from 'react-router';
+import { useMemo, useState } from 'react';
+import { useNavigationType, useSearchParams } from 'react-router';
 import { Page } from '../shelf/Page';
 import { BoardSum } from './BoardSum';
+import { ClockSum } from './ClockSum';
+import { FillSum } from './FillSum';
 import { LabelSum } from './LabelSum';
 import { OsSum } from './OsSum';
+import type { SumProps } from './sums';
 
 const SUMS = [
   ['label', 'Read a label', 'what a module’s label says, and whether it can be right'],
-  ['board', 'Modules on a board', 'what they clock at, which slot each goes into'],
+  ['clock', 'What will it clock at', 'modules, a processor, so many in a channel'],
+  ['fill', 'Which slots first', 'so many modules alike on a board'],
+  ['board', 'Modules on a board', 'these very modules: slot by slot, rate, what stays out'],
   ['os', 'What the system shows', 'of so much memory'],
 ] as const;
 
+const SCREENS: Record<string, (props: SumProps) => React.ReactNode> = {
+  label: LabelSum,
+  clock: ClockSum,
+  fill: FillSum,
+  board: BoardSum,
+  os: OsSum,
+};
+
 /** The five-minute questions, outside any job. The address holds the inputs, so that a sum can be sent to somebody. */
 export default function QuickSums() {
-  const [params, setParams] = useSearchParams();
+  const [search, setSearch] = useSearchParams();
+  const arrived = useNavigationType();
+  // The address follows the typing a moment later; what is typed counts at once, or quick fingers would lose letters.
+  const [text, setText] = useState(search.toString());
+  const [before, setBefore] = useState(search);
+  if (search !== before) {
+    setBefore(search);
+    if (arrived !== 'REPLACE') setText(search.toString());
+  }
+  const params = useMemo(() => new URLSearchParams(text), [text]);
   const now = params.get('sum') ?? 'label';
+  const Sum = SCREENS[now] ?? LabelSum;
   /** Changes inputs in the address; empty ones leave it. */
   const set = (more: Record<string, string>) => {
-    const next = new URLSearchParams(params);
+    const next = new URLSearchParams(text);
     for (const [k, v] of Object.entries(more))
       if (v) next.set(k, v);
       else next.delete(k);
-    setParams(next, { replace: true });
+    setText(next.toString());
+    setSearch(next, { replace: true });
   };
   return (
     <Page title="Quick sums" line="nothing is stored; the address holds what you typed">
@@ -39,13 +64,7 @@ export default function QuickSums() {
             </button>
           ))}
         </nav>
-        {now === 'board' ? (
-          <BoardSum params={params} set={set} />
-        ) : now === 'os' ? (
-          <OsSum params={params} set={set} />
-        ) : (
-          <LabelSum params={params} set={set} />
-        )}
+        <Sum params={params} set={set} />
       </div>
     </Page>
   );

@@ -4,7 +4,11 @@ import { api, unwrap } from '../api/client';
 import type { components } from '../api/schema';
 
 export type Board = components['schemas']['QuickBoardView'];
+export type Fill = components['schemas']['FillAnswer'];
+export type LabelSumView = components['schemas']['LabelSum'];
 type BoardRequest = components['schemas']['QuickBoardRequest'];
+type ClockRequest = components['schemas']['ClockRequest'];
+type FillRequest = components['schemas']['FillRequest'];
 type OsRequest = components['schemas']['OsRequest'];
 
 export interface SumProps {
@@ -51,6 +55,26 @@ export const useBoard = (body: BoardRequest) =>
     ),
   );
 
+export const useClock = (body: ClockRequest) =>
+  useQuery(
+    sum(
+      'clock',
+      body,
+      async (signal) => unwrap(await api.POST('/api/quick/clock', { body, signal })),
+      (body.modules ?? '').trim() !== '',
+    ),
+  );
+
+export const useFill = (body: FillRequest) =>
+  useQuery(
+    sum(
+      'fill',
+      body,
+      async (signal) => unwrap(await api.POST('/api/quick/fill', { body, signal })),
+      body.sheetId !== '',
+    ),
+  );
+
 export const useOs = (body: OsRequest) =>
   useQuery(
     sum(
@@ -60,3 +84,6 @@ export const useOs = (body: OsRequest) =>
       Number(body.installedGiB) > 0,
     ),
   );
+
+/** What a number field may hold. */
+export const digits = (text: string) => text.replace(',', '.').replace(/[^\d.]/g, '');

@@ -31,6 +31,21 @@ public sealed record QuickBoardView(
 /// <param name="InstalledGiB">What the slots hold.</param>
 public sealed record OsRequest(double InstalledGiB, int Bits, bool Extended, int? LimitGiB, int? ReservedMiB, bool Graphics);
 
+/// <param name="Modules">One label a line.</param>
+/// <param name="PerChannel">Modules in each channel.</param>
+/// <param name="ProcessorMTs">The processor's limit; null when not known.</param>
+/// <param name="BoardMTs">The board's limit with so many in a channel; null when not known.</param>
+public sealed record ClockRequest(string? Modules, int PerChannel, int? ProcessorMTs, int? BoardMTs);
+
+/// <param name="ChannelMBs">Most that one channel carries at that rate.</param>
+/// <param name="Against">Why the modules can't work together at all; null when nothing speaks against it.</param>
+public sealed record ClockView(IReadOnlyList<LabelSum> Lines, RateResult Rate, Worked Why, double? ChannelMBs, string? Against);
+
+/// <param name="SheetId">The board.</param>
+/// <param name="Sockets">Sockets with a processor; 0 for all.</param>
+/// <param name="Count">How many modules alike.</param>
+public sealed record FillRequest(string SheetId, int Sockets, int Count);
+
 /// <summary>Sums outside any job. Nothing is stored.</summary>
 public static class QuickSums
 {
@@ -46,6 +61,18 @@ public static class QuickSums
         routes.MapPost("/api/quick/os", (OsRequest request) => Refused(request) is { } problem ? Problems.Invalid(problem)
             : TypedResults.Ok(OsShare.Of(new OsQuestion(new ByteCount((long)(request.InstalledGiB * (1L << 30))), request.Bits, request.Extended, request.LimitGiB, request.ReservedMiB, request.Graphics))))
             .WithName("quickOs").Produces<OsBand>().ProducesProblem(400);
+
+        routes.MapPost("/api/quick/clock", (ClockRequest request) => Refused(request) is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(Clock(request)))
+            .WithName("quickClock").Produces<ClockView>().ProducesProblem(400);
+
+        routes.MapPost("/api/quick/fill", async (FillRequest request, Library library, CancellationToken cancel) =>
+        {
+            if (request.Count is < 0 or > ModuleLines.MostPieces) return Problems.Invalid(new SheetProblem("/count", $"Between 0 and {ModuleLines.MostPieces} modules."));
+            if (request.SheetId is null || await library.Sheet(request.SheetId, cancel) is not { } sheet) return Problems.Unknown($"sheet {request.SheetId}");
+            if (sheet.Channels.Count == 0) return Problems.Invalid(new SheetProblem("/sheetId", $"{sheet.FullName} has no memory slots."));
+            if (!sheet.Memory.ChannelsKnown) return Problems.Invalid(new SheetProblem("/sheetId", $"Which slots of {sheet.FullName} share a channel is not known yet: add it to its sheet."));
+            return TypedResults.Ok(QuickFill.Of(QuickBoard.Of(sheet, request.Sockets, null, new SystemFacts()), request.Count));
+        }).WithName("quickFill").Produces<FillAnswer>().ProducesProblem(400).ProducesProblem(404);
 
         routes.MapPost("/api/quick/board", async (QuickBoardRequest request, Library library, CancellationToken cancel) =>
         {
@@ -64,6 +91,23 @@ public static class QuickSums
         : r.LimitGiB is <= 0 ? new("/limitGiB", "A limit is 1 GiB or more.")
         : r.ReservedMiB is < 0 or > 1_048_576 ? new("/reservedMiB", "A share lies between 0 and 1 048 576 MiB.")
         : null;
+
+    private static SheetProblem? Refused(ClockRequest r) =>
+        r.Modules is { Length: > MostText } ? new("/modules", $"At most {MostText:N0} characters at a time.".Replace(',', ' '))
+        : r.PerChannel is < 1 or > QuickClock.MostPerChannel ? new("/perChannel", $"A channel holds 1 to {QuickClock.MostPerChannel} modules.")
+        : r.ProcessorMTs is <= 0 or > 20_000 ? new("/processorMTs", "A rate lies between 1 and 20 000 MT/s.")
+        : r.BoardMTs is <= 0 or > 20_000 ? new("/boardMTs", "A rate lies between 1 and 20 000 MT/s.")
+        : null;
+
+    private static ClockView Clock(ClockRequest request)
+    {
+        var lines = ModuleLines.Read(request.Modules);
+        var modules = ModuleLines.Pieces(lines);
+        var against = QuickClock.Against(modules);
+        var q = QuickBoard.Ask(QuickClock.Of(against is null ? modules : [], request.PerChannel, request.ProcessorMTs, request.BoardMTs));
+        var rate = Rate.Of(q, q.Planned);
+        return new ClockView([.. lines.Select(LabelSum.Of)], rate, Rate.Sum(rate), rate.RateMTs is { } mts ? new TransferRate(mts).Exact * 8 : null, against);
+    }
 
     private static (QuickBoardView? View, string? Problem) Board(MachineSheet sheet, QuickBoardRequest request, CancellationToken cancel)
     {

@@ -1,10 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import type { JobView } from '../../api/types';
 import { group, mib } from '../../format/numbers';
+import { useKeys } from '../../frame/keys';
 import { Ladder } from '../../ladder/Ladder';
 import { Bands } from './Bands';
 import { Buying } from './Buying';
-import { printCard, SlotCard } from './SlotCard';
+import { SlotCard, useCard } from './SlotCard';
 import { Mixed } from './Mixed';
 import { Modes } from './Modes';
 import { Placement } from './Placement';
@@ -22,6 +23,17 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
     if (ladder.current && before.current) travel(ladder.current, before.current, now);
     before.current = now;
   }, [job.changes]);
+  const [printing, printCard] = useCard();
+  useKeys(
+    placing
+      ? [{ key: 'Escape', what: 'leave the computed answer', run: () => setPlacing(null) }]
+      : [
+          { key: 'P', what: 'place the modules for me', run: () => setPlacing('place') },
+          { key: 'B', what: 'buy for me', run: () => setPlacing('buy') },
+          { key: 'C', what: 'print the card', run: printCard },
+        ],
+    true,
+  );
   const memory = job.memory!;
   const { found, planned } = memory;
   const os = (f: typeof found) => f.osTotal?.words ?? 'not known';
@@ -36,24 +48,25 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
           <span className="lab">
             {apart ? 'small figure: the board’s own order (general order)' : 'small figure: fill order'} · outer: GiB
           </span>
-          <button type="button" className="btn o end" onClick={() => setPlacing('place')}>
-            Place for me
+          <button type="button" className="btn o end" aria-label="Place for me" onClick={() => setPlacing('place')}>
+            Place for me <kbd aria-hidden="true">P</kbd>
           </button>
-          <button type="button" className="btn o" onClick={() => setPlacing('buy')}>
-            Buy for me
+          <button type="button" className="btn o" aria-label="Buy for me" onClick={() => setPlacing('buy')}>
+            Buy for me <kbd aria-hidden="true">B</kbd>
           </button>
           <button
             type="button"
             className="btn o"
+            aria-label="Card"
             onClick={printCard}
             title="Which module in which slot, to cut out and lay into the machine"
           >
-            Card
+            Card <kbd aria-hidden="true">C</kbd>
           </button>
         </h3>
         <Ladder job={job} onAct={onAct} />
         <Mixed facts={memory.mixed} />
-        <SlotCard job={job} />
+        {printing && <SlotCard job={job} />}
       </section>
       <section className="stack">
         <SlowestOf memory={memory} />

@@ -1,0 +1,93 @@
+import { Link } from 'react-router';
+import type { JobView } from '../api/types';
+import { group } from '../format/numbers';
+import { Field } from '../frame/Field';
+import { Pick } from '../frame/Pick';
+import { SlowestOf } from '../stages/fit/SlowestOf';
+import { Unread } from './Unread';
+import { digits, useClock, useRested, type SumProps } from './sums';
+
+const whole = (text: string) => (Number(text) > 0 ? Math.floor(Number(text)) : null);
+
+/** What modules clock at, without any sheet: the slowest of module, processor and board. */
+export function ClockSum({ params, set }: SumProps) {
+  const modules = params.get('modules') ?? '';
+  const per = params.get('per') ?? '1';
+  const cpu = params.get('cpuMTs') ?? '';
+  const board = params.get('boardMTs') ?? '';
+  const { data, error, isFetching } = useClock(
+    useRested({ modules, perChannel: Number(per) || 1, processorMTs: whole(cpu), boardMTs: whole(board) }),
+  );
+  return (
+    <div className="stack qs">
+      <div>
+        <label className="field-label" htmlFor="modules">
+          Modules by label, one kind a line
+        </label>
+        <textarea
+          id="modules"
+          className="inp mono"
+          rows={3}
+          value={modules}
+          placeholder={'16GB 2Rx4 PC4-2400T-R'}
+          onChange={(e) => set({ modules: e.target.value })}
+        />
+      </div>
+      <div className="row wrap fields">
+        <Pick
+          id="per"
+          name="In each channel"
+          value={per}
+          options={['1', '2', '3', '4'].map((n) => [n, n])}
+          onChange={(v) => set({ per: v })}
+        />
+        <Field id="cpuMTs" label="Processor’s limit, MT/s" value={cpu} onChange={(v) => set({ cpuMTs: digits(v) })} />
+        <Field
+          id="boardMTs"
+          label={`Board’s limit with ${per} in a channel, MT/s`}
+          value={board}
+          onChange={(v) => set({ boardMTs: digits(v) })}
+        />
+      </div>
+      {error && <p className="err">{error.message}</p>}
+      {!modules.trim() && (
+        <p className="quiet">
+          A 1600 module on a processor of 1333 runs at 1333: type the label, and the limits as far as they are known.
+        </p>
+      )}
+      {data && modules.trim() && (
+        <div className={isFetching ? 'stack old' : 'stack'}>
+          <Unread lines={data.lines} />
+          {data.against ? (
+            <p className="err">{data.against}</p>
+          ) : (
+            data.rate.chain.length > 0 && (
+              <>
+                <p className="qs-answer">
+                  It clocks at{' '}
+                  <b>{data.rate.rateMTs || data.rate.lowMTs ? data.rate.words : `${data.rate.highMTs ?? '?'} MT/s`}</b>
+                  {data.rate.rateMTs || data.rate.lowMTs ? '' : ', unless the board gives less'}
+                  {data.channelMBs ? `: ${group(data.channelMBs)} MB/s a channel` : ''}.
+                </p>
+                <div className="slow-narrow">
+                  <SlowestOf memory={{ planned: { rate: data.rate } } as NonNullable<JobView['memory']>} />
+                </div>
+                <p className="quiet small">
+                  {data.rate.lowMTs
+                    ? 'Without the board’s own table only the range of its class can be said (from memory). '
+                    : ''}
+                  Source: {data.why.source}
+                </p>
+                <div className="row">
+                  <Link className="btn go" to={`/begin?${new URLSearchParams({ modules }).toString()}`}>
+                    Carry into a job
+                  </Link>
+                </div>
+              </>
+            )
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
