@@ -3,7 +3,7 @@ import { group } from '../../format/numbers';
 
 type Figures = NonNullable<JobView['memory']>['planned'];
 
-/** Interleave: length = share of the socket's memory, label = channels; right the bandwidth. */
+/** Interleave: length = share of the socket's memory, figure = channels; right the bandwidth. */
 export function Bands({ memory }: { memory: NonNullable<JobView['memory']> }) {
   const sockets = memory.planned.interleave;
   if (sockets.length === 0)
@@ -11,7 +11,7 @@ export function Bands({ memory }: { memory: NonNullable<JobView['memory']> }) {
   return (
     <div>
       <h3>
-        Interleave <span className="lab">share · channels, MB/s</span>
+        Interleave <span className="lab">on so many channels, MB/s</span>
       </h3>
       {sockets.map((s) => (
         <div key={s.socket} className="bands">
@@ -32,9 +32,12 @@ function Line({ name, figures, socket, strong }: { name: string; figures: Figure
       <span className="band">
         {found?.bands.map((b) => (
           <span key={b.channels} style={{ flexGrow: b.miB }} title={`${b.miB / 1024} GiB on ${b.channels} channels`}>
-            {Math.round((100 * b.miB) / total)} % · {b.channels}
+            {b.channels}
           </span>
         ))}
+        {(found?.bands.length ?? 0) > 1 && (
+          <small>{found!.bands.map((b) => `${Math.round((100 * b.miB) / total)} % on ${b.channels}`).join(', ')}</small>
+        )}
       </span>
       <span className="num">{found?.bandwidthMBs ? group(found.bandwidthMBs) : '–'}</span>
     </div>

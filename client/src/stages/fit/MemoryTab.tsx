@@ -48,20 +48,27 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
           <span className="lab">
             {apart ? 'small figure: the board’s own order (general order)' : 'small figure: fill order'} · outer: GiB
           </span>
-          <button type="button" className="btn o end" aria-label="Place for me" onClick={() => setPlacing('place')}>
-            Place for me <kbd aria-hidden="true">P</kbd>
+          <button
+            type="button"
+            className="btn o end"
+            data-key="P"
+            aria-keyshortcuts="P"
+            onClick={() => setPlacing('place')}
+          >
+            Place for me
           </button>
-          <button type="button" className="btn o" aria-label="Buy for me" onClick={() => setPlacing('buy')}>
-            Buy for me <kbd aria-hidden="true">B</kbd>
+          <button type="button" className="btn o" data-key="B" aria-keyshortcuts="B" onClick={() => setPlacing('buy')}>
+            Buy for me
           </button>
           <button
             type="button"
             className="btn o"
-            aria-label="Card"
+            data-key="C"
+            aria-keyshortcuts="C"
             onClick={printCard}
             title="Which module in which slot, to cut out and lay into the machine"
           >
-            Card <kbd aria-hidden="true">C</kbd>
+            Card
           </button>
         </h3>
         <Ladder job={job} onAct={onAct} />
