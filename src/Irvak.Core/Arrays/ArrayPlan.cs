@@ -1,0 +1,64 @@
+using System.Text.Json.Serialization;
+
+namespace Irvak.Core.Arrays;
+
+/// <summary>How drives share their data and their redundancy.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<ArrayLevel>))]
+public enum ArrayLevel
+{
+    [JsonStringEnumMemberName("single")] Single,
+    [JsonStringEnumMemberName("span")] Span,
+    [JsonStringEnumMemberName("stripe")] Stripe,
+    [JsonStringEnumMemberName("mirror")] Mirror,
+    [JsonStringEnumMemberName("pairs")] Pairs,
+    [JsonStringEnumMemberName("parity-1")] Parity1,
+    [JsonStringEnumMemberName("parity-2")] Parity2,
+    [JsonStringEnumMemberName("parity-3")] Parity3,
+    [JsonStringEnumMemberName("layered-1")] Layered1,
+    [JsonStringEnumMemberName("layered-2")] Layered2,
+}
+
+/// <summary>What keeps the array: a controller of its own, the kernel, or a copy-on-write pool.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<ArrayHost>))]
+public enum ArrayHost
+{
+    [JsonStringEnumMemberName("controller")] Controller,
+    [JsonStringEnumMemberName("kernel")] Kernel,
+    [JsonStringEnumMemberName("pool")] Pool,
+}
+
+/// <summary>What the volume on it is used for: the request it is mostly asked, and how much of it is reading.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<ArrayUse>))]
+public enum ArrayUse
+{
+    [JsonStringEnumMemberName("files")] Files,
+    [JsonStringEnumMemberName("machines")] Machines,
+    [JsonStringEnumMemberName("database")] Database,
+    [JsonStringEnumMemberName("editing")] Editing,
+    [JsonStringEnumMemberName("archive")] Archive,
+    [JsonStringEnumMemberName("directory")] Directory,
+    [JsonStringEnumMemberName("cameras")] Cameras,
+}
+
+/// <summary>An array as planned, or as found.</summary>
+/// <param name="Name">As people speak of it: a letter or a short word.</param>
+/// <param name="Members">Places of its drives, in their order.</param>
+/// <param name="Groups">Groups of a nested level, 1 or more; pairs count themselves.</param>
+/// <param name="Spares">Places of drives that stand by for it.</param>
+/// <param name="StripKiB">Strip on one drive, KiB; null for the usual one.</param>
+/// <param name="Scratch">True when losing what is on it costs only the time to make it again.</param>
+/// <param name="BackedUp">True when a backup of it exists and was read back.</param>
+public sealed record ArrayPlan(
+    string Name, ArrayLevel Level, IReadOnlyList<string> Members, ArrayHost Host = ArrayHost.Kernel, int Groups = 1, IReadOnlyList<string>? Spares = null,
+    int? StripKiB = null, ArrayUse Use = ArrayUse.Files, bool Scratch = false, bool BackedUp = false)
+{
+    public const int MostMembers = 512, LongestName = 24;
+
+    public IReadOnlyList<string> AllSpares => Spares ?? [];
+
+    /// <summary>Equal when they hold the same drives in the same way.</summary>
+    public bool Equals(ArrayPlan? other) => other is not null && (Name, Level, Host, Groups, StripKiB, Use, Scratch, BackedUp) == (other.Name, other.Level, other.Host, other.Groups, other.StripKiB, other.Use, other.Scratch, other.BackedUp)
+        && Members.SequenceEqual(other.Members) && AllSpares.SequenceEqual(other.AllSpares);
+
+    public override int GetHashCode() => HashCode.Combine(Name, Level, Host, Groups, Members.Count);
+}

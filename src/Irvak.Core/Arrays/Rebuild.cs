@@ -1,0 +1,53 @@
+using Irvak.Core.Drives;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Arrays;
+
+/// <summary>One drive replaced and filled again.</summary>
+/// <param name="MBs">Mean rate, MB/s.</param>
+/// <param name="Hours">From start to end.</param>
+/// <param name="FurtherFailure">Chance that meanwhile so many drives fail that the array is lost, 0 to 1.</param>
+/// <param name="Unreadable">Chance, at most, that an unreadable sector is met while nothing can make up for it, 0 to 1.</param>
+/// <param name="ReadBytes">Bytes read for it.</param>
+public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, double Unreadable, long ReadBytes)
+{
+    /// <summary>Share of the drives' rate that a rebuild gets beside other work. Common practice, no source.</summary>
+    public const double UsualShare = 0.5;
+
+    /// <param name="share">Share of the drives' own rate, above 0 to 1.</param>
+    /// <returns>Null where there is nothing to rebuild from.</returns>
+    public static Rebuild? Of(ArrayShape shape, IReadOnlyList<DriveSheet?> drives, double share = UsualShare)
+    {
+        var hit = shape.Groups.Where(g => g.Tolerance > 0).OrderByDescending(g => g.Count).ThenByDescending(g => g.Bytes.Max()).FirstOrDefault();
+        if (hit is null || drives.Count == 0 || share is not (> 0 and <= 1)) return null;
+        var rate = share * drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value), DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value)));
+        var bytes = hit.Bytes.Max();
+        var hours = bytes / (rate * 1e6) / 3600;
+        var mttf = drives.Min(d => DriveDefaults.Mttf(d).Value);
+        var worst = drives.Max(d => DriveDefaults.UnreadablePerBit(d).Value);
+        // With one failure tolerated nothing is left while it rebuilds; with more, only after all but one of them happened.
+        var mirror = shape.Level is ArrayLevel.Mirror or ArrayLevel.Pairs;
+        var sources = mirror ? 1 : hit.Count - hit.Tolerance;
+        var read = checked(sources * hit.Bytes.Min());
+        return new(rate, hours, Further(hit, mttf, hours), ReadingError(read, worst), read);
+    }
+
+    /// <summary>Chance that, one drive being out, as many more fail as lose the group before the rebuild ends.</summary>
+    private static double Further(ArrayGroup group, double mttf, double hours)
+    {
+        var rest = group.Count - 1;
+        var needed = group.Tolerance;
+        var one = -NearOne.ExpM1(-hours / mttf);
+        if (needed == 1) return -NearOne.ExpM1(-rest * hours / mttf);
+        // At least as many of the rest as are needed: the upper tail of a binomial, summed from its larger terms down.
+        var sum = 0.0;
+        for (var k = needed; k <= rest; k++) sum += Survival.Choose(rest, k) * Math.Pow(one, k) * Math.Pow(1 - one, rest - k);
+        return sum;
+    }
+
+    /// <summary>
+    /// Chance of at least one unreadable sector in so many bytes: −(e^(bits·ln(1 − p)) − 1). The plain form loses all digits below 10⁻¹⁵.
+    /// </summary>
+    public static double ReadingError(double bytes, double perBit) => -NearOne.ExpM1(bytes * 8 * NearOne.Log1p(-perBit));
+}

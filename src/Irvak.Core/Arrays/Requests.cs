@@ -1,0 +1,53 @@
+namespace Irvak.Core.Arrays;
+
+/// <summary>Small requests and strips.</summary>
+public static class Requests
+{
+    /// <summary>
+    /// Requests per second of n drives: n · each ÷ (reads + writes · penalty). Common practice, no source. A parity group of a pool gives
+    /// about one drive's random reads.
+    /// </summary>
+    /// <param name="each">Requests per second of one drive.</param>
+    /// <param name="reads">Share of reads, 0 to 1.</param>
+    public static double PerSecond(ArrayShape shape, double each, double reads)
+    {
+        if (shape.Host == ArrayHost.Pool && LevelTable.Nests(shape.Level)) return shape.Groups.Count * each;
+        var n = shape.Level is ArrayLevel.Single or ArrayLevel.Span ? 1 : shape.Count;
+        var penalty = LevelTable.Of(shape.Level).Penalty is var p && p < 0 ? shape.Groups[0].Count : p;
+        return n * each / (reads + ((1 - reads) * penalty));
+    }
+
+    /// <summary>
+    /// Drives that a request touches on average, at an offset aligned to sectors of 512 bytes but otherwise any: 1 + (q − 512) ÷ strip,
+    /// never more than carry data.
+    /// </summary>
+    /// <param name="requestBytes">Size of the request, 512 bytes or more.</param>
+    public static double Touches(long requestBytes, long stripBytes, int dataDrives) => Math.Min(Math.Max(1, dataDrives), 1 + (Math.Max(0, requestBytes - 512) / (double)stripBytes));
+
+    /// <summary>Drives that carry data side by side.</summary>
+    public static int DataDrives(ArrayShape shape) => shape.Level switch
+    {
+        ArrayLevel.Single or ArrayLevel.Span or ArrayLevel.Mirror => 1,
+        ArrayLevel.Pairs => shape.Groups.Count,
+        ArrayLevel.Stripe => shape.Count,
+        _ => shape.Groups.Sum(g => g.Count - g.Tolerance),
+    };
+
+    /// <summary>Drives' worth of one stream: reading and writing in order, full stripes.</summary>
+    public static (double Read, double Write) Streams(ArrayShape shape) => (DataDrives(shape), DataDrives(shape));
+
+    /// <summary>Strips that keepers offer, KiB.</summary>
+    public static readonly IReadOnlyList<int> Strips = [16, 32, 64, 128, 256, 512, 1024];
+
+    /// <summary>
+    /// The strip to take: requests in order are to touch all data drives, single ones only one. Smallest strip with which a random request
+    /// touches less than one and a quarter drives, or largest with which one in order touches them all. Common practice, no source.
+    /// </summary>
+    public static int Suggested(ArrayShape shape, Workload use)
+    {
+        var (data, request) = (DataDrives(shape), use.RequestKiB * 1024L);
+        return use.InOrder
+            ? Strips.LastOrDefault(s => Touches(request, s * 1024L, data) >= data, Strips[0])
+            : Strips.FirstOrDefault(s => Touches(request, s * 1024L, data) < 1.25, Strips[^1]);
+    }
+}

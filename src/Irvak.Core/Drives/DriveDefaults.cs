@@ -1,0 +1,72 @@
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Drives;
+
+/// <summary>A figure with who says so.</summary>
+public sealed record Sourced(double Value, string Source, Basis Basis);
+
+/// <summary>Figures of a drive that its own sheet does not tell. The sheet's value always wins.</summary>
+public static class DriveDefaults
+{
+    public const double HoursPerYear = 8760;
+
+    /// <summary>Hours until a repair starts without a spare: to notice, order and fit. Common practice, no source.</summary>
+    public const double RepairStartsHours = 48;
+
+    // Share of drives that fail within a year. Common practice: large published fleets lie between 0.5 and 4 %.
+    private const double DiskFailures = 0.015, FlashFailures = 0.009;
+
+    // Unreadable sectors per bit read, as powers of ten: makers' sheets; JESD218 for flash.
+    private static readonly (string Class, int Exponent)[] Unreadable =
+        [("desktop", 14), ("camera", 14), ("client-disk", 14), ("nearline", 15), ("enterprise-disk", 16), ("10k", 16), ("15k", 16), ("client-flash", 15), ("enterprise-flash", 16)];
+
+    // Reading in order on the outer track, MB/s, and random requests per second, by turns per minute. Common practice, size dependent.
+    private static readonly (int Rpm, double MBs, double Requests)[] Disks = [(5400, 180, 60), (7200, 250, 75), (10_000, 220, 140), (15_000, 260, 180)];
+
+    private const double SataFlashMBs = 520, NvmeMBs = 3000, SataFlashRequests = 50_000, NvmeRequests = 300_000;
+
+    /// <summary>Share of a disk's outer rate that a whole pass makes, inner tracks half as fast as outer ones.</summary>
+    public const double MeanOverSurface = 0.75;
+
+    /// <summary>Mean time to failure, hours: 8760 ÷ −ln(1 − share failing in a year).</summary>
+    public static double MttfHours(double failuresPerYear) => -HoursPerYear / NearOne.Log1p(-failuresPerYear);
+
+    public static Sourced Mttf(DriveSheet? drive)
+    {
+        if (drive?.MttfHours is > 0 and var hours) return new(hours, "drive's sheet", Basis.Sheet);
+        var share = drive?.Media == DriveMedia.Flash ? FlashFailures : DiskFailures;
+        return new(MttfHours(share), $"{100 * share:0.#} % fail in a year (common practice, no source)", Basis.Practice);
+    }
+
+    /// <summary>Unreadable sectors per bit read: an upper bound.</summary>
+    public static Sourced UnreadablePerBit(DriveSheet? drive)
+    {
+        if (drive?.UnreadableExponent is { } own) return new(Math.Pow(10, -own), "drive's sheet", Basis.Sheet);
+        var flash = drive?.Media == DriveMedia.Flash;
+        var name = drive?.Class switch { "enterprise" => flash ? "enterprise-flash" : "enterprise-disk", "client" => flash ? "client-flash" : "client-disk", null => flash ? "client-flash" : "desktop", { } c => c };
+        var row = Unreadable.FirstOrDefault(u => u.Class == name);
+        var exponent = row.Exponent == 0 ? flash ? 15 : 14 : row.Exponent;
+        return new(Math.Pow(10, -exponent), flash ? "JESD218" : "usual for its class (makers' sheets)", flash ? Basis.Standard : Basis.Practice);
+    }
+
+    /// <summary>Reading in order at its best, MB/s.</summary>
+    public static Sourced ReadMBs(DriveSheet? drive) => drive?.ReadMBs is > 0 and var own ? new(own, "drive's sheet", Basis.Sheet) : new(Usual(drive), "usual for its kind (common practice, no source)", Basis.Practice);
+
+    /// <summary>Writing in order at its best, MB/s.</summary>
+    public static Sourced WriteMBs(DriveSheet? drive) => drive?.WriteMBs is > 0 and var own ? new(own, "drive's sheet", Basis.Sheet) : new(Usual(drive), "usual for its kind (common practice, no source)", Basis.Practice);
+
+    /// <summary>Mean over a whole pass: a disk slows towards its inner tracks.</summary>
+    public static double OverAPass(DriveSheet? drive, double best) => drive?.Media == DriveMedia.Flash ? best : best * MeanOverSurface;
+
+    /// <summary>Small random requests per second.</summary>
+    public static Sourced Requests(DriveSheet? drive) => new(
+        drive?.Media == DriveMedia.Flash ? drive.Protocol == DriveProtocol.Nvme ? NvmeRequests : SataFlashRequests : Disk(drive).Requests, "usual for its kind (common practice, no source)", Basis.Practice);
+
+    private static double Usual(DriveSheet? drive) =>
+        drive?.Media == DriveMedia.Flash ? drive.Protocol == DriveProtocol.Nvme ? NvmeMBs : SataFlashMBs : Disk(drive).MBs;
+
+    private static (int Rpm, double MBs, double Requests) Disk(DriveSheet? drive) =>
+        Disks.MinBy(d => Math.Abs(d.Rpm - (drive?.Rpm is > 0 and var rpm ? rpm : 7200)));
+}
