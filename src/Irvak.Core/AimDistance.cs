@@ -1,3 +1,4 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Quantities;
 using Irvak.Core.Runbooks;
 using Irvak.Core.Verdicts;
@@ -24,7 +25,17 @@ public static class AimDistance
         "The limit is what the owner agreed to.",
         "aim of this job; price list of the shop", Basis.Sheet);
 
-    public static IReadOnlyList<Distance> Of(Question q, Memory.MemorySheet memory, ShoppingList list)
+    public static readonly Rule Space = new("AIM-SPACE", Severity.Care,
+        "{planned} of space, {short} short of the wish for {wish}.",
+        "The aim is what the owner asked for.",
+        "aim of this job", Basis.Sheet);
+
+    public static readonly Rule Failures = new("AIM-FAILURES", Severity.Care,
+        "{array} survives {planned}, the wish is {wish}.",
+        "The aim is what the owner asked for.",
+        "aim of this job", Basis.Sheet);
+
+    public static IReadOnlyList<Distance> Of(Question q, Memory.MemorySheet memory, ArraySheet arrays, ShoppingList list)
     {
         var distances = new List<Distance>
         {
@@ -33,10 +44,14 @@ public static class AimDistance
             new("Money", "EUR", 0, (double)list.TotalEur, (double?)q.Aim.MoneyLimitEur, true),
             new("Slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false),
         };
+        if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.UsableTB is not null)
+            distances.Insert(2, new("Usable", "TB", ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));
+        if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.Failures is not null)
+            distances.Insert(3, new("Survives", "drives", ArraySheet.Survives(arrays.Found) ?? 0, ArraySheet.Survives(arrays.Planned) ?? 0, q.Aim.Failures, false));
         return distances;
     }
 
-    public static IEnumerable<Finding> Judge(Question q, Memory.MemorySheet memory, ShoppingList list)
+    public static IEnumerable<Finding> Judge(Question q, Memory.MemorySheet memory, ArraySheet arrays, ShoppingList list)
     {
         var planned = ByteCount.FromMiB(memory.Planned.UsableMiB);
         if (q.Aim.MemoryGiB is { } wish && planned.WholeMiB < wish * 1024L)
@@ -45,6 +60,11 @@ public static class AimDistance
             yield return Finding.Of(Memory, [], Worked.Sum("aim of this job", new("short", (wanted - planned).ToString(), true), new("wish", wanted.ToString()), new("planned", planned.ToString())),
                 ("planned", planned.ToString()), ("short", (wanted - planned).ToString()), ("wish", wanted.ToString()));
         }
+        if (q.Aim.UsableTB is { } space && ArraySheet.Usable(arrays.Planned) is var usable && usable < space * 1e12)
+            yield return Finding.Of(Space, [], null, ("planned", ArrayCapacity.TB(usable)), ("short", ArrayCapacity.TB((long)(space * 1e12) - usable)), ("wish", ArrayCapacity.TB((long)(space * 1e12))));
+        if (q.Aim.Failures is { } failures)
+            foreach (var weak in arrays.Planned.Where(a => a.Why is null && !a.Plan.Scratch && a.Surely < failures))
+                yield return Finding.Of(Failures, [.. weak.Plan.Members], null, ("array", weak.Plan.Name), ("planned", weak.Surely == 0 ? "no failed drive" : Say.Count(weak.Surely, "failed drive", "failed drives")), ("wish", $"{failures}"));
         if (q.Aim.MoneyLimitEur is { } limit && list.TotalEur > limit)
             yield return Finding.Of(Money, [], list.Sum(),
                 ("planned", Quantities.Money.Euro(list.TotalEur).ToString()), ("over", Quantities.Money.Euro(list.TotalEur - limit).ToString()), ("limit", Quantities.Money.Euro(limit).ToString()));

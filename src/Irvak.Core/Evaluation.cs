@@ -1,3 +1,4 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
 using Irvak.Core.Processors;
@@ -8,21 +9,23 @@ namespace Irvak.Core;
 
 /// <summary>Everything that follows from a sheet, a build, an aim, a policy and evidence. The one door to the whole computation.</summary>
 public sealed record Evaluation(
-    MemorySheet Memory, IReadOnlyList<Finding> Findings, IReadOnlyList<Distance> Ledge, ShoppingList Shopping, Runbook Runbook, IReadOnlyList<Expectation> Expectations)
+    MemorySheet Memory, ArraySheet Arrays, IReadOnlyList<Finding> Findings, IReadOnlyList<Distance> Ledge, ShoppingList Shopping, Runbook Runbook, IReadOnlyList<Expectation> Expectations)
 {
     /// <summary>Evaluates a plan. Pure: the same question gives the same evaluation.</summary>
     public static Evaluation Evaluate(Question q)
     {
         var memory = MemorySheet.Of(q);
+        var arrays = ArraySheet.Of(q);
         var shopping = ShoppingList.Of(q);
         IEnumerable<Finding> findings =
         [
             .. MemorySheet.Judge(q, memory),
             .. ProcessorFit.Judge(q),
-            .. AimDistance.Judge(q, memory, shopping),
+            .. ArraySheet.Judge(q, arrays),
+            .. AimDistance.Judge(q, memory, arrays, shopping),
             .. ShoppingList.Judge(shopping),
         ];
-        return new Evaluation(memory, Sort(q, findings), AimDistance.Of(q, memory, shopping), shopping, Runbook.Of(q), ExpectedMemory.Of(q, memory));
+        return new Evaluation(memory, arrays, Sort(q, findings), AimDistance.Of(q, memory, arrays, shopping), shopping, Runbook.Of(q), ExpectedMemory.Of(q, memory));
     }
 
     public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);

@@ -1,3 +1,4 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
 using Irvak.Core.Plans;
@@ -14,10 +15,15 @@ public sealed record Question(
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
         (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision),
         state.AsFound, state.Planned, state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
-    { Mode = state.Mode };
+    { Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
     public MemoryMode Mode { get; init; }
+
+    /// <summary>Arrays as they are to be.</summary>
+    public IReadOnlyList<ArrayPlan> Arrays { get; init; } = [];
+
+    public IReadOnlyList<ArrayPlan> FoundArrays { get; init; } = [];
 
     /// <summary>Places where anything happens.</summary>
     public IReadOnlySet<string> Changed { get; } = Changes.Select(c => c.Place).ToHashSet();

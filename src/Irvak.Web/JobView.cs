@@ -1,4 +1,5 @@
 using Irvak.Core;
+using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
@@ -62,6 +63,9 @@ public sealed record JobView
 
     public required MemorySheet? Memory { get; init; }
 
+    /// <summary>Arrays as found and planned, with their figures.</summary>
+    public required ArraySheet? Arrays { get; init; }
+
     public required IReadOnlyList<FindingView> Findings { get; init; }
 
     public required IReadOnlyList<Distance> Ledge { get; init; }
@@ -111,6 +115,7 @@ public sealed record JobView
             Policy = state.Policy,
             Unknowns = UnknownRegister.Of(state),
             Memory = evaluation?.Memory,
+            Arrays = evaluation?.Arrays,
             Findings = [.. (evaluation?.Findings ?? []).Select(FindingView.Of)],
             Ledge = evaluation?.Ledge ?? [],
             Shopping = evaluation?.Shopping,

@@ -618,6 +618,16 @@ export interface components {
              * @description Spending limit, EUR.
              */
             moneyLimitEur?: null | number;
+            /**
+             * Format: double
+             * @description Usable space wanted, TB.
+             */
+            usableTB?: null | number;
+            /**
+             * Format: int32
+             * @description Failed drives to survive.
+             */
+            failures?: null | number;
         };
         /** @enum {unknown} */
         AnswerKind: "choice" | "several" | "number" | "text" | "place";
@@ -627,6 +637,153 @@ export interface components {
             from: null | string;
             unit?: null | components["schemas"]["Unit"];
         };
+        /** @description From the drives' bytes to the volume's. */
+        ArrayCapacity: {
+            steps: components["schemas"]["CapacityStep"][];
+            /** Format: int64 */
+            raw: number;
+            /**
+             * Format: int64
+             * @description Bytes of the array.
+             */
+            usable: number;
+            /**
+             * Format: int64
+             * @description Bytes that lie idle because drives differ.
+             */
+            unusedBytes: number;
+            why?: components["schemas"]["Worked"];
+        };
+        /** @description Everything that follows from an array and its drives. */
+        ArrayFigures: {
+            plan: components["schemas"]["ArrayPlan"];
+            words: string;
+            code: null | string;
+            /** @description Why there are no figures; null when there are. */
+            why: null | string;
+            capacity?: null | components["schemas"]["ArrayCapacity"];
+            /**
+             * Format: int32
+             * @default 0
+             */
+            surely: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            atBest: number;
+            survival?: null | components["schemas"]["SurvivalRow"][];
+            rebuild?: null | components["schemas"]["Rebuild"];
+            /**
+             * Format: double
+             * @description Until a failed drive is made up for: the start and the rebuild.
+             * @default 0
+             */
+            repairHours: number;
+            loss?: null | components["schemas"]["LossChance"];
+            /** Format: double */
+            meanYears?: null | number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            requests: number;
+            /**
+             * Format: double
+             * @description One stream in order as the drives give it, before whatever lies on the path to the user.
+             * @default 0
+             */
+            readMBs: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            writeMBs: number;
+            /**
+             * Format: double
+             * @description A full pass over every drive at its mean rate.
+             * @default 0
+             */
+            initialiseHours: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            stripKiB: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            suggestedStripKiB: number;
+            /**
+             * Format: double
+             * @description Drives that one request of the use touches on average.
+             * @default 0
+             */
+            touches: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            dataDrives: number;
+            others?: null | components["schemas"]["LevelColumn"][];
+            growth?: null | components["schemas"]["GrowthRow"][];
+        };
+        /**
+         * @description What keeps the array: a controller of its own, the kernel, or a copy-on-write pool.
+         * @default kernel
+         * @enum {unknown}
+         */
+        ArrayHost: "controller" | "kernel" | "pool";
+        /**
+         * @description How drives share their data and their redundancy.
+         * @enum {unknown}
+         */
+        ArrayLevel: "single" | "span" | "stripe" | "mirror" | "pairs" | "parity-1" | "parity-2" | "parity-3" | "layered-1" | "layered-2";
+        /** @description An array as planned, or as found. */
+        ArrayPlan: {
+            /** @description As people speak of it: a letter or a short word. */
+            name: string;
+            level: components["schemas"]["ArrayLevel"];
+            /** @description Places of its drives, in their order. */
+            members: string[];
+            host?: components["schemas"]["ArrayHost"];
+            /**
+             * Format: int32
+             * @description Groups of a nested level, 1 or more; pairs count themselves.
+             * @default 1
+             */
+            groups: number;
+            /** @description Places of drives that stand by for it. */
+            spares?: null | string[];
+            /**
+             * Format: int32
+             * @description Strip on one drive, KiB; null for the usual one.
+             */
+            stripKiB?: null | number;
+            use?: components["schemas"]["ArrayUse"];
+            /**
+             * @description True when losing what is on it costs only the time to make it again.
+             * @default false
+             */
+            scratch: boolean;
+            /**
+             * @description True when a backup of it exists and was read back.
+             * @default false
+             */
+            backedUp: boolean;
+        };
+        /** @description All arrays of a plan with their figures, and those that were found. */
+        ArraySheet: {
+            planned: components["schemas"]["ArrayFigures"][];
+            found: components["schemas"]["ArrayFigures"][];
+        };
+        /**
+         * @description What the volume on it is used for: the request it is mostly asked, and how much of it is reading.
+         * @default files
+         * @enum {unknown}
+         */
+        ArrayUse: "files" | "machines" | "database" | "editing" | "archive" | "directory" | "cameras";
         /**
          * @description What a statement rests on.
          * @enum {unknown}
@@ -823,6 +980,23 @@ export interface components {
              * @description Gibibytes, with fraction.
              */
             giB?: number;
+        };
+        /** @description One step from raw bytes to what is shown. */
+        CapacityStep: {
+            /** @description raw, reserved, unused or redundancy. */
+            key: string;
+            name: string;
+            because: string;
+            /**
+             * Format: int64
+             * @description What is taken away here; what there is, for the first.
+             */
+            bytes: number;
+            /**
+             * Format: int64
+             * @description What is left after it.
+             */
+            left: number;
         };
         /** @description A capture that this job keeps. */
         CaptureView: {
@@ -1202,7 +1376,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -1246,6 +1420,12 @@ export interface components {
             };
             what: string;
         };
+        /** @description Gives an array up. */
+        EditDropArray: {
+            /** @enum {string} */
+            type?: "dropArray";
+            name: string;
+        };
         /** @description Plans a shelf part for a place. */
         EditFit: {
             /** @enum {string} */
@@ -1258,6 +1438,12 @@ export interface components {
             /** @enum {string} */
             type?: "handOver";
             to: string;
+        };
+        /** @description Plans an array, or plans another one under its name. */
+        EditMakeArray: {
+            /** @enum {string} */
+            type?: "makeArray";
+            array: components["schemas"]["ArrayPlan"];
         };
         /** @description Plans the unit of one place to stand in another. */
         EditMove: {
@@ -1633,6 +1819,16 @@ export interface components {
             /** @description What was read and where the limit lies. */
             text: string;
         };
+        GrowthRow: {
+            /**
+             * Format: int32
+             * @description So many drives like the smallest.
+             */
+            count: number;
+            /** Format: int64 */
+            usable: number;
+            now: boolean;
+        };
         /** @description One row of a job's history, as people read it. */
         HistoryRow: {
             /** Format: int32 */
@@ -1688,6 +1884,7 @@ export interface components {
             policy: components["schemas"]["Policy"];
             unknowns: components["schemas"]["Unknown"][];
             memory: null | components["schemas"]["MemorySheet"];
+            arrays: null | components["schemas"]["ArraySheet"];
             findings: components["schemas"]["FindingView"][];
             ledge: components["schemas"]["Distance"][];
             shopping: null | components["schemas"]["ShoppingList"];
@@ -1853,6 +2050,33 @@ export interface components {
             serial: null | string;
             liesIn: string;
         };
+        /** @description The same drives in another level. */
+        LevelColumn: {
+            level: components["schemas"]["ArrayLevel"];
+            /** Format: int32 */
+            groups: number;
+            words: string;
+            code: null | string;
+            isThis: boolean;
+            /** Format: int64 */
+            usable: number;
+            /** Format: int32 */
+            surely: number;
+            /** Format: int32 */
+            atBest: number;
+            /** @description Shares of the sets of one, two, three … failures that are survived. */
+            survived: number[];
+            /**
+             * Format: double
+             * @description Small requests per second of the array's use.
+             */
+            requests: number;
+            /**
+             * Format: double
+             * @description Chance of losing the array or sectors within five years; null when it can't be computed.
+             */
+            loss: null | number;
+        };
         /** @enum {unknown} */
         LineState: "not-looked-at" | "as-expected" | "deviates";
         ListLine: {
@@ -1898,6 +2122,25 @@ export interface components {
             unit: components["schemas"]["Unit"];
             /** @description Free places that could hold it, the likely kind first. */
             homes: string[];
+        };
+        LossChance: {
+            /**
+             * Format: double
+             * @description Chance that the array is lost.
+             */
+            array: number;
+            /**
+             * Format: double
+             * @description Chance that the array lives but sectors are lost.
+             */
+            sectors: number;
+            /**
+             * Format: double
+             * @description Most by which the sum of both may be too small, for what the series left out.
+             */
+            error: number;
+            /** Format: double */
+            either?: number;
         };
         /** @description An M.2 or mSATA place. */
         M2Place: {
@@ -2605,6 +2848,34 @@ export interface components {
             /** @description What is different from the last capture of its kind. */
             changed: components["schemas"]["Changed"][];
         };
+        /** @description One drive replaced and filled again. */
+        Rebuild: {
+            /**
+             * Format: double
+             * @description Mean rate, MB/s.
+             */
+            mBs: number;
+            /**
+             * Format: double
+             * @description From start to end.
+             */
+            hours: number;
+            /**
+             * Format: double
+             * @description Chance that meanwhile so many drives fail that the array is lost, 0 to 1.
+             */
+            furtherFailure: number;
+            /**
+             * Format: double
+             * @description Chance, at most, that an unreadable sector is met while nothing can make up for it, 0 to 1.
+             */
+            unreadable: number;
+            /**
+             * Format: int64
+             * @description Bytes read for it.
+             */
+            readBytes: number;
+        };
         /** @description A rule of the trade as a value: the only place where its words stand. */
         Rule: {
             /** @description Stable code, such as MEM-KIND. */
@@ -3224,6 +3495,29 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description So many failures at once: in how many of all cases the array lives. */
+        SurvivalRow: {
+            /**
+             * Format: int32
+             * @description Drives that fail.
+             */
+            failures: number;
+            /**
+             * Format: double
+             * @description Sets of that many drives whose loss it survives.
+             */
+            survived: number;
+            /**
+             * Format: double
+             * @description All sets of that many drives.
+             */
+            cases: number;
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
+            share?: number;
+        };
         /** @description What is known of the system around the hardware. */
         SystemFacts: {
             /**
@@ -3361,7 +3655,7 @@ export interface components {
             ways: components["schemas"]["WayOut"][];
         };
         /** @enum {unknown} */
-        WishKind: "memoryGiB" | "moneyLimitEur";
+        WishKind: "memoryGiB" | "moneyLimitEur" | "usableTB" | "failures";
         /** @description A way that has no answer of its own. */
         WithoutAnswer: {
             name: string;

@@ -33,3 +33,26 @@ export function places(list: readonly string[]): string {
   if (names.length < 2) return names.join('');
   return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 }
+
+/** Bytes as drives are spoken of: "36.0 TB", "960 GB". */
+export const tb = (bytes: number) =>
+  bytes >= 1e12 ? `${(bytes / 1e12).toFixed(1)} TB` : `${Number((bytes / 1e9).toFixed(1))} GB`;
+
+/** Bytes as most systems show them: "32.74 TiB", "894.3 GiB". */
+export const tib = (bytes: number) =>
+  bytes >= 2 ** 40 ? `${(bytes / 2 ** 40).toFixed(2)} TiB` : `${(bytes / 2 ** 30).toFixed(1)} GiB`;
+
+/** A chance as people read it: "17 %", "0.006 %", "< 0.0001 %". */
+export function percent(share: number): string {
+  const p = 100 * share;
+  if (p === 0) return '0 %';
+  if (p < 0.0001) return '< 0.0001 %';
+  return `${p >= 10 ? Math.round(p) : Number(p.toPrecision(2))} %`;
+}
+
+/** Hours as people plan them: "24.7 h", "3 d 2 h", "12 min". */
+export function hours(h: number): string {
+  if (h < 1) return `${Math.max(1, Math.round(h * 60))} min`;
+  if (h < 48) return `${h < 10 ? h.toFixed(1) : Math.round(h)} h`;
+  return `${Math.floor(h / 24)} d ${Math.round(h % 24)} h`;
+}

@@ -3,7 +3,7 @@ import { euro, gib, group } from '../format/numbers';
 import { useEffect, useRef, useState } from 'react';
 
 const show = (d: Distance, value: number) =>
-  d.unit === 'EUR' ? euro(value) : d.unit === 'GiB' ? gib(value) : group(value);
+  d.unit === 'EUR' ? euro(value) : d.unit === 'GiB' ? gib(value) : d.unit === 'TB' ? value.toFixed(1) : group(value);
 
 /** The distances to the aim. A changed value shows its step from before the last edit for some seconds. */
 export function Ledge({ ledge, stops }: { ledge: Distance[]; stops: boolean }) {
@@ -21,7 +21,7 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
   const top = Math.max(d.found, d.planned, d.wish ?? 0, 1);
   const from = before ?? d.found;
   const over = d.isLimit && d.wish != null && d.planned > d.wish;
-  const unit = d.unit === 'EUR' || !d.unit ? '' : ` ${d.unit}`;
+  const unit = d.unit === 'EUR' || !d.unit ? '' : d.unit === 'drives' && d.planned === 1 ? ' drive' : ` ${d.unit}`;
   return (
     <div className={held || over ? 'lc held' : 'lc'}>
       <div className="l">

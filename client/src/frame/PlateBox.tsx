@@ -45,7 +45,10 @@ export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...pla
   const kind = sheet.chassis?.kind ?? 'board';
   const kept = `plate.${name}.${kind}`;
   const height = Number(
-    useSetting(kept, kind === 'rack' && first === 'memory' ? '252' : kind === 'board' ? '236' : '356'),
+    useSetting(
+      kept,
+      kind === 'rack' && first === 'memory' ? '252' : first === 'bays' ? '158' : kind === 'board' ? '236' : '356',
+    ),
   );
   const box = useRef<HTMLDivElement>(null);
   const [zoom, setZoom] = useState(1);

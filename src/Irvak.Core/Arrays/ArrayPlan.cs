@@ -54,6 +54,7 @@ public sealed record ArrayPlan(
 {
     public const int MostMembers = 512, LongestName = 24;
 
+    [JsonIgnore]
     public IReadOnlyList<string> AllSpares => Spares ?? [];
 
     /// <summary>Equal when they hold the same drives in the same way.</summary>

@@ -5,7 +5,9 @@ namespace Irvak.Core.Plans;
 /// <summary>What the job is for. Null means no wish.</summary>
 /// <param name="MemoryGiB">Memory wanted, GiB.</param>
 /// <param name="MoneyLimitEur">Spending limit, EUR.</param>
-public sealed record Aim(int? MemoryGiB = null, decimal? MoneyLimitEur = null);
+/// <param name="UsableTB">Usable space wanted, TB.</param>
+/// <param name="Failures">Failed drives to survive.</param>
+public sealed record Aim(int? MemoryGiB = null, decimal? MoneyLimitEur = null, double? UsableTB = null, int? Failures = null);
 
 /// <summary>The shop's stance towards parts off the maker's list.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<Policy>))]

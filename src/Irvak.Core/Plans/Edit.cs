@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
@@ -23,6 +24,8 @@ namespace Irvak.Core.Plans;
 [JsonDerivedType(typeof(Remove), "remove")]
 [JsonDerivedType(typeof(Move), "move")]
 [JsonDerivedType(typeof(Arrange), "arrange")]
+[JsonDerivedType(typeof(MakeArray), "makeArray")]
+[JsonDerivedType(typeof(DropArray), "dropArray")]
 [JsonDerivedType(typeof(Restore), "restore")]
 [JsonDerivedType(typeof(SetTick), "setTick")]
 [JsonDerivedType(typeof(AnswerLine), "answerLine")]
@@ -132,6 +135,8 @@ public enum WishKind
 {
     [JsonStringEnumMemberName("memoryGiB")] MemoryGiB,
     [JsonStringEnumMemberName("moneyLimitEur")] MoneyLimitEur,
+    [JsonStringEnumMemberName("usableTB")] UsableTB,
+    [JsonStringEnumMemberName("failures")] Failures,
 }
 
 /// <summary>Sets or clears one wish.</summary>
@@ -141,9 +146,13 @@ public sealed record SetWish(WishKind Wish, decimal? Value) : Edit
 
     public override string ValueAt(string subject) => Value?.ToString() ?? "no wish";
 
-    public override string Tell() => Wish == WishKind.MemoryGiB
-        ? Value is { } g ? $"wishes {g:0} GiB of memory" : "drops the wish for memory"
-        : Value is { } m ? $"limits spending to € {m:0.##}" : "drops the spending limit";
+    public override string Tell() => Wish switch
+    {
+        WishKind.MemoryGiB => Value is { } g ? $"wishes {g:0} GiB of memory" : "drops the wish for memory",
+        WishKind.UsableTB => Value is { } t ? $"wishes {t:0.#} TB of space" : "drops the wish for space",
+        WishKind.Failures => Value is { } f ? $"wishes to survive {f:0} failed drives" : "drops the wish for failures survived",
+        _ => Value is { } m ? $"limits spending to € {m:0.##}" : "drops the spending limit",
+    };
 }
 
 public sealed record SetPolicy(Policy Policy) : Edit
@@ -209,6 +218,26 @@ public sealed record Arrange(IReadOnlyDictionary<string, Arranged?> Places, stri
     public override string ValueAt(string subject) => Places.TryGetValue(subject, out var at) && at is not null ? at.Unit?.Long ?? $"from {PlaceName.Short(at.From ?? "")}" : "empty";
 
     public override string Tell() => What;
+}
+
+/// <summary>Plans an array, or plans another one under its name.</summary>
+public sealed record MakeArray(ArrayPlan Array) : Edit
+{
+    public override IEnumerable<string> Touches() => ["array:" + Array.Name, .. Array.Members.Concat(Array.AllSpares).Select(p => "member:" + p)];
+
+    public override string ValueAt(string subject) => subject.StartsWith("member:", StringComparison.Ordinal) ? Array.Name : Tell();
+
+    public override string Tell() => $"plans array {Array.Name}: {LevelTable.Words(Array.Level, Array.Groups).ToLowerInvariant()} over {Array.Members.Count} {(Array.Members.Count == 1 ? "drive" : "drives")}";
+}
+
+/// <summary>Gives an array up.</summary>
+public sealed record DropArray(string Name) : Edit
+{
+    public override IEnumerable<string> Touches() => ["array:" + Name];
+
+    public override string ValueAt(string subject) => "given up";
+
+    public override string Tell() => $"gives array {Name} up";
 }
 
 /// <summary>Leaves a place as found after all.</summary>

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Irvak.Core.Arrays;
 using Irvak.Core.Expectations;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -24,6 +25,8 @@ public static class EditFold
         SetWish { Value: < 0 } => new("/edit/value", "A wish is zero or more."),
         SetWish { Wish: WishKind.MemoryGiB, Value: > 1_048_576 } => new("/edit/value", "That is more memory than any machine holds."),
         SetWish { Wish: WishKind.MemoryGiB, Value: { } v } when v != decimal.Truncate(v) => new("/edit/value", "Wish whole GiB."),
+        SetWish { Wish: WishKind.Failures, Value: { } v } when v != decimal.Truncate(v) || v > 100 => new("/edit/value", "Wish a whole number of drives."),
+        SetWish { Wish: WishKind.UsableTB, Value: > 1_000_000 } => new("/edit/value", "That is more space than any machine holds."),
         SetWish { Value: > 100_000_000 } => new("/edit/value", "That limit is beyond anything sensible."),
         Fit fit => RefusePlace(state, fit.Place, "/edit/place") ?? RefuseHome(fit.Place, fit.Unit, "/edit/place"),
         Remove remove => RefusePlace(state, remove.Place, "/edit/place")
@@ -31,6 +34,8 @@ public static class EditFold
         Restore restore => RefusePlace(state, restore.Place, "/edit/place"),
         Move move => RefuseMove(state, move),
         Arrange arrange => Arrangement.Refusal(state, arrange),
+        MakeArray make => ArrayEdits.Refusal(state, make),
+        DropArray drop => ArrayEdits.Refusal(state, drop),
         ReadAfter or SetTick or AnswerLine when state.Sheet is null => new("/edit", "The machine has no sheet yet."),
         Together together => RefuseTogether(state, together),
         _ => null,
@@ -47,6 +52,8 @@ public static class EditFold
         AnswerCheck check => SurveyFold.Apply(state, check, stamp),
         SetNote note => state with { Notes = note.Text.Trim().Length == 0 ? state.Notes.Remove(note.About) : state.Notes.SetItem(note.About, note.Text.Trim()) },
         SetWish { Wish: WishKind.MemoryGiB } wish => state with { Aim = state.Aim with { MemoryGiB = (int?)wish.Value } },
+        SetWish { Wish: WishKind.UsableTB } wish => state with { Aim = state.Aim with { UsableTB = (double?)wish.Value } },
+        SetWish { Wish: WishKind.Failures } wish => state with { Aim = state.Aim with { Failures = (int?)wish.Value } },
         SetWish wish => state with { Aim = state.Aim with { MoneyLimitEur = wish.Value } },
         SetPolicy policy => state with { Policy = policy.Policy },
         SetMemoryMode mode => state with { Mode = mode.Mode },
@@ -55,6 +62,8 @@ public static class EditFold
         Restore restore => state with { Plan = TakeBack(state.Plan, restore.Place) },
         Move move => ApplyMove(state, move),
         Arrange arrange => Arrangement.Apply(state, arrange),
+        MakeArray make => ArrayEdits.Apply(state, make),
+        DropArray drop => ArrayEdits.Apply(state, drop),
         SetTick { Done: true } tick => state with { Ticks = state.Ticks.SetItem(tick.Key, new Tick(stamp.Who, stamp.When, tick.Wording)) },
         SetTick tick => state with { Ticks = state.Ticks.Remove(tick.Key) },
         AnswerLine { Verdict: SeenVerdict.NotLookedAt } line => state with { Answers = state.Answers.Remove(line.Key) },
@@ -128,6 +137,7 @@ public static class EditFold
             EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
             // What was decided about the machine stands; what was decided about the old sheet does not.
             Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
+            Arrays = state.Arrays.RemoveRange(state.Arrays.Where(a => a.Value is { } array && !array.Members.Concat(array.AllSpares).All(places.Contains)).Select(a => a.Key)),
             Plan = state.Plan.RemoveRange(state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)),
         };
     }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Expectations;
 using Irvak.Core.Observations;
@@ -51,6 +52,9 @@ public sealed record JobState
     /// <summary>Places that are not left as found.</summary>
     public ImmutableSortedDictionary<string, PlannedPlace> Plan { get; init; } =
         ImmutableSortedDictionary.Create<string, PlannedPlace>(StringComparer.Ordinal);
+
+    /// <summary>Arrays that the plan makes or changes, by name; null for one that is given up.</summary>
+    public ImmutableSortedDictionary<string, ArrayPlan?> Arrays { get; init; } = ImmutableSortedDictionary.Create<string, ArrayPlan?>(StringComparer.Ordinal);
 
     public Aim Aim { get; init; } = new();
 

@@ -1,3 +1,4 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Memory;
 using Irvak.Core.Processors;
 using Irvak.Core.Runbooks;
@@ -20,7 +21,10 @@ public static class RuleRegister
         Mixing.Makers, Mixing.Kinds,
         ProcessorFit.Socket, ProcessorFit.Soldered, ProcessorFit.List, ProcessorFit.Revision, ProcessorFit.Firmware, ProcessorFit.FirmwareUnknown, ProcessorFit.Heat,
         ProcessorFit.Company, ProcessorFit.Pair, Screens.Dark, Screens.Elsewhere, Screens.Wakes, ProcessorFit.Lanes, ProcessorFit.Wakes,
-        AimDistance.Memory, AimDistance.Money,
+        ArrayRules.Impossible, ArrayRules.Erases, ArrayRules.NoRedundancy, ArrayRules.NotBackup, ArrayRules.Unequal, ArrayRules.RebuildRisk, ArrayRules.Strip,
+        ArrayRules.WriteThrough, ArrayRules.Offered, ArrayRules.Twice,
+        ArrayMixing.Media, ArrayMixing.Protocol, ArrayMixing.Sectors, ArrayMixing.Shingled, ArrayMixing.Recovery, MemberPulled.Loses, MemberPulled.Weakens,
+        AimDistance.Memory, AimDistance.Space, AimDistance.Failures, AimDistance.Money,
         ShoppingList.Short,
     ];
 

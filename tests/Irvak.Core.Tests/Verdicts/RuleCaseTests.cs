@@ -8,8 +8,6 @@ namespace Irvak.Core.Tests.Verdicts;
 /// <summary>One case for every rule: a plan where it applies, with the exact sentence, and a neighbour where it must not.</summary>
 public class RuleCaseTests
 {
-    private sealed record Case(string Code, Severity Severity, string Sentence, JobState Bad, JobState Good, EvidenceBook? Evidence = null, params ShelfPart[] Shelf);
-
     private static MachineSheet Mixing(EccMixing mixing) => Boards.Server with
     {
         Memory = Boards.Server.Memory with { Types = [ModuleType.Unbuffered, ModuleType.UnbufferedEcc], EccMixing = mixing },
@@ -68,7 +66,7 @@ public class RuleCaseTests
     private static readonly JobState Two = Boards.Job(Boards.Server, "A1", "C1");
     private static readonly JobState Four = Boards.Job(Boards.Server, "A1", "B1", "C1", "D1");
 
-    private static readonly Case[] Cases =
+    private static readonly RuleCase[] Cases =
     [
         new("MEM-GEN", Severity.Stop, "[[slot:B1]] is DDR3; the board takes DDR4.",
             Two.With(Boards.Fit("B1", Boards.Module(generation: MemoryGeneration.Ddr3, rate: 1866))), Two.With(Boards.Fit("B1"))),
@@ -162,6 +160,7 @@ public class RuleCaseTests
         new("AIM-MEMORY", Severity.Care, "48 GiB of memory, 16 GiB short of the wish for 64 GiB.", Two.With(new SetWish(WishKind.MemoryGiB, 64), Boards.Fit("B1")), Two.With(new SetWish(WishKind.MemoryGiB, 48), Boards.Fit("B1"))),
         new("AIM-MONEY", Severity.Care, "The parts cost € 200, € 50 over the limit of € 150.",
             Two.With(new SetWish(WishKind.MoneyLimitEur, 150), Boards.Fit("B1", shelf: "part"), Boards.Fit("D1", shelf: "part")), Two.With(new SetWish(WishKind.MoneyLimitEur, 150), Boards.Fit("B1", shelf: "part")), null, Part),
+        .. Arrays.ArrayRuleCases.All,
         new("SHELF-SHORT", Severity.Note, "1 of 16 GB registered DDR4-2666, 2Rx8 to order: the shelf holds 1.",
             Two.With(Boards.Fit("B1", shelf: "part"), Boards.Fit("D1", shelf: "part")), Two.With(Boards.Fit("B1", shelf: "part")), null, Part),
     ];

@@ -34,6 +34,24 @@ export default function Aim() {
                 quick={installed ? [installed * 2, installed * 4] : []}
               />
               <Wish
+                key={`s${job.aim.usableTB}`}
+                id="wish-space"
+                label="Usable space"
+                unit="TB"
+                value={job.aim.usableTB ?? null}
+                onKeep={(value) => apply({ type: 'setWish', wish: 'usableTB', value })}
+                quick={[]}
+              />
+              <Wish
+                key={`f${job.aim.failures}`}
+                id="wish-failures"
+                label="Failed drives to survive"
+                unit="drives"
+                value={job.aim.failures ?? null}
+                onKeep={(value) => apply({ type: 'setWish', wish: 'failures', value })}
+                quick={[]}
+              />
+              <Wish
                 key={`e${job.aim.moneyLimitEur}`}
                 id="wish-money"
                 label="Money, at most"

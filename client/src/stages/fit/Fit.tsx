@@ -1,13 +1,17 @@
+import { useSearchParams } from 'react-router';
 import { useWays } from '../../api/hooks';
-import type { Edit } from '../../api/types';
+import type { Edit, FindingView, JobView, Unit } from '../../api/types';
 import { short } from '../../format/numbers';
 import { useDesk, type Hand } from '../../frame/desk';
 import { focusPlace } from '../../frame/Find';
+import { useKeys } from '../../frame/keys';
 import { Ledge } from '../../frame/Ledge';
 import { Message } from '../../frame/Message';
+import { Mark as SeverityMark } from '../../frame/Mark';
 import { PlateBox } from '../../frame/PlateBox';
 import { Verdicts } from '../../frame/Verdicts';
 import type { Mark } from '../../plate/ink';
+import { ArraysTab } from './arrays/ArraysTab';
 import { MemoryTab } from './MemoryTab';
 import { PlaceCard } from './PlaceCard';
 
@@ -15,6 +19,18 @@ import { PlaceCard } from './PlaceCard';
 export default function Fit() {
   const { job, apply, pending, selected, select, hand, take, say } = useDesk();
   const ways = useWays(job).data ?? [];
+  const [params, setParams] = useSearchParams();
+  const tabs = TABS.filter(([key]) => (key === 'memory' ? (job.sheet?.channels?.length ?? 0) > 0 : hasBays(job)));
+  const wanted = params.get('sheet') ?? 'memory';
+  const tab = tabs.some(([key]) => key === wanted) ? wanted : (tabs[0]?.[0] ?? 'memory');
+  useKeys(
+    tabs.map(([key, letter, rest]) => ({
+      key: letter.toLowerCase(),
+      what: `sheet: ${letter}${rest}`,
+      run: () => setParams(key === 'memory' ? {} : { sheet: key }, { replace: true }),
+    })),
+    true,
+  );
   if (!job.sheet)
     return (
       <Message
@@ -27,7 +43,7 @@ export default function Fit() {
   for (const f of job.findings) if (f.severity === 'stop') for (const p of f.places) marks[p] = 'stop';
 
   const act = (place: string) => {
-    if (hand && place.startsWith('slot:')) return put(place, hand);
+    if (hand && fits(hand.unit, place)) return put(place, hand);
     select(place);
   };
   const put = (place: string, held: Hand) => {
@@ -66,9 +82,10 @@ export default function Fit() {
         )}
         <PlateBox
           sheet={job.sheet}
-          job={job}
-          name="fit"
-          first="memory"
+          job={tab === 'arrays' ? withArrays(job) : job}
+          key={tab}
+          name={tab === 'memory' ? 'fit' : 'fit-bays'}
+          first={tab === 'memory' ? 'memory' : 'bays'}
           inks={['found', 'in', 'out', 'move', 'empty', 'stop']}
           marks={marks}
           selected={selected}
@@ -76,10 +93,38 @@ export default function Fit() {
           onClear={clear}
           onPick={pick}
         />
-        <MemoryTab job={job} onAct={act} stale={pending} />
+        {tabs.length > 1 && (
+          <div className="fit-tabs" role="tablist" aria-label="Working sheets">
+            {tabs.map(([key, letter, rest]) => {
+              const worst = job.findings.find((f) => sheetOf(f.code) === key && f.severity !== 'note')?.severity;
+              return (
+                <button
+                  key={key}
+                  type="button"
+                  role="tab"
+                  aria-selected={key === tab}
+                  onClick={() => setParams(key === 'memory' ? {} : { sheet: key }, { replace: true })}
+                >
+                  {worst && (
+                    <span className="mk">
+                      <SeverityMark severity={worst} />
+                    </span>
+                  )}
+                  <u>{letter}</u>
+                  {rest}
+                </button>
+              );
+            })}
+          </div>
+        )}
+        {tab === 'memory' ? (
+          <MemoryTab job={job} onAct={act} stale={pending} />
+        ) : (
+          <ArraysTab job={job} stale={pending} />
+        )}
       </main>
       <Verdicts
-        findings={job.findings}
+        findings={[...job.findings].sort((a, b) => here(b, tab) - here(a, tab))}
         ways={ways}
         onPlace={(p) => {
           select(p);
@@ -96,6 +141,53 @@ export default function Fit() {
       <Ledge ledge={job.ledge} stops={job.findings.some((f) => f.severity === 'stop')} />
     </>
   );
+}
+
+type Tab = [key: string, letter: string, rest: string];
+
+const TABS: Tab[] = [
+  ['memory', 'M', 'emory'],
+  ['arrays', 'B', 'ays and arrays'],
+];
+
+const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.sheet?.m2?.length ?? 0) > 0;
+
+/** The working sheet that a rule belongs to. */
+const sheetOf = (code: string) => (/^(ARR|DRV|AIM-(SPACE|FAILURES))/.test(code) ? 'arrays' : 'memory');
+
+/** Findings of the sheet at hand go before equally grave ones of the other. */
+const here = (f: FindingView, tab: string) =>
+  ({ stop: 4, care: 2, note: 0 })[f.severity] + (sheetOf(f.code) === tab ? 1 : 0);
+
+/** Kinds of places that can hold a part. */
+function fits(unit: Unit, place: string): boolean {
+  const kinds = unit.module
+    ? ['slot']
+    : unit.drive
+      ? ['bay', 'm2']
+      : unit.card
+        ? ['card', 'board']
+        : unit.processor
+          ? ['socket']
+          : [];
+  return kinds.includes(place.slice(0, place.indexOf(':')));
+}
+
+/** Every drive with the array that the plan gives it to. */
+function withArrays(job: JobView): JobView {
+  const member: Record<string, string> = {};
+  for (const a of job.arrays?.planned ?? []) {
+    for (const p of a.plan.members) member[p] = a.plan.name;
+    for (const p of a.plan.spares ?? []) member[p] = 'spare';
+  }
+  const named = <T extends Unit | null | undefined>(place: string, unit: T): T =>
+    unit?.drive ? { ...unit, memberOf: member[place] ?? null } : unit;
+  return {
+    ...job,
+    planned: Object.fromEntries(Object.entries(job.planned).map(([p, u]) => [p, named(p, u)])),
+    found: Object.fromEntries(Object.entries(job.found).map(([p, u]) => [p, named(p, u)])),
+    changes: job.changes.map((c) => ({ ...c, in: named(c.place, c.in) })),
+  };
 }
 
 /** What putting a part somewhere means: shelf parts replace what is there, a moved one needs an empty place. */

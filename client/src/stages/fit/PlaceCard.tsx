@@ -18,8 +18,11 @@ export function PlaceCard({
   const { job, apply, select, take } = useDesk();
   const [text, setText] = useState('');
   const socket = place.startsWith('socket:');
-  const shelf = (useShelf(text || (socket ? 'processor' : ''), job.number).data ?? []).filter((p) =>
-    socket ? p.part.processor : p.part.module,
+  const bay = /^(bay|m2):/.test(place);
+  const card = /^(card|board):/.test(place);
+  const usual = socket ? 'processor' : bay ? 'drive' : card ? 'card' : '';
+  const shelf = (useShelf(text || usual, job.number).data ?? []).filter((p) =>
+    socket ? p.part.processor : bay ? p.part.drive : card ? p.part.card : p.part.module,
   );
   const unit = job.planned[place];
   const change = job.changes.find((c) => c.place === place);
@@ -33,7 +36,11 @@ export function PlaceCard({
             ? `channel ${slot.channel}, ${slot.socket}${slot.order ? `, filled as number ${slot.order}` : ''}`
             : socket
               ? 'processor socket'
-              : ''}
+              : bay
+                ? 'place for a drive'
+                : card
+                  ? 'place for a card'
+                  : ''}
         </span>
         <button type="button" className="btn end" onClick={() => select(null)} aria-label="Close the card">
           ×
@@ -48,7 +55,7 @@ export function PlaceCard({
           </span>
         )}
       </p>
-      {(slot || socket) && (
+      {(slot || socket || bay || card) && (
         <>
           <div className="row wrap">
             {unit && slot && (
@@ -73,7 +80,7 @@ export function PlaceCard({
           <input
             id="card-shelf"
             className="inp"
-            placeholder={socket ? '24 cores' : '32 reg 4800'}
+            placeholder={socket ? '24 cores' : bay ? '8t sata' : card ? 'raid6' : '32 reg 4800'}
             value={text}
             onChange={(e) => setText(e.target.value)}
             autoComplete="off"

@@ -1,0 +1,76 @@
+import type { ArrayPlan } from '../../../api/types';
+import { Pick } from '../../../frame/Pick';
+import { HOSTS, LEVELS, NESTS, USES } from './words';
+
+/** What losing it would mean: whether it can be made again, or is backed up. */
+export function ArrayWorth({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: ArrayPlan) => void }) {
+  return (
+    <>
+      <label className="row tickline">
+        <input
+          type="checkbox"
+          checked={!!plan.backedUp}
+          onChange={(e) => onChange({ ...plan, backedUp: e.target.checked })}
+        />
+        backed up
+      </label>
+      <label className="row tickline">
+        <input
+          type="checkbox"
+          checked={!!plan.scratch}
+          onChange={(e) => onChange({ ...plan, scratch: e.target.checked })}
+        />
+        scratch only
+      </label>
+    </>
+  );
+}
+
+/** How the drives are put together: every choice counts at once. */
+export function ArrayForm({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: ArrayPlan) => void }) {
+  const set = (more: Partial<ArrayPlan>) => onChange({ ...plan, ...more });
+  return (
+    <div className="row wrap arrayform">
+      <Pick
+        id="array-level"
+        name="Level"
+        value={plan.level}
+        options={LEVELS as [string, string][]}
+        onChange={(v) => set({ level: v as ArrayPlan['level'], groups: NESTS.includes(v) ? plan.groups : 1 })}
+      />
+      {NESTS.includes(plan.level) && (
+        <Pick
+          id="array-groups"
+          name="Groups"
+          value={`${plan.groups ?? 1}`}
+          options={[1, 2, 3, 4, 5, 6].map((n) => [`${n}`, `${n}`])}
+          onChange={(v) => set({ groups: Number(v) })}
+        />
+      )}
+      <Pick
+        id="array-host"
+        name="Kept by"
+        value={plan.host ?? 'kernel'}
+        options={HOSTS as [string, string][]}
+        onChange={(v) => set({ host: v as ArrayPlan['host'] })}
+      />
+      <Pick
+        id="array-use"
+        name="Used for"
+        value={plan.use ?? 'files'}
+        options={USES as [string, string][]}
+        onChange={(v) => set({ use: v as ArrayPlan['use'] })}
+      />
+      <Pick
+        id="array-strip"
+        name="Strip"
+        value={plan.stripKiB ? `${plan.stripKiB}` : ''}
+        options={[
+          ['', 'as suits'],
+          ...[16, 32, 64, 128, 256, 512, 1024].map((n) => [`${n}`, `${n} KiB`] as [string, string]),
+        ]}
+        onChange={(v) => set({ stripKiB: v ? Number(v) : null })}
+      />
+    </div>
+  );
+}

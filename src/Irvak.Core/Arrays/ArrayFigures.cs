@@ -1,0 +1,109 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Drives;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Arrays;
+
+/// <summary>The same drives in another level.</summary>
+/// <param name="Survived">Shares of the sets of one, two, three … failures that are survived.</param>
+/// <param name="Requests">Small requests per second of the array's use.</param>
+/// <param name="Loss">Chance of losing the array or sectors within five years; null when it can't be computed.</param>
+public sealed record LevelColumn(
+    ArrayLevel Level, int Groups, string Words, string? Code, bool IsThis, long Usable, int Surely, int AtBest, IReadOnlyList<double> Survived, double Requests, double? Loss);
+
+/// <param name="Count">So many drives like the smallest.</param>
+public sealed record GrowthRow(int Count, long Usable, bool Now);
+
+/// <summary>Everything that follows from an array and its drives.</summary>
+/// <param name="Why">Why there are no figures; null when there are.</param>
+/// <param name="Loss">Within five years.</param>
+/// <param name="RepairHours">Until a failed drive is made up for: the start and the rebuild.</param>
+/// <param name="InitialiseHours">A full pass over every drive at its mean rate.</param>
+/// <param name="ReadMBs">One stream in order as the drives give it, before whatever lies on the path to the user.</param>
+/// <param name="Touches">Drives that one request of the use touches on average.</param>
+public sealed record ArrayFigures(
+    ArrayPlan Plan, string Words, string? Code, string? Why, ArrayCapacity? Capacity = null, int Surely = 0, int AtBest = 0, IReadOnlyList<SurvivalRow>? Survival = null,
+    Rebuild? Rebuild = null, double RepairHours = 0, LossChance? Loss = null, double? MeanYears = null, double Requests = 0, double ReadMBs = 0, double WriteMBs = 0,
+    double InitialiseHours = 0, int StripKiB = 0, int SuggestedStripKiB = 0, double Touches = 0, int DataDrives = 0,
+    IReadOnlyList<LevelColumn>? Others = null, IReadOnlyList<GrowthRow>? Growth = null)
+{
+    public const double YearsOfLoss = 5;
+
+    /// <summary>Figures of an array over the drives of a build.</summary>
+    public static ArrayFigures Of(ArrayPlan plan, Build build)
+    {
+        var drives = plan.Members.Select(p => build.At(p)?.Drive).ToList();
+        var words = LevelTable.Words(plan.Level, plan.Groups);
+        var code = LevelTable.Code(plan.Level, plan.Groups);
+        if (drives.Any(d => d is null)) return new(plan, words, code, $"there is no drive in {PlaceName.Short(plan.Members[drives.IndexOf(null)])}");
+        return Of(plan, [.. drives.Select(d => d!)], plan.AllSpares.Any(s => build.At(s)?.Drive is not null));
+    }
+
+    /// <summary>Figures of an array over drives in their order.</summary>
+    public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare)
+    {
+        var words = LevelTable.Words(plan.Level, plan.Groups);
+        var code = LevelTable.Code(plan.Level, plan.Groups);
+        long[] bytes = [.. drives.Select(d => d.Bytes ?? 0)];
+        var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups);
+        if (shape is null) return new(plan, words, code, why);
+        var use = Workloads.Of(plan.Use);
+        var rebuild = Arrays.Rebuild.Of(shape, drives);
+        var question = Question(shape, drives, rebuild, spare);
+        var suggested = Arrays.Requests.Suggested(shape, use);
+        var strip = plan.StripKiB ?? suggested;
+        var (read, write) = Arrays.Requests.Streams(shape);
+        return new(plan, words, code, null, ArrayCapacity.Of(shape), shape.Surely, shape.AtBest, Arrays.Survival.Of(shape), rebuild, question.RepairHours, LossChain.Of(shape, question, YearsOfLoss * DriveDefaults.HoursPerYear),
+            shape.Surely == 0 ? null : shape.Groups.Min(g => LossChain.MeanHours(g.Count, g.Tolerance, question)) / shape.Groups.Count / DriveDefaults.HoursPerYear,
+            Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), use.Reads),
+            read * drives.Min(d => DriveDefaults.ReadMBs(d).Value), write * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
+            drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600),
+            strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, Arrays.Requests.DataDrives(shape)), Arrays.Requests.DataDrives(shape),
+            Columns(plan, drives, spare), Grown(plan, bytes));
+    }
+
+    private static LossQuestion Question(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare) => new(
+        drives.Min(d => DriveDefaults.Mttf(d).Value),
+        (spare ? 0 : DriveDefaults.RepairStartsHours) + Math.Max(rebuild?.Hours ?? 1, 0.01), rebuild?.Unreadable ?? 0);
+
+    private static List<LevelColumn> Columns(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare)
+    {
+        long[] bytes = [.. drives.Select(d => d.Bytes ?? 0)];
+        var columns = new List<LevelColumn>();
+        foreach (var (level, groups) in Candidates(plan, drives.Count))
+        {
+            if (ArrayShape.Of(level, plan.Host, bytes, groups).Shape is not { } shape) continue;
+            var rows = Arrays.Survival.Of(shape, 3);
+            var rebuild = Arrays.Rebuild.Of(shape, drives);
+            columns.Add(new(level, groups, LevelTable.Words(level, groups), LevelTable.Code(level, groups), level == plan.Level && groups == plan.Groups,
+                ArrayCapacity.Of(shape).Usable, shape.Surely, shape.AtBest, [.. Enumerable.Range(0, 3).Select(k => k < rows.Count ? rows[k].Share : 0)],
+                Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), Workloads.Of(plan.Use).Reads),
+                LossChain.Of(shape, Question(shape, drives, rebuild, spare), YearsOfLoss * DriveDefaults.HoursPerYear)?.Either));
+        }
+        return columns;
+    }
+
+    /// <summary>Levels worth a look for so many drives, the planned one among them; nested ones in two groups.</summary>
+    private static List<(ArrayLevel Level, int Groups)> Candidates(ArrayPlan plan, int n)
+    {
+        List<(ArrayLevel, int)> all = n switch
+        {
+            1 => [(ArrayLevel.Single, 1)],
+            2 or 3 => [(ArrayLevel.Stripe, 1), (ArrayLevel.Mirror, 1), (ArrayLevel.Parity1, 1)],
+            _ => [(ArrayLevel.Parity1, 1), (ArrayLevel.Parity2, 1), (ArrayLevel.Parity3, 1), (ArrayLevel.Pairs, 1), (ArrayLevel.Parity2, 2), (ArrayLevel.Stripe, 1)],
+        };
+        if (plan.Level is ArrayLevel.Layered1 or ArrayLevel.Layered2) all = [(ArrayLevel.Layered1, 1), (ArrayLevel.Layered2, 1), .. all];
+        if (!all.Contains((plan.Level, plan.Groups))) all.Insert(0, (plan.Level, plan.Groups));
+        return all;
+    }
+
+    private static List<GrowthRow> Grown(ArrayPlan plan, long[] bytes)
+    {
+        var rows = new List<GrowthRow>();
+        if (bytes.Length == 0) return rows;
+        for (var n = bytes.Length; n <= bytes.Length + 4; n++)
+            if (ArrayShape.Of(plan.Level, plan.Host, [.. bytes, .. Enumerable.Repeat(bytes.Min(), n - bytes.Length)], plan.Groups).Shape is { } shape)
+                rows.Add(new(n, ArrayCapacity.Of(shape).Usable, n == bytes.Length));
+        return rows;
+    }
+}

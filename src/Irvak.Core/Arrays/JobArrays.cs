@@ -1,0 +1,49 @@
+using Irvak.Core.Observations;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
+
+namespace Irvak.Core.Arrays;
+
+/// <summary>Arrays of a job: as found by the captures, and as planned.</summary>
+public static class JobArrays
+{
+    /// <summary>What the captures tell: which drive is a member of what, and its level. An array whose level nobody told is left out.</summary>
+    public static IReadOnlyList<ArrayPlan> Found(JobState state)
+    {
+        var raids = Readings.All(state).Raids;
+        var order = (state.Sheet is { } sheet ? PlaceName.All(sheet) : []).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
+        return [.. from unit in state.Found
+                   where unit.Value is { Drive: not null, MemberOf: not null }
+                   group unit.Key by unit.Value.MemberOf! into members
+                   let raid = raids.FirstOrDefault(r => string.Equals(r.Name, members.Key, StringComparison.OrdinalIgnoreCase))
+                   let level = LevelOf(raid, members.Count())
+                   where level is not null
+                   orderby members.Key
+                   select new ArrayPlan(members.Key, level.Value, [.. members.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue)).ThenBy(p => p, StringComparer.Ordinal)], Host(raid!), StripKiB: raid!.ChunkKiB)];
+    }
+
+    /// <summary>Arrays as they are to be: what was found, with what the plan makes, changes and drops.</summary>
+    public static IReadOnlyList<ArrayPlan> Planned(JobState state)
+    {
+        var found = Found(state).Where(a => !state.Arrays.ContainsKey(a.Name));
+        return [.. found.Concat(state.Arrays.Values.OfType<ArrayPlan>()).OrderBy(a => a.Name, StringComparer.OrdinalIgnoreCase)];
+    }
+
+    private static ArrayLevel? LevelOf(SeenRaid? raid, int members)
+    {
+        var digits = raid?.Level is { } text ? new string([.. text.Where(char.IsAsciiDigit)]) : null;
+        return digits switch
+        {
+            "0" => ArrayLevel.Stripe,
+            "1" => ArrayLevel.Mirror,
+            "10" => members % 2 == 0 ? ArrayLevel.Pairs : null,
+            "5" => ArrayLevel.Parity1,
+            "6" => ArrayLevel.Parity2,
+            _ => raid?.Level == "linear" ? ArrayLevel.Span : null,
+        };
+    }
+
+    /// <summary>The kernel names its arrays md and a number; other names come from controllers.</summary>
+    private static ArrayHost Host(SeenRaid raid) => raid.Name.StartsWith("md", StringComparison.Ordinal) ? ArrayHost.Kernel : ArrayHost.Controller;
+}
