@@ -19,6 +19,8 @@ internal static class Carry
         if (sheet.Processors.Count > 0)
             edits.Add(new RecordFound(bare.Found.ToDictionary(u => u.Key, u => (Unit?)(u.Value with { Source = "quick sum, not looked at" })), carried.OsBits is 32 or 64 ? new SystemFacts { OsBits = carried.OsBits } : null, "quick sum"));
         if (carried.WishGiB is > 0 and <= 1_048_576 and var wish) edits.Add(new SetWish(WishKind.MemoryGiB, wish));
+        if (carried.SpaceTB is > 0 and <= 1_000_000 and var space) edits.Add(new SetWish(WishKind.UsableTB, space));
+        if (carried.Failures is > 0 and <= 100 and var failures) edits.Add(new SetWish(WishKind.Failures, failures));
         var hand = ModuleLines.Pieces(ModuleLines.Read(carried.Modules)).Select(m => new HandModule(new Unit { Module = m, Source = "label" }, null)).ToList();
         var q = QuickBoard.Ask(bare);
         if (hand.Count > 0 && PlacementSolver.TooLarge(q, hand) is null && PlacementSolver.Solve(q, hand, cancel) is { Slots.Count: > 0 } placed)

@@ -97,6 +97,11 @@ public class PlacementTests(WebFixture web)
         var clock = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/clock", new { modules = "4GB 2Rx8 PC3-12800U", perChannel = 1, processorMTs = 1333 }));
         Assert.Equal("up to 1333 MT/s", clock.GetProperty("rate").GetProperty("words").GetString());
         await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/clock", new { modules = "x", perChannel = 9 }), 400, "invalid");
+        var array = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/array", new { count = 10, gigabytes = 4000, media = "disk", level = "parity-1", host = "controller", groups = 1, use = "files", spare = false }));
+        // Nine of 7 814 037 168 sectors of 512 bytes, less 512 MiB each.
+        Assert.Equal(36_002_251_431_936, array.GetProperty("capacity").GetProperty("usable").GetInt64());
+        Assert.Equal("Double parity needs 4 drives at least", (await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/array", new { count = 3, gigabytes = 4000, media = "disk", level = "parity-2", host = "controller", groups = 1, use = "files", spare = false }))).GetProperty("why").GetString());
+        foreach (var count in new[] { 0, -1, 10_000 }) await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/array", new { count, gigabytes = 4000, media = "disk", level = "parity-2", host = "kernel", groups = 1, use = "files", spare = false }), 400, "invalid");
         var fill = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/fill", new { sheetId = "brannick-torr-32", sockets = 1, count = 3 }));
         Assert.Equal(["A1", "B1", "C1"], fill.GetProperty("slots").EnumerateArray().Select(s => s.GetString()));
         await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/fill", new { sheetId = "brannick-torr-32", sockets = 1, count = -1 }), 400, "invalid");

@@ -180,6 +180,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quick/array": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickArray"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick/fill": {
         parameters: {
             query?: never;
@@ -1076,6 +1092,16 @@ export interface components {
             wishGiB: null | number;
             /** Format: int32 */
             osBits: null | number;
+            /**
+             * Format: double
+             * @description Usable space wanted, TB.
+             */
+            spaceTB?: null | number;
+            /**
+             * Format: int32
+             * @description Failed drives to survive.
+             */
+            failures?: null | number;
         };
         /** @description One likely cause of a deviation. */
         Cause: {
@@ -2731,6 +2757,33 @@ export interface components {
             /** @description True when it can drive a screen. */
             graphics?: null | boolean;
         };
+        /** @description So many drives alike in a level, without any machine. */
+        QuickArrayQuestion: {
+            /**
+             * Format: int32
+             * @description Drives, 1 to 512.
+             */
+            count: number;
+            /**
+             * Format: int64
+             * @description Nominal size of each, GB.
+             */
+            gigabytes: number;
+            media: components["schemas"]["DriveMedia"];
+            /** @description desktop, nearline, enterprise, 10k, 15k or client; null for the usual. */
+            class: null | string;
+            level: components["schemas"]["ArrayLevel"];
+            host: components["schemas"]["ArrayHost"];
+            /** Format: int32 */
+            groups: number;
+            use: components["schemas"]["ArrayUse"];
+            /** @description True with a drive that stands by. */
+            spare: boolean;
+            /** @description The drive that is meant: its bytes by the standards, everything else as usual for its kind. */
+            drive?: components["schemas"]["DriveSheet"];
+            /** @description What is wrong with the question, with a path; null when nothing is. */
+            problem?: components["schemas"]["SheetProblem"];
+        };
         QuickBoardRequest: {
             /** @description The board. */
             sheetId: string;
@@ -4146,6 +4199,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClockView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickArray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuickArrayQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrayFigures"];
                 };
             };
             /** @description Bad Request */

@@ -15,7 +15,8 @@ import { pasted } from './pasted';
 function carriedOf(params: URLSearchParams) {
   const modules = params.get('modules');
   const wish = Number(params.get('wish'));
-  if (!modules && !(wish > 0) && !params.get('sheet')) return null;
+  const space = Number(params.get('space'));
+  if (!modules && !(wish > 0) && !(space > 0) && !params.get('sheet')) return null;
   return {
     sheet: params.get('sheet') ?? '',
     carry: {
@@ -24,6 +25,8 @@ function carriedOf(params: URLSearchParams) {
       modules,
       wishGiB: wish > 0 ? Math.floor(wish) : null,
       osBits: Number(params.get('bits')) || null,
+      spaceTB: space > 0 ? space : null,
+      failures: Number(params.get('failures')) || null,
     },
   };
 }

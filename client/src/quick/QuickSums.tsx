@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { useNavigationType, useSearchParams } from 'react-router';
 import { Page } from '../shelf/Page';
+import { ArraySum } from './ArraySum';
 import { BoardSum } from './BoardSum';
 import { ClockSum } from './ClockSum';
 import { FillSum } from './FillSum';
@@ -14,6 +15,7 @@ const SUMS = [
   ['fill', 'Which slots first', 'so many modules alike on a board'],
   ['board', 'Modules on a board', 'these very modules: slot by slot, rate, what stays out'],
   ['os', 'What the system shows', 'of so much memory'],
+  ['array', 'Drives in an array', 'size, what it survives, hours to rebuild, risk'],
 ] as const;
 
 const SCREENS: Record<string, (props: SumProps) => React.ReactNode> = {
@@ -22,6 +24,7 @@ const SCREENS: Record<string, (props: SumProps) => React.ReactNode> = {
   fill: FillSum,
   board: BoardSum,
   os: OsSum,
+  array: ArraySum,
 };
 
 /** The five-minute questions, outside any job. The address holds the inputs, so that a sum can be sent to somebody. */

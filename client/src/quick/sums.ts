@@ -8,6 +8,7 @@ export type Fill = components['schemas']['FillAnswer'];
 export type LabelSumView = components['schemas']['LabelSum'];
 type BoardRequest = components['schemas']['QuickBoardRequest'];
 type ClockRequest = components['schemas']['ClockRequest'];
+type ArrayRequest = components['schemas']['QuickArrayQuestion'];
 type FillRequest = components['schemas']['FillRequest'];
 type OsRequest = components['schemas']['OsRequest'];
 
@@ -62,6 +63,16 @@ export const useClock = (body: ClockRequest) =>
       body,
       async (signal) => unwrap(await api.POST('/api/quick/clock', { body, signal })),
       (body.modules ?? '').trim() !== '',
+    ),
+  );
+
+export const useArray = (body: ArrayRequest) =>
+  useQuery(
+    sum(
+      'array',
+      body,
+      async (signal) => unwrap(await api.POST('/api/quick/array', { body, signal })),
+      body.count > 0 && body.gigabytes > 0,
     ),
   );
 

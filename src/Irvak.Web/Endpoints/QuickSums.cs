@@ -1,4 +1,5 @@
 using Irvak.Core;
+using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Memory;
 using Irvak.Core.Plans;
@@ -64,6 +65,9 @@ public static class QuickSums
 
         routes.MapPost("/api/quick/clock", (ClockRequest request) => Refused(request) is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(Clock(request)))
             .WithName("quickClock").Produces<ClockView>().ProducesProblem(400);
+
+        routes.MapPost("/api/quick/array", (QuickArrayQuestion question) => question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(question.Figures()))
+            .WithName("quickArray").Produces<ArrayFigures>().ProducesProblem(400);
 
         routes.MapPost("/api/quick/fill", async (FillRequest request, Library library, CancellationToken cancel) =>
         {

@@ -20,7 +20,9 @@ public sealed record BeginRequest(Guid Key, string Who, string Title, string Own
 /// <param name="Sockets">Sockets with a processor; 0 for all.</param>
 /// <param name="Modules">Labels of modules to plan, one line each.</param>
 /// <param name="WishGiB">Memory wanted.</param>
-public sealed record Carried(int Sockets, string? Processor, string? Modules, int? WishGiB, int? OsBits);
+/// <param name="SpaceTB">Usable space wanted, TB.</param>
+/// <param name="Failures">Failed drives to survive.</param>
+public sealed record Carried(int Sockets, string? Processor, string? Modules, int? WishGiB, int? OsBits, decimal? SpaceTB = null, int? Failures = null);
 
 internal static class Wanted
 {

@@ -20,7 +20,7 @@ export function Staircase({ array }: { array: ArrayFigures }) {
     })),
     {
       key: 'array',
-      name: `array ${array.plan.name}`,
+      name: array.plan.name === 'these' ? 'array' : `array ${array.plan.name}`,
       because: 'as systems show it',
       title: 'the same bytes in units of 2⁴⁰',
       left: capacity.usable,
