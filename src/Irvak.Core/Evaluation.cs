@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
 using Irvak.Core.Processors;
@@ -21,6 +22,7 @@ public sealed record Evaluation(
         [
             .. MemorySheet.Judge(q, memory),
             .. ProcessorFit.Judge(q),
+            .. DriveFit.Judge(q),
             .. ArraySheet.Judge(q, arrays),
             .. AimDistance.Judge(q, memory, arrays, shopping),
             .. ShoppingList.Judge(shopping),

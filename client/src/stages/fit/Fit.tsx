@@ -153,7 +153,7 @@ const TABS: Tab[] = [
 const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.sheet?.m2?.length ?? 0) > 0;
 
 /** The working sheet that a rule belongs to. */
-const sheetOf = (code: string) => (/^(ARR|DRV|AIM-(SPACE|FAILURES))/.test(code) ? 'arrays' : 'memory');
+const sheetOf = (code: string) => (/^(ARR|DRV|M2|AIM-(SPACE|FAILURES))/.test(code) ? 'arrays' : 'memory');
 
 /** Findings of the sheet at hand go before equally grave ones of the other. */
 const here = (f: FindingView, tab: string) =>

@@ -1,0 +1,125 @@
+using System.Globalization;
+using Irvak.Core.Builds;
+using Irvak.Core.Evidence;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Drives;
+
+/// <summary>Whether a drive that comes in fits its bay and runs there.</summary>
+public static class DriveFit
+{
+    public static readonly Rule NoMate = new("DRV-MATE", Severity.Stop,
+        "{place} is wired for {bus}: {drive} {what}.",
+        "What runs is what bay, cable and controller have in common; the shape of the plug alone says little.",
+        "SFF-8639, SFF-TA-1001, SAS and SATA connectors", Basis.Standard);
+
+    public static readonly Rule TooLarge = new("DRV-FORM", Severity.Stop,
+        "{place} is for {bay}; {drive} is {form}.",
+        "A larger drive does not go into a smaller bay.",
+        "SFF-8201, SFF-8301", Basis.Standard);
+
+    public static readonly Rule Converter = new("DRV-CONVERTER", Severity.Note,
+        "{drive} needs a converter for {place}, from {form} to {bay}.",
+        "A smaller drive wants a carrier that puts its plug where the larger one has it.",
+        "SFF-8201, SFF-8301", Basis.Standard);
+
+    public static readonly Rule TooHigh = new("DRV-HEIGHT", Severity.Stop,
+        "{drive} is {height} mm high, {place} takes {most}.",
+        "It jams, or presses on the board below.",
+        "machine sheet; SFF-8201 for the heights", Basis.Sheet);
+
+    public static readonly Rule Spacer = new("DRV-SPACER", Severity.Note,
+        "{drive} is {height} mm high in {place} of {most}: it needs the spacer.",
+        "Without it the plug hangs loose.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Reformat = new("DRV-SECTOR", Severity.Stop,
+        "{drive} in {place} has sectors of {bytes} bytes: not usable before reformatting to 512.",
+        "Storage systems use the extra bytes for checksums; ordinary controllers refuse such drives.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule OffList = new("DRV-SIZE", Severity.Care,
+        "{size} in {place}: the sheet ends at {most}.",
+        "Old sheets list what existed then; larger drives often run. The policy and what was logged decide.",
+        "machine sheet, largest drive", Basis.Sheet);
+
+    public static readonly Rule NoRate = new("DRV-LINK-NONE", Severity.Stop,
+        "{drive} speaks {its} Gb/s, the backplane of {place} {board}: no rate in common.",
+        "A link comes up at the highest rate that both ends know.",
+        "machine sheet; SATA, SAS", Basis.Sheet);
+
+    public static readonly Rule Slower = new("DRV-LINK", Severity.Note,
+        "{drive} runs at {rate} of {most} Gb/s in {place}: {lost}.",
+        "A link comes up at the highest rate that both ends know.",
+        "machine sheet; SATA, SAS", Basis.Sheet);
+
+    public static readonly Rule Worn = new("DRV-WORN", Severity.Care,
+        "The {drive} for {place} is grade {grade}: {why}.",
+        "Worn drives fail often enough to keep a spare, or to leave them out.",
+        "grades of the shop: common practice, no source", Basis.Practice);
+
+    public static IEnumerable<Finding> Judge(Question q)
+    {
+        foreach (var group in q.Sheet.Bays)
+            foreach (var name in group.Names)
+            {
+                var place = "bay:" + name;
+                if (!q.IsNew(place) || q.Planned.At(place) is not { Drive: { } drive } unit) continue;
+                foreach (var finding in InBay(q, group, place, drive, unit)) yield return finding;
+            }
+        foreach (var finding in M2Fit.Judge(q)) yield return finding;
+    }
+
+    private static IEnumerable<Finding> InBay(Question q, BayGroup bay, string place, DriveSheet drive, Unit unit)
+    {
+        string[] places = [place];
+        var (at, name) = (("place", Say.Place(place)), ("drive", unit.Short));
+        if (BayWiring.Of(bay.Bus, drive) is { } mating && mating != Mating.Works)
+            yield return Finding.Of(NoMate, places, null, at, name, ("bus", bay.Bus), ("what", mating == Mating.NoLink ? "goes in and stays silent" : "will not go in"));
+        else if (Rate(bay, drive, place, unit) is { } link) yield return link;
+        if (Shape(bay, drive) is { } shape)
+            yield return Finding.Of(shape, places, null, at, name, ("bay", Inches(bay.Form)), ("form", Inches(drive.Form!)));
+        if (drive.HeightMm is { } height && bay.HeightMm is { } most)
+        {
+            if (height > most + 0.2) yield return Finding.Of(TooHigh, places, null, at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
+            else if (bay.Stance == "caddy" && height < most - 1) yield return Finding.Of(Spacer, places, null, at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
+        }
+        if (drive.SectorBytes is 520 or 528) yield return Finding.Of(Reformat, places, null, at, name, ("bytes", $"{drive.SectorBytes}"));
+        if (bay.LimitTB is { } limit && drive.Bytes > limit * 1.01e12 && PolicyTable.SeverityOf(q.Policy, Standing.FewOrMixed) is { } severity)
+            yield return Finding.Of(OffList, places, null, at, ("size", PartWords.Size(drive.Bytes.Value)), ("most", $"{limit:0.##} TB")) with { Severity = severity };
+        if (unit.Grade is { Grade: Grade.C or Grade.Reject } grade)
+            yield return Finding.Of(Worn, places, null, at, name, ("grade", grade.Grade.ToString()), ("why", grade.Reasons.Count > 0 ? grade.Reasons[0].Text : "worn"));
+    }
+
+    /// <summary>The rule that a drive's form breaks or meets with a converter; null when it fits as it is.</summary>
+    private static Rule? Shape(BayGroup bay, DriveSheet drive)
+    {
+        // U.2 and U.3 drives have the body of a 2.5-inch one.
+        static double Size(string form) => form switch { "3.5" => 3.5, "5.25" => 5.25, "2.5" or "u.2" or "u.3" => 2.5, "m.2" or "msata" => 1, _ => 0 };
+        if (drive.Form is null || Size(bay.Form) == 0 || Size(drive.Form) == 0 || Size(bay.Form) == Size(drive.Form)) return null;
+        return Size(drive.Form) > Size(bay.Form) ? TooLarge : Converter;
+    }
+
+    private static Finding? Rate(BayGroup bay, DriveSheet drive, string place, Unit unit)
+    {
+        var its = BayWiring.Rates(drive);
+        if (its.Count == 0 || bay.LinkGbs is not { Count: > 0 } board) return null;
+        var common = its.Intersect(board).ToList();
+        // A backplane that names its newest rates only still speaks the SATA rate below them.
+        if (common.Count == 0)
+            return Finding.Of(NoRate, [place], null, ("drive", unit.Short), ("its", Say.Words([.. its.Select(r => r.ToString("0.#", CultureInfo.InvariantCulture))])), ("place", Say.Place(place)), ("board", Say.Words([.. board.Select(r => r.ToString("0.#", CultureInfo.InvariantCulture))])));
+        if (common.Max() >= its[0]) return null;
+        var reads = DriveDefaults.ReadMBs(drive);
+        var lost = Math.Max(0, 1 - (BayWiring.MBs(common.Max()) / reads.Value));
+        return Finding.Of(Slower, [place], Worked.Sum(reads.Source, new WorkedLine("lost", string.Create(CultureInfo.InvariantCulture, $"{100 * lost:0} %"), true),
+                new("drive reads, MB/s", $"{reads.Value:0}"), new("link carries, MB/s", string.Create(CultureInfo.InvariantCulture, $"{BayWiring.MBs(common.Max()):0}"))),
+            ("drive", unit.Short), ("rate", common.Max().ToString("0.#", CultureInfo.InvariantCulture)), ("most", its[0].ToString("0.#", CultureInfo.InvariantCulture)), ("place", Say.Place(place)),
+            ("lost", lost < 0.005 ? "0 % lost, it is slower than that by itself" : string.Create(CultureInfo.InvariantCulture, $"{100 * lost:0} % of its reading lost")));
+    }
+
+    private static string Inches(string form) => form is "3.5" or "2.5" or "5.25" ? form + " inch" : form.ToUpperInvariant();
+
+    private static string Millimetres(double mm) => mm.ToString("0.##", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,58 @@
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Drives;
+
+/// <summary>Modules in M.2 places: a key says what goes in, not what works.</summary>
+public static class M2Fit
+{
+    public static readonly Rule Form = new("M2-FORM", Severity.Stop,
+        "{place} takes modules of M.2; {drive} is none.",
+        "A mini-card of mSATA looks alike and has another edge.",
+        "PCI Express M.2 specification; SATA 3 for mSATA", Basis.Standard);
+
+    public static readonly Rule Key = new("M2-KEY", Severity.Stop,
+        "{drive} has key {its}; the socket {place} is {key}.",
+        "The notch keeps a module out of a socket that it could not use.",
+        "PCI Express M.2 specification", Basis.Standard);
+
+    public static readonly Rule Length = new("M2-LENGTH", Severity.Stop,
+        "{drive} is {length} mm long; {place} has stand-offs at {lengths}.",
+        "Without a stand-off at its end a module bends or hangs.",
+        "machine sheet", Basis.Sheet);
+
+    public static readonly Rule Wiring = new("M2-WIRED", Severity.Stop,
+        "{place} is wired for {wired}: {drive} goes in and stays silent.",
+        "The socket is the same for SATA and for lanes; the board decides what is behind it.",
+        "machine sheet", Basis.Sheet);
+
+    public static readonly Rule Lanes = new("M2-LANES", Severity.Note,
+        "{drive} could use {its} lanes, {place} has {lanes}.",
+        "Half the lanes carry half as much in order; small requests hardly notice.",
+        "machine sheet; PCI Express", Basis.Sheet);
+
+    internal static IEnumerable<Finding> Judge(Question q)
+    {
+        foreach (var m2 in q.Sheet.M2)
+        {
+            var place = "m2:" + m2.Id;
+            if (!q.IsNew(place) || q.Planned.At(place) is not { Drive: { } drive } unit) continue;
+            string[] places = [place];
+            var (at, name) = (("place", Say.Place(place)), ("drive", unit.Short));
+            var mini = m2.Key == "msata";
+            if (drive.Form is { } form && form != (mini ? "msata" : "m.2"))
+            {
+                yield return Finding.Of(Form, places, null, at, name);
+                continue;
+            }
+            if (!mini && drive.Key is { } its && m2.Key is { } key && !its.Split('+').Contains(key))
+                yield return Finding.Of(Key, places, null, at, name, ("its", its), ("key", key));
+            if (drive.LengthMm is { } length && m2.Lengths.Count > 0 && !m2.Lengths.Contains(length))
+                yield return Finding.Of(Length, places, null, at, name, ("length", $"{length}"), ("lengths", Say.Words([.. m2.Lengths.Select(l => $"{l}")])));
+            if (drive.Protocol is { } protocol && m2.Protocols is { Count: > 0 } protocols && !protocols.Any(p => string.Equals(p, protocol.ToString(), StringComparison.OrdinalIgnoreCase)))
+                yield return Finding.Of(Wiring, places, null, at, name, ("wired", Say.Words(protocols)));
+            else if (drive.Protocol == DriveProtocol.Nvme && drive.Lanes > m2.Lanes)
+                yield return Finding.Of(Lanes, places, null, at, name, ("its", $"{drive.Lanes}"), ("lanes", $"{m2.Lanes}"));
+        }
+    }
+}

@@ -1,0 +1,53 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Drives;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Tests.Verdicts;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Tests.Drives;
+
+/// <summary>A drive for which each rule of bays and M.2 places applies, and one beside it for which it must not.</summary>
+internal static class DriveRuleCases
+{
+    private static readonly DriveSheet Flash = new() { Model = "RV", Media = DriveMedia.Flash, Protocol = DriveProtocol.Sata, Form = "2.5", Bytes = 960_197_124_096, HeightMm = 7, SectorBytes = 512, LinkGbs = 6, ReadMBs = 550 };
+    private static readonly DriveSheet Sas = Flash with { Protocol = DriveProtocol.Sas, LinkGbs = 12, ReadMBs = 1100, HeightMm = 15 };
+    private static readonly DriveSheet Disk = Flash with { Media = DriveMedia.Disk, Form = "3.5", HeightMm = 26.1, Bytes = 4_000_787_030_016, ReadMBs = 200, Rpm = 7200 };
+    private static readonly DriveSheet Module = new() { Model = "RV-M", Media = DriveMedia.Flash, Protocol = DriveProtocol.Nvme, Form = "m.2", Bytes = 500_107_862_016, Key = "M", LengthMm = 80, Lanes = 4, Gen = 3 };
+
+    private static readonly MachineSheet Sheet = Boards.Server with
+    {
+        Bays =
+        [
+            new("sata", "2.5", "flat", ["1"], 1, "SATA", 9.5, LinkGbs: [6, 3]),
+            new("sas", "2.5", "flat", ["2"], 1, "SAS, SATA", 15, LinkGbs: [6, 3]),
+            new("large", "3.5", "flat", ["3"], 1, "SAS, SATA", 26.1, LinkGbs: [12, 6, 3], LimitTB: 4),
+            new("caddy", "2.5", "caddy", ["4"], 1, "SATA", 9.5, LinkGbs: [6, 3]),
+            new("new", "2.5", "flat", ["5"], 1, "SAS, SATA", 15, LinkGbs: [22.5, 12]),
+        ],
+        M2 = [new("X", [42, 80], "×2 gen 3", Key: "M", Protocols: ["NVMe"], Lanes: 2, Gen: 3), new("Y", [80], "SATA only", Key: "B", Protocols: ["SATA"]), new("Z", [80], "×4 gen 3", Key: "M", Protocols: ["NVMe", "SATA"], Lanes: 4)],
+    };
+
+    private static JobState Put(string place, DriveSheet drive, UsedGrade? grade = null) =>
+        Boards.Job(Sheet, "A1", "C1").With(new Fit(place, new Unit { Drive = drive, Grade = grade, Source = "shelf" }));
+
+    public static readonly IReadOnlyList<RuleCase> All =
+    [
+        new("DRV-MATE", Severity.Stop, "[[bay:1]] is wired for SATA: 960 GB SAS flash will not go in.", Put("bay:1", Sas), Put("bay:2", Sas)),
+        new("DRV-FORM", Severity.Stop, "[[bay:2]] is for 2.5 inch; 4 TB SATA is 3.5 inch.", Put("bay:2", Disk), Put("bay:3", Disk)),
+        new("DRV-CONVERTER", Severity.Note, "960 GB SATA flash needs a converter for [[bay:3]], from 2.5 inch to 3.5 inch.", Put("bay:3", Flash), Put("bay:2", Flash)),
+        new("DRV-HEIGHT", Severity.Stop, "960 GB SATA flash is 15 mm high, [[bay:1]] takes 9.5.", Put("bay:1", Flash with { HeightMm = 15 }), Put("bay:1", Flash with { HeightMm = 9.5 })),
+        new("DRV-SPACER", Severity.Note, "960 GB SATA flash is 7 mm high in [[bay:4]] of 9.5: it needs the spacer.", Put("bay:4", Flash), Put("bay:4", Flash with { HeightMm = 9.5 })), // common practice, no source
+        new("DRV-SECTOR", Severity.Stop, "960 GB SAS flash in [[bay:2]] has sectors of 520 bytes: not usable before reformatting to 512.", Put("bay:2", Sas with { SectorBytes = 520 }), Put("bay:2", Sas)),
+        new("DRV-SIZE", Severity.Care, "8 TB in [[bay:3]]: the sheet ends at 4 TB.", Put("bay:3", Disk with { Bytes = 8_001_563_222_016 }), Put("bay:3", Disk)),
+        new("DRV-LINK-NONE", Severity.Stop, "960 GB SATA flash speaks 6, 3 and 1.5 Gb/s, the backplane of [[bay:5]] 22.5 and 12: no rate in common.", Put("bay:5", Flash), Put("bay:5", Sas)),
+        // A 12 Gb/s drive on a 6 Gb/s backplane runs at 6 (common practice, no source); 552 of its 1100 MB/s.
+        new("DRV-LINK", Severity.Note, "960 GB SAS flash runs at 6 of 12 Gb/s in [[bay:2]]: 50 % of its reading lost.", Put("bay:2", Sas), Put("bay:2", Flash)),
+        new("DRV-WORN", Severity.Care, "The 960 GB SATA flash for [[bay:2]] is grade C: worn out by two thirds.", Put("bay:2", Flash, new(Grade.C, [new(Grade.C, "worn out by two thirds")], [])), Put("bay:2", Flash, new(Grade.B, [], []))),
+        new("M2-FORM", Severity.Stop, "[[m2:X]] takes modules of M.2; 960 GB SATA flash is none.", Put("m2:X", Flash), Put("m2:X", Module)),
+        new("M2-KEY", Severity.Stop, "500 GB NVMe has key M; the socket [[m2:Y]] is B.", Put("m2:Y", Module), Put("m2:Y", Module with { Key = "B+M" })),
+        new("M2-LENGTH", Severity.Stop, "500 GB NVMe is 110 mm long; [[m2:X]] has stand-offs at 42 and 80.", Put("m2:X", Module with { LengthMm = 110 }), Put("m2:X", Module)),
+        new("M2-WIRED", Severity.Stop, "[[m2:X]] is wired for NVMe: 500 GB SATA flash goes in and stays silent.", Put("m2:X", Module with { Protocol = DriveProtocol.Sata, Key = "B+M", Lanes = null }), Put("m2:Z", Module with { Protocol = DriveProtocol.Sata, Key = "B+M", Lanes = null })),
+        new("M2-LANES", Severity.Note, "500 GB NVMe could use 4 lanes, [[m2:X]] has 2.", Put("m2:X", Module), Put("m2:Z", Module)),
+    ];
+}
