@@ -29,8 +29,7 @@ public static class Stages
     {
         if (state.HandedOver is not null) return Stage.Handover;
         if (state.Sheet is null || evaluation is null) return Stage.Survey;
-        if (!Surveyed(state) && state.Aim.MemoryGiB is null && state.Plan.Count == 0) return Stage.Survey;
-        if (state.Aim.MemoryGiB is null && state.Plan.Count == 0) return Stage.Aim;
+        if (!Wished(state) && !Planned(state)) return Surveyed(state) ? Stage.Aim : Stage.Survey;
         if (evaluation.Runbook.Steps.Count == 0 || evaluation.Count(Severity.Stop) > 0) return Stage.Fit;
         var looked = lines.Any(l => l.State != LineState.NotLookedAt);
         var stepped = evaluation.Runbook.Steps.Any(s => state.Ticks.ContainsKey(s.Key));
@@ -43,7 +42,7 @@ public static class Stages
     {
         var unknown = UnknownRegister.Of(state).Count(u => !u.Optional);
         var survey = new Knot(Stage.Survey, state.Sheet is null ? "no sheet" : unknown == 0 ? "all known" : $"{unknown} unknown", false);
-        var aim = new Knot(Stage.Aim, state.Aim.MemoryGiB is null ? "not set" : "set", false);
+        var aim = new Knot(Stage.Aim, Wished(state) ? "set" : "not set", false);
         if (evaluation is null)
             return [survey, aim, .. new[] { Stage.Fit, Stage.Prep, Stage.HandsOn, Stage.Proof, Stage.Handover }.Select(s => new Knot(s, "–", false))];
         var stops = evaluation.Count(Severity.Stop);
@@ -64,6 +63,10 @@ public static class Stages
             new(Stage.Handover, state.HandedOver is not null ? "done" : planned ? "draft" : "–", false),
         ];
     }
+
+    private static bool Wished(JobState state) => state.Aim is not { MemoryGiB: null, UsableTB: null, Failures: null };
+
+    private static bool Planned(JobState state) => state.Plan.Count > 0 || state.Arrays.Count > 0;
 
     /// <summary>It is known what the board takes, and every socket and every slot that can be used was looked at.</summary>
     private static bool Surveyed(JobState state) =>

@@ -94,7 +94,7 @@ public sealed record JobView
         var state = job.State;
         var question = state.Sheet is null ? null : Question.Of(state, evidence, shelf);
         var evaluation = question is null ? null : Evaluation.Evaluate(question);
-        IReadOnlyList<ComparedLine> lines = evaluation is null || state.Plan.Count == 0 && state.After is null
+        IReadOnlyList<ComparedLine> lines = evaluation is null || state.Plan.Count == 0 && state.Arrays.Count == 0 && state.After is null
             ? [] : Comparison.Of(state.Sheet!, evaluation.Expectations, state.After, state.Answers);
         return new JobView
         {
@@ -123,7 +123,7 @@ public sealed record JobView
             Ticks = state.Ticks,
             Lines = lines,
             Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.After),
-            LooksWrong = ExpectedMemory.LooksWrong,
+            LooksWrong = lines.Any(l => ExpectedDrives.IsOne(l.Expected.Key)) ? [.. ExpectedMemory.LooksWrong, .. ExpectedDrives.LooksWrong] : ExpectedMemory.LooksWrong,
             OffList = question is null ? [] : Limits.OffList(question),
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,

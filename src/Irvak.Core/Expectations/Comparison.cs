@@ -48,10 +48,12 @@ public static class Comparison
             _ when after is null => null,
             ExpectedMemory.TestKey => SeenErrors.Test(e, after.MemoryTest, installed),
             ExpectedMemory.ErrorsKey => SeenErrors.Counters(e, after),
+            _ when ExpectedDrives.IsOne(e.Key) => ExpectedDrives.Compare(e, after),
             _ when ExpectedMemory.SocketOf(e.Key) is { } socket => Socket(e, after, socket),
             _ => null,
         };
         if (said is not null) return said;
+        if (ExpectedDrives.IsOne(e.Key)) return new(e, LineState.NotLookedAt, null, null, null);
         if (after is null || SeenIn(e, after, bySlot) is not { } seen) return new(e, LineState.NotLookedAt, null, null, null);
         return new(e, e.Holds(seen.Value) ? LineState.AsExpected : LineState.Deviates, seen.Text, "capture", seen.Value);
     }

@@ -101,6 +101,21 @@ public static class Diagnosis
         new("Contact in the slot", "the count stays with the slot: reseat, blow the slot clean"),
         new("A single bit, once", "one corrected error that doesn't come back in a week is no fault"));
 
+    private static readonly Row Drives = new("drives-missing",
+        "{what}: {seen} instead of {expected}.",
+        "Push the newest drive of that size in again until its latch takes it. Stays it away, put it into a bay that works: the fault goes with the drive or stays with the bay.",
+        new("Drive not seated, or its tray bent", "touched last"),
+        new("Its plug feeds 3.3 V to the power-disable pin", "the drive stays silent, others in the same place run"),
+        new("Cable or port of that bay", "neighbours on the same cable are missing too"),
+        new("The controller knows neither its size nor its sectors", "it shows in the controller's own page only"));
+
+    private static readonly Row ArrayRow = new("array-differs",
+        "{what} shows {seen} instead of {expected}.",
+        "Open the page or status of the array and read its level and its members, one by one, against the plan. Create nothing anew.",
+        new("A member is missing", "the state says degraded"),
+        new("Another level was chosen", "the size fits that level"),
+        new("The keeper rounds its drives down further", "a little less than expected, all members there"));
+
     private static readonly Row Part = new("processor-differs",
         "{first} shows {seen}, not {expected}.",
         "Compare the firmware's version with the one the processor needs. Only when it is new enough, take the heat sink off and read the engraving.",
@@ -113,12 +128,14 @@ public static class Diagnosis
     {
         var deviating = lines.Where(l => l.State == LineState.Deviates).ToList();
         if (deviating.Count == 0) return [];
-        var slots = deviating.Where(l => l.Expected.Places.Count == 1 && l.Expected.Named is null).ToList();
+        var slots = deviating.Where(l => l.Expected.Places.Count == 1 && l.Expected.Named is null && !ExpectedDrives.IsOne(l.Expected.Key)).ToList();
         var missing = slots.Where(l => l.Value is 0).ToList();
         var explained = new List<Explanation>();
         if (missing.Count > 0) explained.Add(Missing(sheet, planned, lines, missing));
         foreach (var line in slots.Except(missing))
             explained.Add(Fill(Size, [line], line.Expected.Places, null, ("first", Say.Place(line.Expected.Places[0])), ("seen", line.Seen ?? "?"), ("expected", line.Expected.Expected)));
+        foreach (var line in deviating.Where(l => ExpectedDrives.IsOne(l.Expected.Key)))
+            explained.Add(Fill(line.Expected.Unit == "TiB" ? ArrayRow : Drives, [line], line.Expected.Places, line.Expected.Why, ("what", line.Expected.What), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected)));
         foreach (var line in deviating.Where(l => l.Expected.Named is not null))
             explained.Add(Fill(Part, [line], line.Expected.Places, null, ("first", Say.Place(line.Expected.Places[0])), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected)));
         foreach (var line in deviating.Where(l => l.Expected.Key == ExpectedMemory.ErrorsKey))
@@ -126,7 +143,7 @@ public static class Diagnosis
             string[] at = [.. SeenErrors.Slots(sheet, after).Select(PlaceName.Slot)];
             explained.Add(Fill(Counted, [line], at, null, ("seen", line.Seen ?? "errors"), ("where", at.Length == 0 ? "" : ", most at " + Say.Place(at[0])), ("first", at.Length == 0 ? "the first module" : Say.Place(at[0]))));
         }
-        foreach (var line in deviating.Where(l => l.Expected.Places.Count == 0 && l.Expected.Key != ExpectedMemory.ErrorsKey && (explained.Count == 0 || !Follows(l))))
+        foreach (var line in deviating.Where(l => l.Expected.Places.Count == 0 && !ExpectedDrives.IsOne(l.Expected.Key) && l.Expected.Key != ExpectedMemory.ErrorsKey && (explained.Count == 0 || !Follows(l))))
             explained.Add(Alone(line));
         return explained;
     }

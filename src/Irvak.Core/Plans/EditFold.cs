@@ -176,6 +176,7 @@ public static class EditFold
         var merged = state.After is { } old ? Readings.Over(old, seen) : seen;
         var stale = state.Answers.Keys.Where(k =>
             (seen.Devices.Count > 0 && k.StartsWith("firmware.", StringComparison.Ordinal)) || (seen.MemTotalKiB is not null && k.StartsWith("os.", StringComparison.Ordinal))
+            || (seen.Drives.Count > 0 && k.StartsWith("drives.", StringComparison.Ordinal)) || (seen.Raids.Count > 0 && k.StartsWith("array.", StringComparison.Ordinal))
             || (seen.MemoryTest is not null && k == ExpectedMemory.TestKey) || (seen.MemoryErrors is not null && k == ExpectedMemory.ErrorsKey));
         return state with { After = merged, Answers = state.Answers.RemoveRange(stale) };
     }

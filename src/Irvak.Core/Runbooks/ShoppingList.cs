@@ -41,7 +41,8 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
     private static List<TakeLine> TakeAlongOf(Question q, List<ShoppingLine> lines)
     {
         var take = new List<TakeLine>();
-        if (q.Changes.Count == 0) return take;
+        if (q.Changes.Count == 0) return [.. DriveSteps.Little(q)];
+        if (DriveSteps.AllHot(q)) return [.. DriveSteps.Little(q), new("take:plan", "On paper", "Step sheet, printed, or the tablet, charged")];
         take.Add(new("take:esd", "Tools", "Wrist strap and mat"));
         foreach (var tool in q.Sheet.Opening.Select(o => o.Tool).OfType<string>().Distinct())
             take.Add(new("take:tool:" + tool, "Tools", tool));
@@ -58,6 +59,7 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
         }
         foreach (var second in processors.Where(c => c.Out is null))
             take.Add(new("take:cooler:" + second.Place, "Parts", $"Cooler with its screws for {Sheets.PlaceName.Short(second.Place)}, and its fan where it has one"));
+        take.AddRange(DriveSteps.Little(q));
         take.Add(new("take:stick", "On the stick", "Memory test and the two commands for the capture afterwards"));
         take.Add(new("take:plan", "On paper", "Step sheet, printed, or the tablet, charged"));
         return take;

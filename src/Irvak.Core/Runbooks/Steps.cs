@@ -21,24 +21,32 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
 
     public static Runbook Of(Question q)
     {
-        if (q.Changes.Count == 0) return new Runbook([], [], 0, 0);
+        var made = DriveSteps.Arrays(q).ToList();
+        if (q.Changes.Count == 0 && made.Count == 0) return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
         var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place)).ToList();
+        var drives = q.Changes.Where(c => DriveSteps.IsDrivePlace(c.Place)).ToList();
+        // Bays that may be served while the machine runs need neither the switch nor the screwdriver.
+        var runs = q.Changes.Count == 0 || DriveSteps.AllHot(q);
         List<Step> steps =
         [
             .. ProcessorSteps.Before(q, processors),
-            .. PowerOff(q),
-            .. Opening(q),
+            .. DriveSteps.Before(q, drives),
+            .. runs ? [] : PowerOff(q),
+            .. runs ? [] : Opening(q),
             .. ProcessorSteps.Out(processors),
             .. modules.Where(c => c.Out is not null).Select(c => TakeOut(q, c)),
+            .. drives.Where(c => c.Out is not null).Select(c => DriveSteps.TakeOut(q, c)),
             .. ProcessorSteps.In(q, processors),
             .. InFillOrder(q, modules.Where(c => c.In is not null)).Select(c => PutIn(q, c)),
-            .. Closing(q),
-            .. FirstStart(q),
+            .. drives.Where(c => c.In is not null).Select(c => DriveSteps.PutIn(q, c)),
+            .. runs ? [] : Closing(q),
+            .. runs ? [] : FirstStart(q),
+            .. made,
         ];
-        var ledger = processors.Concat(modules).Where(c => c.TakesPart).Select((c, i) =>
+        var ledger = processors.Concat(modules).Concat(drives).Where(c => c.TakesPart).Select((c, i) =>
             new LedgerLine("out:" + c.Place, c.Place, c.Out!.Long, c.Out.Serial, $"tray 1, place {i + 1}")).ToList();
-        return new Runbook(steps, ledger, steps.Sum(s => s.Minutes), q.Sheet.Opening.Sum(o => o.Screws));
+        return new Runbook(steps, ledger, steps.Sum(s => s.Minutes), runs ? 0 : q.Sheet.Opening.Sum(o => o.Screws));
     }
 
     private static IEnumerable<Step> PowerOff(Question q)

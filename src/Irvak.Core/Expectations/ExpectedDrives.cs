@@ -1,0 +1,66 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Observations;
+using Irvak.Core.Runbooks;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Expectations;
+
+/// <summary>The lines that a change of drives or arrays must show.</summary>
+public static class ExpectedDrives
+{
+    public const string Screen = "Drives and arrays";
+
+    private const string DrivesPrefix = "drives.", ArrayPrefix = "array.";
+
+    // A full count of sectors may differ between makers by less; another size differs by more. Common practice, no source.
+    private const double SizeTolerance = 0.005;
+
+    // What file systems and keepers print of an array's size may lack their own share. Common practice, no source.
+    private const double ArrayTolerance = 0.02;
+
+    public static bool IsOne(string key) => key.StartsWith(DrivesPrefix, StringComparison.Ordinal) || key.StartsWith(ArrayPrefix, StringComparison.Ordinal);
+
+    public static IEnumerable<Expectation> Of(Question q, ArraySheet arrays)
+    {
+        var made = DriveSteps.Made(q).Select(a => a.Plan.Name).ToHashSet();
+        if (made.Count == 0 && !q.Changes.Any(c => DriveSteps.IsDrivePlace(c.Place))) yield break;
+        var drives = q.Planned.Units.Where(u => DriveSteps.IsDrivePlace(u.Key) && u.Value.Drive?.Bytes is > 0).ToList();
+        foreach (var group in drives.GroupBy(u => u.Value.Drive!.Bytes!.Value).OrderByDescending(g => g.Key))
+            yield return new(DrivesPrefix + group.Key, Screen, $"Drives of {ArrayCapacity.TB(group.Key)}, shown {ArrayCapacity.Shown(group.Key)}", Say.Count(group.Count(), "drive", "drives"), group.Count(), group.Count(), "drives", [.. group.Select(u => u.Key)],
+                "the drives planned; sizes by their count of sectors");
+        foreach (var array in arrays.Planned.Where(a => a.Capacity is not null))
+        {
+            var tib = array.Capacity!.Usable / Math.Pow(2, 40);
+            yield return new(ArrayPrefix + array.Plan.Name, Screen, $"Array {array.Plan.Name}", $"{array.Words.ToLowerInvariant()}, {ArrayCapacity.Shown(array.Capacity.Usable)}", tib * (1 - ArrayTolerance), tib * (1 + ArrayTolerance), "TiB", [.. array.Plan.Members], "capacity step by step")
+            { Why = array.Capacity.Why };
+        }
+    }
+
+    /// <summary>What looks wrong after new drives and is right; common practice, no source.</summary>
+    public static readonly IReadOnlyList<LooksWrong> LooksWrong =
+    [
+        new("New drives listed, no volume", "they are present and not initialised until an array or a file system is made"),
+        new("The array works and says syncing", "the first full pass runs in the background for hours"),
+        new("Less than the drives add up to", "redundancy, and units of 2⁴⁰ instead of 10¹²"),
+    ];
+
+    /// <summary>What a capture tells of such a line; null when it says nothing about it.</summary>
+    internal static ComparedLine? Compare(Expectation e, Observation after)
+    {
+        if (e.Key.StartsWith(DrivesPrefix, StringComparison.Ordinal))
+        {
+            if (after.Drives.Count == 0) return null;
+            var size = double.Parse(e.Key[DrivesPrefix.Length..], System.Globalization.CultureInfo.InvariantCulture);
+            var seen = after.Drives.Count(d => d.Bytes is { } b && Math.Abs(b - size) <= SizeTolerance * size);
+            return new(e, e.Holds(seen) ? LineState.AsExpected : LineState.Deviates, Say.Count(seen, "drive", "drives"), "capture", seen);
+        }
+        if (after.Raids.Count == 0) return null;
+        var raid = after.Raids.FirstOrDefault(r => string.Equals(r.Name, e.Key[ArrayPrefix.Length..], StringComparison.OrdinalIgnoreCase))
+            ?? after.Raids.Where(r => r.Bytes is not null && e.Holds(r.Bytes.Value / Math.Pow(2, 40))).FirstOrDefault();
+        if (raid is null) return new(e, LineState.Deviates, "no array of that name or size", "capture", 0);
+        var words = $"{raid.Level ?? "level not told"}{(raid.Bytes is { } bytes ? ", " + ArrayCapacity.Shown(bytes) : "")}{(raid.Activity is { } activity ? $", {activity}{(raid.ActivityPercent is { } p ? $" {p:0.#} %" : "")}" : "")}";
+        var whole = raid.Present is null || raid.Wanted is null || raid.Present >= raid.Wanted;
+        var right = whole && (raid.Bytes is null || e.Holds(raid.Bytes.Value / Math.Pow(2, 40)));
+        return new(e, right ? LineState.AsExpected : LineState.Deviates, whole ? words : $"{words}, {raid.Present} of {raid.Wanted} members", "capture", raid.Bytes / Math.Pow(2, 40));
+    }
+}

@@ -1,0 +1,94 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
+using Irvak.Core.Drives;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Runbooks;
+
+/// <summary>The steps of drives: out of their bays, into them, and arrays made over them.</summary>
+internal static class DriveSteps
+{
+    public static bool IsDrivePlace(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";
+
+    /// <summary>True when nothing is touched but bays whose sheet says that drives may be changed while the machine runs.</summary>
+    public static bool AllHot(Question q) => q.Changes.Count > 0 && q.Changes.All(c => q.Sheet.Bays.Any(b => b.HotPlug == true && PlaceName.IsBay(c.Place) && b.Names.Contains(PlaceName.Short(c.Place))));
+
+    /// <summary>Arrays that the plan makes or makes anew.</summary>
+    public static IEnumerable<ArrayFigures> Made(Question q) => q.Arrays.Where(a => !q.FoundArrays.Any(f => f.Equals(a))).Select(a => ArrayFigures.Of(a, q.Planned)).Where(f => f.Why is null);
+
+    public static IEnumerable<Step> Before(Question q, IReadOnlyList<Change> drives)
+    {
+        if (!drives.Any(c => c.Out is not null)) yield break;
+        yield return new("off:map", Runbook.Off, "Have the map of the bays at hand", ["Print it from Survey: bay, serial number, name in the system.", "Tape it to the chassis before the first drive moves."],
+            "Drives put back in another order can cost the array.", [], 3);
+    }
+
+    public static Step TakeOut(Question q, Change c)
+    {
+        var place = PlaceName.Short(c.Place);
+        var array = q.FoundArrays.FirstOrDefault(a => a.Members.Contains(c.Place));
+        return PlaceName.IsBay(c.Place)
+            ? new("out:" + c.Place, Runbook.Out, $"Pull the {c.Out!.Short} out of bay {place}",
+                ["Open the latch, draw it out two centimetres.", "Wait half a minute until it stands still, then draw it out.", Bag(c)],
+                array is null ? "A disk that still spins is hurt by a jolt." : $"It belongs to {array.Name}. Pull this one and no other.", [c.Place], 2)
+            : new("out:" + c.Place, Runbook.Out, $"Take the {c.Out!.Short} out of {place}", ["Undo its screw or clip, let it spring up, draw it out at that angle.", "Keep the screw: it is a tiny one.", Bag(c)], null, [c.Place], 2);
+    }
+
+    private static string Bag(Change c) => c.MovedTo is { } to ? $"Lay it aside: it goes into {PlaceName.Short(to)}." : $"Bag and label it{(c.Out!.Serial is { } s ? $", serial {s}" : "")}.";
+
+    public static Step PutIn(Question q, Change c)
+    {
+        var place = PlaceName.Short(c.Place);
+        var title = $"{(c.MovedFrom is { } from ? $"Put the {c.In!.Short} from {PlaceName.Short(from)}" : $"Put {c.In!.Short}")} into {(PlaceName.IsBay(c.Place) ? "bay " : "")}{place}";
+        if (!PlaceName.IsBay(c.Place))
+        {
+            var length = c.In.Drive?.LengthMm;
+            return new("in:" + c.Place, Runbook.In, title, [length is null ? "Set the stand-off to its length." : $"Stand-off at {length} mm.", "Slide it in at an angle until no gold shows, press it down, screw it down.", "Film off the thermal pad, where there is one."],
+                "The notch fits one way only. Never force it.", [c.Place], 3);
+        }
+        var bay = q.Sheet.Bays.First(b => b.Names.Contains(place));
+        var how = new List<string>();
+        if (bay.Tray is { } tray) how.Add($"Into its {tray}, screws finger-tight, then a quarter turn.");
+        if (DriveFit.Judge(q).Where(f => f.Places.Contains(c.Place)).Select(f => f.Rule.Code).ToList() is { Count: > 0 } codes)
+        {
+            if (codes.Contains(DriveFit.Converter.Code)) how.Add("In the converter, plug to plug.");
+            if (codes.Contains(DriveFit.Spacer.Code)) how.Add("With the spacer.");
+        }
+        how.Add("Write its serial number and the bay down.");
+        how.Add("Push it in until the latch takes it, close the latch.");
+        return new("in:" + c.Place, Runbook.In, title, how, "It goes in without force, or it is the wrong way round.", [c.Place], 3);
+    }
+
+    public static IEnumerable<Step> Arrays(Question q)
+    {
+        foreach (var array in Made(q))
+        {
+            var plan = array.Plan;
+            string[] erased = [.. plan.Members.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p))];
+            yield return new("array:" + plan.Name, Runbook.Start, $"Create array {plan.Name}: {array.Words.ToLowerInvariant()} over {plan.Members.Count} drives",
+                [
+                    $"Members in this order: {string.Join(' ', plan.Members.Select(PlaceName.Short))}{(plan.AllSpares.Count > 0 ? $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}" : "")}.",
+                    $"{(array.Code is { } code ? char.ToUpperInvariant(code[0]) + code[1..] : array.Words)}, strip {array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
+                    $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
+                    "Read every place on the screen against this list before you confirm.",
+                ],
+                erased.Length > 0 ? $"Erases {string.Join(", ", erased.Select(PlaceName.Short))} for good. Is the backup read back?" : "Creating an array erases its drives. Never do it to get an old array back.", [.. plan.Members], 8);
+        }
+    }
+
+    private static string Keeper(ArrayHost host) => host switch { ArrayHost.Controller => "the controller", ArrayHost.Kernel => "the kernel", _ => "the pool" };
+
+    /// <summary>Trays, converters and spacers that the drives of the plan need.</summary>
+    public static IEnumerable<TakeLine> Little(Question q)
+    {
+        var coming = q.Changes.Where(c => c.In?.Drive is not null && PlaceName.IsBay(c.Place)).Select(c => PlaceName.Short(c.Place)).ToHashSet();
+        foreach (var bay in q.Sheet.Bays.Where(b => b.Tray is not null))
+            if (bay.Names.Count(coming.Contains) is > 0 and var n) yield return new("take:tray:" + bay.Tray, "Small things", $"{n} × {bay.Tray} with screws, for bays that have none");
+        var findings = DriveFit.Judge(q).ToList();
+        if (findings.Count(f => f.Rule.Code == DriveFit.Converter.Code) is > 0 and var converters) yield return new("take:converter", "Small things", Say.Count(converters, "converter", "converters") + " for smaller drives");
+        if (findings.Count(f => f.Rule.Code == DriveFit.Spacer.Code) is > 0 and var spacers) yield return new("take:spacer", "Small things", Say.Count(spacers, "spacer", "spacers"));
+        if (coming.Count > 0) yield return new("take:labels", "Small things", "Labels: bay and serial number on every drive");
+        if (Made(q).Any()) yield return new("take:backup", "On paper", "Word that the backup was read back: creating an array erases its drives");
+    }
+}

@@ -1,0 +1,106 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Expectations;
+using Irvak.Core.Observations;
+using Irvak.Core.Plans;
+using static Irvak.Core.Tests.Arrays.DriveBox;
+
+namespace Irvak.Core.Tests.Arrays;
+
+/// <summary>Drives and arrays on their way from the plan to the hands and to the proof.</summary>
+public class ArrayPathTests
+{
+    private static JobState Hot(JobState state, bool hot = true) => state with { Sheet = state.Sheet! with { Bays = [state.Sheet.Bays[0] with { HotPlug = hot, Tray = "Box tray" }] } };
+
+    [Fact]
+    public void Drives_in_bays_that_may_be_served_running_need_no_power_off()
+    {
+        var plan = Hot(Disks(3)).Array(ArrayLevel.Parity1, 3).Evaluate();
+        Assert.Equal(["in:bay:1", "in:bay:2", "in:bay:3", "array:M"], plan.Runbook.Steps.Select(s => s.Key));
+        Assert.Contains(plan.Shopping.TakeAlong, t => t.Text == "3 × Box tray with screws, for bays that have none");
+        Assert.Equal(0, plan.Runbook.Screws);
+        var cold = Hot(Disks(3), false).Array(ArrayLevel.Parity1, 3).Evaluate().Runbook.Steps.Select(s => s.Key).ToList();
+        Assert.True(cold.IndexOf("off:cord") < cold.IndexOf("in:bay:1") && cold.IndexOf("in:bay:3") < cold.IndexOf("start:power") && cold.IndexOf("start:power") < cold.IndexOf("array:M"));
+        // One module more, and the machine is switched off after all.
+        Assert.Contains(Hot(Disks(3)).With(Boards.Fit("B1")).Evaluate().Runbook.Steps, s => s.Key == "off:cord");
+    }
+
+    [Fact]
+    public void An_array_over_found_drives_alone_is_work_too_and_names_what_it_erases()
+    {
+        var job = Found(4).Array(ArrayLevel.Parity2, 4);
+        var step = Assert.Single(job.Evaluate().Runbook.Steps);
+        Assert.Equal("Erases 1, 2, 3, 4 for good. Is the backup read back?", step.Caution);
+        Assert.Contains("Members in this order: 1 2 3 4.", step.How);
+        Assert.Equal(Stage.Prep, Stages.Of(job, job.Evaluate(), []));
+    }
+
+    [Fact]
+    public void Pulling_a_member_says_whose_it_is_and_asks_for_the_map_first()
+    {
+        var steps = Hot(InArray(4, "raid6")).With(new Remove("bay:2")).Evaluate().Runbook.Steps;
+        Assert.Equal(["off:map", "out:bay:2"], steps.Select(s => s.Key));
+        Assert.Equal("It belongs to md0. Pull this one and no other.", steps[1].Caution);
+        Assert.Contains("Bag and label it.", steps[1].How);
+    }
+
+    private static (IReadOnlyList<ComparedLine> Lines, IReadOnlyList<Explanation> Why) Prove(JobState job, Observation? after)
+    {
+        var lines = Comparison.Of(job.Sheet!, job.Evaluate().Expectations, after, job.Answers);
+        return ([.. lines.Where(l => ExpectedDrives.IsOne(l.Expected.Key))], Diagnosis.Of(job.Sheet!, job.Planned, lines, after));
+    }
+
+    private static Observation Seen(int drives, string level = "raid6", double tib = 14.55, int? present = null) => new()
+    {
+        Drives = [.. Enumerable.Range(0, drives).Select(i => new SeenDrive { Path = $"/dev/sd{(char)('a' + i)}", Bytes = 8 * TB, Line = i })],
+        Raids = [new() { Name = "md127", Level = level, Bytes = (long)(tib * (1L << 40)), Wanted = 4, Present = present ?? 4, Activity = "resync", ActivityPercent = 12.6 }],
+    };
+
+    [Fact]
+    public void Drives_and_arrays_are_seen_by_count_and_size()
+    {
+        var job = Disks(4).Array(ArrayLevel.Parity2, 4);
+        var (lines, why) = Prove(job, Seen(4));
+        Assert.Equal(["4 drives", "raid6, 14.55 TiB, resync 12.6 %"], lines.Select(l => l.Seen));
+        Assert.All(lines, l => Assert.Equal(LineState.AsExpected, l.State));
+        Assert.Empty(why);
+        Assert.All(Prove(job, null).Lines, l => Assert.Equal(LineState.NotLookedAt, l.State));
+    }
+
+    [Theory]
+    [InlineData(3, "raid6", 14.55, 4, "drives-missing")]
+    [InlineData(4, "raid5", 21.83, 4, "array-differs")] // another level was chosen: the size is that of single parity
+    [InlineData(4, "raid6", 14.55, 3, "array-differs")] // a member is missing
+    public void What_is_not_there_is_explained(int drives, string level, double tib, int present, string pattern) =>
+        Assert.Equal(pattern, Assert.Single(Prove(Disks(4).Array(ArrayLevel.Parity2, 4), Seen(drives, level, tib, present)).Why).Pattern);
+
+    [Fact]
+    public void A_size_typed_from_a_screen_counts_as_well()
+    {
+        var job = Disks(4).Array(ArrayLevel.Parity2, 4).With(new AnswerLine("array.M", SeenVerdict.Other, "14.5 TiB"), new AnswerLine($"drives.{8 * TB}", SeenVerdict.Other, "3"));
+        Assert.Equal([LineState.Deviates, LineState.AsExpected], Prove(job, null).Lines.Select(l => l.State));
+    }
+
+    [Fact]
+    public void A_job_that_only_changes_memory_expects_nothing_of_drives() => Assert.Empty(Prove(InArray(4, "raid6").With(Boards.Fit("B1")), null).Lines);
+
+    [Fact]
+    public void Arrays_that_captures_tell_are_as_found_and_what_the_plan_says_goes_over_them()
+    {
+        var found = InArray(4, "raid5");
+        Assert.Equal(ArrayLevel.Parity1, Assert.Single(JobArrays.Planned(found)).Level);
+        var changed = found.With(new MakeArray(JobArrays.Found(found)[0] with { Level = ArrayLevel.Parity2 }));
+        Assert.Equal(ArrayLevel.Parity2, Assert.Single(JobArrays.Planned(changed)).Level);
+        Assert.Empty(JobArrays.Planned(found.With(new DropArray("md0"))));
+        Assert.Empty(JobArrays.Planned(Disks(2).Array(ArrayLevel.Mirror, 2).With(new DropArray("M"))));
+        Assert.NotNull(EditFold.Refusal(found, new DropArray("X")));
+        // A level that nobody told makes no array.
+        Assert.Empty(JobArrays.Found(Found(4, "md9")));
+    }
+
+    [Theory]
+    [InlineData("", "bay:1", null, "/edit/array/name")]
+    [InlineData("M", "bay:99", null, "/edit/array/members/0")]
+    [InlineData("M", "bay:1", "bay:1", "/edit/array/spares/0")]
+    public void An_array_of_nonsense_is_refused_with_its_path(string name, string member, string? spare, string path) =>
+        Assert.Equal(path, EditFold.Refusal(Disks(2), new MakeArray(new(name, ArrayLevel.Single, [member], Spares: spare is null ? null : [spare])))!.Path);
+}
