@@ -1,0 +1,73 @@
+using System.Globalization;
+using Irvak.Core.Arrays;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Caches;
+
+/// <summary>A cache in front of slower drives.</summary>
+/// <param name="HotBytes">Data that is asked for at all in a day's work.</param>
+/// <param name="CacheBytes">Size of the cache.</param>
+/// <param name="BlockKiB">Unit that the cache keeps, KiB.</param>
+/// <param name="Exponent">How uneven the demand is (Zipf).</param>
+/// <param name="SlowMs">Latency of the drives behind it, ms.</param>
+/// <param name="FastMs">Latency of the cache, ms.</param>
+/// <param name="WrittenGBPerDay">Written to the volume a day, GB; what a write-back cache takes up first.</param>
+/// <param name="RatedTB">Volume that the cache drive is rated for, TB; null when not known.</param>
+public sealed record CacheQuestion(long HotBytes, long CacheBytes, int BlockKiB = 64, double Exponent = 0.9, double SlowMs = 10, double FastMs = 0.2, double WrittenGBPerDay = 0, double? RatedTB = null)
+{
+    /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
+    public SheetProblem? Problem => this switch
+    {
+        { HotBytes: < 1 or > 1L << 56 } => new("/hotBytes", "Hot data is more than nothing and less than 64 PiB."),
+        { CacheBytes: < 0 or > 1L << 56 } => new("/cacheBytes", "A cache has 0 bytes or more."),
+        { BlockKiB: < 1 or > 65_536 } => new("/blockKiB", "A cache keeps blocks of 1 KiB to 64 MiB."),
+        { Exponent: < 0 or > 3 } => new("/exponent", "The exponent lies between 0 and 3."),
+        _ when SlowMs is not (> 0 and < 1e6) || FastMs is not (> 0 and < 1e6) => new("/slowMs", "Latencies are more than 0 ms."),
+        { WrittenGBPerDay: < 0 or > 1e7 } => new("/writtenGBPerDay", "Written is 0 GB a day or more."),
+        { RatedTB: <= 0 or > 1e7 } => new("/ratedTB", "A rated volume is more than nothing."),
+        _ => null,
+    };
+}
+
+/// <param name="Curve">From nothing to all of the hot data.</param>
+/// <param name="LeastBytes">Below this it brings less than a quarter of the latency; null when no size does.</param>
+/// <param name="Helps">True when the cache is at least that large.</param>
+/// <param name="Years">Years until the rated volume is written; null without writes or a rating.</param>
+public sealed record CacheWorth(CachePoint Now, double MissMs, IReadOnlyList<CachePoint> Curve, long? LeastBytes, bool Helps, double? Years, Worked Why)
+{
+    /// <summary>An improvement that people notice: a quarter of the mean latency. Common practice, no source.</summary>
+    public const double Quarter = 0.25;
+
+    // What a flash drive writes for a byte that it is given, for small writes in any order. Common practice, no source.
+    private const double Amplification = 2;
+
+    public static CacheWorth Of(CacheQuestion q)
+    {
+        if (q.Problem is { } problem) throw new ArgumentException(problem.Text, nameof(q));
+        var block = q.BlockKiB * 1024L;
+        var model = new CacheModel(Math.Max(1, q.HotBytes / block), q.Exponent);
+        CachePoint Point(long bytes)
+        {
+            var hits = model.Hits(bytes / (double)block);
+            return new(bytes, hits, (hits * q.FastMs) + ((1 - hits) * q.SlowMs));
+        }
+        var now = Point(q.CacheBytes);
+        // h·fast + (1 − h)·slow ≤ ¾·slow solved for h.
+        var needed = q.FastMs < q.SlowMs ? Quarter / (1 - (q.FastMs / q.SlowMs)) : 2;
+        long? least = needed > 1 ? null : model.BlocksFor(needed) * block;
+        double? years = q.WrittenGBPerDay > 0 && q.RatedTB is { } rated ? rated * 1000 / (q.WrittenGBPerDay * Amplification * 365) : null;
+        return new(now, q.SlowMs, [.. Sizes(q).Select(Point)], least, least is { } l && q.CacheBytes >= l, years, Sum(q, model, now, block));
+    }
+
+    private static IEnumerable<long> Sizes(CacheQuestion q) => Enumerable.Range(0, 31).Select(i => (long)(q.HotBytes * Math.Pow(i / 30.0, 2)));
+
+    private static Worked Sum(CacheQuestion q, CacheModel model, CachePoint now, long block) => new(
+        [
+            new("blocks of hot data", $"{model.Blocks:#,0}".Replace(',', ' ')),
+            new("blocks in the cache", $"{q.CacheBytes / block:#,0}".Replace(',', ' ')),
+            new("hits, Zipf " + q.Exponent.ToString("0.##", CultureInfo.InvariantCulture), ArrayRules.Percent(now.Hits), true),
+            new("hits × cache + misses × drives", string.Create(CultureInfo.InvariantCulture, $"{now.Hits:0.###} × {q.FastMs:0.###} + {1 - now.Hits:0.###} × {q.SlowMs:0.###} ms")),
+        ],
+        new WorkedLine("mean latency", string.Create(CultureInfo.InvariantCulture, $"{now.LatencyMs:0.##} ms"), true), "Che, Tung, Wang, IEEE JSAC 2002; requests independent of each other");
+}
