@@ -102,6 +102,13 @@ public class PlacementTests(WebFixture web)
         Assert.Equal(36_002_251_431_936, array.GetProperty("capacity").GetProperty("usable").GetInt64());
         Assert.Equal("Double parity needs 4 drives at least", (await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/array", new { count = 3, gigabytes = 4000, media = "disk", level = "parity-2", host = "controller", groups = 1, use = "files", spare = false }))).GetProperty("why").GetString());
         foreach (var count in new[] { 0, -1, 10_000 }) await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/array", new { count, gigabytes = 4000, media = "disk", level = "parity-2", host = "kernel", groups = 1, use = "files", spare = false }), 400, "invalid");
+        var cache = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/cache", new { hotBytes = 500_000_000_000, cacheBytes = 240_000_000_000, blockKiB = 64, exponent = 0.9, slowMs = 10, fastMs = 0.2, writtenGBPerDay = 0 }));
+        Assert.True(cache.GetProperty("helps").GetBoolean());
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/cache", new { hotBytes = 0, cacheBytes = 1 }), 400, "invalid");
+        Assert.Equal(10.95, (await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/boot", new { bytes = 64_000_000_000, writtenGBPerDay = 30 }))).GetProperty("tbPerYear").GetDouble(), 9);
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/boot", new { bytes = 0 }), 400, "invalid");
+        var grades = await WebFixture.Ok(await web.Http.PostAsync("/api/quick/grades", new ByteArrayContent(WebFixture.Demo("cairn-8-drives.txt")) { Headers = { ContentType = new("text/plain") } }));
+        Assert.Contains(grades.GetProperty("drives").EnumerateArray(), d => d.GetProperty("grade").ValueKind == System.Text.Json.JsonValueKind.Object);
         var fill = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/quick/fill", new { sheetId = "brannick-torr-32", sockets = 1, count = 3 }));
         Assert.Equal(["A1", "B1", "C1"], fill.GetProperty("slots").EnumerateArray().Select(s => s.GetString()));
         await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/quick/fill", new { sheetId = "brannick-torr-32", sockets = 1, count = -1 }), 400, "invalid");

@@ -180,6 +180,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quick/cache": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickCache"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quick/boot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickBoot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quick/grades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickGrades"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick/array": {
         parameters: {
             query?: never;
@@ -933,6 +981,81 @@ export interface components {
             /** @description Memory slots that it lacks. */
             missingSlots?: null | string[];
         };
+        BootLife: {
+            /**
+             * Format: double
+             * @description Volume it may take, TB; null when nothing is known of it.
+             */
+            ratedTB: null | number;
+            /**
+             * Format: double
+             * @description Written a year, TB.
+             */
+            tbPerYear: number;
+            /**
+             * Format: double
+             * @description Years until the rating is used up; null when it is not known, or nothing is written.
+             */
+            wearYears: null | number;
+            /**
+             * Format: double
+             * @description Years until it is full; null when it never is.
+             */
+            spaceYears: null | number;
+            /** @description One plain sentence. */
+            verdict: string;
+            why: components["schemas"]["Worked"];
+        };
+        /** @description A drive that a system starts from and writes to. */
+        BootQuestion: {
+            /**
+             * Format: int64
+             * @description Its size.
+             */
+            bytes: number;
+            /**
+             * Format: double
+             * @description Written a day, GB.
+             * @default 30
+             */
+            writtenGBPerDay: number;
+            /**
+             * Format: double
+             * @description Volume that it is rated for, TB; null when it is given by drive-writes per day.
+             */
+            ratedTB?: null | number;
+            /**
+             * Format: double
+             * @description Drive-writes per day over the warranty; null when not known.
+             */
+            writesPerDay?: null | number;
+            /**
+             * Format: double
+             * @description Years that the rating counts.
+             * @default 5
+             */
+            warrantyYears: number;
+            /**
+             * Format: double
+             * @description System and boot partitions, GB.
+             * @default 2.2
+             */
+            baseGB: number;
+            /**
+             * Format: double
+             * @description Kernels, logs, packages: what comes in a year, GB.
+             * @default 2.5
+             */
+            growthGBPerYear: number;
+            /**
+             * Format: double
+             * @description Room for uploads and updates before they are installed, GB.
+             * @default 10
+             */
+            stagingGB: number;
+            /** @description What is wrong with the question, with a path; null when nothing is. */
+            problem?: components["schemas"]["SheetProblem"];
+        };
         /** @description A shelf part to buy, and how many. */
         BoughtView: {
             partId: string;
@@ -996,6 +1119,94 @@ export interface components {
              * @description Gibibytes, with fraction.
              */
             giB?: number;
+        };
+        /** @description One point of the curve. */
+        CachePoint: {
+            /**
+             * Format: int64
+             * @description Size of the cache.
+             */
+            bytes: number;
+            /**
+             * Format: double
+             * @description Share of requests that it answers, 0 to 1.
+             */
+            hits: number;
+            /**
+             * Format: double
+             * @description Mean latency, ms.
+             */
+            latencyMs: number;
+        };
+        /** @description A cache in front of slower drives. */
+        CacheQuestion: {
+            /**
+             * Format: int64
+             * @description Data that is asked for at all in a day's work.
+             */
+            hotBytes: number;
+            /**
+             * Format: int64
+             * @description Size of the cache.
+             */
+            cacheBytes: number;
+            /**
+             * Format: int32
+             * @description Unit that the cache keeps, KiB.
+             * @default 64
+             */
+            blockKiB: number;
+            /**
+             * Format: double
+             * @description How uneven the demand is (Zipf).
+             * @default 0.9
+             */
+            exponent: number;
+            /**
+             * Format: double
+             * @description Latency of the drives behind it, ms.
+             * @default 10
+             */
+            slowMs: number;
+            /**
+             * Format: double
+             * @description Latency of the cache, ms.
+             * @default 0.2
+             */
+            fastMs: number;
+            /**
+             * Format: double
+             * @description Written to the volume a day, GB; what a write-back cache takes up first.
+             * @default 0
+             */
+            writtenGBPerDay: number;
+            /**
+             * Format: double
+             * @description Volume that the cache drive is rated for, TB; null when not known.
+             */
+            ratedTB?: null | number;
+            /** @description What is wrong with the question, with a path; null when nothing is. */
+            problem?: components["schemas"]["SheetProblem"];
+        };
+        CacheWorth: {
+            now: components["schemas"]["CachePoint"];
+            /** Format: double */
+            missMs: number;
+            /** @description From nothing to all of the hot data. */
+            curve: components["schemas"]["CachePoint"][];
+            /**
+             * Format: int64
+             * @description Below this it brings less than a quarter of the latency; null when no size does.
+             */
+            leastBytes: null | number;
+            /** @description True when the cache is at least that large. */
+            helps: boolean;
+            /**
+             * Format: double
+             * @description Years until the rated volume is written; null without writes or a rating.
+             */
+            years: null | number;
+            why: components["schemas"]["Worked"];
         };
         /** @description One step from raw bytes to what is shown. */
         CapacityStep: {
@@ -1844,6 +2055,17 @@ export interface components {
             grade: components["schemas"]["Grade"];
             /** @description What was read and where the limit lies. */
             text: string;
+        };
+        /** @description A drive with what it is worth; no grade when it told nothing of its health. */
+        GradedDrive: {
+            name: string;
+            serial: null | string;
+            grade: null | components["schemas"]["UsedGrade"];
+        };
+        GradesView: {
+            /** @description How the pasted listing was read. */
+            sentence: string;
+            drives: components["schemas"]["GradedDrive"][];
         };
         GrowthRow: {
             /**
@@ -4203,6 +4425,105 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickCache: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CacheQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CacheWorth"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickBoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BootQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BootLife"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickGrades: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradesView"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -21,7 +21,8 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
   const top = Math.max(d.found, d.planned, d.wish ?? 0, 1);
   const from = before ?? d.found;
   const over = d.isLimit && d.wish != null && d.planned > d.wish;
-  const unit = d.unit === 'EUR' || !d.unit ? '' : d.unit === 'drives' && d.planned === 1 ? ' drive' : ` ${d.unit}`;
+  const unit = (value: number) =>
+    d.unit === 'EUR' || !d.unit ? '' : d.unit === 'drives' && value === 1 ? ' drive' : ` ${d.unit}`;
   return (
     <div className={held || over ? 'lc held' : 'lc'}>
       <div className="l">
@@ -29,14 +30,14 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
         {d.wish != null && (
           <i>
             {d.isLimit ? 'limit' : 'wish'} {show(d, d.wish)}
-            {unit}
+            {unit(d.wish)}
           </i>
         )}
       </div>
       <div className="n">
         {from !== d.planned && <small>{show(d, from)} → </small>}
         {show(d, d.planned)}
-        {unit}
+        {unit(d.planned)}
       </div>
       <div className="bar">
         <svg width="100%" height="4" preserveAspectRatio="none" viewBox="0 0 100 4" aria-hidden="true">

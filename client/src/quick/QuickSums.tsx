@@ -3,8 +3,11 @@ import { useNavigationType, useSearchParams } from 'react-router';
 import { Page } from '../shelf/Page';
 import { ArraySum } from './ArraySum';
 import { BoardSum } from './BoardSum';
+import { BootSum } from './BootSum';
+import { CacheSum } from './CacheSum';
 import { ClockSum } from './ClockSum';
 import { FillSum } from './FillSum';
+import { GradeSum } from './GradeSum';
 import { LabelSum } from './LabelSum';
 import { OsSum } from './OsSum';
 import type { SumProps } from './sums';
@@ -16,6 +19,9 @@ const SUMS = [
   ['board', 'Modules on a board', 'these very modules: slot by slot, rate, what stays out'],
   ['os', 'What the system shows', 'of so much memory'],
   ['array', 'Drives in an array', 'size, what it survives, hours to rebuild, risk'],
+  ['cache', 'Cache worth it?', 'hits and latency against its size'],
+  ['boot', 'Boot drive life', 'wear and space, in years'],
+  ['grade', 'Used drive', 'its grade from a pasted SMART listing'],
 ] as const;
 
 const SCREENS: Record<string, (props: SumProps) => React.ReactNode> = {
@@ -25,6 +31,9 @@ const SCREENS: Record<string, (props: SumProps) => React.ReactNode> = {
   board: BoardSum,
   os: OsSum,
   array: ArraySum,
+  cache: CacheSum,
+  boot: BootSum,
+  grade: GradeSum,
 };
 
 /** The five-minute questions, outside any job. The address holds the inputs, so that a sum can be sent to somebody. */

@@ -9,6 +9,8 @@ export type LabelSumView = components['schemas']['LabelSum'];
 type BoardRequest = components['schemas']['QuickBoardRequest'];
 type ClockRequest = components['schemas']['ClockRequest'];
 type ArrayRequest = components['schemas']['QuickArrayQuestion'];
+type CacheRequest = components['schemas']['CacheQuestion'];
+type BootRequest = components['schemas']['BootQuestion'];
 type FillRequest = components['schemas']['FillRequest'];
 type OsRequest = components['schemas']['OsRequest'];
 
@@ -73,6 +75,39 @@ export const useArray = (body: ArrayRequest) =>
       body,
       async (signal) => unwrap(await api.POST('/api/quick/array', { body, signal })),
       body.count > 0 && body.gigabytes > 0,
+    ),
+  );
+
+export const useCache = (body: CacheRequest) =>
+  useQuery(
+    sum(
+      'cache',
+      body,
+      async (signal) => unwrap(await api.POST('/api/quick/cache', { body, signal })),
+      body.hotBytes > 0,
+    ),
+  );
+
+export const useBoot = (body: BootRequest) =>
+  useQuery(
+    sum('boot', body, async (signal) => unwrap(await api.POST('/api/quick/boot', { body, signal })), body.bytes > 0),
+  );
+
+export const useGrades = (text: string) =>
+  useQuery(
+    sum(
+      'grades',
+      text,
+      async (signal) =>
+        unwrap(
+          await api.POST('/api/quick/grades', {
+            body: text,
+            bodySerializer: (b) => b as string,
+            headers: { 'Content-Type': 'text/plain' },
+            signal,
+          }),
+        ),
+      text.trim() !== '',
     ),
   );
 

@@ -15,10 +15,17 @@ public static class MemberPulled
         "Until a drive is back and rebuilt the array has less redundancy, or none.",
         "definition of the level", Basis.Standard);
 
+    public static readonly Rule GivenUp = new("ARR-GONE", Severity.Care,
+        "{array} is given up: what it holds, up to {size}, is to be copied or backed up before.",
+        "Its drives are taken out or made into something else.",
+        "definition", Basis.Standard);
+
     internal static IEnumerable<Finding> Judge(Question q, ArraySheet sheet)
     {
         foreach (var array in sheet.Found)
         {
+            if (array.Why is null && q.Arrays.All(a => a.Name != array.Plan.Name))
+                yield return Finding.Of(GivenUp, [.. array.Plan.Members], array.Capacity!.Why, ("array", array.Plan.Name), ("size", ArrayCapacity.TB(array.Capacity.Usable)));
             // One that is given up or made anew is no loss; its erasure is told by its own rule.
             if (array.Why is not null || q.Arrays.All(a => a.Name != array.Plan.Name || !a.Members.SequenceEqual(array.Plan.Members) || a.Level != array.Plan.Level)) continue;
             string[] gone = [.. array.Plan.Members.Where(p => q.Changed.Contains(p))];

@@ -1,6 +1,7 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Observations;
 using Irvak.Core.Runbooks;
+using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Expectations;
@@ -26,7 +27,7 @@ public static class ExpectedDrives
         if (made.Count == 0 && !q.Changes.Any(c => DriveSteps.IsDrivePlace(c.Place))) yield break;
         var drives = q.Planned.Units.Where(u => DriveSteps.IsDrivePlace(u.Key) && u.Value.Drive?.Bytes is > 0).ToList();
         foreach (var group in drives.GroupBy(u => u.Value.Drive!.Bytes!.Value).OrderByDescending(g => g.Key))
-            yield return new(DrivesPrefix + group.Key, Screen, $"Drives of {ArrayCapacity.TB(group.Key)}, shown {ArrayCapacity.Shown(group.Key)}", Say.Count(group.Count(), "drive", "drives"), group.Count(), group.Count(), "drives", [.. group.Select(u => u.Key)],
+            yield return new(DrivesPrefix + group.Key, Screen, $"Drives of {PartWords.Size(group.Key)}, shown {ArrayCapacity.Shown(group.Key)}", Say.Count(group.Count(), "drive", "drives"), group.Count(), group.Count(), "drives", [.. group.Select(u => u.Key)],
                 "the drives planned; sizes by their count of sectors");
         foreach (var array in arrays.Planned.Where(a => a.Capacity is not null))
         {

@@ -11,6 +11,13 @@ internal static class DriveSteps
 {
     public static bool IsDrivePlace(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";
 
+    /// <summary>Changes of drives in the order of the chassis, not of the letters of its places.</summary>
+    public static IEnumerable<Change> InOrder(Question q)
+    {
+        var order = PlaceName.All(q.Sheet).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
+        return q.Changes.Where(c => IsDrivePlace(c.Place)).OrderBy(c => order.GetValueOrDefault(c.Place, int.MaxValue));
+    }
+
     /// <summary>True when nothing is touched but bays whose sheet says that drives may be changed while the machine runs.</summary>
     public static bool AllHot(Question q) => q.Changes.Count > 0 && q.Changes.All(c => q.Sheet.Bays.Any(b => b.HotPlug == true && PlaceName.IsBay(c.Place) && b.Names.Contains(PlaceName.Short(c.Place))));
 

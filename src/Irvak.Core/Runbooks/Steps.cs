@@ -25,7 +25,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         if (q.Changes.Count == 0 && made.Count == 0) return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
         var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place)).ToList();
-        var drives = q.Changes.Where(c => DriveSteps.IsDrivePlace(c.Place)).ToList();
+        var drives = DriveSteps.InOrder(q).ToList();
         // Bays that may be served while the machine runs need neither the switch nor the screwdriver.
         var runs = q.Changes.Count == 0 || DriveSteps.AllHot(q);
         List<Step> steps =

@@ -1,7 +1,12 @@
+using Irvak.Captures;
 using Irvak.Core;
 using Irvak.Core.Arrays;
+using Irvak.Core.Boot;
 using Irvak.Core.Builds;
+using Irvak.Core.Caches;
+using Irvak.Core.Drives;
 using Irvak.Core.Memory;
+using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Quick;
@@ -47,6 +52,12 @@ public sealed record ClockView(IReadOnlyList<LabelSum> Lines, RateResult Rate, W
 /// <param name="Count">How many modules alike.</param>
 public sealed record FillRequest(string SheetId, int Sockets, int Count);
 
+/// <summary>A drive with what it is worth; no grade when it told nothing of its health.</summary>
+public sealed record GradedDrive(string Name, string? Serial, UsedGrade? Grade);
+
+/// <param name="Sentence">How the pasted listing was read.</param>
+public sealed record GradesView(string Sentence, IReadOnlyList<GradedDrive> Drives);
+
 /// <summary>Sums outside any job. Nothing is stored.</summary>
 public static class QuickSums
 {
@@ -65,6 +76,16 @@ public static class QuickSums
 
         routes.MapPost("/api/quick/clock", (ClockRequest request) => Refused(request) is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(Clock(request)))
             .WithName("quickClock").Produces<ClockView>().ProducesProblem(400);
+
+        routes.MapPost("/api/quick/cache", (CacheQuestion question) => question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(CacheWorth.Of(question)))
+            .WithName("quickCache").Produces<CacheWorth>().ProducesProblem(400);
+
+        routes.MapPost("/api/quick/boot", (BootQuestion question) => question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(BootLife.Of(question)))
+            .WithName("quickBoot").Produces<BootLife>().ProducesProblem(400);
+
+        routes.MapPost("/api/quick/grades", async (HttpRequest request, CancellationToken cancel) =>
+            await SurveyEndpoints.Body(request, cancel) is { } bytes ? TypedResults.Ok(Graded(CaptureReader.Read(bytes))) : Problems.TooLarge())
+            .WithName("quickGrades").Accepts<string>("text/plain").Produces<GradesView>().ProducesProblem(413);
 
         routes.MapPost("/api/quick/array", (QuickArrayQuestion question) => question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(question.Figures()))
             .WithName("quickArray").Produces<ArrayFigures>().ProducesProblem(400);
@@ -88,6 +109,9 @@ public static class QuickSums
             return view is not null ? TypedResults.Ok(view) : Problems.Invalid(new SheetProblem("/modules", problem!));
         }).WithName("quickBoard").Produces<QuickBoardView>().ProducesProblem(400).ProducesProblem(404);
     }
+
+    private static GradesView Graded(CaptureReading read) =>
+        new(read.Sentence, [.. read.Seen.Drives.Select(d => SeenUnits.Of(d, "listing", read.Seen.CountsIn)).Select(u => new GradedDrive(u.Long, u.Serial, u.Grade))]);
 
     private static SheetProblem? Refused(OsRequest r) =>
         r.InstalledGiB is not (> 0 and <= 1_048_576) ? new("/installedGiB", "Memory lies between 0 and 1 048 576 GiB.")

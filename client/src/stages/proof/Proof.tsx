@@ -37,7 +37,7 @@ export default function Proof() {
           sheet={job.sheet}
           job={job}
           name="proof"
-          first="memory"
+          first={job.changes.length > 0 && job.changes.every((c) => /^(bay|m2):/.test(c.place)) ? 'bays' : 'memory'}
           inks={['seen', 'empty', 'deviates']}
           marks={marks}
           selected={selected}

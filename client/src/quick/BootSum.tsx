@@ -1,0 +1,104 @@
+import { Link } from 'react-router';
+import { Field } from '../frame/Field';
+import { Pick } from '../frame/Pick';
+import { WorkedSum } from '../frame/WorkedSum';
+import { digits, useBoot, useRested, type SumProps } from './sums';
+
+/** How long a boot drive lasts: by what is written to it, and by what it must hold. */
+export function BootSum({ params, set }: SumProps) {
+  const size = params.get('gb') ?? '';
+  const daily = params.get('daily') ?? '30';
+  const by = params.get('by') ?? 'tbw';
+  const rated = params.get('rated') ?? '';
+  const years = params.get('warranty') ?? '5';
+  const base = params.get('base') ?? '2.2';
+  const growth = params.get('growth') ?? '2.5';
+  const staging = params.get('staging') ?? '10';
+  const n = (text: string) => Number(text) || 0;
+  const { data, error, isFetching } = useBoot(
+    useRested({
+      bytes: Math.round(1e9 * n(size)),
+      writtenGBPerDay: n(daily),
+      ratedTB: by === 'tbw' && n(rated) > 0 ? n(rated) : null,
+      writesPerDay: by === 'dwpd' && n(rated) > 0 ? n(rated) : null,
+      warrantyYears: n(years) || 5,
+      baseGB: n(base),
+      growthGBPerYear: n(growth),
+      stagingGB: n(staging),
+    }),
+  );
+  const top =
+    Math.max(12, data?.wearYears ?? 0, data?.spaceYears ?? 0) > 40
+      ? 40
+      : Math.max(12, data?.wearYears ?? 0, data?.spaceYears ?? 0);
+  return (
+    <div className="stack qs">
+      <div className="row wrap fields">
+        <Field id="gb" label="Size, GB" value={size} onChange={(v) => set({ gb: digits(v) })} />
+        <Field id="daily" label="Written a day, GB" value={daily} onChange={(v) => set({ daily: digits(v) })} />
+        <Pick
+          id="by"
+          name="Rated by"
+          value={by}
+          options={[
+            ['tbw', 'volume, TB'],
+            ['dwpd', 'drive-writes a day'],
+          ]}
+          onChange={(v) => set({ by: v })}
+        />
+        <Field
+          id="rated"
+          label={by === 'tbw' ? 'Rated volume, TB' : 'Drive-writes a day'}
+          value={rated}
+          onChange={(v) => set({ rated: digits(v) })}
+        />
+        <Field id="warranty" label="over years" value={years} onChange={(v) => set({ warranty: digits(v) })} />
+        <Field id="base" label="System and boot, GB" value={base} onChange={(v) => set({ base: digits(v) })} />
+        <Field id="growth" label="Grows a year, GB" value={growth} onChange={(v) => set({ growth: digits(v) })} />
+        <Field
+          id="staging"
+          label="Room for staging, GB"
+          value={staging}
+          onChange={(v) => set({ staging: digits(v) })}
+        />
+      </div>
+      {error && <p className="err">{error.message}</p>}
+      {!size && (
+        <p className="quiet">
+          Say its size. A virtualisation host writes about 30 GB a day to its boot drive (common practice, no source).
+        </p>
+      )}
+      {data && size && (
+        <div className={isFetching ? 'stack old' : 'stack'}>
+          <p className="qs-answer">
+            <b>{data.verdict}</b>
+          </p>
+          <div className="lives">
+            <Life name="Wear" years={data.wearYears} top={top} none="not known" />
+            <Life name="Space" years={data.spaceYears} top={top} none="never full" />
+          </div>
+          <WorkedSum sum={data.why} />
+          <div className="row">
+            <Link className="btn go" to="/begin">
+              Begin a job
+            </Link>
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Life({ name, years, top, none }: { name: string; years?: number | null; top: number; none: string }) {
+  return (
+    <div className="row">
+      <span className="nm">{name}</span>
+      <svg width="320" height="12" viewBox="0 0 320 12" aria-hidden="true">
+        <rect x="0.5" y="0.5" width="319" height="11" fill="none" stroke="var(--line)" />
+        {years != null && <rect x="0" y="0" width={(320 * Math.min(years, top)) / top} height="12" fill="var(--ink)" />}
+        <line x1={(320 * 10) / top} x2={(320 * 10) / top} y1="0" y2="12" stroke="var(--copper)" strokeWidth="2" />
+      </svg>
+      <span className="num">{years == null ? none : `${years < 100 ? years.toFixed(1) : '> 100'} years`}</span>
+    </div>
+  );
+}
