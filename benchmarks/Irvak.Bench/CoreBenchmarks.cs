@@ -3,6 +3,7 @@ using System.Text.Json;
 using BenchmarkDotNet.Attributes;
 using Irvak.Captures;
 using Irvak.Core;
+using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
 using Irvak.Core.Observations;
@@ -43,9 +44,32 @@ public class CoreBenchmarks
             _state = EditFold.Apply(_state, new Fit(PlaceName.Slot(slot), new Unit { Module = _shelf[i % 2 == 0 ? "rdimm-32-4800" : "rdimm-64-4800"].Module, ShelfPartId = "rdimm-64-4800", Source = "shelf" }), stamp);
         _state = EditFold.Apply(_state, new SetWish(WishKind.MemoryGiB, 2048), stamp);
         _question = Question.Of(_state, _evidence, _shelf);
+        _arrays = Arrays();
         var text = Encoding.UTF8.GetString(capture);
         _large = Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat(text, 7 * 1024 * 1024 / text.Length)))[..(4 * 1024 * 1024)];
     }
+
+    private Question _arrays = null!;
+    private readonly LossQuestion _loss = new(1_000_000, 24, 0.1);
+
+    /// <summary>Sixty drives in six arrays of ten with double parity, in a shelf of sixty bays.</summary>
+    private static Question Arrays()
+    {
+        var stamp = new Stamp("bench", default);
+        var sheet = new MachineSheet { Id = "sixty", Name = "sixty", Sockets = [new("CPU")], Bays = [new("deck", "3.5", "top", [.. Enumerable.Range(1, 60).Select(n => $"{n}")], 10, "SAS, SATA", 26.1, LinkGbs: [12, 6, 3])] };
+        var state = EditFold.Apply(JobState.Start, new AdoptSheet(sheet), stamp);
+        var drive = new DriveSheet { Media = DriveMedia.Disk, Protocol = DriveProtocol.Sas, Form = "3.5", Bytes = 8_001_563_222_016, Rpm = 7200, SectorBytes = 512, LinkGbs = 12, HeightMm = 26.1, Class = "nearline" };
+        for (var n = 1; n <= 60; n++) state = EditFold.Apply(state, new Fit(PlaceName.Bay($"{n}"), new Unit { Drive = drive, Source = "shelf" }), stamp);
+        for (var a = 0; a < 6; a++) state = EditFold.Apply(state, new MakeArray(new($"M{a}", ArrayLevel.Parity2, [.. Enumerable.Range((a * 10) + 1, 10).Select(n => PlaceName.Bay($"{n}"))])), stamp);
+        return Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
+    }
+
+    [Benchmark]
+    public Evaluation Evaluate60DrivesIn6Arrays() => Evaluation.Evaluate(_arrays);
+
+    /// <summary>Chance of loss of sixty drives with triple tolerance over five years, repaired within a day.</summary>
+    [Benchmark]
+    public LossChance? ChainOf60Drives() => LossChain.OfGroup(60, 3, _loss, 43_800);
 
     [Benchmark]
     public Evaluation Evaluate32Slots() => Evaluation.Evaluate(_question);

@@ -27,7 +27,7 @@ public sealed record Evaluation(
             .. AimDistance.Judge(q, memory, arrays, shopping),
             .. ShoppingList.Judge(shopping),
         ];
-        return new Evaluation(memory, arrays, Sort(q, findings), AimDistance.Of(q, memory, arrays, shopping), shopping, Runbook.Of(q), [.. ExpectedMemory.Of(q, memory), .. ExpectedDrives.Of(q, arrays)]);
+        return new Evaluation(memory, arrays, Sort(q, findings), AimDistance.Of(q, memory, arrays, shopping), shopping, Runbook.Of(q, arrays), [.. ExpectedMemory.Of(q, memory), .. ExpectedDrives.Of(q, arrays)]);
     }
 
     public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);

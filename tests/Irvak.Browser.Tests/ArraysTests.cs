@@ -14,7 +14,7 @@ public class ArraysTests(Site site)
         window.Press("Begin");
         window.Until(_ => window.Path.StartsWith("/jobs/", StringComparison.Ordinal), "the job");
         window.Until(d => { d.FindElement(By.TagName("body")).SendKeys("3"); return window.Path.EndsWith("/fit", StringComparison.Ordinal); }, "Fit");
-        window.Find("svg.plate");
+        window.Find(".ledge");
         window.Driver.FindElement(By.TagName("body")).SendKeys("b");
     }
 

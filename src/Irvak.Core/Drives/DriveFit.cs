@@ -84,7 +84,7 @@ public static class DriveFit
         if (drive.HeightMm is { } height && bay.HeightMm is { } most)
         {
             if (height > most + 0.2) yield return Finding.Of(TooHigh, places, null, at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
-            else if (bay.Stance == "caddy" && height < most - 1) yield return Finding.Of(Spacer, places, null, at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
+            else if (NeedsSpacer(bay, unit)) yield return Finding.Of(Spacer, places, null, at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
         }
         if (drive.SectorBytes is 520 or 528) yield return Finding.Of(Reformat, places, null, at, name, ("bytes", $"{drive.SectorBytes}"));
         if (bay.LimitTB is { } limit && drive.Bytes > limit * 1.01e12 && PolicyTable.SeverityOf(q.Policy, Standing.FewOrMixed) is { } severity)
@@ -92,6 +92,10 @@ public static class DriveFit
         if (unit.Grade is { Grade: Grade.C or Grade.Reject } grade)
             yield return Finding.Of(Worn, places, null, at, name, ("grade", grade.Grade.ToString()), ("why", grade.Reasons.Count > 0 ? grade.Reasons[0].Text : "worn"));
     }
+
+    internal static bool NeedsConverter(BayGroup bay, Unit unit) => unit.Drive is { } drive && Shape(bay, drive) == Converter;
+
+    internal static bool NeedsSpacer(BayGroup bay, Unit unit) => bay is { Stance: "caddy", HeightMm: { } most } && unit.Drive?.HeightMm < most - 1;
 
     /// <summary>The rule that a drive's form breaks or meets with a converter; null when it fits as it is.</summary>
     private static Rule? Shape(BayGroup bay, DriveSheet drive)

@@ -23,7 +23,7 @@ public static class ExpectedDrives
 
     public static IEnumerable<Expectation> Of(Question q, ArraySheet arrays)
     {
-        var made = DriveSteps.Made(q).Select(a => a.Plan.Name).ToHashSet();
+        var made = DriveSteps.Made(q).Select(a => a.Name).ToHashSet();
         if (made.Count == 0 && !q.Changes.Any(c => DriveSteps.IsDrivePlace(c.Place))) yield break;
         var drives = q.Planned.Units.Where(u => DriveSteps.IsDrivePlace(u.Key) && u.Value.Drive?.Bytes is > 0).ToList();
         foreach (var group in drives.GroupBy(u => u.Value.Drive!.Bytes!.Value).OrderByDescending(g => g.Key))

@@ -22,7 +22,7 @@ internal static class DriveSteps
     public static bool AllHot(Question q) => q.Changes.Count > 0 && q.Changes.All(c => q.Sheet.Bays.Any(b => b.HotPlug == true && PlaceName.IsBay(c.Place) && b.Names.Contains(PlaceName.Short(c.Place))));
 
     /// <summary>Arrays that the plan makes or makes anew.</summary>
-    public static IEnumerable<ArrayFigures> Made(Question q) => q.Arrays.Where(a => !q.FoundArrays.Any(f => f.Equals(a))).Select(a => ArrayFigures.Of(a, q.Planned)).Where(f => f.Why is null);
+    public static IEnumerable<ArrayPlan> Made(Question q) => q.Arrays.Where(a => !q.FoundArrays.Any(f => f.Equals(a)));
 
     public static IEnumerable<Step> Before(Question q, IReadOnlyList<Change> drives)
     {
@@ -57,19 +57,17 @@ internal static class DriveSteps
         var bay = q.Sheet.Bays.First(b => b.Names.Contains(place));
         var how = new List<string>();
         if (bay.Tray is { } tray) how.Add($"Into its {tray}, screws finger-tight, then a quarter turn.");
-        if (DriveFit.Judge(q).Where(f => f.Places.Contains(c.Place)).Select(f => f.Rule.Code).ToList() is { Count: > 0 } codes)
-        {
-            if (codes.Contains(DriveFit.Converter.Code)) how.Add("In the converter, plug to plug.");
-            if (codes.Contains(DriveFit.Spacer.Code)) how.Add("With the spacer.");
-        }
+        if (DriveFit.NeedsConverter(bay, c.In!)) how.Add("In the converter, plug to plug.");
+        if (DriveFit.NeedsSpacer(bay, c.In!)) how.Add("With the spacer.");
         how.Add("Write its serial number and the bay down.");
         how.Add("Push it in until the latch takes it, close the latch.");
         return new("in:" + c.Place, Runbook.In, title, how, "It goes in without force, or it is the wrong way round.", [c.Place], 3);
     }
 
-    public static IEnumerable<Step> Arrays(Question q)
+    public static IEnumerable<Step> Arrays(Question q, ArraySheet arrays)
     {
-        foreach (var array in Made(q))
+        var made = Made(q).Select(a => a.Name).ToHashSet();
+        foreach (var array in arrays.Planned.Where(a => a.Why is null && made.Contains(a.Plan.Name)))
         {
             var plan = array.Plan;
             string[] erased = [.. plan.Members.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p))];
@@ -92,9 +90,9 @@ internal static class DriveSteps
         var coming = q.Changes.Where(c => c.In?.Drive is not null && PlaceName.IsBay(c.Place)).Select(c => PlaceName.Short(c.Place)).ToHashSet();
         foreach (var bay in q.Sheet.Bays.Where(b => b.Tray is not null))
             if (bay.Names.Count(coming.Contains) is > 0 and var n) yield return new("take:tray:" + bay.Tray, "Small things", $"{n} × {bay.Tray} with screws, for bays that have none");
-        var findings = DriveFit.Judge(q).ToList();
-        if (findings.Count(f => f.Rule.Code == DriveFit.Converter.Code) is > 0 and var converters) yield return new("take:converter", "Small things", Say.Count(converters, "converter", "converters") + " for smaller drives");
-        if (findings.Count(f => f.Rule.Code == DriveFit.Spacer.Code) is > 0 and var spacers) yield return new("take:spacer", "Small things", Say.Count(spacers, "spacer", "spacers"));
+        var fitted = q.Sheet.Bays.SelectMany(b => b.Names.Where(coming.Contains).Select(n => (Bay: b, Unit: q.Planned.At(PlaceName.Bay(n))!))).ToList();
+        if (fitted.Count(f => DriveFit.NeedsConverter(f.Bay, f.Unit)) is > 0 and var converters) yield return new("take:converter", "Small things", Say.Count(converters, "converter", "converters") + " for smaller drives");
+        if (fitted.Count(f => DriveFit.NeedsSpacer(f.Bay, f.Unit)) is > 0 and var spacers) yield return new("take:spacer", "Small things", Say.Count(spacers, "spacer", "spacers"));
         if (coming.Count > 0) yield return new("take:labels", "Small things", "Labels: bay and serial number on every drive");
         if (Made(q).Any()) yield return new("take:backup", "On paper", "Word that the backup was read back: creating an array erases its drives");
     }

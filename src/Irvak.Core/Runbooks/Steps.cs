@@ -1,3 +1,4 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -19,9 +20,9 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
 {
     internal const string Off = "Off", Open = "Open", Out = "Out", In = "In", Close = "Close", Start = "First start";
 
-    public static Runbook Of(Question q)
+    public static Runbook Of(Question q, ArraySheet arrays)
     {
-        var made = DriveSteps.Arrays(q).ToList();
+        var made = DriveSteps.Arrays(q, arrays).ToList();
         if (q.Changes.Count == 0 && made.Count == 0) return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
         var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place)).ToList();
