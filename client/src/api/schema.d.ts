@@ -792,6 +792,7 @@ export interface components {
             dataDrives: number;
             others?: null | components["schemas"]["LevelColumn"][];
             growth?: null | components["schemas"]["GrowthRow"][];
+            shelf?: null | components["schemas"]["ShelfSpares"];
         };
         /**
          * @description What keeps the array: a controller of its own, the kernel, or a copy-on-write pool.
@@ -3652,6 +3653,24 @@ export interface components {
             /** @description Who asks this price. */
             priceSource?: null | string;
             claims?: components["schemas"]["Claim"][];
+        };
+        /** @description Drives to keep on the shelf while others are being ordered. */
+        ShelfSpares: {
+            /**
+             * Format: double
+             * @description Failures expected in the time that a new one takes to come.
+             */
+            mean: number;
+            /**
+             * Format: int32
+             * @description Smallest number with which that time is got over with the wanted certainty.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Chance that so many are enough, 0 to 1.
+             */
+            certainty: number;
         };
         /** @description One kind of part that the plan brings in. */
         ShoppingLine: {

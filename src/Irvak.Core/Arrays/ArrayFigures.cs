@@ -25,7 +25,7 @@ public sealed record ArrayFigures(
     ArrayPlan Plan, string Words, string? Code, string? Why, ArrayCapacity? Capacity = null, int Surely = 0, int AtBest = 0, IReadOnlyList<SurvivalRow>? Survival = null,
     Rebuild? Rebuild = null, double RepairHours = 0, LossChance? Loss = null, double? MeanYears = null, double Requests = 0, double ReadMBs = 0, double WriteMBs = 0,
     double InitialiseHours = 0, int StripKiB = 0, int SuggestedStripKiB = 0, double Touches = 0, int DataDrives = 0,
-    IReadOnlyList<LevelColumn>? Others = null, IReadOnlyList<GrowthRow>? Growth = null)
+    IReadOnlyList<LevelColumn>? Others = null, IReadOnlyList<GrowthRow>? Growth = null, ShelfSpares? Shelf = null)
 {
     public const double YearsOfLoss = 5;
 
@@ -59,7 +59,7 @@ public sealed record ArrayFigures(
             read * drives.Min(d => DriveDefaults.ReadMBs(d).Value), write * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
             drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600),
             strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, Arrays.Requests.DataDrives(shape)), Arrays.Requests.DataDrives(shape),
-            Columns(plan, drives, spare), Grown(plan, bytes));
+            Columns(plan, drives, spare), Grown(plan, bytes), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d).Value))));
     }
 
     private static LossQuestion Question(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare) => new(

@@ -33,6 +33,9 @@ public static class DriveDefaults
     /// <summary>Mean time to failure, hours: 8760 ÷ −ln(1 − share failing in a year).</summary>
     public static double MttfHours(double failuresPerYear) => -HoursPerYear / NearOne.Log1p(-failuresPerYear);
 
+    /// <summary>Share that fails in a year: 1 − e^(−8760 ÷ mean time to failure).</summary>
+    public static double FailuresPerYear(double mttfHours) => -NearOne.ExpM1(-HoursPerYear / mttfHours);
+
     public static Sourced Mttf(DriveSheet? drive)
     {
         if (drive?.MttfHours is > 0 and var hours) return new(hours, "drive's sheet", Basis.Sheet);

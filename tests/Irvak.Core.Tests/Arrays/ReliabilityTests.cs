@@ -118,6 +118,12 @@ public class ReliabilityTests
     [InlineData(0.05, 170_783)]
     public void Mean_time_to_failure_of_a_share_failing_in_a_year(double share, double hours) => Assert.Equal(hours, DriveDefaults.MttfHours(share), 0.5 + 1e-9);
 
+    [Theory] // drive sheets print both: 2.5, 2.0 and 1.2 million hours
+    [InlineData(2_500_000, 0.0035)]
+    [InlineData(2_000_000, 0.0044)]
+    [InlineData(1_200_000, 0.0073)]
+    public void Sheets_pair_hours_with_a_share(double hours, double share) => Assert.Equal(share, DriveDefaults.FailuresPerYear(hours), 0.00005);
+
     [Theory]
     [InlineData(12 * TB, 1e-14, 0.617)] // full read of 12 TB (arithmetic)
     [InlineData(12 * TB + (TB / 2), 1e-14, 0.632)]

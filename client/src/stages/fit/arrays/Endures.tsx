@@ -58,6 +58,9 @@ export function Endures({ array }: { array: ArrayFigures }) {
             {loss && (
               <Line name="Array or sectors lost within 5 years" value={percent(loss.array + loss.sectors)} strong />
             )}
+            {array.shelf && (
+              <Line name="To keep on the shelf, 30 days to get one, 95 %" value={`${array.shelf.count}`} />
+            )}
             <Line name="First full pass over every drive" value={hours(array.initialiseHours)} />
           </tbody>
         </table>
