@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { euro, group, mib, places, plural, short } from './numbers';
+import { euro, group, hours, mib, percent, places, plural, short, tb, tib } from './numbers';
 
 it('groups digits with a thin gap', () => expect(group(524288)).toBe('524 288'));
 it('writes memory in the unit people speak of', () =>
@@ -13,3 +13,21 @@ it('lists few places and shortens runs', () => {
 });
 it('counts in words', () =>
   expect([plural(1, 'stop', 'stops'), plural(2, 'stop', 'stops')]).toEqual(['1 stop', '2 stops']));
+
+it('counts the same bytes in 10¹² and in 2⁴⁰', () => {
+  // Twelve drives of 2 TB with one parity: 22 TB, shown as about 20 TiB (common practice, no source).
+  const bytes = 11 * 2_000_398_934_016;
+  expect([tb(bytes), tib(bytes)]).toEqual(['22.0 TB', '20.01 TiB']);
+  expect([tb(960_197_124_096), tib(960_197_124_096)]).toEqual(['960.2 GB', '894.3 GiB']);
+});
+it('writes chances down to where digits mean nothing', () =>
+  expect([0, 1e-9, 0.0000612, 0.0043, 0.167, 1].map(percent)).toEqual([
+    '0 %',
+    '< 0.0001 %',
+    '0.0061 %',
+    '0.43 %',
+    '17 %',
+    '100 %',
+  ]));
+it('writes hours as people plan them', () =>
+  expect([0.2, 5.94, 24.2, 72, 74.4].map(hours)).toEqual(['12 min', '5.9 h', '24 h', '3 d', '3 d 2 h']));

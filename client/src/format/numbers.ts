@@ -54,5 +54,6 @@ export function percent(share: number): string {
 export function hours(h: number): string {
   if (h < 1) return `${Math.max(1, Math.round(h * 60))} min`;
   if (h < 48) return `${h < 10 ? h.toFixed(1) : Math.round(h)} h`;
-  return `${Math.floor(h / 24)} d ${Math.round(h % 24)} h`;
+  const [days, rest] = [Math.floor(Math.round(h) / 24), Math.round(h) % 24];
+  return rest ? `${days} d ${rest} h` : `${days} d`;
 }
