@@ -25,6 +25,12 @@ public sealed record Question(
 
     public IReadOnlyList<ArrayPlan> FoundArrays { get; init; } = [];
 
+    /// <summary>The found array that a planned one still is; null for one that is made anew or grown.</summary>
+    public ArrayPlan? StillAs(ArrayPlan array) => FoundArrays.FirstOrDefault(array.IsMadeLike);
+
+    /// <summary>The found array that a planned one grows from; null when it grows from none.</summary>
+    public ArrayPlan? GrownFrom(ArrayPlan array) => FoundArrays.FirstOrDefault(array.Grows);
+
     /// <summary>Places where anything happens.</summary>
     public IReadOnlySet<string> Changed { get; } = Changes.Select(c => c.Place).ToHashSet();
 

@@ -17,7 +17,7 @@ internal static class ArrayWays
     public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding)
     {
         if (About(before, finding) is not { } array) yield break;
-        if (JobArrays.Found(state).FirstOrDefault(f => f.Name == array.Plan.Name) is { } found && !found.Equals(array.Plan))
+        if (JobArrays.Found(state).FirstOrDefault(f => f.Name == array.Plan.Name) is { } found && !found.IsMadeLike(array.Plan))
             yield return ("as found", $"Leave {found.Name} as found", new MakeArray(found));
         foreach (var other in (array.Others ?? []).Where(o => !o.IsThis && o.Surely > 0).OrderByDescending(o => o.Usable))
             yield return ("level " + other.Words, $"{other.Words} over the same drives", new MakeArray(array.Plan with { Level = other.Level, Groups = other.Groups }));

@@ -57,9 +57,10 @@ public sealed record ArrayPlan(
     [JsonIgnore]
     public IReadOnlyList<string> AllSpares => Spares ?? [];
 
-    /// <summary>Equal when they hold the same drives in the same way.</summary>
-    public bool Equals(ArrayPlan? other) => other is not null && (Name, Level, Host, Groups, StripKiB, Use, Scratch, BackedUp) == (other.Name, other.Level, other.Host, other.Groups, other.StripKiB, other.Use, other.Scratch, other.BackedUp)
-        && Members.SequenceEqual(other.Members) && AllSpares.SequenceEqual(other.AllSpares);
+    /// <summary>Made the same way over the same drives. What it is used for, its spares and its backup can change without making it anew.</summary>
+    public bool IsMadeLike(ArrayPlan other) => (Name, Level, Host, Groups) == (other.Name, other.Level, other.Host, other.Groups)
+        && (StripKiB is null || other.StripKiB is null || StripKiB == other.StripKiB) && Members.SequenceEqual(other.Members);
 
-    public override int GetHashCode() => HashCode.Combine(Name, Level, Host, Groups, Members.Count);
+    /// <summary>The other one with more drives: it is grown, and what it holds stays.</summary>
+    public bool Grows(ArrayPlan other) => Members.Count > other.Members.Count && (this with { Members = other.Members }).IsMadeLike(other) && other.Members.All(Members.Contains);
 }

@@ -71,8 +71,8 @@ public static class ArrayRules
             yield return Finding.Of(Impossible, places, null, ("array", plan.Name), ("why", why));
             yield break;
         }
-        var isNew = !q.FoundArrays.Any(f => f.Equals(plan));
-        if (isNew && Erased(q, plan) is { Count: > 0 } erased)
+        var isNew = q.StillAs(plan) is null;
+        if (Erased(q, plan) is { Count: > 0 } erased)
             yield return Finding.Of(Erases, erased, null, ("array", plan.Name), ("places", Say.Slots(erased)), ("size", ArrayCapacity.TB(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0))));
         if (array.Surely == 0 && !plan.Scratch && !plan.BackedUp)
             yield return Finding.Of(NoRedundancy, places, null, ("array", plan.Name));
@@ -85,9 +85,9 @@ public static class ArrayRules
             foreach (var finding in ByController(q, array)) yield return finding;
     }
 
-    /// <summary>Members that hold something now: drives that were found there and stay. Those of the same array, only extended, are not erased.</summary>
-    private static List<string> Erased(Question q, ArrayPlan plan) =>
-        [.. plan.Members.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p) && q.FoundArrays.FirstOrDefault(f => f.Name == plan.Name && f.Level == plan.Level)?.Members.Contains(p) != true)];
+    /// <summary>Members that hold something now and lose it: drives that were found there and stay, but for those of an array that only grows.</summary>
+    internal static List<string> Erased(Question q, ArrayPlan plan) => q.StillAs(plan) is not null ? [] :
+        [.. plan.Members.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p) && q.GrownFrom(plan)?.Members.Contains(p) != true)];
 
     /// <summary>What lies idle because drives differ, with the one swap that frees most.</summary>
     private static Finding? Idle(Build build, ArrayFigures array)

@@ -7,9 +7,15 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
 {
     public static ArraySheet Of(Question q)
     {
-        var planned = q.Arrays.Select(a => ArrayFigures.Of(a, q.Planned)).ToList();
-        // An array that stays as it was found, on the drives that were found, has the figures it had.
-        return new(planned, [.. q.FoundArrays.Select(f => planned.FirstOrDefault(p => p.Plan.Equals(f) && !f.Members.Any(q.Changed.Contains)) ?? ArrayFigures.Of(f, q.Found))]);
+        var found = q.FoundArrays.Select(f => ArrayFigures.Of(f, q.Found)).ToList();
+        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found))], found);
+    }
+
+    /// <summary>An array that stays and misses a drive for a while is what it was; whether it lives through that is judged by <see cref="MemberPulled"/>.</summary>
+    private static ArrayFigures FiguresOf(Question q, ArrayPlan plan, List<ArrayFigures> found)
+    {
+        var was = q.StillAs(plan) is { } still ? found.First(f => f.Plan == still) : null;
+        return was is not null && plan.Members.Any(p => q.Planned.At(p)?.Drive is null) ? was with { Plan = plan } : ArrayFigures.Of(plan, q.Planned);
     }
 
     /// <summary>Bytes of all arrays that hold data.</summary>

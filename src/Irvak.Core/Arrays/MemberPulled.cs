@@ -20,29 +20,49 @@ public static class MemberPulled
         "Its drives are taken out or made into something else.",
         "definition", Basis.Standard);
 
+    public static readonly Rule Replaced = new("ARR-REPLACE", Severity.Care,
+        "Replace {places} of {array} one at a time: each is rebuilt, about {hours} h, before the next is pulled.",
+        "The array carries on with what it has left and fills the new drive; two at once may be one too many.",
+        "definition of the level; the larger space shows after the last one", Basis.Standard);
+
     internal static IEnumerable<Finding> Judge(Question q, ArraySheet sheet)
     {
-        foreach (var array in sheet.Found)
+        foreach (var array in sheet.Found.Where(a => a.Why is null))
         {
-            if (array.Why is null && q.Arrays.All(a => a.Name != array.Plan.Name))
-                yield return Finding.Of(GivenUp, [.. array.Plan.Members], array.Capacity!.Why, ("array", array.Plan.Name), ("size", ArrayCapacity.TB(array.Capacity.Usable)));
-            // One that is given up or made anew is no loss; its erasure is told by its own rule.
-            if (array.Why is not null || q.Arrays.All(a => a.Name != array.Plan.Name || !a.Members.SequenceEqual(array.Plan.Members) || a.Level != array.Plan.Level)) continue;
-            string[] gone = [.. array.Plan.Members.Where(p => q.Changed.Contains(p))];
-            if (gone.Length == 0) continue;
-            var bytes = array.Plan.Members.Select(p => q.Found.At(p)!.Drive!.Bytes ?? 1).ToList();
-            var shape = ArrayShape.Of(array.Plan.Level, array.Plan.Host, bytes, array.Plan.Groups).Shape!;
-            var at = 0;
-            var lives = true;
-            foreach (var group in shape.Groups)
+            var plan = array.Plan;
+            if (q.Arrays.All(a => a.Name != plan.Name))
+                yield return Finding.Of(GivenUp, [.. plan.Members], array.Capacity!.Why, ("array", plan.Name), ("size", ArrayCapacity.TB(array.Capacity.Usable)));
+            // One that is given up or made anew is no loss by pulling; its erasure is told by its own rule.
+            if (!q.Arrays.Any(a => a.IsMadeLike(plan) || a.Grows(plan))) continue;
+            var (emptied, replaced) = Touched(q, plan);
+            var shape = ArrayShape.Of(plan.Level, plan.Host, [.. plan.Members.Select(p => q.Found.At(p)!.Drive!.Bytes!.Value)], plan.Groups).Shape!;
+            if (!Lives(shape, plan, emptied) || (array.Surely == 0 && replaced.Count > 0))
+                yield return Finding.Of(Loses, [.. emptied.Concat(replaced)], null, ("places", Say.Slots([.. emptied.Concat(replaced)])), ("array", plan.Name), ("level", array.Words.ToLowerInvariant()), ("surely", array.Surely == 0 ? "no failure" : Say.Count(array.Surely, "failure", "failures")));
+            else
             {
-                if (array.Plan.Members.Skip(at).Take(group.Count).Count(gone.Contains) > group.Tolerance) lives = false;
-                at += group.Count;
+                if (emptied.Count > 0)
+                    yield return Finding.Of(Weakens, emptied, null, ("places", Say.Slots(emptied)), ("array", plan.Name), ("left", array.Surely > emptied.Count ? $"{Say.Count(array.Surely - emptied.Count, "failure", "failures")} more" : "a further failure may lose it"));
+                if (replaced.Count > 0)
+                    yield return Finding.Of(Replaced, replaced, null, ("places", Say.Slots(replaced)), ("array", plan.Name), ("hours", $"{Math.Max(1, Math.Round(array.Rebuild!.Hours))}"));
             }
-            var left = array.Surely - gone.Length;
-            yield return lives
-                ? Finding.Of(Weakens, gone, null, ("places", Say.Slots(gone)), ("array", array.Plan.Name), ("left", left > 0 ? $"{Say.Count(left, "failure", "failures")} more" : "a further failure may lose it"))
-                : Finding.Of(Loses, gone, null, ("places", Say.Slots(gone)), ("array", array.Plan.Name), ("level", array.Words.ToLowerInvariant()), ("surely", array.Surely == 0 ? "none" : Say.Count(array.Surely, "failure", "failures")));
         }
+    }
+
+    /// <summary>Members that are taken out for good, and those in whose place another drive comes.</summary>
+    internal static (IReadOnlyList<string> Emptied, IReadOnlyList<string> Replaced) Touched(Question q, ArrayPlan found)
+    {
+        var touched = found.Members.Where(q.Changed.Contains).ToLookup(p => q.Planned.At(p)?.Drive is not null);
+        return ([.. touched[false]], [.. touched[true]]);
+    }
+
+    private static bool Lives(ArrayShape shape, ArrayPlan plan, IReadOnlyList<string> gone)
+    {
+        var at = 0;
+        foreach (var group in shape.Groups)
+        {
+            if (plan.Members.Skip(at).Take(group.Count).Count(gone.Contains) > group.Tolerance) return false;
+            at += group.Count;
+        }
+        return true;
     }
 }

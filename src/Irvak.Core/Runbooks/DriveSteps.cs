@@ -19,10 +19,10 @@ internal static class DriveSteps
     }
 
     /// <summary>True when nothing is touched but bays whose sheet says that drives may be changed while the machine runs.</summary>
-    public static bool AllHot(Question q) => q.Changes.Count > 0 && q.Changes.All(c => q.Sheet.Bays.Any(b => b.HotPlug == true && PlaceName.IsBay(c.Place) && b.Names.Contains(PlaceName.Short(c.Place))));
+    public static bool AllHot(Question q) => q.Changes.Count > 0 && HotBays(q.Sheet) is var hot && q.Changes.All(c => hot.Contains(c.Place));
 
-    /// <summary>Arrays that the plan makes or makes anew.</summary>
-    public static IEnumerable<ArrayPlan> Made(Question q) => q.Arrays.Where(a => !q.FoundArrays.Any(f => f.Equals(a)));
+    /// <summary>Arrays that the plan makes, makes anew or grows.</summary>
+    public static IEnumerable<ArrayPlan> Made(Question q) => q.Arrays.Where(a => q.StillAs(a) is null);
 
     public static IEnumerable<Step> Before(Question q, IReadOnlyList<Change> drives)
     {
@@ -41,6 +41,25 @@ internal static class DriveSteps
                 array is null ? "A disk that still spins is hurt by a jolt." : $"It belongs to {array.Name}. Pull this one and no other.", [c.Place], 2)
             : new("out:" + c.Place, Runbook.Out, $"Take the {c.Out!.Short} out of {place}", ["Undo its screw or clip, let it spring up, draw it out at that angle.", "Keep the screw: it is a tiny one.", Bag(c)], null, [c.Place], 2);
     }
+
+    /// <summary>
+    /// Members of an array that stays, changed for others: out, in, and rebuilt, before the next one moves. They come last, on the running
+    /// machine, whatever else is done with it switched off before.
+    /// </summary>
+    public static IEnumerable<Step> OneByOne(Question q, ArraySheet arrays)
+    {
+        var hot = HotBays(q.Sheet);
+        foreach (var array in arrays.Found.Where(a => a is { Why: null, Rebuild: not null } && q.Arrays.Any(p => p.IsMadeLike(a.Plan) || p.Grows(a.Plan))))
+            foreach (var change in InOrder(q).Where(c => MemberPulled.Touched(q, array.Plan).Replaced.Contains(c.Place)))
+            {
+                var power = hot.Contains(change.Place) ? null : "This bay may not be served running: shut the machine down for it, and start it again afterwards.";
+                yield return TakeOut(q, change) with { Group = Runbook.Start, Caution = $"Only this one: {array.Plan.Name} must be whole before it.{(power is null ? "" : " " + power)}" };
+                yield return PutIn(q, change) with { Group = Runbook.Start };
+                yield return new("rebuilt:" + change.Place, Runbook.Start, $"Wait until {array.Plan.Name} is whole again", [$"Let it rebuild onto the new drive, about {array.Rebuild!.Hours:0} h.", "Read its state: no member missing, no rebuild running."], "Pulling the next one earlier can lose the array.", [change.Place], 5);
+            }
+    }
+
+    private static HashSet<string> HotBays(MachineSheet sheet) => [.. sheet.Bays.Where(b => b.HotPlug == true).SelectMany(b => b.Names).Select(PlaceName.Bay)];
 
     private static string Bag(Change c) => c.MovedTo is { } to ? $"Lay it aside: it goes into {PlaceName.Short(to)}." : $"Bag and label it{(c.Out!.Serial is { } s ? $", serial {s}" : "")}.";
 
@@ -68,18 +87,29 @@ internal static class DriveSteps
     {
         var made = Made(q).Select(a => a.Name).ToHashSet();
         foreach (var array in arrays.Planned.Where(a => a.Why is null && made.Contains(a.Plan.Name)))
-        {
-            var plan = array.Plan;
-            string[] erased = [.. plan.Members.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p))];
-            yield return new("array:" + plan.Name, Runbook.Start, $"Create array {plan.Name}: {array.Words.ToLowerInvariant()} over {plan.Members.Count} drives",
-                [
-                    $"Members in this order: {string.Join(' ', plan.Members.Select(PlaceName.Short))}{(plan.AllSpares.Count > 0 ? $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}" : "")}.",
-                    $"{(array.Code is { } code ? char.ToUpperInvariant(code[0]) + code[1..] : array.Words)}, strip {array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
-                    $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
-                    "Read every place on the screen against this list before you confirm.",
-                ],
-                erased.Length > 0 ? $"Erases {string.Join(", ", erased.Select(PlaceName.Short))} for good. Is the backup read back?" : "Creating an array erases its drives. Never do it to get an old array back.", [.. plan.Members], 8);
-        }
+            yield return q.GrownFrom(array.Plan) is { } was ? Grow(array, was) : Create(q, array);
+    }
+
+    private static Step Grow(ArrayFigures array, ArrayPlan was)
+    {
+        string[] added = [.. array.Plan.Members.Except(was.Members)];
+        return new("array:" + array.Plan.Name, Runbook.Start, $"Grow array {array.Plan.Name} to {array.Plan.Members.Count} drives",
+            [$"Add {string.Join(' ', added.Select(PlaceName.Short))} to it, by its keeper's own growing: {Keeper(array.Plan.Host)}.", "Let the reshape run to its end before anything else is changed.", $"It is to show {ArrayCapacity.Shown(array.Capacity!.Usable)} afterwards; then grow the file system on it."],
+            "Never create it anew: that erases it. Is the backup read back?", [.. array.Plan.Members], 10);
+    }
+
+    private static Step Create(Question q, ArrayFigures array)
+    {
+        var plan = array.Plan;
+        var erased = ArrayRules.Erased(q, plan);
+        return new("array:" + plan.Name, Runbook.Start, $"Create array {plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Count(plan.Members.Count, "drive", "drives")}",
+            [
+                $"Members in this order: {string.Join(' ', plan.Members.Select(PlaceName.Short))}{(plan.AllSpares.Count > 0 ? $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}" : "")}.",
+                $"{(array.Code is { } code ? char.ToUpperInvariant(code[0]) + code[1..] : array.Words)}, strip {array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
+                $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
+                "Read every place on the screen against this list before you confirm.",
+            ],
+            erased.Count > 0 ? $"Erases {string.Join(", ", erased.Select(PlaceName.Short))} for good. Is the backup read back?" : "Creating an array erases its drives. Never do it to get an old array back.", [.. plan.Members], 8);
     }
 
     private static string Keeper(ArrayHost host) => host switch { ArrayHost.Controller => "the controller", ArrayHost.Kernel => "the kernel", _ => "the pool" };

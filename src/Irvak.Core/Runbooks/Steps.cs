@@ -26,7 +26,9 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         if (q.Changes.Count == 0 && made.Count == 0) return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
         var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place)).ToList();
+        var oneByOne = DriveSteps.OneByOne(q, arrays).ToList();
         var drives = DriveSteps.InOrder(q).ToList();
+        var alone = drives.Where(c => !oneByOne.Any(s => s.Places.Contains(c.Place))).ToList();
         // Bays that may be served while the machine runs need neither the switch nor the screwdriver.
         var runs = q.Changes.Count == 0 || DriveSteps.AllHot(q);
         List<Step> steps =
@@ -37,12 +39,13 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
             .. runs ? [] : Opening(q),
             .. ProcessorSteps.Out(processors),
             .. modules.Where(c => c.Out is not null).Select(c => TakeOut(q, c)),
-            .. drives.Where(c => c.Out is not null).Select(c => DriveSteps.TakeOut(q, c)),
+            .. alone.Where(c => c.Out is not null).Select(c => DriveSteps.TakeOut(q, c)),
             .. ProcessorSteps.In(q, processors),
             .. InFillOrder(q, modules.Where(c => c.In is not null)).Select(c => PutIn(q, c)),
-            .. drives.Where(c => c.In is not null).Select(c => DriveSteps.PutIn(q, c)),
+            .. alone.Where(c => c.In is not null).Select(c => DriveSteps.PutIn(q, c)),
             .. runs ? [] : Closing(q),
             .. runs ? [] : FirstStart(q),
+            .. oneByOne,
             .. made,
         ];
         var ledger = processors.Concat(modules).Concat(drives).Where(c => c.TakesPart).Select((c, i) =>

@@ -26,7 +26,7 @@ public static class RuleRegister
         M2Fit.Form, M2Fit.Key, M2Fit.Length, M2Fit.Wiring, M2Fit.Lanes,
         ArrayRules.Impossible, ArrayRules.Erases, ArrayRules.NoRedundancy, ArrayRules.NotBackup, ArrayRules.Unequal, ArrayRules.RebuildRisk, ArrayRules.Strip,
         ArrayRules.WriteThrough, ArrayRules.Offered, ArrayRules.Twice,
-        ArrayMixing.Media, ArrayMixing.Protocol, ArrayMixing.Sectors, ArrayMixing.Shingled, ArrayMixing.Recovery, MemberPulled.Loses, MemberPulled.Weakens, MemberPulled.GivenUp,
+        ArrayMixing.Media, ArrayMixing.Protocol, ArrayMixing.Sectors, ArrayMixing.Shingled, ArrayMixing.Recovery, MemberPulled.Loses, MemberPulled.Weakens, MemberPulled.GivenUp, MemberPulled.Replaced,
         AimDistance.Memory, AimDistance.Space, AimDistance.Failures, AimDistance.Money,
         ShoppingList.Short,
     ];

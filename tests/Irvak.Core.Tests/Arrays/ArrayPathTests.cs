@@ -2,6 +2,7 @@ using Irvak.Core.Arrays;
 using Irvak.Core.Expectations;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
+using Irvak.Core.Verdicts;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
 namespace Irvak.Core.Tests.Arrays;
@@ -103,4 +104,44 @@ public class ArrayPathTests
     [InlineData("M", "bay:1", "bay:1", "/edit/array/spares/0")]
     public void An_array_of_nonsense_is_refused_with_its_path(string name, string member, string? spare, string path) =>
         Assert.Equal(path, EditFold.Refusal(Disks(2), new MakeArray(new(name, ArrayLevel.Single, [member], Spares: spare is null ? null : [spare])))!.Path);
+
+    [Fact]
+    public void What_an_array_is_used_for_can_change_without_making_it_anew()
+    {
+        var found = InArray(4, "raid6");
+        var job = found.With(new MakeArray(JobArrays.Found(found)[0] with { BackedUp = true, Use = ArrayUse.Machines, Spares = ["bay:5"] }));
+        Assert.Empty(job.Evaluate().Runbook.Steps);
+        Assert.DoesNotContain(job.Evaluate().Findings, f => f.Rule.Code == "ARR-ERASE");
+        // Another level is another array, over the same drives.
+        Assert.Contains(found.With(new MakeArray(JobArrays.Found(found)[0] with { Level = ArrayLevel.Parity1 })).Evaluate().Findings, f => f.Rule.Code == "ARR-ERASE");
+    }
+
+    [Fact]
+    public void An_array_that_only_grows_is_never_created_anew()
+    {
+        var found = InArray(4, "raid6").With(new Fit(Bay(5), new() { Drive = Disk, Source = "shelf" }));
+        var grown = found.With(new MakeArray(JobArrays.Found(found)[0] with { Members = Bays(5) })).Evaluate();
+        var step = Assert.Single(grown.Runbook.Steps, s => s.Key == "array:md0");
+        Assert.Equal(("Grow array md0 to 5 drives", "Never create it anew: that erases it. Is the backup read back?"), (step.Title, step.Caution));
+        Assert.DoesNotContain(grown.Findings, f => f.Rule.Code == "ARR-ERASE");
+    }
+
+    [Fact]
+    public void Drives_of_an_array_that_stays_are_changed_one_by_one_with_a_rebuild_between()
+    {
+        var job = Hot(InArray(4, "raid5")).With([.. Bays(2).Select(b => (Edit)new Fit(b, new() { Drive = Disk with { Bytes = 16 * TB }, Source = "shelf" }))]);
+        var plan = job.Evaluate();
+        Assert.Equal(["off:map", "out:bay:1", "in:bay:1", "rebuilt:bay:1", "out:bay:2", "in:bay:2", "rebuilt:bay:2"], plan.Runbook.Steps.Select(s => s.Key));
+        Assert.DoesNotContain(plan.Findings, f => f.Rule.Code == "ARR-LOSE");
+        // A striped one has nothing to rebuild from.
+        Assert.Contains(Hot(InArray(4, "raid0")).With(new Fit(Bay(1), new() { Drive = Disk, Source = "shelf" })).Evaluate().Findings, f => f.Rule.Code == "ARR-LOSE");
+    }
+
+    [Fact]
+    public void A_member_out_of_an_array_that_lives_through_it_is_no_stop()
+    {
+        var plan = InArray(4, "raid6").With(new Remove("bay:2")).Evaluate();
+        Assert.Equal(0, plan.Count(Severity.Stop));
+        Assert.Null(Assert.Single(plan.Arrays.Planned).Why);
+    }
 }
