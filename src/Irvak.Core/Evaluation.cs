@@ -45,8 +45,8 @@ public sealed record Evaluation(
             if (f.Places.Count == 0 || f.Places.Any(q.Changed.Contains)) { yield return f; continue; }
             if (before is null)
             {
-                var found = q with { Planned = q.Found };
-                before = [.. MemorySheet.Judge(found, MemorySheet.Of(found))];
+                var found = q with { Planned = q.Found, Arrays = q.FoundArrays };
+                before = [.. MemorySheet.Judge(found, MemorySheet.Of(found)), .. ArraySheet.Judge(found, ArraySheet.Of(found))];
             }
             yield return f with { AsFoundToo = before.Any(b => b.Rule.Code == f.Rule.Code && f.Places.All(b.Places.Contains)) };
         }

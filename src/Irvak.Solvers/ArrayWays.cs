@@ -2,6 +2,7 @@ using System.Globalization;
 using Irvak.Core;
 using Irvak.Core.Arrays;
 using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Solvers;
@@ -28,7 +29,5 @@ internal static class ArrayWays
 
     /// <summary>What the array is after an edit.</summary>
     public static string? Effect(Evaluation after, string name) => after.Arrays.Planned.FirstOrDefault(a => a.Plan.Name == name) is { Capacity: { } capacity } array
-        ? string.Create(CultureInfo.InvariantCulture, $"{ArrayCapacity.TB(capacity.Usable)} · survives {array.Surely} · lost within 5 years {Percent(array.Loss?.Either)}") : null;
-
-    private static string Percent(double? share) => share switch { null => "not known", < 1e-6 => "< 0.0001 %", { } s => string.Create(CultureInfo.InvariantCulture, $"{100 * s:0.###} %") };
+        ? string.Create(CultureInfo.InvariantCulture, $"{ArrayCapacity.TB(capacity.Usable)} · survives {array.Surely} · lost within 5 years {(array.Loss is { } loss ? Chance.Words(loss.Either) : "not known")}") : null;
 }

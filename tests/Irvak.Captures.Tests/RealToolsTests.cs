@@ -94,6 +94,9 @@ public class RealToolsTests
         var text = System.Text.Encoding.UTF8.GetString(bytes);
         var stopped = CaptureReader.Read(text[..text.IndexOf("Solid Bits", text.IndexOf("Loop 2/2", StringComparison.Ordinal), StringComparison.Ordinal)]).Seen.MemoryTest!;
         Assert.Equal((1, false), (stopped.Passes, stopped.Finished));
+        // What is pasted behind a run that never ended still belongs to its own tool.
+        var mixed = CaptureReader.Read(text[..text.IndexOf("Done.", StringComparison.Ordinal)] + "/dev/md0:\n           Version : 1.2\n        Raid Level : raid6\n      Raid Devices : 4\n");
+        Assert.Equal("raid6", Assert.Single(mixed.Seen.Raids).Level);
     }
 
     [Fact]

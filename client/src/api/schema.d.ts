@@ -793,6 +793,11 @@ export interface components {
             others?: null | components["schemas"]["LevelColumn"][];
             growth?: null | components["schemas"]["GrowthRow"][];
             shelf?: null | components["schemas"]["ShelfSpares"];
+            /**
+             * @description A drive stands by, so that a repair starts at once.
+             * @default false
+             */
+            hasSpare: boolean;
         };
         /**
          * @description What keeps the array: a controller of its own, the kernel, or a copy-on-write pool.

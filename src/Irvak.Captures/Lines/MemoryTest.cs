@@ -9,6 +9,9 @@ internal sealed partial class MemoryTest : LineReader
 {
     private const string Chatter = "a line of a memory test without a result";
 
+    // Where the colon behind a pattern's name stands; other indented listings have theirs elsewhere.
+    private const int Column = 22;
+
     private string? _tool, _pattern;
     private double _mib;
     private int _first, _begun, _wanted;
@@ -47,9 +50,10 @@ internal sealed partial class MemoryTest : LineReader
         }
         if (line.StartsWith("Done.")) { _finished = true; return LineFate.Used; }
         // The name stands before what the terminal was made to overwrite; a failure may end the same line or stand on its own.
-        if (line.StartsWith("  ") && line.IndexOf(':') is > 4 and < 30 and var colon) _pattern = line[2..colon].Trim().ToString();
+        var names = line.Length > Column && line[Column] == ':' && line[2] != ' ' && line.StartsWith("  ");
+        if (names) _pattern = line[2..Column].Trim().ToString();
         if (line.Contains("FAILURE:", StringComparison.Ordinal)) { Fail(); return LineFate.Used; }
-        return line.StartsWith("  ") && _pattern is not null ? LineFate.Used : line.StartsWith("Skipping to next test") ? Left(Chatter) : LineFate.Foreign;
+        return names ? LineFate.Used : line.StartsWith("Skipping to next test") ? Left(Chatter) : LineFate.Foreign;
     }
 
     private LineFate Stress(ReadOnlySpan<char> line)

@@ -20,12 +20,13 @@ public sealed record GrowthRow(int Count, long Usable, bool Now);
 /// <param name="RepairHours">Until a failed drive is made up for: the start and the rebuild.</param>
 /// <param name="InitialiseHours">A full pass over every drive at its mean rate.</param>
 /// <param name="ReadMBs">One stream in order as the drives give it, before whatever lies on the path to the user.</param>
+/// <param name="HasSpare">A drive stands by, so that a repair starts at once.</param>
 /// <param name="Touches">Drives that one request of the use touches on average.</param>
 public sealed record ArrayFigures(
     ArrayPlan Plan, string Words, string? Code, string? Why, ArrayCapacity? Capacity = null, int Surely = 0, int AtBest = 0, IReadOnlyList<SurvivalRow>? Survival = null,
     Rebuild? Rebuild = null, double RepairHours = 0, LossChance? Loss = null, double? MeanYears = null, double Requests = 0, double ReadMBs = 0, double WriteMBs = 0,
     double InitialiseHours = 0, int StripKiB = 0, int SuggestedStripKiB = 0, double Touches = 0, int DataDrives = 0,
-    IReadOnlyList<LevelColumn>? Others = null, IReadOnlyList<GrowthRow>? Growth = null, ShelfSpares? Shelf = null)
+    IReadOnlyList<LevelColumn>? Others = null, IReadOnlyList<GrowthRow>? Growth = null, ShelfSpares? Shelf = null, bool HasSpare = false)
 {
     public const double YearsOfLoss = 5;
 
@@ -52,14 +53,14 @@ public sealed record ArrayFigures(
         var question = Question(shape, drives, rebuild, spare);
         var suggested = Arrays.Requests.Suggested(shape, use);
         var strip = plan.StripKiB ?? suggested;
-        var (read, write) = Arrays.Requests.Streams(shape);
+        var data = Arrays.Requests.DataDrives(shape);
         return new(plan, words, code, null, ArrayCapacity.Of(shape), shape.Surely, shape.AtBest, Arrays.Survival.Of(shape), rebuild, question.RepairHours, LossChain.Of(shape, question, YearsOfLoss * DriveDefaults.HoursPerYear),
             shape.Surely == 0 ? null : shape.Groups.Min(g => LossChain.MeanHours(g.Count, g.Tolerance, question)) / shape.Groups.Count / DriveDefaults.HoursPerYear,
             Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), use.Reads),
-            read * drives.Min(d => DriveDefaults.ReadMBs(d).Value), write * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
+            data * drives.Min(d => DriveDefaults.ReadMBs(d).Value), data * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
             drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600),
-            strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, Arrays.Requests.DataDrives(shape)), Arrays.Requests.DataDrives(shape),
-            Columns(plan, drives, spare), Grown(plan, bytes), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d).Value))));
+            strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, data), data,
+            Columns(plan, drives, spare), Grown(plan, bytes), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d).Value))), spare);
     }
 
     private static LossQuestion Question(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare) => new(

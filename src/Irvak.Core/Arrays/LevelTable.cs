@@ -3,6 +3,7 @@ namespace Irvak.Core.Arrays;
 /// <summary>One level: what it needs, survives and costs.</summary>
 /// <param name="Name">In plain words.</param>
 /// <param name="Code">As controllers and the kernel number it; null where it has no number.</param>
+/// <param name="NestedCode">The number of several groups of it side by side.</param>
 /// <param name="LeastController">Fewest members of one group on a controller; null when controllers don't offer it.</param>
 /// <param name="LeastKernel">The same in the kernel.</param>
 /// <param name="LeastPool">The same in a pool.</param>
@@ -23,7 +24,7 @@ public static class LevelTable
         new(ArrayLevel.Stripe, "Striped", "level 0", null, 2, 2, 1, 0, 1),
         new(ArrayLevel.Mirror, "Mirror", "level 1", null, 2, 2, 2, -1, -1),
         new(ArrayLevel.Pairs, "Mirrored pairs", "level 10", null, 4, 4, 4, 1, 2),
-        new(ArrayLevel.Parity1, "Single parity", "level 5", "level 50", 3, 3, 2, 1, 4),
+        new(ArrayLevel.Parity1, "Single parity", "level 5", "level 50", 3, 2, 2, 1, 4),
         new(ArrayLevel.Parity2, "Double parity", "level 6", "level 60", 4, 4, 3, 2, 6),
         new(ArrayLevel.Parity3, "Triple parity", null, null, null, null, 4, 3, 8),
         new(ArrayLevel.Layered1, "Layered, one redundancy", null, null, null, 2, null, 1, 4),

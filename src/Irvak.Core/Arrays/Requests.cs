@@ -24,7 +24,7 @@ public static class Requests
     /// <param name="requestBytes">Size of the request, 512 bytes or more.</param>
     public static double Touches(long requestBytes, long stripBytes, int dataDrives) => Math.Min(Math.Max(1, dataDrives), 1 + (Math.Max(0, requestBytes - 512) / (double)stripBytes));
 
-    /// <summary>Drives that carry data side by side.</summary>
+    /// <summary>Drives that carry data side by side: what one stream in order is worth, reading, or writing full stripes.</summary>
     public static int DataDrives(ArrayShape shape) => shape.Level switch
     {
         ArrayLevel.Single or ArrayLevel.Span or ArrayLevel.Mirror => 1,
@@ -32,9 +32,6 @@ public static class Requests
         ArrayLevel.Stripe => shape.Count,
         _ => shape.Groups.Sum(g => g.Count - g.Tolerance),
     };
-
-    /// <summary>Drives' worth of one stream: reading and writing in order, full stripes.</summary>
-    public static (double Read, double Write) Streams(ArrayShape shape) => (DataDrives(shape), DataDrives(shape));
 
     /// <summary>Strips that keepers offer, KiB.</summary>
     public static readonly IReadOnlyList<int> Strips = [16, 32, 64, 128, 256, 512, 1024];

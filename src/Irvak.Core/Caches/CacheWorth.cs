@@ -1,5 +1,4 @@
 using System.Globalization;
-using Irvak.Core.Arrays;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
@@ -66,7 +65,7 @@ public sealed record CacheWorth(CachePoint Now, double MissMs, IReadOnlyList<Cac
         [
             new("blocks of hot data", $"{model.Blocks:#,0}".Replace(',', ' ')),
             new("blocks in the cache", $"{q.CacheBytes / block:#,0}".Replace(',', ' ')),
-            new("hits, Zipf " + q.Exponent.ToString("0.##", CultureInfo.InvariantCulture), ArrayRules.Percent(now.Hits), true),
+            new("hits, Zipf " + q.Exponent.ToString("0.##", CultureInfo.InvariantCulture), Chance.Words(now.Hits), true),
             new("hits × cache + misses × drives", string.Create(CultureInfo.InvariantCulture, $"{now.Hits:0.###} × {q.FastMs:0.###} + {1 - now.Hits:0.###} × {q.SlowMs:0.###} ms")),
         ],
         new WorkedLine("mean latency", string.Create(CultureInfo.InvariantCulture, $"{now.LatencyMs:0.##} ms"), true), "Che, Tung, Wang, IEEE JSAC 2002; requests independent of each other");

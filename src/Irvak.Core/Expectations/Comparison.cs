@@ -53,7 +53,6 @@ public static class Comparison
             _ => null,
         };
         if (said is not null) return said;
-        if (ExpectedDrives.IsOne(e.Key)) return new(e, LineState.NotLookedAt, null, null, null);
         if (after is null || SeenIn(e, after, bySlot) is not { } seen) return new(e, LineState.NotLookedAt, null, null, null);
         return new(e, e.Holds(seen.Value) ? LineState.AsExpected : LineState.Deviates, seen.Text, "capture", seen.Value);
     }
@@ -77,8 +76,8 @@ public static class Comparison
             case ExpectedMemory.OsKey:
                 return after.MemTotalKiB is { } kib ? (ByteCount.FromKiB(kib).GiB, $"{ByteCount.FromKiB(kib).GiB:0.0} GiB") : null;
             default:
-                if (e.Places.Count == 0 || after.Devices.Count == 0) return null;
-                var device = bySlot.GetValueOrDefault(PlaceName.Short(e.Places[0]));
+                if (ExpectedMemory.SlotOf(e.Key) is not { } slot || after.Devices.Count == 0) return null;
+                var device = bySlot.GetValueOrDefault(slot);
                 if (device is null) return (0, "not listed");
                 return device.SizeMiB is { } mib ? (mib, mib == 0 ? "empty" : ByteCount.FromMiB(mib).ToString()) : null;
         }

@@ -128,7 +128,7 @@ public static class Diagnosis
     {
         var deviating = lines.Where(l => l.State == LineState.Deviates).ToList();
         if (deviating.Count == 0) return [];
-        var slots = deviating.Where(l => l.Expected.Places.Count == 1 && l.Expected.Named is null && !ExpectedDrives.IsOne(l.Expected.Key)).ToList();
+        var slots = deviating.Where(l => ExpectedMemory.SlotOf(l.Expected.Key) is not null).ToList();
         var missing = slots.Where(l => l.Value is 0).ToList();
         var explained = new List<Explanation>();
         if (missing.Count > 0) explained.Add(Missing(sheet, planned, lines, missing));

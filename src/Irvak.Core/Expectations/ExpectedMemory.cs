@@ -31,7 +31,12 @@ public static class ExpectedMemory
 
     public const string ErrorsKey = "test.errors", TestKey = "test.pass";
 
-    public static string SlotKey(string slot) => "firmware.slot." + slot;
+    private const string SlotPrefix = "firmware.slot.";
+
+    public static string SlotKey(string slot) => SlotPrefix + slot;
+
+    /// <summary>The slot that a line is about; null for another line.</summary>
+    public static string? SlotOf(string key) => key.StartsWith(SlotPrefix, StringComparison.Ordinal) ? key[SlotPrefix.Length..] : null;
 
     public static IReadOnlyList<Expectation> Of(Question q, MemorySheet memory)
     {

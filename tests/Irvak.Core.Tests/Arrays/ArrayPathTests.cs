@@ -144,4 +144,22 @@ public class ArrayPathTests
         Assert.Equal(0, plan.Count(Severity.Stop));
         Assert.Null(Assert.Single(plan.Arrays.Planned).Why);
     }
+
+    [Fact]
+    public void What_a_found_array_is_wrong_about_is_as_found()
+    {
+        var found = InArray(4, "raid0");
+        Assert.True(found.With(Boards.Fit("B1")).Evaluate().Findings.Single(f => f.Rule.Code == "ARR-NONE").AsFoundToo);
+        Assert.False(Disks(4).Array(ArrayLevel.Stripe, 4, change: a => a with { BackedUp = false }).Evaluate().Findings.Single(f => f.Rule.Code == "ARR-NONE").AsFoundToo);
+    }
+
+    [Fact]
+    public void A_spare_that_is_there_starts_the_repair_at_once()
+    {
+        var with = ArrayFigures.Of(new("M", ArrayLevel.Parity1, Bays(4)), [Disk, Disk, Disk, Disk], true);
+        var without = ArrayFigures.Of(new("M", ArrayLevel.Parity1, Bays(4)), [Disk, Disk, Disk, Disk], false);
+        Assert.True(with.HasSpare);
+        Assert.Equal(48, without.RepairHours - with.RepairHours, 9); // common practice, no source
+        Assert.True(with.Loss!.Array < without.Loss!.Array);
+    }
 }

@@ -50,7 +50,7 @@ export default function Fit() {
     const edit = putEdit(job.planned, place, held);
     if (!edit) return;
     apply(edit);
-    say(`${held.unit.short ?? 'Module'} in ${short(place)}.`);
+    say(`${held.unit.short ?? 'Part'} in ${short(place)}.`);
     select(place);
     // A shelf part stays in hand: several pieces go into several slots.
     if (held.from === 'place') take(null);
@@ -62,9 +62,9 @@ export default function Fit() {
   };
   const pick = (place: string) => {
     const unit = job.planned[place];
-    if (!unit?.module) return;
+    if (!unit?.module && !unit?.drive) return;
     take({ from: 'place', place, unit });
-    say(`${unit.short ?? 'Module'} of ${short(place)} in hand. Go to an empty slot and press Enter.`);
+    say(`${unit.short ?? 'Part'} of ${short(place)} in hand. Go to an empty place and press Enter.`);
     focusPlace(place);
   };
 
@@ -74,7 +74,7 @@ export default function Fit() {
         {hand && (
           <div className="handbar" role="status">
             <b>In hand:</b> {hand.unit.long ?? hand.unit.short} {hand.from === 'place' && <>from {short(hand.place)}</>}
-            <span className="quiet-on">click a slot, or go there with the arrow keys and press Enter</span>
+            <span className="quiet-on">click a place, or go there with the arrow keys and press Enter</span>
             <button type="button" onClick={() => take(null)}>
               Lay it back
             </button>

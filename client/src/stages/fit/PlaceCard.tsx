@@ -58,7 +58,7 @@ export function PlaceCard({
       {(slot || socket || bay || card) && (
         <>
           <div className="row wrap">
-            {unit && slot && (
+            {unit && (slot || bay) && (
               <button type="button" className="btn o" onClick={() => onPick(place)}>
                 Move it
               </button>

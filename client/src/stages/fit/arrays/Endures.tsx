@@ -42,9 +42,7 @@ export function Endures({ array }: { array: ArrayFigures }) {
               <th>
                 <b>Rebuild of one drive</b>
               </th>
-              <th className="num">
-                {(array.plan.spares?.length ?? 0) > 0 ? 'starts at once, spare there' : 'starts after 48 h, no spare'}
-              </th>
+              <th className="num">{array.hasSpare ? 'starts at once, spare there' : 'starts after 48 h, no spare'}</th>
             </tr>
           </thead>
           <tbody>
