@@ -22,9 +22,14 @@ internal static class DriveWays
         if (places.Count == 0) yield break;
         foreach (var part in shelf.Where(p => p.Drive is { } d && p.Id != unit.ShelfPartId && d != unit.Drive)
             .OrderBy(p => p.InStock >= places.Count ? 0 : 1).ThenBy(p => Math.Abs((p.Drive!.Bytes ?? 0) - (unit.Drive!.Bytes ?? 0))).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(MostKinds))
-            yield return ("replace", $"{(places.Count > 1 ? $"{places.Count} × " : "")}{Unit.Of(part).Short} instead", Group($"puts {Unit.Of(part).Short} there instead", places.Select(p => (Edit)new Fit(p, Unit.Of(part)))));
+            yield return ("replace", $"{(places.Count > 1 ? $"{places.Count} × " : "")}{Unit.Of(part).Short}{(part.Drive!.Model is { } model ? ", " + model : "")} instead", Group($"puts {Unit.Of(part).Short} there instead", places.Select(p => (Edit)new Fit(p, Unit.Of(part)))));
         yield return ("leave", places.Count == 1 ? $"Leave {PlaceName.Short(places[0])} as found" : $"Leave {places.Count} places as found", Group("leaves places as found", places.Select(p => (Edit)new Restore(p))));
     }
+
+    /// <summary>Space that a state plans less than another, MiB.</summary>
+    public static long Short(JobState before, JobState after) => Math.Max(0, Bytes(before) - Bytes(after)) >> 20;
+
+    private static long Bytes(JobState state) => state.Planned.Units.Values.Sum(u => u.Drive?.Bytes ?? 0);
 
     private static Edit Group(string what, IEnumerable<Edit> edits) => edits.ToList() is [var one] ? one : new Together(what, [.. edits]);
 }

@@ -40,12 +40,13 @@ public static class WaysOut
     private static Tried? Try(JobState state, Evaluation before, Finding finding, Candidate candidate, Func<JobState, Evaluation> evaluate)
     {
         if (EditFold.Refusal(state, candidate.Edit) is not null) return null;
-        var after = evaluate(EditFold.Apply(state, candidate.Edit, new Stamp("", default)));
+        var changed = EditFold.Apply(state, candidate.Edit, new Stamp("", default));
+        var after = evaluate(changed);
         var same = after.Findings.FirstOrDefault(f => f.Rule.Code == finding.Rule.Code && f.Places.Any(finding.Places.Contains))
             ?? (finding.Places.Count == 0 ? after.Findings.FirstOrDefault(f => f.Rule.Code == finding.Rule.Code) : null);
         if (same is not null && same.Severity >= finding.Severity) return null;
         if (after.Count(Severity.Stop) > before.Count(Severity.Stop) - (finding.Severity == Severity.Stop ? 1 : 0)) return null;
-        var missing = Math.Max(0, ((state.Aim.MemoryGiB ?? 0) * 1024L) - after.Memory.Planned.InstalledMiB);
+        var missing = DriveWays.IsAbout(finding) ? DriveWays.Short(state, changed) : Math.Max(0, ((state.Aim.MemoryGiB ?? 0) * 1024L) - after.Memory.Planned.InstalledMiB);
         return new Tried(candidate.Kind, new WayOut(candidate.Title, (ArrayWays.About(before, finding) is { } array ? ArrayWays.Effect(after, array.Plan.Name) : null) ?? Effect(before, after, DriveWays.IsAbout(finding)), candidate.Edit), after.Count(Severity.Stop), after.Count(Severity.Care), missing, after.Shopping.TotalEur);
     }
 

@@ -52,7 +52,21 @@ public class ArrayWaysTests
     {
         var state = With(Shelf[0].Drive!, Shelf[0].Drive!);
         var ways = Ways(state, "DRV-MATE");
-        Assert.Contains(ways, w => w.Title == "2 × 8 TB SATA instead" && w.Effect == "runs · + € 360");
+        Assert.Contains(ways, w => w.Title == "2 × 8 TB SATA, EK-N8X instead" && w.Effect == "runs · + € 360");
         Assert.Contains(ways, w => w.Title == "Leave 2 places as found");
+    }
+
+    [Fact]
+    public void A_level_that_the_drives_do_not_make_leads_to_those_that_they_do() =>
+        Assert.Contains(Ways(Disks(3).Array(ArrayLevel.Parity2, 3), "ARR-LEVEL"), w => w.Title == "Single parity over the same drives");
+
+    [Fact]
+    public void The_same_space_comes_before_less_of_it_for_less_money()
+    {
+        ShelfPart small = new() { Id = "sata4", Drive = Disk with { Model = "EK-N4", Bytes = 4 * TB }, InStock = 9, PriceEur = 60 };
+        var state = With(Shelf[0].Drive!);
+        Evaluation Evaluate(JobState s) => s.Evaluate(null, [.. Shelf, small]);
+        var before = Evaluate(state);
+        Assert.Contains("8 TB", WaysOut.Of(state, before, before.Findings.First(f => f.Rule.Code == "DRV-MATE"), [.. Shelf, small], Evaluate)[0].Title);
     }
 }

@@ -5,12 +5,12 @@ import { useEffect, useRef, useState } from 'react';
 const show = (d: Distance, value: number) =>
   d.unit === 'EUR' ? euro(value) : d.unit === 'GiB' ? gib(value) : d.unit === 'TB' ? value.toFixed(1) : group(value);
 
-/** The distances to the aim. A changed value shows its step from before the last edit for some seconds. */
-export function Ledge({ ledge, stops }: { ledge: Distance[]; stops: boolean }) {
+/** The distances to the aim; cells that a stop holds are marked. A changed value shows its step from before the last edit for some seconds. */
+export function Ledge({ ledge, stopped }: { ledge: Distance[]; stopped: string[] }) {
   return (
     <section className="ledge" aria-label="Distance to the aim">
       {ledge.map((d) => (
-        <Cell key={d.name} distance={d} held={stops && d.name === 'Memory'} />
+        <Cell key={d.name} distance={d} held={stopped.includes(d.name)} />
       ))}
     </section>
   );

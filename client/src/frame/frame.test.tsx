@@ -113,11 +113,11 @@ describe('the ledge', () => {
   });
 
   it('shows the distance to the wish and the step from before the last edit', () => {
-    const { rerender } = render(<Ledge ledge={[memory(256)]} stops={false} />);
+    const { rerender } = render(<Ledge ledge={[memory(256)]} stopped={[]} />);
     expect(document.body.textContent).toContain('wish 512 GiB');
-    rerender(<Ledge ledge={[memory(480)]} stops={false} />);
+    rerender(<Ledge ledge={[memory(480)]} stopped={[]} />);
     expect(document.body.textContent).toContain('256 → 480 GiB');
-    rerender(<Ledge ledge={[memory(512)]} stops={false} />);
+    rerender(<Ledge ledge={[memory(512)]} stopped={[]} />);
     expect(document.body.textContent).toContain('480 → 512 GiB');
   });
 
@@ -125,7 +125,7 @@ describe('the ledge', () => {
     render(
       <Ledge
         ledge={[{ name: 'Money', unit: 'EUR', found: 0, planned: 2760, wish: 2000, isLimit: true }]}
-        stops={false}
+        stopped={[]}
       />,
     );
     expect(document.querySelector('.lc.held')?.textContent).toContain('limit € 2 000');

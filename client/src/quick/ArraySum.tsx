@@ -1,4 +1,3 @@
-import { Link } from 'react-router';
 import type { ArrayPlan } from '../api/types';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
@@ -6,6 +5,7 @@ import { Endures } from '../stages/fit/arrays/Endures';
 import { Levels } from '../stages/fit/arrays/Levels';
 import { Staircase } from '../stages/fit/arrays/Staircase';
 import { HOSTS, LEVELS, NESTS, USES } from '../stages/fit/arrays/words';
+import { CarryOn } from './parts';
 import { digits, useArray, useRested, type SumProps } from './sums';
 
 const KINDS: [string, string][] = [
@@ -95,14 +95,7 @@ export function ArraySum({ params, set }: SumProps) {
                 <Endures array={data} />
               </div>
               <Levels array={data} onTake={(c) => set({ level: c.level, groups: `${c.groups}` })} />
-              <div className="row">
-                <Link
-                  className="btn go"
-                  to={`/begin?${new URLSearchParams({ space: (data.capacity!.usable / 1e12).toFixed(1), failures: `${data.surely}` }).toString()}`}
-                >
-                  Carry into a job
-                </Link>
-              </div>
+              <CarryOn to={{ space: (data.capacity!.usable / 1e12).toFixed(1), failures: `${data.surely}` }} />
             </>
           )}
         </div>

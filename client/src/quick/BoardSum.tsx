@@ -1,16 +1,15 @@
-import { Link } from 'react-router';
 import { useSheets } from '../api/hooks';
 import type { JobView } from '../api/types';
 import { group, mib } from '../format/numbers';
 import { Mark } from '../frame/Mark';
 import { Pick } from '../frame/Pick';
 import { Saying } from '../frame/Saying';
-import { SheetSelect } from '../frame/SheetSelect';
 import type { Inked } from '../plate/ink';
 import { Plate } from '../plate/Plate';
 import { bare } from '../shelf/bare';
 import { SlowestOf } from '../stages/fit/SlowestOf';
 import { Unread } from './Unread';
+import { ModulesField, BoardPick, CarryOn } from './parts';
 import { useBoard, useRested, type Board, type SumProps } from './sums';
 
 /** So many modules on a board: what they clock at, which slot each goes into, what will be seen. */
@@ -34,16 +33,7 @@ export function BoardSum({ params, set }: SumProps) {
   return (
     <div className="stack qs">
       <div className="row wrap fields">
-        <SheetSelect value={sheetId} onChange={(id) => set({ sheet: id, sockets: '', cpu: '' })} />
-        {(sheet?.sockets?.length ?? 0) > 1 && (
-          <Pick
-            id="sockets"
-            name="Processors"
-            value={String(sockets || sheet!.sockets!.length)}
-            options={sheet!.sockets!.map((_, i) => [String(i + 1), String(i + 1)])}
-            onChange={(v) => set({ sockets: v })}
-          />
-        )}
+        <BoardPick sheetId={sheetId} sheet={sheet} sockets={sockets} set={set} />
         {(sheet?.processors?.length ?? 0) > 1 && (
           <Pick
             id="cpu"
@@ -64,19 +54,7 @@ export function BoardSum({ params, set }: SumProps) {
           onChange={(v) => set({ bits: v })}
         />
       </div>
-      <div>
-        <label className="field-label" htmlFor="modules">
-          Modules by label, one kind a line
-        </label>
-        <textarea
-          id="modules"
-          className="inp mono"
-          rows={3}
-          value={modules}
-          placeholder={'8 × 32GB 2Rx8 PC5-4800B-R'}
-          onChange={(e) => set({ modules: e.target.value })}
-        />
-      </div>
+      <ModulesField value={modules} example={'8 × 32GB 2Rx8 PC5-4800B-R'} onChange={(text) => set({ modules: text })} />
       {error && <p className="err">{error.message}</p>}
       {!sheetId && (
         <p className="quiet">Choose the machine; its sheet knows the slots, the table of rates and the limits.</p>
@@ -84,14 +62,7 @@ export function BoardSum({ params, set }: SumProps) {
       {data && sheetId && (
         <div className={isFetching ? 'old' : ''}>
           <BoardAnswer board={data} bits={bits} />
-          <div className="row wrap">
-            <Link
-              className="btn go"
-              to={`/begin?${new URLSearchParams({ sheet: sheetId, modules, sockets: String(sockets), cpu: processor, bits }).toString()}`}
-            >
-              Carry into a job
-            </Link>
-          </div>
+          <CarryOn to={{ sheet: sheetId, modules, sockets: String(sockets), cpu: processor, bits }} />
         </div>
       )}
     </div>

@@ -1,7 +1,7 @@
-import { Link } from 'react-router';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
+import { CarryOn } from './parts';
 import { digits, useBoot, useRested, type SumProps } from './sums';
 
 /** How long a boot drive lasts: by what is written to it, and by what it must hold. */
@@ -78,11 +78,7 @@ export function BootSum({ params, set }: SumProps) {
             <Life name="Space" years={data.spaceYears} top={top} none="never full" />
           </div>
           <WorkedSum sum={data.why} />
-          <div className="row">
-            <Link className="btn go" to="/begin">
-              Begin a job
-            </Link>
-          </div>
+          <CarryOn to={{}}>Begin a job</CarryOn>
         </div>
       )}
     </div>

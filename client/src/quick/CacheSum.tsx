@@ -1,9 +1,9 @@
-import { Link } from 'react-router';
 import type { components } from '../api/schema';
 import { percent, tb } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
+import { CarryOn } from './parts';
 import { digits, useCache, useRested, type SumProps } from './sums';
 
 type Worth = components['schemas']['CacheWorth'];
@@ -77,11 +77,7 @@ export function CacheSum({ params, set }: SumProps) {
             </p>
           )}
           <WorkedSum sum={data.why} />
-          <div className="row">
-            <Link className="btn go" to="/begin">
-              Begin a job
-            </Link>
-          </div>
+          <CarryOn to={{}}>Begin a job</CarryOn>
         </div>
       )}
     </div>

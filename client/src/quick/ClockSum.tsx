@@ -1,10 +1,10 @@
-import { Link } from 'react-router';
 import type { JobView } from '../api/types';
 import { group } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { SlowestOf } from '../stages/fit/SlowestOf';
 import { Unread } from './Unread';
+import { ModulesField, CarryOn } from './parts';
 import { digits, useClock, useRested, type SumProps } from './sums';
 
 const whole = (text: string) => (Number(text) > 0 ? Math.floor(Number(text)) : null);
@@ -20,19 +20,7 @@ export function ClockSum({ params, set }: SumProps) {
   );
   return (
     <div className="stack qs">
-      <div>
-        <label className="field-label" htmlFor="modules">
-          Modules by label, one kind a line
-        </label>
-        <textarea
-          id="modules"
-          className="inp mono"
-          rows={3}
-          value={modules}
-          placeholder={'16GB 2Rx4 PC4-2400T-R'}
-          onChange={(e) => set({ modules: e.target.value })}
-        />
-      </div>
+      <ModulesField value={modules} example={'16GB 2Rx4 PC4-2400T-R'} onChange={(text) => set({ modules: text })} />
       <div className="row wrap fields">
         <Pick
           id="per"
@@ -78,11 +66,7 @@ export function ClockSum({ params, set }: SumProps) {
                     : ''}
                   Source: {data.why.source}
                 </p>
-                <div className="row">
-                  <Link className="btn go" to={`/begin?${new URLSearchParams({ modules }).toString()}`}>
-                    Carry into a job
-                  </Link>
-                </div>
+                <CarryOn to={{ modules }} />
               </>
             )
           )}

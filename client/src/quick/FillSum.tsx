@@ -1,13 +1,11 @@
-import { Link } from 'react-router';
 import { useSheets } from '../api/hooks';
 import type { MachineSheet, Unit } from '../api/types';
 import { plural } from '../format/numbers';
 import { Field } from '../frame/Field';
-import { Pick } from '../frame/Pick';
-import { SheetSelect } from '../frame/SheetSelect';
 import type { Inked } from '../plate/ink';
 import { Plate } from '../plate/Plate';
 import { bare } from '../shelf/bare';
+import { BoardPick, CarryOn } from './parts';
 import { digits, useFill, useRested, type Fill, type SumProps } from './sums';
 
 /** Which slots so many modules alike go into; needs no label. */
@@ -22,16 +20,7 @@ export function FillSum({ params, set }: SumProps) {
   return (
     <div className="stack qs">
       <div className="row wrap fields">
-        <SheetSelect value={sheetId} onChange={(id) => set({ sheet: id, sockets: '' })} />
-        {(sheet?.sockets?.length ?? 0) > 1 && (
-          <Pick
-            id="sockets"
-            name="Processors"
-            value={String(sockets || sheet!.sockets!.length)}
-            options={sheet!.sockets!.map((_, i) => [String(i + 1), String(i + 1)])}
-            onChange={(v) => set({ sockets: v })}
-          />
-        )}
+        <BoardPick sheetId={sheetId} sheet={sheet} sockets={sockets} set={set} />
         <Field id="n" label="Modules alike" value={count} onChange={(v) => set({ n: digits(v) })} />
       </div>
       {error && <p className="err">{error.message}</p>}
@@ -39,14 +28,7 @@ export function FillSum({ params, set }: SumProps) {
       {data && sheet && (
         <div className={isFetching ? 'stack old' : 'stack'}>
           <Answer fill={data} sheet={sheet} sockets={sockets} asked={Math.floor(Number(count) || 0)} />
-          <div className="row">
-            <Link
-              className="btn go"
-              to={`/begin?${new URLSearchParams({ sheet: sheetId, sockets: String(sockets) }).toString()}`}
-            >
-              Carry into a job
-            </Link>
-          </div>
+          <CarryOn to={{ sheet: sheetId, sockets: String(sockets) }} />
         </div>
       )}
     </div>

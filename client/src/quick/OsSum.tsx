@@ -1,7 +1,7 @@
-import { Link } from 'react-router';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
+import { CarryOn } from './parts';
 import { digits, useOs, useRested, type SumProps } from './sums';
 
 /** What a system shows of so much memory, and where the rest is. */
@@ -51,14 +51,7 @@ export function OsSum({ params, set }: SumProps) {
             It shows <b>{data.words}</b>.
           </p>
           <WorkedSum sum={data.why} />
-          <div className="row">
-            <Link
-              className="btn go"
-              to={`/begin?${new URLSearchParams({ wish: String(Math.ceil(Number(gib))), bits: kind === '64' ? '64' : '32' }).toString()}`}
-            >
-              Carry into a job
-            </Link>
-          </div>
+          <CarryOn to={{ wish: String(Math.ceil(Number(gib))), bits: kind === '64' ? '64' : '32' }} />
         </>
       )}
     </div>

@@ -47,7 +47,8 @@ public sealed record ArrayFigures(
         var code = LevelTable.Code(plan.Level, plan.Groups);
         long[] bytes = [.. drives.Select(d => d.Bytes ?? 0)];
         var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups);
-        if (shape is null) return new(plan, words, code, why);
+        // What these drives do make is worth more than the news that they don't make this.
+        if (shape is null) return new(plan, words, code, why, Others: Columns(plan, drives, spare));
         var use = Workloads.Of(plan.Use);
         var rebuild = Arrays.Rebuild.Of(shape, drives);
         var question = Question(shape, drives, rebuild, spare);

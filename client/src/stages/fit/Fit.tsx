@@ -138,7 +138,12 @@ export default function Fit() {
           )
         }
       />
-      <Ledge ledge={job.ledge} stops={job.findings.some((f) => f.severity === 'stop')} />
+      <Ledge
+        ledge={job.ledge}
+        stopped={job.findings
+          .filter((f) => f.severity === 'stop')
+          .map((f) => (sheetOf(f.code) === 'arrays' ? 'Usable' : 'Memory'))}
+      />
     </>
   );
 }

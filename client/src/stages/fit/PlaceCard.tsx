@@ -20,7 +20,8 @@ export function PlaceCard({
   const socket = place.startsWith('socket:');
   const bay = /^(bay|m2):/.test(place);
   const card = /^(card|board):/.test(place);
-  const usual = socket ? 'processor' : bay ? 'drive' : card ? 'card' : '';
+  const form = job.sheet?.bays?.find((g) => place.startsWith('bay:') && g.names.includes(short(place)))?.form;
+  const usual = socket ? 'processor' : bay ? (form ?? 'm.2') : card ? 'card' : '';
   const shelf = (useShelf(text || usual, job.number).data ?? []).filter((p) =>
     socket ? p.part.processor : bay ? p.part.drive : card ? p.part.card : p.part.module,
   );

@@ -1,3 +1,4 @@
+import { plural } from '../../format/numbers';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useWays } from '../../api/hooks';
@@ -49,7 +50,7 @@ export default function Survey() {
           inks={['found', 'empty', 'dark', 'unknown', ...(disputed.length > 0 ? ['disputed' as const] : [])]}
           selected={selected}
           onAct={onPlace}
-          note={`${known} places known`}
+          note={`${plural(known, 'place', 'places')} known`}
         />
         <div className="tabs no-print" role="tablist" aria-label="Survey">
           {TABS.map(([key, name]) => (

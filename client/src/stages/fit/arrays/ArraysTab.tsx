@@ -37,19 +37,21 @@ export function ArraysTab({ job, stale }: { job: JobView; stale: boolean }) {
   return (
     <div className={stale ? 'sheet arrays old' : 'sheet arrays'} aria-label="Bays and arrays">
       <div className="row wrap">
-        <div className="seg" role="group" aria-label="Arrays">
-          {arrays.map((a) => (
-            <button
-              key={a.plan.name}
-              type="button"
-              aria-pressed={a === shown}
-              className={a === shown ? 'on' : ''}
-              onClick={() => setName(a.plan.name)}
-            >
-              {a.plan.name}, {a.plan.members.length}
-            </button>
-          ))}
-        </div>
+        {arrays.length > 0 && (
+          <div className="seg" role="group" aria-label="Arrays">
+            {arrays.map((a) => (
+              <button
+                key={a.plan.name}
+                type="button"
+                aria-pressed={a === shown}
+                className={a === shown ? 'on' : ''}
+                onClick={() => setName(a.plan.name)}
+              >
+                {a.plan.name}, {a.plan.members.length}
+              </button>
+            ))}
+          </div>
+        )}
         <button type="button" className="btn o" onClick={begin}>
           New array
         </button>
@@ -78,9 +80,12 @@ export function ArraysTab({ job, stale }: { job: JobView; stale: boolean }) {
           <ArrayForm plan={shown.plan} onChange={make} />
           <Members job={job} plan={shown.plan} onChange={make} />
           {shown.why ? (
-            <p className="err">
-              {shown.plan.name} can’t be made: {shown.why}.
-            </p>
+            <>
+              <p className="err">
+                {shown.plan.name} can’t be made: {shown.why}.
+              </p>
+              <Levels array={shown} onTake={(c) => make({ ...shown.plan, level: c.level, groups: c.groups })} />
+            </>
           ) : (
             <>
               <div className="array-cols">
