@@ -7,7 +7,7 @@ using BenchmarkDotNet.Toolchains.InProcess.Emit;
 namespace Irvak.Bench;
 
 /// <summary>
-/// <c>core</c> measures the core; <c>solvers</c> the searches; <c>readers</c> every reader; <c>shelf CONNECTION</c> search over 100 000 parts; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
+/// <c>core</c> measures the core; <c>solvers</c> the searches; <c>readers</c> every reader, or the one named after it; <c>shelf CONNECTION</c> search over 100 000 parts; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
 /// which runs pgbench with the same statements beside them.
 /// </summary>
 public static class Program
@@ -28,11 +28,13 @@ public static class Program
             case ["solvers"]:
                 return SolverRuns.Run();
             case ["readers"]:
-                return Readers.Run(Demo);
+                return Readers.Run(Demo, null);
+            case ["readers", var only]:
+                return Readers.Run(Demo, only);
             case ["shelf", var connection]:
                 return await ShelfSearchLoad.Run(Demo, connection);
             default:
-                Console.Error.WriteLine("core | solvers | readers | shelf CONNECTION | load ADDRESS PID");
+                Console.Error.WriteLine("core | solvers | readers [NAME] | shelf CONNECTION | load ADDRESS PID");
                 return 2;
         }
     }

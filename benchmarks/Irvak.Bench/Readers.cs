@@ -13,7 +13,7 @@ public static class Readers
 {
     private const int Size = 7 * 1024 * 1024;
 
-    public static int Run(string demo)
+    public static int Run(string demo, string? only)
     {
         var builds = new DemoBuilds(DemoFiles.Sheets(demo).ToDictionary(s => s.Id), DemoFiles.Shelf(demo).ToDictionary(p => p.Id));
         var machine = new SimulatedMachine(builds.Of("brannick-torr-32"), DemoBuilds.Facts("brannick-torr-32"));
@@ -36,7 +36,7 @@ public static class Readers
             ("log", Repeat(SimulatedSystem.Log("ata3.00: failed command: READ FPDMA QUEUED"))),
         ];
         var slowest = 0.0;
-        foreach (var (name, bytes) in samples)
+        foreach (var (name, bytes) in samples.Where(s => only is null || s.Name == only))
         {
             var table = name == "table of drives";
             // Columns are named once; then the table is read.

@@ -23,6 +23,7 @@ internal sealed class TextRun(string text)
     // A JSON document is read from bytes; they are made when the first one comes.
     private byte[]? _utf8;
     private LineStarts? _lines;
+    private readonly JsonNames _names = new();
 
     public CaptureReading Read()
     {
@@ -99,7 +100,7 @@ internal sealed class TextRun(string text)
     {
         _utf8 ??= Encoding.UTF8.GetBytes(text);
         _lines ??= new LineStarts(_utf8);
-        var document = JsonValue.Parse(_utf8, _lines.Start(number), _lines, out var end, out var trouble);
+        var document = JsonValue.Parse(_utf8, _lines.Start(number), _lines, _names, out var end, out var trouble);
         after = _lines.LineOf(Math.Max(end - 1, 0)) + 1;
         if (trouble is not null) _broken++;
         if (document is not { } whole) { after = number; return false; }

@@ -85,7 +85,7 @@ public class TablesAgainstLibrariesTests
         foreach (var indented in new[] { false, true })
         {
             var text = Encoding.UTF8.GetBytes(new JsonObject { ["all"] = node?.DeepClone() }.ToJsonString(new JsonSerializerOptions { WriteIndented = indented }));
-            var document = Documents.JsonValue.Parse(text, 0, new LineStarts(text), out var end, out var trouble)!.Value;
+            var document = Documents.JsonValue.Parse(text, 0, new LineStarts(text), new Documents.JsonNames(), out var end, out var trouble)!.Value;
             Assert.Null(trouble);
             Assert.Equal(text.Length, end);
             Same(node, document["ALL"]!.Value);
@@ -123,7 +123,7 @@ public class TablesAgainstLibrariesTests
         for (var cut = 1; cut < whole.Length; cut++)
         {
             var text = Encoding.UTF8.GetBytes(whole[..cut]);
-            var document = Documents.JsonValue.Parse(text, 0, new LineStarts(text), out _, out var trouble)!.Value;
+            var document = Documents.JsonValue.Parse(text, 0, new LineStarts(text), new Documents.JsonNames(), out _, out var trouble)!.Value;
             Assert.Contains(trouble, (string[])["it stops in the middle", "it is broken off or damaged from here on"]);
             counts.Add(document["a"]?.Items.Count(i => i["n"]?.Long is not null) ?? 0);
         }

@@ -4,9 +4,10 @@ using System.Text;
 namespace Irvak.Captures.Documents;
 
 /// <summary>Goes through a separated table row by row (quotes as RFC 4180 has them) and keeps where each cell stands in the text.</summary>
-internal sealed class CsvScan(string text, char separator, int mostColumns)
+internal sealed class CsvScan(string text, char separator, int mostColumns, int mostCells)
 {
-    private readonly List<(int Start, int Length)> _cells = [];
+    // As many as there can be: a list that grows by doubling would be copied as often as it is read.
+    private readonly List<(int Start, int Length)> _cells = new(Math.Min(text.AsSpan().Count(separator) + text.AsSpan().Count('\n') + 1, mostCells));
 
     // Cells that are not one stretch of the text: doubled quotes, text around quotes.
     private readonly Dictionary<int, string> _made = [];

@@ -71,8 +71,8 @@ internal sealed class CsvTable
 
     private static CsvTable? Separated(string text, char separator, int firstLine)
     {
-        var rows = new List<Row>();
-        var scan = new CsvScan(text, separator, MostColumns);
+        var rows = new List<Row>(Math.Min(text.AsSpan().Count('\n') + 1, MostRows));
+        var scan = new CsvScan(text, separator, MostColumns, MostCells);
         CsvTable? table = null;
         var cut = 0;
         while (scan.NextRow(out var from, out var count, out var line))

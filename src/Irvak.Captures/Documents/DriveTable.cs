@@ -74,13 +74,16 @@ public static partial class DriveTable
         if (columns.Count != table.Columns.Count) return CaptureReading.Nothing($"The table has {table.Columns.Count} columns, {columns.Count} were named.");
         if (!columns.Contains(DriveColumn.Serial) && !columns.Contains(DriveColumn.Bay)) return CaptureReading.Nothing("Name at least the column of the bay or of the serial number.");
         var at = Enum.GetValues<DriveColumn>().Select(c => c == DriveColumn.None ? -1 : columns.ToList().IndexOf(c)).ToArray();
-        var drives = new List<SeenDrive>();
+        var drives = new List<SeenDrive>(table.Rows.Count);
         var rest = new List<NotUnderstood>();
         var texts = new Repeated();
-        foreach (var row in table.Rows)
+        var row = table.Rows[0];
+        // One for all rows.
+        Func<DriveColumn, string?> of = wanted => row.Cell(at[(int)wanted]) is { IsEmpty: false } cell && cell is not ("-" or "--") ? texts.Of(cell) : null;
+        for (var i = 0; i < table.Rows.Count; i++)
         {
-            string? Of(DriveColumn wanted) => row.Cell(at[(int)wanted]) is { IsEmpty: false } cell && cell is not ("-" or "--") ? texts.Of(cell) : null;
-            if (row.Count > 1 && Drive(Of, texts, row.Line) is { } drive) drives.Add(drive);
+            row = table.Rows[i];
+            if (row.Count > 1 && Drive(of, texts, row.Line) is { } drive) drives.Add(drive);
             else rest.Add(new NotUnderstood(row.Line, row.Line, "a row without bay and serial number", Start(string.Join(" ", row.Texts()))));
         }
         var used = table.Rows.Count - rest.Count + 1;

@@ -18,7 +18,7 @@ internal struct TableEntry
 /// A JSON document as one table: each value is followed by what it holds. A listing of a thousand drives is one array this way, not
 /// a hundred thousand objects.
 /// </summary>
-internal sealed class JsonTable(byte[] text)
+internal sealed class JsonTable(byte[] text, JsonNames names)
 {
     /// <summary>Deeper documents are no captures.</summary>
     public const int Deepest = 64;
@@ -34,11 +34,11 @@ internal sealed class JsonTable(byte[] text)
 
     public TableEntry[] Nodes => _nodes;
 
-    public JsonNames Names { get; } = new();
+    public JsonNames Names => names;
 
-    public static JsonValue? Read(byte[] text, int from, LineStarts lines, out int end, out string? trouble)
+    public static JsonValue? Read(byte[] text, int from, LineStarts lines, JsonNames names, out int end, out string? trouble)
     {
-        var table = new JsonTable(text);
+        var table = new JsonTable(text, names);
         trouble = null;
         Span<int> open = stackalloc int[Deepest + 1];
         var (depth, name) = (0, -1);
@@ -117,7 +117,7 @@ internal sealed class JsonTable(byte[] text)
     }
 }
 
-/// <summary>Names of members by number, each kept once whatever its case: a listing of a thousand drives repeats its dozen names.</summary>
+/// <summary>Names of members by number, each kept once whatever its case, for all documents of a text: a thousand drives repeat a dozen names.</summary>
 internal sealed class JsonNames
 {
     private readonly Dictionary<string, int> _known = new(StringComparer.OrdinalIgnoreCase);

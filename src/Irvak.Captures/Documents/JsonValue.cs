@@ -131,7 +131,8 @@ internal readonly struct JsonValue
 
     /// <summary>Reads one document.</summary>
     /// <param name="lines">Offsets at which lines begin.</param>
+    /// <param name="names">The names met so far in the same text.</param>
     /// <param name="end">Where the document ends, or where it could no longer be read.</param>
     /// <param name="trouble">Why it could not be read to its end; null when it could.</param>
-    public static JsonValue? Parse(byte[] text, int from, LineStarts lines, out int end, out string? trouble) => JsonTable.Read(text, from, lines, out end, out trouble);
+    public static JsonValue? Parse(byte[] text, int from, LineStarts lines, JsonNames names, out int end, out string? trouble) => JsonTable.Read(text, from, lines, names, out end, out trouble);
 }

@@ -19,11 +19,11 @@ internal sealed partial class Mdstat : LineReader
         if (line.StartsWith("Personalities :")) { _headed = true; return LineFate.Used; }
         if (line.StartsWith("unused devices:")) return LineFate.Used;
         if (line.StartsWith("md") && line.IndexOf(" : ") is > 2 and < 20 && _arrays.Count < 1024) return Head(line.ToString(), number) ? LineFate.Used : LineFate.Foreign;
-        if (_arrays.Count == 0 || line.Length < 6 || line[0] != ' ') return LineFate.Foreign;
+        if (_arrays.Count == 0 || line.Length < 6 || line[0] != ' ' || line.IsWhiteSpace()) return LineFate.Foreign;
         var text = line.Trim().ToString();
-        if (Blocks().Match(text) is { Success: true } m) { Last(a => Size(a, m)); return LineFate.Used; }
-        if (Progress().Match(text) is { Success: true } p) { Last(a => Busy(a, p)); return LineFate.Used; }
-        if (Waiting().Match(text) is { Success: true } w) { Last(a => a with { Activity = $"{w.Groups["what"].Value} {w.Groups["how"].Value.ToLowerInvariant()}" }); return LineFate.Used; }
+        if (char.IsAsciiDigit(text[0]) && Blocks().Match(text) is { Success: true } m) { Last(a => Size(a, m)); return LineFate.Used; }
+        if (text[0] == '[' && Progress().Match(text) is { Success: true } p) { Last(a => Busy(a, p)); return LineFate.Used; }
+        if (text[0] == 'r' && Waiting().Match(text) is { Success: true } w) { Last(a => a with { Activity = $"{w.Groups["what"].Value} {w.Groups["how"].Value.ToLowerInvariant()}" }); return LineFate.Used; }
         return text.StartsWith("bitmap:", StringComparison.Ordinal) ? LineFate.Used : LineFate.Foreign;
     }
 
