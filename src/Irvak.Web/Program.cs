@@ -54,6 +54,7 @@ builder.Services.AddSingleton<JobChanges>();
 builder.Services.AddSingleton<Photos>();
 builder.Services.AddSingleton<JobDesk>();
 builder.Services.AddSingleton<LiveBoard>();
+builder.Services.AddSingleton<Simulations>();
 if (!describing)
 {
     builder.Services.AddHostedService(services => services.GetRequiredService<LiveBoard>());
@@ -70,6 +71,7 @@ app.MapOpenApi();
 app.MapBench();
 app.MapJobEdits();
 app.MapPlacements();
+app.MapArrays();
 app.MapQuickSums();
 app.MapSurvey();
 app.MapPhotos();

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { api, Refusal, unwrap } from './client';
 import { guess } from './guess';
 import { person } from './person';
-import type { BuyingView, Edit, JobView, ReadView, Rule } from './types';
+import type { BuyingView, Edit, JobView, ReadView, Rehearsal, Rule, SimulationQuestion, SimulationView } from './types';
 
 const jobKey = (number: string) => ['job', number];
 
@@ -274,3 +274,48 @@ export function useTakeCapture(number: string) {
 }
 
 export const newKey = () => crypto.randomUUID();
+
+/** An array of the plan with some of its drives taken as failed; changes nothing. */
+export const useRehearsal = (job: JobView, array: string, failed: string[], open: boolean) =>
+  useQuery<Rehearsal>({
+    queryKey: ['rehearsal', job.number, job.lastNumber, array, failed],
+    enabled: open,
+    retry: false,
+    placeholderData: (old) => old,
+    queryFn: async ({ signal }) =>
+      unwrap(
+        await api.POST('/api/jobs/{number}/rehearsal', {
+          params: { path: { number: job.number } },
+          body: { array, failed },
+          signal,
+        }),
+      ),
+  });
+
+/** A simulation that runs on the server; asked after until it has ended. */
+export function useSimulation(job: JobView, array: string) {
+  const begin = useMutation({
+    mutationFn: async (question: SimulationQuestion) =>
+      unwrap(
+        await api.POST('/api/jobs/{number}/simulations', {
+          params: { path: { number: job.number } },
+          body: { array, question },
+        }),
+      ),
+  });
+  const id = begin.data?.id;
+  const client = useQueryClient();
+  const key = ['simulation', id];
+  const state = useQuery({
+    queryKey: key,
+    enabled: !!id,
+    refetchInterval: (query) => (query.state.data?.ended ? false : 300),
+    queryFn: async () =>
+      unwrap(await api.GET('/api/simulations/{id}', { params: { path: { id: id! } } })) as SimulationView,
+  });
+  const cancel = async () => {
+    if (id) await api.DELETE('/api/simulations/{id}', { params: { path: { id } } });
+    await client.invalidateQueries({ queryKey: key });
+  };
+  return { begin, view: id ? (state.data ?? begin.data) : undefined, cancel };
+}

@@ -132,6 +132,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rehearse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/simulations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["beginSimulation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/simulations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["simulation"];
+        put?: never;
+        post?: never;
+        delete: operations["cancelSimulation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick/labels": {
         parameters: {
             query?: never;
@@ -2454,6 +2502,11 @@ export interface components {
             /** @description What sources say of single values, where they differ; the chosen value stands in its own field. */
             claims?: components["schemas"]["Claim"][];
         };
+        /**
+         * @description What a drive's own failure would mean now.
+         * @enum {unknown}
+         */
+        MemberFate: "out" | "may-fail" | "loses" | "keep";
         /** @description The memory side of a board. */
         MemoryBoard: {
             generation?: null | components["schemas"]["MemoryGeneration"];
@@ -3157,6 +3210,61 @@ export interface components {
              */
             readBytes: number;
         };
+        /** @description An array with some of its drives failed, for practice: nothing is planned and nothing is stored. */
+        Rehearsal: {
+            array: string;
+            state: components["schemas"]["RehearsedState"];
+            /** @description The state in one sentence. */
+            sentence: string;
+            members: components["schemas"]["RehearsedMember"][];
+            /** @description What to do, in order. */
+            todo: string[];
+            /**
+             * Format: int32
+             * @description Failures that it surely survives from here on.
+             */
+            more: number;
+            /**
+             * Format: int32
+             * @description Failures that it survives if they fall well.
+             */
+            atBest: number;
+            /**
+             * Format: double
+             * @description Hours until one drive is made up for; null when there is nothing to rebuild from.
+             */
+            rebuildHours: null | number;
+            /**
+             * Format: double
+             * @description Chance of losing the array before that, 0 to 1; null when whole or lost.
+             */
+            lossMeanwhile: null | number;
+            /**
+             * Format: double
+             * @description Chance, at most, of meeting an unreadable sector with nothing to make up for it; 0 while redundancy is left.
+             */
+            unreadable: number;
+        };
+        RehearsalRequest: {
+            /** @description Name of an array of the plan. */
+            array: string;
+            /** @description Places whose drives are taken as failed. */
+            failed: null | string[];
+        };
+        RehearsedMember: {
+            place: string;
+            /**
+             * Format: int32
+             * @description Group that the drive belongs to, from 1.
+             */
+            group: number;
+            fate: components["schemas"]["MemberFate"];
+        };
+        /**
+         * @description How an array stands with some of its drives out.
+         * @enum {unknown}
+         */
+        RehearsedState: "whole" | "degraded" | "lost";
         /** @description A rule of the trade as a value: the only place where its words stand. */
         Rule: {
             /** @description Stable code, such as MEM-KIND. */
@@ -3707,6 +3815,123 @@ export interface components {
             totalEur: number;
             /** Format: int32 */
             withoutPrice: number;
+        };
+        SimulationCount: {
+            /**
+             * Format: int64
+             * @description Arrays watched so far.
+             */
+            runs: number;
+            /**
+             * Format: int64
+             * @description Of them, those that were lost.
+             */
+            array: number;
+            /**
+             * Format: int64
+             * @description Of them, those that live but lost sectors.
+             */
+            sectors: number;
+            /** Format: int64 */
+            either?: number;
+            /**
+             * Format: double
+             * @description Share lost, either way.
+             */
+            share?: number;
+            /**
+             * Format: double
+             * @description Standard error of the share.
+             */
+            error?: number;
+        };
+        /** @description What a simulation is about. With its defaults it is the world of LossChain, and both must agree. */
+        SimulationQuestion: {
+            /**
+             * Format: double
+             * @description How long each array lives, years.
+             * @default 5
+             */
+            years: number;
+            /**
+             * Format: int64
+             * @description How many arrays are watched.
+             * @default 1000000
+             */
+            runs: number;
+            /**
+             * Format: int32
+             * @description The same seed gives the same result, on however many cores.
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Format: double
+             * @description Weibull shape of the lives: 1 as the chain, 1.2 ageing, 0.8 early failures (the approach: Elerath and Pecht 2009).
+             * @default 1
+             */
+            shape: number;
+            /**
+             * @description True when every repair takes the same time; false when they spread as the chain's do.
+             * @default false
+             */
+            fixed: boolean;
+            /**
+             * Format: int32
+             * @description Drives that stand by or lie on the shelf; null when one is always there, as the chain has it.
+             */
+            spares?: null | number;
+            /**
+             * Format: double
+             * @description Until a spare that was used is made up for, hours.
+             * @default 168
+             */
+            leadHours: number;
+            /**
+             * Format: double
+             * @description Share of arrays, 0 to 1, whose drives all come from a bad batch.
+             * @default 0
+             */
+            badBatch: number;
+            /**
+             * Format: double
+             * @description Life of a drive of a bad batch, as a share of the usual one.
+             * @default 0.25
+             */
+            badLife: number;
+        };
+        SimulationRequest: {
+            /** @description Name of an array of the plan. */
+            array: string;
+            question: null | components["schemas"]["SimulationQuestion"];
+        };
+        /** @description How a simulation stands. */
+        SimulationView: {
+            /** Format: uuid */
+            id: string;
+            array: string;
+            question: components["schemas"]["SimulationQuestion"];
+            /**
+             * Format: int64
+             * @description Runs asked for.
+             */
+            of: number;
+            /** @description True when it is done or was cancelled; what was seen until then counts. */
+            ended: boolean;
+            cancelled: boolean;
+            seen: components["schemas"]["SimulationCount"];
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            /**
+             * Format: double
+             * @description The chain's chance for the same question, array or sectors; null where it does not apply.
+             */
+            chain: null | number;
+            /** @description True when the chain lies within four standard errors; null where they can't be compared. */
+            agrees: null | boolean;
+            sentence: string;
         };
         /** @description A place for a processor. */
         Socket: {
@@ -4346,6 +4571,156 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    rehearse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsalRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rehearsal"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    beginSimulation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulationRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SimulationView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    simulation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SimulationView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cancelSimulation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SimulationView"];
                 };
             };
             /** @description Not Found */

@@ -19,6 +19,8 @@ const LEGEND: Record<string, [string, string]> = {
   seen: ['seen', 'seen as expected'],
   deviates: ['deviates', 'deviates'],
   stop: ['deviates', 'stop'],
+  failed: ['out', 'failed'],
+  loses: ['deviates', 'losing it loses the array'],
 };
 
 interface Props {

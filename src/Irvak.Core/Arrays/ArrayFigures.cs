@@ -64,6 +64,16 @@ public sealed record ArrayFigures(
             Columns(plan, drives, spare), Grown(plan, bytes), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d).Value))), spare);
     }
 
+    /// <summary>What the chain and the simulation are asked about this array; null with the reason when it has no figures.</summary>
+    public static (ArrayShape? Shape, LossQuestion? Loss, IReadOnlyList<DriveSheet> Drives, string? Why) Asked(ArrayPlan plan, Build build)
+    {
+        var drives = plan.Members.Select(p => build.At(p)?.Drive).ToList();
+        if (drives.IndexOf(null) is >= 0 and var at) return (null, null, [], $"there is no drive in {PlaceName.Short(plan.Members[at])}");
+        List<DriveSheet> all = [.. drives.Select(d => d!)];
+        var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, [.. all.Select(d => d.Bytes ?? 0)], plan.Groups);
+        return shape is null ? (null, null, all, why) : (shape, Question(shape, all, Arrays.Rebuild.Of(shape, all), plan.AllSpares.Any(s => build.At(s)?.Drive is not null)), all, null);
+    }
+
     private static LossQuestion Question(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare) => new(
         drives.Min(d => DriveDefaults.Mttf(d).Value),
         (spare ? 0 : DriveDefaults.RepairStartsHours) + Math.Max(rebuild?.Hours ?? 1, 0.01), rebuild?.Unreadable ?? 0);

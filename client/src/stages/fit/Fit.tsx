@@ -12,6 +12,7 @@ import { PlateBox } from '../../frame/PlateBox';
 import { Verdicts } from '../../frame/Verdicts';
 import type { Mark } from '../../plate/ink';
 import { ArraysTab } from './arrays/ArraysTab';
+import { useRehearsing } from './arrays/rehearsing';
 import { MemoryTab } from './MemoryTab';
 import { PlaceCard } from './PlaceCard';
 
@@ -19,6 +20,7 @@ import { PlaceCard } from './PlaceCard';
 export default function Fit() {
   const { job, apply, pending, selected, select, hand, take, say } = useDesk();
   const ways = useWays(job).data ?? [];
+  const rehearsal = useRehearsing(job);
   const [params, setParams] = useSearchParams();
   const tabs = TABS.filter(([key]) => (key === 'memory' ? (job.sheet?.channels?.length ?? 0) > 0 : hasBays(job)));
   const wanted = params.get('sheet') ?? 'memory';
@@ -39,10 +41,11 @@ export default function Fit() {
       />
     );
 
-  const marks: Record<string, Mark> = {};
-  for (const f of job.findings) if (f.severity === 'stop') for (const p of f.places) marks[p] = 'stop';
+  const stops: Record<string, Mark> = {};
+  for (const f of job.findings) if (f.severity === 'stop') for (const p of f.places) stops[p] = 'stop';
 
   const act = (place: string) => {
+    if (rehearsal.now) return rehearsal.fail(place);
     if (hand && fits(hand.unit, place)) return put(place, hand);
     select(place);
   };
@@ -82,12 +85,12 @@ export default function Fit() {
         )}
         <PlateBox
           sheet={job.sheet}
-          job={tab === 'arrays' ? withArrays(job) : job}
+          job={tab === 'arrays' ? rehearsal.drawn(withArrays(job)) : job}
           key={tab}
           name={tab === 'memory' ? 'fit' : 'fit-bays'}
           first={tab === 'memory' ? 'memory' : 'bays'}
-          inks={['found', 'in', 'out', 'move', 'empty', 'stop']}
-          marks={marks}
+          inks={rehearsal.now ? ['found', 'failed', 'loses', 'empty'] : ['found', 'in', 'out', 'move', 'empty', 'stop']}
+          marks={rehearsal.now ? rehearsal.marks : stops}
           selected={selected}
           onAct={act}
           onClear={clear}
@@ -120,7 +123,7 @@ export default function Fit() {
         {tab === 'memory' ? (
           <MemoryTab job={job} onAct={act} stale={pending} />
         ) : (
-          <ArraysTab job={job} stale={pending} />
+          <ArraysTab job={job} stale={pending} rehearsal={rehearsal} />
         )}
       </main>
       <Verdicts

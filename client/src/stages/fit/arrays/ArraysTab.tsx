@@ -2,19 +2,59 @@ import { useState } from 'react';
 import type { ArrayPlan, JobView } from '../../../api/types';
 import { hours, plural, short, tb, tib } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
+import { useKeys } from '../../../frame/keys';
 import { WorkedSum } from '../../../frame/WorkedSum';
 import { ArrayForm, ArrayWorth } from './ArrayForm';
 import { Endures } from './Endures';
 import { Levels } from './Levels';
+import { Rehearse } from './Rehearse';
+import type { Rehearsing } from './rehearsing';
+import { Simulate } from './Simulate';
 import { Staircase } from './Staircase';
 import { freeName } from './words';
 
 /** Bays and arrays: which drives belong together, what that holds, survives and risks. */
-export function ArraysTab({ job, stale }: { job: JobView; stale: boolean }) {
-  const { apply, say } = useDesk();
+export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: boolean; rehearsal: Rehearsing }) {
+  const { apply, say, select } = useDesk();
   const arrays = job.arrays?.planned ?? [];
   const [name, setName] = useState<string | null>(null);
+  const [simulating, setSimulating] = useState(false);
   const shown = arrays.find((a) => a.plan.name === name) ?? arrays[0];
+  const works = !!shown && !shown.why;
+  const rehearse = () => rehearsal.set({ array: shown!.plan.name, failed: [] });
+  useKeys(
+    rehearsal.now || simulating
+      ? [
+          {
+            key: 'Escape',
+            what: 'leave it',
+            run: () => {
+              rehearsal.set(null);
+              setSimulating(false);
+            },
+          },
+        ]
+      : works
+        ? [
+            { key: 'R', what: 'rehearse failures', run: rehearse },
+            { key: 'S', what: 'simulate losses', run: () => setSimulating(true) },
+          ]
+        : [],
+    true,
+  );
+  const rehearsed = arrays.find((a) => a.plan.name === rehearsal.now?.array);
+  if (rehearsed && !rehearsed.why)
+    return (
+      <Rehearse
+        job={job}
+        array={rehearsed}
+        failed={rehearsal.now!.failed}
+        onFail={rehearsal.fail}
+        onPlace={select}
+        onClose={() => rehearsal.set(null)}
+      />
+    );
+  if (simulating && works) return <Simulate job={job} array={shown} onClose={() => setSimulating(false)} />;
   const make = (array: ArrayPlan) => apply({ type: 'makeArray', array });
   const begin = () => {
     const free = Object.keys(job.planned)
@@ -68,6 +108,22 @@ export function ArraysTab({ job, stale }: { job: JobView; stale: boolean }) {
           </button>
         )}
         {shown && <ArrayWorth plan={shown.plan} onChange={make} />}
+        {works && (
+          <>
+            <button type="button" className="btn o end" data-key="R" aria-keyshortcuts="R" onClick={rehearse}>
+              Rehearse failures
+            </button>
+            <button
+              type="button"
+              className="btn o"
+              data-key="S"
+              aria-keyshortcuts="S"
+              onClick={() => setSimulating(true)}
+            >
+              Simulate
+            </button>
+          </>
+        )}
       </div>
       {!shown && (
         <p className="quiet">
