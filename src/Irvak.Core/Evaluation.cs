@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
@@ -23,6 +24,7 @@ public sealed record Evaluation(
             .. MemorySheet.Judge(q, memory),
             .. ProcessorFit.Judge(q),
             .. DriveFit.Judge(q),
+            .. ControllerFit.Judge(q),
             .. ArraySheet.Judge(q, arrays),
             .. AimDistance.Judge(q, memory, arrays, shopping),
             .. ShoppingList.Judge(shopping),

@@ -1,5 +1,6 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Controllers;
 using Irvak.Core.Evidence;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
@@ -14,8 +15,8 @@ public sealed record Question(
 {
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
         (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision),
-        state.AsFound, state.Planned, state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
-    { Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
+        KnownCards.In(state.AsFound, shelf), KnownCards.In(state.Planned, shelf), state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
+    { Wiring = state.Wiring, Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
     public MemoryMode Mode { get; init; }
@@ -30,6 +31,17 @@ public sealed record Question(
 
     /// <summary>The found array that a planned one grows from; null when it grows from none.</summary>
     public ArrayPlan? GrownFrom(ArrayPlan array) => FoundArrays.FirstOrDefault(array.Grows);
+
+    /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
+    public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>The controller behind a group of bays in the plan; null when there is none or it is not known.</summary>
+    public BayController? ControllerOf(BayGroup bays) => BayController.Of(Sheet, Planned, Wiring, bays, Found);
+
+    /// <summary>The same, of the machine as found.</summary>
+    public BayController? FoundControllerOf(BayGroup bays) => BayController.Of(Sheet, Found, NoWiring, bays, Found);
+
+    private static readonly Dictionary<string, string> NoWiring = [];
 
     /// <summary>Places where anything happens.</summary>
     public IReadOnlySet<string> Changed { get; } = Changes.Select(c => c.Place).ToHashSet();

@@ -14,10 +14,11 @@ using Irvak.Store;
 namespace Irvak.Web;
 
 /// <summary>A finding as screens show it; the words come from the rule.</summary>
+/// <param name="Sheet">Working sheet of Fit that it belongs to.</param>
 public sealed record FindingView(
-    string Code, Severity Severity, Basis Basis, string Sentence, string Reason, string Source, IReadOnlyList<string> Places, Worked? Why, bool AsFoundToo)
+    string Code, Severity Severity, Basis Basis, string Sentence, string Reason, string Source, IReadOnlyList<string> Places, Worked? Why, bool AsFoundToo, string Sheet)
 {
-    public static FindingView Of(Finding f) => new(f.Rule.Code, f.Severity, f.Basis, f.Sentence, f.Rule.Reason, f.Rule.Source, f.Places, f.Why, f.AsFoundToo);
+    public static FindingView Of(Finding f) => new(f.Rule.Code, f.Severity, f.Basis, f.Sentence, f.Rule.Reason, f.Rule.Source, f.Places, f.Why, f.AsFoundToo, WorkingSheet.Of(f.Rule));
 }
 
 /// <summary>A finding's computed ways out.</summary>

@@ -150,7 +150,7 @@ public class JobsTests(StoreFixture store)
             new ReadAfter(new Core.Observations.Observation { MemTotalKiB = 1 }, "x"), new HandOver("Bao"),
             new ReadBefore(new Core.Observations.Observation { LogLines = 3 }, "log"), new Settle("slot:A1", "by hand"), new AnswerCheck("start", true, "2 min"), new SetNote("plug:FAN 1", "header 3"),
             new SetMemoryMode(Core.Sheets.MemoryMode.Mirrored), new Arrange(new Dictionary<string, Arranged?> { ["slot:A1"] = new("slot:A2"), ["slot:A2"] = null, ["slot:B1"] = new(null, Boards.Unit()) }, "places"),
-            new MakeArray(new("M", Core.Arrays.ArrayLevel.Parity2, ["bay:1", "bay:2", "bay:3", "bay:4"], Core.Arrays.ArrayHost.Controller, 1, ["bay:5"], 256, Core.Arrays.ArrayUse.Machines, true, true)), new DropArray("M"),
+            new MakeArray(new("M", Core.Arrays.ArrayLevel.Parity2, ["bay:1", "bay:2", "bay:3", "bay:4"], Core.Arrays.ArrayHost.Controller, 1, ["bay:5"], 256, Core.Arrays.ArrayUse.Machines, true, true)), new DropArray("M"), new Core.Controllers.WireBays("front", "card:S1"),
             new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
         ];
         Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());

@@ -3,7 +3,17 @@ import { useEffect } from 'react';
 import { api, Refusal, unwrap } from './client';
 import { guess } from './guess';
 import { person } from './person';
-import type { BuyingView, Edit, JobView, ReadView, Rehearsal, Rule, SimulationQuestion, SimulationView } from './types';
+import type {
+  BuyingView,
+  ControllersView,
+  Edit,
+  JobView,
+  ReadView,
+  Rehearsal,
+  Rule,
+  SimulationQuestion,
+  SimulationView,
+} from './types';
 
 const jobKey = (number: string) => ['job', number];
 
@@ -319,3 +329,12 @@ export function useSimulation(job: JobView, array: string) {
   };
   return { begin, view: id ? (state.data ?? begin.data) : undefined, cancel };
 }
+
+/** Every controller of the machine and the shelf, for the drives of the plan. */
+export const useControllers = (job: JobView) =>
+  useQuery<ControllersView>({
+    queryKey: ['controllers', job.number, job.lastNumber],
+    placeholderData: (old) => old,
+    queryFn: async () =>
+      unwrap(await api.GET('/api/jobs/{number}/controllers', { params: { path: { number: job.number } } })),
+  });

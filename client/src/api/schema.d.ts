@@ -164,6 +164,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/controllers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["controllers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/simulations/{id}": {
         parameters: {
             query?: never;
@@ -952,6 +968,8 @@ export interface components {
             limitTB?: null | number;
             /** @description True when an expander shares an uplink among the bays. */
             expander?: null | boolean;
+            /** @description Connector at the backplane that the controller's cable goes into, such as SFF-8643 or SATA; null when not known. */
+            plug?: null | string;
         };
         /** @description One row of the map that is printed and taped on: which drive is which. */
         BayRow: {
@@ -1475,6 +1493,63 @@ export interface components {
              */
             value: null | number;
         };
+        /** @description One controller, for this machine and these drives. */
+        ControllerRow: {
+            /** @description Its shelf part; null for one that is in the machine. */
+            partId: null | string;
+            name: string;
+            kind: string;
+            /** @description Where it is, or the first place it fits; null with NoPlace when there is none. */
+            at: null | string;
+            noPlace: null | string;
+            isNow: boolean;
+            /**
+             * Format: int32
+             * @description Drives of the plan that run behind it.
+             */
+            runs: number;
+            /**
+             * Format: int32
+             * @description Drives of the plan in bays.
+             */
+            of: number;
+            /**
+             * Format: double
+             * @description Slowest link among those; null when none runs or it is not known.
+             */
+            slowestGbs: null | number;
+            levels: string[];
+            /**
+             * Format: int32
+             * @description Arrays of the plan that it could keep.
+             */
+            makes: number;
+            /**
+             * Format: int32
+             * @description Arrays of the plan that a controller keeps.
+             */
+            arrays: number;
+            /** Format: int32 */
+            cacheMiB: null | number;
+            protection: null | string;
+            boots: null | boolean;
+            /** Format: int32 */
+            mostDrives: null | number;
+            ends2TiB: boolean;
+            /** @description Cables that it wants, in words. */
+            cables: string[];
+            /** @description Unit, keys, drivers, in words. */
+            needs: string[];
+            /** @description What it changes against the controller that is planned now. */
+            changes: string[];
+            /** Format: int32 */
+            inStock: number;
+            /**
+             * Format: double
+             * @description Card, cables and unit; null when a price is missing.
+             */
+            eur: null | number;
+        };
         /** @description The drive side of a controller. */
         ControllerSheet: {
             /** @description firmware-assisted, host-adapter, entry-raid, cached-raid or ports. */
@@ -1506,6 +1581,12 @@ export interface components {
             addresses32?: null | boolean;
             /** @description Features that need a key. */
             keys?: string[];
+        };
+        /** @description Controllers of the machine and of the shelf, and which bays hang on which. */
+        ControllersView: {
+            wiring: components["schemas"]["WiredBays"][];
+            ends: components["schemas"]["WireEnd"][];
+            rows: components["schemas"]["ControllerRow"][];
         };
         /** @description Sources that contradict each other. */
         Dispute: {
@@ -1667,7 +1748,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -1846,6 +1927,15 @@ export interface components {
             type?: "together";
             what: string;
             edits: components["schemas"]["Edit"][];
+        };
+        /** @description Cables a group of bays to another controller. */
+        EditWireBays: {
+            /** @enum {string} */
+            type?: "wireBays";
+            /** @description Group of bays by its name on the sheet. */
+            group: string;
+            /** @description Place of the card or on-board controller; empty for what the sheet says. */
+            to: string;
         };
         /** @enum {unknown} */
         EntryKind: "edit" | "undo" | "redo";
@@ -4178,6 +4268,19 @@ export interface components {
             places: string[];
             ways: components["schemas"]["WayOut"][];
         };
+        /** @description A controller that bays can be cabled to. */
+        WireEnd: {
+            place: string;
+            name: string;
+        };
+        WiredBays: {
+            group: string;
+            /** Format: int32 */
+            bays: number;
+            /** @description Place of the controller behind the bays; null when there is none or it is not known. */
+            to: null | string;
+            name: null | string;
+        };
         /** @enum {unknown} */
         WishKind: "memoryGiB" | "moneyLimitEur" | "usableTB" | "failures";
         /** @description A way that has no answer of its own. */
@@ -4650,6 +4753,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SimulationView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    controllers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ControllersView"];
                 };
             };
             /** @description Bad Request */

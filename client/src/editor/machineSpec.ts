@@ -179,6 +179,7 @@ export const MACHINE: SectionSpec[] = [
           yes('hotPlug', 'Changed while it runs?'),
           num('limitTB', 'Largest drive listed', 'TB'),
           yes('expander', 'Behind an expander?'),
+          text('plug', 'Plug at the backplane'),
         ],
         make: (n) => ({
           group: n === 0 ? 'front' : 'inner',

@@ -122,13 +122,13 @@ public static class ArrayRules
         var controllers = q.Planned.Units.Where(u => u.Value.Card?.Controller is not null).Select(u => (Place: u.Key, Card: u.Value.Card!)).ToList();
         if (controllers.Count == 0) yield break;
         var code = array.Code?["level ".Length..];
-        var able = controllers.Where(c => code is null || c.Card.Controller!.Levels.Contains(code)).ToList();
+        var able = controllers.Where(c => code is null || Controllers.KnownCards.IsUnknown(c.Card.Controller!) || c.Card.Controller!.Levels.Contains(code)).ToList();
         if (able.Count == 0 && code is not null)
         {
             yield return Finding.Of(Offered, [.. controllers.Select(c => c.Place)], null, ("level", array.Code!), ("controllers", Say.Words([.. controllers.Select(c => c.Card.Name)])));
             yield break;
         }
-        if (LevelTable.Of(array.Plan.Level).Penalty < 4 || able.Any(c => c.Card.Controller is { CacheMiB: > 0, Protection: "battery" or "capacitor" })) yield break;
+        if (LevelTable.Of(array.Plan.Level).Penalty < 4 || able.Any(c => Controllers.KnownCards.IsUnknown(c.Card.Controller!) || c.Card.Controller is { CacheMiB: > 0, Protection: "battery" or "capacitor" })) yield break;
         yield return Finding.Of(WriteThrough, [able[0].Place], null, ("array", array.Plan.Name), ("controller", able[0].Card.Name));
     }
 

@@ -34,6 +34,10 @@ public static class NominalSize
         return media == DriveMedia.Flash ? Math.Min(formula, RoundedUp(gigabytes)) : RoundedUp(gigabytes);
     }
 
+    /// <summary>Bytes that sector numbers of 32 bits reach: 2³² sectors.</summary>
+    /// <param name="sectorBytes">Logical sector, bytes.</param>
+    public static long Limit32(int sectorBytes) => (1L << 32) * sectorBytes;
+
     private static long Ranged(long gigabytes) =>
         gigabytes is >= 50 and <= 8000 ? gigabytes : throw new ArgumentOutOfRangeException(nameof(gigabytes), gigabytes, "The formula holds from 50 to 8000 GB.");
 }

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Controllers;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
 using Irvak.Core.Observations;
@@ -26,6 +27,7 @@ namespace Irvak.Core.Plans;
 [JsonDerivedType(typeof(Arrange), "arrange")]
 [JsonDerivedType(typeof(MakeArray), "makeArray")]
 [JsonDerivedType(typeof(DropArray), "dropArray")]
+[JsonDerivedType(typeof(WireBays), "wireBays")]
 [JsonDerivedType(typeof(Restore), "restore")]
 [JsonDerivedType(typeof(SetTick), "setTick")]
 [JsonDerivedType(typeof(AnswerLine), "answerLine")]

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Irvak.Core.Arrays;
+using Irvak.Core.Controllers;
 using Irvak.Core.Expectations;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -36,6 +37,7 @@ public static class EditFold
         Arrange arrange => Arrangement.Refusal(state, arrange),
         MakeArray make => ArrayEdits.Refusal(state, make),
         DropArray drop => ArrayEdits.Refusal(state, drop),
+        WireBays wire => WiringEdits.Refusal(state, wire),
         ReadAfter or SetTick or AnswerLine when state.Sheet is null => new("/edit", "The machine has no sheet yet."),
         Together together => RefuseTogether(state, together),
         _ => null,
@@ -64,6 +66,7 @@ public static class EditFold
         Arrange arrange => Arrangement.Apply(state, arrange),
         MakeArray make => ArrayEdits.Apply(state, make),
         DropArray drop => ArrayEdits.Apply(state, drop),
+        WireBays wire => state with { Wiring = wire.To.Length == 0 ? state.Wiring.Remove(wire.Group) : state.Wiring.SetItem(wire.Group, wire.To) },
         SetTick { Done: true } tick => state with { Ticks = state.Ticks.SetItem(tick.Key, new Tick(stamp.Who, stamp.When, tick.Wording)) },
         SetTick tick => state with { Ticks = state.Ticks.Remove(tick.Key) },
         AnswerLine { Verdict: SeenVerdict.NotLookedAt } line => state with { Answers = state.Answers.Remove(line.Key) },
@@ -137,6 +140,7 @@ public static class EditFold
             EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
             // What was decided about the machine stands; what was decided about the old sheet does not.
             Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
+            Wiring = state.Wiring.RemoveRange(state.Wiring.Keys.Where(g => adopt.Sheet.Bays.All(b => b.Group != g))),
             Arrays = state.Arrays.RemoveRange(state.Arrays.Where(a => a.Value is { } array && !array.Members.Concat(array.AllSpares).All(places.Contains)).Select(a => a.Key)),
             Plan = state.Plan.RemoveRange(state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)),
         };

@@ -56,6 +56,9 @@ public sealed record JobState
     /// <summary>Arrays that the plan makes or changes, by name; null for one that is given up.</summary>
     public ImmutableSortedDictionary<string, ArrayPlan?> Arrays { get; init; } = ImmutableSortedDictionary.Create<string, ArrayPlan?>(StringComparer.Ordinal);
 
+    /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the place of their controller.</summary>
+    public ImmutableSortedDictionary<string, string> Wiring { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+
     public Aim Aim { get; init; } = new();
 
     public Policy Policy { get; init; } = Policy.FieldProven;

@@ -120,9 +120,9 @@ internal static class DriveSteps
         var coming = q.Changes.Where(c => c.In?.Drive is not null && PlaceName.IsBay(c.Place)).Select(c => PlaceName.Short(c.Place)).ToHashSet();
         foreach (var bay in q.Sheet.Bays.Where(b => b.Tray is not null))
             if (bay.Names.Count(coming.Contains) is > 0 and var n) yield return new("take:tray:" + bay.Tray, "Small things", $"{n} × {bay.Tray} with screws, for bays that have none");
-        var fitted = q.Sheet.Bays.SelectMany(b => b.Names.Where(coming.Contains).Select(n => (Bay: b, Unit: q.Planned.At(PlaceName.Bay(n))!))).ToList();
-        if (fitted.Count(f => DriveFit.NeedsConverter(f.Bay, f.Unit)) is > 0 and var converters) yield return new("take:converter", "Small things", Say.Count(converters, "converter", "converters") + " for smaller drives");
-        if (fitted.Count(f => DriveFit.NeedsSpacer(f.Bay, f.Unit)) is > 0 and var spacers) yield return new("take:spacer", "Small things", Say.Count(spacers, "spacer", "spacers"));
+        foreach (var line in SmallParts.Untold(q)) yield return line;
+        foreach (var card in q.Planned.Units.Where(u => q.IsNew(u.Key) && u.Value.Card?.Controller?.DriverAtInstall == true))
+            yield return new("take:driver:" + card.Key, "On the stick", $"Driver of {card.Value.Card!.Name} for the installer");
         if (coming.Count > 0) yield return new("take:labels", "Small things", "Labels: bay and serial number on every drive");
         if (Made(q).Any()) yield return new("take:backup", "On paper", "Word that the backup was read back: creating an array erases its drives");
     }

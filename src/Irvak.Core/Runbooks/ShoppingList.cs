@@ -27,7 +27,7 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
         var lines = q.Changes.Where(c => c.BringsPart)
             .GroupBy(c => c.In!.ShelfPartId ?? c.In!.Long)
             .OrderBy(g => g.Key, StringComparer.Ordinal)
-            .Select(g => Line(q, g.Key, [.. g])).ToList();
+            .Select(g => Line(q, g.Key, [.. g])).Concat(SmallParts.Of(q)).ToList();
         return new ShoppingList(lines, TakeAlongOf(q, lines), lines.Sum(l => l.SumEur ?? 0), lines.Count(l => l.EachEur is null));
     }
 

@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Memory;
 using Irvak.Core.Processors;
@@ -24,6 +25,8 @@ public static class RuleRegister
         ProcessorFit.Company, ProcessorFit.Pair, Screens.Dark, Screens.Elsewhere, Screens.Wakes, ProcessorFit.Lanes, ProcessorFit.Wakes,
         DriveFit.NoMate, DriveFit.TooLarge, DriveFit.Converter, DriveFit.TooHigh, DriveFit.Spacer, DriveFit.Reformat, DriveFit.OffList, DriveFit.NoRate, DriveFit.Slower, DriveFit.Worn,
         M2Fit.Form, M2Fit.Key, M2Fit.Length, M2Fit.Wiring, M2Fit.Lanes,
+        ControllerFit.Protocol, ControllerFit.NoRate, ControllerFit.Slower, ControllerFit.Addresses, ControllerFit.TooMany, ControllerFit.Ports, ControllerFit.Unknown,
+        ControllerFit.Guard, ControllerFit.Driver, ControllerFit.Mode, ControllerFit.Foreign,
         ArrayRules.Impossible, ArrayRules.Erases, ArrayRules.NoRedundancy, ArrayRules.NotBackup, ArrayRules.Unequal, ArrayRules.RebuildRisk, ArrayRules.Strip,
         ArrayRules.WriteThrough, ArrayRules.Offered, ArrayRules.Twice,
         ArrayMixing.Media, ArrayMixing.Protocol, ArrayMixing.Sectors, ArrayMixing.Shingled, ArrayMixing.Recovery, MemberPulled.Loses, MemberPulled.Weakens, MemberPulled.GivenUp, MemberPulled.Replaced,

@@ -1,4 +1,6 @@
+using Irvak.Core;
 using Irvak.Core.Arrays;
+using Irvak.Core.Controllers;
 using Irvak.Core.Sheets;
 using Irvak.Store;
 
@@ -10,6 +12,21 @@ public sealed record RehearsalRequest(string Array, IReadOnlyList<string>? Faile
 
 /// <param name="Array">Name of an array of the plan.</param>
 public sealed record SimulationRequest(string Array, SimulationQuestion? Question);
+
+/// <param name="To">Place of the controller behind the bays; null when there is none or it is not known.</param>
+public sealed record WiredBays(string Group, int Bays, string? To, string? Name);
+
+/// <summary>A controller that bays can be cabled to.</summary>
+public sealed record WireEnd(string Place, string Name);
+
+/// <summary>Controllers of the machine and of the shelf, and which bays hang on which.</summary>
+public sealed record ControllersView(IReadOnlyList<WiredBays> Wiring, IReadOnlyList<WireEnd> Ends, IReadOnlyList<ControllerRow> Rows)
+{
+    public static ControllersView Of(Question q, IReadOnlyList<ShelfPart> shelf) => new(
+        [.. q.Sheet.Bays.Select(b => (Bays: b, Controller: q.ControllerOf(b))).Select(x => new WiredBays(x.Bays.Group, x.Bays.Names.Count, x.Controller?.Place, x.Controller?.Name))],
+        [.. BayController.All(q.Sheet, q.Planned).Select(c => new WireEnd(c.Place, c.Name))],
+        ControllerTable.Of(q, shelf));
+}
 
 /// <summary>What is asked about arrays beside the plan: rehearsals and simulations. Nothing is stored.</summary>
 public static class ArrayPages
@@ -32,6 +49,14 @@ public static class ArrayPages
             var (_, asked, problem) = Asked(job, request.Array);
             return problem is not null ? Problems.Invalid(problem) : TypedResults.Ok(simulations.Begin(request.Array, asked.Shape!, asked.Loss!, question));
         }).WithName("beginSimulation").Produces<SimulationView>().ProducesProblem(400).ProducesProblem(404);
+
+        routes.MapGet("/api/jobs/{number}/controllers", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
+        {
+            if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
+            if (job.State.Sheet is null) return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
+            var shelf = await library.Shelf(cancel);
+            return TypedResults.Ok(ControllersView.Of(Question.Of(job.State, await library.Evidence(cancel), shelf.ToDictionary(p => p.Id)), shelf));
+        }).WithName("controllers").Produces<ControllersView>().ProducesProblem(400).ProducesProblem(404);
 
         routes.MapGet("/api/simulations/{id:guid}", (Guid id, Simulations simulations) => simulations.Find(id) is { } view ? Results.Ok(view) : Problems.Unknown("such simulation"))
             .WithName("simulation").Produces<SimulationView>().ProducesProblem(404);

@@ -99,7 +99,7 @@ export default function Fit() {
         {tabs.length > 1 && (
           <div className="fit-tabs" role="tablist" aria-label="Working sheets">
             {tabs.map(([key, letter, rest]) => {
-              const worst = job.findings.find((f) => sheetOf(f.code) === key && f.severity !== 'note')?.severity;
+              const worst = job.findings.find((f) => f.sheet === key && f.severity !== 'note')?.severity;
               return (
                 <button
                   key={key}
@@ -145,7 +145,7 @@ export default function Fit() {
         ledge={job.ledge}
         stopped={job.findings
           .filter((f) => f.severity === 'stop')
-          .map((f) => (sheetOf(f.code) === 'arrays' ? 'Usable' : 'Memory'))}
+          .map((f) => (f.sheet === 'arrays' ? 'Usable' : 'Memory'))}
       />
     </>
   );
@@ -160,12 +160,9 @@ const TABS: Tab[] = [
 
 const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.sheet?.m2?.length ?? 0) > 0;
 
-/** The working sheet that a rule belongs to. */
-const sheetOf = (code: string) => (/^(ARR|DRV|M2|AIM-(SPACE|FAILURES))/.test(code) ? 'arrays' : 'memory');
-
 /** Findings of the sheet at hand go before equally grave ones of the other. */
 const here = (f: FindingView, tab: string) =>
-  ({ stop: 4, care: 2, note: 0 })[f.severity] + (sheetOf(f.code) === tab ? 1 : 0);
+  ({ stop: 4, care: 2, note: 0 })[f.severity] + (f.sheet === tab ? 1 : 0);
 
 /** Kinds of places that can hold a part. */
 function fits(unit: Unit, place: string): boolean {

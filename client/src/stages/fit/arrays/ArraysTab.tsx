@@ -5,6 +5,7 @@ import { useDesk } from '../../../frame/desk';
 import { useKeys } from '../../../frame/keys';
 import { WorkedSum } from '../../../frame/WorkedSum';
 import { ArrayForm, ArrayWorth } from './ArrayForm';
+import { Controllers } from './Controllers';
 import { Endures } from './Endures';
 import { Levels } from './Levels';
 import { Rehearse } from './Rehearse';
@@ -18,28 +19,31 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
   const { apply, say, select } = useDesk();
   const arrays = job.arrays?.planned ?? [];
   const [name, setName] = useState<string | null>(null);
-  const [simulating, setSimulating] = useState(false);
+  const [open, setOpen] = useState<'simulate' | 'controllers' | null>(null);
   const shown = arrays.find((a) => a.plan.name === name) ?? arrays[0];
   const works = !!shown && !shown.why;
   const rehearse = () => rehearsal.set({ array: shown!.plan.name, failed: [] });
   useKeys(
-    rehearsal.now || simulating
+    rehearsal.now || open
       ? [
           {
             key: 'Escape',
             what: 'leave it',
             run: () => {
               rehearsal.set(null);
-              setSimulating(false);
+              setOpen(null);
             },
           },
         ]
-      : works
-        ? [
-            { key: 'R', what: 'rehearse failures', run: rehearse },
-            { key: 'S', what: 'simulate losses', run: () => setSimulating(true) },
-          ]
-        : [],
+      : [
+          ...(works
+            ? [
+                { key: 'R', what: 'rehearse failures', run: rehearse },
+                { key: 'S', what: 'simulate losses', run: () => setOpen('simulate') },
+              ]
+            : []),
+          { key: 'C', what: 'controllers side by side', run: () => setOpen('controllers') },
+        ],
     true,
   );
   const rehearsed = arrays.find((a) => a.plan.name === rehearsal.now?.array);
@@ -54,7 +58,8 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
         onClose={() => rehearsal.set(null)}
       />
     );
-  if (simulating && works) return <Simulate job={job} array={shown} onClose={() => setSimulating(false)} />;
+  if (open === 'simulate' && works) return <Simulate job={job} array={shown} onClose={() => setOpen(null)} />;
+  if (open === 'controllers') return <Controllers job={job} onClose={() => setOpen(null)} />;
   const make = (array: ArrayPlan) => apply({ type: 'makeArray', array });
   const begin = () => {
     const free = Object.keys(job.planned)
@@ -118,12 +123,21 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
               className="btn o"
               data-key="S"
               aria-keyshortcuts="S"
-              onClick={() => setSimulating(true)}
+              onClick={() => setOpen('simulate')}
             >
               Simulate
             </button>
           </>
         )}
+        <button
+          type="button"
+          className={works ? 'btn o' : 'btn o end'}
+          data-key="C"
+          aria-keyshortcuts="C"
+          onClick={() => setOpen('controllers')}
+        >
+          Controllers
+        </button>
       </div>
       {!shown && (
         <p className="quiet">

@@ -58,7 +58,7 @@ export function Rehearse({
           </div>
           {data.state !== 'whole' && (
             <div className="array-cols">
-              <ol className="todo">
+              <ol className="dolist">
                 {data.todo.map((t) => (
                   <li key={t}>
                     <Saying text={t} onPlace={onPlace} />

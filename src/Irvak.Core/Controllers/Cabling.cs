@@ -1,0 +1,60 @@
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Controllers;
+
+/// <summary>Cables of one kind from a controller to bays.</summary>
+/// <param name="From">Connector at the controller.</param>
+/// <param name="To">Connector at the backplane; null when the sheet does not tell it.</param>
+/// <param name="Bays">Bays that they serve.</param>
+/// <param name="Count">How many.</param>
+/// <param name="Ports">Ports of the controller that they take.</param>
+public sealed record CableNeed(string Group, string From, string? To, int Bays, int Count, int Ports)
+{
+    public string Words => $"{Count} × {From} to {To ?? "the backplane’s plug (look at it)"}";
+}
+
+/// <summary>Which cables a controller wants.</summary>
+public static class Cabling
+{
+    // Drives that one connector carries: SFF-8643, 8644, 8087, 8088 four; SFF-8654 in its usual eight; a SATA plug one.
+    private static readonly Dictionary<string, int> Ways = new(StringComparer.OrdinalIgnoreCase)
+    {
+        ["SFF-8643"] = 4,
+        ["SFF-8644"] = 4,
+        ["SFF-8087"] = 4,
+        ["SFF-8088"] = 4,
+        ["SFF-8654"] = 8,
+        ["SFF-8639"] = 1,
+        ["SATA"] = 1,
+    };
+
+    /// <summary>Drives that one connector carries; null for a family that is not known.</summary>
+    public static int? WaysOf(string? connector) => connector is not null && Ways.TryGetValue(connector, out var n) ? n : null;
+
+    /// <summary>An expander takes one wide cable whatever its bays; without one each connector serves as many bays as it has ways. An NVMe drive takes four of them.</summary>
+    public static CableNeed? Of(BayController controller, BayGroup bays)
+    {
+        if (controller.Sheet.Connector is not { } from || WaysOf(from) is not { } ways) return null;
+        if (bays.Expander == true) return new(bays.Group, from, bays.Plug, bays.Names.Count, 1, Math.Min(ways, 4));
+        return new(bays.Group, from, bays.Plug, bays.Names.Count, (bays.Names.Count + ways - 1) / ways, bays.Names.Count);
+    }
+
+    /// <summary>Cables of the plan: for bays whose controller is another than the one found, and for a controller that comes in.</summary>
+    public static IEnumerable<(BayGroup Bays, BayController Controller, CableNeed Need)> Needed(Question q)
+    {
+        foreach (var bays in q.Sheet.Bays)
+        {
+            if (q.ControllerOf(bays) is not { Card: not null } now || (q.FoundControllerOf(bays) is { } was && was.Place == now.Place && was.Name == now.Name)) continue;
+            if (Of(now, bays) is { } need) yield return (bays, now, need);
+        }
+    }
+
+    /// <summary>A cable of the shelf for that need.</summary>
+    public static ShelfPart? Cable(IEnumerable<ShelfPart> shelf, CableNeed need) => shelf.Where(p =>
+        p.Accessory is { Kind: AccessoryKind.Cable, Ends: [var from, var to] } && string.Equals(from, need.From, StringComparison.OrdinalIgnoreCase) && need.To is not null && string.Equals(to, need.To, StringComparison.OrdinalIgnoreCase))
+        .OrderByDescending(p => p.InStock > 0).ThenBy(p => p.PriceEur ?? decimal.MaxValue).FirstOrDefault();
+
+    /// <summary>The unit that guards a card's cache, or the key that opens a feature of it.</summary>
+    public static ShelfPart? For(IEnumerable<ShelfPart> shelf, CardSheet card, AccessoryKind kind, string? opens = null) => shelf.Where(p =>
+        p.Accessory is { } a && a.Kind == kind && a.For.Contains(card.Name) && (opens is null || a.Opens == opens)).OrderByDescending(p => p.InStock > 0).FirstOrDefault();
+}

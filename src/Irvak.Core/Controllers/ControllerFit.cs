@@ -1,0 +1,161 @@
+using System.Globalization;
+using Irvak.Core.Arrays;
+using Irvak.Core.Drives;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Controllers;
+
+/// <summary>What controllers of a plan can't do, or need.</summary>
+public static class ControllerFit
+{
+    public static readonly Rule Protocol = new("CTL-PROTOCOL", Severity.Stop,
+        "{drive} in {place} speaks {its}; {controller} behind it speaks {theirs}.",
+        "What runs is what bay, cable and controller have in common, never the bay alone.",
+        "controller's sheet", Basis.Sheet);
+
+    public static readonly Rule NoRate = new("CTL-LINK-NONE", Severity.Stop,
+        "{drive} in {place} finds no rate in common with {controller}, which speaks {theirs} Gb/s.",
+        "Newer controllers have dropped the oldest rates.",
+        "controller's sheet; SATA, SAS", Basis.Sheet);
+
+    public static readonly Rule Slower = new("CTL-LINK", Severity.Note,
+        "{controller} runs {drive} in {place} at {rate} of {most} Gb/s: {lost}.",
+        "A link comes up at the highest rate that drive, backplane and controller know.",
+        "controller's sheet; SATA, SAS", Basis.Sheet);
+
+    public static readonly Rule Addresses = new("CTL-2TIB", Severity.Stop,
+        "{controller} counts sectors in 32 bits: of {drive} in {place} it sees {limit} at most.",
+        "2³² sectors of 512 bytes are 2 199 023 255 552 bytes; beyond them some controllers wrap around and overwrite.",
+        "controller's sheet; arithmetic", Basis.Sheet);
+
+    public static readonly Rule TooMany = new("CTL-COUNT", Severity.Stop,
+        "{controller} addresses {most} drives; {count} hang on it.",
+        "Further drives don't appear.",
+        "controller's sheet", Basis.Sheet);
+
+    public static readonly Rule Ports = new("CTL-PORTS", Severity.Stop,
+        "{controller} has {ports} ports for drives; the bays cabled to it want {wanted}.",
+        "Without an expander every bay takes a port of its own.",
+        "controller's and machine's sheet", Basis.Sheet);
+
+    public static readonly Rule Unknown = new("CTL-WHICH", Severity.Note,
+        "Which controller serves the {group} bays is not said: {cards} could.",
+        "What drives run there, and how fast, depends on it.",
+        "machine sheet", Basis.Sheet);
+
+    public static readonly Rule Guard = new("CTL-UNIT", Severity.Care,
+        "{controller} caches writes only behind its {unit}: {have}.",
+        "Without a charged unit the cache writes through, and small writes wait for the drives.",
+        "controller's sheet", Basis.Sheet);
+
+    public static readonly Rule Driver = new("CTL-DRIVER", Severity.Note,
+        "An installer does not see drives behind {controller} without its driver: have it on a stick.",
+        "Many installers lack drivers of RAID controllers.",
+        "controller's sheet", Basis.Sheet);
+
+    public static readonly Rule Mode = new("CTL-MODE", Severity.Care,
+        "{array} is kept by the board’s own controller: its storage mode changes in the firmware, and an installed system will not start without that driver prepared.",
+        "A system looks for its disk with the driver of the mode it was installed in.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Foreign = new("CTL-FOREIGN", Severity.Care,
+        "{array} was made by {old} and meets {new}: import it as foreign, all {count} members in, {family}; never create it anew.",
+        "Controllers read each other's arrays within a family, from older firmware to the same or newer.",
+        "common practice, no source", Basis.Practice);
+
+    internal static IEnumerable<Finding> Judge(Question q)
+    {
+        var behind = new Dictionary<string, (BayController Controller, int Drives, int Ports)>();
+        foreach (var bays in q.Sheet.Bays)
+        {
+            var controller = q.ControllerOf(bays);
+            if (controller is null)
+            {
+                if (bays.Root is null && BayController.All(q.Sheet, q.Planned).Where(c => c.Card is not null).ToList() is { Count: > 1 } cards && bays.Names.Any(n => q.Planned.At(PlaceName.Bay(n)) is not null))
+                    yield return Finding.Of(Unknown, [.. bays.Names.Select(PlaceName.Bay)], null, ("group", bays.Group), ("cards", Say.Words([.. cards.Select(c => c.Name)])));
+                continue;
+            }
+            var other = q.FoundControllerOf(bays) is not { } was || was.Place != controller.Place || was.Name != controller.Name;
+            var count = 0;
+            foreach (var name in bays.Names)
+            {
+                var place = PlaceName.Bay(name);
+                if (q.Planned.At(place)?.Drive is not { } drive) continue;
+                count++;
+                if ((other || q.IsNew(place)) && OfDrive(q, bays, place, drive, controller) is { } finding) yield return finding;
+            }
+            var (_, drives, ports) = behind.GetValueOrDefault(controller.Place);
+            behind[controller.Place] = (controller, drives + count, ports + (bays.Expander == true ? 4 : bays.Names.Count));
+        }
+        foreach (var (place, (controller, drives, ports)) in behind)
+        {
+            if (controller.Sheet.MostDrives < drives) yield return Finding.Of(TooMany, [place], null, ("controller", controller.Name), ("most", $"{controller.Sheet.MostDrives}"), ("count", $"{drives}"));
+            if (controller.Card is not null && controller.Sheet.InnerPorts is { } has && has < ports) yield return Finding.Of(Ports, [place], null, ("controller", controller.Name), ("ports", $"{has}"), ("wanted", $"{ports}"));
+        }
+        foreach (var (place, unit) in q.Planned.Units)
+            if (q.IsNew(place) && unit.Card is { Controller: { } sheet } card)
+                foreach (var finding in OfCard(q, place, card, sheet)) yield return finding;
+        foreach (var finding in OfArrays(q)) yield return finding;
+    }
+
+    private static Finding? OfDrive(Question q, BayGroup bays, string place, DriveSheet drive, BayController controller)
+    {
+        string[] places = [place];
+        var (name, at, its) = (("drive", q.Planned.At(place)!.Short), ("place", Say.Place(place)), ("controller", controller.Name));
+        if (drive.Protocol is { } protocol && controller.Sheet.Protocols.Count > 0 && !Speaks(controller.Sheet, protocol))
+            return Finding.Of(Protocol, places, null, name, at, its, ("its", Name(protocol)), ("theirs", Say.Words([.. controller.Sheet.Protocols.Select(Name)])));
+        if (!controller.Reaches(drive))
+            return Finding.Of(Addresses, places, null, name, at, its, ("limit", ArrayCapacity.TB(NominalSize.Limit32(drive.SectorBytes ?? 512))));
+        var rates = BayWiring.Rates(drive);
+        var without = BayController.Link(rates, bays.LinkGbs, null);
+        var with = BayController.Link(rates, bays.LinkGbs, controller.Sheet.LinkGbs);
+        if (without is not > 0 || with == without) return null;
+        if (with == 0) return Finding.Of(NoRate, places, null, name, at, its, ("theirs", Say.Words([.. controller.Sheet.LinkGbs.Select(Gbs)])));
+        var reads = DriveDefaults.ReadMBs(drive);
+        var lost = Math.Max(0, 1 - (BayWiring.MBs(with!.Value) / reads.Value));
+        return Finding.Of(Slower, places, Worked.Sum(reads.Source, new WorkedLine("lost", string.Create(CultureInfo.InvariantCulture, $"{100 * lost:0} %"), true),
+                new("drive reads, MB/s", string.Create(CultureInfo.InvariantCulture, $"{reads.Value:0}")), new("link carries, MB/s", string.Create(CultureInfo.InvariantCulture, $"{BayWiring.MBs(with.Value):0}"))),
+            name, at, its, ("rate", Gbs(with.Value)), ("most", Gbs(rates[0])), ("lost", lost < 0.005 ? "0 % lost, it is slower than that by itself" : string.Create(CultureInfo.InvariantCulture, $"{100 * lost:0} % of its reading lost")));
+    }
+
+    /// <summary>SAS controllers run SATA drives too.</summary>
+    internal static bool Speaks(ControllerSheet sheet, DriveProtocol protocol) =>
+        sheet.Protocols.Count == 0 || sheet.Protocols.Contains(protocol) || (protocol == DriveProtocol.Sata && sheet.Protocols.Contains(DriveProtocol.Sas));
+
+    private static IEnumerable<Finding> OfCard(Question q, string place, CardSheet card, ControllerSheet sheet)
+    {
+        if (sheet is { CacheMiB: > 0, Protection: "battery" or "capacitor" })
+        {
+            var unit = Cabling.For(q.Shelf.Values, card, AccessoryKind.CacheUnit);
+            yield return Finding.Of(Guard, [place], null, ("controller", card.Name), ("unit", sheet.Protection),
+                ("have", unit is null ? "see that it comes along, with its mounting and cable" : $"{unit.Accessory!.Name} is on the list, with its mounting and cable"));
+        }
+        if (sheet.DriverAtInstall == true) yield return Finding.Of(Driver, [place], null, ("controller", card.Name));
+    }
+
+    private static IEnumerable<Finding> OfArrays(Question q)
+    {
+        var cards = q.Planned.Units.Values.Any(u => u.Card?.Controller is not null);
+        foreach (var array in q.Arrays.Where(a => a.Host == ArrayHost.Controller))
+        {
+            if (q.StillAs(array) is { } still)
+            {
+                var (was, now) = (Serves(q, still, q.FoundControllerOf), Serves(q, array, q.ControllerOf));
+                if (was is not null && now is not null && was.Name != now.Name)
+                    yield return Finding.Of(Foreign, [.. array.Members], null, ("array", array.Name), ("old", was.Name), ("new", now.Name), ("count", $"{array.Members.Count}"),
+                        ("family", was.Card?.Maker is { } maker && maker == now.Card?.Maker ? "same maker: look whether the family reads it, and at its firmware" : "another maker: expect that it does not read it, and have the backup read back"));
+            }
+            else if (!cards && Serves(q, array, q.ControllerOf) is { Card: null })
+                yield return Finding.Of(Mode, [.. array.Members], null, ("array", array.Name));
+        }
+    }
+
+    private static BayController? Serves(Question q, ArrayPlan array, Func<BayGroup, BayController?> of) =>
+        q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => array.Members.Contains(PlaceName.Bay(n)))) is { } bays ? of(bays) : null;
+
+    internal static string Name(DriveProtocol protocol) => protocol switch { DriveProtocol.Sata => "SATA", DriveProtocol.Sas => "SAS", DriveProtocol.Nvme => "NVMe", _ => "USB" };
+
+    private static string Gbs(double rate) => rate.ToString("0.#", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,23 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Controllers;
+
+/// <summary>A capture tells the name of a controller, not what it can: that stands on the shop's own sheet of it.</summary>
+internal static class KnownCards
+{
+    // A controller of which nothing but its kind is known.
+    private static readonly ControllerSheet Unknown = new();
+
+    /// <summary>The build with the sheets of its controllers, by their names.</summary>
+    public static Build In(Build build, IReadOnlyDictionary<string, ShelfPart> shelf)
+    {
+        foreach (var (place, unit) in build.Units)
+            if (unit.Card is { Role: CardRole.Controller, Controller: null } card)
+                build = build.With(place, unit with { Card = shelf.Values.FirstOrDefault(p => p.Card?.Controller is not null && string.Equals(p.Card.Name, card.Name, StringComparison.OrdinalIgnoreCase))?.Card ?? card with { Controller = Unknown } });
+        return build;
+    }
+
+    /// <summary>True when nothing is known of what it can.</summary>
+    public static bool IsUnknown(ControllerSheet sheet) => sheet.Class is null && sheet.Levels.Count == 0 && sheet.Protocols.Count == 0;
+}

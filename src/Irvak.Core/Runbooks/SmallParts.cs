@@ -1,0 +1,42 @@
+using Irvak.Core.Controllers;
+using Irvak.Core.Drives;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Runbooks;
+
+/// <summary>Parts that nobody chooses and everybody needs: cables of a controller, the unit that guards its cache, keys, converters, spacers.</summary>
+internal static class SmallParts
+{
+    /// <summary>Lines for what the shop's shelf has a sheet of; the rest is only told (<see cref="Untold"/>).</summary>
+    public static IEnumerable<ShoppingLine> Of(Question q) =>
+        Needs(q).Where(n => n.Part is not null).GroupBy(n => n.Part!.Id).OrderBy(g => g.Key, StringComparer.Ordinal).Select(g =>
+        {
+            var (part, count) = (g.First().Part!, g.Sum(n => n.Count));
+            return new ShoppingLine("buy:" + part.Id, part.Accessory!.Name, part.Id, [.. g.SelectMany(n => n.Places).Distinct()], count, part.InStock, part.LiesIn, part.PriceEur, part.PriceEur * count);
+        });
+
+    /// <summary>Needs for which the shelf has no sheet.</summary>
+    public static IEnumerable<TakeLine> Untold(Question q) => Needs(q).Where(n => n.Part is null).Select(n => new TakeLine("take:small:" + n.Words, "Parts", n.Words));
+
+    private sealed record Need(ShelfPart? Part, int Count, string Words, IReadOnlyList<string> Places);
+
+    private static IEnumerable<Need> Needs(Question q)
+    {
+        var shelf = q.Shelf.Values;
+        foreach (var (bays, controller, cable) in Cabling.Needed(q))
+            yield return new(Cabling.Cable(shelf, cable), cable.Count, $"{cable.Words}, for the {bays.Group} bays", [controller.Place]);
+        foreach (var (place, unit) in q.Planned.Units)
+            if (q.IsNew(place) && unit.Card is { Controller: { CacheMiB: > 0, Protection: "battery" or "capacitor" } } card)
+                yield return new(Cabling.For(shelf, card, AccessoryKind.CacheUnit), 1, $"The {card.Controller.Protection} for the cache of {card.Name}, with mounting and cable", [place]);
+        foreach (var bays in q.Sheet.Bays)
+            foreach (var name in bays.Names)
+            {
+                var place = PlaceName.Bay(name);
+                if (!q.IsNew(place) || q.Planned.At(place) is not { Drive: { } drive } unit) continue;
+                if (DriveFit.NeedsConverter(bays, unit)) yield return new(Small(shelf, AccessoryKind.Converter, a => a.Ends is [var bay, var its] && bay == bays.Form && its == drive.Form), 1, $"Converter, {drive.Form} in {bays.Form}, for bay {name}", [place]);
+                if (DriveFit.NeedsSpacer(bays, unit)) yield return new(Small(shelf, AccessoryKind.Spacer, a => a.ThickMm is { } t && Math.Abs(t - (bays.HeightMm!.Value - drive.HeightMm!.Value)) < 0.3), 1, $"Spacer for bay {name}", [place]);
+            }
+    }
+
+    private static ShelfPart? Small(IEnumerable<ShelfPart> shelf, AccessoryKind kind, Func<AccessorySheet, bool> fits) => shelf.FirstOrDefault(p => p.Accessory is { } a && a.Kind == kind && fits(a));
+}
