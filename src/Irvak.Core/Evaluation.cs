@@ -1,8 +1,11 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Boot;
+using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
+using Irvak.Core.Moving;
 using Irvak.Core.Processors;
 using Irvak.Core.Runbooks;
 using Irvak.Core.Verdicts;
@@ -11,25 +14,35 @@ namespace Irvak.Core;
 
 /// <summary>Everything that follows from a sheet, a build, an aim, a policy and evidence. The one door to the whole computation.</summary>
 public sealed record Evaluation(
-    MemorySheet Memory, ArraySheet Arrays, IReadOnlyList<Finding> Findings, IReadOnlyList<Distance> Ledge, ShoppingList Shopping, Runbook Runbook, IReadOnlyList<Expectation> Expectations)
+    MemorySheet Memory, ArraySheet Arrays, BootPlan? Boot, IReadOnlyList<CacheFigures> Caches, IReadOnlyList<EnduranceRow> Endurance, IReadOnlyList<MoveSubject> Moves, IReadOnlyList<LeavingDrive> Leaving, IReadOnlyList<Finding> Findings, IReadOnlyList<Distance> Ledge, ShoppingList Shopping, Runbook Runbook, IReadOnlyList<Expectation> Expectations)
 {
     /// <summary>Evaluates a plan. Pure: the same question gives the same evaluation.</summary>
     public static Evaluation Evaluate(Question q)
     {
         var memory = MemorySheet.Of(q);
         var arrays = ArraySheet.Of(q);
+        var boot = BootSheet.PlanOf(q);
+        List<CacheFigures> caches = [.. q.Caches.Select(c => CacheFigures.Of(q, c))];
+        var endurance = Drives.Endurance.Of(q, caches, boot);
+        var moves = Moving.Moves.Of(q, arrays);
+        var leaving = Wiping.Of(q);
         var shopping = ShoppingList.Of(q);
         IEnumerable<Finding> findings =
         [
             .. MemorySheet.Judge(q, memory),
             .. ProcessorFit.Judge(q),
             .. DriveFit.Judge(q),
-            .. ControllerFit.Judge(q),
+            .. Finding.Joined(ControllerFit.Judge(q)),
+            .. BootSheet.Judge(q, boot),
+            .. CacheRules.Judge(q, caches),
+            .. Finding.Joined(Drives.Endurance.Judge(endurance)),
             .. ArraySheet.Judge(q, arrays),
+            .. Moving.Moves.Judge(q, moves, arrays),
+            .. Wiping.Judge(leaving),
             .. AimDistance.Judge(q, memory, arrays, shopping),
             .. ShoppingList.Judge(shopping),
         ];
-        return new Evaluation(memory, arrays, Sort(q, findings), AimDistance.Of(q, memory, arrays, shopping), shopping, Runbook.Of(q, arrays), [.. ExpectedMemory.Of(q, memory), .. ExpectedDrives.Of(q, arrays)]);
+        return new Evaluation(memory, arrays, boot, caches, endurance, moves, leaving, Sort(q, findings), AimDistance.Of(q, memory, arrays, shopping), shopping, Runbook.Of(q, arrays, moves), [.. ExpectedMemory.Of(q, memory), .. ExpectedDrives.Of(q, arrays)]);
     }
 
     public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);

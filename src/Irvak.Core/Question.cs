@@ -1,7 +1,11 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Boot;
 using Irvak.Core.Builds;
+using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
+using Irvak.Core.Drives;
 using Irvak.Core.Evidence;
+using Irvak.Core.Moving;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -16,7 +20,7 @@ public sealed record Question(
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
         (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision),
         KnownCards.In(state.AsFound, shelf), KnownCards.In(state.Planned, shelf), state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
-    { Wiring = state.Wiring, Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
+    { Wiring = state.Wiring, Boot = state.Boot, Caches = [.. state.Caches.Values], Writes = state.Writes, Moves = state.Moves, Wipes = state.Wipes, Figures = state.Figures, Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
     public MemoryMode Mode { get; init; }
@@ -31,6 +35,23 @@ public sealed record Question(
 
     /// <summary>The found array that a planned one grows from; null when it grows from none.</summary>
     public ArrayPlan? GrownFrom(ArrayPlan array) => FoundArrays.FirstOrDefault(array.Grows);
+
+    /// <summary>What the system is to start from; null for what it was found to start from.</summary>
+    public BootPlan? Boot { get; init; }
+
+    public IReadOnlyList<CachePlan> Caches { get; init; } = [];
+
+    /// <summary>What captures told of the volume written to drives, by serial number.</summary>
+    public IReadOnlyDictionary<string, WriteMarks> Writes { get; init; } = new Dictionary<string, WriteMarks>();
+
+    /// <summary>How the data of what goes reaches its new home, by subject.</summary>
+    public IReadOnlyDictionary<string, PlannedMove> Moves { get; init; } = new Dictionary<string, PlannedMove>();
+
+    /// <summary>How drives that leave are wiped, by the place they were found in.</summary>
+    public IReadOnlyDictionary<string, Wipe> Wipes { get; init; } = new Dictionary<string, Wipe>();
+
+    /// <summary>Figures in place of the defaults of drives.</summary>
+    public DriveFigures Figures { get; init; } = DriveFigures.Usual;
 
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
     public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();

@@ -1,9 +1,13 @@
 using Irvak.Core;
 using Irvak.Core.Arrays;
+using Irvak.Core.Boot;
 using Irvak.Core.Builds;
+using Irvak.Core.Caches;
+using Irvak.Core.Drives;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
+using Irvak.Core.Moving;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Runbooks;
@@ -67,6 +71,24 @@ public sealed record JobView
     /// <summary>Arrays as found and planned, with their figures.</summary>
     public required ArraySheet? Arrays { get; init; }
 
+    /// <summary>What the system starts from, and what could take its place.</summary>
+    public required BootSheet? Boot { get; init; }
+
+    /// <summary>Caches of the plan with their figures.</summary>
+    public required IReadOnlyList<CacheFigures> Caches { get; init; }
+
+    /// <summary>Life of every flash drive of the plan.</summary>
+    public required IReadOnlyList<EnduranceRow> Endurance { get; init; }
+
+    /// <summary>Data whose drives leave or are written over, with the ways it can move.</summary>
+    public required IReadOnlyList<MoveSubject> Moves { get; init; }
+
+    /// <summary>Drives that leave, with how they are wiped.</summary>
+    public required IReadOnlyList<LeavingDrive> Leaving { get; init; }
+
+    /// <summary>Defaults of drives, with what was put in their place.</summary>
+    public required IReadOnlyList<FigureRow> Figures { get; init; }
+
     public required IReadOnlyList<FindingView> Findings { get; init; }
 
     public required IReadOnlyList<Distance> Ledge { get; init; }
@@ -117,6 +139,12 @@ public sealed record JobView
             Unknowns = UnknownRegister.Of(state),
             Memory = evaluation?.Memory,
             Arrays = evaluation?.Arrays,
+            Boot = question is null ? null : BootSheet.Of(question),
+            Caches = evaluation?.Caches ?? [],
+            Endurance = evaluation?.Endurance ?? [],
+            Moves = evaluation?.Moves ?? [],
+            Leaving = evaluation?.Leaving ?? [],
+            Figures = DriveDefaults.Table(state.Figures),
             Findings = [.. (evaluation?.Findings ?? []).Select(FindingView.Of)],
             Ledge = evaluation?.Ledge ?? [],
             Shopping = evaluation?.Shopping,

@@ -151,6 +151,8 @@ public class JobsTests(StoreFixture store)
             new ReadBefore(new Core.Observations.Observation { LogLines = 3 }, "log"), new Settle("slot:A1", "by hand"), new AnswerCheck("start", true, "2 min"), new SetNote("plug:FAN 1", "header 3"),
             new SetMemoryMode(Core.Sheets.MemoryMode.Mirrored), new Arrange(new Dictionary<string, Arranged?> { ["slot:A1"] = new("slot:A2"), ["slot:A2"] = null, ["slot:B1"] = new(null, Boards.Unit()) }, "places"),
             new MakeArray(new("M", Core.Arrays.ArrayLevel.Parity2, ["bay:1", "bay:2", "bay:3", "bay:4"], Core.Arrays.ArrayHost.Controller, 1, ["bay:5"], 256, Core.Arrays.ArrayUse.Machines, true, true)), new DropArray("M"), new Core.Controllers.WireBays("front", "card:S1"),
+            new Core.Boot.PlanBoot(new(["m2:X"], 12, SharedGB: 100)), new Core.Caches.PlanCache(new("K", ["bay:1", "bay:2"], [new("M", 500, 2, 0.8)], true, 40)), new Core.Caches.DropCache("K"),
+            new Core.Moving.PlanMove("array:md0", Core.Moving.MoveWay.Restore, "M"), new Core.Moving.RecordWipe("bay:1", Core.Moving.WipeWay.Crypto, true), new Core.Drives.SetFigures(new(0.02, RebuildShare: 0.3)),
             new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
         ];
         Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());

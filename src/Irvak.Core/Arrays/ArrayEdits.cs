@@ -13,6 +13,7 @@ internal static class ArrayEdits
         if (array.Name.Trim().Length is 0 or > ArrayPlan.LongestName) return new("/edit/array/name", $"An array's name has 1 to {ArrayPlan.LongestName} letters.");
         if (array.Members.Count is 0 or > ArrayPlan.MostMembers) return new("/edit/array/members", $"An array has 1 to {ArrayPlan.MostMembers} drives.");
         if (array.Groups is < 1 or > 64) return new("/edit/array/groups", "An array has 1 to 64 groups.");
+        if (array.WrittenGBPerDay is { } daily && daily is not (>= 0 and < 1e7)) return new("/edit/array/writtenGBPerDay", "Written is 0 GB a day or more.");
         if (array.StripKiB is { } strip && (strip is < 4 or > 16_384 || !int.IsPow2(strip))) return new("/edit/array/stripKiB", "A strip is a power of two from 4 to 16 384 KiB.");
         var places = PlaceName.All(state.Sheet).ToHashSet();
         var all = array.Members.Concat(array.AllSpares).ToList();

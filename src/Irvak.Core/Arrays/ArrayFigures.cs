@@ -21,37 +21,38 @@ public sealed record GrowthRow(int Count, long Usable, bool Now);
 /// <param name="InitialiseHours">A full pass over every drive at its mean rate.</param>
 /// <param name="ReadMBs">One stream in order as the drives give it, before whatever lies on the path to the user.</param>
 /// <param name="HasSpare">A drive stands by, so that a repair starts at once.</param>
+/// <param name="Migrations">Other levels it can be turned into while it keeps its data.</param>
 /// <param name="Touches">Drives that one request of the use touches on average.</param>
 public sealed record ArrayFigures(
     ArrayPlan Plan, string Words, string? Code, string? Why, ArrayCapacity? Capacity = null, int Surely = 0, int AtBest = 0, IReadOnlyList<SurvivalRow>? Survival = null,
     Rebuild? Rebuild = null, double RepairHours = 0, LossChance? Loss = null, double? MeanYears = null, double Requests = 0, double ReadMBs = 0, double WriteMBs = 0,
     double InitialiseHours = 0, int StripKiB = 0, int SuggestedStripKiB = 0, double Touches = 0, int DataDrives = 0,
-    IReadOnlyList<LevelColumn>? Others = null, IReadOnlyList<GrowthRow>? Growth = null, ShelfSpares? Shelf = null, bool HasSpare = false)
+    IReadOnlyList<LevelColumn>? Others = null, IReadOnlyList<GrowthRow>? Growth = null, ShelfSpares? Shelf = null, bool HasSpare = false, IReadOnlyList<MigrationRow>? Migrations = null)
 {
     public const double YearsOfLoss = 5;
 
     /// <summary>Figures of an array over the drives of a build.</summary>
-    public static ArrayFigures Of(ArrayPlan plan, Build build)
+    public static ArrayFigures Of(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false)
     {
         var drives = plan.Members.Select(p => build.At(p)?.Drive).ToList();
         var words = LevelTable.Words(plan.Level, plan.Groups);
         var code = LevelTable.Code(plan.Level, plan.Groups);
         if (drives.Any(d => d is null)) return new(plan, words, code, $"there is no drive in {PlaceName.Short(plan.Members[drives.IndexOf(null)])}");
-        return Of(plan, [.. drives.Select(d => d!)], plan.AllSpares.Any(s => build.At(s)?.Drive is not null));
+        return Of(plan, [.. drives.Select(d => d!)], sharedSpare || plan.AllSpares.Any(s => build.At(s)?.Drive is not null), figures);
     }
 
     /// <summary>Figures of an array over drives in their order.</summary>
-    public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare)
+    public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures = null)
     {
         var words = LevelTable.Words(plan.Level, plan.Groups);
         var code = LevelTable.Code(plan.Level, plan.Groups);
         long[] bytes = [.. drives.Select(d => d.Bytes ?? 0)];
         var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups);
         // What these drives do make is worth more than the news that they don't make this.
-        if (shape is null) return new(plan, words, code, why, Others: Columns(plan, drives, spare));
+        if (shape is null) return new(plan, words, code, why, Others: Columns(plan, drives, spare, figures));
         var use = Workloads.Of(plan.Use);
-        var rebuild = Arrays.Rebuild.Of(shape, drives);
-        var question = Question(shape, drives, rebuild, spare);
+        var rebuild = Arrays.Rebuild.Of(shape, drives, figures);
+        var question = Question(shape, drives, rebuild, spare, figures);
         var suggested = Arrays.Requests.Suggested(shape, use);
         var strip = plan.StripKiB ?? suggested;
         var data = Arrays.Requests.DataDrives(shape);
@@ -61,24 +62,24 @@ public sealed record ArrayFigures(
             data * drives.Min(d => DriveDefaults.ReadMBs(d).Value), data * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
             drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600),
             strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, data), data,
-            Columns(plan, drives, spare), Grown(plan, bytes), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d).Value))), spare);
+            Columns(plan, drives, spare, figures), Grown(plan, bytes), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)), figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget), spare, Arrays.Migrations.Of(plan, shape, drives, rebuild));
     }
 
     /// <summary>What the chain and the simulation are asked about this array; null with the reason when it has no figures.</summary>
-    public static (ArrayShape? Shape, LossQuestion? Loss, IReadOnlyList<DriveSheet> Drives, string? Why) Asked(ArrayPlan plan, Build build)
+    public static (ArrayShape? Shape, LossQuestion? Loss, IReadOnlyList<DriveSheet> Drives, string? Why) Asked(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false)
     {
         var drives = plan.Members.Select(p => build.At(p)?.Drive).ToList();
         if (drives.IndexOf(null) is >= 0 and var at) return (null, null, [], $"there is no drive in {PlaceName.Short(plan.Members[at])}");
         List<DriveSheet> all = [.. drives.Select(d => d!)];
         var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, [.. all.Select(d => d.Bytes ?? 0)], plan.Groups);
-        return shape is null ? (null, null, all, why) : (shape, Question(shape, all, Arrays.Rebuild.Of(shape, all), plan.AllSpares.Any(s => build.At(s)?.Drive is not null)), all, null);
+        return shape is null ? (null, null, all, why) : (shape, Question(shape, all, Arrays.Rebuild.Of(shape, all, figures), sharedSpare || plan.AllSpares.Any(s => build.At(s)?.Drive is not null), figures), all, null);
     }
 
-    private static LossQuestion Question(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare) => new(
-        drives.Min(d => DriveDefaults.Mttf(d).Value),
-        (spare ? 0 : DriveDefaults.RepairStartsHours) + Math.Max(rebuild?.Hours ?? 1, 0.01), rebuild?.Unreadable ?? 0);
+    private static LossQuestion Question(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare, DriveFigures? figures) => new(
+        drives.Min(d => DriveDefaults.Mttf(d, figures).Value),
+        (spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours) + Math.Max(rebuild?.Hours ?? 1, 0.01), rebuild?.Unreadable ?? 0);
 
-    private static List<LevelColumn> Columns(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare)
+    private static List<LevelColumn> Columns(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures)
     {
         long[] bytes = [.. drives.Select(d => d.Bytes ?? 0)];
         var columns = new List<LevelColumn>();
@@ -86,11 +87,11 @@ public sealed record ArrayFigures(
         {
             if (ArrayShape.Of(level, plan.Host, bytes, groups).Shape is not { } shape) continue;
             var rows = Arrays.Survival.Of(shape, 3);
-            var rebuild = Arrays.Rebuild.Of(shape, drives);
+            var rebuild = Arrays.Rebuild.Of(shape, drives, figures);
             columns.Add(new(level, groups, LevelTable.Words(level, groups), LevelTable.Code(level, groups), level == plan.Level && groups == plan.Groups,
                 ArrayCapacity.Of(shape).Usable, shape.Surely, shape.AtBest, [.. Enumerable.Range(0, 3).Select(k => k < rows.Count ? rows[k].Share : 0)],
                 Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), Workloads.Of(plan.Use).Reads),
-                LossChain.Of(shape, Question(shape, drives, rebuild, spare), YearsOfLoss * DriveDefaults.HoursPerYear)?.Either));
+                LossChain.Of(shape, Question(shape, drives, rebuild, spare, figures), YearsOfLoss * DriveDefaults.HoursPerYear)?.Either));
         }
         return columns;
     }

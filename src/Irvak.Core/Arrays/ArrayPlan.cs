@@ -47,10 +47,12 @@ public enum ArrayUse
 /// <param name="Spares">Places of drives that stand by for it.</param>
 /// <param name="StripKiB">Strip on one drive, KiB; null for the usual one.</param>
 /// <param name="Scratch">True when losing what is on it costs only the time to make it again.</param>
+/// <param name="WrittenGBPerDay">Written to it a day, GB; null when nobody said.</param>
+/// <param name="SparesForAll">True when its spares stand by for every array of the same keeper.</param>
 /// <param name="BackedUp">True when a backup of it exists and was read back.</param>
 public sealed record ArrayPlan(
     string Name, ArrayLevel Level, IReadOnlyList<string> Members, ArrayHost Host = ArrayHost.Kernel, int Groups = 1, IReadOnlyList<string>? Spares = null,
-    int? StripKiB = null, ArrayUse Use = ArrayUse.Files, bool Scratch = false, bool BackedUp = false)
+    int? StripKiB = null, ArrayUse Use = ArrayUse.Files, bool Scratch = false, bool BackedUp = false, double? WrittenGBPerDay = null, bool SparesForAll = false)
 {
     public const int MostMembers = 512, LongestName = 24;
 

@@ -79,7 +79,7 @@ public static class ArrayRules
         if (array.Surely > 0 && !plan.BackedUp && isNew) yield return Finding.Of(NotBackup, places, null, ("array", plan.Name));
         if (Idle(q.Planned, array) is { } idle) yield return idle;
         if (array.Rebuild is { Unreadable: > RiskWorthSaying } rebuild && array.Surely == 1 && isNew)
-            yield return Finding.Of(RebuildRisk, places, Reading(q.Planned, plan, rebuild), ("array", plan.Name), ("read", ArrayCapacity.TB(rebuild.ReadBytes)), ("chance", Chance.Words(rebuild.Unreadable)));
+            yield return Finding.Of(RebuildRisk, places, Reading(q.Planned, plan, rebuild, q.Figures), ("array", plan.Name), ("read", ArrayCapacity.TB(rebuild.ReadBytes)), ("chance", Chance.Words(rebuild.Unreadable)));
         if (plan.StripKiB is { } strip && isNew && strip != array.SuggestedStripKiB && array.DataDrives > 1) yield return StripNote(array, strip);
         if (plan.Host == ArrayHost.Controller)
             foreach (var finding in ByController(q, array)) yield return finding;
@@ -102,9 +102,9 @@ public static class ArrayRules
             ("unused", ArrayCapacity.TB(capacity.UnusedBytes)), ("array", array.Plan.Name), ("place", Say.Place(smallest.Place)), ("size", ArrayCapacity.TB(size)), ("freed", freed > 0 ? ArrayCapacity.TB(freed) : "nothing by itself"));
     }
 
-    private static Worked Reading(Build build, ArrayPlan plan, Rebuild rebuild)
+    private static Worked Reading(Build build, ArrayPlan plan, Rebuild rebuild, DriveFigures figures)
     {
-        var worst = plan.Members.Select(p => DriveDefaults.UnreadablePerBit(build.At(p)?.Drive)).MaxBy(u => u.Value)!;
+        var worst = plan.Members.Select(p => DriveDefaults.UnreadablePerBit(build.At(p)?.Drive, figures)).MaxBy(u => u.Value)!;
         return Worked.Sum(worst.Source, new WorkedLine("at least one unreadable sector", Chance.Words(rebuild.Unreadable), true),
             new("bits read", string.Create(CultureInfo.InvariantCulture, $"{rebuild.ReadBytes * 8.0:0.00e+0}")),
             new("unreadable per bit, at most", string.Create(CultureInfo.InvariantCulture, $"{worst.Value:0e+0}")));

@@ -7,7 +7,7 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
 {
     public static ArraySheet Of(Question q)
     {
-        var found = q.FoundArrays.Select(f => ArrayFigures.Of(f, q.Found)).ToList();
+        var found = q.FoundArrays.Select(f => ArrayFigures.Of(f, q.Found, q.Figures)).ToList();
         return new([.. q.Arrays.Select(a => FiguresOf(q, a, found))], found);
     }
 
@@ -15,8 +15,12 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
     private static ArrayFigures FiguresOf(Question q, ArrayPlan plan, List<ArrayFigures> found)
     {
         var was = q.StillAs(plan) is { } still ? found.First(f => f.Plan == still) : null;
-        return was is not null && plan.Members.Any(p => q.Planned.At(p)?.Drive is null) ? was with { Plan = plan } : ArrayFigures.Of(plan, q.Planned);
+        return was is not null && plan.Members.Any(p => q.Planned.At(p)?.Drive is null) ? was with { Plan = plan } : ArrayFigures.Of(plan, q.Planned, q.Figures, SharedSpare(q, plan));
     }
+
+    /// <summary>A spare of another array of the same keeper stands by for this one too, when it is large enough.</summary>
+    public static bool SharedSpare(Question q, ArrayPlan plan) => q.Arrays.Any(a => a.SparesForAll && a.Name != plan.Name && a.Host == plan.Host
+        && a.AllSpares.Any(s => q.Planned.At(s)?.Drive?.Bytes >= plan.Members.Max(m => q.Planned.At(m)?.Drive?.Bytes ?? 0)));
 
     /// <summary>Bytes of all arrays that hold data.</summary>
     public static long Usable(IReadOnlyList<ArrayFigures> arrays) => arrays.Aggregate(0L, (sum, a) => sum > long.MaxValue - (a.Capacity?.Usable ?? 0) ? long.MaxValue : sum + (a.Capacity?.Usable ?? 0));

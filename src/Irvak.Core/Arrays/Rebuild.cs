@@ -15,17 +15,17 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
     /// <summary>Share of the drives' rate that a rebuild gets beside other work. Common practice, no source.</summary>
     public const double UsualShare = 0.5;
 
-    /// <param name="share">Share of the drives' own rate, above 0 to 1.</param>
     /// <returns>Null where there is nothing to rebuild from.</returns>
-    public static Rebuild? Of(ArrayShape shape, IReadOnlyList<DriveSheet?> drives, double share = UsualShare)
+    public static Rebuild? Of(ArrayShape shape, IReadOnlyList<DriveSheet?> drives, DriveFigures? figures = null)
     {
+        var share = figures?.RebuildShare ?? UsualShare;
         var hit = shape.Groups.Where(g => g.Tolerance > 0).OrderByDescending(g => g.Count).ThenByDescending(g => g.Bytes.Max()).FirstOrDefault();
         if (hit is null || drives.Count == 0 || share is not (> 0 and <= 1)) return null;
         var rate = share * drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value), DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value)));
         var bytes = hit.Bytes.Max();
         var hours = bytes / (rate * 1e6) / 3600;
-        var mttf = drives.Min(d => DriveDefaults.Mttf(d).Value);
-        var worst = drives.Max(d => DriveDefaults.UnreadablePerBit(d).Value);
+        var mttf = drives.Min(d => DriveDefaults.Mttf(d, figures).Value);
+        var worst = drives.Max(d => DriveDefaults.UnreadablePerBit(d, figures).Value);
         // With one failure tolerated nothing is left while it rebuilds; with more, only after all but one of them happened.
         var mirror = shape.Level is ArrayLevel.Mirror or ArrayLevel.Pairs;
         var sources = mirror ? 1 : hit.Count - hit.Tolerance;

@@ -49,7 +49,7 @@ public sealed record Rehearsal(
 {
     /// <param name="drives">Drives of the members, in their order.</param>
     /// <param name="failed">Places whose drives are out; places that are no members are ignored.</param>
-    public static Rehearsal Of(ArrayPlan plan, ArrayShape shape, IReadOnlyList<DriveSheet> drives, IReadOnlyCollection<string> failed)
+    public static Rehearsal Of(ArrayPlan plan, ArrayShape shape, IReadOnlyList<DriveSheet> drives, IReadOnlyCollection<string> failed, DriveFigures? figures = null)
     {
         var groups = new List<(ArrayGroup Group, string[] Places, int Out)>();
         var at = 0;
@@ -65,9 +65,9 @@ public sealed record Rehearsal(
             failed.Contains(p) ? MemberFate.Out : lost ? MemberFate.Keep : g.Out == g.Group.Tolerance ? MemberFate.Loses : MemberFate.MayFail))).ToList();
         var more = lost ? 0 : groups.Min(g => g.Group.Tolerance - g.Out);
         var best = lost ? 0 : groups.Sum(g => g.Group.Tolerance - g.Out);
-        var rebuild = state == RehearsedState.Degraded ? Rebuild.Of(shape, drives) : null;
-        var meanwhile = rebuild is null ? (double?)null : Meanwhile(groups, drives.Min(d => DriveDefaults.Mttf(d).Value), rebuild.Hours);
-        var unreadable = rebuild is not null && groups.Any(g => g.Out > 0 && g.Out == g.Group.Tolerance) ? Rebuild.ReadingError(rebuild.ReadBytes, drives.Max(d => DriveDefaults.UnreadablePerBit(d).Value)) : 0;
+        var rebuild = state == RehearsedState.Degraded ? Rebuild.Of(shape, drives, figures) : null;
+        var meanwhile = rebuild is null ? (double?)null : Meanwhile(groups, drives.Min(d => DriveDefaults.Mttf(d, figures).Value), rebuild.Hours);
+        var unreadable = rebuild is not null && groups.Any(g => g.Out > 0 && g.Out == g.Group.Tolerance) ? Rebuild.ReadingError(rebuild.ReadBytes, drives.Max(d => DriveDefaults.UnreadablePerBit(d, figures).Value)) : 0;
         return new(plan.Name, state, Said(plan, state, members, more, best), members, [.. Do(plan, state, members, rebuild, drives)], more, best, rebuild?.Hours, meanwhile, unreadable);
     }
 

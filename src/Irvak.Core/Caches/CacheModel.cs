@@ -7,6 +7,12 @@ namespace Irvak.Core.Caches;
 /// <param name="LatencyMs">Mean latency, ms.</param>
 public sealed record CachePoint(long Bytes, double Hits, double LatencyMs);
 
+/// <summary>Blocks of one volume that are asked for.</summary>
+/// <param name="Blocks">1 or more.</param>
+/// <param name="Exponent">Zipf exponent, 0 (all alike) and up.</param>
+/// <param name="Share">Its share of all requests, as a weight.</param>
+public sealed record Population(long Blocks, double Exponent, double Share);
+
 /// <summary>
 /// Share of requests that a least-recently-used cache answers when blocks are asked for with Zipf popularity: Che's approximation
 /// (Che, Tung, Wang, IEEE JSAC 2002). A block is there when it was asked for within the characteristic time t that solves
@@ -26,39 +32,72 @@ public sealed class CacheModel
     private readonly double[] _popularity;
     private readonly double[] _count;
 
+    // Where the ranks of each population end; their shares of the requests.
+    private readonly int[] _ends;
+    private readonly double[] _shares;
+
     /// <param name="blocks">Blocks of the hot data, 1 or more.</param>
     /// <param name="exponent">Zipf exponent, 0 (all alike) and up.</param>
     /// <exception cref="ArgumentOutOfRangeException">No block, or a negative exponent.</exception>
     public CacheModel(long blocks, double exponent)
+        : this([new(blocks, exponent, 1)])
     {
-        ArgumentOutOfRangeException.ThrowIfLessThan(blocks, 1);
-        ArgumentOutOfRangeException.ThrowIfNegative(exponent);
-        Blocks = blocks;
-        var (weights, counts) = (new List<double>(), new List<double>());
-        for (long rank = 1; rank <= blocks;)
+    }
+
+    /// <summary>Several volumes behind one cache: the popularity of each block is its own, times its volume's share of the requests.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">No volume, no block, a negative exponent or no share.</exception>
+    public CacheModel(IReadOnlyList<Population> volumes)
+    {
+        ArgumentOutOfRangeException.ThrowIfZero(volumes.Count);
+        var (popularity, count, ends) = (new List<double>(), new List<double>(), new List<int>());
+        var shares = volumes.Sum(v => v.Share);
+        foreach (var volume in volumes)
         {
-            var last = rank < Single ? rank : Math.Min(blocks, Math.Max(rank, (long)(rank * Width)));
-            weights.Add(Math.Pow((rank + last) / 2.0, -exponent));
+            ArgumentOutOfRangeException.ThrowIfLessThan(volume.Blocks, 1);
+            ArgumentOutOfRangeException.ThrowIfNegative(volume.Exponent);
+            ArgumentOutOfRangeException.ThrowIfNegativeOrZero(volume.Share);
+            var (weights, counts) = Ranked(volume);
+            var all = weights.Zip(counts, (w, c) => w * c).Sum();
+            popularity.AddRange(weights.Select(w => w / all * volume.Share / shares));
+            count.AddRange(counts);
+            ends.Add(count.Count);
+            Blocks += volume.Blocks;
+        }
+        (_popularity, _count, _ends, _shares) = ([.. popularity], [.. count], [.. ends], [.. volumes.Select(v => v.Share / shares)]);
+    }
+
+    private static (List<double> Weights, List<double> Counts) Ranked(Population volume)
+    {
+        var (weights, counts) = (new List<double>(), new List<double>());
+        for (long rank = 1; rank <= volume.Blocks;)
+        {
+            var last = rank < Single ? rank : Math.Min(volume.Blocks, Math.Max(rank, (long)(rank * Width)));
+            weights.Add(Math.Pow((rank + last) / 2.0, -volume.Exponent));
             counts.Add(last - rank + 1);
             rank = last + 1;
         }
-        var all = weights.Zip(counts, (w, c) => w * c).Sum();
-        _popularity = [.. weights.Select(w => w / all)];
-        _count = [.. counts];
+        return (weights, counts);
     }
 
     public long Blocks { get; }
 
     /// <summary>Share of requests answered by a cache of so many blocks.</summary>
-    public double Hits(double cached)
+    public double Hits(double cached) => HitsOf(cached).Zip(_shares, (h, s) => h * s).Sum();
+
+    /// <summary>Share of each volume's own requests answered, in the order of the volumes.</summary>
+    public IReadOnlyList<double> HitsOf(double cached)
     {
-        if (cached <= 0) return 0;
+        if (cached <= 0) return [.. _shares.Select(_ => 0.0)];
         // A cache that holds all misses only the first touch, which is left out.
-        if (cached >= Blocks) return 1;
+        if (cached >= Blocks) return [.. _shares.Select(_ => 1.0)];
         var t = Characteristic(cached);
-        var hits = 0.0;
-        for (var i = 0; i < _popularity.Length; i++) hits += _count[i] * _popularity[i] * There(_popularity[i] * t);
-        return hits;
+        var hits = new double[_shares.Length];
+        for (int i = 0, volume = 0; i < _popularity.Length; i++)
+        {
+            if (i == _ends[volume]) volume++;
+            hits[volume] += _count[i] * _popularity[i] * There(_popularity[i] * t);
+        }
+        return [.. hits.Zip(_shares, (h, s) => h / s)];
     }
 
     /// <summary>Blocks needed for a share of hits; all of them for a share that only the whole data reaches.</summary>
@@ -80,8 +119,10 @@ public sealed class CacheModel
     public double Bound(double cached)
     {
         var (sum, left) = (0.0, Math.Min(cached, Blocks));
-        for (var i = 0; i < _popularity.Length && left > 0; i++)
+        // One volume is in order already; several are mixed.
+        foreach (var i in _ends.Length == 1 ? Enumerable.Range(0, _popularity.Length) : Enumerable.Range(0, _popularity.Length).OrderByDescending(i => _popularity[i]))
         {
+            if (left <= 0) break;
             var taken = Math.Min(_count[i], left);
             sum += taken * _popularity[i];
             left -= taken;

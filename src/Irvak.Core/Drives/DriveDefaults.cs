@@ -36,18 +36,21 @@ public static class DriveDefaults
     /// <summary>Share that fails in a year: 1 − e^(−8760 ÷ mean time to failure).</summary>
     public static double FailuresPerYear(double mttfHours) => -NearOne.ExpM1(-HoursPerYear / mttfHours);
 
-    public static Sourced Mttf(DriveSheet? drive)
+    public static Sourced Mttf(DriveSheet? drive, DriveFigures? own = null)
     {
         if (drive?.MttfHours is > 0 and var hours) return new(hours, "drive's sheet", Basis.Sheet);
-        var share = drive?.Media == DriveMedia.Flash ? FlashFailures : DiskFailures;
+        var flash = drive?.Media == DriveMedia.Flash;
+        if ((flash ? own?.FlashFailures : own?.DiskFailures) is { } said) return new(MttfHours(said), $"{100 * said:0.##} % fail in a year, as set in this job", Basis.Practice);
+        var share = flash ? FlashFailures : DiskFailures;
         return new(MttfHours(share), $"{100 * share:0.#} % fail in a year (common practice, no source)", Basis.Practice);
     }
 
     /// <summary>Unreadable sectors per bit read: an upper bound.</summary>
-    public static Sourced UnreadablePerBit(DriveSheet? drive)
+    public static Sourced UnreadablePerBit(DriveSheet? drive, DriveFigures? figures = null)
     {
         if (drive?.UnreadableExponent is { } own) return new(Math.Pow(10, -own), "drive's sheet", Basis.Sheet);
         var flash = drive?.Media == DriveMedia.Flash;
+        if ((flash ? figures?.FlashExponent : figures?.DiskExponent) is { } said) return new(Math.Pow(10, -said), "as set in this job", Basis.Practice);
         var name = drive?.Class switch { "enterprise" => flash ? "enterprise-flash" : "enterprise-disk", "client" => flash ? "client-flash" : "client-disk", null => flash ? "client-flash" : "desktop", { } c => c };
         var row = Unreadable.FirstOrDefault(u => u.Class == name);
         var exponent = row.Exponent == 0 ? flash ? 15 : 14 : row.Exponent;
@@ -66,6 +69,19 @@ public static class DriveDefaults
     /// <summary>Small random requests per second.</summary>
     public static Sourced Requests(DriveSheet? drive) => new(
         drive?.Media == DriveMedia.Flash ? drive.Protocol == DriveProtocol.Nvme ? NvmeRequests : SataFlashRequests : Disk(drive).Requests, "usual for its kind (common practice, no source)", Basis.Practice);
+
+    /// <summary>The figures that can be replaced, each with its default and where that comes from.</summary>
+    public static IReadOnlyList<FigureRow> Table(DriveFigures own) =>
+    [
+        new("diskFailures", "Disks that fail in a year", "%", 100 * DiskFailures, 100 * own.DiskFailures, "common practice; large published fleets lie between 0.5 and 4 %"),
+        new("flashFailures", "Flash drives that fail in a year", "%", 100 * FlashFailures, 100 * own.FlashFailures, "common practice"),
+        new("diskExponent", "Unreadable sector of a disk, one in 10 to the", "bits", 15, own.DiskExponent, "makers’ sheets by class: desktop 14, nearline 15, enterprise 16"),
+        new("flashExponent", "Unreadable sector of flash, one in 10 to the", "bits", 15, own.FlashExponent, "JESD218: client 15, enterprise 16"),
+        new("repairStartsHours", "Without a spare a repair starts after", "h", RepairStartsHours, own.RepairStartsHours, "common practice: to notice, order and fit"),
+        new("rebuildShare", "Of the drives’ rate a rebuild gets", "%", 100 * Arrays.Rebuild.UsualShare, 100 * own.RebuildShare, "common practice"),
+        new("spareDays", "A drive that is ordered comes in", "days", ShelfSpares.UsualDays, own.SpareDays, "common practice"),
+        new("spareTarget", "The shelf’s spares are to last in", "% of cases", 100 * ShelfSpares.UsualTarget, 100 * own.SpareTarget, "common practice"),
+    ];
 
     private static double Usual(DriveSheet? drive) =>
         drive?.Media == DriveMedia.Flash ? drive.Protocol == DriveProtocol.Nvme ? NvmeMBs : SataFlashMBs : Disk(drive).MBs;

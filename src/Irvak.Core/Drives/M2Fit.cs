@@ -31,6 +31,12 @@ public static class M2Fit
         "Half the lanes carry half as much in order; small requests hardly notice.",
         "machine sheet; PCI Express", Basis.Sheet);
 
+    /// <summary>True when key, length and wiring of a place suit a module.</summary>
+    internal static bool Takes(M2Place place, DriveSheet drive) =>
+        drive.Form == (place.Key == "msata" ? "msata" : "m.2") && (place.Key is null or "msata" || drive.Key is not { } its || its.Split('+').Contains(place.Key))
+        && (drive.LengthMm is not { } length || place.Lengths.Count == 0 || place.Lengths.Contains(length))
+        && (drive.Protocol is not { } protocol || place.Protocols is not { Count: > 0 } all || all.Any(p => string.Equals(p, protocol.ToString(), StringComparison.OrdinalIgnoreCase)));
+
     internal static IEnumerable<Finding> Judge(Question q)
     {
         foreach (var m2 in q.Sheet.M2)

@@ -1,9 +1,13 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
+using Irvak.Core.Boot;
 using Irvak.Core.Builds;
+using Irvak.Core.Caches;
+using Irvak.Core.Drives;
 using Irvak.Core.Controllers;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
+using Irvak.Core.Moving;
 using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
 
@@ -28,6 +32,12 @@ namespace Irvak.Core.Plans;
 [JsonDerivedType(typeof(MakeArray), "makeArray")]
 [JsonDerivedType(typeof(DropArray), "dropArray")]
 [JsonDerivedType(typeof(WireBays), "wireBays")]
+[JsonDerivedType(typeof(PlanBoot), "planBoot")]
+[JsonDerivedType(typeof(PlanCache), "planCache")]
+[JsonDerivedType(typeof(DropCache), "dropCache")]
+[JsonDerivedType(typeof(PlanMove), "planMove")]
+[JsonDerivedType(typeof(RecordWipe), "recordWipe")]
+[JsonDerivedType(typeof(SetFigures), "setFigures")]
 [JsonDerivedType(typeof(Restore), "restore")]
 [JsonDerivedType(typeof(SetTick), "setTick")]
 [JsonDerivedType(typeof(AnswerLine), "answerLine")]

@@ -1,6 +1,10 @@
 using System.Collections.Immutable;
 using Irvak.Core.Arrays;
+using Irvak.Core.Boot;
+using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
+using Irvak.Core.Drives;
+using Irvak.Core.Moving;
 using Irvak.Core.Expectations;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -38,6 +42,12 @@ public static class EditFold
         MakeArray make => ArrayEdits.Refusal(state, make),
         DropArray drop => ArrayEdits.Refusal(state, drop),
         WireBays wire => WiringEdits.Refusal(state, wire),
+        PlanBoot { Boot: { } boot } => boot.Problem is { } wrong ? wrong with { Path = "/edit/boot" + wrong.Path } : boot.Places.Select((p, i) => RefusePlace(state, p, $"/edit/boot/places/{i}")).FirstOrDefault(p => p is not null),
+        PlanCache cache => CacheEdits.Refusal(state, cache),
+        DropCache drop => CacheEdits.Refusal(state, drop),
+        PlanMove move => Moving.Moves.Refusal(state, move),
+        RecordWipe wipe => Wiping.Refusal(state, wipe),
+        SetFigures { Figures.Problem: { } wrong } => wrong with { Path = "/edit/figures" + wrong.Path },
         ReadAfter or SetTick or AnswerLine when state.Sheet is null => new("/edit", "The machine has no sheet yet."),
         Together together => RefuseTogether(state, together),
         _ => null,
@@ -67,6 +77,12 @@ public static class EditFold
         MakeArray make => ArrayEdits.Apply(state, make),
         DropArray drop => ArrayEdits.Apply(state, drop),
         WireBays wire => state with { Wiring = wire.To.Length == 0 ? state.Wiring.Remove(wire.Group) : state.Wiring.SetItem(wire.Group, wire.To) },
+        PlanBoot boot => state with { Boot = boot.Boot },
+        PlanCache cache => state with { Caches = state.Caches.SetItem(cache.Cache.Name, cache.Cache) },
+        DropCache drop => state with { Caches = state.Caches.Remove(drop.Name) },
+        PlanMove move => state with { Moves = move.Way is { } way ? state.Moves.SetItem(move.Subject, new PlannedMove(way, move.To)) : state.Moves.Remove(move.Subject) },
+        RecordWipe wipe => Wiping.Apply(state, wipe, stamp),
+        SetFigures figures => state with { Figures = figures.Figures ?? DriveFigures.Usual },
         SetTick { Done: true } tick => state with { Ticks = state.Ticks.SetItem(tick.Key, new Tick(stamp.Who, stamp.When, tick.Wording)) },
         SetTick tick => state with { Ticks = state.Ticks.Remove(tick.Key) },
         AnswerLine { Verdict: SeenVerdict.NotLookedAt } line => state with { Answers = state.Answers.Remove(line.Key) },
@@ -141,6 +157,8 @@ public static class EditFold
             // What was decided about the machine stands; what was decided about the old sheet does not.
             Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
             Wiring = state.Wiring.RemoveRange(state.Wiring.Keys.Where(g => adopt.Sheet.Bays.All(b => b.Group != g))),
+            Boot = state.Boot?.Places.All(places.Contains) == false ? null : state.Boot,
+            Caches = state.Caches.RemoveRange(state.Caches.Where(c => !c.Value.Places.All(places.Contains)).Select(c => c.Key)),
             Arrays = state.Arrays.RemoveRange(state.Arrays.Where(a => a.Value is { } array && !array.Members.Concat(array.AllSpares).All(places.Contains)).Select(a => a.Key)),
             Plan = state.Plan.RemoveRange(state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)),
         };
@@ -182,7 +200,7 @@ public static class EditFold
             (seen.Devices.Count > 0 && k.StartsWith("firmware.", StringComparison.Ordinal)) || (seen.MemTotalKiB is not null && k.StartsWith("os.", StringComparison.Ordinal))
             || (seen.Drives.Count > 0 && k.StartsWith("drives.", StringComparison.Ordinal)) || (seen.Raids.Count > 0 && k.StartsWith("array.", StringComparison.Ordinal))
             || (seen.MemoryTest is not null && k == ExpectedMemory.TestKey) || (seen.MemoryErrors is not null && k == ExpectedMemory.ErrorsKey));
-        return state with { After = merged, Answers = state.Answers.RemoveRange(stale) };
+        return state with { Writes = WriteMarks.Noted(state.Writes, seen), After = merged, Answers = state.Answers.RemoveRange(stale) };
     }
 
     private static SystemFacts Merge(SystemFacts known, SystemFacts? more) => more is null ? known : new SystemFacts

@@ -1,7 +1,11 @@
 using System.Collections.Immutable;
 using Irvak.Core.Arrays;
+using Irvak.Core.Boot;
 using Irvak.Core.Builds;
+using Irvak.Core.Caches;
+using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
+using Irvak.Core.Moving;
 using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
 
@@ -58,6 +62,24 @@ public sealed record JobState
 
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the place of their controller.</summary>
     public ImmutableSortedDictionary<string, string> Wiring { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+
+    /// <summary>What the system is to start from; null for what it was found to start from.</summary>
+    public BootPlan? Boot { get; init; }
+
+    /// <summary>Caches of the plan, by name.</summary>
+    public ImmutableSortedDictionary<string, CachePlan> Caches { get; init; } = ImmutableSortedDictionary.Create<string, CachePlan>(StringComparer.Ordinal);
+
+    /// <summary>What captures told of the volume written to drives, by serial number.</summary>
+    public ImmutableSortedDictionary<string, WriteMarks> Writes { get; init; } = ImmutableSortedDictionary.Create<string, WriteMarks>(StringComparer.Ordinal);
+
+    /// <summary>How the data of what goes reaches its new home, by subject.</summary>
+    public ImmutableSortedDictionary<string, PlannedMove> Moves { get; init; } = ImmutableSortedDictionary.Create<string, PlannedMove>(StringComparer.Ordinal);
+
+    /// <summary>How drives that leave are wiped, by the place they were found in.</summary>
+    public ImmutableSortedDictionary<string, Wipe> Wipes { get; init; } = ImmutableSortedDictionary.Create<string, Wipe>(StringComparer.Ordinal);
+
+    /// <summary>Figures in place of the defaults of drives.</summary>
+    public DriveFigures Figures { get; init; } = DriveFigures.Usual;
 
     public Aim Aim { get; init; } = new();
 

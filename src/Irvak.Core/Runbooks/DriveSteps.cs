@@ -90,6 +90,23 @@ internal static class DriveSteps
             yield return q.GrownFrom(array.Plan) is { } was ? Grow(array, was) : Create(q, array);
     }
 
+    /// <summary>What the system starts from is set in the firmware; caches are set up once the arrays behind them are there.</summary>
+    public static IEnumerable<Step> BootAndCaches(Question q)
+    {
+        if (q.Boot is { } boot)
+            yield return new("boot:order", Runbook.Start, $"Set the boot order: {string.Join(", then ", boot.Places.Select(PlaceName.Short))}",
+                [.. boot.Places.Count > 1 ? new[] { "Put the boot partition on both halves; pull one once for trial, and see that it starts from the other." } : [], "In the firmware, first the drive it is to start from; then save.", "Where several controllers start systems, the inner port comes first."],
+                null, [.. boot.Places], 5);
+        foreach (var cache in q.Caches)
+            yield return new("cache:" + cache.Name, Runbook.Start, $"Set up cache {cache.Name} before {string.Join(", ", cache.Volumes.Select(v => v.Array))}",
+                [
+                    $"Drives {string.Join(' ', cache.Places.Select(PlaceName.Short))}{(cache.WriteBack && cache.Places.Count > 1 ? ", mirrored" : "")}; {(cache.WriteBack ? "write-back" : "reads only")}.",
+                    "On many controllers the volume must allow caching from its creation on: look before the array is filled.",
+                    .. cache.WriteBack ? new[] { "Never pull its drives while it holds writes: flush it first, and see that nothing is left." } : [],
+                ],
+                "Setting it up erases its drives.", [.. cache.Places], 5);
+    }
+
     private static Step Grow(ArrayFigures array, ArrayPlan was)
     {
         string[] added = [.. array.Plan.Members.Except(was.Members)];
@@ -104,7 +121,7 @@ internal static class DriveSteps
         var erased = ArrayRules.Erased(q, plan);
         return new("array:" + plan.Name, Runbook.Start, $"Create array {plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Count(plan.Members.Count, "drive", "drives")}",
             [
-                $"Members in this order: {string.Join(' ', plan.Members.Select(PlaceName.Short))}{(plan.AllSpares.Count > 0 ? $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}" : "")}.",
+                $"Members in this order: {string.Join(' ', plan.Members.Select(PlaceName.Short))}{(plan.AllSpares.Count > 0 ? $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}, {(plan.SparesForAll ? "for all arrays" : "for this one alone")}" : "")}.",
                 $"{(array.Code is { } code ? char.ToUpperInvariant(code[0]) + code[1..] : array.Words)}, strip {array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
                 $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
                 "Read every place on the screen against this list before you confirm.",

@@ -1,3 +1,4 @@
+using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Sheets;
@@ -28,6 +29,8 @@ internal static class SmallParts
         foreach (var (place, unit) in q.Planned.Units)
             if (q.IsNew(place) && unit.Card is { Controller: { CacheMiB: > 0, Protection: "battery" or "capacitor" } } card)
                 yield return new(Cabling.For(shelf, card, AccessoryKind.CacheUnit), 1, $"The {card.Controller.Protection} for the cache of {card.Name}, with mounting and cable", [place]);
+        foreach (var locked in q.Caches.Select(c => CacheRules.Locked(q, c)).OfType<BayController>().DistinctBy(c => c.Place))
+            yield return new(Cabling.For(shelf, locked.Card!, AccessoryKind.FeatureKey, CacheRules.FlashCache), 1, $"The key for {CacheRules.FlashCache} of {locked.Name}", [locked.Place]);
         foreach (var bays in q.Sheet.Bays)
             foreach (var name in bays.Names)
             {

@@ -20,35 +20,41 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
 {
     internal const string Off = "Off", Open = "Open", Out = "Out", In = "In", Close = "Close", Start = "First start";
 
-    public static Runbook Of(Question q, ArraySheet arrays)
+    public static Runbook Of(Question q, ArraySheet arrays, IReadOnlyList<Moving.MoveSubject> moves)
     {
-        var made = DriveSteps.Arrays(q, arrays).ToList();
-        if (q.Changes.Count == 0 && made.Count == 0) return new Runbook([], [], 0, 0);
+        List<Step> made = [.. DriveSteps.Arrays(q, arrays), .. DriveSteps.BootAndCaches(q), .. Moving.Moves.Steps(moves, false)];
+        List<Step> recabled = [.. CardSteps.Recable(q)];
+        if (q.Changes.Count == 0 && made.Count == 0 && recabled.Count == 0) return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
         var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place)).ToList();
         var oneByOne = DriveSteps.OneByOne(q, arrays).ToList();
         var drives = DriveSteps.InOrder(q).ToList();
         var alone = drives.Where(c => !oneByOne.Any(s => s.Places.Contains(c.Place))).ToList();
         // Bays that may be served while the machine runs need neither the switch nor the screwdriver.
-        var runs = q.Changes.Count == 0 || DriveSteps.AllHot(q);
+        var runs = recabled.Count == 0 && (q.Changes.Count == 0 || DriveSteps.AllHot(q));
+        var cards = q.Changes.Where(c => CardSteps.IsCardPlace(c.Place)).ToList();
         List<Step> steps =
         [
             .. ProcessorSteps.Before(q, processors),
             .. DriveSteps.Before(q, drives),
+            .. Moving.Moves.Steps(moves, true),
             .. runs ? [] : PowerOff(q),
             .. runs ? [] : Opening(q),
             .. ProcessorSteps.Out(processors),
             .. modules.Where(c => c.Out is not null).Select(c => TakeOut(q, c)),
+            .. cards.Where(c => c.Out is not null).Select(CardSteps.TakeOut),
             .. alone.Where(c => c.Out is not null).Select(c => DriveSteps.TakeOut(q, c)),
             .. ProcessorSteps.In(q, processors),
             .. InFillOrder(q, modules.Where(c => c.In is not null)).Select(c => PutIn(q, c)),
+            .. cards.Where(c => c.In is not null).Select(c => CardSteps.PutIn(q, c)),
+            .. recabled,
             .. alone.Where(c => c.In is not null).Select(c => DriveSteps.PutIn(q, c)),
             .. runs ? [] : Closing(q),
             .. runs ? [] : FirstStart(q),
             .. oneByOne,
             .. made,
         ];
-        var ledger = processors.Concat(modules).Concat(drives).Where(c => c.TakesPart).Select((c, i) =>
+        var ledger = processors.Concat(modules).Concat(cards).Concat(drives).Where(c => c.TakesPart).Select((c, i) =>
             new LedgerLine("out:" + c.Place, c.Place, c.Out!.Long, c.Out.Serial, $"tray 1, place {i + 1}")).ToList();
         return new Runbook(steps, ledger, steps.Sum(s => s.Minutes), runs ? 0 : q.Sheet.Opening.Sum(o => o.Screws));
     }

@@ -55,7 +55,7 @@ public static class SurveyFold
             seen = Readings.Over(old, seen);
             kinds = [.. kinds.Union(Kinds(by))];
         }
-        return Refresh(state with { Readings = readings.SetItem(Name(kinds), seen), Settled = reopened });
+        return Refresh(state with { Writes = Drives.WriteMarks.Noted(state.Writes, read.Seen), Readings = readings.SetItem(Name(kinds), seen), Settled = reopened });
     }
 
     /// <summary>

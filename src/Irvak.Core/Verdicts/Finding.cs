@@ -21,6 +21,13 @@ public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string>
     /// <summary>Same rule at the same places.</summary>
     public bool Matches(Finding other) => Rule.Code == other.Rule.Code && Places.SequenceEqual(other.Places);
 
+    /// <summary>Findings that say the same of several places become one that names them all.</summary>
+    public static IEnumerable<Finding> Joined(IEnumerable<Finding> findings) => findings
+        .GroupBy(f => f.Rule.Code + string.Concat(f.Values.Where(v => v.Key != "place").OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => $"|{v.Key}={v.Value}")))
+        .SelectMany(g => g.Count() == 1 || !g.First().Values.ContainsKey("place") ? g.AsEnumerable() : [Over(g.First(), [.. g.SelectMany(f => f.Places)])]);
+
+    private static Finding Over(Finding one, IReadOnlyList<string> places) => one with { Places = places, Values = new Dictionary<string, string>(one.Values) { ["place"] = Say.Slots(places) } };
+
     public static Finding Of(Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, string Value)[] values) =>
         new(rule, rule.Severity, places, values.ToDictionary(v => v.Name, v => v.Value), why);
 }

@@ -1,7 +1,10 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Boot;
+using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Memory;
+using Irvak.Core.Moving;
 using Irvak.Core.Processors;
 using Irvak.Core.Runbooks;
 
@@ -30,6 +33,9 @@ public static class RuleRegister
         ArrayRules.Impossible, ArrayRules.Erases, ArrayRules.NoRedundancy, ArrayRules.NotBackup, ArrayRules.Unequal, ArrayRules.RebuildRisk, ArrayRules.Strip,
         ArrayRules.WriteThrough, ArrayRules.Offered, ArrayRules.Twice,
         ArrayMixing.Media, ArrayMixing.Protocol, ArrayMixing.Sectors, ArrayMixing.Shingled, ArrayMixing.Recovery, MemberPulled.Loses, MemberPulled.Weakens, MemberPulled.GivenUp, MemberPulled.Replaced,
+        BootSheet.Nvme, BootSheet.Sectors, BootSheet.Large, BootSheet.Host, BootSheet.Mirrored, BootSheet.Unlike, BootSheet.Media, BootSheet.Wears, BootSheet.Empty,
+        CacheRules.Broken, CacheRules.Alone, CacheRules.Unguarded, CacheRules.Small, CacheRules.Useless, CacheRules.Wears, CacheRules.NotFlash, CacheRules.Twice, CacheRules.Key,
+        Endurance.Short, Moves.Unsaid, Moves.TooSmall, Moves.SectorSize, Moves.Never, Moves.KeyFirst, Wiping.Unsaid,
         AimDistance.Memory, AimDistance.Space, AimDistance.Failures, AimDistance.Money,
         ShoppingList.Short,
     ];

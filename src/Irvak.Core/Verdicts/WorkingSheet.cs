@@ -6,7 +6,7 @@ public static class WorkingSheet
     public const string Memory = "memory", Arrays = "arrays", Cache = "cache", Boot = "boot";
 
     // By the first part of a rule's code.
-    private static readonly Dictionary<string, string> ByFamily = new() { ["ARR"] = Arrays, ["DRV"] = Arrays, ["M2"] = Arrays, ["CTL"] = Arrays, ["CACHE"] = Cache, ["BOOT"] = Boot };
+    private static readonly Dictionary<string, string> ByFamily = new() { ["ARR"] = Arrays, ["DRV"] = Arrays, ["M2"] = Arrays, ["CTL"] = Arrays, ["MOVE"] = Arrays, ["WIPE"] = Arrays, ["CACHE"] = Cache, ["BOOT"] = Boot };
 
     private static readonly HashSet<string> WishesForSpace = ["AIM-SPACE", "AIM-FAILURES"];
 

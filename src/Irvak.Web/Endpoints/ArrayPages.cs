@@ -38,7 +38,7 @@ public static class ArrayPages
             if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
             if (request.Failed is { Count: > ArrayPlan.MostMembers }) return Problems.Invalid(new SheetProblem("/failed", $"At most {ArrayPlan.MostMembers} drives."));
             var (plan, asked, problem) = Asked(job, request.Array);
-            return problem is not null ? Problems.Invalid(problem) : TypedResults.Ok(Rehearsal.Of(plan!, asked.Shape!, asked.Drives, request.Failed ?? []));
+            return problem is not null ? Problems.Invalid(problem) : TypedResults.Ok(Rehearsal.Of(plan!, asked.Shape!, asked.Drives, request.Failed ?? [], job.State.Figures));
         }).WithName("rehearse").Produces<Rehearsal>().ProducesProblem(400).ProducesProblem(404);
 
         routes.MapPost("/api/jobs/{number}/simulations", async (string number, SimulationRequest request, Jobs jobs, Simulations simulations, CancellationToken cancel) =>
@@ -70,7 +70,7 @@ public static class ArrayPages
         var state = job.State;
         if (state.Sheet is null) return (null, default, new("/", "The machine has no sheet yet."));
         if (JobArrays.Planned(state).FirstOrDefault(a => a.Name == array) is not { } plan) return (null, default, new("/array", $"There is no array {array} in the plan."));
-        var asked = ArrayFigures.Asked(plan, state.Planned);
+        var asked = ArrayFigures.Asked(plan, state.Planned, state.Figures, ArraySheet.SharedSpare(Question.Of(state, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()), plan));
         return (plan, asked, asked.Why is { } why ? new("/array", $"{plan.Name} can't be made: {why}.") : null);
     }
 }

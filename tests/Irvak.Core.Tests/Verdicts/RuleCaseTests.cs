@@ -162,6 +162,7 @@ public class RuleCaseTests
             Two.With(new SetWish(WishKind.MoneyLimitEur, 150), Boards.Fit("B1", shelf: "part"), Boards.Fit("D1", shelf: "part")), Two.With(new SetWish(WishKind.MoneyLimitEur, 150), Boards.Fit("B1", shelf: "part")), null, Part),
         .. Arrays.ArrayRuleCases.All,
         .. Controllers.ControllerRuleCases.All,
+        .. Drives.StorageRuleCases.All,
         .. Drives.DriveRuleCases.All,
         new("SHELF-SHORT", Severity.Note, "1 of 16 GB registered DDR4-2666, 2Rx8 to order: the shelf holds 1.",
             Two.With(Boards.Fit("B1", shelf: "part"), Boards.Fit("D1", shelf: "part")), Two.With(Boards.Fit("B1", shelf: "part")), null, Part),

@@ -1,0 +1,36 @@
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Boot;
+
+/// <summary>What the system starts from, and what it asks of it.</summary>
+/// <param name="Places">One drive, or the two halves of a mirror.</param>
+/// <param name="WrittenGBPerDay">Written a day, GB.</param>
+/// <param name="BaseGB">System and boot partitions, GB.</param>
+/// <param name="GrowthGBPerYear">What comes in a year, GB.</param>
+/// <param name="StagingGB">Room for updates before they are installed, GB.</param>
+/// <param name="SharedGB">Data that lies on the same drive, GB; 0 for a drive of its own.</param>
+/// <param name="SharedWrittenGBPerDay">Written a day by that data, GB.</param>
+public sealed record BootPlan(
+    IReadOnlyList<string> Places, double WrittenGBPerDay = BootLife.UsualWrittenGB, double BaseGB = 2.2, double GrowthGBPerYear = 2.5, double StagingGB = 10, double SharedGB = 0, double SharedWrittenGBPerDay = 0)
+{
+    /// <summary>Life of a drive under these needs; shared needs add up.</summary>
+    public BootLife LifeOn(DriveSheet drive) => BootLife.Of(new BootQuestion(
+        Math.Clamp(drive.Bytes ?? 1_000_000_000, 1_000_000_000, 1_000_000_000_000_000), WrittenGBPerDay + SharedWrittenGBPerDay, drive.RatedWritesTB, drive.RatedWritesTB is null ? drive.WritesPerDay : null,
+        drive.WarrantyYears is > 0 and <= 50 and var years ? years : 5, BaseGB + SharedGB, GrowthGBPerYear, StagingGB));
+
+    /// <summary>What is wrong with its numbers, with a path; null when nothing is.</summary>
+    internal SheetProblem? Problem =>
+        Places.Count is 0 or > 4 ? new("/places", "A system starts from one drive, or from a mirror of up to four.")
+        : new[] { WrittenGBPerDay, BaseGB, GrowthGBPerYear, StagingGB, SharedGB, SharedWrittenGBPerDay }.Any(n => n is not (>= 0 and < 1e6)) ? new("/writtenGBPerDay", "Needs are 0 GB or more, less than a million.") : null;
+}
+
+/// <summary>Plans what the system starts from; null leaves it as it was found.</summary>
+public sealed record PlanBoot(BootPlan? Boot) : Edit
+{
+    public override IEnumerable<string> Touches() => ["boot"];
+
+    public override string ValueAt(string subject) => Boot is null ? "as found" : string.Join(" and ", Boot.Places.Select(PlaceName.Short));
+
+    public override string Tell() => Boot is null ? "leaves the boot drive as found" : $"lets the system start from {ValueAt("")}";
+}

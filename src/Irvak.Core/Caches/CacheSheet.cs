@@ -1,0 +1,170 @@
+using System.Globalization;
+using Irvak.Core.Arrays;
+using Irvak.Core.Controllers;
+using Irvak.Core.Drives;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Caches;
+
+/// <param name="Hits">Share of this volume's requests that hit.</param>
+public sealed record VolumeHits(string Array, double HotGB, double Hits);
+
+/// <summary>The same drives as a volume of their own.</summary>
+/// <param name="Hits">Share of requests that it answers when what is hottest is put there, and kept there, by hand.</param>
+/// <param name="UsableBytes">Space that it adds; a cache adds none.</param>
+public sealed record AsVolume(double Hits, double LatencyMs, long UsableBytes);
+
+/// <summary>Everything that follows from a cache.</summary>
+/// <param name="Why">Why there are no figures; null when there are.</param>
+/// <param name="Bytes">What it holds: one half of a mirror.</param>
+/// <param name="MissMs">Latency of the drives behind, ms.</param>
+/// <param name="LeastBytes">Below this it brings less than a quarter of the latency; null when no size does.</param>
+/// <param name="Years">Years until the first drive is written up; null without writes or a rating.</param>
+public sealed record CacheFigures(
+    CachePlan Plan, string? Why, long Bytes = 0, CachePoint? Now = null, double MissMs = 0, IReadOnlyList<CachePoint>? Curve = null, long? LeastBytes = null, bool Helps = false,
+    IReadOnlyList<VolumeHits>? Volumes = null, AsVolume? Volume = null, double? Years = null, Worked? Sum = null, string Verdict = "")
+{
+    // Answers of flash behind its link, ms. Common practice, no source.
+    private const double SataFlashMs = 0.2, NvmeMs = 0.1;
+
+    // What a flash drive writes for a byte of small writes in any order. Common practice, no source.
+    internal const double Amplification = 2;
+
+    public static CacheFigures Of(Question q, CachePlan plan)
+    {
+        var drives = plan.Places.Select(p => q.Planned.At(p)?.Drive).ToList();
+        if (drives.IndexOf(null) is >= 0 and var at) return new(plan, $"there is no drive in {PlaceName.Short(plan.Places[at])}");
+        if (drives.Any(d => d!.Bytes is not > 0)) return new(plan, "the size of a drive is not known");
+        foreach (var v in plan.Volumes)
+            if (q.Arrays.All(a => a.Name != v.Array)) return new(plan, $"there is no array {v.Array}");
+        var bytes = plan.WriteBack ? drives.Min(d => d!.Bytes!.Value) * Math.Max(1, drives.Count / 2) : drives.Sum(d => d!.Bytes!.Value);
+        var block = plan.BlockKiB * 1024L;
+        var model = new CacheModel([.. plan.Volumes.Select(v => new Population(Math.Max(1, (long)(v.HotGB * 1e9 / block)), v.Exponent, v.Share))]);
+        var slow = SlowMs(q, plan);
+        var fast = drives.All(d => d!.Protocol == DriveProtocol.Nvme) ? NvmeMs : SataFlashMs;
+        CachePoint Point(long size)
+        {
+            var hits = model.Hits(size / (double)block);
+            return new(size, hits, (hits * fast) + ((1 - hits) * slow));
+        }
+        var now = Point(bytes);
+        var needed = fast < slow ? CacheWorth.Quarter / (1 - (fast / slow)) : 2;
+        long? least = needed > 1 ? null : model.BlocksFor(needed) * block;
+        var hot = model.Blocks * block;
+        var volume = model.Bound(bytes / (double)block);
+        var years = YearsOf(plan, drives!);
+        var helps = least is { } l && bytes >= l;
+        return new(plan, null, bytes, now, slow, [.. Enumerable.Range(0, 31).Select(i => Point((long)(hot * Math.Pow(i / 30.0, 2))))], least, helps,
+            [.. model.HitsOf(bytes / (double)block).Select((h, i) => new VolumeHits(plan.Volumes[i].Array, plan.Volumes[i].HotGB, h))],
+            new AsVolume(volume, (volume * fast) + ((1 - volume) * slow), bytes), years, Worked(model, now, bytes / block, fast, slow), Say(now, slow, least, helps));
+    }
+
+    /// <summary>Of the arrays behind, weighted by their requests: a thousand ms ÷ the small requests a second of one of their drives.</summary>
+    private static double SlowMs(Question q, CachePlan plan) => plan.Volumes.Sum(v => v.Share / plan.Volumes.Sum(x => x.Share)
+        * (q.Arrays.First(a => a.Name == v.Array).Members.Select(m => q.Planned.At(m)?.Drive).Where(d => d is not null).Select(d => d!.Media == DriveMedia.Flash ? d.Protocol == DriveProtocol.Nvme ? NvmeMs : SataFlashMs : 1000 / DriveDefaults.Requests(d).Value).DefaultIfEmpty(1000.0 / 75).Max()));
+
+    private static double? YearsOf(CachePlan plan, List<DriveSheet> drives)
+    {
+        if (plan.WrittenGBPerDay <= 0) return null;
+        // A mirror writes all of it to each half; a read cache spreads it.
+        var each = plan.WrittenGBPerDay * Amplification / (plan.WriteBack ? Math.Max(1, drives.Count / 2) : drives.Count);
+        return drives.Select(d => d.RatedWritesTB ?? Boot.BootLife.RatedBy(d.Bytes!.Value, d.WritesPerDay, d.WarrantyYears ?? 5)).Select(r => r * 1000 / (each * 365)).Min();
+    }
+
+    private static string Say(CachePoint now, double slow, long? least, bool helps) => helps
+        ? string.Create(CultureInfo.InvariantCulture, $"It helps: {Chance.Words(now.Hits)} of requests hit, the mean answer takes {now.LatencyMs:0.0#} ms instead of {slow:0.0#}.")
+        : least is null ? "No size helps: what is behind it is about as quick." : $"Too small to be noticed: a quarter less latency needs {ArrayCapacity.TB(least.Value)}.";
+
+    private static Worked Worked(CacheModel model, CachePoint now, long cached, double fast, double slow) => new(
+        [
+            new("blocks of hot data, all volumes", model.Blocks.ToString("N0", CultureInfo.InvariantCulture).Replace(',', ' ')),
+            new("blocks in the cache", cached.ToString("N0", CultureInfo.InvariantCulture).Replace(',', ' ')),
+            new("hits, popularity mixed by each volume’s share", Chance.Words(now.Hits), true),
+            new("hits × cache + misses × drives", string.Create(CultureInfo.InvariantCulture, $"{now.Hits:0.###} × {fast:0.###} + {1 - now.Hits:0.###} × {slow:0.##} ms")),
+        ],
+        new WorkedLine("mean latency", string.Create(CultureInfo.InvariantCulture, $"{now.LatencyMs:0.##} ms"), true), "Che, Tung, Wang, IEEE JSAC 2002; requests independent of each other");
+}
+
+/// <summary>The caches of a plan.</summary>
+public static class CacheRules
+{
+    public static readonly Rule Broken = new("CACHE-PLAN", Severity.Stop,
+        "Cache {cache} can't be set up: {why}.",
+        "A cache is drives in front of volumes.",
+        "definition", Basis.Standard);
+
+    public static readonly Rule Alone = new("CACHE-PAIR", Severity.Stop,
+        "Cache {cache} holds writes on a single copy: {places}.",
+        "What it has not passed on is lost with it, and the file system with that. Two mirrored drives, or reads only.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Unguarded = new("CACHE-POWER", Severity.Care,
+        "{places} of cache {cache} lose what is in flight when the power goes.",
+        "Without power-loss protection a drive says “written” before it is.",
+        "drive's sheet", Basis.Sheet);
+
+    public static readonly Rule Small = new("CACHE-SMALL", Severity.Care,
+        "Cache {cache} of {size} is too small to be noticed: a quarter less latency needs {least}.",
+        "Below that the slot is worth more as a volume.",
+        "Che, Tung, Wang 2002; a quarter: common practice, no source", Basis.Practice);
+
+    public static readonly Rule Useless = new("CACHE-NOTHING", Severity.Care,
+        "Cache {cache} brings nothing at any size: what is behind it answers as quickly.",
+        "Flash in front of flash only costs slots.",
+        "arithmetic; common practice, no source, for the latencies", Basis.Practice);
+
+    public static readonly Rule Wears = new("CACHE-WEAR", Severity.Care,
+        "Cache {cache} is written up after about {years} years.",
+        "Everything that is written goes through it.",
+        "drive's sheet; amplification 2: common practice, no source", Basis.Sheet);
+
+    public static readonly Rule NotFlash = new("CACHE-DISK", Severity.Stop,
+        "{places} of cache {cache} hold disks.",
+        "A cache of disks is no quicker than what is behind it.",
+        "definition", Basis.Standard);
+
+    public static readonly Rule Twice = new("CACHE-TWICE", Severity.Stop,
+        "{place} is in cache {cache} and in {other}.",
+        "A drive serves one purpose.",
+        "definition", Basis.Standard);
+
+    public static readonly Rule Key = new("CACHE-KEY", Severity.Care,
+        "{controller} caches on flash only with its key: {have}.",
+        "The feature is built in and locked.",
+        "controller's sheet", Basis.Sheet);
+
+    private const double Soon = 5;
+
+    public static IEnumerable<Finding> Judge(Question q, IReadOnlyList<CacheFigures> caches)
+    {
+        foreach (var cache in caches)
+        {
+            var plan = cache.Plan;
+            var name = ("cache", plan.Name);
+            if (cache.Why is { } why)
+            {
+                yield return Finding.Of(Broken, plan.Places, null, name, ("why", why));
+                continue;
+            }
+            string[] Those(Func<DriveSheet, bool> which) => [.. plan.Places.Where(p => which(q.Planned.At(p)!.Drive!))];
+            if (Those(d => d.Media == DriveMedia.Disk) is { Length: > 0 } disks) yield return Finding.Of(NotFlash, disks, null, name, ("places", Say.Slots(disks)));
+            if (plan.WriteBack && plan.Places.Count < 2) yield return Finding.Of(Alone, plan.Places, null, name, ("places", Say.Slots(plan.Places)));
+            if (plan.WriteBack && Those(d => d.PowerLossProtection == false) is { Length: > 0 } bare) yield return Finding.Of(Unguarded, bare, null, name, ("places", Say.Slots(bare)));
+            if (cache.LeastBytes is null) yield return Finding.Of(Useless, plan.Places, cache.Sum, name);
+            else if (!cache.Helps) yield return Finding.Of(Small, plan.Places, cache.Sum, name, ("size", ArrayCapacity.TB(cache.Bytes)), ("least", ArrayCapacity.TB(cache.LeastBytes.Value)));
+            if (cache.Years < Soon) yield return Finding.Of(Wears, plan.Places, null, name, ("years", cache.Years.Value.ToString("0.#", CultureInfo.InvariantCulture)));
+            foreach (var place in plan.Places)
+                if ((q.Arrays.FirstOrDefault(a => a.Members.Concat(a.AllSpares).Contains(place))?.Name ?? caches.FirstOrDefault(c => c.Plan.Name != plan.Name && c.Plan.Places.Contains(place))?.Plan.Name) is { } other)
+                    yield return Finding.Of(Twice, [place], null, ("place", Say.Place(place)), name, ("other", other));
+            if (Locked(q, plan) is { } locked) yield return Finding.Of(Key, [locked.Place], null, ("controller", locked.Name), ("have", Cabling.For(q.Shelf.Values, locked.Card!, AccessoryKind.FeatureKey, FlashCache) is { } key ? $"{key.Accessory!.Name} is on the list" : "see that it comes along"));
+        }
+    }
+
+    internal const string FlashCache = "flash cache";
+
+    /// <summary>The controller that keeps a cached array and wants a key for it; null when none does.</summary>
+    internal static BayController? Locked(Question q, CachePlan plan) => plan.Volumes.Select(v => q.Arrays.FirstOrDefault(a => a.Name == v.Array)).Where(a => a?.Host == ArrayHost.Controller)
+        .Select(a => q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => a!.Members.Contains(PlaceName.Bay(n)))) is { } bays ? q.ControllerOf(bays) : null).FirstOrDefault(c => c is { Card: not null } && c.Sheet.Keys.Contains(FlashCache));
+}

@@ -1,0 +1,200 @@
+using System.Globalization;
+using System.Text.Json.Serialization;
+using Irvak.Core.Arrays;
+using Irvak.Core.Drives;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Moving;
+
+/// <summary>How what is on old drives reaches new ones.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<MoveWay>))]
+public enum MoveWay
+{
+    [JsonStringEnumMemberName("fresh")] Fresh,
+    [JsonStringEnumMemberName("clone")] Clone,
+    [JsonStringEnumMemberName("copy")] Copy,
+    [JsonStringEnumMemberName("restore")] Restore,
+    [JsonStringEnumMemberName("nothing")] Nothing,
+}
+
+/// <summary>Says how the data of something that goes reaches its new home.</summary>
+/// <param name="Subject">An array by <c>array:NAME</c>, or a drive by its place.</param>
+/// <param name="Way">Null takes the decision back.</param>
+/// <param name="To">Name of the array, or place of the drive, that takes it; null for nothing.</param>
+public sealed record PlanMove(string Subject, MoveWay? Way, string? To) : Edit
+{
+    public override IEnumerable<string> Touches() => ["move:" + Subject];
+
+    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Way} {To}";
+
+    public override string Tell() => Way is null ? $"takes back where {PlaceName.Short(Subject)} goes" : $"plans {Moves.Words[Way.Value].Name.ToLowerInvariant()} for {PlaceName.Short(Subject)}{(To is null ? "" : $", to {PlaceName.Short(To)}")}";
+}
+
+/// <summary>The decision about one subject.</summary>
+public sealed record PlannedMove(MoveWay Way, string? To);
+
+/// <summary>One way of moving, for this subject.</summary>
+/// <param name="Hours">Until all is there, at most; null when it can't be told.</param>
+/// <param name="DownHours">Of that, hours in which nobody can work.</param>
+/// <param name="Rate">The narrowest point, MB/s.</param>
+/// <param name="Cannot">What it can't do, or why it is impossible here.</param>
+public sealed record MoveOption(MoveWay Way, string Name, bool Possible, double? Hours, double? DownHours, double? Rate, string Cannot, string Verify, string NoReturn);
+
+/// <summary>Something whose drives leave, are erased or are made into something else.</summary>
+/// <param name="Bytes">Most that can be on it.</param>
+/// <param name="Planned">What was decided; null when nothing was.</param>
+public sealed record MoveSubject(string Key, string Name, long Bytes, IReadOnlyList<string> Places, bool IsSystem, PlannedMove? Planned, IReadOnlyList<MoveOption> Options, IReadOnlyList<string> Targets);
+
+/// <summary>Moving system and data: what must move, the ways with their hours, and what was decided.</summary>
+public static class Moves
+{
+    /// <summary>How each way is called, what verifies it, and after what going back means restoring.</summary>
+    internal static readonly Dictionary<MoveWay, (string Name, string Verify, string NoReturn)> Words = new()
+    {
+        [MoveWay.Fresh] = ("New installation", "start it, sign in, run what it is for", "when the old drive is wiped or put to other use"),
+        [MoveWay.Clone] = ("Clone, block by block", "compare source and target, then start from the target with the source unplugged", "when the source is written to again, or wiped"),
+        [MoveWay.Copy] = ("Copy of the files", "count and compare by checksum, not by size alone; open a few", "when somebody works on the new side"),
+        [MoveWay.Restore] = ("Restore from the backup", "read a trial set back before anything is erased; compare checksums afterwards", "when the old array is erased: from then on only the backup holds it"),
+        [MoveWay.Nothing] = ("Nothing is kept", "the owner said so, in writing", "when its drives are erased"),
+    };
+
+    public static readonly Rule Unsaid = new("MOVE-UNSAID", Severity.Care,
+        "How the {size} of {what} reach their new home is not said.",
+        "Its drives leave or are written over; choose a way, or say that nothing is kept.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule TooSmall = new("MOVE-SMALL", Severity.Stop,
+        "{what} may hold {size}; {target} takes {room}.",
+        "A clone needs as many sectors as its source has; files need the room they take.",
+        "arithmetic", Basis.Standard);
+
+    public static readonly Rule SectorSize = new("MOVE-SECTOR", Severity.Stop,
+        "A clone from sectors of {from} bytes to sectors of {to} does not start: {what}.",
+        "Partition tables and file systems count in sectors.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Never = new("MOVE-TOGETHER", Severity.Stop,
+        "{what} and {target} want the same bays: they are never in the machine together.",
+        "Go by the backup, or put the old drives into other bays for the time.",
+        "arithmetic of places", Basis.Standard);
+
+    public static readonly Rule KeyFirst = new("MOVE-KEY", Severity.Note,
+        "Before {what} moves: see its recovery key, if it is encrypted, and try it.",
+        "A volume locks itself when its drive, board or firmware changes.",
+        "common practice, no source", Basis.Practice);
+
+    // A gigabit line carries so much of a backup, MB/s, where nobody said more. Common practice, no source.
+    private const double BackupMBs = 110;
+
+    // A new installation with its updates, hours. Common practice, no source.
+    private const double FreshHours = 2;
+
+    public static IReadOnlyList<MoveSubject> Of(Question q, ArraySheet arrays)
+    {
+        var subjects = new List<MoveSubject>();
+        foreach (var found in arrays.Found.Where(f => f.Why is null && !q.Arrays.Any(a => a.IsMadeLike(f.Plan) || a.Grows(f.Plan))))
+            subjects.Add(Subject(q, arrays, "array:" + found.Plan.Name, found.Plan.Name, found.Capacity!.Usable, found.Plan.Members, found.ReadMBs * DriveDefaults.MeanOverSurface, q.Found.At(found.Plan.Members[0])?.Drive));
+        var inArrays = q.FoundArrays.SelectMany(a => a.Members).ToHashSet();
+        foreach (var change in q.Changes)
+            if (change is { TakesPart: true, Out.Drive: { Bytes: > 0, Media: not DriveMedia.Tape } drive } && !inArrays.Contains(change.Place))
+                subjects.Add(Subject(q, arrays, change.Place, $"the {change.Out.Short} of {PlaceName.Short(change.Place)}", drive.Bytes!.Value, [change.Place], DriveDefaults.OverAPass(drive, DriveDefaults.ReadMBs(drive).Value), drive));
+        return subjects;
+    }
+
+    private static MoveSubject Subject(Question q, ArraySheet arrays, string key, string name, long bytes, IReadOnlyList<string> places, double readMBs, DriveSheet? drive)
+    {
+        var planned = q.Moves.GetValueOrDefault(key);
+        var system = places.Any(p => q.Found.At(p)?.MemberOf?.Split(", ").Contains("/") == true);
+        List<string> targets = [.. arrays.Planned.Where(a => a.Why is null && !places.All(a.Plan.Members.Contains)).Select(a => a.Plan.Name),
+            .. q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && DrivePlace(u.Key) && !q.Arrays.Any(a => a.Members.Contains(u.Key))).Select(u => u.Key)];
+        var to = Target(q, arrays, planned?.To ?? targets.FirstOrDefault(t => t != key));
+        return new(key, name, bytes, places, system, planned, [.. Enum.GetValues<MoveWay>().Where(w => w != MoveWay.Fresh || system).Select(w => Option(w, bytes, readMBs, drive, places, to))], targets);
+    }
+
+    private static bool DrivePlace(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";
+
+    private sealed record Goal(string Name, IReadOnlyList<string> Places, long Bytes, double WriteMBs, int? SectorBytes);
+
+    private static Goal? Target(Question q, ArraySheet arrays, string? to)
+    {
+        if (to is null) return null;
+        if (arrays.Planned.FirstOrDefault(a => a.Plan.Name == to && a.Why is null) is { } array)
+            return new(array.Plan.Name, array.Plan.Members, array.Capacity!.Usable, array.WriteMBs * DriveDefaults.MeanOverSurface, q.Planned.At(array.Plan.Members[0])?.Drive?.SectorBytes);
+        return q.Planned.At(to)?.Drive is { } drive ? new(PlaceName.Short(to), [to], drive.Bytes ?? 0, DriveDefaults.OverAPass(drive, DriveDefaults.WriteMBs(drive).Value), drive.SectorBytes) : null;
+    }
+
+    private static MoveOption Option(MoveWay way, long bytes, double readMBs, DriveSheet? drive, IReadOnlyList<string> places, Goal? to)
+    {
+        var (name, verify, noReturn) = Words[way];
+        var together = to is not null && !to.Places.Any(places.Contains);
+        double? rate = way switch
+        {
+            MoveWay.Clone or MoveWay.Copy => to is null ? null : Math.Min(readMBs, to.WriteMBs),
+            MoveWay.Restore => to is null ? BackupMBs : Math.Min(BackupMBs, to.WriteMBs),
+            _ => null,
+        };
+        var hours = rate is > 0 ? bytes / (rate.Value * 1e6) / 3600 : way == MoveWay.Fresh ? FreshHours : (double?)null;
+        var (possible, cannot) = way switch
+        {
+            MoveWay.Nothing => (true, "everything on it is gone"),
+            MoveWay.Fresh => (true, "programs and settings come back one by one; data is not in it"),
+            _ when to is null => (false, "there is no new home in the plan yet"),
+            MoveWay.Clone when drive?.SectorBytes is { } from && to.SectorBytes is { } its && from != its => (false, $"sectors of {from} and {its} bytes differ"),
+            MoveWay.Clone when to.Bytes < bytes => (false, "the target has fewer sectors"),
+            MoveWay.Clone or MoveWay.Copy when !together => (false, "old and new want the same bays: never in the machine together"),
+            MoveWay.Copy when to.Bytes < bytes => (true, $"only {ArrayCapacity.TB(to.Bytes)} fit; does not start a system"),
+            MoveWay.Clone => (true, "carries faults and waste along; nobody may write meanwhile"),
+            MoveWay.Copy => (true, "does not start a system; open files are missed"),
+            _ => (true, "only as fresh and as whole as the backup"),
+        };
+        var down = way is MoveWay.Nothing ? 0 : way == MoveWay.Copy ? Math.Min(hours ?? 0, 1) : hours;
+        return new(way, name, possible, way == MoveWay.Nothing ? 0 : hours, down, rate, cannot, verify, noReturn);
+    }
+
+    public static IEnumerable<Finding> Judge(Question q, IReadOnlyList<MoveSubject> subjects, ArraySheet arrays)
+    {
+        foreach (var s in subjects)
+        {
+            var what = ("what", s.Name);
+            if (s.Planned is not { } planned)
+            {
+                yield return Finding.Of(Unsaid, s.Places, null, ("size", ArrayCapacity.TB(s.Bytes)), what);
+                continue;
+            }
+            if (planned.Way is MoveWay.Nothing) continue;
+            yield return Finding.Of(KeyFirst, s.Places, null, what);
+            if (Target(q, arrays, planned.To) is not { } to || planned.Way is MoveWay.Fresh) continue;
+            var target = ("target", to.Name);
+            if (planned.Way is MoveWay.Clone or MoveWay.Copy && to.Places.Any(s.Places.Contains)) yield return Finding.Of(Never, s.Places, null, what, target);
+            if (to.Bytes < s.Bytes && planned.Way == MoveWay.Clone) yield return Finding.Of(TooSmall, s.Places, null, what, ("size", ArrayCapacity.TB(s.Bytes)), target, ("room", ArrayCapacity.TB(to.Bytes)));
+            if (planned.Way == MoveWay.Clone && q.Found.At(s.Places[0])?.Drive?.SectorBytes is { } from && to.SectorBytes is { } its && from != its)
+                yield return Finding.Of(SectorSize, s.Places, null, what, ("from", $"{from}"), ("to", $"{its}"));
+        }
+    }
+
+    internal static IEnumerable<Runbooks.Step> Steps(IReadOnlyList<MoveSubject> subjects, bool before)
+    {
+        foreach (var s in subjects.Where(s => s.Planned is not null))
+        {
+            var planned = s.Planned!;
+            var option = s.Options.First(o => o.Way == planned.Way);
+            var hours = option.Hours is > 0 and var h ? string.Create(CultureInfo.InvariantCulture, $" Up to {h:0.#} h.") : "";
+            var to = planned.To is null ? "" : $" to {PlaceName.Short(planned.To)}";
+            if (before && planned.Way is MoveWay.Restore or MoveWay.Copy or MoveWay.Clone)
+                yield return new("move:before:" + s.Key, Runbooks.Runbook.Off, $"Make sure of what is on {s.Name}", ["See its recovery key, if it is encrypted, and try it.", "Read a trial set of the backup back and open it.", "Note how much there is: volume and number of files."], $"Going back means restoring {option.NoReturn}.", s.Places, 15);
+            if (!before && planned.Way != MoveWay.Nothing)
+                yield return new("move:after:" + s.Key, Runbooks.Runbook.Start, $"{option.Name}: {s.Name}{to}", [$"{option.Name}{to}.{hours}", $"Verify: {option.Verify}.", "Keep the old drives as they are until that is done."], $"Going back means restoring {option.NoReturn}.", s.Places, 20);
+        }
+    }
+
+    internal static SheetProblem? Refusal(JobState state, PlanMove move)
+    {
+        if (state.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
+        var known = PlaceName.All(sheet).ToHashSet();
+        if (!(move.Subject.StartsWith("array:", StringComparison.Ordinal) ? JobArrays.Found(state).Any(a => "array:" + a.Name == move.Subject) : known.Contains(move.Subject)))
+            return new("/edit/subject", $"Nothing called {PlaceName.Short(move.Subject)} was found.");
+        return move.To is null || known.Contains(move.To) || JobArrays.Planned(state).Any(a => a.Name == move.To) ? null : new("/edit/to", $"There is no {move.To} in the plan.");
+    }
+}

@@ -1,0 +1,95 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Drives;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Moving;
+
+/// <summary>How a drive that leaves is made unreadable (the ways of NIST SP 800-88: clear, purge, destroy).</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<WipeWay>))]
+public enum WipeWay
+{
+    [JsonStringEnumMemberName("overwrite")] Overwrite,
+    [JsonStringEnumMemberName("crypto")] Crypto,
+    [JsonStringEnumMemberName("sanitise")] Sanitise,
+    [JsonStringEnumMemberName("destroy")] Destroy,
+    [JsonStringEnumMemberName("keep")] Keep,
+}
+
+/// <summary>Plans or records how a drive that leaves is wiped.</summary>
+/// <param name="Place">Where it was found.</param>
+/// <param name="Way">Null takes it back.</param>
+/// <param name="Done">True once it is done and was checked.</param>
+public sealed record RecordWipe(string Place, WipeWay? Way, bool Done) : Edit
+{
+    public override IEnumerable<string> Touches() => ["wipe:" + Place];
+
+    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Way}{(Done ? ", done" : "")}";
+
+    public override string Tell() => Way is not { } way ? $"takes back how the drive of {PlaceName.Short(Place)} is wiped"
+        : way == WipeWay.Keep ? $"keeps the drive of {PlaceName.Short(Place)} as it is"
+        : $"{(Done ? "has wiped" : "plans to wipe")} the drive of {PlaceName.Short(Place)}: {Wiping.Words[way].ToLowerInvariant()}";
+}
+
+/// <summary>What was decided or done about one drive.</summary>
+/// <param name="Who">Who did it; null while it is only planned.</param>
+public sealed record Wipe(WipeWay Way, string? Who, DateTimeOffset? When);
+
+/// <summary>One way, for this drive.</summary>
+/// <param name="Hours">How long it takes; null when its own command decides.</param>
+/// <param name="Remark">What to know about it here.</param>
+public sealed record WipeOption(WipeWay Way, string Name, double? Hours, string Remark);
+
+/// <summary>A drive that leaves the machine.</summary>
+public sealed record LeavingDrive(string Place, string Name, string? Serial, IReadOnlyList<WipeOption> Options, Wipe? Planned);
+
+/// <summary>Drives that leave, and how what was on them is made unreadable.</summary>
+public static class Wiping
+{
+    internal static readonly Dictionary<WipeWay, string> Words = new()
+    {
+        [WipeWay.Overwrite] = "Overwritten once",
+        [WipeWay.Crypto] = "Key thrown away",
+        [WipeWay.Sanitise] = "The drive’s own sanitise command",
+        [WipeWay.Destroy] = "Destroyed",
+        [WipeWay.Keep] = "Kept as it is, for going back",
+    };
+
+    public static readonly Rule Unsaid = new("WIPE-UNSAID", Severity.Care,
+        "{count} with what is on {them}: say how, and by whom, {they} wiped.",
+        "What leaves the shop readable is out of hand. Local rules and the owner decide how.",
+        "NIST SP 800-88 for the ways", Basis.Standard);
+
+    public static IReadOnlyList<LeavingDrive> Of(Question q) =>
+        [.. q.Changes.Where(c => c is { TakesPart: true, Out.Drive: { Media: not DriveMedia.Tape } }).Select(c => new LeavingDrive(c.Place, c.Out!.Short, c.Out.Serial, Options(c.Out.Drive!), q.Wipes.GetValueOrDefault(c.Place)))];
+
+    private static List<WipeOption> Options(DriveSheet drive)
+    {
+        double? pass = drive.Bytes is { } bytes ? bytes / (DriveDefaults.OverAPass(drive, DriveDefaults.WriteMBs(drive).Value) * 1e6) / 3600 : null;
+        var flash = drive.Media == DriveMedia.Flash;
+        return
+        [
+            new(WipeWay.Overwrite, Words[WipeWay.Overwrite], pass, flash ? "leaves spare blocks of flash untouched: take another way where it matters" : "one pass over every sector; bad ones that were replaced keep theirs"),
+            new(WipeWay.Crypto, Words[WipeWay.Crypto], 0.02, drive.SelfEncrypting == true ? "it encrypts by itself" : "only if it was encrypted all along"),
+            new(WipeWay.Sanitise, Words[WipeWay.Sanitise], flash ? 0.1 : pass, "where the drive has it; see that it reports the end"),
+            new(WipeWay.Destroy, Words[WipeWay.Destroy], null, "for drives that no longer answer; with a certificate"),
+            new(WipeWay.Keep, Words[WipeWay.Keep], 0, "in a labelled bag under lock, with a date to decide"),
+        ];
+    }
+
+    public static IEnumerable<Finding> Judge(IReadOnlyList<LeavingDrive> leaving)
+    {
+        string[] open = [.. leaving.Where(l => l.Planned is null).Select(l => l.Place)];
+        if (open.Length > 0)
+            yield return Finding.Of(Unsaid, open, null, ("count", $"{Say.Slots(open).TrimEnd(',')} {(open.Length == 1 ? "leaves" : "leave")}"), ("them", open.Length == 1 ? "it" : "them"), ("they", open.Length == 1 ? "it is" : "they are"));
+    }
+
+    internal static SheetProblem? Refusal(JobState state, RecordWipe wipe) =>
+        state.Changes().Any(c => c.Place == wipe.Place && c is { TakesPart: true, Out.Drive: not null }) ? null : new("/edit/place", $"No drive of {PlaceName.Short(wipe.Place)} leaves the machine.");
+
+    internal static JobState Apply(JobState state, RecordWipe wipe, Stamp stamp) => state with
+    {
+        Wipes = wipe.Way is { } way ? state.Wipes.SetItem(wipe.Place, new Wipe(way, wipe.Done ? stamp.Who : null, wipe.Done ? stamp.When : null)) : state.Wipes.Remove(wipe.Place),
+    };
+}
