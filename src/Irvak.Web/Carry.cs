@@ -33,6 +33,7 @@ internal static class Carry
                 edits.Add(new SetNote("machine", left.Length > SetNote.Longest ? left[..SetNote.Longest] : left));
             }
         }
+        if (carried.Note?.Trim() is { Length: > 0 and <= 500 } note && !edits.OfType<SetNote>().Any()) edits.Add(new SetNote("machine", note));
         return edits.Count == 0 ? null : new Together("carries a quick sum into the job", edits);
     }
 

@@ -862,6 +862,8 @@ export interface components {
              * @default false
              */
             hasSpare: boolean;
+            /** @description Other levels it can be turned into while it keeps its data. */
+            migrations?: null | components["schemas"]["MigrationRow"][];
         };
         /**
          * @description What keeps the array: a controller of its own, the kernel, or a copy-on-write pool.
@@ -906,6 +908,16 @@ export interface components {
              * @default false
              */
             backedUp: boolean;
+            /**
+             * Format: double
+             * @description Written to it a day, GB; null when nobody said.
+             */
+            writtenGBPerDay?: null | number;
+            /**
+             * @description True when its spares stand by for every array of the same keeper.
+             * @default false
+             */
+            sparesForAll: boolean;
         };
         /** @description All arrays of a plan with their figures, and those that were found. */
         ArraySheet: {
@@ -918,6 +930,21 @@ export interface components {
          * @enum {unknown}
          */
         ArrayUse: "files" | "machines" | "database" | "editing" | "archive" | "directory" | "cameras";
+        /** @description The same drives as a volume of their own. */
+        AsVolume: {
+            /**
+             * Format: double
+             * @description Share of requests that it answers when what is hottest is put there, and kept there, by hand.
+             */
+            hits: number;
+            /** Format: double */
+            latencyMs: number;
+            /**
+             * Format: int64
+             * @description Space that it adds; a cache adds none.
+             */
+            usableBytes: number;
+        };
         /**
          * @description What a statement rests on.
          * @enum {unknown}
@@ -970,6 +997,8 @@ export interface components {
             expander?: null | boolean;
             /** @description Connector at the backplane that the controller's cable goes into, such as SFF-8643 or SATA; null when not known. */
             plug?: null | string;
+            /** @description True when its power plugs feed 3.3 V to pin 3, which newer drives take as “off”; null when not known. */
+            powersPin3?: null | boolean;
         };
         /** @description One row of the map that is printed and taped on: which drive is which. */
         BayRow: {
@@ -1053,6 +1082,24 @@ export interface components {
             /** @description Memory slots that it lacks. */
             missingSlots?: null | string[];
         };
+        /** @description One drive that the system could start from. */
+        BootCandidate: {
+            /** @description Where it sits or would sit. */
+            place: string;
+            /** @description Its shelf part; null for one that is in the plan. */
+            partId: null | string;
+            name: string;
+            chosen: boolean;
+            life: components["schemas"]["BootLife"];
+            /** @description What speaks against it, in sentences; empty when nothing does. */
+            against: string[];
+            /** @description True when it can't be started from. */
+            stops: boolean;
+            /** Format: double */
+            eur: null | number;
+            /** Format: int32 */
+            inStock: number;
+        };
         BootLife: {
             /**
              * Format: double
@@ -1077,6 +1124,47 @@ export interface components {
             /** @description One plain sentence. */
             verdict: string;
             why: components["schemas"]["Worked"];
+        };
+        /** @description What the system starts from, and what it asks of it. */
+        BootPlan: {
+            /** @description One drive, or the two halves of a mirror. */
+            places: string[];
+            /**
+             * Format: double
+             * @description Written a day, GB.
+             * @default 30
+             */
+            writtenGBPerDay: number;
+            /**
+             * Format: double
+             * @description System and boot partitions, GB.
+             * @default 2.2
+             */
+            baseGB: number;
+            /**
+             * Format: double
+             * @description What comes in a year, GB.
+             * @default 2.5
+             */
+            growthGBPerYear: number;
+            /**
+             * Format: double
+             * @description Room for updates before they are installed, GB.
+             * @default 10
+             */
+            stagingGB: number;
+            /**
+             * Format: double
+             * @description Data that lies on the same drive, GB; 0 for a drive of its own.
+             * @default 0
+             */
+            sharedGB: number;
+            /**
+             * Format: double
+             * @description Written a day by that data, GB.
+             * @default 0
+             */
+            sharedWrittenGBPerDay: number;
         };
         /** @description A drive that a system starts from and writes to. */
         BootQuestion: {
@@ -1127,6 +1215,13 @@ export interface components {
             stagingGB: number;
             /** @description What is wrong with the question, with a path; null when nothing is. */
             problem?: components["schemas"]["SheetProblem"];
+        };
+        /** @description What the system starts from, what could take its place, and how long each lasts. */
+        BootSheet: {
+            plan: null | components["schemas"]["BootPlan"];
+            /** @description False when it is only what was found. */
+            isPlanned: boolean;
+            candidates: components["schemas"]["BootCandidate"][];
         };
         /** @description A shelf part to buy, and how many. */
         BoughtView: {
@@ -1191,6 +1286,68 @@ export interface components {
              * @description Gibibytes, with fraction.
              */
             giB?: number;
+        };
+        /** @description Everything that follows from a cache. */
+        CacheFigures: {
+            plan: components["schemas"]["CachePlan"];
+            /** @description Why there are no figures; null when there are. */
+            why: null | string;
+            /**
+             * Format: int64
+             * @description What it holds: one half of a mirror.
+             * @default 0
+             */
+            bytes: number;
+            now?: null | components["schemas"]["CachePoint"];
+            /**
+             * Format: double
+             * @description Latency of the drives behind, ms.
+             * @default 0
+             */
+            missMs: number;
+            curve?: null | components["schemas"]["CachePoint"][];
+            /**
+             * Format: int64
+             * @description Below this it brings less than a quarter of the latency; null when no size does.
+             */
+            leastBytes?: null | number;
+            /** @default false */
+            helps: boolean;
+            volumes?: null | components["schemas"]["VolumeHits"][];
+            volume?: null | components["schemas"]["AsVolume"];
+            /**
+             * Format: double
+             * @description Years until the first drive is written up; null without writes or a rating.
+             */
+            years?: null | number;
+            sum?: null | components["schemas"]["Worked"];
+            /** @default  */
+            verdict: string;
+        };
+        /** @description Flash in front of arrays. */
+        CachePlan: {
+            /** @description As people speak of it. */
+            name: string;
+            /** @description Its drives. */
+            places: string[];
+            volumes: components["schemas"]["CachedVolume"][];
+            /**
+             * @description True when it holds writes that are not on the drives yet.
+             * @default false
+             */
+            writeBack: boolean;
+            /**
+             * Format: double
+             * @description Written through it a day, GB.
+             * @default 0
+             */
+            writtenGBPerDay: number;
+            /**
+             * Format: int32
+             * @description Unit that it keeps, KiB.
+             * @default 64
+             */
+            blockKiB: number;
         };
         /** @description One point of the curve. */
         CachePoint: {
@@ -1279,6 +1436,28 @@ export interface components {
              */
             years: null | number;
             why: components["schemas"]["Worked"];
+        };
+        /** @description A volume behind a cache. */
+        CachedVolume: {
+            /** @description Name of the array it lies on. */
+            array: string;
+            /**
+             * Format: double
+             * @description Data that is asked for at all in a day's work, GB.
+             */
+            hotGB: number;
+            /**
+             * Format: double
+             * @description Its share of all requests, as a weight: 2 and 1 are two thirds and a third.
+             * @default 1
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description How uneven the demand is (Zipf).
+             * @default 0.9
+             */
+            exponent: number;
         };
         /** @description One step from raw bytes to what is shown. */
         CapacityStep: {
@@ -1385,6 +1564,8 @@ export interface components {
              * @description Failed drives to survive.
              */
             failures?: null | number;
+            /** @description What the sum found, in a sentence, for the machine's notes. */
+            note?: null | string;
         };
         /** @description One likely cause of a deviation. */
         Cause: {
@@ -1631,6 +1812,49 @@ export interface components {
          * @enum {unknown}
          */
         DriveColumn: "none" | "enclosure" | "bay" | "state" | "size" | "serial" | "model" | "group" | "media" | "protocol" | "systemName";
+        /** @description Figures that somebody put in place of the defaults, for one job; null leaves the default. A drive's own sheet wins over both. */
+        DriveFigures: {
+            /**
+             * Format: double
+             * @description Share of disks that fail within a year, 0 to 1.
+             */
+            diskFailures?: null | number;
+            /**
+             * Format: double
+             * @description The same of flash.
+             */
+            flashFailures?: null | number;
+            /**
+             * Format: int32
+             * @description Unreadable sectors per bit read of disks: 15 for 10⁻¹⁵.
+             */
+            diskExponent?: null | number;
+            /**
+             * Format: int32
+             * @description The same of flash.
+             */
+            flashExponent?: null | number;
+            /**
+             * Format: double
+             * @description Hours until a repair starts without a spare.
+             */
+            repairStartsHours?: null | number;
+            /**
+             * Format: double
+             * @description Share of the drives' rate that a rebuild gets beside other work, above 0 to 1.
+             */
+            rebuildShare?: null | number;
+            /**
+             * Format: double
+             * @description Days until a drive that is ordered lies here.
+             */
+            spareDays?: null | number;
+            /**
+             * Format: double
+             * @description How certain the shelf's spares are to last, 0 to 1.
+             */
+            spareTarget?: null | number;
+        };
         /** @enum {unknown} */
         DriveMedia: "disk" | "flash" | "tape" | null;
         /** @enum {unknown} */
@@ -1748,7 +1972,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -1798,6 +2022,12 @@ export interface components {
             type?: "dropArray";
             name: string;
         };
+        /** @description Gives a cache up. */
+        EditDropCache: {
+            /** @enum {string} */
+            type?: "dropCache";
+            name: string;
+        };
         /** @description Plans a shelf part for a place. */
         EditFit: {
             /** @enum {string} */
@@ -1823,6 +2053,28 @@ export interface components {
             type?: "move";
             from: string;
             to: string;
+        };
+        /** @description Plans what the system starts from; null leaves it as it was found. */
+        EditPlanBoot: {
+            /** @enum {string} */
+            type?: "planBoot";
+            boot: null | components["schemas"]["BootPlan"];
+        };
+        /** @description Plans a cache, or another one under its name. */
+        EditPlanCache: {
+            /** @enum {string} */
+            type?: "planCache";
+            cache: components["schemas"]["CachePlan"];
+        };
+        /** @description Says how the data of something that goes reaches its new home. */
+        EditPlanMove: {
+            /** @enum {string} */
+            type?: "planMove";
+            /** @description An array by `array:NAME`, or a drive by its place. */
+            subject: string;
+            way: null | components["schemas"]["MoveWay"];
+            /** @description Name of the array, or place of the drive, that takes it; null for nothing. */
+            to: null | string;
         };
         /** @description Takes what the capture made after the work shows. */
         EditReadAfter: {
@@ -1850,6 +2102,16 @@ export interface components {
             /** @description Capture or person. */
             by: string;
         };
+        /** @description Plans or records how a drive that leaves is wiped. */
+        EditRecordWipe: {
+            /** @enum {string} */
+            type?: "recordWipe";
+            /** @description Where it was found. */
+            place: string;
+            way: null | components["schemas"]["WipeWay"];
+            /** @description True once it is done and was checked. */
+            done: boolean;
+        };
         /** @description Plans a place to be emptied. */
         EditRemove: {
             /** @enum {string} */
@@ -1876,6 +2138,12 @@ export interface components {
             /** @enum {string} */
             type?: "restore";
             place: string;
+        };
+        /** @description Puts figures in place of the defaults; null brings all defaults back. */
+        EditSetFigures: {
+            /** @enum {string} */
+            type?: "setFigures";
+            figures: null | components["schemas"]["DriveFigures"];
         };
         /** @description Chooses how the firmware spends memory on safety. */
         EditSetMemoryMode: {
@@ -1936,6 +2204,35 @@ export interface components {
             group: string;
             /** @description Place of the card or on-board controller; empty for what the sheet says. */
             to: string;
+        };
+        /** @description Life of one flash drive of the plan. */
+        EnduranceRow: {
+            place: string;
+            name: string;
+            /** @description What it is for. */
+            serves: string;
+            /**
+             * Format: double
+             * @description Written to it a day, GB; null when nobody knows.
+             */
+            gbPerDay: null | number;
+            /** @description Where that comes from. */
+            basis: string;
+            /**
+             * Format: double
+             * @description Volume it may take, TB; null when its sheet does not tell.
+             */
+            ratedTB: null | number;
+            /**
+             * Format: double
+             * @description Of that, already written; null when not known.
+             */
+            writtenTB: null | number;
+            /**
+             * Format: double
+             * @description Years that are left; null when one of these is missing.
+             */
+            years: null | number;
         };
         /** @enum {unknown} */
         EntryKind: "edit" | "undo" | "redo";
@@ -2072,6 +2369,21 @@ export interface components {
             causes: components["schemas"]["Cause"][];
             nextAction: string;
         };
+        /** @description One figure with its default, for the screen. */
+        FigureRow: {
+            /** @description Name of the figure, as in DriveFigures. */
+            key: string;
+            name: string;
+            unit: string;
+            /** Format: double */
+            usual: number;
+            /**
+             * Format: double
+             * @description What was put in its place; null for the default.
+             */
+            own: null | number;
+            source: string;
+        };
         /** @description A file of an archive, as it was read. */
         FileView: {
             name: string;
@@ -2149,6 +2461,8 @@ export interface components {
             places: string[];
             why: null | components["schemas"]["Worked"];
             asFoundToo: boolean;
+            /** @description Working sheet of Fit that it belongs to. */
+            sheet: string;
         };
         FirmwareNeed: {
             /** @description What needs it, in words. */
@@ -2277,6 +2591,17 @@ export interface components {
             unknowns: components["schemas"]["Unknown"][];
             memory: null | components["schemas"]["MemorySheet"];
             arrays: null | components["schemas"]["ArraySheet"];
+            boot: null | components["schemas"]["BootSheet"];
+            /** @description Caches of the plan with their figures. */
+            caches: components["schemas"]["CacheFigures"][];
+            /** @description Life of every flash drive of the plan. */
+            endurance: components["schemas"]["EnduranceRow"][];
+            /** @description Data whose drives leave or are written over, with the ways it can move. */
+            moves: components["schemas"]["MoveSubject"][];
+            /** @description Drives that leave, with how they are wiped. */
+            leaving: components["schemas"]["LeavingDrive"][];
+            /** @description Defaults of drives, with what was put in their place. */
+            figures: components["schemas"]["FigureRow"][];
             findings: components["schemas"]["FindingView"][];
             ledge: components["schemas"]["Distance"][];
             shopping: null | components["schemas"]["ShoppingList"];
@@ -2433,6 +2758,14 @@ export interface components {
             uplinkLanes?: null | number;
             /** Format: int32 */
             uplinkGen?: null | number;
+        };
+        /** @description A drive that leaves the machine. */
+        LeavingDrive: {
+            place: string;
+            name: string;
+            serial: null | string;
+            options: components["schemas"]["WipeOption"][];
+            planned: null | components["schemas"]["Wipe"];
         };
         /** @description One line of what came out, for the ledger that must balance before the machine is closed. */
         LedgerLine: {
@@ -2693,6 +3026,27 @@ export interface components {
             /** @description What differs between the planned modules, and what it does. */
             mixed: components["schemas"]["MixedFact"][];
         };
+        /** @description Another level that an array can be turned into while it keeps its data. */
+        MigrationRow: {
+            name: string;
+            code: null | string;
+            /**
+             * Format: int32
+             * @description Drives to add for it; 0 when it takes those that are there.
+             */
+            drives: number;
+            /**
+             * Format: double
+             * @description Until it is done, at the rate of a rebuild; nothing else may be changed meanwhile.
+             */
+            hours: number;
+            /**
+             * Format: int64
+             * @description Bytes afterwards.
+             */
+            usable: number;
+            words: string;
+        };
         /** @description One way in which modules differ. */
         MixedFact: {
             /** @description What differs, with the values. */
@@ -2780,6 +3134,51 @@ export interface components {
          * @enum {unknown}
          */
         ModuleType: "unbuffered" | "unbuffered-ecc" | "registered" | "load-reduced" | "fully-buffered";
+        /** @description One way of moving, for this subject. */
+        MoveOption: {
+            way: components["schemas"]["MoveWay"];
+            name: string;
+            possible: boolean;
+            /**
+             * Format: double
+             * @description Until all is there, at most; null when it can't be told.
+             */
+            hours: null | number;
+            /**
+             * Format: double
+             * @description Of that, hours in which nobody can work.
+             */
+            downHours: null | number;
+            /**
+             * Format: double
+             * @description The narrowest point, MB/s.
+             */
+            rate: null | number;
+            /** @description What it can't do, or why it is impossible here. */
+            cannot: string;
+            verify: string;
+            noReturn: string;
+        };
+        /** @description Something whose drives leave, are erased or are made into something else. */
+        MoveSubject: {
+            key: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description Most that can be on it.
+             */
+            bytes: number;
+            places: string[];
+            isSystem: boolean;
+            planned: null | components["schemas"]["PlannedMove"];
+            options: components["schemas"]["MoveOption"][];
+            targets: string[];
+        };
+        /**
+         * @description How what is on old drives reaches new ones.
+         * @enum {unknown}
+         */
+        MoveWay: "fresh" | "clone" | "copy" | "restore" | "nothing";
         /** @description The network side of a card. */
         NetworkSheet: {
             /**
@@ -3027,6 +3426,11 @@ export interface components {
             same: boolean;
             edit: components["schemas"]["Edit"];
         };
+        /** @description The decision about one subject. */
+        PlannedMove: {
+            way: components["schemas"]["MoveWay"];
+            to: null | string;
+        };
         /**
          * @description The shop's stance towards parts off the maker's list.
          * @enum {unknown}
@@ -3150,6 +3554,7 @@ export interface components {
             use: components["schemas"]["ArrayUse"];
             /** @description True with a drive that stands by. */
             spare: boolean;
+            figures?: null | components["schemas"]["DriveFigures"];
             /** @description The drive that is meant: its bytes by the standards, everything else as usual for its kind. */
             drive?: components["schemas"]["DriveSheet"];
             /** @description What is wrong with the question, with a path; null when nothing is. */
@@ -4071,6 +4476,8 @@ export interface components {
             places: string[];
             /** Format: int32 */
             minutes: number;
+            /** @description Places whose names are typed before the step counts, because it erases what is there; null for none. */
+            typeFirst?: null | string[];
         };
         SupplyPlug: {
             /** @description Kind of plug, such as "SATA power" or "6-pin card power". */
@@ -4248,6 +4655,16 @@ export interface components {
             /** @description Why a counter may not be believed, and what grades nothing but wants a look. */
             doubts: string[];
         };
+        VolumeHits: {
+            array: string;
+            /** Format: double */
+            hotGB: number;
+            /**
+             * Format: double
+             * @description Share of this volume's requests that hit.
+             */
+            hits: number;
+        };
         /** @description So many pieces of a shelf part. */
         WantedPieces: {
             partId: string;
@@ -4268,6 +4685,31 @@ export interface components {
             places: string[];
             ways: components["schemas"]["WayOut"][];
         };
+        /** @description What was decided or done about one drive. */
+        Wipe: {
+            way: components["schemas"]["WipeWay"];
+            /** @description Who did it; null while it is only planned. */
+            who: null | string;
+            /** Format: date-time */
+            when: null | string;
+        };
+        /** @description One way, for this drive. */
+        WipeOption: {
+            way: components["schemas"]["WipeWay"];
+            name: string;
+            /**
+             * Format: double
+             * @description How long it takes; null when its own command decides.
+             */
+            hours: null | number;
+            /** @description What to know about it here. */
+            remark: string;
+        };
+        /**
+         * @description How a drive that leaves is made unreadable (the ways of NIST SP 800-88: clear, purge, destroy).
+         * @enum {unknown}
+         */
+        WipeWay: "overwrite" | "crypto" | "sanitise" | "destroy" | "keep";
         /** @description A controller that bays can be cabled to. */
         WireEnd: {
             place: string;

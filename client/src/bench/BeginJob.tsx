@@ -16,7 +16,8 @@ function carriedOf(params: URLSearchParams) {
   const modules = params.get('modules');
   const wish = Number(params.get('wish'));
   const space = Number(params.get('space'));
-  if (!modules && !(wish > 0) && !(space > 0) && !params.get('sheet')) return null;
+  const note = params.get('note');
+  if (!modules && !note && !(wish > 0) && !(space > 0) && !params.get('sheet')) return null;
   return {
     sheet: params.get('sheet') ?? '',
     carry: {
@@ -27,6 +28,7 @@ function carriedOf(params: URLSearchParams) {
       osBits: Number(params.get('bits')) || null,
       spaceTB: space > 0 ? space : null,
       failures: Number(params.get('failures')) || null,
+      note: note?.slice(0, 500) ?? null,
     },
   };
 }

@@ -180,6 +180,7 @@ export const MACHINE: SectionSpec[] = [
           num('limitTB', 'Largest drive listed', 'TB'),
           yes('expander', 'Behind an expander?'),
           text('plug', 'Plug at the backplane'),
+          yes('powersPin3', '3.3 V on pin 3?'),
         ],
         make: (n) => ({
           group: n === 0 ? 'front' : 'inner',

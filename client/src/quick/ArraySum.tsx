@@ -8,7 +8,7 @@ import { HOSTS, LEVELS, NESTS, USES } from '../stages/fit/arrays/words';
 import { CarryOn } from './parts';
 import { digits, useArray, useRested, type SumProps } from './sums';
 
-const KINDS: [string, string][] = [
+export const KINDS: [string, string][] = [
   ['disk.nearline', 'hard disk, nearline'],
   ['disk.desktop', 'hard disk, desktop'],
   ['disk.10k', 'hard disk, 10 000/min'],
@@ -39,6 +39,7 @@ export function ArraySum({ params, set }: SumProps) {
       groups: NESTS.includes(level) ? Number(groups) : 1,
       use: use as NonNullable<ArrayPlan['use']>,
       spare,
+      figures: null,
     }),
   );
   return (

@@ -1,4 +1,5 @@
 import { Field } from '../frame/Field';
+import { Life } from '../frame/Life';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
@@ -78,23 +79,9 @@ export function BootSum({ params, set }: SumProps) {
             <Life name="Space" years={data.spaceYears} top={top} none="never full" />
           </div>
           <WorkedSum sum={data.why} />
-          <CarryOn to={{}}>Begin a job</CarryOn>
+          <CarryOn to={{ note: `Boot drive of ${size} GB, ${daily} GB written a day: ${data.verdict}` }} />
         </div>
       )}
-    </div>
-  );
-}
-
-function Life({ name, years, top, none }: { name: string; years?: number | null; top: number; none: string }) {
-  return (
-    <div className="row">
-      <span className="nm">{name}</span>
-      <svg width="320" height="12" viewBox="0 0 320 12" aria-hidden="true">
-        <rect x="0.5" y="0.5" width="319" height="11" fill="none" stroke="var(--line)" />
-        {years != null && <rect x="0" y="0" width={(320 * Math.min(years, top)) / top} height="12" fill="var(--ink)" />}
-        <line x1={(320 * 10) / top} x2={(320 * 10) / top} y1="0" y2="12" stroke="var(--copper)" strokeWidth="2" />
-      </svg>
-      <span className="num">{years == null ? none : `${years < 100 ? years.toFixed(1) : '> 100'} years`}</span>
     </div>
   );
 }

@@ -1,12 +1,10 @@
-import type { components } from '../api/schema';
 import { percent, tb } from '../format/numbers';
 import { Field } from '../frame/Field';
+import { CacheCurve } from '../frame/CacheCurve';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
 import { digits, useCache, useRested, type SumProps } from './sums';
-
-type Worth = components['schemas']['CacheWorth'];
 
 const EVEN: [string, string][] = [
   ['0.6', 'flat, 0.6'],
@@ -68,7 +66,7 @@ export function CacheSum({ params, set }: SumProps) {
               ? 'No size brings a quarter of the latency.'
               : `A quarter less latency needs ${tb(data.leastBytes)}.`}
           </p>
-          <Curve worth={data} />
+          <CacheCurve curve={data.curve} now={data.now} leastBytes={data.leastBytes} />
           {data.years != null && (
             <p>
               Written through it, small and in any order: its rating lasts about{' '}
@@ -77,73 +75,13 @@ export function CacheSum({ params, set }: SumProps) {
             </p>
           )}
           <WorkedSum sum={data.why} />
-          <CarryOn to={{}}>Begin a job</CarryOn>
+          <CarryOn
+            to={{
+              note: `Cache: ${tb(data.now.bytes)} before ${hot} GB of hot data hits ${percent(data.now.hits)}, mean answer ${data.now.latencyMs.toFixed(2)} ms instead of ${data.missMs} ms.`,
+            }}
+          />
         </div>
       )}
     </div>
-  );
-}
-
-const W = 640;
-const H = 170;
-const LEFT = 44;
-const FOOT = 24;
-
-/** Hits against size, with the chosen size and the size below which nobody notices. */
-function Curve({ worth }: { worth: Worth }) {
-  const top = worth.curve[worth.curve.length - 1]!.bytes;
-  const x = (bytes: number) => LEFT + ((W - 8 - LEFT) * bytes) / top;
-  const y = (share: number) => H - FOOT - (H - FOOT - 8) * share;
-  const now = Math.min(worth.now.bytes, top);
-  return (
-    <svg
-      className="curve"
-      viewBox={`0 0 ${W} ${H}`}
-      role="img"
-      aria-label={`Hits against cache size; ${percent(worth.now.hits)} at ${tb(worth.now.bytes)}`}
-    >
-      {[0, 0.25, 0.5, 0.75, 1].map((v) => (
-        <g key={v}>
-          <line x1={LEFT} x2={W - 8} y1={y(v)} y2={y(v)} className="grid" />
-          <text x={LEFT - 6} y={y(v) + 4} textAnchor="end">
-            {100 * v} %
-          </text>
-        </g>
-      ))}
-      {worth.leastBytes != null && worth.leastBytes < top && (
-        <>
-          <rect
-            x={LEFT}
-            y={y(1)}
-            width={Math.max(0, x(worth.leastBytes) - LEFT)}
-            height={y(0) - y(1)}
-            className="nothing"
-          />
-          <text x={x(worth.leastBytes) + 4} y={y(0) - 6}>
-            too small to notice below {tb(worth.leastBytes)}
-          </text>
-        </>
-      )}
-      <polyline points={worth.curve.map((p) => `${x(p.bytes)},${y(p.hits)}`).join(' ')} className="hits" />
-      {now > 0 && (
-        <g>
-          <line x1={x(now)} x2={x(now)} y1={y(0)} y2={y(worth.now.hits)} className="chosen" />
-          <circle cx={x(now)} cy={y(worth.now.hits)} r={4} className="dot" />
-          <text
-            x={x(now) + (now > top * 0.7 ? -8 : 8)}
-            y={y(worth.now.hits) + 16}
-            textAnchor={now > top * 0.7 ? 'end' : 'start'}
-          >
-            {tb(worth.now.bytes)}: {percent(worth.now.hits)}
-          </text>
-        </g>
-      )}
-      <text x={LEFT} y={H - 6}>
-        0
-      </text>
-      <text x={W - 8} y={H - 6} textAnchor="end">
-        {tb(top)}, all of the hot data
-      </text>
-    </svg>
   );
 }

@@ -10,6 +10,7 @@ import { FillSum } from './FillSum';
 import { GradeSum } from './GradeSum';
 import { LabelSum } from './LabelSum';
 import { OsSum } from './OsSum';
+import { RebuildSum } from './RebuildSum';
 import type { SumProps } from './sums';
 
 const SUMS = [
@@ -19,6 +20,7 @@ const SUMS = [
   ['board', 'Modules on a board', 'these very modules: slot by slot, rate, what stays out'],
   ['os', 'What the system shows', 'of so much memory'],
   ['array', 'Drives in an array', 'size, what it survives, hours to rebuild, risk'],
+  ['rebuild', 'Hours to rebuild', 'one drive, and what may go wrong meanwhile'],
   ['cache', 'Cache worth it?', 'hits and latency against its size'],
   ['boot', 'Boot drive life', 'wear and space, in years'],
   ['grade', 'Used drive', 'its grade from a pasted SMART listing'],
@@ -31,6 +33,7 @@ const SCREENS: Record<string, (props: SumProps) => React.ReactNode> = {
   board: BoardSum,
   os: OsSum,
   array: ArraySum,
+  rebuild: RebuildSum,
   cache: CacheSum,
   boot: BootSum,
   grade: GradeSum,

@@ -83,7 +83,7 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
     }
 
     /// <summary>Drives as each tool shows them.</summary>
-    public SimulatedStorage Storage => new(_q.Sheet, _build);
+    public SimulatedStorage Storage => new(_q.Sheet, _build, _q.Arrays);
 
     /// <summary>Management page and the listing of a desktop system's shell.</summary>
     public SimulatedManagement Management => new(_q.Sheet, _build, firmware);

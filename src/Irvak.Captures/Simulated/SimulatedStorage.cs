@@ -2,23 +2,25 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Captures.Simulated;
 
 /// <summary>The drives of a simulated machine, as each tool of its system shows them.</summary>
-public sealed class SimulatedStorage(MachineSheet sheet, Build build)
+/// <param name="arrays">Arrays of the plan, which the kernel keeps once they are made.</param>
+public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyList<ArrayPlan>? arrays = null)
 {
     /// <summary>Every drive with its place and its name in the system, in the order of the bays.</summary>
-    public IReadOnlyList<(string Place, Unit Unit, string Name)> Drives { get; } = Named(sheet, build);
+    public IReadOnlyList<(string Place, Unit Unit, string Name)> Drives { get; } = Named(sheet, build, arrays ?? []);
 
-    private static List<(string, Unit, string)> Named(MachineSheet sheet, Build build)
+    private static List<(string, Unit, string)> Named(MachineSheet sheet, Build build, IReadOnlyList<ArrayPlan> arrays)
     {
         var (disk, nvme) = (0, 0);
         var named = new List<(string, Unit, string)>();
         foreach (var place in PlaceName.All(sheet))
-            if (build.At(place) is { Drive: { } drive } unit)
+            if (build.At(place) is { Drive: { } drive } found && (found with { MemberOf = arrays.FirstOrDefault(a => a.Members.Contains(place))?.Name ?? found.MemberOf }) is var unit)
                 named.Add((place, unit, unit.SystemName?.Replace("/dev/", "") ?? (drive.Protocol == DriveProtocol.Nvme ? $"nvme{nvme++}n1" : DiskName(disk++))));
         return named;
     }
@@ -140,14 +142,26 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build)
         foreach (var array in Drives.Where(d => d.Unit.MemberOf is { } m && !m.StartsWith('/')).GroupBy(d => d.Unit.MemberOf!))
         {
             var members = array.ToList();
-            var level = members.Count switch { 1 or 2 => "raid1", 3 => "raid5", _ => "raid6" };
-            var lost = level switch { "raid1" => members.Count - 1, "raid5" => 1, _ => 2 };
-            var blocks = members.Min(m => m.Unit.Drive!.Bytes ?? 0) / 1024 * (members.Count - lost);
+            var plan = arrays?.FirstOrDefault(a => a.Name == array.Key);
+            var level = plan is null ? members.Count switch { 1 or 2 => "raid1", 3 => "raid5", _ => "raid6" } : KernelLevel(plan.Level);
+            var lost = level switch { "raid1" => members.Count - 1, "raid5" => 1, "raid6" => 2, "raid10" => members.Count / 2, _ => 0 };
+            var blocks = plan is not null && ArrayFigures.Of(plan, build).Capacity is { } capacity ? capacity.Usable / 1024 : members.Min(m => m.Unit.Drive!.Bytes ?? 0) / 1024 * (members.Count - lost);
             text.Append($"{array.Key} : active {level} {string.Join(' ', members.Select((m, i) => $"{m.Name}{(m.Name.StartsWith("nvme", StringComparison.Ordinal) ? "p1" : "1")}[{i}]"))}\n");
             text.Append($"      {blocks} blocks super 1.2{(level == "raid1" ? "" : $" level {level[^1]}, 512k chunk, algorithm 2")} [{members.Count}/{members.Count}] [{new string('U', members.Count)}]\n      \n");
         }
         return text.Append("unused devices: <none>\n").ToString();
     }
+
+    /// <summary>As the kernel names them; a level it does not keep shows as linear, never as another redundancy.</summary>
+    private static string KernelLevel(ArrayLevel level) => level switch
+    {
+        ArrayLevel.Stripe => "raid0",
+        ArrayLevel.Mirror => "raid1",
+        ArrayLevel.Pairs => "raid10",
+        ArrayLevel.Parity1 => "raid5",
+        ArrayLevel.Parity2 => "raid6",
+        _ => "linear",
+    };
 
     /// <summary><c>mdadm --detail</c> of every array.</summary>
     public string ArrayDetails()

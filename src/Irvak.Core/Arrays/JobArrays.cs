@@ -30,6 +30,9 @@ public static class JobArrays
         return [.. found.Concat(state.Arrays.Values.OfType<ArrayPlan>()).OrderBy(a => a.Name, StringComparer.OrdinalIgnoreCase)];
     }
 
+    /// <summary>The level that a capture's own name of it means; null when it is none known.</summary>
+    internal static ArrayLevel? LevelNamed(SeenRaid raid) => LevelOf(raid, 2);
+
     private static ArrayLevel? LevelOf(SeenRaid? raid, int members)
     {
         var digits = raid?.Level is { } text ? new string([.. text.Where(char.IsAsciiDigit)]) : null;

@@ -15,11 +15,6 @@ public static class MemberPulled
         "Until a drive is back and rebuilt the array has less redundancy, or none.",
         "definition of the level", Basis.Standard);
 
-    public static readonly Rule GivenUp = new("ARR-GONE", Severity.Care,
-        "{array} is given up: what it holds, up to {size}, is to be copied or backed up before.",
-        "Its drives are taken out or made into something else.",
-        "definition", Basis.Standard);
-
     public static readonly Rule Replaced = new("ARR-REPLACE", Severity.Care,
         "Replace {places} of {array} one at a time: each is rebuilt, about {hours} h, before the next is pulled.",
         "The array carries on with what it has left and fills the new drive; two at once may be one too many.",
@@ -30,9 +25,7 @@ public static class MemberPulled
         foreach (var array in sheet.Found.Where(a => a.Why is null))
         {
             var plan = array.Plan;
-            if (q.Arrays.All(a => a.Name != plan.Name))
-                yield return Finding.Of(GivenUp, [.. plan.Members], array.Capacity!.Why, ("array", plan.Name), ("size", ArrayCapacity.TB(array.Capacity.Usable)));
-            // One that is given up or made anew is no loss by pulling; its erasure is told by its own rule.
+            // One that is given up or made anew is no loss by pulling: where its data goes is asked by a rule of its own.
             if (!q.Arrays.Any(a => a.IsMadeLike(plan) || a.Grows(plan))) continue;
             var (emptied, replaced) = Touched(q, plan);
             var shape = ArrayShape.Of(plan.Level, plan.Host, [.. plan.Members.Select(p => q.Found.At(p)!.Drive!.Bytes!.Value)], plan.Groups).Shape!;

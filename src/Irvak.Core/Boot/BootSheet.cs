@@ -74,12 +74,15 @@ public sealed record BootSheet(BootPlan? Plan, bool IsPlanned, IReadOnlyList<Boo
     {
         var plan = PlanOf(q);
         var needs = plan ?? new BootPlan(["-"]);
-        var candidates = q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && DriveSteps(u.Key)).Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
+        var candidates = q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && IsHome(u.Key) && (plan?.Places.Contains(u.Key) == true || !Shared(q, u.Key))).Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
             .Concat(Spare(q).Select(s => Candidate(q, s.Place, Unit.Of(s.Part), s.Part, needs, plan)));
         return new(plan, q.Boot is not null, [.. candidates.OrderByDescending(c => c.Chosen).ThenBy(c => c.PartId is not null).ThenBy(c => c.Stops).ThenBy(c => c.Eur ?? 0).Take(40)]);
     }
 
-    private static bool DriveSteps(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";
+    /// <summary>A member of a larger array is no drive that firmware could start from.</summary>
+    private static bool Shared(Question q, string place) => q.Arrays.Any(a => a.Members.Contains(place) && a.Level is not (ArrayLevel.Single or ArrayLevel.Mirror)) || q.Caches.Any(c => c.Places.Contains(place));
+
+    private static bool IsHome(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";
 
     /// <summary>The drives that a capture saw mounted as the root of the system.</summary>
     private static BootPlan? Found(Question q)
@@ -105,8 +108,11 @@ public sealed record BootSheet(BootPlan? Plan, bool IsPlanned, IReadOnlyList<Boo
     private static BootCandidate Candidate(Question q, string place, Unit unit, ShelfPart? part, BootPlan needs, BootPlan? plan)
     {
         var against = Against(q, place, unit, needs).ToList();
-        return new(place, part?.Id, unit.Short, part is null && plan?.Places.Contains(place) == true, needs.LifeOn(unit.Drive!), [.. against.Select(f => f.Sentence)], against.Any(f => f.Severity == Severity.Stop), part?.PriceEur, part?.InStock ?? 0);
+        return new(place, part?.Id, unit.Short, part is null && plan?.Places.Contains(place) == true, Life(needs, unit.Drive!), [.. against.Select(f => f.Sentence)], against.Any(f => f.Severity == Severity.Stop), part?.PriceEur, part?.InStock ?? 0);
     }
+
+    private static BootLife Life(BootPlan needs, DriveSheet drive) => drive.Media != DriveMedia.Disk ? needs.LifeOn(drive)
+        : needs.LifeOn(drive) is var life && life.SpaceYears < Soon ? life : life with { Verdict = "A disk: writing does not wear it out; it starts and updates more slowly than flash." };
 
     /// <summary>Everything that speaks against a drive as the one the system starts from.</summary>
     private static IEnumerable<Finding> Against(Question q, string place, Unit unit, BootPlan needs)

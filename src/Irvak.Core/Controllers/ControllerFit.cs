@@ -36,7 +36,7 @@ public static class ControllerFit
         "controller's sheet", Basis.Sheet);
 
     public static readonly Rule Ports = new("CTL-PORTS", Severity.Stop,
-        "{controller} has {ports} ports for drives; the bays cabled to it want {wanted}.",
+        "{controller} has {ports} ports for drives; the drives cabled to it want {wanted}.",
         "Without an expander every bay takes a port of its own.",
         "controller's and machine's sheet", Basis.Sheet);
 
@@ -87,7 +87,7 @@ public static class ControllerFit
                 if ((other || q.IsNew(place)) && OfDrive(q, bays, place, drive, controller) is { } finding) yield return finding;
             }
             var (_, drives, ports) = behind.GetValueOrDefault(controller.Place);
-            behind[controller.Place] = (controller, drives + count, ports + (bays.Expander == true ? 4 : bays.Names.Count));
+            behind[controller.Place] = (controller, drives + count, ports + (bays.Expander == true ? 4 : count));
         }
         foreach (var (place, (controller, drives, ports)) in behind)
         {

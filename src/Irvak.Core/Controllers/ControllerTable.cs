@@ -69,7 +69,7 @@ public static class ControllerTable
         var arrays = q.Arrays.Where(a => a.Host == ArrayHost.Controller).ToList();
         var makes = arrays.Count(a => LevelTable.Code(a.Level, a.Groups)?["level ".Length..] is not { } code || c.Sheet.Levels.Contains(code));
         var groups = drives.Select(d => d.Bays).Distinct().ToList();
-        var cables = c.Card is null ? [] : groups.Select(b => Cabling.Of(c, b)).OfType<CableNeed>().ToList();
+        var cables = c.Card is null ? [] : groups.Select(b => Cabling.Of(c, b, Cabling.Used(q, b))).OfType<CableNeed>().ToList();
         var unit = c.Card is { Controller: { CacheMiB: > 0, Protection: "battery" or "capacitor" } } card ? Cabling.For(shelf, card, AccessoryKind.CacheUnit) : null;
         List<string> needs = [.. unit is not null ? [unit.Accessory!.Name] : c.Sheet.Protection is "battery" or "capacitor" ? new[] { $"its {c.Sheet.Protection}" } : [],
             .. c.Sheet.Keys.Select(k => $"key for {k}"), .. c.Sheet.DriverAtInstall == true ? new[] { "driver for the installer" } : [],

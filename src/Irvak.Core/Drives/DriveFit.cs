@@ -60,6 +60,16 @@ public static class DriveFit
         "Worn drives fail often enough to keep a spare, or to leave them out.",
         "grades of the shop: common practice, no source", Basis.Practice);
 
+    public static readonly Rule PinThree = new("DRV-PIN3", Severity.Stop,
+        "{drive} takes 3.3 V on pin 3 as “off”; {place} feeds it: the drive stays silent.",
+        "SATA 3.3 turned that pin into a switch; older supplies and backplanes power it. A power lead without 3.3 V, or another drive, helps.",
+        "SATA 3.3, power disable; machine sheet", Basis.Standard);
+
+    public static readonly Rule PinThreeUnknown = new("DRV-PIN3-ASK", Severity.Note,
+        "{drive} stays silent in {place} if its plug feeds 3.3 V to pin 3: look, or try one first.",
+        "SATA 3.3 turned that pin into a switch; older supplies and backplanes power it.",
+        "SATA 3.3, power disable", Basis.Standard);
+
     public static IEnumerable<Finding> Judge(Question q)
     {
         foreach (var group in q.Sheet.Bays)
@@ -86,6 +96,8 @@ public static class DriveFit
             if (height > most + 0.2) yield return Finding.Of(TooHigh, places, null, at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
             else if (NeedsSpacer(bay, unit)) yield return Finding.Of(Spacer, places, null, at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
         }
+        if (drive.PowerDisable == true && bay.PowersPin3 != false)
+            yield return Finding.Of(bay.PowersPin3 == true ? PinThree : PinThreeUnknown, places, null, at, name);
         if (drive.SectorBytes is 520 or 528) yield return Finding.Of(Reformat, places, null, at, name, ("bytes", $"{drive.SectorBytes}"));
         if (bay.LimitTB is { } limit && drive.Bytes > limit * 1.01e12 && PolicyTable.SeverityOf(q.Policy, Standing.FewOrMixed) is { } severity)
             yield return Finding.Of(OffList, places, null, at, ("size", PartWords.Size(drive.Bytes.Value)), ("most", $"{limit:0.##} TB")) with { Severity = severity };

@@ -61,7 +61,8 @@ public static class ExpectedDrives
         if (raid is null) return new(e, LineState.Deviates, "no array of that name or size", "capture", 0);
         var words = $"{raid.Level ?? "level not told"}{(raid.Bytes is { } bytes ? ", " + ArrayCapacity.Shown(bytes) : "")}{(raid.Activity is { } activity ? $", {activity}{(raid.ActivityPercent is { } p ? $" {p:0.#} %" : "")}" : "")}";
         var whole = raid.Present is null || raid.Wanted is null || raid.Present >= raid.Wanted;
-        var right = whole && (raid.Bytes is null || e.Holds(raid.Bytes.Value / Math.Pow(2, 40)));
+        var told = JobArrays.LevelNamed(raid);
+        var right = whole && (told is null || e.Expected.Contains(LevelTable.Of(told.Value).Name, StringComparison.OrdinalIgnoreCase)) && (raid.Bytes is null || e.Holds(raid.Bytes.Value / Math.Pow(2, 40)));
         return new(e, right ? LineState.AsExpected : LineState.Deviates, whole ? words : $"{words}, {raid.Present} of {raid.Wanted} members", "capture", raid.Bytes / Math.Pow(2, 40));
     }
 }

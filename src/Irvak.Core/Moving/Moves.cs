@@ -97,7 +97,7 @@ public static class Moves
         foreach (var found in arrays.Found.Where(f => f.Why is null && !q.Arrays.Any(a => a.IsMadeLike(f.Plan) || a.Grows(f.Plan))))
             subjects.Add(Subject(q, arrays, "array:" + found.Plan.Name, found.Plan.Name, found.Capacity!.Usable, found.Plan.Members, found.ReadMBs * DriveDefaults.MeanOverSurface, q.Found.At(found.Plan.Members[0])?.Drive));
         var inArrays = q.FoundArrays.SelectMany(a => a.Members).ToHashSet();
-        foreach (var change in q.Changes)
+        foreach (var change in Runbooks.DriveSteps.InOrder(q))
             if (change is { TakesPart: true, Out.Drive: { Bytes: > 0, Media: not DriveMedia.Tape } drive } && !inArrays.Contains(change.Place))
                 subjects.Add(Subject(q, arrays, change.Place, $"the {change.Out.Short} of {PlaceName.Short(change.Place)}", drive.Bytes!.Value, [change.Place], DriveDefaults.OverAPass(drive, DriveDefaults.ReadMBs(drive).Value), drive));
         return subjects;
@@ -107,7 +107,7 @@ public static class Moves
     {
         var planned = q.Moves.GetValueOrDefault(key);
         var system = places.Any(p => q.Found.At(p)?.MemberOf?.Split(", ").Contains("/") == true);
-        List<string> targets = [.. arrays.Planned.Where(a => a.Why is null && !places.All(a.Plan.Members.Contains)).Select(a => a.Plan.Name),
+        List<string> targets = [.. arrays.Planned.Where(a => a.Why is null && "array:" + a.Plan.Name != key).OrderByDescending(a => a.Capacity!.Usable).Select(a => a.Plan.Name),
             .. q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && DrivePlace(u.Key) && !q.Arrays.Any(a => a.Members.Contains(u.Key))).Select(u => u.Key)];
         var to = Target(q, arrays, planned?.To ?? targets.FirstOrDefault(t => t != key));
         return new(key, name, bytes, places, system, planned, [.. Enum.GetValues<MoveWay>().Where(w => w != MoveWay.Fresh || system).Select(w => Option(w, bytes, readMBs, drive, places, to))], targets);

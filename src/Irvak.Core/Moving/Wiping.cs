@@ -62,7 +62,7 @@ public static class Wiping
         "NIST SP 800-88 for the ways", Basis.Standard);
 
     public static IReadOnlyList<LeavingDrive> Of(Question q) =>
-        [.. q.Changes.Where(c => c is { TakesPart: true, Out.Drive: { Media: not DriveMedia.Tape } }).Select(c => new LeavingDrive(c.Place, c.Out!.Short, c.Out.Serial, Options(c.Out.Drive!), q.Wipes.GetValueOrDefault(c.Place)))];
+        [.. Runbooks.DriveSteps.InOrder(q).Where(c => c is { TakesPart: true, Out.Drive: { Media: not DriveMedia.Tape } }).Select(c => new LeavingDrive(c.Place, c.Out!.Short, c.Out.Serial, Options(c.Out.Drive!), q.Wipes.GetValueOrDefault(c.Place)))];
 
     private static List<WipeOption> Options(DriveSheet drive)
     {

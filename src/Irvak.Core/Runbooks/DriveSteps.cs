@@ -104,7 +104,7 @@ internal static class DriveSteps
                     "On many controllers the volume must allow caching from its creation on: look before the array is filled.",
                     .. cache.WriteBack ? new[] { "Never pull its drives while it holds writes: flush it first, and see that nothing is left." } : [],
                 ],
-                "Setting it up erases its drives.", [.. cache.Places], 5);
+                "Setting it up erases its drives.", [.. cache.Places], 5, cache.Places.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p)).Select(PlaceName.Short).ToList() is { Count: > 0 } held ? held : null);
     }
 
     private static Step Grow(ArrayFigures array, ArrayPlan was)
@@ -126,7 +126,7 @@ internal static class DriveSteps
                 $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
                 "Read every place on the screen against this list before you confirm.",
             ],
-            erased.Count > 0 ? $"Erases {string.Join(", ", erased.Select(PlaceName.Short))} for good. Is the backup read back?" : "Creating an array erases its drives. Never do it to get an old array back.", [.. plan.Members], 8);
+            erased.Count > 0 ? $"Erases {string.Join(", ", erased.Select(PlaceName.Short))} for good. Is the backup read back?" : "Creating an array erases its drives. Never do it to get an old array back.", [.. plan.Members], 8, erased.Count > 0 ? [.. erased.Select(PlaceName.Short)] : null);
     }
 
     private static string Keeper(ArrayHost host) => host switch { ArrayHost.Controller => "the controller", ArrayHost.Kernel => "the kernel", _ => "the pool" };

@@ -34,7 +34,8 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
     private static ShoppingLine Line(Question q, string key, IReadOnlyList<Builds.Change> changes)
     {
         var part = changes[0].In!.ShelfPartId is { } id ? q.Shelf.GetValueOrDefault(id) : null;
-        return new ShoppingLine("buy:" + key, changes[0].In!.Long, part?.Id, [.. changes.Select(c => c.Place)], changes.Count,
+        var order = Sheets.PlaceName.All(q.Sheet).ToList();
+        return new ShoppingLine("buy:" + key, changes[0].In!.Long, part?.Id, [.. changes.Select(c => c.Place).OrderBy(order.IndexOf)], changes.Count,
             part?.InStock ?? 0, part?.LiesIn, part?.PriceEur, part?.PriceEur * changes.Count);
     }
 

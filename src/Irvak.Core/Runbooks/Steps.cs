@@ -9,8 +9,9 @@ namespace Irvak.Core.Runbooks;
 /// <param name="Key">Stays the same while the step means the same, so that ticks survive a change of plan.</param>
 /// <param name="Title">What is done.</param>
 /// <param name="How">The hand movements, in order.</param>
+/// <param name="TypeFirst">Places whose names are typed before the step counts, because it erases what is there; null for none.</param>
 /// <param name="Caution">What can hurt or break; null when nothing can.</param>
-public sealed record Step(string Key, string Group, string Title, IReadOnlyList<string> How, string? Caution, IReadOnlyList<string> Places, int Minutes);
+public sealed record Step(string Key, string Group, string Title, IReadOnlyList<string> How, string? Caution, IReadOnlyList<string> Places, int Minutes, IReadOnlyList<string>? TypeFirst = null);
 
 /// <summary>One line of what came out, for the ledger that must balance before the machine is closed.</summary>
 public sealed record LedgerLine(string StepKey, string Place, string Part, string? Serial, string LiesIn);

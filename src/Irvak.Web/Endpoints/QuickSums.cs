@@ -87,7 +87,7 @@ public static class QuickSums
             await SurveyEndpoints.Body(request, cancel) is { } bytes ? TypedResults.Ok(Graded(CaptureReader.Read(bytes))) : Problems.TooLarge())
             .WithName("quickGrades").Accepts<string>("text/plain").Produces<GradesView>().ProducesProblem(413);
 
-        routes.MapPost("/api/quick/array", (QuickArrayQuestion question) => question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(question.Figures()))
+        routes.MapPost("/api/quick/array", (QuickArrayQuestion question) => question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(question.Answer()))
             .WithName("quickArray").Produces<ArrayFigures>().ProducesProblem(400);
 
         routes.MapPost("/api/quick/fill", async (FillRequest request, Library library, CancellationToken cancel) =>

@@ -22,7 +22,8 @@ public sealed record BeginRequest(Guid Key, string Who, string Title, string Own
 /// <param name="WishGiB">Memory wanted.</param>
 /// <param name="SpaceTB">Usable space wanted, TB.</param>
 /// <param name="Failures">Failed drives to survive.</param>
-public sealed record Carried(int Sockets, string? Processor, string? Modules, int? WishGiB, int? OsBits, decimal? SpaceTB = null, int? Failures = null);
+/// <param name="Note">What the sum found, in a sentence, for the machine's notes.</param>
+public sealed record Carried(int Sockets, string? Processor, string? Modules, int? WishGiB, int? OsBits, decimal? SpaceTB = null, int? Failures = null, string? Note = null);
 
 internal static class Wanted
 {

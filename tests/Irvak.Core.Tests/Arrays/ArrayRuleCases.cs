@@ -33,7 +33,6 @@ internal static class ArrayRuleCases
         new("ARR-LOSE", Severity.Stop, "Taking [[bay:1]] and [[bay:2]] out loses md0: single parity survives 1 failure.", InArray(4, "raid5").With(new Remove("bay:1"), new Remove("bay:2")), InArray(4, "raid6").With(new Remove("bay:1"), new Remove("bay:2"))),
         new("ARR-PULL", Severity.Care, "Taking [[bay:1]] out leaves md0 degraded: 1 failure more.", InArray(4, "raid6").With(new Remove("bay:1")), InArray(4, "raid6")),
         new("ARR-REPLACE", Severity.Care, "Replace [[bay:1]] of md0 one at a time: each is rebuilt, about 24 h, before the next is pulled.", InArray(4, "raid5").With(new Fit(Bay(1), new() { Drive = Disk with { Model = "EK-N8X" }, Source = "shelf" })), InArray(4, "raid5")),
-        new("ARR-GONE", Severity.Care, "md0 is given up: what it holds, up to 24.0 TB, is to be copied or backed up before.", InArray(4, "raid5").With(new DropArray("md0")), InArray(4, "raid5")),
         new("AIM-SPACE", Severity.Care, "16.0 TB of space, 4.0 TB short of the wish for 20.0 TB.", Sized(20), Sized(16)),
         new("AIM-FAILURES", Severity.Care, "M survives 1 failed drive, the wish is 2.", Disks(4).Array(ArrayLevel.Parity1, 4).With(new SetWish(WishKind.Failures, 2)), Disks(4).Array(ArrayLevel.Parity2, 4).With(new SetWish(WishKind.Failures, 2))),
     ];

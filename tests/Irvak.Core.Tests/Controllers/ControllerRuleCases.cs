@@ -56,7 +56,7 @@ internal static class ControllerRuleCases
         new("CTL-LINK", Severity.Note, "Corvath H runs 8 TB SAS flash in [[bay:1]] at 6 of 12 Gb/s: 50 % of its reading lost.", Behind(Hba with { LinkGbs = [3, 6] }, Fast), Behind(Hba, Fast)),
         new("CTL-2TIB", Severity.Stop, "Corvath H counts sectors in 32 bits: of 8 TB SATA in [[bay:1]] it sees 2.2 TB at most.", Behind(Hba with { Addresses32 = true }, Sata), Behind(Hba with { Addresses32 = true }, Sata with { SectorBytes = 4096 })),
         new("CTL-COUNT", Severity.Stop, "Corvath H addresses 2 drives; 3 hang on it.", Behind(Hba with { MostDrives = 2 }, Sata, Sata, Sata), Behind(Hba with { MostDrives = 3 }, Sata, Sata, Sata)),
-        new("CTL-PORTS", Severity.Stop, "Corvath H has 8 ports for drives; the bays cabled to it want 12.", Behind(Hba with { InnerPorts = 8 }, Sata), Behind(Hba, Sata)),
+        new("CTL-PORTS", Severity.Stop, "Corvath H has 2 ports for drives; the drives cabled to it want 3.", Behind(Hba with { InnerPorts = 2 }, Sata, Sata, Sata), Behind(Hba with { InnerPorts = 2 }, Sata, Sata)),
         new("CTL-WHICH", Severity.Note, "Which controller serves the front bays is not said: Corvath H and Corvath R could.", Two(false), Two(true)),
         new("CTL-UNIT", Severity.Care, "Corvath H caches writes only behind its battery: see that it comes along, with its mounting and cable.", Behind(Hba with { CacheMiB = 1024, Protection = "battery" }, Sata), Behind(Hba with { CacheMiB = 1024, Protection = "none" }, Sata)),
         new("CTL-DRIVER", Severity.Note, "An installer does not see drives behind Corvath H without its driver: have it on a stick.", Behind(Hba with { DriverAtInstall = true }, Sata), Behind(Hba, Sata)),

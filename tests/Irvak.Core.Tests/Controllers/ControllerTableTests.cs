@@ -33,7 +33,7 @@ public class ControllerTableTests
     [InlineData("SATA", 5, false, 5)]
     [InlineData("SFF-8643", 24, true, 1)]
     public void So_many_cables(string connector, int bays, bool expander, int cables) =>
-        Assert.Equal(cables, Cabling.Of(new("card:S1", "x", Eight with { Connector = connector }, null), With("SFF-8643", bays, expander).Bays[0])!.Count);
+        Assert.Equal(cables, Cabling.Of(new("card:S1", "x", Eight with { Connector = connector }, null), With("SFF-8643", bays, expander).Bays[0], [.. Enumerable.Range(0, bays)])!.Count);
 
     [Fact]
     public void Cables_of_a_controller_that_comes_in_go_to_the_list_with_their_price()
@@ -54,7 +54,7 @@ public class ControllerTableTests
         var now = rows.First(r => r.IsNow);
         Assert.Equal(("on-board SATA", 0, 4), (now.Name, now.Runs, now.Of));
         var h = rows.First(r => r.Name == "H");
-        Assert.Equal(("card:S1", 4, 12.0, 140m), (h.At, h.Runs, h.SlowestGbs, h.Eur));
+        Assert.Equal(("card:S1", 4, 12.0, 120m), (h.At, h.Runs, h.SlowestGbs, h.Eur));
         Assert.Contains("4 drives more run", h.Changes);
         Assert.Equal(0, rows.First(r => r.Name == "Old").Runs);
         Assert.Equal("no slot is wide, high and long enough", rows.First(r => r.Name == "Wide").NoPlace);

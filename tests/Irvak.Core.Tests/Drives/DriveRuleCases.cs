@@ -22,6 +22,8 @@ internal static class DriveRuleCases
             new("sata", "2.5", "flat", ["1"], 1, "SATA", 9.5, LinkGbs: [6, 3]),
             new("sas", "2.5", "flat", ["2"], 1, "SAS, SATA", 15, LinkGbs: [6, 3]),
             new("large", "3.5", "flat", ["3"], 1, "SAS, SATA", 26.1, LinkGbs: [12, 6, 3], LimitTB: 4),
+            new("old", "3.5", "flat", ["6"], 1, "SATA", 26.1, LinkGbs: [6, 3], PowersPin3: true),
+            new("fresh", "3.5", "flat", ["7"], 1, "SATA", 26.1, LinkGbs: [6, 3], PowersPin3: false),
             new("caddy", "2.5", "caddy", ["4"], 1, "SATA", 9.5, LinkGbs: [6, 3]),
             new("new", "2.5", "flat", ["5"], 1, "SAS, SATA", 15, LinkGbs: [22.5, 12]),
         ],
@@ -44,6 +46,8 @@ internal static class DriveRuleCases
         // A 12 Gb/s drive on a 6 Gb/s backplane runs at 6 (common practice, no source); 552 of its 1100 MB/s.
         new("DRV-LINK", Severity.Note, "960 GB SAS flash runs at 6 of 12 Gb/s in [[bay:2]]: 50 % of its reading lost.", Put("bay:2", Sas), Put("bay:2", Flash)),
         new("DRV-WORN", Severity.Care, "The 960 GB SATA flash for [[bay:2]] is grade C: worn out by two thirds.", Put("bay:2", Flash, new(Grade.C, [new(Grade.C, "worn out by two thirds")], [])), Put("bay:2", Flash, new(Grade.B, [], []))),
+        new("DRV-PIN3", Severity.Stop, "4 TB SATA takes 3.3 V on pin 3 as “off”; [[bay:6]] feeds it: the drive stays silent.", Put("bay:6", Disk with { PowerDisable = true }), Put("bay:7", Disk with { PowerDisable = true })), // SATA 3.3
+        new("DRV-PIN3-ASK", Severity.Note, "4 TB SATA stays silent in [[bay:3]] if its plug feeds 3.3 V to pin 3: look, or try one first.", Put("bay:3", Disk with { PowerDisable = true }), Put("bay:3", Disk)),
         new("M2-FORM", Severity.Stop, "[[m2:X]] takes modules of M.2; 960 GB SATA flash is none.", Put("m2:X", Flash), Put("m2:X", Module)),
         new("M2-KEY", Severity.Stop, "500 GB NVMe has key M; the socket [[m2:Y]] is B.", Put("m2:Y", Module), Put("m2:Y", Module with { Key = "B+M" })),
         new("M2-LENGTH", Severity.Stop, "500 GB NVMe is 110 mm long; [[m2:X]] has stand-offs at 42 and 80.", Put("m2:X", Module with { LengthMm = 110 }), Put("m2:X", Module)),

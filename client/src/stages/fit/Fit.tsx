@@ -13,6 +13,8 @@ import { Verdicts } from '../../frame/Verdicts';
 import type { Mark } from '../../plate/ink';
 import { ArraysTab } from './arrays/ArraysTab';
 import { useRehearsing } from './arrays/rehearsing';
+import { BootTab } from './storage/BootTab';
+import { CacheTab } from './storage/CacheTab';
 import { MemoryTab } from './MemoryTab';
 import { PlaceCard } from './PlaceCard';
 
@@ -26,9 +28,9 @@ export default function Fit() {
   const wanted = params.get('sheet') ?? 'memory';
   const tab = tabs.some(([key]) => key === wanted) ? wanted : (tabs[0]?.[0] ?? 'memory');
   useKeys(
-    tabs.map(([key, letter, rest]) => ({
+    tabs.map(([key, before, letter, rest]) => ({
       key: letter.toLowerCase(),
-      what: `sheet: ${letter}${rest}`,
+      what: `sheet: ${before}${letter}${rest}`,
       run: () => setParams(key === 'memory' ? {} : { sheet: key }, { replace: true }),
     })),
     true,
@@ -85,7 +87,7 @@ export default function Fit() {
         )}
         <PlateBox
           sheet={job.sheet}
-          job={tab === 'arrays' ? rehearsal.drawn(withArrays(job)) : job}
+          job={tab !== 'memory' ? rehearsal.drawn(withArrays(job)) : job}
           key={tab}
           name={tab === 'memory' ? 'fit' : 'fit-bays'}
           first={tab === 'memory' ? 'memory' : 'bays'}
@@ -98,7 +100,7 @@ export default function Fit() {
         />
         {tabs.length > 1 && (
           <div className="fit-tabs" role="tablist" aria-label="Working sheets">
-            {tabs.map(([key, letter, rest]) => {
+            {tabs.map(([key, before, letter, rest]) => {
               const worst = job.findings.find((f) => f.sheet === key && f.severity !== 'note')?.severity;
               return (
                 <button
@@ -113,6 +115,7 @@ export default function Fit() {
                       <SeverityMark severity={worst} />
                     </span>
                   )}
+                  {before}
                   <u>{letter}</u>
                   {rest}
                 </button>
@@ -122,6 +125,10 @@ export default function Fit() {
         )}
         {tab === 'memory' ? (
           <MemoryTab job={job} onAct={act} stale={pending} />
+        ) : tab === 'cache' ? (
+          <CacheTab job={job} stale={pending} />
+        ) : tab === 'boot' ? (
+          <BootTab job={job} stale={pending} />
         ) : (
           <ArraysTab job={job} stale={pending} rehearsal={rehearsal} />
         )}
@@ -151,18 +158,19 @@ export default function Fit() {
   );
 }
 
-type Tab = [key: string, letter: string, rest: string];
+type Tab = [key: string, before: string, letter: string, rest: string];
 
 const TABS: Tab[] = [
-  ['memory', 'M', 'emory'],
-  ['arrays', 'B', 'ays and arrays'],
+  ['memory', '', 'M', 'emory'],
+  ['arrays', '', 'B', 'ays and arrays'],
+  ['cache', '', 'C', 'ache'],
+  ['boot', 'B', 'o', 'ot'],
 ];
 
 const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.sheet?.m2?.length ?? 0) > 0;
 
 /** Findings of the sheet at hand go before equally grave ones of the other. */
-const here = (f: FindingView, tab: string) =>
-  ({ stop: 4, care: 2, note: 0 })[f.severity] + (f.sheet === tab ? 1 : 0);
+const here = (f: FindingView, tab: string) => ({ stop: 4, care: 2, note: 0 })[f.severity] + (f.sheet === tab ? 1 : 0);
 
 /** Kinds of places that can hold a part. */
 function fits(unit: Unit, place: string): boolean {

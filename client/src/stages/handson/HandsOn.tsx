@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { JobView, Step } from '../../api/types';
 import { plural, short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
+import { Field } from '../../frame/Field';
 import { Message } from '../../frame/Message';
 import { PrintHead } from '../../frame/PrintHead';
 import type { Inked } from '../../plate/ink';
@@ -16,6 +17,7 @@ export default function HandsOn() {
   const [at, setAt] = useState<number | null>(null);
   const [all, setAll] = useState(false);
   const [different, setDifferent] = useState(false);
+  const [typed, setTyped] = useState('');
   if (!job.sheet || steps.length === 0)
     return <Message title="Nothing to do at the machine" text="The plan changes nothing yet: choose parts in Fit." />;
 
@@ -26,7 +28,12 @@ export default function HandsOn() {
   const step = steps[index]!;
   const next = steps[index + 1];
   const finished = firstOpen < 0;
+  // What is erased for good is named by hand first, place by place.
+  const wanted = step.typeFirst ?? [];
+  const named = wanted.length === 0 || done(step) || sameNames(typed, wanted);
   const finish = () => {
+    if (!named) return;
+    setTyped('');
     if (!done(step)) apply({ type: 'setTick', key: step.key, done: true, wording: step.title });
     setAt(index + 1 < steps.length ? index + 1 : index);
     setDifferent(false);
@@ -66,7 +73,13 @@ export default function HandsOn() {
           <AllSteps
             steps={steps}
             done={done}
-            onTick={(s) => apply({ type: 'setTick', key: s.key, done: !done(s), wording: s.title })}
+            onTick={(s) => {
+              // A step that erases is done one by one, with its places typed.
+              if (s.typeFirst && !done(s)) {
+                setAt(steps.indexOf(s));
+                setAll(false);
+              } else apply({ type: 'setTick', key: s.key, done: !done(s), wording: s.title });
+            }}
           />
         </div>
         {!all && (
@@ -107,6 +120,14 @@ export default function HandsOn() {
                       <b>Care</b> {step.caution}
                     </p>
                   )}
+                  {wanted.length > 0 && !done(step) && (
+                    <Field
+                      id="type-places"
+                      label={`Type the places that are erased, ${plural(wanted.length, 'name', 'names')} with spaces between`}
+                      value={typed}
+                      onChange={setTyped}
+                    />
+                  )}
                 </>
               )}
               {different ? (
@@ -127,7 +148,12 @@ export default function HandsOn() {
             <b>Back</b>
             {index > 0 ? steps[index - 1]!.title : ''}
           </button>
-          <button type="button" className="big go" onClick={finish} disabled={finished && index === steps.length - 1}>
+          <button
+            type="button"
+            className="big go"
+            onClick={finish}
+            disabled={!named || (finished && index === steps.length - 1)}
+          >
             <b>{finished ? 'All steps are done' : next ? 'Done, next' : 'Done'}</b>
             {finished ? 'Proof says what to look at now' : (next?.title ?? 'Proof says what to look at now')}
           </button>
@@ -136,6 +162,13 @@ export default function HandsOn() {
     </main>
   );
 }
+
+/** The same names, in any order, however they are parted. */
+const sameNames = (typed: string, wanted: string[]) => {
+  const names = typed.split(/[\s,;]+/).filter(Boolean);
+  const key = (list: string[]) => [...new Set(list.map((n) => n.toLowerCase()))].sort().join(' ');
+  return names.length > 0 && key(names) === key(wanted);
+};
 
 /** The machine as it stands now: what is done looks found, the step at hand is in copper or hatched, what comes later is not there yet. */
 function asDone(job: JobView, doneSteps: Step[], now: Step): Inked {

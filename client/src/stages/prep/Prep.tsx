@@ -1,3 +1,4 @@
+import type { JobView } from '../../api/types';
 import { useWays } from '../../api/hooks';
 import { euro, places, plural } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
@@ -127,8 +128,10 @@ export default function Prep() {
             </h3>
             <VisitLine steps={job.runbook?.steps ?? []} />
             <p className="quiet">
-              Before the machine goes off: is there a backup, and who has seen it? A memory change touches no drive, but
-              a machine that was off can fail to come back for other reasons.
+              Before the machine goes off: is there a backup, and who has seen it?{' '}
+              {touchesDrives(job)
+                ? 'Drives are touched: read a trial set of it back first.'
+                : 'A memory change touches no drive, but a machine that was off can fail to come back for other reasons.'}
             </p>
           </section>
           <div className="wide no-print">
@@ -159,3 +162,6 @@ function VisitLine({ steps }: { steps: { group: string; minutes: number }[] }) {
     </div>
   );
 }
+
+const touchesDrives = (job: JobView) =>
+  job.moves.length > 0 || job.changes.some((c) => c.out?.drive ?? c.in?.drive) || job.caches.length > 0;

@@ -1,9 +1,10 @@
 import type { ArrayPlan } from '../../../api/types';
 import { Pick } from '../../../frame/Pick';
+import { Typed } from '../storage/BootTab';
 import { HOSTS, LEVELS, NESTS, USES } from './words';
 
 /** What losing it would mean: whether it can be made again, or is backed up. */
-export function ArrayWorth({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: ArrayPlan) => void }) {
+function ArrayWorth({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: ArrayPlan) => void }) {
   return (
     <>
       <label className="row tickline">
@@ -22,6 +23,16 @@ export function ArrayWorth({ plan, onChange }: { plan: ArrayPlan; onChange: (pla
         />
         scratch only
       </label>
+      {(plan.spares?.length ?? 0) > 0 && (
+        <label className="row tickline">
+          <input
+            type="checkbox"
+            checked={!!plan.sparesForAll}
+            onChange={(e) => onChange({ ...plan, sparesForAll: e.target.checked })}
+          />
+          spare for all arrays
+        </label>
+      )}
     </>
   );
 }
@@ -71,6 +82,13 @@ export function ArrayForm({ plan, onChange }: { plan: ArrayPlan; onChange: (plan
         ]}
         onChange={(v) => set({ stripKiB: v ? Number(v) : null })}
       />
+      <Typed
+        id="array-written"
+        label="Written a day, GB"
+        value={plan.writtenGBPerDay}
+        onDone={(n) => set({ writtenGBPerDay: n })}
+      />
+      <ArrayWorth plan={plan} onChange={onChange} />
     </div>
   );
 }

@@ -1,10 +1,12 @@
-import { useState } from 'react';
+import { useState, type DragEvent } from 'react';
 import type { ArrayPlan, JobView } from '../../../api/types';
 import { hours, plural, short, tb, tib } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
 import { useKeys } from '../../../frame/keys';
 import { WorkedSum } from '../../../frame/WorkedSum';
-import { ArrayForm, ArrayWorth } from './ArrayForm';
+import { ArrayForm } from './ArrayForm';
+import { Figures } from '../storage/Figures';
+import { Moving } from '../storage/Moving';
 import { Controllers } from './Controllers';
 import { Endures } from './Endures';
 import { Levels } from './Levels';
@@ -19,7 +21,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
   const { apply, say, select } = useDesk();
   const arrays = job.arrays?.planned ?? [];
   const [name, setName] = useState<string | null>(null);
-  const [open, setOpen] = useState<'simulate' | 'controllers' | null>(null);
+  const [open, setOpen] = useState<'simulate' | 'controllers' | 'moving' | 'figures' | null>(null);
   const shown = arrays.find((a) => a.plan.name === name) ?? arrays[0];
   const works = !!shown && !shown.why;
   const rehearse = () => rehearsal.set({ array: shown!.plan.name, failed: [] });
@@ -43,6 +45,8 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
               ]
             : []),
           { key: 'C', what: 'controllers side by side', run: () => setOpen('controllers') },
+          { key: 'D', what: 'data that moves, drives that leave', run: () => setOpen('moving') },
+          { key: 'F', what: 'figures behind the chances', run: () => setOpen('figures') },
         ],
     true,
   );
@@ -59,8 +63,31 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
       />
     );
   if (open === 'simulate' && works) return <Simulate job={job} array={shown} onClose={() => setOpen(null)} />;
+  if (open === 'moving') return <Moving job={job} onClose={() => setOpen(null)} />;
+  if (open === 'figures') return <Figures job={job} onClose={() => setOpen(null)} />;
   if (open === 'controllers') return <Controllers job={job} onClose={() => setOpen(null)} />;
   const make = (array: ArrayPlan) => apply({ type: 'makeArray', array });
+  /** A drive that is dragged onto an array leaves the one it was in. */
+  const drop = (place: string, onto: ArrayPlan) => {
+    const from = arrays.find((a) => a.plan.name !== onto.name && holds(a.plan, place))?.plan;
+    if (onto.members.includes(place)) return;
+    if (from?.members.length === 1) return say(`${from.name} would have no drive left: give it up first.`);
+    const without = (plan: ArrayPlan): ArrayPlan => ({
+      ...plan,
+      members: plan.members.filter((p) => p !== place),
+      spares: (plan.spares ?? []).filter((p) => p !== place),
+    });
+    const joined = { ...without(onto), members: [...onto.members, place].sort(inOrder) };
+    if (!from) return make(joined);
+    apply({
+      type: 'together',
+      what: `moves ${short(place)} from ${from.name} to ${onto.name}`,
+      edits: [
+        { type: 'makeArray', array: without(from) },
+        { type: 'makeArray', array: joined },
+      ],
+    });
+  };
   const begin = () => {
     const free = Object.keys(job.planned)
       .filter((p) => job.planned[p]?.drive && isHome(p) && !arrays.some((a) => holds(a.plan, p)))
@@ -76,6 +103,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
       use: 'files',
       scratch: false,
       backedUp: false,
+      sparesForAll: false,
     });
     setName(fresh);
   };
@@ -91,6 +119,10 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
                 aria-pressed={a === shown}
                 className={a === shown ? 'on' : ''}
                 onClick={() => setName(a.plan.name)}
+                {...dropOn((place) => {
+                  setName(a.plan.name);
+                  drop(place, a.plan);
+                })}
               >
                 {a.plan.name}, {a.plan.members.length}
               </button>
@@ -112,11 +144,10 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
             Give {shown.plan.name} up
           </button>
         )}
-        {shown && <ArrayWorth plan={shown.plan} onChange={make} />}
         {works && (
           <>
             <button type="button" className="btn o end" data-key="R" aria-keyshortcuts="R" onClick={rehearse}>
-              Rehearse failures
+              Rehearse
             </button>
             <button
               type="button"
@@ -138,6 +169,12 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
         >
           Controllers
         </button>
+        <button type="button" className="btn o" data-key="D" aria-keyshortcuts="D" onClick={() => setOpen('moving')}>
+          Moving
+        </button>
+        <button type="button" className="btn o" data-key="F" aria-keyshortcuts="F" onClick={() => setOpen('figures')}>
+          Figures
+        </button>
       </div>
       {!shown && (
         <p className="quiet">
@@ -148,7 +185,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
       {shown && (
         <>
           <ArrayForm plan={shown.plan} onChange={make} />
-          <Members job={job} plan={shown.plan} onChange={make} />
+          <Members job={job} plan={shown.plan} onChange={make} onDrop={(place) => drop(place, shown.plan)} />
           {shown.why ? (
             <>
               <p className="err">
@@ -184,6 +221,20 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
                 <Endures array={shown} />
               </div>
               <Levels array={shown} onTake={(c) => make({ ...shown.plan, level: c.level, groups: c.groups })} />
+              {(shown.migrations?.length ?? 0) > 0 && (
+                <p className="small">
+                  Can become, keeping its data:{' '}
+                  {shown
+                    .migrations!.map(
+                      (m) =>
+                        `${m.name.toLowerCase()}${m.code ? ` (${m.code})` : ''}${m.drives ? ` with ${plural(m.drives, 'drive', 'drives')} more` : ''}, ${tb(m.usable)}, about ${hours(m.hours)}`,
+                    )
+                    .join('; ')}
+                  .
+                  {shown.rebuild &&
+                    ` Larger drives one by one: ${plural(shown.plan.members.length, 'rebuild', 'rebuilds')} of ${hours(shown.rebuild.hours)} each; the space shows after the last.`}
+                </p>
+              )}
               {shown.rebuild && (
                 <p className="quiet small">
                   A repair ends {hours(shown.repairHours)} after a failure. The mean time to loss,{' '}
@@ -205,8 +256,30 @@ const isHome = (place: string) => /^(bay|m2):/.test(place);
 const holds = (plan: ArrayPlan, place: string) => plan.members.includes(place) || !!plan.spares?.includes(place);
 const inOrder = (a: string, b: string) => short(a).localeCompare(short(b), 'en', { numeric: true });
 
+/** Takes a drive that is dragged here. */
+const dropOn = (take: (place: string) => void) => ({
+  onDragOver: (e: DragEvent) => {
+    if (e.dataTransfer.types.includes('text/irvak-drive')) e.preventDefault();
+  },
+  onDrop: (e: DragEvent) => {
+    e.preventDefault();
+    const place = e.dataTransfer.getData('text/irvak-drive');
+    if (place) take(place);
+  },
+});
+
 /** Every drive of the plan as a button: out, member, or spare of this array. */
-function Members({ job, plan, onChange }: { job: JobView; plan: ArrayPlan; onChange: (p: ArrayPlan) => void }) {
+function Members({
+  job,
+  plan,
+  onChange,
+  onDrop,
+}: {
+  job: JobView;
+  plan: ArrayPlan;
+  onChange: (p: ArrayPlan) => void;
+  onDrop: (place: string) => void;
+}) {
   const drives = Object.keys(job.planned)
     .filter((p) => job.planned[p]?.drive && isHome(p))
     .sort(inOrder);
@@ -221,7 +294,12 @@ function Members({ job, plan, onChange }: { job: JobView; plan: ArrayPlan; onCha
     else onChange({ ...plan, members: [...plan.members, place].sort(inOrder) });
   };
   return (
-    <div className="members" role="group" aria-label={`Drives of ${plan.name}: member, spare, or out`}>
+    <div
+      className="members"
+      role="group"
+      aria-label={`Drives of ${plan.name}: member, spare, or out`}
+      {...dropOn(onDrop)}
+    >
       {drives.map((place) => {
         const taken = other(place);
         const state = plan.members.includes(place)
@@ -236,10 +314,15 @@ function Members({ job, plan, onChange }: { job: JobView; plan: ArrayPlan; onCha
             key={place}
             type="button"
             className={`member ${taken ? 'taken' : state}`}
-            disabled={!!taken}
+            draggable
+            onDragStart={(e) => {
+              e.dataTransfer.setData('text/irvak-drive', place);
+              e.dataTransfer.effectAllowed = 'move';
+            }}
+            aria-disabled={!!taken}
             aria-label={`${short(place)}, ${job.planned[place]?.short ?? 'drive'}: ${state}`}
-            title="member, spare, out"
-            onClick={() => step(place)}
+            title={taken ? `in ${taken}: drag it here to move it` : 'member, spare, out; drag it onto an array'}
+            onClick={() => (taken ? onDrop(place) : step(place))}
           >
             <span className="mono">{short(place)}</span> {job.planned[place]?.short} <small>{state}</small>
           </button>

@@ -21,6 +21,7 @@ const plan: ArrayPlan = {
   use: 'files',
   scratch: false,
   backedUp: false,
+  sparesForAll: false,
 };
 
 const column = (level: LevelColumn['level'], words: string, usable: number, isThis = false): LevelColumn => ({

@@ -1,0 +1,103 @@
+import type { ArrayPlan } from '../api/types';
+import { hours, percent, tb } from '../format/numbers';
+import { Field } from '../frame/Field';
+import { Pick } from '../frame/Pick';
+import { LEVELS } from '../stages/fit/arrays/words';
+import { KINDS } from './ArraySum';
+import { CarryOn } from './parts';
+import { digits, useArray, useRested, type SumProps } from './sums';
+
+/** How long one failed drive takes to be made up for, and what may go wrong meanwhile. */
+export function RebuildSum({ params, set }: SumProps) {
+  const count = params.get('n') ?? '8';
+  const size = params.get('tb') ?? '';
+  const kind = params.get('kind') ?? 'disk.nearline';
+  const level = params.get('level') ?? 'parity-1';
+  const share = params.get('share') ?? '50';
+  const starts = params.get('starts') ?? '48';
+  const [media, name] = kind.split('.');
+  const part = Number(share) / 100;
+  const { data, error, isFetching } = useArray(
+    useRested({
+      count: Math.min(10_000, Math.floor(Number(count) || 0)),
+      gigabytes: Math.round(1000 * (Number(size) || 0)),
+      media: media as 'disk' | 'flash',
+      class: name ?? null,
+      level: level as ArrayPlan['level'],
+      host: level === 'parity-3' ? 'pool' : 'kernel',
+      groups: 1,
+      use: 'files' as const,
+      spare: false,
+      figures: {
+        diskFailures: null,
+        flashFailures: null,
+        diskExponent: null,
+        flashExponent: null,
+        spareDays: null,
+        spareTarget: null,
+        rebuildShare: part > 0 ? Math.min(1, part) : null,
+        repairStartsHours: Number(starts) || 0,
+      },
+    }),
+  );
+  const rebuild = data?.rebuild;
+  return (
+    <div className="stack qs">
+      <div className="row wrap fields">
+        <Field id="tb" label="Drives of TB" value={size} onChange={(v) => set({ tb: digits(v) })} />
+        <Field id="n" label="So many in the array" value={count} onChange={(v) => set({ n: digits(v) })} />
+        <Pick id="kind" name="Kind" value={kind} options={KINDS} onChange={(v) => set({ kind: v })} />
+        <Pick
+          id="level"
+          name="Level"
+          value={level}
+          options={(LEVELS as [string, string][]).filter(([l]) => !['single', 'span', 'stripe'].includes(l))}
+          onChange={(v) => set({ level: v })}
+        />
+        <Field id="share" label="Rate it gets, %" value={share} onChange={(v) => set({ share: digits(v) })} />
+        <Field id="starts" label="Starts after, h" value={starts} onChange={(v) => set({ starts: digits(v) })} />
+      </div>
+      {error && <p className="err">{error.message}</p>}
+      {!size && <p className="quiet">Say how large the drives are, for example 8.</p>}
+      {data?.why && <p className="err">That makes no array: {data.why}.</p>}
+      {data && rebuild && size && (
+        <div className={isFetching ? 'stack old' : 'stack'}>
+          <p className="qs-answer">
+            It rebuilds for <b>{hours(rebuild.hours)}</b>, and is whole again <b>{hours(data.repairHours)}</b> after the
+            failure.
+          </p>
+          <table className="endures">
+            <tbody>
+              <tr>
+                <td>Rate</td>
+                <td className="num">{Math.round(rebuild.mBs)} MB/s</td>
+              </tr>
+              <tr>
+                <td>Bytes of the drive ÷ rate</td>
+                <td className="num">
+                  {tb(1e12 * Number(size))} ÷ {Math.round(rebuild.mBs)} MB/s
+                </td>
+              </tr>
+              <tr>
+                <td>Loses the array meanwhile</td>
+                <td className="num">{percent(rebuild.furtherFailure)}</td>
+              </tr>
+              <tr>
+                <td>Unreadable sector in {tb(rebuild.readBytes)} read, at most</td>
+                <td className="num">
+                  {percent(rebuild.unreadable)}
+                  {data.surely > 1 ? ', made up for by the redundancy left' : ''}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <CarryOn
+            to={{
+              note: `Rebuild of a ${size} TB drive in ${data.words.toLowerCase()} over ${count}: ${hours(rebuild.hours)}, whole again ${hours(data.repairHours)} after the failure.`,
+            }}
+          />
+        </div>
+      )}
+    </div>
+  );
+}

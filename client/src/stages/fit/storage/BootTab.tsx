@@ -1,0 +1,173 @@
+import { useState } from 'react';
+import type { BootCandidate, BootPlan, JobView } from '../../../api/types';
+import { euro, short } from '../../../format/numbers';
+import { useDesk } from '../../../frame/desk';
+import { Field } from '../../../frame/Field';
+import { Life } from '../../../frame/Life';
+import { Saying } from '../../../frame/Saying';
+import { digits } from '../../../quick/sums';
+import { Endurance } from './Endurance';
+
+const NEEDS: [keyof BootPlan, string][] = [
+  ['writtenGBPerDay', 'Written a day, GB'],
+  ['baseGB', 'System and boot, GB'],
+  ['growthGBPerYear', 'Grows a year, GB'],
+  ['stagingGB', 'Room for staging, GB'],
+  ['sharedGB', 'Data beside it, GB'],
+  ['sharedWrittenGBPerDay', 'written a day by that, GB'],
+];
+
+const USUAL: BootPlan = {
+  places: [],
+  writtenGBPerDay: 30,
+  baseGB: 2.2,
+  growthGBPerYear: 2.5,
+  stagingGB: 10,
+  sharedGB: 0,
+  sharedWrittenGBPerDay: 0,
+};
+
+/** Boot: years against capacity and wear for each candidate, with a verdict line each. */
+export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
+  const { apply, say, select } = useDesk();
+  const { plan, candidates, isPlanned } = job.boot!;
+  const needs = plan ?? USUAL;
+  const set = (boot: BootPlan | null) => apply({ type: 'planBoot', boot });
+  const toggle = (c: BootCandidate) => {
+    const places = needs.places.includes(c.place)
+      ? needs.places.filter((p) => p !== c.place)
+      : [...needs.places, c.place];
+    if (c.partId) {
+      apply({
+        type: 'together',
+        what: `puts ${c.name} into ${short(c.place)} to start from`,
+        edits: [
+          { type: 'fit', place: c.place, unit: { shelfPartId: c.partId, source: 'shelf' } as never },
+          { type: 'planBoot', boot: { ...needs, places: [c.place] } },
+        ],
+      });
+      say(`${c.name} in ${short(c.place)}: the system is to start from it.`);
+    } else if (places.length > 0) set({ ...needs, places });
+  };
+  return (
+    <div className={stale ? 'sheet arrays old' : 'sheet arrays'} aria-label="Boot">
+      <div className="row wrap">
+        <h3>
+          {plan
+            ? `The system starts from ${plan.places.map(short).join(' and ')}`
+            : 'What the system starts from is not known'}
+        </h3>
+        <span className="quiet">{plan ? (isPlanned ? 'as planned' : 'as found') : 'choose below'}</span>
+        {isPlanned && (
+          <button type="button" className="btn o end" onClick={() => set(null)}>
+            As found after all
+          </button>
+        )}
+      </div>
+      <div className="row wrap fields">
+        {NEEDS.map(([key, label]) => (
+          <Typed
+            key={key}
+            id={`boot-${key}`}
+            label={label}
+            value={Number(needs[key])}
+            onDone={(n) => plan && set({ ...needs, [key]: n })}
+          />
+        ))}
+      </div>
+      <table className="levels controllers">
+        <thead>
+          <tr>
+            <th>Candidate</th>
+            <th>Wear</th>
+            <th>Space</th>
+            <th>Verdict</th>
+            <th className="num">Price</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {candidates.map((c) => (
+            <tr key={c.place + (c.partId ?? '')} className={c.chosen ? 'now' : ''}>
+              <td>
+                <b>{c.name}</b>
+                <div className="quiet">
+                  {c.partId ? 'shelf, into ' : 'in '}
+                  {short(c.place)}
+                </div>
+              </td>
+              <td>
+                <Life name="" years={c.life.wearYears} top={12} none="not known" width={90} />
+              </td>
+              <td>
+                <Life name="" years={c.life.spaceYears} top={12} none="never full" width={90} />
+              </td>
+              <td>
+                {c.against.length > 0 ? (
+                  c.against.map((a) => (
+                    <div key={a} className={c.stops ? 'err' : ''}>
+                      <Saying text={a} onPlace={select} />
+                    </div>
+                  ))
+                ) : (
+                  <span>{c.life.verdict}</span>
+                )}
+              </td>
+              <td className="num nowrap">{c.partId ? euro(c.eur) : ''}</td>
+              <td>
+                <button
+                  type="button"
+                  className={c.chosen ? 'btn' : 'btn o'}
+                  aria-pressed={c.chosen}
+                  aria-label={`Start from ${c.name} in ${short(c.place)}`}
+                  disabled={c.chosen && needs.places.length === 1}
+                  onClick={() => toggle(c)}
+                >
+                  {c.chosen ? 'starts' : c.partId ? 'Plan it' : needs.places.length > 0 ? 'Mirror too' : 'Start here'}
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet small">
+        Between a disk and flash the difference shows at each start and update; in daily use a server hardly shows it.
+      </p>
+      <Endurance rows={job.endurance} />
+    </div>
+  );
+}
+
+/** A number that counts when the field is left or Enter is pressed. */
+export function Typed({
+  id,
+  label,
+  value,
+  onDone,
+}: {
+  id: string;
+  label: string;
+  value: number | null | undefined;
+  onDone: (n: number) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const done = () => {
+    if (typed !== null && typed !== '' && Number(typed) !== value) onDone(Number(typed));
+    setTyped(null);
+  };
+  return (
+    <div
+      onBlur={done}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') done();
+      }}
+    >
+      <Field
+        id={id}
+        label={label}
+        value={typed ?? (value == null ? '' : `${value}`)}
+        onChange={(v) => setTyped(digits(v))}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,63 @@
+import type { JobView } from '../../../api/types';
+import { useDesk } from '../../../frame/desk';
+import { Typed } from './BootTab';
+
+const SHARES = ['diskFailures', 'flashFailures', 'rebuildShare', 'spareTarget'];
+
+/** The figures behind the chances, each with its default and source; a drive's own sheet wins over both. */
+export function Figures({ job, onClose }: { job: JobView; onClose: () => void }) {
+  const { apply } = useDesk();
+  const set = (key: string, value: number | null) => {
+    const figures: Record<string, number | null> = Object.fromEntries(
+      job.figures.map((f) => [f.key, f.own == null ? null : SHARES.includes(f.key) ? f.own / 100 : f.own]),
+    );
+    figures[key] = value == null ? null : SHARES.includes(key) ? value / 100 : value;
+    apply({
+      type: 'setFigures',
+      figures: Object.values(figures).every((v) => v == null) ? null : (figures as never),
+    });
+  };
+  return (
+    <section className="sheet arrays" aria-label="Figures of drives">
+      <div className="row wrap">
+        <h3>Figures behind the chances</h3>
+        <span className="quiet">For this job. What a drive’s own sheet tells wins over both columns.</span>
+        <button type="button" className="btn o end" onClick={onClose}>
+          Leave it
+        </button>
+      </div>
+      <table className="levels figures">
+        <thead>
+          <tr>
+            <th>Figure</th>
+            <th className="num">Default</th>
+            <th>Your own</th>
+            <th>Where the default comes from</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {job.figures.map((f) => (
+            <tr key={f.key}>
+              <td>{f.name}</td>
+              <td className="num">
+                {Number(f.usual.toPrecision(4))} {f.unit}
+              </td>
+              <td>
+                <Typed id={`figure-${f.key}`} label={f.name} value={f.own} onDone={(n) => set(f.key, n)} />
+              </td>
+              <td className="wrap-text quiet">{f.source}</td>
+              <td>
+                {f.own != null && (
+                  <button type="button" className="btn o" onClick={() => set(f.key, null)}>
+                    Default
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,63 @@
+using System.Globalization;
+using Irvak.Core;
+using Irvak.Core.Boot;
+using Irvak.Core.Caches;
+using Irvak.Core.Moving;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Solvers;
+
+/// <summary>Candidate repairs of findings about moving, wiping, caches and boot.</summary>
+internal static class StorageWays
+{
+    public static bool IsAbout(Finding finding) => finding.Rule.Code.Split('-')[0] is "MOVE" or "WIPE" or "CACHE" or "BOOT";
+
+    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding) => finding.Rule.Code.Split('-')[0] switch
+    {
+        "MOVE" => Moves(before, finding),
+        "WIPE" => Wipes(before),
+        "CACHE" => Caches(before, finding),
+        "BOOT" => Boots(before, finding),
+        _ => [],
+    };
+
+    private static IEnumerable<(string, string, Edit)> Moves(Evaluation before, Finding finding)
+    {
+        if (before.Moves.FirstOrDefault(m => m.Places.SequenceEqual(finding.Places)) is not { } subject) yield break;
+        foreach (var option in subject.Options.Where(o => o.Possible).OrderBy(o => o.Way == MoveWay.Nothing).ThenBy(o => o.Hours ?? double.MaxValue))
+        {
+            var to = option.Way is MoveWay.Nothing or MoveWay.Fresh ? null : subject.Planned?.To ?? (subject.Targets.Count > 0 ? subject.Targets[0] : null);
+            yield return (option.Name, $"{option.Name}{(to is null ? "" : $", to {PlaceName.Short(to)}")}{Hours(option.Hours)}", new PlanMove(subject.Key, option.Way, to));
+        }
+    }
+
+    private static IEnumerable<(string, string, Edit)> Wipes(Evaluation before)
+    {
+        var open = before.Leaving.Where(l => l.Planned is null).ToList();
+        foreach (var way in new[] { WipeWay.Overwrite, WipeWay.Sanitise, WipeWay.Keep })
+            yield return (way.ToString(), $"{open[0].Options.First(o => o.Way == way).Name}{Hours(open.Max(l => l.Options.First(o => o.Way == way).Hours))}",
+                Group($"says how {Say.Count(open.Count, "drive is", "drives are")} wiped", open.Select(l => (Edit)new RecordWipe(l.Place, way, false))));
+    }
+
+    private static IEnumerable<(string, string, Edit)> Caches(Evaluation before, Finding finding)
+    {
+        if (!finding.Values.TryGetValue("cache", out var name) || before.Caches.FirstOrDefault(c => c.Plan.Name == name)?.Plan is not { } plan) yield break;
+        if (plan.WriteBack) yield return ("reads", "Let it hold reads only", new PlanCache(plan with { WriteBack = false }));
+        if (plan.Places.Count > finding.Places.Count) yield return ("less", $"Leave {string.Join(" and ", finding.Places.Select(PlaceName.Short))} out of it", new PlanCache(plan with { Places = [.. plan.Places.Except(finding.Places)] }));
+        yield return ("drop", $"Give cache {name} up: its drives are worth more as a volume", new DropCache(name));
+    }
+
+    private static IEnumerable<(string, string, Edit)> Boots(Evaluation before, Finding finding)
+    {
+        if (before.Boot is not { } plan) yield break;
+        if (plan.Places.Count > 1 && plan.Places.Except(finding.Places).ToList() is { Count: > 0 } rest)
+            yield return ("less", $"Start from {string.Join(" and ", rest.Select(PlaceName.Short))} alone", new PlanBoot(plan with { Places = rest }));
+        yield return ("found", "Leave the boot drive as found", new PlanBoot(null));
+    }
+
+    private static string Hours(double? hours) => hours is > 0 ? string.Create(CultureInfo.InvariantCulture, $", up to {hours:0.#} h") : "";
+
+    private static Edit Group(string what, IEnumerable<Edit> edits) => edits.ToList() is [var one] ? one : new Together(what, [.. edits]);
+}
