@@ -17,6 +17,12 @@ public class LookTests(Site site)
         { "aim", "/jobs/0102/aim", 1280, 800 },
         { "fit", "/jobs/0103/fit", 1280, 800 },
         { "arrays", "/jobs/0110/fit?sheet=arrays", 1280, 800 },
+        { "arrays-simulate", "/jobs/0110/fit?sheet=arrays&open=simulate", 1280, 800 },
+        { "controllers", "/jobs/0110/fit?sheet=arrays&open=controllers", 1280, 800 },
+        { "arrays-moving", "/jobs/0110/fit?sheet=arrays&open=moving", 1280, 800 },
+        { "arrays-figures", "/jobs/0110/fit?sheet=arrays&open=figures", 1280, 800 },
+        { "cache", "/jobs/0110/fit?sheet=cache", 1280, 800 },
+        { "boot", "/jobs/0110/fit?sheet=boot", 1280, 800 },
         { "prep", "/jobs/0104/prep", 1280, 800 },
         { "hands-on", "/jobs/0105/hands-on", 1024, 768 },
         { "proof", "/jobs/0106/proof", 1280, 800 },
@@ -35,6 +41,7 @@ public class LookTests(Site site)
         { "quick-clock", "/sums?sum=clock&modules=16GB%202Rx4%20PC4-2400T-R&per=2&cpuMTs=2133", 1280, 800 },
         { "quick-fill", "/sums?sum=fill&sheet=brannick-torr-32&sockets=1&n=6", 1280, 800 },
         { "quick-array", "/sums?sum=array&n=8&tb=8&level=parity-2", 1280, 800 },
+        { "quick-rebuild", "/sums?sum=rebuild&tb=8", 1280, 800 },
         { "quick-cache", "/sums?sum=cache&hot=500&cache=240&written=60&rated=876", 1280, 800 },
         { "quick-boot", "/sums?sum=boot&gb=64&by=dwpd&rated=1", 1280, 800 },
         { "quick-grade", "/sums?sum=grade", 1280, 800 },
@@ -50,7 +57,7 @@ public class LookTests(Site site)
             window.Find("#field");
             window.Until(_ => window.Script<bool>("return document.fonts.status === 'loaded' && !document.querySelector('main:empty') && (document.querySelector('main') || {}).innerText.length > 40"), "the view with its fonts");
             // One picture of each main view; these are seen in others too.
-            Shoot(window, name is "begin" or "fit-small-machine" or "rules" || (name.StartsWith("quick-", StringComparison.Ordinal) && name != "quick-sums") ? null : mode == "day" ? name : name == "fit" ? "fit-night" : null);
+            Shoot(window, name is "begin" or "fit-small-machine" or "rules" or "evidence" or "part-editor" or "sheet" || name.StartsWith("arrays-", StringComparison.Ordinal) || (name.StartsWith("quick-", StringComparison.Ordinal) && name != "quick-sums") ? null : mode == "day" ? name : name == "fit" ? "fit-night" : null);
             Assert.Empty(Axe(window));
             Assert.Empty(Overlaps(window));
             Assert.True(window.Script<bool>("const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"), $"{name} scrolls as a whole");

@@ -3,7 +3,7 @@ import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';
 import { Saying } from '../../frame/Saying';
 import { Plate } from '../../plate/Plate';
-import { day, mib, places, plural, short } from '../../format/numbers';
+import { day, mib, places, plural, short, tb, tib } from '../../format/numbers';
 
 /** Handover: the page the owner gets, printed as it stands here. */
 export default function Handover() {
@@ -19,6 +19,9 @@ export default function Handover() {
   const gone = job.changes.filter((c) => c.out && !c.movedTo);
   const came = job.changes.filter((c) => c.in && !c.movedFrom);
   const moved = job.changes.filter((c) => c.movedFrom);
+  const memoryTouched = job.changes.some((c) => /^(slot|socket):/.test(c.place)) || !job.sheet.bays?.length;
+  const view = memoryTouched ? 'memory' : 'bays';
+  const natural = (a: string, b: string) => short(a).localeCompare(short(b), 'en', { numeric: true });
   const groups = [...Map.groupBy(came, (c) => c.in!.long ?? '')];
   return (
     <main className="field hand-field" id="field" tabIndex={-1}>
@@ -83,13 +86,13 @@ export default function Handover() {
               <Plate
                 sheet={job.sheet}
                 job={{ ...job, planned: job.found, changes: [] }}
-                view="memory"
+                view={view}
                 label="The machine before"
               />
             </div>
             <div>
               <h4>After</h4>
-              <Plate sheet={job.sheet} job={job} view="memory" label="The machine after" />
+              <Plate sheet={job.sheet} job={job} view={view} label="The machine after" />
             </div>
           </div>
           <div className="cols">
@@ -100,7 +103,7 @@ export default function Handover() {
                   {groups.map(([part, list]) => (
                     <tr key={part}>
                       <td>
-                        {list.length} × {part} into {places(list.map((c) => c.place))}
+                        {list.length} × {part} into {places(list.map((c) => c.place).sort(natural))}
                       </td>
                     </tr>
                   ))}
@@ -118,6 +121,27 @@ export default function Handover() {
                       </td>
                     </tr>
                   ))}
+                  {(job.arrays?.planned ?? [])
+                    .filter((a) => !a.why && !job.arrays!.found.some((f) => f.plan.name === a.plan.name))
+                    .map((a) => (
+                      <tr key={a.plan.name}>
+                        <td>
+                          Array {a.plan.name}: {a.words.toLowerCase()} over {places(a.plan.members)},{' '}
+                          {tb(a.capacity!.usable)} ({tib(a.capacity!.usable)}), survives{' '}
+                          {plural(a.surely, 'failed drive', 'failed drives')}. Not a backup.
+                        </td>
+                      </tr>
+                    ))}
+                  {job.moves
+                    .filter((m) => m.planned)
+                    .map((m) => (
+                      <tr key={m.key}>
+                        <td>
+                          {m.name}: {m.options.find((o) => o.way === m.planned!.way)?.name.toLowerCase()}
+                          {m.planned!.to ? `, to ${short(m.planned!.to)}` : ''}
+                        </td>
+                      </tr>
+                    ))}
                   {job.changes.length === 0 && (
                     <tr>
                       <td className="quiet">nothing</td>
@@ -131,7 +155,7 @@ export default function Handover() {
               <table>
                 <tbody>
                   {job.findings
-                    .filter((f) => f.severity !== 'stop' && /^MEM-/.test(f.code))
+                    .filter((f) => f.severity !== 'stop' && /^(MEM|ARR|DRV|CTL|CACHE|BOOT)-/.test(f.code))
                     .slice(0, 6)
                     .map((f) => (
                       <tr key={f.code + f.places.join()}>
@@ -140,13 +164,43 @@ export default function Handover() {
                         </td>
                       </tr>
                     ))}
-                  <tr>
-                    <td>Memory errors in the event log in the first weeks; reseat, then replace.</td>
-                  </tr>
+                  {memoryTouched ? (
+                    <tr>
+                      <td>Memory errors in the event log in the first weeks; reseat, then replace.</td>
+                    </tr>
+                  ) : (
+                    <tr>
+                      <td>New drives in the first weeks: their health once a week, and the arrays’ state.</td>
+                    </tr>
+                  )}
                 </tbody>
               </table>
             </section>
           </div>
+          {job.leaving.length > 0 && (
+            <>
+              <h3>Drives that left, and what became of their data</h3>
+              <table>
+                <tbody>
+                  {job.leaving.map((d) => (
+                    <tr key={d.place}>
+                      <td>
+                        {d.name} of {short(d.place)}
+                        {d.serial ? `, serial ${d.serial}` : ''}
+                      </td>
+                      <td>
+                        {d.planned
+                          ? d.options.find((o) => o.way === d.planned!.way)?.name
+                          : 'not said yet: they may still be readable'}
+                        {d.planned && d.planned.way !== 'keep' && !d.planned.who ? ', not done yet' : ''}
+                      </td>
+                      <td>{d.planned?.who && `${d.planned.who}, ${day(d.planned.when!)}`}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </>
+          )}
           <h3>
             Parts off the maker’s list <span className="lab">policy of this job: {job.policy}</span>
           </h3>

@@ -1,4 +1,5 @@
 import { useState, type DragEvent } from 'react';
+import { useSearchParams } from 'react-router';
 import type { ArrayPlan, JobView } from '../../../api/types';
 import { hours, plural, short, tb, tib } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
@@ -21,7 +22,15 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
   const { apply, say, select } = useDesk();
   const arrays = job.arrays?.planned ?? [];
   const [name, setName] = useState<string | null>(null);
-  const [open, setOpen] = useState<'simulate' | 'controllers' | 'moving' | 'figures' | null>(null);
+  // What is open stands in the address, so that it can be sent to somebody.
+  const [params, setParams] = useSearchParams();
+  const open = params.get('open');
+  const setOpen = (what: string | null) => {
+    const next = new URLSearchParams(params);
+    if (what) next.set('open', what);
+    else next.delete('open');
+    setParams(next, { replace: true });
+  };
   const shown = arrays.find((a) => a.plan.name === name) ?? arrays[0];
   const works = !!shown && !shown.why;
   const rehearse = () => rehearsal.set({ array: shown!.plan.name, failed: [] });
@@ -280,11 +289,14 @@ function Members({
   onChange: (p: ArrayPlan) => void;
   onDrop: (place: string) => void;
 }) {
+  const { say } = useDesk();
   const drives = Object.keys(job.planned)
     .filter((p) => job.planned[p]?.drive && isHome(p))
     .sort(inOrder);
   const other = (place: string) =>
-    job.arrays?.planned.find((a) => a.plan.name !== plan.name && holds(a.plan, place))?.plan.name;
+    job.arrays?.planned.find((a) => a.plan.name !== plan.name && holds(a.plan, place))?.plan.name ??
+    (job.caches.some((c) => c.plan.places.includes(place)) ? 'a cache' : undefined) ??
+    (job.boot?.plan?.places.includes(place) ? 'use as boot drive' : undefined);
   const step = (place: string) => {
     const spares = plan.spares ?? [];
     if (plan.members.includes(place)) {
@@ -322,7 +334,7 @@ function Members({
             aria-disabled={!!taken}
             aria-label={`${short(place)}, ${job.planned[place]?.short ?? 'drive'}: ${state}`}
             title={taken ? `in ${taken}: drag it here to move it` : 'member, spare, out; drag it onto an array'}
-            onClick={() => (taken ? onDrop(place) : step(place))}
+            onClick={() => (taken ? say(`${short(place)} is in ${taken}.`) : step(place))}
           >
             <span className="mono">{short(place)}</span> {job.planned[place]?.short} <small>{state}</small>
           </button>
