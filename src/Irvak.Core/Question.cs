@@ -56,6 +56,9 @@ public sealed record Question(
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
     public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
 
+    /// <summary>True when anything but memory and processors is touched: most memory jobs needn't ask about cables and drives at all.</summary>
+    public bool TouchesStorage => Caches.Count > 0 || Wiring.Count > 0 || Boot is not null || Changes.Any(c => !PlaceName.IsSlot(c.Place) && !PlaceName.IsSocket(c.Place));
+
     /// <summary>The controller behind a group of bays in the plan; null when there is none or it is not known.</summary>
     public BayController? ControllerOf(BayGroup bays) => BayController.Of(Sheet, Planned, Wiring, bays, Found);
 

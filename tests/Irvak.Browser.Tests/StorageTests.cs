@@ -53,7 +53,7 @@ public class StorageTests(Site site)
         window.See("From raw to shown");
         Keys1(window, "C");
         window.See("loses levels", ".controllers");
-        window.Press("Plan Corvath H8");
+        window.Press("Plan it: Corvath H8");
         window.Until(d => d.FindElement(By.CssSelector("tr.now")).Text.Contains("Corvath H8", StringComparison.Ordinal), "the new controller in charge");
         window.Keys_(Keys.Escape);
         Keys1(window, "4");

@@ -1758,6 +1758,13 @@ export interface components {
              * @description Most drives it addresses.
              */
             mostDrives?: null | number;
+            /**
+             * Format: int32
+             * @description Most members of one array; null when not known.
+             */
+            mostMembers?: null | number;
+            /** @description Versions of firmware and driver that belong together. */
+            pairs?: components["schemas"]["FirmwarePair"][];
             /** @description True when sector numbers end at 32 bits (2 TiB). */
             addresses32?: null | boolean;
             /** @description Features that need a key. */
@@ -2255,18 +2262,18 @@ export interface components {
             counts: components["schemas"]["EvidenceCount"][];
             policy: components["schemas"]["PolicyRow"][];
         };
-        /** @description One logged try of modules of a class in a machine. */
+        /** @description One logged try in a machine: of modules of a class, or of a drive of a size. */
         EvidenceRecord: {
             id: string;
             machineId: string;
             firmware: null | string;
-            generation: components["schemas"]["MemoryGeneration"];
-            type: components["schemas"]["ModuleType"];
+            generation: null | components["schemas"]["MemoryGeneration"];
+            type: null | components["schemas"]["ModuleType"];
             /**
              * Format: int32
-             * @description Capacity of one module.
+             * @description Capacity of one module; null for a drive.
              */
-            capacityMiB: number;
+            capacityMiB: null | number;
             /**
              * Format: int32
              * @description Total that stood in the machine; null when not logged.
@@ -2277,6 +2284,11 @@ export interface components {
             /** Format: date */
             date: string;
             who: string;
+            /**
+             * Format: double
+             * @description Size of the drive, TB; null for modules.
+             */
+            driveTB?: null | number;
         };
         /** @description What one place takes from another. */
         Exclusion: {
@@ -2469,6 +2481,11 @@ export interface components {
             for: string;
             /** @description The least version, as printed. */
             version: string;
+        };
+        /** @description A firmware and the driver that it was tested with. */
+        FirmwarePair: {
+            firmware: string;
+            driver: string;
         };
         /** @description What the maker says of the machine's own firmware. Null means not known. */
         FirmwareSheet: {

@@ -174,6 +174,7 @@ export const PARTS: Record<'module' | 'drive' | 'processor' | 'card' | 'accessor
         yes('boots', 'Can it be started from?'),
         yes('driverAtInstall', 'Driver at installation?'),
         num('mostDrives', 'Most drives'),
+        num('mostMembers', 'Most in one array'),
         yes('addresses32', 'Ends at 2 TiB?'),
         words('keys', 'Features behind a key'),
       ],

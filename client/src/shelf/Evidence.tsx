@@ -12,7 +12,7 @@ export default function Evidence() {
         <thead>
           <tr>
             <th>Machine</th>
-            <th>Modules</th>
+            <th>Parts</th>
             <th>worked</th>
             <th>interval</th>
             <th>last report</th>
@@ -41,7 +41,7 @@ export default function Evidence() {
             <th>When</th>
             <th>Who</th>
             <th>Machine, firmware</th>
-            <th className="num">GB</th>
+            <th className="num">Size</th>
             <th>Outcome</th>
             <th>Seen</th>
           </tr>
@@ -54,7 +54,7 @@ export default function Evidence() {
               <td>
                 {r.machineId}, {r.firmware ?? 'firmware not noted'}
               </td>
-              <td className="num">{r.capacityMiB / 1024}</td>
+              <td className="num">{r.driveTB ? `${r.driveTB} TB` : `${(r.capacityMiB ?? 0) / 1024} GB`}</td>
               <td className={r.outcome === 'fails' ? 'err' : ''}>{r.outcome.replaceAll('-', ' ')}</td>
               <td>{r.seen}</td>
             </tr>

@@ -44,6 +44,7 @@ public static class Cabling
     /// <summary>Cables of the plan: for bays whose controller is another than the one found, and for a controller that comes in.</summary>
     public static IEnumerable<(BayGroup Bays, BayController Controller, CableNeed Need)> Needed(Question q)
     {
+        if (!q.TouchesStorage) yield break;
         foreach (var bays in q.Sheet.Bays)
         {
             if (q.ControllerOf(bays) is not { Card: not null } now || (q.FoundControllerOf(bays) is { } was && was.Place == now.Place && was.Name == now.Name)) continue;

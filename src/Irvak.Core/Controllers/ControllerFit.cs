@@ -55,6 +55,16 @@ public static class ControllerFit
         "Many installers lack drivers of RAID controllers.",
         "controller's sheet", Basis.Sheet);
 
+    public static readonly Rule Pair = new("CTL-PAIR", Severity.Note,
+        "{controller} wants firmware and driver of one pair: {pairs}.",
+        "A new driver over old firmware, or the reverse, is a usual cause of drives that drop out.",
+        "controller's sheet", Basis.Sheet);
+
+    public static readonly Rule Members = new("CTL-MEMBERS", Severity.Stop,
+        "{controller} keeps at most {most} drives in one array; {array} has {count}.",
+        "Its firmware counts no further. Several arrays, or groups side by side, may do.",
+        "controller's sheet", Basis.Sheet);
+
     public static readonly Rule Mode = new("CTL-MODE", Severity.Care,
         "{array} is kept by the board’s own controller: its storage mode changes in the firmware, and an installed system will not start without that driver prepared.",
         "A system looks for its disk with the driver of the mode it was installed in.",
@@ -67,6 +77,9 @@ public static class ControllerFit
 
     internal static IEnumerable<Finding> Judge(Question q)
     {
+        foreach (var finding in OfArrays(q)) yield return finding;
+        // What was found and is left alone is not judged anew.
+        if (!q.TouchesStorage) yield break;
         var behind = new Dictionary<string, (BayController Controller, int Drives, int Ports)>();
         foreach (var bays in q.Sheet.Bays)
         {
@@ -97,7 +110,6 @@ public static class ControllerFit
         foreach (var (place, unit) in q.Planned.Units)
             if (q.IsNew(place) && unit.Card is { Controller: { } sheet } card)
                 foreach (var finding in OfCard(q, place, card, sheet)) yield return finding;
-        foreach (var finding in OfArrays(q)) yield return finding;
     }
 
     private static Finding? OfDrive(Question q, BayGroup bays, string place, DriveSheet drive, BayController controller)
@@ -132,6 +144,7 @@ public static class ControllerFit
             yield return Finding.Of(Guard, [place], null, ("controller", card.Name), ("unit", sheet.Protection),
                 ("have", unit is null ? "see that it comes along, with its mounting and cable" : $"{unit.Accessory!.Name} is on the list, with its mounting and cable"));
         }
+        if (sheet.Pairs.Count > 0) yield return Finding.Of(Pair, [place], null, ("controller", card.Name), ("pairs", Say.Words([.. sheet.Pairs.Select(p => $"{p.Firmware} with {p.Driver}")])));
         if (sheet.DriverAtInstall == true) yield return Finding.Of(Driver, [place], null, ("controller", card.Name));
     }
 
@@ -140,6 +153,8 @@ public static class ControllerFit
         var cards = q.Planned.Units.Values.Any(u => u.Card?.Controller is not null);
         foreach (var array in q.Arrays.Where(a => a.Host == ArrayHost.Controller))
         {
+            if (Serves(q, array, q.ControllerOf) is { Sheet.MostMembers: { } most } keeper && most < array.Members.Count / array.Groups && q.StillAs(array) is null)
+                yield return Finding.Of(Members, [.. array.Members], null, ("controller", keeper.Name), ("most", $"{most}"), ("array", array.Name), ("count", $"{array.Members.Count / array.Groups}"));
             if (q.StillAs(array) is { } still)
             {
                 var (was, now) = (Serves(q, still, q.FoundControllerOf), Serves(q, array, q.ControllerOf));

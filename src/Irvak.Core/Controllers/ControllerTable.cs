@@ -72,7 +72,7 @@ public static class ControllerTable
         var cables = c.Card is null ? [] : groups.Select(b => Cabling.Of(c, b, Cabling.Used(q, b))).OfType<CableNeed>().ToList();
         var unit = c.Card is { Controller: { CacheMiB: > 0, Protection: "battery" or "capacitor" } } card ? Cabling.For(shelf, card, AccessoryKind.CacheUnit) : null;
         List<string> needs = [.. unit is not null ? [unit.Accessory!.Name] : c.Sheet.Protection is "battery" or "capacitor" ? new[] { $"its {c.Sheet.Protection}" } : [],
-            .. c.Sheet.Keys.Select(k => $"key for {k}"), .. c.Sheet.DriverAtInstall == true ? new[] { "driver for the installer" } : [],
+            .. c.Sheet.Keys.Select(k => $"key for {k}"), .. c.Sheet.Pairs.Take(2).Select(p => $"firmware {p.Firmware} with driver {p.Driver}"), .. c.Sheet.DriverAtInstall == true ? new[] { "driver for the installer" } : [],
             .. c.Card?.NeedsAir == true ? new[] { "air over its heat sink" } : []];
         var priced = cables.Select(n => (Need: n, Part: Cabling.Cable(shelf, n))).ToList();
         decimal? eur = part is null ? 0 : part.PriceEur is { } own ? own + priced.Sum(p => (p.Part?.PriceEur ?? 0) * p.Need.Count) + (unit?.PriceEur ?? 0) : null;

@@ -41,7 +41,7 @@ public static class DriveFit
         "common practice, no source", Basis.Practice);
 
     public static readonly Rule OffList = new("DRV-SIZE", Severity.Care,
-        "{size} in {place}: the sheet ends at {most}.",
+        "{size} in {place}: the sheet ends at {most}; {counts}.",
         "Old sheets list what existed then; larger drives often run. The policy and what was logged decide.",
         "machine sheet, largest drive", Basis.Sheet);
 
@@ -99,8 +99,8 @@ public static class DriveFit
         if (drive.PowerDisable == true && bay.PowersPin3 != false)
             yield return Finding.Of(bay.PowersPin3 == true ? PinThree : PinThreeUnknown, places, null, at, name);
         if (drive.SectorBytes is 520 or 528) yield return Finding.Of(Reformat, places, null, at, name, ("bytes", $"{drive.SectorBytes}"));
-        if (bay.LimitTB is { } limit && drive.Bytes > limit * 1.01e12 && PolicyTable.SeverityOf(q.Policy, Standing.FewOrMixed) is { } severity)
-            yield return Finding.Of(OffList, places, null, at, ("size", PartWords.Size(drive.Bytes.Value)), ("most", $"{limit:0.##} TB")) with { Severity = severity };
+        if (bay.LimitTB is { } limit && drive.Bytes > limit * 1.01e12 && q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, drive.Bytes.Value / 1e12) is var track && PolicyTable.SeverityOf(q.Policy, track.Standing) is { } severity)
+            yield return Finding.Of(OffList, places, null, at, ("size", PartWords.Size(drive.Bytes.Value)), ("most", string.Create(CultureInfo.InvariantCulture, $"{limit:0.##} TB")), ("counts", track.Counts)) with { Severity = severity };
         if (unit.Grade is { Grade: Grade.C or Grade.Reject } grade)
             yield return Finding.Of(Worn, places, null, at, name, ("grade", grade.Grade.ToString()), ("why", grade.Reasons.Count > 0 ? grade.Reasons[0].Text : "worn"));
     }

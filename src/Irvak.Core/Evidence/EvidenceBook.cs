@@ -42,12 +42,16 @@ public sealed record EvidenceBook(IReadOnlyList<EvidenceRecord> Records)
 
     /// <summary>Tries of modules like this one in this machine. A larger module that worked speaks for a smaller one, never the reverse.</summary>
     public Track ForModule(string machineId, string? firmware, ModuleSheet module) => Count(Records.Where(r =>
-        r.MachineId == machineId && r.Generation == module.Generation && r.Type == module.Type
+        r.MachineId == machineId && r.CapacityMiB is not null && r.Generation == module.Generation && r.Type == module.Type
         && (r.CapacityMiB == module.CapacityMiB || (r.Outcome != Outcome.Fails && r.CapacityMiB > module.CapacityMiB))), firmware);
 
     /// <summary>Tries of a total of at least this much in this machine.</summary>
     public Track ForTotal(string machineId, string? firmware, long totalMiB) => Count(Records.Where(r =>
         r.MachineId == machineId && r.TotalMiB is { } t && (r.Outcome == Outcome.Fails ? t == totalMiB : t >= totalMiB)), firmware);
+
+    /// <summary>Tries of drives of this size in this machine. A larger one that worked speaks for a smaller one, never the reverse.</summary>
+    public Track ForDrive(string machineId, string? firmware, double terabytes) => Count(Records.Where(r =>
+        r.MachineId == machineId && r.DriveTB is { } tb && (Math.Abs(tb - terabytes) < 0.1 || (r.Outcome != Outcome.Fails && tb > terabytes))), firmware);
 
     private static Track Count(IEnumerable<EvidenceRecord> records, string? firmware)
     {

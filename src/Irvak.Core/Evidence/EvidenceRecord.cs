@@ -11,9 +11,10 @@ public enum Outcome
     [JsonStringEnumMemberName("fails")] Fails,
 }
 
-/// <summary>One logged try of modules of a class in a machine.</summary>
-/// <param name="CapacityMiB">Capacity of one module.</param>
+/// <summary>One logged try in a machine: of modules of a class, or of a drive of a size.</summary>
+/// <param name="CapacityMiB">Capacity of one module; null for a drive.</param>
+/// <param name="DriveTB">Size of the drive, TB; null for modules.</param>
 /// <param name="TotalMiB">Total that stood in the machine; null when not logged.</param>
 public sealed record EvidenceRecord(
-    string Id, string MachineId, string? Firmware, MemoryGeneration Generation, ModuleType Type, int CapacityMiB, int? TotalMiB,
-    Outcome Outcome, string Seen, DateOnly Date, string Who);
+    string Id, string MachineId, string? Firmware, MemoryGeneration? Generation, ModuleType? Type, int? CapacityMiB, int? TotalMiB,
+    Outcome Outcome, string Seen, DateOnly Date, string Who, double? DriveTB = null);

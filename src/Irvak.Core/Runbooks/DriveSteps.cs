@@ -14,6 +14,7 @@ internal static class DriveSteps
     /// <summary>Changes of drives in the order of the chassis, not of the letters of its places.</summary>
     public static IEnumerable<Change> InOrder(Question q)
     {
+        if (!q.Changes.Any(c => IsDrivePlace(c.Place))) return [];
         var order = PlaceName.All(q.Sheet).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
         return q.Changes.Where(c => IsDrivePlace(c.Place)).OrderBy(c => order.GetValueOrDefault(c.Place, int.MaxValue));
     }
@@ -123,10 +124,21 @@ internal static class DriveSteps
             [
                 $"Members in this order: {string.Join(' ', plan.Members.Select(PlaceName.Short))}{(plan.AllSpares.Count > 0 ? $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}, {(plan.SparesForAll ? "for all arrays" : "for this one alone")}" : "")}.",
                 $"{(array.Code is { } code ? char.ToUpperInvariant(code[0]) + code[1..] : array.Words)}, strip {array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
+                .. Settings(q, plan),
                 $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
                 "Read every place on the screen against this list before you confirm.",
             ],
             erased.Count > 0 ? $"Erases {string.Join(", ", erased.Select(PlaceName.Short))} for good. Is the backup read back?" : "Creating an array erases its drives. Never do it to get an old array back.", [.. plan.Members], 8, erased.Count > 0 ? [.. erased.Select(PlaceName.Short)] : null);
+    }
+
+    /// <summary>What a controller asks besides: cache, reading ahead, whether flash may cache it. Usual choices (common practice, no source).</summary>
+    private static IEnumerable<string> Settings(Question q, ArrayPlan plan)
+    {
+        if (plan.Host != ArrayHost.Controller) yield break;
+        var guarded = q.Planned.Units.Values.Any(u => u.Card?.Controller is { CacheMiB: > 0, Protection: "battery" or "capacitor" });
+        var inOrder = Workloads.Of(plan.Use).InOrder;
+        yield return $"Writes: {(guarded ? "write-back, and write-through whenever its unit is not charged" : "write-through")}; reading ahead {(inOrder ? "on" : "off")}; the drives’ own write cache off.";
+        if (q.Caches.Any(c => c.Volumes.Any(v => v.Array == plan.Name))) yield return "Allow caching on flash now: on many controllers it can't be allowed later.";
     }
 
     private static string Keeper(ArrayHost host) => host switch { ArrayHost.Controller => "the controller", ArrayHost.Kernel => "the kernel", _ => "the pool" };

@@ -34,10 +34,13 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
     private static ShoppingLine Line(Question q, string key, IReadOnlyList<Builds.Change> changes)
     {
         var part = changes[0].In!.ShelfPartId is { } id ? q.Shelf.GetValueOrDefault(id) : null;
-        var order = Sheets.PlaceName.All(q.Sheet).ToList();
-        return new ShoppingLine("buy:" + key, changes[0].In!.Long, part?.Id, [.. changes.Select(c => c.Place).OrderBy(order.IndexOf)], changes.Count,
+        return new ShoppingLine("buy:" + key, changes[0].In!.Long, part?.Id, InOrder(q, changes), changes.Count,
             part?.InStock ?? 0, part?.LiesIn, part?.PriceEur, part?.PriceEur * changes.Count);
     }
+
+    /// <summary>Bays in the order of the chassis, not of the letters of their names.</summary>
+    private static IReadOnlyList<string> InOrder(Question q, IReadOnlyList<Builds.Change> changes) =>
+        DriveSteps.IsDrivePlace(changes[0].Place) && Sheets.PlaceName.All(q.Sheet).ToList() is var order ? [.. changes.Select(c => c.Place).OrderBy(order.IndexOf)] : [.. changes.Select(c => c.Place)];
 
     private static List<TakeLine> TakeAlongOf(Question q, List<ShoppingLine> lines)
     {

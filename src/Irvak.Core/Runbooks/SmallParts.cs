@@ -23,6 +23,7 @@ internal static class SmallParts
 
     private static IEnumerable<Need> Needs(Question q)
     {
+        if (!q.TouchesStorage) yield break;
         var shelf = q.Shelf.Values;
         foreach (var (bays, controller, cable) in Cabling.Needed(q))
             yield return new(Cabling.Cable(shelf, cable), cable.Count, $"{cable.Words}, for the {bays.Group} bays", [controller.Place]);

@@ -92,12 +92,21 @@ public sealed record ControllerSheet : KeepsMore
     /// <summary>Most drives it addresses.</summary>
     public int? MostDrives { get; init; }
 
+    /// <summary>Most members of one array; null when not known.</summary>
+    public int? MostMembers { get; init; }
+
+    /// <summary>Versions of firmware and driver that belong together.</summary>
+    public IReadOnlyList<FirmwarePair> Pairs { get; init; } = [];
+
     /// <summary>True when sector numbers end at 32 bits (2 TiB).</summary>
     public bool? Addresses32 { get; init; }
 
     /// <summary>Features that need a key.</summary>
     public IReadOnlyList<string> Keys { get; init; } = [];
 }
+
+/// <summary>A firmware and the driver that it was tested with.</summary>
+public sealed record FirmwarePair(string Firmware, string Driver) : KeepsMore;
 
 /// <summary>The network side of a card.</summary>
 /// <param name="Ports">Ports, 1 or more.</param>

@@ -41,7 +41,7 @@ internal static class DriveRuleCases
         new("DRV-HEIGHT", Severity.Stop, "960 GB SATA flash is 15 mm high, [[bay:1]] takes 9.5.", Put("bay:1", Flash with { HeightMm = 15 }), Put("bay:1", Flash with { HeightMm = 9.5 })),
         new("DRV-SPACER", Severity.Note, "960 GB SATA flash is 7 mm high in [[bay:4]] of 9.5: it needs the spacer.", Put("bay:4", Flash), Put("bay:4", Flash with { HeightMm = 9.5 })), // common practice, no source
         new("DRV-SECTOR", Severity.Stop, "960 GB SAS flash in [[bay:2]] has sectors of 520 bytes: not usable before reformatting to 512.", Put("bay:2", Sas with { SectorBytes = 520 }), Put("bay:2", Sas)),
-        new("DRV-SIZE", Severity.Care, "8 TB in [[bay:3]]: the sheet ends at 4 TB.", Put("bay:3", Disk with { Bytes = 8_001_563_222_016 }), Put("bay:3", Disk)),
+        new("DRV-SIZE", Severity.Care, "8 TB in [[bay:3]]: the sheet ends at 4 TB; nobody has logged it.", Put("bay:3", Disk with { Bytes = 8_001_563_222_016 }), Put("bay:3", Disk)),
         new("DRV-LINK-NONE", Severity.Stop, "960 GB SATA flash speaks 6, 3 and 1.5 Gb/s, the backplane of [[bay:5]] 22.5 and 12: no rate in common.", Put("bay:5", Flash), Put("bay:5", Sas)),
         // A 12 Gb/s drive on a 6 Gb/s backplane runs at 6 (common practice, no source); 552 of its 1100 MB/s.
         new("DRV-LINK", Severity.Note, "960 GB SAS flash runs at 6 of 12 Gb/s in [[bay:2]]: 50 % of its reading lost.", Put("bay:2", Sas), Put("bay:2", Flash)),

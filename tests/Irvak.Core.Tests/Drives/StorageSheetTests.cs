@@ -215,4 +215,26 @@ public class StorageSheetTests
         Assert.Equal("/edit/subject", EditFold.Refusal(state, new PlanMove("array:md9", MoveWay.Copy, null))?.Path);
         Assert.Equal("/edit/boot/writtenGBPerDay", EditFold.Refusal(state, new PlanBoot(new BootPlan([Bay(1)], -1)))?.Path);
     }
+
+    [Fact] // policy × evidence of the design: beyond the list, three successes are a note, one a care, a last failure a stop
+    public void Logged_drives_speak_for_the_same_size_and_smaller_ones()
+    {
+        EvidenceRecord Try(int n, double tb, Outcome outcome) => new($"e{n}", "box", null, null, null, null, null, outcome, "seen", new DateOnly(2026, 1, n), "Bao", tb);
+        Core.Verdicts.Severity? Said(params EvidenceRecord[] records)
+        {
+            var state = Boards.Job(DriveBox.Sheet with { Id = "box", Bays = [DriveBox.Sheet.Bays[0] with { LimitTB = 4 }] }, "A1", "C1").With(new Fit(Bay(1), new Unit { Drive = Disk, Source = "shelf" }));
+            return Evaluation.Evaluate(Question.Of(state, new EvidenceBook(records), new Dictionary<string, ShelfPart>())).Findings.FirstOrDefault(f => f.Rule.Code == "DRV-SIZE")?.Severity;
+        }
+        Assert.Equal(Core.Verdicts.Severity.Care, Said());
+        Assert.Equal(Core.Verdicts.Severity.Note, Said(Try(1, 8, Outcome.Works), Try(2, 12, Outcome.Works), Try(3, 8, Outcome.WorksWithRemark)));
+        Assert.Equal(Core.Verdicts.Severity.Stop, Said(Try(1, 8, Outcome.Works), Try(2, 8, Outcome.Fails)));
+        // A smaller one that worked says nothing of a larger one.
+        Assert.Equal(Core.Verdicts.Severity.Care, Said(Try(1, 6, Outcome.Works), Try(2, 6, Outcome.Works), Try(3, 6, Outcome.Works)));
+    }
+
+    [Theory] // usual choices, common practice, no source
+    [InlineData("battery", ArrayUse.Editing, "Writes: write-back, and write-through whenever its unit is not charged; reading ahead on; the drives’ own write cache off.")]
+    [InlineData(null, ArrayUse.Database, "Writes: write-through; reading ahead off; the drives’ own write cache off.")]
+    public void What_a_controller_asks_besides_is_in_the_step(string? protection, ArrayUse use, string line) =>
+        Assert.Contains(line, Evaluate(Disks(3).Controller(protection, "5").Array(ArrayLevel.Parity1, 3, ArrayHost.Controller, a => a with { Use = use })).Runbook.Steps.First(s => s.Key == "array:M").How);
 }

@@ -91,7 +91,7 @@ export function Controllers({ job, onClose }: { job: JobView; onClose: () => voi
                 </td>
                 <td>
                   {r.partId && r.at && (
-                    <button type="button" className="btn o" aria-label={`Plan ${r.name}`} onClick={() => plan(r)}>
+                    <button type="button" className="btn o" aria-label={`Plan it: ${r.name}`} onClick={() => plan(r)}>
                       Plan it
                     </button>
                   )}

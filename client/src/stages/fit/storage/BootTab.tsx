@@ -119,11 +119,11 @@ export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
                   type="button"
                   className={c.chosen ? 'btn' : 'btn o'}
                   aria-pressed={c.chosen}
-                  aria-label={`Start from ${c.name} in ${short(c.place)}`}
+                  aria-label={`${press(c, needs.places.length > 0)}: ${c.name} in ${short(c.place)}`}
                   disabled={c.chosen && needs.places.length === 1}
                   onClick={() => toggle(c)}
                 >
-                  {c.chosen ? 'starts' : c.partId ? 'Plan it' : needs.places.length > 0 ? 'Mirror too' : 'Start here'}
+                  {press(c, needs.places.length > 0)}
                 </button>
               </td>
             </tr>
@@ -137,6 +137,9 @@ export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
     </div>
   );
 }
+
+const press = (c: BootCandidate, several: boolean) =>
+  c.chosen ? 'starts' : c.partId ? 'Plan it' : several ? 'Mirror too' : 'Start here';
 
 /** A number that counts when the field is left or Enter is pressed. */
 export function Typed({

@@ -129,14 +129,6 @@ function Setting({
             <span className="mono">{short(p)}</span> <small>{plan.places.includes(p) ? 'in the cache' : 'out'}</small>
           </button>
         ))}
-        <label className="row tickline">
-          <input
-            type="checkbox"
-            checked={!!plan.writeBack}
-            onChange={(e) => onChange({ ...plan, writeBack: e.target.checked })}
-          />
-          holds writes too, mirrored
-        </label>
       </div>
       <div className="row wrap fields">
         <Typed
@@ -151,6 +143,14 @@ function Setting({
           value={plan.blockKiB}
           onDone={(n) => onChange({ ...plan, blockKiB: Math.round(n) })}
         />
+        <label className="row tickline">
+          <input
+            type="checkbox"
+            checked={!!plan.writeBack}
+            onChange={(e) => onChange({ ...plan, writeBack: e.target.checked })}
+          />
+          holds writes too, mirrored
+        </label>
       </div>
       {arrays.map((a) => {
         const v = volume(a);
