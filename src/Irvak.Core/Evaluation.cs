@@ -32,6 +32,7 @@ public sealed record Evaluation(
             .. MemorySheet.Judge(q, memory),
             .. ProcessorFit.Judge(q),
             .. Finding.Joined(DriveFit.Judge(q)),
+            .. Finding.Joined(DriveManners.Judge(q)),
             .. Finding.Joined(ControllerFit.Judge(q)),
             .. BootSheet.Judge(q, boot),
             .. CacheRules.Judge(q, caches),

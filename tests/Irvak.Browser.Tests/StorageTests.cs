@@ -106,6 +106,23 @@ public class StorageTests(Site site)
     }
 
     [Fact]
+    public void The_working_sheets_are_walked_with_the_arrow_keys()
+    {
+        using var window = new Window(site).Open("/jobs/0110/fit");
+        window.Find("[data-sheet=memory]");
+        window.Script<object?>("document.querySelector('[data-sheet=memory]').focus(); return null");
+        window.Keys_(Keys.ArrowRight);
+        window.See("From raw to shown");
+        window.Keys_(Keys.ArrowRight);
+        window.See("It helps:");
+        window.Keys_(Keys.ArrowRight);
+        window.See("The system starts from X1");
+        window.Keys_(Keys.ArrowRight);
+        window.Find(".mem");
+        Assert.Equal("memory", window.Script<string>("return document.activeElement.dataset.sheet"));
+    }
+
+    [Fact]
     public void What_is_erased_is_typed_before_the_step_counts()
     {
         using var window = new Window(site).Open("/jobs/0109/fit?sheet=arrays");

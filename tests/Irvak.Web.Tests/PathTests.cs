@@ -86,7 +86,7 @@ public class PathTests(WebFixture web)
     {
         var reach = await WebFixture.Ok(await web.Http.GetAsync("/api/jobs/0102/reach"));
         Assert.Equal([32, 96, 128], reach.EnumerateArray().Select(r => r.GetProperty("largestGiB").GetInt32()));
-        Assert.Equal(6, (await WebFixture.Ok(await web.Http.GetAsync("/api/evidence"))).GetProperty("records").GetArrayLength());
+        Assert.Equal(10, (await WebFixture.Ok(await web.Http.GetAsync("/api/evidence"))).GetProperty("records").GetArrayLength());
     }
 
     [Fact]

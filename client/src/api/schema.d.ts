@@ -1888,6 +1888,8 @@ export interface components {
             lengthMm?: null | number;
             /** @description Notches of an M.2 module: M, B or B+M. */
             key?: null | string;
+            /** @description True for an M.2 module with chips on both sides. */
+            doubleSided?: null | boolean;
             /**
              * Format: int32
              * @description Turns per minute; 0 for flash.

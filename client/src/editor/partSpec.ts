@@ -86,6 +86,7 @@ export const PARTS: Record<'module' | 'drive' | 'processor' | 'card' | 'accessor
         num('lanes', 'Lanes'),
         num('gen', 'PCIe generation'),
         pick('class', 'Class', same('desktop', 'nearline', 'enterprise', '10k', '15k', 'client', 'camera')),
+        yes('doubleSided', 'Chips on both sides?'),
         yes('shingled', 'Shingled?'),
         yes('powerLossProtection', 'Protected against loss of power?'),
         yes('errorRecoveryLimit', 'Gives up on a bad sector within seconds?'),

@@ -26,6 +26,11 @@ public static class M2Fit
         "The socket is the same for SATA and for lanes; the board decides what is behind it.",
         "machine sheet", Basis.Sheet);
 
+    public static readonly Rule Sides = new("M2-SIDES", Severity.Stop,
+        "{drive} has chips on both sides; {place} takes single-sided modules only.",
+        "Under it is no room: it presses on the board, or does not lie flat.",
+        "machine sheet; PCI Express M.2 specification, D and S heights", Basis.Sheet);
+
     public static readonly Rule Lanes = new("M2-LANES", Severity.Note,
         "{drive} could use {its} lanes, {place} has {lanes}.",
         "Half the lanes carry half as much in order; small requests hardly notice.",
@@ -55,6 +60,7 @@ public static class M2Fit
                 yield return Finding.Of(Key, places, null, at, name, ("its", its), ("key", key));
             if (drive.LengthMm is { } length && m2.Lengths.Count > 0 && !m2.Lengths.Contains(length))
                 yield return Finding.Of(Length, places, null, at, name, ("length", $"{length}"), ("lengths", Say.Words([.. m2.Lengths.Select(l => $"{l}")])));
+            if (drive.DoubleSided == true && m2.SingleSided == true) yield return Finding.Of(Sides, places, null, at, name);
             if (drive.Protocol is { } protocol && m2.Protocols is { Count: > 0 } protocols && !protocols.Any(p => string.Equals(p, protocol.ToString(), StringComparison.OrdinalIgnoreCase)))
                 yield return Finding.Of(Wiring, places, null, at, name, ("wired", Say.Words(protocols)));
             else if (drive.Protocol == DriveProtocol.Nvme && drive.Lanes > m2.Lanes)

@@ -39,7 +39,7 @@ internal static class DriveSteps
         return PlaceName.IsBay(c.Place)
             ? new("out:" + c.Place, Runbook.Out, $"Pull the {c.Out!.Short} out of bay {place}",
                 ["Open the latch, draw it out two centimetres.", "Wait half a minute until it stands still, then draw it out.", Bag(c)],
-                array is null ? "A disk that still spins is hurt by a jolt." : $"It belongs to {array.Name}. Pull this one and no other.", [c.Place], 2)
+                array is null ? "A disk that still spins is hurt by a jolt." : q.Arrays.Any(a => a.Name == array.Name) ? $"It belongs to {array.Name}. Pull this one and no other." : $"{array.Name} ends with this: only once what it holds is where it goes, and was read there.", [c.Place], 2)
             : new("out:" + c.Place, Runbook.Out, $"Take the {c.Out!.Short} out of {place}", ["Undo its screw or clip, let it spring up, draw it out at that angle.", "Keep the screw: it is a tiny one.", Bag(c)], null, [c.Place], 2);
     }
 

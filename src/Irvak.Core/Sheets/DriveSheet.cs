@@ -44,6 +44,9 @@ public sealed record DriveSheet : KeepsMore
     /// <summary>Notches of an M.2 module: M, B or B+M.</summary>
     public string? Key { get; init; }
 
+    /// <summary>True for an M.2 module with chips on both sides.</summary>
+    public bool? DoubleSided { get; init; }
+
     /// <summary>Turns per minute; 0 for flash.</summary>
     public int? Rpm { get; init; }
 

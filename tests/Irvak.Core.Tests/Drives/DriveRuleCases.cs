@@ -22,16 +22,21 @@ internal static class DriveRuleCases
             new("sata", "2.5", "flat", ["1"], 1, "SATA", 9.5, LinkGbs: [6, 3]),
             new("sas", "2.5", "flat", ["2"], 1, "SAS, SATA", 15, LinkGbs: [6, 3]),
             new("large", "3.5", "flat", ["3"], 1, "SAS, SATA", 26.1, LinkGbs: [12, 6, 3], LimitTB: 4),
+            new("short", "3.5", "flat", ["8"], 1, "SATA", 26.1, Tray: "old tray", LinkGbs: [6, 3], LimitTB: 4),
+            new("more", "3.5", "flat", ["9", "10"], 1, "SATA", 26.1),
             new("old", "3.5", "flat", ["6"], 1, "SATA", 26.1, LinkGbs: [6, 3], PowersPin3: true),
             new("fresh", "3.5", "flat", ["7"], 1, "SATA", 26.1, LinkGbs: [6, 3], PowersPin3: false),
             new("caddy", "2.5", "caddy", ["4"], 1, "SATA", 9.5, LinkGbs: [6, 3]),
             new("new", "2.5", "flat", ["5"], 1, "SAS, SATA", 15, LinkGbs: [22.5, 12]),
         ],
-        M2 = [new("X", [42, 80], "×2 gen 3", Key: "M", Protocols: ["NVMe"], Lanes: 2, Gen: 3), new("Y", [80], "SATA only", Key: "B", Protocols: ["SATA"]), new("Z", [80], "×4 gen 3", Key: "M", Protocols: ["NVMe", "SATA"], Lanes: 4)],
+        Slots = [new("S1", 8, 8, 3, "CPU 1")],
+        M2 = [new("W", [80], "×4 gen 3", Key: "M", Protocols: ["NVMe"], Lanes: 4, SingleSided: true), new("X", [42, 80], "×2 gen 3", Key: "M", Protocols: ["NVMe"], Lanes: 2, Gen: 3), new("Y", [80], "SATA only", Key: "B", Protocols: ["SATA"]), new("Z", [80], "×4 gen 3", Key: "M", Protocols: ["NVMe", "SATA"], Lanes: 4)],
     };
 
     private static JobState Put(string place, DriveSheet drive, UsedGrade? grade = null) =>
         Boards.Job(Sheet, "A1", "C1").With(new Fit(place, new Unit { Drive = drive, Grade = grade, Source = "shelf" }));
+
+    private static JobState Guarded(DriveSheet drive) => Put("bay:2", drive).With(new Fit("card:S1", new Unit { Card = new() { Name = "Corvath C", Role = CardRole.Controller, Controller = new() { Class = "cached-raid", CacheMiB = 2048, Protection = "capacitor" } }, Source = "shelf" }));
 
     public static readonly IReadOnlyList<RuleCase> All =
     [
@@ -48,6 +53,11 @@ internal static class DriveRuleCases
         new("DRV-WORN", Severity.Care, "The 960 GB SATA flash for [[bay:2]] is grade C: worn out by two thirds.", Put("bay:2", Flash, new(Grade.C, [new(Grade.C, "worn out by two thirds")], [])), Put("bay:2", Flash, new(Grade.B, [], []))),
         new("DRV-PIN3", Severity.Stop, "4 TB SATA takes 3.3 V on pin 3 as “off”; [[bay:6]] feeds it: the drive stays silent.", Put("bay:6", Disk with { PowerDisable = true }), Put("bay:7", Disk with { PowerDisable = true })), // SATA 3.3
         new("DRV-PIN3-ASK", Severity.Note, "4 TB SATA stays silent in [[bay:3]] if its plug feeds 3.3 V to pin 3: look, or try one first.", Put("bay:3", Disk with { PowerDisable = true }), Put("bay:3", Disk)),
+        new("DRV-DESKTOP", Severity.Care, "4 TB SATA in [[bay:3]] is a desktop drive; the chassis holds 10 bays.", Put("bay:3", Disk with { Class = "desktop" }), Put("bay:3", Disk with { Class = "nearline" })), // common practice, no source
+        new("DRV-15K", Severity.Note, "4 TB SATA in [[bay:3]] turns 15 000 times a minute: hot, small, and old by now.", Put("bay:3", Disk with { Rpm = 15_000 }), Put("bay:3", Disk)), // common practice, no source
+        new("DRV-POWER", Severity.Care, "960 GB SATA flash in [[bay:2]] loses what is in flight when the power goes; Corvath C writes back and takes its word for it.", Guarded(Flash with { PowerLossProtection = false }), Guarded(Flash with { PowerLossProtection = true })),
+        new("DRV-HOLES", Severity.Note, "8 TB SATA may have its screw holes elsewhere than the old tray for [[bay:8]] expects: look before it is needed.", Put("bay:8", Disk with { Bytes = 8_001_563_222_016 }), Put("bay:8", Disk)), // SFF-8301
+        new("M2-SIDES", Severity.Stop, "500 GB NVMe has chips on both sides; [[m2:W]] takes single-sided modules only.", Put("m2:W", Module with { DoubleSided = true }), Put("m2:Z", Module with { DoubleSided = true })),
         new("M2-FORM", Severity.Stop, "[[m2:X]] takes modules of M.2; 960 GB SATA flash is none.", Put("m2:X", Flash), Put("m2:X", Module)),
         new("M2-KEY", Severity.Stop, "500 GB NVMe has key M; the socket [[m2:Y]] is B.", Put("m2:Y", Module), Put("m2:Y", Module with { Key = "B+M" })),
         new("M2-LENGTH", Severity.Stop, "500 GB NVMe is 110 mm long; [[m2:X]] has stand-offs at 42 and 80.", Put("m2:X", Module with { LengthMm = 110 }), Put("m2:X", Module)),

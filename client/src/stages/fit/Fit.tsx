@@ -27,11 +27,12 @@ export default function Fit() {
   const tabs = TABS.filter(([key]) => (key === 'memory' ? (job.sheet?.channels?.length ?? 0) > 0 : hasBays(job)));
   const wanted = params.get('sheet') ?? 'memory';
   const tab = tabs.some(([key]) => key === wanted) ? wanted : (tabs[0]?.[0] ?? 'memory');
+  const open = (key: string) => setParams(key === 'memory' ? {} : { sheet: key }, { replace: true });
   useKeys(
     tabs.map(([key, before, letter, rest]) => ({
       key: letter.toLowerCase(),
       what: `sheet: ${before}${letter}${rest}`,
-      run: () => setParams(key === 'memory' ? {} : { sheet: key }, { replace: true }),
+      run: () => open(key),
     })),
     true,
   );
@@ -99,7 +100,20 @@ export default function Fit() {
           onPick={pick}
         />
         {tabs.length > 1 && (
-          <div className="fit-tabs" role="tablist" aria-label="Working sheets">
+          <div
+            className="fit-tabs"
+            role="tablist"
+            aria-label="Working sheets"
+            onKeyDown={(e) => {
+              const step = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
+              const at = tabs.findIndex(([key]) => key === tab);
+              const next = tabs[(at + step + tabs.length) % tabs.length]?.[0];
+              if (!step || !next) return;
+              e.preventDefault();
+              open(next);
+              e.currentTarget.querySelector<HTMLElement>(`[data-sheet="${next}"]`)?.focus();
+            }}
+          >
             {tabs.map(([key, before, letter, rest]) => {
               const worst = job.findings.find((f) => f.sheet === key && f.severity !== 'note')?.severity;
               return (
@@ -108,7 +122,9 @@ export default function Fit() {
                   type="button"
                   role="tab"
                   aria-selected={key === tab}
-                  onClick={() => setParams(key === 'memory' ? {} : { sheet: key }, { replace: true })}
+                  tabIndex={key === tab ? 0 : -1}
+                  data-sheet={key}
+                  onClick={() => open(key)}
                 >
                   {worst && (
                     <span className="mk">
