@@ -158,7 +158,8 @@ public static class Moves
         foreach (var s in subjects)
         {
             var what = ("what", s.Name);
-            if (s.Planned is not { } planned)
+            // A goal that is no longer in the plan is none.
+            if (s.Planned is not { } planned || (planned.Way is MoveWay.Clone or MoveWay.Copy or MoveWay.Restore && Target(q, arrays, planned.To) is null))
             {
                 yield return Finding.Of(Unsaid, s.Places, null, ("size", ArrayCapacity.TB(s.Bytes)), what);
                 continue;

@@ -159,6 +159,14 @@ public class StorageSheetTests
     }
 
     [Fact]
+    public void A_goal_that_is_given_up_later_is_asked_for_again()
+    {
+        var state = Found(1).With(new Remove("bay:1"), new Fit("bay:2", new Unit { Drive = Disk, Source = "shelf" }), new PlanMove("bay:1", MoveWay.Copy, "bay:2"));
+        Assert.DoesNotContain(Evaluate(state).Findings, f => f.Rule.Code == "MOVE-UNSAID");
+        Assert.Contains(Evaluate(state.With(new Restore("bay:2"))).Findings, f => f.Rule.Code == "MOVE-UNSAID");
+    }
+
+    [Fact]
     public void A_wipe_is_recorded_with_who_and_when()
     {
         var state = Found(1).With(new Remove("bay:1"));

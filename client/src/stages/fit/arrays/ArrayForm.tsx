@@ -1,4 +1,6 @@
+import { useState } from 'react';
 import type { ArrayPlan } from '../../../api/types';
+import { Field } from '../../../frame/Field';
 import { Pick } from '../../../frame/Pick';
 import { Typed } from '../storage/BootTab';
 import { HOSTS, LEVELS, NESTS, USES } from './words';
@@ -38,10 +40,20 @@ function ArrayWorth({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: Arra
 }
 
 /** How the drives are put together: every choice counts at once. */
-export function ArrayForm({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: ArrayPlan) => void }) {
+export function ArrayForm({
+  plan,
+  onChange,
+  onRename,
+}: {
+  plan: ArrayPlan;
+  onChange: (plan: ArrayPlan) => void;
+  /** Undefined for an array that was found: it keeps its name. */
+  onRename?: (name: string) => void;
+}) {
   const set = (more: Partial<ArrayPlan>) => onChange({ ...plan, ...more });
   return (
     <div className="row wrap arrayform">
+      {onRename && <Name key={plan.name} name={plan.name} onDone={onRename} />}
       <Pick
         id="array-level"
         name="Level"
@@ -89,6 +101,21 @@ export function ArrayForm({ plan, onChange }: { plan: ArrayPlan; onChange: (plan
         onDone={(n) => set({ writtenGBPerDay: n })}
       />
       <ArrayWorth plan={plan} onChange={onChange} />
+    </div>
+  );
+}
+
+/** The array's name, which counts when the field is left or Enter is pressed. */
+function Name({ name, onDone }: { name: string; onDone: (name: string) => void }) {
+  const [typed, setTyped] = useState(name);
+  const done = () => {
+    const fresh = typed.trim();
+    if (fresh && fresh !== name) onDone(fresh.slice(0, 24));
+    else setTyped(name);
+  };
+  return (
+    <div className="arrayname" onBlur={done} onKeyDown={(e) => e.key === 'Enter' && done()}>
+      <Field id="array-name" label="Name" value={typed} onChange={setTyped} />
     </div>
   );
 }

@@ -193,7 +193,37 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
       )}
       {shown && (
         <>
-          <ArrayForm plan={shown.plan} onChange={make} />
+          <ArrayForm
+            plan={shown.plan}
+            onChange={make}
+            onRename={
+              job.arrays?.found.some((f) => f.plan.name === shown.plan.name)
+                ? undefined
+                : (fresh) => {
+                    if (arrays.some((a) => a.plan.name === fresh)) return say(`There is an array ${fresh} already.`);
+                    apply({
+                      type: 'together',
+                      what: `calls array ${shown.plan.name} ${fresh}`,
+                      edits: [
+                        { type: 'dropArray', name: shown.plan.name },
+                        { type: 'makeArray', array: { ...shown.plan, name: fresh } },
+                        ...job.caches
+                          .filter((c) => c.plan.volumes.some((v) => v.array === shown.plan.name))
+                          .map((c) => ({
+                            type: 'planCache' as const,
+                            cache: {
+                              ...c.plan,
+                              volumes: c.plan.volumes.map((v) =>
+                                v.array === shown.plan.name ? { ...v, array: fresh } : v,
+                              ),
+                            },
+                          })),
+                      ],
+                    });
+                    setName(fresh);
+                  }
+            }
+          />
           <Members job={job} plan={shown.plan} onChange={make} onDrop={(place) => drop(place, shown.plan)} />
           {shown.why ? (
             <>
