@@ -244,6 +244,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quick/lane": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickLane"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick/cache": {
         parameters: {
             query?: never;
@@ -2754,6 +2770,80 @@ export interface components {
              */
             general?: null | number;
         };
+        LaneAnswer: {
+            /**
+             * Format: double
+             * @description One lane with its payload, MB/s.
+             */
+            laneMBs: number;
+            /**
+             * Format: double
+             * @description All lanes, MB/s.
+             */
+            linkMBs: number;
+            /** @description From the drives to the user, in order. */
+            stages: components["schemas"]["LaneStage"][];
+            /**
+             * Format: double
+             * @description What arrives, MB/s.
+             */
+            endMBs: number;
+            /** Format: double */
+            fasterMBs: null | number;
+            /**
+             * Format: double
+             * @description With the other line, as a factor; null without one.
+             */
+            gain: null | number;
+            next: null | components["schemas"]["LaneStage"];
+            verdict: string;
+            why: components["schemas"]["Worked"];
+        };
+        /** @description A slot and what hangs on it. */
+        LaneQuestion: {
+            /**
+             * Format: int32
+             * @description Generation that the link runs at, 1 to 6.
+             */
+            gen: number;
+            /**
+             * Format: int32
+             * @description Lanes that it runs with.
+             */
+            lanes: number;
+            /**
+             * Format: int32
+             * @description Configured largest payload, bytes.
+             * @default 128
+             */
+            payload: number;
+            /**
+             * Format: int32
+             * @description Drives behind it; 0 for none.
+             * @default 0
+             */
+            drives: number;
+            /**
+             * Format: double
+             * @description What one of them reads in order, MB/s.
+             * @default 250
+             */
+            driveMBs: number;
+            /**
+             * Format: double
+             * @description Line to the user, Gb/s; 0 for none.
+             * @default 0
+             */
+            networkGbs: number;
+            /**
+             * Format: double
+             * @description Another line to compare with, Gb/s; 0 for none.
+             * @default 0
+             */
+            fasterGbs: number;
+            /** @description What is wrong with it, with a path; null when nothing is. */
+            problem?: components["schemas"]["SheetProblem"];
+        };
         /** @description What feeds slots and places with lanes: a processor, a chipset, a bridge or a switch. */
         LaneRoot: {
             /** @description Name that slots refer to; a processor's root carries its socket's name. */
@@ -2777,6 +2867,14 @@ export interface components {
             uplinkLanes?: null | number;
             /** Format: int32 */
             uplinkGen?: null | number;
+        };
+        /** @description One stage of the way, MB/s. */
+        LaneStage: {
+            name: string;
+            /** Format: double */
+            mBs: number;
+            /** @description True for the narrowest. */
+            pinch: boolean;
         };
         /** @description A drive that leaves the machine. */
         LeavingDrive: {
@@ -5424,6 +5522,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClockView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickLane: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LaneQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaneAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -9,6 +9,7 @@ import { ClockSum } from './ClockSum';
 import { FillSum } from './FillSum';
 import { GradeSum } from './GradeSum';
 import { LabelSum } from './LabelSum';
+import { LaneSum } from './LaneSum';
 import { OsSum } from './OsSum';
 import { RebuildSum } from './RebuildSum';
 import type { SumProps } from './sums';
@@ -23,6 +24,7 @@ const SUMS = [
   ['rebuild', 'Hours to rebuild', 'one drive, and what may go wrong meanwhile'],
   ['cache', 'Cache worth it?', 'hits and latency against its size'],
   ['boot', 'Boot drive life', 'wear and space, in years'],
+  ['lane', 'One lane, how fast', 'drives behind a card, a faster network'],
   ['grade', 'Used drive', 'its grade from a pasted SMART listing'],
 ] as const;
 
@@ -36,6 +38,7 @@ const SCREENS: Record<string, (props: SumProps) => React.ReactNode> = {
   rebuild: RebuildSum,
   cache: CacheSum,
   boot: BootSum,
+  lane: LaneSum,
   grade: GradeSum,
 };
 

@@ -11,6 +11,7 @@ type ClockRequest = components['schemas']['ClockRequest'];
 type ArrayRequest = components['schemas']['QuickArrayQuestion'];
 type CacheRequest = components['schemas']['CacheQuestion'];
 type BootRequest = components['schemas']['BootQuestion'];
+type LaneRequest = components['schemas']['LaneQuestion'];
 type FillRequest = components['schemas']['FillRequest'];
 type OsRequest = components['schemas']['OsRequest'];
 
@@ -87,6 +88,9 @@ export const useCache = (body: CacheRequest) =>
       body.hotBytes > 0,
     ),
   );
+
+export const useLane = (body: LaneRequest) =>
+  useQuery(sum('lane', body, async (signal) => unwrap(await api.POST('/api/quick/lane', { body, signal })), true));
 
 export const useBoot = (body: BootRequest) =>
   useQuery(

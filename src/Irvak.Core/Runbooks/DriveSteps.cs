@@ -128,7 +128,14 @@ internal static class DriveSteps
                 $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
                 "Read every place on the screen against this list before you confirm.",
             ],
-            erased.Count > 0 ? $"Erases {string.Join(", ", erased.Select(PlaceName.Short))} for good. Is the backup read back?" : "Creating an array erases its drives. Never do it to get an old array back.", [.. plan.Members], 8, erased.Count > 0 ? [.. erased.Select(PlaceName.Short)] : null);
+            erased.Count > 0 ? $"Erases {string.Join(", ", erased.Select(p => Named(q, p)))} for good. Is the backup read back?" : "Creating an array erases its drives. Never do it to get an old array back.", [.. plan.Members], 8, erased.Count > 0 ? [.. erased.Select(PlaceName.Short)] : null);
+    }
+
+    /// <summary>A drive by place, model and serial number, as far as they are known.</summary>
+    private static string Named(Question q, string place)
+    {
+        var unit = q.Found.At(place)!;
+        return $"{PlaceName.Short(place)} ({string.Join(", ", new[] { unit.Drive?.Model ?? unit.Short, unit.Serial is { } s ? "serial " + s : null }.OfType<string>())})";
     }
 
     /// <summary>What a controller asks besides: cache, reading ahead, whether flash may cache it. Usual choices (common practice, no source).</summary>

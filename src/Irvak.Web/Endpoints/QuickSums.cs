@@ -77,6 +77,9 @@ public static class QuickSums
         routes.MapPost("/api/quick/clock", (ClockRequest request) => Refused(request) is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(Clock(request)))
             .WithName("quickClock").Produces<ClockView>().ProducesProblem(400);
 
+        routes.MapPost("/api/quick/lane", (LaneQuestion question) => question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(QuickLane.Of(question)))
+            .WithName("quickLane").Produces<LaneAnswer>().ProducesProblem(400);
+
         routes.MapPost("/api/quick/cache", (CacheQuestion question) => question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(CacheWorth.Of(question)))
             .WithName("quickCache").Produces<CacheWorth>().ProducesProblem(400);
 

@@ -30,7 +30,7 @@ public class ArrayPathTests
     {
         var job = Found(4).Array(ArrayLevel.Parity2, 4);
         var step = Assert.Single(job.Evaluate().Runbook.Steps);
-        Assert.Equal("Erases 1, 2, 3, 4 for good. Is the backup read back?", step.Caution);
+        Assert.Equal("Erases 1 (EK-N8), 2 (EK-N8), 3 (EK-N8), 4 (EK-N8) for good. Is the backup read back?", step.Caution);
         Assert.Contains("Members in this order: 1 2 3 4.", step.How);
         Assert.Equal(Stage.Prep, Stages.Of(job, job.Evaluate(), []));
     }
