@@ -5,7 +5,7 @@ using OpenQA.Selenium;
 namespace Irvak.Browser.Tests;
 
 /// <summary>Every view in both modes: accessible, nothing clipped or overlapping, nothing scrolling that should not, no complaint in the console.</summary>
-public class LookTests(Site site)
+public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
 {
     /// <summary>Views with the jobs of the demo that show them best; each is also a picture in docs/screenshots.</summary>
     public static TheoryData<string, string, int, int> Views => new()
@@ -52,15 +52,11 @@ public class LookTests(Site site)
     [MemberData(nameof(Views))]
     public void The_view_is_sound_in_both_modes(string name, string path, int width, int height)
     {
-        using var window = new Window(site, width: width, height: height).Open(path);
+        var window = look.Of(site, width, height);
         foreach (var mode in new[] { "day", "night" })
         {
-            if (mode == "night")
-            {
-                window.Script<object?>("localStorage.setItem('irvak.mode', 'night'); return null");
-                window.Open(path);
-            }
-            window.Find("#field");
+            window.Script<object?>($"localStorage.setItem('irvak.mode', '{mode}'); return null");
+            window.Open(path).Find("#field");
             window.Until(_ => window.Script<bool>("return document.fonts.status === 'loaded' && !document.querySelector('main:empty') && (document.querySelector('main') || {}).innerText.length > 40"), "the view with its fonts");
             // One picture of each main view; these are seen in others too.
             Shoot(window, name is "begin" or "fit-small-machine" or "rules" or "evidence" or "part-editor" or "sheet" || name.StartsWith("arrays-", StringComparison.Ordinal) || (name.StartsWith("quick-", StringComparison.Ordinal) && name != "quick-sums") ? null : mode == "day" ? name : name == "fit" ? "fit-night" : null);
@@ -144,4 +140,19 @@ public class LookTests(Site site)
         if (name is null || Environment.GetEnvironmentVariable("IRVAK_SCREENSHOTS") is not { Length: > 0 } folder) return;
         window.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder, name + ".png"));
     }
+}
+
+/// <summary>One window for all views: starting Chromium anew for each costs more than looking.</summary>
+public sealed class LookWindow : IDisposable
+{
+    private Window? _window;
+
+    public Window Of(Site site, int width, int height)
+    {
+        _window ??= new Window(site).Open("/begin");
+        _window.Size(width, height);
+        return _window;
+    }
+
+    public void Dispose() => _window?.Dispose();
 }
