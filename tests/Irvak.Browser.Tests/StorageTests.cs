@@ -115,6 +115,26 @@ public class StorageTests(Site site)
     }
 
     [Fact]
+    public void A_drive_is_dragged_from_one_array_to_another()
+    {
+        using var window = new Window(site).Open("/jobs/0109/fit?sheet=arrays");
+        window.See("md1, 4");
+        window.Script<object?>("""
+            const drive = [...document.querySelectorAll('.member')].find((b) => b.getAttribute('aria-label').startsWith('12,'));
+            const onto = [...document.querySelectorAll('.seg button')].find((b) => b.textContent.startsWith('md0'));
+            const data = new DataTransfer();
+            drive.dispatchEvent(new DragEvent('dragstart', { bubbles: true, dataTransfer: data }));
+            onto.dispatchEvent(new DragEvent('dragover', { bubbles: true, cancelable: true, dataTransfer: data }));
+            onto.dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: data }));
+            return null
+            """);
+        window.See("md0, 3");
+        window.See("md1, 3");
+        Keys1(window, "u");
+        window.See("md1, 4");
+    }
+
+    [Fact]
     public void The_working_sheets_are_walked_with_the_arrow_keys()
     {
         using var window = new Window(site).Open("/jobs/0110/fit");
