@@ -31,12 +31,8 @@ public sealed record Evaluation(
         [
             .. MemorySheet.Judge(q, memory),
             .. ProcessorFit.Judge(q),
-            .. Finding.Joined(DriveFit.Judge(q)),
-            .. Finding.Joined(DriveManners.Judge(q)),
-            .. Finding.Joined(ControllerFit.Judge(q)),
-            .. BootSheet.Judge(q, boot),
+            .. Finding.Joined([.. DriveFit.Judge(q), .. DriveManners.Judge(q), .. ControllerFit.Judge(q), .. BootSheet.Judge(q, boot), .. Drives.Endurance.Judge(endurance)]),
             .. CacheRules.Judge(q, caches),
-            .. Finding.Joined(Drives.Endurance.Judge(endurance)),
             .. ArraySheet.Judge(q, arrays),
             .. Moving.Moves.Judge(q, moves, arrays),
             .. Wiping.Judge(leaving),

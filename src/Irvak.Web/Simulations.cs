@@ -6,10 +6,7 @@ namespace Irvak.Web;
 /// <summary>How a simulation stands.</summary>
 /// <param name="Of">Runs asked for.</param>
 /// <param name="Ended">True when it is done or was cancelled; what was seen until then counts.</param>
-/// <param name="Chain">The chain's chance for the same question, array or sectors; null where it does not apply.</param>
-/// <param name="Agrees">True when the chain lies within four standard errors; null where they can't be compared.</param>
-public sealed record SimulationView(
-    Guid Id, string Array, SimulationQuestion Question, long Of, bool Ended, bool Cancelled, SimulationCount Seen, double From, double To, double? Chain, bool? Agrees, string Sentence);
+public sealed record SimulationView(Guid Id, string Array, long Of, bool Ended, bool Cancelled, SimulationVerdict Verdict);
 
 /// <summary>Simulations that run in the background: one at a time, on all cores. Nothing of them is stored.</summary>
 public sealed class Simulations : IDisposable
@@ -36,8 +33,7 @@ public sealed class Simulations : IDisposable
     /// <summary>Begins one; it waits for its turn when another runs.</summary>
     public SimulationView Begin(string array, ArrayShape shape, LossQuestion loss, SimulationQuestion question)
     {
-        var chain = question.IsAsTheChain ? LossChain.Of(shape, loss, question.Years * Core.Drives.DriveDefaults.HoursPerYear)?.Either : null;
-        var run = new Run(Guid.NewGuid(), array, question, chain);
+        var run = new Run(Guid.NewGuid(), array, question, SimulationVerdict.ChainOf(shape, loss, question));
         _runs[run.Id] = run;
         _order.Enqueue(run.Id);
         while (_order.Count > MostKept && _order.TryDequeue(out var old))
@@ -77,25 +73,8 @@ public sealed class Simulations : IDisposable
         }
     }
 
-    private static SimulationView View(Run run)
-    {
-        var seen = run.Seen;
-        var (from, to) = seen.Interval;
-        var spread = run.Chain is { } c && seen.Runs > 0 ? Math.Sqrt(c * (1 - c) / seen.Runs) : 0;
-        // The chain answers what simulation sees at all: some losses are to be expected.
-        bool? agrees = run.Chain is { } chain && seen.Runs > 0 && chain * seen.Runs >= 10 ? Math.Abs(seen.Share - chain) <= 4 * spread : null;
-        return new(run.Id, run.Array, run.Question, run.Question.Runs, run.Ended, run.Stop.IsCancellationRequested, seen, from, to, run.Chain, agrees, Said(run, seen, to, agrees));
-    }
-
-    private static string Said(Run run, SimulationCount seen, double to, bool? agrees)
-    {
-        var runs = seen.Runs.ToString("N0", System.Globalization.CultureInfo.InvariantCulture).Replace(',', ' ');
-        if (seen.Runs == 0) return run.Ended ? "Cancelled before anything was seen." : "Waiting for its turn.";
-        var found = seen.Either == 0
-            ? $"No loss in {runs} runs of {run.Question.Years:0.#} years: fewer than {Core.Quantities.Chance.Words(to)}."
-            : $"Lost in {Core.Quantities.Chance.Words(seen.Share)} of {runs} runs of {run.Question.Years:0.#} years.";
-        return found + agrees switch { true => " The chain says the same.", false => " The chain says something else: trust neither before the difference is understood.", _ => "" };
-    }
+    private static SimulationView View(Run run) =>
+        new(run.Id, run.Array, run.Question.Runs, run.Ended, run.Stop.IsCancellationRequested, SimulationVerdict.Of(run.Question, run.Seen, run.Chain));
 
     public void Dispose()
     {

@@ -41,11 +41,11 @@ public class StoragePagesTests(WebFixture web)
         var number = await Planned();
         async Task<JsonElement> Run(object question) => await Ended(await WebFixture.Ok(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/simulations", new { array = "M", question })));
         var one = await Run(new { runs = 400_000, seed = 3 });
-        Assert.True(one.GetProperty("agrees").GetBoolean());
-        Assert.Equal(400_000, one.GetProperty("seen").GetProperty("runs").GetInt64());
-        Assert.Equal(one.GetProperty("seen").GetRawText(), (await Run(new { runs = 400_000, seed = 3 })).GetProperty("seen").GetRawText());
+        Assert.True(one.GetProperty("verdict").GetProperty("agrees").GetBoolean());
+        Assert.Equal(400_000, one.GetProperty("verdict").GetProperty("seen").GetProperty("runs").GetInt64());
+        Assert.Equal(one.GetProperty("verdict").GetProperty("seen").GetRawText(), (await Run(new { runs = 400_000, seed = 3 })).GetProperty("verdict").GetProperty("seen").GetRawText());
         // With ageing drives the chain has nothing to say.
-        Assert.Equal(JsonValueKind.Null, (await Run(new { runs = 40_000, shape = 1.2 })).GetProperty("chain").ValueKind);
+        Assert.Equal(JsonValueKind.Null, (await Run(new { runs = 40_000, shape = 1.2 })).GetProperty("verdict").GetProperty("chain").ValueKind);
     }
 
     [Fact]
@@ -56,7 +56,7 @@ public class StoragePagesTests(WebFixture web)
         await WebFixture.Ok(await web.Http.DeleteAsync($"/api/simulations/{begun.GetProperty("id").GetString()}"));
         var ended = await Ended(begun);
         Assert.True(ended.GetProperty("cancelled").GetBoolean());
-        Assert.True(ended.GetProperty("seen").GetProperty("runs").GetInt64() < 100_000_000);
+        Assert.True(ended.GetProperty("verdict").GetProperty("seen").GetProperty("runs").GetInt64() < 100_000_000);
         var refused = await WebFixture.Problem(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/simulations", new { array = "M", question = new { shape = 99 } }), 400, "invalid");
         Assert.Equal("/question/shape", refused.GetProperty("errors")[0].GetProperty("path").GetString());
         await WebFixture.Problem(await web.Http.GetAsync($"/api/simulations/{Guid.NewGuid()}"), 404, "unknown");

@@ -1235,6 +1235,8 @@ export interface components {
         /** @description What the system starts from, what could take its place, and how long each lasts. */
         BootSheet: {
             plan: null | components["schemas"]["BootPlan"];
+            /** @description What is asked of it: the plan's, else what is usual. */
+            needs: components["schemas"]["BootPlan"];
             /** @description False when it is only what was found. */
             isPlanned: boolean;
             candidates: components["schemas"]["BootCandidate"][];
@@ -1729,6 +1731,7 @@ export interface components {
             /** Format: int32 */
             cacheMiB: null | number;
             protection: null | string;
+            guarded: boolean;
             boots: null | boolean;
             /** Format: int32 */
             mostDrives: null | number;
@@ -2412,6 +2415,11 @@ export interface components {
              * @description What was put in its place; null for the default.
              */
             own: null | number;
+            /**
+             * Format: double
+             * @description What a typed number is divided by to become the figure: 100 for per cent.
+             */
+            factor: number;
             source: string;
         };
         /** @description A file of an archive, as it was read. */
@@ -3452,6 +3460,8 @@ export interface components {
             maker: null | string;
             /** @description Part number or model; null when there is none. */
             number: null | string;
+            /** @description Kinds of places that it goes into. */
+            homes: string[];
         };
         /** @description A photo without its picture. */
         PhotoRow: {
@@ -4517,20 +4527,8 @@ export interface components {
             array: string;
             question: null | components["schemas"]["SimulationQuestion"];
         };
-        /** @description How a simulation stands. */
-        SimulationView: {
-            /** Format: uuid */
-            id: string;
-            array: string;
-            question: components["schemas"]["SimulationQuestion"];
-            /**
-             * Format: int64
-             * @description Runs asked for.
-             */
-            of: number;
-            /** @description True when it is done or was cancelled; what was seen until then counts. */
-            ended: boolean;
-            cancelled: boolean;
+        /** @description What a simulation has found so far. */
+        SimulationVerdict: {
             seen: components["schemas"]["SimulationCount"];
             /** Format: double */
             from: number;
@@ -4544,6 +4542,21 @@ export interface components {
             /** @description True when the chain lies within four standard errors; null where they can't be compared. */
             agrees: null | boolean;
             sentence: string;
+        };
+        /** @description How a simulation stands. */
+        SimulationView: {
+            /** Format: uuid */
+            id: string;
+            array: string;
+            /**
+             * Format: int64
+             * @description Runs asked for.
+             */
+            of: number;
+            /** @description True when it is done or was cancelled; what was seen until then counts. */
+            ended: boolean;
+            cancelled: boolean;
+            verdict: components["schemas"]["SimulationVerdict"];
         };
         /** @description A place for a processor. */
         Socket: {

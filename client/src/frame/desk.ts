@@ -5,9 +5,9 @@ import type { Edit, JobView, PartView, Unit } from '../api/types';
 export type Hand = { from: 'shelf'; unit: Unit } | { from: 'place'; place: string; unit: Unit };
 
 /** A piece of a shelf part, as it is taken in hand. */
-export function shelfUnit({ part, short, long }: PartView): Unit {
+export function shelfUnit({ part, short, long, homes }: PartView): Unit {
   const { module, processor, drive, card, accessory } = part;
-  return { module, processor, drive, card, accessory, source: 'shelf', shelfPartId: part.id, short, long };
+  return { module, processor, drive, card, accessory, source: 'shelf', shelfPartId: part.id, short, long, homes };
 }
 
 /** What the screens of one job share. */

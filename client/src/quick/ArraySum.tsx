@@ -17,6 +17,17 @@ export const KINDS: [string, string][] = [
   ['flash.enterprise', 'flash, enterprise'],
 ];
 
+/** So many drives alike, as they are asked about. */
+export const drivesAlike = (count: string, terabytes: string, kind: string) => {
+  const [media, name] = kind.split('.');
+  return {
+    count: Math.min(10_000, Math.floor(Number(count) || 0)),
+    gigabytes: Math.round(1000 * (Number(terabytes) || 0)),
+    media: media as 'disk' | 'flash',
+    class: name ?? null,
+  };
+};
+
 /** So many drives alike in a level: what they hold, survive and risk. */
 export function ArraySum({ params, set }: SumProps) {
   const count = params.get('n') ?? '';
@@ -27,13 +38,9 @@ export function ArraySum({ params, set }: SumProps) {
   const groups = params.get('groups') ?? '1';
   const use = params.get('use') ?? 'files';
   const spare = params.get('spare') === '1';
-  const [media, name] = kind.split('.');
   const { data, error, isFetching } = useArray(
     useRested({
-      count: Math.min(10_000, Math.floor(Number(count) || 0)),
-      gigabytes: Math.round(1000 * (Number(size) || 0)),
-      media: media as 'disk' | 'flash',
-      class: name ?? null,
+      ...drivesAlike(count, size, kind),
       level: level as ArrayPlan['level'],
       host: host as NonNullable<ArrayPlan['host']>,
       groups: NESTS.includes(level) ? Number(groups) : 1,

@@ -3,7 +3,7 @@ import { hours, percent, tb } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { LEVELS } from '../stages/fit/arrays/words';
-import { KINDS } from './ArraySum';
+import { drivesAlike, KINDS } from './ArraySum';
 import { CarryOn } from './parts';
 import { digits, useArray, useRested, type SumProps } from './sums';
 
@@ -15,14 +15,10 @@ export function RebuildSum({ params, set }: SumProps) {
   const level = params.get('level') ?? 'parity-1';
   const share = params.get('share') ?? '50';
   const starts = params.get('starts') ?? '48';
-  const [media, name] = kind.split('.');
   const part = Number(share) / 100;
   const { data, error, isFetching } = useArray(
     useRested({
-      count: Math.min(10_000, Math.floor(Number(count) || 0)),
-      gigabytes: Math.round(1000 * (Number(size) || 0)),
-      media: media as 'disk' | 'flash',
-      class: name ?? null,
+      ...drivesAlike(count, size, kind),
       level: level as ArrayPlan['level'],
       host: level === 'parity-3' ? 'pool' : 'kernel',
       groups: 1,

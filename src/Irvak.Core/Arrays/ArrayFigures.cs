@@ -32,14 +32,17 @@ public sealed record ArrayFigures(
     public const double YearsOfLoss = 5;
 
     /// <summary>Figures of an array over the drives of a build.</summary>
-    public static ArrayFigures Of(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false)
+    public static ArrayFigures Of(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false) =>
+        DrivesOf(plan, build) is (var drives, null) ? Of(plan, drives, sharedSpare || HasOwnSpare(plan, build), figures)
+        : new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), DrivesOf(plan, build).Why);
+
+    private static (IReadOnlyList<DriveSheet> Drives, string? Why) DrivesOf(ArrayPlan plan, Build build)
     {
-        var drives = plan.Members.Select(p => build.At(p)?.Drive).ToList();
-        var words = LevelTable.Words(plan.Level, plan.Groups);
-        var code = LevelTable.Code(plan.Level, plan.Groups);
-        if (drives.Any(d => d is null)) return new(plan, words, code, $"there is no drive in {PlaceName.Short(plan.Members[drives.IndexOf(null)])}");
-        return Of(plan, [.. drives.Select(d => d!)], sharedSpare || plan.AllSpares.Any(s => build.At(s)?.Drive is not null), figures);
+        var empty = plan.Members.FirstOrDefault(p => build.At(p)?.Drive is null);
+        return empty is null ? ([.. plan.Members.Select(p => build.At(p)!.Drive!)], null) : ([], $"there is no drive in {PlaceName.Short(empty)}");
     }
+
+    private static bool HasOwnSpare(ArrayPlan plan, Build build) => plan.AllSpares.Any(s => build.At(s)?.Drive is not null);
 
     /// <summary>Figures of an array over drives in their order.</summary>
     public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures = null)
@@ -65,14 +68,13 @@ public sealed record ArrayFigures(
             Columns(plan, drives, spare, figures), Grown(plan, bytes), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)), figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget), spare, Arrays.Migrations.Of(plan, shape, drives, rebuild));
     }
 
-    /// <summary>What the chain and the simulation are asked about this array; null with the reason when it has no figures.</summary>
+    /// <summary>What the chain and the simulation are asked about this array; without a shape the reason.</summary>
     public static (ArrayShape? Shape, LossQuestion? Loss, IReadOnlyList<DriveSheet> Drives, string? Why) Asked(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false)
     {
-        var drives = plan.Members.Select(p => build.At(p)?.Drive).ToList();
-        if (drives.IndexOf(null) is >= 0 and var at) return (null, null, [], $"there is no drive in {PlaceName.Short(plan.Members[at])}");
-        List<DriveSheet> all = [.. drives.Select(d => d!)];
-        var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, [.. all.Select(d => d.Bytes ?? 0)], plan.Groups);
-        return shape is null ? (null, null, all, why) : (shape, Question(shape, all, Arrays.Rebuild.Of(shape, all, figures), sharedSpare || plan.AllSpares.Any(s => build.At(s)?.Drive is not null), figures), all, null);
+        var (drives, missing) = DrivesOf(plan, build);
+        if (missing is not null) return (null, null, drives, missing);
+        var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, [.. drives.Select(d => d.Bytes ?? 0)], plan.Groups);
+        return shape is null ? (null, null, drives, why) : (shape, Question(shape, drives, Arrays.Rebuild.Of(shape, drives, figures), sharedSpare || HasOwnSpare(plan, build), figures), drives, null);
     }
 
     private static LossQuestion Question(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare, DriveFigures? figures) => new(

@@ -128,7 +128,7 @@ public static class ArrayRules
             yield return Finding.Of(Offered, [.. controllers.Select(c => c.Place)], null, ("level", array.Code!), ("controllers", Say.Words([.. controllers.Select(c => c.Card.Name)])));
             yield break;
         }
-        if (LevelTable.Of(array.Plan.Level).Penalty < 4 || able.Any(c => Controllers.KnownCards.IsUnknown(c.Card.Controller!) || c.Card.Controller is { CacheMiB: > 0, Protection: "battery" or "capacitor" })) yield break;
+        if (LevelTable.Of(array.Plan.Level).Penalty < 4 || able.Any(c => Controllers.KnownCards.IsUnknown(c.Card.Controller!) || c.Card.Controller!.IsGuarded)) yield break;
         yield return Finding.Of(WriteThrough, [able[0].Place], null, ("array", array.Plan.Name), ("controller", able[0].Card.Name));
     }
 

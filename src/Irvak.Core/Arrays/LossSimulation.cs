@@ -1,4 +1,6 @@
+using System.Globalization;
 using System.Text.Json.Serialization;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using MathNet.Numerics.Random;
 
@@ -66,6 +68,33 @@ public sealed record SimulationCount(long Runs, long Array, long Sectors)
     }
 
     public static SimulationCount operator +(SimulationCount a, SimulationCount b) => new(a.Runs + b.Runs, a.Array + b.Array, a.Sectors + b.Sectors);
+}
+
+/// <summary>What a simulation has found so far.</summary>
+/// <param name="Chain">The chain's chance for the same question, array or sectors; null where it does not apply.</param>
+/// <param name="Agrees">True when the chain lies within four standard errors; null where they can't be compared.</param>
+public sealed record SimulationVerdict(SimulationCount Seen, double From, double To, double? Chain, bool? Agrees, string Sentence)
+{
+    // Fewer losses than these leave the error itself unknown. Common practice, no source.
+    private const double LeastExpected = 10;
+
+    private const double Errors = 4;
+
+    /// <summary>The chain's answer to a question; null where it has none.</summary>
+    public static double? ChainOf(ArrayShape shape, LossQuestion loss, SimulationQuestion question) =>
+        question.IsAsTheChain ? LossChain.Of(shape, loss, question.Years * Drives.DriveDefaults.HoursPerYear)?.Either : null;
+
+    public static SimulationVerdict Of(SimulationQuestion question, SimulationCount seen, double? chain)
+    {
+        var (from, to) = seen.Interval;
+        bool? agrees = chain is { } c && c * seen.Runs >= LeastExpected ? Math.Abs(seen.Share - c) <= Errors * Math.Sqrt(c * (1 - c) / seen.Runs) : null;
+        var runs = seen.Runs.ToString("N0", CultureInfo.InvariantCulture).Replace(',', ' ');
+        var years = question.Years.ToString("0.#", CultureInfo.InvariantCulture);
+        var found = seen.Runs == 0 ? "Nothing was seen yet."
+            : seen.Either == 0 ? $"No loss in {runs} runs of {years} years: fewer than {Chance.Words(to)}."
+            : $"Lost in {Chance.Words(seen.Share)} of {runs} runs of {years} years.";
+        return new(seen, from, to, chain, agrees, found + agrees switch { true => " The chain says the same.", false => " The chain says something else: trust neither before the difference is understood.", _ => "" });
+    }
 }
 
 /// <summary>
@@ -167,7 +196,7 @@ internal sealed class ArrayLives
     /// <summary>Age at death from a number between 0 and 1 that is evenly spread.</summary>
     private double Age(double u, double scale)
     {
-        var e = -Quantities.NearOne.Log1p(-u);
+        var e = -NearOne.Log1p(-u);
         return scale * (_question.Shape == 1 ? e : Math.Pow(e, 1 / _question.Shape));
     }
 
@@ -197,7 +226,7 @@ internal sealed class ArrayLives
             if (_failed[group] == _tolerance[group]) return Fate.Array;
             _failed[group]++;
             _out[drive] = true;
-            _next[drive] = RepairBegins(now) + (_question.Fixed ? _loss.RepairHours : -_loss.RepairHours * Quantities.NearOne.Log1p(-_random.NextDouble()));
+            _next[drive] = RepairBegins(now) + (_question.Fixed ? _loss.RepairHours : -_loss.RepairHours * NearOne.Log1p(-_random.NextDouble()));
         }
     }
 

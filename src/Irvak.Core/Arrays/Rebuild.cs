@@ -34,15 +34,17 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
     }
 
     /// <summary>Chance that, one drive being out, as many more fail as lose the group before the rebuild ends.</summary>
-    private static double Further(ArrayGroup group, double mttf, double hours)
+    private static double Further(ArrayGroup group, double mttf, double hours) =>
+        AtLeast(group.Tolerance, group.Count - 1, hours / mttf);
+
+    /// <summary>Chance that at least so many of the drives fail within a time: the upper tail of a binomial, summed from its larger terms down.</summary>
+    /// <param name="lives">The time as a share of the mean life.</param>
+    internal static double AtLeast(int needed, int drives, double lives)
     {
-        var rest = group.Count - 1;
-        var needed = group.Tolerance;
-        var one = -NearOne.ExpM1(-hours / mttf);
-        if (needed == 1) return -NearOne.ExpM1(-rest * hours / mttf);
-        // At least as many of the rest as are needed: the upper tail of a binomial, summed from its larger terms down.
+        if (needed == 1) return -NearOne.ExpM1(-drives * lives);
+        var one = -NearOne.ExpM1(-lives);
         var sum = 0.0;
-        for (var k = needed; k <= rest; k++) sum += Survival.Choose(rest, k) * Math.Pow(one, k) * Math.Pow(1 - one, rest - k);
+        for (var k = needed; k <= drives; k++) sum += Survival.Choose(drives, k) * Math.Pow(one, k) * Math.Pow(1 - one, drives - k);
         return sum;
     }
 

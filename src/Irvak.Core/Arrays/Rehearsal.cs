@@ -74,15 +74,9 @@ public sealed record Rehearsal(
     /// <summary>Chance that a group loses more than it has left while one rebuild runs; groups are independent.</summary>
     private static double Meanwhile(IEnumerable<(ArrayGroup Group, string[] Places, int Out)> groups, double mttf, double hours)
     {
-        var one = -NearOne.ExpM1(-hours / mttf);
         var logLives = 0.0;
         foreach (var (group, _, gone) in groups)
-        {
-            var (rest, needed) = (group.Count - gone, group.Tolerance - gone + 1);
-            var loses = 0.0;
-            for (var k = needed; k <= rest; k++) loses += Survival.Choose(rest, k) * Math.Pow(one, k) * Math.Pow(1 - one, rest - k);
-            logLives += NearOne.Log1p(-Math.Min(loses, 1 - 1e-16));
-        }
+            logLives += NearOne.Log1p(-Math.Min(Rebuild.AtLeast(group.Tolerance - gone + 1, group.Count - gone, hours / mttf), 1 - 1e-16));
         return -NearOne.ExpM1(logLives);
     }
 

@@ -15,8 +15,9 @@ public sealed record BootCandidate(string Place, string? PartId, string Name, bo
 
 /// <summary>What the system starts from, what could take its place, and how long each lasts.</summary>
 /// <param name="Plan">As planned, or as found; null when nobody said.</param>
+/// <param name="Needs">What is asked of it: the plan's, else what is usual.</param>
 /// <param name="IsPlanned">False when it is only what was found.</param>
-public sealed record BootSheet(BootPlan? Plan, bool IsPlanned, IReadOnlyList<BootCandidate> Candidates)
+public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, IReadOnlyList<BootCandidate> Candidates)
 {
     public static readonly Rule Nvme = new("BOOT-NVME", Severity.Stop,
         "The firmware does not start from NVMe: {drive} in {place} can't be the boot drive.",
@@ -63,6 +64,11 @@ public sealed record BootSheet(BootPlan? Plan, bool IsPlanned, IReadOnlyList<Boo
         "Put one there, or choose another.",
         "definition", Basis.Standard);
 
+    // Larger flash of the shelf is worth more as data drives. Common practice, no source.
+    private const long LargestSpare = 1_100_000_000_000;
+
+    private const int MostShown = 40;
+
     // Shorter than most machines are kept. Common practice, no source.
     private const double Soon = 5;
 
@@ -73,10 +79,10 @@ public sealed record BootSheet(BootPlan? Plan, bool IsPlanned, IReadOnlyList<Boo
     public static BootSheet Of(Question q)
     {
         var plan = PlanOf(q);
-        var needs = plan ?? new BootPlan(["-"]);
+        var needs = plan ?? new BootPlan([]);
         var candidates = q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && IsHome(u.Key) && (plan?.Places.Contains(u.Key) == true || !Shared(q, u.Key))).Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
             .Concat(Spare(q).Select(s => Candidate(q, s.Place, Unit.Of(s.Part), s.Part, needs, plan)));
-        return new(plan, q.Boot is not null, [.. candidates.OrderByDescending(c => c.Chosen).ThenBy(c => c.PartId is not null).ThenBy(c => c.Stops).ThenBy(c => c.Eur ?? 0).Take(40)]);
+        return new(plan, needs, q.Boot is not null, [.. candidates.OrderByDescending(c => c.Chosen).ThenBy(c => c.PartId is not null).ThenBy(c => c.Stops).ThenBy(c => c.Eur ?? 0).Take(MostShown)]);
     }
 
     /// <summary>A member of a larger array is no drive that firmware could start from.</summary>
@@ -94,7 +100,7 @@ public sealed record BootSheet(BootPlan? Plan, bool IsPlanned, IReadOnlyList<Boo
     /// <summary>Flash of the shelf for free M.2 places, and small flash for the first free bay.</summary>
     private static IEnumerable<(string Place, ShelfPart Part)> Spare(Question q)
     {
-        var flash = q.Shelf.Values.Where(p => p.InStock > 0 && p.Drive is { Media: DriveMedia.Flash, Bytes: <= 1_100_000_000_000 });
+        var flash = q.Shelf.Values.Where(p => p.InStock > 0 && p.Drive is { Media: DriveMedia.Flash, Bytes: <= LargestSpare });
         var m2 = q.Sheet.M2.FirstOrDefault(m => q.Planned.At(PlaceName.M2(m.Id)) is null);
         var bay = q.Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, Place: PlaceName.Bay(n)))).FirstOrDefault(b => q.Planned.At(b.Place) is null);
         foreach (var part in flash.OrderBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal))

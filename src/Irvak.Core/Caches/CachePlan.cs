@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -19,6 +20,10 @@ public sealed record CachedVolume(string Array, double HotGB, double Share = 1, 
 public sealed record CachePlan(string Name, IReadOnlyList<string> Places, IReadOnlyList<CachedVolume> Volumes, bool WriteBack = false, double WrittenGBPerDay = 0, int BlockKiB = 64)
 {
     public const int MostDrives = 16, MostVolumes = 16;
+
+    /// <summary>Drives that share what is written: of a mirror each half takes all of it.</summary>
+    [JsonIgnore]
+    public int Shares => WriteBack ? Math.Max(1, Places.Count / 2) : Places.Count;
 }
 
 /// <summary>Plans a cache, or another one under its name.</summary>

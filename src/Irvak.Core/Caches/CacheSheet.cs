@@ -29,9 +29,6 @@ public sealed record CacheFigures(
     // Answers of flash behind its link, ms. Common practice, no source.
     private const double SataFlashMs = 0.2, NvmeMs = 0.1;
 
-    // What a flash drive writes for a byte of small writes in any order. Common practice, no source.
-    internal const double Amplification = 2;
-
     public static CacheFigures Of(Question q, CachePlan plan)
     {
         var drives = plan.Places.Select(p => q.Planned.At(p)?.Drive).ToList();
@@ -42,23 +39,14 @@ public sealed record CacheFigures(
         var bytes = plan.WriteBack ? drives.Min(d => d!.Bytes!.Value) * Math.Max(1, drives.Count / 2) : drives.Sum(d => d!.Bytes!.Value);
         var block = plan.BlockKiB * 1024L;
         var model = new CacheModel([.. plan.Volumes.Select(v => new Population(Math.Max(1, (long)(v.HotGB * 1e9 / block)), v.Exponent, v.Share))]);
-        var slow = SlowMs(q, plan);
-        var fast = drives.All(d => d!.Protocol == DriveProtocol.Nvme) ? NvmeMs : SataFlashMs;
-        CachePoint Point(long size)
-        {
-            var hits = model.Hits(size / (double)block);
-            return new(size, hits, (hits * fast) + ((1 - hits) * slow));
-        }
-        var now = Point(bytes);
-        var needed = fast < slow ? CacheWorth.Quarter / (1 - (fast / slow)) : 2;
-        long? least = needed > 1 ? null : model.BlocksFor(needed) * block;
-        var hot = model.Blocks * block;
-        var volume = model.Bound(bytes / (double)block);
-        var years = YearsOf(plan, drives!);
-        var helps = least is { } l && bytes >= l;
-        return new(plan, null, bytes, now, slow, [.. Enumerable.Range(0, 31).Select(i => Point((long)(hot * Math.Pow(i / 30.0, 2))))], least, helps,
+        var front = new CacheFront(model, block, SlowMs(q, plan), drives.All(d => d!.Protocol == DriveProtocol.Nvme) ? NvmeMs : SataFlashMs);
+        var now = front.At(bytes);
+        var helps = front.Least is { } least && bytes >= least;
+        // What somebody who knew the hottest blocks could put there by hand.
+        var placed = front.At(bytes, model.Bound(bytes / (double)block));
+        return new(plan, null, bytes, now, front.SlowMs, front.Curve, front.Least, helps,
             [.. model.HitsOf(bytes / (double)block).Select((h, i) => new VolumeHits(plan.Volumes[i].Array, plan.Volumes[i].HotGB, h))],
-            new AsVolume(volume, (volume * fast) + ((1 - volume) * slow), bytes), years, Worked(model, now, bytes / block, fast, slow), Say(now, slow, least, helps));
+            new AsVolume(placed.Hits, placed.LatencyMs, bytes), YearsOf(plan, drives!), front.Sum(now, "popularity mixed by each volume’s share"), Say(now, front.SlowMs, front.Least, helps));
     }
 
     /// <summary>Of the arrays behind, weighted by their requests: a thousand ms ÷ the small requests a second of one of their drives.</summary>
@@ -69,22 +57,13 @@ public sealed record CacheFigures(
     {
         if (plan.WrittenGBPerDay <= 0) return null;
         // A mirror writes all of it to each half; a read cache spreads it.
-        var each = plan.WrittenGBPerDay * Amplification / (plan.WriteBack ? Math.Max(1, drives.Count / 2) : drives.Count);
-        return drives.Select(d => d.RatedWritesTB ?? Boot.BootLife.RatedBy(d.Bytes!.Value, d.WritesPerDay, d.WarrantyYears ?? 5)).Select(r => r * 1000 / (each * 365)).Min();
+        var each = plan.WrittenGBPerDay / plan.Shares;
+        return drives.Select(d => DriveDefaults.RatedTB(d) is { } rated ? CacheFront.Years(rated, each) : (double?)null).Min();
     }
 
     private static string Say(CachePoint now, double slow, long? least, bool helps) => helps
         ? string.Create(CultureInfo.InvariantCulture, $"It helps: {Chance.Words(now.Hits)} of requests hit, the mean answer takes {now.LatencyMs:0.0#} ms instead of {slow:0.0#}.")
         : least is null ? "No size helps: what is behind it is about as quick." : $"Too small to be noticed: a quarter less latency needs {ArrayCapacity.TB(least.Value)}.";
-
-    private static Worked Worked(CacheModel model, CachePoint now, long cached, double fast, double slow) => new(
-        [
-            new("blocks of hot data, all volumes", model.Blocks.ToString("N0", CultureInfo.InvariantCulture).Replace(',', ' ')),
-            new("blocks in the cache", cached.ToString("N0", CultureInfo.InvariantCulture).Replace(',', ' ')),
-            new("hits, popularity mixed by each volume’s share", Chance.Words(now.Hits), true),
-            new("hits × cache + misses × drives", string.Create(CultureInfo.InvariantCulture, $"{now.Hits:0.###} × {fast:0.###} + {1 - now.Hits:0.###} × {slow:0.##} ms")),
-        ],
-        new WorkedLine("mean latency", string.Create(CultureInfo.InvariantCulture, $"{now.LatencyMs:0.##} ms"), true), "Che, Tung, Wang, IEEE JSAC 2002; requests independent of each other");
 }
 
 /// <summary>The caches of a plan.</summary>

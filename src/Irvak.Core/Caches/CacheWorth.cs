@@ -35,38 +35,13 @@ public sealed record CacheQuestion(long HotBytes, long CacheBytes, int BlockKiB 
 /// <param name="Years">Years until the rated volume is written; null without writes or a rating.</param>
 public sealed record CacheWorth(CachePoint Now, double MissMs, IReadOnlyList<CachePoint> Curve, long? LeastBytes, bool Helps, double? Years, Worked Why)
 {
-    /// <summary>An improvement that people notice: a quarter of the mean latency. Common practice, no source.</summary>
-    public const double Quarter = 0.25;
-
-    // What a flash drive writes for a byte that it is given, for small writes in any order. Common practice, no source.
-    private const double Amplification = 2;
-
     public static CacheWorth Of(CacheQuestion q)
     {
         if (q.Problem is { } problem) throw new ArgumentException(problem.Text, nameof(q));
         var block = q.BlockKiB * 1024L;
-        var model = new CacheModel(Math.Max(1, q.HotBytes / block), q.Exponent);
-        CachePoint Point(long bytes)
-        {
-            var hits = model.Hits(bytes / (double)block);
-            return new(bytes, hits, (hits * q.FastMs) + ((1 - hits) * q.SlowMs));
-        }
-        var now = Point(q.CacheBytes);
-        // h·fast + (1 − h)·slow ≤ ¾·slow solved for h.
-        var needed = q.FastMs < q.SlowMs ? Quarter / (1 - (q.FastMs / q.SlowMs)) : 2;
-        long? least = needed > 1 ? null : model.BlocksFor(needed) * block;
-        double? years = q.WrittenGBPerDay > 0 && q.RatedTB is { } rated ? rated * 1000 / (q.WrittenGBPerDay * Amplification * 365) : null;
-        return new(now, q.SlowMs, [.. Sizes(q).Select(Point)], least, least is { } l && q.CacheBytes >= l, years, Sum(q, model, now, block));
+        var front = new CacheFront(new CacheModel(Math.Max(1, q.HotBytes / block), q.Exponent), block, q.SlowMs, q.FastMs);
+        var now = front.At(q.CacheBytes);
+        double? years = q.WrittenGBPerDay > 0 && q.RatedTB is { } rated ? CacheFront.Years(rated, q.WrittenGBPerDay) : null;
+        return new(now, q.SlowMs, front.Curve, front.Least, front.Least is { } least && q.CacheBytes >= least, years, front.Sum(now, "Zipf " + q.Exponent.ToString("0.##", CultureInfo.InvariantCulture)));
     }
-
-    private static IEnumerable<long> Sizes(CacheQuestion q) => Enumerable.Range(0, 31).Select(i => (long)(q.HotBytes * Math.Pow(i / 30.0, 2)));
-
-    private static Worked Sum(CacheQuestion q, CacheModel model, CachePoint now, long block) => new(
-        [
-            new("blocks of hot data", $"{model.Blocks:#,0}".Replace(',', ' ')),
-            new("blocks in the cache", $"{q.CacheBytes / block:#,0}".Replace(',', ' ')),
-            new("hits, Zipf " + q.Exponent.ToString("0.##", CultureInfo.InvariantCulture), Chance.Words(now.Hits), true),
-            new("hits × cache + misses × drives", string.Create(CultureInfo.InvariantCulture, $"{now.Hits:0.###} × {q.FastMs:0.###} + {1 - now.Hits:0.###} × {q.SlowMs:0.###} ms")),
-        ],
-        new WorkedLine("mean latency", string.Create(CultureInfo.InvariantCulture, $"{now.LatencyMs:0.##} ms"), true), "Che, Tung, Wang, IEEE JSAC 2002; requests independent of each other");
 }

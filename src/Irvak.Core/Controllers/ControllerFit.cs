@@ -138,10 +138,10 @@ public static class ControllerFit
 
     private static IEnumerable<Finding> OfCard(Question q, string place, CardSheet card, ControllerSheet sheet)
     {
-        if (sheet is { CacheMiB: > 0, Protection: "battery" or "capacitor" })
+        if (sheet.IsGuarded)
         {
             var unit = Cabling.For(q.Shelf.Values, card, AccessoryKind.CacheUnit);
-            yield return Finding.Of(Guard, [place], null, ("controller", card.Name), ("unit", sheet.Protection),
+            yield return Finding.Of(Guard, [place], null, ("controller", card.Name), ("unit", sheet.Protection!),
                 ("have", unit is null ? "see that it comes along, with its mounting and cable" : $"{unit.Accessory!.Name} is on the list, with its mounting and cable"));
         }
         if (sheet.Pairs.Count > 0) yield return Finding.Of(Pair, [place], null, ("controller", card.Name), ("pairs", Say.Words([.. sheet.Pairs.Select(p => $"{p.Firmware} with {p.Driver}")])));

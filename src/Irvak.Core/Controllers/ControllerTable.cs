@@ -20,7 +20,7 @@ namespace Irvak.Core.Controllers;
 /// <param name="Eur">Card, cables and unit; null when a price is missing.</param>
 public sealed record ControllerRow(
     string? PartId, string Name, string Kind, string? At, string? NoPlace, bool IsNow, int Runs, int Of, double? SlowestGbs, IReadOnlyList<string> Levels, int Makes, int Arrays,
-    int? CacheMiB, string? Protection, bool? Boots, int? MostDrives, bool Ends2TiB, IReadOnlyList<string> Cables, IReadOnlyList<string> Needs, IReadOnlyList<string> Changes, int InStock, decimal? Eur);
+    int? CacheMiB, string? Protection, bool Guarded, bool? Boots, int? MostDrives, bool Ends2TiB, IReadOnlyList<string> Cables, IReadOnlyList<string> Needs, IReadOnlyList<string> Changes, int InStock, decimal? Eur);
 
 /// <summary>Every controller of the machine and of the shelf, side by side, for the drives of the plan.</summary>
 public static class ControllerTable
@@ -40,14 +40,14 @@ public static class ControllerTable
         var drives = q.Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, q.Planned.At(PlaceName.Bay(n))?.Drive))).Where(d => d.Drive is not null).Select(d => (d.Bays, Drive: d.Drive!)).ToList();
         var served = q.Sheet.Bays.Where(b => b.Names.Any(n => q.Planned.At(PlaceName.Bay(n))?.Drive is not null)).Select(q.ControllerOf).OfType<BayController>().ToList();
         var now = served.GroupBy(c => c.Place).OrderByDescending(g => g.Count()).FirstOrDefault()?.First();
-        var base0 = now is null ? null : Row(q, now, drives, parts, null, null, null, null);
+        var present = now is null ? null : Row(q, now, drives, parts, null, null, null, null);
         var rows = new List<ControllerRow>();
         foreach (var inside in BayController.All(q.Sheet, q.Planned))
-            rows.Add(Row(q, inside, drives, parts, inside.Place, null, null, base0) with { IsNow = inside.Place == now?.Place });
+            rows.Add(Row(q, inside, drives, parts, inside.Place, null, null, present) with { IsNow = inside.Place == now?.Place });
         foreach (var part in parts.Where(p => p.Card is { Controller: not null }))
         {
             var (at, why) = Slot(q, part.Card!);
-            rows.Add(Row(q, new(at ?? "", part.Card!.Name, part.Card.Controller!, part.Card), drives, parts, at, why, part, base0));
+            rows.Add(Row(q, new(at ?? "", part.Card!.Name, part.Card.Controller!, part.Card), drives, parts, at, why, part, present));
         }
         return [.. rows.OrderByDescending(r => r.IsNow).ThenBy(r => r.At is null).ThenByDescending(r => r.Runs).ThenByDescending(r => r.Makes).ThenBy(r => r.Eur ?? decimal.MaxValue).ThenBy(r => r.Name, StringComparer.Ordinal)];
     }
@@ -70,14 +70,14 @@ public static class ControllerTable
         var makes = arrays.Count(a => LevelTable.Code(a.Level, a.Groups)?["level ".Length..] is not { } code || c.Sheet.Levels.Contains(code));
         var groups = drives.Select(d => d.Bays).Distinct().ToList();
         var cables = c.Card is null ? [] : groups.Select(b => Cabling.Of(c, b, Cabling.Used(q, b))).OfType<CableNeed>().ToList();
-        var unit = c.Card is { Controller: { CacheMiB: > 0, Protection: "battery" or "capacitor" } } card ? Cabling.For(shelf, card, AccessoryKind.CacheUnit) : null;
-        List<string> needs = [.. unit is not null ? [unit.Accessory!.Name] : c.Sheet.Protection is "battery" or "capacitor" ? new[] { $"its {c.Sheet.Protection}" } : [],
+        var unit = c.Card is { Controller.IsGuarded: true } card ? Cabling.For(shelf, card, AccessoryKind.CacheUnit) : null;
+        List<string> needs = [.. unit is not null ? [unit.Accessory!.Name] : c.Sheet.IsGuarded ? new[] { $"its {c.Sheet.Protection}" } : [],
             .. c.Sheet.Keys.Select(k => $"key for {k}"), .. c.Sheet.Pairs.Take(2).Select(p => $"firmware {p.Firmware} with driver {p.Driver}"), .. c.Sheet.DriverAtInstall == true ? new[] { "driver for the installer" } : [],
             .. c.Card?.NeedsAir == true ? new[] { "air over its heat sink" } : []];
         var priced = cables.Select(n => (Need: n, Part: Cabling.Cable(shelf, n))).ToList();
         decimal? eur = part is null ? 0 : part.PriceEur is { } own ? own + priced.Sum(p => (p.Part?.PriceEur ?? 0) * p.Need.Count) + (unit?.PriceEur ?? 0) : null;
         var row = new ControllerRow(part?.Id, c.Name, Kinds.GetValueOrDefault(c.Sheet.Class ?? "", "controller"), at, noPlace, false, runs, drives.Count, slowest, c.Sheet.Levels, makes, arrays.Count,
-            c.Sheet.CacheMiB, c.Sheet.Protection, c.Sheet.Boots, c.Sheet.MostDrives, c.Sheet.Addresses32 == true,
+            c.Sheet.CacheMiB, c.Sheet.Protection, c.Sheet.IsGuarded, c.Sheet.Boots, c.Sheet.MostDrives, c.Sheet.Addresses32 == true,
             [.. priced.GroupBy(p => (p.Need.From, p.Need.To)).Select(g => (g.First().Need with { Count = g.Sum(p => p.Need.Count) }).Words)], needs, [], part?.InStock ?? 1, eur);
         return now is null ? row : row with { Changes = [.. Against(row, now)] };
     }
@@ -91,13 +91,11 @@ public static class ControllerTable
         string[] gained = [.. row.Levels.Except(now.Levels)], lost = [.. now.Levels.Except(row.Levels)];
         if (gained.Length > 0) yield return $"adds levels {string.Join(", ", gained)}";
         if (lost.Length > 0) yield return $"loses levels {string.Join(", ", lost)}";
-        if (Guarded(row) != Guarded(now)) yield return Guarded(row) ? $"small writes wait for {row.CacheMiB} MiB of guarded cache, not for drives" : "small writes wait for the drives";
+        if (row.Guarded != now.Guarded) yield return row.Guarded ? $"small writes wait for {row.CacheMiB} MiB of guarded cache, not for drives" : "small writes wait for the drives";
         if (row.Ends2TiB != now.Ends2TiB) yield return row.Ends2TiB ? "ends at 2 TiB a drive" : "reaches beyond 2 TiB";
         if (row.Boots == false && now.Boots != false) yield return "does not start a system";
         if (row.MostDrives is { } m && now.MostDrives is { } n && m != n) yield return $"addresses {m} drives instead of {n}";
     }
-
-    private static bool Guarded(ControllerRow row) => row is { CacheMiB: > 0, Protection: "battery" or "capacitor" };
 
     /// <summary>The first free slot that a card fits into by bus, width, height and length; lanes are for the lane sheet to say.</summary>
     private static (string? Place, string? Why) Slot(Question q, CardSheet card)

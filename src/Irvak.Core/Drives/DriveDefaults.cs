@@ -63,6 +63,13 @@ public static class DriveDefaults
     /// <summary>Writing in order at its best, MB/s.</summary>
     public static Sourced WriteMBs(DriveSheet? drive) => drive?.WriteMBs is > 0 and var own ? new(own, "drive's sheet", Basis.Sheet) : new(Usual(drive), "usual for its kind (common practice, no source)", Basis.Practice);
 
+    // Years that a rating by drive-writes counts where the sheet does not tell. Common practice, no source.
+    private const double WarrantyYears = 5;
+
+    /// <summary>Volume that a drive may take, TB: by its sheet, else by its drive-writes a day over the warranty; null when it tells neither.</summary>
+    public static double? RatedTB(DriveSheet drive) =>
+        drive.RatedWritesTB ?? (drive.Bytes is { } bytes ? Boot.BootLife.RatedBy(bytes, drive.WritesPerDay, drive.WarrantyYears is > 0 and <= 50 and var years ? years : WarrantyYears) : null);
+
     /// <summary>Mean over a whole pass: a disk slows towards its inner tracks.</summary>
     public static double OverAPass(DriveSheet? drive, double best) => drive?.Media == DriveMedia.Flash ? best : best * MeanOverSurface;
 
@@ -73,15 +80,18 @@ public static class DriveDefaults
     /// <summary>The figures that can be replaced, each with its default and where that comes from.</summary>
     public static IReadOnlyList<FigureRow> Table(DriveFigures own) =>
     [
-        new("diskFailures", "Disks that fail in a year", "%", 100 * DiskFailures, 100 * own.DiskFailures, "common practice; large published fleets lie between 0.5 and 4 %"),
-        new("flashFailures", "Flash drives that fail in a year", "%", 100 * FlashFailures, 100 * own.FlashFailures, "common practice"),
-        new("diskExponent", "Unreadable sector of a disk, one in 10 to the", "bits", 15, own.DiskExponent, "makers’ sheets by class: desktop 14, nearline 15, enterprise 16"),
-        new("flashExponent", "Unreadable sector of flash, one in 10 to the", "bits", 15, own.FlashExponent, "JESD218: client 15, enterprise 16"),
-        new("repairStartsHours", "Without a spare a repair starts after", "h", RepairStartsHours, own.RepairStartsHours, "common practice: to notice, order and fit"),
-        new("rebuildShare", "Of the drives’ rate a rebuild gets", "%", 100 * Arrays.Rebuild.UsualShare, 100 * own.RebuildShare, "common practice"),
-        new("spareDays", "A drive that is ordered comes in", "days", ShelfSpares.UsualDays, own.SpareDays, "common practice"),
-        new("spareTarget", "The shelf’s spares are to last in", "% of cases", 100 * ShelfSpares.UsualTarget, 100 * own.SpareTarget, "common practice"),
+        Share("diskFailures", "Disks that fail in a year", "%", DiskFailures, own.DiskFailures, "common practice; large published fleets lie between 0.5 and 4 %"),
+        Share("flashFailures", "Flash drives that fail in a year", "%", FlashFailures, own.FlashFailures, "common practice"),
+        new("diskExponent", "Unreadable sector of a disk, one in 10 to the", "bits", 15, own.DiskExponent, 1, "makers’ sheets by class: desktop 14, nearline 15, enterprise 16"),
+        new("flashExponent", "Unreadable sector of flash, one in 10 to the", "bits", 15, own.FlashExponent, 1, "JESD218: client 15, enterprise 16"),
+        new("repairStartsHours", "Without a spare a repair starts after", "h", RepairStartsHours, own.RepairStartsHours, 1, "common practice: to notice, order and fit"),
+        Share("rebuildShare", "Of the drives’ rate a rebuild gets", "%", Arrays.Rebuild.UsualShare, own.RebuildShare, "common practice"),
+        new("spareDays", "A drive that is ordered comes in", "days", ShelfSpares.UsualDays, own.SpareDays, 1, "common practice"),
+        Share("spareTarget", "The shelf’s spares are to last in", "% of cases", ShelfSpares.UsualTarget, own.SpareTarget, "common practice"),
     ];
+
+    /// <summary>A share, which people type in per cent.</summary>
+    private static FigureRow Share(string key, string name, string unit, double usual, double? own, string source) => new(key, name, unit, 100 * usual, 100 * own, 100, source);
 
     private static double Usual(DriveSheet? drive) =>
         drive?.Media == DriveMedia.Flash ? drive.Protocol == DriveProtocol.Nvme ? NvmeMBs : SataFlashMBs : Disk(drive).MBs;

@@ -51,7 +51,7 @@ public static class DriveManners
         var (at, name) = (("place", Say.Place(place)), ("drive", unit.Short));
         if (drive is { Class: "desktop", Media: DriveMedia.Disk } && all >= ManyBays) yield return Finding.Of(Desktop, places, null, at, name, ("bays", $"{all}"));
         if (drive.Class == "15k" || drive.Rpm >= 14_000) yield return Finding.Of(FastSpinning, places, null, at, name);
-        if (drive is { Media: DriveMedia.Flash, PowerLossProtection: false } && q.ControllerOf(bay) is { Sheet: { CacheMiB: > 0, Protection: "battery" or "capacitor" } } controller)
+        if (drive is { Media: DriveMedia.Flash, PowerLossProtection: false } && q.ControllerOf(bay) is { Sheet.IsGuarded: true } controller)
             yield return Finding.Of(Unguarded, places, null, at, name, ("controller", controller.Name));
         if (drive is { Media: DriveMedia.Disk, Form: "3.5" } && drive.Bytes >= NoMiddleHolesTB * 0.999e12 && bay is { Tray: { } tray, LimitTB: < NoMiddleHolesTB })
             yield return Finding.Of(Holes, places, null, at, name, ("tray", tray));

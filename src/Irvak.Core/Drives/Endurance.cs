@@ -63,7 +63,7 @@ public static class Endurance
     private static EnduranceRow Row(Question q, string place, Builds.Unit unit, IReadOnlyList<CacheFigures> caches, BootPlan? boot)
     {
         var drive = unit.Drive!;
-        var rated = drive.RatedWritesTB ?? (drive.Bytes is { } bytes ? BootLife.RatedBy(bytes, drive.WritesPerDay, drive.WarrantyYears ?? 5) : null);
+        var rated = DriveDefaults.RatedTB(drive);
         var own = !q.IsNew(place) && unit.Serial is { } serial ? q.Writes.GetValueOrDefault(serial) : null;
         var (serves, daily, basis) = Daily(q, place, own, caches, boot);
         double? written = own is not null ? own.Last.Bytes / 1e12 : q.IsNew(place) ? 0 : null;
@@ -74,7 +74,7 @@ public static class Endurance
     private static (string Serves, double? GBPerDay, string Basis) Daily(Question q, string place, WriteMarks? own, IReadOnlyList<CacheFigures> caches, BootPlan? boot)
     {
         if (caches.FirstOrDefault(c => c.Plan.Places.Contains(place))?.Plan is { } cache)
-            return ($"cache {cache.Name}", cache.WrittenGBPerDay > 0 ? cache.WrittenGBPerDay * CacheFigures.Amplification / (cache.WriteBack ? Math.Max(1, cache.Places.Count / 2) : cache.Places.Count) : own?.Rate?.GBPerDay, cache.WrittenGBPerDay > 0 ? "as said of the cache, twice for small writes" : own?.Rate?.Basis ?? "not said");
+            return ($"cache {cache.Name}", cache.WrittenGBPerDay > 0 ? cache.WrittenGBPerDay * CacheFront.Amplification / cache.Shares : own?.Rate?.GBPerDay, cache.WrittenGBPerDay > 0 ? "as said of the cache, twice for small writes" : own?.Rate?.Basis ?? "not said");
         if (boot?.Places.Contains(place) == true)
             return q.Boot is null && own?.Rate is { } measured ? ("boot", measured.GBPerDay, measured.Basis) : ("boot", boot.WrittenGBPerDay + boot.SharedWrittenGBPerDay, q.Boot is null ? "usual for a boot drive (common practice, no source)" : "as said of the boot drive");
         if (q.Arrays.FirstOrDefault(a => a.Members.Contains(place)) is { } array)

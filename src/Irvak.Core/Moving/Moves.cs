@@ -88,6 +88,9 @@ public static class Moves
     // A gigabit line carries so much of a backup, MB/s, where nobody said more. Common practice, no source.
     private const double BackupMBs = 110;
 
+    // A copy runs beside the work; only what changed meanwhile is copied with everybody out. Common practice, no source.
+    private const double LastCopyHours = 1;
+
     // A new installation with its updates, hours. Common practice, no source.
     private const double FreshHours = 2;
 
@@ -149,7 +152,7 @@ public static class Moves
             MoveWay.Copy => (true, "does not start a system; open files are missed"),
             _ => (true, "only as fresh and as whole as the backup"),
         };
-        var down = way is MoveWay.Nothing ? 0 : way == MoveWay.Copy ? Math.Min(hours ?? 0, 1) : hours;
+        var down = way is MoveWay.Nothing ? 0 : way == MoveWay.Copy ? Math.Min(hours ?? 0, LastCopyHours) : hours;
         return new(way, name, possible, way == MoveWay.Nothing ? 0 : hours, down, rate, cannot, verify, noReturn);
     }
 

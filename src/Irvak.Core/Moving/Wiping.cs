@@ -64,6 +64,9 @@ public static class Wiping
     public static IReadOnlyList<LeavingDrive> Of(Question q) =>
         [.. Runbooks.DriveSteps.InOrder(q).Where(c => c is { TakesPart: true, Out.Drive: { Media: not DriveMedia.Tape } }).Select(c => new LeavingDrive(c.Place, c.Out!.Short, c.Out.Serial, Options(c.Out.Drive!), q.Wipes.GetValueOrDefault(c.Place)))];
 
+    // Minutes that throwing a key away or a flash drive's own command take, in hours. Common practice, no source.
+    private const double KeyHours = 0.02, FlashSanitiseHours = 0.1;
+
     private static List<WipeOption> Options(DriveSheet drive)
     {
         double? pass = drive.Bytes is { } bytes ? bytes / (DriveDefaults.OverAPass(drive, DriveDefaults.WriteMBs(drive).Value) * 1e6) / 3600 : null;
@@ -71,8 +74,8 @@ public static class Wiping
         return
         [
             new(WipeWay.Overwrite, Words[WipeWay.Overwrite], pass, flash ? "leaves spare blocks of flash untouched: take another way where it matters" : "one pass over every sector; bad ones that were replaced keep theirs"),
-            new(WipeWay.Crypto, Words[WipeWay.Crypto], 0.02, drive.SelfEncrypting == true ? "it encrypts by itself" : "only if it was encrypted all along"),
-            new(WipeWay.Sanitise, Words[WipeWay.Sanitise], flash ? 0.1 : pass, "where the drive has it; see that it reports the end"),
+            new(WipeWay.Crypto, Words[WipeWay.Crypto], KeyHours, drive.SelfEncrypting == true ? "it encrypts by itself" : "only if it was encrypted all along"),
+            new(WipeWay.Sanitise, Words[WipeWay.Sanitise], flash ? FlashSanitiseHours : pass, "where the drive has it; see that it reports the end"),
             new(WipeWay.Destroy, Words[WipeWay.Destroy], null, "for drives that no longer answer; with a certificate"),
             new(WipeWay.Keep, Words[WipeWay.Keep], 0, "in a labelled bag under lock, with a date to decide"),
         ];

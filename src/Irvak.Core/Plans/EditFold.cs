@@ -157,6 +157,8 @@ public static class EditFold
             // What was decided about the machine stands; what was decided about the old sheet does not.
             Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
             Wiring = state.Wiring.RemoveRange(state.Wiring.Keys.Where(g => adopt.Sheet.Bays.All(b => b.Group != g))),
+            Moves = state.Moves.RemoveRange(state.Moves.Keys.Where(k => !k.StartsWith("array:", StringComparison.Ordinal) && !places.Contains(k))),
+            Wipes = state.Wipes.RemoveRange(state.Wipes.Keys.Where(k => !places.Contains(k))),
             Boot = state.Boot?.Places.All(places.Contains) == false ? null : state.Boot,
             Caches = state.Caches.RemoveRange(state.Caches.Where(c => !c.Value.Places.All(places.Contains)).Select(c => c.Key)),
             Arrays = state.Arrays.RemoveRange(state.Arrays.Where(a => a.Value is { } array && !array.Members.Concat(array.AllSpares).All(places.Contains)).Select(a => a.Key)),

@@ -28,7 +28,7 @@ internal static class CardSteps
         ];
         foreach (var (bays, _, cable) in Cabling.Needed(q).Where(n => n.Controller.Place == c.Place))
             how.Add($"{cable.Words}: from its ports to the {bays.Group} bays, first port to the first bays.");
-        if (card?.Controller is { Protection: "battery" or "capacitor" } guarded) how.Add($"Mount its {guarded.Protection} in its holder and plug it in; it charges for hours before the cache may hold writes.");
+        if (card?.Controller is { IsGuarded: true } guarded) how.Add($"Mount its {guarded.Protection} in its holder and plug it in; it charges for hours before the cache may hold writes.");
         return new("in:" + c.Place, Runbook.In, $"{(c.MovedFrom is { } from ? $"Put the {c.In.Short} from {PlaceName.Short(from)}" : $"Put {c.In.Short}")} into {PlaceName.Short(c.Place)}", how,
             "The notch of the edge fits one way. Cables must not touch a fan.", [c.Place], 6);
     }

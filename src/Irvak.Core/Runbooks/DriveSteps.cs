@@ -142,7 +142,7 @@ internal static class DriveSteps
     private static IEnumerable<string> Settings(Question q, ArrayPlan plan)
     {
         if (plan.Host != ArrayHost.Controller) yield break;
-        var guarded = q.Planned.Units.Values.Any(u => u.Card?.Controller is { CacheMiB: > 0, Protection: "battery" or "capacitor" });
+        var guarded = q.Planned.Units.Values.Any(u => u.Card?.Controller?.IsGuarded == true);
         var inOrder = Workloads.Of(plan.Use).InOrder;
         yield return $"Writes: {(guarded ? "write-back, and write-through whenever its unit is not charged" : "write-through")}; reading ahead {(inOrder ? "on" : "off")}; the drives’ own write cache off.";
         if (q.Caches.Any(c => c.Volumes.Any(v => v.Array == plan.Name))) yield return "Allow caching on flash now: on many controllers it can't be allowed later.";

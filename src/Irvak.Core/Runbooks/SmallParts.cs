@@ -28,8 +28,8 @@ internal static class SmallParts
         foreach (var (bays, controller, cable) in Cabling.Needed(q))
             yield return new(Cabling.Cable(shelf, cable), cable.Count, $"{cable.Words}, for the {bays.Group} bays", [controller.Place]);
         foreach (var (place, unit) in q.Planned.Units)
-            if (q.IsNew(place) && unit.Card is { Controller: { CacheMiB: > 0, Protection: "battery" or "capacitor" } } card)
-                yield return new(Cabling.For(shelf, card, AccessoryKind.CacheUnit), 1, $"The {card.Controller.Protection} for the cache of {card.Name}, with mounting and cable", [place]);
+            if (q.IsNew(place) && unit.Card is { Controller.IsGuarded: true } card)
+                yield return new(Cabling.For(shelf, card, AccessoryKind.CacheUnit), 1, $"The {card.Controller!.Protection} for the cache of {card.Name}, with mounting and cable", [place]);
         foreach (var locked in q.Caches.Select(c => CacheRules.Locked(q, c)).OfType<BayController>().DistinctBy(c => c.Place))
             yield return new(Cabling.For(shelf, locked.Card!, AccessoryKind.FeatureKey, CacheRules.FlashCache), 1, $"The key for {CacheRules.FlashCache} of {locked.Name}", [locked.Place]);
         foreach (var bays in q.Sheet.Bays)

@@ -81,6 +81,10 @@ public sealed record ControllerSheet : KeepsMore
 
     public int? CacheMiB { get; init; }
 
+    /// <summary>True when a cache of its own outlives a power cut, once its unit is fitted.</summary>
+    [JsonIgnore]
+    public bool IsGuarded => CacheMiB > 0 && Protection is ("battery" or "capacitor");
+
     /// <summary>battery, capacitor or none.</summary>
     public string? Protection { get; init; }
 

@@ -1,4 +1,5 @@
 using Irvak.Core;
+using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
@@ -17,11 +18,12 @@ public sealed record EvidenceCount(string MachineId, string Part, int Works, int
 public sealed record EvidencePage(IReadOnlyList<EvidenceRecord> Records, IReadOnlyList<EvidenceCount> Counts, IReadOnlyList<PolicyRow> Policy);
 
 /// <summary>A shelf part with its names, which are the core's.</summary>
+/// <param name="Homes">Kinds of places that it goes into.</param>
 /// <param name="Number">Part number or model; null when there is none.</param>
-public sealed record PartView(ShelfPart Part, string Kind, string Short, string Long, string? Maker, string? Number)
+public sealed record PartView(ShelfPart Part, string Kind, string Short, string Long, string? Maker, string? Number, IReadOnlyList<string> Homes)
 {
     public static PartView Of(ShelfPart p) => new(p, p.KindOf(), p.ShortName(), p.LongName(),
-        p.Module?.Maker ?? p.Drive?.Maker ?? p.Processor?.Maker ?? p.Card?.Maker ?? p.Accessory?.Maker, p.Module?.PartNumber ?? p.Drive?.Model);
+        p.Module?.Maker ?? p.Drive?.Maker ?? p.Processor?.Maker ?? p.Card?.Maker ?? p.Accessory?.Maker, p.Module?.PartNumber ?? p.Drive?.Model, Unit.Of(p).Homes);
 }
 
 /// <summary>Shelf, sheets, evidence and rules; and the ways out of a job's findings.</summary>

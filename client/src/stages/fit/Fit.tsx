@@ -188,19 +188,8 @@ const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.she
 /** Findings of the sheet at hand go before equally grave ones of the other. */
 const here = (f: FindingView, tab: string) => ({ stop: 4, care: 2, note: 0 })[f.severity] + (f.sheet === tab ? 1 : 0);
 
-/** Kinds of places that can hold a part. */
-function fits(unit: Unit, place: string): boolean {
-  const kinds = unit.module
-    ? ['slot']
-    : unit.drive
-      ? ['bay', 'm2']
-      : unit.card
-        ? ['card', 'board']
-        : unit.processor
-          ? ['socket']
-          : [];
-  return kinds.includes(place.slice(0, place.indexOf(':')));
-}
+/** Whether a part's kind belongs into a place of that kind; the core says which. */
+const fits = (unit: Unit, place: string) => !!unit.homes?.includes(place.slice(0, place.indexOf(':')));
 
 /** Every drive with the array that the plan gives it to. */
 function withArrays(job: JobView): JobView {

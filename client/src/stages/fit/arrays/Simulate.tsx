@@ -86,43 +86,45 @@ export function Simulate({ job, array, onClose }: { job: JobView; array: ArrayFi
           </button>
         )}
         {view && (
-          <progress max={view.of} value={view.seen.runs} aria-label="Arrays watched">
-            {percent(view.seen.runs / view.of)}
+          <progress max={view.of} value={view.verdict.seen.runs} aria-label="Arrays watched">
+            {percent(view.verdict.seen.runs / view.of)}
           </progress>
         )}
         {view && (
           <span className="quiet">
-            {group(view.seen.runs)} of {group(view.of)}
+            {group(view.verdict.seen.runs)} of {group(view.of)}
           </span>
         )}
       </div>
       {begin.error && <p className="err">{begin.error.message}</p>}
       {view && (
         <div className="stack" role="status">
-          <p className="qs-answer">{view.ended || view.seen.runs > 0 ? view.sentence : 'Waiting for its turn.'}</p>
-          {view.seen.runs > 0 && <Interval view={view} />}
+          <p className="qs-answer">
+            {view.ended || view.verdict.seen.runs > 0 ? view.verdict.sentence : 'Waiting for its turn.'}
+          </p>
+          {view.verdict.seen.runs > 0 && <Interval view={view.verdict} />}
           <table className="endures">
             <tbody>
               <tr>
                 <td>Array lost</td>
-                <td className="num">{group(view.seen.array)}</td>
+                <td className="num">{group(view.verdict.seen.array)}</td>
               </tr>
               <tr>
                 <td>Array lives, sectors lost</td>
-                <td className="num">{group(view.seen.sectors)}</td>
+                <td className="num">{group(view.verdict.seen.sectors)}</td>
               </tr>
               <tr>
                 <td>Chance, 95 % of such intervals hold it</td>
                 <td className="num">
-                  {percent(view.from)} to {percent(view.to)}
+                  {percent(view.verdict.from)} to {percent(view.verdict.to)}
                 </td>
               </tr>
               <tr>
                 <td>The chain’s own figure</td>
                 <td className="num">
-                  {view.chain == null
+                  {view.verdict.chain == null
                     ? 'does not apply: it knows no ages, batches or late spares'
-                    : percent(view.chain)}
+                    : percent(view.verdict.chain)}
                 </td>
               </tr>
             </tbody>

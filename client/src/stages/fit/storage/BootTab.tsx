@@ -17,21 +17,10 @@ const NEEDS: [keyof BootPlan, string][] = [
   ['sharedWrittenGBPerDay', 'written a day by that, GB'],
 ];
 
-const USUAL: BootPlan = {
-  places: [],
-  writtenGBPerDay: 30,
-  baseGB: 2.2,
-  growthGBPerYear: 2.5,
-  stagingGB: 10,
-  sharedGB: 0,
-  sharedWrittenGBPerDay: 0,
-};
-
 /** Boot: years against capacity and wear for each candidate, with a verdict line each. */
 export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
   const { apply, say, select } = useDesk();
-  const { plan, candidates, isPlanned } = job.boot!;
-  const needs = plan ?? USUAL;
+  const { plan, needs, candidates, isPlanned } = job.boot!;
   const set = (boot: BootPlan | null) => apply({ type: 'planBoot', boot });
   const toggle = (c: BootCandidate) => {
     const places = needs.places.includes(c.place)

@@ -2,16 +2,16 @@ import type { JobView } from '../../../api/types';
 import { useDesk } from '../../../frame/desk';
 import { Typed } from './BootTab';
 
-const SHARES = ['diskFailures', 'flashFailures', 'rebuildShare', 'spareTarget'];
-
 /** The figures behind the chances, each with its default and source; a drive's own sheet wins over both. */
 export function Figures({ job, onClose }: { job: JobView; onClose: () => void }) {
   const { apply } = useDesk();
   const set = (key: string, value: number | null) => {
-    const figures: Record<string, number | null> = Object.fromEntries(
-      job.figures.map((f) => [f.key, f.own == null ? null : SHARES.includes(f.key) ? f.own / 100 : f.own]),
+    const figures = Object.fromEntries(
+      job.figures.map((f) => {
+        const typed = f.key === key ? value : f.own;
+        return [f.key, typed == null ? null : typed / f.factor];
+      }),
     );
-    figures[key] = value == null ? null : SHARES.includes(key) ? value / 100 : value;
     apply({
       type: 'setFigures',
       figures: Object.values(figures).every((v) => v == null) ? null : (figures as never),
