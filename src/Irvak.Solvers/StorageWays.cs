@@ -2,6 +2,8 @@ using System.Globalization;
 using Irvak.Core;
 using Irvak.Core.Boot;
 using Irvak.Core.Caches;
+using Irvak.Core.Controllers;
+using Irvak.Core.Evidence;
 using Irvak.Core.Moving;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
@@ -12,14 +14,15 @@ namespace Irvak.Solvers;
 /// <summary>Candidate repairs of findings about moving, wiping, caches and boot.</summary>
 internal static class StorageWays
 {
-    public static bool IsAbout(Finding finding) => finding.Rule.Code.Split('-')[0] is "MOVE" or "WIPE" or "CACHE" or "BOOT";
+    public static bool IsAbout(Finding finding) => finding.Rule.Code.Split('-')[0] is "MOVE" or "WIPE" or "CACHE" or "BOOT" or "CTL";
 
-    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding) => finding.Rule.Code.Split('-')[0] switch
+    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf) => finding.Rule.Code.Split('-')[0] switch
     {
         "MOVE" => Moves(before, finding),
         "WIPE" => Wipes(before),
         "CACHE" => Caches(before, finding),
         "BOOT" => Boots(before, finding),
+        "CTL" => Controllers(state, shelf),
         _ => [],
     };
 
@@ -56,6 +59,17 @@ internal static class StorageWays
             yield return ("less", $"Start from {string.Join(" and ", rest.Select(PlaceName.Short))} alone", new PlanBoot(plan with { Places = rest }));
         yield return ("found", "Leave the boot drive as found", new PlanBoot(null));
     }
+
+    /// <summary>Controllers of the shelf that run every drive of the plan, cheapest first; then the bays left as they were.</summary>
+    private static IEnumerable<(string, string, Edit)> Controllers(JobState state, IReadOnlyList<ShelfPart> shelf)
+    {
+        var rows = ControllerTable.Of(Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id)), shelf);
+        foreach (var row in rows.Where(r => r is { Take: not null, InStock: > 0 } && r.Runs == r.Of).OrderByDescending(r => r.Makes).ThenBy(r => r.Eur ?? decimal.MaxValue).Take(MostControllers))
+            yield return ("controller", $"{row.Name} in {PlaceName.Short(row.At!)}, the bays cabled to it", row.Take!);
+        if (state.Wiring.Count > 0) yield return ("wiring", "Leave the bays on their own controller", Group("leaves the bays on their own controller", state.Wiring.Keys.Select(g => (Edit)new WireBays(g, ""))));
+    }
+
+    private const int MostControllers = 4;
 
     private static string Hours(double? hours) => hours is > 0 ? string.Create(CultureInfo.InvariantCulture, $", up to {hours:0.#} h") : "";
 

@@ -64,7 +64,7 @@ public static class WaysOut
 
     private static IEnumerable<Candidate> Candidates(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf)
     {
-        foreach (var (kind, title, edit) in ArrayWays.Of(state, before, finding).Concat(DriveWays.Of(state, finding, shelf)).Concat(StorageWays.Of(state, before, finding))) yield return new(kind, title, edit);
+        foreach (var (kind, title, edit) in ArrayWays.Of(state, before, finding).Concat(DriveWays.Of(state, finding, shelf)).Concat(StorageWays.Of(state, before, finding, shelf))) yield return new(kind, title, edit);
         var sockets = finding.Places.Where(p => PlaceName.IsSocket(p) && state.Plan.ContainsKey(p)).ToList();
         if (sockets.Count > 0) yield return new("keep", state.Found.ContainsKey(sockets[0]) ? $"Keep the processor of {PlaceName.Short(sockets[0])}" : $"Leave {PlaceName.Short(sockets[0])} empty", Group("leaves the processors as found", sockets.Select(p => (Edit)new Restore(p))));
         foreach (var socket in sockets)

@@ -153,7 +153,7 @@ public sealed record JobView
             Lines = lines,
             Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.After),
             LooksWrong = lines.Any(l => ExpectedDrives.IsOne(l.Expected.Key)) ? [.. ExpectedMemory.LooksWrong, .. ExpectedDrives.LooksWrong] : ExpectedMemory.LooksWrong,
-            OffList = question is null ? [] : Limits.OffList(question),
+            OffList = question is null ? [] : [.. Limits.OffList(question), .. DriveFit.BeyondList(question)],
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,
         };

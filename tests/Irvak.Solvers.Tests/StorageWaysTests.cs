@@ -58,4 +58,24 @@ public class StorageWaysTests
     [Fact]
     public void Of_an_unequal_mirror_one_half_is_enough() =>
         Assert.Contains(Ways(With(Ssd, Ssd with { Bytes = 480_103_981_056 }).With(new PlanBoot(new BootPlan([Bay(1), Bay(2)]))), "BOOT-UNEQUAL"), w => w.Title == "Leave the boot drive as found");
+
+    [Fact]
+    public void Drives_that_stay_silent_get_a_controller_of_the_shelf_that_runs_them_all()
+    {
+        static ShelfPart Part(string id, decimal price, params DriveProtocol[] protocols) => new()
+        {
+            Id = id,
+            InStock = 1,
+            PriceEur = price,
+            Card = new() { Name = id, Role = CardRole.Controller, Mech = 8, Elec = 8, Controller = new() { Class = "host-adapter", Protocols = protocols, InnerPorts = 8, Boots = true } },
+        };
+        ShelfPart[] shelf = [Part("dear", 300, DriveProtocol.Sas), Part("cheap", 100, DriveProtocol.Sas), Part("wrong", 10, DriveProtocol.Sata)];
+        var sheet = DriveBox.Sheet with { Boards = [new("SATA", "controller", "CPU 1", Ports: 8)] };
+        var state = Boards.Job(sheet, "A1", "C1").With([.. Enumerable.Range(1, 2).Select(n => new Fit(Bay(n), new Unit { Drive = Disk with { Protocol = DriveProtocol.Sas }, Source = "shelf" }))]);
+        Evaluation Evaluate(JobState s) => s.Evaluate(null, shelf);
+        var before = Evaluate(state);
+        var finding = before.Findings.Single(f => f.Rule.Code == "CTL-PROTOCOL");
+        Assert.Equal(["bay:1", "bay:2"], finding.Places);
+        Assert.Equal(["cheap in S1, the bays cabled to it", "dear in S1, the bays cabled to it"], WaysOut.Of(state, before, finding, shelf, Evaluate).Select(w => w.Title));
+    }
 }

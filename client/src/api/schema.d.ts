@@ -1749,6 +1749,7 @@ export interface components {
              * @description Card, cables and unit; null when a price is missing.
              */
             eur: null | number;
+            take?: null | components["schemas"]["Edit"];
         };
         /** @description The drive side of a controller. */
         ControllerSheet: {

@@ -1,6 +1,8 @@
 using System.Globalization;
 using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
 using Irvak.Core.Drives;
+using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -17,10 +19,11 @@ namespace Irvak.Core.Controllers;
 /// <param name="Cables">Cables that it wants, in words.</param>
 /// <param name="Needs">Unit, keys, drivers, in words.</param>
 /// <param name="Changes">What it changes against the controller that is planned now.</param>
+/// <param name="Take">What planning it means: the card in its slot, and the bays that hold drives cabled to it; null for one that is there or has no place.</param>
 /// <param name="Eur">Card, cables and unit; null when a price is missing.</param>
 public sealed record ControllerRow(
     string? PartId, string Name, string Kind, string? At, string? NoPlace, bool IsNow, int Runs, int Of, double? SlowestGbs, IReadOnlyList<string> Levels, int Makes, int Arrays,
-    int? CacheMiB, string? Protection, bool Guarded, bool? Boots, int? MostDrives, bool Ends2TiB, IReadOnlyList<string> Cables, IReadOnlyList<string> Needs, IReadOnlyList<string> Changes, int InStock, decimal? Eur);
+    int? CacheMiB, string? Protection, bool Guarded, bool? Boots, int? MostDrives, bool Ends2TiB, IReadOnlyList<string> Cables, IReadOnlyList<string> Needs, IReadOnlyList<string> Changes, int InStock, decimal? Eur, Edit? Take = null);
 
 /// <summary>Every controller of the machine and of the shelf, side by side, for the drives of the plan.</summary>
 public static class ControllerTable
@@ -47,10 +50,13 @@ public static class ControllerTable
         foreach (var part in parts.Where(p => p.Card is { Controller: not null }))
         {
             var (at, why) = Slot(q, part.Card!);
-            rows.Add(Row(q, new(at ?? "", part.Card!.Name, part.Card.Controller!, part.Card), drives, parts, at, why, part, present));
+            rows.Add(Row(q, new(at ?? "", part.Card!.Name, part.Card.Controller!, part.Card), drives, parts, at, why, part, present) with { Take = at is null ? null : Taken(drives, part, at) });
         }
         return [.. rows.OrderByDescending(r => r.IsNow).ThenBy(r => r.At is null).ThenByDescending(r => r.Runs).ThenByDescending(r => r.Makes).ThenBy(r => r.Eur ?? decimal.MaxValue).ThenBy(r => r.Name, StringComparer.Ordinal)];
     }
+
+    private static Together Taken(List<(BayGroup Bays, DriveSheet Drive)> drives, ShelfPart part, string at) => new($"puts {part.Card!.Name} into {PlaceName.Short(at)} and cables the bays to it",
+        [new Fit(at, Unit.Of(part)), .. drives.Select(d => d.Bays.Group).Distinct().Select(g => new WireBays(g, at))]);
 
     private static ControllerRow Row(Question q, BayController c, List<(BayGroup Bays, DriveSheet Drive)> drives, List<ShelfPart> shelf, string? at, string? noPlace, ShelfPart? part, ControllerRow? now)
     {

@@ -99,11 +99,24 @@ public static class DriveFit
         if (drive.PowerDisable == true && bay.PowersPin3 != false)
             yield return Finding.Of(bay.PowersPin3 == true ? PinThree : PinThreeUnknown, places, null, at, name);
         if (drive.SectorBytes is 520 or 528) yield return Finding.Of(Reformat, places, null, at, name, ("bytes", $"{drive.SectorBytes}"));
-        if (bay.LimitTB is { } limit && drive.Bytes > limit * 1.01e12 && q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, drive.Bytes.Value / 1e12) is var track && PolicyTable.SeverityOf(q.Policy, track.Standing) is { } severity)
+        if (bay.LimitTB is { } limit && Beyond(bay, drive) && q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, drive.Bytes!.Value / 1e12) is var track && PolicyTable.SeverityOf(q.Policy, track.Standing) is { } severity)
             yield return Finding.Of(OffList, places, null, at, ("size", PartWords.Size(drive.Bytes.Value)), ("most", string.Create(CultureInfo.InvariantCulture, $"{limit:0.##} TB")), ("counts", track.Counts)) with { Severity = severity };
         if (unit.Grade is { Grade: Grade.C or Grade.Reject } grade)
             yield return Finding.Of(Worn, places, null, at, name, ("grade", grade.Grade.ToString()), ("why", grade.Reasons.Count > 0 ? grade.Reasons[0].Text : "worn"));
     }
+
+    /// <summary>Every kind of new drive beyond its bay's list, with its evidence; the handover names them under every policy.</summary>
+    public static IEnumerable<Memory.OffListPart> BeyondList(Question q) =>
+        from bay in q.Sheet.Bays
+        where bay.LimitTB is not null
+        from name in bay.Names
+        let place = PlaceName.Bay(name)
+        where q.IsNew(place) && Beyond(bay, q.Planned.At(place)?.Drive)
+        group place by (q.Planned.At(place)!.Long, bay.LimitTB) into same
+        select new Memory.OffListPart($"{same.Count()} × {same.Key.Long}", [.. same], string.Create(CultureInfo.InvariantCulture, $"sheet ends at {same.Key.LimitTB:0.##} TB a bay; {q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, q.Planned.At(same.First())!.Drive!.Bytes!.Value / 1e12).Counts}"), "Support may ask to see the fault without it.");
+
+    // A list says 4 TB and means every drive of that name.
+    private static bool Beyond(BayGroup bay, DriveSheet? drive) => drive?.Bytes > bay.LimitTB * 1.01e12;
 
     internal static bool NeedsConverter(BayGroup bay, Unit unit) => unit.Drive is { } drive && Shape(bay, drive) == Converter;
 

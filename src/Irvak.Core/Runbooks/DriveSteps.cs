@@ -150,12 +150,16 @@ internal static class DriveSteps
 
     private static string Keeper(ArrayHost host) => host switch { ArrayHost.Controller => "the controller", ArrayHost.Kernel => "the kernel", _ => "the pool" };
 
+    /// <summary>How many of a tray the shop has, and where; whether a bay has one is seen only when it is opened.</summary>
+    private static string OnShelf(Question q, string tray) =>
+        q.Shelf.Values.FirstOrDefault(p => p.Accessory is { Kind: AccessoryKind.Tray } a && string.Equals(a.Name, tray, StringComparison.OrdinalIgnoreCase)) is { } part ? $" ({part.InStock} on the shelf{(part.LiesIn is { } at ? ", " + at : "")})" : "";
+
     /// <summary>Trays, converters and spacers that the drives of the plan need.</summary>
     public static IEnumerable<TakeLine> Little(Question q)
     {
         var coming = q.Changes.Where(c => c.In?.Drive is not null && PlaceName.IsBay(c.Place)).Select(c => PlaceName.Short(c.Place)).ToHashSet();
         foreach (var bay in q.Sheet.Bays.Where(b => b.Tray is not null))
-            if (bay.Names.Count(coming.Contains) is > 0 and var n) yield return new("take:tray:" + bay.Tray, "Small things", $"{n} × {bay.Tray} with screws, for bays that have none");
+            if (bay.Names.Count(coming.Contains) is > 0 and var n) yield return new("take:tray:" + bay.Tray, "Small things", $"{n} × {bay.Tray} with screws, for bays that have none{OnShelf(q, bay.Tray!)}");
         foreach (var line in SmallParts.Untold(q)) yield return line;
         foreach (var card in q.Planned.Units.Where(u => q.IsNew(u.Key) && u.Value.Card?.Controller?.DriverAtInstall == true))
             yield return new("take:driver:" + card.Key, "On the stick", $"Driver of {card.Value.Card!.Name} for the installer");

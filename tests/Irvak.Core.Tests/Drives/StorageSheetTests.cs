@@ -240,6 +240,15 @@ public class StorageSheetTests
         Assert.Equal(Core.Verdicts.Severity.Care, Said(Try(1, 6, Outcome.Works), Try(2, 6, Outcome.Works), Try(3, 6, Outcome.Works)));
     }
 
+    [Fact]
+    public void Drives_beyond_the_list_are_named_at_the_handover_with_their_evidence()
+    {
+        var state = Boards.Job(DriveBox.Sheet with { Bays = [DriveBox.Sheet.Bays[0] with { LimitTB = 4 }] }, "A1", "C1").With([.. new[] { Disk, Disk, Disk with { Bytes = 4 * TB } }.Select((d, i) => new Fit(Bay(i + 1), new Unit { Drive = d, Source = "shelf" }))]);
+        var part = Assert.Single(DriveFit.BeyondList(Ask(state)));
+        Assert.StartsWith("2 × 8 TB SATA", part.Part, StringComparison.Ordinal);
+        Assert.Equal((2, "sheet ends at 4 TB a bay; nobody has logged it"), (part.Places.Count, part.Evidence));
+    }
+
     [Theory] // usual choices, common practice, no source
     [InlineData("battery", ArrayUse.Editing, "Writes: write-back, and write-through whenever its unit is not charged; reading ahead on; the drives’ own write cache off.")]
     [InlineData(null, ArrayUse.Database, "Writes: write-through; reading ahead off; the drives’ own write cache off.")]

@@ -10,16 +10,9 @@ export function Controllers({ job, onClose }: { job: JobView; onClose: () => voi
   const { data, error } = useControllers(job);
   const wire = (group: string, to: string) => apply({ type: 'wireBays', group, to });
   const plan = (row: ControllerRow) => {
-    if (!row.partId || !row.at) return;
-    const groups = data!.wiring.filter((w) =>
-      job.sheet!.bays!.find((b) => b.group === w.group)?.names.some((n) => job.planned[`bay:${n}`]?.drive),
-    );
-    const edits: Edit[] = [
-      { type: 'fit', place: row.at, unit: { shelfPartId: row.partId, source: 'shelf' } as never },
-      ...groups.map((g): Edit => ({ type: 'wireBays', group: g.group, to: row.at! })),
-    ];
-    apply({ type: 'together', what: `puts ${row.name} into ${short(row.at)} and cables the bays to it`, edits });
-    say(`${row.name} in ${short(row.at)}, with ${plural(groups.length, 'group', 'groups')} of bays on it.`);
+    if (!row.take) return;
+    apply(row.take as Edit);
+    say(`${row.name} in ${short(row.at ?? '')}, with the bays cabled to it.`);
   };
   return (
     <section className="sheet arrays" aria-label="Controllers">
@@ -90,7 +83,7 @@ export function Controllers({ job, onClose }: { job: JobView; onClose: () => voi
                   {r.partId && <div className="quiet">{r.inStock} in stock</div>}
                 </td>
                 <td>
-                  {r.partId && r.at && (
+                  {r.take && (
                     <button type="button" className="btn o" aria-label={`Plan it: ${r.name}`} onClick={() => plan(r)}>
                       Plan it
                     </button>
