@@ -4,6 +4,7 @@ using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
+using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Processors;
@@ -14,7 +15,7 @@ namespace Irvak.Core;
 
 /// <summary>Everything that follows from a sheet, a build, an aim, a policy and evidence. The one door to the whole computation.</summary>
 public sealed record Evaluation(
-    MemorySheet Memory, ArraySheet Arrays, BootPlan? Boot, IReadOnlyList<CacheFigures> Caches, IReadOnlyList<EnduranceRow> Endurance, IReadOnlyList<MoveSubject> Moves, IReadOnlyList<LeavingDrive> Leaving, IReadOnlyList<Finding> Findings, IReadOnlyList<Distance> Ledge, ShoppingList Shopping, Runbook Runbook, IReadOnlyList<Expectation> Expectations)
+    MemorySheet Memory, ArraySheet Arrays, LaneSheet Lanes, BootPlan? Boot, IReadOnlyList<CacheFigures> Caches, IReadOnlyList<EnduranceRow> Endurance, IReadOnlyList<MoveSubject> Moves, IReadOnlyList<LeavingDrive> Leaving, IReadOnlyList<Finding> Findings, IReadOnlyList<Distance> Ledge, ShoppingList Shopping, Runbook Runbook, IReadOnlyList<Expectation> Expectations)
 {
     /// <summary>Evaluates a plan. Pure: the same question gives the same evaluation.</summary>
     public static Evaluation Evaluate(Question q)
@@ -26,12 +27,14 @@ public sealed record Evaluation(
         var endurance = Drives.Endurance.Of(q, caches, boot);
         var moves = Moving.Moves.Of(q, arrays);
         var leaving = Wiping.Of(q);
+        var lanes = LaneSheet.Of(q);
         var shopping = ShoppingList.Of(q);
         IEnumerable<Finding> findings =
         [
             .. MemorySheet.Judge(q, memory),
             .. ProcessorFit.Judge(q),
             .. Finding.Joined([.. DriveFit.Judge(q), .. DriveManners.Judge(q), .. ControllerFit.Judge(q), .. BootSheet.Judge(q, boot), .. Drives.Endurance.Judge(endurance)]),
+            .. Finding.Joined([.. CardFit.Judge(q), .. LaneRules.Judge(q, lanes)]),
             .. CacheRules.Judge(q, caches),
             .. ArraySheet.Judge(q, arrays),
             .. Moving.Moves.Judge(q, moves, arrays),
@@ -39,7 +42,7 @@ public sealed record Evaluation(
             .. AimDistance.Judge(q, memory, arrays, shopping),
             .. ShoppingList.Judge(shopping),
         ];
-        return new Evaluation(memory, arrays, boot, caches, endurance, moves, leaving, Sort(q, findings), AimDistance.Of(q, memory, arrays, shopping), shopping, Runbook.Of(q, arrays, moves), [.. ExpectedMemory.Of(q, memory), .. ExpectedDrives.Of(q, arrays)]);
+        return new Evaluation(memory, arrays, lanes, boot, caches, endurance, moves, leaving, Sort(q, findings), AimDistance.Of(q, memory, arrays, shopping), shopping, Runbook.Of(q, arrays, moves), [.. ExpectedMemory.Of(q, memory), .. ExpectedDrives.Of(q, arrays)]);
     }
 
     public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);

@@ -5,6 +5,7 @@ using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Evidence;
+using Irvak.Core.Lanes;
 using Irvak.Core.Moving;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
@@ -20,7 +21,7 @@ public sealed record Question(
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
         (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision),
         KnownCards.In(state.AsFound, shelf), KnownCards.In(state.Planned, shelf), state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
-    { Wiring = state.Wiring, Boot = state.Boot, Caches = [.. state.Caches.Values], Writes = state.Writes, Moves = state.Moves, Wipes = state.Wipes, Figures = state.Figures, Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
+    { Wiring = state.Wiring, Splits = state.Splits, FoundSplits = state.FoundSplits, Links = state.Sheet is { Slots.Count: > 0 } ? [.. state.Readings.Values.SelectMany(r => SeenLinks.Of(state.Sheet, r)).GroupBy(l => l.Place).Select(g => g.Last())] : [], Boot = state.Boot, Caches = [.. state.Caches.Values], Writes = state.Writes, Moves = state.Moves, Wipes = state.Wipes, Figures = state.Figures, Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
     public MemoryMode Mode { get; init; }
@@ -55,6 +56,33 @@ public sealed record Question(
 
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
     public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>How the firmware is to divide slots, by their names.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyList<int>> Splits { get; init; } = NoSplits;
+
+    /// <summary>How somebody saw that it divides them.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyList<int>> FoundSplits { get; init; } = NoSplits;
+
+    private static readonly Dictionary<string, IReadOnlyList<int>> NoSplits = [];
+
+    /// <summary>Links of cards as captures show them.</summary>
+    public IReadOnlyList<SeenLink> Links { get; init; } = [];
+
+    /// <summary>How a slot is to be divided; empty for whole.</summary>
+    public IReadOnlyList<int> SplitOf(string slot) => Splits.TryGetValue(slot, out var planned) ? planned : FoundSplitOf(slot) ?? [];
+
+    /// <summary>How a slot was divided before: as somebody said, else as the drives that were seen on its carrier show; null when not known.</summary>
+    public IReadOnlyList<int>? FoundSplitOf(string slot)
+    {
+        if (FoundSplits.TryGetValue(slot, out var said)) return said;
+        if (Found.At(PlaceName.Card(slot))?.Card is not { Role: CardRole.Carrier, Endpoints.Count: > 1, HasSwitch: not true } card || Sheet.Slots.FirstOrDefault(s => s.Id == slot) is not { } of) return null;
+        return Enumerable.Range(1, card.Endpoints.Count - 1).Any(i => Found.At(PlaceName.M2(CarrierPlaces.Name(slot, i))) is not null) ? Splitting.Best(of.Elec, of.Splits ?? [], card.Endpoints, card.LanePitch) : null;
+    }
+
+    private HashSet<string>? _plannedShort;
+
+    /// <summary>Places that hold something in the plan, without their kind.</summary>
+    internal IReadOnlySet<string> PlannedShort => _plannedShort ??= [.. Planned.Units.Keys.Select(PlaceName.Short)];
 
     /// <summary>True when anything but memory and processors is touched: most memory jobs needn't ask about cables and drives at all.</summary>
     public bool TouchesStorage => Caches.Count > 0 || Wiring.Count > 0 || Boot is not null || Changes.Any(c => !PlaceName.IsSlot(c.Place) && !PlaceName.IsSocket(c.Place));

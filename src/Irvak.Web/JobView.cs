@@ -6,6 +6,7 @@ using Irvak.Core.Caches;
 using Irvak.Core.Drives;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
+using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Plans;
@@ -70,6 +71,9 @@ public sealed record JobView
 
     /// <summary>Arrays as found and planned, with their figures.</summary>
     public required ArraySheet? Arrays { get; init; }
+
+    /// <summary>Roots, slots and devices with the lanes between them, as planned.</summary>
+    public required LaneSheet? Lanes { get; init; }
 
     /// <summary>What the system starts from, and what could take its place.</summary>
     public required BootSheet? Boot { get; init; }
@@ -139,6 +143,7 @@ public sealed record JobView
             Unknowns = UnknownRegister.Of(state),
             Memory = evaluation?.Memory,
             Arrays = evaluation?.Arrays,
+            Lanes = evaluation?.Lanes,
             Boot = question is null ? null : BootSheet.Of(question),
             Caches = evaluation?.Caches ?? [],
             Endurance = evaluation?.Endurance ?? [],

@@ -72,6 +72,7 @@ app.MapBench();
 app.MapJobEdits();
 app.MapPlacements();
 app.MapArrays();
+app.MapLanes();
 app.MapQuickSums();
 app.MapSurvey();
 app.MapPhotos();

@@ -4,6 +4,7 @@ import { api, Refusal, unwrap } from './client';
 import { guess } from './guess';
 import { person } from './person';
 import type {
+  LaneLayoutView,
   BuyingView,
   ControllersView,
   Edit,
@@ -337,4 +338,10 @@ export const useControllers = (job: JobView) =>
     placeholderData: (old) => old,
     queryFn: async () =>
       unwrap(await api.GET('/api/jobs/{number}/controllers', { params: { path: { number: job.number } } })),
+  });
+
+export const useLayOut = (job: JobView) =>
+  useMutation<LaneLayoutView>({
+    mutationFn: async () =>
+      unwrap(await api.POST('/api/jobs/{number}/lanes', { params: { path: { number: job.number } } })),
   });

@@ -196,6 +196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/lanes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["layOutLanes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick/labels": {
         parameters: {
             query?: never;
@@ -1251,6 +1267,8 @@ export interface components {
             eur: number;
             liesIn: null | string;
         };
+        /** @enum {unknown} */
+        BranchState: "used" | "free" | "dark";
         /** @description One way to get the memory wanted, evaluated like a hand-made plan. */
         BuyingAnswerView: {
             name: string;
@@ -1537,6 +1555,11 @@ export interface components {
             bus?: null | string;
             /** @description Widths of the devices on it, for a carrier: 4, 4, 4, 4. */
             endpoints?: null | number[];
+            /**
+             * Format: int32
+             * @description Lanes from one device's first lane to the next one's, where that is more than its width; null when they follow one another.
+             */
+            lanePitch?: null | number;
             /** @description True when a switch on the card makes splitting the slot needless. */
             hasSwitch?: null | boolean;
             /** @description full or low; low cards come with both brackets unless said. */
@@ -2001,7 +2024,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2069,6 +2092,21 @@ export interface components {
             /** @enum {string} */
             type?: "handOver";
             to: string;
+        };
+        /** @description Lays cards and modules out anew; arrays, caches, the boot drive and cables follow their parts. */
+        EditLayOut: {
+            /** @enum {string} */
+            type?: "layOut";
+            /** @description Present place of the plan → new place; null for what is left out. */
+            moves: {
+                [key: string]: string;
+            };
+            /** @description How slots are divided afterwards, by their names. */
+            splits: {
+                [key: string]: unknown;
+            };
+            /** @description The edit in words. */
+            what: string;
         };
         /** @description Plans an array, or plans another one under its name. */
         EditMakeArray: {
@@ -2193,6 +2231,20 @@ export interface components {
             type?: "setPolicy";
             policy: components["schemas"]["Policy"];
         };
+        /** @description Sets how the firmware divides a slot; an empty list leaves it whole. */
+        EditSetSplit: {
+            /** @enum {string} */
+            type?: "setSplit";
+            /** @description Slot by its name on the sheet. */
+            slot: string;
+            /** @description Widths in order. */
+            widths: number[];
+            /**
+             * @description True to say how it is set before the work.
+             * @default false
+             */
+            asFound: boolean;
+        };
         /** @description Ticks or unticks a line of a list or a step. */
         EditSetTick: {
             /** @enum {string} */
@@ -2234,6 +2286,8 @@ export interface components {
             /** @description Place of the card or on-board controller; empty for what the sheet says. */
             to: string;
         };
+        /** @enum {unknown} */
+        EndState: "full" | "less" | "unseen" | "empty" | "out" | "unknown";
         /** @description Life of one flash drive of the plan. */
         EnduranceRow: {
             place: string;
@@ -2635,6 +2689,7 @@ export interface components {
             unknowns: components["schemas"]["Unknown"][];
             memory: null | components["schemas"]["MemorySheet"];
             arrays: null | components["schemas"]["ArraySheet"];
+            lanes: null | components["schemas"]["LaneSheet"];
             boot: null | components["schemas"]["BootSheet"];
             /** @description Caches of the plan with their figures. */
             caches: components["schemas"]["CacheFigures"][];
@@ -2779,6 +2834,16 @@ export interface components {
              */
             general?: null | number;
         };
+        /** @description A card or module with the place it is given. */
+        LaidPart: {
+            part: string;
+            /** @description Where the plan has it now. */
+            from: string;
+            /** @description Where it goes; null when it finds no place. */
+            to: null | string;
+            /** @description Why it finds none. */
+            why: null | string;
+        };
         LaneAnswer: {
             /**
              * Format: double
@@ -2807,6 +2872,125 @@ export interface components {
             next: null | components["schemas"]["LaneStage"];
             verdict: string;
             why: components["schemas"]["Worked"];
+        };
+        /** @description Where cards and modules go. */
+        LaneAssignment: {
+            parts: components["schemas"]["LaidPart"][];
+            /** @description How each slot is to be divided; empty for whole. */
+            splits: {
+                [key: string]: number[];
+            };
+            /**
+             * Format: double
+             * @description What the devices could move more than their links carry, MB/s.
+             */
+            lostMBs: number;
+            /**
+             * Format: double
+             * @description The same as planned now.
+             */
+            lostBefore: number;
+            /**
+             * Format: int32
+             * @description Parts of the machine that change their place.
+             */
+            moves: number;
+            /** @description True when no better one exists; false when the search ended before it was sure. */
+            isBest: boolean;
+            proof: string;
+            edit: null | components["schemas"]["LayOut"];
+        };
+        /** @description A place that lanes are led to, with what hangs on it. */
+        LaneBranch: {
+            place: string;
+            /** @description card, m2, board or bay. */
+            kind: string;
+            /** @description What feeds it; null when not known. */
+            root: null | string;
+            /**
+             * Format: int32
+             * @description Mechanical width; null for what has none.
+             */
+            mech: null | number;
+            /**
+             * Format: int32
+             * @description Lanes that are led there; null when not known.
+             */
+            wired: null | number;
+            /**
+             * Format: int32
+             * @description Lanes that are left there once other places took theirs.
+             */
+            lanes: null | number;
+            /** Format: int32 */
+            gen: null | number;
+            state: components["schemas"]["BranchState"];
+            why: null | string;
+            /**
+             * Format: int32
+             * @description Lanes in use.
+             */
+            used: number;
+            /**
+             * Format: int32
+             * @description Lanes that end at a device without ever being opened.
+             */
+            loose: number;
+            /** @description How the slot is to be divided; empty for whole. */
+            split: number[];
+            /** @description True when a switch on the card shares the slot among its devices. */
+            switched: boolean;
+            ends: components["schemas"]["LaneEnd"][];
+            bus?: null | string;
+            card?: null | string;
+            /** @default false */
+            cardNew: boolean;
+        };
+        /** @description A device at the end of a link. */
+        LaneEnd: {
+            /** @description Its own place; that of its card where it has none. */
+            place: string;
+            name: string;
+            state: components["schemas"]["EndState"];
+            /**
+             * Format: int32
+             * @description Lanes that it has.
+             */
+            wants: null | number;
+            /** Format: int32 */
+            wantsGen: null | number;
+            /**
+             * Format: int32
+             * @description Lanes that it runs with, 0 without a link.
+             */
+            width: number;
+            /**
+             * Format: int32
+             * @description Generation that it runs at; 0 without a link.
+             */
+            gen: number;
+            /**
+             * Format: double
+             * @description Data that the link carries, MB/s.
+             */
+            mBs: number;
+            /**
+             * Format: double
+             * @description Data that the device could move, MB/s; null when not known.
+             */
+            needMBs: null | number;
+            /** @description True when it comes in. */
+            new: boolean;
+            why?: null | string;
+        };
+        /** @description A layout with what the evaluation says of it and of the present plan. */
+        LaneLayoutView: {
+            assignment: components["schemas"]["LaneAssignment"];
+            after: null | components["schemas"]["LaneSheet"];
+            /** Format: int32 */
+            stopsBefore: number;
+            /** Format: int32 */
+            stopsAfter: number;
         };
         /** @description A slot and what hangs on it. */
         LaneQuestion: {
@@ -2877,6 +3061,16 @@ export interface components {
             /** Format: int32 */
             uplinkGen?: null | number;
         };
+        /** @description Roots, places and devices with the links between them. */
+        LaneSheet: {
+            roots: components["schemas"]["RootLanes"][];
+            branches: components["schemas"]["LaneBranch"][];
+            splits: components["schemas"]["SplitLine"][];
+            /** Format: int32 */
+            used: number;
+            /** Format: int32 */
+            left: null | number;
+        };
         /** @description One stage of the way, MB/s. */
         LaneStage: {
             name: string;
@@ -2884,6 +3078,19 @@ export interface components {
             mBs: number;
             /** @description True for the narrowest. */
             pinch: boolean;
+        };
+        /** @description Lays cards and modules out anew; arrays, caches, the boot drive and cables follow their parts. */
+        LayOut: {
+            /** @description Present place of the plan → new place; null for what is left out. */
+            moves: {
+                [key: string]: string;
+            };
+            /** @description How slots are divided afterwards, by their names. */
+            splits: {
+                [key: string]: number[];
+            };
+            /** @description The edit in words. */
+            what: string;
         };
         /** @description A drive that leaves the machine. */
         LeavingDrive: {
@@ -3014,6 +3221,8 @@ export interface components {
             gen?: null | number;
             /** @description True when only modules with chips on one side fit. */
             singleSided?: null | boolean;
+            /** @description Slot whose carrier it is on; null for a place of the board. A job adds and drops these by itself. */
+            on?: null | string;
         };
         /** @description What a machine is (`irvak-machine/1`). Unknown fields of a document are kept, however deep. */
         MachineSheet: {
@@ -3888,6 +4097,46 @@ export interface components {
          * @enum {unknown}
          */
         RehearsedState: "whole" | "degraded" | "lost";
+        /** @description What feeds places with lanes. */
+        RootLanes: {
+            id: string;
+            /** Format: int32 */
+            gen: null | number;
+            /** Format: int32 */
+            lanes: null | number;
+            /**
+             * Format: int32
+             * @description Lanes that are led somewhere, uplinks of others included.
+             */
+            wired: number;
+            /**
+             * Format: int32
+             * @description Lanes in use.
+             */
+            used: number;
+            /**
+             * Format: int32
+             * @description Lanes that could be used still: of places that are free, no more than it has; null when its lanes are not known.
+             */
+            free: null | number;
+            /** @description True when its processor is missing. */
+            dark: boolean;
+            uplink: null | string;
+            /** Format: int32 */
+            uplinkLanes: null | number;
+            /** Format: int32 */
+            uplinkGen: null | number;
+            /**
+             * Format: double
+             * @description Data that its uplink carries, MB/s; null for a processor, or when not known.
+             */
+            uplinkMBs: null | number;
+            /**
+             * Format: double
+             * @description What the devices behind it could move together, MB/s.
+             */
+            behindMBs: number;
+        };
         /** @description A rule of the trade as a value: the only place where its words stand. */
         Rule: {
             /** @description Stable code, such as MEM-KIND. */
@@ -4581,6 +4830,20 @@ export interface components {
             bands: components["schemas"]["InterleaveBand"][];
             /** Format: double */
             bandwidthMBs: null | number;
+        };
+        /** @description What to enter in the firmware for one slot. */
+        SplitLine: {
+            slot: string;
+            /** Format: int32 */
+            lanes: number;
+            /** @description How it was found; null when nobody looked. */
+            now: null | number[];
+            /** @description What is to be entered; null when it has no setting. */
+            enter: null | number[];
+            changes: boolean;
+            /** @description What the firmware offers, whole first. */
+            offered: number[][];
+            best: null | number[];
         };
         /** @enum {unknown} */
         Stage: "survey" | "aim" | "fit" | "prep" | "hands-on" | "proof" | "handover";
@@ -5437,6 +5700,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SimulationView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    layOutLanes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaneLayoutView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Not Found */

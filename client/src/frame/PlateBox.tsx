@@ -43,7 +43,10 @@ export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...pla
   const views = (['whole', 'memory', 'slots', 'bays'] as View[]).filter((v) => crops[v]);
   // Small machines are seen whole; a rack's memory is large enough to be looked at alone.
   // Bays are what the sheet of bays is about, on any machine.
-  const start = (sheet.chassis?.kind === 'rack' || first === 'bays') && views.includes(first) ? first : 'whole';
+  const start =
+    (sheet.chassis?.kind === 'rack' || first === 'bays' || first === 'slots') && views.includes(first)
+      ? first
+      : 'whole';
   const [view, setView] = useState<View>(start);
   const kind = sheet.chassis?.kind ?? 'board';
   const kept = `plate.${name}.${kind}`;
@@ -52,13 +55,15 @@ export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...pla
       kept,
       kind === 'rack' && first === 'memory'
         ? '252'
-        : first === 'bays'
-          ? kind === 'rack'
-            ? '158'
-            : '200'
-          : kind === 'board'
-            ? '236'
-            : '356',
+        : first === 'slots'
+          ? '140'
+          : first === 'bays'
+            ? kind === 'rack'
+              ? '158'
+              : '200'
+            : kind === 'board'
+              ? '236'
+              : '356',
     ),
   );
   const box = useRef<HTMLDivElement>(null);

@@ -67,6 +67,10 @@ public static class BayWiring
         return all.Contains(Mating.Works) ? Mating.Works : all.Contains(Mating.NoLink) ? Mating.NoLink : Mating.WillNotMate;
     }
 
+    /// <summary>PCI Express lanes of each bay, as its wiring tells: "NVMe ×4"; null when it does not.</summary>
+    public static int? LanesOf(string bus) =>
+        bus.IndexOf('×') is >= 0 and var at && int.TryParse(new string([.. bus.Skip(at + 1).TakeWhile(char.IsAsciiDigit)]), out var lanes) && lanes is 1 or 2 or 4 or 8 or 16 ? lanes : null;
+
     private static HashSet<Wire> Wires(string bus)
     {
         var words = bus.ToUpperInvariant();

@@ -36,6 +36,9 @@ public static class M2Fit
         "Half the lanes carry half as much in order; small requests hardly notice.",
         "machine sheet; PCI Express", Basis.Sheet);
 
+    /// <summary>True when key, length, height and wiring of a place suit a module.</summary>
+    public static bool Fits(M2Place place, DriveSheet drive) => Takes(place, drive) && !(drive.DoubleSided == true && place.SingleSided == true);
+
     /// <summary>True when key, length and wiring of a place suit a module.</summary>
     internal static bool Takes(M2Place place, DriveSheet drive) =>
         drive.Form == (place.Key == "msata" ? "msata" : "m.2") && (place.Key is null or "msata" || drive.Key is not { } its || its.Split('+').Contains(place.Key))

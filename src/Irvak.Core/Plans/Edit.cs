@@ -6,6 +6,7 @@ using Irvak.Core.Caches;
 using Irvak.Core.Drives;
 using Irvak.Core.Controllers;
 using Irvak.Core.Expectations;
+using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Observations;
@@ -32,6 +33,8 @@ namespace Irvak.Core.Plans;
 [JsonDerivedType(typeof(MakeArray), "makeArray")]
 [JsonDerivedType(typeof(DropArray), "dropArray")]
 [JsonDerivedType(typeof(WireBays), "wireBays")]
+[JsonDerivedType(typeof(SetSplit), "setSplit")]
+[JsonDerivedType(typeof(LayOut), "layOut")]
 [JsonDerivedType(typeof(PlanBoot), "planBoot")]
 [JsonDerivedType(typeof(PlanCache), "planCache")]
 [JsonDerivedType(typeof(DropCache), "dropCache")]

@@ -6,6 +6,7 @@ using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Moving;
 using Irvak.Core.Expectations;
+using Irvak.Core.Lanes;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 
@@ -43,6 +44,8 @@ public static class EditFold
         DropArray drop => ArrayEdits.Refusal(state, drop),
         WireBays wire => WiringEdits.Refusal(state, wire),
         PlanBoot { Boot: { } boot } => boot.Problem is { } wrong ? wrong with { Path = "/edit/boot" + wrong.Path } : boot.Places.Select((p, i) => RefusePlace(state, p, $"/edit/boot/places/{i}")).FirstOrDefault(p => p is not null),
+        SetSplit split => SetSplit.Refusal(state, split),
+        LayOut lay => LayOut.Refusal(state, lay),
         PlanCache cache => CacheEdits.Refusal(state, cache),
         DropCache drop => CacheEdits.Refusal(state, drop),
         PlanMove move => Moving.Moves.Refusal(state, move),
@@ -54,7 +57,14 @@ public static class EditFold
     };
 
     /// <summary>The state after an edit that <see cref="Refusal"/> lets pass.</summary>
-    public static JobState Apply(JobState state, Edit edit, Stamp stamp) => edit switch
+    public static JobState Apply(JobState state, Edit edit, Stamp stamp)
+    {
+        var next = Folded(state, edit, stamp);
+        // Carriers bring places and take them away again; a group settles after each of its edits.
+        return edit is AdoptSheet or RecordFound or ReadBefore or Settle or Fit or Remove or Restore or Move or LayOut ? CarrierPlaces.Settled(next) : next;
+    }
+
+    private static JobState Folded(JobState state, Edit edit, Stamp stamp) => edit switch
     {
         AdoptSheet adopt => SurveyFold.ReadAgain(ApplySheet(state, adopt)),
         RecordFound found => ApplyFound(state, found),
@@ -77,6 +87,9 @@ public static class EditFold
         MakeArray make => ArrayEdits.Apply(state, make),
         DropArray drop => ArrayEdits.Apply(state, drop),
         WireBays wire => state with { Wiring = wire.To.Length == 0 ? state.Wiring.Remove(wire.Group) : state.Wiring.SetItem(wire.Group, wire.To) },
+        LayOut lay => LayOut.Apply(state, lay),
+        SetSplit { AsFound: true } split => state with { FoundSplits = state.FoundSplits.SetItem(split.Slot, split.Widths) },
+        SetSplit split => state with { Splits = state.Splits.SetItem(split.Slot, split.Widths) },
         PlanBoot boot => state with { Boot = boot.Boot },
         PlanCache cache => state with { Caches = state.Caches.SetItem(cache.Cache.Name, cache.Cache) },
         DropCache drop => state with { Caches = state.Caches.Remove(drop.Name) },
@@ -156,6 +169,8 @@ public static class EditFold
             EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
             // What was decided about the machine stands; what was decided about the old sheet does not.
             Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
+            Splits = state.Splits.RemoveRange(state.Splits.Keys.Where(s => adopt.Sheet.Slots.All(x => x.Id != s))),
+            FoundSplits = state.FoundSplits.RemoveRange(state.FoundSplits.Keys.Where(s => adopt.Sheet.Slots.All(x => x.Id != s))),
             Wiring = state.Wiring.RemoveRange(state.Wiring.Keys.Where(g => adopt.Sheet.Bays.All(b => b.Group != g))),
             Moves = state.Moves.RemoveRange(state.Moves.Keys.Where(k => !k.StartsWith("array:", StringComparison.Ordinal) && !places.Contains(k))),
             Wipes = state.Wipes.RemoveRange(state.Wipes.Keys.Where(k => !places.Contains(k))),

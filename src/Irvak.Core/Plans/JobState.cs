@@ -60,6 +60,12 @@ public sealed record JobState
     /// <summary>Arrays that the plan makes or changes, by name; null for one that is given up.</summary>
     public ImmutableSortedDictionary<string, ArrayPlan?> Arrays { get; init; } = ImmutableSortedDictionary.Create<string, ArrayPlan?>(StringComparer.Ordinal);
 
+    /// <summary>How the firmware is to divide slots, by their names; an empty list for whole.</summary>
+    public ImmutableSortedDictionary<string, IReadOnlyList<int>> Splits { get; init; } = ImmutableSortedDictionary.Create<string, IReadOnlyList<int>>(StringComparer.Ordinal);
+
+    /// <summary>How it divided them before the work.</summary>
+    public ImmutableSortedDictionary<string, IReadOnlyList<int>> FoundSplits { get; init; } = ImmutableSortedDictionary.Create<string, IReadOnlyList<int>>(StringComparer.Ordinal);
+
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the place of their controller.</summary>
     public ImmutableSortedDictionary<string, string> Wiring { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
 

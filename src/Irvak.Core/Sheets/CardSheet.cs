@@ -37,6 +37,9 @@ public sealed record CardSheet : KeepsMore
     /// <summary>Widths of the devices on it, for a carrier: 4, 4, 4, 4.</summary>
     public IReadOnlyList<int>? Endpoints { get; init; }
 
+    /// <summary>Lanes from one device's first lane to the next one's, where that is more than its width; null when they follow one another.</summary>
+    public int? LanePitch { get; init; }
+
     /// <summary>True when a switch on the card makes splitting the slot needless.</summary>
     public bool? HasSwitch { get; init; }
 

@@ -3,6 +3,7 @@ using Irvak.Core.Boot;
 using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
+using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Processors;
@@ -34,6 +35,8 @@ public static class RuleRegister
         ArrayRules.WriteThrough, ArrayRules.Offered, ArrayRules.Twice,
         ArrayMixing.Media, ArrayMixing.Protocol, ArrayMixing.Sectors, ArrayMixing.Shingled, ArrayMixing.Recovery, MemberPulled.Loses, MemberPulled.Weakens, MemberPulled.Replaced,
         BootSheet.Nvme, BootSheet.Sectors, BootSheet.Large, BootSheet.Host, BootSheet.Mirrored, BootSheet.Unlike, BootSheet.Media, BootSheet.Wears, BootSheet.Empty,
+        CardFit.Bus, CardFit.Edge, CardFit.Height, CardFit.Length, CardFit.Thick, CardFit.Covers, CardFit.Clearance, CardFit.Power, CardFit.Plug, CardFit.Air, CardFit.Homeless,
+        LaneRules.Split, LaneRules.Undivided, LaneRules.Dark, LaneRules.Less, LaneRules.Narrow, LaneRules.Uplink, LaneRules.Over, LaneRules.Side, LaneRules.Shared, LaneRules.Trained,
         CacheRules.Broken, CacheRules.Alone, CacheRules.Unguarded, CacheRules.Small, CacheRules.Useless, CacheRules.Wears, CacheRules.NotFlash, CacheRules.Twice, CacheRules.Key,
         Endurance.Short, Moves.Unsaid, Moves.TooSmall, Moves.SectorSize, Moves.Never, Moves.KeyFirst, Wiping.Unsaid,
         AimDistance.Memory, AimDistance.Space, AimDistance.Failures, AimDistance.Money,

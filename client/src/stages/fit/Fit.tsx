@@ -13,6 +13,7 @@ import { Verdicts } from '../../frame/Verdicts';
 import type { Mark } from '../../plate/ink';
 import { ArraysTab } from './arrays/ArraysTab';
 import { useRehearsing } from './arrays/rehearsing';
+import { LanesTab } from './lanes/LanesTab';
 import { BootTab } from './storage/BootTab';
 import { CacheTab } from './storage/CacheTab';
 import { MemoryTab } from './MemoryTab';
@@ -24,7 +25,7 @@ export default function Fit() {
   const ways = useWays(job).data ?? [];
   const rehearsal = useRehearsing(job);
   const [params, setParams] = useSearchParams();
-  const tabs = TABS.filter(([key]) => (key === 'memory' ? (job.sheet?.channels?.length ?? 0) > 0 : hasBays(job)));
+  const tabs = TABS.filter(([key]) => shows(job, key));
   const wanted = params.get('sheet') ?? 'memory';
   const tab = tabs.some(([key]) => key === wanted) ? wanted : (tabs[0]?.[0] ?? 'memory');
   const open = (key: string) => setParams(key === 'memory' ? {} : { sheet: key }, { replace: true });
@@ -90,8 +91,8 @@ export default function Fit() {
           sheet={job.sheet}
           job={tab !== 'memory' ? rehearsal.drawn(withArrays(job)) : job}
           key={tab}
-          name={tab === 'memory' ? 'fit' : 'fit-bays'}
-          first={tab === 'memory' ? 'memory' : 'bays'}
+          name={tab === 'memory' ? 'fit' : tab === 'lanes' ? 'fit-slots' : 'fit-bays'}
+          first={tab === 'memory' ? 'memory' : tab === 'lanes' ? 'slots' : 'bays'}
           inks={rehearsal.now ? ['found', 'failed', 'loses', 'empty'] : ['found', 'in', 'out', 'move', 'empty', 'stop']}
           marks={rehearsal.now ? rehearsal.marks : stops}
           selected={selected}
@@ -141,6 +142,8 @@ export default function Fit() {
         )}
         {tab === 'memory' ? (
           <MemoryTab job={job} onAct={act} stale={pending} />
+        ) : tab === 'lanes' ? (
+          <LanesTab job={job} stale={pending} onAct={act} />
         ) : tab === 'cache' ? (
           <CacheTab job={job} stale={pending} />
         ) : tab === 'boot' ? (
@@ -179,9 +182,17 @@ type Tab = [key: string, before: string, letter: string, rest: string];
 const TABS: Tab[] = [
   ['memory', '', 'M', 'emory'],
   ['arrays', '', 'B', 'ays and arrays'],
+  ['lanes', '', 'L', 'anes'],
   ['cache', '', 'C', 'ache'],
   ['boot', 'B', 'o', 'ot'],
 ];
+
+const shows = (job: JobView, tab: string) =>
+  tab === 'memory'
+    ? (job.sheet?.channels?.length ?? 0) > 0
+    : tab === 'lanes'
+      ? (job.lanes?.branches.length ?? 0) > 0
+      : hasBays(job);
 
 const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.sheet?.m2?.length ?? 0) > 0;
 

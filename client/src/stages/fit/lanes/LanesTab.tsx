@@ -1,0 +1,136 @@
+import { useRef } from 'react';
+import type { JobView, SplitLine } from '../../../api/types';
+import { useDesk } from '../../../frame/desk';
+import { Loom } from '../../../loom/Loom';
+import { saveSvg } from '../../../plate/saveSvg';
+import { Assign } from './Assign';
+import { splitWords } from './words';
+
+/** Lanes: the loom, what to enter in the firmware, and what is left. */
+export function LanesTab({ job, stale, onAct }: { job: JobView; stale: boolean; onAct: (place: string) => void }) {
+  const { selected } = useDesk();
+  const box = useRef<HTMLDivElement>(null);
+  const lanes = job.lanes!;
+  return (
+    <div className={stale ? 'sheet lanes old' : 'sheet lanes'} aria-label="Lanes">
+      <div className="lanes-draw">
+        <Assign key={job.lastNumber} job={job} />
+        <Loom sheet={lanes} selected={selected} onAct={onAct} ref={box} />
+      </div>
+      <div className="lanes-side">
+        <Splits job={job} />
+        <h3 className="side-head">Lanes, free of those it has</h3>
+        <table className="tbl">
+          <tbody>
+            {lanes.roots.map((r) => (
+              <tr key={r.id}>
+                <td>{r.id}</td>
+                <td className="num">
+                  {r.dark ? 'not fitted' : r.lanes == null ? 'not known' : `${r.free ?? '?'} of ${r.lanes}`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <div className="row wrap no-print">
+          <button
+            type="button"
+            className="btn o"
+            onClick={() => box.current && saveSvg(box.current, `${job.title} lanes`)}
+          >
+            Save drawing
+          </button>
+          <button type="button" className="btn o" onClick={() => window.print()}>
+            Print
+          </button>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function Splits({ job }: { job: JobView }) {
+  const { apply, say } = useDesk();
+  const lines = job.lanes!.splits;
+  const settable = lines.filter((l) => l.offered.length > 0);
+  const copy = () => {
+    const text = settable
+      .map((l) => `${l.slot}\t${l.now ? splitWords(l.now) : 'not known'}\t${splitWords(l.enter ?? [])}`)
+      .join('\n');
+    void navigator.clipboard?.writeText(`Slot\tNow\tTo enter\n${text}`).then(() => say('The list is copied.'));
+  };
+  if (lines.length === 0) return <p className="quiet">This machine has no slots for cards.</p>;
+  return (
+    <>
+      <div className="row spread">
+        <h3 className="side-head">To enter in firmware</h3>
+        {settable.length > 0 && (
+          <button type="button" className="btn o no-print" onClick={copy}>
+            Copy
+          </button>
+        )}
+      </div>
+      <table className="tbl splits">
+        <thead>
+          <tr>
+            <th>Slot</th>
+            <th>Now</th>
+            <th>To enter</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((l) => (
+            <tr key={l.slot} className={l.changes ? 'changes' : ''}>
+              <td className="mono">{l.slot}</td>
+              <td>
+                <Choice
+                  line={l}
+                  value={l.now ?? null}
+                  name={`${l.slot} is set to`}
+                  onPick={(widths) => apply({ type: 'setSplit', slot: l.slot, widths, asFound: true })}
+                />
+              </td>
+              <td>
+                <Choice
+                  line={l}
+                  value={l.enter ?? null}
+                  name={`${l.slot} to enter`}
+                  onPick={(widths) => apply({ type: 'setSplit', slot: l.slot, widths, asFound: false })}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function Choice({
+  line,
+  value,
+  name,
+  onPick,
+}: {
+  line: SplitLine;
+  value: number[] | null;
+  name: string;
+  onPick: (w: number[]) => void;
+}) {
+  if (line.offered.length === 0) return <span className="quiet">no setting</span>;
+  return (
+    <select
+      className="cellpick"
+      aria-label={name}
+      value={value ? value.join(' ') : '?'}
+      onChange={(e) => onPick(e.target.value === '' ? [] : e.target.value.split(' ').map(Number))}
+    >
+      {!value && <option value="?">not known</option>}
+      {line.offered.map((o) => (
+        <option key={o.join(' ')} value={o.join(' ')}>
+          {splitWords(o)}
+        </option>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,142 @@
+using System.Globalization;
+using Irvak.Core.Builds;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Lanes;
+
+/// <summary>Whether a card goes into its slot: edge, bus, height, length, thickness, current and air.</summary>
+public static class CardFit
+{
+    public static readonly Rule Bus = new("CARD-BUS", Severity.Stop,
+        "{card} is made for {its}; {place} is {theirs}.",
+        "The edges differ in keying and meaning: it does not go in.",
+        "PCI Express Card Electromechanical Specification; OCP NIC 3.0 for the mezzanine", Basis.Standard);
+
+    public static readonly Rule Edge = new("CARD-EDGE", Severity.Stop,
+        "{card} has an edge of ×{its}; {place} is ×{theirs} long and closed at its end.",
+        "A card goes into a slot of its length or longer, or into one that is open at the end.",
+        "PCI Express Card Electromechanical Specification", Basis.Standard);
+
+    public static readonly Rule Height = new("CARD-HEIGHT", Severity.Stop,
+        "{card} is of full height; {place} takes low ones.",
+        "111.15 mm stand against 68.90: the cover does not close.",
+        "PCI Express Card Electromechanical Specification", Basis.Standard);
+
+    public static readonly Rule Length = new("CARD-LENGTH", Severity.Stop,
+        "{card} is {its} mm long; {place} has {theirs}.",
+        "Behind it stands something else of the machine.",
+        "machine sheet", Basis.Sheet);
+
+    public static readonly Rule Thick = new("CARD-THICK", Severity.Stop,
+        "{card} in {place} covers {over}, where {other} sits.",
+        "It is as thick as two slots; 20.32 mm lie from one to the next.",
+        "PCI Express Card Electromechanical Specification", Basis.Standard);
+
+    public static readonly Rule Covers = new("CARD-COVERS", Severity.Note,
+        "{card} in {place} covers {over}: nothing fits there any more.",
+        "It is as thick as two slots.",
+        "PCI Express Card Electromechanical Specification", Basis.Standard);
+
+    public static readonly Rule Clearance = new("CARD-NEXT", Severity.Care,
+        "{card} in {place} ends at {over}, whose card {other} stands right beside it: measure before, 1 to 2 mm decide.",
+        "Cards with a plate or a cooler on their back need more than their slots.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Power = new("CARD-POWER", Severity.Stop,
+        "{card} takes {its} W; {place} gives {theirs} W and the card has no plug of its own.",
+        "What a slot gives is what it has: the card browns out, or the board does.",
+        "machine sheet; PCI Express Card Electromechanical Specification where it tells nothing", Basis.Sheet);
+
+    public static readonly Rule Plug = new("CARD-PLUG", Severity.Care,
+        "{card} takes {its} W, {place} gives {theirs} W: the rest comes by its own plug, {plug}.",
+        "The supply needs that plug, on a lead of its own.",
+        "card's sheet; PCI Express Card Electromechanical Specification: 6 pins 75 W, 8 pins 150 W, 16 pins up to 600 W", Basis.Standard);
+
+    public static readonly Rule Air = new("CARD-AIR", Severity.Care,
+        "{card} in {place} needs moving air, and {machine} has {fans}.",
+        "Cards made for servers have no fan of their own and switch off, or throttle, in still air.",
+        "card's sheet; common practice, no source", Basis.Practice);
+
+    public static readonly Rule Homeless = new("CARD-HOMELESS", Severity.Stop,
+        "{drive} sits in {place}, and its carrier leaves {slot}.",
+        "A module goes where its carrier goes.",
+        "definition", Basis.Standard);
+
+    // Watts that a slot gives where its sheet tells nothing (PCI Express Card Electromechanical Specification).
+    private static int SlotWatt(ExpansionSlot slot) => slot.Watt ?? (slot.Mech >= 16 ? 75 : slot.Mech == 1 ? 10 : 25);
+
+    internal static IEnumerable<Finding> Judge(Question q)
+    {
+        for (var i = 0; i < q.Sheet.Slots.Count; i++)
+        {
+            var slot = q.Sheet.Slots[i];
+            var place = PlaceName.Card(slot.Id);
+            if (q.Planned.At(place) is { Card: { } card } unit)
+            {
+                if (q.IsNew(place) || Around(q, i, card).Any(s => q.Changed.Contains(PlaceName.Card(s.Id))))
+                    foreach (var finding in OfSlot(q, i, unit, card)) yield return finding;
+                continue;
+            }
+        }
+        foreach (var board in q.Sheet.Boards.Where(b => b.What == "mezzanine"))
+            if (q.IsNew(PlaceName.Board(board.Id)) && q.Planned.At(PlaceName.Board(board.Id)) is { Card: { } card } unit && card.Bus is not ("ocp" or "mezzanine"))
+                yield return Finding.Of(Bus, [PlaceName.Board(board.Id)], null, ("card", unit.Short), ("its", BusWords(card.Bus)), ("place", Say.Place(PlaceName.Board(board.Id))), ("theirs", "a mezzanine"));
+        foreach (var m2 in q.Sheet.M2.Where(m => m.On is not null))
+            if (q.Planned.At(PlaceName.M2(m2.Id)) is { } drive && q.Planned.At(PlaceName.Card(m2.On!))?.Card is not { Role: CardRole.Carrier })
+                yield return Finding.Of(Homeless, [PlaceName.M2(m2.Id)], null, ("drive", drive.Short), ("place", Say.Place(PlaceName.M2(m2.Id))), ("slot", Say.Place(PlaceName.Card(m2.On!))));
+    }
+
+    /// <summary>Why a card can't go into a slot by bus, edge, height or length; null when it can. Thickness and current are for the whole plan.</summary>
+    public static Rule? WhyNot(ExpansionSlot slot, CardSheet card)
+    {
+        if (!SameBus(slot, card)) return Bus;
+        if (slot.Bus is not "pci" && (card.Mech ?? card.Elec) is { } edge && edge > slot.Mech && !slot.OpenEnd) return Edge;
+        if (slot.Height == "low" && card.Height == "full") return Height;
+        return card.LengthMm > slot.LengthMm ? Length : Extra(slot, card) && card.Role != CardRole.Graphics ? Power : null;
+    }
+
+    private static IEnumerable<Finding> OfSlot(Question q, int at, Unit unit, CardSheet card)
+    {
+        var slot = q.Sheet.Slots[at];
+        string[] places = [PlaceName.Card(slot.Id)];
+        var (name, here) = (("card", unit.Short), ("place", Say.Place(places[0])));
+        if (!SameBus(slot, card))
+        {
+            yield return Finding.Of(Bus, places, null, name, ("its", BusWords(card.Bus)), here, ("theirs", BusWords(slot.Bus)));
+            yield break;
+        }
+        if (slot.Bus is not "pci" && (card.Mech ?? card.Elec) is { } edge && edge > slot.Mech && !slot.OpenEnd) yield return Finding.Of(Edge, places, null, name, ("its", $"{edge}"), here, ("theirs", $"{slot.Mech}"));
+        if (slot.Height == "low" && card.Height == "full") yield return Finding.Of(Height, places, null, name, here);
+        if (card.LengthMm > slot.LengthMm) yield return Finding.Of(Length, places, null, name, ("its", $"{card.LengthMm}"), here, ("theirs", $"{slot.LengthMm}"));
+        foreach (var over in Around(q, at, card))
+        {
+            var covered = PlaceName.Card(over.Id);
+            yield return q.Planned.At(covered) is { } other
+                ? Finding.Of(Thick, [places[0], covered], null, name, here, ("over", Say.Place(covered)), ("other", other.Short))
+                : Finding.Of(Covers, [places[0], covered], null, name, here, ("over", Say.Place(covered)));
+        }
+        if (card.Thick > 1 && q.Sheet.Slots.ElementAtOrDefault(at + card.Thick) is { } next && q.Planned.At(PlaceName.Card(next.Id)) is { } close)
+            yield return Finding.Of(Clearance, [places[0], PlaceName.Card(next.Id)], null, name, here, ("over", Say.Place(PlaceName.Card(next.Id))), ("other", close.Short));
+        if (Extra(slot, card))
+        {
+            var gives = SlotWatt(slot);
+            if (card.Role == CardRole.Graphics) yield return Finding.Of(Plug, places, null, name, ("its", $"{card.Watt}"), here, ("theirs", $"{gives}"), ("plug", PlugFor(card.Watt!.Value - gives)));
+            else yield return Finding.Of(Power, places, null, name, ("its", $"{card.Watt}"), here, ("theirs", $"{gives}"));
+        }
+        // Chassis of servers blow over all their slots; others don't, unless a fan is there.
+        if (card.NeedsAir == true && (q.Sheet.Fans == 0 || q.Sheet.Chassis.Kind is "deskside" or "thin" or "board" or "edge"))
+            yield return Finding.Of(Air, places, null, name, here, ("machine", q.Sheet.Name), ("fans", q.Sheet.Fans == 0 ? "no fan" : string.Create(CultureInfo.InvariantCulture, $"{q.Sheet.Fans} fans that don’t blow over its slots")));
+    }
+
+    private static bool Extra(ExpansionSlot slot, CardSheet card) => card.Watt > SlotWatt(slot);
+
+    /// <summary>Slots that a thick card covers: the next ones of the sheet.</summary>
+    private static IEnumerable<ExpansionSlot> Around(Question q, int at, CardSheet card) => q.Sheet.Slots.Skip(at + 1).Take(Math.Max(0, card.Thick - 1));
+
+    private static bool SameBus(ExpansionSlot slot, CardSheet card) => (slot.Bus ?? "pcie") == (card.Bus ?? "pcie");
+
+    private static string BusWords(string? bus) => bus switch { "pci" => "conventional PCI", "ocp" => "the mezzanine (OCP)", "mezzanine" => "a mezzanine", "mini-pcie" => "mini PCI Express", _ => "PCI Express" };
+
+    private static string PlugFor(int watt) => watt switch { <= 75 => "6 pins", <= 150 => "8 pins", <= 300 => "two of 8 pins", _ => "16 pins" };
+}

@@ -1,0 +1,46 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Lanes;
+
+/// <summary>A carrier in a slot brings places for modules of its own: S2.1, S2.2 … They come and go with it.</summary>
+public static class CarrierPlaces
+{
+    // Stand-offs that carriers have where their sheet does not tell. Common practice, no source.
+    private static readonly int[] UsualLengths = [42, 60, 80, 110];
+
+    /// <summary>Name of a place on a carrier.</summary>
+    /// <param name="index">From 0.</param>
+    public static string Name(string slot, int index) => $"{slot}.{index + 1}";
+
+    /// <summary>The state with the places of the carriers that were found or are planned; drives planned on one that is gone go with it.</summary>
+    public static JobState Settled(JobState state)
+    {
+        if (state.Sheet is not { Slots.Count: > 0 } sheet) return state;
+        var wanted = Of(sheet, state.AsFound, state.Planned);
+        var had = sheet.M2.Where(m => m.On is not null).ToList();
+        if (had.Count == wanted.Count && had.Zip(wanted).All(p => p.First.Id == p.Second.Id && p.First.Wired == p.Second.Wired && p.First.Gen == p.Second.Gen)) return state;
+        var next = sheet with { M2 = [.. sheet.M2.Where(m => m.On is null), .. wanted] };
+        var lost = had.Select(m => PlaceName.M2(m.Id)).Except(wanted.Select(m => PlaceName.M2(m.Id))).ToList();
+        return state with { Sheet = next, Found = state.Found.RemoveRange(lost), Plan = state.Plan.RemoveRange(state.Plan.Where(p => lost.Contains(p.Key) || (p.Value.MovedFrom is { } from && lost.Contains(from))).Select(p => p.Key)) };
+    }
+
+    /// <summary>The sheet as its maker knows it, without what carriers bring.</summary>
+    public static MachineSheet Without(MachineSheet sheet) => sheet.M2.Any(m => m.On is not null) ? sheet with { M2 = [.. sheet.M2.Where(m => m.On is null)] } : sheet;
+
+    private static List<M2Place> Of(MachineSheet sheet, Build found, Build planned)
+    {
+        var places = new List<M2Place>();
+        foreach (var slot in sheet.Slots)
+        {
+            var place = PlaceName.Card(slot.Id);
+            if ((Carrier(planned, place) ?? Carrier(found, place)) is not { } card) continue;
+            for (var i = 0; i < card.Endpoints!.Count; i++)
+                places.Add(new M2Place(Name(slot.Id, i), UsualLengths, $"×{card.Endpoints[i]}{(card.Gen is { } gen ? $" gen {gen}" : "")} on the carrier", slot.Id, "M", ["NVMe"], card.Endpoints[i], card.Gen) { On = slot.Id });
+        }
+        return places;
+    }
+
+    private static CardSheet? Carrier(Build build, string place) => build.At(place)?.Card is { Role: CardRole.Carrier, Endpoints.Count: > 0 } card ? card : null;
+}

@@ -1,0 +1,108 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Lanes;
+
+[JsonConverter(typeof(JsonStringEnumConverter<EndState>))]
+public enum EndState
+{
+    /// <summary>As wide and as quick as the device itself.</summary>
+    [JsonStringEnumMemberName("full")] Full,
+
+    /// <summary>Fewer lanes or an older generation than the device has.</summary>
+    [JsonStringEnumMemberName("less")] Less,
+
+    /// <summary>It gets no link.</summary>
+    [JsonStringEnumMemberName("unseen")] Unseen,
+
+    /// <summary>A place without a device.</summary>
+    [JsonStringEnumMemberName("empty")] Empty,
+
+    /// <summary>What leaves the machine.</summary>
+    [JsonStringEnumMemberName("out")] Out,
+
+    /// <summary>Width or generation is not known.</summary>
+    [JsonStringEnumMemberName("unknown")] Unknown,
+}
+
+/// <summary>A device at the end of a link.</summary>
+/// <param name="Place">Its own place; that of its card where it has none.</param>
+/// <param name="Wants">Lanes that it has.</param>
+/// <param name="Width">Lanes that it runs with, 0 without a link.</param>
+/// <param name="Gen">Generation that it runs at; 0 without a link.</param>
+/// <param name="MBs">Data that the link carries, MB/s.</param>
+/// <param name="NeedMBs">Data that the device could move, MB/s; null when not known.</param>
+/// <param name="New">True when it comes in.</param>
+public sealed record LaneEnd(string Place, string Name, EndState State, int? Wants, int? WantsGen, int Width, int Gen, double MBs, double? NeedMBs, bool New, string? Why = null);
+
+[JsonConverter(typeof(JsonStringEnumConverter<BranchState>))]
+public enum BranchState
+{
+    [JsonStringEnumMemberName("used")] Used,
+    [JsonStringEnumMemberName("free")] Free,
+
+    /// <summary>No processor behind it, or another place took its lanes.</summary>
+    [JsonStringEnumMemberName("dark")] Dark,
+}
+
+/// <summary>A place that lanes are led to, with what hangs on it.</summary>
+/// <param name="Kind">card, m2, board or bay.</param>
+/// <param name="Root">What feeds it; null when not known.</param>
+/// <param name="Mech">Mechanical width; null for what has none.</param>
+/// <param name="Wired">Lanes that are led there; null when not known.</param>
+/// <param name="Lanes">Lanes that are left there once other places took theirs.</param>
+/// <param name="Used">Lanes in use.</param>
+/// <param name="Loose">Lanes that end at a device without ever being opened.</param>
+/// <param name="Split">How the slot is to be divided; empty for whole.</param>
+/// <param name="Switched">True when a switch on the card shares the slot among its devices.</param>
+public sealed record LaneBranch(string Place, string Kind, string? Root, int? Mech, int? Wired, int? Lanes, int? Gen, BranchState State, string? Why, int Used, int Loose, IReadOnlyList<int> Split, bool Switched, IReadOnlyList<LaneEnd> Ends, string? Bus = null, string? Card = null, bool CardNew = false);
+
+/// <summary>What feeds places with lanes.</summary>
+/// <param name="Wired">Lanes that are led somewhere, uplinks of others included.</param>
+/// <param name="Used">Lanes in use.</param>
+/// <param name="Free">Lanes that could be used still: of places that are free, no more than it has; null when its lanes are not known.</param>
+/// <param name="Dark">True when its processor is missing.</param>
+/// <param name="UplinkMBs">Data that its uplink carries, MB/s; null for a processor, or when not known.</param>
+/// <param name="BehindMBs">What the devices behind it could move together, MB/s.</param>
+public sealed record RootLanes(string Id, int? Gen, int? Lanes, int Wired, int Used, int? Free, bool Dark, string? Uplink, int? UplinkLanes, int? UplinkGen, double? UplinkMBs, double BehindMBs);
+
+/// <summary>What to enter in the firmware for one slot.</summary>
+/// <param name="Now">How it was found; null when nobody looked.</param>
+/// <param name="Enter">What is to be entered; null when it has no setting.</param>
+/// <param name="Offered">What the firmware offers, whole first.</param>
+public sealed record SplitLine(string Slot, int Lanes, IReadOnlyList<int>? Now, IReadOnlyList<int>? Enter, bool Changes, IReadOnlyList<IReadOnlyList<int>> Offered, IReadOnlyList<int>? Best);
+
+/// <summary>Roots, places and devices with the links between them.</summary>
+public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<LaneBranch> Branches, IReadOnlyList<SplitLine> Splits, int Used, int? Left)
+{
+    public static LaneSheet Of(Question q)
+    {
+        var branches = Lanes.Branches.Of(q);
+        List<RootLanes> roots = [.. q.Sheet.Roots.Select(r => Root(q, r, branches))];
+        return new(roots, branches, [.. q.Sheet.Slots.Where(s => s.Bus is null or "pcie").Select(s => Line(q, s))], branches.Sum(b => b.Used),
+            roots.Count == 0 || roots.Any(r => r is { Free: null, Dark: false, Lanes: not null }) ? null : roots.Where(r => r is { Dark: false, Free: not null }).Sum(r => r.Free!.Value));
+    }
+
+    private static RootLanes Root(Question q, LaneRoot root, IReadOnlyList<LaneBranch> branches)
+    {
+        var own = branches.Where(b => b.Root == root.Id).ToList();
+        var hanging = q.Sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0);
+        var dark = Topology.IsDark(q, root.Id);
+        var used = own.Sum(b => b.Used) + hanging;
+        var open = own.Where(b => b.State == BranchState.Free).Sum(b => b.Lanes ?? 0);
+        var behind = branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == root.Id)).SelectMany(b => b.Ends).Sum(e => e.NeedMBs is { } need ? Math.Min(need, e.MBs) : 0);
+        return new(root.Id, root.Gen, root.Lanes, own.Sum(b => b.Wired ?? 0) + hanging, used, root.Lanes is { } lanes ? Math.Max(0, Math.Min(open, lanes - used)) : own.Count == 0 ? 0 : null, dark,
+            root.Uplink, root.UplinkLanes, root.UplinkGen, Topology.UplinkMBs(root), behind);
+    }
+
+    private static SplitLine Line(Question q, ExpansionSlot slot)
+    {
+        var lanes = Topology.LanesLeft(q, slot.Id) ?? slot.Elec;
+        var now = q.FoundSplitOf(slot.Id);
+        var card = q.Planned.At(PlaceName.Card(slot.Id))?.Card;
+        var best = card is { Endpoints.Count: > 1, HasSwitch: not true } ? Splitting.Best(lanes, slot.Splits ?? [], card.Endpoints, card.LanePitch) : null;
+        if (slot.Splits is not { Count: > 0 } offered) return new(slot.Id, lanes, now, null, false, [], best);
+        var planned = q.SplitOf(slot.Id);
+        return new(slot.Id, lanes, now, planned, !planned.SequenceEqual(now ?? []), [[], .. offered], best);
+    }
+}

@@ -1,0 +1,83 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Lanes;
+
+/// <summary>Sets how the firmware divides a slot; an empty list leaves it whole.</summary>
+/// <param name="Slot">Slot by its name on the sheet.</param>
+/// <param name="Widths">Widths in order.</param>
+/// <param name="AsFound">True to say how it is set before the work.</param>
+public sealed record SetSplit(string Slot, IReadOnlyList<int> Widths, bool AsFound = false) : Edit
+{
+    public override IEnumerable<string> Touches() => [(AsFound ? "found-split:" : "split:") + Slot];
+
+    public override string ValueAt(string subject) => Splitting.Words(Widths);
+
+    public override string Tell() => AsFound ? $"finds {Slot} set to {Splitting.Words(Widths)}" : $"plans {Slot} set to {Splitting.Words(Widths)}";
+
+    internal static SheetProblem? Refusal(JobState state, SetSplit split)
+    {
+        if (state.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
+        if (sheet.Slots.FirstOrDefault(s => s.Id == split.Slot) is not { } slot) return new("/edit/slot", $"{split.Slot} is no card slot of {sheet.FullName}.");
+        if (split.Widths.Count == 0) return null;
+        if (split.Widths.Count > 16 || split.Widths.Any(w => w is < 1 or > 16)) return new("/edit/widths", "A split has 1 to 16 parts of 1 to 16 lanes.");
+        if (split.Widths.Sum() > slot.Elec) return new("/edit/widths", $"{Splitting.Words(split.Widths)} is more than the {slot.Elec} lanes of {slot.Id}.");
+        return slot.Splits is null || slot.Splits.Any(s => s.SequenceEqual(split.Widths)) ? null : new("/edit/widths", $"The firmware does not offer {Splitting.Words(split.Widths)} for {slot.Id}.");
+    }
+}
+
+/// <summary>A link that a slot opens for a device.</summary>
+/// <param name="First">Number of its first lane, from 0.</param>
+/// <param name="Width">Lanes, 0 when nothing is opened there.</param>
+public readonly record struct OpenedLink(int First, int Width)
+{
+    [JsonIgnore]
+    public bool IsSeen => Width > 0;
+}
+
+/// <summary>Which devices a divided slot opens links for.</summary>
+public static class Splitting
+{
+    public static string Words(IReadOnlyList<int> widths) => widths.Count == 0 ? "undivided" : string.Join(' ', widths.Select(w => "×" + w));
+
+    // Widths at which links train; both ends must support one (PCI Express Base Specification).
+    private static readonly int[] Widths = [16, 8, 4, 2, 1];
+
+    /// <summary>Width at which a link of so many lanes trains with a device that wants so many; 0 with none.</summary>
+    public static int Trains(int lanes, int wants) => Widths.FirstOrDefault(w => w <= Math.Min(lanes, wants));
+
+    /// <summary>
+    /// The links of a card that has no switch: the device that begins on the first lane of a part is opened, as wide as both allow; what
+    /// begins in the middle of a part is never seen.
+    /// </summary>
+    /// <param name="lanes">Lanes that the slot has.</param>
+    /// <param name="split">Parts in order; empty for an undivided slot.</param>
+    /// <param name="endpoints">Widths of the devices, in order.</param>
+    /// <param name="pitch">Lanes from one device's first lane to the next one's; null when they follow one another.</param>
+    public static IReadOnlyList<OpenedLink> Open(int lanes, IReadOnlyList<int> split, IReadOnlyList<int> endpoints, int? pitch = null)
+    {
+        var parts = split.Count == 0 ? [lanes] : split;
+        var links = new List<OpenedLink>(endpoints.Count);
+        var at = 0;
+        for (var i = 0; i < endpoints.Count; i++)
+        {
+            var first = pitch is { } p ? i * p : at;
+            at += endpoints[i];
+            var begin = 0;
+            var width = 0;
+            foreach (var part in parts)
+            {
+                if (begin == first && begin < lanes) { width = Trains(Math.Min(part, lanes - begin), endpoints[i]); break; }
+                begin += part;
+            }
+            links.Add(new(first, width));
+        }
+        return links;
+    }
+
+    /// <summary>The setting that opens the most devices, then the most lanes, then divides least; empty for leaving it whole.</summary>
+    public static IReadOnlyList<int> Best(int lanes, IReadOnlyList<IReadOnlyList<int>> offered, IReadOnlyList<int> endpoints, int? pitch = null) =>
+        offered.Prepend([]).Select(s => (Split: s, Links: Open(lanes, s, endpoints, pitch)))
+            .OrderByDescending(x => x.Links.Count(l => l.IsSeen)).ThenByDescending(x => x.Links.Sum(l => l.Width)).ThenBy(x => x.Split.Count).First().Split;
+}

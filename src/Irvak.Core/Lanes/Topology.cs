@@ -1,0 +1,43 @@
+using Irvak.Core.Paths;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Lanes;
+
+/// <summary>How lanes run from the processors to the places.</summary>
+internal static class Topology
+{
+    /// <summary>The roots from a place up to the processor, the nearest first. A root may be a slot: its own root follows.</summary>
+    public static IReadOnlyList<LaneRoot> Way(MachineSheet sheet, string? root)
+    {
+        var way = new List<LaneRoot>();
+        for (var at = root; at is not null && way.Count <= sheet.Roots.Count;)
+        {
+            if (sheet.Roots.FirstOrDefault(r => r.Id == at) is { } here) { way.Add(here); at = here.Uplink; }
+            else at = sheet.Slots.FirstOrDefault(s => s.Id == at)?.Root;
+        }
+        return way;
+    }
+
+    /// <summary>The processor that a place belongs to in the end; null when not known.</summary>
+    public static string? Top(MachineSheet sheet, string? root) => Way(sheet, root) is { Count: > 0 } way ? way[^1].Id : null;
+
+    /// <summary>True when a processor on the way is missing from the plan.</summary>
+    public static bool IsDark(Question q, string? root) => Way(q.Sheet, root).Any(r => q.Sheet.Sockets.Any(s => s.Id == r.Id) && !q.Planned.HasProcessor(r.Id));
+
+    /// <summary>Data that a root's uplink carries, MB/s; null when not known.</summary>
+    public static double? UplinkMBs(LaneRoot root) => root is { Uplink: not null, UplinkLanes: { } lanes, UplinkGen: { } gen } ? LinkRates.PcieMBs(gen, lanes) : null;
+
+    /// <summary>What takes lanes from a place in this plan; null when nothing does.</summary>
+    public static Exclusion? Taken(Question q, string id) =>
+        q.Sheet.Exclusions.Where(e => e.Then == id && Holds(q, e.When)).OrderBy(e => e.Lanes).FirstOrDefault();
+
+    /// <summary>Lanes that are left at a slot or M.2 place; null when not known.</summary>
+    public static int? LanesLeft(Question q, string id)
+    {
+        var wired = q.Sheet.Slots.FirstOrDefault(s => s.Id == id)?.Elec ?? q.Sheet.M2.FirstOrDefault(m => m.Id == id)?.Lanes ?? q.Sheet.Boards.FirstOrDefault(b => b.Id == id)?.Elec;
+        return Taken(q, id) is { } taken ? wired is { } w ? Math.Min(w, taken.Lanes) : taken.Lanes : wired;
+    }
+
+    /// <summary>True when something is planned in a place, named without its kind.</summary>
+    private static bool Holds(Question q, string id) => q.PlannedShort.Contains(id);
+}

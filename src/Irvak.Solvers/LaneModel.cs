@@ -1,0 +1,161 @@
+using Irvak.Core;
+using Irvak.Core.Builds;
+using Irvak.Core.Drives;
+using Irvak.Core.Lanes;
+using Irvak.Core.Paths;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Solvers;
+
+/// <summary>A card or a module that is to be laid out.</summary>
+/// <param name="Wants">MB/s that it could move.</param>
+/// <param name="FoundAt">Where it was found; null for one that comes in.</param>
+internal sealed record LanePart(string Place, Unit Unit, double Wants, string? FoundAt);
+
+/// <summary>One way to put one card: into a slot, divided so.</summary>
+/// <param name="Widths">Width of each device's link, 0 for one that is never opened; one for a card that is one device.</param>
+/// <param name="MBs">What each of these carries.</param>
+/// <param name="Root">Root whose lanes it takes.</param>
+/// <param name="FreeOf">Place that must stay empty for these lanes; null when none must.</param>
+/// <param name="Covers">Slots that it covers besides its own.</param>
+internal sealed record LaneOption(string Place, string? Slot, IReadOnlyList<int>? Split, IReadOnlyList<int> Widths, IReadOnlyList<double> MBs, double Lost, string? Root, int Lanes, string? FreeOf, IReadOnlyList<string> Covers);
+
+/// <summary>A place for a module on the board.</summary>
+internal sealed record ModuleOption(string Place, double MBs, string? Root, int Lanes, string? FreeOf);
+
+/// <summary>What can go where, worked out by the core's own rules before anything is searched.</summary>
+internal sealed class LaneModel
+{
+    public IReadOnlyList<ExpansionSlot> Slots { get; }
+
+    public IReadOnlyList<LanePart> Cards { get; }
+
+    public IReadOnlyList<LanePart> Modules { get; }
+
+    /// <summary>Ways to put each card.</summary>
+    public IReadOnlyList<IReadOnlyList<LaneOption>> Options { get; }
+
+    /// <summary>Places of the board for each module.</summary>
+    public IReadOnlyList<IReadOnlyList<ModuleOption>> Places { get; }
+
+    public Question Question { get; }
+
+    public LaneModel(Question q)
+    {
+        Question = q;
+        Slots = [.. q.Sheet.Slots];
+        Cards = [.. q.Planned.Units.Where(u => u.Value.Card is not null && PlaceName.Kind(u.Key) is "card" or "board" && u.Value.Card is not null).Select(u => new LanePart(u.Key, u.Value, CardWants(q, u.Key, u.Value), FoundAt(q, u.Key)))];
+        Modules = [.. q.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "m2" && u.Value.Drive?.Protocol == DriveProtocol.Nvme).Select(u => new LanePart(u.Key, u.Value, DriveWants(u.Value.Drive!), FoundAt(q, u.Key)))];
+        Options = [.. Cards.Select(OptionsOf)];
+        Places = [.. Modules.Select(PlacesOf)];
+    }
+
+    private static string? FoundAt(Question q, string place) => !q.IsNew(place) ? place : q.Changes.FirstOrDefault(c => c.Place == place)?.MovedFrom;
+
+    private static double CardWants(Question q, string place, Unit unit)
+    {
+        var most = unit.Card is { } c && (c.Elec ?? c.Mech) is > 0 and var w && c.Gen is >= 1 and <= 6 and var g ? LinkRates.PcieMBs(g, w) : 0;
+        return Needs.Of(q, place, unit) is { } need ? most > 0 ? Math.Min(need, most) : need : most;
+    }
+
+    private static double DriveWants(DriveSheet drive) => drive is { Lanes: { } w, Gen: { } g } ? Math.Min(LinkRates.PcieMBs(g, w), DriveDefaults.ReadMBs(drive).Value) : DriveDefaults.ReadMBs(drive).Value;
+
+    /// <summary>What a device could move more than its link carries, MB/s.</summary>
+    public static double LostOf(LaneEnd end)
+    {
+        var most = end is { Wants: > 0 and var w, WantsGen: >= 1 and <= 6 and var g } ? LinkRates.PcieMBs(g, w) : end.NeedMBs ?? 0;
+        return Math.Max(0, Math.Min(most, end.NeedMBs ?? most) - end.MBs);
+    }
+
+    private IReadOnlyList<LaneOption> OptionsOf(LanePart card)
+    {
+        var options = new List<LaneOption>();
+        foreach (var board in Question.Sheet.Boards.Where(b => b.What == "mezzanine" && b.Elec is > 0 && card.Unit.Card!.Bus is "ocp" or "mezzanine" && b.What == "mezzanine"))
+            if (!Dark(board.Root)) options.Add(Single(card, PlaceName.Board(board.Id), null, board.Elec!.Value, board.Gen ?? GenOf(board.Root), board.Root, null, []));
+        for (var i = 0; i < Slots.Count; i++)
+        {
+            var slot = Slots[i];
+            if (Dark(slot.Root) || CardFit.WhyNot(slot, card.Unit.Card!) is not null) continue;
+            if (card.Unit.Card!.Thick > 1 && i + card.Unit.Card.Thick > Slots.Count) continue;
+            IReadOnlyList<string> covers = [.. Slots.Skip(i + 1).Take(Math.Max(0, card.Unit.Card.Thick - 1)).Select(s => s.Id)];
+            if (slot.Bus == "pci") { options.Add(new(PlaceName.Card(slot.Id), slot.Id, null, [0], [LinkRates.PciInUseMBs], Math.Max(0, card.Wants - LinkRates.PciInUseMBs), null, 0, null, covers)); continue; }
+            foreach (var (lanes, free) in LanesOf(slot.Id, slot.Elec))
+                options.AddRange(OfSlot(card, slot, lanes, free, covers));
+        }
+        return options;
+    }
+
+    private static IEnumerable<LaneOption> OfSlot(LanePart part, ExpansionSlot slot, int lanes, string? free, IReadOnlyList<string> covers)
+    {
+        var card = part.Unit.Card!;
+        if (lanes == 0) yield break;
+        var place = PlaceName.Card(slot.Id);
+        if (card is { Role: CardRole.Expander, Elec: 0 }) { yield return new(place, slot.Id, null, [0], [0], 0, null, 0, free, covers); yield break; }
+        if (card is not { Endpoints.Count: > 0 } || card.HasSwitch == true && card.Endpoints.Count > 0 && card.Role != CardRole.Carrier) { yield return Single(part, place, slot.Id, lanes, slot.Gen, slot.Root, free, covers); yield break; }
+        var gen = Math.Min(slot.Gen, card.Gen ?? slot.Gen);
+        if (card.HasSwitch == true)
+        {
+            var up = Splitting.Trains(lanes, card.Elec ?? card.Mech ?? lanes);
+            yield return new(place, slot.Id, null, card.Endpoints, [.. card.Endpoints.Select(w => LinkRates.PcieMBs(gen, w))], 0, slot.Root, up, free, covers);
+            yield break;
+        }
+        foreach (var split in (slot.Splits ?? []).Prepend([]))
+        {
+            var links = Splitting.Open(lanes, split, card.Endpoints, card.LanePitch);
+            yield return new(place, slot.Id, split, [.. links.Select(l => l.Width)], [.. links.Select(l => LinkRates.PcieMBs(gen, l.Width))], 0, slot.Root, links.Sum(l => l.Width), free, covers);
+        }
+    }
+
+    private static LaneOption Single(LanePart part, string place, string? slot, int lanes, int? slotGen, string? root, string? free, IReadOnlyList<string> covers)
+    {
+        var card = part.Unit.Card!;
+        var width = Splitting.Trains(lanes, card.Elec is > 0 ? card.Elec.Value : card.Mech is > 0 ? card.Mech.Value : lanes);
+        var gen = Math.Min(slotGen ?? 6, card.Gen is > 0 ? card.Gen.Value : slotGen ?? 1);
+        var carries = LinkRates.PcieMBs(gen, width);
+        return new(place, slot, null, [width], [carries], Math.Max(0, part.Wants - carries), root, width, free, covers);
+    }
+
+    private IReadOnlyList<ModuleOption> PlacesOf(LanePart part) =>
+    [
+        .. Question.Sheet.M2.Where(m => m.On is null && m.Lanes is > 0 && !Dark(m.Root) && M2Fit.Fits(m, part.Unit.Drive!)).SelectMany(m => LanesOf(m.Id, m.Lanes!.Value).Where(l => l.Lanes > 0).Select(l =>
+        {
+            var width = Splitting.Trains(l.Lanes, part.Unit.Drive!.Lanes ?? 4);
+            return new ModuleOption(PlaceName.M2(m.Id), LinkRates.PcieMBs(Math.Min(m.Gen ?? 6, part.Unit.Drive.Gen ?? m.Gen ?? 3), width), m.Root, width, l.Free);
+        })),
+    ];
+
+    /// <summary>Lanes of a place with every other one empty, and what is left when those that take from it are used.</summary>
+    private IEnumerable<(int Lanes, string? Free)> LanesOf(string id, int wired)
+    {
+        var takers = Question.Sheet.Exclusions.Where(e => e.Then == id).ToList();
+        if (takers.Count == 0) { yield return (wired, null); yield break; }
+        // With several takers the sheet would need a table; each is asked to stay empty for the full width.
+        yield return (wired, takers[0].When);
+        var least = takers.Min(t => t.Lanes);
+        if (least > 0) yield return (Math.Min(wired, least), null);
+    }
+
+    private int? GenOf(string? root) => Question.Sheet.Roots.FirstOrDefault(r => r.Id == root)?.Gen;
+
+    private bool Dark(string? root) => LaneWays.IsDark(Question, root);
+
+    /// <summary>Why a card finds no slot at all, in the words of the rule that most slots give.</summary>
+    public string WhyNot(int card)
+    {
+        if (Options[card].Count > 0) return "others need the slots that would take it";
+        var part = Cards[card].Unit.Card!;
+        var reasons = Slots.Select(s => Dark(s.Root) ? "dark" : CardFit.WhyNot(s, part)?.Code ?? "no lanes").GroupBy(r => r).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).ToList();
+        return reasons.Count == 0 ? "the machine has no slot" : "no slot takes it: " + string.Join(", ", reasons.Select(g => $"{g.Count()} {Words(g.Key)}"));
+    }
+
+    private static string Words(string code) => code switch
+    {
+        "CARD-BUS" => "of another bus",
+        "CARD-EDGE" => "too short for its edge",
+        "CARD-HEIGHT" => "too low",
+        "CARD-LENGTH" => "too short for its length",
+        "CARD-POWER" => "with too little current",
+        "dark" => "without a processor",
+        _ => "without lanes",
+    };
+}

@@ -1,0 +1,31 @@
+using Irvak.Core;
+using Irvak.Core.Lanes;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+using Irvak.Solvers;
+using Irvak.Store;
+
+namespace Irvak.Web.Endpoints;
+
+/// <summary>A layout with what the evaluation says of it and of the present plan.</summary>
+public sealed record LaneLayoutView(LaneAssignment Assignment, LaneSheet? After, int StopsBefore, int StopsAfter);
+
+/// <summary>Computed layouts of cards and modules. Nothing is stored.</summary>
+public static class LanePages
+{
+    public static void MapLanes(this IEndpointRouteBuilder routes) =>
+        routes.MapPost("/api/jobs/{number}/lanes", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
+        {
+            if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
+            if (job.State.Sheet is null) return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
+            var (evidence, shelf) = (await library.Evidence(cancel), (await library.Shelf(cancel)).ToDictionary(p => p.Id));
+            var question = Question.Of(job.State, evidence, shelf);
+            if (LaneSolver.TooLarge(question) is { } large) return Problems.Invalid(new SheetProblem("/", large));
+            if (LaneSolver.Solve(question, cancel) is not { } found) return Problems.Invalid(new SheetProblem("/", "The plan has no card and no module to lay out."));
+            var after = found.Edit is { } edit && EditFold.Refusal(job.State, edit) is null ? Evaluation.Evaluate(Question.Of(EditFold.Apply(job.State, edit, new Stamp("", default)), evidence, shelf)) : null;
+            return TypedResults.Ok(new LaneLayoutView(found, after?.Lanes, Stops(Evaluation.Evaluate(question)), after is null ? 0 : Stops(after)));
+        }).WithName("layOutLanes").Produces<LaneLayoutView>().ProducesProblem(400).ProducesProblem(404);
+
+    private static int Stops(Evaluation evaluation) => evaluation.Findings.Count(f => f.Severity == Severity.Stop && WorkingSheet.Of(f.Rule) == WorkingSheet.Lanes);
+}
