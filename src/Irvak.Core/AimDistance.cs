@@ -35,7 +35,7 @@ public static class AimDistance
         "The aim is what the owner asked for.",
         "aim of this job", Basis.Sheet);
 
-    public static IReadOnlyList<Distance> Of(Question q, Memory.MemorySheet memory, ArraySheet arrays, ShoppingList list)
+    public static IReadOnlyList<Distance> Of(Question q, Memory.MemorySheet memory, ArraySheet arrays, Lanes.LaneSheet lanes, Paths.PathSheet paths, ShoppingList list)
     {
         var distances = new List<Distance>
         {
@@ -48,6 +48,9 @@ public static class AimDistance
             distances.Insert(2, new("Usable", "TB", ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));
         if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.Failures is not null)
             distances.Insert(3, new("Survives", "drives", ArraySheet.Survives(arrays.Found) ?? 0, ArraySheet.Survives(arrays.Planned) ?? 0, q.Aim.Failures, false));
+        if (Paths.PathSheet.Best(paths.Planned, q.Arrays) is { } best)
+            distances.Insert(distances.Count - 2, new("Pinch", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays) ?? 0, best, q.Aim.ReadMBs, false));
+        if (lanes.Left is { } left) distances.Insert(distances.Count - 1, new("Lanes left", "", left, left, null, false));
         return distances;
     }
 

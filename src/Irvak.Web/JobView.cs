@@ -9,6 +9,7 @@ using Irvak.Core.Expectations;
 using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
+using Irvak.Core.Paths;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Runbooks;
@@ -74,6 +75,9 @@ public sealed record JobView
 
     /// <summary>Roots, slots and devices with the lanes between them, as planned.</summary>
     public required LaneSheet? Lanes { get; init; }
+
+    /// <summary>Where the speed of every array goes, as planned and as found.</summary>
+    public required PathSheet? Paths { get; init; }
 
     /// <summary>What the system starts from, and what could take its place.</summary>
     public required BootSheet? Boot { get; init; }
@@ -144,6 +148,7 @@ public sealed record JobView
             Memory = evaluation?.Memory,
             Arrays = evaluation?.Arrays,
             Lanes = evaluation?.Lanes,
+            Paths = evaluation?.Paths,
             Boot = question is null ? null : BootSheet.Of(question),
             Caches = evaluation?.Caches ?? [],
             Endurance = evaluation?.Endurance ?? [],

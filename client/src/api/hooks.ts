@@ -9,6 +9,7 @@ import type {
   ControllersView,
   Edit,
   JobView,
+  PathFigures,
   ReadView,
   Rehearsal,
   Rule,
@@ -344,4 +345,20 @@ export const useLayOut = (job: JobView) =>
   useMutation<LaneLayoutView>({
     mutationFn: async () =>
       unwrap(await api.POST('/api/jobs/{number}/lanes', { params: { path: { number: job.number } } })),
+  });
+
+/** A path with another line or another count of drives; the planned one where neither is asked. */
+export const usePath = (job: JobView, planned: PathFigures, networkGbs: number | null, drives: number | null) =>
+  useQuery<PathFigures>({
+    queryKey: ['path', job.number, job.lastNumber, planned.name, networkGbs, drives],
+    placeholderData: (old) => old,
+    enabled: networkGbs !== null || drives !== null,
+    retry: false,
+    queryFn: async () =>
+      unwrap(
+        await api.POST('/api/jobs/{number}/path', {
+          params: { path: { number: job.number } },
+          body: { path: planned.name, networkGbs, drives },
+        }),
+      ),
   });

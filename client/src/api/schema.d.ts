@@ -212,6 +212,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/path": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["askPath"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick/labels": {
         parameters: {
             query?: never;
@@ -788,6 +804,11 @@ export interface components {
              * @description Failed drives to survive.
              */
             failures?: null | number;
+            /**
+             * Format: double
+             * @description Rate of reading in order wanted at the user's end, MB/s.
+             */
+            readMBs?: null | number;
         };
         /** @enum {unknown} */
         AnswerKind: "choice" | "several" | "number" | "text" | "place";
@@ -1085,6 +1106,13 @@ export interface components {
             done: number;
             /** Format: int32 */
             of: number;
+        };
+        /** @description Where a benchmark should come out, MB/s. */
+        BenchmarkBand: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
         };
         /** @description A place on or for a board: on-board controller, expander, mezzanine or vendor module bay. */
         BoardPlace: {
@@ -2690,6 +2718,7 @@ export interface components {
             memory: null | components["schemas"]["MemorySheet"];
             arrays: null | components["schemas"]["ArraySheet"];
             lanes: null | components["schemas"]["LaneSheet"];
+            paths: null | components["schemas"]["PathSheet"];
             boot: null | components["schemas"]["BootSheet"];
             /** @description Caches of the plan with their figures. */
             caches: components["schemas"]["CacheFigures"][];
@@ -3673,6 +3702,130 @@ export interface components {
             /** @description Kinds of places that it goes into. */
             homes: string[];
         };
+        /** @description The path of one array, or of one drive that belongs to none. */
+        PathFigures: {
+            /** @description The array's name, or the place of a single drive. */
+            name: string;
+            words: string;
+            /**
+             * Format: int32
+             * @description Drives counted.
+             */
+            drives: number;
+            /**
+             * Format: double
+             * @description Line at its end, Gb/s; null without one.
+             */
+            networkGbs: null | number;
+            flows: components["schemas"]["PathFlow"][];
+            /**
+             * Format: double
+             * @description Smallest test that no cache answers, GiB.
+             */
+            testGiB: number;
+            testWhy: string;
+        };
+        /** @description One way over the path. */
+        PathFlow: {
+            way: components["schemas"]["PathWay"];
+            stages: components["schemas"]["PathStage"][];
+            /**
+             * Format: int32
+             * @description Number of the narrowest stage, from 0; null when nothing is known.
+             */
+            pinch: null | number;
+            /**
+             * Format: int32
+             * @description The one that would be narrowest with that lifted; null when there is none.
+             */
+            next: null | number;
+            /**
+             * Format: double
+             * @description What arrives, MB/s; of a rebuild or a check the rate of each drive.
+             */
+            endMBs: number;
+            /**
+             * Format: double
+             * @description The same on inner tracks; null without disks.
+             */
+            innerMBs: null | number;
+            /**
+             * Format: double
+             * @description Without the network.
+             */
+            localMBs: number;
+            lifts: components["schemas"]["PathLift"][];
+            band: null | components["schemas"]["BenchmarkBand"];
+            networkBand: null | components["schemas"]["BenchmarkBand"];
+            /**
+             * Format: double
+             * @description Of a rebuild or a check.
+             */
+            hours: null | number;
+            verdict: string;
+        };
+        /** @description What would arrive with a stage lifted, and every narrower one before it. */
+        PathLift: {
+            stage: string;
+            /** Format: double */
+            toMBs: number;
+        };
+        PathRequest: {
+            /** @description An array of the plan, or the place of a single drive. */
+            path: null | string;
+            /**
+             * Format: double
+             * @description Line to the user instead, Gb/s.
+             */
+            networkGbs: null | number;
+            /**
+             * Format: int32
+             * @description Drives of the same kind instead.
+             */
+            drives: null | number;
+        };
+        /** @description Paths of the plan, and reading and writing of the machine as found beside them. */
+        PathSheet: {
+            planned: components["schemas"]["PathFigures"][];
+            found: components["schemas"]["PathFigures"][];
+        };
+        /** @description One stage of a path. */
+        PathStage: {
+            /** @description drives, links, expander, multiplier, slot, uplink, sockets, network-slot, network-uplink or network. */
+            kind: string;
+            name: string;
+            /** @description What it is, in a few words. */
+            detail: string;
+            /**
+             * Format: double
+             * @description On paper, MB/s; null when not known.
+             */
+            rawMBs: null | number;
+            /**
+             * Format: double
+             * @description Share of it that carries data.
+             */
+            efficiency: number;
+            /**
+             * Format: double
+             * @description Bytes that pass here for one byte of the user.
+             */
+            traffic: number;
+            /**
+             * Format: double
+             * @description What it lets through of the user's bytes, MB/s; null when not known.
+             */
+            mBs: null | number;
+            /** @description What else uses it, with what that could move. */
+            others: string[];
+            places: string[];
+            why: components["schemas"]["Worked"];
+        };
+        /**
+         * @description What goes over a path.
+         * @enum {unknown}
+         */
+        PathWay: "read" | "write" | "small" | "rebuild" | "scrub";
         /** @description A photo without its picture. */
         PhotoRow: {
             /** Format: int64 */
@@ -5118,7 +5271,7 @@ export interface components {
             name: null | string;
         };
         /** @enum {unknown} */
-        WishKind: "memoryGiB" | "moneyLimitEur" | "usableTB" | "failures";
+        WishKind: "memoryGiB" | "moneyLimitEur" | "usableTB" | "failures" | "readMBs";
         /** @description A way that has no answer of its own. */
         WithoutAnswer: {
             name: string;
@@ -5731,6 +5884,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LaneLayoutView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    askPath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PathRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PathFigures"];
                 };
             };
             /** @description Bad Request */

@@ -32,8 +32,8 @@ public sealed record ArrayFigures(
     public const double YearsOfLoss = 5;
 
     /// <summary>Figures of an array over the drives of a build.</summary>
-    public static ArrayFigures Of(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false) =>
-        DrivesOf(plan, build) is (var drives, null) ? Of(plan, drives, sharedSpare || HasOwnSpare(plan, build), figures)
+    public static ArrayFigures Of(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false, double? pathMBs = null) =>
+        DrivesOf(plan, build) is (var drives, null) ? Of(plan, drives, sharedSpare || HasOwnSpare(plan, build), figures, pathMBs)
         : new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), DrivesOf(plan, build).Why);
 
     private static (IReadOnlyList<DriveSheet> Drives, string? Why) DrivesOf(ArrayPlan plan, Build build)
@@ -45,7 +45,7 @@ public sealed record ArrayFigures(
     private static bool HasOwnSpare(ArrayPlan plan, Build build) => plan.AllSpares.Any(s => build.At(s)?.Drive is not null);
 
     /// <summary>Figures of an array over drives in their order.</summary>
-    public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures = null)
+    public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures = null, double? pathMBs = null)
     {
         var words = LevelTable.Words(plan.Level, plan.Groups);
         var code = LevelTable.Code(plan.Level, plan.Groups);
@@ -54,7 +54,7 @@ public sealed record ArrayFigures(
         // What these drives do make is worth more than the news that they don't make this.
         if (shape is null) return new(plan, words, code, why, Others: Columns(plan, drives, spare, figures));
         var use = Workloads.Of(plan.Use);
-        var rebuild = Arrays.Rebuild.Of(shape, drives, figures);
+        var rebuild = Arrays.Rebuild.Of(shape, drives, figures, pathMBs);
         var question = Question(shape, drives, rebuild, spare, figures);
         var suggested = Arrays.Requests.Suggested(shape, use);
         var strip = plan.StripKiB ?? suggested;

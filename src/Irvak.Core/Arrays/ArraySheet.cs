@@ -5,17 +5,18 @@ namespace Irvak.Core.Arrays;
 /// <summary>All arrays of a plan with their figures, and those that were found.</summary>
 public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyList<ArrayFigures> Found)
 {
-    public static ArraySheet Of(Question q)
+    /// <param name="paths">Paths of the arrays, which bound their rebuilds; null to leave them out.</param>
+    public static ArraySheet Of(Question q, Paths.PathSheet? paths = null)
     {
         var found = q.FoundArrays.Select(f => ArrayFigures.Of(f, q.Found, q.Figures)).ToList();
-        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found))], found);
+        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paths?.Planned.FirstOrDefault(p => p.Name == a.Name) is { } path ? Paths.PathSums.RebuildLimit(path) : null))], found);
     }
 
     /// <summary>An array that stays and misses a drive for a while is what it was; whether it lives through that is judged by <see cref="MemberPulled"/>.</summary>
-    private static ArrayFigures FiguresOf(Question q, ArrayPlan plan, List<ArrayFigures> found)
+    private static ArrayFigures FiguresOf(Question q, ArrayPlan plan, List<ArrayFigures> found, double? pathMBs)
     {
         var was = q.StillAs(plan) is { } still ? found.First(f => f.Plan == still) : null;
-        return was is not null && plan.Members.Any(p => q.Planned.At(p)?.Drive is null) ? was with { Plan = plan } : ArrayFigures.Of(plan, q.Planned, q.Figures, SharedSpare(q, plan));
+        return was is not null && plan.Members.Any(p => q.Planned.At(p)?.Drive is null) ? was with { Plan = plan } : ArrayFigures.Of(plan, q.Planned, q.Figures, SharedSpare(q, plan), pathMBs);
     }
 
     /// <summary>A spare of another array of the same keeper stands by for this one too, when it is large enough.</summary>

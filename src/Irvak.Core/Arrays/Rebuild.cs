@@ -15,13 +15,15 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
     /// <summary>Share of the drives' rate that a rebuild gets beside other work. Common practice, no source.</summary>
     public const double UsualShare = 0.5;
 
+    /// <param name="pathMBs">What the path behind the drives leaves for it, MB/s; null when it is not known.</param>
     /// <returns>Null where there is nothing to rebuild from.</returns>
-    public static Rebuild? Of(ArrayShape shape, IReadOnlyList<DriveSheet?> drives, DriveFigures? figures = null)
+    public static Rebuild? Of(ArrayShape shape, IReadOnlyList<DriveSheet?> drives, DriveFigures? figures = null, double? pathMBs = null)
     {
         var share = figures?.RebuildShare ?? UsualShare;
         var hit = shape.Groups.Where(g => g.Tolerance > 0).OrderByDescending(g => g.Count).ThenByDescending(g => g.Bytes.Max()).FirstOrDefault();
         if (hit is null || drives.Count == 0 || share is not (> 0 and <= 1)) return null;
-        var rate = share * drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value), DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value)));
+        var own = share * drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value), DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value)));
+        var rate = pathMBs is > 0 and var path ? Math.Min(own, path) : own;
         var bytes = hit.Bytes.Max();
         var hours = bytes / (rate * 1e6) / 3600;
         var mttf = drives.Min(d => DriveDefaults.Mttf(d, figures).Value);

@@ -100,8 +100,11 @@ public static class BayWiring
     };
 
     // 8b/10b up to 12 Gb/s, 128b/150b at 22.5 (T10 SPL-4); 92 % of it carries data (common practice, no source).
-    private const double Payload = 0.92;
+    public const double Payload = 0.92;
 
     /// <summary>Data that a link carries, MB/s.</summary>
-    public static double MBs(double gigabits) => Payload * (gigabits > 12 ? 2400 : gigabits * 100);
+    public static double MBs(double gigabits) => Payload * RawMBs(gigabits);
+
+    /// <summary>A serial link on paper, MB/s: 8b/10b up to 12 Gb/s, 128b/150b at 22.5.</summary>
+    public static double RawMBs(double gigabits) => gigabits > 12 ? 2400 : gigabits * 100;
 }

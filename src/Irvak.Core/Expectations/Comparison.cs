@@ -27,7 +27,7 @@ public static class Comparison
     {
         var bySlot = after is null ? [] : SlotMatch.Of(sheet, after).ToDictionary(m => m.Slot, m => m.Device);
         var installed = (long)(expectations.FirstOrDefault(e => e.Key == ExpectedMemory.TotalKey)?.Low ?? 0);
-        return [.. expectations.Select(e => answers.TryGetValue(e.Key, out var answer) ? ByEye(e, answer) : ByCapture(e, after, bySlot, installed))];
+        return [.. expectations.Select(e => answers.TryGetValue(e.Key, out var answer) ? ByEye(e, answer) : ByCapture(sheet, e, after, bySlot, installed))];
     }
 
     private static ComparedLine ByEye(Expectation e, SeenAnswer answer)
@@ -41,13 +41,14 @@ public static class Comparison
             : new(e, LineState.Deviates, answer.Value, by, value);
     }
 
-    private static ComparedLine ByCapture(Expectation e, Observation? after, Dictionary<string, SeenDevice> bySlot, long installed)
+    private static ComparedLine ByCapture(MachineSheet sheet, Expectation e, Observation? after, Dictionary<string, SeenDevice> bySlot, long installed)
     {
         ComparedLine? said = e.Key switch
         {
             _ when after is null => null,
             ExpectedMemory.TestKey => SeenErrors.Test(e, after.MemoryTest, installed),
             ExpectedMemory.ErrorsKey => SeenErrors.Counters(e, after),
+            _ when ExpectedLinks.IsOne(e.Key) => ExpectedLinks.Compare(sheet, e, after),
             _ when ExpectedDrives.IsOne(e.Key) => ExpectedDrives.Compare(e, after),
             _ when ExpectedMemory.SocketOf(e.Key) is { } socket => Socket(e, after, socket),
             _ => null,

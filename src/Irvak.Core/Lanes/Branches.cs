@@ -19,7 +19,7 @@ internal static class Branches
     private static LaneBranch Slot(Question q, ExpansionSlot slot)
     {
         var place = PlaceName.Card(slot.Id);
-        var (dark, why) = Darkness(q, slot.Id, slot.Root);
+        var (dark, why) = CoveredBy(q, slot) is { } over ? (true, $"covered by {over}") : Darkness(q, slot.Id, slot.Root);
         if (slot.Bus is "pci") return Old(q, slot, place, dark, why);
         var lanes = dark ? 0 : Topology.LanesLeft(q, slot.Id) ?? slot.Elec;
         var unit = q.Planned.At(place);
@@ -105,6 +105,14 @@ internal static class Branches
         var unit = q.Planned.At(place);
         IReadOnlyList<LaneEnd> ends = unit is null ? Leaving(q, place) : [Single(q, place, unit, lanes, gen, Need(q, place, unit))];
         return new(place, "bay", bays.Root, null, wired, lanes, gen, dark ? BranchState.Dark : unit is null ? BranchState.Free : BranchState.Used, why, ends.Where(e => e.State != EndState.Out).Sum(e => e.Width), 0, [], false, ends);
+    }
+
+    /// <summary>The slot whose thick card covers this one; null when none does, or when something sits here.</summary>
+    private static string? CoveredBy(Question q, ExpansionSlot slot)
+    {
+        if (q.Planned.At(PlaceName.Card(slot.Id)) is not null) return null;
+        var at = q.Sheet.Slots.ToList().IndexOf(slot);
+        return Enumerable.Range(1, 3).Where(n => at - n >= 0).Select(n => (Slot: q.Sheet.Slots[at - n], By: n)).FirstOrDefault(x => q.Planned.At(PlaceName.Card(x.Slot.Id))?.Card?.Thick > x.By).Slot?.Id;
     }
 
     /// <summary>A slot of a conventional bus: no lanes of its own, a share of the bus.</summary>

@@ -7,7 +7,8 @@ namespace Irvak.Core.Plans;
 /// <param name="MoneyLimitEur">Spending limit, EUR.</param>
 /// <param name="UsableTB">Usable space wanted, TB.</param>
 /// <param name="Failures">Failed drives to survive.</param>
-public sealed record Aim(int? MemoryGiB = null, decimal? MoneyLimitEur = null, double? UsableTB = null, int? Failures = null);
+/// <param name="ReadMBs">Rate of reading in order wanted at the user's end, MB/s.</param>
+public sealed record Aim(int? MemoryGiB = null, decimal? MoneyLimitEur = null, double? UsableTB = null, int? Failures = null, double? ReadMBs = null);
 
 /// <summary>The shop's stance towards parts off the maker's list.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<Policy>))]

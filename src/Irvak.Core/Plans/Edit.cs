@@ -152,6 +152,7 @@ public enum WishKind
     [JsonStringEnumMemberName("moneyLimitEur")] MoneyLimitEur,
     [JsonStringEnumMemberName("usableTB")] UsableTB,
     [JsonStringEnumMemberName("failures")] Failures,
+    [JsonStringEnumMemberName("readMBs")] ReadMBs,
 }
 
 /// <summary>Sets or clears one wish.</summary>
@@ -165,6 +166,7 @@ public sealed record SetWish(WishKind Wish, decimal? Value) : Edit
     {
         WishKind.MemoryGiB => Value is { } g ? $"wishes {g:0} GiB of memory" : "drops the wish for memory",
         WishKind.UsableTB => Value is { } t ? $"wishes {t:0.#} TB of space" : "drops the wish for space",
+        WishKind.ReadMBs => Value is { } r ? $"wishes to read {r:0} MB/s at the user’s end" : "drops the wish for reading",
         WishKind.Failures => Value is { } f ? $"wishes to survive {f:0} failed drives" : "drops the wish for failures survived",
         _ => Value is { } m ? $"limits spending to € {m:0.##}" : "drops the spending limit",
     };

@@ -75,6 +75,7 @@ public static class EditFold
         SetNote note => state with { Notes = note.Text.Trim().Length == 0 ? state.Notes.Remove(note.About) : state.Notes.SetItem(note.About, note.Text.Trim()) },
         SetWish { Wish: WishKind.MemoryGiB } wish => state with { Aim = state.Aim with { MemoryGiB = (int?)wish.Value } },
         SetWish { Wish: WishKind.UsableTB } wish => state with { Aim = state.Aim with { UsableTB = (double?)wish.Value } },
+        SetWish { Wish: WishKind.ReadMBs } wish => state with { Aim = state.Aim with { ReadMBs = (double?)wish.Value } },
         SetWish { Wish: WishKind.Failures } wish => state with { Aim = state.Aim with { Failures = (int?)wish.Value } },
         SetWish wish => state with { Aim = state.Aim with { MoneyLimitEur = wish.Value } },
         SetPolicy policy => state with { Policy = policy.Policy },

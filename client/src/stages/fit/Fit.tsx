@@ -14,6 +14,7 @@ import type { Mark } from '../../plate/ink';
 import { ArraysTab } from './arrays/ArraysTab';
 import { useRehearsing } from './arrays/rehearsing';
 import { LanesTab } from './lanes/LanesTab';
+import { PathTab } from './path/PathTab';
 import { BootTab } from './storage/BootTab';
 import { CacheTab } from './storage/CacheTab';
 import { MemoryTab } from './MemoryTab';
@@ -144,6 +145,8 @@ export default function Fit() {
           <MemoryTab job={job} onAct={act} stale={pending} />
         ) : tab === 'lanes' ? (
           <LanesTab job={job} stale={pending} onAct={act} />
+        ) : tab === 'path' ? (
+          <PathTab job={job} stale={pending} />
         ) : tab === 'cache' ? (
           <CacheTab job={job} stale={pending} />
         ) : tab === 'boot' ? (
@@ -183,6 +186,7 @@ const TABS: Tab[] = [
   ['memory', '', 'M', 'emory'],
   ['arrays', '', 'B', 'ays and arrays'],
   ['lanes', '', 'L', 'anes'],
+  ['path', '', 'P', 'ath'],
   ['cache', '', 'C', 'ache'],
   ['boot', 'B', 'o', 'ot'],
 ];
@@ -192,7 +196,9 @@ const shows = (job: JobView, tab: string) =>
     ? (job.sheet?.channels?.length ?? 0) > 0
     : tab === 'lanes'
       ? (job.lanes?.branches.length ?? 0) > 0
-      : hasBays(job);
+      : tab === 'path'
+        ? (job.paths?.planned.length ?? 0) > 0
+        : hasBays(job);
 
 const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.sheet?.m2?.length ?? 0) > 0;
 

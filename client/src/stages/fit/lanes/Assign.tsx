@@ -54,7 +54,7 @@ export function Assign({ job }: { job: JobView }) {
           <div className="row">
             <button
               type="button"
-              className="btn"
+              className="btn go"
               onClick={() => {
                 apply({ ...a.edit!, type: 'layOut' });
                 say('Laid out anew; undo takes it back.');

@@ -1,0 +1,240 @@
+import { useRef, useState } from 'react';
+import { usePath } from '../../../api/hooks';
+import type { JobView, PathFigures, PathFlow, PathWay } from '../../../api/types';
+import { group, hours } from '../../../format/numbers';
+import { WorkedSum } from '../../../frame/WorkedSum';
+import { saveSvg } from '../../../plate/saveSvg';
+import { Stream } from '../../../stream/Stream';
+
+const WAYS: [PathWay, string][] = [
+  ['read', 'Reading'],
+  ['write', 'Writing'],
+  ['small', 'Small writes'],
+  ['rebuild', 'Rebuild'],
+  ['scrub', 'Full check'],
+];
+const LINES = [1, 2.5, 5, 10, 25, 40, 50, 100, 200, 400];
+
+/** Path: where the speed of an array goes, stage by stage, and what lifting one would bring. */
+export function PathTab({ job, stale }: { job: JobView; stale: boolean }) {
+  const paths = job.paths!.planned;
+  const [name, setName] = useState<string | null>(null);
+  const planned = paths.find((p) => p.name === name) ?? paths[0]!;
+  return (
+    <div className={stale ? 'sheet path old' : 'sheet path'} aria-label="Path">
+      {paths.length > 1 && (
+        <div className="seg wrap no-print" role="group" aria-label="Paths">
+          {paths.map((p) => (
+            <button
+              key={p.name}
+              type="button"
+              aria-pressed={p === planned}
+              className={p === planned ? 'on' : ''}
+              onClick={() => setName(p.name)}
+            >
+              {p.name}
+            </button>
+          ))}
+        </div>
+      )}
+      <One key={planned.name} job={job} planned={planned} />
+    </div>
+  );
+}
+
+function One({ job, planned }: { job: JobView; planned: PathFigures }) {
+  const [way, setWay] = useState<PathWay>('read');
+  const [line, setLine] = useState<number | null>(null);
+  const [drives, setDrives] = useState<number | null>(null);
+  const [at, setAt] = useState<number | null>(null);
+  const box = useRef<HTMLDivElement>(null);
+  const asked = usePath(job, planned, line, drives);
+  const whatIf = line !== null || drives !== null;
+  const path = whatIf && asked.data && !asked.error ? asked.data : planned;
+  const flow = path.flows.find((f) => f.way === way) ?? path.flows[0]!;
+  const before = planned.flows.find((f) => f.way === flow.way)!;
+  const shown = Math.min(at ?? flow.pinch ?? 0, flow.stages.length - 1);
+  return (
+    <>
+      <div className="row wrap spread">
+        <div className="seg" role="group" aria-label="What goes over it">
+          {WAYS.filter(([w]) => path.flows.some((f) => f.way === w)).map(([w, words]) => (
+            <button
+              key={w}
+              type="button"
+              aria-pressed={w === flow.way}
+              className={w === flow.way ? 'on' : ''}
+              onClick={() => setWay(w)}
+            >
+              {words}
+            </button>
+          ))}
+        </div>
+        <div className="row no-print">
+          <button
+            type="button"
+            className="btn o"
+            onClick={() => box.current && saveSvg(box.current, `${job.title} path ${planned.name}`)}
+          >
+            Save drawing
+          </button>
+          <button type="button" className="btn o" onClick={() => window.print()}>
+            Print
+          </button>
+        </div>
+      </div>
+      <p className="qs-answer">
+        {planned.name}: {flow.verdict}
+      </p>
+      <Stream flow={flow} at={shown} onAt={setAt} ref={box} />
+      <p className="quiet small">
+        Band = MB/s that each stage lets through of the user’s bytes, to scale
+        {flow.innerMBs != null && `; on inner tracks ${group(flow.innerMBs)}`}
+        {flow.hours != null && `; takes ${hours(flow.hours)}`}. One reader, large files.
+      </p>
+      <div className="path-cols">
+        <section aria-label="Worked sum of the stage">
+          <h3 className="side-head">{flow.stages[shown]!.name}</h3>
+          <WorkedSum sum={flow.stages[shown]!.why} />
+        </section>
+        <section aria-label="What if">
+          <h3 className="side-head">What if</h3>
+          <WhatIf planned={planned} line={line} drives={drives} onLine={setLine} onDrives={setDrives} />
+          {asked.error && whatIf && <p className="err">{asked.error.message}</p>}
+          {whatIf && !asked.error && (
+            <p>
+              <b>{group(flow.endMBs)} MB/s</b> instead of {group(before.endMBs)}: {gain(flow.endMBs, before.endMBs)}
+            </p>
+          )}
+          <Lifts flow={flow} />
+        </section>
+        <section aria-label="Benchmarks">
+          <h3 className="side-head">A benchmark should show</h3>
+          <Bands job={job} planned={planned} />
+        </section>
+      </div>
+    </>
+  );
+}
+
+const gain = (now: number, before: number) =>
+  now > before * 1.01
+    ? `${(now / before).toFixed(2)} times as much.`
+    : now < before * 0.99
+      ? `${Math.round(100 - (100 * now) / before)} % less.`
+      : 'nothing gained, something else is narrower.';
+
+function WhatIf({
+  planned,
+  line,
+  drives,
+  onLine,
+  onDrives,
+}: {
+  planned: PathFigures;
+  line: number | null;
+  drives: number | null;
+  onLine: (v: number | null) => void;
+  onDrives: (v: number | null) => void;
+}) {
+  const own = planned.networkGbs ?? null;
+  const at = LINES.indexOf(line ?? own ?? 1);
+  const most = Math.max(planned.drives * 2, planned.drives + 12);
+  return (
+    <div className="whatif no-print">
+      <label htmlFor="wi-line">
+        Network {line ?? own ?? 'none'} {(line ?? own) != null && 'Gb/s'}
+      </label>
+      <input
+        id="wi-line"
+        type="range"
+        min={0}
+        max={LINES.length - 1}
+        value={at < 0 ? 0 : at}
+        onChange={(e) => onLine(LINES[Number(e.target.value)]!)}
+      />
+      <label htmlFor="wi-drives">{drives ?? planned.drives} drives</label>
+      <input
+        id="wi-drives"
+        type="range"
+        min={1}
+        max={most}
+        value={drives ?? planned.drives}
+        onChange={(e) => onDrives(Number(e.target.value))}
+      />
+      {(line !== null || drives !== null) && (
+        <button
+          type="button"
+          className="btn o"
+          onClick={() => {
+            onLine(null);
+            onDrives(null);
+          }}
+        >
+          As planned
+        </button>
+      )}
+    </div>
+  );
+}
+
+function Lifts({ flow }: { flow: PathFlow }) {
+  if (flow.lifts.length === 0) return null;
+  return (
+    <table className="tbl">
+      <thead>
+        <tr>
+          <th>Lifted one after another</th>
+          <th className="num">then MB/s</th>
+        </tr>
+      </thead>
+      <tbody>
+        {flow.lifts.slice(0, 5).map((l) => (
+          <tr key={l.stage}>
+            <td>{l.stage}</td>
+            <td className="num">{group(l.toMBs)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Bands({ job, planned }: { job: JobView; planned: PathFigures }) {
+  const found = job.paths!.found.find((p) => p.name === planned.name);
+  const rows = (['read', 'write'] as const).map((w) => ({
+    words: w === 'read' ? 'Reading' : 'Writing',
+    now: found?.flows.find((f) => f.way === w),
+    then: planned.flows.find((f) => f.way === w),
+  }));
+  const band = (b?: { low: number; high: number } | null) => (b ? `${group(b.low)} to ${group(b.high)}` : '–');
+  return (
+    <>
+      <table className="tbl">
+        <thead>
+          <tr>
+            <th>MB/s</th>
+            {found && <th className="num">before</th>}
+            <th className="num">after</th>
+            {planned.networkGbs != null && <th className="num">over the network</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={r.words}>
+              <td>{r.words}</td>
+              {found && <td className="num">{band(r.now?.band)}</td>}
+              <td className="num">{band(r.then?.band)}</td>
+              {planned.networkGbs != null && <td className="num">{band(r.then?.networkBand)}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet small">
+        {planned.testGiB > 0 ? `Test over ${group(planned.testGiB)} GiB or more: ${planned.testWhy}` : planned.testWhy}.
+        A smaller test measures a cache, and the band does not apply. 85 to 102 % of the narrowest stage, writing 75 to
+        102 (common practice, no source).
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,70 @@
+using System.Globalization;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Paths;
+
+/// <summary>What stands in the way of speed.</summary>
+public static class PathRules
+{
+    public static readonly Rule Nothing = new("PATH-BROKEN", Severity.Stop,
+        "Nothing of {array} reaches the machine: {stage}.",
+        "A path is as wide as its narrowest stage, and this one is shut.",
+        "definition", Basis.Standard);
+
+    public static readonly Rule Shared = new("PATH-SHARED", Severity.Care,
+        "{stage} lets {has} of {array} through; its drives could do {could}.",
+        "Every drive behind it shares it, and so do rebuild and check.",
+        "SATA 3, SPL-4, PCI Express Base Specification for the rates; efficiency: common practice, no source", Basis.Practice);
+
+    public static readonly Rule Pinch = new("PATH-PINCH", Severity.Note,
+        "{array} reads {end}: narrowest is {stage}{next}.",
+        "What is wider than the narrowest stage brings nothing.",
+        "sums of the path", Basis.Sheet);
+
+    public static readonly Rule Wish = new("PATH-WISH", Severity.Care,
+        "{array} reads {end} at the user’s end, {short} short of the wish for {wish}; narrowest is {stage}.",
+        "The aim is what the owner asked for.",
+        "aim of this job", Basis.Sheet);
+
+    public static readonly Rule Amplified = new("PATH-TWICE", Severity.Note,
+        "Writing to {array} sends every byte {times} times over {stage}: {has} are left of {raw}.",
+        "The system makes the redundancy itself, and all of it crosses the slot. A controller that keeps the array takes each byte once.",
+        "arithmetic", Basis.Standard);
+
+    private static readonly HashSet<string> CanBeShared = ["expander", "multiplier", "slot", "uplink"];
+
+    // Less than this is no loss that anybody notices.
+    private const double Noticed = 0.95;
+
+    internal static IEnumerable<Finding> Judge(Question q, PathSheet paths)
+    {
+        var quickest = paths.Planned.Where(p => q.Arrays.Any(a => a.Name == p.Name)).MaxBy(p => p.Of(PathWay.Read)!.EndMBs);
+        foreach (var path in paths.Planned)
+        {
+            if (q.Arrays.FirstOrDefault(a => a.Name == path.Name) is not { } plan || (q.StillAs(plan) is not null && !plan.Members.Any(q.Changed.Contains))) continue;
+            var array = ("array", path.Name);
+            var read = path.Of(PathWay.Read)!;
+            if (read.Pinch is not { } at) continue;
+            var pinch = read.Stages[at];
+            if (pinch.MBs == 0)
+            {
+                yield return Finding.Of(Nothing, [.. plan.Members], pinch.Why, array, ("stage", $"{Lower(pinch.Name)}, {pinch.Detail}"));
+                continue;
+            }
+            var drives = read.Stages[0];
+            if (read.Stages.Where(s => CanBeShared.Contains(s.Kind) && s.MBs < drives.MBs * Noticed).MinBy(s => s.MBs) is { } narrow)
+                yield return Finding.Of(Shared, [.. plan.Members], narrow.Why, ("stage", $"{narrow.Name} ({narrow.Detail})"), ("has", MBs(narrow.MBs!.Value)), array, ("could", MBs(drives.MBs!.Value)));
+            else
+                yield return Finding.Of(Pinch, [.. plan.Members], pinch.Why, array, ("end", MBs(read.EndMBs)), ("stage", $"{Lower(pinch.Name)}, {pinch.Detail}"), ("next", read.Next is { } n ? $"; with that lifted {MBs(read.Stages[n].MBs!.Value)} at {Lower(read.Stages[n].Name)}" : ""));
+            var write = path.Of(PathWay.Write)!;
+            if (write.Pinch is { } w && write.Stages[w] is { Kind: "slot" or "uplink", Traffic: > 1.01 } slot)
+                yield return Finding.Of(Amplified, [.. plan.Members], slot.Why, array, ("times", slot.Traffic.ToString("0.##", CultureInfo.InvariantCulture)), ("stage", slot.Name), ("has", MBs(slot.MBs!.Value)), ("raw", MBs(slot.RawMBs!.Value * slot.Efficiency)));
+        }
+        if (q.Aim.ReadMBs is { } wish && quickest?.Of(PathWay.Read) is { Pinch: { } p } best && best.EndMBs < wish)
+            yield return Finding.Of(Wish, [], best.Stages[p].Why, ("array", quickest.Name), ("end", MBs(best.EndMBs)), ("short", MBs(wish - best.EndMBs)), ("wish", MBs(wish)), ("stage", $"{Lower(best.Stages[p].Name)}, {best.Stages[p].Detail}"));
+    }
+
+    private static string Lower(string name) => name.StartsWith("PCI", StringComparison.Ordinal) ? name : $"{char.ToLowerInvariant(name[0])}{name[1..]}";
+
+    private static string MBs(double value) => PathSums.MBs(value);
+}

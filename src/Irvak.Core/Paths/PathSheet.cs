@@ -1,0 +1,96 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Arrays;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Paths;
+
+/// <summary>What goes over a path.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<PathWay>))]
+public enum PathWay
+{
+    [JsonStringEnumMemberName("read")] Read,
+    [JsonStringEnumMemberName("write")] Write,
+
+    /// <summary>Single small writes at random.</summary>
+    [JsonStringEnumMemberName("small")] Small,
+    [JsonStringEnumMemberName("rebuild")] Rebuild,
+    [JsonStringEnumMemberName("scrub")] Scrub,
+}
+
+/// <param name="NetworkGbs">Line to the user instead of the planned one, Gb/s; null for the planned one.</param>
+/// <param name="Drives">Drives of the same kind instead of those planned; null for those.</param>
+public sealed record PathQuestion(double? NetworkGbs = null, int? Drives = null)
+{
+    /// <summary>What is wrong with it, with a path; null when nothing is.</summary>
+    [JsonIgnore]
+    public SheetProblem? Problem => NetworkGbs is { } g && g is not (> 0 and <= 1600) ? new("/networkGbs", "A line carries more than 0 and at most 1600 Gb/s.")
+        : Drives is < 1 or > ArrayPlan.MostMembers ? new("/drives", $"Between 1 and {ArrayPlan.MostMembers} drives.") : null;
+}
+
+/// <summary>One stage of a path.</summary>
+/// <param name="Kind">drives, links, expander, multiplier, slot, uplink, sockets, network-slot, network-uplink or network.</param>
+/// <param name="Detail">What it is, in a few words.</param>
+/// <param name="RawMBs">On paper, MB/s; null when not known.</param>
+/// <param name="Efficiency">Share of it that carries data.</param>
+/// <param name="Traffic">Bytes that pass here for one byte of the user.</param>
+/// <param name="MBs">What it lets through of the user's bytes, MB/s; null when not known.</param>
+/// <param name="Others">What else uses it, with what that could move.</param>
+public sealed record PathStage(string Kind, string Name, string Detail, double? RawMBs, double Efficiency, double Traffic, double? MBs, IReadOnlyList<string> Others, IReadOnlyList<string> Places, Worked Why)
+{
+    [JsonIgnore]
+    public bool IsNetwork => Kind.StartsWith("network", StringComparison.Ordinal);
+}
+
+/// <summary>What would arrive with a stage lifted, and every narrower one before it.</summary>
+public sealed record PathLift(string Stage, double ToMBs);
+
+/// <summary>Where a benchmark should come out, MB/s.</summary>
+public sealed record BenchmarkBand(double Low, double High);
+
+/// <summary>One way over the path.</summary>
+/// <param name="Pinch">Number of the narrowest stage, from 0; null when nothing is known.</param>
+/// <param name="Next">The one that would be narrowest with that lifted; null when there is none.</param>
+/// <param name="EndMBs">What arrives, MB/s; of a rebuild or a check the rate of each drive.</param>
+/// <param name="InnerMBs">The same on inner tracks; null without disks.</param>
+/// <param name="LocalMBs">Without the network.</param>
+/// <param name="Band">Of a benchmark on the machine itself; null where none applies.</param>
+/// <param name="NetworkBand">Of one over the network.</param>
+/// <param name="Hours">Of a rebuild or a check.</param>
+public sealed record PathFlow(PathWay Way, IReadOnlyList<PathStage> Stages, int? Pinch, int? Next, double EndMBs, double? InnerMBs, double LocalMBs, IReadOnlyList<PathLift> Lifts, BenchmarkBand? Band, BenchmarkBand? NetworkBand, double? Hours, string Verdict);
+
+/// <summary>The path of one array, or of one drive that belongs to none.</summary>
+/// <param name="Name">The array's name, or the place of a single drive.</param>
+/// <param name="Drives">Drives counted.</param>
+/// <param name="NetworkGbs">Line at its end, Gb/s; null without one.</param>
+/// <param name="TestGiB">Smallest test that no cache answers, GiB.</param>
+public sealed record PathFigures(string Name, string Words, int Drives, double? NetworkGbs, IReadOnlyList<PathFlow> Flows, double TestGiB, string TestWhy)
+{
+    public PathFlow? Of(PathWay way) => Flows.FirstOrDefault(f => f.Way == way);
+}
+
+/// <summary>Paths of the plan, and reading and writing of the machine as found beside them.</summary>
+public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList<PathFigures> Found)
+{
+    public static PathSheet Of(Question q, Lanes.LaneSheet lanes)
+    {
+        var planned = PathTrace.All(q, lanes);
+        if (q.FoundArrays.Count == 0) return new(planned, []);
+        var found = q with { Planned = q.Found, Arrays = q.FoundArrays, Changes = [], Splits = new Dictionary<string, IReadOnlyList<int>>(), Wiring = new Dictionary<string, string>() };
+        return new(planned, PathTrace.All(found, Lanes.LaneSheet.Of(found)));
+    }
+
+    /// <summary>One path with another line or another count of drives; null when there is none of that name, or so many drives don't make it.</summary>
+    public static PathFigures? Asked(Question q, string name, PathQuestion ask)
+    {
+        var plan = q.Arrays.FirstOrDefault(a => a.Name == name) ?? new[] { PlaceName.Bay(name), PlaceName.M2(name) }.Where(p => q.Planned.At(p)?.Drive is not null).Select(p => new ArrayPlan(name, ArrayLevel.Single, [p])).FirstOrDefault();
+        return plan is null ? null : PathSums.Of(q, new PathTrace(q, Lanes.LaneSheet.Of(q)), plan, ask);
+    }
+
+    /// <summary>What reaches the user at most: the quickest of these arrays, reading; of single drives where there is no array; null without any.</summary>
+    public static double? Best(IReadOnlyList<PathFigures> paths, IReadOnlyList<ArrayPlan> arrays)
+    {
+        var own = paths.Where(p => arrays.Any(a => a.Name == p.Name)).ToList();
+        return (own.Count > 0 ? own : paths).Select(p => p.Of(PathWay.Read)?.EndMBs).Max();
+    }
+}

@@ -1,0 +1,198 @@
+using System.Globalization;
+using Irvak.Core.Arrays;
+using Irvak.Core.Drives;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Paths;
+
+/// <summary>How much of the user's bytes every stage lets through.</summary>
+internal static class PathSums
+{
+    // Where a benchmark should come out of what is predicted. Common practice, no source.
+    private const double ReadLow = 0.85, WriteLow = 0.75, High = 1.02;
+
+    // A test this many times the memory leaves its cache behind. Common practice, no source.
+    private const double TimesMemory = 4;
+
+    /// <summary>Inner tracks of a disk against outer ones. Common practice, no source: measured 0.45 to 0.6.</summary>
+    private const double InnerShare = 0.5;
+
+    /// <summary>One array's drives with what lies between them and the processors.</summary>
+    /// <param name="Data">Drives that carry data side by side.</param>
+    /// <param name="Group">Members of the group that a rebuild is about.</param>
+    private sealed record Loaded(Question Q, ArrayPlan Plan, ArrayShape Shape, IReadOnlyList<DriveSheet> Drives, int Count, int Data, double Scale, IReadOnlyList<(string Place, IReadOnlyList<Conduit> Way)> Ways, int Group, int Penalty);
+
+    public static PathFigures? Of(Question q, PathTrace trace, ArrayPlan plan, PathQuestion ask)
+    {
+        List<DriveSheet> drives = [.. plan.Members.Select(m => q.Planned.At(m)?.Drive).OfType<DriveSheet>()];
+        if (drives.Count < plan.Members.Count || drives.Count == 0) return null;
+        var count = ask.Drives ?? drives.Count;
+        // The path of drives whose size is not known is known all the same.
+        long[] bytes = count == drives.Count ? [.. drives.Select(d => d.Bytes ?? 1)] : [.. Enumerable.Repeat(drives.Min(d => d.Bytes ?? 1), count)];
+        if (ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups).Shape is not { } shape) return null;
+        var penalty = LevelTable.Of(plan.Level).Penalty is var p && p < 0 ? shape.Groups[0].Count : p;
+        var group = shape.Groups.Where(g => g.Tolerance > 0).Select(g => g.Count).DefaultIfEmpty(0).Max();
+        var loaded = new Loaded(q, plan, shape, drives, count, Arrays.Requests.DataDrives(shape), count / (double)drives.Count, [.. plan.Members.Select(m => (m, trace.From(m)))], group, penalty);
+        var (network, gbs, root) = trace.ToNetwork(ask.NetworkGbs);
+        var apart = gbs is not null && root is not null && trace.Side(plan.Members[0]) is { } side && trace.SideOf(root) is { } other && side != other ? (side, other) : ((string, string)?)null;
+        List<PathFlow> flows = [Flow(loaded, PathWay.Read, network, apart), Flow(loaded, PathWay.Write, network, apart), Flow(loaded, PathWay.Small, network, apart)];
+        if (group > 0)
+        {
+            flows.Add(Flow(loaded, PathWay.Rebuild, [], null));
+            flows.Add(Flow(loaded, PathWay.Scrub, [], null));
+        }
+        var (test, why) = TestSize(q, plan);
+        return new(plan.Name, LevelTable.Words(plan.Level, plan.Groups), count, gbs, flows, test, why);
+    }
+
+    /// <summary>What a rebuild gets of the path behind the drives themselves, MB/s; null when nothing there is known.</summary>
+    public static double? RebuildLimit(PathFigures path) => path.Of(PathWay.Rebuild)?.Stages.Where(s => s.Kind != "drives").Min(s => s.MBs);
+
+    private static PathFlow Flow(Loaded a, PathWay way, IReadOnlyList<Conduit> network, (string, string)? apart)
+    {
+        List<PathStage> stages = [Drives(a, way)];
+        foreach (var kind in new[] { "links", "expander", "multiplier", "slot", "uplink" })
+            stages.AddRange(Shared(a, way, kind));
+        if (apart is var (from, to)) stages.Add(new("sockets", "Socket link", $"{from} to {to}", null, 1, 1, null, [], [], Worked.Sum("machine sheet", new WorkedLine("its rate", "not on the sheet", true))));
+        stages.AddRange(network.Select(n => Stage(n, way, n.MBs, 1, null)));
+        var known = stages.Select((s, i) => (Stage: s, At: i)).Where(x => x.Stage.MBs is not null).OrderBy(x => x.Stage.MBs).ThenBy(x => x.At).ToList();
+        var end = known.Count > 0 ? known[0].Stage.MBs!.Value : 0;
+        var local = stages.Where(s => !s.IsNetwork && s.MBs is not null).Min(s => s.MBs!.Value);
+        var disks = a.Drives.Any(d => d.Media != DriveMedia.Flash);
+        var inner = disks && way is PathWay.Read or PathWay.Write && disks ? Math.Min(end, stages[0].MBs!.Value * InnerShare) : (double?)null;
+        double? hours = way is PathWay.Rebuild or PathWay.Scrub && end > 0 ? a.Drives.Max(d => d.Bytes ?? 0) / (end * 1e6) / 3600 : null;
+        BenchmarkBand? Band(double mbs) => way == PathWay.Read ? new(mbs * ReadLow, mbs * High) : way == PathWay.Write ? new(mbs * WriteLow, mbs * High) : null;
+        return new(way, stages, known.Count > 0 ? known[0].At : null, known.Count > 1 ? known[1].At : null, end, inner, local, Lifts(known.Select(k => k.Stage).ToList()), Band(local), network.Count > 0 ? Band(end) : null, hours is > 0 ? hours : null, Tell(a, way, known.Select(k => k.Stage).ToList(), end, hours));
+    }
+
+    /// <summary>What arrives with the narrowest lifted, then the two narrowest, and so on, as long as it makes a difference.</summary>
+    private static List<PathLift> Lifts(List<PathStage> byWidth)
+    {
+        var lifts = new List<PathLift>();
+        for (var i = 0; i + 1 < byWidth.Count; i++)
+            if (byWidth[i + 1].MBs > byWidth[i].MBs * 1.001) lifts.Add(new(byWidth[i].Name, byWidth[i + 1].MBs!.Value));
+        return lifts;
+    }
+
+    private static PathStage Drives(Loaded a, PathWay way)
+    {
+        var read = way is PathWay.Read or PathWay.Scrub;
+        var slowest = a.Drives.MinBy(d => read ? DriveDefaults.ReadMBs(d).Value : DriveDefaults.WriteMBs(d).Value)!;
+        var rate = read ? DriveDefaults.ReadMBs(slowest) : DriveDefaults.WriteMBs(slowest);
+        switch (way)
+        {
+            case PathWay.Small:
+                {
+                    var request = Workloads.Of(a.Plan.Use).RequestKiB;
+                    var each = DriveDefaults.Requests(slowest);
+                    var mbs = a.Count * each.Value / a.Penalty * request * 1024 / 1e6;
+                    return new("drives", "Drives", $"{Words(a)}, {request} KiB at random", a.Count * each.Value * request * 1024 / 1e6, 1, a.Penalty, mbs, [], a.Plan.Members,
+                        Worked.Sum(each.Source, new WorkedLine("written", MBs(mbs), true), new WorkedLine("drives", $"{a.Count}"), new WorkedLine("requests a second, each", $"{each.Value:0}"), new WorkedLine("transfers for one small write", $"{a.Penalty}"), new WorkedLine("a request", $"{request} KiB")));
+                }
+            case PathWay.Rebuild or PathWay.Scrub:
+                {
+                    var share = way == PathWay.Rebuild ? a.Q.Figures.RebuildShare ?? Arrays.Rebuild.UsualShare : 1;
+                    var mean = a.Drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value), way == PathWay.Rebuild ? DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) : double.MaxValue));
+                    return new("drives", "Drives", way == PathWay.Rebuild ? "one written, beside other work" : "all read at once", mean, share, 1, mean * share, [], a.Plan.Members,
+                        Worked.Sum("mean over the tracks; share: common practice, no source", new WorkedLine("each", MBs(mean * share), true), new WorkedLine("mean of a full pass", MBs(mean)), new WorkedLine("share that it gets beside other work", Percent(share))));
+                }
+            default:
+                {
+                    var mbs = a.Data * rate.Value;
+                    return new("drives", "Drives", $"{a.Data} of {Words(a)} at {rate.Value:0} MB/s", mbs, 1, way == PathWay.Write ? a.Count / (double)a.Data : 1, mbs, [], a.Plan.Members,
+                        Worked.Sum(rate.Source, new WorkedLine(way == PathWay.Write ? "written in order" : "read in order, outer tracks", MBs(mbs), true), new WorkedLine("drives that carry data side by side", $"{a.Data}"), new WorkedLine("the slowest of them", MBs(rate.Value))));
+                }
+        }
+    }
+
+    private static string Words(Loaded a) => Verdicts.Say.Count(a.Count, "drive", "drives");
+
+    /// <summary>
+    /// A stage of the way to the processors. Several cards side by side are one stage: what is spread over the drives is limited by the
+    /// one whose share is narrowest.
+    /// </summary>
+    private static IEnumerable<PathStage> Shared(Loaded a, PathWay way, string kind)
+    {
+        // An uplink above another is a stage of its own: one behind the other, not side by side.
+        var level = 0;
+        while (true)
+        {
+            var here = a.Ways.Select(w => w.Way.Where(c => c.Kind == kind).Skip(level).FirstOrDefault()).OfType<Conduit>().GroupBy(c => c.Id).ToList();
+            if (here.Count == 0) yield break;
+            var traffic = Traffic(a, way, here[0].First());
+            if (traffic == 0) { level++; continue; }
+            double? least = null;
+            var narrow = here[0].First();
+            var share = 1.0;
+            foreach (var conduit in here)
+            {
+                var c = conduit.First();
+                if (c.MBs is not { } mbs) continue;
+                var part = kind == "links" ? 1.0 / a.Count : way is PathWay.Rebuild ? Math.Min(1, conduit.Count() * a.Scale / Math.Max(1, a.Group)) : conduit.Count() / (double)a.Ways.Count;
+                var through = way == PathWay.Scrub ? mbs / Math.Max(1, part * a.Count) : mbs / (part * traffic);
+                if (least is null || through < least) (least, narrow, share) = (through, c, part);
+            }
+            yield return Stage(narrow, way, least, traffic, here.Count > 1 ? here.Count : null, share, a);
+            level++;
+        }
+    }
+
+    /// <summary>Bytes that pass a conduit for one byte of the user; 0 where the work stays behind the controller.</summary>
+    private static double Traffic(Loaded a, PathWay way, Conduit at)
+    {
+        // With a controller that keeps the array only the host's own data crosses the slot.
+        var behind = at.Behind || at.Kind is "links" or "expander" or "multiplier" || a.Plan.Host != ArrayHost.Controller;
+        return way switch
+        {
+            PathWay.Read => at.Kind == "links" ? a.Count / (double)a.Data : 1,
+            PathWay.Write => behind ? a.Count / (double)a.Data : 1,
+            PathWay.Small => behind ? a.Penalty : 1,
+            // All others are read and one is written; a mirror reads one. Both directions at once where the link can.
+            PathWay.Rebuild => !behind ? 0 : at.Kind == "links" ? a.Count : Sources(a) + (at.Duplex ? 0 : 1),
+            _ => !behind ? 0 : a.Count,
+        };
+    }
+
+    private static int Sources(Loaded a) => a.Plan.Level is ArrayLevel.Mirror or ArrayLevel.Pairs ? 1 : Math.Max(1, a.Group - 1);
+
+    private static PathStage Stage(Conduit c, PathWay way, double? mbs, double traffic, int? parallel, double share = 1, Loaded? a = null)
+    {
+        List<WorkedLine> lines = [new(parallel is null ? "on paper" : $"on paper, one of {parallel}", c.RawMBs is { } raw ? MBs(raw) : "not known"), new("of it data", Percent(c.Efficiency))];
+        if (c.Kind != "links" && share < 1) lines.Add(new("of the drives hang on it", Percent(share)));
+        if (c.Kind == "links" && a is not null && way is PathWay.Read or PathWay.Write) lines.Add(new("drives that carry data side by side", $"{a!.Data}"));
+        if (c.Kind != "links" && traffic > 1.0001) lines.Add(new("bytes that pass for one of the user’s", traffic.ToString("0.##", CultureInfo.InvariantCulture)));
+        if (c.Others.Count > 0) lines.Add(new("used too by", Others(c.Others)));
+        return new(c.Kind, parallel is > 1 && c.Kind != "links" ? $"{c.Name} and {parallel - 1} more" : c.Name, c.Detail, c.RawMBs, c.Efficiency, traffic, mbs, c.Others, c.Places, new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source));
+    }
+
+    private static string Others(IReadOnlyList<string> others) => others.Count > 3 ? $"{others.Count} others" : string.Join(", ", others.Select(PlaceName.Short));
+
+    /// <summary>The smallest test that no cache on the way answers, GiB.</summary>
+    private static (double GiB, string Why) TestSize(Question q, ArrayPlan plan)
+    {
+        var memory = TimesMemory * q.Planned.InstalledMiB / 1024.0;
+        var behind = q.Sheet.Bays.Where(b => b.Names.Any(n => plan.Members.Contains(PlaceName.Bay(n)))).Select(b => q.ControllerOf(b)?.Sheet.CacheMiB ?? 0).DefaultIfEmpty(0).Max() / 1024.0;
+        var flash = q.Caches.Where(c => c.Volumes.Any(v => v.Array == plan.Name)).Sum(c => c.Places.Sum(p => q.Planned.At(p)?.Drive?.Bytes ?? 0)) / Math.Pow(2, 30);
+        var most = Math.Max(memory, Math.Max(behind, flash));
+        return (most, most == 0 ? "the memory is not known" : most == memory ? "four times the memory, or direct requests that pass it by" : most == flash ? "more than the cache of flash before it" : "more than the controller’s cache");
+    }
+
+    private static string Tell(Loaded a, PathWay way, List<PathStage> byWidth, double end, double? hours)
+    {
+        if (byWidth.Count == 0) return "Nothing of this path is known.";
+        var narrow = $"the {char.ToLowerInvariant(byWidth[0].Name[0])}{byWidth[0].Name[1..]}";
+        if (end == 0) return $"Nothing passes: {narrow}, {byWidth[0].Detail}.";
+        var next = byWidth.Count > 1 ? $" With that lifted, {MBs(byWidth[1].MBs!.Value)} at {byWidth[1].Name}." : "";
+        return way switch
+        {
+            PathWay.Rebuild => string.Create(CultureInfo.InvariantCulture, $"A drive is filled again at {MBs(end)}, {hours:0.#} h; narrowest is {narrow}."),
+            PathWay.Scrub => string.Create(CultureInfo.InvariantCulture, $"Every drive is read at {MBs(end)}, {hours:0.#} h; narrowest is {narrow}."),
+            _ => $"{MBs(end)} {(way == PathWay.Read ? "arrive" : "are taken")}; narrowest is {narrow}.{next}",
+        };
+    }
+
+    internal static string MBs(double value) => Lanes.LaneRules.MBs(value);
+
+    private static string Percent(double share) => string.Create(CultureInfo.InvariantCulture, $"{100 * share:0.#} %");
+}

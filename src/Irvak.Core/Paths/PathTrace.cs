@@ -1,0 +1,196 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Controllers;
+using Irvak.Core.Drives;
+using Irvak.Core.Lanes;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Paths;
+
+/// <summary>Something that bytes pass on their way, shared by all drives that name it.</summary>
+/// <param name="RawMBs">On paper; null when not known.</param>
+/// <param name="Duplex">True when both directions run at once.</param>
+internal sealed record Conduit(string Kind, string Id, string Name, string Detail, double? RawMBs, double Efficiency, string Source, bool Behind, bool Duplex, IReadOnlyList<string> Places, IReadOnlyList<string> Others)
+{
+    public double? MBs => RawMBs * Efficiency;
+}
+
+/// <summary>Which conduits lie between a drive and the processors, and from there to the network.</summary>
+internal sealed class PathTrace(Question q, LaneSheet lanes)
+{
+    // Lanes between an expander and its controller.
+    private const int WideLanes = 4;
+
+    public static IReadOnlyList<PathFigures> All(Question q, LaneSheet lanes)
+    {
+        var trace = new PathTrace(q, lanes);
+        List<PathFigures> paths = [.. q.Arrays.Select(a => PathSums.Of(q, trace, a, new PathQuestion())).OfType<PathFigures>()];
+        var used = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(q.Caches.SelectMany(c => c.Places)).Concat(q.Boot?.Places ?? []).ToHashSet();
+        foreach (var (place, unit) in q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && PlaceName.Kind(u.Key) is "bay" or "m2" && u.Value.Drive is not null && !used.Contains(u.Key)).Take(MostSingles))
+            if (PathSums.Of(q, trace, new ArrayPlan(PlaceName.Short(place), ArrayLevel.Single, [place]), new PathQuestion()) is { } single) paths.Add(single);
+        return paths;
+    }
+
+    private const int MostSingles = 8;
+
+    /// <summary>Conduits from a drive inwards, the nearest first.</summary>
+    public IReadOnlyList<Conduit> From(string place)
+    {
+        var drive = q.Planned.At(place)?.Drive;
+        return PlaceName.Kind(place) == "bay" && q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(PlaceName.Short(place))) is { } bays ? FromBay(place, drive, bays)
+            : q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place) is { } m2 ? FromModule(place, drive, m2) : [];
+    }
+
+    private List<Conduit> FromBay(string place, DriveSheet? drive, BayGroup bays)
+    {
+        var way = new List<Conduit>();
+        if (q.ControllerOf(bays) is not { } controller)
+        {
+            if (EndOf(place) is { } end) way.Add(Lane(place, end.Branch, end.End));
+            way.AddRange(Uplinks(bays.Root, place));
+            return way;
+        }
+        if (controller.Card is { Endpoints.Count: > 0 })
+        {
+            if (EndOf(place) is { } end) way.Add(Lane(place, end.Branch, end.End));
+        }
+        else
+        {
+            var rate = drive is null ? null : BayController.Link(BayWiring.Rates(drive), bays.LinkGbs, controller.Sheet.LinkGbs);
+            if (drive?.Protocol != DriveProtocol.Nvme)
+                way.Add(new("links", place, "Drive links", rate is > 0 ? $"{Gbs(rate.Value)} Gb/s each" : "rate not known", rate is > 0 ? BayWiring.RawMBs(rate.Value) : null, BayWiring.Payload, "SATA 3 and SPL-4 for the rate; 92 %: common practice, no source", true, true, [place], []));
+            var common = Highest(bays.LinkGbs, controller.Sheet.LinkGbs);
+            var hub = q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root && b.What is "expander" or "multiplier" && b.Id == bays.Root);
+            if (hub?.What == "multiplier")
+                way.Add(new("multiplier", hub.Id, "Port multiplier", $"one link of {Gbs(Math.Min(common ?? 6, 6))} Gb/s", BayWiring.RawMBs(Math.Min(common ?? 6, 6)), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", true, false, [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
+            else if (bays.Expander == true || hub is not null)
+                way.Add(new("expander", bays.Group, "Expander", common is { } c ? $"×{WideLanes} of {Gbs(c)} Gb/s" : "rate not known", common is { } r ? WideLanes * BayWiring.RawMBs(r) : null, BayWiring.Payload, "SPL-4; four lanes to the controller and 92 %: common practice, no source", true, true, hub is null ? [] : [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
+        }
+        way.AddRange(FromSlot(controller.Place, controller.Card));
+        return way;
+    }
+
+    /// <summary>The slot that a controller sits in, and what lies above it.</summary>
+    private IEnumerable<Conduit> FromSlot(string place, CardSheet? card)
+    {
+        if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
+        {
+            if (branch.Bus == "pci") yield return OldBus(branch);
+            else if (card is not { Endpoints.Count: > 0 } && branch.Ends.FirstOrDefault(e => e.State is EndState.Full or EndState.Less or EndState.Unknown) is { } end) yield return Lane(place, branch, end, "slot");
+            foreach (var up in Uplinks(branch.Root, place)) yield return up;
+            yield break;
+        }
+        var root = q.Sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == place)?.Root;
+        foreach (var up in Uplinks(root, place)) yield return up;
+    }
+
+    private Conduit OldBus(LaneBranch branch) => new("slot", "bus:" + branch.Root, "PCI bus", "32 bits, 33 MHz, shared", LinkRates.PciMBs, LinkRates.PciInUseMBs / LinkRates.PciMBs, "PCI Local Bus Specification 3.0; in use: from memory", false, false, [branch.Place],
+        [.. lanes.Branches.Where(b => b.Bus == "pci" && b.Root == branch.Root && b.Place != branch.Place).SelectMany(b => b.Ends).Where(e => e.State != EndState.Out).Select(e => e.Name)]);
+
+    private List<Conduit> FromModule(string place, DriveSheet? drive, M2Place m2)
+    {
+        var way = new List<Conduit>();
+        if (drive?.Protocol == DriveProtocol.Sata) way.Add(new("links", place, "Drive links", "6 Gb/s", BayWiring.RawMBs(6), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", true, true, [place], []));
+        else if (EndOf(place) is { } end)
+        {
+            way.Add(Lane(place, end.Branch, end.End));
+            // With a switch the slot is shared; without one each has its own lanes of it.
+            if (end.Branch.Switched && end.Branch is { Gen: { } gen })
+            {
+                var at = Math.Min(gen, q.Planned.At(end.Branch.Place)?.Card?.Gen ?? gen);
+                way.Add(new("slot", end.Branch.Place, $"Slot {PlaceName.Short(end.Branch.Place)}", $"×{end.Branch.Used} gen {at}, behind a switch", end.Branch.Used * LinkRates.LaneMBs(at), LinkRates.Payload(at, PayloadAt(end.Branch.Place)), Pcie, false, true, [end.Branch.Place], []));
+            }
+        }
+        way.AddRange(Uplinks(m2.On is { } slot ? q.Sheet.Slots.FirstOrDefault(s => s.Id == slot)?.Root : m2.Root, place));
+        return way;
+    }
+
+    private const string Pcie = "PCI Express Base Specification";
+
+    private int PayloadAt(string place) => q.Links.FirstOrDefault(l => l.Place == place && !q.IsNew(place))?.Payload ?? 128;
+
+    private Conduit Lane(string place, LaneBranch branch, LaneEnd end, string kind = "links")
+    {
+        var known = end is { Gen: > 0, Width: > 0 };
+        var payload = PayloadAt(branch.Place);
+        return new(kind, place, kind == "slot" ? $"Slot {PlaceName.Short(branch.Place)}" : "Drive links", known ? $"×{end.Width} gen {end.Gen}, payload {payload}" : "no link, or not known",
+            end.Width == 0 ? 0 : known ? end.Width * LinkRates.LaneMBs(end.Gen) : null, known ? LinkRates.Payload(end.Gen, payload) : 1, Pcie, false, true, [branch.Place], []);
+    }
+
+    private IEnumerable<Conduit> Uplinks(string? root, string place)
+    {
+        foreach (var up in Topology.Way(q.Sheet, root).Where(r => r.Uplink is not null))
+        {
+            var known = up is { UplinkGen: not null, UplinkLanes: not null };
+            // A bridge to the old bus is that bus; its own uplink is never the narrower of the two.
+            if (!known) continue;
+            yield return new("uplink", up.Id, $"Uplink of {up.Id}", $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}", up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value), LinkRates.Payload(up.UplinkGen.Value, 128), Pcie, false, true, [],
+                [.. lanes.Branches.Where(b => b.Place != place && Topology.Way(q.Sheet, b.Root).Any(r => r.Id == up.Id)).SelectMany(b => b.Ends).Where(e => e.NeedMBs > 0 && e.Place != place).Select(e => e.Name)]);
+        }
+    }
+
+    /// <summary>From the processors to the network: the slot of its card, what lies above it, and the line.</summary>
+    public (IReadOnlyList<Conduit> Way, double? Gbs, string? Root) ToNetwork(double? instead)
+    {
+        var cards = q.Planned.Units.Where(u => u.Value.Card?.Network is { RatesGbs.Count: > 0 }).OrderByDescending(u => u.Value.Card!.Network!.RatesGbs.Max()).ThenBy(u => u.Key, StringComparer.Ordinal).ToList();
+        var board = q.Sheet.Ports.Select(p => PortGbs(p.What)).Max();
+        var way = new List<Conduit>();
+        string? root = null;
+        double? gbs = null;
+        var name = "on board";
+        if (cards.Count > 0 && cards[0].Value.Card!.Network!.RatesGbs.Max() is var card && card >= (board ?? 0))
+        {
+            var (place, unit) = cards[0];
+            gbs = card;
+            name = $"{unit.Short}, one port";
+            if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
+            {
+                root = branch.Root;
+                if (branch.Bus == "pci") way.Add(OldBus(branch) with { Kind = "network-slot" });
+                else if (branch.Ends.FirstOrDefault(e => e.State != EndState.Out) is { } end) way.Add(Lane(place, branch, end, "slot") with { Kind = "network-slot" });
+                way.InsertRange(0, Uplinks(branch.Root, place).Select(u => u with { Kind = "network-uplink" }).Reverse());
+            }
+        }
+        else if (board is not null)
+        {
+            gbs = board;
+            if (q.Sheet.Boards.FirstOrDefault(b => b.What == "network" && b.Elec is > 0) is { } chip && lanes.Branches.FirstOrDefault(b => b.Place == PlaceName.Board(chip.Id)) is { Ends.Count: > 0 } branch)
+            {
+                root = branch.Root;
+                way.Add(Lane(branch.Place, branch, branch.Ends[0], "slot") with { Kind = "network-slot", Name = "Network chip" });
+            }
+        }
+        if (instead is { } asked) (gbs, name) = (asked, "what if");
+        if (gbs is { } line) way.Add(new("network", "port", "Network", $"{Gbs(line)} Gb/s, {name}", line * 1000 / 8, LinkRates.EthernetShare(), "IEEE 802.3: frames of 1500 with time stamps", false, true, cards.Count > 0 ? [cards[0].Key] : [], []));
+        return (way, gbs, root);
+    }
+
+    /// <summary>The processor that a drive's path reaches.</summary>
+    public string? Side(string place) =>
+        PlaceName.Kind(place) == "m2" ? Topology.Top(q.Sheet, q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place)?.Root)
+        : q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(PlaceName.Short(place))) is { } bays ? q.ControllerOf(bays) is { } c ? Topology.Top(q.Sheet, lanes.Branches.FirstOrDefault(b => b.Place == c.Place)?.Root ?? q.Sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == c.Place)?.Root) : Topology.Top(q.Sheet, bays.Root) : null;
+
+    public string? SideOf(string? root) => Topology.Top(q.Sheet, root);
+
+    private (LaneBranch Branch, LaneEnd End)? EndOf(string place)
+    {
+        foreach (var branch in lanes.Branches)
+            if (branch.Ends.FirstOrDefault(e => e.Place == place && e.State is not EndState.Empty and not EndState.Out) is { } end) return (branch, end);
+        return null;
+    }
+
+    /// <summary>Other drives behind the same backplane.</summary>
+    private List<string> Elsewhere(BayGroup bays, string place) =>
+        [.. bays.Names.Select(PlaceName.Bay).Where(p => p != place && q.Planned.At(p)?.Drive is not null)];
+
+    /// <summary>Rate of a line as the sheet writes it: "10 Gb"; null for another kind of socket.</summary>
+    private static double? PortGbs(string what)
+    {
+        var parts = what.Split(' ');
+        return parts.Length >= 2 && parts[1] == "Gb" && double.TryParse(parts[0], System.Globalization.CultureInfo.InvariantCulture, out var gbs) ? gbs : null;
+    }
+
+    private static double? Highest(IReadOnlyList<double>? one, IReadOnlyList<double>? other) =>
+        one is { Count: > 0 } && other is { Count: > 0 } ? one.Intersect(other).Select(v => (double?)v).Max() : one is { Count: > 0 } ? one.Max() : other is { Count: > 0 } ? other.Max() : null;
+
+    private static string Gbs(double rate) => rate.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+}
