@@ -8,6 +8,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Paths;
+using Irvak.Core.Power;
 using Irvak.Core.Processors;
 using Irvak.Core.Runbooks;
 using Irvak.Core.Verdicts;
@@ -16,7 +17,7 @@ namespace Irvak.Core;
 
 /// <summary>Everything that follows from a sheet, a build, an aim, a policy and evidence. The one door to the whole computation.</summary>
 public sealed record Evaluation(
-    MemorySheet Memory, ArraySheet Arrays, LaneSheet Lanes, PathSheet Paths, BootPlan? Boot, IReadOnlyList<CacheFigures> Caches, IReadOnlyList<EnduranceRow> Endurance, IReadOnlyList<MoveSubject> Moves, IReadOnlyList<LeavingDrive> Leaving, IReadOnlyList<Finding> Findings, IReadOnlyList<Distance> Ledge, ShoppingList Shopping, Runbook Runbook, IReadOnlyList<Expectation> Expectations)
+    MemorySheet Memory, ArraySheet Arrays, LaneSheet Lanes, PathSheet Paths, PowerSheet Power, BootPlan? Boot, IReadOnlyList<CacheFigures> Caches, IReadOnlyList<EnduranceRow> Endurance, IReadOnlyList<MoveSubject> Moves, IReadOnlyList<LeavingDrive> Leaving, IReadOnlyList<Finding> Findings, IReadOnlyList<Distance> Ledge, ShoppingList Shopping, Runbook Runbook, IReadOnlyList<Expectation> Expectations)
 {
     /// <summary>Evaluates a plan. Pure: the same question gives the same evaluation.</summary>
     public static Evaluation Evaluate(Question q)
@@ -25,6 +26,7 @@ public sealed record Evaluation(
         var lanes = LaneSheet.Of(q);
         var paths = PathSheet.Of(q, lanes);
         var arrays = ArraySheet.Of(q, paths);
+        var power = PowerSheet.Of(q);
         var boot = BootSheet.PlanOf(q);
         List<CacheFigures> caches = [.. q.Caches.Select(c => CacheFigures.Of(q, c))];
         var endurance = Drives.Endurance.Of(q, caches, boot);
@@ -38,6 +40,7 @@ public sealed record Evaluation(
             .. Finding.Joined([.. DriveFit.Judge(q), .. DriveManners.Judge(q), .. ControllerFit.Judge(q), .. BootSheet.Judge(q, boot), .. Drives.Endurance.Judge(endurance)]),
             .. Finding.Joined([.. CardFit.Judge(q), .. LaneRules.Judge(q, lanes)]),
             .. PathRules.Judge(q, paths),
+            .. PowerRules.Judge(q, power),
             .. CacheRules.Judge(q, caches),
             .. ArraySheet.Judge(q, arrays),
             .. Moving.Moves.Judge(q, moves, arrays),
@@ -45,7 +48,7 @@ public sealed record Evaluation(
             .. AimDistance.Judge(q, memory, arrays, shopping),
             .. ShoppingList.Judge(shopping),
         ];
-        return new Evaluation(memory, arrays, lanes, paths, boot, caches, endurance, moves, leaving, Sort(q, findings), AimDistance.Of(q, memory, arrays, lanes, paths, shopping), shopping, Runbook.Of(q, arrays, moves), [.. ExpectedMemory.Of(q, memory), .. ExpectedDrives.Of(q, arrays), .. ExpectedLinks.Of(q, lanes, paths)]);
+        return new Evaluation(memory, arrays, lanes, paths, power, boot, caches, endurance, moves, leaving, Sort(q, findings), AimDistance.Of(q, memory, arrays, lanes, paths, shopping), shopping, Runbook.Of(q, arrays, moves), [.. ExpectedMemory.Of(q, memory), .. ExpectedDrives.Of(q, arrays), .. ExpectedLinks.Of(q, lanes, paths), .. ExpectedAir.Of(q, power)]);
     }
 
     public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);

@@ -47,7 +47,7 @@ public static class WaysOut
         if (same is not null && same.Severity >= finding.Severity) return null;
         if (after.Count(Severity.Stop) > before.Count(Severity.Stop) - (finding.Severity == Severity.Stop ? 1 : 0)) return null;
         var missing = DriveWays.IsAbout(finding) ? DriveWays.Short(state, changed) : Math.Max(0, ((state.Aim.MemoryGiB ?? 0) * 1024L) - after.Memory.Planned.InstalledMiB);
-        return new Tried(candidate.Kind, new WayOut(candidate.Title, (ArrayWays.About(before, finding) is { } array ? ArrayWays.Effect(after, array.Plan.Name) : null) ?? Effect(before, after, DriveWays.IsAbout(finding) || StorageWays.IsAbout(finding)), candidate.Edit), after.Count(Severity.Stop), after.Count(Severity.Care), missing, after.Shopping.TotalEur);
+        return new Tried(candidate.Kind, new WayOut(candidate.Title, (ArrayWays.About(before, finding) is { } array ? ArrayWays.Effect(after, array.Plan.Name) : null) ?? Effect(before, after, DriveWays.IsAbout(finding) || StorageWays.IsAbout(finding) || LaneWaysOut.IsAbout(finding)), candidate.Edit), after.Count(Severity.Stop), after.Count(Severity.Care), missing, after.Shopping.TotalEur);
     }
 
     /// <summary>What the evaluation after the edit says: whether it starts, how much, how fast, for how much more.</summary>
@@ -64,7 +64,7 @@ public static class WaysOut
 
     private static IEnumerable<Candidate> Candidates(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf)
     {
-        foreach (var (kind, title, edit) in ArrayWays.Of(state, before, finding).Concat(DriveWays.Of(state, finding, shelf)).Concat(StorageWays.Of(state, before, finding, shelf))) yield return new(kind, title, edit);
+        foreach (var (kind, title, edit) in ArrayWays.Of(state, before, finding).Concat(DriveWays.Of(state, finding, shelf)).Concat(StorageWays.Of(state, before, finding, shelf)).Concat(LaneWaysOut.Of(state, before, finding, shelf))) yield return new(kind, title, edit);
         var sockets = finding.Places.Where(p => PlaceName.IsSocket(p) && state.Plan.ContainsKey(p)).ToList();
         if (sockets.Count > 0) yield return new("keep", state.Found.ContainsKey(sockets[0]) ? $"Keep the processor of {PlaceName.Short(sockets[0])}" : $"Leave {PlaceName.Short(sockets[0])} empty", Group("leaves the processors as found", sockets.Select(p => (Edit)new Restore(p))));
         foreach (var socket in sockets)

@@ -11,6 +11,7 @@ using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Paths;
 using Irvak.Core.Plans;
+using Irvak.Core.Power;
 using Irvak.Core.Quantities;
 using Irvak.Core.Runbooks;
 using Irvak.Core.Sheets;
@@ -78,6 +79,9 @@ public sealed record JobView
 
     /// <summary>Where the speed of every array goes, as planned and as found.</summary>
     public required PathSheet? Paths { get; init; }
+
+    /// <summary>Current over the start, plugs, temperatures and air.</summary>
+    public required PowerSheet? Power { get; init; }
 
     /// <summary>What the system starts from, and what could take its place.</summary>
     public required BootSheet? Boot { get; init; }
@@ -149,6 +153,7 @@ public sealed record JobView
             Arrays = evaluation?.Arrays,
             Lanes = evaluation?.Lanes,
             Paths = evaluation?.Paths,
+            Power = evaluation?.Power,
             Boot = question is null ? null : BootSheet.Of(question),
             Caches = evaluation?.Caches ?? [],
             Endurance = evaluation?.Endurance ?? [],

@@ -810,6 +810,14 @@ export interface components {
              */
             readMBs?: null | number;
         };
+        /** @description What moves the air, as somebody saw it. */
+        AirLine: {
+            part: string;
+            words: string;
+            state: components["schemas"]["AirState"];
+        };
+        /** @enum {unknown} */
+        AirState: "unknown" | "well" | "missing" | "unplugged";
         /** @enum {unknown} */
         AnswerKind: "choice" | "several" | "number" | "text" | "place";
         /** @description What an arrangement puts into a slot: what was found in one, or a part that comes in. */
@@ -2052,7 +2060,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2171,6 +2179,24 @@ export interface components {
             /** @description Name of the array, or place of the drive, that takes it; null for nothing. */
             to: null | string;
         };
+        /** @description Plans a thermal pad under a module's cooler. */
+        EditPlanPad: {
+            /** @enum {string} */
+            type?: "planPad";
+            /** @description Place of the module. */
+            place: string;
+            /**
+             * Format: double
+             * @description Gap to be filled, mm; 0 drops the pad.
+             */
+            gapMm: number;
+            /**
+             * Format: double
+             * @description Share by which it is pressed together, 0.1 to 0.3.
+             * @default 0.2
+             */
+            compression: number;
+        };
         /** @description Takes what the capture made after the work shows. */
         EditReadAfter: {
             /** @enum {string} */
@@ -2233,6 +2259,14 @@ export interface components {
             /** @enum {string} */
             type?: "restore";
             place: string;
+        };
+        /** @description Records what somebody saw of a fan, the blanks or the air duct. */
+        EditSeeAir: {
+            /** @enum {string} */
+            type?: "seeAir";
+            /** @description A key of AirParts. */
+            part: string;
+            state: components["schemas"]["AirState"];
         };
         /** @description Puts figures in place of the defaults; null brings all defaults back. */
         EditSetFigures: {
@@ -2297,6 +2331,21 @@ export interface components {
             place: string;
             /** @description The capture that is believed. */
             by: string;
+        };
+        /** @description Plans how disks start one group after another; a group of 0 lets them all start at once. */
+        EditStaggerStart: {
+            /** @enum {string} */
+            type?: "staggerStart";
+            /**
+             * Format: int32
+             * @description Disks that start together.
+             */
+            drives: number;
+            /**
+             * Format: double
+             * @description From one group to the next, s.
+             */
+            seconds: number;
         };
         /** @description Several edits that count and are undone as one. */
         EditTogether: {
@@ -2661,6 +2710,17 @@ export interface components {
             usable: number;
             now: boolean;
         };
+        /** @description How hot a drive was seen. */
+        HeatLine: {
+            place: string;
+            part: string;
+            /** Format: int32 */
+            celsius: number;
+            /** @description good, care, urgent or out. */
+            band: string;
+            limits: string;
+            source: string;
+        };
         /** @description One row of a job's history, as people read it. */
         HistoryRow: {
             /** Format: int32 */
@@ -2719,6 +2779,7 @@ export interface components {
             arrays: null | components["schemas"]["ArraySheet"];
             lanes: null | components["schemas"]["LaneSheet"];
             paths: null | components["schemas"]["PathSheet"];
+            power: null | components["schemas"]["PowerSheet"];
             boot: null | components["schemas"]["BootSheet"];
             /** @description Caches of the plan with their figures. */
             caches: components["schemas"]["CacheFigures"][];
@@ -3276,6 +3337,10 @@ export interface components {
             ports?: components["schemas"]["OutsidePort"][];
             /** Format: int32 */
             fans?: number;
+            /** @description True when a duct leads the air over processors and memory; null when not known. */
+            airDuct?: null | boolean;
+            /** @description True when a fan sits in the cover and gets its current by a contact there; null when not known. */
+            fanInCover?: null | boolean;
             battery?: components["schemas"]["BatteryPack"][];
             /** @description What one place takes from another. */
             exclusions?: components["schemas"]["Exclusion"][];
@@ -3690,6 +3755,25 @@ export interface components {
             what: string;
             screen?: null | components["schemas"]["ScreenSource"];
         };
+        /** @description A pad with its thickness. */
+        PadLine: {
+            place: string;
+            /** @description Pad of the shelf that fills the gap while pressed by 10 to 30 %; null when none does. */
+            part: string;
+            /** Format: double */
+            gapMm: number;
+            /** Format: double */
+            compression: number;
+            /**
+             * Format: double
+             * @description Before it is pressed together, mm.
+             */
+            thickMm: number;
+            shelfPartId: null | string;
+            pad: null | string;
+            padWords: null | string;
+            why: components["schemas"]["Worked"];
+        };
         /** @description A shelf part with its names, which are the core's. */
         PartView: {
             part: components["schemas"]["ShelfPart"];
@@ -3921,6 +4005,22 @@ export interface components {
             way: components["schemas"]["MoveWay"];
             to: null | string;
         };
+        /** @description Plugs of one kind. */
+        PlugLine: {
+            what: string;
+            /**
+             * Format: int32
+             * @description Plugs that the supplies offer; null when the sheet does not tell.
+             */
+            has: null | number;
+            /** Format: int32 */
+            wants: number;
+            /**
+             * Format: double
+             * @description Most that starts on one plug on 12 V, shared as evenly as it goes, A; null where that is no question.
+             */
+            ampEach: null | number;
+        };
         /**
          * @description The shop's stance towards parts off the maker's list.
          * @enum {unknown}
@@ -3947,6 +4047,84 @@ export interface components {
             listed: null | components["schemas"]["Severity"];
             fieldProven: null | components["schemas"]["Severity"];
             sound: null | components["schemas"]["Severity"];
+        };
+        /** @description What one part draws. */
+        PowerLine: {
+            place: string;
+            part: string;
+            /**
+             * Format: double
+             * @description At work, W.
+             */
+            active: number;
+            /**
+             * Format: double
+             * @description At rest, W.
+             */
+            idle: number;
+            /**
+             * Format: double
+             * @description On 12 V while a disk spins up, A; 0 for all else.
+             */
+            spinAmp12: number;
+            /**
+             * Format: double
+             * @description On 5 V meanwhile, A.
+             */
+            spinAmp5: number;
+            /** @description Whose word it is. */
+            source: string;
+        };
+        /** @description Current and heat of a plan. */
+        PowerSheet: {
+            lines: components["schemas"]["PowerLine"][];
+            /**
+             * Format: double
+             * @description Everything at work, W.
+             */
+            steadyWatt: number;
+            /** Format: double */
+            idleWatt: number;
+            /**
+             * Format: double
+             * @description Most during the start, W.
+             */
+            peakWatt: number;
+            /** Format: double */
+            peakSeconds: number;
+            /**
+             * Format: double
+             * @description What the supplies give together; null when not known.
+             */
+            supplyWatt: null | number;
+            /**
+             * Format: double
+             * @description What one of them must carry alone where there are several, else all of it; null when not known.
+             */
+            limitWatt: null | number;
+            redundant: boolean;
+            /**
+             * Format: double
+             * @description Most on 12 V by starting disks, A.
+             */
+            amp12: number;
+            /**
+             * Format: int32
+             * @description Disks that start together; 0 for all.
+             */
+            group: number;
+            /** Format: double */
+            seconds: number;
+            /**
+             * Format: int32
+             * @description Largest group with which the start stays below the limit; null when all at once does, or none does.
+             */
+            suggested: null | number;
+            start: components["schemas"]["StartPoint"][];
+            plugs: components["schemas"]["PlugLine"][];
+            heat: components["schemas"]["HeatLine"][];
+            air: components["schemas"]["AirLine"][];
+            pads: components["schemas"]["PadLine"][];
         };
         PowerSupply: {
             id: string;
@@ -5000,6 +5178,31 @@ export interface components {
         };
         /** @enum {unknown} */
         Stage: "survey" | "aim" | "fit" | "prep" | "hands-on" | "proof" | "handover";
+        /** @description What is drawn at one moment of the start. */
+        StartPoint: {
+            /**
+             * Format: double
+             * @description Since the power came on.
+             */
+            seconds: number;
+            /**
+             * Format: double
+             * @description By disks on 12 V.
+             */
+            watt12: number;
+            /**
+             * Format: double
+             * @description By disks on 5 V.
+             */
+            watt5: number;
+            /**
+             * Format: double
+             * @description By all else, W.
+             */
+            rest: number;
+            /** Format: double */
+            total?: number;
+        };
         /** @description Modules that find no place. */
         StaysOutView: {
             module: string;

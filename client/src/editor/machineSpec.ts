@@ -27,6 +27,8 @@ export const MACHINE: SectionSpec[] = [
       text('name', 'Name', 'As on the front or the type plate; a capture that names it finds this sheet.'),
       yes('draft', 'Still a draft?', 'A draft says so wherever it is used.'),
       num('fans', 'Fans'),
+      yes('airDuct', 'An air duct over processors and memory?'),
+      yes('fanInCover', 'A fan in the cover, with a contact there?'),
     ],
   },
   {

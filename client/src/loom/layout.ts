@@ -72,7 +72,7 @@ export function loom(sheet: LaneSheet): LoomLayout {
     boxes.push(slotBox(branch, at, slotHeight(branch, size.h)));
     const first = y + (h - (rows * size.step - (size.step - size.h))) / 2;
     branch.ends.forEach((end, i) => boxes.push(endBox(branch, end, i, first + i * size.step, size.h)));
-    toEnds(branch, at + slotHeight(branch, size.h) / 2, first, size, threads, notes);
+    toEnds(branch, at + slotHeight(branch, size.h) / 2, at + slotHeight(branch, size.h), first, size, threads, notes);
     const key = branch.root ?? '';
     const span = spans.get(key) ?? { from: y, to: y };
     spans.set(key, { from: span.from, to: y + h });
@@ -143,7 +143,13 @@ const slotHeight = (b: LaneBranch, least: number) => Math.max(least, Math.min((b
 
 function slotBox(b: LaneBranch, y: number, h: number): Box {
   const name = short(b.place);
-  const wide = b.bus ? 'PCI' : b.lanes == null ? '×?' : `×${b.lanes}${gen(b.gen)}`;
+  const wide = b.bus
+    ? 'PCI'
+    : b.state === 'dark' && !b.lanes
+      ? '–'
+      : b.lanes == null
+        ? '×?'
+        : `×${b.lanes}${gen(b.gen)}`;
   const room = SLOT.w - 16;
   const both = width(name, 'bar') + 6 + width(wide, 'part') <= room;
   const middle = y + h / 2 + 4;
@@ -252,6 +258,7 @@ function isIn(b: LaneBranch, lane: number): boolean {
 function toEnds(
   b: LaneBranch,
   from: number,
+  foot: number,
   first: number,
   size: { h: number; step: number },
   threads: Thread[],
@@ -283,7 +290,7 @@ function toEnds(
         d: curve(x1, y + (k + 0.5) * PITCH, x1 + 14 + (k % 3) * 4, at - 10 + (k * 20) / n),
         look: 'loose',
       });
-    notes.push({ x: x1 + 4, y: at + 26, text: `${b.loose} loose`, look: 'stop', bold: true });
+    notes.push({ x: x1 + 6, y: foot + 13, text: `${b.loose} loose`, look: 'stop', bold: true });
   } else if (b.ends.length === 0)
     notes.push({
       x: x1 + 12,

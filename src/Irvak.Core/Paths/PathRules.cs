@@ -6,11 +6,6 @@ namespace Irvak.Core.Paths;
 /// <summary>What stands in the way of speed.</summary>
 public static class PathRules
 {
-    public static readonly Rule Nothing = new("PATH-BROKEN", Severity.Stop,
-        "Nothing of {array} reaches the machine: {stage}.",
-        "A path is as wide as its narrowest stage, and this one is shut.",
-        "definition", Basis.Standard);
-
     public static readonly Rule Shared = new("PATH-SHARED", Severity.Care,
         "{stage} lets {has} of {array} through; its drives could do {could}.",
         "Every drive behind it shares it, and so do rebuild and check.",
@@ -46,11 +41,8 @@ public static class PathRules
             var read = path.Of(PathWay.Read)!;
             if (read.Pinch is not { } at) continue;
             var pinch = read.Stages[at];
-            if (pinch.MBs == 0)
-            {
-                yield return Finding.Of(Nothing, [.. plan.Members], pinch.Why, array, ("stage", $"{Lower(pinch.Name)}, {pinch.Detail}"));
-                continue;
-            }
+            // What has no link at all is the business of lanes and bays.
+            if (pinch.MBs == 0) continue;
             var drives = read.Stages[0];
             if (read.Stages.Where(s => CanBeShared.Contains(s.Kind) && s.MBs < drives.MBs * Noticed).MinBy(s => s.MBs) is { } narrow)
                 yield return Finding.Of(Shared, [.. plan.Members], narrow.Why, ("stage", $"{narrow.Name} ({narrow.Detail})"), ("has", MBs(narrow.MBs!.Value)), array, ("could", MBs(drives.MBs!.Value)));

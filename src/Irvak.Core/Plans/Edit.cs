@@ -10,6 +10,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Observations;
+using Irvak.Core.Power;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Plans;
@@ -35,6 +36,9 @@ namespace Irvak.Core.Plans;
 [JsonDerivedType(typeof(WireBays), "wireBays")]
 [JsonDerivedType(typeof(SetSplit), "setSplit")]
 [JsonDerivedType(typeof(LayOut), "layOut")]
+[JsonDerivedType(typeof(StaggerStart), "staggerStart")]
+[JsonDerivedType(typeof(SeeAir), "seeAir")]
+[JsonDerivedType(typeof(PlanPad), "planPad")]
 [JsonDerivedType(typeof(PlanBoot), "planBoot")]
 [JsonDerivedType(typeof(PlanCache), "planCache")]
 [JsonDerivedType(typeof(DropCache), "dropCache")]

@@ -7,6 +7,7 @@ using Irvak.Core.Drives;
 using Irvak.Core.Moving;
 using Irvak.Core.Expectations;
 using Irvak.Core.Lanes;
+using Irvak.Core.Power;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 
@@ -46,6 +47,9 @@ public static class EditFold
         PlanBoot { Boot: { } boot } => boot.Problem is { } wrong ? wrong with { Path = "/edit/boot" + wrong.Path } : boot.Places.Select((p, i) => RefusePlace(state, p, $"/edit/boot/places/{i}")).FirstOrDefault(p => p is not null),
         SetSplit split => SetSplit.Refusal(state, split),
         LayOut lay => LayOut.Refusal(state, lay),
+        StaggerStart start => start.Problem,
+        SeeAir air => state.Sheet is null ? new("/edit", "The machine has no sheet yet.") : AirParts.Of(state.Sheet).Contains(air.Part) ? null : new("/edit/part", $"{state.Sheet.FullName} has no {air.Part}."),
+        PlanPad pad => PlanPad.Refusal(state, pad),
         PlanCache cache => CacheEdits.Refusal(state, cache),
         DropCache drop => CacheEdits.Refusal(state, drop),
         PlanMove move => Moving.Moves.Refusal(state, move),
@@ -89,6 +93,11 @@ public static class EditFold
         DropArray drop => ArrayEdits.Apply(state, drop),
         WireBays wire => state with { Wiring = wire.To.Length == 0 ? state.Wiring.Remove(wire.Group) : state.Wiring.SetItem(wire.Group, wire.To) },
         LayOut lay => LayOut.Apply(state, lay),
+        StaggerStart start => state with { Stagger = start },
+        SeeAir { State: AirState.Unknown } air => state with { Air = state.Air.Remove(air.Part) },
+        SeeAir air => state with { Air = state.Air.SetItem(air.Part, air.State) },
+        PlanPad { GapMm: 0 } pad => state with { Pads = state.Pads.Remove(pad.Place) },
+        PlanPad pad => state with { Pads = state.Pads.SetItem(pad.Place, pad) },
         SetSplit { AsFound: true } split => state with { FoundSplits = state.FoundSplits.SetItem(split.Slot, split.Widths) },
         SetSplit split => state with { Splits = state.Splits.SetItem(split.Slot, split.Widths) },
         PlanBoot boot => state with { Boot = boot.Boot },
@@ -172,6 +181,8 @@ public static class EditFold
             Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
             Splits = state.Splits.RemoveRange(state.Splits.Keys.Where(s => adopt.Sheet.Slots.All(x => x.Id != s))),
             FoundSplits = state.FoundSplits.RemoveRange(state.FoundSplits.Keys.Where(s => adopt.Sheet.Slots.All(x => x.Id != s))),
+            Air = state.Air.RemoveRange(state.Air.Keys.Where(a => !AirParts.Of(adopt.Sheet).Contains(a))),
+            Pads = state.Pads.RemoveRange(state.Pads.Keys.Where(p => !places.Contains(p))),
             Wiring = state.Wiring.RemoveRange(state.Wiring.Keys.Where(g => adopt.Sheet.Bays.All(b => b.Group != g))),
             Moves = state.Moves.RemoveRange(state.Moves.Keys.Where(k => !k.StartsWith("array:", StringComparison.Ordinal) && !places.Contains(k))),
             Wipes = state.Wipes.RemoveRange(state.Wipes.Keys.Where(k => !places.Contains(k))),

@@ -7,6 +7,7 @@ using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
 using Irvak.Core.Moving;
 using Irvak.Core.Observations;
+using Irvak.Core.Power;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Plans;
@@ -65,6 +66,15 @@ public sealed record JobState
 
     /// <summary>How it divided them before the work.</summary>
     public ImmutableSortedDictionary<string, IReadOnlyList<int>> FoundSplits { get; init; } = ImmutableSortedDictionary.Create<string, IReadOnlyList<int>>(StringComparer.Ordinal);
+
+    /// <summary>How disks start one group after another.</summary>
+    public StaggerStart Stagger { get; init; } = new(0, 10);
+
+    /// <summary>What somebody saw of fans, blanks and duct, by their keys.</summary>
+    public ImmutableSortedDictionary<string, AirState> Air { get; init; } = ImmutableSortedDictionary.Create<string, AirState>(StringComparer.Ordinal);
+
+    /// <summary>Thermal pads, by the place of their module.</summary>
+    public ImmutableSortedDictionary<string, PlanPad> Pads { get; init; } = ImmutableSortedDictionary.Create<string, PlanPad>(StringComparer.Ordinal);
 
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the place of their controller.</summary>
     public ImmutableSortedDictionary<string, string> Wiring { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);

@@ -71,7 +71,7 @@ internal static class DriveSteps
         if (!PlaceName.IsBay(c.Place))
         {
             var length = c.In.Drive?.LengthMm;
-            return new("in:" + c.Place, Runbook.In, title, [length is null ? "Set the stand-off to its length." : $"Stand-off at {length} mm.", "Slide it in at an angle until no gold shows, press it down, screw it down.", "Film off the thermal pad, where there is one."],
+            return new("in:" + c.Place, Runbook.In, title, [length is null ? "Set the stand-off to its length." : $"Stand-off at {length} mm.", "Slide it in at an angle until no gold shows, press it down, screw it down.", PadOf(q, c.Place) ?? "Film off the thermal pad, where there is one."],
                 "The notch fits one way only. Never force it.", [c.Place], 3);
         }
         var bay = q.Sheet.Bays.First(b => b.Names.Contains(place));
@@ -83,6 +83,9 @@ internal static class DriveSteps
         how.Add("Push it in until the latch takes it, close the latch.");
         return new("in:" + c.Place, Runbook.In, title, how, "It goes in without force, or it is the wrong way round.", [c.Place], 3);
     }
+
+    private static string? PadOf(Question q, string place) => Power.Padding.Of(q).FirstOrDefault(p => p.Place == place) is { } pad
+        ? $"Lay {pad.PadWords ?? $"a pad of {pad.ThickMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)} mm"} under its cooler, both films off." : null;
 
     public static IEnumerable<Step> Arrays(Question q, ArraySheet arrays)
     {

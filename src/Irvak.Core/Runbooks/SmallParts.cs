@@ -23,8 +23,10 @@ internal static class SmallParts
 
     private static IEnumerable<Need> Needs(Question q)
     {
-        if (!q.TouchesStorage) yield break;
         var shelf = q.Shelf.Values;
+        foreach (var pad in Power.Padding.Of(q))
+            yield return new(pad.ShelfPartId is { } id ? q.Shelf[id] : null, 1, $"Thermal pad of {pad.ThickMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)} mm for {PlaceName.Short(pad.Place)}", [pad.Place]);
+        if (!q.TouchesStorage) yield break;
         foreach (var (bays, controller, cable) in Cabling.Needed(q))
             yield return new(Cabling.Cable(shelf, cable), cable.Count, $"{cable.Words}, for the {bays.Group} bays", [controller.Place]);
         foreach (var (place, unit) in q.Planned.Units)

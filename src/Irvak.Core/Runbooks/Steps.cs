@@ -23,7 +23,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
 
     public static Runbook Of(Question q, ArraySheet arrays, IReadOnlyList<Moving.MoveSubject> moves)
     {
-        List<Step> made = [.. DriveSteps.Arrays(q, arrays), .. DriveSteps.BootAndCaches(q), .. Moving.Moves.Steps(moves, false)];
+        List<Step> made = [.. LaneSteps.Of(q), .. DriveSteps.Arrays(q, arrays), .. DriveSteps.BootAndCaches(q), .. Moving.Moves.Steps(moves, false)];
         List<Step> recabled = [.. CardSteps.Recable(q)];
         if (q.Changes.Count == 0 && made.Count == 0 && recabled.Count == 0) return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
@@ -47,9 +47,10 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
             .. alone.Where(c => c.Out is not null).Select(c => DriveSteps.TakeOut(q, c)),
             .. ProcessorSteps.In(q, processors),
             .. InFillOrder(q, modules.Where(c => c.In is not null)).Select(c => PutIn(q, c)),
+            .. alone.Where(c => c.In is not null && LaneSteps.IsOnCarrier(q, c.Place)).Select(c => DriveSteps.PutIn(q, c)),
             .. cards.Where(c => c.In is not null).Select(c => CardSteps.PutIn(q, c)),
             .. recabled,
-            .. alone.Where(c => c.In is not null).Select(c => DriveSteps.PutIn(q, c)),
+            .. alone.Where(c => c.In is not null && !LaneSteps.IsOnCarrier(q, c.Place)).Select(c => DriveSteps.PutIn(q, c)),
             .. runs ? [] : Closing(q),
             .. runs ? [] : FirstStart(q),
             .. oneByOne,

@@ -45,6 +45,12 @@ public sealed record MachineSheet : KeepsMore
 
     public int Fans { get; init; }
 
+    /// <summary>True when a duct leads the air over processors and memory; null when not known.</summary>
+    public bool? AirDuct { get; init; }
+
+    /// <summary>True when a fan sits in the cover and gets its current by a contact there; null when not known.</summary>
+    public bool? FanInCover { get; init; }
+
     public IReadOnlyList<BatteryPack> Battery { get; init; } = [];
 
     /// <summary>What one place takes from another.</summary>

@@ -115,6 +115,8 @@ public static class SheetCheck
             var root = sheet.Roots[i];
             if (!roots.TryAdd(root.Id, root)) problems.Add(new($"/roots/{i}/id", $"The root {root.Id} stands twice."));
             if (root.Lanes is < 0 or > 256) problems.Add(new($"/roots/{i}/lanes", "A root has 0 to 256 lanes."));
+            if (root.UplinkLanes is < 1 or > 64) problems.Add(new($"/roots/{i}/uplinkLanes", "An uplink has 1 to 64 lanes."));
+            if (root.UplinkGen is < 1 or > 6) problems.Add(new($"/roots/{i}/uplinkGen", "A generation of PCI Express is 1 to 6."));
             if (root.Gen is < 1 or > 6) problems.Add(new($"/roots/{i}/gen", "A generation of PCI Express is 1 to 6."));
         }
         for (var i = 0; i < sheet.Roots.Count; i++)
@@ -137,8 +139,10 @@ public static class SheetCheck
             if (pcie && slot.Gen is < 1 or > 6) problems.Add(new($"/slots/{i}/gen", "A generation of PCI Express is 1 to 6."));
             if (slot.Elec < 0 || (pcie && slot.Elec > slot.Mech)) problems.Add(new($"/slots/{i}/elec", $"{slot.Id} can't have {slot.Elec} lanes wired in a slot of {slot.Mech}."));
             for (var s = 0; s < (slot.Splits?.Count ?? 0); s++)
-                if (slot.Splits![s].Count == 0 || slot.Splits[s].Any(w => w < 1) || slot.Splits[s].Sum() > slot.Elec)
-                    problems.Add(new($"/slots/{i}/splits/{s}", $"A split of {slot.Id} shares out {slot.Elec} lanes at most; {string.Join(" + ", slot.Splits[s])} does not."));
+                if (slot.Splits![s].Count == 0 || slot.Splits[s].Any(w => w < 1) || slot.Splits[s].Sum() != slot.Elec)
+                    problems.Add(new($"/slots/{i}/splits/{s}", $"A split of {slot.Id} shares out its {slot.Elec} lanes; {string.Join(" + ", slot.Splits[s])} does not sum to that."));
+            if (slot.Root is { } of && !Feeds(sheet, of)) problems.Add(new($"/slots/{i}/root", $"{slot.Id} hangs on \"{of}\", which is no root of this sheet."));
+            if (slot.Root is null && sheet.Roots.Count > 0) problems.Add(new($"/slots/{i}/root", $"{slot.Id} hangs on no root, and this sheet names some."));
             if (slot.Watt is < 0 or > 1_000) problems.Add(new($"/slots/{i}/watt", "A slot gives 0 to 1000 W."));
         }
         var places = PlaceName.All(sheet).Select(PlaceName.Short).ToHashSet();
@@ -146,6 +150,7 @@ public static class SheetCheck
             problems.Add(new($"/exclusions/{circle.At}", $"The exclusions go in a circle: {circle.Way}. One of these places must come first."));
         for (var i = 0; i < sheet.Exclusions.Count; i++)
         {
+            if (sheet.Exclusions[i].Lanes is < 0 or > 16) problems.Add(new($"/exclusions/{i}/lanes", "0 to 16 lanes are left."));
             if (!places.Contains(sheet.Exclusions[i].When)) problems.Add(new($"/exclusions/{i}/when", $"{sheet.Exclusions[i].When} is no place of this sheet."));
             if (!places.Contains(sheet.Exclusions[i].Then)) problems.Add(new($"/exclusions/{i}/then", $"{sheet.Exclusions[i].Then} is no place of this sheet."));
             if (sheet.Exclusions[i].When == sheet.Exclusions[i].Then) problems.Add(new($"/exclusions/{i}/then", $"{sheet.Exclusions[i].Then} can't exclude itself."));
@@ -153,9 +158,14 @@ public static class SheetCheck
         for (var i = 0; i < sheet.M2.Count; i++)
         {
             if (sheet.M2[i].Lengths.Count == 0 || sheet.M2[i].Lengths.Any(l => l is < 16 or > 150)) problems.Add(new($"/m2/{i}/lengths", $"{sheet.M2[i].Id} needs the lengths of its stand-offs, 30 to 110 mm."));
+            if (sheet.M2[i].Lanes is < 0 or > 16) problems.Add(new($"/m2/{i}/lanes", $"{sheet.M2[i].Id} can't have {sheet.M2[i].Lanes} lanes; there are 0 to 16."));
+            if (sheet.M2[i].Gen is < 1 or > 6) problems.Add(new($"/m2/{i}/gen", "A generation of PCI Express is 1 to 6."));
             if (sheet.M2[i].Key is { } key && !Keys.Contains(key)) problems.Add(new($"/m2/{i}/key", $"A key is {string.Join(", ", Keys)}."));
         }
     }
+
+    /// <summary>Lanes come from a root, or through a slot that has one.</summary>
+    private static bool Feeds(MachineSheet sheet, string root) => sheet.Roots.Any(r => r.Id == root) || sheet.Sockets.Any(s => s.Id == root);
 
     private static void CheckBays(MachineSheet sheet, List<SheetProblem> problems)
     {
@@ -174,7 +184,11 @@ public static class SheetCheck
     private static void CheckPower(MachineSheet sheet, List<SheetProblem> problems)
     {
         for (var i = 0; i < sheet.Supplies.Count; i++)
+        {
             if (sheet.Supplies[i].Watt is < 1 or > 20_000) problems.Add(new($"/supplies/{i}/watt", "A supply gives 1 to 20 000 W."));
+            for (var p = 0; p < (sheet.Supplies[i].Connectors?.Count ?? 0); p++)
+                if (string.IsNullOrWhiteSpace(sheet.Supplies[i].Connectors![p].What) || sheet.Supplies[i].Connectors![p].Count is < 1 or > 64) problems.Add(new($"/supplies/{i}/connectors/{p}", "Plugs have a kind, and there are 1 to 64 of them."));
+        }
         if (sheet.Fans is < 0 or > 64) problems.Add(new("/fans", "A machine has 0 to 64 fans."));
         for (var i = 0; i < sheet.Ports.Count; i++)
             if (sheet.Ports[i].N is < 1 or > 64) problems.Add(new($"/ports/{i}/n", "Ports of one kind are 1 to 64."));

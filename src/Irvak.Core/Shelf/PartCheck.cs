@@ -40,6 +40,10 @@ public static class PartCheck
         if (part.Card is { } c)
         {
             Wrong(string.IsNullOrWhiteSpace(c.Name), "/card/name", "A card needs a name.");
+            Wrong(c.Watt is < 0 or > 1_000, "/card/watt", "A card draws 0 to 1000 W.");
+            Wrong(c.Gen is < 0 or > 6, "/card/gen", "A generation of PCI Express is 1 to 6; 0 for another bus.");
+            Wrong(c.Endpoints is { } ends && (ends.Count is 0 or > 16 || ends.Any(e => e is < 1 or > 16)), "/card/endpoints", "A carrier has 1 to 16 devices of 1 to 16 lanes.");
+            Wrong(c.LanePitch is < 1 or > 16, "/card/lanePitch", "From one device to the next lie 1 to 16 lanes.");
             Wrong(c.Elec > c.Mech, "/card/elec", "A card can't use more lanes than its edge has.");
             Wrong(c.Thick is < 1 or > 4, "/card/thick", "A card covers 1 to 4 slots.");
         }

@@ -7,6 +7,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Paths;
+using Irvak.Core.Power;
 using Irvak.Core.Processors;
 using Irvak.Core.Runbooks;
 
@@ -38,7 +39,9 @@ public static class RuleRegister
         BootSheet.Nvme, BootSheet.Sectors, BootSheet.Large, BootSheet.Host, BootSheet.Mirrored, BootSheet.Unlike, BootSheet.Media, BootSheet.Wears, BootSheet.Empty,
         CardFit.Bus, CardFit.Edge, CardFit.Height, CardFit.Length, CardFit.Thick, CardFit.Covers, CardFit.Clearance, CardFit.Power, CardFit.Plug, CardFit.Air, CardFit.Homeless,
         LaneRules.Split, LaneRules.Undivided, LaneRules.Dark, LaneRules.Less, LaneRules.Narrow, LaneRules.Uplink, LaneRules.Over, LaneRules.Side, LaneRules.Shared, LaneRules.Trained,
-        PathRules.Nothing, PathRules.Shared, PathRules.Pinch, PathRules.Wish, PathRules.Amplified,
+        PowerRules.Short, PowerRules.Tight, PowerRules.Alone, PowerRules.Start, PowerRules.Plugs, PowerRules.Splitter, PowerRules.Moulded, PowerRules.Mistyped, PowerRules.Unknown,
+        PowerRules.Fan, PowerRules.Blank, PowerRules.Hot, PowerRules.TooHot, PowerRules.Pad,
+        PathRules.Shared, PathRules.Pinch, PathRules.Wish, PathRules.Amplified,
         CacheRules.Broken, CacheRules.Alone, CacheRules.Unguarded, CacheRules.Small, CacheRules.Useless, CacheRules.Wears, CacheRules.NotFlash, CacheRules.Twice, CacheRules.Key,
         Endurance.Short, Moves.Unsaid, Moves.TooSmall, Moves.SectorSize, Moves.Never, Moves.KeyFirst, Wiping.Unsaid,
         AimDistance.Memory, AimDistance.Space, AimDistance.Failures, AimDistance.Money,

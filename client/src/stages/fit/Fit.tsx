@@ -15,6 +15,7 @@ import { ArraysTab } from './arrays/ArraysTab';
 import { useRehearsing } from './arrays/rehearsing';
 import { LanesTab } from './lanes/LanesTab';
 import { PathTab } from './path/PathTab';
+import { PowerTab } from './power/PowerTab';
 import { BootTab } from './storage/BootTab';
 import { CacheTab } from './storage/CacheTab';
 import { MemoryTab } from './MemoryTab';
@@ -147,6 +148,8 @@ export default function Fit() {
           <LanesTab job={job} stale={pending} onAct={act} />
         ) : tab === 'path' ? (
           <PathTab job={job} stale={pending} />
+        ) : tab === 'power' ? (
+          <PowerTab job={job} stale={pending} />
         ) : tab === 'cache' ? (
           <CacheTab job={job} stale={pending} />
         ) : tab === 'boot' ? (
@@ -189,16 +192,19 @@ const TABS: Tab[] = [
   ['path', '', 'P', 'ath'],
   ['cache', '', 'C', 'ache'],
   ['boot', 'B', 'o', 'ot'],
+  ['power', 'Po', 'w', 'er and heat'],
 ];
 
 const shows = (job: JobView, tab: string) =>
   tab === 'memory'
     ? (job.sheet?.channels?.length ?? 0) > 0
-    : tab === 'lanes'
-      ? (job.lanes?.branches.length ?? 0) > 0
-      : tab === 'path'
-        ? (job.paths?.planned.length ?? 0) > 0
-        : hasBays(job);
+    : tab === 'power'
+      ? !!job.power
+      : tab === 'lanes'
+        ? (job.lanes?.branches.length ?? 0) > 0
+        : tab === 'path'
+          ? (job.paths?.planned.length ?? 0) > 0
+          : hasBays(job);
 
 const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.sheet?.m2?.length ?? 0) > 0;
 

@@ -1,0 +1,135 @@
+using System.Globalization;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Power;
+
+/// <summary>What stands in the way of current and air.</summary>
+public static class PowerRules
+{
+    public static readonly Rule Short = new("POWER-SHORT", Severity.Stop,
+        "At work the plan draws {draw}; the supplies give {gives}.",
+        "A supply beyond its rating switches off, or ages fast.",
+        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice);
+
+    public static readonly Rule Tight = new("POWER-HEADROOM", Severity.Care,
+        "At work the plan draws {draw} of {gives}: {left} are left, 20 % should be.",
+        "Peaks, age and heat want room.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Alone = new("POWER-ONE", Severity.Care,
+        "One supply alone gives {gives}; the plan draws {draw}.",
+        "When one fails the other carries everything, or the machine goes down with it.",
+        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice);
+
+    public static readonly Rule Start = new("POWER-START", Severity.Care,
+        "{count} disks spinning up at once draw {peak} for some seconds; {gives} are there.",
+        "A disk takes about 2 A on 12 V while it comes up to speed. Let groups start one after another.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Plugs = new("POWER-PLUG", Severity.Care,
+        "{wants} plugs of {what} are wanted, the supply has {has}.",
+        "Look before the day; a splitter only as far as its plug carries.",
+        "machine sheet", Basis.Sheet);
+
+    public static readonly Rule Splitter = new("POWER-SPLIT", Severity.Stop,
+        "{count} disks on one SATA power plug start with {amp} on 12 V; it carries 4.5 A.",
+        "Three pins of 1.5 A. Two large disks, yes; three burn it.",
+        "SATA 3, power connector", Basis.Standard);
+
+    public static readonly Rule Moulded = new("POWER-MOULD", Severity.Care,
+        "A splitter is needed: take a crimped one, no moulded one.",
+        "Moulded plugs have been known to short inside and burn.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Mistyped = new("POWER-LOOK", Severity.Care,
+        "A supply of {gives} can’t be right: at rest alone the machine draws {idle}.",
+        "A supply smaller than the idle load was read or typed wrongly.",
+        "arithmetic; parts' sheets, else common practice, no source", Basis.Practice);
+
+    public static readonly Rule Unknown = new("POWER-UNKNOWN", Severity.Note,
+        "What the supply gives is not known; the plan draws {draw} at work, {peak} at the start.",
+        "Its label tells.",
+        "machine sheet", Basis.Sheet);
+
+    public static readonly Rule Fan = new("HEAT-FAN", Severity.Stop,
+        "{part} is {state}.",
+        "Without it something overheats, at once or in summer.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Blank = new("HEAT-AIR", Severity.Care,
+        "{part}: {state}. Air takes the short way and what it should cool stays hot.",
+        "Fans push through the least resistance.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Hot = new("HEAT-DRIVE", Severity.Care,
+        "{drive} in {place} was at {celsius} °C: {limits}.",
+        "Heat shortens the life of disks and makes flash slow down.",
+        "drive's own limit; else common practice, no source", Basis.Practice);
+
+    public static readonly Rule TooHot = new("HEAT-OUT", Severity.Stop,
+        "{drive} in {place} was at {celsius} °C, out of its rating: {limits}.",
+        "Beyond its rating it slows down, stops or dies.",
+        "drive's own limit; else common practice, no source", Basis.Practice);
+
+    public static readonly Rule Pad = new("HEAT-PAD", Severity.Care,
+        "No pad of the shelf fills {gap} mm at {place}: {thick} mm are wanted.",
+        "Too thin has no contact, too thick bends the board.",
+        "common practice, no source", Basis.Practice);
+
+    internal static IEnumerable<Finding> Judge(Question q, PowerSheet power)
+    {
+        foreach (var finding in Supply(q, power)) yield return finding;
+        foreach (var plug in power.Plugs.Where(p => p.Has is { } has && has < p.Wants))
+        {
+            yield return Finding.Of(Plugs, [], null, ("wants", $"{plug.Wants}"), ("what", plug.What), ("has", $"{plug.Has}"));
+            if (plug.What != "SATA power") continue;
+            var each = plug.Has > 0 ? (int)Math.Ceiling(plug.Wants / (double)plug.Has!.Value) : plug.Wants;
+            if (plug.AmpEach > PowerSheet.PlugAmp)
+                yield return Finding.Of(Splitter, [], Worked.Sum("SATA 3, power connector", new WorkedLine("at the start", Amp(plug.AmpEach.Value), true), new WorkedLine("disks on one plug", $"{each}"), new WorkedLine("one plug carries", Amp(PowerSheet.PlugAmp))), ("count", $"{each}"), ("amp", Amp(plug.AmpEach.Value)));
+            else yield return Finding.Of(Moulded, [], null);
+        }
+        foreach (var air in power.Air.Where(a => a.State is AirState.Missing or AirState.Unplugged))
+            yield return Finding.Of(AirParts.IsFan(air.Part) ? Fan : Blank, [], null, ("part", char.ToUpperInvariant(air.Words[0]) + air.Words[1..]), ("state", SeeAir.Words(air.State)));
+        foreach (var heat in power.Heat.Where(h => h.Band != "good"))
+            yield return Finding.Of(heat.Band == "out" ? TooHot : Hot, [heat.Place], null, ("drive", heat.Part), ("place", Say.Place(heat.Place)), ("celsius", $"{heat.Celsius}"), ("limits", heat.Limits));
+        foreach (var pad in power.Pads.Where(p => p.ShelfPartId is null))
+            yield return Finding.Of(Pad, [pad.Place], pad.Why, ("gap", Number(pad.GapMm)), ("place", Say.Place(pad.Place)), ("thick", Number(pad.ThickMm)));
+    }
+
+    private static IEnumerable<Finding> Supply(Question q, PowerSheet power)
+    {
+        // What is not touched is not judged anew; what somebody typed of a supply is looked at always.
+        var touched = q.Changes.Count > 0;
+        if (power.SupplyWatt is not { } all || power.LimitWatt is not { } limit)
+        {
+            if (touched && q.Sheet.Supplies.Count > 0) yield return Finding.Of(Unknown, [.. q.Sheet.Supplies.Where(s => s.Watt is null).Select(s => PlaceName.Supply(s.Id))], null, ("draw", Watt(power.SteadyWatt)), ("peak", Watt(power.PeakWatt)));
+            yield break;
+        }
+        if (all < power.IdleWatt)
+        {
+            yield return Finding.Of(Mistyped, [.. q.Sheet.Supplies.Select(s => PlaceName.Supply(s.Id))], Sum(power, power.IdleWatt, "at rest"), ("gives", Watt(all)), ("idle", Watt(power.IdleWatt)));
+            yield break;
+        }
+        if (!touched) yield break;
+        var sum = Sum(power, power.SteadyWatt, "at work");
+        if (power.SteadyWatt > all) yield return Finding.Of(Short, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(all)));
+        else if (power.Redundant && power.SteadyWatt > limit) yield return Finding.Of(Alone, [], sum, ("gives", Watt(limit)), ("draw", Watt(power.SteadyWatt)));
+        else if (power.SteadyWatt > limit * (1 - PowerSheet.Headroom)) yield return Finding.Of(Tight, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(limit)), ("left", string.Create(CultureInfo.InvariantCulture, $"{100 * (1 - (power.SteadyWatt / limit)):0} %")));
+        if (power.PeakWatt > limit * (1 - PowerSheet.Headroom) && power.PeakWatt > power.SteadyWatt && power.Lines.Count(l => l.SpinAmp12 > 0) is > 1 and var disks)
+            yield return Finding.Of(Start, [.. power.Lines.Where(l => l.SpinAmp12 > 0).Select(l => l.Place)],
+                Worked.Sum("common practice, no source", new WorkedLine("most at the start", Watt(power.PeakWatt), true), new WorkedLine("on 12 V by starting disks", Amp(power.Amp12)), new WorkedLine("all else", Watt(power.Start[0].Rest)), new WorkedLine("limit less 20 %", Watt(limit * (1 - PowerSheet.Headroom)))),
+                ("count", $"{(power.Group > 0 ? Math.Min(power.Group, disks) : disks)}"), ("peak", Watt(power.PeakWatt)), ("gives", Watt(limit)));
+    }
+
+    private static Worked Sum(PowerSheet power, double watt, string when) => new(
+        [.. power.Lines.GroupBy(l => l.Part).OrderByDescending(g => g.Sum(l => l.Active)).Take(6).Select(g => new WorkedLine(g.Count() == 1 ? g.Key : $"{g.Count()} × {g.Key}", Watt(g.Sum(l => l.Active))))],
+        new WorkedLine(when, Watt(watt), true), "parts' sheets; else common practice, no source");
+
+    private static string Watt(double watt) => string.Create(CultureInfo.InvariantCulture, $"{watt:0} W");
+
+    private static string Amp(double amp) => string.Create(CultureInfo.InvariantCulture, $"{amp:0.#} A");
+
+    private static string Number(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
+}

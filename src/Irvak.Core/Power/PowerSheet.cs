@@ -1,0 +1,173 @@
+using System.Globalization;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Power;
+
+/// <summary>What is drawn at one moment of the start.</summary>
+/// <param name="Seconds">Since the power came on.</param>
+/// <param name="Watt12">By disks on 12 V.</param>
+/// <param name="Watt5">By disks on 5 V.</param>
+/// <param name="Rest">By all else, W.</param>
+public sealed record StartPoint(double Seconds, double Watt12, double Watt5, double Rest)
+{
+    public double Total => Watt12 + Watt5 + Rest;
+}
+
+/// <summary>Plugs of one kind.</summary>
+/// <param name="Has">Plugs that the supplies offer; null when the sheet does not tell.</param>
+/// <param name="AmpEach">Most that starts on one plug on 12 V, shared as evenly as it goes, A; null where that is no question.</param>
+public sealed record PlugLine(string What, int? Has, int Wants, double? AmpEach);
+
+/// <summary>How hot a drive was seen.</summary>
+/// <param name="Band">good, care, urgent or out.</param>
+public sealed record HeatLine(string Place, string Part, int Celsius, string Band, string Limits, string Source);
+
+/// <summary>What moves the air, as somebody saw it.</summary>
+public sealed record AirLine(string Part, string Words, AirState State);
+
+/// <summary>A pad with its thickness.</summary>
+/// <param name="ThickMm">Before it is pressed together, mm.</param>
+/// <param name="Part">Pad of the shelf that fills the gap while pressed by 10 to 30 %; null when none does.</param>
+public sealed record PadLine(string Place, string Part, double GapMm, double Compression, double ThickMm, string? ShelfPartId, string? Pad, string? PadWords, Worked Why);
+
+/// <summary>Current and heat of a plan.</summary>
+/// <param name="SteadyWatt">Everything at work, W.</param>
+/// <param name="PeakWatt">Most during the start, W.</param>
+/// <param name="SupplyWatt">What the supplies give together; null when not known.</param>
+/// <param name="LimitWatt">What one of them must carry alone where there are several, else all of it; null when not known.</param>
+/// <param name="Amp12">Most on 12 V by starting disks, A.</param>
+/// <param name="Group">Disks that start together; 0 for all.</param>
+/// <param name="Suggested">Largest group with which the start stays below the limit; null when all at once does, or none does.</param>
+public sealed record PowerSheet(
+    IReadOnlyList<PowerLine> Lines, double SteadyWatt, double IdleWatt, double PeakWatt, double PeakSeconds, double? SupplyWatt, double? LimitWatt, bool Redundant, double Amp12,
+    int Group, double Seconds, int? Suggested, IReadOnlyList<StartPoint> Start, IReadOnlyList<PlugLine> Plugs, IReadOnlyList<HeatLine> Heat, IReadOnlyList<AirLine> Air, IReadOnlyList<PadLine> Pads)
+{
+    /// <summary>Share of a supply that stays free. Common practice, no source.</summary>
+    public const double Headroom = 0.2;
+
+    /// <summary>Current of a SATA power plug on one rail: three pins of 1.5 A (SFF-8482, SATA 3).</summary>
+    public const double PlugAmp = 4.5;
+
+    // A disk takes 5 to 15 s to come up to speed. Common practice, no source.
+    private const double SpinSeconds = 10;
+
+    private const double Shown = 30, Step = 0.5;
+
+    public static PowerSheet Of(Question q)
+    {
+        List<PowerLine> lines = [.. Draws.Of(q.Sheet, q.Planned)];
+        var (steady, idle) = (lines.Sum(l => l.Active), lines.Sum(l => l.Idle));
+        var supplies = q.Sheet.Supplies;
+        double? all = supplies.Count == 0 || supplies.Any(s => s.Watt is null) ? null : supplies.Sum(s => s.Watt!.Value);
+        var redundant = supplies.Count(s => !s.External) > 1;
+        double? limit = all is null ? null : redundant ? supplies.Min(s => s.Watt!.Value) : all;
+        var start = Curve(lines, q.StaggerDrives, q.StaggerSeconds);
+        var peak = start.MaxBy(p => p.Total)!;
+        int? suggested = null;
+        if (limit is { } most && start.Max(p => p.Total) > most * (1 - Headroom))
+            for (var group = lines.Count(l => l.SpinAmp12 + l.SpinAmp5 > 0) - 1; group >= 1 && suggested is null; group--)
+                if (Curve(lines, group, Math.Max(q.StaggerSeconds, SpinSeconds)).Max(p => p.Total) <= most * (1 - Headroom)) suggested = group;
+        return new(lines, steady, idle, peak.Total, peak.Seconds, all, limit, redundant, start.Max(p => p.Watt12) / 12, q.StaggerDrives, q.StaggerSeconds, suggested, start,
+            PlugsOf(q, lines), [.. HeatBands.Of(q)], [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))], [.. Padding.Of(q)]);
+    }
+
+    /// <summary>The first half minute, or longer where groups start later: disks that are up run on, those whose turn has not come draw nothing.</summary>
+    /// <param name="group">Disks that start together; 0 for all.</param>
+    /// <param name="seconds">From group to group.</param>
+    public static IReadOnlyList<StartPoint> Curve(IReadOnlyList<PowerLine> lines, int group, double seconds)
+    {
+        var disks = lines.Where(l => l.SpinAmp12 + l.SpinAmp5 > 0).ToList();
+        var rest = lines.Except(disks).Sum(l => l.Active);
+        var groups = group <= 0 ? disks.Count == 0 ? [] : new[] { disks.ToArray() } : [.. disks.Chunk(group)];
+        var last = groups.Length == 0 ? Shown : Math.Max(Shown, ((groups.Length - 1) * seconds) + SpinSeconds + 2);
+        // Before a group's turn, while it spins up, and after: the sums of each group are made once.
+        var sums = groups.Select(g => (Spin12: g.Sum(d => d.SpinAmp12 * 12), Spin5: g.Sum(d => d.SpinAmp5 * 5), Up: g.Sum(d => d.Active))).ToList();
+        var points = new List<StartPoint>();
+        for (var t = 0.0; t <= last; t += last > 240 ? 2 : Step)
+        {
+            double on12 = 0, on5 = 0;
+            for (var g = 0; g < sums.Count; g++)
+            {
+                var since = t - (g * seconds);
+                if (since < 0) break;
+                if (since < SpinSeconds) (on12, on5) = (on12 + sums[g].Spin12, on5 + sums[g].Spin5);
+                else on12 += sums[g].Up;
+            }
+            points.Add(new(t, on12, on5, rest));
+        }
+        return points;
+    }
+
+    private static List<PlugLine> PlugsOf(Question q, IReadOnlyList<PowerLine> lines)
+    {
+        var plugs = new List<PlugLine>();
+        var told = q.Sheet.Supplies.Any(s => s.Connectors is { Count: > 0 });
+        int? Has(Func<string, bool> which) => told ? q.Sheet.Supplies.SelectMany(s => s.Connectors ?? []).Where(c => which(c.What)).Sum(c => c.Count) : null;
+        // Bays with a backplane bring their own current; single ones are plugged one by one.
+        List<string> cabled = [.. q.Sheet.Bays.Where(b => b.HotPlug == false && b.Stance != "caddy").SelectMany(b => b.Names.Select(PlaceName.Bay)).Where(p => q.Planned.At(p)?.Drive is not null)];
+        if (cabled.Count > 0)
+        {
+            var has = Has(w => w.Contains("SATA", StringComparison.OrdinalIgnoreCase));
+            var each = has is > 0 and var n ? (int)Math.Ceiling(cabled.Count / (double)n) : 1;
+            plugs.Add(new("SATA power", has, cabled.Count, lines.Where(l => cabled.Contains(l.Place)).OrderByDescending(l => l.SpinAmp12).Take(each).Sum(l => l.SpinAmp12)));
+        }
+        var cards = q.Sheet.Slots.Select(s => (Slot: s, q.Planned.At(PlaceName.Card(s.Id))?.Card)).Where(c => c.Card is { Role: CardRole.Graphics, Watt: { } w } && w > (c.Slot.Watt ?? 75)).ToList();
+        if (cards.Count > 0) plugs.Add(new("card power", Has(w => w.Contains("card", StringComparison.OrdinalIgnoreCase)), cards.Sum(c => (int)Math.Ceiling((c.Card!.Watt!.Value - (c.Slot.Watt ?? 75)) / 150.0)), null));
+        return plugs;
+    }
+}
+
+/// <summary>Temperatures that captures told of drives.</summary>
+internal static class HeatBands
+{
+    // A disk by its temperature, °C; flash where the drive names no limit of its own. Common practice, no source.
+    private const int DiskGood = 45, DiskCare = 55, DiskOut = 60, FlashCare = 70, FlashStop = 80;
+
+    public static IEnumerable<HeatLine> Of(Question q)
+    {
+        // In the order of the chassis, not of the letters of their names.
+        foreach (var place in PlaceName.All(q.Sheet))
+            if (q.Found.At(place) is { } unit && unit is { Drive: { } drive, Serial: { } serial } && q.Temperatures.TryGetValue(serial, out var seen))
+                yield return Band(place, unit.Short, drive, seen.Celsius, seen.Warn);
+    }
+
+    private static HeatLine Band(string place, string name, DriveSheet drive, int at, int? warn)
+    {
+        if (drive.Media == DriveMedia.Flash)
+        {
+            var care = warn ?? FlashCare;
+            var stop = drive.MostCelsius ?? (warn is null ? FlashStop : Math.Max(FlashStop, warn.Value + 5));
+            return new(place, name, at, at >= stop ? "out" : at >= care ? "urgent" : at >= care - 8 ? "care" : "good", $"care from {care} °C, out of rating from {stop}", warn is null ? "common practice, no source" : "the drive's own warning value");
+        }
+        // The drive's own limit comes first.
+        var most = drive.MostCelsius ?? DiskOut;
+        return new(place, name, at, at > most ? "out" : at > Math.Min(DiskCare, most - 5) ? "urgent" : at > DiskGood ? "care" : "good", $"good to {DiskGood} °C, rated to {most}", drive.MostCelsius is null ? "common practice, no source" : "drive's sheet for the limit; bands: common practice, no source");
+    }
+}
+
+/// <summary>Thermal pads.</summary>
+public static class Padding
+{
+    // A pad works while it is pressed together by so much. Common practice, no source.
+    private const double LeastPress = 0.1, MostPress = 0.3;
+
+    /// <summary>Thickness of a pad that fills a gap: gap ÷ (1 − compression).</summary>
+    /// <param name="gapMm">mm, more than 0.</param>
+    /// <param name="compression">Share, 0 to less than 1.</param>
+    public static double Thickness(double gapMm, double compression) => gapMm / (1 - compression);
+
+    internal static IEnumerable<PadLine> Of(Question q)
+    {
+        foreach (var (place, pad) in q.Pads)
+        {
+            var thick = Thickness(pad.GapMm, pad.Compression);
+            var part = q.Shelf.Values.Where(p => p.Accessory is { Kind: AccessoryKind.Pad, ThickMm: { } t } && 1 - (pad.GapMm / t) is >= LeastPress and <= MostPress)
+                .OrderBy(p => Math.Abs(p.Accessory!.ThickMm!.Value - thick)).ThenBy(p => p.Id, StringComparer.Ordinal).FirstOrDefault();
+            yield return new(place, q.Planned.At(place)?.Short ?? "nothing planned", pad.GapMm, pad.Compression, thick, part?.Id, part?.Accessory!.Name, part is null ? null : string.Create(CultureInfo.InvariantCulture, $"{part.Accessory!.Name}, pressed by {100 * (1 - (pad.GapMm / part.Accessory.ThickMm!.Value)):0} %"),
+                Worked.Sum("pressed by 10 to 30 %: common practice, no source", new WorkedLine("gap ÷ (1 − compression)", Mm(thick), true), new WorkedLine("gap", Mm(pad.GapMm)), new WorkedLine("compression", string.Create(CultureInfo.InvariantCulture, $"{100 * pad.Compression:0} %"))));
+        }
+    }
+
+    private static string Mm(double mm) => string.Create(CultureInfo.InvariantCulture, $"{mm:0.##} mm");
+}

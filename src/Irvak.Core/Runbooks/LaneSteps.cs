@@ -1,0 +1,24 @@
+using System.Globalization;
+using Irvak.Core.Lanes;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Runbooks;
+
+/// <summary>What is entered in the firmware for slots and for the start of disks, before the system comes up.</summary>
+internal static class LaneSteps
+{
+    public static IEnumerable<Step> Of(Question q)
+    {
+        foreach (var (slot, widths) in q.Splits)
+            if (!widths.SequenceEqual(q.FoundSplitOf(slot) ?? []))
+                yield return new("split:" + slot, Runbook.Start, $"Set {slot} in the firmware: {Splitting.Words(widths)}",
+                    ["Look for the slot by its name, under PCI Express; many set-ups call it bifurcation.", widths.Count == 0 ? "Back to one link over all lanes." : $"Enter {Splitting.Words(widths)}, in this order.", "Save and start again: the setting counts from the next start on."],
+                    null, [PlaceName.Card(slot)], 3);
+        if (q.StaggerDrives > 0)
+            yield return new("start:stagger", Runbook.Start, string.Create(CultureInfo.InvariantCulture, $"Let {q.StaggerDrives} disks start every {q.StaggerSeconds:0.#} s"),
+                ["In the controller’s set-up, under spin-up or start of drives.", $"Group {q.StaggerDrives}, delay {q.StaggerSeconds.ToString("0.#", CultureInfo.InvariantCulture)} s; save."], null, [], 3);
+    }
+
+    /// <summary>True for a module that sits on a carrier: it is mounted before the carrier goes in.</summary>
+    public static bool IsOnCarrier(Question q, string place) => q.Sheet.M2.Any(m => m.On is not null && PlaceName.M2(m.Id) == place);
+}

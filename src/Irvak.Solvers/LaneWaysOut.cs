@@ -1,0 +1,47 @@
+using Irvak.Core;
+using Irvak.Core.Builds;
+using Irvak.Core.Evidence;
+using Irvak.Core.Lanes;
+using Irvak.Core.Plans;
+using Irvak.Core.Power;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Solvers;
+
+/// <summary>Candidate repairs of findings about lanes, cards, paths and current.</summary>
+internal static class LaneWaysOut
+{
+    public static bool IsAbout(Finding finding) => finding.Rule.Code.Split('-')[0] is "LANE" or "CARD" or "PATH" or "POWER";
+
+    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf) => finding.Rule.Code.Split('-')[0] switch
+    {
+        "LANE" or "CARD" or "PATH" => Lanes(state, before, finding, shelf),
+        "POWER" => Power(before, finding),
+        _ => [],
+    };
+
+    private static IEnumerable<(string, string, Edit)> Lanes(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf)
+    {
+        foreach (var place in finding.Places.Where(p => PlaceName.Kind(p) == "card"))
+        {
+            var slot = PlaceName.Short(place);
+            if (before.Lanes.Splits.FirstOrDefault(l => l.Slot == slot) is { Best: { } best } line && !best.SequenceEqual(line.Enter ?? []))
+                yield return ("split", $"Set {slot} to {Splitting.Words(best)} in the firmware", new SetSplit(slot, best));
+            if (state.Planned.At(place)?.Card is { Role: CardRole.Carrier, HasSwitch: not true, Endpoints: { } ends } card && state.Sheet!.Slots.FirstOrDefault(s => s.Id == slot) is { } of)
+                foreach (var part in shelf.Where(p => p.Card is { Role: CardRole.Carrier, HasSwitch: true, Endpoints: { } its } && its.Count >= ends.Count && CardFit.WhyNot(of, p.Card!) is null).OrderByDescending(p => p.InStock > 0).ThenBy(p => p.PriceEur ?? decimal.MaxValue).Take(1))
+                    yield return ("switch", $"{part.Card!.Name} in {slot} instead", new Fit(place, Unit.Of(part)));
+        }
+        var question = Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id));
+        if (LaneSolver.TooLarge(question) is null && LaneSolver.Solve(question) is { Edit: { } layout } found)
+            yield return ("layout", layout.Moves.Count == 0 ? "Divide the slots as computed" : $"Lay out {Say.Count(layout.Moves.Count, "part", "parts")} anew: {string.Join(", ", found.Parts.Where(p => p.To != p.From).Take(3).Select(p => $"{PlaceName.Short(p.From)} {(p.To is null ? "out" : $"to {PlaceName.Short(p.To)}")}"))}", layout);
+        foreach (var place in finding.Places.Where(p => state.Plan.ContainsKey(p) && PlaceName.Kind(p) is "card" or "m2" && state.Plan.ContainsKey(p)).Take(1))
+            yield return ("leave", $"Leave {PlaceName.Short(place)} as found", new Restore(place));
+    }
+
+    private static IEnumerable<(string, string, Edit)> Power(Evaluation before, Finding finding)
+    {
+        if (finding.Rule.Code != PowerRules.Start.Code || before.Power.Suggested is not { } group) yield break;
+        yield return ("stagger", $"Let {Say.Count(group, "disk", "disks")} start every {Math.Max(10, before.Power.Seconds):0} s", new StaggerStart(group, Math.Max(10, before.Power.Seconds)));
+    }
+}
