@@ -35,7 +35,7 @@ public sealed record LayOut(IReadOnlyDictionary<string, string?> Moves, IReadOnl
             var path = "/edit/moves/" + from;
             if (!IsLaid(from) || planned.At(from) is not { } unit) return new(path, $"There is no card and no module in {PlaceName.Short(from)}.");
             if (to is null) continue;
-            if (!IsLaid(to) || !unit.Homes.Contains(PlaceName.Kind(to))) return new(path, $"{unit.Long} does not go into {PlaceName.Short(to)}.");
+            if (!IsLaid(to) || !unit.Homes.Contains(PlaceName.Kind(to))) return new(path, $"{unit.Short} does not go into {PlaceName.Short(to)}.");
             if (!goals.Add(to)) return new(path, $"Two parts would go into {PlaceName.Short(to)}.");
             if (planned.At(to) is not null && !edit.Moves.ContainsKey(to)) return new(path, $"{PlaceName.Short(to)} is taken; empty it first.");
         }

@@ -50,7 +50,7 @@ public static class PowerRules
 
     public static readonly Rule Unknown = new("POWER-UNKNOWN", Severity.Note,
         "What the supply gives is not known; the plan draws {draw} at work, {peak} at the start.",
-        "Its label tells.",
+        "Whether it carries the plan can’t be said. Its label tells what it gives.",
         "machine sheet", Basis.Sheet);
 
     public static readonly Rule Fan = new("HEAT-FAN", Severity.Stop,
@@ -116,7 +116,7 @@ public static class PowerRules
         var sum = Sum(power, power.SteadyWatt, "at work");
         if (power.SteadyWatt > all) yield return Finding.Of(Short, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(all)));
         else if (power.Redundant && power.SteadyWatt > limit) yield return Finding.Of(Alone, [], sum, ("gives", Watt(limit)), ("draw", Watt(power.SteadyWatt)));
-        else if (power.SteadyWatt > limit * (1 - PowerSheet.Headroom)) yield return Finding.Of(Tight, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(limit)), ("left", string.Create(CultureInfo.InvariantCulture, $"{100 * (1 - (power.SteadyWatt / limit)):0} %")));
+        else if (power.SteadyWatt > limit * (1 - PowerSheet.Headroom)) yield return Finding.Of(Tight, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(limit)), ("left", string.Create(CultureInfo.InvariantCulture, $"{Math.Floor(100 * (1 - (power.SteadyWatt / limit))):0} %")));
         if (power.PeakWatt > limit * (1 - PowerSheet.Headroom) && power.PeakWatt > power.SteadyWatt && power.Lines.Count(l => l.SpinAmp12 > 0) is > 1 and var disks)
             yield return Finding.Of(Start, [.. power.Lines.Where(l => l.SpinAmp12 > 0).Select(l => l.Place)],
                 Worked.Sum("common practice, no source", new WorkedLine("most at the start", Watt(power.PeakWatt), true), new WorkedLine("on 12 V by starting disks", Amp(power.Amp12)), new WorkedLine("all else", Watt(power.Start[0].Rest)), new WorkedLine("limit less 20 %", Watt(limit * (1 - PowerSheet.Headroom)))),

@@ -1,0 +1,56 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Lanes;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using static Irvak.Core.Tests.Lanes.LaneBox;
+
+namespace Irvak.Core.Tests.Lanes;
+
+public class CarrierPlacesTests
+{
+    private static string[] Places(JobState state) => [.. state.Sheet!.M2.Where(m => m.On is not null).Select(m => m.Id)];
+
+    [Fact]
+    public void A_carrier_brings_its_places_and_takes_them_away_again()
+    {
+        var state = Carrying("S1", 2);
+        Assert.Equal(["S1.1", "S1.2", "S1.3", "S1.4"], Places(state));
+        var without = state.With(new Remove("card:S1"));
+        Assert.Empty(Places(without));
+        Assert.DoesNotContain(without.Plan.Keys, k => k.StartsWith("m2:S1", StringComparison.Ordinal));
+        Assert.DoesNotContain(CarrierPlaces.Without(state.Sheet!).M2, m => m.On is not null);
+    }
+
+    [Fact]
+    public void A_module_of_SATA_does_not_run_on_a_carrier() =>
+        Assert.Contains(Carrying("S1", 0).With(new Fit("m2:S1.1", Drive(LaneBox.Module with { Protocol = DriveProtocol.Sata }))).Evaluate().Findings, f => f.Rule.Code == "M2-WIRED");
+
+    [Fact]
+    public void Laid_out_anew_arrays_follow_their_drives()
+    {
+        var state = Carrying("S2", 2).With(new MakeArray(new("Scratch", ArrayLevel.Stripe, ["m2:S2.1", "m2:S2.2"], Scratch: true)));
+        var moved = state.With(new LayOut(new Dictionary<string, string?> { ["card:S2"] = "card:S1", ["m2:S2.1"] = "m2:S1.1", ["m2:S2.2"] = "m2:S1.2" }, new Dictionary<string, IReadOnlyList<int>> { ["S1"] = [4, 4, 4, 4] }, "moves"));
+        Assert.Equal(["m2:S1.1", "m2:S1.2"], moved.Arrays["Scratch"]!.Members);
+        Assert.Equal(["S1.1", "S1.2", "S1.3", "S1.4"], Places(moved));
+        Assert.DoesNotContain(moved.Evaluate().Findings, f => f.Severity == Core.Verdicts.Severity.Stop);
+    }
+
+    [Fact]
+    public void A_card_that_was_found_moves_and_comes_home()
+    {
+        var found = Empty().With(new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["card:S1"] = Card(Network), ["card:S2"] = Card(Adapter) }, null, "test"));
+        var swapped = found.With(new LayOut(new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["card:S2"] = "card:S1" }, new Dictionary<string, IReadOnlyList<int>>(), "swaps"));
+        Assert.Equal("Lumick V2", swapped.Planned.At("card:S2")!.Short);
+        Assert.Equal("card:S1", swapped.Plan["card:S2"].MovedFrom);
+        var back = swapped.With(new LayOut(new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["card:S2"] = "card:S1" }, new Dictionary<string, IReadOnlyList<int>>(), "swaps"));
+        Assert.Empty(back.Changes());
+    }
+
+    [Theory]
+    [InlineData("card:S2", "card:S1", "There is no card and no module in S2.")]
+    [InlineData("card:S1", "m2:M1", "Lumick V2 does not go into M1.")]
+    [InlineData("card:S1", "card:S3", "S3 is taken; empty it first.")]
+    [InlineData("card:S1", "card:S9", "card:S9 is no place of Server.")]
+    public void A_layout_that_can_not_be_is_refused(string from, string to, string text) => Assert.Equal(text,
+        EditFold.Refusal(LaneBox.With(("card:S1", Network), ("card:S3", Network)), new LayOut(new Dictionary<string, string?> { [from] = to }, new Dictionary<string, IReadOnlyList<int>>(), "moves"))?.Text);
+}

@@ -1,0 +1,109 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Lanes;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using static Irvak.Core.Tests.Lanes.LaneBox;
+
+namespace Irvak.Core.Tests.Lanes;
+
+public class LaneSheetTests
+{
+    private static LaneSheet Lanes(JobState state) => state.Evaluate().Lanes;
+
+    private static LaneBranch At(JobState state, string place) => Lanes(state).Branches.Single(b => b.Place == place);
+
+    [Fact]
+    public void Lanes_are_counted_by_root_with_the_uplinks_of_others()
+    {
+        var sheet = Lanes(LaneBox.With(("card:S1", Network), ("card:S3", Network)));
+        var (one, two, chips) = (sheet.Roots[0], sheet.Roots[1], sheet.Roots[2]);
+        // 16 + 8 + 4 of M1 + 4 of the uplink are led somewhere; 8 and the uplink are used.
+        Assert.Equal((32, 12, 12), (one.Wired, one.Used, one.Free!.Value));
+        Assert.Equal((16, 8, 8), (two.Wired, two.Used, two.Free!.Value));
+        Assert.Equal((8, 0), (chips.Wired, chips.Used));
+        Assert.Equal(12 + 8 + 8, sheet.Left);
+    }
+
+    [Fact]
+    public void A_link_runs_at_the_least_of_both_ends()
+    {
+        var end = At(LaneBox.With(("card:S4", Network with { Gen = 4 })), "card:S4").Ends.Single();
+        Assert.Equal((4, 3, EndState.Less), (end.Width, end.Gen, end.State));
+        // Four lanes of generation 3 with packets of 128 bytes (PCI Express Base Specification, computed independently).
+        Assert.Equal(3316.6, end.MBs, 0.1);
+    }
+
+    [Fact]
+    public void Without_its_processor_a_slot_stays_dark()
+    {
+        var branch = At(LaneBox.With(("card:S3", Network)).Without2(), "card:S3");
+        Assert.Equal((BranchState.Dark, 0), (branch.State, branch.Used));
+        Assert.Equal("stays dark until CPU 2 is filled", branch.Why);
+    }
+
+    [Fact]
+    public void A_place_that_another_takes_lanes_from_has_fewer()
+    {
+        MachineSheet Taking(int left) => LaneBox.Sheet with { Exclusions = [new("M1", "S2", left)] };
+        var module = new Fit("m2:M1", Drive(LaneBox.Module));
+        Assert.Equal(8, At(On(Taking(4), ("card:S2", Network)), "card:S2").Ends[0].Width);
+        Assert.Equal(4, At(On(Taking(4), ("card:S2", Network)).With(module), "card:S2").Ends[0].Width);
+        var dark = At(On(Taking(0), ("card:S2", Network)).With(module), "card:S2");
+        Assert.Equal((EndState.Unseen, "M1 took its lanes"), (dark.Ends[0].State, dark.Why));
+    }
+
+    [Fact]
+    public void Behind_a_switch_all_are_seen_and_share_the_slot()
+    {
+        var branch = At(Carrying("S2", 4, Switched), "card:S2");
+        Assert.All(branch.Ends, e => Assert.Equal((4, 4), (e.Width, e.Gen)));
+        Assert.Equal((8, 0, true), (branch.Used, branch.Loose, branch.Switched));
+    }
+
+    [Fact]
+    public void What_is_never_opened_hangs_loose()
+    {
+        var branch = At(Carrying("S1", 4), "card:S1");
+        Assert.Equal([EndState.Full, EndState.Unseen, EndState.Unseen, EndState.Unseen], branch.Ends.Select(e => e.State));
+        Assert.Equal((4, 12), (branch.Used, branch.Loose));
+        Assert.Equal("S1 is not divided", branch.Ends[1].Why);
+    }
+
+    [Fact]
+    public void The_list_for_the_firmware_names_what_changes()
+    {
+        var state = Carrying("S1", 4).With(new SetSplit("S1", [8, 8], true), new SetSplit("S1", [4, 4, 4, 4]));
+        var line = Lanes(state).Splits.Single(l => l.Slot == "S1");
+        Assert.Equal([8, 8], line.Now!);
+        Assert.Equal([4, 4, 4, 4], line.Enter!);
+        Assert.True(line.Changes);
+        Assert.Null(Lanes(state).Splits.Single(l => l.Slot == "S3").Enter);
+        Assert.Contains(state.Evaluate().Runbook.Steps, s => s.Title == "Set S1 in the firmware: ×4 ×4 ×4 ×4");
+    }
+
+    [Fact]
+    public void Drives_seen_on_a_carrier_show_that_its_slot_was_divided()
+    {
+        var found = Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(Carrier) }, null, "test"), new RecordFound(new Dictionary<string, Unit?> { ["m2:S1.1"] = Drive(LaneBox.Module), ["m2:S1.3"] = Drive(LaneBox.Module) }, null, "test"));
+        Assert.Equal([4, 4, 4, 4], found.Ask().SplitOf("S1"));
+    }
+
+    [Fact]
+    public void A_thick_card_covers_its_neighbour() =>
+        Assert.Equal((BranchState.Dark, "covered by S1"), At(LaneBox.With(("card:S1", Network with { Thick = 2 })), "card:S2") is var b ? (b.State, b.Why) : default);
+
+    [Fact]
+    public void What_leaves_is_drawn_without_lanes()
+    {
+        var state = Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S2"] = Card(Network) }, null, "test"), new Remove("card:S2"));
+        Assert.Equal((EndState.Out, "Lumick V2"), At(state, "card:S2").Ends.Single() is var e ? (e.State, e.Name) : default);
+        Assert.Equal(0, At(state, "card:S2").Used);
+    }
+
+    [Theory]
+    [InlineData("S9", new[] { 4, 4 }, "/edit/slot")]
+    [InlineData("S1", new[] { 8, 8, 8 }, "/edit/widths")]
+    [InlineData("S1", new[] { 2, 2 }, "/edit/widths")]
+    [InlineData("S1", new[] { 0 }, "/edit/widths")]
+    public void A_setting_that_does_not_exist_is_refused(string slot, int[] widths, string path) => Assert.Equal(path, EditFold.Refusal(Empty(), new SetSplit(slot, widths))?.Path);
+}

@@ -1,0 +1,166 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Controllers;
+using Irvak.Core.Lanes;
+using Irvak.Core.Paths;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Tests.Arrays;
+using Irvak.Core.Tests.Lanes;
+
+namespace Irvak.Core.Tests.Paths;
+
+public class PathSheetTests
+{
+    private static readonly DriveSheet Ssd = DriveBox.Flash with { Form = "3.5", LinkGbs = 6, ReadMBs = 550, WriteMBs = 500 };
+
+    private static readonly DriveSheet Disk = DriveBox.Disk with { LinkGbs = 6, ReadMBs = 250, WriteMBs = 240 };
+
+    private static PathFlow Flow(JobState state, PathWay way, string array = "M") => state.Evaluate().Paths.Planned.Single(p => p.Name == array).Of(way)!;
+
+    private static PathStage Stage(PathFlow flow, string kind) => flow.Stages.Single(s => s.Kind == kind);
+
+    private static readonly MachineSheet Halves = LaneBox.Sheet with
+    {
+        Bays = [LaneBox.Sheet.Bays[0] with { Group = "left", Names = [.. Enumerable.Range(1, 5).Select(n => $"{n}")], Cols = 5, LinkGbs = [3, 6] }, LaneBox.Sheet.Bays[0] with { Group = "right", Names = [.. Enumerable.Range(6, 5).Select(n => $"{n}")], Cols = 5, LinkGbs = [3, 6] }],
+    };
+
+    private static readonly CardSheet FirstGen = LaneBox.Adapter with { Mech = 4, Elec = 4, Gen = 1 };
+
+    [Fact] // ten flash drives behind two ×4 cards of the first generation: about 1.6 GB/s of over 5 hoped for; common practice, no source
+    public void Ten_flash_drives_behind_two_cards_of_four_old_lanes()
+    {
+        var state = LaneBox.On(Halves, ("card:S1", FirstGen), ("card:S2", FirstGen))
+            .With([.. Enumerable.Range(1, 10).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(Ssd))), new WireBays("left", "card:S1"), new WireBays("right", "card:S2"), new MakeArray(new("M", ArrayLevel.Stripe, DriveBox.Bays(10), Scratch: true))]);
+        var flow = Flow(state, PathWay.Read);
+        Assert.Equal(5500, flow.Stages[0].MBs!.Value);
+        Assert.Equal(1684, flow.EndMBs, 1.0);
+        Assert.Equal("slot", flow.Stages[flow.Pinch!.Value].Kind);
+        Assert.InRange(1600, flow.Band!.Low, flow.Band.High);
+    }
+
+    [Fact] // two flash drives of 3.5 and 3.0 GB/s striped: about 6.9 read, 5.4 to 6.0 written; common practice, no source
+    public void Two_flash_drives_striped()
+    {
+        var drive = LaneBox.Drive(LaneBox.Module with { ReadMBs = 3500, WriteMBs = 3000 });
+        var state = LaneBox.Carrying("S2", 0).With(new Fit("m2:S2.1", drive), new Fit("m2:S2.2", drive), new SetSplit("S2", [4, 4]), new MakeArray(new("M", ArrayLevel.Stripe, ["m2:S2.1", "m2:S2.2"], Scratch: true)));
+        Assert.InRange(6900, Flow(state, PathWay.Read).Band!.Low, Flow(state, PathWay.Read).Band!.High);
+        Assert.All([5400.0, 6000.0], mbs => Assert.InRange(mbs, Flow(state, PathWay.Write).Band!.Low, Flow(state, PathWay.Write).Band!.High));
+    }
+
+    [Fact] // computed independently: 10 disks, double parity, kernel: 10/8 of every byte cross the slot
+    public void Software_sends_its_redundancy_through_the_slot_and_a_controller_keeps_it_behind()
+    {
+        var cached = LaneBox.Adapter with { Controller = LaneBox.Adapter.Controller! with { Levels = ["6"], CacheMiB = 1024 } };
+        var kernel = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Write), "slot");
+        var card = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Write), "slot");
+        Assert.Equal((1.25, 1.0), (kernel.Traffic, card.Traffic));
+        Assert.Equal(6633.2 / 1.25, kernel.MBs!.Value, 0.1);
+        Assert.Equal(6633.2, card.MBs!.Value, 0.1);
+        // Small writes: six transfers of double parity, four of single.
+        Assert.Equal(6, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Small), "slot").Traffic);
+        Assert.Equal(4, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity1), PathWay.Small), "slot").Traffic);
+        Assert.Equal(1, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Small), "slot").Traffic);
+    }
+
+    [Fact]
+    public void A_mirror_of_three_sends_every_byte_three_times_and_reads_one_drive()
+    {
+        var state = PathRuleCases.Behind(3, Ssd, ArrayLevel.Mirror);
+        Assert.Equal(3, Stage(Flow(state, PathWay.Write), "slot").Traffic);
+        Assert.Equal((550.0, 500.0), (Flow(state, PathWay.Read).Stages[0].MBs!.Value, Flow(state, PathWay.Write).Stages[0].MBs!.Value));
+        Assert.Equal(552, Stage(Flow(state, PathWay.Read), "links").MBs!.Value, 0.1);
+    }
+
+    private static MachineSheet Behind(string what, double[] rates) => LaneBox.Sheet with
+    {
+        Boards = [new("SATA", "controller", "chipset", Ports: 6), new("EXT", what, "SATA", Ports: 5)],
+        Bays = [LaneBox.Sheet.Bays[0] with { Root = "EXT", LinkGbs = rates }],
+    };
+
+    [Fact] // one link of 6 Gb/s for all: 600 × 92 %; common practice, no source, for the share
+    public void A_port_multiplier_shares_one_link()
+    {
+        var state = LaneBox.Empty(Behind("multiplier", [6])).With([.. Enumerable.Range(1, 4).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(Disk)))]).Array(ArrayLevel.Parity1, 4);
+        var flow = Flow(state, PathWay.Read);
+        Assert.Equal(552, flow.EndMBs, 0.1);
+        Assert.Equal("multiplier", flow.Stages[flow.Pinch!.Value].Kind);
+        // A rebuild reads three and writes one over the same half-duplex link: a quarter of it each.
+        Assert.Equal(138, Stage(Flow(state, PathWay.Rebuild), "multiplier").MBs!.Value, 0.1);
+        Assert.Equal(90, Flow(state, PathWay.Rebuild).EndMBs, 0.1);
+        Assert.Equal(138, Flow(state, PathWay.Scrub).EndMBs, 0.1);
+        // What hangs behind the chipset shares its uplink too.
+        Assert.Equal(3316.6, Stage(flow, "uplink").MBs!.Value, 0.1);
+    }
+
+    [Fact]
+    public void A_rebuild_takes_as_long_as_its_path_lets_it()
+    {
+        var wide = PathRuleCases.Behind(12, Disk, ArrayLevel.Parity1).Evaluate().Arrays.Planned[0].Rebuild!;
+        Assert.Equal(90, wide.MBs, 0.1);
+        var old = new CardSheet { Name = "Corvath P2", Role = CardRole.Controller, Bus = "pci", Controller = new() { Class = "ports", Protocols = [DriveProtocol.Sata], LinkGbs = [1.5, 3, 6], InnerPorts = 12 } };
+        var narrow = PathRuleCases.Behind(12, Disk, ArrayLevel.Parity1, card: old, slot: "P1").Evaluate();
+        // 100 MB/s in use for eleven that are read and one that is written.
+        Assert.Equal(100.0 / 12, narrow.Arrays.Planned[0].Rebuild!.MBs, 0.01);
+        Assert.Equal(narrow.Arrays.Planned[0].Rebuild!.Hours, narrow.Paths.Planned[0].Of(PathWay.Rebuild)!.Hours!.Value, 0.1);
+    }
+
+    [Fact]
+    public void Cards_on_the_old_bus_share_it()
+    {
+        var old = new CardSheet { Name = "Corvath P2", Role = CardRole.Controller, Bus = "pci", Controller = new() { Class = "ports", Protocols = [DriveProtocol.Sata], LinkGbs = [1.5], InnerPorts = 2 } };
+        var state = LaneBox.On(LaneBox.Sheet, ("card:P1", old), ("card:P2", new CardSheet { Name = "Old network", Role = CardRole.Network, Bus = "pci", Network = new(1, [1]) }))
+            .With(new Fit("bay:1", LaneBox.Drive(Disk with { LinkGbs = 1.5 })), new WireBays("front", "card:P1"));
+        var stage = Stage(Flow(state, PathWay.Read, "1"), "slot");
+        Assert.Equal((133.0, 100.0), (stage.RawMBs!.Value, Math.Round(stage.MBs!.Value)));
+        Assert.Equal(["Old network"], stage.Others);
+    }
+
+    [Fact] // inner tracks give half of outer ones; common practice, no source
+    public void Inner_tracks_are_told()
+    {
+        var flow = Flow(PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe), PathWay.Read);
+        Assert.Equal((1000.0, 500.0), (flow.EndMBs, flow.InnerMBs!.Value));
+        Assert.Null(Flow(PathRuleCases.Behind(4, Ssd, ArrayLevel.Stripe), PathWay.Read).InnerMBs);
+    }
+
+    [Fact] // 25 Gb/s with time stamps: 2942.1 MB/s (IEEE 802.3)
+    public void The_network_is_the_last_stage_and_lifting_goes_on_from_the_narrowest()
+    {
+        var state = PathRuleCases.Behind(12, Ssd, ArrayLevel.Stripe, more: ("card:S4", LaneBox.Network));
+        var flow = Flow(state, PathWay.Read);
+        Assert.Equal(["drives", "links", "slot", "network-uplink", "network-slot", "network"], flow.Stages.Select(s => s.Kind));
+        Assert.Equal(2942.1, flow.EndMBs, 0.1);
+        Assert.Equal(5, flow.Pinch);
+        Assert.Equal(("Network", 3316.6), (flow.Lifts[0].Stage, Math.Round(flow.Lifts[0].ToMBs, 1)));
+        Assert.Equal(flow.Lifts.Select(l => l.ToMBs).Order(), flow.Lifts.Select(l => l.ToMBs));
+        // On the machine itself the network is no stage.
+        Assert.Equal(6600, flow.LocalMBs, 0.1);
+    }
+
+    [Fact]
+    public void Another_line_and_other_drives_can_be_asked()
+    {
+        var q = PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: ("card:S2", LaneBox.Network)).Ask();
+        double End(PathQuestion ask) => PathSheet.Asked(q, "M", ask)!.Of(PathWay.Read)!.EndMBs;
+        Assert.Equal((1000.0, 1500.0), (End(new()), End(new(Drives: 6))));
+        Assert.Equal(117.7, End(new(NetworkGbs: 1)), 0.1);
+        Assert.Null(PathSheet.Asked(q, "N", new()));
+        Assert.Equal("/drives", new PathQuestion(Drives: 0).Problem?.Path);
+        Assert.Equal("/networkGbs", new PathQuestion(NetworkGbs: -1).Problem?.Path);
+    }
+
+    [Fact]
+    public void Between_two_processors_the_rate_is_not_known()
+    {
+        var flow = Flow(PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: ("card:S3", LaneBox.Network)), PathWay.Read);
+        Assert.Null(Stage(flow, "sockets").MBs);
+        Assert.Equal(1000, flow.EndMBs);
+    }
+
+    [Fact] // four times the memory; common practice, no source
+    public void A_test_is_larger_than_every_cache_on_its_way()
+    {
+        var path = PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe).Evaluate().Paths.Planned[0];
+        Assert.Equal((128.0, "four times the memory, or direct requests that pass it by"), (path.TestGiB, path.TestWhy));
+    }
+}
