@@ -68,7 +68,8 @@ internal static class LaneProgram
         foreach (var root in lanes.Question.Sheet.Roots.Where(r => r.Lanes is not null))
         {
             var own = new List<LinearExpr>();
-            for (var c = 0; c < puts.Length; c++) for (var o = 0; o < puts[c].Length; o++) if (lanes.Options[c][o].Root == root.Id) own.Add(puts[c][o] * lanes.Options[c][o].Lanes);
+            for (var c = 0; c < puts.Length; c++) for (var o = 0; o < puts[c].Length; o++) if (lanes.Options[c][o].Root == root.Id && !Divides(lanes.Options[c][o])) own.Add(puts[c][o] * lanes.Options[c][o].Lanes);
+            own.AddRange(Ridden(model, lanes, puts, rides, root.Id));
             for (var m = 0; m < sits.Length; m++) for (var p = 0; p < sits[m].Length; p++) if (lanes.Places[m][p].Root == root.Id) own.Add(sits[m][p] * lanes.Places[m][p].Lanes);
             var hanging = lanes.Question.Sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0);
             if (own.Count > 0) model.Add(LinearExpr.Sum(own) <= Math.Max(0, root.Lanes!.Value - hanging));
@@ -98,17 +99,35 @@ internal static class LaneProgram
             foreach (var v in all) model.AddHint(v, solver.Value(v));
         }
         return new([.. puts.Select((p, c) => Array.FindIndex(p, v => solver.Value(v) == 1) is >= 0 and var o ? lanes.Options[c][o] : null)],
-            [.. Enumerable.Range(0, sits.Length).Select(m => Seat(lanes, solver, puts, sits[m], rides[m], m))], solver.Value(total), proof);
+            Settled(lanes, [.. Enumerable.Range(0, sits.Length).Select(m => Seat(lanes, solver, puts, sits[m], rides[m], m))]), solver.Value(total), proof);
+    }
+
+    private static bool Divides(LaneOption option) => option.Split is not null;
+
+    /// <summary>Lanes that the modules of divided slots take from a root: a link without a module takes none.</summary>
+    private static IEnumerable<LinearExpr> Ridden(CpModel model, LaneModel lanes, BoolVar[][] puts, (int Card, int Index, BoolVar Var)[][] rides, string root)
+    {
+        foreach (var seat in rides.SelectMany((r, m) => r.Select(x => (x.Card, x.Index, x.Var, Module: m))).GroupBy(x => (x.Card, x.Index)))
+        {
+            var options = Enumerable.Range(0, puts[seat.Key.Card].Length).Where(o => lanes.Options[seat.Key.Card][o] is var option && Divides(option) && option.Root == root && option.Widths[seat.Key.Index] > 0).ToList();
+            if (options.Count == 0) continue;
+            var taken = model.NewIntVar(0, options.Max(o => lanes.Options[seat.Key.Card][o].Widths[seat.Key.Index]), $"r{root}c{seat.Key.Card}i{seat.Key.Index}");
+            foreach (var o in options)
+                foreach (var ride in seat)
+                    model.Add(taken >= Splitting.Trains(lanes.Options[seat.Key.Card][o].Widths[seat.Key.Index], lanes.Modules[ride.Module].Unit.Drive!.Lanes ?? 4)).OnlyEnforceIf([ride.Var, puts[seat.Key.Card][o]]);
+            yield return taken;
+        }
     }
 
     private static int Whole(double mbs) => (int)Math.Ceiling(mbs);
 
-    private static string? Seat(LaneModel lanes, CpSolver solver, BoolVar[][] puts, BoolVar[] sits, (int Card, int Index, BoolVar Var)[] rides, int module)
+    /// <summary>Where a module is put, and where that would be with every carrier in its old slot.</summary>
+    private static (string? Seat, string? Home) Seat(LaneModel lanes, CpSolver solver, BoolVar[][] puts, BoolVar[] sits, (int Card, int Index, BoolVar Var)[] rides, int module)
     {
-        if (Array.FindIndex(sits, v => solver.Value(v) == 1) is >= 0 and var p) return lanes.Places[module][p].Place;
+        if (Array.FindIndex(sits, v => solver.Value(v) == 1) is >= 0 and var p) return (lanes.Places[module][p].Place, lanes.Places[module][p].Place);
         foreach (var (card, index, ride) in rides)
-            if (solver.Value(ride) == 1 && Array.FindIndex(puts[card], v => solver.Value(v) == 1) is >= 0 and var o) return PlaceName.M2(CarrierPlaces.Name(lanes.Options[card][o].Slot!, index));
-        return null;
+            if (solver.Value(ride) == 1 && Array.FindIndex(puts[card], v => solver.Value(v) == 1) is >= 0 and var o) return (PlaceName.M2(CarrierPlaces.Name(lanes.Options[card][o].Slot!, index)), AtHome(lanes, card, index));
+        return (null, null);
     }
 
     /// <summary>Ten for a fitted part that moves, one for a planned one or for a slot that is divided otherwise.</summary>
@@ -124,12 +143,34 @@ internal static class LaneProgram
             }
         for (var m = 0; m < sits.Length; m++)
         {
-            var part = lanes.Modules[m];
-            var (home, price) = (part.FoundAt ?? part.Place, part.FoundAt is null ? 1 : 10);
-            for (var p = 0; p < sits[m].Length; p++) if (lanes.Places[m][p].Place != home) yield return sits[m][p] * price;
+            // Modules that nothing tells apart have their homes in common.
+            var (homes, price) = (Alike(lanes, m).Select(k => lanes.Modules[k].FoundAt ?? lanes.Modules[k].Place).ToHashSet(), lanes.Modules[m].FoundAt is null ? 1 : 10);
+            for (var p = 0; p < sits[m].Length; p++) if (!homes.Contains(lanes.Places[m][p].Place)) yield return sits[m][p] * price;
             // Riding along with its carrier is no move of the module.
-            foreach (var (card, index, ride) in rides[m]) if (PlaceName.M2(CarrierPlaces.Name(PlaceName.Short(lanes.Cards[card].Place), index)) != home) yield return ride * price;
+            foreach (var (card, index, ride) in rides[m]) if (!homes.Contains(AtHome(lanes, card, index))) yield return ride * price;
         }
+    }
+
+    /// <summary>Where a seat on a carrier is as long as the carrier stays.</summary>
+    private static string AtHome(LaneModel lanes, int card, int index) => PlaceName.M2(CarrierPlaces.Name(PlaceName.Short(lanes.Cards[card].Place), index));
+
+    private static IEnumerable<int> Alike(LaneModel lanes, int module) => lanes.Modules[module].FoundAt is not null ? [module]
+        : Enumerable.Range(0, lanes.Modules.Count).Where(k => lanes.Modules[k].FoundAt is null && lanes.Modules[k].Unit.Drive == lanes.Modules[module].Unit.Drive);
+
+    /// <summary>Among modules that nothing tells apart each keeps its home where that is one of their seats.</summary>
+    private static string?[] Settled(LaneModel lanes, (string? Seat, string? Home)[] seats)
+    {
+        var settled = new string?[seats.Length];
+        foreach (var group in Enumerable.Range(0, seats.Length).GroupBy(m => Alike(lanes, m).First()))
+        {
+            var free = group.Select(m => seats[m]).ToList();
+            var waiting = new List<int>();
+            foreach (var m in group)
+                if (free.FindIndex(s => s.Home is not null && s.Home == (lanes.Modules[m].FoundAt ?? lanes.Modules[m].Place)) is >= 0 and var at) { settled[m] = free[at].Seat; free.RemoveAt(at); }
+                else waiting.Add(m);
+            foreach (var (m, seat) in waiting.Zip(free.OrderBy(s => s.Seat is null))) settled[m] = seat.Seat;
+        }
+        return settled;
     }
 
     /// <summary>Modules that nothing tells apart are taken in their order: the same layout with two of them exchanged is not looked at twice.</summary>
