@@ -45,8 +45,44 @@ public static class SolverRuns
             times.Sort();
             Console.WriteLine($"buying,    {sockets * channels * perChannel,2} slots, 8 kinds on the shelf: median {times[times.Count / 2],6:0.000} s, worst {times[^1],6:0.000} s   {answers} answers");
         }
+        Lanes();
         Simulations();
         return 0;
+    }
+
+    /// <summary>Sixteen slots, thirteen cards and twenty-four modules that all lie wrongly.</summary>
+    private static void Lanes()
+    {
+        var carrier = new CardSheet { Name = "carrier", Role = CardRole.Carrier, Mech = 16, Elec = 16, Gen = 4, Endpoints = [4, 4, 4, 4] };
+        var network = new CardSheet { Name = "network", Role = CardRole.Network, Mech = 8, Elec = 8, Gen = 4, Network = new(2, [10, 25]) };
+        var drive = new DriveSheet { Media = DriveMedia.Flash, Protocol = DriveProtocol.Nvme, Form = "m.2", Bytes = 2_000_398_934_016, Lanes = 4, Gen = 4, ReadMBs = 6000, Key = "M", LengthMm = 80 };
+        var sheet = new MachineSheet
+        {
+            Id = "wide",
+            Name = "Wide",
+            Roots = [new("CPU 1", 96, 4), new("CPU 2", 96, 4), new("chipset", 16, 3, "CPU 1", 4, 3)],
+            Slots = [.. Enumerable.Range(1, 16).Select(n => new ExpansionSlot($"S{n}", n % 3 == 0 ? 8 : 16, n % 4 == 1 ? 16 : n % 8 == 6 ? 4 : 8, n % 5 == 0 ? 3 : 4, n > 14 ? "chipset" : n % 2 == 0 ? "CPU 2" : "CPU 1", Splits: n % 4 == 1 ? [[8, 8], [4, 4, 4, 4]] : null, OpenEnd: true, Watt: 75))],
+            M2 = [.. Enumerable.Range(1, 4).Select(n => new M2Place($"M{n}", [80], "×4", n > 2 ? "chipset" : "CPU 1", "M", ["NVMe"], 4, n > 2 ? 3 : 4))],
+        };
+        var state = EditFold.Apply(JobState.Start, new AdoptSheet(sheet), new Stamp("bench", default));
+        void Put(string place, Unit unit) => state = EditFold.Apply(state, new Fit(place, unit), new Stamp("bench", default));
+        foreach (var (n, card) in Enumerable.Range(2, 13).Select(n => (n, n % 3 == 0 ? n == 6 ? carrier with { Name = "switched", HasSwitch = true } : carrier : network))) Put($"card:S{n}", new Unit { Card = card, Source = "bench" });
+        foreach (var place in state.Sheet!.M2.Select(m => PlaceName.M2(m.Id)).Take(24).ToList()) Put(place, new Unit { Drive = drive, Source = "bench" });
+        var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
+        LaneAssignment found = null!;
+        var times = new List<double>();
+        for (var i = 0; i < 7; i++)
+        {
+            var from = Stopwatch.GetTimestamp();
+            found = LaneSolver.Solve(q)!;
+            if (i > 1) times.Add(Stopwatch.GetElapsedTime(from).TotalSeconds);
+        }
+        times.Sort();
+        Console.WriteLine($"lanes,     {sheet.Slots.Count} slots, {q.Planned.Units.Count} parts, of them {q.Planned.Units.Values.Count(u => u.Drive is not null)} modules: median {times[times.Count / 2],6:0.000} s, worst {times[^1],6:0.000} s   {(found.IsBest ? "proven" : found.Proof)}, {found.Parts.Count(p => p.To is null)} left out, {found.LostMBs:0} MB/s lost");
+        var evaluated = Stopwatch.GetTimestamp();
+        const int Times = 200;
+        for (var i = 0; i < Times; i++) Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>()));
+        Console.WriteLine($"evaluation of the same: {Stopwatch.GetElapsedTime(evaluated).TotalMilliseconds / Times:0.00} ms");
     }
 
     /// <summary>Array-years a second that the loss simulation watches: eight drives with double parity, on one core and on two.</summary>

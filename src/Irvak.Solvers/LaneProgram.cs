@@ -1,6 +1,7 @@
+using System.Globalization;
 using Google.OrTools.Sat;
-using Irvak.Core.Sheets;
 using Irvak.Core.Lanes;
+using Irvak.Core.Sheets;
 
 namespace Irvak.Solvers;
 
@@ -8,181 +9,214 @@ namespace Irvak.Solvers;
 /// <param name="Proof">Null when nothing better exists; else how far the best could be away.</param>
 internal sealed record LaneFound(IReadOnlyList<LaneOption?> Cards, IReadOnlyList<string?> ModulePlaces, double Lost, string? Proof);
 
-/// <summary>The same as a model of whole numbers.</summary>
-internal static class LaneProgram
+/// <summary>
+/// The same as a model of whole numbers. Parts that nothing tells apart are one kind, and the model says only how many of a kind sit
+/// where: their exchange is no other layout. Carriers stay single, because modules ride on them.
+/// </summary>
+internal sealed class LaneProgram
 {
-    public static LaneFound Search(LaneModel lanes, double work, CancellationToken cancel)
+    /// <param name="Parts">Numbers of its parts in the model's list.</param>
+    /// <param name="Homes">Where they are, or were found.</param>
+    /// <param name="Price">Of moving one: ten for a fitted part, one for a planned one.</param>
+    private sealed record Kind(IReadOnlyList<int> Parts, IReadOnlySet<string> Homes, int Price);
+
+    /// <summary>A seat on a carrier, whatever slot that is in.</summary>
+    private sealed record Seat(int Kind, int Card, int Index, BoolVar Var);
+
+    private readonly LaneModel _lanes;
+    private readonly CpModel _model = new();
+    private readonly List<Kind> _cards;
+    private readonly List<Kind> _modules;
+    private readonly BoolVar[][] _puts;
+    private readonly BoolVar[][] _sits;
+    private readonly List<Seat> _rides = [];
+    private readonly Dictionary<string, List<BoolVar>> _used = [];
+
+    public static LaneFound Search(LaneModel lanes, double work, CancellationToken cancel) => new LaneProgram(lanes).Search(work, cancel);
+
+    private LaneProgram(LaneModel lanes)
     {
-        var model = new CpModel();
-        var puts = lanes.Options.Select((options, c) => options.Select((_, o) => model.NewBoolVar($"c{c}o{o}")).ToArray()).ToArray();
-        var sits = lanes.Places.Select((places, m) => places.Select((_, p) => model.NewBoolVar($"m{m}p{p}")).ToArray()).ToArray();
-        // A module on a carrier: one variable for module, carrier and device, whatever the slot.
-        var rides = lanes.Modules.Select((module, m) => lanes.Cards.SelectMany((card, c) => card.Unit.Card is { Role: CardRole.Carrier, Endpoints: { } ends } ? ends.Select((_, i) => (Card: c, Index: i, Var: model.NewBoolVar($"m{m}c{c}i{i}"))) : []).ToArray()).ToArray();
-        for (var c = 0; c < puts.Length; c++) model.AddAtMostOne(puts[c]);
-        for (var m = 0; m < sits.Length; m++) model.AddAtMostOne(sits[m].Concat(rides[m].Select(r => (ILiteral)r.Var)));
+        _lanes = lanes;
+        _cards = [.. Enumerable.Range(0, lanes.Cards.Count).GroupBy(c => IsCarrier(c) ? (object)c : (lanes.Cards[c].Unit.Card, lanes.Cards[c].Wants, lanes.Cards[c].FoundAt is null)).Select(g => Of(g, lanes.Cards))];
+        _modules = [.. Enumerable.Range(0, lanes.Modules.Count).GroupBy(m => (lanes.Modules[m].Unit.Drive, lanes.Modules[m].FoundAt is null)).Select(g => Of(g, lanes.Modules))];
+        _puts = [.. _cards.Select((k, c) => Options(c).Select((_, o) => _model.NewBoolVar($"c{c}o{o}")).ToArray())];
+        _sits = [.. _modules.Select((k, m) => Places(m).Select((_, p) => _model.NewBoolVar($"m{m}p{p}")).ToArray())];
+        for (var m = 0; m < _modules.Count; m++)
+            for (var c = 0; c < _cards.Count; c++)
+                if (IsCarrier(_cards[c].Parts[0]))
+                    for (var i = 0; i < Options(c).Max(o => (int?)o.Widths.Count).GetValueOrDefault(); i++) _rides.Add(new(m, c, i, _model.NewBoolVar($"m{m}c{c}i{i}")));
+        Counts();
+        Once();
+        Opened();
+        Roots();
+    }
 
-        var used = new Dictionary<string, List<BoolVar>>();
-        void Use(string place, BoolVar by) => (used.TryGetValue(place, out var list) ? list : used[place] = []).Add(by);
-        for (var c = 0; c < puts.Length; c++)
-            for (var o = 0; o < puts[c].Length; o++)
-            {
-                Use(PlaceName.Short(lanes.Options[c][o].Place), puts[c][o]);
-                foreach (var over in lanes.Options[c][o].Covers) Use(over, puts[c][o]);
-            }
-        for (var m = 0; m < sits.Length; m++)
-            for (var p = 0; p < sits[m].Length; p++) Use(PlaceName.Short(lanes.Places[m][p].Place), sits[m][p]);
-        // Modules that are no business of the search keep their places, and what they take from others.
-        var held = lanes.Question.Planned.Units.Keys.Where(k => lanes.Cards.All(c => c.Place != k) && lanes.Modules.All(m => m.Place != k)).Select(PlaceName.Short).ToHashSet();
-        foreach (var (place, by) in used)
-            if (held.Contains(place)) foreach (var v in by) model.Add(v == 0);
-            else model.AddAtMostOne(by);
-        void Free(string? place, BoolVar by)
+    private static Kind Of(IEnumerable<int> parts, IReadOnlyList<LanePart> all) => parts.ToList() is var list
+        ? new(list, list.Select(p => all[p].FoundAt ?? all[p].Place).ToHashSet(), all[list[0]].FoundAt is null ? 1 : 10) : throw new InvalidOperationException();
+
+    private bool IsCarrier(int card) => _lanes.Cards[card].Unit.Card is { Role: CardRole.Carrier, Endpoints.Count: > 0 };
+
+    private IReadOnlyList<LaneOption> Options(int kind) => _lanes.Options[_cards[kind].Parts[0]];
+
+    private IReadOnlyList<ModuleOption> Places(int kind) => _lanes.Places[_modules[kind].Parts[0]];
+
+    private LanePart Module(int kind) => _lanes.Modules[_modules[kind].Parts[0]];
+
+    private IEnumerable<(int Kind, LaneOption Option, BoolVar Var)> AllPuts => _puts.SelectMany((p, c) => p.Select((v, o) => (c, Options(c)[o], v)));
+
+    private IEnumerable<(int Kind, ModuleOption Option, BoolVar Var)> AllSits => _sits.SelectMany((s, m) => s.Select((v, p) => (m, Places(m)[p], v)));
+
+    /// <summary>No more of a kind than there are.</summary>
+    private void Counts()
+    {
+        for (var c = 0; c < _cards.Count; c++) _model.Add(LinearExpr.Sum(_puts[c]) <= _cards[c].Parts.Count);
+        for (var m = 0; m < _modules.Count; m++) _model.Add(LinearExpr.Sum([.. _sits[m], .. _rides.Where(r => r.Kind == m).Select(r => r.Var)]) <= _modules[m].Parts.Count);
+    }
+
+    /// <summary>One part in a place, none in a place that is covered, held by something else, or whose lanes another took.</summary>
+    private void Once()
+    {
+        void Use(string place, BoolVar by) => (_used.TryGetValue(place, out var list) ? list : _used[place] = []).Add(by);
+        foreach (var (_, option, put) in AllPuts)
         {
-            if (place is null) return;
-            if (held.Contains(place)) { model.Add(by == 0); return; }
-            foreach (var other in used.GetValueOrDefault(place) ?? []) model.AddAtMostOne([by, other]);
+            Use(PlaceName.Short(option.Place), put);
+            foreach (var over in option.Covers) Use(over, put);
         }
-        for (var c = 0; c < puts.Length; c++) for (var o = 0; o < puts[c].Length; o++) Free(lanes.Options[c][o].FreeOf, puts[c][o]);
-        for (var m = 0; m < sits.Length; m++) for (var p = 0; p < sits[m].Length; p++) Free(lanes.Places[m][p].FreeOf, sits[m][p]);
-
-        var lost = new List<LinearExpr>();
-        for (var c = 0; c < puts.Length; c++) for (var o = 0; o < puts[c].Length; o++) lost.Add(puts[c][o] * Whole(lanes.Options[c][o].Lost));
-        for (var m = 0; m < sits.Length; m++) for (var p = 0; p < sits[m].Length; p++) lost.Add(sits[m][p] * Whole(Math.Max(0, lanes.Modules[m].Wants - lanes.Places[m][p].MBs)));
-        var taken = new Dictionary<(int, int), List<BoolVar>>();
-        for (var m = 0; m < rides.Length; m++)
-            foreach (var (card, index, ride) in rides[m])
-            {
-                (taken.TryGetValue((card, index), out var list) ? list : taken[(card, index)] = []).Add(ride);
-                var opens = Enumerable.Range(0, puts[card].Length).Where(o => lanes.Options[card][o].Widths[index] > 0).ToList();
-                model.Add(LinearExpr.Sum(opens.Select(o => puts[card][o])) >= ride);
-                var wants = Whole(lanes.Modules[m].Wants);
-                // Only what a narrow option really loses needs a variable of its own.
-                var narrow = opens.Where(o => lanes.Options[card][o].MBs[index] < lanes.Modules[m].Wants).ToList();
-                if (narrow.Count == 0) continue;
-                var less = model.NewIntVar(0, wants, $"l{m}c{card}i{index}");
-                foreach (var o in narrow) model.Add(less >= wants - Whole(lanes.Options[card][o].MBs[index])).OnlyEnforceIf([ride, puts[card][o]]);
-                lost.Add(less);
-            }
-        foreach (var list in taken.Values) model.AddAtMostOne(list);
-        AlikeInOrder(model, lanes, sits, rides);
-        foreach (var root in lanes.Question.Sheet.Roots.Where(r => r.Lanes is not null))
+        foreach (var (_, option, sit) in AllSits) Use(PlaceName.Short(option.Place), sit);
+        // What is no business of the search keeps its place, and what it takes from others.
+        var held = _lanes.Question.Planned.Units.Keys.Where(k => _lanes.Cards.All(c => c.Place != k) && _lanes.Modules.All(m => m.Place != k)).Select(PlaceName.Short).ToHashSet();
+        foreach (var (place, by) in _used)
+            if (held.Contains(place)) foreach (var v in by) _model.Add(v == 0);
+            else _model.AddAtMostOne(by);
+        foreach (var (free, by) in AllPuts.Select(p => (p.Option.FreeOf, p.Var)).Concat(AllSits.Select(s => (s.Option.FreeOf, s.Var))))
         {
-            var own = new List<LinearExpr>();
-            for (var c = 0; c < puts.Length; c++) for (var o = 0; o < puts[c].Length; o++) if (lanes.Options[c][o].Root == root.Id && !Divides(lanes.Options[c][o])) own.Add(puts[c][o] * lanes.Options[c][o].Lanes);
-            own.AddRange(Ridden(model, lanes, puts, rides, root.Id));
-            for (var m = 0; m < sits.Length; m++) for (var p = 0; p < sits[m].Length; p++) if (lanes.Places[m][p].Root == root.Id) own.Add(sits[m][p] * lanes.Places[m][p].Lanes);
-            var hanging = lanes.Question.Sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0);
-            if (own.Count > 0) model.Add(LinearExpr.Sum(own) <= Math.Max(0, root.Lanes!.Value - hanging));
+            if (free is null) continue;
+            if (held.Contains(free)) _model.Add(by == 0);
+            else foreach (var other in _used.GetValueOrDefault(free) ?? []) _model.AddAtMostOne([by, other]);
         }
+        foreach (var seat in _rides.GroupBy(r => (r.Card, r.Index))) _model.AddAtMostOne(seat.Select(r => r.Var));
+    }
 
-        var all = puts.SelectMany(p => p).Concat(sits.SelectMany(s => s)).Concat(rides.SelectMany(r => r.Select(x => x.Var))).ToList();
-        var placed = LinearExpr.Sum(all);
-        var total = LinearExpr.Sum(lost);
-        var moved = LinearExpr.Sum(MoveCosts(lanes, puts, sits, rides));
-        var solver = new CpSolver { StringParameters = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"num_workers:1,random_seed:1,max_deterministic_time:{work},symmetry_level:0") };
+    /// <summary>A module rides where its carrier opens a link for it.</summary>
+    private void Opened()
+    {
+        foreach (var ride in _rides)
+            _model.Add(LinearExpr.Sum(_puts[ride.Card].Where((_, o) => Options(ride.Card)[o].Widths[ride.Index] > 0)) >= ride.Var);
+    }
+
+    /// <summary>No more lanes of a root than it has. A divided slot takes what its modules use, everything else what it trains at.</summary>
+    private void Roots()
+    {
+        foreach (var root in _lanes.Question.Sheet.Roots.Where(r => r.Lanes is not null))
+        {
+            var left = Math.Max(0, root.Lanes!.Value - _lanes.Question.Sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0));
+            // Where all its places together can't overdraw it nothing needs to be counted.
+            var most = AllPuts.Where(p => p.Option.Root == root.Id).GroupBy(p => p.Option.Place).Sum(g => g.Max(p => p.Option.Lanes)) + AllSits.Where(s => s.Option.Root == root.Id).GroupBy(s => s.Option.Place).Sum(g => g.Max(s => s.Option.Lanes));
+            if (most <= left) continue;
+            List<LinearExpr> own = [.. AllPuts.Where(p => p.Option.Root == root.Id && p.Option.Split is null).Select(p => p.Var * p.Option.Lanes), .. AllSits.Where(s => s.Option.Root == root.Id).Select(s => s.Var * s.Option.Lanes)];
+            foreach (var seat in _rides.GroupBy(r => (r.Card, r.Index)))
+            {
+                var options = Enumerable.Range(0, _puts[seat.Key.Card].Length).Where(o => Options(seat.Key.Card)[o] is { Split: not null } option && option.Root == root.Id && option.Widths[seat.Key.Index] > 0).ToList();
+                if (options.Count == 0) continue;
+                var taken = _model.NewIntVar(0, options.Max(o => Options(seat.Key.Card)[o].Widths[seat.Key.Index]), $"r{root.Id}c{seat.Key.Card}i{seat.Key.Index}");
+                foreach (var o in options)
+                    foreach (var ride in seat)
+                        _model.Add(taken >= Splitting.Trains(Options(seat.Key.Card)[o].Widths[seat.Key.Index], Module(ride.Kind).Unit.Drive!.Lanes ?? 4)).OnlyEnforceIf([ride.Var, _puts[seat.Key.Card][o]]);
+                own.Add(taken);
+            }
+            if (own.Count > 0) _model.Add(LinearExpr.Sum(own) <= left);
+        }
+    }
+
+    /// <summary>What devices could move more than their links carry.</summary>
+    private List<LinearExpr> Lost()
+    {
+        List<LinearExpr> lost = [.. AllPuts.Select(p => p.Var * Whole(p.Option.Lost)), .. AllSits.Select(s => s.Var * Whole(Math.Max(0, Module(s.Kind).Wants - s.Option.MBs)))];
+        foreach (var ride in _rides)
+        {
+            var wants = Whole(Module(ride.Kind).Wants);
+            // Only what a narrow option really loses needs a variable of its own.
+            var narrow = Enumerable.Range(0, _puts[ride.Card].Length).Where(o => Options(ride.Card)[o].Widths[ride.Index] > 0 && Options(ride.Card)[o].MBs[ride.Index] < Module(ride.Kind).Wants).ToList();
+            if (narrow.Count == 0) continue;
+            var less = _model.NewIntVar(0, wants, $"l{ride.Kind}c{ride.Card}i{ride.Index}");
+            foreach (var o in narrow) _model.Add(less >= wants - Whole(Options(ride.Card)[o].MBs[ride.Index])).OnlyEnforceIf([ride.Var, _puts[ride.Card][o]]);
+            lost.Add(less);
+        }
+        return lost;
+    }
+
+    /// <summary>Parts away from the homes of their kind, and slots that are divided otherwise. Riding along with a carrier is no move.</summary>
+    private IEnumerable<LinearExpr> Moves()
+    {
+        foreach (var (kind, option, put) in AllPuts)
+        {
+            var cost = _cards[kind].Homes.Contains(option.Place) ? 0 : _cards[kind].Price;
+            if (option.Split is { } split && !split.SequenceEqual(_lanes.Question.SplitOf(option.Slot!))) cost++;
+            if (cost > 0) yield return put * cost;
+        }
+        foreach (var (kind, option, sit) in AllSits) if (!_modules[kind].Homes.Contains(option.Place)) yield return sit * _modules[kind].Price;
+        foreach (var ride in _rides) if (!_modules[ride.Kind].Homes.Contains(AtHome(ride))) yield return ride.Var * _modules[ride.Kind].Price;
+    }
+
+    /// <summary>Where a seat is as long as its carrier stays.</summary>
+    private string AtHome(Seat ride) => PlaceName.M2(CarrierPlaces.Name(PlaceName.Short(_lanes.Cards[_cards[ride.Card].Parts[0]].Place), ride.Index));
+
+    private LaneFound Search(double work, CancellationToken cancel)
+    {
+        List<BoolVar> all = [.. AllPuts.Select(p => p.Var), .. AllSits.Select(s => s.Var), .. _rides.Select(r => r.Var)];
+        var total = LinearExpr.Sum(Lost());
+        var solver = new CpSolver { StringParameters = string.Create(CultureInfo.InvariantCulture, $"num_workers:1,random_seed:1,max_deterministic_time:{work}") };
         using var stop = cancel.Register(solver.StopSearch);
         string? proof = null;
-        foreach (var (name, goal, most) in new[] { ("parts placed", placed, true), ("bandwidth lost", total, false), ("moves", moved, false) })
+        foreach (var (name, goal, most) in new[] { ("parts placed", LinearExpr.Sum(all), true), ("bandwidth lost", total, false), ("moves", LinearExpr.Sum(Moves()), false) })
         {
             cancel.ThrowIfCancellationRequested();
-            if (most) model.Maximize(goal);
-            else model.Minimize(goal);
-            var status = solver.Solve(model);
+            if (most) _model.Maximize(goal);
+            else _model.Minimize(goal);
+            var status = solver.Solve(_model);
             cancel.ThrowIfCancellationRequested();
             if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible)) break;
             if (status == CpSolverStatus.Feasible)
-                proof ??= string.Create(System.Globalization.CultureInfo.InvariantCulture, $"Best found; in {name} the best could be {Math.Abs(solver.ObjectiveValue - solver.BestObjectiveBound):0} better.");
+                proof ??= string.Create(CultureInfo.InvariantCulture, $"Best found; in {name} the best could be {Math.Abs(solver.ObjectiveValue - solver.BestObjectiveBound):0} better.");
             var reached = (long)Math.Round(solver.ObjectiveValue);
-            if (most) model.Add(goal >= reached);
-            else model.Add(goal <= reached);
-            model.ClearHints();
-            foreach (var v in all) model.AddHint(v, solver.Value(v));
+            if (most) _model.Add(goal >= reached);
+            else _model.Add(goal <= reached);
+            _model.ClearHints();
+            foreach (var v in all) _model.AddHint(v, solver.Value(v));
         }
-        return new([.. puts.Select((p, c) => Array.FindIndex(p, v => solver.Value(v) == 1) is >= 0 and var o ? lanes.Options[c][o] : null)],
-            Settled(lanes, [.. Enumerable.Range(0, sits.Length).Select(m => Seat(lanes, solver, puts, sits[m], rides[m], m))]), solver.Value(total), proof);
+        return Read(solver, solver.Value(total), proof);
     }
 
-    private static bool Divides(LaneOption option) => option.Split is not null;
-
-    /// <summary>Lanes that the modules of divided slots take from a root: a link without a module takes none.</summary>
-    private static IEnumerable<LinearExpr> Ridden(CpModel model, LaneModel lanes, BoolVar[][] puts, (int Card, int Index, BoolVar Var)[][] rides, string root)
+    private LaneFound Read(CpSolver solver, double lost, string? proof)
     {
-        foreach (var seat in rides.SelectMany((r, m) => r.Select(x => (x.Card, x.Index, x.Var, Module: m))).GroupBy(x => (x.Card, x.Index)))
+        var cards = new LaneOption?[_lanes.Cards.Count];
+        for (var c = 0; c < _cards.Count; c++)
+            foreach (var (part, option) in Shared(_cards[c], _lanes.Cards, [.. _puts[c].Select((v, o) => (v, o)).Where(x => solver.Value(x.v) == 1).Select(x => (Options(c)[x.o], Options(c)[x.o].Place))])) cards[part] = option;
+        var modules = new string?[_lanes.Modules.Count];
+        for (var m = 0; m < _modules.Count; m++)
         {
-            var options = Enumerable.Range(0, puts[seat.Key.Card].Length).Where(o => lanes.Options[seat.Key.Card][o] is var option && Divides(option) && option.Root == root && option.Widths[seat.Key.Index] > 0).ToList();
-            if (options.Count == 0) continue;
-            var taken = model.NewIntVar(0, options.Max(o => lanes.Options[seat.Key.Card][o].Widths[seat.Key.Index]), $"r{root}c{seat.Key.Card}i{seat.Key.Index}");
-            foreach (var o in options)
-                foreach (var ride in seat)
-                    model.Add(taken >= Splitting.Trains(lanes.Options[seat.Key.Card][o].Widths[seat.Key.Index], lanes.Modules[ride.Module].Unit.Drive!.Lanes ?? 4)).OnlyEnforceIf([ride.Var, puts[seat.Key.Card][o]]);
-            yield return taken;
+            List<(string, string)> seats = [.. _sits[m].Select((v, p) => (v, p)).Where(x => solver.Value(x.v) == 1).Select(x => (Places(m)[x.p].Place, Places(m)[x.p].Place))];
+            foreach (var ride in _rides.Where(r => r.Kind == m && solver.Value(r.Var) == 1))
+                seats.Add((PlaceName.M2(CarrierPlaces.Name(cards[_cards[ride.Card].Parts[0]]!.Slot!, ride.Index)), AtHome(ride)));
+            foreach (var (part, seat) in Shared(_modules[m], _lanes.Modules, seats)) modules[part] = seat;
         }
+        return new(cards, modules, lost, proof);
+    }
+
+    /// <summary>The seats of a kind among its parts: each keeps its home where that is one of them.</summary>
+    private static IEnumerable<(int Part, T Seat)> Shared<T>(Kind kind, IReadOnlyList<LanePart> parts, List<(T Seat, string Home)> seats)
+    {
+        var free = seats.ToList();
+        var waiting = new List<int>();
+        foreach (var part in kind.Parts)
+            if (free.FindIndex(s => s.Home == (parts[part].FoundAt ?? parts[part].Place)) is >= 0 and var at)
+            {
+                yield return (part, free[at].Seat);
+                free.RemoveAt(at);
+            }
+            else waiting.Add(part);
+        foreach (var (part, seat) in waiting.Zip(free)) yield return (part, seat.Seat);
     }
 
     private static int Whole(double mbs) => (int)Math.Ceiling(mbs);
-
-    /// <summary>Where a module is put, and where that would be with every carrier in its old slot.</summary>
-    private static (string? Seat, string? Home) Seat(LaneModel lanes, CpSolver solver, BoolVar[][] puts, BoolVar[] sits, (int Card, int Index, BoolVar Var)[] rides, int module)
-    {
-        if (Array.FindIndex(sits, v => solver.Value(v) == 1) is >= 0 and var p) return (lanes.Places[module][p].Place, lanes.Places[module][p].Place);
-        foreach (var (card, index, ride) in rides)
-            if (solver.Value(ride) == 1 && Array.FindIndex(puts[card], v => solver.Value(v) == 1) is >= 0 and var o) return (PlaceName.M2(CarrierPlaces.Name(lanes.Options[card][o].Slot!, index)), AtHome(lanes, card, index));
-        return (null, null);
-    }
-
-    /// <summary>Ten for a fitted part that moves, one for a planned one or for a slot that is divided otherwise.</summary>
-    private static IEnumerable<LinearExpr> MoveCosts(LaneModel lanes, BoolVar[][] puts, BoolVar[][] sits, (int Card, int Index, BoolVar Var)[][] rides)
-    {
-        for (var c = 0; c < puts.Length; c++)
-            for (var o = 0; o < puts[c].Length; o++)
-            {
-                var (part, option) = (lanes.Cards[c], lanes.Options[c][o]);
-                var cost = option.Place == (part.FoundAt ?? part.Place) ? 0 : part.FoundAt is null ? 1 : 10;
-                if (option.Split is { } split && !split.SequenceEqual(lanes.Question.SplitOf(option.Slot!))) cost++;
-                if (cost > 0) yield return puts[c][o] * cost;
-            }
-        for (var m = 0; m < sits.Length; m++)
-        {
-            // Modules that nothing tells apart have their homes in common.
-            var (homes, price) = (Alike(lanes, m).Select(k => lanes.Modules[k].FoundAt ?? lanes.Modules[k].Place).ToHashSet(), lanes.Modules[m].FoundAt is null ? 1 : 10);
-            for (var p = 0; p < sits[m].Length; p++) if (!homes.Contains(lanes.Places[m][p].Place)) yield return sits[m][p] * price;
-            // Riding along with its carrier is no move of the module.
-            foreach (var (card, index, ride) in rides[m]) if (!homes.Contains(AtHome(lanes, card, index))) yield return ride * price;
-        }
-    }
-
-    /// <summary>Where a seat on a carrier is as long as the carrier stays.</summary>
-    private static string AtHome(LaneModel lanes, int card, int index) => PlaceName.M2(CarrierPlaces.Name(PlaceName.Short(lanes.Cards[card].Place), index));
-
-    private static IEnumerable<int> Alike(LaneModel lanes, int module) => lanes.Modules[module].FoundAt is not null ? [module]
-        : Enumerable.Range(0, lanes.Modules.Count).Where(k => lanes.Modules[k].FoundAt is null && lanes.Modules[k].Unit.Drive == lanes.Modules[module].Unit.Drive);
-
-    /// <summary>Among modules that nothing tells apart each keeps its home where that is one of their seats.</summary>
-    private static string?[] Settled(LaneModel lanes, (string? Seat, string? Home)[] seats)
-    {
-        var settled = new string?[seats.Length];
-        foreach (var group in Enumerable.Range(0, seats.Length).GroupBy(m => Alike(lanes, m).First()))
-        {
-            var free = group.Select(m => seats[m]).ToList();
-            var waiting = new List<int>();
-            foreach (var m in group)
-                if (free.FindIndex(s => s.Home is not null && s.Home == (lanes.Modules[m].FoundAt ?? lanes.Modules[m].Place)) is >= 0 and var at) { settled[m] = free[at].Seat; free.RemoveAt(at); }
-                else waiting.Add(m);
-            foreach (var (m, seat) in waiting.Zip(free.OrderBy(s => s.Seat is null))) settled[m] = seat.Seat;
-        }
-        return settled;
-    }
-
-    /// <summary>Modules that nothing tells apart are taken in their order: the same layout with two of them exchanged is not looked at twice.</summary>
-    private static void AlikeInOrder(CpModel model, LaneModel lanes, BoolVar[][] sits, (int Card, int Index, BoolVar Var)[][] rides)
-    {
-        for (var m = 1; m < sits.Length; m++)
-        {
-            var (one, other) = (lanes.Modules[m - 1], lanes.Modules[m]);
-            if (one.FoundAt is not null || other.FoundAt is not null || one.Unit.Drive != other.Unit.Drive) continue;
-            var all = sits[m - 1].Length + rides[m - 1].Length + 1;
-            LinearExpr At(int i) => LinearExpr.Sum([.. sits[i].Select((v, k) => v * (k - all)), .. rides[i].Select((r, k) => r.Var * (sits[i].Length + k - all))]);
-            model.Add(At(m - 1) <= At(m));
-        }
-    }
 }
