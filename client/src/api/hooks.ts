@@ -348,17 +348,17 @@ export const useLayOut = (job: JobView) =>
   });
 
 /** A path with another line or another count of drives; the planned one where neither is asked. */
-export const usePath = (job: JobView, planned: PathFigures, networkGbs: number | null, drives: number | null) =>
+export const usePath = (job: JobView, path: string, networkGbs: number | null, drives: number | null, always = false) =>
   useQuery<PathFigures>({
-    queryKey: ['path', job.number, job.lastNumber, planned.name, networkGbs, drives],
-    placeholderData: (old) => old,
-    enabled: networkGbs !== null || drives !== null,
+    queryKey: ['path', job.number, job.lastNumber, path, networkGbs, drives],
+    placeholderData: (old) => (old?.name === path ? old : undefined),
+    enabled: always || networkGbs !== null || drives !== null,
     retry: false,
     queryFn: async () =>
       unwrap(
         await api.POST('/api/jobs/{number}/path', {
           params: { path: { number: job.number } },
-          body: { path: planned.name, networkGbs, drives },
+          body: { path, networkGbs, drives },
         }),
       ),
   });

@@ -3872,6 +3872,8 @@ export interface components {
         PathSheet: {
             planned: components["schemas"]["PathFigures"][];
             found: components["schemas"]["PathFigures"][];
+            /** @description Drives that belong to no array, without their kind; their paths are worked out when asked for. */
+            singles: string[];
         };
         /** @description One stage of a path. */
         PathStage: {

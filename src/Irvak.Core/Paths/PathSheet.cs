@@ -70,20 +70,25 @@ public sealed record PathFigures(string Name, string Words, int Drives, double? 
 }
 
 /// <summary>Paths of the plan, and reading and writing of the machine as found beside them.</summary>
-public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList<PathFigures> Found)
+/// <param name="Singles">Drives that belong to no array, without their kind; their paths are worked out when asked for.</param>
+public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList<PathFigures> Found, IReadOnlyList<string> Singles)
 {
+    /// <summary>A drive as an array of its own.</summary>
+    internal static ArrayPlan Alone(string place) => new(PlaceName.Short(place), ArrayLevel.Single, [place]);
+
     public static PathSheet Of(Question q, Lanes.LaneSheet lanes)
     {
         var planned = PathTrace.All(q, lanes);
-        if (q.FoundArrays.Count == 0) return new(planned, []);
+        List<string> singles = [.. PathTrace.Singles(q).Select(PlaceName.Short)];
+        if (q.FoundArrays.Count == 0) return new(planned, [], singles);
         var found = q with { Planned = q.Found, Arrays = q.FoundArrays, Changes = [], Splits = new Dictionary<string, IReadOnlyList<int>>(), Wiring = new Dictionary<string, string>() };
-        return new(planned, PathTrace.All(found, Lanes.LaneSheet.Of(found)));
+        return new(planned, PathTrace.All(found, Lanes.LaneSheet.Of(found)), singles);
     }
 
     /// <summary>One path with another line or another count of drives; null when there is none of that name, or so many drives don't make it.</summary>
     public static PathFigures? Asked(Question q, string name, PathQuestion ask)
     {
-        var plan = q.Arrays.FirstOrDefault(a => a.Name == name) ?? new[] { PlaceName.Bay(name), PlaceName.M2(name) }.Where(p => q.Planned.At(p)?.Drive is not null).Select(p => new ArrayPlan(name, ArrayLevel.Single, [p])).FirstOrDefault();
+        var plan = q.Arrays.FirstOrDefault(a => a.Name == name) ?? new[] { PlaceName.Bay(name), PlaceName.M2(name) }.Where(p => q.Planned.At(p)?.Drive is not null).Select(Alone).FirstOrDefault();
         return plan is null ? null : PathSums.Of(q, new PathTrace(q, Lanes.LaneSheet.Of(q)), plan, ask);
     }
 

@@ -1,4 +1,3 @@
-using Irvak.Core.Arrays;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Lanes;
@@ -24,13 +23,20 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
     {
         var trace = new PathTrace(q, lanes);
         List<PathFigures> paths = [.. q.Arrays.Select(a => PathSums.Of(q, trace, a, new PathQuestion())).OfType<PathFigures>()];
-        var used = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(q.Caches.SelectMany(c => c.Places)).Concat(q.Boot?.Places ?? []).ToHashSet();
-        foreach (var (place, unit) in q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && PlaceName.Kind(u.Key) is "bay" or "m2" && u.Value.Drive is not null && !used.Contains(u.Key)).Take(MostSingles))
-            if (PathSums.Of(q, trace, new ArrayPlan(PlaceName.Short(place), ArrayLevel.Single, [place]), new PathQuestion()) is { } single) paths.Add(single);
+        if (paths.Count > 0) return paths;
+        // Without an array the first drives stand for the rest; the others are worked out when somebody asks.
+        paths.AddRange(Singles(q).Take(MostSingles).Select(p => PathSums.Of(q, trace, PathSheet.Alone(p), new PathQuestion())).OfType<PathFigures>());
         return paths;
     }
 
-    private const int MostSingles = 8;
+    private const int MostSingles = 2;
+
+    /// <summary>Places of drives that belong to no array, no cache and no boot set.</summary>
+    public static IEnumerable<string> Singles(Question q)
+    {
+        var used = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(q.Caches.SelectMany(c => c.Places)).Concat(q.Boot?.Places ?? []).ToHashSet();
+        return PlaceName.All(q.Sheet).Where(p => PlaceName.Kind(p) is "bay" or "m2" && !used.Contains(p) && q.Planned.At(p)?.Drive is { Media: not DriveMedia.Tape });
+    }
 
     /// <summary>Conduits from a drive inwards, the nearest first.</summary>
     public IReadOnlyList<Conduit> From(string place)
@@ -116,6 +122,9 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
             end.Width == 0 ? 0 : known ? end.Width * LinkRates.LaneMBs(end.Gen) : null, known ? LinkRates.Payload(end.Gen, payload) : 1, Pcie, false, true, [branch.Place], []);
     }
 
+    // Devices behind an uplink, with the places of their branches.
+    private readonly Dictionary<string, List<(string Place, LaneEnd End)>> _behind = [];
+
     private IEnumerable<Conduit> Uplinks(string? root, string place)
     {
         foreach (var up in Topology.Way(q.Sheet, root).Where(r => r.Uplink is not null))
@@ -123,13 +132,19 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
             var known = up is { UplinkGen: not null, UplinkLanes: not null };
             // A bridge to the old bus is that bus; its own uplink is never the narrower of the two.
             if (!known) continue;
+            if (!_behind.TryGetValue(up.Id, out var behind))
+                _behind[up.Id] = behind = [.. lanes.Branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == up.Id)).SelectMany(b => b.Ends.Where(e => e.NeedMBs > 0).Select(e => (b.Place, End: e)))];
             yield return new("uplink", up.Id, $"Uplink of {up.Id}", $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}", up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value), LinkRates.Payload(up.UplinkGen.Value, 128), Pcie, false, true, [],
-                [.. lanes.Branches.Where(b => b.Place != place && Topology.Way(q.Sheet, b.Root).Any(r => r.Id == up.Id)).SelectMany(b => b.Ends).Where(e => e.NeedMBs > 0 && e.Place != place).Select(e => e.Name)]);
+                [.. behind.Where(b => b.Place != place && b.End.Place != place).Select(b => b.End.Name)]);
         }
     }
 
     /// <summary>From the processors to the network: the slot of its card, what lies above it, and the line.</summary>
-    public (IReadOnlyList<Conduit> Way, double? Gbs, string? Root) ToNetwork(double? instead)
+    public (IReadOnlyList<Conduit> Way, double? Gbs, string? Root) ToNetwork(double? instead) => instead is null ? _network ??= Network(null) : Network(instead);
+
+    private (IReadOnlyList<Conduit> Way, double? Gbs, string? Root)? _network;
+
+    private (IReadOnlyList<Conduit> Way, double? Gbs, string? Root) Network(double? instead)
     {
         var cards = q.Planned.Units.Where(u => u.Value.Card?.Network is { RatesGbs.Count: > 0 }).OrderByDescending(u => u.Value.Card!.Network!.RatesGbs.Max()).ThenBy(u => u.Key, StringComparer.Ordinal).ToList();
         var board = q.Sheet.Ports.Select(p => PortGbs(p.What)).Max();
@@ -171,11 +186,19 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
 
     public string? SideOf(string? root) => Topology.Top(q.Sheet, root);
 
+    // Every drive of a plan asks for its own; they are looked up once.
+    private Dictionary<string, (LaneBranch Branch, LaneEnd End)>? _ends;
+
     private (LaneBranch Branch, LaneEnd End)? EndOf(string place)
     {
-        foreach (var branch in lanes.Branches)
-            if (branch.Ends.FirstOrDefault(e => e.Place == place && e.State is not EndState.Empty and not EndState.Out) is { } end) return (branch, end);
-        return null;
+        if (_ends is null)
+        {
+            _ends = [];
+            foreach (var branch in lanes.Branches)
+                foreach (var end in branch.Ends)
+                    if (end.State is not EndState.Empty and not EndState.Out) _ends.TryAdd(end.Place, (branch, end));
+        }
+        return _ends.TryGetValue(place, out var found) ? found : null;
     }
 
     /// <summary>Other drives behind the same backplane.</summary>

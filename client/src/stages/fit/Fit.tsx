@@ -203,7 +203,7 @@ const shows = (job: JobView, tab: string) =>
       : tab === 'lanes'
         ? (job.lanes?.branches.length ?? 0) > 0
         : tab === 'path'
-          ? (job.paths?.planned.length ?? 0) > 0
+          ? (job.paths?.planned.length ?? 0) + (job.paths?.singles.length ?? 0) > 0
           : hasBays(job);
 
 const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.sheet?.m2?.length ?? 0) > 0;

@@ -17,29 +17,37 @@ const LINES = [1, 2.5, 5, 10, 25, 40, 50, 100, 200, 400];
 
 /** Path: where the speed of an array goes, stage by stage, and what lifting one would bring. */
 export function PathTab({ job, stale }: { job: JobView; stale: boolean }) {
-  const paths = job.paths!.planned;
+  const sheet = job.paths!;
   const [name, setName] = useState<string | null>(null);
-  const planned = paths.find((p) => p.name === name) ?? paths[0]!;
+  const names = [...new Set([...sheet.planned.map((p) => p.name), ...sheet.singles])];
+  const shown = name !== null && names.includes(name) ? name : names[0]!;
+  const planned = sheet.planned.find((p) => p.name === shown);
   return (
     <div className={stale ? 'sheet path old' : 'sheet path'} aria-label="Path">
-      {paths.length > 1 && (
-        <div className="seg wrap no-print" role="group" aria-label="Paths">
-          {paths.map((p) => (
-            <button
-              key={p.name}
-              type="button"
-              aria-pressed={p === planned}
-              className={p === planned ? 'on' : ''}
-              onClick={() => setName(p.name)}
-            >
-              {p.name}
-            </button>
-          ))}
+      {names.length > 1 && (
+        <div className="row wrap no-print">
+          <label className="lab" htmlFor="path-of">
+            Path of
+          </label>
+          <select id="path-of" className="inp path-of" value={shown} onChange={(e) => setName(e.target.value)}>
+            {names.map((n) => (
+              <option key={n} value={n}>
+                {sheet.singles.includes(n) ? `drive ${n}` : n}
+              </option>
+            ))}
+          </select>
         </div>
       )}
-      <One key={planned.name} job={job} planned={planned} />
+      {planned ? <One key={shown} job={job} planned={planned} /> : <Single key={shown} job={job} name={shown} />}
     </div>
   );
+}
+
+/** A drive of its own, worked out when somebody looks. */
+function Single({ job, name }: { job: JobView; name: string }) {
+  const { data, error } = usePath(job, name, null, null, true);
+  if (error) return <p className="err">{error.message}</p>;
+  return data ? <One job={job} planned={data} /> : <p className="quiet">Working it out …</p>;
 }
 
 function One({ job, planned }: { job: JobView; planned: PathFigures }) {
@@ -48,7 +56,7 @@ function One({ job, planned }: { job: JobView; planned: PathFigures }) {
   const [drives, setDrives] = useState<number | null>(null);
   const [at, setAt] = useState<number | null>(null);
   const box = useRef<HTMLDivElement>(null);
-  const asked = usePath(job, planned, line, drives);
+  const asked = usePath(job, planned.name, line, drives);
   const whatIf = line !== null || drives !== null;
   const path = whatIf && asked.data && !asked.error ? asked.data : planned;
   const flow = path.flows.find((f) => f.way === way) ?? path.flows[0]!;
