@@ -23,6 +23,9 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
         { "arrays-figures", "/jobs/0110/fit?sheet=arrays&open=figures", 1280, 800 },
         { "cache", "/jobs/0110/fit?sheet=cache", 1280, 800 },
         { "boot", "/jobs/0110/fit?sheet=boot", 1280, 800 },
+        { "lanes", "/jobs/0111/fit?sheet=lanes", 1280, 800 },
+        { "path", "/jobs/0110/fit?sheet=path", 1280, 800 },
+        { "power", "/jobs/0111/fit?sheet=power", 1280, 800 },
         { "prep", "/jobs/0104/prep", 1280, 800 },
         { "hands-on", "/jobs/0105/hands-on", 1024, 768 },
         { "proof", "/jobs/0106/proof", 1280, 800 },
@@ -59,7 +62,7 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
             window.Open(path).Find("#field");
             window.Until(_ => window.Script<bool>("return document.fonts.status === 'loaded' && !document.querySelector('main:empty') && (document.querySelector('main') || {}).innerText.length > 40"), "the view with its fonts");
             // One picture of each main view; these are seen in others too.
-            Shoot(window, name is "begin" or "fit-small-machine" or "rules" or "evidence" or "part-editor" or "sheet" || name.StartsWith("arrays-", StringComparison.Ordinal) || (name.StartsWith("quick-", StringComparison.Ordinal) && name != "quick-sums") ? null : mode == "day" ? name : name == "fit" ? "fit-night" : null);
+            Shoot(window, name is "begin" or "fit-small-machine" or "rules" or "evidence" or "part-editor" or "sheet" or "controllers" or "boot" or "sheets" || name.StartsWith("arrays-", StringComparison.Ordinal) || (name.StartsWith("quick-", StringComparison.Ordinal) && name != "quick-sums") ? null : mode == "day" ? name : name == "fit" ? "fit-night" : null);
             Assert.Empty(Axe(window));
             Assert.Empty(Overlaps(window));
             Assert.True(window.Script<bool>("const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"), $"{name} scrolls as a whole");
@@ -118,7 +121,7 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
     {
         var json = window.Script<string>("""
             const out = [];
-            for (const svg of document.querySelectorAll('svg.plate:not(.small)')) {
+            for (const svg of document.querySelectorAll('svg.plate:not(.small), svg.loom, svg.stream, svg.power')) {
               const frame = svg.getBoundingClientRect();
               const texts = [...svg.querySelectorAll('text')].map(t => [t.textContent, t.getBoundingClientRect()])
                 .filter(([, b]) => b.right > frame.left + 1 && b.left < frame.right - 1 && b.bottom > frame.top + 1 && b.top < frame.bottom - 1);

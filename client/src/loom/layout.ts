@@ -42,7 +42,7 @@ export interface LoomLayout {
 
 export const W = 640;
 const TOP = 8;
-const ROOT = { x: 20, w: 104 };
+const ROOT = { x: 20, w: 120 };
 const SLOT = { x: 296, w: 96 };
 const END = { x: 456, w: 180 };
 const PITCH = 2;
@@ -136,7 +136,10 @@ function rootWords(root: RootLanes | undefined, id: string): string[] {
   if (root.dark) return [...words, 'not fitted'];
   words.push(root.lanes ? `${root.lanes} lanes, ${root.wired} wired` : `${root.wired} lanes wired`);
   if (root.uplink) words.push(`uplink ×${root.uplinkLanes ?? '?'}${gen(root.uplinkGen)}`);
-  return words.map((w) => fit([w], { x: 0, y: 0, w: ROOT.w - 14, h: 15, style: 'part' })[0] ?? w);
+  const room = ROOT.w - 16;
+  return words
+    .flatMap((w) => (width(w, 'part') <= room ? [w] : w.split(', ')))
+    .map((w) => (width(w, 'part') <= room ? w : shortened(w, room)));
 }
 
 const slotHeight = (b: LaneBranch, least: number) => Math.max(least, Math.min((b.lanes ?? 0) * PITCH + 6, 44));
