@@ -62,7 +62,7 @@ server.listen(0, '127.0.0.1', () => {
     ],
     { stdio: 'ignore' },
   );
-  chromium.on('exit', () => rmSync(profile, { recursive: true, force: true }));
+  chromium.on('exit', () => rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 }));
 });
 setTimeout(() => {
   console.error('The page did not answer within two minutes.');

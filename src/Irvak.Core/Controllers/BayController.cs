@@ -45,11 +45,12 @@ public sealed record BayController(string Place, string Name, ControllerSheet Sh
     /// <summary>The controller at a place; null when there is none.</summary>
     public static BayController? At(MachineSheet sheet, Build build, string place) =>
         build.At(place)?.Card is { Controller: { } controller } card ? new(place, card.Name, controller, card)
+        : build.At(place)?.Card is { Role: CardRole.PortCard, Endpoints: { Count: > 0 } ends } ports ? new(place, ports.Name, new ControllerSheet { Class = "ports", Protocols = [DriveProtocol.Nvme], InnerPorts = ends.Count, Boots = true }, ports)
         : sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == place && b.What == "controller") is { } board ? OnBoard(board) : null;
 
     /// <summary>Every controller that bays can be cabled to, cards first.</summary>
     public static IReadOnlyList<BayController> All(MachineSheet sheet, Build build) =>
-        [.. Cards(build), .. sheet.Boards.Where(b => b.What == "controller").Select(OnBoard)];
+        [.. Cards(build), .. build.Units.Where(u => u.Value.Card is { Role: CardRole.PortCard, Controller: null, Endpoints.Count: > 0 }).Select(u => At(sheet, build, u.Key)!), .. sheet.Boards.Where(b => b.What == "controller").Select(OnBoard)];
 
     private static IEnumerable<BayController> Cards(Build build) =>
         build.Units.Where(u => u.Value.Card?.Controller is not null).Select(u => new BayController(u.Key, u.Value.Card!.Name, u.Value.Card.Controller!, u.Value.Card));

@@ -52,6 +52,15 @@ export default function Aim() {
                 quick={[]}
               />
               <Wish
+                key={`r${job.aim.readMBs}`}
+                id="wish-read"
+                label="Reading at the user’s end"
+                unit="MB/s"
+                value={job.aim.readMBs ?? null}
+                onKeep={(value) => apply({ type: 'setWish', wish: 'readMBs', value })}
+                quick={[]}
+              />
+              <Wish
                 key={`e${job.aim.moneyLimitEur}`}
                 id="wish-money"
                 label="Money, at most"

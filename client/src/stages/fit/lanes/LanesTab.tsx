@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import type { JobView, SplitLine } from '../../../api/types';
 import { useDesk } from '../../../frame/desk';
+import { PrintHead } from '../../../frame/PrintHead';
 import { Loom } from '../../../loom/Loom';
 import { saveSvg } from '../../../plate/saveSvg';
 import { Assign } from './Assign';
@@ -13,6 +14,7 @@ export function LanesTab({ job, stale, onAct }: { job: JobView; stale: boolean; 
   const lanes = job.lanes!;
   return (
     <div className={stale ? 'sheet lanes old' : 'sheet lanes'} aria-label="Lanes">
+      <PrintHead what="Lanes, and what to enter in the firmware" />
       <div className="lanes-draw">
         <Assign key={job.lastNumber} job={job} />
         <Loom sheet={lanes} selected={selected} onAct={onAct} ref={box} />

@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { usePath } from '../../../api/hooks';
 import type { JobView, PathFigures, PathFlow, PathWay } from '../../../api/types';
 import { group, hours } from '../../../format/numbers';
+import { PrintHead } from '../../../frame/PrintHead';
 import { WorkedSum } from '../../../frame/WorkedSum';
 import { saveSvg } from '../../../plate/saveSvg';
 import { Stream } from '../../../stream/Stream';
@@ -24,6 +25,7 @@ export function PathTab({ job, stale }: { job: JobView; stale: boolean }) {
   const planned = sheet.planned.find((p) => p.name === shown);
   return (
     <div className={stale ? 'sheet path old' : 'sheet path'} aria-label="Path">
+      <PrintHead what={`Path of ${shown}`} />
       {names.length > 1 && (
         <div className="row wrap no-print">
           <label className="lab" htmlFor="path-of">
