@@ -158,7 +158,7 @@ public class LanesTests(Site site)
         const out = [];
         const svg = document.querySelector('{{svg}}');
         const frame = svg.getBoundingClientRect();
-        const texts = [...svg.querySelectorAll('text')].map(t => [t.textContent, t.getBoundingClientRect(), t.parentElement.querySelector(':scope > {{box}}')]).filter(([, b]) => b.width > 0);
+        const texts = [...svg.querySelectorAll('text')].map(t => [t.textContent, t.getBoundingClientRect(), t.closest('g:not([aria-hidden])').querySelector(':scope > {{box}}')]).filter(([, b]) => b.width > 0);
         for (const [t, b, r] of texts) {
           if (b.left < frame.left - 1 || b.right > frame.right + 1 || b.top < frame.top - 1 || b.bottom > frame.bottom + 1) out.push(`${t} is clipped`);
           const p = r && r.getBoundingClientRect();

@@ -8,7 +8,7 @@ const show = (d: Distance, value: number) =>
 /** The distances to the aim; cells that a stop holds are marked. A changed value shows its step from before the last edit for some seconds. */
 export function Ledge({ ledge, stopped }: { ledge: Distance[]; stopped: string[] }) {
   return (
-    <section className="ledge" aria-label="Distance to the aim">
+    <section className="ledge" aria-label="Distance to the aim" tabIndex={0}>
       {ledge.map((d) => (
         <Cell key={d.name} distance={d} held={stopped.includes(d.name)} />
       ))}

@@ -82,9 +82,12 @@ function Piece({ box, selected, onAct }: { box: Box; selected: boolean; onAct: (
         />
       )}
       {box.look.includes(' stop') && <path className="lm-wedge" d={`M${box.x} ${box.y}h10l-10 10z`} />}
-      {box.texts.map((t, i) => (
-        <Text key={i} word={t} />
-      ))}
+      {/* What is heard says it all; the words drawn are a part of it. */}
+      <g aria-hidden="true">
+        {box.texts.map((t, i) => (
+          <Text key={i} word={t} />
+        ))}
+      </g>
     </g>
   );
 }

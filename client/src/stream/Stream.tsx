@@ -83,20 +83,22 @@ function Stage({
           className="st-unknown"
         />
       )}
-      {c.name.map((line, n) => (
-        <text key={n} x={x} y={15 + n * 14} className="st-name">
-          {line}
+      <g aria-hidden="true">
+        {c.name.map((line, n) => (
+          <text key={n} x={x} y={15 + n * 14} className="st-name">
+            {line}
+          </text>
+        ))}
+        <text x={x} y={15 + c.name.length * 14} className={c.pinch ? 'st-value st-name' : 'st-value'}>
+          {c.value}
+          {c.pinch ? ', pinch' : c.next ? ', next' : ''}
         </text>
-      ))}
-      <text x={x} y={15 + c.name.length * 14} className={c.pinch ? 'st-value st-name' : 'st-value'}>
-        {c.value}
-        {c.pinch ? ', pinch' : c.next ? ', next' : ''}
-      </text>
-      {c.detail.map((line, n) => (
-        <text key={n} x={x} y={173 + n * 14} className="st-detail">
-          {line}
-        </text>
-      ))}
+        {c.detail.map((line, n) => (
+          <text key={n} x={x} y={173 + n * 14} className="st-detail">
+            {line}
+          </text>
+        ))}
+      </g>
     </g>
   );
 }

@@ -1,8 +1,8 @@
 import type { PowerSheet } from '../../../api/types';
 import { group } from '../../../format/numbers';
 
-const W = 560;
-const H = 210;
+const W = 380;
+const H = 200;
 const LEFT = 48;
 const RIGHT = 8;
 const FOOT = 26;
