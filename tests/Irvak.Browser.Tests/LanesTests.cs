@@ -22,7 +22,7 @@ public class LanesTests(Site site)
         Choose(window, "S1 to enter", "×4 ×4 ×4 ×4");
         window.Until(d => !d.FindElement(By.CssSelector("svg.loom")).Text.Contains("loose", StringComparison.Ordinal), "no loose lane");
         // Four drives and the network card.
-        Assert.Equal(5, window.Driver.FindElements(By.CssSelector("svg.loom .lm-end.lm-full.lm-in")).Count);
+        Assert.Equal(5, window.Driver.FindElements(By.CssSelector("svg.loom [data-box].lm-end.lm-full.lm-in")).Count);
         Key(window, "5");
         window.Press("All steps");
         window.See("Set S1 in the firmware: ×4 ×4 ×4 ×4");
@@ -113,7 +113,7 @@ public class LanesTests(Site site)
                 using var window = new Window(site, mode: mode, width: width).Open($"/jobs/{number}/fit?sheet=lanes");
                 window.Find("svg.loom");
                 window.Until(_ => window.Script<bool>("return document.fonts.status === 'loaded'"), "the fonts");
-                Assert.InRange(window.Driver.FindElements(By.CssSelector("svg.loom .lm-end")).Count, devices, devices + 1);
+                Assert.InRange(window.Driver.FindElements(By.CssSelector("svg.loom [data-box].lm-end")).Count, devices, devices + 1);
                 Assert.Empty(Troubles(window, "svg.loom", "rect"));
                 Key(window, "p");
                 window.Find("svg.stream");
@@ -158,7 +158,7 @@ public class LanesTests(Site site)
         const out = [];
         const svg = document.querySelector('{{svg}}');
         const frame = svg.getBoundingClientRect();
-        const texts = [...svg.querySelectorAll('text')].map(t => [t.textContent, t.getBoundingClientRect(), t.closest('g:not([aria-hidden])').querySelector(':scope > {{box}}')]).filter(([, b]) => b.width > 0);
+        const texts = [...svg.querySelectorAll('text')].map(t => [t.textContent, t.getBoundingClientRect(), t.closest('[data-words]') && svg.querySelector(`[data-box="${t.closest('[data-words]').dataset.words}"] {{box}}`)]).filter(([, b]) => b.width > 0);
         for (const [t, b, r] of texts) {
           if (b.left < frame.left - 1 || b.right > frame.right + 1 || b.top < frame.top - 1 || b.bottom > frame.bottom + 1) out.push(`${t} is clipped`);
           const p = r && r.getBoundingClientRect();

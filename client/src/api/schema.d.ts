@@ -4123,6 +4123,7 @@ export interface components {
              */
             suggested: null | number;
             start: components["schemas"]["StartPoint"][];
+            rails: components["schemas"]["RailLine"][];
             plugs: components["schemas"]["PlugLine"][];
             heat: components["schemas"]["HeatLine"][];
             air: components["schemas"]["AirLine"][];
@@ -4144,6 +4145,16 @@ export interface components {
             input?: null | string;
             /** @description Plugs it offers to drives and cards. */
             connectors?: null | components["schemas"]["SupplyPlug"][];
+            /**
+             * Format: double
+             * @description Most on 12 V, A, as its label tells; null when not known.
+             */
+            amp12?: null | number;
+            /**
+             * Format: double
+             * @description Most on 5 V, A.
+             */
+            amp5?: null | number;
         };
         ProblemDetails: {
             type?: null | string;
@@ -4272,6 +4283,22 @@ export interface components {
             channel: string;
             socket: string;
             module: string;
+        };
+        /** @description One voltage of the supplies. */
+        RailLine: {
+            rail: string;
+            /**
+             * Format: double
+             * @description Most over the start, A.
+             */
+            peakAmp: number;
+            /** Format: double */
+            steadyAmp: number;
+            /**
+             * Format: double
+             * @description What the label tells, of the smallest supply where there are several; null when not known.
+             */
+            limitAmp: null | number;
         };
         /** @description One candidate for the slowest: who limits to what. */
         RateLimit: {

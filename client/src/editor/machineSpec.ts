@@ -205,6 +205,8 @@ export const MACHINE: SectionSpec[] = [
         fields: [
           text('id', 'Name'),
           num('watt', 'Rated', 'W'),
+          num('amp12', 'On 12 V', 'A'),
+          num('amp5', 'On 5 V', 'A'),
           yes('external', 'Outside the chassis?'),
           text('input', 'Input', 'Open for mains; “48 V DC” otherwise.'),
           {

@@ -39,9 +39,19 @@ export function Loom({
         {drawn.boxes.map((b) => (
           <Piece key={b.key} box={b} selected={b.place !== null && b.place === selected} onAct={onAct} />
         ))}
-        {drawn.notes.map((n, i) => (
-          <Text key={i} word={n} />
-        ))}
+        {/* What is heard says it all; the words drawn lie above and are only seen. */}
+        <g aria-hidden="true">
+          {drawn.boxes.map((b) => (
+            <g key={b.key} className={names(b.look)} data-words={b.key}>
+              {b.texts.map((t, i) => (
+                <Text key={i} word={t} />
+              ))}
+            </g>
+          ))}
+          {drawn.notes.map((n, i) => (
+            <Text key={i} word={n} />
+          ))}
+        </g>
       </svg>
     </div>
   );
@@ -72,7 +82,7 @@ function Piece({ box, selected, onAct }: { box: Box; selected: boolean; onAct: (
       }
     : {};
   return (
-    <g className={names(`${box.look}${selected ? ' chosen' : ''}`)} {...acts}>
+    <g className={names(`${box.look}${selected ? ' chosen' : ''}`)} data-box={box.key} {...acts}>
       <title>{box.spoken}</title>
       <rect x={box.x} y={box.y} width={box.w} height={box.h} rx={3} />
       {box.look.includes(' unseen') && (
@@ -82,12 +92,6 @@ function Piece({ box, selected, onAct }: { box: Box; selected: boolean; onAct: (
         />
       )}
       {box.look.includes(' stop') && <path className="lm-wedge" d={`M${box.x} ${box.y}h10l-10 10z`} />}
-      {/* What is heard says it all; the words drawn are a part of it. */}
-      <g aria-hidden="true">
-        {box.texts.map((t, i) => (
-          <Text key={i} word={t} />
-        ))}
-      </g>
     </g>
   );
 }

@@ -43,6 +43,12 @@ export function Stream({
         {s.columns.map((c, i) => (
           <Stage key={i} c={c} i={i} middle={s.middle} chosen={i === at} onAt={onAt} />
         ))}
+        {/* What is heard says it all; the words drawn lie above and are only seen. */}
+        <g aria-hidden="true">
+          {s.columns.map((c, i) => (
+            <Words key={i} c={c} i={i} />
+          ))}
+        </g>
       </svg>
     </div>
   );
@@ -62,12 +68,12 @@ function Stage({
   onAt: (stage: number) => void;
 }) {
   const spoken = `${c.stage.name}, ${c.stage.detail}, ${c.value}${c.stage.mBs == null ? '' : ' MB/s'}${c.pinch ? ', the pinch' : c.next ? ', next pinch' : ''}`;
-  const x = c.x + 4;
   return (
     <g
       role="button"
       tabIndex={0}
       data-stage={i}
+      data-box={i}
       aria-label={spoken}
       aria-pressed={chosen}
       className={`st-col${c.pinch ? ' st-pinch' : ''}${chosen ? ' st-chosen' : ''}`}
@@ -83,22 +89,28 @@ function Stage({
           className="st-unknown"
         />
       )}
-      <g aria-hidden="true">
-        {c.name.map((line, n) => (
-          <text key={n} x={x} y={15 + n * 14} className="st-name">
-            {line}
-          </text>
-        ))}
-        <text x={x} y={15 + c.name.length * 14} className={c.pinch ? 'st-value st-name' : 'st-value'}>
-          {c.value}
-          {c.pinch ? ', pinch' : c.next ? ', next' : ''}
+    </g>
+  );
+}
+
+function Words({ c, i }: { c: Column; i: number }) {
+  const x = c.x + 4;
+  return (
+    <g data-words={i}>
+      {c.name.map((line, n) => (
+        <text key={n} x={x} y={15 + n * 14} className="st-name">
+          {line}
         </text>
-        {c.detail.map((line, n) => (
-          <text key={n} x={x} y={173 + n * 14} className="st-detail">
-            {line}
-          </text>
-        ))}
-      </g>
+      ))}
+      <text x={x} y={15 + c.name.length * 14} className={c.pinch ? 'st-value st-name' : 'st-value'}>
+        {c.value}
+        {c.pinch ? ', pinch' : c.next ? ', next' : ''}
+      </text>
+      {c.detail.map((line, n) => (
+        <text key={n} x={x} y={173 + n * 14} className="st-detail">
+          {line}
+        </text>
+      ))}
     </g>
   );
 }

@@ -28,6 +28,11 @@ public static class PowerRules
         "A disk takes about 2 A on 12 V while it comes up to speed. Let groups start one after another.",
         "common practice, no source", Basis.Practice);
 
+    public static readonly Rule Rail = new("POWER-RAIL", Severity.Stop,
+        "The start draws {amp} on {rail}; the supply’s label gives {limit} there.",
+        "A rail beyond its rating switches the supply off, however many watts are left on the others.",
+        "supply's label; disks: common practice, no source", Basis.Practice);
+
     public static readonly Rule Plugs = new("POWER-PLUG", Severity.Care,
         "{wants} plugs of {what} are wanted, the supply has {has}.",
         "Look before the day; a splitter only as far as its plug carries.",
@@ -81,6 +86,8 @@ public static class PowerRules
     internal static IEnumerable<Finding> Judge(Question q, PowerSheet power)
     {
         foreach (var finding in Supply(q, power)) yield return finding;
+        foreach (var rail in power.Rails.Where(r => r.LimitAmp is { } limit && r.PeakAmp > limit))
+            yield return Finding.Of(Rail, [], Worked.Sum("supply's label; disks: common practice, no source", new WorkedLine("at the start", Amp(rail.PeakAmp), true), new WorkedLine("at work", Amp(rail.SteadyAmp)), new WorkedLine("label", Amp(rail.LimitAmp!.Value))), ("amp", Amp(rail.PeakAmp)), ("rail", rail.Rail), ("limit", Amp(rail.LimitAmp!.Value)));
         foreach (var plug in power.Plugs.Where(p => p.Has is { } has && has < p.Wants))
         {
             yield return Finding.Of(Plugs, [], null, ("wants", $"{plug.Wants}"), ("what", plug.What), ("has", $"{plug.Has}"));

@@ -14,6 +14,11 @@ public sealed record StartPoint(double Seconds, double Watt12, double Watt5, dou
     public double Total => Watt12 + Watt5 + Rest;
 }
 
+/// <summary>One voltage of the supplies.</summary>
+/// <param name="PeakAmp">Most over the start, A.</param>
+/// <param name="LimitAmp">What the label tells, of the smallest supply where there are several; null when not known.</param>
+public sealed record RailLine(string Rail, double PeakAmp, double SteadyAmp, double? LimitAmp);
+
 /// <summary>Plugs of one kind.</summary>
 /// <param name="Has">Plugs that the supplies offer; null when the sheet does not tell.</param>
 /// <param name="AmpEach">Most that starts on one plug on 12 V, shared as evenly as it goes, A; null where that is no question.</param>
@@ -41,7 +46,7 @@ public sealed record PadLine(string Place, string Part, double GapMm, double Com
 /// <param name="Suggested">Largest group with which the start stays below the limit; null when all at once does, or none does.</param>
 public sealed record PowerSheet(
     IReadOnlyList<PowerLine> Lines, double SteadyWatt, double IdleWatt, double PeakWatt, double PeakSeconds, double? SupplyWatt, double? LimitWatt, bool Redundant, double Amp12,
-    int Group, double Seconds, int? Suggested, IReadOnlyList<StartPoint> Start, IReadOnlyList<PlugLine> Plugs, IReadOnlyList<HeatLine> Heat, IReadOnlyList<AirLine> Air, IReadOnlyList<PadLine> Pads)
+    int Group, double Seconds, int? Suggested, IReadOnlyList<StartPoint> Start, IReadOnlyList<RailLine> Rails, IReadOnlyList<PlugLine> Plugs, IReadOnlyList<HeatLine> Heat, IReadOnlyList<AirLine> Air, IReadOnlyList<PadLine> Pads)
 {
     /// <summary>Share of a supply that stays free. Common practice, no source.</summary>
     public const double Headroom = 0.2;
@@ -69,7 +74,7 @@ public sealed record PowerSheet(
             for (var group = lines.Count(l => l.SpinAmp12 + l.SpinAmp5 > 0) - 1; group >= 1 && suggested is null; group--)
                 if (Curve(lines, group, Math.Max(q.StaggerSeconds, SpinSeconds)).Max(p => p.Total) <= most * (1 - Headroom)) suggested = group;
         return new(lines, steady, idle, peak.Total, peak.Seconds, all, limit, redundant, start.Max(p => p.Watt12) / 12, q.StaggerDrives, q.StaggerSeconds, suggested, start,
-            PlugsOf(q, lines), [.. HeatBands.Of(q)], [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))], [.. Padding.Of(q)]);
+            RailsOf(q, start), PlugsOf(q, lines), [.. HeatBands.Of(q)], [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))], [.. Padding.Of(q)]);
     }
 
     /// <summary>The first half minute, or longer where groups start later: disks that are up run on, those whose turn has not come draw nothing.</summary>
@@ -92,11 +97,23 @@ public sealed record PowerSheet(
                 var since = t - (g * seconds);
                 if (since < 0) break;
                 if (since < SpinSeconds) (on12, on5) = (on12 + sums[g].Spin12, on5 + sums[g].Spin5);
-                else on12 += sums[g].Up;
+                // The electronics go on drawing from 5 V what they did; the rest turns the platters.
+                else (on12, on5) = (on12 + Math.Max(0, sums[g].Up - sums[g].Spin5), on5 + Math.Min(sums[g].Up, sums[g].Spin5));
             }
             points.Add(new(t, on12, on5, rest));
         }
         return points;
+    }
+
+    /// <summary>Disks draw from 12 V and 5 V themselves; boards make all their voltages from 12 V.</summary>
+    private static List<RailLine> RailsOf(Question q, IReadOnlyList<StartPoint> start)
+    {
+        double? Limit(Func<PowerSupply, double?> of) => q.Sheet.Supplies.Count == 0 || q.Sheet.Supplies.Any(s => of(s) is null) ? null : q.Sheet.Supplies.Min(of);
+        return
+        [
+            new("12 V", start.Max(p => (p.Watt12 + p.Rest) / 12), (start[^1].Watt12 + start[^1].Rest) / 12, Limit(s => s.Amp12)),
+            new("5 V", start.Max(p => p.Watt5 / 5), start[^1].Watt5 / 5, Limit(s => s.Amp5)),
+        ];
     }
 
     private static List<PlugLine> PlugsOf(Question q, IReadOnlyList<PowerLine> lines)

@@ -28,7 +28,9 @@ public static class ChassisKinds
 /// <param name="External">True for an adapter outside the chassis.</param>
 /// <param name="Input">Mains or direct current, such as "48 V DC"; null for mains.</param>
 /// <param name="Connectors">Plugs it offers to drives and cards.</param>
-public sealed record PowerSupply(string Id, int? Watt = null, bool External = false, string? Input = null, IReadOnlyList<SupplyPlug>? Connectors = null) : KeepsMore;
+/// <param name="Amp12">Most on 12 V, A, as its label tells; null when not known.</param>
+/// <param name="Amp5">Most on 5 V, A.</param>
+public sealed record PowerSupply(string Id, int? Watt = null, bool External = false, string? Input = null, IReadOnlyList<SupplyPlug>? Connectors = null, double? Amp12 = null, double? Amp5 = null) : KeepsMore;
 
 /// <param name="What">Kind of plug, such as "SATA power" or "6-pin card power".</param>
 /// <param name="Count">Plugs of this kind, 1 or more.</param>

@@ -186,6 +186,8 @@ public static class SheetCheck
         for (var i = 0; i < sheet.Supplies.Count; i++)
         {
             if (sheet.Supplies[i].Watt is < 1 or > 20_000) problems.Add(new($"/supplies/{i}/watt", "A supply gives 1 to 20 000 W."));
+            foreach (var (rail, amp) in new[] { ("amp12", sheet.Supplies[i].Amp12), ("amp5", sheet.Supplies[i].Amp5) })
+                if (amp is not (null or (> 0 and <= 1_000))) problems.Add(new($"/supplies/{i}/{rail}", "A rail carries more than 0 and at most 1000 A."));
             for (var p = 0; p < (sheet.Supplies[i].Connectors?.Count ?? 0); p++)
                 if (string.IsNullOrWhiteSpace(sheet.Supplies[i].Connectors![p].What) || sheet.Supplies[i].Connectors![p].Count is < 1 or > 64) problems.Add(new($"/supplies/{i}/connectors/{p}", "Plugs have a kind, and there are 1 to 64 of them."));
         }

@@ -39,7 +39,7 @@ public static class RuleRegister
         BootSheet.Nvme, BootSheet.Sectors, BootSheet.Large, BootSheet.Host, BootSheet.Mirrored, BootSheet.Unlike, BootSheet.Media, BootSheet.Wears, BootSheet.Empty,
         CardFit.Bus, CardFit.Edge, CardFit.Height, CardFit.Length, CardFit.Thick, CardFit.Covers, CardFit.Clearance, CardFit.Power, CardFit.Plug, CardFit.Air, CardFit.Homeless,
         LaneRules.Split, LaneRules.Undivided, LaneRules.Dark, LaneRules.Less, LaneRules.Narrow, LaneRules.Uplink, LaneRules.Over, LaneRules.Side, LaneRules.Shared, LaneRules.Trained,
-        PowerRules.Short, PowerRules.Tight, PowerRules.Alone, PowerRules.Start, PowerRules.Plugs, PowerRules.Splitter, PowerRules.Moulded, PowerRules.Mistyped, PowerRules.Unknown,
+        PowerRules.Short, PowerRules.Tight, PowerRules.Alone, PowerRules.Start, PowerRules.Rail, PowerRules.Plugs, PowerRules.Splitter, PowerRules.Moulded, PowerRules.Mistyped, PowerRules.Unknown,
         PowerRules.Fan, PowerRules.Blank, PowerRules.Hot, PowerRules.TooHot, PowerRules.Pad,
         PathRules.Shared, PathRules.Pinch, PathRules.Wish, PathRules.Amplified,
         CacheRules.Broken, CacheRules.Alone, CacheRules.Unguarded, CacheRules.Small, CacheRules.Useless, CacheRules.Wears, CacheRules.NotFlash, CacheRules.Twice, CacheRules.Key,

@@ -28,6 +28,8 @@ internal static class PowerRuleCases
 
     private static MachineSheet Cabled(int plugs) => LaneBox.Sheet with { Bays = [LaneBox.Sheet.Bays[0] with { HotPlug = false }], Supplies = [new("P1", 1000, Connectors: [new("SATA power", plugs)])] };
 
+    private static MachineSheet Railed(double amp) => Of(600) with { Supplies = [new("P1", 600, Amp12: amp)] };
+
     private static JobState Hot(DriveSheet drive, int celsius)
     {
         var state = LaneBox.Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["bay:1"] = new() { Drive = drive, Serial = "EK1", Source = "listing" } }, null, "test"));
@@ -45,6 +47,8 @@ internal static class PowerRuleCases
         new("POWER-ONE", Severity.Care, "One supply alone gives 170 W; the plan draws 175 W.", On(Of(170, 170), Disks(4)), On(Of(220, 220), Disks(4))),
         // 2 A on 12 V and 0.85 A on 5 V for each disk that spins up; common practice, no source.
         new("POWER-START", Severity.Care, "4 disks spinning up at once draw 248 W for some seconds; 300 W are there.", On(Of(300), Disks(4)), On(Of(300), Disks(4)).With(new StaggerStart(1, 12))),
+        // 135 W of boards and memory and four disks of 24 W on 12 V: 231 ÷ 12.
+        new("POWER-RAIL", Severity.Stop, "The start draws 19.3 A on 12 V; the supply’s label gives 18 A there.", On(Railed(18), Disks(4)), On(Railed(20), Disks(4))),
         new("POWER-PLUG", Severity.Care, "2 plugs of SATA power are wanted, the supply has 1.", On(Cabled(1), Disks(2)), On(Cabled(2), Disks(2))),
         // Two large disks on one plug, yes; three, no: 4.5 A (SATA 3).
         new("POWER-SPLIT", Severity.Stop, "3 disks on one SATA power plug start with 6 A on 12 V; it carries 4.5 A.", On(Cabled(1), Disks(3)), On(Cabled(1), Disks(2))),

@@ -25,6 +25,7 @@ export function PowerTab({ job, stale }: { job: JobView; stale: boolean }) {
           <h3 className="side-head">Over the start</h3>
           <StartCurve power={power} />
           <Start power={power} />
+          <Rails power={power} />
           <Plugs power={power} />
         </section>
         <section aria-label="Who draws what">
@@ -79,6 +80,31 @@ function Start({ power }: { power: PowerSheet }) {
         </button>
       )}
     </div>
+  );
+}
+
+function Rails({ power }: { power: PowerSheet }) {
+  return (
+    <table className="tbl">
+      <thead>
+        <tr>
+          <th>Rail</th>
+          <th className="num">at the start</th>
+          <th className="num">at work</th>
+          <th className="num">by its label</th>
+        </tr>
+      </thead>
+      <tbody>
+        {power.rails.map((r) => (
+          <tr key={r.rail}>
+            <td>{r.rail}</td>
+            <td className="num">{r.peakAmp.toFixed(1)} A</td>
+            <td className="num">{r.steadyAmp.toFixed(1)} A</td>
+            <td className="num">{r.limitAmp == null ? 'not known' : `${r.limitAmp} A`}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 
