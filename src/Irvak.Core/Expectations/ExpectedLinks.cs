@@ -24,7 +24,8 @@ public static class ExpectedLinks
             foreach (var (way, word) in new[] { (PathWay.Read, "read"), (PathWay.Write, "write") })
                 if (path.Of(way) is { Band: { } band, LocalMBs: > 0 } flow)
                     yield return new($"{BenchmarkPrefix}{path.Name}.{word}", BenchmarkScreen, $"{path.Name}, {(way == PathWay.Read ? "reading" : "writing")} in order on the machine itself, {Size(path)}",
-                        string.Create(CultureInfo.InvariantCulture, $"{band.Low:0} to {band.High:0} MB/s"), band.Low, band.High, "MB/s", [], "narrowest stage of its path × the usual band (common practice, no source)") { Why = flow.Stages.Where(s => !s.IsNetwork && s.MBs is not null).MinBy(s => s.MBs)?.Why };
+                        string.Create(CultureInfo.InvariantCulture, $"{band.Low:0} to {band.High:0} MB/s"), band.Low, band.High, "MB/s", [], "narrowest stage of its path × the usual band (common practice, no source)")
+                    { Why = flow.Stages.Where(s => !s.IsNetwork && s.MBs is not null).MinBy(s => s.MBs)?.Why };
     }
 
     private static string Size(PathFigures path) => path.TestGiB > 0 ? string.Create(CultureInfo.InvariantCulture, $"over {path.TestGiB:0} GiB or with direct requests") : "with direct requests";

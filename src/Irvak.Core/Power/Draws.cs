@@ -19,7 +19,13 @@ internal static class Draws
     // At work and at rest, W. Common practice, no source.
     private static readonly Dictionary<string, (double Active, double Idle)> Drives = new()
     {
-        ["disk-3.5"] = (8.5, 5), ["disk-2.5"] = (2.5, 1), ["disk-2.5-fast"] = (7.5, 5), ["sata-flash"] = (3.5, 1), ["m.2"] = (7.5, 1.5), ["u.2"] = (16, 6), ["tape"] = (25, 10),
+        ["disk-3.5"] = (8.5, 5),
+        ["disk-2.5"] = (2.5, 1),
+        ["disk-2.5-fast"] = (7.5, 5),
+        ["sata-flash"] = (3.5, 1),
+        ["m.2"] = (7.5, 1.5),
+        ["u.2"] = (16, 6),
+        ["tape"] = (25, 10),
     };
 
     // A disk of 3.5 inches on 12 V and on 5 V while it spins up; a small one on 5 V; a fast small one on 12 V. Common practice, no source.
