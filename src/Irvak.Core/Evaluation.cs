@@ -67,7 +67,7 @@ public sealed record Evaluation(
             if (before is null)
             {
                 var found = q with { Planned = q.Found, Arrays = q.FoundArrays };
-                before = [.. MemorySheet.Judge(found, MemorySheet.Of(found)), .. ArraySheet.Judge(found, ArraySheet.Of(found))];
+                before = [.. MemorySheet.Judge(found, MemorySheet.Of(found)), .. ArraySheet.Judge(found, ArraySheet.Of(found)), .. LaneRules.Judge(found, LaneSheet.Of(found)), .. PowerRules.Judge(found, PowerSheet.Of(found))];
             }
             yield return f with { AsFoundToo = before.Any(b => b.Rule.Code == f.Rule.Code && f.Places.All(b.Places.Contains)) };
         }

@@ -22,7 +22,7 @@ public sealed record Question(
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
         (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision),
         KnownCards.In(state.AsFound, shelf), KnownCards.In(state.Planned, shelf), state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
-    { Wiring = state.Wiring, Splits = state.Splits, FoundSplits = state.FoundSplits, StaggerDrives = state.Stagger.Drives, StaggerSeconds = state.Stagger.Seconds, Air = state.Air, Pads = state.Pads, Temperatures = SeenHeat(state), Links = state.Sheet is { Slots.Count: > 0 } ? [.. state.Readings.Values.SelectMany(r => SeenLinks.Of(state.Sheet, r)).GroupBy(l => l.Place).Select(g => g.Last())] : [], Boot = state.Boot, Caches = [.. state.Caches.Values], Writes = state.Writes, Moves = state.Moves, Wipes = state.Wipes, Figures = state.Figures, Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
+    { Wiring = state.Wiring, Splits = state.Splits, FoundSplits = state.FoundSplits, HeldRates = state.HeldRates, StaggerDrives = state.Stagger.Drives, StaggerSeconds = state.Stagger.Seconds, Air = state.Air, Pads = state.Pads, Temperatures = SeenHeat(state), Links = state.Sheet is { Slots.Count: > 0 } ? [.. state.Readings.Values.SelectMany(r => SeenLinks.Of(state.Sheet, r)).GroupBy(l => l.Place).Select(g => g.Last()).Select(l => state.HeldRates.TryGetValue(PlaceName.Short(l.Place), out var held) ? l with { CouldGen = Math.Min(l.CouldGen, held) } : l)] : [], Boot = state.Boot, Caches = [.. state.Caches.Values], Writes = state.Writes, Moves = state.Moves, Wipes = state.Wipes, Figures = state.Figures, Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
     public MemoryMode Mode { get; init; }
@@ -65,6 +65,12 @@ public sealed record Question(
     public IReadOnlyDictionary<string, IReadOnlyList<int>> FoundSplits { get; init; } = NoSplits;
 
     private static readonly Dictionary<string, IReadOnlyList<int>> NoSplits = [];
+
+    /// <summary>Slots that a riser, a cable or a setting holds at an older generation.</summary>
+    public IReadOnlyDictionary<string, int> HeldRates { get; init; } = new Dictionary<string, int>();
+
+    /// <summary>Generation that a slot runs at: its sheet's, or an older one that something holds it at.</summary>
+    public int GenOf(ExpansionSlot slot) => HeldRates.TryGetValue(slot.Id, out var held) ? Math.Min(slot.Gen, held) : slot.Gen;
 
     /// <summary>Disks that start together; 0 for all at once.</summary>
     public int StaggerDrives { get; init; }

@@ -85,14 +85,14 @@ internal sealed class LaneModel
         return options;
     }
 
-    private static IEnumerable<LaneOption> OfSlot(LanePart part, ExpansionSlot slot, int lanes, string? free, IReadOnlyList<string> covers)
+    private IEnumerable<LaneOption> OfSlot(LanePart part, ExpansionSlot slot, int lanes, string? free, IReadOnlyList<string> covers)
     {
         var card = part.Unit.Card!;
         if (lanes == 0) yield break;
         var place = PlaceName.Card(slot.Id);
         if (card is { Role: CardRole.Expander, Elec: 0 }) { yield return new(place, slot.Id, null, [0], [0], 0, null, 0, free, covers); yield break; }
-        if (card is not { Endpoints.Count: > 0 } || card.HasSwitch == true && card.Endpoints.Count > 0 && card.Role != CardRole.Carrier) { yield return Single(part, place, slot.Id, lanes, slot.Gen, slot.Root, free, covers); yield break; }
-        var gen = Math.Min(slot.Gen, card.Gen ?? slot.Gen);
+        if (card is not { Endpoints.Count: > 0 } || card.HasSwitch == true && card.Endpoints.Count > 0 && card.Role != CardRole.Carrier) { yield return Single(part, place, slot.Id, lanes, Question.GenOf(slot), slot.Root, free, covers); yield break; }
+        var gen = Math.Min(Question.GenOf(slot), card.Gen ?? slot.Gen);
         if (card.HasSwitch == true)
         {
             var up = Splitting.Trains(lanes, card.Elec ?? card.Mech ?? lanes);

@@ -43,6 +43,7 @@ public class LoomOfDumpTests
         var state = Surveyed();
         var finding = Assert.Single(Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>())).Findings, f => f.Rule.Code == "LANE-TRAINED");
         Assert.Equal(["card:S6"], finding.Places);
+        Assert.True(finding.AsFoundToo);
         Assert.Contains("runs at ×4 gen 3; both ends could do ×8 gen 4. Likeliest: not seated fully, or a riser or cable made for less", finding.Sentence);
     }
 

@@ -154,7 +154,7 @@ public class JobsTests(StoreFixture store)
             new Core.Boot.PlanBoot(new(["m2:X"], 12, SharedGB: 100)), new Core.Caches.PlanCache(new("K", ["bay:1", "bay:2"], [new("M", 500, 2, 0.8)], true, 40)), new Core.Caches.DropCache("K"),
             new Core.Moving.PlanMove("array:md0", Core.Moving.MoveWay.Restore, "M"), new Core.Moving.RecordWipe("bay:1", Core.Moving.WipeWay.Crypto, true), new Core.Drives.SetFigures(new(0.02, RebuildShare: 0.3)),
             new Core.Lanes.SetSplit("S1", [4, 4], true), new Core.Lanes.LayOut(new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["m2:M1"] = null }, new Dictionary<string, IReadOnlyList<int>> { ["S2"] = [8, 8] }, "moves"),
-            new Core.Power.StaggerStart(4, 12), new Core.Power.SeeAir("fan:1", Core.Power.AirState.Unplugged), new Core.Power.PlanPad("m2:M1", 0.8, 0.25),
+            new Core.Lanes.HoldRate("S1", 3), new Core.Power.StaggerStart(4, 12), new Core.Power.SeeAir("fan:1", Core.Power.AirState.Unplugged), new Core.Power.PlanPad("m2:M1", 0.8, 0.25),
             new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
         ];
         Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());

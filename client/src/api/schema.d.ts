@@ -2060,7 +2060,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2128,6 +2128,18 @@ export interface components {
             /** @enum {string} */
             type?: "handOver";
             to: string;
+        };
+        /** @description Says that a riser, a cable or a setting of the firmware holds a slot at an older generation than its sheet tells. */
+        EditHoldRate: {
+            /** @enum {string} */
+            type?: "holdRate";
+            /** @description Slot by its name on the sheet. */
+            slot: string;
+            /**
+             * Format: int32
+             * @description Generation, 1 to 6; 0 for what the sheet tells.
+             */
+            gen: number;
         };
         /** @description Lays cards and modules out anew; arrays, caches, the boot drive and cables follow their parts. */
         EditLayOut: {
@@ -5204,6 +5216,16 @@ export interface components {
             /** @description What the firmware offers, whole first. */
             offered: number[][];
             best: null | number[];
+            /**
+             * Format: int32
+             * @description Generation that its sheet tells.
+             */
+            gen: number;
+            /**
+             * Format: int32
+             * @description An older one that something holds it at; null when nothing does.
+             */
+            heldAt: null | number;
         };
         /** @enum {unknown} */
         Stage: "survey" | "aim" | "fit" | "prep" | "hands-on" | "proof" | "handover";

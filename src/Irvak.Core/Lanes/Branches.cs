@@ -28,7 +28,7 @@ internal static class Branches
         var live = ends.Where(e => e.State is EndState.Full or EndState.Less or EndState.Unknown).ToList();
         var switched = unit?.Card is { HasSwitch: true, Endpoints.Count: > 1 };
         var used = dark || unit is null ? 0 : switched ? Splitting.Trains(lanes, unit.Card!.Elec ?? unit.Card.Mech ?? lanes) : live.Sum(e => e.Width);
-        return new(place, "card", slot.Root, slot.Mech, slot.Elec, lanes, slot.Gen, dark ? BranchState.Dark : unit is null ? BranchState.Free : BranchState.Used, why, used,
+        return new(place, "card", slot.Root, slot.Mech, slot.Elec, lanes, q.GenOf(slot), dark ? BranchState.Dark : unit is null ? BranchState.Free : BranchState.Used, why ?? (q.GenOf(slot) < slot.Gen ? $"held at gen {q.GenOf(slot)}" : null), used,
             unit?.Card is { Endpoints.Count: > 1, HasSwitch: not true } ? Loose(lanes, ends) : 0, split, switched, ends, null, unit?.Card is { Endpoints.Count: > 0 } ? unit.Short : null, q.IsNew(place));
     }
 
@@ -42,8 +42,8 @@ internal static class Branches
     private static IReadOnlyList<LaneEnd> OfCard(Question q, ExpansionSlot slot, string place, Unit unit, int lanes, IReadOnlyList<int> split)
     {
         var card = unit.Card;
-        if (card is not { Endpoints.Count: > 0 }) return [Single(q, place, unit, lanes, slot.Gen, Need(q, place, unit))];
-        var gen = Math.Min(slot.Gen, card.Gen ?? slot.Gen);
+        if (card is not { Endpoints.Count: > 0 }) return [Single(q, place, unit, lanes, q.GenOf(slot), Need(q, place, unit))];
+        var gen = Math.Min(q.GenOf(slot), card.Gen ?? slot.Gen);
         var shared = card.HasSwitch == true;
         var up = Splitting.Trains(lanes, card.Elec ?? card.Mech ?? lanes);
         var links = shared ? [.. card.Endpoints.Select((w, i) => new OpenedLink(i, up > 0 ? w : 0))] : Splitting.Open(lanes, split, card.Endpoints, card.LanePitch);

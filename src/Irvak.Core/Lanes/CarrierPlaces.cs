@@ -29,6 +29,10 @@ public static class CarrierPlaces
     /// <summary>The sheet as its maker knows it, without what carriers bring.</summary>
     public static MachineSheet Without(MachineSheet sheet) => sheet.M2.Any(m => m.On is not null) ? sheet with { M2 = [.. sheet.M2.Where(m => m.On is null)] } : sheet;
 
+    /// <summary>Another sheet for a job, with the places that the job's carriers bring.</summary>
+    public static MachineSheet Onto(MachineSheet sheet, JobState state) =>
+        Of(sheet, state.AsFound, state.Planned) is { Count: > 0 } places ? Without(sheet) with { M2 = [.. sheet.M2.Where(m => m.On is null), .. places] } : Without(sheet);
+
     private static List<M2Place> Of(MachineSheet sheet, Build found, Build planned)
     {
         var places = new List<M2Place>();

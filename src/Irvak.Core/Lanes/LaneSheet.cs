@@ -70,7 +70,9 @@ public sealed record RootLanes(string Id, int? Gen, int? Lanes, int Wired, int U
 /// <param name="Now">How it was found; null when nobody looked.</param>
 /// <param name="Enter">What is to be entered; null when it has no setting.</param>
 /// <param name="Offered">What the firmware offers, whole first.</param>
-public sealed record SplitLine(string Slot, int Lanes, IReadOnlyList<int>? Now, IReadOnlyList<int>? Enter, bool Changes, IReadOnlyList<IReadOnlyList<int>> Offered, IReadOnlyList<int>? Best);
+/// <param name="Gen">Generation that its sheet tells.</param>
+/// <param name="HeldAt">An older one that something holds it at; null when nothing does.</param>
+public sealed record SplitLine(string Slot, int Lanes, IReadOnlyList<int>? Now, IReadOnlyList<int>? Enter, bool Changes, IReadOnlyList<IReadOnlyList<int>> Offered, IReadOnlyList<int>? Best, int Gen, int? HeldAt);
 
 /// <summary>Roots, places and devices with the links between them.</summary>
 public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<LaneBranch> Branches, IReadOnlyList<SplitLine> Splits, int Used, int? Left)
@@ -99,10 +101,11 @@ public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<Lan
     {
         var lanes = Topology.LanesLeft(q, slot.Id) ?? slot.Elec;
         var now = q.FoundSplitOf(slot.Id);
+        int? held = q.GenOf(slot) is var gen && gen < slot.Gen ? gen : null;
         var card = q.Planned.At(PlaceName.Card(slot.Id))?.Card;
         var best = card is { Endpoints.Count: > 1, HasSwitch: not true } ? Splitting.Best(lanes, slot.Splits ?? [], card.Endpoints, card.LanePitch) : null;
-        if (slot.Splits is not { Count: > 0 } offered) return new(slot.Id, lanes, now, null, false, [], best);
+        if (slot.Splits is not { Count: > 0 } offered) return new(slot.Id, lanes, now, null, false, [], best, slot.Gen, held);
         var planned = q.SplitOf(slot.Id);
-        return new(slot.Id, lanes, now, planned, !planned.SequenceEqual(now ?? []), [[], .. offered], best);
+        return new(slot.Id, lanes, now, planned, !planned.SequenceEqual(now ?? []), [[], .. offered], best, slot.Gen, held);
     }
 }

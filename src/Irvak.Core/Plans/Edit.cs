@@ -36,6 +36,7 @@ namespace Irvak.Core.Plans;
 [JsonDerivedType(typeof(WireBays), "wireBays")]
 [JsonDerivedType(typeof(SetSplit), "setSplit")]
 [JsonDerivedType(typeof(LayOut), "layOut")]
+[JsonDerivedType(typeof(HoldRate), "holdRate")]
 [JsonDerivedType(typeof(StaggerStart), "staggerStart")]
 [JsonDerivedType(typeof(SeeAir), "seeAir")]
 [JsonDerivedType(typeof(PlanPad), "planPad")]

@@ -47,6 +47,7 @@ public static class EditFold
         PlanBoot { Boot: { } boot } => boot.Problem is { } wrong ? wrong with { Path = "/edit/boot" + wrong.Path } : boot.Places.Select((p, i) => RefusePlace(state, p, $"/edit/boot/places/{i}")).FirstOrDefault(p => p is not null),
         SetSplit split => SetSplit.Refusal(state, split),
         LayOut lay => LayOut.Refusal(state, lay),
+        HoldRate hold => HoldRate.Refusal(state, hold),
         StaggerStart start => start.Problem,
         SeeAir air => state.Sheet is null ? new("/edit", "The machine has no sheet yet.") : AirParts.Of(state.Sheet).Contains(air.Part) ? null : new("/edit/part", $"{state.Sheet.FullName} has no {air.Part}."),
         PlanPad pad => PlanPad.Refusal(state, pad),
@@ -70,7 +71,7 @@ public static class EditFold
 
     private static JobState Folded(JobState state, Edit edit, Stamp stamp) => edit switch
     {
-        AdoptSheet adopt => SurveyFold.ReadAgain(ApplySheet(state, adopt)),
+        AdoptSheet adopt => SurveyFold.ReadAgain(ApplySheet(state, new AdoptSheet(CarrierPlaces.Onto(adopt.Sheet, state)))),
         RecordFound found => ApplyFound(state, found),
         AnswerUnknown answer => UnknownRegister.Apply(state, answer),
         ReadBefore read => SurveyFold.Apply(state, read),
@@ -93,6 +94,7 @@ public static class EditFold
         DropArray drop => ArrayEdits.Apply(state, drop),
         WireBays wire => state with { Wiring = wire.To.Length == 0 ? state.Wiring.Remove(wire.Group) : state.Wiring.SetItem(wire.Group, wire.To) },
         LayOut lay => LayOut.Apply(state, lay),
+        HoldRate hold => state with { HeldRates = hold.Gen == 0 ? state.HeldRates.Remove(hold.Slot) : state.HeldRates.SetItem(hold.Slot, hold.Gen) },
         StaggerStart start => state with { Stagger = start },
         SeeAir { State: AirState.Unknown } air => state with { Air = state.Air.Remove(air.Part) },
         SeeAir air => state with { Air = state.Air.SetItem(air.Part, air.State) },
@@ -181,6 +183,7 @@ public static class EditFold
             Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
             Splits = state.Splits.RemoveRange(state.Splits.Keys.Where(s => adopt.Sheet.Slots.All(x => x.Id != s))),
             FoundSplits = state.FoundSplits.RemoveRange(state.FoundSplits.Keys.Where(s => adopt.Sheet.Slots.All(x => x.Id != s))),
+            HeldRates = state.HeldRates.RemoveRange(state.HeldRates.Keys.Where(s => adopt.Sheet.Slots.All(x => x.Id != s))),
             Air = state.Air.RemoveRange(state.Air.Keys.Where(a => !AirParts.Of(adopt.Sheet).Contains(a))),
             Pads = state.Pads.RemoveRange(state.Pads.Keys.Where(p => !places.Contains(p))),
             Wiring = state.Wiring.RemoveRange(state.Wiring.Keys.Where(g => adopt.Sheet.Bays.All(b => b.Group != g))),

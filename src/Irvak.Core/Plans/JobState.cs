@@ -67,6 +67,9 @@ public sealed record JobState
     /// <summary>How it divided them before the work.</summary>
     public ImmutableSortedDictionary<string, IReadOnlyList<int>> FoundSplits { get; init; } = ImmutableSortedDictionary.Create<string, IReadOnlyList<int>>(StringComparer.Ordinal);
 
+    /// <summary>Slots that a riser, a cable or a setting holds at an older generation, by their names.</summary>
+    public ImmutableSortedDictionary<string, int> HeldRates { get; init; } = ImmutableSortedDictionary.Create<string, int>(StringComparer.Ordinal);
+
     /// <summary>How disks start one group after another.</summary>
     public StaggerStart Stagger { get; init; } = new(0, 10);
 

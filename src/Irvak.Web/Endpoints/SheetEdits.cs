@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Irvak.Core.Plans;
 using Irvak.Core.Shelf;
+using Irvak.Core.Lanes;
 using Irvak.Core.Sheets;
 using Irvak.Store;
 
@@ -30,6 +31,8 @@ public static class SheetEdits
         routes.MapPut("/api/sheets/{id}", async (string id, MachineSheet sheet, Library library, CancellationToken cancel) =>
         {
             if (sheet.Id != id) return Problems.Invalid(new SheetProblem("/id", "The sheet carries another name than its address."));
+            // What a job's carriers brought is no part of the machine.
+            sheet = CarrierPlaces.Without(sheet);
             if (Documents.Check(sheet) is { Count: > 0 } problems) return Problems.Invalid([.. problems]);
             await library.Keep(sheet, cancel);
             return TypedResults.Ok(new SheetVerdict([], SheetDoubts.Of(sheet)));

@@ -22,6 +22,18 @@ public class CarrierPlacesTests
     }
 
     [Fact]
+    public void Another_sheet_keeps_what_is_planned_on_a_carrier()
+    {
+        var state = Carrying("S1", 2).With(new AdoptSheet(LaneBox.Sheet with { Name = "Server B" }));
+        Assert.Equal(["S1.1", "S1.2", "S1.3", "S1.4"], Places(state));
+        Assert.NotNull(state.Planned.At("m2:S1.2"));
+        // On a sheet without that slot the carrier goes, and what is on it.
+        var other = state.With(new AdoptSheet(LaneBox.Sheet with { Slots = [.. LaneBox.Sheet.Slots.Skip(1)] }));
+        Assert.Empty(Places(other));
+        Assert.DoesNotContain(other.Plan.Keys, k => k.StartsWith("m2:S1", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void A_module_of_SATA_does_not_run_on_a_carrier() =>
         Assert.Contains(Carrying("S1", 0).With(new Fit("m2:S1.1", Drive(LaneBox.Module with { Protocol = DriveProtocol.Sata }))).Evaluate().Findings, f => f.Rule.Code == "M2-WIRED");
 

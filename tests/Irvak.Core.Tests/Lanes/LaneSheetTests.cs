@@ -34,6 +34,18 @@ public class LaneSheetTests
     }
 
     [Fact]
+    public void A_riser_or_a_setting_holds_a_slot_at_an_older_generation()
+    {
+        var held = LaneBox.With(("card:S2", Network with { Gen = 4 })).With(new HoldRate("S2", 2));
+        var branch = At(held, "card:S2");
+        Assert.Equal((8, 2, EndState.Less, "held at gen 2"), (branch.Ends[0].Width, branch.Ends[0].Gen, branch.Ends[0].State, branch.Why));
+        Assert.Equal((4, 2), Lanes(held).Splits.Single(l => l.Slot == "S2") is var line ? (line.Gen, line.HeldAt!.Value) : default);
+        Assert.Equal(4, At(held.With(new HoldRate("S2", 0)), "card:S2").Ends[0].Gen);
+        Assert.Equal("/edit/gen", EditFold.Refusal(held, new HoldRate("S2", 5))?.Path);
+        Assert.Equal("/edit/slot", EditFold.Refusal(held, new HoldRate("P1", 1))?.Path);
+    }
+
+    [Fact]
     public void Without_its_processor_a_slot_stays_dark()
     {
         var branch = At(LaneBox.With(("card:S3", Network)).Without2(), "card:S3");

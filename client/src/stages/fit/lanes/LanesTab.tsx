@@ -78,6 +78,7 @@ function Splits({ job }: { job: JobView }) {
             <th>Slot</th>
             <th>Now</th>
             <th>To enter</th>
+            <th>At most</th>
           </tr>
         </thead>
         <tbody>
@@ -99,6 +100,21 @@ function Splits({ job }: { job: JobView }) {
                   name={`${l.slot} to enter`}
                   onPick={(widths) => apply({ type: 'setSplit', slot: l.slot, widths, asFound: false })}
                 />
+              </td>
+              <td>
+                <select
+                  className="cellpick"
+                  aria-label={`${l.slot} runs at most at`}
+                  value={l.heldAt ?? 0}
+                  onChange={(e) => apply({ type: 'holdRate', slot: l.slot, gen: Number(e.target.value) })}
+                >
+                  <option value={0}>gen {l.gen}</option>
+                  {Array.from({ length: Math.max(0, l.gen - 1) }, (_, n) => l.gen - 1 - n).map((g) => (
+                    <option key={g} value={g}>
+                      gen {g}, held
+                    </option>
+                  ))}
+                </select>
               </td>
             </tr>
           ))}
