@@ -22,7 +22,26 @@ public sealed record Question(
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
         (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision),
         KnownCards.In(state.AsFound, shelf), KnownCards.In(state.Planned, shelf), state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
-    { Wiring = state.Wiring, Splits = state.Splits, FoundSplits = state.FoundSplits, HeldRates = state.HeldRates, StaggerDrives = state.Stagger.Drives, StaggerSeconds = state.Stagger.Seconds, Air = state.Air, Pads = state.Pads, Temperatures = SeenHeat(state), Links = state.Sheet is { Slots.Count: > 0 } ? [.. state.Readings.Values.SelectMany(r => SeenLinks.Of(state.Sheet, r)).GroupBy(l => l.Place).Select(g => g.Last()).Select(l => state.HeldRates.TryGetValue(PlaceName.Short(l.Place), out var held) ? l with { CouldGen = Math.Min(l.CouldGen, held) } : l)] : [], Boot = state.Boot, Caches = [.. state.Caches.Values], Writes = state.Writes, Moves = state.Moves, Wipes = state.Wipes, Figures = state.Figures, Mode = state.Mode, Arrays = JobArrays.Planned(state), FoundArrays = JobArrays.Found(state) };
+    {
+        Wiring = state.Wiring,
+        Splits = state.Splits,
+        FoundSplits = state.FoundSplits,
+        HeldRates = state.HeldRates,
+        Links = SeenLinks.Of(state),
+        Stagger = state.Stagger,
+        Air = state.Air,
+        Pads = state.Pads,
+        Temperatures = HeatBands.Seen(state),
+        Boot = state.Boot,
+        Caches = [.. state.Caches.Values],
+        Writes = state.Writes,
+        Moves = state.Moves,
+        Wipes = state.Wipes,
+        Figures = state.Figures,
+        Mode = state.Mode,
+        Arrays = JobArrays.Planned(state),
+        FoundArrays = JobArrays.Found(state),
+    };
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
     public MemoryMode Mode { get; init; }
@@ -72,11 +91,8 @@ public sealed record Question(
     /// <summary>Generation that a slot runs at: its sheet's, or an older one that something holds it at.</summary>
     public int GenOf(ExpansionSlot slot) => HeldRates.TryGetValue(slot.Id, out var held) ? Math.Min(slot.Gen, held) : slot.Gen;
 
-    /// <summary>Disks that start together; 0 for all at once.</summary>
-    public int StaggerDrives { get; init; }
-
-    /// <summary>Seconds from one group to the next.</summary>
-    public double StaggerSeconds { get; init; } = 10;
+    /// <summary>How disks start one group after another.</summary>
+    public StaggerStart Stagger { get; init; } = StaggerStart.AllAtOnce;
 
     /// <summary>What somebody saw of fans, blanks and duct.</summary>
     public IReadOnlyDictionary<string, AirState> Air { get; init; } = new Dictionary<string, AirState>();
@@ -85,14 +101,6 @@ public sealed record Question(
 
     /// <summary>Temperatures that captures told, °C, with the drive's own warning value, by serial number.</summary>
     public IReadOnlyDictionary<string, (int Celsius, int? Warn)> Temperatures { get; init; } = new Dictionary<string, (int, int?)>();
-
-    private static Dictionary<string, (int, int?)> SeenHeat(JobState state)
-    {
-        var seen = new Dictionary<string, (int, int?)>();
-        foreach (var drive in state.Readings.Values.SelectMany(r => r.Drives))
-            if (drive is { Serial: { } serial, Health.Celsius: { } celsius }) seen[serial] = (celsius, drive.Health.WarnCelsius);
-        return seen;
-    }
 
     /// <summary>Links of cards as captures show them.</summary>
     public IReadOnlyList<SeenLink> Links { get; init; } = [];

@@ -16,12 +16,12 @@ internal sealed record LanePart(string Place, Unit Unit, double Wants, string? F
 /// <param name="Widths">Width of each device's link, 0 for one that is never opened; one for a card that is one device.</param>
 /// <param name="MBs">What each of these carries.</param>
 /// <param name="Root">Root whose lanes it takes.</param>
-/// <param name="FreeOf">Place that must stay empty for these lanes; null when none must.</param>
+/// <param name="FreeOf">Places that must stay empty for these lanes.</param>
 /// <param name="Covers">Slots that it covers besides its own.</param>
-internal sealed record LaneOption(string Place, string? Slot, IReadOnlyList<int>? Split, IReadOnlyList<int> Widths, IReadOnlyList<double> MBs, double Lost, string? Root, int Lanes, string? FreeOf, IReadOnlyList<string> Covers);
+internal sealed record LaneOption(string Place, string? Slot, IReadOnlyList<int>? Split, IReadOnlyList<int> Widths, IReadOnlyList<double> MBs, double Lost, string? Root, int Lanes, IReadOnlyList<string> FreeOf, IReadOnlyList<string> Covers);
 
 /// <summary>A place for a module on the board.</summary>
-internal sealed record ModuleOption(string Place, double MBs, string? Root, int Lanes, string? FreeOf);
+internal sealed record ModuleOption(string Place, double MBs, string? Root, int Lanes, IReadOnlyList<string> FreeOf);
 
 /// <summary>What can go where, worked out by the core's own rules before anything is searched.</summary>
 internal sealed class LaneModel
@@ -44,7 +44,7 @@ internal sealed class LaneModel
     {
         Question = q;
         Slots = [.. q.Sheet.Slots];
-        Cards = [.. q.Planned.Units.Where(u => u.Value.Card is not null && PlaceName.Kind(u.Key) is "card" or "board" && u.Value.Card is not null).Select(u => new LanePart(u.Key, u.Value, CardWants(q, u.Key, u.Value), FoundAt(q, u.Key)))];
+        Cards = [.. q.Planned.Units.Where(u => u.Value.Card is not null && PlaceName.Kind(u.Key) is "card" or "board").Select(u => new LanePart(u.Key, u.Value, CardWants(q, u.Key, u.Value), FoundAt(q, u.Key)))];
         Modules = [.. q.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "m2" && u.Value.Drive?.Protocol == DriveProtocol.Nvme).Select(u => new LanePart(u.Key, u.Value, DriveWants(u.Value.Drive!), FoundAt(q, u.Key)))];
         Options = [.. Cards.Select(OptionsOf)];
         Places = [.. Modules.Select(PlacesOf)];
@@ -70,32 +70,32 @@ internal sealed class LaneModel
     private IReadOnlyList<LaneOption> OptionsOf(LanePart card)
     {
         var options = new List<LaneOption>();
-        foreach (var board in Question.Sheet.Boards.Where(b => b.What == "mezzanine" && b.Elec is > 0 && card.Unit.Card!.Bus is "ocp" or "mezzanine" && b.What == "mezzanine"))
-            if (!Dark(board.Root)) options.Add(Single(card, PlaceName.Board(board.Id), null, board.Elec!.Value, board.Gen ?? GenOf(board.Root), board.Root, null, []));
+        foreach (var board in Question.Sheet.Boards.Where(b => b.What == "mezzanine" && b.Elec is > 0 && card.Unit.Card!.Bus is "ocp" or "mezzanine"))
+            if (!Dark(board.Root)) options.Add(Single(card, PlaceName.Board(board.Id), null, board.Elec!.Value, board.Gen ?? GenOf(board.Root), board.Root, [], []));
         for (var i = 0; i < Slots.Count; i++)
         {
             var slot = Slots[i];
             if (Dark(slot.Root) || CardFit.WhyNot(slot, card.Unit.Card!) is not null) continue;
             if (card.Unit.Card!.Thick > 1 && i + card.Unit.Card.Thick > Slots.Count) continue;
             IReadOnlyList<string> covers = [.. Slots.Skip(i + 1).Take(Math.Max(0, card.Unit.Card.Thick - 1)).Select(s => s.Id)];
-            if (slot.Bus == "pci") { options.Add(new(PlaceName.Card(slot.Id), slot.Id, null, [0], [LinkRates.PciInUseMBs], Math.Max(0, card.Wants - LinkRates.PciInUseMBs), null, 0, null, covers)); continue; }
+            if (slot.Bus == "pci") { options.Add(new(PlaceName.Card(slot.Id), slot.Id, null, [0], [LinkRates.PciInUseMBs], Math.Max(0, card.Wants - LinkRates.PciInUseMBs), null, 0, [], covers)); continue; }
             foreach (var (lanes, free) in LanesOf(slot.Id, slot.Elec))
                 options.AddRange(OfSlot(card, slot, lanes, free, covers));
         }
         return options;
     }
 
-    private IEnumerable<LaneOption> OfSlot(LanePart part, ExpansionSlot slot, int lanes, string? free, IReadOnlyList<string> covers)
+    private IEnumerable<LaneOption> OfSlot(LanePart part, ExpansionSlot slot, int lanes, IReadOnlyList<string> free, IReadOnlyList<string> covers)
     {
         var card = part.Unit.Card!;
         if (lanes == 0) yield break;
         var place = PlaceName.Card(slot.Id);
         if (card is { Role: CardRole.Expander, Elec: 0 }) { yield return new(place, slot.Id, null, [0], [0], 0, null, 0, free, covers); yield break; }
-        if (card is not { Endpoints.Count: > 0 } || card.HasSwitch == true && card.Endpoints.Count > 0 && card.Role != CardRole.Carrier) { yield return Single(part, place, slot.Id, lanes, Question.GenOf(slot), slot.Root, free, covers); yield break; }
+        if (card is not { Endpoints.Count: > 0 } || (card.HasSwitch == true && card.Role != CardRole.Carrier)) { yield return Single(part, place, slot.Id, lanes, Question.GenOf(slot), slot.Root, free, covers); yield break; }
         var gen = Math.Min(Question.GenOf(slot), card.Gen ?? slot.Gen);
         if (card.HasSwitch == true)
         {
-            var up = Splitting.Trains(lanes, card.Elec ?? card.Mech ?? lanes);
+            var up = Splitting.Trains(lanes, Splitting.LanesOf(card) ?? lanes);
             yield return new(place, slot.Id, null, card.Endpoints, [.. card.Endpoints.Select(w => LinkRates.PcieMBs(gen, w))], 0, slot.Root, up, free, covers);
             yield break;
         }
@@ -106,38 +106,35 @@ internal sealed class LaneModel
         }
     }
 
-    private static LaneOption Single(LanePart part, string place, string? slot, int lanes, int? slotGen, string? root, string? free, IReadOnlyList<string> covers)
+    private static LaneOption Single(LanePart part, string place, string? slot, int lanes, int? slotGen, string? root, IReadOnlyList<string> free, IReadOnlyList<string> covers)
     {
         var card = part.Unit.Card!;
-        var width = Splitting.Trains(lanes, card.Elec is > 0 ? card.Elec.Value : card.Mech is > 0 ? card.Mech.Value : lanes);
-        var gen = Math.Min(slotGen ?? 6, card.Gen is > 0 ? card.Gen.Value : slotGen ?? 1);
-        var carries = LinkRates.PcieMBs(gen, width);
-        return new(place, slot, null, [width], [carries], Math.Max(0, part.Wants - carries), root, width, free, covers);
+        var link = Splitting.Link(lanes, slotGen, Splitting.LanesOf(card), card.Gen is > 0 ? card.Gen : null);
+        return new(place, slot, null, [link.Width], [link.MBs], Math.Max(0, part.Wants - link.MBs), root, link.Width, free, covers);
     }
 
     private IReadOnlyList<ModuleOption> PlacesOf(LanePart part) =>
     [
         .. Question.Sheet.M2.Where(m => m.On is null && m.Lanes is > 0 && !Dark(m.Root) && M2Fit.Fits(m, part.Unit.Drive!)).SelectMany(m => LanesOf(m.Id, m.Lanes!.Value).Where(l => l.Lanes > 0).Select(l =>
         {
-            var width = Splitting.Trains(l.Lanes, part.Unit.Drive!.Lanes ?? 4);
-            return new ModuleOption(PlaceName.M2(m.Id), LinkRates.PcieMBs(Math.Min(m.Gen ?? 6, part.Unit.Drive.Gen ?? m.Gen ?? 3), width), m.Root, width, l.Free);
+            var link = Splitting.Link(l.Lanes, m.Gen, part.Unit.Drive!.Lanes, part.Unit.Drive.Gen);
+            return new ModuleOption(PlaceName.M2(m.Id), link.MBs, m.Root, link.Width, l.Free);
         })),
     ];
 
-    /// <summary>Lanes of a place with every other one empty, and what is left when those that take from it are used.</summary>
-    private IEnumerable<(int Lanes, string? Free)> LanesOf(string id, int wired)
+    /// <summary>
+    /// Lanes that a place can have, each with the places that must stay empty for it: for all of them every one that would take some, for
+    /// fewer only those that would leave still fewer.
+    /// </summary>
+    private IEnumerable<(int Lanes, IReadOnlyList<string> Free)> LanesOf(string id, int wired)
     {
-        var takers = Question.Sheet.Exclusions.Where(e => e.Then == id).ToList();
-        if (takers.Count == 0) { yield return (wired, null); yield break; }
-        // With several takers the sheet would need a table; each is asked to stay empty for the full width.
-        yield return (wired, takers[0].When);
-        var least = takers.Min(t => t.Lanes);
-        if (least > 0) yield return (Math.Min(wired, least), null);
+        var takers = Question.Sheet.Exclusions.Where(e => e.Then == id && e.Lanes < wired).ToList();
+        return takers.Select(t => t.Lanes).Append(wired).Distinct().Where(l => l > 0).Select(l => (l, (IReadOnlyList<string>)[.. takers.Where(t => t.Lanes < l).Select(t => t.When)]));
     }
 
     private int? GenOf(string? root) => Question.Sheet.Roots.FirstOrDefault(r => r.Id == root)?.Gen;
 
-    private bool Dark(string? root) => LaneWays.IsDark(Question, root);
+    private bool Dark(string? root) => Topology.IsDark(Question, root);
 
     /// <summary>Why a card finds no slot at all, in the words of the rule that most slots give.</summary>
     public string WhyNot(int card)

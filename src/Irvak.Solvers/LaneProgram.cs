@@ -83,17 +83,17 @@ internal sealed class LaneProgram
             foreach (var over in option.Covers) Use(over, put);
         }
         foreach (var (_, option, sit) in AllSits) Use(PlaceName.Short(option.Place), sit);
+        // A place that is only covered holds nothing, and takes no lanes from another.
+        var holds = AllPuts.Select(p => (p.Option.Place, p.Var)).Concat(AllSits.Select(s => (s.Option.Place, s.Var))).ToLookup(h => PlaceName.Short(h.Place), h => h.Var);
         // What is no business of the search keeps its place, and what it takes from others.
         var held = _lanes.Question.Planned.Units.Keys.Where(k => _lanes.Cards.All(c => c.Place != k) && _lanes.Modules.All(m => m.Place != k)).Select(PlaceName.Short).ToHashSet();
         foreach (var (place, by) in _used)
             if (held.Contains(place)) foreach (var v in by) _model.Add(v == 0);
             else _model.AddAtMostOne(by);
-        foreach (var (free, by) in AllPuts.Select(p => (p.Option.FreeOf, p.Var)).Concat(AllSits.Select(s => (s.Option.FreeOf, s.Var))))
-        {
-            if (free is null) continue;
-            if (held.Contains(free)) _model.Add(by == 0);
-            else foreach (var other in _used.GetValueOrDefault(free) ?? []) _model.AddAtMostOne([by, other]);
-        }
+        foreach (var (places, by) in AllPuts.Select(p => (p.Option.FreeOf, p.Var)).Concat(AllSits.Select(s => (s.Option.FreeOf, s.Var))))
+            foreach (var free in places)
+                if (held.Contains(free)) _model.Add(by == 0);
+                else foreach (var other in holds[free]) _model.AddAtMostOne([by, other]);
         foreach (var seat in _rides.GroupBy(r => (r.Card, r.Index))) _model.AddAtMostOne(seat.Select(r => r.Var));
     }
 

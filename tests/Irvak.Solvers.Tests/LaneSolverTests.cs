@@ -114,7 +114,7 @@ public class LaneSolverTests
             Slots = slots,
             M2 = [new("M1", [80], "×4", "CPU 1", "M", ["NVMe"], Any(2, 4), Any(3, 4))],
             Boards = [],
-            Exclusions = Any(true, false) ? [new("M1", "S1", Any(0, 4))] : [],
+            Exclusions = Any(true, false) ? Any(true, false) ? [new("M1", "S1", Any(0, 4)), new("S2", "S1", Any(0, 4))] : [new("M1", "S1", Any(0, 4))] : [],
         };
         var state = LaneBox.Empty(sheet);
         var free = slots.Select(s => "card:" + s.Id).ToList();

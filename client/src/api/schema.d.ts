@@ -3914,10 +3914,15 @@ export interface components {
              * @description What it lets through of the user's bytes, MB/s; null when not known.
              */
             mBs: null | number;
-            /** @description What else uses it, with what that could move. */
+            /** @description What else uses it. */
             others: string[];
             places: string[];
             why: components["schemas"]["Worked"];
+            /**
+             * Format: double
+             * @description What is left of it while all of that runs too, MB/s; null when nothing is lost by it.
+             */
+            sharedMBs?: null | number;
         };
         /**
          * @description What goes over a path.

@@ -59,7 +59,7 @@ public static class CardFit
         "card's sheet; common practice, no source", Basis.Practice);
 
     public static readonly Rule Homeless = new("CARD-HOMELESS", Severity.Stop,
-        "{drive} sits in {place}, and its carrier leaves {slot}.",
+        "{drive} sits in {place}, and what is planned in {slot} has no such place.",
         "A module goes where its carrier goes.",
         "definition", Basis.Standard);
 
@@ -72,28 +72,33 @@ public static class CardFit
         {
             var slot = q.Sheet.Slots[i];
             var place = PlaceName.Card(slot.Id);
-            if (q.Planned.At(place) is { Card: { } card } unit)
-            {
-                if (q.IsNew(place) || Around(q, i, card).Any(s => q.Changed.Contains(PlaceName.Card(s.Id))))
-                    foreach (var finding in OfSlot(q, i, unit, card)) yield return finding;
-                continue;
-            }
+            if (q.Planned.At(place) is { Card: { } card } unit && (q.IsNew(place) || Around(q, i, card).Any(s => q.Changed.Contains(PlaceName.Card(s.Id)))))
+                foreach (var finding in OfSlot(q, i, unit, card)) yield return finding;
         }
         foreach (var board in q.Sheet.Boards.Where(b => b.What == "mezzanine"))
             if (q.IsNew(PlaceName.Board(board.Id)) && q.Planned.At(PlaceName.Board(board.Id)) is { Card: { } card } unit && card.Bus is not ("ocp" or "mezzanine"))
                 yield return Finding.Of(Bus, [PlaceName.Board(board.Id)], null, ("card", unit.Short), ("its", BusWords(card.Bus)), ("place", Say.Place(PlaceName.Board(board.Id))), ("theirs", "a mezzanine"));
         foreach (var m2 in q.Sheet.M2.Where(m => m.On is not null))
-            if (q.Planned.At(PlaceName.M2(m2.Id)) is { } drive && q.Planned.At(PlaceName.Card(m2.On!))?.Card is not { Role: CardRole.Carrier })
+            if (q.Planned.At(PlaceName.M2(m2.Id)) is { } drive && !CarrierPlaces.IsBorne(q, m2))
                 yield return Finding.Of(Homeless, [PlaceName.M2(m2.Id)], null, ("drive", drive.Short), ("place", Say.Place(PlaceName.M2(m2.Id))), ("slot", Say.Place(PlaceName.Card(m2.On!))));
     }
 
-    /// <summary>Why a card can't go into a slot by bus, edge, height or length; null when it can. Thickness and current are for the whole plan.</summary>
-    public static Rule? WhyNot(ExpansionSlot slot, CardSheet card)
+    /// <summary>Why a card can't go into a slot by itself; null when it can. Whether a neighbour is in its way is for the whole plan.</summary>
+    public static Rule? WhyNot(ExpansionSlot slot, CardSheet card) => Against(slot, card).Select(a => a.Rule).FirstOrDefault(r => r.Severity == Severity.Stop);
+
+    /// <summary>What a slot has against a card, with the card's value and its own.</summary>
+    private static IEnumerable<(Rule Rule, string Its, string Theirs)> Against(ExpansionSlot slot, CardSheet card)
     {
-        if (!SameBus(slot, card)) return Bus;
-        if (slot.Bus is not "pci" && (card.Mech ?? card.Elec) is { } edge && edge > slot.Mech && !slot.OpenEnd) return Edge;
-        if (slot.Height == "low" && card.Height == "full") return Height;
-        return card.LengthMm > slot.LengthMm ? Length : Extra(slot, card) && card.Role != CardRole.Graphics ? Power : null;
+        if ((slot.Bus ?? "pcie") != (card.Bus ?? "pcie"))
+        {
+            yield return (Bus, BusWords(card.Bus), BusWords(slot.Bus));
+            yield break;
+        }
+        if (slot.Bus is not "pci" && (card.Mech ?? card.Elec) is { } edge && edge > slot.Mech && !slot.OpenEnd) yield return (Edge, $"{edge}", $"{slot.Mech}");
+        if (slot.Height == "low" && card.Height == "full") yield return (Height, "full", "low");
+        if (card.LengthMm > slot.LengthMm) yield return (Length, $"{card.LengthMm}", $"{slot.LengthMm}");
+        // Graphics cards bring a plug of their own for what the slot does not give.
+        if (card.Watt > SlotWatt(slot)) yield return (card.Role == CardRole.Graphics ? Plug : Power, $"{card.Watt}", $"{SlotWatt(slot)}");
     }
 
     private static IEnumerable<Finding> OfSlot(Question q, int at, Unit unit, CardSheet card)
@@ -101,14 +106,11 @@ public static class CardFit
         var slot = q.Sheet.Slots[at];
         string[] places = [PlaceName.Card(slot.Id)];
         var (name, here) = (("card", unit.Short), ("place", Say.Place(places[0])));
-        if (!SameBus(slot, card))
+        foreach (var (rule, its, theirs) in Against(slot, card))
         {
-            yield return Finding.Of(Bus, places, null, name, ("its", BusWords(card.Bus)), here, ("theirs", BusWords(slot.Bus)));
-            yield break;
+            yield return Finding.Of(rule, places, null, name, ("its", its), here, ("theirs", theirs), ("plug", PlugFor((card.Watt ?? 0) - SlotWatt(slot))));
+            if (rule == Bus) yield break;
         }
-        if (slot.Bus is not "pci" && (card.Mech ?? card.Elec) is { } edge && edge > slot.Mech && !slot.OpenEnd) yield return Finding.Of(Edge, places, null, name, ("its", $"{edge}"), here, ("theirs", $"{slot.Mech}"));
-        if (slot.Height == "low" && card.Height == "full") yield return Finding.Of(Height, places, null, name, here);
-        if (card.LengthMm > slot.LengthMm) yield return Finding.Of(Length, places, null, name, ("its", $"{card.LengthMm}"), here, ("theirs", $"{slot.LengthMm}"));
         foreach (var over in Around(q, at, card))
         {
             var covered = PlaceName.Card(over.Id);
@@ -118,23 +120,13 @@ public static class CardFit
         }
         if (card.Thick > 1 && q.Sheet.Slots.ElementAtOrDefault(at + card.Thick) is { } next && q.Planned.At(PlaceName.Card(next.Id)) is { } close)
             yield return Finding.Of(Clearance, [places[0], PlaceName.Card(next.Id)], null, name, here, ("over", Say.Place(PlaceName.Card(next.Id))), ("other", close.Short));
-        if (Extra(slot, card))
-        {
-            var gives = SlotWatt(slot);
-            if (card.Role == CardRole.Graphics) yield return Finding.Of(Plug, places, null, name, ("its", $"{card.Watt}"), here, ("theirs", $"{gives}"), ("plug", PlugFor(card.Watt!.Value - gives)));
-            else yield return Finding.Of(Power, places, null, name, ("its", $"{card.Watt}"), here, ("theirs", $"{gives}"));
-        }
         // Chassis of servers blow over all their slots; others don't, unless a fan is there.
         if (card.NeedsAir == true && (q.Sheet.Fans == 0 || q.Sheet.Chassis.Kind is "deskside" or "thin" or "board" or "edge"))
             yield return Finding.Of(Air, places, null, name, here, ("machine", q.Sheet.Name), ("fans", q.Sheet.Fans == 0 ? "no fan" : string.Create(CultureInfo.InvariantCulture, $"{q.Sheet.Fans} fans that don’t blow over its slots")));
     }
 
-    private static bool Extra(ExpansionSlot slot, CardSheet card) => card.Watt > SlotWatt(slot);
-
     /// <summary>Slots that a thick card covers: the next ones of the sheet.</summary>
     private static IEnumerable<ExpansionSlot> Around(Question q, int at, CardSheet card) => q.Sheet.Slots.Skip(at + 1).Take(Math.Max(0, card.Thick - 1));
-
-    private static bool SameBus(ExpansionSlot slot, CardSheet card) => (slot.Bus ?? "pcie") == (card.Bus ?? "pcie");
 
     private static string BusWords(string? bus) => bus switch { "pci" => "conventional PCI", "ocp" => "the mezzanine (OCP)", "mezzanine" => "a mezzanine", "mini-pcie" => "mini PCI Express", _ => "PCI Express" };
 

@@ -39,12 +39,20 @@ public static class CarrierPlaces
         foreach (var slot in sheet.Slots)
         {
             var place = PlaceName.Card(slot.Id);
-            if ((Carrier(planned, place) ?? Carrier(found, place)) is not { } card) continue;
-            for (var i = 0; i < card.Endpoints!.Count; i++)
-                places.Add(new M2Place(Name(slot.Id, i), UsualLengths, $"×{card.Endpoints[i]}{(card.Gen is { } gen ? $" gen {gen}" : "")} on the carrier", slot.Id, "M", ["NVMe"], card.Endpoints[i], card.Gen) { On = slot.Id });
+            var (now, was) = (Carrier(planned, place), Carrier(found, place));
+            // What was found on a carrier stays known until it is laid elsewhere, also where a smaller one takes its slot.
+            for (var i = 0; i < Math.Max(now?.Endpoints!.Count ?? 0, was?.Endpoints!.Count ?? 0); i++)
+            {
+                var card = i < (now?.Endpoints!.Count ?? 0) ? now! : was!;
+                places.Add(new M2Place(Name(slot.Id, i), UsualLengths, $"×{card.Endpoints![i]}{(card.Gen is { } gen ? $" gen {gen}" : "")} on the carrier", slot.Id, "M", ["NVMe"], card.Endpoints[i], card.Gen) { On = slot.Id });
+            }
         }
         return places;
     }
+
+    /// <summary>True when the plan has a carrier that bears this place.</summary>
+    internal static bool IsBorne(Question q, M2Place place) =>
+        place.On is not { } slot || (Carrier(q.Planned, PlaceName.Card(slot)) is { } card && Enumerable.Range(0, card.Endpoints!.Count).Any(i => Name(slot, i) == place.Id));
 
     private static CardSheet? Carrier(Build build, string place) => build.At(place)?.Card is { Role: CardRole.Carrier, Endpoints.Count: > 0 } card ? card : null;
 }

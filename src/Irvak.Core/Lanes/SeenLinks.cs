@@ -1,4 +1,5 @@
 using Irvak.Core.Observations;
+using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -25,6 +26,10 @@ public sealed record SeenLink(string Place, int Width, int Gen, int CouldWidth, 
 /// <summary>Links of the cards of a machine.</summary>
 public static class SeenLinks
 {
+    /// <summary>Links by the captures of a job, the newest of each place; what is known to hold a slot back is no fault of its link.</summary>
+    public static IReadOnlyList<SeenLink> Of(JobState state) => state.Sheet is not { Slots.Count: > 0 } sheet ? []
+        : [.. state.Readings.Values.SelectMany(r => Of(sheet, r)).GroupBy(l => l.Place).Select(g => g.Last()).Select(l => state.HeldRates.TryGetValue(PlaceName.Short(l.Place), out var held) ? l with { CouldGen = Math.Min(l.CouldGen, held) } : l)];
+
     public static IReadOnlyList<SeenLink> Of(MachineSheet sheet, Observation seen)
     {
         if (seen.Pci.Count == 0) return [];

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Paths;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -36,6 +37,11 @@ public readonly record struct OpenedLink(int First, int Width)
     public bool IsSeen => Width > 0;
 }
 
+/// <summary>A link as it runs.</summary>
+/// <param name="Gen">0 when no end's is known.</param>
+/// <param name="MBs">Data that it carries with packets of 128 bytes, MB/s; 0 without a generation.</param>
+public readonly record struct TrainedLink(int Width, int Gen, double MBs);
+
 /// <summary>Which devices a divided slot opens links for.</summary>
 public static class Splitting
 {
@@ -46,6 +52,18 @@ public static class Splitting
 
     /// <summary>Width at which a link of so many lanes trains with a device that wants so many; 0 with none.</summary>
     public static int Trains(int lanes, int wants) => Widths.FirstOrDefault(w => w <= Math.Min(lanes, wants));
+
+    /// <summary>The link between a place and a device: the least of both ends, where they are known.</summary>
+    /// <param name="wants">Lanes of the device; null when not known.</param>
+    public static TrainedLink Link(int lanes, int? placeGen, int? wants, int? deviceGen)
+    {
+        var width = Trains(lanes, wants ?? lanes);
+        var gen = width == 0 ? 0 : Math.Min(placeGen ?? int.MaxValue, deviceGen ?? int.MaxValue) is var least && least == int.MaxValue ? 0 : least;
+        return new(width, gen, gen > 0 ? LinkRates.PcieMBs(gen, width) : 0);
+    }
+
+    /// <summary>Lanes of a card's own link: those that it uses, else those of its edge; null when neither is known.</summary>
+    public static int? LanesOf(CardSheet card) => card.Elec is > 0 ? card.Elec : card.Mech is > 0 ? card.Mech : null;
 
     /// <summary>
     /// The links of a card that has no switch: the device that begins on the first lane of a part is opened, as wide as both allow; what

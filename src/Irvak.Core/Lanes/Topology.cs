@@ -4,7 +4,7 @@ using Irvak.Core.Sheets;
 namespace Irvak.Core.Lanes;
 
 /// <summary>How lanes run from the processors to the places.</summary>
-internal static class Topology
+public static class Topology
 {
     /// <summary>The roots from a place up to the processor, the nearest first. A root may be a slot: its own root follows.</summary>
     public static IReadOnlyList<LaneRoot> Way(MachineSheet sheet, string? root)

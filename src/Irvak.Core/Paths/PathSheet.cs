@@ -35,8 +35,9 @@ public sealed record PathQuestion(double? NetworkGbs = null, int? Drives = null)
 /// <param name="Efficiency">Share of it that carries data.</param>
 /// <param name="Traffic">Bytes that pass here for one byte of the user.</param>
 /// <param name="MBs">What it lets through of the user's bytes, MB/s; null when not known.</param>
-/// <param name="Others">What else uses it, with what that could move.</param>
-public sealed record PathStage(string Kind, string Name, string Detail, double? RawMBs, double Efficiency, double Traffic, double? MBs, IReadOnlyList<string> Others, IReadOnlyList<string> Places, Worked Why)
+/// <param name="Others">What else uses it.</param>
+/// <param name="SharedMBs">What is left of it while all of that runs too, MB/s; null when nothing is lost by it.</param>
+public sealed record PathStage(string Kind, string Name, string Detail, double? RawMBs, double Efficiency, double Traffic, double? MBs, IReadOnlyList<string> Others, IReadOnlyList<string> Places, Worked Why, double? SharedMBs = null)
 {
     [JsonIgnore]
     public bool IsNetwork => Kind.StartsWith("network", StringComparison.Ordinal);

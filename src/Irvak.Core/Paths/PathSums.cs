@@ -60,7 +60,7 @@ internal static class PathSums
         var end = known.Count > 0 ? known[0].Stage.MBs!.Value : 0;
         var local = stages.Where(s => !s.IsNetwork && s.MBs is not null).Min(s => s.MBs!.Value);
         var disks = a.Drives.Any(d => d.Media != DriveMedia.Flash);
-        var inner = disks && way is PathWay.Read or PathWay.Write && disks ? Math.Min(end, stages[0].MBs!.Value * InnerShare) : (double?)null;
+        var inner = disks && way is PathWay.Read or PathWay.Write ? Math.Min(end, stages[0].MBs!.Value * InnerShare) : (double?)null;
         double? hours = way is PathWay.Rebuild or PathWay.Scrub && end > 0 ? a.Drives.Max(d => d.Bytes ?? 0) / (end * 1e6) / 3600 : null;
         BenchmarkBand? Band(double mbs) => way == PathWay.Read ? new(mbs * ReadLow, mbs * High) : way == PathWay.Write ? new(mbs * WriteLow, mbs * High) : null;
         return new(way, stages, known.Count > 0 ? known[0].At : null, known.Count > 1 ? known[1].At : null, end, inner, local, Lifts(known.Select(k => k.Stage).ToList()), Band(local), network.Count > 0 ? Band(end) : null, hours is > 0 ? hours : null, Tell(a, way, known.Select(k => k.Stage).ToList(), end, hours));
@@ -99,7 +99,7 @@ internal static class PathSums
                 }
             default:
                 {
-                    var mbs = a.Data * rate.Value;
+                    var mbs = Ceiling(a, way);
                     return new("drives", "Drives", $"{a.Data} of {Words(a)} at {rate.Value:0} MB/s", mbs, 1, way == PathWay.Write ? a.Count / (double)a.Data : 1, mbs, [], a.Plan.Members,
                         Worked.Sum(rate.Source, new WorkedLine(way == PathWay.Write ? "written in order" : "read in order, outer tracks", MBs(mbs), true), new WorkedLine("drives that carry data side by side", $"{a.Data}"), new WorkedLine("the slowest of them", MBs(rate.Value))));
                 }
@@ -142,7 +142,7 @@ internal static class PathSums
     private static double Traffic(Loaded a, PathWay way, Conduit at)
     {
         // With a controller that keeps the array only the host's own data crosses the slot.
-        var behind = at.Behind || at.Kind is "links" or "expander" or "multiplier" || a.Plan.Host != ArrayHost.Controller;
+        var behind = at.Kind is "links" or "expander" or "multiplier" || a.Plan.Host != ArrayHost.Controller;
         return way switch
         {
             PathWay.Read => at.Kind == "links" ? a.Count / (double)a.Data : 1,
@@ -162,11 +162,23 @@ internal static class PathSums
         if (c.Kind != "links" && share < 1) lines.Add(new("of the drives hang on it", Percent(share)));
         if (c.Kind == "links" && a is not null && way is PathWay.Read or PathWay.Write) lines.Add(new("drives that carry data side by side", $"{a!.Data}"));
         if (c.Kind != "links" && traffic > 1.0001) lines.Add(new("bytes that pass for one of the user’s", traffic.ToString("0.##", CultureInfo.InvariantCulture)));
-        if (c.Others.Count > 0) lines.Add(new("used too by", Others(c.Others)));
-        return new(c.Kind, parallel is > 1 && c.Kind != "links" ? $"{c.Name} and {parallel - 1} more" : c.Name, c.Detail, c.RawMBs, c.Efficiency, traffic, mbs, c.Others, c.Places, new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source));
+        List<Neighbour> others = [.. c.Others.Where(o => a is null || !a.Plan.Members.Contains(o.Place))];
+        var shared = way is PathWay.Read or PathWay.Write && a is not null ? Left(c, others, mbs, Ceiling(a, way) * traffic * share) : null;
+        if (others.Count > 0) lines.Add(new("used too by", others.Count > 3 ? $"{others.Count} others" : string.Join(", ", others.Select(o => o.Name))));
+        if (shared is { } left) lines.Add(new("left while they run too", MBs(left)));
+        return new(c.Kind, parallel is > 1 && c.Kind != "links" ? $"{c.Name} and {parallel - 1} more" : c.Name, c.Detail, c.RawMBs, c.Efficiency, traffic, mbs, [.. others.Select(o => o.Name)], c.Places, new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source), shared);
     }
 
-    private static string Others(IReadOnlyList<string> others) => others.Count > 3 ? $"{others.Count} others" : string.Join(", ", others.Select(PlaceName.Short));
+    /// <summary>Each gets by what it could move; null while there is enough for all.</summary>
+    /// <param name="own">What these drives could send through it, MB/s.</param>
+    private static double? Left(Conduit c, List<Neighbour> others, double? mbs, double own)
+    {
+        var rest = others.Sum(o => o.MBs);
+        return mbs is { } through && c.MBs is { } has && rest > 0 && own + rest > has ? through * own / (own + rest) : null;
+    }
+
+    /// <summary>What the drives of an array could move of the user's bytes, MB/s.</summary>
+    private static double Ceiling(Loaded a, PathWay way) => a.Data * a.Drives.Min(d => way == PathWay.Read ? DriveDefaults.ReadMBs(d).Value : DriveDefaults.WriteMBs(d).Value);
 
     /// <summary>The smallest test that no cache on the way answers, GiB.</summary>
     private static (double GiB, string Why) TestSize(Question q, ArrayPlan plan)

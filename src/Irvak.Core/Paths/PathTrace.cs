@@ -8,10 +8,14 @@ namespace Irvak.Core.Paths;
 /// <summary>Something that bytes pass on their way, shared by all drives that name it.</summary>
 /// <param name="RawMBs">On paper; null when not known.</param>
 /// <param name="Duplex">True when both directions run at once.</param>
-internal sealed record Conduit(string Kind, string Id, string Name, string Detail, double? RawMBs, double Efficiency, string Source, bool Behind, bool Duplex, IReadOnlyList<string> Places, IReadOnlyList<string> Others)
+/// <param name="Others">What else uses it.</param>
+internal sealed record Conduit(string Kind, string Id, string Name, string Detail, double? RawMBs, double Efficiency, string Source, bool Duplex, IReadOnlyList<string> Places, IReadOnlyList<Neighbour> Others)
 {
     public double? MBs => RawMBs * Efficiency;
 }
+
+/// <summary>Something else on a conduit, with what it could move, MB/s.</summary>
+internal sealed record Neighbour(string Place, string Name, double MBs);
 
 /// <summary>Which conduits lie between a drive and the processors, and from there to the network.</summary>
 internal sealed class PathTrace(Question q, LaneSheet lanes)
@@ -63,13 +67,13 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
         {
             var rate = drive is null ? null : BayController.Link(BayWiring.Rates(drive), bays.LinkGbs, controller.Sheet.LinkGbs);
             if (drive?.Protocol != DriveProtocol.Nvme)
-                way.Add(new("links", place, "Drive links", rate is > 0 ? $"{Gbs(rate.Value)} Gb/s each" : "rate not known", rate is > 0 ? BayWiring.RawMBs(rate.Value) : null, BayWiring.Payload, "SATA 3 and SPL-4 for the rate; 92 %: common practice, no source", true, true, [place], []));
+                way.Add(new("links", place, "Drive links", rate is > 0 ? $"{Gbs(rate.Value)} Gb/s each" : "rate not known", rate is > 0 ? BayWiring.RawMBs(rate.Value) : null, BayWiring.Payload, "SATA 3 and SPL-4 for the rate; 92 %: common practice, no source", true, [place], []));
             var common = Highest(bays.LinkGbs, controller.Sheet.LinkGbs);
-            var hub = q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root && b.What is "expander" or "multiplier" && b.Id == bays.Root);
+            var hub = q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root && b.What is "expander" or "multiplier");
             if (hub?.What == "multiplier")
-                way.Add(new("multiplier", hub.Id, "Port multiplier", $"one link of {Gbs(Math.Min(common ?? 6, 6))} Gb/s", BayWiring.RawMBs(Math.Min(common ?? 6, 6)), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", true, false, [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
+                way.Add(new("multiplier", hub.Id, "Port multiplier", $"one link of {Gbs(Math.Min(common ?? 6, 6))} Gb/s", BayWiring.RawMBs(Math.Min(common ?? 6, 6)), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", false, [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
             else if (bays.Expander == true || hub is not null)
-                way.Add(new("expander", bays.Group, "Expander", common is { } c ? $"×{WideLanes} of {Gbs(c)} Gb/s" : "rate not known", common is { } r ? WideLanes * BayWiring.RawMBs(r) : null, BayWiring.Payload, "SPL-4; four lanes to the controller and 92 %: common practice, no source", true, true, hub is null ? [] : [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
+                way.Add(new("expander", bays.Group, "Expander", common is { } c ? $"×{WideLanes} of {Gbs(c)} Gb/s" : "rate not known", common is { } r ? WideLanes * BayWiring.RawMBs(r) : null, BayWiring.Payload, "SPL-4; four lanes to the controller and 92 %: common practice, no source", true, hub is null ? [] : [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
         }
         way.AddRange(FromSlot(controller.Place, controller.Card));
         return way;
@@ -89,13 +93,13 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
         foreach (var up in Uplinks(root, place)) yield return up;
     }
 
-    private Conduit OldBus(LaneBranch branch) => new("slot", "bus:" + branch.Root, "PCI bus", "32 bits, 33 MHz, shared", LinkRates.PciMBs, LinkRates.PciInUseMBs / LinkRates.PciMBs, "PCI Local Bus Specification 3.0; in use: from memory", false, false, [branch.Place],
-        [.. lanes.Branches.Where(b => b.Bus == "pci" && b.Root == branch.Root && b.Place != branch.Place).SelectMany(b => b.Ends).Where(e => e.State != EndState.Out).Select(e => e.Name)]);
+    private Conduit OldBus(LaneBranch branch) => new("slot", "bus:" + branch.Root, "PCI bus", "32 bits, 33 MHz, shared", LinkRates.PciMBs, LinkRates.PciInUseMBs / LinkRates.PciMBs, "PCI Local Bus Specification 3.0; in use: from memory", false, [branch.Place],
+        [.. lanes.Branches.Where(b => b.Bus == "pci" && b.Root == branch.Root && b.Place != branch.Place).SelectMany(b => b.Ends).Where(e => e.State != EndState.Out).Select(e => new Neighbour(e.Place, e.Name, Math.Min(e.NeedMBs ?? 0, e.MBs)))]);
 
     private List<Conduit> FromModule(string place, DriveSheet? drive, M2Place m2)
     {
         var way = new List<Conduit>();
-        if (drive?.Protocol == DriveProtocol.Sata) way.Add(new("links", place, "Drive links", "6 Gb/s", BayWiring.RawMBs(6), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", true, true, [place], []));
+        if (drive?.Protocol == DriveProtocol.Sata) way.Add(new("links", place, "Drive links", "6 Gb/s", BayWiring.RawMBs(6), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", true, [place], []));
         else if (EndOf(place) is { } end)
         {
             way.Add(Lane(place, end.Branch, end.End));
@@ -103,7 +107,7 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
             if (end.Branch.Switched && end.Branch is { Gen: { } gen })
             {
                 var at = Math.Min(gen, q.Planned.At(end.Branch.Place)?.Card?.Gen ?? gen);
-                way.Add(new("slot", end.Branch.Place, $"Slot {PlaceName.Short(end.Branch.Place)}", $"×{end.Branch.Used} gen {at}, behind a switch", end.Branch.Used * LinkRates.LaneMBs(at), LinkRates.Payload(at, PayloadAt(end.Branch.Place)), Pcie, false, true, [end.Branch.Place], []));
+                way.Add(new("slot", end.Branch.Place, $"Slot {PlaceName.Short(end.Branch.Place)}", $"×{end.Branch.Used} gen {at}, behind a switch", end.Branch.Used * LinkRates.LaneMBs(at), LinkRates.Payload(at, PayloadAt(end.Branch.Place)), Pcie, true, [end.Branch.Place], []));
             }
         }
         way.AddRange(Uplinks(m2.On is { } slot ? q.Sheet.Slots.FirstOrDefault(s => s.Id == slot)?.Root : m2.Root, place));
@@ -119,7 +123,7 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
         var known = end is { Gen: > 0, Width: > 0 };
         var payload = PayloadAt(branch.Place);
         return new(kind, place, kind == "slot" ? $"Slot {PlaceName.Short(branch.Place)}" : "Drive links", known ? $"×{end.Width} gen {end.Gen}, payload {payload}" : "no link, or not known",
-            end.Width == 0 ? 0 : known ? end.Width * LinkRates.LaneMBs(end.Gen) : null, known ? LinkRates.Payload(end.Gen, payload) : 1, Pcie, false, true, [branch.Place], []);
+            end.Width == 0 ? 0 : known ? end.Width * LinkRates.LaneMBs(end.Gen) : null, known ? LinkRates.Payload(end.Gen, payload) : 1, Pcie, true, [branch.Place], []);
     }
 
     // Devices behind an uplink, with the places of their branches.
@@ -134,8 +138,8 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
             if (!known) continue;
             if (!_behind.TryGetValue(up.Id, out var behind))
                 _behind[up.Id] = behind = [.. lanes.Branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == up.Id)).SelectMany(b => b.Ends.Where(e => e.NeedMBs > 0).Select(e => (b.Place, End: e)))];
-            yield return new("uplink", up.Id, $"Uplink of {up.Id}", $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}", up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value), LinkRates.Payload(up.UplinkGen.Value, 128), Pcie, false, true, [],
-                [.. behind.Where(b => b.Place != place && b.End.Place != place).Select(b => b.End.Name)]);
+            yield return new("uplink", up.Id, $"Uplink of {up.Id}", $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}", up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value), LinkRates.Payload(up.UplinkGen.Value, 128), Pcie, true, [],
+                [.. behind.Where(b => b.Place != place && b.End.Place != place).Select(b => new Neighbour(b.End.Place, b.End.Name, Math.Min(b.End.NeedMBs!.Value, b.End.MBs)))]);
         }
     }
 
@@ -175,7 +179,7 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
             }
         }
         if (instead is { } asked) (gbs, name) = (asked, "what if");
-        if (gbs is { } line) way.Add(new("network", "port", "Network", $"{Gbs(line)} Gb/s, {name}", line * 1000 / 8, LinkRates.EthernetShare(), "IEEE 802.3: frames of 1500 with time stamps", false, true, cards.Count > 0 ? [cards[0].Key] : [], []));
+        if (gbs is { } line) way.Add(new("network", "port", "Network", $"{Gbs(line)} Gb/s, {name}", line * 1000 / 8, LinkRates.EthernetShare(), "IEEE 802.3: frames of 1500 with time stamps", true, cards.Count > 0 ? [cards[0].Key] : [], []));
         return (way, gbs, root);
     }
 
@@ -202,8 +206,8 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
     }
 
     /// <summary>Other drives behind the same backplane.</summary>
-    private List<string> Elsewhere(BayGroup bays, string place) =>
-        [.. bays.Names.Select(PlaceName.Bay).Where(p => p != place && q.Planned.At(p)?.Drive is not null)];
+    private List<Neighbour> Elsewhere(BayGroup bays, string place) =>
+        [.. bays.Names.Select(PlaceName.Bay).Where(p => p != place && q.Planned.At(p)?.Drive is not null).Select(p => new Neighbour(p, PlaceName.Short(p), DriveDefaults.ReadMBs(q.Planned.At(p)!.Drive).Value))];
 
     /// <summary>Rate of a line as the sheet writes it: "10 Gb"; null for another kind of socket.</summary>
     private static double? PortGbs(string what)

@@ -71,7 +71,7 @@ public sealed record JobState
     public ImmutableSortedDictionary<string, int> HeldRates { get; init; } = ImmutableSortedDictionary.Create<string, int>(StringComparer.Ordinal);
 
     /// <summary>How disks start one group after another.</summary>
-    public StaggerStart Stagger { get; init; } = new(0, 10);
+    public StaggerStart Stagger { get; init; } = StaggerStart.AllAtOnce;
 
     /// <summary>What somebody saw of fans, blanks and duct, by their keys.</summary>
     public ImmutableSortedDictionary<string, AirState> Air { get; init; } = ImmutableSortedDictionary.Create<string, AirState>(StringComparer.Ordinal);

@@ -10,6 +10,9 @@ namespace Irvak.Core.Power;
 /// <param name="Seconds">From one group to the next, s.</param>
 public sealed record StaggerStart(int Drives, double Seconds) : Edit
 {
+    // A second group, once there is one, starts when the first has come up to speed.
+    public static readonly StaggerStart AllAtOnce = new(0, PowerSheet.SpinSeconds);
+
     public override IEnumerable<string> Touches() => ["start"];
 
     public override string ValueAt(string subject) => Drives == 0 ? "all at once" : string.Create(CultureInfo.InvariantCulture, $"{Drives} every {Seconds:0.#} s");

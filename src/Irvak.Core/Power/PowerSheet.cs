@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
@@ -55,7 +54,7 @@ public sealed record PowerSheet(
     public const double PlugAmp = 4.5;
 
     // A disk takes 5 to 15 s to come up to speed. Common practice, no source.
-    private const double SpinSeconds = 10;
+    internal const double SpinSeconds = 10;
 
     private const double Shown = 30, Step = 0.5;
 
@@ -67,13 +66,13 @@ public sealed record PowerSheet(
         double? all = supplies.Count == 0 || supplies.Any(s => s.Watt is null) ? null : supplies.Sum(s => s.Watt!.Value);
         var redundant = supplies.Count(s => !s.External) > 1;
         double? limit = all is null ? null : redundant ? supplies.Min(s => s.Watt!.Value) : all;
-        var start = Curve(lines, q.StaggerDrives, q.StaggerSeconds);
+        var start = Curve(lines, q.Stagger.Drives, q.Stagger.Seconds);
         var peak = start.MaxBy(p => p.Total)!;
         int? suggested = null;
         if (limit is { } most && start.Max(p => p.Total) > most * (1 - Headroom))
             for (var group = lines.Count(l => l.SpinAmp12 + l.SpinAmp5 > 0) - 1; group >= 1 && suggested is null; group--)
-                if (Curve(lines, group, Math.Max(q.StaggerSeconds, SpinSeconds)).Max(p => p.Total) <= most * (1 - Headroom)) suggested = group;
-        return new(lines, steady, idle, peak.Total, peak.Seconds, all, limit, redundant, start.Max(p => p.Watt12) / 12, q.StaggerDrives, q.StaggerSeconds, suggested, start,
+                if (Curve(lines, group, Math.Max(q.Stagger.Seconds, SpinSeconds)).Max(p => p.Total) <= most * (1 - Headroom)) suggested = group;
+        return new(lines, steady, idle, peak.Total, peak.Seconds, all, limit, redundant, start.Max(p => p.Watt12) / 12, q.Stagger.Drives, q.Stagger.Seconds, suggested, start,
             RailsOf(q, start), PlugsOf(q, lines), [.. HeatBands.Of(q)], [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))], [.. Padding.Of(q)]);
     }
 
@@ -133,58 +132,4 @@ public sealed record PowerSheet(
         if (cards.Count > 0) plugs.Add(new("card power", Has(w => w.Contains("card", StringComparison.OrdinalIgnoreCase)), cards.Sum(c => (int)Math.Ceiling((c.Card!.Watt!.Value - (c.Slot.Watt ?? 75)) / 150.0)), null));
         return plugs;
     }
-}
-
-/// <summary>Temperatures that captures told of drives.</summary>
-internal static class HeatBands
-{
-    // A disk by its temperature, °C; flash where the drive names no limit of its own. Common practice, no source.
-    private const int DiskGood = 45, DiskCare = 55, DiskOut = 60, FlashCare = 70, FlashStop = 80;
-
-    public static IEnumerable<HeatLine> Of(Question q)
-    {
-        // In the order of the chassis, not of the letters of their names.
-        foreach (var place in PlaceName.All(q.Sheet))
-            if (q.Found.At(place) is { } unit && unit is { Drive: { } drive, Serial: { } serial } && q.Temperatures.TryGetValue(serial, out var seen))
-                yield return Band(place, unit.Short, drive, seen.Celsius, seen.Warn);
-    }
-
-    private static HeatLine Band(string place, string name, DriveSheet drive, int at, int? warn)
-    {
-        if (drive.Media == DriveMedia.Flash)
-        {
-            var care = warn ?? FlashCare;
-            var stop = drive.MostCelsius ?? (warn is null ? FlashStop : Math.Max(FlashStop, warn.Value + 5));
-            return new(place, name, at, at >= stop ? "out" : at >= care ? "urgent" : at >= care - 8 ? "care" : "good", $"care from {care} °C, out of rating from {stop}", warn is null ? "common practice, no source" : "the drive's own warning value");
-        }
-        // The drive's own limit comes first.
-        var most = drive.MostCelsius ?? DiskOut;
-        return new(place, name, at, at > most ? "out" : at > Math.Min(DiskCare, most - 5) ? "urgent" : at > DiskGood ? "care" : "good", $"good to {DiskGood} °C, rated to {most}", drive.MostCelsius is null ? "common practice, no source" : "drive's sheet for the limit; bands: common practice, no source");
-    }
-}
-
-/// <summary>Thermal pads.</summary>
-public static class Padding
-{
-    // A pad works while it is pressed together by so much. Common practice, no source.
-    private const double LeastPress = 0.1, MostPress = 0.3;
-
-    /// <summary>Thickness of a pad that fills a gap: gap ÷ (1 − compression).</summary>
-    /// <param name="gapMm">mm, more than 0.</param>
-    /// <param name="compression">Share, 0 to less than 1.</param>
-    public static double Thickness(double gapMm, double compression) => gapMm / (1 - compression);
-
-    internal static IEnumerable<PadLine> Of(Question q)
-    {
-        foreach (var (place, pad) in q.Pads)
-        {
-            var thick = Thickness(pad.GapMm, pad.Compression);
-            var part = q.Shelf.Values.Where(p => p.Accessory is { Kind: AccessoryKind.Pad, ThickMm: { } t } && 1 - (pad.GapMm / t) is >= LeastPress and <= MostPress)
-                .OrderBy(p => Math.Abs(p.Accessory!.ThickMm!.Value - thick)).ThenBy(p => p.Id, StringComparer.Ordinal).FirstOrDefault();
-            yield return new(place, q.Planned.At(place)?.Short ?? "nothing planned", pad.GapMm, pad.Compression, thick, part?.Id, part?.Accessory!.Name, part is null ? null : string.Create(CultureInfo.InvariantCulture, $"{part.Accessory!.Name}, pressed by {100 * (1 - (pad.GapMm / part.Accessory.ThickMm!.Value)):0} %"),
-                Worked.Sum("pressed by 10 to 30 %: common practice, no source", new WorkedLine("gap ÷ (1 − compression)", Mm(thick), true), new WorkedLine("gap", Mm(pad.GapMm)), new WorkedLine("compression", string.Create(CultureInfo.InvariantCulture, $"{100 * pad.Compression:0} %"))));
-        }
-    }
-
-    private static string Mm(double mm) => string.Create(CultureInfo.InvariantCulture, $"{mm:0.##} mm");
 }

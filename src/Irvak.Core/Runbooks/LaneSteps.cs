@@ -14,9 +14,9 @@ internal static class LaneSteps
                 yield return new("split:" + slot, Runbook.Start, $"Set {slot} in the firmware: {Splitting.Words(widths)}",
                     ["Look for the slot by its name, under PCI Express; many set-ups call it bifurcation.", widths.Count == 0 ? "Back to one link over all lanes." : $"Enter {Splitting.Words(widths)}, in this order.", "Save and start again: the setting counts from the next start on."],
                     null, [PlaceName.Card(slot)], 3);
-        if (q.StaggerDrives > 0)
-            yield return new("start:stagger", Runbook.Start, string.Create(CultureInfo.InvariantCulture, $"Let {q.StaggerDrives} disks start every {q.StaggerSeconds:0.#} s"),
-                ["In the controller’s set-up, under spin-up or start of drives.", $"Group {q.StaggerDrives}, delay {q.StaggerSeconds.ToString("0.#", CultureInfo.InvariantCulture)} s; save."], null, [], 3);
+        if (q.Stagger.Drives > 0)
+            yield return new("start:stagger", Runbook.Start, string.Create(CultureInfo.InvariantCulture, $"Let {q.Stagger.Drives} disks start every {q.Stagger.Seconds:0.#} s"),
+                ["In the controller’s set-up, under spin-up or start of drives.", $"Group {q.Stagger.Drives}, delay {q.Stagger.Seconds.ToString("0.#", CultureInfo.InvariantCulture)} s; save."], null, [], 3);
     }
 
     /// <summary>True for a module that sits on a carrier: it is mounted before the carrier goes in.</summary>

@@ -34,6 +34,18 @@ public class CarrierPlacesTests
     }
 
     [Fact]
+    public void Drives_found_on_a_carrier_are_not_forgotten_when_a_smaller_one_takes_its_slot()
+    {
+        var found = Empty().With(new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["card:S1"] = Card(Carrier) }, null, "test"),
+            new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["m2:S1.1"] = Drive(LaneBox.Module), ["m2:S1.4"] = Drive(LaneBox.Module) }, null, "test"));
+        var state = found.With(new Fit("card:S1", Card(Carrier with { Name = "small", Mech = 4, Elec = 4, Endpoints = [4] })));
+        Assert.NotNull(state.Found["m2:S1.4"]);
+        Assert.Equal(["m2:S1.4"], state.Evaluate().Findings.Where(f => f.Rule.Code == "CARD-HOMELESS").SelectMany(f => f.Places));
+        // Taken out it is on the list of what leaves, and can be wiped.
+        Assert.Contains(state.With(new Remove("m2:S1.4")).Changes(), c => c.Place == "m2:S1.4" && c.TakesPart);
+    }
+
+    [Fact]
     public void A_module_of_SATA_does_not_run_on_a_carrier() =>
         Assert.Contains(Carrying("S1", 0).With(new Fit("m2:S1.1", Drive(LaneBox.Module with { Protocol = DriveProtocol.Sata }))).Evaluate().Findings, f => f.Rule.Code == "M2-WIRED");
 

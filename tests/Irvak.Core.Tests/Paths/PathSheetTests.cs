@@ -115,6 +115,26 @@ public class PathSheetTests
         Assert.Equal(["Old network"], stage.Others);
     }
 
+    [Fact] // two cards of ×8 of generation 3 share an uplink of four lanes: each gets by what it could move
+    public void What_else_hangs_on_an_uplink_leaves_less_of_it()
+    {
+        var sheet = LaneBox.Sheet with { Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)], Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)] };
+        PathStage Uplink(params (string, CardSheet)[] more) => Stage(Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: more), PathWay.Read), "uplink");
+        Assert.Null(Uplink().SharedMBs);
+        var shared = Uplink(("card:S4", LaneBox.Network with { Network = new(1, [10]) }));
+        Assert.Equal(["Lumick V2"], shared.Others);
+        // 8 × 550 beside 1177 on 3316.6.
+        Assert.Equal(3316.6 * 4400 / (4400 + 1176.9), shared.SharedMBs!.Value, 0.5);
+    }
+
+    [Fact]
+    public void Drives_of_the_same_array_are_no_others()
+    {
+        var sheet = LaneBox.Sheet with { Bays = [LaneBox.Sheet.Bays[0] with { Expander = true, LinkGbs = [3, 6] }] };
+        var state = PathRuleCases.Behind(4, Ssd, ArrayLevel.Stripe, sheet).With(new Fit("bay:9", LaneBox.Drive(Ssd)));
+        Assert.Equal(["9"], Stage(Flow(state, PathWay.Read), "expander").Others);
+    }
+
     [Fact] // inner tracks give half of outer ones; common practice, no source
     public void Inner_tracks_are_told()
     {

@@ -1,9 +1,10 @@
 import { useRef } from 'react';
 import type { JobView, SplitLine } from '../../../api/types';
+import { CellPick } from '../../../frame/CellPick';
+import { DrawingButtons } from '../../../frame/DrawingButtons';
 import { useDesk } from '../../../frame/desk';
 import { PrintHead } from '../../../frame/PrintHead';
 import { Loom } from '../../../loom/Loom';
-import { saveSvg } from '../../../plate/saveSvg';
 import { Assign } from './Assign';
 import { splitWords } from './words';
 
@@ -34,18 +35,7 @@ export function LanesTab({ job, stale, onAct }: { job: JobView; stale: boolean; 
             ))}
           </tbody>
         </table>
-        <div className="row wrap no-print">
-          <button
-            type="button"
-            className="btn o"
-            onClick={() => box.current && saveSvg(box.current, `${job.title} lanes`)}
-          >
-            Save drawing
-          </button>
-          <button type="button" className="btn o" onClick={() => window.print()}>
-            Print
-          </button>
-        </div>
+        <DrawingButtons box={box} name={`${job.title} lanes`} />
       </div>
     </div>
   );
@@ -102,19 +92,12 @@ function Splits({ job }: { job: JobView }) {
                 />
               </td>
               <td>
-                <select
-                  className="cellpick"
-                  aria-label={`${l.slot} runs at most at`}
-                  value={l.heldAt ?? 0}
-                  onChange={(e) => apply({ type: 'holdRate', slot: l.slot, gen: Number(e.target.value) })}
-                >
-                  <option value={0}>gen {l.gen}</option>
-                  {Array.from({ length: Math.max(0, l.gen - 1) }, (_, n) => l.gen - 1 - n).map((g) => (
-                    <option key={g} value={g}>
-                      gen {g}, held
-                    </option>
-                  ))}
-                </select>
+                <CellPick
+                  name={`${l.slot} runs at most at`}
+                  value={`${l.heldAt ?? 0}`}
+                  options={[['0', `gen ${l.gen}`], ...older(l.gen)]}
+                  onChange={(v) => apply({ type: 'holdRate', slot: l.slot, gen: Number(v) })}
+                />
               </td>
             </tr>
           ))}
@@ -137,18 +120,18 @@ function Choice({
 }) {
   if (line.offered.length === 0) return <span className="quiet">no setting</span>;
   return (
-    <select
-      className="cellpick"
-      aria-label={name}
+    <CellPick
+      name={name}
       value={value ? value.join(' ') : '?'}
-      onChange={(e) => onPick(e.target.value === '' ? [] : e.target.value.split(' ').map(Number))}
-    >
-      {!value && <option value="?">not known</option>}
-      {line.offered.map((o) => (
-        <option key={o.join(' ')} value={o.join(' ')}>
-          {splitWords(o)}
-        </option>
-      ))}
-    </select>
+      options={[
+        ...(value ? [] : [['?', 'not known'] as const]),
+        ...line.offered.map((o) => [o.join(' '), splitWords(o)] as const),
+      ]}
+      onChange={(v) => onPick(v === '' ? [] : v.split(' ').map(Number))}
+    />
   );
 }
+
+/** Generations older than the slot's own. */
+const older = (gen: number) =>
+  Array.from({ length: Math.max(0, gen - 1) }, (_, n) => [`${gen - 1 - n}`, `gen ${gen - 1 - n}, held`] as const);

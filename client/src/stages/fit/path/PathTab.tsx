@@ -2,9 +2,9 @@ import { useRef, useState } from 'react';
 import { usePath } from '../../../api/hooks';
 import type { JobView, PathFigures, PathFlow, PathWay } from '../../../api/types';
 import { group, hours } from '../../../format/numbers';
+import { DrawingButtons } from '../../../frame/DrawingButtons';
 import { PrintHead } from '../../../frame/PrintHead';
 import { WorkedSum } from '../../../frame/WorkedSum';
-import { saveSvg } from '../../../plate/saveSvg';
 import { Stream } from '../../../stream/Stream';
 
 const WAYS: [PathWay, string][] = [
@@ -80,18 +80,7 @@ function One({ job, planned }: { job: JobView; planned: PathFigures }) {
             </button>
           ))}
         </div>
-        <div className="row no-print">
-          <button
-            type="button"
-            className="btn o"
-            onClick={() => box.current && saveSvg(box.current, `${job.title} path ${planned.name}`)}
-          >
-            Save drawing
-          </button>
-          <button type="button" className="btn o" onClick={() => window.print()}>
-            Print
-          </button>
-        </div>
+        <DrawingButtons box={box} name={`${job.title} path ${planned.name}`} />
       </div>
       <p className="qs-answer">
         {planned.name}: {flow.verdict}
@@ -101,6 +90,13 @@ function One({ job, planned }: { job: JobView; planned: PathFigures }) {
         Band = MB/s that each stage lets through of the user’s bytes, to scale
         {flow.innerMBs != null && `; on inner tracks ${group(flow.innerMBs)}`}
         {flow.hours != null && `; takes ${hours(flow.hours)}`}. One reader, large files.
+        {flow.stages
+          .filter((s) => s.sharedMBs != null)
+          .map(
+            (s) =>
+              ` ${s.name}: ${group(s.sharedMBs!)} while ${s.others.length > 3 ? `${s.others.length} others run` : `${s.others.join(', ')} ${s.others.length > 1 ? 'run' : 'runs'}`} too.`,
+          )
+          .join('')}
       </p>
       <div className="path-cols">
         <section aria-label="Worked sum of the stage">

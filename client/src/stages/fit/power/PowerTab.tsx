@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { AirState, JobView, PowerSheet } from '../../../api/types';
 import { group, plural, short } from '../../../format/numbers';
+import { CellPick } from '../../../frame/CellPick';
 import { useDesk } from '../../../frame/desk';
 import { WorkedSum } from '../../../frame/WorkedSum';
 import { Typed } from '../storage/BootTab';
@@ -209,18 +210,13 @@ function Air({ power }: { power: PowerSheet }) {
             <tr key={a.part}>
               <td>{a.words}</td>
               <td>
-                <select
-                  className="cellpick wide"
-                  aria-label={a.words}
+                <CellPick
+                  wide
+                  name={a.words}
                   value={a.state}
-                  onChange={(e) => apply({ type: 'seeAir', part: a.part, state: e.target.value as AirState })}
-                >
-                  {AIR.map(([v, words]) => (
-                    <option key={v} value={v}>
-                      {words}
-                    </option>
-                  ))}
-                </select>
+                  options={AIR}
+                  onChange={(state) => apply({ type: 'seeAir', part: a.part, state: state as AirState })}
+                />
               </td>
             </tr>
           ))}

@@ -1,0 +1,20 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Drives;
+using Irvak.Core.Paths;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Lanes;
+
+/// <summary>What devices could move.</summary>
+public static class Needs
+{
+    /// <summary>What a device could move, MB/s: lines of a network card, drives behind a controller; null when not known.</summary>
+    public static double? Of(Question q, string place, Unit unit)
+    {
+        if (unit.Drive is { } drive) return DriveDefaults.ReadMBs(drive).Value;
+        if (unit.Card?.Network is { RatesGbs.Count: > 0 } network) return network.Ports * LinkRates.EthernetMBs(network.RatesGbs.Max());
+        if (unit.Card?.Controller is null) return null;
+        var drives = q.Sheet.Bays.Where(b => q.ControllerOf(b)?.Place == place).SelectMany(b => b.Names).Select(n => q.Planned.At(PlaceName.Bay(n))?.Drive).Where(d => d is not null).ToList();
+        return drives.Count == 0 ? null : drives.Sum(d => DriveDefaults.ReadMBs(d).Value);
+    }
+}
