@@ -27,6 +27,7 @@ public sealed record Question(
         Splits = state.Splits,
         FoundSplits = state.FoundSplits,
         HeldRates = state.HeldRates,
+        FoundEmpty = state.FoundEmpty,
         Links = SeenLinks.Of(state),
         Stagger = state.Stagger,
         Air = state.Air,
@@ -101,6 +102,12 @@ public sealed record Question(
 
     /// <summary>Temperatures that captures told, °C, with the drive's own warning value, by serial number.</summary>
     public IReadOnlyDictionary<string, (int Celsius, int? Warn)> Temperatures { get; init; } = new Dictionary<string, (int, int?)>();
+
+    /// <summary>Places that somebody looked at and found empty.</summary>
+    public IReadOnlySet<string> FoundEmpty { get; init; } = new HashSet<string>();
+
+    /// <summary>True when a socket is surely without a processor in the plan; one that nobody looked at is not.</summary>
+    public bool LacksProcessor(string socket) => !Planned.HasProcessor(socket) && PlaceName.Socket(socket) is var place && (FoundEmpty.Contains(place) || Changed.Contains(place));
 
     /// <summary>Links of cards as captures show them.</summary>
     public IReadOnlyList<SeenLink> Links { get; init; } = [];

@@ -4145,6 +4145,8 @@ export interface components {
             heat: components["schemas"]["HeatLine"][];
             air: components["schemas"]["AirLine"][];
             pads: components["schemas"]["PadLine"][];
+            /** @description Sockets that nobody looked at: what sits there is not counted. */
+            unseen: string[];
         };
         PowerSupply: {
             id: string;

@@ -1,9 +1,10 @@
 import { Autocomplete } from '@mui/material';
 import { useState, type KeyboardEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useRules, useShelf } from '../api/hooks';
 import type { PartView } from '../api/types';
 import { euro, short } from '../format/numbers';
+import { layout } from '../plate/layout';
 import { shelfUnit, useDesk } from './desk';
 import { plain } from './Saying';
 
@@ -12,10 +13,22 @@ type Hit =
   | { group: 'Places'; place: string; what: string }
   | { group: 'Rules'; code: string; what: string };
 
+/** Sheets of Fit on which a part of each kind is put, the usual one first; the one at hand stays when it suits. */
+const SUITS: Record<string, string[]> = {
+  bay: ['arrays', 'lanes', 'path', 'cache', 'boot', 'power'],
+  m2: ['lanes', 'arrays', 'path', 'cache', 'boot', 'power'],
+  card: ['lanes', 'arrays', 'path', 'power'],
+  supply: ['power', 'lanes', 'arrays'],
+};
+
 /** The one search of a job: a shelf part is taken in hand, a place is opened, a rule is read. */
 export function Find() {
   const { job, take, select, say } = useDesk();
   const navigate = useNavigate();
+  const onFit = useLocation().pathname.endsWith('/fit');
+  const [params] = useSearchParams();
+  // Every place of the drawing, also those that nobody looked at.
+  const places = job.sheet ? layout(job.sheet).places.map((p) => p.id) : [];
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const [lit, setLit] = useState<Hit | null>(null);
@@ -25,10 +38,14 @@ export function Find() {
 
   function search(q: string): Hit[] {
     const low = q.trim().toLowerCase();
-    const placeHits = Object.entries({ ...Object.fromEntries(job.foundEmpty.map((p) => [p, null])), ...job.planned })
-      .filter(([place]) => low && short(place).toLowerCase().startsWith(low))
+    const placeHits = places
+      .filter((place) => low && short(place).toLowerCase().startsWith(low))
       .slice(0, 6)
-      .map(([place, unit]) => ({ group: 'Places' as const, place, what: unit?.short ?? 'empty' }));
+      .map((place) => ({
+        group: 'Places' as const,
+        place,
+        what: job.planned[place]?.short ?? (job.foundEmpty.includes(place) ? 'empty' : 'not looked at'),
+      }));
     const ruleHits = rules
       .filter((r) => low.length > 2 && r.code.toLowerCase().includes(low))
       .slice(0, 5)
@@ -43,8 +60,11 @@ export function Find() {
     if (hit.group === 'On the shelf') {
       take({ from: 'shelf', unit: shelfUnit(hit.part) });
       say(`${hit.part.long} in hand. Go to its place and press Enter.`);
-      void navigate(`/jobs/${job.number}/fit`);
-      if (job.memory?.nextFree) focusPlace(`slot:${job.memory.nextFree}`);
+      const now = onFit ? (params.get('sheet') ?? 'memory') : '';
+      const suit = SUITS[hit.part.homes?.[0] ?? ''] ?? ['memory'];
+      const sheet = suit.includes(now) ? now : suit[0];
+      void navigate(`/jobs/${job.number}/fit${sheet === 'memory' ? '' : `?sheet=${sheet}`}`);
+      if (hit.part.part.module && job.memory?.nextFree) focusPlace(`slot:${job.memory.nextFree}`);
     } else if (hit.group === 'Places') {
       select(hit.place);
       focusPlace(hit.place);

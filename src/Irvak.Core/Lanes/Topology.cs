@@ -22,7 +22,7 @@ public static class Topology
     public static string? Top(MachineSheet sheet, string? root) => Way(sheet, root) is { Count: > 0 } way ? way[^1].Id : null;
 
     /// <summary>True when a processor on the way is missing from the plan.</summary>
-    public static bool IsDark(Question q, string? root) => Way(q.Sheet, root).Any(r => q.Sheet.Sockets.Any(s => s.Id == r.Id) && !q.Planned.HasProcessor(r.Id));
+    public static bool IsDark(Question q, string? root) => Way(q.Sheet, root).Any(r => q.Sheet.Sockets.Any(s => s.Id == r.Id) && q.LacksProcessor(r.Id));
 
     /// <summary>Data that a root's uplink carries, MB/s; null when not known.</summary>
     public static double? UplinkMBs(LaneRoot root) => root is { Uplink: not null, UplinkLanes: { } lanes, UplinkGen: { } gen } ? LinkRates.PcieMBs(gen, lanes) : null;

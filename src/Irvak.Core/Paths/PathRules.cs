@@ -47,16 +47,14 @@ public static class PathRules
             if (read.Stages.Where(s => CanBeShared.Contains(s.Kind) && s.MBs < drives.MBs * Noticed).MinBy(s => s.MBs) is { } narrow)
                 yield return Finding.Of(Shared, [.. plan.Members], narrow.Why, ("stage", $"{narrow.Name} ({narrow.Detail})"), ("has", MBs(narrow.MBs!.Value)), array, ("could", MBs(drives.MBs!.Value)));
             else
-                yield return Finding.Of(Pinch, [.. plan.Members], pinch.Why, array, ("end", MBs(read.EndMBs)), ("stage", $"{Lower(pinch.Name)}, {pinch.Detail}"), ("next", read.Next is { } n ? $"; with that lifted {MBs(read.Stages[n].MBs!.Value)} at {Lower(read.Stages[n].Name)}" : ""));
+                yield return Finding.Of(Pinch, [.. plan.Members], pinch.Why, array, ("end", MBs(read.EndMBs)), ("stage", $"{PathSums.Lower(pinch.Name)}, {pinch.Detail}"), ("next", read.Next is { } n ? $"; with that lifted {MBs(read.Stages[n].MBs!.Value)} at {PathSums.Lower(read.Stages[n].Name)}" : ""));
             var write = path.Of(PathWay.Write)!;
             if (write.Pinch is { } w && write.Stages[w] is { Kind: "slot" or "uplink", Traffic: > 1.01 } slot)
                 yield return Finding.Of(Amplified, [.. plan.Members], slot.Why, array, ("times", slot.Traffic.ToString("0.##", CultureInfo.InvariantCulture)), ("stage", slot.Name), ("has", MBs(slot.MBs!.Value)), ("raw", MBs(slot.RawMBs!.Value * slot.Efficiency)));
         }
         if (q.Aim.ReadMBs is { } wish && quickest?.Of(PathWay.Read) is { Pinch: { } p } best && best.EndMBs < wish)
-            yield return Finding.Of(Wish, [], best.Stages[p].Why, ("array", quickest.Name), ("end", MBs(best.EndMBs)), ("short", MBs(wish - best.EndMBs)), ("wish", MBs(wish)), ("stage", $"{Lower(best.Stages[p].Name)}, {best.Stages[p].Detail}"));
+            yield return Finding.Of(Wish, [], best.Stages[p].Why, ("array", quickest.Name), ("end", MBs(best.EndMBs)), ("short", MBs(wish - best.EndMBs)), ("wish", MBs(wish)), ("stage", $"{PathSums.Lower(best.Stages[p].Name)}, {best.Stages[p].Detail}"));
     }
-
-    private static string Lower(string name) => name.StartsWith("PCI", StringComparison.Ordinal) ? name : $"{char.ToLowerInvariant(name[0])}{name[1..]}";
 
     private static string MBs(double value) => PathSums.MBs(value);
 }

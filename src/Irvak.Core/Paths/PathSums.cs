@@ -193,9 +193,9 @@ internal static class PathSums
     private static string Tell(Loaded a, PathWay way, List<PathStage> byWidth, double end, double? hours)
     {
         if (byWidth.Count == 0) return "Nothing of this path is known.";
-        var narrow = $"the {char.ToLowerInvariant(byWidth[0].Name[0])}{byWidth[0].Name[1..]}";
+        var narrow = "the " + Lower(byWidth[0].Name);
         if (end == 0) return $"Nothing passes: {narrow}, {byWidth[0].Detail}.";
-        var next = byWidth.Count > 1 ? $" With that lifted, {MBs(byWidth[1].MBs!.Value)} at {byWidth[1].Name}." : "";
+        var next = byWidth.Count > 1 ? $" With that lifted, {MBs(byWidth[1].MBs!.Value)} at the {Lower(byWidth[1].Name)}." : "";
         return way switch
         {
             PathWay.Rebuild => string.Create(CultureInfo.InvariantCulture, $"A drive is filled again at {MBs(end)}, {hours:0.#} h; narrowest is {narrow}."),
@@ -203,6 +203,9 @@ internal static class PathSums
             _ => $"{MBs(end)} {(way == PathWay.Read ? "arrive" : "are taken")}; narrowest is {narrow}.{next}",
         };
     }
+
+    /// <summary>A stage's name within a sentence.</summary>
+    internal static string Lower(string name) => name.StartsWith("PCI", StringComparison.Ordinal) ? name : $"{char.ToLowerInvariant(name[0])}{name[1..]}";
 
     internal static string MBs(double value) => Lanes.LaneRules.MBs(value);
 

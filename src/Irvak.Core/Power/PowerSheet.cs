@@ -42,10 +42,11 @@ public sealed record PadLine(string Place, string Part, double GapMm, double Com
 /// <param name="LimitWatt">What one of them must carry alone where there are several, else all of it; null when not known.</param>
 /// <param name="Amp12">Most on 12 V by starting disks, A.</param>
 /// <param name="Group">Disks that start together; 0 for all.</param>
+/// <param name="Unseen">Sockets that nobody looked at: what sits there is not counted.</param>
 /// <param name="Suggested">Largest group with which the start stays below the limit; null when all at once does, or none does.</param>
 public sealed record PowerSheet(
     IReadOnlyList<PowerLine> Lines, double SteadyWatt, double IdleWatt, double PeakWatt, double PeakSeconds, double? SupplyWatt, double? LimitWatt, bool Redundant, double Amp12,
-    int Group, double Seconds, int? Suggested, IReadOnlyList<StartPoint> Start, IReadOnlyList<RailLine> Rails, IReadOnlyList<PlugLine> Plugs, IReadOnlyList<HeatLine> Heat, IReadOnlyList<AirLine> Air, IReadOnlyList<PadLine> Pads)
+    int Group, double Seconds, int? Suggested, IReadOnlyList<StartPoint> Start, IReadOnlyList<RailLine> Rails, IReadOnlyList<PlugLine> Plugs, IReadOnlyList<HeatLine> Heat, IReadOnlyList<AirLine> Air, IReadOnlyList<PadLine> Pads, IReadOnlyList<string> Unseen)
 {
     /// <summary>Share of a supply that stays free. Common practice, no source.</summary>
     public const double Headroom = 0.2;
@@ -73,7 +74,7 @@ public sealed record PowerSheet(
             for (var group = lines.Count(l => l.SpinAmp12 + l.SpinAmp5 > 0) - 1; group >= 1 && suggested is null; group--)
                 if (Curve(lines, group, Math.Max(q.Stagger.Seconds, SpinSeconds)).Max(p => p.Total) <= most * (1 - Headroom)) suggested = group;
         return new(lines, steady, idle, peak.Total, peak.Seconds, all, limit, redundant, start.Max(p => p.Watt12) / 12, q.Stagger.Drives, q.Stagger.Seconds, suggested, start,
-            RailsOf(q, start), PlugsOf(q, lines), [.. HeatBands.Of(q)], [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))], [.. Padding.Of(q)]);
+            RailsOf(q, start), PlugsOf(q, lines), [.. HeatBands.Of(q)], [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))], [.. Padding.Of(q)], [.. q.Sheet.Sockets.Select(s => s.Id).Where(s => !q.Planned.HasProcessor(s) && !q.LacksProcessor(s))]);
     }
 
     /// <summary>The first half minute, or longer where groups start later: disks that are up run on, those whose turn has not come draw nothing.</summary>

@@ -54,6 +54,13 @@ public class LaneSheetTests
     }
 
     [Fact]
+    public void A_socket_that_nobody_looked_at_is_not_taken_for_empty()
+    {
+        var bare = EditFold.Apply(JobState.Start, new AdoptSheet(LaneBox.Sheet), Boards.Stamp).With(new Fit("card:S3", Card(Network)));
+        Assert.Equal((BranchState.Used, 8), At(bare, "card:S3") is var b ? (b.State, b.Used) : default);
+    }
+
+    [Fact]
     public void A_place_that_another_takes_lanes_from_has_fewer()
     {
         MachineSheet Taking(int left) => LaneBox.Sheet with { Exclusions = [new("M1", "S2", left)] };

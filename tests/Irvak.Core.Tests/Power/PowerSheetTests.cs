@@ -50,6 +50,14 @@ public class PowerSheetTests
     }
 
     [Fact]
+    public void A_socket_that_nobody_looked_at_is_told_and_not_counted()
+    {
+        Assert.Empty(LaneBox.Empty().Evaluate().Power.Unseen);
+        Assert.Empty(LaneBox.Empty().Without2().Evaluate().Power.Unseen);
+        Assert.Equal(["CPU 1", "CPU 2"], EditFold.Apply(JobState.Start, new AdoptSheet(LaneBox.Sheet), Boards.Stamp).Evaluate().Power.Unseen);
+    }
+
+    [Fact]
     public void Of_two_supplies_one_must_carry_everything()
     {
         var power = LaneBox.Empty().Evaluate().Power;

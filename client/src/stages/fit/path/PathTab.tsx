@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { usePath } from '../../../api/hooks';
 import type { JobView, PathFigures, PathFlow, PathWay } from '../../../api/types';
-import { group, hours } from '../../../format/numbers';
+import { group, hours, plural } from '../../../format/numbers';
 import { DrawingButtons } from '../../../frame/DrawingButtons';
 import { PrintHead } from '../../../frame/PrintHead';
 import { WorkedSum } from '../../../frame/WorkedSum';
@@ -159,7 +159,7 @@ function WhatIf({
         value={at < 0 ? 0 : at}
         onChange={(e) => onLine(LINES[Number(e.target.value)]!)}
       />
-      <label htmlFor="wi-drives">{drives ?? planned.drives} drives</label>
+      <label htmlFor="wi-drives">{plural(drives ?? planned.drives, 'drive', 'drives')}</label>
       <input
         id="wi-drives"
         type="range"

@@ -44,11 +44,12 @@ export function PowerTab({ job, stale }: { job: JobView; stale: boolean }) {
 }
 
 function verdict(p: PowerSheet): string {
+  const unseen = p.unseen.length ? ` What sits in ${p.unseen.join(' and ')} is not counted: nobody looked.` : '';
   const draw = `At work ${group(p.steadyWatt)} W, at the start up to ${group(p.peakWatt)} W`;
-  if (p.limitWatt == null) return `${draw}. What the supply gives is not known.`;
-  const left = Math.round(100 * (1 - p.steadyWatt / p.limitWatt));
+  if (p.limitWatt == null) return `${draw}. What the supply gives is not known.${unseen}`;
+  const left = Math.floor(100 * (1 - p.steadyWatt / p.limitWatt));
   const room = left < 0 ? `${-left} % too much` : `${left} % left`;
-  return `${draw}; ${p.redundant ? 'one supply alone gives' : 'the supply gives'} ${group(p.limitWatt)} W, ${room}.`;
+  return `${draw}; ${p.redundant ? 'one supply alone gives' : 'the supply gives'} ${group(p.limitWatt)} W, ${room}.${unseen}`;
 }
 
 function Start({ power }: { power: PowerSheet }) {
