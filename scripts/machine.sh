@@ -2,23 +2,32 @@
 say() { printf '%s\n' "$*" >&2; }
 die() { say "$*"; exit 1; }
 
-# Debian packages that are missing from the list given, as package names.
+# Debian packages that are missing from the list given, as package names. The package database is asked for every one of them; a
+# program that came without a package, as on other distributions, counts by the file that it would bring.
 missing_packages() {
-  local missing=()
+  local need
   for need in "$@"; do
-    case $need in
-      postgresql) ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql) ;;
-      chromium) [ -x /usr/bin/chromium ] || missing+=(chromium) ;;
-      chromium-driver) [ -x /usr/bin/chromedriver ] || missing+=(chromium-driver) ;;
-      dmidecode) [ -x /usr/sbin/dmidecode ] || missing+=(dmidecode) ;;
-      smartmontools) [ -x /usr/sbin/smartctl ] || missing+=(smartmontools) ;;
-      pciutils) [ -x /usr/bin/lspci ] || missing+=(pciutils) ;;
-      fio) [ -x /usr/bin/fio ] || missing+=(fio) ;;
-      i2c-tools) [ -x /usr/bin/decode-dimms ] || missing+=(i2c-tools) ;;
-      procps) [ -x /usr/bin/vmstat ] || missing+=(procps) ;;
-    esac
+    dpkg-query -W -f='${Status}' "$need" 2>/dev/null | grep -q 'ok installed' && continue
+    if ! command -v dpkg-query >/dev/null && [ -n "$(file_of "$need")" ] && ls $(file_of "$need") >/dev/null 2>&1; then continue; fi
+    printf '%s\n' "$need"
   done
-  printf '%s\n' "${missing[@]}"
+}
+
+# A file that tells that a package's programs are there.
+file_of() {
+  case $1 in
+    postgresql) echo '/usr/lib/postgresql/*/bin/initdb' ;;
+    chromium) echo /usr/bin/chromium ;;
+    chromium-driver) echo /usr/bin/chromedriver ;;
+    dmidecode) echo /usr/sbin/dmidecode ;;
+    smartmontools) echo /usr/sbin/smartctl ;;
+    pciutils) echo /usr/bin/lspci ;;
+    fio) echo /usr/bin/fio ;;
+    i2c-tools) echo /usr/bin/decode-dimms ;;
+    procps) echo /usr/bin/vmstat ;;
+    memtester) echo /usr/sbin/memtester ;;
+    stressapptest) echo /usr/bin/stressapptest ;;
+  esac
 }
 
 need_packages() {
@@ -82,4 +91,15 @@ build_client() {
   say "Building the client"
   (cd client && quiet npm run types && quiet npm run build) || return 1
   mark client "$(stamp_of client)"
+}
+
+# Where a command of this checkout must run alone: takes the lock of a folder, or says who has it and ends. Children don't inherit it.
+run_alone() { # folder what port
+  mkdir -p "$1"
+  exec 9>>"$1/lock"
+  if ! flock -n 9; then
+    say "$2 runs already in this checkout: $(cat "$1/lock.who" 2>/dev/null || echo 'it does not say where'). Nothing was started."
+    exit 3
+  fi
+  printf '%s' "process $$${3:+, http://127.0.0.1:$3}" >"$1/lock.who"
 }

@@ -2,7 +2,7 @@
 PG_BIN=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1)
 
 pg_as() {
-  if [ "$(id -u)" = 0 ]; then (cd / && LC_ALL=C.UTF-8 runuser -u postgres -- "$@"); else (cd / && LC_ALL=C.UTF-8 "$@"); fi
+  if [ "$(id -u)" = 0 ]; then (cd / && LC_ALL=C.UTF-8 runuser -u postgres -- "$@") 9>&-; else (cd / && LC_ALL=C.UTF-8 "$@") 9>&-; fi
 }
 
 free_port() {

@@ -33,8 +33,7 @@ public sealed class HttpLoad(Uri address) : IDisposable
         {
             var from = Stopwatch.GetTimestamp();
             var edit = new { type = "fit", place = $"slot:{(char)('A' + (i % 8))}1", unit = new { source = "shelf", shelfPartId = i % 16 < 8 ? "rdimm-32-4800" : "rdimm-64-4800" } };
-            // The newest number is not awaited between clients of one job here: each has its own.
-            using var answer = await _http.PostAsJsonAsync($"/api/jobs/{job.Number}/edits", new { key = Guid.NewGuid(), lastSeen = int.MaxValue, who = "bench", edit });
+            using var answer = await _http.PostAsJsonAsync($"/api/jobs/{job.Number}/edits", new { key = Guid.NewGuid(), lastSeen = job.Last + i, who = "bench", edit });
             answer.EnsureSuccessStatusCode();
             await answer.Content.ReadAsByteArrayAsync();
             times.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);

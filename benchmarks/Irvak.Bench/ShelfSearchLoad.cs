@@ -13,7 +13,7 @@ public static class ShelfSearchLoad
     {
         var database = new Database(connection);
         database.Migrate();
-        var library = new Library(database, TimeProvider.System);
+        var library = new Library(database);
         var shelf = DemoFiles.Shelf(demo);
         foreach (var chunk in Enumerable.Range(0, 100_000).Chunk(5000))
             await library.Keep([.. chunk.Select(i => shelf[i % shelf.Count] with { Id = $"{shelf[i % shelf.Count].Id}-{i}", LiesIn = $"{(char)('A' + i % 26)}{i % 90}" })], default);

@@ -22,7 +22,13 @@ const Evidence = lazy(() => import('./shelf/Evidence'));
 const QuickSums = lazy(() => import('./quick/QuickSums'));
 const Rules = lazy(() => import('./shelf/Rules'));
 
-const client = new QueryClient({ defaultOptions: { queries: { staleTime: 30_000, refetchOnWindowFocus: true } } });
+const client = new QueryClient({
+  // The host is often this very machine: it answers without any network.
+  defaultOptions: {
+    queries: { staleTime: 30_000, refetchOnWindowFocus: true, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
+});
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -9,12 +9,18 @@ namespace Irvak.Store;
 public sealed class Database(string connectionString) : IAsyncDisposable
 {
     /// <summary>How documents are stored; unknown fields of a sheet travel along.</summary>
-    public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    public static readonly JsonSerializerOptions Json = Strict(new(JsonSerializerDefaults.Web)
     {
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
         AllowOutOfOrderMetadataProperties = true,
         NumberHandling = JsonNumberHandling.Strict,
-    };
+    });
+
+    private static JsonSerializerOptions Strict(JsonSerializerOptions json)
+    {
+        Strictly.Configure(json);
+        return json;
+    }
 
     // One lock for every host that starts on this database at the same time.
     private const long MigrationLock = 4_949_210_001;
@@ -60,15 +66,18 @@ public sealed class Database(string connectionString) : IAsyncDisposable
         if (!result.Successful) throw new InvalidOperationException("The database could not be brought to this version.", result.Error);
     }
 
+    /// <summary>True when an edit could be stored now: the database answers and writes.</summary>
     public async Task<bool> IsReady(CancellationToken cancel)
     {
         try
         {
-            await using var command = Source.CreateCommand("select 1 from job limit 1");
-            await command.ExecuteScalarAsync(cancel);
-            return true;
+            await using var connection = await Source.OpenConnectionAsync(cancel);
+            await using var command = new NpgsqlCommand("update readiness set asked = now(), ballast = @ballast", connection) { CommandTimeout = 5 };
+            // Larger than what is left of a page, so that a disk without room is noticed.
+            command.Parameters.AddWithValue("ballast", System.Security.Cryptography.RandomNumberGenerator.GetHexString(16_000));
+            return await command.ExecuteNonQueryAsync(cancel) == 1;
         }
-        catch (NpgsqlException)
+        catch (Exception e) when (e is NpgsqlException or TimeoutException or System.Net.Sockets.SocketException)
         {
             return false;
         }
@@ -76,7 +85,13 @@ public sealed class Database(string connectionString) : IAsyncDisposable
 
     public ValueTask DisposeAsync() => Source.DisposeAsync();
 
-    internal static string ToJson<T>(T value) => JsonSerializer.Serialize(value, Json);
+    /// <summary>A stored document of another shape than this version reads.</summary>
+    public static bool IsUnreadable(Exception e) => e is JsonException or NotSupportedException or ArgumentException or FormatException or InvalidOperationException;
 
-    internal static T FromJson<T>(string json) => JsonSerializer.Deserialize<T>(json, Json) ?? throw new JsonException("null document");
+    /// <summary>A failure of the rules and sums on what was sent, not of the database, the memory or the sender's patience.</summary>
+    public static bool IsOfTheWork(Exception e) => e is not (OperationCanceledException or NpgsqlException or OutOfMemoryException or TimeoutException);
+
+    public static string ToJson<T>(T value) => JsonSerializer.Serialize(value, Json);
+
+    public static T FromJson<T>(string json) => JsonSerializer.Deserialize<T>(json, Json) ?? throw new JsonException("null document");
 }

@@ -4,7 +4,8 @@ namespace Irvak.Store;
 
 /// <summary>A job as it stands.</summary>
 /// <param name="LastNumber">Number of the newest entry of its history; an edit names the one it last saw.</param>
-public sealed record Job(long Id, string Number, string Title, string Owner, string BegunBy, DateTimeOffset BegunAt, int LastNumber, JobState State);
+/// <param name="Damage">What of it could not be read, in a sentence; null when all could.</param>
+public sealed record Job(long Id, string Number, string Title, string Owner, string BegunBy, DateTimeOffset BegunAt, int LastNumber, JobState State, string? Damage = null);
 
 /// <summary>What became of an edit that was sent.</summary>
 public abstract record EditOutcome
@@ -17,6 +18,12 @@ public abstract record EditOutcome
 
     /// <summary>It can't be applied to this job.</summary>
     public sealed record Refused(Core.Sheets.SheetProblem Problem) : EditOutcome;
+
+    /// <summary>The job can't be worked out with it; nothing was stored.</summary>
+    public sealed record Unworkable(Exception Cause) : EditOutcome;
+
+    /// <summary>Its key was used before for something else.</summary>
+    public sealed record OtherContent : EditOutcome;
 
     /// <summary>Undo would take later edits along; they are named.</summary>
     public sealed record Rests(int Target, IReadOnlyList<HistoryEntry> Dependents) : EditOutcome;

@@ -1,15 +1,16 @@
 using Dapper;
+using Irvak.Core.Contracts;
 using Irvak.Core.Plans;
 using Npgsql;
 
 namespace Irvak.Store;
 
 /// <summary>Jobs and their histories. Every write happens under the job's row lock, with an idempotency key, in one transaction.</summary>
-public sealed class Jobs(Database database)
+public sealed partial class Jobs(Database database)
 {
     private sealed record JobRow(long Id, string Number, string Title, string Owner, string Begun_By, DateTime Begun_At, int Last_Number, string Snapshot)
     {
-        public Job ToJob() => new(Id, Number, Title, Owner, Begun_By, new DateTimeOffset(Begun_At, TimeSpan.Zero), Last_Number, Database.FromJson<JobState>(Snapshot));
+        public Job With(JobState state, string? damage = null) => new(Id, Number, Title, Owner, Begun_By, new DateTimeOffset(Begun_At, TimeSpan.Zero), Last_Number, state, damage);
     }
 
     // Filled by name: PostgreSQL's arrays don't reach a constructor.
@@ -27,48 +28,77 @@ public sealed class Jobs(Database database)
 
         public int[] Targets { get; init; } = [];
 
-        public HistoryEntry ToEntry() => new(Number, new Stamp(Who, new DateTimeOffset(At, TimeSpan.Zero)), Enum.Parse<EntryKind>(Kind, true),
-            Document is null ? null : Database.FromJson<Edit>(Document), Targets);
+        /// <summary>An edit that can't be read stands in its place without its change: everything around it goes on.</summary>
+        public HistoryEntry ToEntry()
+        {
+            Edit? edit = null;
+            try
+            {
+                if (Document is not null) edit = Database.FromJson<Edit>(Document);
+            }
+            catch (Exception e) when (Database.IsUnreadable(e))
+            {
+                edit = null;
+            }
+            return new(Number, new Stamp(Who, new DateTimeOffset(At, TimeSpan.Zero)), Enum.Parse<EntryKind>(Kind, true), edit, Targets);
+        }
     }
+
+    /// <summary>Characters of a job's stored state, beyond which it takes no more.</summary>
+    public const int LargestState = 4 * 1024 * 1024;
 
     private const string Columns = "id, number, title, owner, begun_by, begun_at, last_number, snapshot::text as snapshot";
     private const string EditColumns = "number, who, at, kind, document::text as document, targets";
 
-    public async Task<IReadOnlyList<Job>> All(CancellationToken cancel)
+    /// <summary>True when there is no job at all.</summary>
+    public async Task<bool> AreNone(CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var rows = await connection.QueryAsync<JobRow>(new CommandDefinition($"select {Columns} from job order by id desc limit 200", cancellationToken: cancel));
-        return [.. rows.Select(r => r.ToJob())];
+        return !await connection.ExecuteScalarAsync<bool>(new CommandDefinition("select exists (select 1 from job)", cancellationToken: cancel));
     }
 
     public async Task<Job?> Find(string number, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var row = await connection.QuerySingleOrDefaultAsync<JobRow>(new CommandDefinition($"select {Columns} from job where number = @number", new { number }, cancellationToken: cancel));
-        return row?.ToJob();
+        return row is null ? null : await ToJob(connection, null, row, cancel);
+    }
+
+    /// <summary>Number of the newest entry of a job; null when there is no such job.</summary>
+    public async Task<int?> LastNumber(string number, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<int?>(new CommandDefinition("select last_number from job where number = @number", new { number }, cancellationToken: cancel));
+    }
+
+    /// <summary>The job of a row; one whose state can't be read is folded again from its history, without what can't be read there.</summary>
+    private static async Task<Job> ToJob(NpgsqlConnection connection, NpgsqlTransaction? transaction, JobRow row, CancellationToken cancel)
+    {
+        try
+        {
+            return row.With(Database.FromJson<JobState>(row.Snapshot));
+        }
+        catch (Exception e) when (Database.IsUnreadable(e))
+        {
+            var entries = await Entries(connection, transaction, row.Id, 0, cancel);
+            var (state, left) = History.FoldWhatCan(entries);
+            return row.With(state, left.Count == 0 ? null : $"{(left.Count == 1 ? "Entry" : "Entries")} {string.Join(", ", left)} of its history can’t be read any more and {(left.Count == 1 ? "is" : "are")} left out.");
+        }
     }
 
     /// <summary>Begins a job; sending the same key again returns the job that was begun with it.</summary>
-    public async Task<Job> Begin(Guid key, string title, string owner, Stamp stamp, CancellationToken cancel)
-    {
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new CommandDefinition(
-            """
-            insert into job (number, title, owner, begun_by, begun_at, create_key, snapshot)
-            values (to_char(nextval('job_number'), 'FM0000'), @title, @owner, @Who, @When, @key, @snapshot::jsonb)
-            on conflict (create_key) do nothing
-            """,
-            new { title, owner, stamp.Who, When = stamp.When.UtcDateTime, key, snapshot = Database.ToJson(JobState.Start) }, cancellationToken: cancel));
-        var row = await connection.QuerySingleAsync<JobRow>(new CommandDefinition($"select {Columns} from job where create_key = @key", new { key }, cancellationToken: cancel));
-        return row.ToJob();
-    }
+    /// <param name="first">Edits that it begins with, and captures to keep with them: with them or not at all.</param>
+    public async Task<EditOutcome> Begin(WriteKey key, string title, string owner, Stamp stamp, IReadOnlyList<Edit> first, IReadOnlyList<NewCapture> captures, Judge judge, CancellationToken cancel) =>
+        await Create(key, title, owner, stamp, [.. first.Select((e, i) => new HistoryEntry(i + 1, stamp, EntryKind.Edit, e, []))], captures, judge, cancel);
 
     /// <summary>Applies an edit on top of what others did, unless it truly clashes.</summary>
     /// <param name="lastSeen">Number of the newest entry that the sender had seen.</param>
     /// <param name="captures">Captures to keep with it.</param>
-    public Task<EditOutcome> Apply(string number, Guid key, int lastSeen, Stamp stamp, Edit edit, IReadOnlyList<NewCapture> captures, CancellationToken cancel) =>
+    public Task<EditOutcome> Apply(string number, WriteKey key, int lastSeen, Stamp stamp, Edit edit, IReadOnlyList<NewCapture> captures, Judge judge, CancellationToken cancel) =>
         UnderLock(number, key, async (connection, transaction, job) =>
         {
+            if (Contract.Problem(edit, "/edit") is { } broken) return new EditOutcome.Refused(broken);
+            if (lastSeen < 0 || lastSeen > job.LastNumber) return new EditOutcome.Refused(new("/lastSeen", $"The newest entry of this job is {job.LastNumber}; nobody can have seen {lastSeen}."));
             if (lastSeen < job.LastNumber)
             {
                 var since = await Entries(connection, transaction, job.Id, lastSeen, cancel);
@@ -76,63 +106,42 @@ public sealed class Jobs(Database database)
                 var clashes = Clashes.Find(edit, since.Where(e => !undone.Contains(e.Number)));
                 if (clashes.Count > 0) return new EditOutcome.Clashed(clashes, job.LastNumber);
             }
-            if (EditFold.Refusal(job.State, edit) is { } problem) return new EditOutcome.Refused(problem);
-            for (var i = 0; i < captures.Count; i++) await Keep(connection, transaction, job.Id, key, i, captures[i], stamp, cancel);
-            return await Append(connection, transaction, job, key, stamp, EntryKind.Edit, edit, [], EditFold.Apply(job.State, edit, stamp), cancel);
+            if (job.LastNumber >= MostEntries) return new EditOutcome.Refused(new("/edit", $"A job holds at most {MostEntries} entries; begin another one for this machine."));
+            try
+            {
+                if (EditFold.Refusal(job.State, edit) is { } problem) return new EditOutcome.Refused(problem);
+                var whole = EditFold.Completed(job.State, edit);
+                var outcome = await Append(connection, transaction, job, key, stamp, EntryKind.Edit, whole, [], EditFold.Apply(job.State, whole, stamp), judge, cancel);
+                if (outcome is EditOutcome.Applied)
+                    for (var i = 0; i < captures.Count; i++) await Keep(connection, transaction, job.Id, key.Key, i, captures[i], stamp, cancel);
+                return outcome;
+            }
+            catch (Exception e) when (Database.IsOfTheWork(e))
+            {
+                return new EditOutcome.Unworkable(e);
+            }
         }, cancel);
 
     /// <summary>Takes back one's own latest edit. When later edits rest on it, they are named, and go along only when asked for.</summary>
-    public Task<EditOutcome> Undo(string number, Guid key, Stamp stamp, bool withDependents, CancellationToken cancel) =>
+    public Task<EditOutcome> Undo(string number, WriteKey key, Stamp stamp, bool withDependents, Judge judge, CancellationToken cancel) =>
         UnderLock(number, key, async (connection, transaction, job) =>
         {
             var entries = await Entries(connection, transaction, job.Id, 0, cancel);
-            var plan = History.PlanUndo(entries, stamp.Who);
+            var plan = History.PlanUndo(entries, stamp.Who, anyone: job.Damage is not null || Checked(job, null, judge).Refused is not null);
             if (plan.Target is not { } target) return new EditOutcome.NothingToDo();
             if (plan.Dependents.Count > 0 && !withDependents)
                 return new EditOutcome.Rests(target, [.. entries.Where(e => plan.Dependents.Contains(e.Number))]);
-            return await Replay(connection, transaction, job, key, stamp, EntryKind.Undo, [target, .. plan.Dependents], entries, cancel);
+            return await Replay(connection, transaction, job, key, stamp, EntryKind.Undo, [target, .. plan.Dependents], entries, judge, cancel);
         }, cancel);
 
-    public Task<EditOutcome> Redo(string number, Guid key, Stamp stamp, CancellationToken cancel) =>
+    public Task<EditOutcome> Redo(string number, WriteKey key, Stamp stamp, Judge judge, CancellationToken cancel) =>
         UnderLock(number, key, async (connection, transaction, job) =>
         {
             var entries = await Entries(connection, transaction, job.Id, 0, cancel);
             return History.PlanRedo(entries, stamp.Who) is { } undo
-                ? await Replay(connection, transaction, job, key, stamp, EntryKind.Redo, undo.Targets, entries, cancel)
+                ? await Replay(connection, transaction, job, key, stamp, EntryKind.Redo, undo.Targets, entries, judge, cancel)
                 : new EditOutcome.NothingToDo();
         }, cancel);
-
-    /// <summary>
-    /// Brings a job in from its history: every edit is checked in order as if it were made now, and the first that can't be applied
-    /// refuses the whole. The same key brings it in once.
-    /// </summary>
-    public async Task<(Job? Job, Core.Sheets.SheetProblem? Problem)> Import(Guid key, string title, string owner, Stamp begun, IReadOnlyList<HistoryEntry> entries, CancellationToken cancel)
-    {
-        if (string.IsNullOrWhiteSpace(title) || title.Length > 120) return (null, new("/title", "A job needs a title of at most 120 characters."));
-        if (entries.Count > 10_000) return (null, new("/entries", "A job holds at most 10 000 entries."));
-        var state = JobState.Start;
-        for (var i = 0; i < entries.Count; i++)
-        {
-            var entry = entries[i];
-            if (entry.Number != i + 1) return (null, new($"/entries/{i}/number", $"Entries are numbered from 1 without a gap; this is number {i + 1}."));
-            if (entry.Kind == EntryKind.Edit != entry.Edit is not null || entry.Targets.Any(t => t < 1 || t > i)) return (null, new($"/entries/{i}", "An edit carries its change, an undo or redo the numbers of earlier entries."));
-            if (string.IsNullOrWhiteSpace(entry.Stamp.Who) || entry.Stamp.Who.Length > 80) return (null, new($"/entries/{i}/who", "Every entry says who made it."));
-            if (entry.Edit is not { } edit) { state = History.Fold([.. entries.Take(i + 1)]); continue; }
-            if (EditFold.Refusal(state, edit) is { } problem) return (null, problem with { Path = $"/entries/{i}{problem.Path}" });
-            state = EditFold.Apply(state, edit, entry.Stamp);
-        }
-        var job = await Begin(key, title, owner, begun, cancel);
-        if (job.LastNumber > 0 || entries.Count == 0) return (job, null);
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        for (var i = 0; i < entries.Count; i++)
-            await connection.ExecuteAsync(new CommandDefinition(
-                "insert into edit (job_id, number, key, who, at, kind, document, targets) values (@Id, @Number, @entryKey, @Who, @at, @kind, @document::jsonb, @targets)",
-                new { job.Id, entries[i].Number, entryKey = Guid.NewGuid(), entries[i].Stamp.Who, at = entries[i].Stamp.When.UtcDateTime, kind = entries[i].Kind.ToString().ToLowerInvariant(), document = entries[i].Edit is { } e ? Database.ToJson(e) : null, targets = entries[i].Targets.ToArray() }, transaction, cancellationToken: cancel));
-        await connection.ExecuteAsync(new CommandDefinition("update job set last_number = @last, snapshot = @snapshot::jsonb where id = @Id", new { job.Id, last = entries.Count, snapshot = Database.ToJson(state) }, transaction, cancellationToken: cancel));
-        await transaction.CommitAsync(cancel);
-        return (job with { LastNumber = entries.Count, State = state }, null);
-    }
 
     /// <summary>The history of a job, newest first, by pages.</summary>
     public async Task<IReadOnlyList<HistoryEntry>> HistoryOf(long jobId, int before, int count, CancellationToken cancel)
@@ -158,64 +167,79 @@ public sealed class Jobs(Database database)
         return await connection.QuerySingleOrDefaultAsync<byte[]>(new CommandDefinition("select bytes from capture where job_id = @jobId and id = @id", new { jobId, id }, cancellationToken: cancel));
     }
 
-    private async Task<EditOutcome> UnderLock(string number, Guid key, Func<NpgsqlConnection, NpgsqlTransaction, Job, Task<EditOutcome>> work, CancellationToken cancel)
+    private async Task<EditOutcome> UnderLock(string number, WriteKey key, Func<NpgsqlConnection, NpgsqlTransaction, Job, Task<EditOutcome>> work, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await using var both = await connection.QueryMultipleAsync(new CommandDefinition(
-            $"""
-            select {Columns} from job where number = @number for update;
-            select e.number from edit e join job j on j.id = e.job_id where j.number = @number and e.key = @key
-            """, new { number, key }, transaction, cancellationToken: cancel));
-        var row = await both.ReadSingleOrDefaultAsync<JobRow>();
-        var earlier = await both.ReadSingleOrDefaultAsync<int?>();
+        var row = await connection.QuerySingleOrDefaultAsync<JobRow>(new CommandDefinition($"select {Columns} from job where number = @number for update", new { number }, transaction, cancellationToken: cancel));
         if (row is null) return new EditOutcome.Unknown();
-        var job = row.ToJob();
-        if (earlier is { } stood) return new EditOutcome.Applied(job, stood, Repeated: true);
+        var earlier = await connection.QuerySingleOrDefaultAsync<(int Number, string? Digest)?>(new CommandDefinition(
+            "select number, digest from edit where job_id = @Id and key = @Key", new { row.Id, key.Key }, transaction, cancellationToken: cancel));
+        var job = await ToJob(connection, transaction, row, cancel);
+        if (earlier is { } stood) return stood.Digest is { } digest && digest != key.Digest ? new EditOutcome.OtherContent() : new EditOutcome.Applied(job, stood.Number, Repeated: true);
         var outcome = await work(connection, transaction, job);
         if (outcome is EditOutcome.Applied) await transaction.CommitAsync(cancel);
         return outcome;
     }
 
-    private static async Task<EditOutcome> Replay(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job, Guid key, Stamp stamp,
-        EntryKind kind, IReadOnlyList<int> targets, IReadOnlyList<HistoryEntry> entries, CancellationToken cancel)
+    private static async Task<EditOutcome> Replay(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job, WriteKey key, Stamp stamp,
+        EntryKind kind, IReadOnlyList<int> targets, IReadOnlyList<HistoryEntry> entries, Judge judge, CancellationToken cancel)
     {
-        var state = History.Fold([.. entries, new HistoryEntry(job.LastNumber + 1, stamp, kind, null, targets)]);
-        return await Append(connection, transaction, job, key, stamp, kind, null, targets, state, cancel);
+        var (state, _) = History.FoldWhatCan([.. entries, new HistoryEntry(job.LastNumber + 1, stamp, kind, null, targets)]);
+        return await Append(connection, transaction, job, key, stamp, kind, null, targets, state, judge, cancel);
     }
 
-    private static async Task<EditOutcome> Append(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job, Guid key, Stamp stamp,
-        EntryKind kind, Edit? edit, IReadOnlyList<int> targets, JobState state, CancellationToken cancel)
+    /// <summary>Adds an entry, once the state after it was written, read back and worked out. Nothing is written otherwise.</summary>
+    private static async Task<EditOutcome> Append(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job, WriteKey key, Stamp stamp,
+        EntryKind kind, Edit? edit, IReadOnlyList<int> targets, JobState state, Judge judge, CancellationToken cancel)
     {
-        var number = job.LastNumber + 1;
+        var next = job with { LastNumber = job.LastNumber + 1, State = state, Damage = null };
+        var (checkedJob, snapshot, listing, refused) = Checked(next, edit, judge);
+        if (refused is EditOutcome.Unworkable && kind != EntryKind.Edit && Checked(job, null, judge).Refused is not null)
+            // What could not be worked out before may be taken back although more is wrong with it.
+            (checkedJob, listing) = (next, null);
+        else if (refused is not null) return refused;
         await connection.ExecuteAsync(new CommandDefinition(
             """
-            insert into edit (job_id, number, key, who, at, kind, document, targets) values (@Id, @number, @key, @Who, @at, @kind, @document::jsonb, @targets);
-            update job set last_number = @number, snapshot = @snapshot::jsonb where id = @Id;
-            select pg_notify('job', @notice);
+            insert into edit (job_id, number, key, digest, who, at, kind, document, targets) values (@Id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets)
             """,
-            new
-            {
-                job.Id,
-                number,
-                key,
-                stamp.Who,
-                at = stamp.When.UtcDateTime,
-                kind = kind.ToString().ToLowerInvariant(),
-                document = edit is null ? null : Database.ToJson(edit),
-                targets = targets.ToArray(),
-                snapshot = Database.ToJson(state),
-                notice = $"{job.Number} {number}",
-            }, transaction, cancellationToken: cancel));
-        return new EditOutcome.Applied(job with { LastNumber = number, State = state }, number, Repeated: false);
+            new { job.Id, number = next.LastNumber, key.Key, key.Digest, stamp.Who, at = stamp.When.UtcDateTime, kind = Word(kind), document = edit is null ? null : Database.ToJson(edit), targets = targets.ToArray() }, transaction, cancellationToken: cancel));
+        await Settle(connection, transaction, checkedJob, snapshot, listing, cancel);
+        await connection.ExecuteAsync(new CommandDefinition("select pg_notify('job', @notice)", new { notice = $"{job.Number} {next.LastNumber}" }, transaction, cancellationToken: cancel));
+        return new EditOutcome.Applied(checkedJob, next.LastNumber, Repeated: false);
     }
+
+    /// <summary>The job as it would be read back, with its listing; or why it can't be stored.</summary>
+    private static (Job Job, string Snapshot, JobListing? Listing, EditOutcome? Refused) Checked(Job job, Edit? edit, Judge judge)
+    {
+        var snapshot = "";
+        try
+        {
+            snapshot = Database.ToJson(job.State);
+            if (snapshot.Length > LargestState) return (job, snapshot, null, new EditOutcome.Refused(new("/edit", "This job has become too large to take more; begin another one for this machine.")));
+            if (edit is not null) Database.FromJson<Edit>(Database.ToJson(edit));
+            var read = job with { State = Database.FromJson<JobState>(snapshot) };
+            return (read, snapshot, judge(read), null);
+        }
+        catch (Exception e) when (Database.IsOfTheWork(e))
+        {
+            return (job, snapshot, null, new EditOutcome.Unworkable(e));
+        }
+    }
+
+    private static Task<int> Settle(NpgsqlConnection connection, NpgsqlTransaction? transaction, Job job, string snapshot, JobListing? listing, CancellationToken cancel) =>
+        connection.ExecuteAsync(new CommandDefinition(
+            $"update job set last_number = @LastNumber, snapshot = @snapshot::jsonb, {Listings.Set} where id = @Id",
+            Listings.Values(job.Id, listing, new { job.LastNumber, snapshot }), transaction, cancellationToken: cancel));
+
+    private static string Word(EntryKind kind) => kind.ToString().ToLowerInvariant();
 
     private static async Task Keep(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, Guid key, int part, NewCapture capture, Stamp stamp, CancellationToken cancel) =>
         await connection.ExecuteAsync(new CommandDefinition(
             "insert into capture (job_id, key, part, name, phase, kind, bytes, reading, who, at) values (@jobId, @key, @part, @Name, @Phase, @Kind, @Bytes, @Reading::jsonb, @Who, @at)",
             new { jobId, key, part, capture.Name, capture.Phase, capture.Kind, capture.Bytes, capture.Reading, stamp.Who, at = stamp.When.UtcDateTime }, transaction, cancellationToken: cancel));
 
-    private static async Task<IReadOnlyList<HistoryEntry>> Entries(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, int after, CancellationToken cancel)
+    private static async Task<IReadOnlyList<HistoryEntry>> Entries(NpgsqlConnection connection, NpgsqlTransaction? transaction, long jobId, int after, CancellationToken cancel)
     {
         var rows = await connection.QueryAsync<EditRow>(new CommandDefinition(
             $"select {EditColumns} from edit where job_id = @jobId and number > @after order by number", new { jobId, after }, transaction, cancellationToken: cancel));

@@ -5,20 +5,23 @@ using Irvak.Core.Sheets;
 
 namespace Irvak.Store;
 
+/// <summary>What lies on the shelf.</summary>
+public sealed record ShelfStock(IReadOnlyList<ShelfPart> Parts, IReadOnlyDictionary<string, ShelfPart> ById);
+
 /// <summary>
 /// What the shop knows outside any job: machine sheets, the shelf, the evidence book. Every edit looks at all of it and it
-/// changes rarely, so it is kept in memory for a moment; a change made by this host is seen at once, by another one within
-/// <see cref="Fresh"/>.
+/// changes rarely, so it is kept in memory: each question asks the database only whether something is newer, and reads just that.
 /// </summary>
-public sealed class Library(Database database, TimeProvider clock)
+public sealed class Library(Database database) : IDisposable
 {
-    /// <summary>How long what was read may be shown.</summary>
-    public static readonly TimeSpan Fresh = TimeSpan.FromSeconds(2);
+    public void Dispose() => _reading.Dispose();
 
-    private readonly ConcurrentDictionary<string, (long At, object Documents)> _read = new();
+    private sealed record Held(long Version, IReadOnlyDictionary<string, (long Changed, object Document)> Rows, object View);
 
-    public async Task<IReadOnlyList<MachineSheet>> Sheets(CancellationToken cancel) =>
-        await Documents<MachineSheet>("select document::text from machine_sheet order by id limit 1000", cancel);
+    private readonly ConcurrentDictionary<string, Held> _held = new();
+    private readonly SemaphoreSlim _reading = new(1);
+
+    public async Task<IReadOnlyList<MachineSheet>> Sheets(CancellationToken cancel) => await Current<MachineSheet, IReadOnlyList<MachineSheet>>("machine_sheet", s => s.Id, all => all, cancel);
 
     public async Task<MachineSheet?> Sheet(string id, CancellationToken cancel)
     {
@@ -28,8 +31,8 @@ public sealed class Library(Database database, TimeProvider clock)
         return json is null ? null : Database.FromJson<MachineSheet>(json);
     }
 
-    public async Task<IReadOnlyList<ShelfPart>> Shelf(CancellationToken cancel) =>
-        await Documents<ShelfPart>("select document::text from shelf_part order by id limit 5000", cancel);
+    /// <summary>Every part of the shelf, in the order of their names.</summary>
+    public async Task<ShelfStock> Shelf(CancellationToken cancel) => await Current<ShelfPart, ShelfStock>("shelf_part", p => p.Id, all => new(all, all.ToDictionary(p => p.Id)), cancel);
 
     /// <summary>
     /// Parts that hold every typed word, or begin with it; at most <see cref="MostFound"/>, what lies on the shelf first.
@@ -47,7 +50,7 @@ public sealed class Library(Database database, TimeProvider clock)
                 select document::text from shelf_part join (select id from hit order by (in_stock > 0) desc, id limit @MostFound) best using (id)
                 """,
                 new { wanted = Wanted(words), MostFound, MostLooked }, cancellationToken: cancel));
-        return [.. rows.Select(Database.FromJson<ShelfPart>)];
+        return [.. rows.Select(Read<ShelfPart>).OfType<ShelfPart>()];
     }
 
     /// <summary>Parts shown at once.</summary>
@@ -61,7 +64,7 @@ public sealed class Library(Database database, TimeProvider clock)
         string.Join(" & ", words.Select(w => $"'{w.Replace("\\", "\\\\").Replace("'", "''")}':*"));
 
     public async Task<EvidenceBook> Evidence(CancellationToken cancel) =>
-        new(await Documents<EvidenceRecord>("select document::text from evidence order by id limit 5000", cancel));
+        await Current<EvidenceRecord, EvidenceBook>("evidence", r => r.Id, all => new(all), cancel);
 
     public async Task Keep(MachineSheet sheet, CancellationToken cancel)
     {
@@ -69,7 +72,6 @@ public sealed class Library(Database database, TimeProvider clock)
         await connection.ExecuteAsync(new CommandDefinition(
             "insert into machine_sheet (id, document) values (@Id, @json::jsonb) on conflict (id) do update set document = excluded.document",
             new { sheet.Id, json = Database.ToJson(sheet) }, cancellationToken: cancel));
-        _read.Clear();
     }
 
     public Task Keep(ShelfPart part, CancellationToken cancel) => Keep([part], cancel);
@@ -94,14 +96,13 @@ public sealed class Library(Database database, TimeProvider clock)
                 kinds = parts.Select(p => p.KindOf()).ToArray(),
             }, transaction, cancellationToken: cancel));
         await transaction.CommitAsync(cancel);
-        _read.Clear();
     }
 
     /// <summary>Every part, for lists that go out or come in.</summary>
     public async Task<IReadOnlyList<ShelfPart>> AllParts(CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return [.. (await connection.QueryAsync<string>(new CommandDefinition("select document::text from shelf_part order by kind, id", cancellationToken: cancel))).Select(Database.FromJson<ShelfPart>)];
+        return [.. (await connection.QueryAsync<string>(new CommandDefinition("select document::text from shelf_part order by kind, id", cancellationToken: cancel))).Select(Read<ShelfPart>).OfType<ShelfPart>()];
     }
 
     public async Task<ShelfPart?> Part(string id, CancellationToken cancel)
@@ -109,6 +110,13 @@ public sealed class Library(Database database, TimeProvider clock)
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var json = await connection.QuerySingleOrDefaultAsync<string>(new CommandDefinition("select document::text from shelf_part where id = @id", new { id }, cancellationToken: cancel));
         return json is null ? null : Database.FromJson<ShelfPart>(json);
+    }
+
+    /// <summary>Parts of these names; one that is not on the shelf is missing from the answer.</summary>
+    public async Task<IReadOnlyDictionary<string, ShelfPart>> Parts(IReadOnlyCollection<string> ids, CancellationToken cancel)
+    {
+        var shelf = await Shelf(cancel);
+        return ids.Distinct().Where(shelf.ById.ContainsKey).ToDictionary(i => i, i => shelf.ById[i]);
     }
 
     /// <summary>Jobs keep their own copy of what they use; only the shelf loses it.</summary>
@@ -120,7 +128,6 @@ public sealed class Library(Database database, TimeProvider clock)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var gone = await connection.ExecuteAsync(new CommandDefinition(sql, new { id }, cancellationToken: cancel)) > 0;
-        _read.Clear();
         return gone;
     }
 
@@ -130,17 +137,51 @@ public sealed class Library(Database database, TimeProvider clock)
         await connection.ExecuteAsync(new CommandDefinition(
             "insert into evidence (id, machine_id, document) values (@Id, @MachineId, @json::jsonb) on conflict (id) do update set document = excluded.document",
             new { record.Id, record.MachineId, json = Database.ToJson(record) }, cancellationToken: cancel));
-        _read.Clear();
     }
 
-    private async Task<IReadOnlyList<T>> Documents<T>(string sql, CancellationToken cancel)
+    /// <summary>
+    /// All documents of a table, read once and brought up to date by what changed since. A document that this version can't read is
+    /// left out: it takes nothing else down, and its page says what is wrong with it.
+    /// </summary>
+    /// <param name="table">One of <c>library_version</c>; never from outside.</param>
+    private async Task<TView> Current<T, TView>(string table, Func<T, string> id, Func<IReadOnlyList<T>, TView> view, CancellationToken cancel) where T : class where TView : class
     {
-        var now = clock.GetTimestamp();
-        if (_read.TryGetValue(sql, out var kept) && clock.GetElapsedTime(kept.At, now) < Fresh) return (IReadOnlyList<T>)kept.Documents;
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var rows = await connection.QueryAsync<string>(new CommandDefinition(sql, cancellationToken: cancel));
-        var documents = rows.Select(Database.FromJson<T>).ToList();
-        _read[sql] = (now, documents);
-        return documents;
+        var (version, _) = await Version(connection, null, table, cancel);
+        if (_held.TryGetValue(table, out var held) && held.Version == version) return (TView)held.View;
+        await _reading.WaitAsync(cancel);
+        try
+        {
+            await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
+            (version, var gone) = await Version(connection, transaction, table, cancel);
+            if (_held.TryGetValue(table, out held) && held.Version == version) return (TView)held.View;
+            var since = held is null || gone > held.Version ? -1 : held.Version;
+            var rows = new Dictionary<string, (long, object)>(since < 0 ? [] : held!.Rows);
+            foreach (var (changed, document) in await connection.QueryAsync<(long Changed, string Document)>(new CommandDefinition($"select changed, document::text from {table} where changed > @since", new { since }, transaction, cancellationToken: cancel)))
+                if (Read<T>(document) is { } read) rows[id(read)] = (changed, read);
+            var all = rows.OrderBy(r => r.Key, StringComparer.Ordinal).Select(r => (T)r.Value.Item2).ToList();
+            var now = new Held(version, rows, view(all));
+            _held[table] = now;
+            return (TView)now.View;
+        }
+        finally
+        {
+            _reading.Release();
+        }
     }
+
+    private static T? Read<T>(string document) where T : class
+    {
+        try
+        {
+            return Database.FromJson<T>(document);
+        }
+        catch (Exception e) when (Database.IsUnreadable(e))
+        {
+            return null;
+        }
+    }
+
+    private static async Task<(long Version, long Gone)> Version(Npgsql.NpgsqlConnection connection, Npgsql.NpgsqlTransaction? transaction, string table, CancellationToken cancel) =>
+        await connection.QuerySingleAsync<(long, long)>(new CommandDefinition("select version, gone from library_version where what = @table", new { table }, transaction, cancellationToken: cancel));
 }

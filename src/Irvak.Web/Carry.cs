@@ -36,12 +36,4 @@ internal static class Carry
         if (carried.Note?.Trim() is { Length: > 0 and <= 500 } note && !edits.OfType<SetNote>().Any()) edits.Add(new SetNote("machine", note));
         return edits.Count == 0 ? null : new Together("carries a quick sum into the job", edits);
     }
-
-    /// <summary>The edit's own key, the same for the same request.</summary>
-    public static Guid KeyOf(Guid request)
-    {
-        var bytes = request.ToByteArray();
-        bytes[0] ^= 0x5A;
-        return new Guid(bytes);
-    }
 }

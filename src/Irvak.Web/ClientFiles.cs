@@ -12,7 +12,7 @@ public static class ClientFiles
     public static void MapClient(this WebApplication app)
     {
         var root = app.Configuration["Client"] ?? Path.Combine(app.Environment.ContentRootPath, "wwwroot");
-        if (!Directory.Exists(root)) return;
+        if (!File.Exists(Path.Combine(root, "index.html"))) return;
         var files = new PhysicalFileProvider(Path.GetFullPath(root));
         var types = new FileExtensionContentTypeProvider { Mappings = { [".br"] = "application/octet-stream" } };
         app.Use((http, next) => Compressed(http, next, files));

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
+using Irvak.Core.Contracts;
 using Irvak.Core.Plans;
 using Irvak.Core.Shelf;
 using Irvak.Core.Sheets;
@@ -30,7 +31,7 @@ public abstract record Imported
 /// <summary>Reads and describes Irvak's own documents. Every complaint has the path of the value it is about.</summary>
 public static class Documents
 {
-    public static readonly JsonSerializerOptions Pretty = new(Database.Json) { WriteIndented = true, TypeInfoResolver = new System.Text.Json.Serialization.Metadata.DefaultJsonTypeInfoResolver() };
+    public static readonly JsonSerializerOptions Pretty = new(Database.Json) { WriteIndented = true, TypeInfoResolver = Strictly.Resolver() };
 
     /// <summary>Formats with the types behind them.</summary>
     public static readonly IReadOnlyDictionary<string, Type> Formats = new Dictionary<string, Type>
@@ -55,7 +56,11 @@ public static class Documents
         JsonNode? node;
         try
         {
-            node = JsonNode.Parse(text, null, new JsonDocumentOptions { MaxDepth = 64, CommentHandling = JsonCommentHandling.Skip, AllowTrailingCommas = true });
+            node = JsonNode.Parse(text, null, new JsonDocumentOptions { MaxDepth = 64, AllowDuplicateProperties = false, CommentHandling = JsonCommentHandling.Skip, AllowTrailingCommas = true });
+        }
+        catch (ArgumentException)
+        {
+            return (null, [new("/", "A name stands twice in one object.")]);
         }
         catch (JsonException e)
         {
@@ -73,7 +78,11 @@ public static class Documents
     {
         var format = document["format"] is JsonValue v && v.TryGetValue<string>(out var f) ? f : "";
         if (format.StartsWith("irvak-job/", StringComparison.Ordinal))
-            return Typed<JobDocument>(document, JobDocument.CurrentFormat) is var (job, wrong) && job is not null ? (new Imported.Job(job), []) : (null, wrong);
+        {
+            var (job, wrong) = Typed<JobDocument>(document, JobDocument.CurrentFormat);
+            if (job is null) return (null, wrong);
+            return Contract.Problems(job) is { Count: > 0 } broken ? (null, broken) : (new Imported.Job(job), []);
+        }
         if (format.StartsWith("irvak-part/", StringComparison.Ordinal)) return Parts(new JsonArray(document.DeepClone()));
         // A machine sheet may leave its format out when it has what only machines have.
         if (format.StartsWith("irvak-machine/", StringComparison.Ordinal) || format.Length == 0 && (document["channels"] is not null || document["bays"] is not null || document["sockets"] is not null))
@@ -128,9 +137,9 @@ public static class Documents
     }
 
     /// <summary>"$.bays[0].names" as a JSON pointer.</summary>
-    private static string Pointer(string? path) => string.IsNullOrEmpty(path) || path == "$" ? "/" : path.Replace("$.", "/", StringComparison.Ordinal).Replace("$[", "/", StringComparison.Ordinal).Replace("].", "/", StringComparison.Ordinal).Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal).Replace(".", "/", StringComparison.Ordinal);
+    internal static string Pointer(string? path) => string.IsNullOrEmpty(path) || path == "$" ? "/" : path.Replace("$.", "/", StringComparison.Ordinal).Replace("$[", "/", StringComparison.Ordinal).Replace("].", "/", StringComparison.Ordinal).Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal).Replace(".", "/", StringComparison.Ordinal);
 
-    private static string Sentence(JsonException e) => e.Message.Contains("missing required properties", StringComparison.Ordinal)
+    internal static string Sentence(JsonException e) => e.Message.Contains("missing required properties", StringComparison.Ordinal)
         ? "Something that must be there is missing: " + string.Join(", ", e.Message.Split('\'').Where((_, i) => i % 2 == 1).Skip(1).Take(5)) + "."
         : "The value has another shape than this field takes.";
 }

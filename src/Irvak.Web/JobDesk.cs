@@ -6,6 +6,8 @@ using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 using Irvak.Store;
+using Irvak.Web.Endpoints;
+using Microsoft.Extensions.Options;
 
 namespace Irvak.Web;
 
@@ -17,16 +19,81 @@ public sealed record TakenCapture(CaptureFile File, IReadOnlyList<Changed> Chang
 public sealed record KeptReading(CaptureReading Reading, IReadOnlyList<Changed> Changed);
 
 /// <summary>Carries a value along its way: capture → reading → edit → job. The endpoints and the demo both work through it.</summary>
-public sealed class JobDesk(Jobs jobs, Library library)
+public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, ILogger<JobDesk> log)
 {
+    /// <summary>What judges a job in one request, with the shelf and the evidence as they are now.</summary>
+    public async Task<Judging> Judging(CancellationToken cancel) => new(await library.Evidence(cancel), (await library.Shelf(cancel)).ById, json.Value.SerializerOptions);
+
+    /// <summary>Judges jobs with parts that are to come onto the shelf.</summary>
+    private async Task<Judging> Judging(IReadOnlyList<ShelfPart> more, CancellationToken cancel)
+    {
+        var shelf = new Dictionary<string, ShelfPart>((await library.Shelf(cancel)).ById);
+        foreach (var part in more) shelf[part.Id] = part;
+        return new(await library.Evidence(cancel), shelf, json.Value.SerializerOptions);
+    }
+
+    /// <summary>Applies an edit that somebody sent; the answer is the job after it, or a refusal.</summary>
+    public async Task<IResult> Apply(string number, Guid key, int lastSeen, Stamp stamp, Edit edit, CancellationToken cancel)
+    {
+        var (resolved, unresolved) = await Resolve(edit, cancel);
+        if (unresolved is not null) return Problems.Invalid(unresolved);
+        var judging = await Judging(cancel);
+        return Answer(await jobs.Apply(number, WriteKey.Of(key, stamp.Who, edit), lastSeen, stamp, resolved, [], judging.Judge, cancel), number, judging);
+    }
+
+    public async Task<IResult> Undo(string number, Guid key, Stamp stamp, bool withDependents, CancellationToken cancel)
+    {
+        var judging = await Judging(cancel);
+        return Answer(await jobs.Undo(number, WriteKey.Of(key, "undo", stamp.Who, withDependents), stamp, withDependents, judging.Judge, cancel), number, judging);
+    }
+
+    public async Task<IResult> Redo(string number, Guid key, Stamp stamp, CancellationToken cancel)
+    {
+        var judging = await Judging(cancel);
+        return Answer(await jobs.Redo(number, WriteKey.Of(key, "redo", stamp.Who), stamp, judging.Judge, cancel), number, judging);
+    }
+
+    public IResult Answer(EditOutcome outcome, string number, Judging judging)
+    {
+        if (outcome is EditOutcome.Unworkable { Cause: var cause }) log.LogError(cause, "An edit of job {Number} was refused: the job can't be worked out with it.", number);
+        return outcome is EditOutcome.Applied applied ? judging.Answer(applied.Job, log) : Problems.From(outcome, number);
+    }
+
+    /// <summary>Why parts can't come onto the shelf: jobs could not be worked out beside them. Null when they can.</summary>
+    public async Task<SheetProblem?> Refusal(IReadOnlyList<ShelfPart> parts, Listings listings, CancellationToken cancel)
+    {
+        try
+        {
+            foreach (var part in parts)
+            {
+                var read = Database.FromJson<ShelfPart>(Database.ToJson(part));
+                if (PartView.Of(read).Long.Length == 0 || ShelfWords.Of(read).Length == 0) return new("/", $"{part.Id} has no words to be found by.");
+            }
+            var (open, _) = await listings.Newest(null, null, MostTried, cancel);
+            var judging = await Judging(parts, cancel);
+            foreach (var number in open.Where(j => j.Listing is { Severity: not Core.Verdicts.Severity.Stop }).Take(MostTried).Select(j => j.Number))
+                if (await jobs.Find(number, cancel) is { Damage: null } job) judging.Judge(job);
+            return null;
+        }
+        catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException or Npgsql.NpgsqlException))
+        {
+            log.LogError(e, "Parts were refused: a job can't be worked out with them on the shelf.");
+            return new("/", $"With {(parts.Count == 1 ? "it" : "them")} on the shelf the {DamagedPart.Of(e)} of a job could not be worked out; nothing was stored.");
+        }
+    }
+
+    // Jobs on the bench that new parts are tried on.
+    private const int MostTried = 4;
+
     /// <summary>Shelf parts enter a plan with the facts of the shelf, whatever the sender wrote beside the id.</summary>
     public async Task<(Edit Edit, SheetProblem? Problem)> Resolve(Edit edit, CancellationToken cancel)
     {
-        if (!Parts(edit).Any()) return (edit, null);
-        var shelf = (await library.Shelf(cancel)).ToDictionary(p => p.Id);
-        foreach (var id in Parts(edit))
-            if (!shelf.ContainsKey(id)) return (edit, new SheetProblem("/edit/unit/shelfPartId", $"There is no part {id} on the shelf."));
-        return (With(edit, shelf), null);
+        var ids = Parts(edit).ToList();
+        if (ids.Count == 0) return (edit, null);
+        var parts = await library.Parts(ids, cancel);
+        foreach (var id in ids)
+            if (!parts.ContainsKey(id)) return (edit, new SheetProblem("/edit/unit/shelfPartId", $"There is no part {id} on the shelf."));
+        return (With(edit, parts), null);
     }
 
     private static IEnumerable<string> Parts(Edit edit) => edit switch
@@ -37,7 +104,7 @@ public sealed class JobDesk(Jobs jobs, Library library)
         _ => [],
     };
 
-    private static Edit With(Edit edit, Dictionary<string, ShelfPart> shelf) => edit switch
+    private static Edit With(Edit edit, IReadOnlyDictionary<string, ShelfPart> shelf) => edit switch
     {
         Fit { Unit.ShelfPartId: { } id } fit => fit with { Unit = Unit.Of(shelf[id]) },
         Arrange arrange => arrange with { Places = arrange.Places.ToDictionary(p => p.Key, p => p.Value?.Unit?.ShelfPartId is { } id ? p.Value with { Unit = Unit.Of(shelf[id]) } : p.Value) },
@@ -47,18 +114,44 @@ public sealed class JobDesk(Jobs jobs, Library library)
 
     /// <summary>Takes what was sent: one capture, or all of an archive, as one edit; or stores nothing.</summary>
     public async Task<(EditOutcome? Outcome, IReadOnlyList<TakenCapture> Taken, string Sentence)> Take(
-        Job job, string phase, CaptureFiles sent, Guid key, int lastSeen, Stamp stamp, CancellationToken cancel)
+        Job job, string phase, CaptureFiles sent, WriteKey key, int lastSeen, Stamp stamp, Judge judge, CancellationToken cancel)
     {
         var files = sent.Usable.ToList();
         if (files.Count == 0) return (null, [], sent.Sentence);
         if (phase == "after" && job.State.Sheet is null) return (null, [], "Survey comes first: this job has no machine sheet to compare with. Nothing was stored.");
         var sheets = job.State.Sheet is null ? await library.Sheets(cancel) : [];
+        var (whole, taken, captures) = Kept(job.State, phase, files, sheets, stamp);
+        return (await jobs.Apply(job.Number, key, lastSeen, stamp, whole, captures, judge, cancel), taken, sent.Sentence);
+    }
+
+    /// <summary>What a job begins with: its sheet, what a quick sum carries into it when that fits, or a capture. Null with a sentence when the capture begins nothing.</summary>
+    public async Task<(IReadOnlyList<Edit>? Edits, IReadOnlyList<NewCapture> Captures, string Sentence)> First(MachineSheet? sheet, Carried? carried, string? capture, Stamp stamp, CancellationToken cancel)
+    {
+        var (edits, state) = (new List<Edit>(), JobState.Start);
+        void Do(Edit edit)
+        {
+            if (EditFold.Refusal(state, edit) is not null) return;
+            edits.Add(edit);
+            state = EditFold.Apply(state, edit, stamp);
+        }
+        if (sheet is not null) Do(new AdoptSheet(sheet));
+        if (carried is not null && state.Sheet is not null && Carry.Of(state, carried, cancel) is { } more) Do(more);
+        if (capture is null) return (edits, [], "");
+        if (System.Text.Encoding.UTF8.GetByteCount(capture) > CaptureReader.MostBytes) return (null, [], "It is larger than 8 MiB; nothing was stored.");
+        var sent = CaptureFiles.Open(System.Text.Encoding.UTF8.GetBytes(capture), null);
+        var files = sent.Usable.ToList();
+        if (files.Count == 0) return (null, [], sent.Sentence);
+        var (whole, _, captures) = Kept(state, "before", files, state.Sheet is null ? await library.Sheets(cancel) : [], stamp);
+        return ([.. edits, whole], captures, sent.Sentence);
+    }
+
+    private static (Edit Whole, IReadOnlyList<TakenCapture> Taken, IReadOnlyList<NewCapture> Captures) Kept(JobState state, string phase, List<CaptureFile> files, IReadOnlyList<MachineSheet> sheets, Stamp stamp)
+    {
         var (edit, taken) = phase == "after"
             ? ([.. files.Select(f => (Edit)new ReadAfter(f.Reading.Seen, f.Reading.Kind))], [.. files.Select(f => new TakenCapture(f, []))])
-            : Before(job.State, files, sheets, stamp);
+            : Before(state, files, sheets, stamp);
         var captures = taken.Select(t => new NewCapture(phase, t.File.Reading.Kind, t.File.Bytes, JsonSerializer.Serialize(new KeptReading(t.File.Reading with { Seen = new Observation() }, t.Changed), Database.Json), t.File.Name)).ToList();
-        var whole = edit.Count == 1 ? edit[0] : new Together(phase == "after" ? edit[0].Tell() : Told(edit, taken), edit);
-        return (await jobs.Apply(job.Number, key, lastSeen, stamp, whole, captures, cancel), taken, sent.Sentence);
+        return (edit.Count == 1 ? edit[0] : new Together(phase == "after" ? edit[0].Tell() : Told(edit, taken), edit), taken, captures);
     }
 
     private static string Told(IReadOnlyList<Edit> edits, IReadOnlyList<TakenCapture> taken)
@@ -103,6 +196,7 @@ public sealed class JobDesk(Jobs jobs, Library library)
             yield return "This capture counts bays from 0, the chassis from 1: every drive is taken one bay further. Check one by its lamp before anything is pulled.";
     }
 
-    public async Task<JobView> View(Job job, CancellationToken cancel) =>
-        JobView.Of(job, await library.Evidence(cancel), (await library.Shelf(cancel)).ToDictionary(p => p.Id));
+    public async Task<JobView> View(Job job, CancellationToken cancel) => (await Judging(cancel)).Seen(job, log);
+
+    public async Task<IResult> Show(Job job, CancellationToken cancel) => (await Judging(cancel)).Answer(job, log);
 }

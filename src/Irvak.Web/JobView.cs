@@ -124,6 +124,19 @@ public sealed record JobView
 
     public required Tick? HandedOver { get; init; }
 
+    /// <summary>What of this job can't be read or worked out any more, in a sentence; null when all can.</summary>
+    public required string? Damage { get; init; }
+
+    /// <summary>False when it can't be worked out: only its history is shown, and its last change can be taken back.</summary>
+    public bool WorksOut { get; init; } = true;
+
+    /// <summary>A job of which nothing can be computed: its name and history are there.</summary>
+    public static JobView Damaged(Job job, string part)
+    {
+        var sentence = $"Its {part} can’t be worked out any more. Take its last change back, or tell whoever runs Irvak; nothing of it is lost.";
+        return Of(job with { State = new JobState { HandedOver = job.State.HandedOver }, Damage = job.Damage is null ? sentence : job.Damage + " " + sentence }, EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) with { WorksOut = false };
+    }
+
     public static JobView Of(Job job, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
     {
         var state = job.State;
@@ -171,6 +184,7 @@ public sealed record JobView
             OffList = question is null ? [] : [.. Limits.OffList(question), .. DriveFit.BeyondList(question)],
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,
+            Damage = job.Damage,
         };
     }
 }

@@ -14,13 +14,41 @@ public static class PhotoCopy
     // A picture that claims more is refused before a pixel is unpacked.
     private const long MostPixels = 60_000_000;
 
-    /// <summary>The copy with its size; null when the bytes are no picture that is read here.</summary>
-    public static (byte[] Jpeg, int Width, int Height)? Of(byte[] file)
+    // Pictures unpacked at a time: one of 60 megapixels takes a quarter of a gigabyte.
+    private static readonly SemaphoreSlim Room = new(1);
+
+    /// <summary>The copy with its size, when it is its turn; null when the bytes are no picture that is read here.</summary>
+    /// <exception cref="OperationCanceledException">The sender has gone.</exception>
+    public static async Task<(byte[] Jpeg, int Width, int Height)?> Of(byte[] file, CancellationToken cancel)
+    {
+        // By its size first: what is too large waits for nobody.
+        if (!Fits(file)) return null;
+        await Room.WaitAsync(cancel);
+        try
+        {
+            return await Task.Run(() => Copy(file), cancel);
+        }
+        finally
+        {
+            Room.Release();
+        }
+    }
+
+    private static bool Fits(byte[] file)
+    {
+        using var stream = new MemoryStream(file, false);
+        using var codec = SKCodec.Create(stream);
+        return codec is not null && codec.Info.Width >= 1 && codec.Info.Height >= 1 && (long)codec.Info.Width * codec.Info.Height <= MostPixels;
+    }
+
+    private static (byte[] Jpeg, int Width, int Height)? Copy(byte[] file)
     {
         using var data = SKData.CreateCopy(file);
         using var codec = SKCodec.Create(data);
-        if (codec is null || codec.Info.Width < 1 || codec.Info.Height < 1 || (long)codec.Info.Width * codec.Info.Height > MostPixels) return null;
-        using var raw = new SKBitmap(new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        if (codec is null) return null;
+        // Some formats unpack at half or quarter size; the smallest that is still larger than the copy is enough.
+        var size = Enumerable.Range(1, 8).Select(eighths => codec.GetScaledDimensions(eighths / 8f)).First(s => s == codec.Info.Size || Math.Max(s.Width, s.Height) >= LongestSide);
+        using var raw = new SKBitmap(new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
         if (codec.GetPixels(raw.Info, raw.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput)) return null;
         var turned = codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
         var (width, height) = turned ? (raw.Height, raw.Width) : (raw.Width, raw.Height);

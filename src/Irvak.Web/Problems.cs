@@ -22,16 +22,20 @@ public static class Problems
     {
         EditOutcome.Unknown => UnknownJob(number),
         EditOutcome.Refused { Problem: var p } => Invalid(p),
+        EditOutcome.OtherContent => Of(422, "key-used", "This key was used before for something else; nothing was stored."),
+        EditOutcome.Unworkable { Cause: var cause } => Of(422, "unworkable", $"With this the {DamagedPart.Of(cause)} can’t be worked out; nothing was stored. The log of the host has the details."),
         EditOutcome.NothingToDo => Of(409, "nothing-to-undo", "There is nothing of yours to take back or bring again."),
         EditOutcome.Clashed { Clashes: var clashes, LastNumber: var last } => Of(409, "clash", Sentence(clashes[0]),
             new() { ["clashes"] = clashes, ["lastNumber"] = last }),
         EditOutcome.Rests { Dependents: var later } => Of(409, "later-edits-rest-on-it",
-            $"{later[0].Stamp.Who} has since {Past(later[0].Edit!.Tell())}; it would be taken back too.",
-            new() { ["dependents"] = later.Select(e => new { e.Number, e.Stamp.Who, Sentence = e.Edit!.Tell() }).ToList() }),
+            $"{later[0].Stamp.Who} has since {Past(Told(later[0]))}; it would be taken back too.",
+            new() { ["dependents"] = later.Select(e => new { e.Number, e.Stamp.Who, Sentence = Told(e) }).ToList() }),
         _ => throw new ArgumentException($"{outcome.GetType().Name} is no refusal.", nameof(outcome)),
     };
 
     private static string Sentence(Clash clash) => $"{clash.Who} has put “{clash.Theirs}” there since you looked; you wanted “{clash.Yours}”.";
+
+    internal static string Told(HistoryEntry entry) => entry.Edit?.Tell() ?? "made a change that can’t be read any more";
 
     private static string Past(string sentence) => "done this: " + sentence;
 
@@ -46,6 +50,8 @@ public static class Problems
         ["capture-not-understood"] = "Not understood",
         ["too-large"] = "Too large",
         ["nothing-to-undo"] = "Nothing to take back",
+        ["key-used"] = "Used before",
+        ["unworkable"] = "That can't be worked out",
         ["clash"] = "Somebody else was faster",
         ["later-edits-rest-on-it"] = "Later edits rest on it",
     };

@@ -35,6 +35,7 @@ builder.Services.ConfigureHttpJsonOptions(options =>
     json.AllowOutOfOrderMetadataProperties = true;
     json.DefaultIgnoreCondition = JsonIgnoreCondition.Never;
     json.MaxDepth = 32;
+    Strictly.Configure(json);
 });
 builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
 builder.Services.AddProblemDetails(Refusals.Configure);
@@ -47,9 +48,10 @@ builder.Services.AddResponseCompression(options =>
 });
 builder.Services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
 builder.Services.AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton(_ => new Database(builder.Configuration.GetConnectionString("Irvak") ?? (describing ? "Host=none" : throw new InvalidOperationException("Give a connection string: ConnectionStrings__Irvak."))));
+builder.Services.AddSingleton(_ => new Database(builder.Configuration.GetConnectionString("Irvak") ?? "Host=none"));
 builder.Services.AddSingleton<Library>();
 builder.Services.AddSingleton<Jobs>();
+builder.Services.AddSingleton<Listings>();
 builder.Services.AddSingleton<JobChanges>();
 builder.Services.AddSingleton<Photos>();
 builder.Services.AddSingleton<JobDesk>();
@@ -58,38 +60,38 @@ builder.Services.AddSingleton<Simulations>();
 if (!describing)
 {
     builder.Services.AddHostedService(services => services.GetRequiredService<LiveBoard>());
-    builder.Services.AddHostedService<WarmUp>();
+    builder.Services.AddHostedService<Lister>();
 }
 
 var app = builder.Build();
+app.UseMiddleware<Guard>();
 // A bad request is the sender's mistake and answered in words; only what is unexpected goes to the log.
-app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException });
+app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = context => Refusals.IsOfSender(context.Exception) });
 app.UseStatusCodePages();
 app.UseResponseCompression();
-app.UseMiddleware<Guard>();
 app.MapOpenApi();
-app.MapBench();
-app.MapJobEdits();
-app.MapPlacements();
-app.MapArrays();
-app.MapLanes();
-app.MapQuickSums();
-app.MapSurvey();
-app.MapPhotos();
-app.MapLibraryPages();
-app.MapSheetEdits();
-app.MapShelfLists();
-app.MapLive();
+var pages = app.MapGroup("").AddEndpointFilterFactory(ContractFilter.Make);
+pages.MapBench();
+pages.MapJobEdits();
+pages.MapPlacements();
+pages.MapArrays();
+pages.MapLanes();
+pages.MapQuickSums();
+pages.MapSurvey();
+pages.MapPhotos();
+pages.MapLibraryPages();
+pages.MapSheetEdits();
+pages.MapShelfLists();
+pages.MapLive();
 app.MapHealth();
 app.MapClient();
 
-if (!describing)
+if (!describing && await Start.Up(app) is { } failed)
 {
-    app.Services.GetRequiredService<Database>().Migrate();
-    if (app.Configuration["Demo"] is { Length: > 0 } demo) await DemoLoader.Load(app.Services, demo);
+    await Console.Error.WriteLineAsync(failed);
+    return 1;
 }
-await app.RunAsync();
-return 0;
+return await Start.Run(app);
 
 /// <summary>Entry point; public so that tests can start the real host.</summary>
 public partial class Program;

@@ -1,21 +1,36 @@
 using System.Text.Json;
+using Irvak.Core.Sheets;
 using Microsoft.AspNetCore.Http.Features;
+using Npgsql;
 
 namespace Irvak.Web;
 
 /// <summary>Turns what goes wrong before an endpoint runs into a problem document with one clear sentence, never an exception.</summary>
 public static class Refusals
 {
+    /// <summary>Seconds after which asking again makes sense while the database is away.</summary>
+    private const int RetryAfter = 2;
+
     public static void Configure(ProblemDetailsOptions options) => options.CustomizeProblemDetails = context =>
     {
-        var thrown = context.HttpContext.Features.Get<Microsoft.AspNetCore.Diagnostics.IExceptionHandlerFeature>()?.Error;
+        var http = context.HttpContext;
+        var thrown = http.Features.Get<Microsoft.AspNetCore.Diagnostics.IExceptionHandlerFeature>()?.Error;
         var problem = context.ProblemDetails;
-        if (thrown is BadHttpRequestException bad)
+        if (thrown is not null && SentWrong(thrown) is { } bad)
         {
-            problem.Status = context.HttpContext.Response.StatusCode = bad.StatusCode;
+            problem.Status = http.Response.StatusCode = bad.Status;
             problem.Title = "That can't be taken";
-            problem.Type = bad.StatusCode == 413 ? "/problems/too-large" : "/problems/invalid";
-            problem.Detail = bad.InnerException is JsonException json ? Sentence(json) : bad.StatusCode == 413 ? "It is too large; nothing was stored." : "A part of the request is missing or has another form than expected.";
+            problem.Type = bad.Status == 413 ? "/problems/too-large" : "/problems/invalid";
+            problem.Detail = bad.Problem.Text;
+            problem.Extensions["errors"] = new[] { bad.Problem };
+        }
+        else if (thrown is not null && IsAway(thrown))
+        {
+            problem.Status = http.Response.StatusCode = 503;
+            http.Response.Headers.RetryAfter = RetryAfter.ToString(System.Globalization.CultureInfo.InvariantCulture);
+            problem.Type = "/problems/away";
+            problem.Title = "Not at the moment";
+            problem.Detail = "The database does not answer or can’t write; nothing was stored. The same can be sent again.";
         }
         else if (thrown is not null)
         {
@@ -27,11 +42,41 @@ public static class Refusals
         {
             problem.Type = "/problems/unknown";
             problem.Title = "Not here";
-            problem.Detail = $"There is nothing at {context.HttpContext.Features.Get<IHttpRequestFeature>()?.RawTarget.Split('?')[0]}.";
+            problem.Detail = $"There is nothing at {http.Features.Get<IHttpRequestFeature>()?.RawTarget.Split('?')[0]}.";
+        }
+        else if (problem.Status == 415 && problem.Detail is null)
+        {
+            problem.Type = "/problems/invalid";
+            problem.Title = "That can't be taken";
+            problem.Detail = $"“{http.Request.ContentType}” is not what is read here.";
         }
         problem.Extensions.Remove("exception");
     };
 
+    /// <summary>True for what the sender did wrong, which is answered in words and not logged.</summary>
+    public static bool IsOfSender(Exception e) => SentWrong(e) is not null;
+
+    private static (int Status, SheetProblem Problem)? SentWrong(Exception e) => e switch
+    {
+        BadHttpRequestException { StatusCode: 413 } => (413, new("/", "It is too large; nothing was stored.")),
+        BadHttpRequestException { StatusCode: 415 } => (415, new("/", "The content is of another type than is read here; nothing was stored.")),
+        BadHttpRequestException { InnerException: { } inner } when SentWrong(inner) is { } wrong => wrong,
+        BadHttpRequestException bad => (bad.StatusCode, new("/", "A part of the request is missing or has another form than expected.")),
+        JsonException json => (400, new(Documents.Pointer(json.Path), Sentence(json))),
+        // An edit without a kind, or of one that is not known.
+        NotSupportedException { Source: "System.Text.Json" } => (400, new("/", "An entry names a kind that is not known here, or none; nothing was stored.")),
+        _ => null,
+    };
+
+    /// <summary>The database is away, full, restarting or read-only: sending the same again later is right.</summary>
+    private static bool IsAway(Exception e) => e switch
+    {
+        // Class 53: no room; 57: it stops or starts; 08: the line is cut; 25006: it only reads; 58: its files fail; 40: two met.
+        PostgresException postgres => postgres.SqlState[..2] is "53" or "57" or "08" or "58" or "40" || postgres.SqlState is "25006",
+        NpgsqlException or TimeoutException => true,
+        _ => e.InnerException is { } inner && IsAway(inner),
+    };
+
     private static string Sentence(JsonException json) =>
-        $"The JSON can't be read at {json.Path ?? "its start"}{(json.LineNumber is { } line ? $", line {line + 1}, character {json.BytePositionInLine + 1}" : "")}; nothing was stored.";
+        $"The JSON can't be read at {json.Path ?? "its start"}{(json.LineNumber is { } line ? $", line {line + 1}, character {json.BytePositionInLine + 1}" : "")}: {Documents.Sentence(json)} Nothing was stored.";
 }

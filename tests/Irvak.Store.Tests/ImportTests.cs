@@ -16,17 +16,20 @@ public class ImportTests(StoreFixture store)
         new(4, Boards.Stamp, EntryKind.Undo, null, [3]),
     ];
 
-    private Task<(Job? Job, Core.Sheets.SheetProblem? Problem)> Import(Guid key, params HistoryEntry[] entries) => store.Jobs.Import(key, "Imported", "Tidehouse", Boards.Stamp, entries, default);
+    private async Task<EditOutcome> Bring(Guid key, string title, params HistoryEntry[] entries) => await store.Jobs.Import(WriteKey.Of(key, title), title, "Tidehouse", Boards.Stamp, entries, StoreFixture.Judge, default);
+
+    private async Task<Job> Import(Guid key, params HistoryEntry[] entries) => Assert.IsType<EditOutcome.Applied>(await Bring(key, "Imported", entries)).Job;
+
 
     [Fact]
     public async Task A_history_is_folded_as_it_was_made()
     {
-        var (job, _) = await Import(Guid.NewGuid(), History);
-        var kept = (await store.Jobs.Find(job!.Number, default))!;
+        var job = await Import(Guid.NewGuid(), History);
+        var kept = (await store.Jobs.Find(job.Number, default))!;
         Assert.Equal((4, 64, "server"), (kept.LastNumber, kept.State.Aim.MemoryGiB!.Value, kept.State.Sheet!.Id));
         Assert.Equal([4, 3, 2, 1], (await store.Jobs.HistoryOf(kept.Id, int.MaxValue, 50, default)).Select(e => e.Number));
         // What was undone can be brought again, as in the job it came from.
-        var again = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Redo(kept.Number, Guid.NewGuid(), Boards.Stamp, default));
+        var again = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Redo(kept.Number, WriteKey.Fresh(), Boards.Stamp, StoreFixture.Judge, default));
         Assert.Equal(96, again.Job.State.Aim.MemoryGiB);
     }
 
@@ -34,9 +37,9 @@ public class ImportTests(StoreFixture store)
     public async Task The_same_key_brings_it_in_once()
     {
         var key = Guid.NewGuid();
-        var (first, _) = await Import(key, History);
-        var (second, _) = await Import(key, History);
-        Assert.Equal(first!.Number, second!.Number);
+        var first = await Import(key, History);
+        var second = await Import(key, History);
+        Assert.Equal(first.Number, second.Number);
         Assert.Equal(4, (await store.Jobs.HistoryOf(first.Id, int.MaxValue, 50, default)).Count);
     }
 
@@ -46,10 +49,8 @@ public class ImportTests(StoreFixture store)
         async Task Refused(string path, params HistoryEntry[] entries)
         {
             var title = $"Refused {Guid.NewGuid()}";
-            var (job, problem) = await store.Jobs.Import(Guid.NewGuid(), title, "", Boards.Stamp, entries, default);
-            Assert.Null(job);
-            Assert.StartsWith(path, problem!.Path);
-            Assert.DoesNotContain(await store.Jobs.All(default), j => j.Title == title);
+            Assert.StartsWith(path, Assert.IsType<EditOutcome.Refused>(await Bring(Guid.NewGuid(), title, entries)).Problem.Path);
+            Assert.DoesNotContain((await store.Listings.Newest(null, null, int.MaxValue, default)).Jobs, j => j.Title == title);
         }
         await Refused("/entries/1/number", History[0], Edit(3, new SetPolicy(Core.Plans.Policy.Sound)));
         await Refused("/entries/1", History[0], new HistoryEntry(2, Boards.Stamp, EntryKind.Undo, null, [2]));

@@ -9,7 +9,7 @@ public class JobsTests(StoreFixture store)
     private static readonly Stamp Bao = new("Bao", DateTimeOffset.UnixEpoch);
 
     private Task<EditOutcome> Apply(Job job, Edit edit, int? lastSeen = null, Guid? key = null, Stamp? who = null) =>
-        store.Jobs.Apply(job.Number, key ?? Guid.NewGuid(), lastSeen ?? job.LastNumber, who ?? Boards.Stamp, edit, [], default);
+        store.Jobs.Apply(job.Number, WriteKey.Of(key ?? Guid.NewGuid(), edit), lastSeen ?? job.LastNumber, who ?? Boards.Stamp, edit, [], StoreFixture.Judge, default);
 
     [Fact]
     public async Task An_edit_survives_and_the_snapshot_is_the_fold_of_the_history()
@@ -38,8 +38,10 @@ public class JobsTests(StoreFixture store)
     public async Task Begin_with_the_same_key_gives_the_same_job()
     {
         var key = Guid.NewGuid();
-        var a = await store.Jobs.Begin(key, "One", "", Boards.Stamp, default);
-        Assert.Equal(a.Number, (await store.Jobs.Begin(key, "One", "", Boards.Stamp, default)).Number);
+        async Task<EditOutcome> Begin(string title) => await store.Jobs.Begin(WriteKey.Of(key, title), title, "", Boards.Stamp, [], [], StoreFixture.Judge, default);
+        var numbers = await Task.WhenAll(Enumerable.Range(0, 4).Select(async _ => Assert.IsType<EditOutcome.Applied>(await Begin("One")).Job.Number));
+        Assert.Single(numbers.Distinct());
+        Assert.IsType<EditOutcome.OtherContent>(await Begin("Two"));
     }
 
     [Fact]
@@ -66,7 +68,7 @@ public class JobsTests(StoreFixture store)
     {
         var job = await store.Begin();
         await Apply(job, Boards.Fit("A1", Boards.Module(32)), who: Bao);
-        await store.Jobs.Undo(job.Number, Guid.NewGuid(), Bao, false, default);
+        await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Bao, false, StoreFixture.Judge, default);
         Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("A1"), lastSeen: job.LastNumber));
     }
 
@@ -74,13 +76,15 @@ public class JobsTests(StoreFixture store)
     public async Task Sixteen_hands_at_once_lose_no_edit()
     {
         var job = await store.Begin();
+        var seen = Enumerable.Repeat(job.LastNumber, 16).ToArray();
         string[] slots = ["A1", "A2", "B1", "B2", "C1", "C2", "D1", "D2"];
         await Task.WhenAll(Enumerable.Range(0, 16).Select(async hand =>
         {
             for (var i = 0; i < 5; i++)
             {
+                // What a hand last saw is its own last edit: nobody else touches its subject.
                 Edit edit = hand < 8 ? Boards.Fit(slots[hand], Boards.Module(8 << (i % 2))) : new SetTick($"k{hand}", i % 2 == 0, $"step {hand}");
-                Assert.IsType<EditOutcome.Applied>(await Apply(job, edit, lastSeen: 1_000_000, who: new Stamp($"h{hand}", default)));
+                seen[hand] = Assert.IsType<EditOutcome.Applied>(await Apply(job, edit, lastSeen: seen[hand], who: new Stamp($"h{hand}", DateTimeOffset.UnixEpoch))).Number;
             }
         }));
         var end = await store.Jobs.Find(job.Number, default);
@@ -96,12 +100,12 @@ public class JobsTests(StoreFixture store)
     {
         var job = await store.Begin("A1");
         var fitted = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("B1")));
-        var undone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Undo(job.Number, Guid.NewGuid(), Boards.Stamp, false, default));
+        var undone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default));
         Assert.Empty(undone.Job.State.Plan);
-        var redone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Redo(job.Number, Guid.NewGuid(), Boards.Stamp, default));
+        var redone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Redo(job.Number, WriteKey.Fresh(), Boards.Stamp, StoreFixture.Judge, default));
         Assert.Equal(Database.ToJson(fitted.Job.State), Database.ToJson(redone.Job.State));
         Assert.Equal(fitted.Number + 2, redone.Number);
-        Assert.IsType<EditOutcome.NothingToDo>(await store.Jobs.Redo(job.Number, Guid.NewGuid(), Boards.Stamp, default));
+        Assert.IsType<EditOutcome.NothingToDo>(await store.Jobs.Redo(job.Number, WriteKey.Fresh(), Boards.Stamp, StoreFixture.Judge, default));
     }
 
     [Fact]
@@ -110,9 +114,9 @@ public class JobsTests(StoreFixture store)
         var job = await store.Begin();
         await Apply(job, Boards.Fit("A1"));
         await Apply(job, new Move("slot:A1", "slot:B1"), lastSeen: job.LastNumber + 1, who: Bao);
-        var rests = Assert.IsType<EditOutcome.Rests>(await store.Jobs.Undo(job.Number, Guid.NewGuid(), Boards.Stamp, false, default));
+        var rests = Assert.IsType<EditOutcome.Rests>(await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default));
         Assert.Equal("Bao", Assert.Single(rests.Dependents).Stamp.Who);
-        var undone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Undo(job.Number, Guid.NewGuid(), Boards.Stamp, true, default));
+        var undone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, true, StoreFixture.Judge, default));
         Assert.Empty(undone.Job.State.Plan);
     }
 
@@ -122,7 +126,7 @@ public class JobsTests(StoreFixture store)
         var job = await store.Begin();
         Assert.IsType<EditOutcome.Refused>(await Apply(job, new Remove("slot:Z1")));
         Assert.Equal(job.LastNumber, (await store.Jobs.Find(job.Number, default))!.LastNumber);
-        Assert.IsType<EditOutcome.Unknown>(await store.Jobs.Apply("9999", Guid.NewGuid(), 0, Boards.Stamp, Boards.Fit("A1"), [], default));
+        Assert.IsType<EditOutcome.Unknown>(await store.Jobs.Apply("9999", WriteKey.Fresh(), 0, Boards.Stamp, Boards.Fit("A1"), [], StoreFixture.Judge, default));
     }
 
     [Fact]
@@ -130,9 +134,9 @@ public class JobsTests(StoreFixture store)
     {
         var job = await store.Begin();
         var capture = new NewCapture("before", "firmware listing", [1, 0, 2], "{}");
-        Assert.IsType<EditOutcome.Refused>(await store.Jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, Boards.Stamp, new Remove("slot:Z1"), [capture, capture with { Name = "b.txt" }], default));
+        Assert.IsType<EditOutcome.Refused>(await store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, new Remove("slot:Z1"), [capture, capture with { Name = "b.txt" }], StoreFixture.Judge, default));
         Assert.Empty(await store.Jobs.CapturesOf(job.Id, default));
-        Assert.IsType<EditOutcome.Applied>(await store.Jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, Boards.Stamp, Boards.Fit("A1"), [capture, capture with { Name = "b.txt" }], default));
+        Assert.IsType<EditOutcome.Applied>(await store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, Boards.Fit("A1"), [capture, capture with { Name = "b.txt" }], StoreFixture.Judge, default));
         var kept = await store.Jobs.CapturesOf(job.Id, default);
         Assert.Equal([("before", null), ("before", "b.txt")], kept.Select(c => (c.Phase, c.Name)));
         Assert.Equal([1, 0, 2], await store.Jobs.CaptureBytes(job.Id, kept[1].Id, default));
@@ -155,6 +159,7 @@ public class JobsTests(StoreFixture store)
             new Core.Moving.PlanMove("array:md0", Core.Moving.MoveWay.Restore, "M"), new Core.Moving.RecordWipe("bay:1", Core.Moving.WipeWay.Crypto, true), new Core.Drives.SetFigures(new(0.02, RebuildShare: 0.3)),
             new Core.Lanes.SetSplit("S1", [4, 4], true), new Core.Lanes.LayOut(new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["m2:M1"] = null }, new Dictionary<string, IReadOnlyList<int>> { ["S2"] = [8, 8] }, "moves"),
             new Core.Lanes.HoldRate("S1", 3), new Core.Power.StaggerStart(4, 12), new Core.Power.SeeAir("fan:1", Core.Power.AirState.Unplugged), new Core.Power.PlanPad("m2:M1", 0.8, 0.25),
+            new ChangeFields("array:M", new Dictionary<string, System.Text.Json.JsonElement?> { ["stripKiB"] = System.Text.Json.JsonSerializer.SerializeToElement(64), ["use"] = null }, new Dictionary<string, ListChange> { ["spares"] = new(["bay:6"], ["bay:5"]) }),
             new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
         ];
         Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());

@@ -18,6 +18,15 @@ public sealed class StoreFixture : IAsyncLifetime
 
     public Library Library { get; private set; } = null!;
 
+    public Listings Listings { get; private set; } = null!;
+
+    /// <summary>Works a job out in the core, as the host does, and lists its number of planned places.</summary>
+    public static JobListing Judge(Job job)
+    {
+        if (job.State.Sheet is not null) Core.Evaluation.Evaluate(Core.Question.Of(job.State, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, Core.Sheets.ShelfPart>()));
+        return new(job.State.Sheet is null ? Core.Stage.Survey : Core.Stage.Fit, null, $"{job.State.Plan.Count} planned", 0, 0, null);
+    }
+
     public string ConnectionString => _scratch!.ConnectionString;
 
     public ValueTask InitializeAsync()
@@ -26,7 +35,8 @@ public sealed class StoreFixture : IAsyncLifetime
         Database = new Database(_scratch.ConnectionString);
         Database.Migrate();
         Jobs = new Jobs(Database);
-        Library = new Library(Database, TimeProvider.System);
+        Listings = new Listings(Database);
+        Library = new Library(Database);
         return ValueTask.CompletedTask;
     }
 
@@ -39,10 +49,10 @@ public sealed class StoreFixture : IAsyncLifetime
     /// <summary>A new job with the server board, every slot looked at.</summary>
     public async Task<Job> Begin(params string[] filled)
     {
-        var job = await Jobs.Begin(Guid.NewGuid(), "Job", "Tidehouse", Boards.Stamp, default);
+        var job = Assert.IsType<EditOutcome.Applied>(await Jobs.Begin(WriteKey.Fresh(), "Job", "Tidehouse", Boards.Stamp, [], [], Judge, default)).Job;
         var state = Boards.Job(Boards.Server, filled);
         var found = new RecordFound(state.Found.ToDictionary(f => f.Key, f => (Core.Builds.Unit?)f.Value), state.System, "test");
-        var outcome = await Jobs.Apply(job.Number, Guid.NewGuid(), 0, Boards.Stamp, new Together("sets up", [new AdoptSheet(Boards.Server), found]), [], default);
+        var outcome = await Jobs.Apply(job.Number, WriteKey.Fresh(), 0, Boards.Stamp, new Together("sets up", [new AdoptSheet(Boards.Server), found]), [], Judge, default);
         return Assert.IsType<EditOutcome.Applied>(outcome).Job;
     }
 }

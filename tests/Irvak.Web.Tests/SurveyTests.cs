@@ -89,7 +89,7 @@ public class SurveyTests(WebFixture web)
         var ways = (await WebFixture.Ok(await web.Http.GetAsync("/api/jobs/0103/ways"))).EnumerateArray().Single(w => w.GetProperty("code").GetString() == "MEM-SLOT").GetProperty("ways");
         Assert.True(ways.GetArrayLength() >= 2);
         var number = (await Taken(await Bare(), WebFixture.Demo("torr-before.txt"))).GetProperty("job").GetProperty("number").GetString()!;
-        foreach (var way in ways.EnumerateArray()) await WebFixture.Ok(await web.Edit(number, int.MaxValue, JsonSerializer.Deserialize<object>(way.GetProperty("edit").GetRawText())!));
+        foreach (var way in ways.EnumerateArray()) await WebFixture.Ok(await web.Edit(number, await web.Last(number), JsonSerializer.Deserialize<object>(way.GetProperty("edit").GetRawText())!));
     }
 
     private static string? Line(JsonElement job, string key) =>

@@ -43,6 +43,9 @@ public sealed class WebFixture : WebApplicationFactory<Program>, IAsyncLifetime
     public Task<HttpResponseMessage> Edit(string number, int lastSeen, object edit, string who = "Ines", Guid? key = null) =>
         Http.PostAsJsonAsync($"/api/jobs/{number}/edits", new { key = key ?? Guid.NewGuid(), lastSeen, who, edit });
 
+    /// <summary>Number of the newest entry of a job.</summary>
+    public async Task<int> Last(string number) => (await Ok(await Http.GetAsync($"/api/jobs/{number}/number"))).GetInt32();
+
     public Task<HttpResponseMessage> Capture(string number, int lastSeen, byte[] bytes, string phase = "before") =>
         Http.PostAsync($"/api/jobs/{number}/captures?phase={phase}&key={Guid.NewGuid()}&lastSeen={lastSeen}&who=Ines", new ByteArrayContent(bytes) { Headers = { ContentType = new("text/plain") } });
 

@@ -23,3 +23,6 @@ export function unwrap<T>(answer: { data?: T; error?: unknown; response: Respons
     detail: problem?.detail ?? 'The host did not answer as expected; nothing was stored.',
   });
 }
+
+/** True when sending the same again later is right: the host or its database is away, nothing was decided. */
+export const isAway = (error: unknown) => !(error instanceof Refusal) || error.problem.status === 503;

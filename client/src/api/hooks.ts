@@ -1,7 +1,15 @@
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import {
+  useInfiniteQuery,
+  useMutation,
+  useMutationState,
+  useQuery,
+  useQueryClient,
+  type QueryClient,
+} from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { api, Refusal, unwrap } from './client';
+import { api, isAway, Refusal, unwrap } from './client';
 import { guess } from './guess';
+import { hear } from './live';
 import { person } from './person';
 import type {
   LaneLayoutView,
@@ -15,12 +23,25 @@ import type {
   Rule,
   SimulationQuestion,
   SimulationView,
+  Stage,
 } from './types';
 
 const jobKey = (number: string) => ['job', number];
 
+/** The newest jobs of each stage. */
 export const useBench = () =>
   useQuery({ queryKey: ['bench'], queryFn: async () => unwrap(await api.GET('/api/jobs')), refetchOnMount: 'always' });
+
+/** Jobs of one stage that are older than those of the bench. */
+export const useOlder = (stage: Stage, before: number | undefined, open: boolean) =>
+  useInfiniteQuery({
+    queryKey: ['bench', 'older', stage, before],
+    enabled: open && before !== undefined,
+    initialPageParam: before ?? 0,
+    queryFn: async ({ pageParam }) =>
+      unwrap(await api.GET('/api/jobs', { params: { query: { stage, before: pageParam } } })).jobs,
+    getNextPageParam: (page) => page.at(-1)?.id,
+  });
 
 export const useJob = (number: string) =>
   useQuery({
@@ -146,7 +167,7 @@ export function usePhotoEdits(number: string) {
     mutationFn: async ({ file, about, note }: { file: Blob; about: string; note: string }) =>
       unwrap(
         await api.POST('/api/jobs/{number}/photos', {
-          params: { path: { number }, query: { key: newKey(), who: person.get(), about, note } },
+          params: { path: { number }, query: { key: newKey(), who: await person.named(), about, note } },
           body: file as unknown as string,
           bodySerializer: (b) => b as string,
           headers: { 'Content-Type': 'image/jpeg' },
@@ -163,19 +184,79 @@ export function usePhotoEdits(number: string) {
   return { add, drop };
 }
 
+// The newest entry of each job that was heard of.
+const heardOf = new Map<string, number>();
+
+/** Fetches a job when there is something newer than what is shown; while an edit is under way, its answer does it. */
+function catchUp(client: QueryClient, number: string) {
+  const known = client.getQueryData<JobView>(jobKey(number))?.lastNumber;
+  if (known === undefined || client.isMutating({ mutationKey: jobKey(number) })) return;
+  if ((heardOf.get(number) ?? 0) > known) void client.invalidateQueries({ queryKey: jobKey(number) });
+}
+
+/** Compares the number shown with the stored one: what happened while nobody listened is fetched. */
+async function compare(client: QueryClient, number: string) {
+  const known = client.getQueryData<JobView>(jobKey(number))?.lastNumber;
+  if (known === undefined) return;
+  try {
+    const stored = unwrap(await api.GET('/api/jobs/{number}/number', { params: { path: { number } } }));
+    heardOf.set(number, stored);
+    // A database that was brought back from a copy may know fewer entries than this window.
+    if (stored < known) await client.invalidateQueries({ queryKey: jobKey(number) });
+    else catchUp(client, number);
+  } catch {
+    // Away again: the next opening of the stream asks anew.
+  }
+}
+
 /** Follows what other windows and people do in this job. */
 export function useLive(number: string) {
   const client = useQueryClient();
-  useEffect(() => {
-    const source = new EventSource(`/api/jobs/${encodeURIComponent(number)}/live`);
-    source.addEventListener('edit', (event) => {
-      const known = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
-      if (Number((event as MessageEvent<string>).data) > known && !client.isMutating({ mutationKey: jobKey(number) }))
-        void client.invalidateQueries({ queryKey: jobKey(number) });
-    });
-    return () => source.close();
-  }, [client, number]);
+  useEffect(
+    () =>
+      hear((heard) => {
+        if (heard.kind === 'open') void compare(client, number);
+        if (heard.kind === 'edit' && heard.job === number) {
+          heardOf.set(number, Math.max(heardOf.get(number) ?? 0, heard.number ?? 0));
+          catchUp(client, number);
+        }
+        if (heard.kind === 'shelf' || heard.kind === 'open')
+          for (const key of ['shelf', 'sheets', 'evidence']) void client.invalidateQueries({ queryKey: [key] });
+        // Stock and evidence are part of what a job shows.
+        if (heard.kind === 'shelf' && !client.isMutating({ mutationKey: jobKey(number) }))
+          void client.invalidateQueries({ queryKey: jobKey(number) });
+      }),
+    [client, number],
+  );
 }
+
+/** The bench is fetched again soon after anything changed; many changes at once are one. */
+export function useLiveBench() {
+  const client = useQueryClient();
+  useEffect(() => {
+    let soon: ReturnType<typeof setTimeout> | undefined;
+    const leave = hear(() => {
+      soon ??= setTimeout(() => {
+        soon = undefined;
+        void client.invalidateQueries({ queryKey: ['bench'] });
+      }, 300);
+    });
+    return () => {
+      leave();
+      clearTimeout(soon);
+    };
+  }, [client]);
+}
+
+/** Changes that wait because the host or its database is away. */
+export const useWaiting = () =>
+  useMutationState({ filters: { status: 'pending' }, select: (m) => m.state.failureCount }).filter((n) => n > 0).length;
+
+/** What was typed is kept and sent again, under the same key, until somebody decides about it. */
+const persistent = {
+  retry: (_: number, error: Error) => isAway(error),
+  retryDelay: (count: number) => Math.min(500 * 2 ** count, 5000),
+};
 
 interface Sent {
   edit: Edit;
@@ -188,13 +269,14 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
   const mutation = useMutation({
     mutationKey: jobKey(number),
     scope: { id: `job ${number}` },
-    retry: (count, error) => !(error instanceof Refusal) && count < 5,
+    ...persistent,
     mutationFn: async ({ edit, key }: Sent) => {
+      const who = await person.named();
       const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
       return unwrap(
         await api.POST('/api/jobs/{number}/edits', {
           params: { path: { number } },
-          body: { key, lastSeen, who: person.get(), edit },
+          body: { key, lastSeen, who, edit },
         }),
       );
     },
@@ -204,6 +286,7 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
       if (before) client.setQueryData(jobKey(number), guess(before, edit));
     },
     onSuccess: (view) => settle(client, number, view as JobView),
+    onSettled: () => queueMicrotask(() => catchUp(client, number)),
     onError: async (error, { edit }) => {
       // Takes the guess back and learns the newest number, so that a second try counts as seen.
       await client.invalidateQueries({ queryKey: jobKey(number) });
@@ -211,15 +294,6 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
         onRefused(
           error,
           error.problem.type.endsWith('/clash') ? () => mutation.mutate({ edit, key: newKey() }) : undefined,
-        );
-      else
-        onRefused(
-          new Refusal({
-            type: '/problems/no-answer',
-            title: 'No answer',
-            status: 0,
-            detail: 'The host does not answer. The change was not stored; try it again.',
-          }),
         );
     },
   });
@@ -242,36 +316,47 @@ export function useUndo(number: string, onRefused: (refusal: Refusal, again?: ()
   const mutation = useMutation({
     mutationKey: jobKey(number),
     scope: { id: `job ${number}` },
-    mutationFn: async ({ way, withDependents }: { way: 'undo' | 'redo'; withDependents: boolean }) =>
+    ...persistent,
+    mutationFn: async ({ way, withDependents, key }: { way: 'undo' | 'redo'; withDependents: boolean; key: string }) =>
       unwrap(
         await api.POST(way === 'undo' ? '/api/jobs/{number}/undo' : '/api/jobs/{number}/redo', {
           params: { path: { number } },
-          body: { key: newKey(), who: person.get(), withDependents },
+          body: { key, who: await person.named(), withDependents },
         }),
       ),
     onSuccess: (view) => settle(client, number, view as JobView),
+    onSettled: () => queueMicrotask(() => catchUp(client, number)),
     onError: (error) => {
       if (!(error instanceof Refusal)) return;
-      const both = error.problem.dependents ? () => mutation.mutate({ way: 'undo', withDependents: true }) : undefined;
+      const both = error.problem.dependents
+        ? () => mutation.mutate({ way: 'undo', withDependents: true, key: newKey() })
+        : undefined;
       onRefused(error, both);
     },
   });
   return {
-    undo: () => mutation.mutate({ way: 'undo', withDependents: false }),
-    redo: () => mutation.mutate({ way: 'redo', withDependents: false }),
+    undo: () => mutation.mutate({ way: 'undo', withDependents: false, key: newKey() }),
+    redo: () => mutation.mutate({ way: 'redo', withDependents: false, key: newKey() }),
   };
 }
 
 export function useTakeCapture(number: string) {
   const client = useQueryClient();
+  // One key for one capture, however often it must be sent.
+  const keys = new WeakMap<object, string>();
   return useMutation({
     mutationKey: jobKey(number),
     scope: { id: `job ${number}` },
-    mutationFn: async ({ body, columns, phase }: Piece & { phase: 'before' | 'after' }) => {
+    ...persistent,
+    mutationFn: async (piece: Piece & { phase: 'before' | 'after' }) => {
+      const { body, columns, phase } = piece;
+      const key = keys.get(piece) ?? newKey();
+      keys.set(piece, key);
+      const who = await person.named();
       const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
       return unwrap(
         await api.POST('/api/jobs/{number}/captures', {
-          params: { path: { number }, query: { phase, key: newKey(), lastSeen, who: person.get(), columns } },
+          params: { path: { number }, query: { phase, key, lastSeen, who, columns } },
           body: body as string,
           bodySerializer: (b) => b as string,
           headers: { 'Content-Type': 'text/plain' },

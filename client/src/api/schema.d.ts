@@ -84,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/number": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getNumber"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/history": {
         parameters: {
             query?: never;
@@ -1091,15 +1107,38 @@ export interface components {
             sheetId: null | string;
             answers: null | components["schemas"]["FiveAnswers"];
             carry?: null | components["schemas"]["Carried"];
+            /** @description A pasted capture to begin with; null for none. One that tells nothing begins no job. */
+            capture?: null | string;
         };
         /** @description A job as it stands on the bench: its machine as a small plate and one line of what is in its way. */
         BenchJob: {
+            /**
+             * Format: int64
+             * @description For asking for older ones.
+             */
+            id: number;
             number: string;
             title: string;
             owner: string;
             begunBy: string;
             stage: components["schemas"]["Stage"];
-            sheet: null | components["schemas"]["MachineSheet"];
+            severity: null | components["schemas"]["Severity"];
+            /** @description Null while it was not worked out yet. */
+            line: null | string;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            of: number;
+            plate: null | components["schemas"]["BenchPlate"];
+        };
+        /** @description The newest jobs of each stage, and how many there are of each. */
+        BenchPage: {
+            jobs: components["schemas"]["BenchJob"][];
+            counts: components["schemas"]["StageCount"][];
+        };
+        /** @description A job's machine as the bench draws it small. */
+        BenchPlate: {
+            sheet: components["schemas"]["MachineSheet"];
             found: {
                 [key: string]: components["schemas"]["Unit"];
             };
@@ -1108,12 +1147,6 @@ export interface components {
                 [key: string]: components["schemas"]["Unit"];
             };
             changes: components["schemas"]["Change"][];
-            severity: null | components["schemas"]["Severity"];
-            line: string;
-            /** Format: int32 */
-            done: number;
-            /** Format: int32 */
-            of: number;
         };
         /** @description Where a benchmark should come out, MB/s. */
         BenchmarkBand: {
@@ -2060,7 +2093,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditTogether"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditSettle"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditFit"] | components["schemas"]["EditRemove"] | components["schemas"]["EditMove"] | components["schemas"]["EditArrange"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditTogether"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2103,6 +2136,24 @@ export interface components {
                 [key: string]: components["schemas"]["Arranged"];
             };
             what: string;
+        };
+        /**
+         * @description Changes single fields of something planned and nothing else of it, so that two hands at one array, or two quick changes of one
+         *     hand, take nothing of each other back.
+         */
+        EditChangeFields: {
+            /** @enum {string} */
+            type?: "changeFields";
+            /** @description Whose: `array:NAME`, `cache:NAME`, `boot`, `figures` or `start`. */
+            subject: string;
+            /** @description New values by field; null leaves the usual one. */
+            to: Record<string, never>;
+            /** @description Lists of places by field: what comes in, what goes. */
+            lists?: null | {
+                [key: string]: components["schemas"]["ListChange"];
+            };
+            /** @description Values before, which history tells; filled in when it is applied, whatever was sent. */
+            was?: null | Record<string, never>;
         };
         /** @description Gives an array up. */
         EditDropArray: {
@@ -2817,6 +2868,10 @@ export interface components {
             offList: components["schemas"]["OffListPart"][];
             survey: components["schemas"]["SurveyView"];
             handedOver: null | components["schemas"]["Tick"];
+            /** @description What of this job can't be read or worked out any more, in a sentence; null when all can. */
+            damage: null | string;
+            /** @description False when it can't be worked out: only its history is shown, and its last change can be taken back. */
+            worksOut?: boolean;
         };
         /** @description One knot of the way. */
         Knot: {
@@ -3239,6 +3294,11 @@ export interface components {
         };
         /** @enum {unknown} */
         LineState: "not-looked-at" | "as-expected" | "deviates";
+        /** @description What comes into a list and what goes from it. */
+        ListChange: {
+            add: string[];
+            drop: string[];
+        };
         ListLine: {
             /** Format: int32 */
             line: number;
@@ -5236,6 +5296,12 @@ export interface components {
         };
         /** @enum {unknown} */
         Stage: "survey" | "aim" | "fit" | "prep" | "hands-on" | "proof" | "handover";
+        /** @description How many jobs stand in a stage. */
+        StageCount: {
+            stage: components["schemas"]["Stage"];
+            /** Format: int32 */
+            count: number;
+        };
         /** @description What is drawn at one moment of the start. */
         StartPoint: {
             /**
@@ -5575,7 +5641,10 @@ export type $defs = Record<string, never>;
 export interface operations {
     listJobs: {
         parameters: {
-            query?: never;
+            query?: {
+                stage?: components["schemas"]["Stage"];
+                before?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5588,7 +5657,25 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BenchJob"][];
+                    "application/json": components["schemas"]["BenchPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -5617,6 +5704,24 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5708,6 +5813,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     undo: {
@@ -5761,6 +5884,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     redo: {
@@ -5807,6 +5948,55 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getNumber: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

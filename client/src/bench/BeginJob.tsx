@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useRef, useState, type FormEvent } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { api, unwrap } from '../api/client';
+import { api, isAway, unwrap } from '../api/client';
 import { newKey } from '../api/hooks';
 import { person, usePerson } from '../api/person';
 import type { FiveAnswers, JobView } from '../api/types';
@@ -40,7 +40,6 @@ export default function BeginJob() {
   const client = useQueryClient();
   const held = pasted.peek();
   const carried = carriedOf(useSearchParams()[0]);
-  const [asking, setAsking] = useState(false);
   const [title, setTitle] = useState('');
   const [owner, setOwner] = useState('');
   const [way, setWay] = useState<'capture' | 'sheet' | 'answers'>(carried ? 'sheet' : 'capture');
@@ -48,55 +47,46 @@ export default function BeginJob() {
   const [answers, setAnswers] = useState<FiveAnswers | null>(null);
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
+  const key = useRef(newKey());
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    if (!person.get()) return setAsking(true);
     if (!title.trim()) return setWrong('A job needs a title.');
     if (way === 'sheet' && !sheetId) return setWrong('Choose the machine, or another way.');
     if (way === 'answers' && !answers) return setWrong('Name the machine and its slots at least.');
     setBusy(true);
     setWrong('');
     try {
-      let job: JobView = unwrap(
+      const job = unwrap(
         await api.POST('/api/jobs', {
           body: {
-            key: newKey(),
-            who: person.get(),
+            key: key.current,
+            who: await person.named(),
             title,
             owner,
             sheetId: way === 'sheet' ? sheetId : null,
             answers: way === 'answers' ? answers : null,
             carry: way === 'sheet' ? (carried?.carry ?? null) : null,
+            capture: way === 'capture' ? (held?.text ?? null) : null,
           },
         }),
       ) as JobView;
-      if (way === 'capture' && held) {
-        const taken = unwrap(
-          await api.POST('/api/jobs/{number}/captures', {
-            params: {
-              path: { number: job.number },
-              query: { phase: 'before', key: newKey(), lastSeen: job.lastNumber, who: person.get() },
-            },
-            body: held.text,
-            bodySerializer: (b) => b as string,
-            headers: { 'Content-Type': 'text/plain' },
-          }),
-        );
-        job = taken.job as JobView;
-      }
       pasted.drop();
       client.setQueryData(['job', job.number], job);
       void navigate(`/jobs/${job.number}/${carried?.carry.modules ? 'fit' : 'survey'}`);
     } catch (e) {
-      setWrong((e as Error).message);
+      setWrong(
+        isAway(e) ? 'The host or its database is away; nothing is lost, press Begin again.' : (e as Error).message,
+      );
+      // What was refused may be mended: that is another job to begin. What got no answer may have begun it.
+      if (!isAway(e)) key.current = newKey();
       setBusy(false);
     }
   };
 
   return (
     <div className="frame plainpage">
-      <PlainHead title="Begin a job" line={who || 'who is working?'} onWho={() => setAsking(true)} />
+      <PlainHead title="Begin a job" line={who || 'who is working?'} onWho={person.ask} />
       <main className="field wide-field" id="field">
         <form className="table-page begin" onSubmit={submit}>
           <section className="stack">
@@ -172,7 +162,7 @@ export default function BeginJob() {
           </section>
         </form>
       </main>
-      <Who open={asking} onClose={() => setAsking(false)} />
+      <Who />
     </div>
   );
 }

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { readCapture, useBench } from '../api/hooks';
-import { usePerson } from '../api/person';
-import type { BenchJob, ReadView } from '../api/types';
+import { readCapture, useBench, useLiveBench, useOlder } from '../api/hooks';
+import { person, usePerson } from '../api/person';
+import type { BenchJob, ReadView, Stage } from '../api/types';
 import { plural } from '../format/numbers';
 import { PlainHead } from '../frame/Head';
 import { Help } from '../frame/dialogs';
@@ -18,10 +18,12 @@ import { pasted } from './pasted';
 /** The bench: seven planks, one per stage; each job's machine stands on its plank in its present ink. */
 export function Bench() {
   const bench = useBench();
-  const jobs = bench.data ?? [];
+  useLiveBench();
+  const jobs = bench.data?.jobs ?? [];
+  const counts = new Map(bench.data?.counts.map((c) => [c.stage, c.count]));
+  const all = [...counts.values()].reduce((a, b) => a + b, 0);
   const navigate = useNavigate();
   const who = usePerson();
-  const [asking, setAsking] = useState(false);
   const [help, setHelp] = useState(false);
   const shortcuts = [
     { key: 'n', what: 'begin a job', run: () => void navigate('/begin') },
@@ -30,15 +32,15 @@ export function Bench() {
   ];
   useKeys(shortcuts);
   const knots = STAGES.map((s) => {
-    const n = jobs.filter((j) => j.stage === s.stage).length;
+    const n = counts.get(s.stage) ?? 0;
     return { stage: s.stage, note: n ? plural(n, 'job', 'jobs') : '', bad: false };
   });
   return (
     <div className="frame on-bench">
       <PlainHead
         title="Bench"
-        line={`${plural(jobs.length, 'job', 'jobs')}${who ? ` · ${who}` : ''}`}
-        onWho={() => setAsking(true)}
+        line={[bench.data ? plural(all, 'job', 'jobs') : '', who].filter(Boolean).join(' · ')}
+        onWho={person.ask}
       >
         <Link to="/begin" className="btn go">
           Begin a job <kbd>n</kbd>
@@ -46,18 +48,22 @@ export function Bench() {
       </PlainHead>
       <Way knots={knots} now={null} to={() => null} onHelp={() => setHelp(true)} />
       <main className="field bench-field" id="field">
-        {bench.error ? (
-          <p className="err pad">{bench.error.message}</p>
-        ) : (
+        {bench.error && (
+          <p className="err pad" role="alert">
+            {bench.data ? 'This list is not current' : 'The list of jobs can’t be loaded'}: {bench.error.message}
+          </p>
+        )}
+        {!bench.data && !bench.error && <p className="pad quiet">Fetching the jobs …</p>}
+        {bench.data && (
           <div className="bench">
             {STAGES.map((s) => (
-              <section key={s.stage} className="plank" aria-label={s.name}>
-                {jobs
-                  .filter((j) => j.stage === s.stage)
-                  .map((j) => (
-                    <OnPlank key={j.number} job={j} />
-                  ))}
-              </section>
+              <Plank
+                key={s.stage}
+                stage={s.stage}
+                name={s.name}
+                jobs={jobs.filter((j) => j.stage === s.stage)}
+                count={counts.get(s.stage) ?? 0}
+              />
             ))}
           </div>
         )}
@@ -72,25 +78,51 @@ export function Bench() {
           </div>
         )}
       </main>
-      <Foot onWho={() => setAsking(true)} />
-      <Who open={asking} onClose={() => setAsking(false)} />
+      <Foot />
+      <Who />
       <Help open={help} onClose={() => setHelp(false)} />
     </div>
   );
 }
 
+/** One stage: its newest jobs, and the older ones when they are asked for. */
+function Plank({ stage, name, jobs, count }: { stage: Stage; name: string; jobs: BenchJob[]; count: number }) {
+  const [open, setOpen] = useState(false);
+  const older = useOlder(stage, jobs.at(-1)?.id, open);
+  const more = open ? (older.data?.pages.flat() ?? []) : [];
+  const left = count - jobs.length - more.length;
+  return (
+    <section className="plank" aria-label={name}>
+      {[...jobs, ...more].map((j) => (
+        <OnPlank key={j.number} job={j} />
+      ))}
+      {older.error && <p className="err">{older.error.message}</p>}
+      {left > 0 && (
+        <button
+          type="button"
+          className="btn o"
+          disabled={older.isFetching}
+          onClick={() => (open ? void older.fetchNextPage() : setOpen(true))}
+        >
+          {left} older
+        </button>
+      )}
+    </section>
+  );
+}
+
 function OnPlank({ job }: { job: BenchJob }) {
-  const small = job.sheet?.chassis?.kind === 'thin';
+  const sheet = job.plate?.sheet;
+  const small = sheet?.chassis?.kind === 'thin';
   return (
     <Link to={`/jobs/${job.number}/${job.stage}`} className={small ? 'job1 sm' : 'job1'}>
-      <span className="pl">{job.sheet && <SmallPlate sheet={job.sheet} job={inkedBench(job)} />}</span>
+      <span className="pl">{job.plate && <SmallPlate sheet={job.plate.sheet} job={inkedBench(job.plate)} />}</span>
       <span>
         <span className="tt">
           {job.title} <i>{job.begunBy}</i>
         </span>
         <span className="quiet">
-          {job.number}{' '}
-          {job.sheet ? [job.sheet.maker, job.sheet.name].filter(Boolean).join(' ') : 'machine not known yet'}
+          {job.number} {sheet ? [sheet.maker, sheet.name].filter(Boolean).join(' ') : 'machine not known yet'}
         </span>
         <p>
           {job.severity && job.severity !== 'note' && (
@@ -99,7 +131,7 @@ function OnPlank({ job }: { job: BenchJob }) {
               <b className={`sev-${job.severity}`}> {WORD[job.severity]}</b>{' '}
             </>
           )}
-          <Saying text={job.line} />
+          <Saying text={job.line ?? 'Not worked out yet.'} />
         </p>
         {job.of > 0 && (
           <span className="quiet">
@@ -116,9 +148,8 @@ function OnPlank({ job }: { job: BenchJob }) {
 }
 
 /** One field that takes a pasted capture at any time and says while typing what it understood. */
-function Foot({ onWho }: { onWho: () => void }) {
+function Foot() {
   const navigate = useNavigate();
-  const who = usePerson();
   const [text, setText] = useState('');
   const [reading, setReading] = useState<ReadView | null>(null);
   useEffect(() => {
@@ -167,9 +198,10 @@ function Foot({ onWho }: { onWho: () => void }) {
         className="btn o"
         disabled={!text.trim() || !reading?.usable}
         onClick={() => {
-          if (!who) return onWho();
-          pasted.keep(text, reading?.product ?? null);
-          void navigate('/begin');
+          void person.named().then(() => {
+            pasted.keep(text, reading?.product ?? null);
+            return navigate('/begin');
+          });
         }}
       >
         Into a job

@@ -1,14 +1,15 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Snackbar } from '@mui/material';
-import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Refusal } from '../api/client';
-import { useEdits, useJob, useLive, useUndo } from '../api/hooks';
-import { usePerson } from '../api/person';
+import { useEdits, useJob, useLive, useUndo, useWaiting } from '../api/hooks';
+import { person } from '../api/person';
 import type { Edit, Stage } from '../api/types';
 import { short } from '../format/numbers';
 import { DeskContext, type Desk, type Hand } from './desk';
 import { Head } from './Head';
 import { Help } from './dialogs';
+import { Damaged } from './Damaged';
 import { History } from './History';
 import { useKeys } from './keys';
 import { Message } from './Message';
@@ -43,8 +44,6 @@ export function JobPage() {
 function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const job = useJob(number).data!;
   const navigate = useNavigate();
-  const who = usePerson();
-  const [asking, setAsking] = useState(!who);
   const [help, setHelp] = useState(false);
   const [history, setHistory] = useState(false);
   const [chosen, setChosen] = useState<{ stage: Stage; place: string | null }>({ stage, place: null });
@@ -55,6 +54,10 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const [refused, setRefused] = useState<Refused | null>(null);
   const [said, say] = useState('');
   useLive(number);
+  const waiting = useWaiting();
+  useEffect(() => {
+    if (!person.get()) person.ask();
+  }, []);
   const onRefused = (refusal: Refusal, again?: () => void) => setRefused({ refusal, again });
   const edits = useEdits(number, onRefused);
   const { undo, redo } = useUndo(number, onRefused);
@@ -62,7 +65,7 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const desk: Desk = useMemo(
     () => ({
       job,
-      apply: (edit: Edit) => (who ? edits.apply(edit) : setAsking(true)),
+      apply: (edit: Edit) => edits.apply(edit),
       pending: edits.pending,
       selected,
       select,
@@ -70,7 +73,7 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
       take,
       say,
     }),
-    [job, who, edits, selected, select, hand],
+    [job, edits, selected, select, hand],
   );
 
   const shortcuts = [
@@ -100,18 +103,27 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
         To the work
       </a>
       <div className={`frame stage-${stage}`}>
-        <Head onUndo={undo} onRedo={redo} onWho={() => setAsking(true)} onHistory={() => setHistory(true)} />
+        <Head onUndo={undo} onRedo={redo} onWho={person.ask} onHistory={() => setHistory(true)} />
         <Way knots={job.way} now={stage} to={(s) => `/jobs/${number}/${s}`} onHelp={() => setHelp(true)} />
-        <Suspense fallback={<main className="field" id="field" />}>
-          <Screen />
-        </Suspense>
+        {job.worksOut === false ? (
+          <Damaged job={job} onUndo={undo} />
+        ) : (
+          <Suspense fallback={<main className="field" id="field" />}>
+            {job.damage && <p className="err pad">{job.damage}</p>}
+            <Screen />
+          </Suspense>
+        )}
       </div>
       <div className="skip" role="status" aria-live="polite">
         {said}
       </div>
-      <Who open={asking} onClose={() => setAsking(false)} />
+      <Who />
       <Help open={help} onClose={() => setHelp(false)} />
       <History open={history} onClose={() => setHistory(false)} number={number} lastNumber={job.lastNumber} />
+      <Snackbar
+        open={waiting > 0}
+        message={`The host or its database is away. ${waiting === 1 ? 'Your change is kept and is' : `Your ${waiting} changes are kept and are`} sent again by itself.`}
+      />
       <RefusedDialog refused={refused} onClose={() => setRefused(null)} />
     </DeskContext.Provider>
   );

@@ -1,4 +1,5 @@
 import { lazy, Suspense, type ComponentProps } from 'react';
+import { person, useAsking } from '../api/person';
 
 const HelpDialog = lazy(() => import('./HelpDialog'));
 const WhoDialog = lazy(() => import('./WhoDialog'));
@@ -14,11 +15,13 @@ export function Help(props: ComponentProps<typeof HelpDialog>) {
   );
 }
 
-export function Who(props: ComponentProps<typeof WhoDialog>) {
+/** Asks for the name wherever something waits for it. */
+export function Who() {
+  const open = useAsking();
   return (
-    props.open && (
+    open && (
       <Suspense>
-        <WhoDialog {...props} />
+        <WhoDialog open onClose={person.leave} />
       </Suspense>
     )
   );

@@ -1,4 +1,4 @@
-import type { BenchJob, JobView, Unit } from '../api/types';
+import type { BenchPlate, JobView, Unit } from '../api/types';
 import type { Place, PlaceKind } from './block';
 
 export type InkState = 'found' | 'in' | 'out' | 'swap' | 'from' | 'to' | 'empty' | 'dark' | 'unknown';
@@ -180,5 +180,5 @@ export function spoken(place: Place, ink: Ink): string {
     .join(', ');
 }
 
-/** A bench job carries the same four fields as a job. */
-export const inkedBench = (job: BenchJob): Inked => ({ ...job, sheet: job.sheet });
+/** A plate of the bench carries the same four fields as a job. */
+export const inkedBench = (plate: BenchPlate): Inked => ({ ...plate });

@@ -1,23 +1,23 @@
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import { person } from '../api/person';
 import { PlainHead } from '../frame/Head';
 import { useKeys } from '../frame/keys';
 import { Who } from '../frame/dialogs';
 
 /** A page outside of any job. */
 export function Page({ title, line, children }: { title: string; line: string; children: ReactNode }) {
-  const [asking, setAsking] = useState(false);
   const navigate = useNavigate();
   useKeys([{ key: 'b', what: 'back to the bench', run: () => void navigate('/') }]);
   return (
     <div className="frame plainpage">
-      <PlainHead title={title} line={line} onWho={() => setAsking(true)} />
+      <PlainHead title={title} line={line} onWho={person.ask} />
       <main className="field wide-field" id="field">
         <div className="table-page" tabIndex={0} role="region" aria-label={title}>
           {children}
         </div>
       </main>
-      <Who open={asking} onClose={() => setAsking(false)} />
+      <Who />
     </div>
   );
 }

@@ -27,7 +27,7 @@ internal sealed record CacheFront(CacheModel Model, long Block, double SlowMs, d
     public IReadOnlyList<CachePoint> Curve => [.. Enumerable.Range(0, Steps + 1).Select(i => At((long)(Model.Blocks * Block * Math.Pow(i / (double)Steps, 2))))];
 
     /// <summary>Smallest size that takes a quarter off the latency: h·fast + (1 − h)·slow ≤ ¾·slow solved for h; null when none does.</summary>
-    public long? Least => FastMs < SlowMs && Quarter / (1 - (FastMs / SlowMs)) is <= 1 and var hits ? Model.BlocksFor(hits) * Block : null;
+    public long? Least { get; } = FastMs < SlowMs && Quarter / (1 - (FastMs / SlowMs)) is <= 1 and var hits ? Model.BlocksFor(hits) * Block : null;
 
     /// <summary>Years until a rated volume is written through it.</summary>
     public static double Years(double ratedTB, double writtenGBPerDay) => ratedTB * 1000 / (writtenGBPerDay * Amplification * 365);

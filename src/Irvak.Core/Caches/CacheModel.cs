@@ -101,18 +101,14 @@ public sealed class CacheModel
     }
 
     /// <summary>Blocks needed for a share of hits; all of them for a share that only the whole data reaches.</summary>
+    /// <remarks>Both hits and blocks grow with the characteristic time, so the time that gives the hits gives the blocks.</remarks>
     public long BlocksFor(double hits)
     {
         if (hits <= 0) return 0;
         if (hits >= 1) return Blocks;
-        var (low, high) = (0L, Blocks);
-        while (high - low > 1)
-        {
-            var middle = low + ((high - low) / 2);
-            if (Hits(middle) >= hits) high = middle;
-            else low = middle;
-        }
-        return high;
+        var blocks = Filled(Solve(0, hits, Answered)).Sum;
+        // A whole number of blocks that is met but for the last digits is that number.
+        return Math.Clamp((long)Math.Ceiling(blocks * (1 - 1e-11)), 1, Blocks);
     }
 
     /// <summary>Best that any cache of that size could do: the most popular blocks and nothing else.</summary>
@@ -130,26 +126,54 @@ public sealed class CacheModel
         return sum;
     }
 
-    /// <summary>The time in which a cache of so many blocks turns over, by doubling and fifty halvings of an increasing sum.</summary>
-    private double Characteristic(double cached)
+    /// <summary>The time in which a cache of so many blocks turns over. At least as many requests: each brings one block at most.</summary>
+    private double Characteristic(double cached) => Solve(cached, cached, Filled);
+
+    /// <summary>
+    /// Where a sum that grows ever more slowly reaches a value, by Newton's steps from below: the tangent lies above the sum, so no step
+    /// goes too far, and near the end each doubles the digits.
+    /// </summary>
+    private static double Solve(double from, double value, Func<double, (double Sum, double Slope)> at)
     {
-        var high = 1.0;
-        while (Filled(high) < cached) high *= 2;
-        var low = high / 2;
-        for (var i = 0; i < 50; i++)
+        var t = from;
+        for (var i = 0; i < MostSteps; i++)
         {
-            var middle = (low + high) / 2;
-            if (Filled(middle) < cached) low = middle;
-            else high = middle;
+            var (sum, slope) = at(t);
+            var step = (value - sum) / slope;
+            if (!(step > t * 1e-14)) break;
+            t += step;
         }
-        return high;
+        return t;
     }
 
-    private double Filled(double t)
+    // Each step at the flat end adds a mean time between two requests for the rarest block; a cache one block short of everything takes about thirty.
+    private const int MostSteps = 200;
+
+    /// <summary>Blocks that were asked for within a time, and how they grow with it.</summary>
+    private (double Sum, double Slope) Filled(double t)
     {
-        var sum = 0.0;
-        for (var i = 0; i < _popularity.Length; i++) sum += _count[i] * There(_popularity[i] * t);
-        return sum;
+        var (sum, slope) = (0.0, 0.0);
+        for (var i = 0; i < _popularity.Length; i++)
+        {
+            var there = There(_popularity[i] * t);
+            sum += _count[i] * there;
+            slope += _count[i] * _popularity[i] * (1 - there);
+        }
+        return (sum, slope);
+    }
+
+    /// <summary>Share of requests for blocks that were asked for within a time, and how it grows with it.</summary>
+    private (double Sum, double Slope) Answered(double t)
+    {
+        var (sum, slope) = (0.0, 0.0);
+        for (var i = 0; i < _popularity.Length; i++)
+        {
+            var there = There(_popularity[i] * t);
+            var asked = _count[i] * _popularity[i];
+            sum += asked * there;
+            slope += asked * _popularity[i] * (1 - there);
+        }
+        return (sum, slope);
     }
 
     /// <summary>1 − e^(−x), by the first terms of its series where the difference would lose digits; twelve are kept.</summary>

@@ -18,7 +18,7 @@ public static class SeenUnits
             Media = d.Rotational switch { true => DriveMedia.Disk, false => DriveMedia.Flash, _ => null },
             Protocol = d.Transport switch { "sata" => DriveProtocol.Sata, "sas" => DriveProtocol.Sas, "nvme" => DriveProtocol.Nvme, "usb" => DriveProtocol.Usb, _ => null },
             Form = d.Form is "3.5" or "2.5" ? d.Form : null,
-            Bytes = d.Bytes,
+            Bytes = d.Bytes is > 0 ? d.Bytes : null,
             Rpm = d.Rpm,
             SectorBytes = d.SectorBytes,
             PhysicalSectorBytes = d.PhysicalSectorBytes,

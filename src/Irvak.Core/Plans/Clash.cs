@@ -9,17 +9,28 @@ public sealed record Clash(string Subject, string Theirs, string Yours, string W
 
 public static class Clashes
 {
+    private const char Of = '#';
+
+    /// <summary>A part of a subject: one field of an array. It meets the whole, and itself, but no other part.</summary>
+    public static string Part(string subject, string field) => $"{subject}{Of}{field}";
+
+    /// <summary>True when two subjects are the same, or one is a part of the other.</summary>
+    public static bool Meet(string a, string b) => a == b || IsPart(a, b) || IsPart(b, a);
+
+    private static bool IsPart(string part, string whole) => part.Length > whole.Length && part[whole.Length] == Of && part.StartsWith(whole, StringComparison.Ordinal);
+
     /// <summary>The clashes of an edit with those made since it was last seen. Edits of other subjects, and equal values, are none.</summary>
     public static IReadOnlyList<Clash> Find(Edit mine, IEnumerable<HistoryEntry> since)
     {
-        var wanted = mine.Touches().ToHashSet();
+        var wanted = mine.Touches().ToList();
         var clashes = new Dictionary<string, Clash>();
         foreach (var entry in since)
         {
             if (entry.Edit is not { } theirs) continue;
-            foreach (var subject in theirs.Touches().Where(wanted.Contains))
-                if (theirs.ValueAt(subject) == mine.ValueAt(subject)) clashes.Remove(subject);
-                else clashes[subject] = new Clash(subject, theirs.ValueAt(subject), mine.ValueAt(subject), entry.Stamp.Who, entry.Number);
+            foreach (var subject in theirs.Touches())
+                foreach (var own in wanted.Where(w => Meet(w, subject)))
+                    if (own == subject && theirs.ValueAt(subject) == mine.ValueAt(own)) clashes.Remove(own);
+                    else clashes[own] = new Clash(own, theirs.ValueAt(subject), mine.ValueAt(own), entry.Stamp.Who, entry.Number);
         }
         return [.. clashes.Values];
     }

@@ -51,6 +51,7 @@ namespace Irvak.Core.Plans;
 [JsonDerivedType(typeof(AnswerLine), "answerLine")]
 [JsonDerivedType(typeof(ReadAfter), "readAfter")]
 [JsonDerivedType(typeof(HandOver), "handOver")]
+[JsonDerivedType(typeof(ChangeFields), "changeFields")]
 [JsonDerivedType(typeof(Together), "together")]
 public abstract record Edit
 {

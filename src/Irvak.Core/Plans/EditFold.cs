@@ -57,9 +57,27 @@ public static class EditFold
         RecordWipe wipe => Wiping.Refusal(state, wipe),
         SetFigures { Figures.Problem: { } wrong } => wrong with { Path = "/edit/figures" + wrong.Path },
         ReadAfter or SetTick or AnswerLine when state.Sheet is null => new("/edit", "The machine has no sheet yet."),
+        ChangeFields change => FieldFold.Refusal(state, change),
         Together together => RefuseTogether(state, together),
         _ => null,
     };
+
+    /// <summary>The edit as history keeps it: with what stood there before where it changes single fields.</summary>
+    public static Edit Completed(JobState state, Edit edit) => edit switch
+    {
+        ChangeFields change => FieldFold.Completed(state, change),
+        Together together when together.Edits.Any(e => e is ChangeFields) => together with { Edits = [.. CompletedOneByOne(state, together)] },
+        _ => edit,
+    };
+
+    private static IEnumerable<Edit> CompletedOneByOne(JobState state, Together together)
+    {
+        foreach (var edit in together.Edits)
+        {
+            yield return Completed(state, edit);
+            state = Apply(state, edit, new Stamp("", default));
+        }
+    }
 
     /// <summary>The state after an edit that <see cref="Refusal"/> lets pass.</summary>
     public static JobState Apply(JobState state, Edit edit, Stamp stamp)
@@ -114,6 +132,7 @@ public static class EditFold
         AnswerLine line => state with { Answers = state.Answers.SetItem(line.Key, new SeenAnswer(line.Verdict, line.Value, stamp.Who)) },
         ReadAfter after => ApplyAfter(state, after),
         HandOver => state with { HandedOver = new Tick(stamp.Who, stamp.When, edit.Tell()) },
+        ChangeFields change => FieldFold.Apply(state, change, stamp),
         Together together => together.Edits.Aggregate(state, (s, e) => Apply(s, e, stamp)),
         _ => throw new ArgumentException($"Unknown edit {edit.GetType().Name}.", nameof(edit)),
     };

@@ -46,11 +46,22 @@ public static class History
         return state;
     }
 
-    /// <summary>One's own latest standing edit, and the later ones that rest on it.</summary>
-    public static UndoPlan PlanUndo(IReadOnlyList<HistoryEntry> entries, string who)
+    /// <summary>The fold of all that can still be read and applied, and the numbers of the standing entries that can't.</summary>
+    public static (JobState State, IReadOnlyList<int> Left) FoldWhatCan(IReadOnlyList<HistoryEntry> entries)
     {
         var standing = Standing(entries);
-        var target = entries.LastOrDefault(e => e.Edit is not null && standing.Contains(e.Number) && e.Stamp.Who == who);
+        var (state, left) = (JobState.Start, new List<int>());
+        foreach (var entry in entries.Where(e => e.Kind == EntryKind.Edit && standing.Contains(e.Number)))
+            if (!Takes(ref state, entry) && (entry.Edit is null || Fails(state, entry))) left.Add(entry.Number);
+        return (state, left);
+    }
+
+    /// <summary>One's own latest standing edit, and the later ones that rest on it.</summary>
+    /// <param name="anyone">True to take the latest edit of whoever made it: of a job that can't be worked out any more.</param>
+    public static UndoPlan PlanUndo(IReadOnlyList<HistoryEntry> entries, string who, bool anyone = false)
+    {
+        var standing = Standing(entries);
+        var target = entries.LastOrDefault(e => e.Kind == EntryKind.Edit && standing.Contains(e.Number) && (anyone || e.Stamp.Who == who));
         if (target is null) return new UndoPlan(null, []);
         var without = entries.Where(e => e.Number != target.Number).ToList();
         return new UndoPlan(target.Number, Dependents(entries, standing, target, without));
@@ -73,16 +84,43 @@ public static class History
     private static List<int> Dependents(
         IReadOnlyList<HistoryEntry> entries, ImmutableSortedSet<int> standing, HistoryEntry target, List<HistoryEntry> without)
     {
-        var touched = target.Edit!.Touches().ToHashSet();
+        var touched = target.Edit?.Touches().ToList() ?? [];
         var later = entries.Where(e => e.Number > target.Number && e.Edit is not null && standing.Contains(e.Number)).ToList();
-        var dependents = later.Where(e => e.Edit!.Touches().Any(touched.Contains)).Select(e => e.Number).ToHashSet();
+        var dependents = later.Where(e => e.Edit!.Touches().Any(t => touched.Any(own => Clashes.Meet(own, t)))).Select(e => e.Number).ToHashSet();
         var state = JobState.Start;
         foreach (var entry in without)
         {
-            if (entry.Edit is not { } edit || !standing.Contains(entry.Number) || dependents.Contains(entry.Number)) continue;
-            if (EditFold.Refusal(state, edit) is null) state = EditFold.Apply(state, edit, entry.Stamp);
-            else if (entry.Number > target.Number) dependents.Add(entry.Number);
+            if (entry.Edit is null || !standing.Contains(entry.Number) || dependents.Contains(entry.Number)) continue;
+            if (!Takes(ref state, entry) && entry.Number > target.Number) dependents.Add(entry.Number);
         }
         return [.. dependents.Order()];
+    }
+
+    /// <summary>True when an entry is not only refused, as after an undo of what it rested on, but fails.</summary>
+    private static bool Fails(JobState state, HistoryEntry entry)
+    {
+        try
+        {
+            return EditFold.Refusal(state, entry.Edit!) is null;
+        }
+        catch (Exception e) when (e is not OutOfMemoryException)
+        {
+            return true;
+        }
+    }
+
+    /// <summary>Applies an entry when it can be; whatever made it fail, the others are worth having.</summary>
+    private static bool Takes(ref JobState state, HistoryEntry entry)
+    {
+        try
+        {
+            if (entry.Edit is not { } edit || EditFold.Refusal(state, edit) is not null) return false;
+            state = EditFold.Apply(state, edit, entry.Stamp);
+            return true;
+        }
+        catch (Exception e) when (e is not OutOfMemoryException)
+        {
+            return false;
+        }
     }
 }

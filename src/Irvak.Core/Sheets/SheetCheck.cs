@@ -18,7 +18,9 @@ public static class SheetCheck
     private static readonly string[] Forms = ["2.5", "3.5", "5.25", "u.2", "e1.s"];
     private static readonly string[] Keys = ["M", "B", "E", "msata"];
 
-    public static IReadOnlyList<SheetProblem> Check(MachineSheet sheet)
+    public static IReadOnlyList<SheetProblem> Check(MachineSheet sheet) => Contracts.Contract.With(sheet, () => Own(sheet));
+
+    private static List<SheetProblem> Own(MachineSheet sheet)
     {
         var problems = new List<SheetProblem>();
         if (sheet.Format != MachineSheet.CurrentFormat)

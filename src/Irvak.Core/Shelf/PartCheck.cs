@@ -8,7 +8,9 @@ public static class PartCheck
 {
     private static readonly string[] DriveForms = ["3.5", "2.5", "5.25", "m.2", "msata", "u.2", "u.3", "e1.s", "aic"];
 
-    public static IReadOnlyList<SheetProblem> Check(ShelfPart part)
+    public static IReadOnlyList<SheetProblem> Check(ShelfPart part) => Contracts.Contract.With(part, () => Own(part));
+
+    private static List<SheetProblem> Own(ShelfPart part)
     {
         var problems = new List<SheetProblem>();
         void Wrong(bool wrong, string path, string text)

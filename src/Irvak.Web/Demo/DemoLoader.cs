@@ -13,7 +13,7 @@ public static class DemoLoader
     {
         var jobs = services.GetRequiredService<Jobs>();
         var library = services.GetRequiredService<Library>();
-        if ((await jobs.All(default)).Count > 0) return;
+        if (!await jobs.AreNone(default)) return;
         foreach (var sheet in DemoFiles.Sheets(folder)) await library.Keep(sheet, default);
         foreach (var part in DemoFiles.Shelf(folder)) await library.Keep(part, default);
         foreach (var record in DemoFiles.Evidence(folder)) await library.Keep(record, default);
@@ -25,7 +25,8 @@ public static class DemoLoader
     {
         var jobs = services.GetRequiredService<Jobs>();
         var desk = services.GetRequiredService<JobDesk>();
-        var job = await jobs.Begin(Guid.NewGuid(), demo.Title, demo.Owner, new Stamp(demo.Who, at), default);
+        var judging = await desk.Judging(default);
+        var job = Applied(await jobs.Begin(WriteKey.Fresh(), demo.Title, demo.Owner, new Stamp(demo.Who, at), [], [], judging.Judge, default), demo.Title);
         foreach (var entry in demo.Entries)
         {
             at = at.AddMinutes(7);
@@ -33,13 +34,13 @@ public static class DemoLoader
             if (entry.Capture is { } file)
             {
                 var bytes = await File.ReadAllBytesAsync(Path.Combine(folder, "captures", file));
-                job = Applied((await desk.Take(job, entry.Phase ?? "before", CaptureFiles.Open(bytes, null), Guid.NewGuid(), job.LastNumber, stamp, default)).Outcome, demo.Title);
+                job = Applied((await desk.Take(job, entry.Phase ?? "before", CaptureFiles.Open(bytes, null), WriteKey.Fresh(), job.LastNumber, stamp, judging.Judge, default)).Outcome, demo.Title);
             }
             foreach (var edit in await Edits(services, desk, job, entry))
             {
                 var (resolved, problem) = await desk.Resolve(edit, default);
                 if (problem is not null) throw new InvalidDataException($"{demo.Title}: {problem.Text}");
-                job = Applied(await jobs.Apply(job.Number, Guid.NewGuid(), job.LastNumber, stamp, resolved, [], default), demo.Title);
+                job = Applied(await jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, stamp, resolved, [], judging.Judge, default), demo.Title);
             }
         }
     }
@@ -59,7 +60,7 @@ public static class DemoLoader
 
     private static Job Applied(EditOutcome? outcome, string title) => outcome is EditOutcome.Applied applied
         ? applied.Job
-        : throw new InvalidDataException($"The demo job “{title}” can't be played: {(outcome is EditOutcome.Refused r ? r.Problem.Path + " " + r.Problem.Text : outcome)}.");
+        : throw new InvalidDataException($"The demo job “{title}” can't be played: {(outcome is EditOutcome.Refused r ? r.Problem.Path + " " + r.Problem.Text : outcome is EditOutcome.Unworkable u ? u.Cause.ToString() : outcome)}.");
 }
 
 /// <summary>The files of the demo, read with the path in every complaint.</summary>

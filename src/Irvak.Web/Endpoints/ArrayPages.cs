@@ -55,7 +55,7 @@ public static class ArrayPages
             if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
             if (job.State.Sheet is null) return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
             var shelf = await library.Shelf(cancel);
-            return TypedResults.Ok(ControllersView.Of(Question.Of(job.State, await library.Evidence(cancel), shelf.ToDictionary(p => p.Id)), shelf));
+            return TypedResults.Ok(ControllersView.Of(Question.Of(job.State, await library.Evidence(cancel), shelf.ById), shelf.Parts));
         }).WithName("controllers").Produces<ControllersView>().ProducesProblem(400).ProducesProblem(404);
 
         routes.MapGet("/api/simulations/{id:guid}", (Guid id, Simulations simulations) => simulations.Find(id) is { } view ? Results.Ok(view) : Problems.Unknown("such simulation"))

@@ -1,5 +1,4 @@
 using Irvak.Core;
-using Irvak.Core.Builds;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -8,21 +7,46 @@ using Irvak.Store;
 namespace Irvak.Web.Endpoints;
 
 /// <summary>A job as it stands on the bench: its machine as a small plate and one line of what is in its way.</summary>
-public sealed record BenchJob(
-    string Number, string Title, string Owner, string BegunBy, Stage Stage, MachineSheet? Sheet, IReadOnlyDictionary<string, Unit> Found, IReadOnlyCollection<string> FoundEmpty,
-    IReadOnlyDictionary<string, Unit> Planned, IReadOnlyList<Change> Changes, Severity? Severity, string Line, int Done, int Of);
+/// <param name="Id">For asking for older ones.</param>
+/// <param name="Line">Null while it was not worked out yet.</param>
+public sealed record BenchJob(long Id, string Number, string Title, string Owner, string BegunBy, Stage Stage, Severity? Severity, string? Line, int Done, int Of, BenchPlate? Plate)
+{
+    public static BenchJob From(ListedJob job) => new(job.Id, job.Number, job.Title, job.Owner, job.BegunBy, job.Listing?.Stage ?? Stage.Survey, job.Listing?.Severity, job.Listing?.Line, job.Listing?.Done ?? 0, job.Listing?.Of ?? 0, PlateOf(job.Listing));
 
-/// <summary>The bench: every job, and beginning one.</summary>
+    /// <summary>A plate that this version can't read is not drawn; the job is listed all the same.</summary>
+    private static BenchPlate? PlateOf(JobListing? listing)
+    {
+        if (listing?.Plate is not { } plate) return null;
+        try
+        {
+            return Database.FromJson<BenchPlate>(plate);
+        }
+        catch (Exception e) when (Database.IsUnreadable(e))
+        {
+            return null;
+        }
+    }
+}
+
+/// <summary>How many jobs stand in a stage.</summary>
+public sealed record StageCount(Stage Stage, int Count);
+
+/// <summary>The newest jobs of each stage, and how many there are of each.</summary>
+public sealed record BenchPage(IReadOnlyList<BenchJob> Jobs, IReadOnlyList<StageCount> Counts);
+
+/// <summary>The bench: every job, and beginning one. The list evaluates nothing.</summary>
 public static class Bench
 {
+    /// <summary>Jobs of one stage sent at a time.</summary>
+    public const int PerStage = 40;
+
     public static void MapBench(this IEndpointRouteBuilder routes)
     {
-        routes.MapGet("/api/jobs", async (Jobs jobs, Library library, CancellationToken cancel) =>
+        routes.MapGet("/api/jobs", async (Stage? stage, long? before, Listings listings, CancellationToken cancel) =>
         {
-            var evidence = await library.Evidence(cancel);
-            var shelf = (await library.Shelf(cancel)).ToDictionary(p => p.Id);
-            return TypedResults.Ok((await jobs.All(cancel)).Select(j => OnBench(j, JobView.Of(j, evidence, shelf))).ToList());
-        }).WithName("listJobs");
+            var (jobs, counts) = await listings.Newest(stage, before, PerStage, cancel);
+            return TypedResults.Ok(new BenchPage([.. jobs.Select(BenchJob.From)], [.. counts.OrderBy(c => c.Key).Select(c => new StageCount(c.Key, c.Value))]));
+        }).WithName("listJobs").ProducesProblem(400).ProducesProblem(503);
 
         routes.MapPost("/api/jobs", async (BeginRequest request, Jobs jobs, Library library, JobDesk desk, TimeProvider clock, CancellationToken cancel) =>
         {
@@ -32,13 +56,11 @@ public static class Bench
             var (sheet, refused) = await SheetOf(request, library, cancel);
             if (refused is not null) return refused;
             var stamp = new Stamp(request.Who.Trim(), clock.GetUtcNow());
-            var job = await jobs.Begin(request.Key, request.Title.Trim(), request.Owner?.Trim() ?? "", stamp, cancel);
-            if (sheet is not null && job.State.Sheet is null
-                && await jobs.Apply(job.Number, request.Key, job.LastNumber, stamp, new AdoptSheet(sheet), [], cancel) is EditOutcome.Applied { Job: var begun }) job = begun;
-            if (request.Carry is { } carried && sheet is not null && Carry.Of(job.State, carried, cancel) is { } edit
-                && await jobs.Apply(job.Number, Carry.KeyOf(request.Key), job.LastNumber, stamp, edit, [], cancel) is EditOutcome.Applied { Job: var with }) job = with;
-            return TypedResults.Ok(await desk.View(job, cancel));
-        }).WithName("beginJob").Produces<JobView>().ProducesProblem(400);
+            var judging = await desk.Judging(cancel);
+            var (first, captures, sentence) = await desk.First(sheet, request.Carry, request.Capture, stamp, cancel);
+            if (first is null) return Problems.NotUnderstood(sentence);
+            return desk.Answer(await jobs.Begin(WriteKey.Of(request.Key, request), request.Title.Trim(), request.Owner?.Trim() ?? "", stamp, first, captures, judging.Judge, cancel), "", judging);
+        }).WithName("beginJob").Produces<JobView>().ProducesProblem(400).ProducesProblem(422).ProducesProblem(503);
     }
 
     private static async Task<(MachineSheet? Sheet, IResult? Refused)> SheetOf(BeginRequest request, Library library, CancellationToken cancel)
@@ -48,32 +70,5 @@ public static class Bench
         if (request.Answers is not { } answers) return (null, null);
         var (draft, problem) = SheetDraft.From(answers);
         return problem is null ? (draft, null) : (null, Problems.Invalid(problem with { Path = "/answers" + problem.Path }));
-    }
-
-    private static BenchJob OnBench(Job job, JobView view)
-    {
-        var (severity, line, done, of) = InTheWay(view);
-        return new BenchJob(job.Number, job.Title, job.Owner, job.BegunBy, view.Stage, view.Sheet, view.Found, view.FoundEmpty, view.Planned, view.Changes, severity, line, done, of);
-    }
-
-    /// <summary>One line of what is in a job's way, and how far its stage is.</summary>
-    private static (Severity? Severity, string Line, int Done, int Of) InTheWay(JobView v)
-    {
-        var places = v.Sheet is null ? 0 : PlaceName.All(v.Sheet).Count();
-        var worst = v.Findings.FirstOrDefault(f => f.Severity != Severity.Note);
-        var steps = v.Runbook?.Steps ?? [];
-        var prep = (v.Shopping?.Lines.Select(l => l.Key) ?? []).Concat(v.Shopping?.TakeAlong.Select(t => t.Key) ?? []).ToList();
-        return v.Stage switch
-        {
-            Stage.Survey when v.Sheet is null => (null, "Paste a capture, choose a sheet or give five answers.", 0, 0),
-            Stage.Survey => (null, v.Unknowns.Count > 0 ? v.Unknowns[0].Question : "All known.", v.Found.Count + v.FoundEmpty.Count, places),
-            Stage.Aim => (null, "No wish for memory yet.", 0, 0),
-            Stage.Fit => (worst?.Severity, worst?.Sentence ?? "Nothing is planned yet.", 0, 0),
-            Stage.Prep => (worst?.Severity, worst?.Sentence ?? (v.Shopping?.Lines.Sum(l => l.ToOrder) is > 0 and var n ? $"{n} to order." : "All parts lie on the shelf."), prep.Count(v.Ticks.ContainsKey), prep.Count),
-            Stage.HandsOn => (null, steps.FirstOrDefault(s => !v.Ticks.ContainsKey(s.Key))?.Title ?? "All steps done.", steps.Count(s => v.Ticks.ContainsKey(s.Key)), steps.Count),
-            Stage.Proof when v.Explanations.Count > 0 => (Severity.Stop, v.Explanations[0].Sentence, v.Lines.Count(l => l.State == Core.Expectations.LineState.AsExpected), v.Lines.Count),
-            Stage.Proof => (null, "Waits for eyes or a capture.", v.Lines.Count(l => l.State == Core.Expectations.LineState.AsExpected), v.Lines.Count),
-            _ => (null, v.HandedOver is { } h ? $"{h.Wording[..1].ToUpperInvariant()}{h.Wording[1..]}." : "Report is ready.", 0, 0),
-        };
     }
 }

@@ -9,6 +9,6 @@ public static class Health
     {
         routes.MapGet("/health/live", () => TypedResults.Text("alive")).ExcludeFromDescription();
         routes.MapGet("/health/ready", async (Database database, CancellationToken cancel) =>
-            await database.IsReady(cancel) ? Results.Text("ready") : Results.Text("the database does not answer", statusCode: 503)).ExcludeFromDescription();
+            await database.IsReady(cancel) ? Results.Text("ready") : Results.Text("the database does not answer or can't write", statusCode: 503)).ExcludeFromDescription();
     }
 }

@@ -26,7 +26,7 @@ public static class LanePages
         {
             if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
             if (job.State.Sheet is null) return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
-            var (evidence, shelf) = (await library.Evidence(cancel), (await library.Shelf(cancel)).ToDictionary(p => p.Id));
+            var (evidence, shelf) = (await library.Evidence(cancel), (await library.Shelf(cancel)).ById);
             var question = Question.Of(job.State, evidence, shelf);
             if (LaneSolver.TooLarge(question) is { } large) return Problems.Invalid(new SheetProblem("/", large));
             if (LaneSolver.Solve(question, cancel) is not { } found) return Problems.Invalid(new SheetProblem("/", "The plan has no card and no module to lay out."));
@@ -40,7 +40,7 @@ public static class LanePages
             if (job.State.Sheet is null) return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
             var ask = new PathQuestion(request.NetworkGbs, request.Drives);
             if (ask.Problem is { } wrong) return Problems.Invalid(wrong);
-            var question = Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ToDictionary(p => p.Id));
+            var question = Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ById);
             return PathSheet.Asked(question, request.Path ?? "", ask) is { } path ? TypedResults.Ok(path)
                 : Problems.Invalid(new SheetProblem(ask.Drives is null ? "/path" : "/drives", ask.Drives is null ? $"There is no path {request.Path} in the plan." : $"{ask.Drives} drives don’t make this array."));
         }).WithName("askPath").Produces<PathFigures>().ProducesProblem(400).ProducesProblem(404);

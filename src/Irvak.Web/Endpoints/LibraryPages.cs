@@ -45,24 +45,42 @@ public static class LibraryPages
 
         routes.MapGet("/api/jobs/{number}/ways", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
             await jobs.Find(number, cancel) is { } job
-                ? TypedResults.Ok(Ways(job.State, await library.Evidence(cancel), await library.Shelf(cancel)))
+                ? TypedResults.Ok(Ways(job.State, await library.Evidence(cancel), await library.Shelf(cancel), cancel))
                 : Problems.UnknownJob(number))
             .WithName("getWays").Produces<List<WaysView>>().ProducesProblem(404);
 
         routes.MapGet("/api/jobs/{number}/reach", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
             await jobs.Find(number, cancel) is { } job
-                ? TypedResults.Ok(job.State.Sheet is null ? [] : PolicyReach.Of(Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ToDictionary(p => p.Id))))
+                ? TypedResults.Ok(job.State.Sheet is null ? [] : PolicyReach.Of(Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ById)))
                 : Problems.UnknownJob(number))
             .WithName("getReach").Produces<List<PolicyReach>>().ProducesProblem(404);
     }
 
-    private static List<WaysView> Ways(JobState state, EvidenceBook evidence, IReadOnlyList<ShelfPart> shelf)
+    // Ways out are a help beside the work; after so long what was found is shown.
+    private static readonly TimeSpan MostSearch = TimeSpan.FromSeconds(1.5);
+
+    private static List<WaysView> Ways(JobState state, EvidenceBook evidence, ShelfStock shelf, CancellationToken gone)
     {
         if (state.Sheet is null) return [];
-        var byId = shelf.ToDictionary(p => p.Id);
-        Evaluation Evaluate(JobState s) => Evaluation.Evaluate(Question.Of(s, evidence, byId));
-        var before = Evaluate(state);
-        return [.. before.Findings.Select(f => new WaysView(f.Rule.Code, f.Places, WaysOut.Of(state, before, f, shelf, Evaluate))).Where(w => w.Ways.Count > 0)];
+        using var limit = CancellationTokenSource.CreateLinkedTokenSource(gone);
+        var before = Evaluation.Evaluate(Question.Of(state, evidence, shelf.ById));
+        limit.CancelAfter(MostSearch);
+        Evaluation Evaluate(JobState s)
+        {
+            limit.Token.ThrowIfCancellationRequested();
+            return Evaluation.Evaluate(Question.Of(s, evidence, shelf.ById));
+        }
+        var found = new List<WaysView>();
+        try
+        {
+            foreach (var finding in before.Findings)
+                if (WaysOut.Of(state, before, finding, shelf.Parts, Evaluate) is { Count: > 0 } ways) found.Add(new WaysView(finding.Rule.Code, finding.Places, ways));
+        }
+        catch (OperationCanceledException) when (!gone.IsCancellationRequested)
+        {
+            // Time is up: the findings that come first have theirs.
+        }
+        return found;
     }
 
     private static EvidencePage Page(EvidenceBook book)

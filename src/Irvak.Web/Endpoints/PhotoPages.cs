@@ -19,7 +19,7 @@ public static class PhotoPages
             if (about != "machine" && (job.State.Sheet is null || !PlaceName.All(job.State.Sheet).Contains(about))) return Problems.Invalid(new SheetProblem("/about", $"{about} is no place of this machine."));
             if (note?.Length > 400) return Problems.Invalid(new SheetProblem("/note", "A note is at most 400 characters long."));
             if (await SurveyEndpoints.Body(request, cancel) is not { } bytes) return Problems.TooLarge();
-            if (PhotoCopy.Of(bytes) is not { } copy) return Problems.Invalid(new SheetProblem("/", "This is no photo that can be read here: send JPEG, PNG or WebP of at most 60 megapixels."));
+            if (await PhotoCopy.Of(bytes, cancel) is not { } copy) return Problems.Invalid(new SheetProblem("/", "This is no photo that can be read here: send JPEG, PNG or WebP of at most 60 megapixels."));
             return await photos.Keep(job.Id, key, about, note?.Trim() ?? "", copy.Width, copy.Height, copy.Jpeg, who.Trim(), clock.GetUtcNow(), cancel) is { } id
                 ? TypedResults.Ok(id)
                 : Problems.Invalid(new SheetProblem("/", $"A job keeps {Photos.Most} photos; drop one first."));

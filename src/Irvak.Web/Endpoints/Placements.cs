@@ -26,7 +26,7 @@ public static class Placements
         {
             if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
             if (job.State.Sheet is null) return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
-            var shelf = (await library.Shelf(cancel)).ToDictionary(p => p.Id);
+            var shelf = (await library.Shelf(cancel)).ById;
             var more = new List<Unit>();
             foreach (var (wanted, i) in (request.Add ?? []).Select((w, i) => (w, i)))
             {
@@ -45,7 +45,7 @@ public static class Placements
             if (request.MemoryGiB is < 1 or > 1_048_576) return Problems.Invalid(new SheetProblem("/memoryGiB", "Wish 1 to 1 048 576 GiB."));
             if (request.RateMTs is < 0 or > 20_000) return Problems.Invalid(new SheetProblem("/rateMTs", "A rate lies between 0 and 20 000 MT/s."));
             if (sheet.Channels.Sum(c => c.Slots.Count) > PlacementSolver.MostSlots) return Problems.Invalid(new SheetProblem("/", $"Boards of more than {PlacementSolver.MostSlots} memory slots are planned by hand."));
-            var shelf = (await library.Shelf(cancel)).ToDictionary(p => p.Id);
+            var shelf = (await library.Shelf(cancel)).ById;
             return TypedResults.Ok(BuyingView.Of(job.State, await library.Evidence(cancel), shelf, request.MemoryGiB, request.RateMTs, cancel));
         }).WithName("buyModules").Produces<BuyingView>().ProducesProblem(400).ProducesProblem(404);
     }

@@ -14,7 +14,8 @@ public sealed record UndoRequest(Guid Key, string Who, bool WithDependents);
 /// <param name="SheetId">Machine sheet from the shelf, when the machine is known.</param>
 /// <param name="Answers">The five answers, when there is no sheet.</param>
 /// <param name="Carry">What a quick sum found, to begin with; null for nothing.</param>
-public sealed record BeginRequest(Guid Key, string Who, string Title, string Owner, string? SheetId, FiveAnswers? Answers, Carried? Carry = null);
+/// <param name="Capture">A pasted capture to begin with; null for none. One that tells nothing begins no job.</param>
+public sealed record BeginRequest(Guid Key, string Who, string Title, string Owner, string? SheetId, FiveAnswers? Answers, Carried? Carry = null, string? Capture = null);
 
 /// <summary>A quick sum that goes on as a job.</summary>
 /// <param name="Sockets">Sockets with a processor; 0 for all.</param>

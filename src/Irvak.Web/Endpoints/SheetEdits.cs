@@ -44,10 +44,11 @@ public static class SheetEdits
 
         routes.MapPost("/api/parts/check", (ShelfPart part) => TypedResults.Ok(new SheetVerdict(PartCheck.Check(part), []))).WithName("checkPart").ProducesProblem(400);
 
-        routes.MapPut("/api/parts/{id}", async (string id, ShelfPart part, Library library, CancellationToken cancel) =>
+        routes.MapPut("/api/parts/{id}", async (string id, ShelfPart part, Library library, Listings listings, JobDesk desk, CancellationToken cancel) =>
         {
             if (part.Id != id) return Problems.Invalid(new SheetProblem("/id", "The part carries another name than its address."));
             if (PartCheck.Check(part) is { Count: > 0 } problems) return Problems.Invalid([.. problems]);
+            if (await desk.Refusal([part], listings, cancel) is { } refused) return Problems.Invalid(refused);
             await library.Keep(part, cancel);
             return TypedResults.Ok(PartView.Of(part));
         }).WithName("keepPart").Produces<PartView>().ProducesProblem(400);
@@ -66,7 +67,7 @@ public static class SheetEdits
                 : Problems.Unknown($"schema {name}"))
             .WithName("getSchema").ProducesProblem(404);
 
-        routes.MapPost("/api/import", async (string? who, Guid key, HttpRequest request, Library library, Jobs jobs, TimeProvider clock, CancellationToken cancel) =>
+        routes.MapPost("/api/import", async (string? who, Guid key, HttpRequest request, Library library, Listings listings, Jobs jobs, JobDesk desk, CancellationToken cancel) =>
         {
             if (Wanted.Problem(key, who) is { } problem) return Problems.Invalid(problem);
             if (await SurveyEndpoints.Body(request, cancel) is not { } bytes) return Problems.TooLarge();
@@ -75,8 +76,8 @@ public static class SheetEdits
             {
                 null => Problems.Invalid([.. problems]),
                 Imported.Machine(var sheet) => await Keep(library, sheet, cancel),
-                Imported.Parts(var parts) => await Keep(library, parts, cancel),
-                Imported.Job(var document) => await Keep(jobs, key, document, cancel),
+                Imported.Parts(var parts) => await desk.Refusal(parts, listings, cancel) is { } refused ? Problems.Invalid(refused) : await Keep(library, parts, cancel),
+                Imported.Job(var document) => await Keep(jobs, desk, WriteKey.Of(key, who, bytes), document, cancel),
                 _ => throw new InvalidOperationException("A document of no kind."),
             };
         }).WithName("importDocument").Accepts<string>("text/plain").Produces<ImportView>().ProducesProblem(400).ProducesProblem(413);
@@ -101,10 +102,11 @@ public static class SheetEdits
         return TypedResults.Ok(new ImportView("parts", [.. parts.Take(20).Select(p => p.Id)], parts.Count == 1 ? $"{parts[0].LongName()} is on the shelf." : $"{parts.Count} parts are on the shelf."));
     }
 
-    private static async Task<IResult> Keep(Jobs jobs, Guid key, JobDocument document, CancellationToken cancel)
+    private static async Task<IResult> Keep(Jobs jobs, JobDesk desk, WriteKey key, JobDocument document, CancellationToken cancel)
     {
-        var (job, problem) = await jobs.Import(key, document.Title, document.Owner, new Stamp(document.BegunBy, document.BegunAt),
-            [.. document.Entries.Select(e => new HistoryEntry(e.Number, new Stamp(e.Who, e.At), e.Kind, e.Edit, e.Targets))], cancel);
-        return job is null ? Problems.Invalid(problem!) : TypedResults.Ok(new ImportView("job", [job.Number], $"{job.Title} is job {job.Number}."));
+        var judging = await desk.Judging(cancel);
+        var outcome = await jobs.Import(key, document.Title, document.Owner, new Stamp(document.BegunBy, document.BegunAt),
+            [.. document.Entries.Select(e => new HistoryEntry(e.Number, new Stamp(e.Who, e.At), e.Kind, e.Edit, e.Targets))], judging.Judge, cancel);
+        return outcome is EditOutcome.Applied { Job: var job } ? TypedResults.Ok(new ImportView("job", [job.Number], $"{job.Title} is job {job.Number}.")) : desk.Answer(outcome, "", judging);
     }
 }

@@ -37,12 +37,13 @@ public static class ShelfLists
             return problem is not null ? Problems.Invalid(problem) : TypedResults.Ok(Preview(columns, meanings, lines, request.Text));
         }).WithName("previewList").Produces<ListPreview>().ProducesProblem(400);
 
-        routes.MapPost("/api/shelf/list", async (ListRequest request, Library library, TimeProvider clock, CancellationToken cancel) =>
+        routes.MapPost("/api/shelf/list", async (ListRequest request, Library library, Listings listings, JobDesk desk, TimeProvider clock, CancellationToken cancel) =>
         {
             var (columns, meanings, lines, problem) = await Lines(request, library, clock, cancel);
             if (problem is not null) return Problems.Invalid(problem);
             // All or nothing: one wrong line and the shelf stays as it is.
             if (lines.Any(l => l.Problem is not null)) return Problems.Invalid([.. lines.Where(l => l.Problem is not null).Take(50).Select(l => new SheetProblem($"/line/{l.Line}", $"Line {l.Line}: {l.Problem}"))]);
+            if (await desk.Refusal([.. lines.Select(l => l.Part!)], listings, cancel) is { } refused) return Problems.Invalid(refused);
             await library.Keep([.. lines.Select(l => l.Part!)], cancel);
             return TypedResults.Ok(Preview(columns, meanings, lines, request.Text));
         }).WithName("takeList").Produces<ListPreview>().ProducesProblem(400);
@@ -50,7 +51,7 @@ public static class ShelfLists
         routes.MapGet("/api/shelf/read", async (string text, string? maker, string? number, Library library, CancellationToken cancel) =>
         {
             var read = PartText.Read(text, maker, number);
-            var ids = read.Part is null ? [] : (await library.Shelf(cancel)).Select(p => p.Id).ToHashSet();
+            var ids = read.Part is null ? [] : (await library.Shelf(cancel)).ById.Keys.ToHashSet();
             var part = read.Part is null ? null : PartView.Of(read.Part with { Id = PartCheck.IdFor(read.Part, ids.Contains) });
             return TypedResults.Ok(new LabelView(part, read.Count, read.Missing, read.Remarks, read.Problem));
         }).WithName("readLabel");

@@ -37,7 +37,7 @@ public static class SurveyEndpoints
         }).WithName("readCapture").Accepts<string>("text/plain").Produces<ReadView>().ProducesProblem(400).ProducesProblem(413);
 
         routes.MapPost("/api/jobs/{number}/captures", async (string number, string phase, Guid key, int lastSeen, string who, string? columns,
-            HttpRequest request, Jobs jobs, JobDesk desk, TimeProvider clock, CancellationToken cancel) =>
+            HttpRequest request, Jobs jobs, JobDesk desk, ILogger<JobDesk> log, TimeProvider clock, CancellationToken cancel) =>
         {
             if (Wanted.Problem(key, who) is { } problem) return Problems.Invalid(problem);
             if (phase is not ("before" or "after")) return Problems.Invalid(new SheetProblem("/phase", "A capture is taken before or after."));
@@ -45,11 +45,12 @@ public static class SurveyEndpoints
             if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
             if (await Body(request, cancel) is not { } bytes) return Problems.TooLarge();
             var sent = CaptureFiles.Open(bytes, named.Count == 0 ? null : named);
-            var (outcome, taken, sentence) = await desk.Take(job, phase, sent, key, lastSeen, new Stamp(who.Trim(), clock.GetUtcNow()), cancel);
+            var judging = await desk.Judging(cancel);
+            var (outcome, taken, sentence) = await desk.Take(job, phase, sent, WriteKey.Of(key, who.Trim(), phase, columns, bytes), lastSeen, new Stamp(who.Trim(), clock.GetUtcNow()), judging.Judge, cancel);
             if (outcome is null) return Problems.NotUnderstood(sentence);
             return outcome is EditOutcome.Applied applied
-                ? TypedResults.Ok(new TakenView(View(sent, null, taken), await desk.View(applied.Job, cancel)))
-                : Problems.From(outcome, number);
+                ? TypedResults.Ok(new TakenView(View(sent, null, taken), judging.Seen(applied.Job, log)))
+                : desk.Answer(outcome, number, judging);
         }).WithName("takeCapture").Accepts<string>("text/plain").Produces<TakenView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(413).ProducesProblem(422);
 
         routes.MapGet("/api/jobs/{number}/captures", async (string number, Jobs jobs, CancellationToken cancel) =>

@@ -1,5 +1,6 @@
 import { useState, type DragEvent } from 'react';
 import { useSearchParams } from 'react-router';
+import { changeOf } from '../../../api/changes';
 import type { ArrayPlan, JobView } from '../../../api/types';
 import { hours, plural, short, tb, tib } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
@@ -76,6 +77,11 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
   if (open === 'figures') return <Figures job={job} onClose={() => setOpen(null)} />;
   if (open === 'controllers') return <Controllers job={job} onClose={() => setOpen(null)} />;
   const make = (array: ArrayPlan) => apply({ type: 'makeArray', array });
+  /** Of an array that stands, only what changed is sent. */
+  const change = (before: ArrayPlan, after: ArrayPlan) => {
+    const edit = changeOf(`array:${before.name}`, before, after);
+    if (edit) apply(edit);
+  };
   /** A drive that is dragged onto an array leaves the one it was in. */
   const drop = (place: string, onto: ArrayPlan) => {
     const from = arrays.find((a) => a.plan.name !== onto.name && holds(a.plan, place))?.plan;
@@ -87,14 +93,11 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
       spares: (plan.spares ?? []).filter((p) => p !== place),
     });
     const joined = { ...without(onto), members: [...onto.members, place].sort(inOrder) };
-    if (!from) return make(joined);
+    if (!from) return change(onto, joined);
     apply({
       type: 'together',
       what: `moves ${short(place)} from ${from.name} to ${onto.name}`,
-      edits: [
-        { type: 'makeArray', array: without(from) },
-        { type: 'makeArray', array: joined },
-      ],
+      edits: [changeOf(`array:${from.name}`, from, without(from))!, changeOf(`array:${onto.name}`, onto, joined)!],
     });
   };
   const begin = () => {
@@ -195,7 +198,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
         <>
           <ArrayForm
             plan={shown.plan}
-            onChange={make}
+            onChange={(plan) => change(shown.plan, plan)}
             onRename={
               job.arrays?.found.some((f) => f.plan.name === shown.plan.name)
                 ? undefined
@@ -224,13 +227,21 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
                   }
             }
           />
-          <Members job={job} plan={shown.plan} onChange={make} onDrop={(place) => drop(place, shown.plan)} />
+          <Members
+            job={job}
+            plan={shown.plan}
+            onChange={(plan) => change(shown.plan, plan)}
+            onDrop={(place) => drop(place, shown.plan)}
+          />
           {shown.why ? (
             <>
               <p className="err">
                 {shown.plan.name} can’t be made: {shown.why}.
               </p>
-              <Levels array={shown} onTake={(c) => make({ ...shown.plan, level: c.level, groups: c.groups })} />
+              <Levels
+                array={shown}
+                onTake={(c) => change(shown.plan, { ...shown.plan, level: c.level, groups: c.groups })}
+              />
             </>
           ) : (
             <>
@@ -259,7 +270,10 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
                 </div>
                 <Endures array={shown} />
               </div>
-              <Levels array={shown} onTake={(c) => make({ ...shown.plan, level: c.level, groups: c.groups })} />
+              <Levels
+                array={shown}
+                onTake={(c) => change(shown.plan, { ...shown.plan, level: c.level, groups: c.groups })}
+              />
               {(shown.migrations?.length ?? 0) > 0 && (
                 <p className="small">
                   Can become, keeping its data:{' '}

@@ -62,13 +62,13 @@ function Start({ power }: { power: PowerSheet }) {
         id="stagger-drives"
         label="Disks that start together, 0 for all"
         value={power.group}
-        onDone={(n) => apply({ type: 'staggerStart', drives: Math.round(n), seconds: power.seconds })}
+        onDone={(n) => apply({ type: 'changeFields', subject: 'start', to: { drives: Math.round(n) } as never })}
       />
       <Typed
         id="stagger-seconds"
         label="Seconds from group to group"
         value={power.seconds}
-        onDone={(n) => apply({ type: 'staggerStart', drives: power.group, seconds: n })}
+        onDone={(n) => apply({ type: 'changeFields', subject: 'start', to: { seconds: n } as never })}
       />
       {power.suggested != null && power.suggested !== power.group && (
         <button

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { changeOf } from '../../../api/changes';
 import type { BootCandidate, BootPlan, JobView } from '../../../api/types';
 import { euro, short } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
@@ -21,7 +22,11 @@ const NEEDS: [keyof BootPlan, string][] = [
 export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
   const { apply, say, select } = useDesk();
   const { plan, needs, candidates, isPlanned } = job.boot!;
-  const set = (boot: BootPlan | null) => apply({ type: 'planBoot', boot });
+  // What stands is changed field by field; as found, there is nothing to change yet.
+  const set = (boot: BootPlan | null) => {
+    const edit = boot && isPlanned ? changeOf('boot', needs, boot) : ({ type: 'planBoot', boot } as const);
+    if (edit) apply(edit);
+  };
   const toggle = (c: BootCandidate) => {
     const places = needs.places.includes(c.place)
       ? needs.places.filter((p) => p !== c.place)

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { changeOf } from '../../../api/changes';
 import type { CacheFigures, CachePlan, JobView } from '../../../api/types';
 import { percent, short, tb, tib } from '../../../format/numbers';
 import { CacheCurve } from '../../../frame/CacheCurve';
@@ -74,7 +75,17 @@ export function CacheTab({ job, stale }: { job: JobView; stale: boolean }) {
           disks; what it would bring shows at once.
         </p>
       )}
-      {shown && <Setting cache={shown} flash={flash} arrays={arrays.map((a) => a.plan.name)} onChange={put} />}
+      {shown && (
+        <Setting
+          cache={shown}
+          flash={flash}
+          arrays={arrays.map((a) => a.plan.name)}
+          onChange={(plan) => {
+            const edit = changeOf(`cache:${shown.plan.name}`, shown.plan, plan);
+            if (edit) apply(edit);
+          }}
+        />
+      )}
       {shown &&
         (shown.why ? (
           <p className="err">

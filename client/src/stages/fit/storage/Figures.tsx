@@ -5,16 +5,12 @@ import { Typed } from './BootTab';
 /** The figures behind the chances, each with its default and source; a drive's own sheet wins over both. */
 export function Figures({ job, onClose }: { job: JobView; onClose: () => void }) {
   const { apply } = useDesk();
-  const set = (key: string, value: number | null) => {
-    const figures = Object.fromEntries(
-      job.figures.map((f) => {
-        const typed = f.key === key ? value : f.own;
-        return [f.key, typed == null ? null : typed / f.factor];
-      }),
-    );
+  const set = (key: string, typed: number | null) => {
+    const factor = job.figures.find((f) => f.key === key)!.factor;
     apply({
-      type: 'setFigures',
-      figures: Object.values(figures).every((v) => v == null) ? null : (figures as never),
+      type: 'changeFields',
+      subject: 'figures',
+      to: { [key]: typed == null ? null : typed / factor } as never,
     });
   };
   return (

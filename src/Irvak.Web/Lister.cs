@@ -1,0 +1,60 @@
+using Irvak.Store;
+
+namespace Irvak.Web;
+
+/// <summary>
+/// Keeps the listings of jobs current in the background: after a start, for what another version wrote, and after a change of the
+/// shelf. A job that can't be worked out gets a line that says so, and stops nobody.
+/// </summary>
+public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChanges changes, ILogger<Lister> log) : BackgroundService
+{
+    private const int AtOnce = 50;
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        await Task.Yield();
+        while (!stoppingToken.IsCancellationRequested)
+        {
+            try
+            {
+                await Work(stoppingToken);
+                await foreach (var change in changes.All(stoppingToken))
+                {
+                    if (change is not Notice.Library) continue;
+                    await listings.Expire(stoppingToken);
+                    await Work(stoppingToken);
+                }
+            }
+            catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+            {
+                return;
+            }
+            catch (Exception e)
+            {
+                log.LogWarning(e, "Listings are interrupted; trying again.");
+                await Task.Delay(TimeSpan.FromSeconds(5), stoppingToken);
+            }
+        }
+    }
+
+    private async Task Work(CancellationToken cancel)
+    {
+        while (await listings.Stale(AtOnce, cancel) is { Count: > 0 } stale)
+        {
+            var judging = await desk.Judging(cancel);
+            foreach (var number in stale)
+            {
+                if (await jobs.Find(number, cancel) is not { } job) continue;
+                try
+                {
+                    await listings.Keep(job, judging.Judge(job), cancel);
+                }
+                catch (Exception e) when (Database.IsOfTheWork(e))
+                {
+                    log.LogError(e, "Job {Number} can't be worked out at entry {Entry}.", number, job.LastNumber);
+                    await listings.Keep(job, null, cancel);
+                }
+            }
+        }
+    }
+}
