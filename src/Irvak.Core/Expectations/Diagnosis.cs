@@ -122,6 +122,19 @@ public static class Diagnosis
         new("Firmware that doesn't know the processor", "it prints a general name"),
         new("Another part in the socket", "two were exchanged, or the box held something else"));
 
+    private static readonly Row Air = new("air-differs",
+        "{what}: {seen}, not as it should be ({expected}).",
+        "Power off, pull the cords. Seat every fan's plug, close every empty slot and bay, lay the duct over its edges with no cable under it; then look again with the machine running.",
+        new("A plug was not pushed home again", "touched while the machine was open"),
+        new("A cable is caught in a fan or under the duct", "it turns by hand only with resistance"),
+        new("The part is worn or was missing before", "compare with what was seen before the work"));
+
+    private static readonly Row Other = new("line-differs",
+        "{what} shows {seen} instead of {expected}.",
+        "Look at it once more; when it stays so, go back to the step that touched it.",
+        new("Something was put together otherwise than planned", "compare with the plan, place by place"),
+        new("A setting of the firmware set-up", "settings fall back to their defaults after some changes"));
+
     /// <summary>Explains what deviates; empty when nothing does.</summary>
     /// <param name="after">What a capture showed; names the slots whose module has counted errors.</param>
     public static IReadOnlyList<Explanation> Of(MachineSheet sheet, Build planned, IReadOnlyList<ComparedLine> lines, Observation? after = null)
@@ -136,7 +149,7 @@ public static class Diagnosis
             explained.Add(Fill(Size, [line], line.Expected.Places, null, ("first", Say.Place(line.Expected.Places[0])), ("seen", line.Seen ?? "?"), ("expected", line.Expected.Expected)));
         foreach (var line in deviating.Where(l => ExpectedDrives.IsOne(l.Expected.Key)))
             explained.Add(Fill(line.Expected.Unit == "TiB" ? ArrayRow : Drives, [line], line.Expected.Places, line.Expected.Why, ("what", line.Expected.What), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected)));
-        foreach (var line in deviating.Where(l => l.Expected.Named is not null))
+        foreach (var line in deviating.Where(l => l.Expected is { Named: not null, Places.Count: > 0 }))
             explained.Add(Fill(Part, [line], line.Expected.Places, null, ("first", Say.Place(line.Expected.Places[0])), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected)));
         foreach (var line in deviating.Where(l => l.Expected.Key == ExpectedMemory.ErrorsKey))
         {
@@ -192,9 +205,10 @@ public static class Diagnosis
             ExpectedMemory.RateKey => low || line.Value is null ? Slow : Fast,
             ExpectedMemory.TestKey => Errors,
             ExpectedMemory.OsKey => low || line.Value is null ? Os : OsHigh,
-            _ => Total,
+            ExpectedMemory.TotalKey => Total,
+            var key => ExpectedAir.IsOne(key) ? Air : Other,
         };
-        return Fill(row, [line], [], line.Expected.Why, ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected));
+        return Fill(row, [line], [], line.Expected.Why, ("what", line.Expected.What), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected));
     }
 
     private static Explanation Fill(Row row, IEnumerable<ComparedLine> lines, IReadOnlyList<string> places, Worked? why, params (string Name, string Value)[] values)

@@ -113,7 +113,7 @@ public static class Moves
         List<string> targets = [.. arrays.Planned.Where(a => a.Why is null && "array:" + a.Plan.Name != key).OrderByDescending(a => a.Capacity!.Usable).Select(a => a.Plan.Name),
             .. q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && DrivePlace(u.Key) && !q.Arrays.Any(a => a.Members.Contains(u.Key))).Select(u => u.Key)];
         var to = Target(q, arrays, planned?.To ?? targets.FirstOrDefault(t => t != key));
-        return new(key, name, bytes, places, system, planned, [.. Enum.GetValues<MoveWay>().Where(w => w != MoveWay.Fresh || system).Select(w => Option(w, bytes, readMBs, drive, places, to))], targets);
+        return new(key, name, bytes, places, system, planned, [.. Enum.GetValues<MoveWay>().Where(w => w != MoveWay.Fresh || system || planned?.Way == w).Select(w => Option(w, bytes, readMBs, drive, places, to))], targets);
     }
 
     private static bool DrivePlace(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";

@@ -40,6 +40,8 @@ public static class EditFold
             ?? (state.Planned.At(remove.Place) is null ? new("/edit/place", $"{PlaceName.Short(remove.Place)} is empty already.") : null),
         Restore restore => RefusePlace(state, restore.Place, "/edit/place"),
         Move move => RefuseMove(state, move),
+        Arrange arrange when string.IsNullOrWhiteSpace(arrange.What) => new("/edit/what", "It says what it does."),
+        LayOut lay when string.IsNullOrWhiteSpace(lay.What) => new("/edit/what", "It says what it does."),
         Arrange arrange => Arrangement.Refusal(state, arrange),
         MakeArray make => ArrayEdits.Refusal(state, make),
         DropArray drop => ArrayEdits.Refusal(state, drop),
@@ -177,6 +179,7 @@ public static class EditFold
 
     private static SheetProblem? RefuseTogether(JobState state, Together together)
     {
+        if (string.IsNullOrWhiteSpace(together.What)) return new("/edit/what", "A group says what it does.");
         if (together.Edits.Count is 0 or > 256) return new("/edit/edits", "A group holds 1 to 256 edits.");
         for (var i = 0; i < together.Edits.Count; i++)
         {
