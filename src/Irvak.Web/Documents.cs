@@ -53,6 +53,19 @@ public static class Documents
     /// <summary>What a text holds: one machine sheet, one part or a list of parts, or a job.</summary>
     public static (Imported? Read, IReadOnlyList<SheetProblem> Problems) Read(string text)
     {
+        try
+        {
+            return Whole(text);
+        }
+        // The reader of JSON says so when a text ends in half a character.
+        catch (InvalidOperationException)
+        {
+            return (null, [new("/", "A text in it has half a character; it can’t be read.")]);
+        }
+    }
+
+    private static (Imported? Read, IReadOnlyList<SheetProblem> Problems) Whole(string text)
+    {
         JsonNode? node;
         try
         {
