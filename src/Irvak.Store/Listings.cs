@@ -79,6 +79,9 @@ public sealed class Listings(Database database)
         return values;
     }
 
+    /// <summary>The stage of a name as documents write it; null when there is none.</summary>
+    public static Stage? StageNamed(string name) => Enum.GetValues<Stage>().Cast<Stage?>().FirstOrDefault(s => Name(s!.Value) == name);
+
     private static string Name<T>(T value) where T : struct, Enum => System.Text.Json.JsonSerializer.Serialize(value, Database.Json).Trim('"');
 
     private static T Named<T>(string name) where T : struct, Enum => System.Text.Json.JsonSerializer.Deserialize<T>($"\"{name}\"", Database.Json);

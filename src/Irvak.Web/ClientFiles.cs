@@ -18,7 +18,8 @@ public static class ClientFiles
         app.Use((http, next) => Compressed(http, next, files));
         app.UseStaticFiles(new StaticFileOptions { FileProvider = files, OnPrepareResponse = Prepare, ContentTypeProvider = types });
         var page = File.ReadAllText(Path.Combine(root, "index.html"));
-        app.MapFallback("{*path:nonfile}", (HttpContext http, string? path) => path?.StartsWith("api/", StringComparison.Ordinal) == true ? Problems.Unknown($"/{path}") : Page(http, page)).ExcludeFromDescription();
+        // Only what is asked for: a write of the wrong type is answered by its own endpoint, not by a page.
+        app.MapGet("{*path:nonfile}", (HttpContext http, string? path) => path?.StartsWith("api/", StringComparison.Ordinal) == true ? Problems.Unknown($"/{path}") : Page(http, page)).WithOrder(int.MaxValue).ExcludeFromDescription();
     }
 
     /// <summary>Scripts and styles were compressed at build; whoever takes brotli gets that file.</summary>

@@ -72,7 +72,7 @@ public static class Refusals
     private static bool IsAway(Exception e) => e switch
     {
         // Class 53: no room; 57: it stops or starts; 08: the line is cut; 25006: it only reads; 58: its files fail; 40: two met.
-        PostgresException postgres => postgres.SqlState[..2] is "53" or "57" or "08" or "58" or "40" || postgres.SqlState is "25006",
+        PostgresException postgres => postgres.SqlState[..2] is "53" or "57" or "08" or "58" or "40" || postgres.SqlState is "25006" || postgres.Severity is "FATAL" or "PANIC",
         NpgsqlException or TimeoutException => true,
         _ => e.InnerException is { } inner && IsAway(inner),
     };

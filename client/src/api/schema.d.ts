@@ -5642,7 +5642,7 @@ export interface operations {
     listJobs: {
         parameters: {
             query?: {
-                stage?: components["schemas"]["Stage"];
+                stage?: string;
                 before?: number;
             };
             header?: never;

@@ -42,11 +42,13 @@ public static class Bench
 
     public static void MapBench(this IEndpointRouteBuilder routes)
     {
-        routes.MapGet("/api/jobs", async (Stage? stage, long? before, Listings listings, CancellationToken cancel) =>
+        routes.MapGet("/api/jobs", async (string? stage, long? before, Listings listings, CancellationToken cancel) =>
         {
-            var (jobs, counts) = await listings.Newest(stage, before, PerStage, cancel);
+            Stage? only = null;
+            if (stage is not null && (only = Listings.StageNamed(stage)) is null) return Problems.Invalid(new SheetProblem("/stage", $"There is no stage {stage}."));
+            var (jobs, counts) = await listings.Newest(only, before, PerStage, cancel);
             return TypedResults.Ok(new BenchPage([.. jobs.Select(BenchJob.From)], [.. counts.OrderBy(c => c.Key).Select(c => new StageCount(c.Key, c.Value))]));
-        }).WithName("listJobs").ProducesProblem(400).ProducesProblem(503);
+        }).WithName("listJobs").Produces<BenchPage>().ProducesProblem(400).ProducesProblem(503);
 
         routes.MapPost("/api/jobs", async (BeginRequest request, Jobs jobs, Library library, JobDesk desk, TimeProvider clock, CancellationToken cancel) =>
         {
