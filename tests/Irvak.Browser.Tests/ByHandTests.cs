@@ -11,7 +11,7 @@ public class ByHandTests(Site site)
         using var window = new Window(site, "Bao").Open("/begin");
         window.Type("#title", "Mewstone, sign desk");
         window.Press("A sheet from the shelf");
-        window.Find("#sheet").SendKeys("Tarrowby Plover");
+        window.Choose("#sheet", "Tarrowby Plover");
         window.Press("Begin");
 
         // Survey by hand: the processor, the one module, the word size.

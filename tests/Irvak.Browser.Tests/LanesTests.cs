@@ -32,7 +32,8 @@ public class LanesTests(Site site)
     [Fact]
     public void Everything_is_laid_out_on_request_and_taken_back()
     {
-        using var window = new Window(site).Open("/jobs/0111/fit?sheet=lanes");
+        var job = site.Own("0111");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=lanes");
         window.See("12 loose", "svg.loom");
         window.Press("Assign for me");
         window.See("0 stops left of 1.", ".assign-answer");
@@ -48,7 +49,8 @@ public class LanesTests(Site site)
     [Fact]
     public void The_loom_is_walked_by_keys_and_puts_what_is_in_hand()
     {
-        using var window = new Window(site).Open("/jobs/0111/fit?sheet=lanes");
+        var job = site.Own("0111");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=lanes");
         window.See("12 loose", "svg.loom");
         window.Script<object?>("document.querySelector(\"[data-loom='slot:card:S3']\").focus(); return null");
         window.Keys_(Keys.ArrowDown);
@@ -66,7 +68,8 @@ public class LanesTests(Site site)
     [Fact]
     public void The_stream_tells_each_stage_and_answers_what_if()
     {
-        using var window = new Window(site).Open("/jobs/0110/fit?sheet=path");
+        var job = site.Own("0110");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=path");
         window.See("M: 490 MB/s arrive; narrowest is the drives.");
         window.Script<object?>("document.querySelector('[data-stage=\"0\"]').focus(); return null");
         window.Keys_(Keys.ArrowRight);
@@ -88,7 +91,8 @@ public class LanesTests(Site site)
     [Fact]
     public void Air_and_pads_are_answered_by_eye_and_judged()
     {
-        using var window = new Window(site).Open("/jobs/0111/fit?sheet=power");
+        var job = site.Own("0111");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=power");
         window.See("the supply gives 950 W");
         Choose(window, "fan 2", "unplugged");
         window.See("Fan 2 is unplugged.", ".verdicts");

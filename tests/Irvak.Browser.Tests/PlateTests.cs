@@ -41,7 +41,7 @@ public class PlateTests(Site site)
         using var window = new Window(site).Open("/begin");
         window.Type("#title", "Plate of " + machine);
         window.Press("A sheet from the shelf");
-        window.Find("#sheet").SendKeys(JsonDocument.Parse(File.ReadAllText(Directory.GetFiles(Repository.At("demo", "sheets"), $"*{machine}.json").Single())).RootElement is var s ? $"{s.GetProperty("maker").GetString()} {s.GetProperty("name").GetString()}" : "");
+        window.Choose("#sheet", JsonDocument.Parse(File.ReadAllText(Directory.GetFiles(Repository.At("demo", "sheets"), $"*{machine}.json").Single())).RootElement is var s ? $"{s.GetProperty("maker").GetString()} {s.GetProperty("name").GetString()}" : "");
         window.Press("Begin");
         window.Find("[data-testid=files]").SendKeys(string.Join('\n', files));
         window.Until(d => d.FindElements(OpenQA.Selenium.By.CssSelector(".files li")).Count == files.Count && !d.FindElement(OpenQA.Selenium.By.CssSelector(".files")).Text.Contains("reading\n"), "every file read");

@@ -15,6 +15,8 @@ public sealed class Site : WebApplicationFactory<Program>, IAsyncLifetime
 {
     private readonly ScratchDatabase _scratch = new();
 
+    public string Connection => _scratch.ConnectionString;
+
     public Uri Address { get; private set; } = null!;
 
     protected override void ConfigureWebHost(IWebHostBuilder builder) => builder
@@ -35,6 +37,16 @@ public sealed class Site : WebApplicationFactory<Program>, IAsyncLifetime
     {
         await base.DisposeAsync();
         await _scratch.DisposeAsync();
+    }
+
+    /// <summary>A job of the caller's own with the history of a demo job: what a test does to it, no other test sees.</summary>
+    public string Own(string demo)
+    {
+        using var http = new HttpClient { BaseAddress = Address };
+        using var document = new StringContent(http.GetStringAsync($"/api/jobs/{demo}/document").GetAwaiter().GetResult(), System.Text.Encoding.UTF8, "text/plain");
+        using var answer = http.PostAsync($"/api/import?who=Ines&key={Guid.NewGuid()}", document).GetAwaiter().GetResult();
+        var text = answer.Content.ReadAsStringAsync().GetAwaiter().GetResult();
+        return answer.IsSuccessStatusCode ? System.Text.Json.JsonDocument.Parse(text).RootElement.GetProperty("ids")[0].GetString()! : throw new InvalidOperationException($"Job {demo} could not be copied: {text}");
     }
 
     public static string Capture(string name) => File.ReadAllText(Repository.At("demo", "captures", name));

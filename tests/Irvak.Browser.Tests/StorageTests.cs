@@ -10,7 +10,8 @@ public class StorageTests(Site site)
     [Fact]
     public void Failures_are_rehearsed_on_the_drawing_and_nothing_is_stored()
     {
-        using var window = new Window(site).Open("/jobs/0110/fit?sheet=arrays");
+        var job = site.Own("0110");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=arrays");
         window.See("From raw to shown");
         Keys1(window, "R");
         window.See("M is whole: it survives 2 failures.");
@@ -30,7 +31,8 @@ public class StorageTests(Site site)
     [Fact]
     public void A_simulation_runs_beside_the_work_and_is_stopped()
     {
-        using var window = new Window(site).Open("/jobs/0110/fit?sheet=arrays");
+        var job = site.Own("0110");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=arrays");
         window.See("From raw to shown");
         Keys1(window, "S");
         window.Type("#sim-runs", "200000");
@@ -49,7 +51,8 @@ public class StorageTests(Site site)
     [Fact]
     public void A_controller_is_chosen_for_these_drives_and_its_small_parts_come_along()
     {
-        using var window = new Window(site).Open("/jobs/0110/fit?sheet=arrays");
+        var job = site.Own("0110");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=arrays");
         window.See("From raw to shown");
         Keys1(window, "C");
         window.See("loses levels", ".controllers");
@@ -66,7 +69,8 @@ public class StorageTests(Site site)
     [Fact]
     public void Data_moves_by_a_chosen_way_and_drives_that_leave_are_wiped_on_record()
     {
-        using var window = new Window(site).Open("/jobs/0110/fit?sheet=arrays&open=moving");
+        var job = site.Own("0110");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=arrays&open=moving");
         window.See("md1, up to 8.0 TB");
         // New drives want the bays of the old ones: a clone is impossible, the backup is not.
         Assert.False(window.Until(d => d.FindElement(By.XPath("//label[contains(.,'Clone')]/input")), "clone").Enabled);
@@ -90,7 +94,8 @@ public class StorageTests(Site site)
     [Fact]
     public void A_cache_is_weighed_and_the_boot_drive_chosen()
     {
-        using var window = new Window(site).Open("/jobs/0110/fit?sheet=cache");
+        var job = site.Own("0110");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=cache");
         window.See("It helps:");
         window.Type("#hot-M", "200000");
         window.Keys_(Keys.Enter);
@@ -106,7 +111,7 @@ public class StorageTests(Site site)
         window.Press("As found after all");
         window.Until(d => !d.FindElement(By.CssSelector(".verdicts")).Text.Contains("worn out", StringComparison.Ordinal), "as found");
         // A default is replaced, and brought back.
-        window.Open("/jobs/0110/fit?sheet=arrays&open=figures");
+        window.Open($"/jobs/{job}/fit?sheet=arrays&open=figures");
         window.Type("#figure-repairStartsHours", "200");
         window.Keys_(Keys.Enter);
         window.Press("Default");
@@ -117,7 +122,8 @@ public class StorageTests(Site site)
     [Fact]
     public void A_drive_is_dragged_from_one_array_to_another()
     {
-        using var window = new Window(site).Open("/jobs/0109/fit?sheet=arrays");
+        var job = site.Own("0109");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=arrays");
         window.See("md1, 4");
         window.Script<object?>("""
             const drive = [...document.querySelectorAll('.member')].find((b) => b.getAttribute('aria-label').startsWith('12,'));
@@ -137,7 +143,8 @@ public class StorageTests(Site site)
     [Fact]
     public void The_working_sheets_are_walked_with_the_arrow_keys()
     {
-        using var window = new Window(site).Open("/jobs/0110/fit");
+        var job = site.Own("0110");
+        using var window = new Window(site).Open($"/jobs/{job}/fit");
         window.Find("[data-sheet=memory]");
         window.Script<object?>("document.querySelector('[data-sheet=memory]').focus(); return null");
         foreach (var says in new[] { "From raw to shown", "To enter in firmware", "A benchmark should show", "It helps:", "The system starts from X1", "Over the start" })
@@ -153,12 +160,13 @@ public class StorageTests(Site site)
     [Fact]
     public void What_is_erased_is_typed_before_the_step_counts()
     {
-        using var window = new Window(site).Open("/jobs/0109/fit?sheet=arrays");
+        var job = site.Own("0109");
+        using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=arrays");
         window.See("md1, 4");
         window.Press("md1, 4");
         window.Find("#array-level").SendKeys("Mirrored pairs");
         window.See("Creating md1 erases", ".verdicts");
-        window.Open("/jobs/0109/hands-on");
+        window.Open($"/jobs/{job}/hands-on");
         window.Press("All steps");
         // Ticking it in the list leads to its own page.
         window.Until(d => { d.FindElement(By.XPath("//label[contains(.,'Create array md1')]/input")).Click(); return true; }, "its tick");

@@ -11,7 +11,7 @@ public class TwoWindowsTests(Site site)
         using var ines = new Window(site, "Ines").Open("/begin");
         ines.Type("#title", "Two windows");
         ines.Press("A sheet from the shelf");
-        ines.Find("#sheet").SendKeys("Tarrowby Plover");
+        ines.Choose("#sheet", "Tarrowby Plover");
         ines.Press("Begin");
         ines.See("Is there a processor in SoC?");
         var number = ines.Path.Split('/')[2];

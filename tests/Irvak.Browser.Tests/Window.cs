@@ -13,6 +13,9 @@ public sealed class Window : IDisposable
         "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--window-size=1280,800",
     ];
 
+    // For states, not for speed: a busy machine takes its time.
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(90);
+
     private readonly DirectoryInfo _profile = Directory.CreateTempSubdirectory("irvak-browser-");
     private readonly ChromeDriverService _service = ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver");
     private readonly Uri _address;
@@ -48,7 +51,7 @@ public sealed class Window : IDisposable
     /// <summary>Waits until something is true of the page; says what it saw when it never is.</summary>
     public T Until<T>(Func<ChromeDriver, T> what, string describe)
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(20)) { PollingInterval = TimeSpan.FromMilliseconds(40) };
+        var wait = new WebDriverWait(Driver, Patience) { PollingInterval = TimeSpan.FromMilliseconds(40) };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException), typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
         try
         {
@@ -77,6 +80,15 @@ public sealed class Window : IDisposable
         field.SendKeys(Keys.Control + "a");
         field.SendKeys(text);
     }
+
+    /// <summary>Chooses from a list by the words of an entry, once the entry is there.</summary>
+    public void Choose(string css, string words) => Until(d =>
+    {
+        var list = d.FindElement(By.CssSelector(css));
+        if (list.FindElements(By.TagName("option")).FirstOrDefault(o => o.Text.StartsWith(words, StringComparison.Ordinal)) is not { } entry) return false;
+        entry.Click();
+        return true;
+    }, $"“{words}” in {css}");
 
     /// <summary>Puts text into a field as pasting does, all at once.</summary>
     public void Paste(string css, string text)

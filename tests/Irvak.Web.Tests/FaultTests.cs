@@ -286,10 +286,10 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
                 if (line.Contains(what, StringComparison.Ordinal)) return;
             Assert.Fail($"The stream ended before it told {what}.");
         }
-        await Await("event: open");
+        await Await("event: listening");
         await WebFixture.Ok(await Web.Edit(number, last, new { type = "setNote", about = "machine", text = "x" }));
         await Await($"\"number\":{last + 1}");
         await Elsewhere($"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{await NameOf()}' and query like 'listen%'");
-        await Await("event: open");
+        await Await("event: listening");
     }
 }

@@ -215,12 +215,12 @@ export function useLive(number: string) {
   useEffect(
     () =>
       hear((heard) => {
-        if (heard.kind === 'open') void compare(client, number);
+        if (heard.kind === 'listening') void compare(client, number);
         if (heard.kind === 'edit' && heard.job === number) {
           heardOf.set(number, Math.max(heardOf.get(number) ?? 0, heard.number ?? 0));
           catchUp(client, number);
         }
-        if (heard.kind === 'shelf' || heard.kind === 'open')
+        if (heard.kind === 'shelf' || heard.kind === 'listening')
           for (const key of ['shelf', 'sheets', 'evidence']) void client.invalidateQueries({ queryKey: [key] });
         // Stock and evidence are part of what a job shows.
         if (heard.kind === 'shelf' && !client.isMutating({ mutationKey: jobKey(number) }))

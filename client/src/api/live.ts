@@ -1,11 +1,11 @@
 /** What a window hears: that listening has begun (anew), that a job has a new entry, or that shelf, sheets or evidence changed. */
 export interface Heard {
-  kind: 'open' | 'edit' | 'shelf';
+  kind: 'listening' | 'edit' | 'shelf';
   job?: string | null;
   number?: number;
 }
 
-const KINDS = ['open', 'edit', 'shelf'] as const;
+const KINDS = ['listening', 'edit', 'shelf'] as const;
 const LOCK = 'irvak.live';
 const listeners = new Set<(heard: Heard) => void>();
 let channel: BroadcastChannel | null = null;

@@ -16,7 +16,7 @@ export function Import() {
     mutationFn: async (body: string) =>
       unwrap(
         await api.POST('/api/import', {
-          params: { query: { who: person.get(), key: newKey() } },
+          params: { query: { who: await person.named(), key: newKey() } },
           body,
           bodySerializer: (b) => b as string,
           headers: { 'Content-Type': 'text/plain' },

@@ -8,13 +8,13 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Irvak.Web.Endpoints;
 
 /// <summary>What a screen hears.</summary>
-/// <param name="Kind">open: it listens from now on, and looks whether it missed something; edit: a job has a new entry; shelf: shelf, sheets or evidence changed.</param>
+/// <param name="Kind">listening: it listens from now on, and looks whether it missed something; edit: a job has a new entry; shelf: shelf, sheets or evidence changed.</param>
 public sealed record Heard(string Kind, string? Job = null, int Number = 0);
 
 /// <summary>Passes the database's notices on to every open screen of this host. One database connection, however many screens.</summary>
 public sealed class LiveBoard(JobChanges changes, ILogger<LiveBoard> log) : BackgroundService
 {
-    // What a slow screen has not fetched yet; what doesn't fit is told by one “open”, after which it looks at everything.
+    // What a slow screen has not fetched yet; what doesn't fit is told by one “listening”, after which it looks at everything.
     private const int MostWaiting = 64;
 
     private sealed record Screen(string? Job, Channel<Heard> Channel)
@@ -24,7 +24,7 @@ public sealed class LiveBoard(JobChanges changes, ILogger<LiveBoard> log) : Back
 
     private readonly ConcurrentDictionary<Guid, Screen> _screens = new();
 
-    /// <summary>Changes of one job, or of everything; begins with an “open”.</summary>
+    /// <summary>Changes of one job, or of everything; begins with an “listening”.</summary>
     public async IAsyncEnumerable<Heard> Follow(string? job, [EnumeratorCancellation] CancellationToken cancel)
     {
         var id = Guid.NewGuid();
@@ -33,13 +33,13 @@ public sealed class LiveBoard(JobChanges changes, ILogger<LiveBoard> log) : Back
         try
         {
             // Registered first, told then: what happens in between is heard.
-            yield return new Heard("open");
+            yield return new Heard("listening");
             while (await screen.Channel.Reader.WaitToReadAsync(cancel))
             {
                 while (screen.Channel.Reader.TryRead(out var heard)) yield return heard;
                 if (!screen.Missed) continue;
                 screen.Missed = false;
-                yield return new Heard("open");
+                yield return new Heard("listening");
             }
         }
         finally
@@ -61,7 +61,7 @@ public sealed class LiveBoard(JobChanges changes, ILogger<LiveBoard> log) : Back
             try
             {
                 await foreach (var change in changes.All(stoppingToken))
-                    Tell(change switch { Notice.Entry entry => new Heard("edit", entry.Job, entry.Number), Notice.Library => new Heard("shelf"), _ => new Heard("open") });
+                    Tell(change switch { Notice.Entry entry => new Heard("edit", entry.Job, entry.Number), Notice.Library => new Heard("shelf"), _ => new Heard("listening") });
             }
             catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
             {

@@ -1,12 +1,11 @@
 import { useState } from 'react';
 import { useCaptures, useTakeCapture } from '../../api/hooks';
-import { person } from '../../api/person';
 import { useDesk } from '../../frame/desk';
 import { PasteField } from './PasteField';
 
 /** The captures of a phase with how many lines were understood, and a field for the next one. */
 export function Captures({ phase }: { phase: 'before' | 'after' }) {
-  const { job, say } = useDesk();
+  const { job } = useDesk();
   const captures = (useCaptures(job).data ?? []).filter((c) => c.phase === phase);
   const take = useTakeCapture(job.number);
   const [open, setOpen] = useState<number | null>(null);
@@ -78,7 +77,6 @@ export function Captures({ phase }: { phase: 'before' | 'after' }) {
         busy={take.isPending}
         error={take.error?.message}
         onTake={(pieces) => {
-          if (!person.get()) return say('Say your name first.');
           for (const piece of pieces) take.mutate({ ...piece, phase });
         }}
       />

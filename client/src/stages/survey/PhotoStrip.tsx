@@ -1,13 +1,12 @@
 import { Dialog } from '@mui/material';
 import { useRef, useState } from 'react';
-import { person } from '../../api/person';
 import { usePhotoEdits, usePhotos } from '../../api/hooks';
 import { short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 
 /** Photos of one place. A tablet offers its camera; a copy without location is stored. */
 export function PhotoStrip({ about }: { about: string }) {
-  const { job, say } = useDesk();
+  const { job } = useDesk();
   const photos = (usePhotos(job.number).data ?? []).filter((p) => p.about === about);
   const { add, drop } = usePhotoEdits(job.number);
   const picker = useRef<HTMLInputElement>(null);
@@ -15,7 +14,6 @@ export function PhotoStrip({ about }: { about: string }) {
   const address = (id: number) => `/api/jobs/${encodeURIComponent(job.number)}/photos/${id}`;
   const name = about === 'machine' ? 'the machine' : short(about);
   const take = (files: FileList | null) => {
-    if (!person.get()) return say('Say your name first.');
     for (const file of [...(files ?? [])].slice(0, 20)) add.mutate({ file, about, note: '' });
   };
   return (
