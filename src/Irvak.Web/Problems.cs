@@ -33,7 +33,7 @@ public static class Problems
         _ => throw new ArgumentException($"{outcome.GetType().Name} is no refusal.", nameof(outcome)),
     };
 
-    private static string Sentence(Clash clash) => $"{clash.Who} has put “{clash.Theirs}” there since you looked; you wanted “{clash.Yours}”.";
+    private static string Sentence(Clash clash) => $"{clash.Who} has changed {clash.What} since you looked: “{clash.Theirs}”; you wanted “{clash.Yours}”.";
 
     internal static string Told(HistoryEntry entry) => entry.Edit?.Tell() ?? "made a change that can’t be read any more";
 

@@ -67,7 +67,12 @@ public class AnyEditTests
                 new Judging(Evidence, ById, Web).Judge(new Job(1, "0101", "t", "o", "Ines", DateTimeOffset.UnixEpoch, entries.Count, read));
                 Assert.False(string.IsNullOrWhiteSpace(edit.Tell()));
                 Assert.DoesNotContain("{ ", edit.Tell(), StringComparison.Ordinal);
-                foreach (var subject in edit.Touches()) Assert.NotNull(edit.ValueAt(subject));
+                foreach (var subject in edit.Touches())
+                {
+                    // A clash names both values and the subject as people call them, never as the code does.
+                    Assert.DoesNotContain(" { ", edit.ValueAt(subject), StringComparison.Ordinal);
+                    Assert.DoesNotMatch("^[a-z-]+:|#", SubjectWords.Of(subject).Replace("plug:FAN 1", "", StringComparison.Ordinal));
+                }
                 // Without it, the state is the one before.
                 if (i % 10 == 0) Assert.Equal(Database.ToJson(before), Database.ToJson(History.Fold([.. entries, new HistoryEntry(entries.Count + 1, entries[^1].Stamp, EntryKind.Undo, null, [entries.Count])])));
             }

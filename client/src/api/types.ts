@@ -76,7 +76,7 @@ export interface Problem {
   status: number;
   detail?: string;
   errors?: { path: string; text: string }[];
-  clashes?: { subject: string; theirs: string; yours: string; who: string; number: number }[];
+  clashes?: { subject: string; what: string; theirs: string; yours: string; who: string; number: number }[];
   lastNumber?: number;
   dependents?: { number: number; who: string; sentence: string }[];
 }

@@ -5,7 +5,6 @@ import { Refusal } from '../api/client';
 import { useEdits, useJob, useLive, useUndo, useWaiting } from '../api/hooks';
 import { person } from '../api/person';
 import type { Edit, Stage } from '../api/types';
-import { short } from '../format/numbers';
 import { DeskContext, type Desk, type Hand } from './desk';
 import { Head } from './Head';
 import { Help } from './dialogs';
@@ -164,7 +163,7 @@ function RefusedDialog({ refused, onClose }: { refused: Refused | null; onClose:
             <tbody>
               {clashes.map((c) => (
                 <tr key={c.subject}>
-                  <td>{short(c.subject)}</td>
+                  <td>{c.what}</td>
                   <td>
                     {c.theirs} <span className="quiet">by {c.who}</span>
                   </td>

@@ -30,7 +30,7 @@ public sealed record PlanBoot(BootPlan? Boot) : Edit
 {
     public override IEnumerable<string> Touches() => ["boot"];
 
-    public override string ValueAt(string subject) => Boot is null ? "as found" : string.Join(" and ", Boot.Places.Select(PlaceName.Short));
+    public override string ValueAt(string subject) => Boot is null ? "as found" : FieldWords.All(Boot);
 
-    public override string Tell() => Boot is null ? "leaves the boot drive as found" : $"lets the system start from {ValueAt("")}";
+    public override string Tell() => Boot is null ? "leaves the boot drive as found" : $"lets the system start from {string.Join(" and ", Boot.Places.Select(PlaceName.Short))}";
 }

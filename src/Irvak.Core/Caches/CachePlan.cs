@@ -31,7 +31,7 @@ public sealed record PlanCache(CachePlan Cache) : Edit
 {
     public override IEnumerable<string> Touches() => ["cache:" + Cache.Name, .. Cache.Places.Select(p => "member:" + p)];
 
-    public override string ValueAt(string subject) => subject.StartsWith("member:", StringComparison.Ordinal) ? Cache.Name : Tell();
+    public override string ValueAt(string subject) => subject.StartsWith("member:", StringComparison.Ordinal) ? Cache.Name : FieldWords.All(Cache);
 
     public override string Tell() => $"plans {(Cache.WriteBack ? "a write-back" : "a read")} cache {Cache.Name} before {string.Join(", ", Cache.Volumes.Select(v => v.Array))}";
 }

@@ -37,7 +37,7 @@ public sealed record SetFigures(DriveFigures? Figures) : Edit
 {
     public override IEnumerable<string> Touches() => ["figures"];
 
-    public override string ValueAt(string subject) => Figures is null ? "the defaults" : $"{Figures}";
+    public override string ValueAt(string subject) => Figures is null ? "the defaults" : FieldWords.All(Figures);
 
     public override string Tell() => Figures is null ? "brings the default figures of drives back" : "puts own figures in place of defaults of drives";
 }

@@ -27,7 +27,7 @@ public sealed record PlanMove(string Subject, MoveWay? Way, string? To) : Edit
 {
     public override IEnumerable<string> Touches() => ["move:" + Subject];
 
-    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Way} {To}";
+    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Moves.Words[Way.Value].Name.ToLowerInvariant()}{(To is null ? "" : " to " + PlaceName.Short(To))}";
 
     public override string Tell() => Way is null ? $"takes back where {PlaceName.Short(Subject)} goes" : $"plans {Moves.Words[Way.Value].Name.ToLowerInvariant()} for {PlaceName.Short(Subject)}{(To is null ? "" : $", to {PlaceName.Short(To)}")}";
 }

@@ -25,7 +25,7 @@ public sealed record RecordWipe(string Place, WipeWay? Way, bool Done) : Edit
 {
     public override IEnumerable<string> Touches() => ["wipe:" + Place];
 
-    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Way}{(Done ? ", done" : "")}";
+    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Wiping.Words[Way.Value].ToLowerInvariant()}{(Done ? ", done" : "")}";
 
     public override string Tell() => Way is not { } way ? $"takes back how the drive of {PlaceName.Short(Place)} is wiped"
         : way == WipeWay.Keep ? $"keeps the drive of {PlaceName.Short(Place)} as it is"

@@ -31,7 +31,7 @@ public sealed record ChangeFields(string Subject, IReadOnlyDictionary<string, Js
     public override string ValueAt(string subject)
     {
         foreach (var (field, value) in To)
-            if (Clashes.Part(Subject, field) == subject) return FieldWords.Value(value);
+            if (Clashes.Part(Subject, field) == subject) return FieldWords.Value(field, value);
         foreach (var (field, change) in InLists)
             foreach (var place in change.Add.Concat(change.Drop))
                 if (Clashes.Part(Subject, $"{field} {place}") == subject) return change.Add.Contains(place) ? "in it" : "not in it";
@@ -40,37 +40,37 @@ public sealed record ChangeFields(string Subject, IReadOnlyDictionary<string, Js
 
     public override string Tell()
     {
-        var said = To.Select(t => $"{FieldWords.Of(t.Key)} {(Was?.ContainsKey(t.Key) == true ? $"from {FieldWords.Value(Was[t.Key])} " : "")}to {FieldWords.Value(t.Value)}")
+        var said = To.Select(t => $"{FieldWords.Of(t.Key)} {(Was?.ContainsKey(t.Key) == true ? $"from {FieldWords.Value(t.Key, Was[t.Key])} " : "")}to {FieldWords.Value(t.Key, t.Value)}")
             .Concat(InLists.SelectMany(l => l.Value.Add.Select(p => $"{FieldWords.Of(l.Key)}: {PlaceName.Short(p)} comes in").Concat(l.Value.Drop.Select(p => $"{FieldWords.Of(l.Key)}: {PlaceName.Short(p)} goes"))));
-        return $"changes of {Name}: {string.Join("; ", said)}";
+        return $"changes {SubjectWords.Of(Subject)}: {string.Join("; ", said)}";
     }
-
-    private string Name => Subject switch
-    {
-        FieldFold.BootSubject => "the boot drive",
-        FieldFold.FiguresSubject => "the figures of drives",
-        FieldFold.StartSubject => "the start of the disks",
-        _ => Subject.Replace(':', ' '),
-    };
 }
 
 /// <summary>Fields in words, for history and clashes.</summary>
 public static class FieldWords
 {
-    private static readonly Dictionary<string, string> Words = new()
+    // Names of fields as screens call them, with the unit of their numbers.
+    private static readonly Dictionary<string, (string Name, string Unit)> Words = new()
     {
-        ["level"] = "level", ["members"] = "drives", ["host"] = "keeper", ["groups"] = "groups", ["spares"] = "spares", ["stripKiB"] = "strip, KiB", ["use"] = "use", ["scratch"] = "scratch only",
-        ["backedUp"] = "backed up", ["writtenGBPerDay"] = "written a day, GB", ["sparesForAll"] = "spare for all arrays",
-        ["places"] = "drives", ["volumes"] = "volumes", ["writeBack"] = "holds writes", ["blockKiB"] = "block, KiB",
-        ["baseGB"] = "system, GB", ["growthGBPerYear"] = "growth a year, GB", ["stagingGB"] = "room for updates, GB", ["sharedGB"] = "other data, GB", ["sharedWrittenGBPerDay"] = "written a day by other data, GB",
-        ["diskFailures"] = "disks that fail in a year", ["flashFailures"] = "flash drives that fail in a year", ["diskExponent"] = "unreadable sector of a disk", ["flashExponent"] = "unreadable sector of flash",
-        ["repairStartsHours"] = "repair starts after, h", ["rebuildShare"] = "share of a rebuild", ["spareDays"] = "days for an ordered drive", ["spareTarget"] = "spares last in",
-        ["drives"] = "disks together", ["seconds"] = "seconds between",
+        ["level"] = ("level", ""), ["members"] = ("drives", ""), ["host"] = ("keeper", ""), ["groups"] = ("groups", ""), ["spares"] = ("spares", ""), ["stripKiB"] = ("strip", "KiB"), ["use"] = ("use", ""), ["scratch"] = ("scratch only", ""),
+        ["backedUp"] = ("backed up", ""), ["writtenGBPerDay"] = ("written a day", "GB"), ["sparesForAll"] = ("spare for all arrays", ""),
+        ["places"] = ("drives", ""), ["volumes"] = ("volumes", ""), ["writeBack"] = ("holds writes", ""), ["blockKiB"] = ("block", "KiB"),
+        ["baseGB"] = ("system", "GB"), ["growthGBPerYear"] = ("growth a year", "GB"), ["stagingGB"] = ("room for updates", "GB"), ["sharedGB"] = ("other data", "GB"), ["sharedWrittenGBPerDay"] = ("written a day by other data", "GB"),
+        ["diskFailures"] = ("share of disks that fail in a year", ""), ["flashFailures"] = ("share of flash drives that fail in a year", ""), ["diskExponent"] = ("exponent of unreadable sectors of a disk", ""), ["flashExponent"] = ("exponent of unreadable sectors of flash", ""),
+        ["repairStartsHours"] = ("repair starts after", "h"), ["rebuildShare"] = ("share of the rate for a rebuild", ""), ["spareDays"] = ("an ordered drive comes in", "days"), ["spareTarget"] = ("share of cases in which spares last", ""),
+        ["drives"] = ("disks that start together", ""), ["seconds"] = ("time between groups", "s"),
     };
 
-    public static string Of(string field) => Words.GetValueOrDefault(field, field);
+    public static string Of(string field) => Words.TryGetValue(field, out var words) ? words.Name : field;
 
     public static bool Knows(string field) => Words.ContainsKey(field);
+
+    /// <summary>A value of a field with its unit.</summary>
+    public static string Value(string field, JsonElement? value) => value is { ValueKind: JsonValueKind.Number } && Words.TryGetValue(field, out var words) && words.Unit.Length > 0 ? $"{Value(value)} {words.Unit}" : Value(value);
+
+    /// <summary>Everything that is said of a thing, for telling two of a kind apart.</summary>
+    public static string All(object thing) =>
+        string.Join("; ", FieldFold.Written(thing).EnumerateObject().Where(p => Knows(p.Name)).Select(p => $"{Of(p.Name)} {Value(p.Name, p.Value)}"));
 
     /// <summary>A value as people write it.</summary>
     public static string Value(JsonElement? value) => value switch
@@ -95,6 +95,9 @@ internal static class FieldFold
 
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull, RespectNullableAnnotations = true };
 
+    /// <summary>A plan as its document.</summary>
+    public static JsonElement Written(object thing) => JsonSerializer.SerializeToElement(thing, thing.GetType(), Json);
+
     public static SheetProblem? Refusal(JobState state, ChangeFields change)
     {
         var (edit, problem) = Whole(state, change);
@@ -106,7 +109,7 @@ internal static class FieldFold
     /// <summary>The change with the values that stand there now, for history.</summary>
     public static ChangeFields Completed(JobState state, ChangeFields change)
     {
-        var now = Current(state, change.Subject) is { } current ? JsonSerializer.SerializeToElement(current, current.GetType(), Json) : default;
+        var now = Current(state, change.Subject) is { } current ? Written(current) : default;
         JsonElement? Before(string field) => now.ValueKind == JsonValueKind.Object && now.TryGetProperty(field, out var value) ? value.Clone() : null;
         return change with { Was = change.To.Keys.ToDictionary(f => f, Before) };
     }

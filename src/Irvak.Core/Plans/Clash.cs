@@ -5,7 +5,8 @@ namespace Irvak.Core.Plans;
 /// <param name="Theirs">What stands there now.</param>
 /// <param name="Yours">What the late edit wanted.</param>
 /// <param name="Who">Who came first.</param>
-public sealed record Clash(string Subject, string Theirs, string Yours, string Who, int Number);
+/// <param name="What">The subject as people call it.</param>
+public sealed record Clash(string Subject, string Theirs, string Yours, string Who, int Number, string What);
 
 public static class Clashes
 {
@@ -30,7 +31,7 @@ public static class Clashes
             foreach (var subject in theirs.Touches())
                 foreach (var own in wanted.Where(w => Meet(w, subject)))
                     if (own == subject && theirs.ValueAt(subject) == mine.ValueAt(own)) clashes.Remove(own);
-                    else clashes[own] = new Clash(own, theirs.ValueAt(subject), mine.ValueAt(own), entry.Stamp.Who, entry.Number);
+                    else clashes[own] = new Clash(own, theirs.ValueAt(subject), mine.ValueAt(own), entry.Stamp.Who, entry.Number, SubjectWords.Of(own));
         }
         return [.. clashes.Values];
     }

@@ -83,7 +83,7 @@ public sealed record RecordFound(IReadOnlyDictionary<string, Unit?> Places, Syst
     public override IEnumerable<string> Touches() => Places.Keys.Select(p => "found:" + p).Concat(System is null ? [] : ["system"]);
 
     public override string ValueAt(string subject) => subject == "system"
-        ? $"{System}"
+        ? string.Join(", ", FieldFold.Written(System!).EnumerateObject().Where(p => p.Value.ValueKind is global::System.Text.Json.JsonValueKind.String or global::System.Text.Json.JsonValueKind.Number).Select(p => $"{p.Name} {FieldWords.Value(p.Value)}"))
         : Places.TryGetValue(subject["found:".Length..], out var unit) ? unit?.Long ?? "empty" : "";
 
     public override string Tell() => Places.Count == 1
@@ -166,7 +166,7 @@ public sealed record SetWish(WishKind Wish, decimal? Value) : Edit
 {
     public override IEnumerable<string> Touches() => ["wish:" + Wish];
 
-    public override string ValueAt(string subject) => Value?.ToString() ?? "no wish";
+    public override string ValueAt(string subject) => Value?.ToString("0.######", global::System.Globalization.CultureInfo.InvariantCulture) ?? "no wish";
 
     public override string Tell() => Wish switch
     {
@@ -248,7 +248,7 @@ public sealed record MakeArray(ArrayPlan Array) : Edit
 {
     public override IEnumerable<string> Touches() => ["array:" + Array.Name, .. Array.Members.Concat(Array.AllSpares).Select(p => "member:" + p)];
 
-    public override string ValueAt(string subject) => subject.StartsWith("member:", StringComparison.Ordinal) ? Array.Name : Tell();
+    public override string ValueAt(string subject) => subject.StartsWith("member:", StringComparison.Ordinal) ? Array.Name : FieldWords.All(Array);
 
     public override string Tell() => $"plans array {Array.Name}: {LevelTable.Words(Array.Level, Array.Groups).ToLowerInvariant()} over {Array.Members.Count} {(Array.Members.Count == 1 ? "drive" : "drives")}";
 }
@@ -288,12 +288,12 @@ public sealed record AnswerLine(string Key, SeenVerdict Verdict, string? Value) 
 {
     public override IEnumerable<string> Touches() => ["line:" + Key];
 
-    public override string ValueAt(string subject) => Verdict == SeenVerdict.Other ? Value ?? "" : Verdict.ToString();
+    public override string ValueAt(string subject) => Verdict switch { SeenVerdict.Other => Value ?? "something else", SeenVerdict.AsExpected => "as expected", _ => "not looked at" };
 
     public override string Tell() => Verdict switch
     {
         SeenVerdict.AsExpected => $"sees {Key} as expected",
-        SeenVerdict.Other => $"sees {Value} at {Key}",
+        SeenVerdict.Other => $"sees {Value ?? "something else"} at {Key}",
         _ => $"has not looked at {Key}",
     };
 }

@@ -1,0 +1,50 @@
+using Irvak.Core.Power;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Plans;
+
+/// <summary>What edits touch, as people call it.</summary>
+public static class SubjectWords
+{
+    private static readonly Dictionary<string, string> Whole = new()
+    {
+        ["sheet"] = "the machine sheet", ["system"] = "what is known of the system", ["policy"] = "the policy", ["mode"] = "the memory mode", ["after"] = "the capture taken afterwards", ["handover"] = "the handover",
+        [FieldFold.BootSubject] = "the boot drive", [FieldFold.FiguresSubject] = "the figures of drives", [FieldFold.StartSubject] = "the start of the disks",
+    };
+
+    // Kinds of subjects, with what stands before and after their name.
+    private static readonly Dictionary<string, (string Before, string After)> Kinds = new()
+    {
+        ["found"] = ("what was found in ", ""), ["reading"] = ("the ", ""), ["check"] = ("the question about ", ""), ["note"] = ("the note about ", ""), ["answer"] = ("the answer about ", ""), ["array"] = ("array ", ""), ["member"] = ("what ", " belongs to"),
+        ["cache"] = ("cache ", ""), ["tick"] = ("the tick of ", ""), ["line"] = ("what was seen of ", ""), ["pad"] = ("the pad of ", ""), ["move"] = ("where ", " moves"), ["wipe"] = ("how the drive of ", " is wiped"), ["wiring"] = ("the cabling of ", ""),
+        ["rate"] = ("the rate held in ", ""), ["split"] = ("how ", " is divided"), ["found-split"] = ("how ", " was divided"), ["air"] = ("", ""), ["wish"] = ("the wish for ", ""),
+    };
+
+    private static readonly Dictionary<string, string> Wishes = new()
+    {
+        [nameof(WishKind.MemoryGiB)] = "memory", [nameof(WishKind.MoneyLimitEur)] = "the spending limit", [nameof(WishKind.UsableTB)] = "space", [nameof(WishKind.Failures)] = "failures survived", [nameof(WishKind.ReadMBs)] = "reading",
+    };
+
+    public static string Of(string subject)
+    {
+        var (whole, part) = subject.IndexOf('#', StringComparison.Ordinal) is > 0 and var at ? (subject[..at], subject[(at + 1)..]) : (subject, null);
+        if (part is null) return Name(whole);
+        var words = part.Split(' ', 2);
+        return $"{FieldWords.Of(words[0])}{(words.Length > 1 ? " " + PlaceName.Short(words[1]) : "")} of {Name(whole)}";
+    }
+
+    private static string Name(string subject)
+    {
+        if (Whole.TryGetValue(subject, out var whole)) return whole;
+        var colon = subject.IndexOf(':', StringComparison.Ordinal);
+        if (colon < 0 || !Kinds.TryGetValue(subject[..colon], out var kind)) return PlaceName.Short(subject);
+        var name = subject[(colon + 1)..];
+        var said = subject[..colon] switch
+        {
+            "wish" => Wishes.GetValueOrDefault(name, name),
+            "air" => AirParts.Words(name),
+            _ => PlaceName.Short(name),
+        };
+        return kind.Before + said + kind.After;
+    }
+}
