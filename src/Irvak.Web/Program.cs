@@ -66,7 +66,7 @@ if (!describing)
 var app = builder.Build();
 app.UseMiddleware<Guard>();
 // A bad request is the sender's mistake and answered in words; only what is unexpected goes to the log.
-app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = context => Refusals.IsOfSender(context.Exception) });
+app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = context => Refusals.IsExpected(context.Exception) });
 app.UseStatusCodePages();
 app.UseResponseCompression();
 app.MapOpenApi();

@@ -53,8 +53,8 @@ public static class Refusals
         problem.Extensions.Remove("exception");
     };
 
-    /// <summary>True for what the sender did wrong, which is answered in words and not logged.</summary>
-    public static bool IsOfSender(Exception e) => SentWrong(e) is not null;
+    /// <summary>True for what is answered in words and not logged as a fault: what the sender did wrong, and a database that is away, which its own log tells.</summary>
+    public static bool IsExpected(Exception e) => SentWrong(e) is not null || IsAway(e);
 
     private static (int Status, SheetProblem Problem)? SentWrong(Exception e) => e switch
     {

@@ -93,8 +93,8 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
         window.Open($"/jobs/{job}/fit?sheet=arrays");
         window.Until(d => d.FindElement(By.CssSelector("#array-use")).GetAttribute("value") == "cameras" && d.FindElement(By.CssSelector("#array-strip")).GetAttribute("value") == "1024", "both changes, stored");
         window.Find("body").SendKeys("h");
-        window.See("strip, KiB from", "[role=dialog]");
-        window.See("to 1024", "[role=dialog]");
+        window.See("strip from", "[role=dialog]");
+        window.See("to 1024 KiB", "[role=dialog]");
     }
 
     [Fact]
