@@ -24,7 +24,14 @@ internal sealed record CacheFront(CacheModel Model, long Block, double SlowMs, d
     public CachePoint At(long bytes, double hits) => new(bytes, hits, (hits * FastMs) + ((1 - hits) * SlowMs));
 
     /// <summary>From nothing to all of the hot data.</summary>
-    public IReadOnlyList<CachePoint> Curve => [.. Enumerable.Range(0, Steps + 1).Select(i => At((long)(Model.Blocks * Block * Math.Pow(i / (double)Steps, 2))))];
+    public IReadOnlyList<CachePoint> Curve
+    {
+        get
+        {
+            long[] sizes = [.. Enumerable.Range(0, Steps + 1).Select(i => (long)(Model.Blocks * Block * Math.Pow(i / (double)Steps, 2)))];
+            return [.. Model.HitsAlong(sizes.Select(s => s / (double)Block)).Select((h, i) => At(sizes[i], h))];
+        }
+    }
 
     /// <summary>Smallest size that takes a quarter off the latency: h·fast + (1 − h)·slow ≤ ¾·slow solved for h; null when none does.</summary>
     public long? Least { get; } = FastMs < SlowMs && Quarter / (1 - (FastMs / SlowMs)) is <= 1 and var hits ? Model.BlocksFor(hits) * Block : null;

@@ -84,20 +84,41 @@ public sealed class CacheModel
     /// <summary>Share of requests answered by a cache of so many blocks.</summary>
     public double Hits(double cached) => HitsOf(cached).Zip(_shares, (h, s) => h * s).Sum();
 
-    /// <summary>Share of each volume's own requests answered, in the order of the volumes.</summary>
-    public IReadOnlyList<double> HitsOf(double cached)
+    /// <summary>
+    /// Share of each volume's own requests answered, in the order of the volumes. The time in which a cache turns over is at least as many
+    /// requests as it has blocks: each brings one at most.
+    /// </summary>
+    public IReadOnlyList<double> HitsOf(double cached) => HitsOf(cached, cached).Hits;
+
+    /// <summary>Shares answered by caches of growing sizes: each begins where the one before it ended, which is never too far.</summary>
+    /// <exception cref="ArgumentException">A size is smaller than the one before it.</exception>
+    public IReadOnlyList<double> HitsAlong(IEnumerable<double> growing)
     {
-        if (cached <= 0) return [.. _shares.Select(_ => 0.0)];
+        var (all, from, last) = (new List<double>(), 0.0, 0.0);
+        foreach (var cached in growing)
+        {
+            if (cached < last) throw new ArgumentException("Sizes must grow.", nameof(growing));
+            var (hits, t) = HitsOf(cached, Math.Max(from, cached));
+            all.Add(hits.Zip(_shares, (h, s) => h * s).Sum());
+            (from, last) = (t, cached);
+        }
+        return all;
+    }
+
+    /// <param name="from">A time that is not beyond the characteristic one.</param>
+    private (IReadOnlyList<double> Hits, double Time) HitsOf(double cached, double from)
+    {
+        if (cached <= 0) return ([.. _shares.Select(_ => 0.0)], 0);
         // A cache that holds all misses only the first touch, which is left out.
-        if (cached >= Blocks) return [.. _shares.Select(_ => 1.0)];
-        var t = Characteristic(cached);
+        if (cached >= Blocks) return ([.. _shares.Select(_ => 1.0)], from);
+        var t = Solve(from, cached, Filled);
         var hits = new double[_shares.Length];
         for (int i = 0, volume = 0; i < _popularity.Length; i++)
         {
             if (i == _ends[volume]) volume++;
             hits[volume] += _count[i] * _popularity[i] * There(_popularity[i] * t);
         }
-        return [.. hits.Zip(_shares, (h, s) => h / s)];
+        return ([.. hits.Zip(_shares, (h, s) => h / s)], t);
     }
 
     /// <summary>Blocks needed for a share of hits; all of them for a share that only the whole data reaches.</summary>
@@ -125,9 +146,6 @@ public sealed class CacheModel
         }
         return sum;
     }
-
-    /// <summary>The time in which a cache of so many blocks turns over. At least as many requests: each brings one block at most.</summary>
-    private double Characteristic(double cached) => Solve(cached, cached, Filled);
 
     /// <summary>
     /// Where a sum that grows ever more slowly reaches a value, by Newton's steps from below: the tangent lies above the sum, so no step

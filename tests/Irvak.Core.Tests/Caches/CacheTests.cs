@@ -120,4 +120,26 @@ public class CacheTests
         Assert.NotNull(new BootQuestion(0).Problem);
         Assert.NotNull(new BootQuestion(64_000_000_000, -1).Problem);
     }
+
+    [Theory]
+    [InlineData(1_000, 0.9)]
+    [InlineData(200_000, 0.6)]
+    [InlineData(50_000_000, 1.0)]
+    [InlineData(100_000, 0)]
+    public void Solved_directly_it_is_the_same_as_by_halving(long blocks, double exponent)
+    {
+        var model = new CacheModel(blocks, exponent);
+        double[] sizes = [.. Enumerable.Range(0, 31).Select(i => blocks * Math.Pow(i / 30.0, 2))];
+        var along = model.HitsAlong(sizes);
+        for (var i = 0; i < sizes.Length; i++) Assert.Equal(model.Hits(sizes[i]), along[i], 1e-12);
+        // The least size for a share of hits is the first that reaches it, found here by halving the sizes.
+        foreach (var wanted in new[] { 0.01, 0.25, 0.5, 0.9, 0.999 })
+        {
+            var (low, high) = (0L, blocks);
+            while (high - low > 1)
+                if (model.Hits(low + ((high - low) / 2)) >= wanted) high = low + ((high - low) / 2);
+                else low += (high - low) / 2;
+            Assert.InRange(model.BlocksFor(wanted), high - Math.Max(1, high * 1e-9), high + Math.Max(1, high * 1e-9));
+        }
+    }
 }
