@@ -9,9 +9,25 @@ internal static class DamagedPart
 
     private static readonly Dictionary<string, string> Words = new()
     {
-        ["Memory"] = "memory", ["Processors"] = "processors", ["Drives"] = "drives", ["Controllers"] = "controllers", ["Arrays"] = "arrays", ["Caches"] = "caches", ["Boot"] = "boot drive",
-        ["Lanes"] = "lanes", ["Paths"] = "paths", ["Power"] = "power and heat", ["Moving"] = "moves and wipes", ["Runbooks"] = "lists and steps", ["Expectations"] = "proof",
-        ["Survey"] = "survey", ["Observations"] = "captures", ["Evidence"] = "evidence", ["Plans"] = "plan", ["Builds"] = "parts", ["Sheets"] = "machine sheet",
+        ["Memory"] = "memory",
+        ["Processors"] = "processors",
+        ["Drives"] = "drives",
+        ["Controllers"] = "controllers",
+        ["Arrays"] = "arrays",
+        ["Caches"] = "caches",
+        ["Boot"] = "boot drive",
+        ["Lanes"] = "lanes",
+        ["Paths"] = "paths",
+        ["Power"] = "power and heat",
+        ["Moving"] = "moves and wipes",
+        ["Runbooks"] = "lists and steps",
+        ["Expectations"] = "proof",
+        ["Survey"] = "survey",
+        ["Observations"] = "captures",
+        ["Evidence"] = "evidence",
+        ["Plans"] = "plan",
+        ["Builds"] = "parts",
+        ["Sheets"] = "machine sheet",
     };
 
     public static string Of(Exception e)

@@ -8,21 +8,48 @@ public static class SubjectWords
 {
     private static readonly Dictionary<string, string> Whole = new()
     {
-        ["sheet"] = "the machine sheet", ["system"] = "what is known of the system", ["policy"] = "the policy", ["mode"] = "the memory mode", ["after"] = "the capture taken afterwards", ["handover"] = "the handover",
-        [FieldFold.BootSubject] = "the boot drive", [FieldFold.FiguresSubject] = "the figures of drives", [FieldFold.StartSubject] = "the start of the disks",
+        ["sheet"] = "the machine sheet",
+        ["system"] = "what is known of the system",
+        ["policy"] = "the policy",
+        ["mode"] = "the memory mode",
+        ["after"] = "the capture taken afterwards",
+        ["handover"] = "the handover",
+        [FieldFold.BootSubject] = "the boot drive",
+        [FieldFold.FiguresSubject] = "the figures of drives",
+        [FieldFold.StartSubject] = "the start of the disks",
     };
 
     // Kinds of subjects, with what stands before and after their name.
     private static readonly Dictionary<string, (string Before, string After)> Kinds = new()
     {
-        ["found"] = ("what was found in ", ""), ["reading"] = ("the ", ""), ["check"] = ("the question about ", ""), ["note"] = ("the note about ", ""), ["answer"] = ("the answer about ", ""), ["array"] = ("array ", ""), ["member"] = ("what ", " belongs to"),
-        ["cache"] = ("cache ", ""), ["tick"] = ("the tick of ", ""), ["line"] = ("what was seen of ", ""), ["pad"] = ("the pad of ", ""), ["move"] = ("where ", " moves"), ["wipe"] = ("how the drive of ", " is wiped"), ["wiring"] = ("the cabling of ", ""),
-        ["rate"] = ("the rate held in ", ""), ["split"] = ("how ", " is divided"), ["found-split"] = ("how ", " was divided"), ["air"] = ("", ""), ["wish"] = ("the wish for ", ""),
+        ["found"] = ("what was found in ", ""),
+        ["reading"] = ("the ", ""),
+        ["check"] = ("the question about ", ""),
+        ["note"] = ("the note about ", ""),
+        ["answer"] = ("the answer about ", ""),
+        ["array"] = ("array ", ""),
+        ["member"] = ("what ", " belongs to"),
+        ["cache"] = ("cache ", ""),
+        ["tick"] = ("the tick of ", ""),
+        ["line"] = ("what was seen of ", ""),
+        ["pad"] = ("the pad of ", ""),
+        ["move"] = ("where ", " moves"),
+        ["wipe"] = ("how the drive of ", " is wiped"),
+        ["wiring"] = ("the cabling of ", ""),
+        ["rate"] = ("the rate held in ", ""),
+        ["split"] = ("how ", " is divided"),
+        ["found-split"] = ("how ", " was divided"),
+        ["air"] = ("", ""),
+        ["wish"] = ("the wish for ", ""),
     };
 
     private static readonly Dictionary<string, string> Wishes = new()
     {
-        [nameof(WishKind.MemoryGiB)] = "memory", [nameof(WishKind.MoneyLimitEur)] = "the spending limit", [nameof(WishKind.UsableTB)] = "space", [nameof(WishKind.Failures)] = "failures survived", [nameof(WishKind.ReadMBs)] = "reading",
+        [nameof(WishKind.MemoryGiB)] = "memory",
+        [nameof(WishKind.MoneyLimitEur)] = "the spending limit",
+        [nameof(WishKind.UsableTB)] = "space",
+        [nameof(WishKind.Failures)] = "failures survived",
+        [nameof(WishKind.ReadMBs)] = "reading",
     };
 
     public static string Of(string subject)
