@@ -53,7 +53,7 @@ need_tools() {
 quiet() {
   local log
   log=$(mktemp)
-  if "$@" >"$log" 2>&1; then rm -f "$log"; return 0; fi
+  if "$@" >"$log" 2>&1 9>&-; then rm -f "$log"; return 0; fi
   cat "$log" >&2
   rm -f "$log"
   return 1
@@ -93,7 +93,8 @@ build_client() {
   mark client "$(stamp_of client)"
 }
 
-# Where a command of this checkout must run alone: takes the lock of a folder, or says who has it and ends. Children don't inherit it.
+# Where a command of this checkout must run alone: takes the lock of a folder, or says who has it and ends. What it starts is given no
+# hold of the lock (9>&-): a compiler that stays in the background would keep it.
 run_alone() { # folder what port
   mkdir -p "$1"
   exec 9>>"$1/lock"

@@ -34,15 +34,22 @@ public sealed record CaptureFiles(IReadOnlyList<CaptureFile> Files, string? Prob
         if (Archive.Looks(bytes))
         {
             var (files, problem) = Archive.Read(bytes);
-            return new CaptureFiles([.. files.Select(f => new CaptureFile(f.Name, f.Bytes, f.Reading))], problem, null);
+            return new CaptureFiles([.. files.Select(f => Of(f.Name, f.Bytes, f.Reading))], problem, null);
         }
         if (columns is not null)
         {
             var named = DriveTable.Read(CaptureReader.Text(bytes), columns);
-            return new CaptureFiles([new CaptureFile(null, bytes, named)], named.IsUsable ? null : named.Sentence, null);
+            return new CaptureFiles([Of(null, bytes, named)], named.IsUsable ? null : named.Sentence, null);
         }
         var reading = CaptureReader.Read(bytes);
         var table = reading.IsUsable || bytes.Length > CaptureReader.MostBytes ? null : DriveTable.Preview(CaptureReader.Text(bytes));
-        return new CaptureFiles([new CaptureFile(null, bytes, reading)], reading.IsUsable ? null : table is null ? reading.Sentence : null, table);
+        return new CaptureFiles([Of(null, bytes, reading)], reading.IsUsable ? null : table is null ? reading.Sentence : null, table);
+    }
+
+    /// <summary>A file as it was read, without values that nothing has.</summary>
+    private static CaptureFile Of(string? name, byte[] bytes, CaptureReading reading)
+    {
+        var (seen, remarks) = Sifted.Of(reading.Seen);
+        return new CaptureFile(name, bytes, remarks.Count == 0 ? reading : reading with { Seen = seen, Remarks = [.. reading.Remarks, .. remarks] });
     }
 }

@@ -149,4 +149,16 @@ public class CapturesTests(WebFixture web)
         Assert.Equal(System.Net.HttpStatusCode.NoContent, (await web.Http.DeleteAsync($"/api/jobs/{number}/photos/{id}")).StatusCode);
         await WebFixture.Problem(await web.Http.GetAsync($"/api/jobs/{number}/photos/{id}"), 404, "unknown");
     }
+
+    [Fact]
+    public async Task An_absurd_figure_of_a_drive_costs_neither_the_drive_nor_the_capture()
+    {
+        const string health = """{"json_format_version":[1,0],"smartctl":{"version":[7,3],"argv":["smartctl","--json","-x","/dev/sda"]},"device":{"name":"/dev/sda","type":"sat","protocol":"ATA"},"model_name":"EK-N4","serial_number":"S1","user_capacity":{"bytes":4000787030016},"rotation_rate":7200,"power_on_time":{"hours":99999999999},"temperature":{"current":900},"smart_status":{"passed":true}}""";
+        var (number, last) = await Bare();
+        var taken = await WebFixture.Ok(await web.Capture(number, last, Encoding.UTF8.GetBytes(health)));
+        var remarks = taken.GetProperty("reading").GetProperty("remarks").EnumerateArray().Select(r => r.GetString()!).ToList();
+        Assert.Contains(remarks, r => r.StartsWith("Left out: /drives/0/health/powerOnHours.", StringComparison.Ordinal));
+        Assert.Contains(remarks, r => r.StartsWith("Left out: /drives/0/health/celsius.", StringComparison.Ordinal));
+        Assert.Equal("S1", taken.GetProperty("job").GetProperty("survey").GetProperty("loose")[0].GetProperty("drive").GetProperty("serial").GetString());
+    }
 }

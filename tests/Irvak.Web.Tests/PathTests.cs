@@ -147,7 +147,7 @@ public class PathTests(WebFixture web)
         var (number, last) = await Surveyed();
         using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(30));
         using var stream = new StreamReader(await web.Http.GetStreamAsync($"/api/jobs/{number}/live", stop.Token));
-        Assert.Equal("event: open", await stream.ReadLineAsync(stop.Token));
+        Assert.Equal("event: listening", await stream.ReadLineAsync(stop.Token));
         await WebFixture.Ok(await web.Edit(number, last, new { type = "setPolicy", policy = "sound" }));
         string? line;
         do line = await stream.ReadLineAsync(stop.Token); while (line is not null && line != "event: edit");
