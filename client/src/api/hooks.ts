@@ -1,15 +1,9 @@
-import {
-  useInfiniteQuery,
-  useMutation,
-  useMutationState,
-  useQuery,
-  useQueryClient,
-  type QueryClient,
-} from '@tanstack/react-query';
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { api, isAway, Refusal, unwrap } from './client';
+import { api, Refusal, unwrap } from './client';
 import { guess } from './guess';
 import { hear } from './live';
+import { persist } from './persist';
 import { person } from './person';
 import type {
   LaneLayoutView,
@@ -248,16 +242,6 @@ export function useLiveBench() {
   }, [client]);
 }
 
-/** Changes that wait because the host or its database is away. */
-export const useWaiting = () =>
-  useMutationState({ filters: { status: 'pending' }, select: (m) => m.state.failureCount }).filter((n) => n > 0).length;
-
-/** What was typed is kept and sent again, under the same key, until somebody decides about it. */
-const persistent = {
-  retry: (_: number, error: Error) => isAway(error),
-  retryDelay: (count: number) => Math.min(500 * 2 ** count, 5000),
-};
-
 interface Sent {
   edit: Edit;
   key: string;
@@ -269,16 +253,18 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
   const mutation = useMutation({
     mutationKey: jobKey(number),
     scope: { id: `job ${number}` },
-    ...persistent,
+    retry: false,
     mutationFn: async ({ edit, key }: Sent) => {
       const who = await person.named();
-      const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
-      return unwrap(
-        await api.POST('/api/jobs/{number}/edits', {
-          params: { path: { number } },
-          body: { key, lastSeen, who, edit },
-        }),
-      );
+      return persist(async () => {
+        const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
+        return unwrap(
+          await api.POST('/api/jobs/{number}/edits', {
+            params: { path: { number } },
+            body: { key, lastSeen, who, edit },
+          }),
+        );
+      });
     },
     onMutate: async ({ edit }: Sent) => {
       await client.cancelQueries({ queryKey: jobKey(number) });
@@ -316,14 +302,26 @@ export function useUndo(number: string, onRefused: (refusal: Refusal, again?: ()
   const mutation = useMutation({
     mutationKey: jobKey(number),
     scope: { id: `job ${number}` },
-    ...persistent,
-    mutationFn: async ({ way, withDependents, key }: { way: 'undo' | 'redo'; withDependents: boolean; key: string }) =>
-      unwrap(
-        await api.POST(way === 'undo' ? '/api/jobs/{number}/undo' : '/api/jobs/{number}/redo', {
-          params: { path: { number } },
-          body: { key, who: await person.named(), withDependents },
-        }),
-      ),
+    retry: false,
+    mutationFn: async ({
+      way,
+      withDependents,
+      key,
+    }: {
+      way: 'undo' | 'redo';
+      withDependents: boolean;
+      key: string;
+    }) => {
+      const who = await person.named();
+      return persist(async () =>
+        unwrap(
+          await api.POST(way === 'undo' ? '/api/jobs/{number}/undo' : '/api/jobs/{number}/redo', {
+            params: { path: { number } },
+            body: { key, who, withDependents },
+          }),
+        ),
+      );
+    },
     onSuccess: (view) => settle(client, number, view as JobView),
     onSettled: () => queueMicrotask(() => catchUp(client, number)),
     onError: (error) => {
@@ -347,21 +345,23 @@ export function useTakeCapture(number: string) {
   return useMutation({
     mutationKey: jobKey(number),
     scope: { id: `job ${number}` },
-    ...persistent,
+    retry: false,
     mutationFn: async (piece: Piece & { phase: 'before' | 'after' }) => {
       const { body, columns, phase } = piece;
       const key = keys.get(piece) ?? newKey();
       keys.set(piece, key);
       const who = await person.named();
-      const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
-      return unwrap(
-        await api.POST('/api/jobs/{number}/captures', {
-          params: { path: { number }, query: { phase, key, lastSeen, who, columns } },
-          body: body as string,
-          bodySerializer: (b) => b as string,
-          headers: { 'Content-Type': 'text/plain' },
-        }),
-      );
+      return persist(async () => {
+        const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
+        return unwrap(
+          await api.POST('/api/jobs/{number}/captures', {
+            params: { path: { number }, query: { phase, key, lastSeen, who, columns } },
+            body: body as string,
+            bodySerializer: (b) => b as string,
+            headers: { 'Content-Type': 'text/plain' },
+          }),
+        );
+      });
     },
     onSuccess: (taken) => {
       settle(client, number, taken.job as JobView);

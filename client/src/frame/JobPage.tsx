@@ -1,8 +1,10 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Snackbar } from '@mui/material';
+import { useIsMutating } from '@tanstack/react-query';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Refusal } from '../api/client';
-import { useEdits, useJob, useLive, useUndo, useWaiting } from '../api/hooks';
+import { useEdits, useJob, useLive, useUndo } from '../api/hooks';
+import { useWaiting } from '../api/persist';
 import { person } from '../api/person';
 import type { Edit, Stage } from '../api/types';
 import { DeskContext, type Desk, type Hand } from './desk';
@@ -54,6 +56,7 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const [said, say] = useState('');
   useLive(number);
   const waiting = useWaiting();
+  const kept = useIsMutating();
   useEffect(() => {
     if (!person.get()) person.ask();
   }, []);
@@ -120,8 +123,10 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
       <Help open={help} onClose={() => setHelp(false)} />
       <History open={history} onClose={() => setHistory(false)} number={number} lastNumber={job.lastNumber} />
       <Snackbar
-        open={waiting > 0}
-        message={`The host or its database is away. ${waiting === 1 ? 'Your change is kept and is' : `Your ${waiting} changes are kept and are`} sent again by itself.`}
+        open={waiting}
+        anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
+        className="away"
+        message={`The host or its database is away. ${kept > 1 ? `Your ${kept} changes are kept and are` : 'Your change is kept and is'} sent again by itself.`}
       />
       <RefusedDialog refused={refused} onClose={() => setRefused(null)} />
     </DeskContext.Provider>
