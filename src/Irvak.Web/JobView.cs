@@ -134,7 +134,13 @@ public sealed record JobView
     public static JobView Damaged(Job job, string part)
     {
         var sentence = $"Its {part} can’t be worked out any more. Take its last change back, or tell whoever runs Irvak; nothing of it is lost.";
-        return Of(job with { State = new JobState { HandedOver = job.State.HandedOver }, Damage = job.Damage is null ? sentence : job.Damage + " " + sentence }, EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) with { WorksOut = false };
+        return Of(job with { State = new JobState { HandedOver = job.State.HandedOver }, Damage = job.Damage is null ? sentence : job.Damage + " " + sentence }, EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) with
+        {
+            WorksOut = false,
+            Policy = job.State.Policy,
+            // How far each stage is can't be told; it is not nothing.
+            Way = [.. Enum.GetValues<Stage>().Select(s => new Knot(s, "–", false))],
+        };
     }
 
     public static JobView Of(Job job, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)

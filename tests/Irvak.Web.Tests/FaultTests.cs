@@ -74,6 +74,8 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
         await host.Run("""update job set snapshot = jsonb_set(snapshot, '{found}', '{"bay:1":{"source":"x","drive":{"media":"flash","bytes":1000000000000,"ratedWritesTB":-5}}}') where number = @number""", new { number });
         var view = await WebFixture.Ok(await Web.Http.GetAsync($"/api/jobs/{number}"));
         Assert.False(view.GetProperty("worksOut").GetBoolean());
+        // What can't be told of the stages is not told as none.
+        Assert.All(view.GetProperty("way").EnumerateArray(), k => Assert.Equal("–", k.GetProperty("note").GetString()));
         Assert.Matches("Its (boot drive|caches|drives) can’t be worked out any more", view.GetProperty("damage").GetString());
         Assert.Equal(last, view.GetProperty("lastNumber").GetInt32());
     }
