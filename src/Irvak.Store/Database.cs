@@ -89,6 +89,23 @@ public sealed class Database(string connectionString) : IAsyncDisposable
     /// <summary>A stored document of another shape than this version reads.</summary>
     public static bool IsUnreadable(Exception e) => e is JsonException or NotSupportedException or ArgumentException or FormatException or InvalidOperationException;
 
+    /// <summary>The database starts or restarts, or cut the line meanwhile: in a moment it answers. Codes of PostgreSQL, appendix A.</summary>
+    public static bool IsPassing(Exception e) => e switch
+    {
+        PostgresException postgres => postgres.IsTransient || postgres.SqlState.StartsWith("57P", StringComparison.Ordinal),
+        NpgsqlException { InnerException: System.Net.Sockets.SocketException or IOException or TimeoutException } => true,
+        _ => e.InnerException is { } inner && IsPassing(inner),
+    };
+
+    /// <summary>The database is away, full, read-only or lets nobody in: sending the same again later is right.</summary>
+    public static bool IsAway(Exception e) => IsPassing(e) || e switch
+    {
+        // Classes 53: no room; 57: an operator stepped in; 08: the line; 58: its files; 40: two met. 25006: it only reads.
+        PostgresException postgres => postgres.SqlState[..2] is "53" or "57" or "08" or "58" or "40" || postgres.SqlState is "25006" || postgres.Severity is "FATAL" or "PANIC",
+        NpgsqlException or TimeoutException => true,
+        _ => e.InnerException is { } inner && IsAway(inner),
+    };
+
     /// <summary>A failure of the rules and sums on what was sent, not of the database, the memory or the sender's patience.</summary>
     public static bool IsOfTheWork(Exception e) => e is not (OperationCanceledException or NpgsqlException or OutOfMemoryException or TimeoutException);
 

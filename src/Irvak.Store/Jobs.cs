@@ -185,7 +185,10 @@ public sealed partial class Jobs(Database database)
     private static async Task<EditOutcome> Replay(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job, WriteKey key, Stamp stamp,
         EntryKind kind, IReadOnlyList<int> targets, IReadOnlyList<HistoryEntry> entries, Judge judge, CancellationToken cancel)
     {
-        var (state, _) = History.FoldWhatCan([.. entries, new HistoryEntry(job.LastNumber + 1, stamp, kind, null, targets)]);
+        var (state, left) = History.FoldWhatCan([.. entries, new HistoryEntry(job.LastNumber + 1, stamp, kind, null, targets)]);
+        // The stored state still has what an entry did that can't be read any more; folding anew would lose it without a word.
+        if (left.Count > 0 && job.Damage is null && Checked(job, null, judge).Refused is null)
+            return new EditOutcome.Refused(new("/", $"Entry {left[0]} of the history can’t be read any more: taking back or bringing again would lose what it did. Change by hand what should be otherwise."));
         return await Append(connection, transaction, job, key, stamp, kind, null, targets, state, judge, cancel);
     }
 

@@ -70,9 +70,10 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
                 if (PartView.Of(read).Long.Length == 0 || ShelfWords.Of(read).Length == 0) return new("/", $"{part.Id} has no words to be found by.");
             }
             var (open, _) = await listings.Newest(null, null, MostTried, cancel);
-            var judging = await Judging(parts, cancel);
-            foreach (var number in open.Where(j => j.Listing is { Severity: not Core.Verdicts.Severity.Stop }).Take(MostTried).Select(j => j.Number))
-                if (await jobs.Find(number, cancel) is { Damage: null } job) judging.Judge(job);
+            var (without, with) = (await Judging(cancel), await Judging(parts, cancel));
+            foreach (var number in open.Take(MostTried).Select(j => j.Number))
+                // A job that can't be worked out anyway says nothing of the parts.
+                if (await jobs.Find(number, cancel) is { } job && without.Seen(job, log).WorksOut) with.Judge(job);
             return null;
         }
         catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException or Npgsql.NpgsqlException))

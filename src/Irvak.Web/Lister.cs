@@ -3,8 +3,8 @@ using Irvak.Store;
 namespace Irvak.Web;
 
 /// <summary>
-/// Keeps the listings of jobs current in the background: after a start, for what another version wrote, and after a change of the
-/// shelf. A job that can't be worked out gets a line that says so, and stops nobody.
+/// Keeps the listings of jobs current in the background: of all that another version wrote, and of what is on the bench after a start
+/// and after a change of the shelf. A job that can't be worked out gets a line that says so, and stops nobody.
 /// </summary>
 public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChanges changes, ILogger<Lister> log) : BackgroundService
 {
@@ -17,10 +17,10 @@ public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChange
         {
             try
             {
-                await Work(stoppingToken);
-                await foreach (var change in changes.All(stoppingToken))
+                await foreach (var notice in changes.All(stoppingToken))
                 {
-                    if (change is not Notice.Library) continue;
+                    // What happened before somebody listened was not heard: that, too, makes what is on the bench stale.
+                    if (notice is Notice.Entry) continue;
                     await listings.Expire(stoppingToken);
                     await Work(stoppingToken);
                 }

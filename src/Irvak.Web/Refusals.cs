@@ -1,7 +1,7 @@
 using System.Text.Json;
 using Irvak.Core.Sheets;
+using Irvak.Store;
 using Microsoft.AspNetCore.Http.Features;
-using Npgsql;
 
 namespace Irvak.Web;
 
@@ -24,7 +24,7 @@ public static class Refusals
             problem.Detail = bad.Problem.Text;
             problem.Extensions["errors"] = new[] { bad.Problem };
         }
-        else if (thrown is not null && IsAway(thrown))
+        else if (thrown is not null && Database.IsAway(thrown))
         {
             problem.Status = http.Response.StatusCode = 503;
             http.Response.Headers.RetryAfter = RetryAfter.ToString(System.Globalization.CultureInfo.InvariantCulture);
@@ -54,7 +54,7 @@ public static class Refusals
     };
 
     /// <summary>True for what is answered in words and not logged as a fault: what the sender did wrong, and a database that is away, which its own log tells.</summary>
-    public static bool IsExpected(Exception e) => SentWrong(e) is not null || IsAway(e);
+    public static bool IsExpected(Exception e) => SentWrong(e) is not null || Database.IsAway(e);
 
     private static (int Status, SheetProblem Problem)? SentWrong(Exception e) => e switch
     {
@@ -66,15 +66,6 @@ public static class Refusals
         // An edit without a kind, or of one that is not known.
         NotSupportedException { Source: "System.Text.Json" } => (400, new("/", "An entry names a kind that is not known here, or none; nothing was stored.")),
         _ => null,
-    };
-
-    /// <summary>The database is away, full, restarting or read-only: sending the same again later is right.</summary>
-    private static bool IsAway(Exception e) => e switch
-    {
-        // Class 53: no room; 57: it stops or starts; 08: the line is cut; 25006: it only reads; 58: its files fail; 40: two met.
-        PostgresException postgres => postgres.SqlState[..2] is "53" or "57" or "08" or "58" or "40" || postgres.SqlState is "25006" || postgres.Severity is "FATAL" or "PANIC",
-        NpgsqlException or TimeoutException => true,
-        _ => e.InnerException is { } inner && IsAway(inner),
     };
 
     private static string Sentence(JsonException json) =>

@@ -59,7 +59,7 @@ internal static class Start
                 database.Migrate();
                 return;
             }
-            catch (Exception e) when (IsPassing(e))
+            catch (Exception e) when (Database.IsPassing(e))
             {
                 if (DateTime.UtcNow > until) throw;
                 await Task.Delay(500);
@@ -85,14 +85,6 @@ internal static class Start
             await app.DisposeAsync();
         }
     }
-
-    /// <summary>A database that is starting up, or a connection that was cut while it restarted.</summary>
-    private static bool IsPassing(Exception e) => e switch
-    {
-        PostgresException postgres => postgres.IsTransient || postgres.SqlState.StartsWith("57P", StringComparison.Ordinal),
-        NpgsqlException { InnerException: SocketException or IOException or TimeoutException } => true,
-        _ => e.InnerException is { } inner && IsPassing(inner),
-    };
 
     private static Exception Innermost(Exception e) => e.InnerException is { } inner ? Innermost(inner) : e;
 }

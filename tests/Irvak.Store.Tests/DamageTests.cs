@@ -50,6 +50,20 @@ public class DamageTests(StoreFixture store)
     }
 
     [Fact]
+    public async Task Of_a_sound_job_nothing_is_taken_back_that_would_lose_an_entry_that_can_not_be_read()
+    {
+        var job = await store.Begin();
+        var fitted = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("A1"))).Job;
+        var wished = Assert.IsType<EditOutcome.Applied>(await Apply(fitted, new SetWish(WishKind.MemoryGiB, 64))).Job;
+        await Run("""update edit set document = '{"type":"danced"}' where job_id = @Id and number = @LastNumber""", new { job.Id, fitted.LastNumber });
+        var refused = Assert.IsType<EditOutcome.Refused>(await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default));
+        Assert.Contains($"Entry {fitted.LastNumber} ", refused.Problem.Text);
+        var kept = (await store.Jobs.Find(job.Number, default))!;
+        Assert.Equal((wished.LastNumber, 64), (kept.LastNumber, kept.State.Aim.MemoryGiB));
+        Assert.Equal(["slot:A1"], kept.State.Plan.Keys);
+    }
+
+    [Fact]
     public async Task An_edit_with_which_the_job_can_not_be_worked_out_is_not_stored()
     {
         var job = await store.Begin();
