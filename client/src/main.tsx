@@ -7,6 +7,7 @@ import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { Bench } from './bench/Bench';
+import { Away } from './frame/Away';
 import { Message } from './frame/Message';
 import { ThemeRoot } from './theme/ThemeRoot';
 
@@ -34,6 +35,7 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <ThemeRoot>
+        <Away />
         <BrowserRouter>
           <Suspense fallback={<main />}>
             <Routes>

@@ -1,8 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
 import { api, Refusal, unwrap } from './client';
 import { guess } from './guess';
-import { hear } from './live';
+import { catchUp } from './follow';
 import { persist } from './persist';
 import { person } from './person';
 import type {
@@ -158,15 +157,19 @@ export function usePhotoEdits(number: string) {
   const client = useQueryClient();
   const onSettled = () => void client.invalidateQueries({ queryKey: photosKey(number) });
   const add = useMutation({
-    mutationFn: async ({ file, about, note }: { file: Blob; about: string; note: string }) =>
-      unwrap(
-        await api.POST('/api/jobs/{number}/photos', {
-          params: { path: { number }, query: { key: newKey(), who: await person.named(), about, note } },
-          body: file as unknown as string,
-          bodySerializer: (b) => b as string,
-          headers: { 'Content-Type': 'image/jpeg' },
-        }),
-      ),
+    mutationFn: async ({ file, about, note }: { file: Blob; about: string; note: string }) => {
+      const [who, key] = [await person.named(), newKey()];
+      return persist(async () =>
+        unwrap(
+          await api.POST('/api/jobs/{number}/photos', {
+            params: { path: { number }, query: { key, who, about, note } },
+            body: file as unknown as string,
+            bodySerializer: (b) => b as string,
+            headers: { 'Content-Type': 'image/jpeg' },
+          }),
+        ),
+      );
+    },
     onSettled,
   });
   const drop = useMutation({
@@ -176,70 +179,6 @@ export function usePhotoEdits(number: string) {
     onSettled,
   });
   return { add, drop };
-}
-
-// The newest entry of each job that was heard of.
-const heardOf = new Map<string, number>();
-
-/** Fetches a job when there is something newer than what is shown; while an edit is under way, its answer does it. */
-function catchUp(client: QueryClient, number: string) {
-  const known = client.getQueryData<JobView>(jobKey(number))?.lastNumber;
-  if (known === undefined || client.isMutating({ mutationKey: jobKey(number) })) return;
-  if ((heardOf.get(number) ?? 0) > known) void client.invalidateQueries({ queryKey: jobKey(number) });
-}
-
-/** Compares the number shown with the stored one: what happened while nobody listened is fetched. */
-async function compare(client: QueryClient, number: string) {
-  const known = client.getQueryData<JobView>(jobKey(number))?.lastNumber;
-  if (known === undefined) return;
-  try {
-    const stored = unwrap(await api.GET('/api/jobs/{number}/number', { params: { path: { number } } }));
-    heardOf.set(number, stored);
-    // A database that was brought back from a copy may know fewer entries than this window.
-    if (stored < known) await client.invalidateQueries({ queryKey: jobKey(number) });
-    else catchUp(client, number);
-  } catch {
-    // Away again: the next opening of the stream asks anew.
-  }
-}
-
-/** Follows what other windows and people do in this job. */
-export function useLive(number: string) {
-  const client = useQueryClient();
-  useEffect(
-    () =>
-      hear((heard) => {
-        if (heard.kind === 'listening') void compare(client, number);
-        if (heard.kind === 'edit' && heard.job === number) {
-          heardOf.set(number, Math.max(heardOf.get(number) ?? 0, heard.number ?? 0));
-          catchUp(client, number);
-        }
-        if (heard.kind === 'shelf' || heard.kind === 'listening')
-          for (const key of ['shelf', 'sheets', 'evidence']) void client.invalidateQueries({ queryKey: [key] });
-        // Stock and evidence are part of what a job shows.
-        if (heard.kind === 'shelf' && !client.isMutating({ mutationKey: jobKey(number) }))
-          void client.invalidateQueries({ queryKey: jobKey(number) });
-      }),
-    [client, number],
-  );
-}
-
-/** The bench is fetched again soon after anything changed; many changes at once are one. */
-export function useLiveBench() {
-  const client = useQueryClient();
-  useEffect(() => {
-    let soon: ReturnType<typeof setTimeout> | undefined;
-    const leave = hear(() => {
-      soon ??= setTimeout(() => {
-        soon = undefined;
-        void client.invalidateQueries({ queryKey: ['bench'] });
-      }, 300);
-    });
-    return () => {
-      leave();
-      clearTimeout(soon);
-    };
-  }, [client]);
 }
 
 interface Sent {
@@ -340,17 +279,14 @@ export function useUndo(number: string, onRefused: (refusal: Refusal, again?: ()
 
 export function useTakeCapture(number: string) {
   const client = useQueryClient();
-  // One key for one capture, however often it must be sent.
-  const keys = new WeakMap<object, string>();
   return useMutation({
     mutationKey: jobKey(number),
     scope: { id: `job ${number}` },
     retry: false,
     mutationFn: async (piece: Piece & { phase: 'before' | 'after' }) => {
       const { body, columns, phase } = piece;
-      const key = keys.get(piece) ?? newKey();
-      keys.set(piece, key);
-      const who = await person.named();
+      // One key for one capture, however often it must be sent.
+      const [who, key] = [await person.named(), newKey()];
       return persist(async () => {
         const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
         return unwrap(

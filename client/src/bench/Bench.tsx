@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { readCapture, useBench, useLiveBench, useOlder } from '../api/hooks';
+import { useLiveBench } from '../api/follow';
+import { readCapture, useBench, useOlder } from '../api/hooks';
 import { person, usePerson } from '../api/person';
 import type { BenchJob, ReadView, Stage } from '../api/types';
 import { plural } from '../format/numbers';

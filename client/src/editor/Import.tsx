@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, Refusal, unwrap } from '../api/client';
 import { newKey } from '../api/hooks';
+import { persist } from '../api/persist';
 import { person } from '../api/person';
 
 /** Takes in a document by file or paste: a machine sheet, parts, or a whole job. */
@@ -13,15 +14,19 @@ export function Import() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const take = useMutation({
-    mutationFn: async (body: string) =>
-      unwrap(
-        await api.POST('/api/import', {
-          params: { query: { who: await person.named(), key: newKey() } },
-          body,
-          bodySerializer: (b) => b as string,
-          headers: { 'Content-Type': 'text/plain' },
-        }),
-      ),
+    mutationFn: async (body: string) => {
+      const [who, key] = [await person.named(), newKey()];
+      return persist(async () =>
+        unwrap(
+          await api.POST('/api/import', {
+            params: { query: { who, key } },
+            body,
+            bodySerializer: (b) => b as string,
+            headers: { 'Content-Type': 'text/plain' },
+          }),
+        ),
+      );
+    },
     onSuccess: async (view) => {
       await client.invalidateQueries();
       setText('');

@@ -1,10 +1,9 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Snackbar } from '@mui/material';
-import { useIsMutating } from '@tanstack/react-query';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Refusal } from '../api/client';
-import { useEdits, useJob, useLive, useUndo } from '../api/hooks';
-import { useWaiting } from '../api/persist';
+import { useLive } from '../api/follow';
+import { useEdits, useJob, useUndo } from '../api/hooks';
 import { person } from '../api/person';
 import type { Edit, Stage } from '../api/types';
 import { DeskContext, type Desk, type Hand } from './desk';
@@ -55,8 +54,6 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const [refused, setRefused] = useState<Refused | null>(null);
   const [said, say] = useState('');
   useLive(number);
-  const waiting = useWaiting();
-  const kept = useIsMutating();
   useEffect(() => {
     if (!person.get()) person.ask();
   }, []);
@@ -122,12 +119,6 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
       <Who />
       <Help open={help} onClose={() => setHelp(false)} />
       <History open={history} onClose={() => setHistory(false)} number={number} lastNumber={job.lastNumber} />
-      <Snackbar
-        open={waiting}
-        anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
-        className="away"
-        message={`The host or its database is away. ${kept > 1 ? `Your ${kept} changes are kept and are` : 'Your change is kept and is'} sent again by itself.`}
-      />
       <RefusedDialog refused={refused} onClose={() => setRefused(null)} />
     </DeskContext.Provider>
   );
