@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using System.Diagnostics;
-using System.Net.Http.Json;
 using System.Net.Sockets;
 using System.Text.Json;
 using Dapper;
@@ -19,63 +18,6 @@ public class KillTests
 
     private const int Workers = 6, JobsCount = 3, AcknowledgedPerFault = 25;
 
-    private sealed class HostProcess(string connection) : IDisposable
-    {
-        private Process? _process;
-
-        public Uri Address { get; } = new($"http://127.0.0.1:{FreePort()}");
-
-        public void Start()
-        {
-            var start = new ProcessStartInfo(Repository.At("src", "Irvak.Web", "bin", "Debug", "net10.0", "linux-x64", "Irvak.Web")) { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = Path.GetTempPath() };
-            start.Environment["ConnectionStrings__Irvak"] = connection;
-            start.Environment["ASPNETCORE_URLS"] = Address.ToString();
-            start.Environment["Logging__LogLevel__Default"] = "None";
-            _process = Process.Start(start)!;
-            _process.OutputDataReceived += (_, _) => { };
-            _process.ErrorDataReceived += (_, _) => { };
-            _process.BeginOutputReadLine();
-            _process.BeginErrorReadLine();
-        }
-
-        public void Kill()
-        {
-            _process!.Kill();
-            _process.WaitForExit();
-            _process.Dispose();
-        }
-
-        public void Dispose() => Kill();
-
-        private static int FreePort()
-        {
-            using var listener = new TcpListener(System.Net.IPAddress.Loopback, 0);
-            listener.Start();
-            return ((System.Net.IPEndPoint)listener.LocalEndpoint).Port;
-        }
-    }
-
-    /// <summary>Sends the same again, to one host or the other, until somebody decides about it.</summary>
-    private static async Task<JsonElement> Sent(HttpClient http, IReadOnlyList<HostProcess> hosts, string path, object body, Random random, CancellationToken cancel)
-    {
-        while (true)
-        {
-            cancel.ThrowIfCancellationRequested();
-            try
-            {
-                using var answer = await http.PostAsJsonAsync(new Uri(hosts[random.Next(hosts.Count)].Address, path), body, cancel);
-                var text = await answer.Content.ReadAsStringAsync(cancel);
-                if (answer.IsSuccessStatusCode) return JsonDocument.Parse(text).RootElement;
-                Assert.True((int)answer.StatusCode == 503, $"{answer.StatusCode}: {text}");
-            }
-            catch (Exception e) when (e is HttpRequestException or IOException or SocketException)
-            {
-                // That host was killed just now; the other one, or its next start, answers.
-            }
-            await Task.Yield();
-        }
-    }
-
     [Fact]
     public async Task What_was_acknowledged_is_stored_once_however_often_hosts_and_database_are_killed()
     {
@@ -90,7 +32,7 @@ public class KillTests
         for (var i = 0; i < JobsCount; i++)
         {
             var begin = new { key = Guid.NewGuid(), who = "Ines", title = $"Job {i}", owner = "", answers = new { name = "Box", kind = "DDR4", form = "dimm", channels = "2 2", types = new[] { "registered" }, rateMTs = 2400, totalLimitGiB = 64 } };
-            acknowledged[(await Sent(http, hosts, "/api/jobs", begin, new Random(Seed), limit.Token)).GetProperty("number").GetString()!] = [];
+            acknowledged[(await HostProcess.Sent(http, hosts, "/api/jobs", begin, new Random(Seed), limit.Token)).GetProperty("number").GetString()!] = [];
         }
         var jobs = acknowledged.Keys.ToList();
         using var told = new SemaphoreSlim(0);
@@ -101,7 +43,7 @@ public class KillTests
             for (var i = 0; !Volatile.Read(ref done); i++)
             {
                 var tick = $"w{w}-{i}";
-                var view = await Sent(http, hosts, $"/api/jobs/{number}/edits", new { key = Guid.NewGuid(), lastSeen = last, who = $"Hand {w}", edit = new { type = "setTick", key = tick, done = true, wording = tick } }, random, limit.Token);
+                var view = await HostProcess.Sent(http, hosts, $"/api/jobs/{number}/edits", new { key = Guid.NewGuid(), lastSeen = last, who = $"Hand {w}", edit = new { type = "setTick", key = tick, done = true, wording = tick } }, random, limit.Token);
                 last = view.GetProperty("lastNumber").GetInt32();
                 acknowledged[number].Add(tick);
                 told.Release();

@@ -47,4 +47,27 @@ public class StartTests
         Assert.StartsWith("Another program listens there already", said);
         Assert.Single(said.Split('\n'));
     }
+
+    [Fact]
+    public async Task The_second_of_a_command_that_runs_alone_says_who_runs_and_ends()
+    {
+        var folder = Directory.CreateTempSubdirectory("irvak-lock-");
+        // As ./run does it: what is started in the background gets no hold of the lock.
+        Process Shell(string then) => Process.Start(new ProcessStartInfo("/bin/bash", ["-c", $"cd '{Repository.Root}'; . scripts/machine.sh; run_alone '{folder.FullName}' ./run 5080; {then}"]) { RedirectStandardInput = true, RedirectStandardOutput = true, RedirectStandardError = true })!;
+        using (var first = Shell("sleep 300 9>&- >/dev/null 2>&1 & echo held; read line; kill $!"))
+        {
+            Assert.Equal("held", await first.StandardOutput.ReadLineAsync());
+            using var second = Shell("echo started");
+            var said = await second.StandardError.ReadToEndAsync();
+            await second.WaitForExitAsync();
+            Assert.Equal(3, second.ExitCode);
+            Assert.Equal($"./run runs already in this checkout: process {first.Id}, http://127.0.0.1:5080. Nothing was started.", said.Trim());
+            Assert.Equal("", await second.StandardOutput.ReadToEndAsync());
+            await first.StandardInput.WriteLineAsync("end");
+            await first.WaitForExitAsync();
+        }
+        using var third = Shell("echo started");
+        Assert.Equal("started", await third.StandardOutput.ReadLineAsync());
+        folder.Delete(true);
+    }
 }

@@ -17,6 +17,16 @@ public static class Contract
     /// <summary>Complaints collected before the rest is left alone.</summary>
     public const int MostProblems = 50;
 
+    /// <param name="Ranges">False to leave out how large numbers are, and see only whether the document has its shape.</param>
+    private sealed record Findings(int Most, bool Ranges = true)
+    {
+        public List<SheetProblem> All { get; } = [];
+
+        public bool IsFull => All.Count >= Most;
+
+        public void Add(SheetProblem problem) => All.Add(problem);
+    }
+
     private sealed record Field(string Name, string Json, Func<object, object?> Get, NullabilityInfo Nullability, string Owner);
 
     private static readonly ConcurrentDictionary<Type, Field[]> Known = new();
@@ -27,10 +37,10 @@ public static class Contract
     /// <summary>What is wrong with a value; empty when nothing is.</summary>
     public static IReadOnlyList<SheetProblem> Problems(object? value, string path = "", int most = MostProblems)
     {
-        var problems = new List<SheetProblem>();
+        var problems = new Findings(most);
         if (value is null) problems.Add(new(path.Length == 0 ? "/" : path, "A value must stand here."));
-        else Walk(value, path, "", "", null, problems, most);
-        return problems;
+        else Walk(value, path, "", "", null, problems);
+        return problems.All;
     }
 
     /// <summary>
@@ -39,21 +49,20 @@ public static class Contract
     /// </summary>
     public static IReadOnlyList<SheetProblem> With(object document, Func<IReadOnlyList<SheetProblem>> own)
     {
-        var contract = Problems(document);
-        if (contract.Any(p => !p.Text.StartsWith(RangeWords, StringComparison.Ordinal))) return contract;
+        var shape = new Findings(MostProblems, Ranges: false);
+        Walk(document, "", "", "", null, shape);
+        if (shape.All.Count > 0) return shape.All;
         var said = own();
-        return [.. said, .. contract.Where(c => said.All(s => c.Path != s.Path && !c.Path.StartsWith(s.Path + "/", StringComparison.Ordinal)))];
+        return [.. said, .. Problems(document).Where(c => said.All(s => c.Path != s.Path && !c.Path.StartsWith(s.Path + "/", StringComparison.Ordinal)))];
     }
-
-    private const string RangeWords = "It lies between ";
 
     /// <summary>What is wrong with a single text that is not part of a document; null when nothing is.</summary>
     /// <param name="lines">True when it may have several lines.</param>
     public static SheetProblem? TextProblem(string? text, string path, int most = ContractTable.UsualText, bool lines = false) => text is null ? null : Said(text, path, most, lines);
 
-    private static void Walk(object value, string path, string owner, string name, NullabilityInfo? info, List<SheetProblem> problems, int most)
+    private static void Walk(object value, string path, string owner, string name, NullabilityInfo? info, Findings problems)
     {
-        if (problems.Count >= most) return;
+        if (problems.IsFull) return;
         switch (value)
         {
             case string text:
@@ -65,7 +74,7 @@ public static class Contract
                 if (!Enum.IsDefined(kind.GetType(), kind)) problems.Add(new(path, $"“{kind}” is no kind that is known here."));
                 return;
             case double or float or decimal or int or long or short or byte or uint:
-                if (Counted(Convert.ToDouble(value, CultureInfo.InvariantCulture), owner, name, path) is { } number) problems.Add(number);
+                if (problems.Ranges && NumberProblem(Convert.ToDouble(value, CultureInfo.InvariantCulture), owner, name, path) is { } number) problems.Add(number);
                 return;
             case JsonElement element:
                 if (Unknown(element, path) is { } raw) problems.Add(raw);
@@ -76,32 +85,32 @@ public static class Contract
                 if (at.UtcDateTime.Year is < 1970 or > 2200) problems.Add(new(path, "A time lies between the years 1970 and 2200."));
                 return;
             case IDictionary map:
-                Entries(map.Keys.Cast<object>().Select(k => (k, map[k])), path, owner, name, info, problems, most);
+                Entries(map.Keys.Cast<object>().Select(k => (k, map[k])), path, owner, name, info, problems);
                 return;
             case IEnumerable list:
-                if (Pairs(list) is { } pairs) { Entries(pairs, path, owner, name, info, problems, most); return; }
+                if (Pairs(list) is { } pairs) { Entries(pairs, path, owner, name, info, problems); return; }
                 var at0 = 0;
                 var room = ContractTable.Counts.GetValueOrDefault($"{owner}.{name}", ContractTable.UsualCount);
                 var inner = Inner(info, 0);
                 foreach (var item in list)
                 {
                     if (at0 >= room) { problems.Add(new(path, $"There are at most {room} entries here.")); return; }
-                    if (item is not null) Walk(item, $"{path}/{at0}", owner, name, inner, problems, most);
+                    if (item is not null) Walk(item, $"{path}/{at0}", owner, name, inner, problems);
                     else if (inner is not { ReadState: NullabilityState.Nullable }) problems.Add(new($"{path}/{at0}", "An entry is missing here."));
-                    if (problems.Count >= most) return;
+                    if (problems.IsFull) return;
                     at0++;
                 }
                 return;
         }
         foreach (var field in Known.GetOrAdd(value.GetType(), Fields))
         {
-            if (field.Get(value) is { } held) Walk(held, $"{path}/{field.Json}", field.Owner, field.Name, field.Nullability, problems, most);
+            if (field.Get(value) is { } held) Walk(held, $"{path}/{field.Json}", field.Owner, field.Name, field.Nullability, problems);
             else if (field.Nullability.ReadState == NullabilityState.NotNull) problems.Add(new($"{path}/{field.Json}", "A value must stand here."));
-            if (problems.Count >= most) return;
+            if (problems.IsFull) return;
         }
     }
 
-    private static void Entries(IEnumerable<(object Key, object? Value)> pairs, string path, string owner, string name, NullabilityInfo? info, List<SheetProblem> problems, int most)
+    private static void Entries(IEnumerable<(object Key, object? Value)> pairs, string path, string owner, string name, NullabilityInfo? info, Findings problems)
     {
         var more = name == nameof(KeepsMore.More);
         var room = more ? ContractTable.MostUnknownFields : ContractTable.Counts.GetValueOrDefault($"{owner}.{name}", ContractTable.UsualCount);
@@ -112,18 +121,19 @@ public static class Contract
             if (++count > room) { problems.Add(new(path, $"There are at most {room} entries here.")); return; }
             var at = more ? $"{path[..^"/more".Length]}/{Escaped($"{key}")}" : $"{path}/{Escaped($"{key}")}";
             if (key is string text && Said(text, at, 200, false) is { } said) problems.Add(said with { Path = path });
-            else if (value is not null) Walk(value, at, owner, name, inner, problems, most);
+            else if (value is not null) Walk(value, at, owner, name, inner, problems);
             else if (inner is not { ReadState: NullabilityState.Nullable }) problems.Add(new(at, "A value must stand here."));
-            if (problems.Count >= most) return;
+            if (problems.IsFull) return;
         }
     }
 
-    private static SheetProblem? Counted(double number, string owner, string name, string path)
+    /// <summary>What is wrong with a number of a field of a type; null when nothing is.</summary>
+    public static SheetProblem? NumberProblem(double number, string owner, string name, string path)
     {
         var span = ContractTable.Numbers.GetValueOrDefault($"{owner}.{name}") ?? ContractTable.Numbers.GetValueOrDefault(name);
         var fits = double.IsFinite(number) && (span is null || (number >= span.Least && number <= span.Most && (number != 0 || !double.IsNegative(number))));
         if (fits) return null;
-        return new(path, span is null || double.IsNaN(number) ? "A number must be finite." : string.Create(CultureInfo.InvariantCulture, $"{RangeWords}{Grouped(span.Least)} and {Grouped(span.Most)}."));
+        return new(path, span is null || double.IsNaN(number) ? "A number must be finite." : string.Create(CultureInfo.InvariantCulture, $"It lies between {Grouped(span.Least)} and {Grouped(span.Most)}."));
     }
 
     private static string Grouped(double value) => value.ToString(Math.Abs(value) >= 10_000 ? "#,0" : "0.######", CultureInfo.InvariantCulture).Replace(',', ' ');

@@ -59,9 +59,7 @@ public class ContractTests
         foreach (var odd in new[] { double.NaN, double.PositiveInfinity, double.NegativeInfinity, -0.0 }) Assert.NotNull(Bound("Exponent", odd));
     }
 
-    // A bound is asked through the walker, on a document that has one field of that name.
-    private static SheetProblem? Bound(string name, double value) =>
-        (SheetProblem?)typeof(Contract).GetMethod("Counted", BindingFlags.NonPublic | BindingFlags.Static)!.Invoke(null, [value, "Anything", name, "/" + name]);
+    private static SheetProblem? Bound(string name, double value) => Contract.NumberProblem(value, "Anything", name, "/" + name);
 
     private static DriveSheet Drive => new() { Model = "M", Bytes = 4_000_000_000_000 };
 
