@@ -6,11 +6,11 @@ using Irvak.Core.Verdicts;
 namespace Irvak.Core;
 
 /// <summary>One cell of the ledge: how far the plan is from a wish.</summary>
-/// <param name="Found">Value as found.</param>
-/// <param name="Planned">Value as planned.</param>
+/// <param name="Found">Value as found; null when it is not known.</param>
+/// <param name="Planned">Value as planned; null when it is not known.</param>
 /// <param name="Wish">The wish or limit; null when none is set.</param>
 /// <param name="IsLimit">True when staying below is good.</param>
-public sealed record Distance(string Name, string Unit, double Found, double Planned, double? Wish, bool IsLimit);
+public sealed record Distance(string Name, string Unit, double? Found, double? Planned, double? Wish, bool IsLimit);
 
 /// <summary>The distances between the plan and the aim.</summary>
 public static class AimDistance
@@ -40,16 +40,16 @@ public static class AimDistance
         var distances = new List<Distance>
         {
             new("Memory", "GiB", memory.Found.UsableMiB / 1024.0, memory.Planned.UsableMiB / 1024.0, q.Aim.MemoryGiB, false),
-            new("Rate", "MT/s", memory.Found.Rate.HighMTs ?? 0, memory.Planned.Rate.HighMTs ?? 0, null, false),
+            new("Rate", "MT/s", memory.Found.Rate.HighMTs, memory.Planned.Rate.HighMTs, null, false),
             new("Money", "EUR", 0, (double)list.TotalEur, (double?)q.Aim.MoneyLimitEur, true),
             new("Slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false),
         };
         if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.UsableTB is not null)
             distances.Insert(2, new("Usable", "TB", ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));
         if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.Failures is not null)
-            distances.Insert(3, new("Survives", "drives", ArraySheet.Survives(arrays.Found) ?? 0, ArraySheet.Survives(arrays.Planned) ?? 0, q.Aim.Failures, false));
+            distances.Insert(3, new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false));
         if (Paths.PathSheet.Best(paths.Planned, q.Arrays) is { } best)
-            distances.Insert(distances.Count - 2, new("Pinch", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays) ?? 0, best, q.Aim.ReadMBs, false));
+            distances.Insert(distances.Count - 2, new("Pinch", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays), best, q.Aim.ReadMBs, false));
         if (lanes.Left is { } left) distances.Insert(distances.Count - 1, new("Lanes left", "", left, left, null, false));
         return distances;
     }
@@ -63,11 +63,11 @@ public static class AimDistance
             yield return Finding.Of(Memory, [], Worked.Sum("aim of this job", new("short", (wanted - planned).ToString(), true), new("wish", wanted.ToString()), new("planned", planned.ToString())),
                 ("planned", planned.ToString()), ("short", (wanted - planned).ToString()), ("wish", wanted.ToString()));
         }
-        if (q.Aim.UsableTB is { } space && ArraySheet.Usable(arrays.Planned) is var usable && usable < space * 1e12)
+        if (q.Aim.UsableTB is { } space && ArraySheet.Usable(arrays.Planned) is { } usable && usable < space * 1e12)
             yield return Finding.Of(Space, [], null, ("planned", ArrayCapacity.TB(usable)), ("short", ArrayCapacity.TB((long)(space * 1e12) - usable)), ("wish", ArrayCapacity.TB((long)(space * 1e12))));
         if (q.Aim.Failures is { } failures)
-            foreach (var weak in arrays.Planned.Where(a => a.Why is null && !a.Plan.Scratch && a.Surely < failures))
-                yield return Finding.Of(Failures, [.. weak.Plan.Members], null, ("array", weak.Plan.Name), ("planned", weak.Surely == 0 ? "no failed drive" : Say.Count(weak.Surely, "failed drive", "failed drives")), ("wish", $"{failures}"));
+            foreach (var weak in arrays.Planned.Where(a => a.Why is null && !a.Plan.Scratch && a.LeftNow < failures))
+                yield return Finding.Of(Failures, [.. weak.Plan.Members], null, ("array", weak.Plan.Name), ("planned", weak.LeftNow == 0 ? "no failed drive" : Say.Count(weak.LeftNow!.Value, "failed drive", "failed drives")), ("wish", $"{failures}"));
         if (q.Aim.MoneyLimitEur is { } limit && list.TotalEur > limit)
             yield return Finding.Of(Money, [], list.Sum(),
                 ("planned", Quantities.Money.Euro(list.TotalEur).ToString()), ("over", Quantities.Money.Euro(list.TotalEur - limit).ToString()), ("limit", Quantities.Money.Euro(limit).ToString()));

@@ -42,6 +42,7 @@ public sealed record Question(
         Mode = state.Mode,
         Arrays = JobArrays.Planned(state),
         FoundArrays = JobArrays.Found(state),
+        Now = ArrayNow.Of(state),
     };
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
@@ -51,6 +52,12 @@ public sealed record Question(
     public IReadOnlyList<ArrayPlan> Arrays { get; init; } = [];
 
     public IReadOnlyList<ArrayPlan> FoundArrays { get; init; } = [];
+
+    /// <summary>How the arrays stand that are in use, those of unknown level among them.</summary>
+    public IReadOnlyList<ArrayNow> Now { get; init; } = [];
+
+    /// <summary>How a found array stands; null for one that no found drive belongs to.</summary>
+    public ArrayNow? NowOf(string array) => Now.FirstOrDefault(n => n.Name == array);
 
     /// <summary>The found array that a planned one still is; null for one that is made anew or grown.</summary>
     public ArrayPlan? StillAs(ArrayPlan array) => FoundArrays.FirstOrDefault(array.IsMadeLike);

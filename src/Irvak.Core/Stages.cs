@@ -48,7 +48,7 @@ public static class Stages
         var stops = evaluation.Count(Severity.Stop);
         var cares = evaluation.Count(Severity.Care);
         var deviate = lines.Count(l => l.State == LineState.Deviates);
-        var open = lines.Count(l => l.State == LineState.NotLookedAt);
+        var open = lines.Count(l => l.State is LineState.NotLookedAt or LineState.NotYet);
         var planned = evaluation.Runbook.Steps.Count > 0;
         var prep = PrepOpen(state, evaluation);
         var steps = StepsOpen(state, evaluation);

@@ -49,9 +49,10 @@ public class ArraysTests(Site site)
         window.See("M survives no failure, and what it holds is neither scratch nor backed up.", ".verdicts");
         window.Press("scratch only");
         window.Until(d => !d.FindElement(By.CssSelector(".verdicts")).Text.Contains("survives no failure", StringComparison.Ordinal), "no stop");
-        // A member becomes a spare.
+        // A press takes a member out; one that is out can stand by.
         window.Find("#array-level").SendKeys("Single parity");
         Click(window, "//button[contains(@aria-label,'12,')][contains(@aria-label,'member')]");
+        Click(window, "//button[contains(@aria-label,'12,')][contains(@aria-label,': out')]/following-sibling::button[@aria-label='12 as a spare']");
         window.See("starts at once, spare there", ".arrays");
         window.See("8.0 TB are 7.28 TiB", ".arrays");
         Assert.Empty(window.Complaints());

@@ -53,7 +53,7 @@ public class PublishedExamplesTests
         var array = Assert.Single(reading.Seen.Raids);
         Assert.Equal(("md0", "raid6", 11720540160L * 1024, 5, 512), (array.Name, array.Level, array.Bytes!.Value, array.Wanted!.Value, array.ChunkKiB!.Value));
         Assert.Equal(("rebuild", 41.0), (array.Activity, array.ActivityPercent!.Value));
-        Assert.Equal([("sda1", "active"), ("sdf1", "spare"), ("sdg1", "failed")], array.Members.Select(m => (m.Name, m.Role)));
+        Assert.Equal([("sda1", "active"), ("sdf1", "rebuilding"), ("sdg1", "failed")], array.Members.Select(m => (m.Name, m.Role)));
     }
 
     [Fact]

@@ -941,6 +941,12 @@ export interface components {
             hasSpare: boolean;
             /** @description Other levels it can be turned into while it keeps its data. */
             migrations?: null | components["schemas"]["MigrationRow"][];
+            now?: null | components["schemas"]["ArrayNow"];
+            /**
+             * Format: int32
+             * @description Failures that it surely survives as it stands; null when that is not known.
+             */
+            leftNow?: null | number;
         };
         /**
          * @description What keeps the array: a controller of its own, the kernel, or a copy-on-write pool.
@@ -953,6 +959,37 @@ export interface components {
          * @enum {unknown}
          */
         ArrayLevel: "single" | "span" | "stripe" | "mirror" | "pairs" | "parity-1" | "parity-2" | "parity-3" | "layered-1" | "layered-2";
+        /** @description How an array that is in use stands before the work. */
+        ArrayNow: {
+            /** @description As the system names it. */
+            name: string;
+            condition: components["schemas"]["RaidCondition"];
+            /** @description Its state in words, after its name. */
+            words: string;
+            /** @description Places whose drives belong to it. */
+            members: string[];
+            /** @description Those of them that are not in step: failed, dropped out, being rebuilt. */
+            out: string[];
+            /**
+             * Format: int32
+             * @description Members it should have; null when not told.
+             */
+            wanted: null | number;
+            /**
+             * Format: int32
+             * @description Members not in step, wherever they are; null when not known.
+             */
+            missing: null | number;
+            /** @description False while nobody told how its drives share their data. */
+            levelKnown: boolean;
+            /** @description True when it is known to carry on without one more drive, as far as its state goes. */
+            isWhole?: boolean;
+            /**
+             * Format: int32
+             * @description Members that it has and nobody has put into a place yet.
+             */
+            unplaced?: number;
+        };
         /** @description An array as planned, or as found. */
         ArrayPlan: {
             /** @description As people speak of it: a letter or a short word. */
@@ -1271,9 +1308,9 @@ export interface components {
         BootQuestion: {
             /**
              * Format: int64
-             * @description Its size.
+             * @description Its size; null when it is not known.
              */
-            bytes: number;
+            bytes: null | number;
             /**
              * Format: double
              * @description Written a day, GB.
@@ -1906,14 +1943,14 @@ export interface components {
             unit: string;
             /**
              * Format: double
-             * @description Value as found.
+             * @description Value as found; null when it is not known.
              */
-            found: number;
+            found: null | number;
             /**
              * Format: double
-             * @description Value as planned.
+             * @description Value as planned; null when it is not known.
              */
-            planned: number;
+            planned: null | number;
             /**
              * Format: double
              * @description The wish or limit; null when none is set.
@@ -3293,7 +3330,7 @@ export interface components {
             loss: null | number;
         };
         /** @enum {unknown} */
-        LineState: "not-looked-at" | "as-expected" | "deviates";
+        LineState: "not-looked-at" | "as-expected" | "deviates" | "not-yet";
         /** @description What comes into a list and what goes from it. */
         ListChange: {
             add: string[];
@@ -4363,6 +4400,11 @@ export interface components {
             socket: string;
             module: string;
         };
+        /**
+         * @description How an array stands. Only what a capture or a person told counts as whole.
+         * @enum {unknown}
+         */
+        RaidCondition: "unknown" | "whole" | "never-filled" | "syncing" | "rebuilding" | "degraded" | "failed";
         /** @description One voltage of the supplies. */
         RailLine: {
             rail: string;
@@ -4850,7 +4892,7 @@ export interface components {
         SeenMember: {
             /** @description Name in the system, without `/dev/`. */
             name: string;
-            /** @description active, failed, spare, journal, replacement or write-mostly. */
+            /** @description active, failed, spare, journal, replacement, rebuilding, write-mostly, or unknown in an array that does not run. */
             role: string;
         };
         /** @description Result of a memory test. */
@@ -4980,11 +5022,13 @@ export interface components {
             members?: components["schemas"]["SeenMember"][];
             /**
              * Format: int32
-             * @description Members it should have and has.
+             * @description Members it should have, and those in step; spares and members being rebuilt are not counted.
              */
             wanted?: null | number;
             /** Format: int32 */
             present?: null | number;
+            /** @description One letter for each of its places: U or A in step, _ or . not, R being replaced; null when not told. */
+            inStep?: null | string;
             state?: null | string;
             /** Format: int32 */
             chunkKiB?: null | number;

@@ -18,9 +18,10 @@ export function Ledge({ ledge, stopped }: { ledge: Distance[]; stopped: string[]
 
 function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
   const before = useRecentStep(d.planned);
-  const top = Math.max(d.found, d.planned, d.wish ?? 0, 1);
-  const from = before ?? d.found;
-  const over = d.isLimit && d.wish != null && d.planned > d.wish;
+  const { found, planned } = { found: d.found ?? 0, planned: d.planned ?? 0 };
+  const top = Math.max(found, planned, d.wish ?? 0, 1);
+  const from = before === undefined ? d.found : before;
+  const over = d.isLimit && d.wish != null && planned > d.wish;
   const unit = (value: number) =>
     d.unit === 'EUR' || !d.unit ? '' : d.unit === 'drives' && value === 1 ? ' drive' : ` ${d.unit}`;
   return (
@@ -35,18 +36,24 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
         )}
       </div>
       <div className="n">
-        {from !== d.planned && <small>{show(d, from)} → </small>}
-        {show(d, d.planned)}
-        {unit(d.planned)}
+        {from !== d.planned && <small>{from == null ? 'not known' : show(d, from)} → </small>}
+        {d.planned == null ? (
+          <span className="quiet">not known</span>
+        ) : (
+          <>
+            {show(d, d.planned)}
+            {unit(d.planned)}
+          </>
+        )}
       </div>
       <div className="bar">
         <svg width="100%" height="4" preserveAspectRatio="none" viewBox="0 0 100 4" aria-hidden="true">
-          <rect x="0" y="0" width={(100 * Math.min(d.found, d.planned)) / top} height="4" fill="var(--ink)" />
-          {d.planned > d.found && (
+          <rect x="0" y="0" width={(100 * Math.min(found, planned)) / top} height="4" fill="var(--ink)" />
+          {planned > found && (
             <rect
-              x={(100 * d.found) / top}
+              x={(100 * found) / top}
               y="0"
-              width={(100 * (d.planned - d.found)) / top}
+              width={(100 * (planned - found)) / top}
               height="4"
               fill="var(--copper)"
             />
@@ -60,15 +67,15 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
   );
 }
 
-/** The value before the last change, for eight seconds. */
-function useRecentStep(value: number): number | null {
+/** The value before the last change, for eight seconds; undefined when nothing changed lately. */
+function useRecentStep(value: number | null): number | null | undefined {
   const last = useRef(value);
-  const [before, setBefore] = useState<number | null>(null);
+  const [before, setBefore] = useState<number | null | undefined>(undefined);
   useEffect(() => {
     if (last.current === value) return;
     setBefore(last.current);
     last.current = value;
-    const timer = window.setTimeout(() => setBefore(null), 8000);
+    const timer = window.setTimeout(() => setBefore(undefined), 8000);
     return () => window.clearTimeout(timer);
   }, [value]);
   return before;

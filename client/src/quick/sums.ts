@@ -94,7 +94,12 @@ export const useLane = (body: LaneRequest) =>
 
 export const useBoot = (body: BootRequest) =>
   useQuery(
-    sum('boot', body, async (signal) => unwrap(await api.POST('/api/quick/boot', { body, signal })), body.bytes > 0),
+    sum(
+      'boot',
+      body,
+      async (signal) => unwrap(await api.POST('/api/quick/boot', { body, signal })),
+      (body.bytes ?? 0) > 0,
+    ),
   );
 
 export const useGrades = (text: string) =>

@@ -122,7 +122,7 @@ internal static class Redfish
         Name = r["Name"]?.Text ?? r["Id"]?.Text ?? "volume",
         Level = r["RAIDType"]?.Text?.ToLowerInvariant() ?? r["VolumeType"]?.Text,
         Bytes = r["CapacityBytes"]?.Long,
-        State = r.At("Status.Health")?.Text,
+        State = string.Join(", ", new[] { r.At("Status.Health")?.Text, r.At("Status.State")?.Text }.OfType<string>()) is { Length: > 0 } state ? state : null,
         Members = [.. (r.At("Links.Drives")?.Items ?? []).Select(d => d["@odata.id"]?.Text?.Split('/')[^1]).OfType<string>().Take(1024).Select(n => new SeenMember(n, "active"))],
         Line = r.Line,
     };

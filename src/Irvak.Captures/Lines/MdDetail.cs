@@ -22,7 +22,8 @@ internal sealed partial class MdDetail : LineReader
             (_inside, _table) = (true, false);
             return LineFate.Used;
         }
-        if (!_inside || line.Length == 0 || line[0] != ' ') return LineFate.Foreign;
+        // The longest of the names fills its column, so its line begins with no space.
+        if (!_inside || line.Length == 0 || (line[0] != ' ' && !line.StartsWith("Consistency Policy :"))) return LineFate.Foreign;
         var text = line.Trim();
         if (text.StartsWith("Number ") && text.Contains("RaidDevice", StringComparison.Ordinal)) { _table = true; return LineFate.Used; }
         if (_table) return Row(text.ToString()) ? LineFate.Used : Left("a line of the device table that is no device");
@@ -42,7 +43,7 @@ internal sealed partial class MdDetail : LineReader
             "Raid Level" => now with { Level = value },
             "Array Size" when long.TryParse(First(value), out var kib) && kib < long.MaxValue / 1024 => now with { Bytes = kib * 1024 },
             "Raid Devices" when int.TryParse(value, out var n) => now with { Wanted = n },
-            "Working Devices" when int.TryParse(value, out var n) => now with { Present = n },
+            "Active Devices" when int.TryParse(value, out var n) => now with { Present = n },
             "State" => now with { State = value },
             "Chunk Size" when value.EndsWith('K') && int.TryParse(value[..^1], out var n) => now with { ChunkKiB = n },
             "Rebuild Status" or "Resync Status" or "Check Status" or "Reshape Status" when Percent().Match(value) is { Success: true } m =>
@@ -60,14 +61,26 @@ internal sealed partial class MdDetail : LineReader
         var name = m.Groups["name"].Value;
         if (name.Length == 0) return true;
         var now = _arrays[^1];
-        var role = state.Contains("faulty", StringComparison.Ordinal) ? "failed" : state.StartsWith("spare", StringComparison.Ordinal) ? "spare" : state.Contains("journal", StringComparison.Ordinal) ? "journal" : "active";
+        var role = Role(state);
         if (now.Members.Count < 1024) _arrays[^1] = now with { Members = [.. now.Members, new SeenMember(name.Replace("/dev/", ""), role)] };
         return true;
     }
 
+    /// <summary>A member's state in the table (mdadm(8), detail); one of an array that does not run has none.</summary>
+    private static string Role(string state) => state switch
+    {
+        "" => "unknown",
+        _ when state.Contains("faulty", StringComparison.Ordinal) => "failed",
+        _ when state.Contains("rebuilding", StringComparison.Ordinal) || state.Contains("replacement", StringComparison.Ordinal) => "rebuilding",
+        _ when state.StartsWith("spare", StringComparison.Ordinal) => "spare",
+        _ when state.Contains("journal", StringComparison.Ordinal) => "journal",
+        _ when state.Contains("active", StringComparison.Ordinal) && state.Contains("sync", StringComparison.Ordinal) => "active",
+        _ => "unknown",
+    };
+
     private static string First(string value) => value.Split(' ')[0];
 
-    [GeneratedRegex(@"^(?:\d+|-)\s+\d+\s+\d+\s+(?:\d+|-)\s+(?<state>[a-z][a-z\s-]*?)\s*(?<name>/dev/\S+)?$")]
+    [GeneratedRegex(@"^(?:\d+|-)\s+\d+\s+\d+\s+(?:\d+|-)\s+(?<state>[a-z][A-Za-z\s-]*?)?\s*(?<name>/dev/\S+)?$")]
     private static partial Regex DeviceRow();
 
     [GeneratedRegex(@"^(\d+(?:\.\d+)?)%")]

@@ -38,9 +38,12 @@ internal sealed partial class Mdstat : LineReader
         var words = line[(colon + 3)..].Split(' ', StringSplitOptions.RemoveEmptyEntries);
         if (words.Length == 0) return false;
         var level = words.FirstOrDefault(w => Level().IsMatch(w));
+        // The kernel marks every member of an array that does not run as spare.
+        var runs = words[0] != "inactive";
         var members = words.Select(w => Member().Match(w)).Where(m => m.Success).Take(1024)
-            .Select(m => new SeenMember(m.Groups["name"].Value, Role(m.Groups["flag"].Value))).ToList();
-        _arrays.Add(new SeenRaid { Name = line[..colon], Level = level, Members = members, State = words[0] + (line.Contains("(auto-read-only)", StringComparison.Ordinal) ? " (auto-read-only)" : ""), Line = number });
+            .Select(m => new SeenMember(m.Groups["name"].Value, runs || m.Groups["flag"].Value is not ("S" or "") ? Role(m.Groups["flag"].Value) : "unknown")).ToList();
+        var only = words.FirstOrDefault(w => w is "(auto-read-only)" or "(read-only)");
+        _arrays.Add(new SeenRaid { Name = line[..colon], Level = level, Members = members, State = only is null ? words[0] : $"{words[0]} {only}", Line = number });
         return true;
     }
 
@@ -52,6 +55,7 @@ internal sealed partial class Mdstat : LineReader
         ChunkKiB = int.TryParse(m.Groups["chunk"].Value, out var chunk) ? chunk : null,
         Wanted = int.TryParse(m.Groups["wanted"].Value, out var wanted) ? wanted : null,
         Present = int.TryParse(m.Groups["present"].Value, out var present) ? present : null,
+        InStep = m.Groups["map"] is { Success: true, Length: <= 1024 } map ? map.Value : null,
     };
 
     private static SeenRaid Busy(SeenRaid array, Match m) => array with
@@ -69,7 +73,7 @@ internal sealed partial class Mdstat : LineReader
     [GeneratedRegex(@"^(?<name>[\w!-]+)\[\d+\](?:\((?<flag>[FSWJR])\))?$")]
     private static partial Regex Member();
 
-    [GeneratedRegex(@"^(?<blocks>\d+) blocks(?:.*?(?<chunk>\d+)k chunks?)?(?:.*?\[(?<wanted>\d+)/(?<present>\d+)\])?")]
+    [GeneratedRegex(@"^(?<blocks>\d+) blocks(?:.*?(?<chunk>\d+)[kK] chunks?)?(?:.*?\[(?<wanted>\d+)/(?<present>\d+)\](?:\s+\[(?<map>[U_]+)\])?)?")]
     private static partial Regex Blocks();
 
     [GeneratedRegex(@"^\[[=>.]+\]\s+(?<what>resync|recovery|check|repair|reshape)\s*=\s*(?<percent>[\d.]+)%(?:.*finish=(?<minutes>[\d.]+)min)?")]

@@ -170,7 +170,7 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
         foreach (var array in Drives.Where(d => d.Unit.MemberOf is { } m && m.StartsWith("md", StringComparison.Ordinal)).GroupBy(d => d.Unit.MemberOf!))
         {
             var members = array.ToList();
-            text.Append($"/dev/{array.Key}:\n           Version : 1.2\n        Raid Level : raid6\n      Raid Devices : {members.Count}\n             State : clean\n   Working Devices : {members.Count}\n        Chunk Size : 512K\n\n    Number   Major   Minor   RaidDevice State\n");
+            text.Append($"/dev/{array.Key}:\n           Version : 1.2\n        Raid Level : raid6\n      Raid Devices : {members.Count}\n             State : clean\n    Active Devices : {members.Count}\n   Working Devices : {members.Count}\n        Chunk Size : 512K\n\n    Number   Major   Minor   RaidDevice State\n");
             for (var i = 0; i < members.Count; i++)
                 text.Append($"       {i}       8       {i * 16 + 1}        {i}      active sync   /dev/{members[i].Name}{(members[i].Name.StartsWith("nvme", StringComparison.Ordinal) ? "p1" : "1")}\n");
             text.Append('\n');

@@ -31,9 +31,29 @@ public sealed record ArrayFigures(
 {
     public const double YearsOfLoss = 5;
 
+    /// <summary>How it stands before the work, where that is not whole or not known; null for a whole one, and for one that the plan makes or mends.</summary>
+    public ArrayNow? Now { get; init; }
+
+    /// <summary>Failures that it surely survives as it stands; null when that is not known.</summary>
+    public int? LeftNow { get; init; } = Why is null ? Surely : null;
+
+    /// <summary>The same with the state it was found in.</summary>
+    internal ArrayFigures As(ArrayNow? now)
+    {
+        if (now is null || now.IsWhole || Why is not null) return this;
+        int? left = now.Condition switch
+        {
+            Observations.RaidCondition.Failed or Observations.RaidCondition.Syncing => 0,
+            Observations.RaidCondition.Unknown => null,
+            _ when Surely <= 1 => 0,
+            _ => now.Missing is { } missing ? Math.Max(0, Surely - missing) : null,
+        };
+        return this with { Now = now, LeftNow = left };
+    }
+
     /// <summary>Figures of an array over the drives of a build.</summary>
     public static ArrayFigures Of(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false, double? pathMBs = null) =>
-        DrivesOf(plan, build) is (var drives, null) ? Of(plan, drives, sharedSpare || HasOwnSpare(plan, build), figures, pathMBs)
+        DrivesOf(plan, build) is (var drives, null) ? Of(plan, drives, sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs)
         : new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), DrivesOf(plan, build).Why);
 
     private static (IReadOnlyList<DriveSheet> Drives, string? Why) DrivesOf(ArrayPlan plan, Build build)
@@ -41,8 +61,6 @@ public sealed record ArrayFigures(
         var empty = plan.Members.FirstOrDefault(p => build.At(p)?.Drive is null);
         return empty is null ? ([.. plan.Members.Select(p => build.At(p)!.Drive!)], null) : ([], $"there is no drive in {PlaceName.Short(empty)}");
     }
-
-    private static bool HasOwnSpare(ArrayPlan plan, Build build) => plan.AllSpares.Any(s => build.At(s)?.Drive is not null);
 
     /// <summary>Figures of an array over drives in their order.</summary>
     public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures = null, double? pathMBs = null)
@@ -74,7 +92,7 @@ public sealed record ArrayFigures(
         var (drives, missing) = DrivesOf(plan, build);
         if (missing is not null) return (null, null, drives, missing);
         var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, [.. drives.Select(d => d.Bytes ?? 0)], plan.Groups);
-        return shape is null ? (null, null, drives, why) : (shape, Question(shape, drives, Arrays.Rebuild.Of(shape, drives, figures), sharedSpare || HasOwnSpare(plan, build), figures), drives, null);
+        return shape is null ? (null, null, drives, why) : (shape, Question(shape, drives, Arrays.Rebuild.Of(shape, drives, figures), sharedSpare || SpareFit.HasOne(plan, build), figures), drives, null);
     }
 
     private static LossQuestion Question(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare, DriveFigures? figures) => new(

@@ -68,7 +68,8 @@ public static class ArrayRules
         string[] places = [.. plan.Members];
         if (array.Why is { } why)
         {
-            yield return Finding.Of(Impossible, places, null, ("array", plan.Name), ("why", why));
+            // One that was found is there, whatever is not known of its drives.
+            if (q.StillAs(plan) is null) yield return Finding.Of(Impossible, places, null, ("array", plan.Name), ("why", why));
             yield break;
         }
         var isNew = q.StillAs(plan) is null;

@@ -8,7 +8,7 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
     /// <param name="paths">Paths of the arrays, which bound their rebuilds; null to leave them out.</param>
     public static ArraySheet Of(Question q, Paths.PathSheet? paths = null)
     {
-        var found = q.FoundArrays.Select(f => ArrayFigures.Of(f, q.Found, q.Figures)).ToList();
+        var found = q.FoundArrays.Select(f => q.NowOf(f.Name) is { Unplaced: > 0 } now ? Unplaced(f, now) : ArrayFigures.Of(f, q.Found, q.Figures).As(q.NowOf(f.Name))).ToList();
         return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paths?.Planned.FirstOrDefault(p => p.Name == a.Name) is { } path ? Paths.PathSums.RebuildLimit(path) : null))], found);
     }
 
@@ -16,18 +16,28 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
     private static ArrayFigures FiguresOf(Question q, ArrayPlan plan, List<ArrayFigures> found, double? pathMBs)
     {
         var was = q.StillAs(plan) is { } still ? found.First(f => f.Plan == still) : null;
-        return was is not null && plan.Members.Any(p => q.Planned.At(p)?.Drive is null) ? was with { Plan = plan } : ArrayFigures.Of(plan, q.Planned, q.Figures, SharedSpare(q, plan), pathMBs);
+        if (was is not null && (was.Now?.Unplaced > 0 || plan.Members.Any(p => q.Planned.At(p)?.Drive is null))) return was with { Plan = plan };
+        var figures = ArrayFigures.Of(plan, q.Planned, q.Figures, SharedSpare(q, plan), pathMBs);
+        return was is null || IsMended(q, was.Now) ? figures : figures.As(was.Now);
     }
+
+    /// <summary>True when every member that is out gives way to another drive in the plan.</summary>
+    private static bool IsMended(Question q, ArrayNow? now) => now is null || (now is { Condition: Observations.RaidCondition.Degraded or Observations.RaidCondition.Rebuilding, Out.Count: > 0 } && now.Missing == now.Out.Count && now.Out.All(p => q.IsNew(p) && q.Planned.At(p)?.Drive is not null));
+
+    /// <summary>Sums over some of the members would be sums of another array.</summary>
+    private static ArrayFigures Unplaced(ArrayPlan plan, ArrayNow now) => new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups),
+        $"it has {now.Wanted} members, {now.Members.Count} of them in places that are known: say in Survey where the others sit") { Now = now };
 
     /// <summary>A spare of another array of the same keeper stands by for this one too, when it is large enough.</summary>
     public static bool SharedSpare(Question q, ArrayPlan plan) => q.Arrays.Any(a => a.SparesForAll && a.Name != plan.Name && a.Host == plan.Host
-        && a.AllSpares.Any(s => q.Planned.At(s)?.Drive?.Bytes >= plan.Members.Max(m => q.Planned.At(m)?.Drive?.Bytes ?? 0)));
+        && a.AllSpares.Any(s => SpareFit.Why(q.Planned.At(s)?.Drive, SpareFit.Members(plan, q.Planned)) is null));
 
     /// <summary>Bytes of all arrays that hold data.</summary>
-    public static long Usable(IReadOnlyList<ArrayFigures> arrays) => arrays.Aggregate(0L, (sum, a) => sum > long.MaxValue - (a.Capacity?.Usable ?? 0) ? long.MaxValue : sum + (a.Capacity?.Usable ?? 0));
+    /// <returns>Null when one of them has no figures.</returns>
+    public static long? Usable(IReadOnlyList<ArrayFigures> arrays) => arrays.Any(a => a.Why is not null) ? null : arrays.Aggregate(0L, (sum, a) => sum > long.MaxValue - (a.Capacity?.Usable ?? 0) ? long.MaxValue : sum + (a.Capacity?.Usable ?? 0));
 
-    /// <summary>Failures that every array surely survives; null without an array.</summary>
-    public static int? Survives(IReadOnlyList<ArrayFigures> arrays) => arrays.Where(a => a.Why is null && !a.Plan.Scratch).Select(a => (int?)a.Surely).Min();
+    /// <summary>Failures that every array surely survives as it stands; null without an array, and when one is not known.</summary>
+    public static int? Survives(IReadOnlyList<ArrayFigures> arrays) => arrays.Where(a => !a.Plan.Scratch).ToList() is { Count: > 0 } kept && kept.All(a => a.LeftNow is not null) ? kept.Min(a => a.LeftNow) : null;
 
     public static IEnumerable<Finding> Judge(Question q, ArraySheet sheet)
     {
@@ -35,6 +45,7 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
         {
             foreach (var finding in ArrayRules.Judge(q, array)) yield return finding;
             foreach (var finding in ArrayMixing.Judge(q, array)) yield return finding;
+            foreach (var finding in SpareFit.Judge(q, array.Plan)) yield return finding;
         }
         foreach (var finding in ArrayRules.JudgeTogether(q)) yield return finding;
         foreach (var finding in MemberPulled.Judge(q, sheet)) yield return finding;

@@ -13,14 +13,16 @@ public static class JobArrays
     {
         var raids = Readings.All(state).Raids;
         var order = (state.Sheet is { } sheet ? PlaceName.All(sheet) : []).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
-        return [.. from unit in state.Found
-                   where unit.Value is { Drive: not null, MemberOf: not null }
-                   group unit.Key by unit.Value.MemberOf! into members
+        var spares = raids.SelectMany(r => r.Members.Where(m => m.Role is "spare" or "journal").Select(m => m.Name)).ToList();
+        bool Stands(string place) => state.Found[place].SystemName?.Replace("/dev/", "") is not { Length: > 0 } name || !spares.Any(s => ArrayNow.IsPart(s, name));
+        return [.. from member in ArrayNow.Membership(state, raids)
+                   where Stands(member.Key)
+                   group member.Key by member.Value into members
                    let raid = raids.FirstOrDefault(r => string.Equals(r.Name, members.Key, StringComparison.OrdinalIgnoreCase))
-                   let level = LevelOf(raid, members.Count())
+                   let level = LevelOf(raid, state.ArraysSaid.GetValueOrDefault(members.Key), members.Count())
                    where level is not null
                    orderby members.Key
-                   select new ArrayPlan(members.Key, level.Value, [.. members.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue)).ThenBy(p => p, StringComparer.Ordinal)], Host(raid!), StripKiB: raid!.ChunkKiB)];
+                   select new ArrayPlan(members.Key, level.Value, [.. members.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue)).ThenBy(p => p, StringComparer.Ordinal)], Host(members.Key), StripKiB: raid?.ChunkKiB)];
     }
 
     /// <summary>Arrays as they are to be: what was found, with what the plan makes, changes and drops.</summary>
@@ -32,6 +34,9 @@ public static class JobArrays
 
     /// <summary>The level that a capture's own name of it means; null when it is none known.</summary>
     internal static ArrayLevel? LevelNamed(SeenRaid raid) => LevelOf(raid, 2);
+
+    /// <summary>As a capture names it, else as somebody said.</summary>
+    internal static ArrayLevel? LevelOf(SeenRaid? raid, ArraySaid? said, int members) => LevelOf(raid, members) ?? ArrayAnswers.LevelOf(said?.Level);
 
     private static ArrayLevel? LevelOf(SeenRaid? raid, int members)
     {
@@ -48,5 +53,5 @@ public static class JobArrays
     }
 
     /// <summary>The kernel names its arrays md and a number; other names come from controllers.</summary>
-    private static ArrayHost Host(SeenRaid raid) => raid.Name.StartsWith("md", StringComparison.Ordinal) ? ArrayHost.Kernel : ArrayHost.Controller;
+    private static ArrayHost Host(string name) => name.StartsWith("md", StringComparison.Ordinal) ? ArrayHost.Kernel : ArrayHost.Controller;
 }

@@ -1,3 +1,4 @@
+using Irvak.Core.Observations;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Arrays;
@@ -20,40 +21,92 @@ public static class MemberPulled
         "The array carries on with what it has left and fills the new drive; two at once may be one too many.",
         "definition of the level; the larger space shows after the last one", Basis.Standard);
 
+    public static readonly Rule Down = new("ARR-DOWN", Severity.Stop,
+        "{array} {state}. Create nothing over {places} and write nothing to them.",
+        "What an array that does not run holds can often be read again; what is written over it can't.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Weak = new("ARR-DEGRADED", Severity.Care,
+        "{array} {state}: {left}. Back up before anything else, and mend it first.",
+        "Until the missing drive is made up for the array has less redundancy, or none.",
+        "definition of the level", Basis.Standard);
+
+    public static readonly Rule NotKnown = new("ARR-STATE", Severity.Care,
+        "How {array} over {places} stands is not known: {what}. Its drives go one at a time, with the machine off.",
+        "An array that has lost a drive already may not spare another, and its lamps don't tell.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule Blind = new("ARR-BLIND", Severity.Stop,
+        "Taking {places} out of {array} may lose it: {what}.",
+        "Whether an array carries on without a drive depends on its level and on what is missing already.",
+        "definition of the level", Basis.Standard);
+
     internal static IEnumerable<Finding> Judge(Question q, ArraySheet sheet)
     {
-        foreach (var array in sheet.Found.Where(a => a.Why is null))
-        {
-            var plan = array.Plan;
-            // One that is given up or made anew is no loss by pulling: where its data goes is asked by a rule of its own.
-            if (!q.Arrays.Any(a => a.IsMadeLike(plan) || a.Grows(plan))) continue;
-            var (emptied, replaced) = Touched(q, plan);
-            var shape = ArrayShape.Of(plan.Level, plan.Host, [.. plan.Members.Select(p => q.Found.At(p)!.Drive!.Bytes!.Value)], plan.Groups).Shape!;
-            if (!Lives(shape, plan, emptied) || (array.Surely == 0 && replaced.Count > 0))
-                yield return Finding.Of(Loses, [.. emptied.Concat(replaced)], null, ("places", Say.Slots([.. emptied.Concat(replaced)])), ("array", plan.Name), ("level", array.Words.ToLowerInvariant()), ("surely", array.Surely == 0 ? "no failure" : Say.Count(array.Surely, "failure", "failures")));
-            else
-            {
-                if (emptied.Count > 0)
-                    yield return Finding.Of(Weakens, emptied, null, ("places", Say.Slots(emptied)), ("array", plan.Name), ("left", array.Surely > emptied.Count ? $"{Say.Count(array.Surely - emptied.Count, "failure", "failures")} more" : "a further failure may lose it"));
-                if (replaced.Count > 0)
-                    yield return Finding.Of(Replaced, replaced, null, ("places", Say.Slots(replaced)), ("array", plan.Name), ("hours", $"{Math.Max(1, Math.Round(array.Rebuild!.Hours))}"));
-            }
-        }
+        foreach (var now in q.Now)
+            foreach (var finding in Judge(q, sheet, now)) yield return finding;
     }
 
-    /// <summary>Members that are taken out for good, and those in whose place another drive comes.</summary>
-    internal static (IReadOnlyList<string> Emptied, IReadOnlyList<string> Replaced) Touched(Question q, ArrayPlan found)
+    private static IEnumerable<Finding> Judge(Question q, ArraySheet sheet, ArrayNow now)
     {
-        var touched = found.Members.Where(q.Changed.Contains).ToLookup(p => q.Planned.At(p)?.Drive is not null);
+        var array = sheet.Found.FirstOrDefault(a => a.Plan.Name == now.Name);
+        var kept = array is null || q.Arrays.Any(a => a.IsMadeLike(array.Plan) || a.Grows(array.Plan));
+        if (now.Condition == RaidCondition.Failed)
+            yield return Finding.Of(Down, now.Members, null, ("array", now.Name), ("state", now.Words), ("places", Say.Slots(now.Members)));
+        else if (now.Condition is RaidCondition.Degraded or RaidCondition.Rebuilding)
+            yield return Finding.Of(Weak, now.Members, null, ("array", now.Name), ("state", now.Words), ("left", Left(array?.LeftNow)));
+        // One that is given up or made anew is no loss by pulling: where its data goes is asked by a rule of its own.
+        if (!kept || now.Condition == RaidCondition.Failed) yield break;
+        var (emptied, replaced) = Touched(q, now.Members);
+        if (emptied.Count + replaced.Count == 0) yield break;
+        if (array?.Why is not null || array is null || now.Condition == RaidCondition.Unknown)
+        {
+            var what = array is null ? "its level was not told" : array.Why ?? $"it {now.Words}";
+            if (emptied.Count > 0) yield return Finding.Of(Blind, emptied, null, ("places", Say.Slots(emptied)), ("array", now.Name), ("what", what));
+            if (replaced.Count > 0) yield return Finding.Of(NotKnown, replaced, null, ("array", now.Name), ("places", Say.Slots(now.Members)), ("what", what));
+            if (array is null || array.Why is not null) yield break;
+        }
+        foreach (var finding in OfKnown(q, array, now, emptied, replaced)) yield return finding;
+    }
+
+    private static IEnumerable<Finding> OfKnown(Question q, ArrayFigures array, ArrayNow now, IReadOnlyList<string> emptied, IReadOnlyList<string> replaced)
+    {
+        var plan = array.Plan;
+        var shape = ArrayShape.Of(plan.Level, plan.Host, [.. plan.Members.Select(p => q.Found.At(p)!.Drive!.Bytes!.Value)], plan.Groups).Shape!;
+        // Drives that are out already make room for no other; where they sit is not always known.
+        string[] gone = [.. now.Out.Union(emptied)];
+        var elsewhere = now.Missing is { } missing ? Math.Max(0, missing - now.Out.Count) : now.IsWhole || now.Out.Count > 0 || now.Condition == RaidCondition.Unknown ? 0 : 1;
+        string[] sound = [.. replaced.Except(now.Out)];
+        var mended = elsewhere == 0 && now.Out.All(replaced.Contains);
+        var spares = mended ? Lives(shape, plan, emptied, 0) && (sound.Length == 0 || array.Surely > 0) : Lives(shape, plan, gone, elsewhere) && sound.All(s => Lives(shape, plan, [.. gone, s], elsewhere));
+        if (!spares)
+        {
+            string[] taken = [.. emptied.Concat(sound)];
+            yield return Finding.Of(Loses, taken, null, ("places", Say.Slots(taken)), ("array", plan.Name), ("level", array.Words.ToLowerInvariant()), ("surely", $"{(array.Surely == 0 ? "no failure" : Say.Count(array.Surely, "failure", "failures"))}{(gone.Length > emptied.Count || elsewhere > 0 ? $", and it {now.Words} already" : "")}"));
+            yield break;
+        }
+        if (emptied.Count > 0)
+            yield return Finding.Of(Weakens, emptied, null, ("places", Say.Slots(emptied)), ("array", plan.Name), ("left", array.Surely > gone.Length + elsewhere ? $"{Say.Count(array.Surely - gone.Length - elsewhere, "failure", "failures")} more" : "a further failure may lose it"));
+        if (replaced.Count > 0)
+            yield return Finding.Of(Replaced, replaced, null, ("places", Say.Slots([.. replaced.OrderBy(p => now.Out.Contains(p) ? 0 : 1)])), ("array", plan.Name), ("hours", $"{Math.Max(1, Math.Round(array.Rebuild!.Hours))}"));
+    }
+
+    private static string Left(int? left) => left switch { null => "how much it still survives is not known", 0 => "any further failure may lose it", var n => $"it survives {Say.Count(n.Value, "further failure", "further failures")}" };
+
+    /// <summary>Members that are taken out for good, and those in whose place another drive comes.</summary>
+    internal static (IReadOnlyList<string> Emptied, IReadOnlyList<string> Replaced) Touched(Question q, IEnumerable<string> members)
+    {
+        var touched = members.Where(q.Changed.Contains).ToLookup(p => q.Planned.At(p)?.Drive is not null);
         return ([.. touched[false]], [.. touched[true]]);
     }
 
-    private static bool Lives(ArrayShape shape, ArrayPlan plan, IReadOnlyList<string> gone)
+    /// <param name="elsewhere">Members that are out and whose place nobody knows: they count against every group.</param>
+    internal static bool Lives(ArrayShape shape, ArrayPlan plan, IReadOnlyList<string> gone, int elsewhere)
     {
         var at = 0;
         foreach (var group in shape.Groups)
         {
-            if (plan.Members.Skip(at).Take(group.Count).Count(gone.Contains) > group.Tolerance) return false;
+            if (plan.Members.Skip(at).Take(group.Count).Count(gone.Contains) + elsewhere > group.Tolerance) return false;
             at += group.Count;
         }
         return true;

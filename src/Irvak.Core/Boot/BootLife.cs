@@ -5,7 +5,7 @@ using Irvak.Core.Sheets;
 namespace Irvak.Core.Boot;
 
 /// <summary>A drive that a system starts from and writes to.</summary>
-/// <param name="Bytes">Its size.</param>
+/// <param name="Bytes">Its size; null when it is not known.</param>
 /// <param name="WrittenGBPerDay">Written a day, GB.</param>
 /// <param name="RatedTB">Volume that it is rated for, TB; null when it is given by drive-writes per day.</param>
 /// <param name="WritesPerDay">Drive-writes per day over the warranty; null when not known.</param>
@@ -13,12 +13,12 @@ namespace Irvak.Core.Boot;
 /// <param name="BaseGB">System and boot partitions, GB.</param>
 /// <param name="GrowthGBPerYear">Kernels, logs, packages: what comes in a year, GB.</param>
 /// <param name="StagingGB">Room for uploads and updates before they are installed, GB.</param>
-public sealed record BootQuestion(long Bytes, double WrittenGBPerDay = BootLife.UsualWrittenGB, double? RatedTB = null, double? WritesPerDay = null, double WarrantyYears = 5, double BaseGB = 2.2, double GrowthGBPerYear = 2.5, double StagingGB = 10)
+public sealed record BootQuestion(long? Bytes, double WrittenGBPerDay = BootLife.UsualWrittenGB, double? RatedTB = null, double? WritesPerDay = null, double WarrantyYears = 5, double BaseGB = 2.2, double GrowthGBPerYear = 2.5, double StagingGB = 10)
 {
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
     public SheetProblem? Problem => this switch
     {
-        { Bytes: < 1_000_000_000 or > 1_000_000_000_000_000 } => new("/bytes", "A boot drive has 1 GB to 1000 TB."),
+        { Bytes: null or < 1_000_000_000 or > 1_000_000_000_000_000 } => new("/bytes", "A boot drive has 1 GB to 1000 TB."),
         { WrittenGBPerDay: < 0 or > 1e6 } => new("/writtenGBPerDay", "Written is 0 GB a day or more."),
         { RatedTB: <= 0 or > 1e7 } => new("/ratedTB", "A rated volume is more than nothing."),
         { WritesPerDay: <= 0 or > 1000 } => new("/writesPerDay", "Drive-writes per day are more than nothing."),
@@ -43,8 +43,8 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
 
     public static BootLife Of(BootQuestion q)
     {
-        if (q.Problem is { } problem) throw new ArgumentException(problem.Text, nameof(q));
-        var rated = q.RatedTB ?? RatedBy(q.Bytes, q.WritesPerDay, q.WarrantyYears);
+        // A rating of nothing is no rating.
+        var rated = q.RatedTB is > 0 ? q.RatedTB : q.Bytes is { } size ? RatedBy(size, q.WritesPerDay, q.WarrantyYears) : null;
         var yearly = q.WrittenGBPerDay * 365 / 1000;
         double? wear = rated is { } r && yearly > 0 ? r / yearly : null;
         var room = (q.Bytes / 1e9) - q.BaseGB - q.StagingGB;
@@ -55,8 +55,9 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
     /// <summary>TB by drive-writes per day: size × writes × 365 × years.</summary>
     public static double? RatedBy(long bytes, double? writesPerDay, double years) => writesPerDay is { } w ? bytes / 1e12 * w * 365 * years : null;
 
-    private static string Say(double room, double? wear, double? space, double? rated)
+    private static string Say(double? room, double? wear, double? space, double? rated)
     {
+        if (room is null) return "Its size is not known: whether system and staging fit is not either.";
         if (room < 0) return "Too small: system and staging don't fit.";
         if (rated is null) return "How much it may be written is not known: read its sheet before it carries a system that logs.";
         var first = Math.Min(wear ?? double.MaxValue, space ?? double.MaxValue);
@@ -73,7 +74,7 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
                 new("written a year, a day × 365", N(yearly, "TB")),
                 new(q.RatedTB is null && q.WritesPerDay is not null ? "rated: size × writes a day × 365 × years" : "rated", N(rated, "TB")),
                 new("wear: rated ÷ written a year", N(wear, "years"), (wear ?? double.MaxValue) <= (space ?? double.MaxValue)),
-                new("space: (size − base − staging) ÷ growth", space is null ? "never full" : N(space, "years"), (space ?? double.MaxValue) < (wear ?? double.MaxValue)),
+                new("space: (size − base − staging) ÷ growth", q.Bytes is null ? "size not known" : space is null ? "never full" : N(space, "years"), (space ?? double.MaxValue) < (wear ?? double.MaxValue)),
             ],
             new WorkedLine("lasts", wear is null && space is null ? "not known" : N(Math.Min(wear ?? double.MaxValue, space ?? double.MaxValue), "years"), true),
             "drive's sheet; JESD218 and JESD219 for what a rating means; needs: common practice, no source");

@@ -17,7 +17,7 @@ public sealed record BootPlan(
 {
     /// <summary>Life of a drive under these needs; shared needs add up.</summary>
     public BootLife LifeOn(DriveSheet drive) => BootLife.Of(new BootQuestion(
-        Math.Clamp(drive.Bytes ?? 1_000_000_000, 1_000_000_000, 1_000_000_000_000_000), WrittenGBPerDay + SharedWrittenGBPerDay, DriveDefaults.RatedTB(drive), null, 5, BaseGB + SharedGB, GrowthGBPerYear, StagingGB));
+        drive.Bytes, WrittenGBPerDay + SharedWrittenGBPerDay, DriveDefaults.RatedTB(drive), null, 5, BaseGB + SharedGB, GrowthGBPerYear, StagingGB));
 
     /// <summary>What is wrong with its numbers, with a path; null when nothing is.</summary>
     internal SheetProblem? Problem =>

@@ -11,6 +11,9 @@ public enum LineState
     [JsonStringEnumMemberName("not-looked-at")] NotLookedAt,
     [JsonStringEnumMemberName("as-expected")] AsExpected,
     [JsonStringEnumMemberName("deviates")] Deviates,
+
+    /// <summary>Looked at, and on its way: a rebuild or a test that still runs. Neither as expected nor a fault.</summary>
+    [JsonStringEnumMemberName("not-yet")] NotYet,
 }
 
 /// <summary>An expected line with what was seen.</summary>
@@ -33,12 +36,11 @@ public static class Comparison
     private static ComparedLine ByEye(Expectation e, SeenAnswer answer)
     {
         var by = $"eye, {answer.Who}";
-        if (answer.Verdict == SeenVerdict.AsExpected) return new(e, LineState.AsExpected, e.Expected, by, null);
+        // A person who looked read no number: none is made up for them.
+        if (answer.Verdict == SeenVerdict.AsExpected) return new(e, LineState.AsExpected, "as expected", by, null);
         if (e.Named is not null) return new(e, e.HoldsWords(answer.Value) ? LineState.AsExpected : LineState.Deviates, answer.Value, by, null);
         var value = SeenNumber.Read(answer.Value, e.Unit);
-        return value is { } v && e.Holds(v)
-            ? new(e, LineState.AsExpected, answer.Value, by, v)
-            : new(e, LineState.Deviates, answer.Value, by, value);
+        return new(e, value is { } v && e.Holds(v) ? LineState.AsExpected : LineState.Deviates, SeenNumber.Words(answer.Value, value, e.Unit), by, value);
     }
 
     private static ComparedLine ByCapture(MachineSheet sheet, Expectation e, Observation? after, Dictionary<string, SeenDevice> bySlot, long installed)
@@ -102,6 +104,19 @@ public static class SeenNumber
             "MiB" => saysGiga || (!saysMega && number < 4096 && number != 0) ? number * 1024 : number,
             "GiB" => saysMega || (!saysGiga && number >= 8192) ? number / 1024 : number,
             _ => number,
+        };
+    }
+
+    /// <summary>What was typed, with the unit it was taken in where none was typed.</summary>
+    public static string? Words(string? text, double? value, string unit)
+    {
+        if (value is not { } v || text is null || text.Any(char.IsLetter)) return text;
+        return unit switch
+        {
+            "" => text.Trim(),
+            "MiB" => ByteCount.FromMiB((long)v).ToString(),
+            "GiB" => string.Create(global::System.Globalization.CultureInfo.InvariantCulture, $"{v:0.##} GiB"),
+            _ => $"{text.Trim()} {unit}",
         };
     }
 }

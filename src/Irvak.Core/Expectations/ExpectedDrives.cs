@@ -51,18 +51,25 @@ public static class ExpectedDrives
         if (e.Key.StartsWith(DrivesPrefix, StringComparison.Ordinal))
         {
             if (after.Drives.Count == 0) return null;
-            var size = double.Parse(e.Key[DrivesPrefix.Length..], System.Globalization.CultureInfo.InvariantCulture);
-            var seen = after.Drives.Count(d => d.Bytes is { } b && Math.Abs(b - size) <= SizeTolerance * size);
+            var each = double.Parse(e.Key[DrivesPrefix.Length..], System.Globalization.CultureInfo.InvariantCulture);
+            var seen = after.Drives.Count(d => d.Bytes is { } b && Math.Abs(b - each) <= SizeTolerance * each);
             return new(e, e.Holds(seen) ? LineState.AsExpected : LineState.Deviates, Say.Count(seen, "drive", "drives"), "capture", seen);
         }
         if (after.Raids.Count == 0) return null;
         var raid = after.Raids.FirstOrDefault(r => string.Equals(r.Name, e.Key[ArrayPrefix.Length..], StringComparison.OrdinalIgnoreCase))
             ?? after.Raids.Where(r => r.Bytes is not null && e.Holds(r.Bytes.Value / Math.Pow(2, 40))).FirstOrDefault();
         if (raid is null) return new(e, LineState.Deviates, "no array of that name or size", "capture", 0);
-        var words = $"{raid.Level ?? "level not told"}{(raid.Bytes is { } bytes ? ", " + ArrayCapacity.Shown(bytes) : "")}{(raid.Activity is { } activity ? $", {activity}{(raid.ActivityPercent is { } p ? $" {p:0.#} %" : "")}" : "")}";
-        var whole = raid.Present is null || raid.Wanted is null || raid.Present >= raid.Wanted;
+        var health = RaidHealth.Of(raid);
+        var size = raid.Bytes / Math.Pow(2, 40);
         var told = JobArrays.LevelNamed(raid);
-        var right = whole && (told is null || e.Expected.Contains(LevelTable.Of(told.Value).Name, StringComparison.OrdinalIgnoreCase)) && (raid.Bytes is null || e.Holds(raid.Bytes.Value / Math.Pow(2, 40)));
-        return new(e, right ? LineState.AsExpected : LineState.Deviates, whole ? words : $"{words}, {raid.Present} of {raid.Wanted} members", "capture", raid.Bytes / Math.Pow(2, 40));
+        var words = $"{raid.Level ?? "level not told"}{(raid.Bytes is { } bytes ? ", " + ArrayCapacity.Shown(bytes) : "")}; {health.Words}";
+        var asPlanned = (told is null || e.Expected.Contains(LevelTable.Of(told.Value).Name, StringComparison.OrdinalIgnoreCase)) && (size is null || e.Holds(size.Value));
+        var state = !asPlanned ? LineState.Deviates : health.Condition switch
+        {
+            RaidCondition.Whole or RaidCondition.NeverFilled => size is null ? LineState.NotYet : LineState.AsExpected,
+            RaidCondition.Syncing or RaidCondition.Rebuilding or RaidCondition.Unknown => LineState.NotYet,
+            _ => LineState.Deviates,
+        };
+        return new(e, state, words, "capture", size);
     }
 }

@@ -22,9 +22,9 @@ internal static class SeenErrors
         if (test.Errors > 0)
             return new(e, LineState.Deviates, $"{Say.Count((int)Math.Min(test.Errors, int.MaxValue), "error", "errors")}{(test.Failed.Count > 0 ? " at " + string.Join(", ", test.Failed.Take(3)) : "")}", "capture", test.Errors);
         var amount = $"{test.MiB / 1024:0.#} of {ByteCount.FromMiB(installedMiB)}";
-        if (!test.Finished && test.Passes == 0) return new(e, LineState.NotLookedAt, $"not finished, {amount}", "capture", null);
+        if (!test.Finished && test.Passes == 0) return new(e, LineState.NotYet, $"not finished, {amount}", "capture", null);
         return test.MiB < LeastShare * installedMiB
-            ? new(e, LineState.NotLookedAt, $"only {amount} tested", "capture", null)
+            ? new(e, LineState.NotYet, $"only {amount} tested", "capture", null)
             : new(e, LineState.AsExpected, $"0 errors, {(test.Passes > 1 ? $"{test.Passes} passes, " : "")}{amount}", "capture", 0);
     }
 

@@ -64,10 +64,13 @@ public sealed record SeenRaid
 
     public IReadOnlyList<SeenMember> Members { get; init; } = [];
 
-    /// <summary>Members it should have and has.</summary>
+    /// <summary>Members it should have, and those in step; spares and members being rebuilt are not counted.</summary>
     public int? Wanted { get; init; }
 
     public int? Present { get; init; }
+
+    /// <summary>One letter for each of its places: U or A in step, _ or . not, R being replaced; null when not told.</summary>
+    public string? InStep { get; init; }
 
     public string? State { get; init; }
 
@@ -84,7 +87,7 @@ public sealed record SeenRaid
 }
 
 /// <param name="Name">Name in the system, without <c>/dev/</c>.</param>
-/// <param name="Role">active, failed, spare, journal, replacement or write-mostly.</param>
+/// <param name="Role">active, failed, spare, journal, replacement, rebuilding, write-mostly, or unknown in an array that does not run.</param>
 public sealed record SeenMember(string Name, string Role);
 
 /// <summary>A network port.</summary>

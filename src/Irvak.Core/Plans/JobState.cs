@@ -61,6 +61,9 @@ public sealed record JobState
     /// <summary>Arrays that the plan makes or changes, by name; null for one that is given up.</summary>
     public ImmutableSortedDictionary<string, ArrayPlan?> Arrays { get; init; } = ImmutableSortedDictionary.Create<string, ArrayPlan?>(StringComparer.Ordinal);
 
+    /// <summary>What somebody said of arrays that no capture describes, by name.</summary>
+    public ImmutableSortedDictionary<string, ArraySaid> ArraysSaid { get; init; } = ImmutableSortedDictionary.Create<string, ArraySaid>(StringComparer.Ordinal);
+
     /// <summary>How the firmware is to divide slots, by their names; an empty list for whole.</summary>
     public ImmutableSortedDictionary<string, IReadOnlyList<int>> Splits { get; init; } = ImmutableSortedDictionary.Create<string, IReadOnlyList<int>>(StringComparer.Ordinal);
 

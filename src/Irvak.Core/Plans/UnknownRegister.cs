@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Arrays;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Plans;
@@ -91,6 +92,14 @@ public static class UnknownRegister
         foreach (var group in sheet.Bays) Group(group.Names.Count == 1 ? "bay" : "bays", "which drive is which, arrays, free bays", "lamps and labels at the front, or a capture of the controller", group.Names.Select(PlaceName.Bay));
         Group("card slots", "free slots, lanes, power", "brackets at the rear, or lspci -vv with the firmware listing", sheet.Slots.Select(s => PlaceName.Card(s.Id)));
         Group("M.2 places", "free places for flash", "open the machine, or nvme list", sheet.M2.Select(m => PlaceName.M2(m.Id)));
+        foreach (var array in ArrayNow.Of(state))
+        {
+            var places = Verdicts.Say.Words([.. array.Members.Take(4).Select(PlaceName.Short), .. array.Members.Count > 4 ? new[] { $"{array.Members.Count - 4} more" } : []]);
+            if (!array.LevelKnown)
+                unknowns.Insert(0, new($"array.{array.Name}.level", $"How do the drives in {places} share their data in {array.Name}?", "which of them may be pulled, and whether while it runs", "the controller's or appliance's page, or /proc/mdstat", AnswerKind.Choice, ArrayAnswers.Levels, Place: array.Members[0]));
+            if (array.Condition == Observations.RaidCondition.Unknown && state.ArraysSaid.GetValueOrDefault(array.Name)?.Level != ArrayAnswers.None)
+                unknowns.Insert(0, new($"array.{array.Name}.state", $"Is {array.Name} whole?", "which of its drives may be pulled, and whether while it runs", "the controller's or appliance's page, or /proc/mdstat", AnswerKind.Choice, ArrayAnswers.States, Place: array.Members[0]));
+        }
         if (state.System.Serial is null)
             unknowns.Add(new("system.serial", "Which serial number has the machine?", "the record and the warranty", sheet.Battery.Count > 0 ? "label underneath" : "label at the rear or on its pull-out tag", AnswerKind.Text, [], Optional: true));
         if (state.System.HostName is null)
@@ -116,6 +125,7 @@ public static class UnknownRegister
             "system.osLimitGiB" when !InRange(answer.Value, 0, 1_048_576) => new("/edit/value", "A limit is a whole number of GiB, 0 for none."),
             "channels" => RefuseChannels(state.Sheet, answer.Value),
             _ when answer.Path.StartsWith("processor.", StringComparison.Ordinal) => RefuseProcessor(state, answer),
+            _ when ArrayPath(answer.Path) is var (array, what) => RefuseArray(state, array, what, answer.Value),
             "memory.generation" or "memory.form" or "memory.types" or "memory.rateLimitMTs" or "memory.slotLimitGiB" or "memory.totalLimitGiB" or "system.osBits" or "system.osExtended" or "system.osLimitGiB" => null,
             _ => new("/edit/path", $"{answer.Path} is nothing that can be answered."),
         };
@@ -140,11 +150,26 @@ public static class UnknownRegister
             "memory.rateLimitMTs" => With(board with { RateLimitMTs = int.Parse(answer.Value) }),
             "memory.slotLimitGiB" => With(board with { SlotLimitGiB = int.Parse(answer.Value) }),
             "memory.totalLimitGiB" => With(board with { TotalLimitGiB = int.Parse(answer.Value) }),
+            _ when ArrayPath(answer.Path) is var (array, what) => state with { ArraysSaid = state.ArraysSaid.SetItem(array, Said(state, array, what, answer.Value)) },
             _ => ApplyProcessor(state, answer),
         };
 
         JobState With(MemoryBoard changed) => state with { Sheet = sheet with { Memory = changed } };
     }
+
+    /// <summary>"array.md0.level" is the level of md0.</summary>
+    private static (string Array, string What)? ArrayPath(string path) => path.StartsWith("array.", StringComparison.Ordinal) && path.LastIndexOf('.') is > 6 and var dot ? (path[6..dot], path[(dot + 1)..]) : null;
+
+    private static SheetProblem? RefuseArray(JobState state, string array, string what, string value)
+    {
+        if (what is not ("level" or "state")) return new("/edit/path", $"{what} of an array is nothing that can be answered.");
+        if (!ArrayNow.Of(state).Any(a => a.Name == array)) return new("/edit/path", $"No found drive belongs to {array}.");
+        var words = what == "level" ? ArrayAnswers.Levels : ArrayAnswers.States;
+        return words.Contains(value) ? null : new("/edit/value", $"Answer {Verdicts.Say.Words(words)}.");
+    }
+
+    private static ArraySaid Said(JobState state, string array, string what, string value) =>
+        (state.ArraysSaid.GetValueOrDefault(array) ?? new ArraySaid()) is var said && what == "level" ? said with { Level = value } : said with { State = value };
 
     private static ModuleType TypeOf(string word) => word switch
     {

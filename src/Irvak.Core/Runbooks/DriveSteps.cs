@@ -1,6 +1,7 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
+using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -20,7 +21,7 @@ internal static class DriveSteps
     }
 
     /// <summary>True when nothing is touched but bays whose sheet says that drives may be changed while the machine runs.</summary>
-    public static bool AllHot(Question q) => q.Changes.Count > 0 && HotBays(q.Sheet) is var hot && q.Changes.All(c => hot.Contains(c.Place));
+    public static bool AllHot(Question q) => q.Changes.Count > 0 && HotBays(q) is var hot && q.Changes.All(c => hot.Contains(c.Place));
 
     /// <summary>Arrays that the plan makes, makes anew or grows.</summary>
     public static IEnumerable<ArrayPlan> Made(Question q) => q.Arrays.Where(a => q.StillAs(a) is null);
@@ -35,13 +36,16 @@ internal static class DriveSteps
     public static Step TakeOut(Question q, Change c)
     {
         var place = PlaceName.Short(c.Place);
-        var array = q.FoundArrays.FirstOrDefault(a => a.Members.Contains(c.Place));
+        var array = q.Now.FirstOrDefault(a => a.Members.Contains(c.Place));
         return PlaceName.IsBay(c.Place)
             ? new("out:" + c.Place, Runbook.Out, $"Pull the {c.Out!.Short} out of bay {place}",
-                ["Open the latch, draw it out two centimetres.", "Wait half a minute until it stands still, then draw it out.", Bag(c)],
-                array is null ? "A disk that still spins is hurt by a jolt." : q.Arrays.Any(a => a.Name == array.Name) ? $"It belongs to {array.Name}. Pull this one and no other." : $"{array.Name} ends with this: only once what it holds is where it goes, and was read there.", [c.Place], 2)
+                [.. Unmount(c), "Open the latch, draw it out two centimetres.", "Wait half a minute until it stands still, then draw it out.", Bag(c)],
+                array is null ? "A disk that still spins is hurt by a jolt." : q.Arrays.Any(a => a.Name == array.Name) || !array.LevelKnown ? $"It belongs to {array.Name}. Pull this one and no other." : $"{array.Name} ends with this: only once what it holds is where it goes, and was read there.", [c.Place], 2)
             : new("out:" + c.Place, Runbook.Out, $"Take the {c.Out!.Short} out of {place}", ["Undo its screw or clip, let it spring up, draw it out at that angle.", "Keep the screw: it is a tiny one.", Bag(c)], null, [c.Place], 2);
     }
+
+    /// <summary>A drive that is mounted by itself is let go by the system before it is drawn.</summary>
+    private static IEnumerable<string> Unmount(Change c) => c.Out!.MemberOf is { } use && ArrayNow.IsMount(use) ? [$"It is in use as {use}: unmount it first, and see that nothing opens it again."] : [];
 
     /// <summary>
     /// Members of an array that stays, changed for others: out, in, and rebuilt, before the next one moves. They come last, on the running
@@ -49,18 +53,28 @@ internal static class DriveSteps
     /// </summary>
     public static IEnumerable<Step> OneByOne(Question q, ArraySheet arrays)
     {
-        var hot = HotBays(q.Sheet);
-        foreach (var array in arrays.Found.Where(a => a is { Why: null, Rebuild: not null } && q.Arrays.Any(p => p.IsMadeLike(a.Plan) || p.Grows(a.Plan))))
-            foreach (var change in InOrder(q).Where(c => MemberPulled.Touched(q, array.Plan).Replaced.Contains(c.Place)))
+        var hot = HotBays(q);
+        foreach (var now in q.Now)
+        {
+            var array = arrays.Found.FirstOrDefault(a => a.Plan.Name == now.Name);
+            // One without redundancy is not rebuilt; one of unknown level may be, so its drives go one at a time.
+            if (array is { Why: null, Rebuild: null } || (array is not null && !q.Arrays.Any(p => p.IsMadeLike(array.Plan) || p.Grows(array.Plan)))) continue;
+            var hours = array?.Rebuild is { } rebuild ? $", about {rebuild.Hours:0} h" : "; how long is not known";
+            foreach (var change in InOrder(q).Where(c => MemberPulled.Touched(q, now.Members).Replaced.Contains(c.Place)).OrderBy(c => now.Out.Contains(c.Place) ? 0 : 1))
             {
                 var power = hot.Contains(change.Place) ? null : "This bay may not be served running: shut the machine down for it, and start it again afterwards.";
-                yield return TakeOut(q, change) with { Group = Runbook.Start, Caution = $"Only this one: {array.Plan.Name} must be whole before it.{(power is null ? "" : " " + power)}" };
-                yield return PutIn(q, change) with { Group = Runbook.Start };
-                yield return new("rebuilt:" + change.Place, Runbook.Start, $"Wait until {array.Plan.Name} is whole again", [$"Let it rebuild onto the new drive, about {array.Rebuild!.Hours:0} h.", "Read its state: no member missing, no rebuild running."], "Pulling the next one earlier can lose the array.", [change.Place], 5);
+                var first = now.Out.Contains(change.Place) ? $"This is the one that is out. Pulling another loses what {now.Name} holds." : $"Only this one: {now.Name} must be whole before it.";
+                yield return TakeOut(q, change) with { Group = Runbook.Rebuild, Caution = $"{first}{(power is null ? "" : " " + power)}" };
+                yield return PutIn(q, change) with { Group = Runbook.Rebuild };
+                yield return new("rebuilt:" + change.Place, Runbook.Rebuild, $"Wait until {now.Name} is whole again", [$"Let it rebuild onto the new drive{hours}.", "Read its state: no member missing, no rebuild running."], "Pulling the next one earlier can lose the array.", [change.Place], 5);
             }
+        }
     }
 
-    private static HashSet<string> HotBays(MachineSheet sheet) => [.. sheet.Bays.Where(b => b.HotPlug == true).SelectMany(b => b.Names).Select(PlaceName.Bay)];
+    /// <summary>Bays that may be served running: by the sheet, and not while an array rests on them that is not known to spare a drive.</summary>
+    private static HashSet<string> HotBays(Question q) => [.. q.Sheet.Bays.Where(b => b.HotPlug == true).SelectMany(b => b.Names).Select(PlaceName.Bay).Where(p => !q.Now.Any(n => n.Members.Contains(p) && !MayRun(q, n)))];
+
+    private static bool MayRun(Question q, ArrayNow now) => now.LevelKnown && (now.Condition is RaidCondition.Whole or RaidCondition.NeverFilled or RaidCondition.Degraded or RaidCondition.Syncing || !q.Arrays.Any(a => a.Name == now.Name));
 
     private static string Bag(Change c) => c.MovedTo is { } to ? $"Lay it aside: it goes into {PlaceName.Short(to)}." : $"Bag and label it{(c.Out!.Serial is { } s ? $", serial {s}" : "")}.";
 

@@ -19,7 +19,7 @@ public sealed record LedgerLine(string StepKey, string Place, string Part, strin
 /// <summary>The ordered steps for exactly this machine and this change.</summary>
 public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine> CameOut, int Minutes, int Screws)
 {
-    internal const string Off = "Off", Open = "Open", Out = "Out", In = "In", Close = "Close", Start = "First start";
+    internal const string Off = "Off", Open = "Open", Out = "Out", In = "In", Close = "Close", Start = "First start", Rebuild = "One drive at a time";
 
     public static Runbook Of(Question q, ArraySheet arrays, IReadOnlyList<Moving.MoveSubject> moves)
     {

@@ -1,3 +1,4 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
@@ -36,16 +37,14 @@ public static class BayMap
         return new BayRow(place, bay, unit.Short, unit.Serial, unit.SystemName, member, unit.Grade?.Grade, member is not null, true);
     }
 
-    /// <summary>The array that a drive or one of its parts is in: sda1 is a part of /dev/sda, nvme0n1p2 one of /dev/nvme0n1.</summary>
+    /// <summary>The arrays that a drive or its parts are in, the largest first; a small appliance keeps its system in small ones over the same drives.</summary>
     private static string? MemberOf(Builds.Unit unit, IReadOnlyList<Observations.SeenRaid> raids)
     {
-        if (unit.SystemName?.Replace("/dev/", "") is { Length: > 0 } name)
-            foreach (var raid in raids)
-                if (raid.Members.FirstOrDefault(m => IsPart(m.Name, name)) is { } member)
-                    return $"{raid.Name}{(raid.Level is { } level ? " " + level : "")}{(member.Role == "active" ? "" : $", {member.Role}")}";
-        return unit.MemberOf;
+        if (unit.SystemName?.Replace("/dev/", "") is not { Length: > 0 } name) return unit.MemberOf;
+        List<string> all = [.. from raid in raids.OrderByDescending(r => r.Bytes ?? 0)
+                               let member = raid.Members.FirstOrDefault(m => ArrayNow.IsPart(m.Name, name))
+                               where member is not null
+                               select $"{raid.Name}{(raid.Level is { } level ? " " + level : "")}{(member.Role == "active" ? "" : $", {member.Role}")}"];
+        return all.Count > 0 ? string.Join("; ", all) : unit.MemberOf;
     }
-
-    private static bool IsPart(string part, string disk) =>
-        part == disk || (part.StartsWith(disk, StringComparison.Ordinal) && part[disk.Length..] is var rest && (rest.All(char.IsAsciiDigit) || (rest[0] == 'p' && rest.Length > 1 && rest[1..].All(char.IsAsciiDigit))));
 }

@@ -83,15 +83,30 @@ public static class SurveyChecks
     private static (CheckState, string)? Arrays(Observations.Observation seen)
     {
         if (seen.Raids.Count == 0) return null;
-        foreach (var a in seen.Raids)
+        var worst = seen.Raids.Select(r => (r.Name, Health: Observations.RaidHealth.Of(r))).MaxBy(h => Harm(h.Health.Condition));
+        var others = seen.Raids.Count > 1 ? $"; {Say.Count(seen.Raids.Count - 1, "other", "others")} no worse" : "";
+        return worst.Health.Condition switch
         {
-            if (a.Wanted is { } wanted && a.Present is { } present && present < wanted) return (CheckState.NotWell, $"{a.Name} has {present} of {wanted} members");
-            if (a.Members.Any(m => m.Role == "failed")) return (CheckState.NotWell, $"{a.Name} has a failed member, {a.Members.First(m => m.Role == "failed").Name}");
-            if (a.State is { } s && (s.Contains("degraded", StringComparison.OrdinalIgnoreCase) || s is "Critical" or "Warning")) return (CheckState.NotWell, $"{a.Name}: {s}");
-            if (a.Activity is { } what) return (CheckState.Care, $"{a.Name}: {what}{(a.ActivityPercent is { } p ? $" at {p:0.#} %" : "")}; wait until it is through");
-        }
-        return (CheckState.Well, $"{Say.Count(seen.Raids.Count, "array", "arrays")}, all whole");
+            Observations.RaidCondition.Whole => (CheckState.Well, $"{Say.Count(seen.Raids.Count, "array", "arrays")}, all whole"),
+            Observations.RaidCondition.Failed or Observations.RaidCondition.Degraded => (CheckState.NotWell, $"{worst.Name} {worst.Health.Words}{others}"),
+            Observations.RaidCondition.Rebuilding => (CheckState.NotWell, $"{worst.Name} {worst.Health.Words}; pull nothing until it is through{others}"),
+            Observations.RaidCondition.Syncing => (CheckState.Care, $"{worst.Name} {worst.Health.Words}; wait until it is through{others}"),
+            Observations.RaidCondition.NeverFilled => (CheckState.Care, $"{worst.Name} {worst.Health.Words}. Answer once which it is{others}"),
+            _ => (CheckState.Care, $"{worst.Name} {worst.Health.Words}: look at its page{others}"),
+        };
     }
+
+    /// <summary>How bad a state is beside others: what is not known stands between whole and broken.</summary>
+    private static int Harm(Observations.RaidCondition condition) => condition switch
+    {
+        Observations.RaidCondition.Failed => 6,
+        Observations.RaidCondition.Degraded => 5,
+        Observations.RaidCondition.Rebuilding => 4,
+        Observations.RaidCondition.Unknown => 3,
+        Observations.RaidCondition.Syncing => 2,
+        Observations.RaidCondition.NeverFilled => 1,
+        _ => 0,
+    };
 
     private static (CheckState, string)? Load(Observations.Observation seen)
     {

@@ -33,9 +33,16 @@ internal static class ArrayRuleCases
         new("ARR-LOSE", Severity.Stop, "Taking [[bay:1]] and [[bay:2]] out loses md0: single parity survives 1 failure.", InArray(4, "raid5").With(new Remove("bay:1"), new Remove("bay:2")), InArray(4, "raid6").With(new Remove("bay:1"), new Remove("bay:2"))),
         new("ARR-PULL", Severity.Care, "Taking [[bay:1]] out leaves md0 degraded: 1 failure more.", InArray(4, "raid6").With(new Remove("bay:1")), InArray(4, "raid6")),
         new("ARR-REPLACE", Severity.Care, "Replace [[bay:1]] of md0 one at a time: each is rebuilt, about 24 h, before the next is pulled.", InArray(4, "raid5").With(new Fit(Bay(1), new() { Drive = Disk with { Model = "EK-N8X" }, Source = "shelf" })), InArray(4, "raid5")),
+        new("ARR-DOWN", Severity.Stop, "md0 does not run: its state is “inactive”. Create nothing over [[bay:1]], [[bay:2]] and [[bay:3]] and write nothing to them.", InArray(3, "raid5", r => r with { State = "inactive" }), InArray(3, "raid5")),
+        new("ARR-DEGRADED", Severity.Care, "md0 runs with 3 of 4 members: any further failure may lose it. Back up before anything else, and mend it first.", InArray(4, "raid5", r => r with { Present = 3 }), InArray(4, "raid5")),
+        new("ARR-STATE", Severity.Care, "How md0 over [[bay:1]] and [[bay:2]] stands is not known: its level was not told. Its drives go one at a time, with the machine off.", Found(2, "md0").With(New(1)), InArray(2, "raid1").With(New(1))),
+        new("ARR-BLIND", Severity.Stop, "Taking [[bay:1]] out of md0 may lose it: its level was not told.", Found(2, "md0").With(new Remove("bay:1")), InArray(2, "raid1").With(new Remove("bay:1"))),
+        new("ARR-SPARE", Severity.Stop, "[[bay:4]] can't stand by for M: it has 120 GB, the smallest member 8 TB.", Spare(120_000_000_000), Spare(8 * TB)),
         new("AIM-SPACE", Severity.Care, "16.0 TB of space, 4.0 TB short of the wish for 20.0 TB.", Sized(20), Sized(16)),
         new("AIM-FAILURES", Severity.Care, "M survives 1 failed drive, the wish is 2.", Disks(4).Array(ArrayLevel.Parity1, 4).With(new SetWish(WishKind.Failures, 2)), Disks(4).Array(ArrayLevel.Parity2, 4).With(new SetWish(WishKind.Failures, 2))),
     ];
+
+    private static JobState Spare(long bytes) => Disks(4, d => d with { Bytes = bytes }).Array(ArrayLevel.Parity1, 3, change: a => a with { Spares = ["bay:4"] });
 
     private static JobState Sized(int wish) => With([.. Enumerable.Repeat(Disk with { Bytes = (8 * TB) + (129L << 20) }, 4)]).Array(ArrayLevel.Parity2, 4).With(new SetWish(WishKind.UsableTB, wish));
 }

@@ -1,5 +1,6 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -33,9 +34,19 @@ internal static class DriveBox
     public static JobState Found(int n, string? memberOf = null) =>
         Boards.Job(Sheet, "A1", "C1").With(new RecordFound(Enumerable.Range(1, n).ToDictionary(Bay, i => (Unit?)new Unit { Drive = Disk, MemberOf = memberOf, Source = "listing" }), null, "test"));
 
-    /// <summary>The same, members of an array that a capture tells.</summary>
-    public static JobState InArray(int n, string level) => Found(n, "md0") is var state
-        ? state with { Readings = state.Readings.SetItem("arrays", new() { Raids = [new() { Name = "md0", Level = level }] }) } : state;
+    /// <summary>The same, members of an array that a capture tells; all of them in step unless told otherwise.</summary>
+    public static JobState InArray(int n, string level, Func<SeenRaid, SeenRaid>? change = null) => Found(n, "md0") is var state
+        ? state with { Readings = state.Readings.SetItem("arrays", new() { Raids = [(change ?? (r => r))(new() { Name = "md0", Level = level, State = "active", Wanted = n, Present = n })] }) } : state;
+
+    /// <summary>The same, with names in the system and the members that a capture lists.</summary>
+    public static JobState InArray(int n, string level, params SeenMember[] members)
+    {
+        var state = InArray(n, level, r => r with { Members = members, Present = members.Count(m => m.Role == "active") });
+        return state with { Found = state.Found.SetItems(Enumerable.Range(1, n).Select(i => KeyValuePair.Create(Bay(i), state.Found[Bay(i)] with { SystemName = $"/dev/sd{(char)('a' + i - 1)}" }))) };
+    }
+
+    /// <summary>One more drive for a bay, from the shelf.</summary>
+    public static Fit New(int bay) => new(Bay(bay), new() { Drive = Disk with { Model = "EK-N8X" }, Source = "shelf" });
 
     public static JobState Array(this JobState state, ArrayLevel level, int members, ArrayHost host = ArrayHost.Kernel, Func<ArrayPlan, ArrayPlan>? change = null) =>
         state.With(new MakeArray((change ?? (p => p))(new ArrayPlan("M", level, Bays(members), host, BackedUp: true))));

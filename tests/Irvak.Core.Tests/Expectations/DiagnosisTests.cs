@@ -95,8 +95,8 @@ public class DiagnosisTests
     }
 
     [Theory]
-    [InlineData(1000, 1, true, 0, LineState.NotLookedAt, "only 1 of 96 GiB tested")]
-    [InlineData(90_000, 0, false, 0, LineState.NotLookedAt, "not finished, 87.9 of 96 GiB")]
+    [InlineData(1000, 1, true, 0, LineState.NotYet, "only 1 of 96 GiB tested")]
+    [InlineData(90_000, 0, false, 0, LineState.NotYet, "not finished, 87.9 of 96 GiB")]
     [InlineData(90_000, 2, true, 0, LineState.AsExpected, "0 errors, 2 passes, 87.9 of 96 GiB")]
     [InlineData(1000, 0, false, 1, LineState.Deviates, "1 error at Solid Bits")] // what is found counts, however little was tested
     public void A_clean_test_counts_only_over_enough_of_the_memory(double mib, int passes, bool finished, long errors, LineState state, string words)

@@ -252,8 +252,9 @@ export default function Handover() {
                   <td className={l.state === 'deviates' ? 'err' : ''}>
                     <b>{l.seen ?? '–'}</b>
                     {l.state === 'deviates' && ' deviates'}
+                    {l.state === 'not-yet' && ' not yet through'}
                   </td>
-                  <td className="quiet">{l.by ?? 'not looked at'}</td>
+                  <td className="quiet">{l.by ? (l.by.startsWith('eye') ? `by ${l.by}` : l.by) : 'not looked at'}</td>
                 </tr>
               ))}
             </tbody>

@@ -70,6 +70,7 @@ export default function Proof() {
           <b>{count('as-expected')} as expected</b>
           <span className="lab">
             {plural(count('deviates'), 'deviates', 'deviate')} · {count('not-looked-at')} not looked at
+            {count('not-yet') > 0 && ` · ${count('not-yet')} not yet through`}
           </span>
         </div>
         <div className="list">
@@ -224,7 +225,10 @@ function Line({
               onAnswer(l, l.state === 'as-expected' && l.by?.startsWith('eye') ? 'not-looked-at' : 'as-expected')
             }
           >
-            <Mark severity={l.state === 'as-expected' ? 'tick' : 'open'} />
+            <Mark
+              severity={l.state === 'as-expected' ? 'tick' : 'open'}
+              title={l.state === 'not-yet' ? 'not yet through: look again later' : undefined}
+            />
           </button>
           <button
             type="button"

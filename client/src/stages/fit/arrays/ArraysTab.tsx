@@ -34,7 +34,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
   };
   const shown = arrays.find((a) => a.plan.name === name) ?? arrays[0];
   const works = !!shown && !shown.why;
-  const rehearse = () => rehearsal.set({ array: shown!.plan.name, failed: [] });
+  const rehearse = () => rehearsal.set({ array: shown!.plan.name, failed: shown!.now?.out ?? [] });
   useKeys(
     rehearsal.now || open
       ? [
@@ -236,7 +236,9 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
           {shown.why ? (
             <>
               <p className="err">
-                {shown.plan.name} can’t be made: {shown.why}.
+                {job.arrays?.found.some((f) => f.plan.name === shown.plan.name)
+                  ? `No figures for ${shown.plan.name}: ${shown.why}.`
+                  : `${shown.plan.name} can’t be made: ${shown.why}.`}
               </p>
               <Levels
                 array={shown}
@@ -245,6 +247,17 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
             </>
           ) : (
             <>
+              {shown.now && (
+                <p className={shown.leftNow == null || shown.leftNow === 0 ? 'err' : 'warn'} role="status">
+                  <b>As found</b> {shown.plan.name} {shown.now.words}:{' '}
+                  {shown.leftNow == null
+                    ? 'how much it still survives is not known'
+                    : shown.leftNow === 0
+                      ? 'a further failure may lose it'
+                      : `it survives ${plural(shown.leftNow, 'further failure', 'further failures')}`}
+                  . The figures below hold once it is whole.
+                </p>
+              )}
               <div className="array-cols">
                 <div>
                   <Staircase array={shown} />
@@ -321,7 +334,7 @@ const dropOn = (take: (place: string) => void) => ({
   },
 });
 
-/** Every drive of the plan as a button: out, member, or spare of this array. */
+/** Every drive of the plan as a button that takes it in or out; one that is out can stand by as a spare. */
 function Members({
   job,
   plan,
@@ -344,8 +357,8 @@ function Members({
   const step = (place: string) => {
     const spares = plan.spares ?? [];
     if (plan.members.includes(place)) {
-      if (plan.members.length === 1) return;
-      onChange({ ...plan, members: plan.members.filter((p) => p !== place), spares: [...spares, place] });
+      if (plan.members.length === 1) return say(`${plan.name} would have no drive left: give it up instead.`);
+      onChange({ ...plan, members: plan.members.filter((p) => p !== place) });
     } else if (spares.includes(place)) onChange({ ...plan, spares: spares.filter((p) => p !== place) });
     else onChange({ ...plan, members: [...plan.members, place].sort(inOrder) });
   };
@@ -365,9 +378,8 @@ function Members({
             : taken
               ? `in ${taken}`
               : 'out';
-        return (
+        const button = (
           <button
-            key={place}
             type="button"
             className={`member ${taken ? 'taken' : state}`}
             draggable
@@ -377,11 +389,33 @@ function Members({
             }}
             aria-disabled={!!taken}
             aria-label={`${short(place)}, ${job.planned[place]?.short ?? 'drive'}: ${state}`}
-            title={taken ? `in ${taken}: drag it here to move it` : 'member, spare, out; drag it onto an array'}
+            title={
+              taken
+                ? `in ${taken}: drag it here to move it`
+                : state === 'out'
+                  ? 'press to take it in; drag it onto an array'
+                  : 'press to take it out'
+            }
             onClick={() => (taken ? say(`${short(place)} is in ${taken}.`) : step(place))}
           >
             <span className="mono">{short(place)}</span> {job.planned[place]?.short} <small>{state}</small>
           </button>
+        );
+        return (
+          <span key={place} className="memberpair">
+            {button}
+            {state === 'out' && (
+              <button
+                type="button"
+                className="member out"
+                aria-label={`${short(place)} as a spare`}
+                title="stands by for this array"
+                onClick={() => onChange({ ...plan, spares: [...(plan.spares ?? []), place] })}
+              >
+                <small>as spare</small>
+              </button>
+            )}
+          </span>
         );
       })}
     </div>

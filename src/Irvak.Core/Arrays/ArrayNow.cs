@@ -1,0 +1,113 @@
+using System.Collections.Immutable;
+using Irvak.Core.Builds;
+using Irvak.Core.Observations;
+using Irvak.Core.Plans;
+using Irvak.Core.Survey;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Arrays;
+
+/// <summary>What somebody said of an array that no capture describes.</summary>
+/// <param name="Level">A word of <see cref="ArrayAnswers.Levels"/>; null while nobody said.</param>
+/// <param name="State">A word of <see cref="ArrayAnswers.States"/>; null while nobody said.</param>
+public sealed record ArraySaid(string? Level = null, string? State = null);
+
+/// <summary>How an array that is in use stands before the work.</summary>
+/// <param name="Name">As the system names it.</param>
+/// <param name="Words">Its state in words, after its name.</param>
+/// <param name="Members">Places whose drives belong to it.</param>
+/// <param name="Out">Those of them that are not in step: failed, dropped out, being rebuilt.</param>
+/// <param name="Wanted">Members it should have; null when not told.</param>
+/// <param name="Missing">Members not in step, wherever they are; null when not known.</param>
+/// <param name="LevelKnown">False while nobody told how its drives share their data.</param>
+public sealed record ArrayNow(string Name, RaidCondition Condition, string Words, IReadOnlyList<string> Members, IReadOnlyList<string> Out, int? Wanted, int? Missing, bool LevelKnown)
+{
+    /// <summary>True when it is known to carry on without one more drive, as far as its state goes.</summary>
+    public bool IsWhole => Condition is RaidCondition.Whole or RaidCondition.NeverFilled;
+
+    /// <summary>Members that it has and nobody has put into a place yet.</summary>
+    public int Unplaced => Wanted is { } wanted ? Math.Max(0, wanted - Members.Count) : 0;
+
+    private static readonly Dictionary<string, string> NoMembers = [];
+
+    /// <summary>The array that each found drive belongs to, by its place: as a capture lists its members, else as its own record names it.</summary>
+    public static IReadOnlyDictionary<string, string> Membership(JobState state, IReadOnlyList<SeenRaid> raids)
+    {
+        Dictionary<string, string>? at = null;
+        foreach (var (place, unit) in state.Found)
+            if (unit.Drive is not null && ArrayOf(unit, raids) is { } name) (at ??= [])[place] = name;
+        return at ?? NoMembers;
+    }
+
+    /// <summary>Drives that share several arrays are judged by the largest: the small ones hold an appliance's own system.</summary>
+    private static string? ArrayOf(Unit unit, IReadOnlyList<SeenRaid> raids) =>
+        DriveName(unit) is { } drive && raids.Where(r => r.Members.Any(m => IsPart(m.Name, drive))).MaxBy(r => r.Bytes ?? 0) is { } raid ? raid.Name
+        : unit.MemberOf is { } member && !IsMount(member) ? member : null;
+
+    private static string? DriveName(Unit unit) => unit.SystemName?.Replace("/dev/", "") is { Length: > 0 } name ? name : null;
+
+    /// <summary>"/srv", "/, /boot" and "[SWAP]" are where a drive is mounted, no array.</summary>
+    public static bool IsMount(string memberOf) => memberOf.StartsWith('/') || memberOf.StartsWith('[');
+
+    /// <summary>sda1 is a part of sda, nvme0n1p2 one of nvme0n1.</summary>
+    public static bool IsPart(string part, string disk) =>
+        part == disk || (part.StartsWith(disk, StringComparison.Ordinal) && part[disk.Length..] is var rest && (rest.All(char.IsAsciiDigit) || (rest[0] == 'p' && rest.Length > 1 && rest[1..].All(char.IsAsciiDigit))));
+
+    /// <summary>Every array that a found drive belongs to, with how it stands.</summary>
+    public static IReadOnlyList<ArrayNow> Of(JobState state)
+    {
+        var seen = Readings.All(state);
+        return [.. Membership(state, seen.Raids).GroupBy(m => m.Value, m => m.Key).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(g => Of(state, g.Key, [.. g], seen))];
+    }
+
+    private static ArrayNow Of(JobState state, string name, IReadOnlyList<string> places, Observation seen)
+    {
+        var raid = seen.Raids.FirstOrDefault(r => string.Equals(r.Name, name, StringComparison.OrdinalIgnoreCase));
+        var said = state.ArraysSaid.GetValueOrDefault(name);
+        var health = raid is null ? null : RaidHealth.Of(raid);
+        if (health is null or { Condition: RaidCondition.Unknown }) health = ByHand(said) ?? ByDrives(places, state, seen) ?? health;
+        var gone = raid is null || raid.Members.Count == 0 ? [] : places.Where(p => Role(raid, state.Found[p]) is not ("active" or "write-mostly" or "spare" or "journal" or "unknown")).ToList();
+        return new(name, health?.Condition ?? RaidCondition.Unknown, health?.Words ?? "nobody told its state", places, gone, raid?.Wanted, health?.Missing, JobArrays.LevelOf(raid, said, places.Count) is not null || said?.Level is ArrayAnswers.Other or ArrayAnswers.None);
+    }
+
+    /// <summary>A drive's part in an array; a member that the array does not list any more has dropped out.</summary>
+    private static string? Role(SeenRaid raid, Unit unit) => DriveName(unit) is { } drive ? raid.Members.FirstOrDefault(m => IsPart(m.Name, drive))?.Role : "unknown";
+
+    private static RaidHealth? ByHand(ArraySaid? said) => said?.State switch
+    {
+        ArrayAnswers.Whole => new(RaidCondition.Whole, "is whole, as somebody looked", 0),
+        ArrayAnswers.Degraded => new(RaidCondition.Degraded, "is degraded, as somebody looked", null),
+        ArrayAnswers.Rebuilding => new(RaidCondition.Rebuilding, "is being rebuilt, as somebody looked", null),
+        ArrayAnswers.Down => new(RaidCondition.Failed, "does not run, as somebody looked", null),
+        _ => null,
+    };
+
+    // States of a drive behind a controller that mean trouble for its array. Common practice, no source.
+    private static readonly string[] Bad = ["fail", "missing", "offline", "offln", "bad", "ubad", "critical", "degraded", "removed"], Filling = ["rebuild", "rbld", "copyback", "cpybck"];
+
+    /// <summary>A controller's table tells the state of each drive; one bad word is enough, good words do not make an array whole.</summary>
+    private static RaidHealth? ByDrives(IReadOnlyList<string> places, JobState state, Observation seen)
+    {
+        var serials = places.Select(p => state.Found[p].Serial).OfType<string>().ToHashSet(StringComparer.OrdinalIgnoreCase);
+        var states = seen.Drives.Where(d => d.Serial is { } s && serials.Contains(s) && d.State is not null).Select(d => d.State!.ToLowerInvariant()).ToList();
+        if (states.FirstOrDefault(s => Filling.Any(s.Contains)) is { } filling) return new(RaidCondition.Rebuilding, $"has a drive that is “{filling}”", null);
+        return states.Where(s => Bad.Any(s.Contains)).ToList() is { Count: > 0 } bad ? new(RaidCondition.Degraded, $"has {Say.Count(bad.Count, "drive that is", "drives that are")} “{bad[0]}”", bad.Count) : null;
+    }
+}
+
+/// <summary>How a person tells of an array: the words offered.</summary>
+public static class ArrayAnswers
+{
+    public const string Whole = "whole", Degraded = "degraded", Rebuilding = "being rebuilt", Down = "does not run", Other = "a pool, or another kind", None = "no array, only in use";
+
+    public static readonly IReadOnlyList<string> States = [Whole, Degraded, Rebuilding, Down];
+
+    public static readonly ImmutableArray<(string Word, ArrayLevel? Level)> All =
+    [
+        ("level 1", ArrayLevel.Mirror), ("level 5", ArrayLevel.Parity1), ("level 6", ArrayLevel.Parity2), ("level 10", ArrayLevel.Pairs), ("level 0", ArrayLevel.Stripe), ("span", ArrayLevel.Span), (Other, null), (None, null),
+    ];
+
+    public static IReadOnlyList<string> Levels { get; } = [.. All.Select(a => a.Word)];
+
+    public static ArrayLevel? LevelOf(string? word) => All.FirstOrDefault(a => a.Word == word).Level;
+}
