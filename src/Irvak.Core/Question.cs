@@ -40,10 +40,14 @@ public sealed record Question(
         Wipes = state.Wipes,
         Figures = state.Figures,
         Mode = state.Mode,
+        Notes = state.Notes,
         Arrays = JobArrays.Planned(state),
         FoundArrays = JobArrays.Found(state),
         Now = ArrayNow.Of(state),
     };
+
+    /// <summary>What somebody wrote down about places, plugs and the machine.</summary>
+    public IReadOnlyDictionary<string, string> Notes { get; init; } = new Dictionary<string, string>();
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
     public MemoryMode Mode { get; init; }

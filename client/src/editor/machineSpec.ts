@@ -120,6 +120,10 @@ export const MACHINE: SectionSpec[] = [
           num('gen', 'Generation'),
           text('root', 'Fed by'),
           yes('singleSided', 'Only single-sided modules?'),
+          pick('fixing', 'Held by', [
+            ['screw', 'a screw'],
+            ['latch', 'a latch'],
+          ]),
         ],
         make: (n) => ({ id: `M${n + 1}`, lengths: [80], wired: '×4 gen 3', key: 'M' }),
       },
@@ -285,6 +289,7 @@ export const MACHINE: SectionSpec[] = [
           text('tool', 'Tool'),
           num('screws', 'Screws out'),
           text('keep', 'Screws not to touch'),
+          yes('cutsPower', 'Takes battery or direct current off?'),
           text('caution', 'Caution', undefined, true),
           text('closing', 'When it is closed again', undefined, true),
         ],

@@ -41,7 +41,7 @@ internal static class DriveSteps
             ? new("out:" + c.Place, Runbook.Out, $"Pull the {c.Out!.Short} out of bay {place}",
                 [.. Unmount(c), "Open the latch, draw it out two centimetres.", "Wait half a minute until it stands still, then draw it out.", Bag(c)],
                 array is null ? "A disk that still spins is hurt by a jolt." : q.Arrays.Any(a => a.Name == array.Name) || !array.LevelKnown ? $"It belongs to {array.Name}. Pull this one and no other." : $"{array.Name} ends with this: only once what it holds is where it goes, and was read there.", [c.Place], 2)
-            : new("out:" + c.Place, Runbook.Out, $"Take the {c.Out!.Short} out of {place}", ["Undo its screw or clip, let it spring up, draw it out at that angle.", "Keep the screw: it is a tiny one.", Bag(c)], null, [c.Place], 2);
+            : new("out:" + c.Place, Runbook.Out, $"Take the {c.Out!.Short} out of {place}", [.. Loosen(Fixing(q, c.Place)), Bag(c)], null, [c.Place], 2);
     }
 
     /// <summary>A drive that is mounted by itself is let go by the system before it is drawn.</summary>
@@ -85,18 +85,30 @@ internal static class DriveSteps
         if (!PlaceName.IsBay(c.Place))
         {
             var length = c.In.Drive?.LengthMm;
-            return new("in:" + c.Place, Runbook.In, title, [length is null ? "Set the stand-off to its length." : $"Stand-off at {length} mm.", "Slide it in at an angle until no gold shows, press it down, screw it down.", PadOf(q, c.Place) ?? "Film off the thermal pad, where there is one."],
+            return new("in:" + c.Place, Runbook.In, title, [length is null ? "Set the stand-off to its length." : $"Stand-off at {length} mm.", $"Slide it in at an angle until no gold shows, press it down, {Fasten(Fixing(q, c.Place))}.", PadOf(q, c.Place) ?? "Film off the thermal pad, where there is one."],
                 "The notch fits one way only. Never force it.", [c.Place], 3);
         }
         var bay = q.Sheet.Bays.First(b => b.Names.Contains(place));
         var how = new List<string>();
+        // The small parts go onto the drive before it goes into anything.
+        if (DriveFit.NeedsConverter(bay, c.In!)) how.Add("Into its converter first, plug to plug.");
+        if (DriveFit.NeedsSpacer(bay, c.In!)) how.Add("With its spacer.");
         if (bay.Tray is { } tray) how.Add($"Into its {tray}, screws finger-tight, then a quarter turn.");
-        if (DriveFit.NeedsConverter(bay, c.In!)) how.Add("In the converter, plug to plug.");
-        if (DriveFit.NeedsSpacer(bay, c.In!)) how.Add("With the spacer.");
         how.Add("Write its serial number and the bay down.");
         how.Add("Push it in until the latch takes it, close the latch.");
         return new("in:" + c.Place, Runbook.In, title, how, "It goes in without force, or it is the wrong way round.", [c.Place], 3);
     }
+
+    private static string? Fixing(Question q, string place) => q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place)?.Fixing;
+
+    private static IEnumerable<string> Loosen(string? fixing) => fixing switch
+    {
+        "latch" => ["Turn or press its latch aside, let it spring up, draw it out at that angle."],
+        "screw" => ["Undo its screw, let it spring up, draw it out at that angle.", "Keep the screw: it is a tiny one."],
+        _ => ["Undo its screw or latch, whichever holds it; let it spring up, draw it out at that angle.", "Keep a screw: it is a tiny one."],
+    };
+
+    private static string Fasten(string? fixing) => fixing switch { "latch" => "and let the latch close over it", "screw" => "screw it down", _ => "fasten it with its screw or latch" };
 
     private static string? PadOf(Question q, string place) => Power.Padding.Of(q).FirstOrDefault(p => p.Place == place) is { } pad
         ? $"Lay {pad.PadWords ?? $"a pad of {pad.ThickMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)} mm"} under its cooler, both films off." : null;

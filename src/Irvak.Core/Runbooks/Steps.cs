@@ -10,8 +10,9 @@ namespace Irvak.Core.Runbooks;
 /// <param name="Title">What is done.</param>
 /// <param name="How">The hand movements, in order.</param>
 /// <param name="TypeFirst">Places whose names are typed before the step counts, because it erases what is there; null for none.</param>
+/// <param name="Notes">What somebody wrote down about its places; null for nothing.</param>
 /// <param name="Caution">What can hurt or break; null when nothing can.</param>
-public sealed record Step(string Key, string Group, string Title, IReadOnlyList<string> How, string? Caution, IReadOnlyList<string> Places, int Minutes, IReadOnlyList<string>? TypeFirst = null);
+public sealed record Step(string Key, string Group, string Title, IReadOnlyList<string> How, string? Caution, IReadOnlyList<string> Places, int Minutes, IReadOnlyList<string>? TypeFirst = null, IReadOnlyList<string>? Notes = null);
 
 /// <summary>One line of what came out, for the ledger that must balance before the machine is closed.</summary>
 public sealed record LedgerLine(string StepKey, string Place, string Part, string? Serial, string LiesIn);
@@ -58,26 +59,64 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         ];
         var ledger = processors.Concat(modules).Concat(cards).Concat(drives).Where(c => c.TakesPart).Select((c, i) =>
             new LedgerLine("out:" + c.Place, c.Place, c.Out!.Long, c.Out.Serial, $"tray 1, place {i + 1}")).ToList();
+        steps = [.. steps.Select(s => WithNotes(q, s))];
         return new Runbook(steps, ledger, steps.Sum(s => s.Minutes), runs ? 0 : q.Sheet.Opening.Sum(o => o.Screws));
+    }
+
+    /// <summary>What was written down about a place is read where the hand goes there; about plugs and the machine, when it is opened and closed.</summary>
+    private static Step WithNotes(Question q, Step step)
+    {
+        if (q.Notes.Count == 0) return step;
+        List<string> notes = [.. step.Places.Where(q.Notes.ContainsKey).Select(p => q.Notes[p])];
+        if (step.Key is "open:cover" or "open:0" or "off:down" && q.Notes.TryGetValue("machine", out var whole)) notes.Add(whole);
+        if (step.Key is "open:cover" or "open:0" or "close:count") notes.AddRange(q.Notes.Where(n => n.Key.StartsWith("plug:", StringComparison.Ordinal)).Select(n => $"{n.Key["plug:".Length..]}: {n.Value}"));
+        return notes.Count == 0 ? step : step with { Notes = [.. notes.Distinct()] };
     }
 
     private static IEnumerable<Step> PowerOff(Question q)
     {
-        yield return new("off:down", Off, "Shut the system down", ["Tell whoever uses the machine.", "Shut down from the system, not by the button.", "Wait until fans and lights are off."],
+        yield return new("off:down", Off, "Shut the system down", ["Tell whoever uses the machine.", "Shut down from the system, not by the button.", .. HoldsWrites(q) ? new[] { "Wait until the lamp of the controller’s cache is off: until then it holds writes." } : [], "Wait until fans and lights are off."],
             "What is not saved is lost.", [], 4);
-        var several = q.Sheet.Supplies.Count(s => !s.External) > 1;
-        yield return new("off:cord", Off, several ? "Pull every power cord" : "Pull the power cord",
-            [several ? $"Pull all {q.Sheet.Supplies.Count(s => !s.External)} cords." : "Pull the cord.", "Press the power button once for five seconds, so that stored charge drains."],
-            "Never open a power supply. Local electrical rules come first.", [], 2);
-        yield return new("off:esd", Off, "Put the wrist strap on", ["Clip it to bare chassis metal.", "Lay the modules out in their bags."],
+        var inside = q.Sheet.Supplies.Where(s => !s.External).ToList();
+        var direct = q.Sheet.Supplies.Count > 0 && q.Sheet.Supplies.All(s => s.Input is not null);
+        var adapter = q.Sheet.Supplies.Count > 0 && inside.Count == 0;
+        yield return direct
+            ? new("off:cord", Off, "Switch the direct current supply off", ["Open its breaker or switch at the source.", "See that every lamp of the machine goes out."], "Never open a power supply. Local electrical rules come first.", [], 3)
+            : new("off:cord", Off, inside.Count > 1 ? "Pull every power cord" : adapter ? "Unplug the adapter" : "Pull the power cord",
+                [inside.Count > 1 ? $"Pull all {inside.Count} cords." : adapter ? "Pull its plug at the machine." : "Pull the cord.", "Pull whatever else feeds it too: a shelf, a hub with a supply of its own, a cable that carries power."],
+                "Never open a power supply. Local electrical rules come first.", [], 2);
+        if (!FedInside(q)) yield return Drain(Off);
+        yield return new("off:esd", Off, "Put the wrist strap on", ["Clip it to bare chassis metal.", "Lay the new parts out in their bags."],
             "A charge you don't feel kills a module.", [], 1);
     }
 
-    private static IEnumerable<Step> Opening(Question q) => q.Sheet.Opening.Count == 0
-        ? [new("open:cover", Open, "Open the machine", ["Open the cover the way this machine asks for.", "Count the screws you take out and lay them aside."], "Edges can be sharp. Heat sinks stay hot for minutes.", [], 4)]
-        : q.Sheet.Opening.Select((o, i) => new Step($"open:{i}", Open, o.Text,
-            o.Screws > 0 ? [o.Tool is null ? "By hand." : $"Tool: {o.Tool}.", $"{Say.Count(o.Screws, "screw", "screws")} into the cup."] : [o.Tool is null ? "By hand." : $"Tool: {o.Tool}."],
-            o.Caution, [], o.Minutes));
+    /// <summary>A battery or a direct current plug still feeds it when every cord is out: pressing the button then would start it.</summary>
+    private static bool FedInside(Question q) => q.Sheet.Battery.Count > 0 || q.Sheet.Opening.Any(o => o.CutsPower) || q.Sheet.Chassis.Kind == "laptop";
+
+    private static bool HoldsWrites(Question q) => q.Found.Units.Values.Any(u => u.Card?.Controller is { CacheMiB: > 0 });
+
+    private static Step Drain(string group) => new("off:drain", group, "Let stored charge drain", ["Press the power button for five to ten seconds: nothing may light up.", "Wait until every lamp inside is dark; if one still glows, half a minute more."],
+        "A lamp that lights up means that something still feeds it: find it first.", [], 1);
+
+    private static List<Step> Opening(Question q)
+    {
+        var given = q.Sheet.Opening;
+        var steps = given.Count == 0
+            ? [new("open:cover", Open, "Open the machine", ["Open the cover the way this machine asks for.", "Count the screws you take out and lay them aside."], "Edges can be sharp. Heat sinks stay hot for minutes.", [], 4)]
+            : given.Select((o, i) => new Step($"open:{i}", Open, o.Text,
+                [o.Tool is null ? "By hand." : $"Tool: {o.Tool}.", .. o.Screws > 0 ? new[] { $"{Say.Count(o.Screws, "screw", "screws")} into the cup." } : [], .. o.Keep is { } keep ? new[] { $"Leave in: {keep}." } : []],
+                o.Caution, [], o.Minutes)).ToList();
+        if (!FedInside(q)) return steps;
+        var last = given.Select((o, i) => o.CutsPower ? i : -1).DefaultIfEmpty(-1).Max();
+        if (last < 0)
+        {
+            // Nobody said how its pack comes off: one outside comes first, one inside right after the cover.
+            steps.Insert(Math.Min(1, steps.Count), new("open:battery", Open, "Take the battery off", ["One that slides out: push its catches, draw it out, before the cover.", "One inside: pull its plug, never the leads.", "Stop if it is swollen or warm."], "Nothing else is touched before it is off. Never pry or puncture a lithium pack.", [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))], 2));
+            last = Math.Min(1, steps.Count - 1);
+        }
+        steps.Insert(last + 1, Drain(Open));
+        return steps;
+    }
 
     private static Step TakeOut(Question q, Change c) => new("out:" + c.Place, Out,
         $"Pull the {c.Out!.Short} out of {PlaceName.Short(c.Place)}",
@@ -109,6 +148,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
     private static IEnumerable<Step> Closing(Question q)
     {
         yield return new("close:count", Close, "Count before closing", ["Every part that came out is in, or in its bag.", "No tool, no screw left in the chassis."], null, [], 1);
+        if (FedInside(q) && !q.Sheet.Opening.Any(o => o.CutsPower)) yield return new("close:battery", Close, "Connect the battery again", ["Its plug home, or the pack in until its catches snap.", "It comes last inside: nothing is touched after it."], null, [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))], 1);
         if (q.Sheet.Opening.Count == 0)
         {
             yield return new("close:cover", Close, "Close the machine", ["Cover on, every screw you took out back in."], null, [], 3);
@@ -123,10 +163,12 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
     {
         if (Processors.Screens.Goes(q) is { } where)
             yield return new("start:screen", Start, $"Plug the screen into {where}", ["The old outlet stays dark with the new processor."], null, [], 1);
-        yield return new("start:power", Start, "Cords back in, start it", ["Plug in, press the button.", "Wait: training new memory can take several minutes with a dark screen."],
-            "A long dark screen after a memory change is normal. Don't cut the power.", [], 6);
-        yield return new("start:setup", Start, "Open the firmware set-up", ["Look at the memory page before the system starts; Proof lists what to see."], null, [], 3);
-        if (q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)))
+        var memory = q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
+        yield return memory
+            ? new("start:power", Start, "Power back, start it", ["Everything that was unplugged goes back; press the button.", "Wait: training new memory can take several minutes with a dark screen."], "A long dark screen after a memory change is normal. Don't cut the power.", [], 6)
+            : new("start:power", Start, "Power back, start it", ["Everything that was unplugged goes back; press the button.", "Watch until the first screen comes."], null, [], 3);
+        yield return new("start:setup", Start, "Open the firmware set-up", [memory ? "Look at the memory page before the system starts; Proof lists what to see." : "Look that what came in is listed before the system starts; Proof lists what to see."], null, [], 3);
+        if (memory)
             yield return new("start:test", Start, "Start a memory test", ["One full pass before the machine goes back.", "memtester or stressapptest over at least three quarters of the memory: paste what it prints into Proof. A test of the firmware's own: answer by eye."], null, [], 5);
     }
 

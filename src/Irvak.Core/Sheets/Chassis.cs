@@ -65,4 +65,5 @@ public sealed record BoardRevision(string Name, string Differs, IReadOnlyList<st
 /// <param name="Screws">Screws that come out; they are counted back in.</param>
 /// <param name="Closing">The matching sentence when the machine is closed.</param>
 /// <param name="Keep">Screws that must not be undone, in words.</param>
-public sealed record OpeningStep(string Text, int Minutes = 1, string? Tool = null, int Screws = 0, string? Caution = null, string? Closing = null, string? Keep = null) : KeepsMore;
+/// <param name="CutsPower">True when it takes away what still feeds the machine, such as a battery or a direct current plug: no button is pressed before it.</param>
+public sealed record OpeningStep(string Text, int Minutes = 1, string? Tool = null, int Screws = 0, string? Caution = null, string? Closing = null, string? Keep = null, bool CutsPower = false) : KeepsMore;

@@ -35,8 +35,9 @@ public sealed record BoardPlace(string Id, string What, string? Root = null, int
 /// <param name="Protocols">SATA, NVMe or both; null when not known.</param>
 /// <param name="Lanes">PCI Express lanes wired; null when none or not known.</param>
 /// <param name="SingleSided">True when only modules with chips on one side fit.</param>
+/// <param name="Fixing">screw or latch; null when not known.</param>
 public sealed record M2Place(string Id, IReadOnlyList<int> Lengths, string Wired, string? Root = null, string? Key = null, IReadOnlyList<string>? Protocols = null,
-    int? Lanes = null, int? Gen = null, bool? SingleSided = null) : KeepsMore
+    int? Lanes = null, int? Gen = null, bool? SingleSided = null, string? Fixing = null) : KeepsMore
 {
     /// <summary>Slot whose carrier it is on; null for a place of the board. A job adds and drops these by itself.</summary>
     public string? On { get; init; }

@@ -160,6 +160,7 @@ public static class SheetCheck
         for (var i = 0; i < sheet.M2.Count; i++)
         {
             if (sheet.M2[i].Lengths.Count == 0 || sheet.M2[i].Lengths.Any(l => l is < 16 or > 150)) problems.Add(new($"/m2/{i}/lengths", $"{sheet.M2[i].Id} needs the lengths of its stand-offs, 30 to 110 mm."));
+            if (sheet.M2[i].Fixing is not (null or "screw" or "latch")) problems.Add(new($"/m2/{i}/fixing", "A module is held by a screw or a latch."));
             if (sheet.M2[i].Lanes is < 0 or > 16) problems.Add(new($"/m2/{i}/lanes", $"{sheet.M2[i].Id} can't have {sheet.M2[i].Lanes} lanes; there are 0 to 16."));
             if (sheet.M2[i].Gen is < 1 or > 6) problems.Add(new($"/m2/{i}/gen", "A generation of PCI Express is 1 to 6."));
             if (sheet.M2[i].Key is { } key && !Keys.Contains(key)) problems.Add(new($"/m2/{i}/key", $"A key is {string.Join(", ", Keys)}."));

@@ -120,6 +120,11 @@ export default function HandsOn() {
                       <b>Care</b> {step.caution}
                     </p>
                   )}
+                  {step.notes?.map((n) => (
+                    <p key={n} className="noted">
+                      <b>Noted</b> {n}
+                    </p>
+                  ))}
                   {wanted.length > 0 && !done(step) && (
                     <Field
                       id="type-places"
@@ -274,6 +279,9 @@ function AllSteps({ steps, done, onTick }: { steps: Step[]; done: (s: Step) => b
           <span>
             {i + 1}. {s.title}
             {s.caution && <span className="quiet"> · {s.caution}</span>}
+            {s.notes?.map((n) => (
+              <span key={n}> · noted: {n}</span>
+            ))}
           </span>
           <span className="quiet">{s.minutes} min</span>
         </label>
