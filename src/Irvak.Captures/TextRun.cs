@@ -161,6 +161,7 @@ internal sealed class TextRun(string text)
             HostName = First(o => o.HostName),
             ManagementAddress = First(o => o.ManagementAddress),
             MemTotalKiB = all.Select(o => o.MemTotalKiB).FirstOrDefault(f => f is not null),
+            OsKind = all.Select(o => o.OsKind).FirstOrDefault(f => f is not null),
             OsBits = all.Select(o => o.OsBits).FirstOrDefault(f => f is not null),
             Devices = [.. all.SelectMany(o => o.Devices)],
             Processors = [.. all.SelectMany(o => o.Processors)],

@@ -39,7 +39,7 @@ public static class AimDistance
     {
         var distances = new List<Distance>
         {
-            new("Memory", "GiB", memory.Found.UsableMiB / 1024.0, memory.Planned.UsableMiB / 1024.0, q.Aim.MemoryGiB, false),
+            new("Memory", "GiB", Known(memory.Found), Known(memory.Planned), q.Aim.MemoryGiB, false),
             new("Rate", "MT/s", memory.Found.Rate.HighMTs, memory.Planned.Rate.HighMTs, null, false),
             new("Money", "EUR", 0, (double)list.TotalEur, (double?)q.Aim.MoneyLimitEur, true),
             new("Slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false),
@@ -57,7 +57,7 @@ public static class AimDistance
     public static IEnumerable<Finding> Judge(Question q, Memory.MemorySheet memory, ArraySheet arrays, ShoppingList list)
     {
         var planned = ByteCount.FromMiB(memory.Planned.UsableMiB);
-        if (q.Aim.MemoryGiB is { } wish && planned.WholeMiB < wish * 1024L)
+        if (memory.Planned.AllKnown && q.Aim.MemoryGiB is { } wish && planned.WholeMiB < wish * 1024L)
         {
             var wanted = ByteCount.FromMiB(wish * 1024L);
             yield return Finding.Of(Memory, [], Worked.Sum("aim of this job", new("short", (wanted - planned).ToString(), true), new("wish", wanted.ToString()), new("planned", planned.ToString())),
@@ -73,6 +73,8 @@ public static class AimDistance
                 ("planned", Quantities.Money.Euro(list.TotalEur).ToString()), ("over", Quantities.Money.Euro(list.TotalEur - limit).ToString()), ("limit", Quantities.Money.Euro(limit).ToString()));
     }
 
-    private static int Free(Question q, Builds.Build build) =>
+    private static double? Known(Memory.MemoryFigures memory) => memory.AllKnown ? memory.UsableMiB / 1024.0 : null;
+
+    private static int? Free(Question q, Builds.Build build) => !q.AllSlotsKnown(build) ? null :
         q.Sheet.Channels.Sum(c => c.Slots.Count(s => build.ModuleAt(s) is null && build.HasProcessor(c.Socket)));
 }

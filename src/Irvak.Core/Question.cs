@@ -120,6 +120,15 @@ public sealed record Question(
     /// <summary>True when a socket is surely without a processor in the plan; one that nobody looked at is not.</summary>
     public bool LacksProcessor(string socket) => !Planned.HasProcessor(socket) && PlaceName.Socket(socket) is var place && (FoundEmpty.Contains(place) || Changed.Contains(place));
 
+    private readonly HashSet<string> _brought = [.. Changes.Where(c => c.BringsPart).Select(c => c.Place)];
+
+    /// <summary>Places into which a part comes that was not in the machine.</summary>
+    public bool BringsPart(string place) => _brought.Contains(place);
+
+    /// <summary>True when every slot behind a processor holds a module of known size, was found empty, or is changed by the plan.</summary>
+    public bool AllSlotsKnown(Build build) => Sheet.Channels.Where(c => build.HasProcessor(c.Socket)).SelectMany(c => c.Slots).All(s =>
+        PlaceName.Slot(s) is var place && (build.ModuleAt(s) is { } module ? module.CapacityMiB is not null : FoundEmpty.Contains(place) || (Changed.Contains(place) && !ReferenceEquals(build, Found))));
+
     /// <summary>Links of cards as captures show them.</summary>
     public IReadOnlyList<SeenLink> Links { get; init; } = [];
 

@@ -28,7 +28,7 @@ public sealed record Placement(
     {
         var units = bare.Units.ToBuilder();
         foreach (var (slot, module) in Slots) units[PlaceName.Slot(slot)] = module.Unit;
-        return new Build(units.ToImmutable());
+        return bare.Over(units.ToImmutable());
     }
 }
 

@@ -179,7 +179,7 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
             var remarks = Remarks(state, seen).ToList();
             var changed = ReadingDiff.Of(state, seen, by);
             var found = state.Sheet is null
-                ? new RecordFound(new Dictionary<string, Unit?>(), new SystemFacts { MemTotalKiB = seen.MemTotalKiB, OsBits = seen.OsBits, HostName = seen.HostName, ManagementAddress = seen.ManagementAddress }, by)
+                ? new RecordFound(new Dictionary<string, Unit?>(), new SystemFacts { MemTotalKiB = seen.MemTotalKiB, OsBits = seen.OsBits, OsKind = seen.OsKind, HostName = seen.HostName, ManagementAddress = seen.ManagementAddress }, by)
                 : AsFound.From(state.Sheet, seen, by);
             Do(found with { Places = Contradictions.WithoutContradicted(state, found) });
             Do(new ReadBefore(seen, by));

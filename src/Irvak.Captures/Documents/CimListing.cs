@@ -63,8 +63,8 @@ internal static class CimListing
                 volumes.Add(new SeenVolume(letter, Long(r.Of("Size")), Long(free), r.Of("FileSystem") ?? r.Of("FileSystemType"), r.Line));
             else if (r.Of("SMBIOSBIOSVersion") is { } version) seen = seen with { FirmwareVersion = version, Serial = seen.Serial ?? r.Of("SerialNumber") };
             else if (r.Of("TotalPhysicalMemory") is { } total)
-                seen = seen with { Maker = r.Of("Manufacturer"), Product = r.Of("Model"), HostName = r.Of("DNSHostName") ?? r.Of("Name"), MemTotalKiB = Long(total) / 1024 };
-            else if (r.Of("OSArchitecture") is { } bits) seen = seen with { OsBits = bits.Contains("64", StringComparison.Ordinal) ? 64 : bits.Contains("32", StringComparison.Ordinal) ? 32 : null };
+                seen = seen with { Maker = r.Of("Manufacturer"), Product = r.Of("Model"), HostName = r.Of("DNSHostName") ?? r.Of("Name"), MemTotalKiB = Long(total) / 1024, OsKind = OsKind.Other };
+            else if (r.Of("OSArchitecture") is { } bits) seen = seen with { OsKind = OsKind.Other, OsBits = bits.Contains("64", StringComparison.Ordinal) ? 64 : bits.Contains("32", StringComparison.Ordinal) ? 32 : null };
         seen = seen with { Devices = devices, Drives = drives, Volumes = volumes, Processors = processors };
         if (seen.IsEmpty) return null;
         // The model lists fitted modules only.

@@ -22,6 +22,7 @@ internal sealed class Meminfo : LineReader
     {
         MemTotalKiB = seen.MemTotalKiB ?? _total,
         OsBits = seen.OsBits ?? _bits,
+        OsKind = seen.OsKind ?? (_total is null ? null : OsKind.Linux),
         At = With(seen.At, _at),
         Load = _available is null && _swapTotal is null ? seen.Load : (seen.Load ?? new SeenLoad()) with { AvailableKiB = _available, SwapTotalKiB = _swapTotal, SwapFreeKiB = _swapFree },
     };

@@ -37,6 +37,7 @@ internal sealed partial class SystemLines : LineReader
     {
         HostName = seen.HostName ?? _host,
         OsBits = seen.OsBits ?? _bits,
+        OsKind = seen.OsKind ?? (_host is null ? null : OsKind.Linux),
         ManagementAddress = seen.ManagementAddress ?? _management,
     };
 

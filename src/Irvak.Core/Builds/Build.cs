@@ -28,11 +28,20 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
 
     public override int GetHashCode() => Units.GetHashCode();
 
-    public bool HasProcessor(string socket) => Units.ContainsKey(PlaceName.Socket(socket));
+    /// <summary>Sockets, by their places, that surely or likely hold a processor which nobody has named: soldered ones, and those of a machine of which no socket was looked at.</summary>
+    public IReadOnlySet<string> Unnamed { get; init; } = NoneUnnamed;
 
-    public Build With(string place, Unit unit) => new(Units.SetItem(place, unit));
+    private static readonly HashSet<string> NoneUnnamed = [];
 
-    public Build Without(string place) => new(Units.Remove(place));
+    /// <summary>True when a socket holds a processor, named or not.</summary>
+    public bool HasProcessor(string socket) => PlaceName.Socket(socket) is var place && (Units.ContainsKey(place) || Unnamed.Contains(place));
+
+    public Build With(string place, Unit unit) => Over(Units.SetItem(place, unit));
+
+    public Build Without(string place) => Over(Units.Remove(place));
+
+    /// <summary>Other units in the same machine.</summary>
+    public Build Over(ImmutableSortedDictionary<string, Unit> units) => new(units) { Unnamed = Unnamed };
 
     /// <summary>Slots whose processor is there, in the order of the sheet.</summary>
     public IEnumerable<string> UsableSlots(MachineSheet sheet) => sheet.Channels.Where(c => HasProcessor(c.Socket)).SelectMany(c => c.Slots);
@@ -54,6 +63,9 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
     private sealed record ModuleList(MachineSheet Sheet, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> Modules);
 
     private ModuleList? _list;
+
+    /// <summary>Memory of the modules in slots that this sheet has, as far as their sizes are known, MiB.</summary>
+    public long InstalledIn(MachineSheet sheet) => Modules(sheet).Sum(m => (long)(m.Module.CapacityMiB ?? 0));
 
     /// <summary>Memory of all modules whose size is known, MiB.</summary>
     public long InstalledMiB => Units.Values.Sum(u => (long)(u.Module?.CapacityMiB ?? 0));

@@ -70,6 +70,22 @@ public static class DriveFit
         "SATA 3.3 turned that pin into a switch; older supplies and backplanes power it.",
         "SATA 3.3, power disable", Basis.Standard);
 
+    public static readonly Rule NotTold = new("DRV-UNKNOWN", Severity.Care,
+        "Whether {drive} works in {place} is not known: {what} not told.",
+        "Interface, size and height must all fit; what is not known of them does not fit by itself. Its label or sheet tells them.",
+        "definition: not known is not the same as right", Basis.Standard);
+
+    private static List<string> Untold(BayGroup bay, DriveSheet drive)
+    {
+        var untold = new List<string>();
+        if (drive.Protocol is null) untold.Add("its interface");
+        else if (BayWiring.Of(bay.Bus, drive) is null) untold.Add("what the bay is wired for");
+        if (drive.Form is null) untold.Add("the size of its case");
+        // Only flat bays leave a drive of the right size outside.
+        if (drive is { HeightMm: null, Form: "2.5" } && bay.HeightMm < 15) untold.Add("its height");
+        return untold;
+    }
+
     public static IEnumerable<Finding> Judge(Question q)
     {
         foreach (var group in q.Sheet.Bays)
@@ -77,6 +93,8 @@ public static class DriveFit
             {
                 var place = "bay:" + name;
                 if (!q.IsNew(place) || q.Planned.At(place) is not { Drive: { } drive } unit) continue;
+                if (q.BringsPart(place) && Untold(group, drive) is { Count: > 0 } untold)
+                    yield return Finding.Of(NotTold, [place], null, ("drive", unit.Short), ("place", Say.Place(place)), ("what", $"{Say.Words(untold)} {(untold.Count == 1 ? "is" : "are")}"));
                 foreach (var finding in InBay(q, group, place, drive, unit)) yield return finding;
             }
         foreach (var finding in M2Fit.Judge(q)) yield return finding;

@@ -54,6 +54,8 @@ public static class M2Fit
             string[] places = [place];
             var (at, name) = (("place", Say.Place(place)), ("drive", unit.Short));
             var mini = m2.Key == "msata";
+            List<string> untold = [.. drive.Protocol is null ? new[] { "its interface" } : [], .. drive.Form is null ? new[] { "its form" } : [], .. m2.Protocols is not { Count: > 0 } ? new[] { "what the place is wired for" } : [], .. drive.LengthMm is null && drive.Form == "m.2" ? new[] { "its length" } : [], .. !mini && drive is { Key: null, Form: "m.2" } && m2.Key is not null ? new[] { "its notch" } : []];
+            if (q.BringsPart(place) && untold.Count > 0) yield return Finding.Of(DriveFit.NotTold, places, null, name, at, ("what", $"{Say.Words(untold)} {(untold.Count == 1 ? "is" : "are")}"));
             if (drive.Form is { } form && form != (mini ? "msata" : "m.2"))
             {
                 yield return Finding.Of(Form, places, null, at, name);

@@ -44,7 +44,9 @@ public static class ExpectedMemory
         if (total == 0) return [];
         var lines = new List<Expectation>
         {
-            new(TotalKey, Firmware, "Memory, total", $"{ByteCount.FromMiB(total)} · {Throughput.Group(total)} MB", total, total, "MiB", [], "sum of the modules"),
+            memory.Planned.AllKnown
+                ? new(TotalKey, Firmware, "Memory, total", $"{ByteCount.FromMiB(total)} · {Throughput.Group(total)} MB", total, total, "MiB", [], "sum of the modules")
+                : new(TotalKey, Firmware, "Memory, total", $"at least {ByteCount.FromMiB(total)} · {Throughput.Group(total)} MB", total, long.MaxValue, "MiB", [], "sum of the modules that are known; a slot was not looked at"),
         };
         if (memory.Planned.Rate.RateMTs is { } rate)
             lines.Add(new(RateKey, Firmware, "Memory rate", $"{rate} MT/s", rate - 1, rate + 1, "MT/s", [], "slowest of module, processor, board") { Why = Rate.Sum(memory.Planned.Rate) });

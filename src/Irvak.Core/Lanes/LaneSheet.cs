@@ -82,7 +82,7 @@ public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<Lan
         var branches = Lanes.Branches.Of(q);
         List<RootLanes> roots = [.. q.Sheet.Roots.Select(r => Root(q, r, branches))];
         return new(roots, branches, [.. q.Sheet.Slots.Where(s => s.Bus is null or "pcie").Select(s => Line(q, s))], branches.Sum(b => b.Used),
-            roots.Count == 0 || roots.Any(r => r is { Free: null, Dark: false, Lanes: not null }) ? null : roots.Where(r => r is { Dark: false, Free: not null }).Sum(r => r.Free!.Value));
+            roots.Count == 0 || roots.Any(r => r is { Free: null, Dark: false }) ? null : roots.Where(r => r is { Dark: false, Free: not null }).Sum(r => r.Free!.Value));
     }
 
     private static RootLanes Root(Question q, LaneRoot root, IReadOnlyList<LaneBranch> branches)
@@ -93,7 +93,7 @@ public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<Lan
         var used = own.Sum(b => b.Used) + hanging;
         var open = own.Where(b => b.State == BranchState.Free).Sum(b => b.Lanes ?? 0);
         var behind = branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == root.Id)).SelectMany(b => b.Ends).Sum(e => e.NeedMBs is { } need ? Math.Min(need, e.MBs) : 0);
-        return new(root.Id, root.Gen, root.Lanes, own.Sum(b => b.Wired ?? 0) + hanging, used, root.Lanes is { } lanes ? Math.Max(0, Math.Min(open, lanes - used)) : own.Count == 0 ? 0 : null, dark,
+        return new(root.Id, root.Gen, root.Lanes, own.Sum(b => b.Wired ?? 0) + hanging, used, root.Lanes is { } lanes ? Math.Max(0, Math.Min(open, lanes - used)) : own.All(b => b.Wired is 0) ? 0 : null, dark,
             root.Uplink, root.UplinkLanes, root.UplinkGen, Topology.UplinkMBs(root), behind);
     }
 

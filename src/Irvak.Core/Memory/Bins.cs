@@ -14,6 +14,9 @@ public static class Bins
         [MemoryGeneration.Ddr5] = [3200, 3600, 4000, 4400, 4800, 5200, 5600, 6000, 6400, 6800, 7200, 7600, 8000, 8400, 8800],
     };
 
+    /// <summary>Supply of the usual modules of a generation, mV (JEDEC); 0 when the generation is not known, so that nothing lies below.</summary>
+    public static int UsualMilliVolt(MemoryGeneration? generation) => generation switch { MemoryGeneration.Ddr2 => 1800, MemoryGeneration.Ddr3 => 1500, MemoryGeneration.Ddr4 => 1200, MemoryGeneration.Ddr5 => 1100, _ => 0 };
+
     /// <summary>Bins of a generation, slowest first.</summary>
     public static IReadOnlyList<int> Of(MemoryGeneration generation) => Rates[generation];
 

@@ -53,6 +53,16 @@ public static class Legality
         "A slot hangs on the memory controller inside its own processor.",
         "common practice, no source", Basis.Practice);
 
+    public static readonly Rule DarkUnknown = new("MEM-DARK-ASK", Severity.Care,
+        "Whether {place} works is not known: nobody looked whether {socket} is filled.",
+        "A slot hangs on the memory controller inside its own processor.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule NotTold = new("MEM-UNKNOWN", Severity.Care,
+        "Whether the module for {place} works here is not known: its {what} is not told.",
+        "Generation, size of the board, type and voltage must all fit; what is not known of them does not fit by itself. Its label tells them.",
+        "definition: not known is not the same as right", Basis.Standard);
+
     public static readonly Rule Plausible = new("MEM-LABEL", Severity.Care,
         "{place} can't be what it says: {module} would need chips of {density} Gbit, which do not exist in {generation}.",
         "Capacity, ranks and chip width together give the chip density: GB × 8 × width ÷ (64 × ranks).",
@@ -84,14 +94,29 @@ public static class Legality
             yield return Finding.Of(Type, places, null, ("place", place), ("module", t.Name()), ("board", Say.Words([.. types.Select(x => x.Name())])));
         if (module.Type is { } mt && build.At(PlaceName.Socket(channel.Socket))?.Processor?.MemoryTypes is { Count: > 0 } driven && !driven.Contains(mt))
             yield return Finding.Of(ByProcessor, places, null, ("place", place), ("module", mt.Name()), ("socket", Say.Place(PlaceName.Socket(channel.Socket))), ("takes", Say.Words([.. driven.Select(x => x.Name())])));
+        if (q.BringsPart(PlaceName.Slot(slot)) && Untold(q, module) is { Count: > 0 } untold)
+            yield return Finding.Of(NotTold, places, null, ("place", place), ("what", Say.Words(untold)));
         if (!build.HasProcessor(channel.Socket))
-            yield return Finding.Of(Dark, places, null, ("place", place), ("socket", Say.Place(PlaceName.Socket(channel.Socket))));
+            yield return Finding.Of(q.LacksProcessor(channel.Socket) || ReferenceEquals(build, q.Found) ? Dark : DarkUnknown, places, null, ("place", place), ("socket", Say.Place(PlaceName.Socket(channel.Socket))));
         if (module.Generation is { } gen && Bins.DieGbit(module) is { } gbit && !Bins.DieExists(gen, gbit))
             yield return Finding.Of(Plausible, places,
                 Worked.Sum("JEDEC densities per generation", new("chip density", $"{gbit:0.###} Gbit", true),
                     new("capacity", $"{module.CapacityMiB / 1024.0:0.###} GB"), new("chip width", $"{module.DeviceWidth}"), new("ranks", $"{module.Ranks}"),
                     new("GB × 8 × width ÷ (64 × ranks)", $"{gbit:0.###} Gbit")),
                 ("place", place), ("module", module.Long), ("density", $"{gbit:0.###}"), ("generation", gen.Name()));
+    }
+
+    /// <summary>What would have to be known of a module that comes in before it can be called right, and is not.</summary>
+    private static List<string> Untold(Question q, ModuleSheet module)
+    {
+        var board = q.Sheet.Memory;
+        var untold = new List<string>();
+        if (module.Generation is null) untold.Add("generation");
+        if (module.Form is null) untold.Add("form");
+        if (module.Type is null) untold.Add("type");
+        if (module.CapacityMiB is null) untold.Add("size");
+        if (module.MilliVolt is null && board.SupplyMilliVolt is { } supply && supply < Bins.UsualMilliVolt(module.Generation ?? board.Generation)) untold.Add("voltage");
+        return untold;
     }
 
     private static IEnumerable<Finding> JudgeTogether(Question q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules)

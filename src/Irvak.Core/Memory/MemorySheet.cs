@@ -13,8 +13,13 @@ public sealed record LadderSlot(string Slot, string Channel, string Socket, int?
 /// <summary>The memory side of one build.</summary>
 /// <param name="UsableMiB">What the chosen mode leaves.</param>
 /// <param name="BandwidthMBs">All sockets together; null when a rate is not known.</param>
+/// <param name="AllKnown">False while a slot was not looked at, or the size of a module is not known: the sums are then "at least".</param>
 public sealed record MemoryFigures(
-    long InstalledMiB, long UsableMiB, RateResult Rate, IReadOnlyList<SocketInterleave> Interleave, EccResult Ecc, OsBand? OsTotal, IReadOnlyList<ModeFigures> Modes, double? BandwidthMBs);
+    long InstalledMiB, long UsableMiB, RateResult Rate, IReadOnlyList<SocketInterleave> Interleave, EccResult Ecc, OsBand? OsTotal, IReadOnlyList<ModeFigures> Modes, double? BandwidthMBs, bool AllKnown = true)
+{
+    /// <summary>What is installed, in words: "32 GiB", "at least 16 GiB", "not known".</summary>
+    public string Words => AllKnown ? Quantities.ByteCount.FromMiB(InstalledMiB).ToString() : InstalledMiB == 0 ? "not known" : $"at least {Quantities.ByteCount.FromMiB(InstalledMiB)}";
+}
 
 /// <summary>The sheet of results for memory: as found and as planned side by side.</summary>
 /// <param name="NextFree">The slot that is filled next; null when none is left or the order is not known.</param>
@@ -48,11 +53,13 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
         var rate = Rate.Of(q, build);
         var modes = Memory.Modes.Of(q, build);
         var chosen = modes.First(m => m.Mode == mode);
-        var usable = chosen is { Works: true, UsableMiB: { } left } ? left : build.InstalledMiB;
+        var installed = build.InstalledIn(q.Sheet);
+        var usable = chosen is { Works: true, UsableMiB: { } left } ? left : installed;
         var ecc = EccResult.Of(q, build, build.Modules(q.Sheet));
         var interleave = Memory.Interleave.Of(q, build, rate);
         var all = interleave.Any(i => i.BandwidthMBs is null && i.Bands.Count > 0) ? null : interleave.Sum(i => i.BandwidthMBs);
-        return new MemoryFigures(build.InstalledMiB, usable, rate, interleave, ecc, OsShare.Of(q, build, usable), modes, all > 0 ? all : null);
+        var known = q.AllSlotsKnown(build);
+        return new MemoryFigures(installed, usable, rate, interleave, ecc, known ? OsShare.Of(q, build, usable) : null, modes, all > 0 ? all : null, known);
     }
 
     private static List<LadderSlot> LadderOf(Question q)

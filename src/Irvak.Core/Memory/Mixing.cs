@@ -31,8 +31,9 @@ public static class Mixing
             yield return Finding.Of(Makers, [], null, ("makers", Say.Words(makers)));
         // A listing does not tell the chip width; what is not known of some is compared for none.
         var widths = modules.All(m => m.Module.DeviceWidth is not null);
+        var ranks = modules.All(m => m.Module.Ranks is not null);
         var kinds = modules.Select(m => m.Module.CapacityMiB is { } c
-                ? $"{c / 1024.0:0.##} GB{(m.Module.Ranks is { } r ? $" {r}R" : "")}{(widths && m.Module.DeviceWidth is { } w ? $"x{w}" : "")}" : null)
+                ? $"{c / 1024.0:0.##} GB{(ranks && m.Module.Ranks is { } r ? $" {r}R" : "")}{(widths && m.Module.DeviceWidth is { } w ? $"x{w}" : "")}" : null)
             .OfType<string>().Distinct().Order(StringComparer.Ordinal).ToList();
         if (kinds.Count > 1)
             yield return Finding.Of(Kinds, [], null, ("kinds", Say.Words(kinds)));

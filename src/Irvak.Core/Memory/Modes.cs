@@ -40,7 +40,7 @@ public static class Modes
 
     public static ModeFigures Of(Question q, Build build, MemoryMode mode)
     {
-        var installed = build.InstalledMiB;
+        var installed = build.InstalledIn(q.Sheet);
         bool? offered = mode == MemoryMode.Independent ? true : q.Sheet.Memory.Modes?.Contains(mode);
         if (mode == MemoryMode.Independent) return new(mode, mode.Name(), offered, installed, "nothing", [], null);
         if (!q.Sheet.Memory.ChannelsKnown) return new(mode, mode.Name(), offered, null, Demand(mode), ["the channels are not known"], null);

@@ -44,7 +44,11 @@ public static partial class ModuleLabel
         var (type, form) = TypeOf(letter, generation);
         if (SoDimm().IsMatch(plain)) form = ModuleForm.SoDimm;
         // The letter E tells ECC on an unbuffered module; words say the same when no letter does.
-        if (type is null && Ecc().IsMatch(plain) && Unbuffered().IsMatch(plain)) type = ModuleType.UnbufferedEcc;
+        // A SO-DIMM with ECC is unbuffered: others of that size are not sold.
+        var ecc = Ecc().IsMatch(plain);
+        if (type is null && ecc && (Unbuffered().IsMatch(plain) || form == ModuleForm.SoDimm)) type = ModuleType.UnbufferedEcc;
+        if (type == ModuleType.Unbuffered && ecc && letter is not ("U" or "S")) type = ModuleType.UnbufferedEcc;
+        if (type is null && ecc) remarks.Add("With ECC: unbuffered or registered is not written.");
         var volt = Volt(plain, generation);
         if (letter is "F" or "P" && generation == MemoryGeneration.Ddr2) remarks.Add(letter == "F" ? "F: fully buffered, a kind of its own that mixes with nothing." : "P: registered with parity.");
         if (generation is null && OtherStandard().IsMatch(plain)) remarks.Add("This names memory of another standard (before DDR2, or soldered); such modules are not read here.");

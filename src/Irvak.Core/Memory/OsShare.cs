@@ -18,8 +18,9 @@ public sealed record OsBand(ByteCount Low, ByteCount High, Worked Why)
 /// <param name="Extended">Address extension of a 32-bit system.</param>
 /// <param name="LimitGiB">Limit of the system's edition; null for none.</param>
 /// <param name="ReservedMiB">Held back by firmware and graphics; null when not known.</param>
-/// <param name="Graphics">True when the processor draws the screen and takes memory for it.</param>
-public sealed record OsQuestion(ByteCount Installed, int Bits, bool Extended, int? LimitGiB, int? ReservedMiB, bool Graphics);
+/// <param name="Graphics">True when the processor draws the screen, or may, and takes memory for it.</param>
+/// <param name="Kind">Kind of the system; null when it is not known, and the band holds for each.</param>
+public sealed record OsQuestion(ByteCount Installed, int Bits, bool Extended, int? LimitGiB, int? ReservedMiB, bool Graphics, Observations.OsKind? Kind = null);
 
 /// <summary>
 /// Share of memory that the operating system keeps from view. Linux page structures take 64 bytes per 4 KiB page (1/64);
@@ -40,6 +41,7 @@ public static class OsShare
     // A machine of 24 GiB with 64-bit Linux was read: 86 MiB beyond the page structures.
     private static readonly ByteCount Kernel = ByteCount.FromMiB(64);
     private static readonly ByteCount KernelMost = ByteCount.FromMiB(410);
+    private static readonly ByteCount OtherLeast = ByteCount.FromMiB(32);
     private static readonly ByteCount FourGiB = ByteCount.FromMiB(4096);
 
     /// <summary>Null when the word size of the system is not known.</summary>
@@ -47,11 +49,17 @@ public static class OsShare
     public static OsBand? Of(Question q, Build build, long usableMiB)
     {
         var installed = ByteCount.FromMiB(usableMiB);
-        if (q.System.OsBits is not { } bits || installed.Bytes == 0) return null;
-        if (bits == 64 && q.System.MemTotalKiB is { } before && ByteCount.FromMiB(q.Found.InstalledMiB) is { Bytes: > 0 } found && !(q.System.OsEndsAtGiB * 1024L < usableMiB))
-            return FromBefore(ByteCount.FromKiB(before), found, installed);
-        return Of(new OsQuestion(installed, bits, q.System.OsExtended == true, q.System.OsEndsAtGiB, q.Sheet.Memory.ReservedMiB, build.Units.Values.Any(u => u.Processor?.Graphics == true)));
+        if (q.System.OsBits is not { } bits || installed.Bytes == 0 || q.System.OsKind == Observations.OsKind.None) return null;
+        if (bits == 64 && q.System.MemTotalKiB is { } before && ByteCount.FromMiB(q.Found.InstalledIn(q.Sheet)) is { Bytes: > 0 } found && !(q.System.OsEndsAtGiB * 1024L < usableMiB))
+            return FromBefore(ByteCount.FromKiB(before), found, installed, q.System.OsKind);
+        return Of(new OsQuestion(installed, bits, q.System.OsExtended == true, q.System.OsEndsAtGiB, q.Sheet.Memory.ReservedMiB, MayDraw(q, build), q.System.OsKind));
     }
+
+    /// <summary>Processors of a machine with one socket draw the screen unless their sheet denies it; those made for company don't (common practice, no source).</summary>
+    private static bool MayDraw(Question q, Build build) => build.Units.Values.Any(u => u.Processor?.Graphics == true) || (q.Sheet.Sockets.Count == 1 && !build.Units.Values.Any(u => u.Processor?.Graphics == false));
+
+    // A system gives the processor's graphics an eighth of the memory at most, and never more than 4 GiB. Common practice, no source.
+    private static ByteCount GraphicsMost(ByteCount installed) => new(Math.Min(installed.Bytes / 8, 4L << 30));
 
     /// <summary>The band from what is installed and what is known of the system alone.</summary>
     public static OsBand Of(OsQuestion q)
@@ -61,27 +69,37 @@ public static class OsShare
         if (q.LimitGiB is { } most && installed > ByteCount.FromMiB(most * 1024L)) return Capped(ByteCount.FromMiB(most * 1024L), installed);
         var reserved = ByteCount.FromMiB(q.ReservedMiB ?? 0);
         var pages = new ByteCount(installed.Bytes / 64);
-        var high = installed - reserved - pages - Kernel;
-        var low = installed - reserved - pages - KernelMost;
-        if (q.ReservedMiB is null) low -= ByteCount.FromMiB(q.Graphics ? 4096 : 512);
+        // Only Linux leaves page structures and kernel out of its total; what kind it is decides, and not knowing widens the band.
+        var (linux, other) = (q.Kind is null or Observations.OsKind.Linux, q.Kind is null or Observations.OsKind.Other);
+        var high = installed - reserved - (other ? OtherLeast : pages + Kernel);
+        var low = installed - reserved - (linux ? pages + KernelMost : OtherLeast);
+        if (q.ReservedMiB is null) low -= ByteCount.FromMiB(512) + (q.Graphics ? GraphicsMost(installed) : new ByteCount(0));
         if (low.Bytes < 0) low = new ByteCount(0);
         if (high < low) high = low;
-        return new OsBand(low, high, Worked.Sum("Linux page structures; kernel share common practice, no source",
-            new("expected", $"{low.GiB:0.0} to {high.GiB:0.0} GiB", true),
+        List<WorkedLine> lines =
+        [
             new("installed", installed.ToString()),
-            new("held back by firmware and graphics", q.ReservedMiB is not null ? reserved.ToString() : q.Graphics ? "0 to 4 GiB with graphics in the processor, sheet unknown" : "0 to 0.5 GiB, sheet unknown"),
-            new("page structures, 1/64", pages.ToString()), new("kernel", "0.06 to 0.4 GiB")));
+            new("held back by firmware", q.ReservedMiB is not null ? reserved.ToString() : "0 to 0.5 GiB, sheet unknown"),
+            .. q.ReservedMiB is null && q.Graphics ? new WorkedLine[] { new("graphics in the processor, at most", $"{GraphicsMost(installed).GiB:0.0} GiB") } : [],
+            .. linux ? new WorkedLine[] { new($"page structures, 1/64{(other ? ", if it is Linux" : "")}", pages.ToString()), new($"kernel{(other ? ", if it is Linux" : "")}", "0.06 to 0.4 GiB") } : [],
+            .. other && !linux ? new WorkedLine[] { new("held back by the hardware, at least", $"{OtherLeast.GiB:0.00} GiB") } : [],
+        ];
+        return new OsBand(low, high, Worked.Sum(linux ? "Linux page structures; kernel share common practice, no source" : "what the hardware holds back: common practice, no source", new("expected", $"{low.GiB:0.0} to {high.GiB:0.0} GiB", true), [.. lines]));
     }
 
     /// <summary>The difference of two captures is far sharper than the absolute value: added × 63/64 ± 64 MiB.</summary>
-    private static OsBand FromBefore(ByteCount before, ByteCount found, ByteCount installed)
+    private static OsBand FromBefore(ByteCount before, ByteCount found, ByteCount installed, Observations.OsKind? kind)
     {
         var added = installed - found; // negative when the mode or the plan takes memory away
-        var middle = new ByteCount(before.Bytes + (added.Bytes / 64 * 63));
+        var pages = new ByteCount(added.Bytes / 64);
         var slack = ByteCount.FromMiB(64);
-        return new OsBand(middle - slack, middle + slack, Worked.Sum("Linux page structures: 64 bytes per 4 KiB page",
-            new("expected, ± 64 MiB", $"{middle.GiB:0.0} GiB", true),
-            new("MemTotal before", $"{before.GiB:0.0} GiB"), new("added", added.Bytes == 0 ? "nothing" : added.ToString()), new("added × 63/64", $"{added.GiB * 63 / 64:0.0} GiB")));
+        var (linux, other) = (before + added - pages, before + added);
+        var (one, two) = kind switch { Observations.OsKind.Linux => (linux, linux), Observations.OsKind.Other => (other, other), _ => (linux, other) };
+        var (low, high) = one < two ? (one, two) : (two, one);
+        List<WorkedLine> lines = [new("shown before", $"{before.GiB:0.0} GiB"), new("added", added.Bytes == 0 ? "nothing" : added.ToString())];
+        if (kind != Observations.OsKind.Other) lines.Add(new($"added × 63/64{(kind is null ? ", if it is Linux" : "")}", $"{added.GiB * 63 / 64:0.0} GiB"));
+        return new OsBand(low - slack, high + slack, Worked.Sum(kind == Observations.OsKind.Other ? "the difference of two captures" : "Linux page structures: 64 bytes per 4 KiB page",
+            new(low == high ? "expected, ± 64 MiB" : "expected", low == high ? $"{low.GiB:0.0} GiB" : $"{low.GiB:0.0} to {high.GiB:0.0} GiB", true), [.. lines]));
     }
 
     /// <summary>A 32-bit system: what its addresses reach, less the hole that devices take.</summary>

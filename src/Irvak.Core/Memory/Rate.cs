@@ -23,7 +23,7 @@ public sealed record RateResult(int? RateMTs, int? LowMTs, int? HighMTs, string?
 {
     public static readonly RateResult None = new(null, null, null, null, []);
 
-    public string Words => RateMTs is { } r ? $"{r} MT/s" : HighMTs is { } h ? LowMTs is { } l ? $"{l} to {h} MT/s" : $"up to {h} MT/s" : "not known";
+    public string Words => RateMTs is { } r ? $"{r} MT/s" : HighMTs is { } h ? LowMTs is > 0 and var l ? $"{l} to {h} MT/s" : $"up to {h} MT/s" : "not known";
 }
 
 /// <summary>
@@ -88,7 +88,8 @@ public static class Rate
         var rate = Bins.AtMost(gen, slowest) ?? slowest;
         var marked = chain.Select(c => c with { Limits = ReferenceEquals(c, limiter) }).ToList();
         var moduleUnknown = chain.Any(c => c.RateMTs is null);
-        if (low is { } l) return new RateResult(null, Math.Min(l, rate), rate, "Board table", marked);
+        // Where even the least that the class gives is what the slowest allows, nothing is left to be known.
+        if (low is { } l && (l < rate || moduleUnknown)) return new RateResult(null, Math.Min(l, rate) is var least && least == rate ? null : least, rate, "Board table", marked);
         return moduleUnknown ? new RateResult(null, null, rate, limiter.Name, marked) : new RateResult(rate, null, rate, limiter.Name, marked);
     }
 
@@ -129,7 +130,7 @@ public static class Rate
             most = Math.Max(most, count);
             foreach (var (_, _, module) in channel)
             {
-                var row = Row(board, module, count);
+                var row = Row(board, module, count) ?? Alike(board, module, count);
                 if (row is null)
                 {
                     missing = true;
@@ -160,6 +161,14 @@ public static class Rate
     private static RateRow? Row(MemoryBoard board, ModuleSheet module, int count) => board.Rates?
         .Where(r => r.PerChannel == count && (r.Type is null || r.Type == module.Type) && (r.Ranks is null || r.Ranks == module.Ranks))
         .OrderBy(r => (r.Type is null ? 1 : 0) + (r.Ranks is null ? 1 : 0)).ThenBy(r => r.RateMTs).FirstOrDefault();
+
+    /// <summary>Rows that a module of unknown type or ranks may fall under, where all of them give the same.</summary>
+    private static RateRow? Alike(MemoryBoard board, ModuleSheet module, int count)
+    {
+        if (module is { Type: not null, Ranks: not null }) return null;
+        var may = board.Rates?.Where(r => r.PerChannel == count && (r.Type is null || module.Type is null || r.Type == module.Type) && (r.Ranks is null || module.Ranks is null || r.Ranks == module.Ranks)).ToList() ?? [];
+        return may.Count > 0 && may.All(r => r.RateMTs == may[0].RateMTs) ? may[0] : null;
+    }
 
     private static int? TypicalLow(MemoryGeneration gen, ModuleFamily family, int count)
     {

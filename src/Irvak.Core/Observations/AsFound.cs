@@ -22,6 +22,7 @@ public static class AsFound
         return new RecordFound(places, new SystemFacts
         {
             OsBits = seen.OsBits,
+            OsKind = seen.OsKind,
             Serial = seen.Serial,
             BoardRevision = seen.BoardVersion,
             Firmware = seen.FirmwareVersion,
@@ -40,6 +41,7 @@ public static class AsFound
             if (value is not null) told[name] = seen.At?.TryGetValue(name, out var at) == true ? $"{by}, {seen.CountsIn} {at}" : by;
         }
         Add("osBits", seen.OsBits);
+        Add("osKind", seen.OsKind);
         Add("serial", seen.Serial);
         Add("boardRevision", seen.BoardVersion);
         Add("firmware", seen.FirmwareVersion);

@@ -29,6 +29,9 @@ public sealed record Observation
     /// <summary>Word size that the capture betrays: 32 or 64; null when it does not.</summary>
     public int? OsBits { get; init; }
 
+    /// <summary>Kind of the system that it was taken on; null when it does not betray it.</summary>
+    public OsKind? OsKind { get; init; }
+
     public IReadOnlyList<SeenSlot> Slots { get; init; } = [];
 
     public IReadOnlyList<SeenPci> Pci { get; init; } = [];

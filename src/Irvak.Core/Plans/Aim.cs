@@ -1,3 +1,4 @@
+using Irvak.Core.Observations;
 using System.Text.Json.Serialization;
 
 namespace Irvak.Core.Plans;
@@ -34,6 +35,9 @@ public sealed record SystemFacts
 {
     /// <summary>Word size of the installed operating system: 32 or 64; null when not known.</summary>
     public int? OsBits { get; init; }
+
+    /// <summary>Kind of the installed system; null when not known.</summary>
+    public OsKind? OsKind { get; init; }
 
     /// <summary>True when a 32-bit system reaches beyond 4 GiB by address extension; null when not known.</summary>
     public bool? OsExtended { get; init; }

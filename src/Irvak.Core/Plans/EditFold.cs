@@ -260,6 +260,7 @@ public static class EditFold
     private static SystemFacts Merge(SystemFacts known, SystemFacts? more) => more is null ? known : new SystemFacts
     {
         OsBits = more.OsBits ?? known.OsBits,
+        OsKind = more.OsKind ?? known.OsKind,
         OsExtended = more.OsExtended ?? known.OsExtended,
         OsLimitGiB = more.OsLimitGiB ?? known.OsLimitGiB,
         Serial = more.Serial ?? known.Serial,

@@ -122,7 +122,15 @@ public sealed record JobState
     /// <summary>Who handed the machine over, and when; null while it is on the bench.</summary>
     public Tick? HandedOver { get; init; }
 
-    public Build AsFound => new(Found);
+    public Build AsFound => new(Found) { Unnamed = Unnamed() };
+
+    /// <summary>A machine that runs has a processor: where nobody looked at any socket, and where it is soldered, it counts as there.</summary>
+    private HashSet<string> Unnamed()
+    {
+        if (Sheet is not { } sheet) return [];
+        var blind = !sheet.Sockets.Any(s => Found.ContainsKey(PlaceName.Socket(s.Id)));
+        return [.. sheet.Sockets.Where(s => s.Soldered || blind).Select(s => PlaceName.Socket(s.Id)).Where(p => !Found.ContainsKey(p) && !FoundEmpty.Contains(p) && !(Plan.TryGetValue(p, out var planned) && planned.Unit is null))];
+    }
 
     public Build Planned
     {
@@ -133,7 +141,7 @@ public sealed record JobState
             foreach (var (place, planned) in Plan)
                 if (planned.Unit is { } unit) units[place] = unit;
                 else units.Remove(place);
-            return new Build(units.ToImmutable());
+            return AsFound.Over(units.ToImmutable());
         }
     }
 

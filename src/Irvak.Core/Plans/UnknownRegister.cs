@@ -30,6 +30,7 @@ public static class UnknownRegister
     private static readonly string[] Forms = ["dimm", "sodimm"];
     private static readonly string[] Types = ["unbuffered", "unbuffered-ecc", "registered", "load-reduced", "fully-buffered"];
     private static readonly string[] Bits = ["64", "32"];
+    private static readonly string[] Systems = ["Linux", "another desktop or server system", "none yet"];
     private static readonly string[] YesNo = ["yes", "no"];
 
     /// <summary>The unknowns of a job, those that block most first. Empty without a sheet.</summary>
@@ -68,7 +69,9 @@ public static class UnknownRegister
             unknowns.Add(new("memory.slotLimitGiB", "Which is the largest module the maker lists?", "what is off the maker's list", "maker's sheet", AnswerKind.Number, [], "GiB"));
         if (board.TotalLimitGiB is null)
             unknowns.Add(new("memory.totalLimitGiB", "Which is the largest total the maker lists?", "what is off the maker's list", "maker's sheet", AnswerKind.Number, [], "GiB"));
-        if (state.System.OsBits is null)
+        if (state.System.OsKind is null)
+            unknowns.Add(new("system.osKind", "Which kind of system is installed?", "how much of the memory it will show", "the screen it starts with, or ask the owner", AnswerKind.Choice, Systems));
+        if (state.System is { OsBits: null, OsKind: not Observations.OsKind.None })
             unknowns.Add(new("system.osBits", "Is the installed system 64-bit or 32-bit?", "how much of the memory it will use", "system page, or uname -m", AnswerKind.Choice, Bits));
         if (state.System is { OsBits: 32, OsExtended: null })
             unknowns.Add(new("system.osExtended", "Does the 32-bit system use address extension?", "whether it reaches beyond 4 GiB", "pae among the flags of /proc/cpuinfo and a kernel built for it; client editions mostly not", AnswerKind.Choice, YesNo, Optional: true));
@@ -120,6 +123,7 @@ public static class UnknownRegister
             "memory.rateLimitMTs" when !InRange(answer.Value, 200, 20_000) => new("/edit/value", "A rate lies between 200 and 20 000 MT/s."),
             "memory.slotLimitGiB" or "memory.totalLimitGiB" when !InRange(answer.Value, 1, 1_048_576) => new("/edit/value", "A limit is a whole number of GiB, 1 or more."),
             "system.serial" or "system.hostName" or "system.managementAddress" => answer.Value.Trim().Length is > 0 and <= 120 ? null : new("/edit/value", "Write 1 to 120 characters."),
+            "system.osKind" => Systems.Contains(answer.Value) ? null : new("/edit/value", $"A system is {Verdicts.Say.Words(Systems)}."),
             "system.osBits" when !Bits.Contains(answer.Value) => new("/edit/value", "A system is 64 or 32 bit."),
             "system.osExtended" when !YesNo.Contains(answer.Value) => new("/edit/value", "Answer yes or no."),
             "system.osLimitGiB" when !InRange(answer.Value, 0, 1_048_576) => new("/edit/value", "A limit is a whole number of GiB, 0 for none."),
@@ -137,6 +141,7 @@ public static class UnknownRegister
         var board = sheet.Memory;
         return answer.Path switch
         {
+            "system.osKind" => state with { System = state.System with { OsKind = (Observations.OsKind)System.Array.IndexOf(Systems, answer.Value) } },
             "system.osBits" => state with { System = state.System with { OsBits = int.Parse(answer.Value) } },
             "system.osExtended" => state with { System = state.System with { OsExtended = answer.Value == "yes" } },
             "system.osLimitGiB" => state with { System = state.System with { OsLimitGiB = int.Parse(answer.Value) } },

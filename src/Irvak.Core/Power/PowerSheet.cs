@@ -74,7 +74,7 @@ public sealed record PowerSheet(
             for (var group = lines.Count(l => l.SpinAmp12 + l.SpinAmp5 > 0) - 1; group >= 1 && suggested is null; group--)
                 if (Curve(lines, group, Math.Max(q.Stagger.Seconds, SpinSeconds)).Max(p => p.Total) <= most * (1 - Headroom)) suggested = group;
         return new(lines, steady, idle, peak.Total, peak.Seconds, all, limit, redundant, start.Max(p => p.Watt12) / 12, q.Stagger.Drives, q.Stagger.Seconds, suggested, start,
-            RailsOf(q, start), PlugsOf(q, lines), [.. HeatBands.Of(q)], [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))], [.. Padding.Of(q)], [.. q.Sheet.Sockets.Select(s => s.Id).Where(s => !q.Planned.HasProcessor(s) && !q.LacksProcessor(s))]);
+            RailsOf(q, start), PlugsOf(q, lines), [.. HeatBands.Of(q)], [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))], [.. Padding.Of(q)], [.. q.Sheet.Sockets.Select(s => s.Id).Where(s => q.Planned.At(PlaceName.Socket(s)) is null && !q.LacksProcessor(s))]);
     }
 
     /// <summary>The first half minute, or longer where groups start later: disks that are up run on, those whose turn has not come draw nothing.</summary>

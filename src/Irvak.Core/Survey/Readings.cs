@@ -17,6 +17,7 @@ public static class Readings
         FirmwareDate = seen.FirmwareDate ?? old.FirmwareDate,
         MemTotalKiB = seen.MemTotalKiB ?? old.MemTotalKiB,
         OsBits = seen.OsBits ?? old.OsBits,
+        OsKind = seen.OsKind ?? old.OsKind,
         HostName = seen.HostName ?? old.HostName,
         ManagementAddress = seen.ManagementAddress ?? old.ManagementAddress,
         LogLines = seen.LogLines ?? old.LogLines,

@@ -18,7 +18,7 @@ public static class RuleRegister
 {
     public static readonly IReadOnlyList<Rule> All =
     [
-        Legality.Generation, Legality.Form, Legality.Type, Legality.Kind, Legality.EccOff, Legality.EccNoStart, Legality.Dark, Legality.Plausible,
+        Legality.Generation, Legality.Form, Legality.Type, Legality.Kind, Legality.EccOff, Legality.EccNoStart, Legality.Dark, Legality.DarkUnknown, Legality.NotTold, Legality.Plausible,
         Limits.Slot, Limits.Total, Limits.Processor, Limits.Warranty,
         Legality.ByProcessor, Legality.Revision, Voltage.TooHigh, Voltage.Mixed, ChannelLoad.Ranks, ChannelLoad.RanksTypical, ChannelLoad.Widths, ChannelLoad.WidthsRefused,
         ChannelLoad.Stacked, ChannelLoad.Dies, ChannelLoad.Dense, EccUse.Unused, Modes.Unmet, Modes.NotOffered,
@@ -29,7 +29,7 @@ public static class RuleRegister
         Mixing.Makers, Mixing.Kinds,
         ProcessorFit.Socket, ProcessorFit.Soldered, ProcessorFit.List, ProcessorFit.Revision, ProcessorFit.Firmware, ProcessorFit.FirmwareUnknown, ProcessorFit.Heat,
         ProcessorFit.Company, ProcessorFit.Pair, Screens.Dark, Screens.Elsewhere, Screens.Wakes, ProcessorFit.Lanes, ProcessorFit.Wakes,
-        DriveFit.NoMate, DriveFit.TooLarge, DriveFit.Converter, DriveFit.TooHigh, DriveFit.Spacer, DriveFit.Reformat, DriveFit.OffList, DriveFit.NoRate, DriveFit.Slower, DriveFit.Worn, DriveManners.Desktop, DriveManners.FastSpinning, DriveManners.Unguarded, DriveManners.Holes, DriveFit.PinThree, DriveFit.PinThreeUnknown,
+        DriveFit.NoMate, DriveFit.NotTold, DriveFit.TooLarge, DriveFit.Converter, DriveFit.TooHigh, DriveFit.Spacer, DriveFit.Reformat, DriveFit.OffList, DriveFit.NoRate, DriveFit.Slower, DriveFit.Worn, DriveManners.Desktop, DriveManners.FastSpinning, DriveManners.Unguarded, DriveManners.Holes, DriveFit.PinThree, DriveFit.PinThreeUnknown,
         M2Fit.Form, M2Fit.Key, M2Fit.Length, M2Fit.Wiring, M2Fit.Sides, M2Fit.Lanes,
         ControllerFit.Protocol, ControllerFit.NoRate, ControllerFit.Slower, ControllerFit.Addresses, ControllerFit.TooMany, ControllerFit.Ports, ControllerFit.Unknown,
         ControllerFit.Guard, ControllerFit.Driver, ControllerFit.Pair, ControllerFit.Members, ControllerFit.Mode, ControllerFit.Foreign,

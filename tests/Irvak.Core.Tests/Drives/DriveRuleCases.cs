@@ -50,6 +50,7 @@ internal static class DriveRuleCases
         new("DRV-LINK-NONE", Severity.Stop, "960 GB SATA flash speaks 6, 3 and 1.5 Gb/s, the backplane of [[bay:5]] 22.5 and 12: no rate in common.", Put("bay:5", Flash), Put("bay:5", Sas)),
         // A 12 Gb/s drive on a 6 Gb/s backplane runs at 6 (common practice, no source); 552 of its 1100 MB/s.
         new("DRV-LINK", Severity.Note, "960 GB SAS flash runs at 6 of 12 Gb/s in [[bay:2]]: 50 % of its reading lost.", Put("bay:2", Sas), Put("bay:2", Flash)),
+        new("DRV-UNKNOWN", Severity.Care, "Whether 960 GB flash works in [[bay:2]] is not known: its interface is not told.", Put("bay:2", Flash with { Protocol = null }), Put("bay:2", Flash)),
         new("DRV-WORN", Severity.Care, "The 960 GB SATA flash for [[bay:2]] is grade C: worn out by two thirds.", Put("bay:2", Flash, new(Grade.C, [new(Grade.C, "worn out by two thirds")], [])), Put("bay:2", Flash, new(Grade.B, [], []))),
         new("DRV-PIN3", Severity.Stop, "4 TB SATA takes 3.3 V on pin 3 as “off”; [[bay:6]] feeds it: the drive stays silent.", Put("bay:6", Disk with { PowerDisable = true }), Put("bay:7", Disk with { PowerDisable = true })), // SATA 3.3
         new("DRV-PIN3-ASK", Severity.Note, "4 TB SATA stays silent in [[bay:3]] if its plug feeds 3.3 V to pin 3: look, or try one first.", Put("bay:3", Disk with { PowerDisable = true }), Put("bay:3", Disk)),

@@ -31,6 +31,9 @@ public sealed class ModuleLabelTests
     [InlineData("8g ddr4 3200 sodimm", MemoryGeneration.Ddr4, 3200, null, "ranks and chip width")]
     [InlineData("PC3-1333 ecc udimm 4GB", MemoryGeneration.Ddr3, 1333, ModuleType.UnbufferedEcc, "ranks and chip width")]
     [InlineData("32GB DDR5-4800 RDIMM", MemoryGeneration.Ddr5, 4800, ModuleType.Registered, "ranks and chip width")]
+    [InlineData("16 GB ECC SO-DIMM DDR4-2400", MemoryGeneration.Ddr4, 2400, ModuleType.UnbufferedEcc, "ranks and chip width")]
+    [InlineData("16 GB non-ECC SO-DIMM DDR4-2400", MemoryGeneration.Ddr4, 2400, null, "ranks and chip width")]
+    [InlineData("16 GB ECC DDR4-2400", MemoryGeneration.Ddr4, 2400, null, "type (unbuffered, with ECC, registered, load-reduced)")]
     public void What_people_type_is_read_as_far_as_it_goes(string typed, MemoryGeneration generation, int rate, ModuleType? type, string missing)
     {
         var read = ModuleLabel.Read(typed);

@@ -1,4 +1,5 @@
 using Irvak.Core.Memory;
+using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 
@@ -27,11 +28,43 @@ public class OsShareTests
     [Fact]
     public void The_difference_of_two_captures_is_sharper_than_the_absolute_value()
     {
-        var before = Small(16, null, 64).With(new RecordFound(new Dictionary<string, Builds.Unit?>(), new SystemFacts { MemTotalKiB = 16_300_000 }, "test"));
+        var before = Small(16, null, 64).With(new RecordFound(new Dictionary<string, Builds.Unit?>(), new SystemFacts { MemTotalKiB = 16_300_000, OsKind = OsKind.Linux }, "test"));
         var after = before.With(Boards.Fit("B1", Boards.Module(16)));
         var band = Band(after)!;
         Assert.Equal(16_300_000 / 1048576.0 + 16 * 63 / 64.0, (band.Low.GiB + band.High.GiB) / 2, 0.001); // Linux: 64 bytes per 4 KiB page
         Assert.Equal(0.125, band.High.GiB - band.Low.GiB, 0.001);
+    }
+
+    // What kinds of systems keep from view: Linux its page structures, others what the hardware holds (common practice, no source).
+    [Theory]
+    [InlineData(48, OsKind.Other, 47.9, true)]
+    [InlineData(48, OsKind.Other, 48.0, false)]
+    [InlineData(48, OsKind.Linux, 47.9, false)]
+    [InlineData(48, OsKind.Linux, 47.1, true)]
+    [InlineData(48, null, 47.9, true)]
+    [InlineData(48, null, 47.1, true)]
+    [InlineData(48, OsKind.Other, 32.0, false)] // a module is missing
+    [InlineData(4, OsKind.Other, 3.7, true)]
+    [InlineData(4, OsKind.Other, 2.5, false)] // graphics take an eighth, not all of it
+    [InlineData(4, OsKind.Linux, 2.0, false)]
+    public void Each_kind_of_system_shows_its_own(int gib, OsKind? kind, double shown, bool right) =>
+        Assert.Equal(right, OsShare.Of(new OsQuestion(ByteCount.FromMiB(gib * 1024L), 64, false, null, null, gib < 32, kind)).Holds(new ByteCount((long)(shown * (1L << 30)))));
+
+    [Fact]
+    public void Two_captures_of_another_system_differ_by_what_was_added()
+    {
+        var before = Small(16, null, 64).With(new RecordFound(new Dictionary<string, Builds.Unit?>(), new SystemFacts { MemTotalKiB = 16_700_000, OsKind = OsKind.Other }, "test"));
+        var band = Band(before.With(Boards.Fit("B1", Boards.Module(16))))!;
+        Assert.Equal(16_700_000 / 1048576.0 + 16, (band.Low.GiB + band.High.GiB) / 2, 0.001);
+    }
+
+    [Fact]
+    public void Without_a_system_nothing_is_expected_of_it_and_its_word_size_is_not_asked()
+    {
+        var state = Boards.Job(Boards.Server, "A1").With(new AnswerUnknown("system.osKind", "none yet"));
+        Assert.Equal(OsKind.None, state.System.OsKind);
+        Assert.DoesNotContain(UnknownRegister.Of(state), u => u.Path is "system.osBits" or "system.osKind");
+        Assert.Equal(OsKind.Other, Boards.Job(Boards.Server, "A1").With(new AnswerUnknown("system.osKind", "another desktop or server system")).System.OsKind);
     }
 
     [Fact]

@@ -24,7 +24,7 @@ public class SheetDraftTests
         var (sheet, _) = SheetDraft.From(new FiveAnswers("Box", null, null, "1 1", null, null, null));
         var state = Boards.Job(sheet! with { Id = "x" }, "A1");
         Assert.Equal(16 * 1024, state.Evaluate().Memory.Planned.InstalledMiB);
-        Assert.Equal(["memory.generation", "memory.form", "memory.types", "memory.rateLimitMTs", "memory.slotLimitGiB", "memory.totalLimitGiB"], UnknownRegister.Of(state).Where(u => !u.Optional).Select(u => u.Path));
+        Assert.Equal(["memory.generation", "memory.form", "memory.types", "memory.rateLimitMTs", "memory.slotLimitGiB", "memory.totalLimitGiB", "system.osKind"], UnknownRegister.Of(state).Where(u => !u.Optional).Select(u => u.Path));
     }
 
     [Theory]

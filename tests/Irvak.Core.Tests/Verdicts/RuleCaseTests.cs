@@ -19,6 +19,9 @@ public class RuleCaseTests
 
     private static JobState Without2(JobState state) => state with { Found = state.Found.Remove("socket:CPU 2"), FoundEmpty = state.FoundEmpty.Add("socket:CPU 2") };
 
+    /// <summary>A socket that nobody looked at.</summary>
+    private static JobState Unlooked2(JobState state) => state with { Found = state.Found.Remove("socket:CPU 2") };
+
     private static JobState Cpu(JobState state, int gib) => state with
     {
         Found = state.Found.SetItem("socket:CPU 1", new() { Processor = new() { Name = "small", MemoryRateMTs = 2666, MemoryTotalGiB = gib }, Source = "test" }),
@@ -66,6 +69,8 @@ public class RuleCaseTests
     private static readonly JobState Two = Boards.Job(Boards.Server, "A1", "C1");
     private static readonly JobState Four = Boards.Job(Boards.Server, "A1", "B1", "C1", "D1");
 
+    internal static IReadOnlyList<RuleCase> Every() => Cases;
+
     private static readonly RuleCase[] Cases =
     [
         new("MEM-GEN", Severity.Stop, "[[slot:B1]] is DDR3; the board takes DDR4.",
@@ -82,6 +87,10 @@ public class RuleCaseTests
             Boards.Job(Mixing(EccMixing.NoStart), Ecc, "A1").With(Boards.Fit("B1", Plain)), Boards.Job(Mixing(EccMixing.NoStart), Plain, "A1").With(Boards.Fit("B1", Plain))),
         new("MEM-DARK", Severity.Stop, "[[slot:C1]] stays dark until [[socket:CPU 2]] is filled.",
             Without2(Boards.Job(Boards.Server, "A1")).With(Boards.Fit("C1")), Boards.Job(Boards.Server, "A1").With(Boards.Fit("C1"))),
+        new("MEM-DARK-ASK", Severity.Care, "Whether [[slot:C1]] works is not known: nobody looked whether [[socket:CPU 2]] is filled.",
+            Unlooked2(Boards.Job(Boards.Server, "A1")).With(Boards.Fit("C1")), Boards.Job(Boards.Server, "A1").With(Boards.Fit("C1"))),
+        new("MEM-UNKNOWN", Severity.Care, "Whether the module for [[slot:B1]] works here is not known: its type is not told.",
+            Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1", Boards.Module() with { Type = null })), Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1"))),
         new("MEM-LABEL", Severity.Care, "[[slot:B1]] can't be what it says: 16 GB registered DDR4-2666, 3Rx8 would need chips of 5.333 Gbit, which do not exist in DDR4.",
             Two.With(Boards.Fit("B1", Boards.Module() with { Ranks = 3, DeviceWidth = 8 })), Two.With(Boards.Fit("B1"))),
         new("MEM-SLOT", Severity.Care, "64 GiB a module in [[slot:B1]]: the sheet ends at 32 GiB a slot, 1 of 1 worked.",
