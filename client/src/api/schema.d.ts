@@ -3420,6 +3420,8 @@ export interface components {
             gen?: null | number;
             /** @description True when only modules with chips on one side fit. */
             singleSided?: null | boolean;
+            /** @description screw or latch; null when not known. */
+            fixing?: null | string;
             /** @description Slot whose carrier it is on; null for a place of the board. A job adds and drops these by itself. */
             on?: null | string;
         };
@@ -3544,6 +3546,13 @@ export interface components {
              * @description All sockets together; null when a rate is not known.
              */
             bandwidthMBs: null | number;
+            /**
+             * @description False while a slot was not looked at, or the size of a module is not known: the sums are then "at least".
+             * @default true
+             */
+            allKnown: boolean;
+            /** @description What is installed, in words: "32 GiB", "at least 16 GiB", "not known". */
+            words?: null | string;
         };
         /** @enum {unknown} */
         MemoryGeneration: "DDR2" | "DDR3" | "DDR4" | "DDR5" | null;
@@ -3766,6 +3775,7 @@ export interface components {
              * @description Word size that the capture betrays: 32 or 64; null when it does not.
              */
             osBits?: null | number;
+            osKind?: null | components["schemas"]["OsKind"];
             slots?: components["schemas"]["SeenSlot"][];
             pci?: components["schemas"]["SeenPci"][];
             drives?: components["schemas"]["SeenDrive"][];
@@ -3827,6 +3837,11 @@ export interface components {
             closing?: null | string;
             /** @description Screws that must not be undone, in words. */
             keep?: null | string;
+            /**
+             * @description True when it takes away what still feeds the machine, such as a battery or a direct current plug: no button is pressed before it.
+             * @default false
+             */
+            cutsPower: boolean;
         };
         /** @description What the operating system is expected to show, as a band. */
         OsBand: {
@@ -3836,6 +3851,8 @@ export interface components {
             /** @description "503.6 ± 0.1 GiB". */
             words?: null | string;
         };
+        /** @enum {unknown} */
+        OsKind: "linux" | "other" | "none" | null;
         OsRequest: {
             /**
              * Format: double
@@ -3850,6 +3867,7 @@ export interface components {
             /** Format: int32 */
             reservedMiB: null | number;
             graphics: boolean;
+            kind?: null | components["schemas"]["OsKind"];
         };
         /** @enum {unknown} */
         Outcome: "works" | "works-with-remark" | "fails";
@@ -5396,6 +5414,8 @@ export interface components {
             minutes: number;
             /** @description Places whose names are typed before the step counts, because it erases what is there; null for none. */
             typeFirst?: null | string[];
+            /** @description What somebody wrote down about its places; null for nothing. */
+            notes?: null | string[];
         };
         SupplyPlug: {
             /** @description Kind of plug, such as "SATA power" or "6-pin card power". */
@@ -5464,6 +5484,7 @@ export interface components {
              * @description Word size of the installed operating system: 32 or 64; null when not known.
              */
             osBits?: null | number;
+            osKind?: null | components["schemas"]["OsKind"];
             /** @description True when a 32-bit system reaches beyond 4 GiB by address extension; null when not known. */
             osExtended?: null | boolean;
             /**

@@ -31,6 +31,7 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
                   const place = `slot:${slot}`;
                   const unit = job.planned[place];
                   const change = job.changes.find((x) => x.place === place);
+                  const looked = unit || change || job.foundEmpty.includes(place);
                   const state = change?.in ? 'comes' : change?.out ? 'goes' : unit ? 'stays' : 'free';
                   return (
                     <button
@@ -41,7 +42,7 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
                       aria-pressed={selected === place}
                       onClick={() => onAct(place)}
                       tabIndex={-1}
-                      title={unit?.long ?? 'empty'}
+                      title={unit?.long ?? (looked ? 'empty' : 'nobody has looked yet')}
                     >
                       <span className="nm">{names[slot] ?? slot}</span>
                       <small>
@@ -59,7 +60,11 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
                         ) : unit?.module ? (
                           cellText(unit.module)
                         ) : usable ? (
-                          ''
+                          looked ? (
+                            ''
+                          ) : (
+                            '?'
+                          )
                         ) : (
                           '×'
                         )}

@@ -119,7 +119,10 @@ const takes = (place: Place) =>
 /** Why a place can't be used: its socket is empty, a thick card covers it, another place takes its lanes. */
 function shadow(place: Place, job: Inked): Pick<Ink, 'state' | 'why'> | null {
   const root = place.root;
-  const isSocket = !!root && (job.sheet?.sockets ?? []).some((s) => s.id === root);
+  // A soldered processor is there, named or not.
+  const isSocket =
+    !!root &&
+    (job.sheet?.sockets ?? []).some((s) => s.id === root && (!s.soldered || job.foundEmpty.includes(`socket:${root}`)));
   if (isSocket && place.kind !== 'socket' && place.kind !== 'board' && !job.planned[`socket:${root}`])
     return job.foundEmpty.includes(`socket:${root}`)
       ? { state: 'dark', why: `needs ${root}` }

@@ -1,6 +1,6 @@
 import { useSheets } from '../api/hooks';
 import type { JobView } from '../api/types';
-import { group, mib } from '../format/numbers';
+import { group } from '../format/numbers';
 import { Mark } from '../frame/Mark';
 import { Pick } from '../frame/Pick';
 import { Saying } from '../frame/Saying';
@@ -94,7 +94,7 @@ function BoardAnswer({ board, bits }: { board: Board; bits: string }) {
         {board.slots.length > 0 && (
           <>
             <p className="qs-answer">
-              <b>{mib(figures.installedMiB)}</b> at <b>{figures.rate.words}</b>
+              <b>{figures.words}</b> at <b>{figures.rate.words}</b>
               {figures.bandwidthMBs ? `, ${group(figures.bandwidthMBs)} MB/s` : ''}; ECC {figures.ecc.words}; the {bits}
               -bit system shows <b>{figures.osTotal?.words ?? 'not known'}</b>.
             </p>

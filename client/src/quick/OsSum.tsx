@@ -14,7 +14,8 @@ export function OsSum({ params, set }: SumProps) {
   const { data, error } = useOs(
     useRested({
       installedGiB: Number(gib) || 0,
-      bits: kind === '64' ? 64 : 32,
+      bits: kind.startsWith('64') ? 64 : 32,
+      kind: kind === '64' ? 'linux' : kind === '64o' ? 'other' : null,
       extended: kind === '32x',
       limitGiB: Number(limit) > 0 ? Math.floor(Number(limit)) : null,
       reservedMiB: reserved === '' ? null : Math.max(0, Math.floor(Number(reserved) || 0)),
@@ -30,7 +31,8 @@ export function OsSum({ params, set }: SumProps) {
           name="System"
           value={kind}
           options={[
-            ['64', '64 bit'],
+            ['64', 'Linux, 64 bit'],
+            ['64o', 'another system, 64 bit'],
             ['32', '32 bit'],
             ['32x', '32 bit with address extension'],
           ]}
@@ -51,7 +53,7 @@ export function OsSum({ params, set }: SumProps) {
             It shows <b>{data.words}</b>.
           </p>
           <WorkedSum sum={data.why} />
-          <CarryOn to={{ wish: String(Math.ceil(Number(gib))), bits: kind === '64' ? '64' : '32' }} />
+          <CarryOn to={{ wish: String(Math.ceil(Number(gib))), bits: kind.startsWith('64') ? '64' : '32' }} />
         </>
       )}
     </div>

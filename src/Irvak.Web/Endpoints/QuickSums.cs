@@ -35,7 +35,7 @@ public sealed record QuickBoardView(
     IReadOnlyDictionary<string, Unit> Planned, IReadOnlyList<string> Order, IReadOnlyList<string> GeneralOrder, string Proof);
 
 /// <param name="InstalledGiB">What the slots hold.</param>
-public sealed record OsRequest(double InstalledGiB, int Bits, bool Extended, int? LimitGiB, int? ReservedMiB, bool Graphics);
+public sealed record OsRequest(double InstalledGiB, int Bits, bool Extended, int? LimitGiB, int? ReservedMiB, bool Graphics, OsKind? Kind = null);
 
 /// <param name="Modules">One label a line.</param>
 /// <param name="PerChannel">Modules in each channel.</param>
@@ -71,7 +71,7 @@ public static class QuickSums
             .WithName("quickLabels").Produces<List<LabelSum>>().ProducesProblem(400);
 
         routes.MapPost("/api/quick/os", (OsRequest request) => Refused(request) is { } problem ? Problems.Invalid(problem)
-            : TypedResults.Ok(OsShare.Of(new OsQuestion(new ByteCount((long)(request.InstalledGiB * (1L << 30))), request.Bits, request.Extended, request.LimitGiB, request.ReservedMiB, request.Graphics))))
+            : TypedResults.Ok(OsShare.Of(new OsQuestion(new ByteCount((long)(request.InstalledGiB * (1L << 30))), request.Bits, request.Extended, request.LimitGiB, request.ReservedMiB, request.Graphics, request.Kind))))
             .WithName("quickOs").Produces<OsBand>().ProducesProblem(400);
 
         routes.MapPost("/api/quick/clock", (ClockRequest request) => Refused(request) is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(Clock(request)))

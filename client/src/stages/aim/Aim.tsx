@@ -16,7 +16,7 @@ export default function Aim() {
   const { job, apply } = useDesk();
   const reach = useReach(job).data ?? [];
   const rows = useEvidence().data?.policy ?? [];
-  const installed = job.memory ? job.memory.found.installedMiB / 1024 : 0;
+  const installed = job.memory?.found.allKnown ? job.memory.found.installedMiB / 1024 : 0;
   return (
     <>
       <main className="field" id="field" tabIndex={-1}>

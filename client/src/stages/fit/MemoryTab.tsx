@@ -91,7 +91,7 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
             </tr>
           </thead>
           <tbody>
-            <Row name="Firmware" a={mib(found.installedMiB)} b={mib(planned.installedMiB)} />
+            <Row name="Firmware" a={found.words ?? ''} b={planned.words ?? ''} />
             {planned.usableMiB !== planned.installedMiB && (
               <Row name="Usable" a={mib(found.usableMiB)} b={mib(planned.usableMiB)} />
             )}
@@ -104,7 +104,11 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
         <p className="quiet small">
           {planned.osTotal
             ? planned.osTotal.why.lines.map((l) => `${l.formula} ${l.value}`).join(' · ')
-            : 'What the system shows depends on its word size: answer it in Survey.'}
+            : job.system.osKind === 'none'
+              ? 'No system is installed yet.'
+              : planned.allKnown
+                ? 'What the system shows depends on its kind and word size: answer them in Survey.'
+                : 'What the system shows is not known before every slot was looked at.'}
         </p>
         <Modes memory={memory} />
       </section>

@@ -3,7 +3,7 @@ import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';
 import { Saying } from '../../frame/Saying';
 import { Plate } from '../../plate/Plate';
-import { day, mib, places, plural, short, tb, tib } from '../../format/numbers';
+import { day, places, plural, short, tb, tib } from '../../format/numbers';
 
 /** Handover: the page the owner gets, printed as it stands here. */
 export default function Handover() {
@@ -19,8 +19,8 @@ export default function Handover() {
   const gone = job.changes.filter((c) => c.out && !c.movedTo);
   const came = job.changes.filter((c) => c.in && !c.movedFrom);
   const moved = job.changes.filter((c) => c.movedFrom);
-  const memoryTouched = job.changes.some((c) => /^(slot|socket):/.test(c.place)) || !job.sheet.bays?.length;
-  const view = memoryTouched ? 'memory' : 'bays';
+  const memoryTouched = job.changes.some((c) => /^(slot|socket):/.test(c.place));
+  const view = memoryTouched || !job.sheet.bays?.length ? 'memory' : 'bays';
   const natural = (a: string, b: string) => short(a).localeCompare(short(b), 'en', { numeric: true });
   const groups = [...Map.groupBy(came, (c) => c.in!.long ?? '')];
   return (
@@ -71,9 +71,11 @@ export default function Handover() {
             <b className="end">Irvak</b>
           </header>
           <p className="lead">
-            Memory{' '}
-            {found.installedMiB === planned.installedMiB ? 'stays at' : `went from ${mib(found.installedMiB)} to`}{' '}
-            {mib(planned.installedMiB)}, running at {planned.rate.words}.{' '}
+            {found.words === planned.words && !memoryTouched
+              ? planned.words === 'not known'
+                ? ''
+                : `Memory was not touched: ${planned.words}${planned.rate.words === 'not known' ? '' : `, running at ${planned.rate.words}`}. `
+              : `Memory ${found.words === planned.words ? 'stays at' : `went from ${found.words} to`} ${planned.words}${planned.rate.words === 'not known' ? '; its rate is not known' : `, running at ${planned.rate.words}`}. `}
             {job.lines.length === 0
               ? 'Nothing was changed.'
               : proved

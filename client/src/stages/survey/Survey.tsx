@@ -208,6 +208,8 @@ function placesOf({ sheet }: JobView, kind: string): string[] {
   return (list ?? []).map((x) => kind + x.id);
 }
 
+const OS = { linux: 'Linux', other: 'another desktop or server system', none: 'none yet' } as const;
+
 function SystemFacts({ job }: { job: JobView }) {
   const facts: [string, string | null | undefined, string][] = [
     ['Serial', job.system.serial, 'serial'],
@@ -215,7 +217,13 @@ function SystemFacts({ job }: { job: JobView }) {
     ['Firmware', job.system.firmware, 'firmware'],
     ['Name in the network', job.system.hostName, 'hostName'],
     ['Management page', job.system.managementAddress, 'managementAddress'],
-    ['System', job.system.osBits ? `${job.system.osBits} bit` : null, 'osBits'],
+    [
+      'System',
+      [job.system.osKind ? OS[job.system.osKind] : null, job.system.osBits ? `${job.system.osBits} bit` : null]
+        .filter(Boolean)
+        .join(', ') || null,
+      job.system.osBits ? 'osBits' : 'osKind',
+    ],
     [
       'System shows',
       job.system.memTotalKiB ? `${(job.system.memTotalKiB / 1048576).toFixed(1)} GiB` : null,
