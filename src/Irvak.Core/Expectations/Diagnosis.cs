@@ -109,6 +109,37 @@ public static class Diagnosis
         new("Cable or port of that bay", "neighbours on the same cable are missing too"),
         new("The controller knows neither its size nor its sectors", "it shows in the controller's own page only"));
 
+    private static readonly Row Modules = new("drives-missing",
+        "{what}: {seen} instead of {expected}.",
+        "Power off, pull the cords. Take the newest module out, look at its contacts, put it back until no gold shows, and fasten it; then look again.",
+        new("Module not fully in, or its screw or latch not fastened", "touched last; it springs up at one end"),
+        new("Place wired for another interface", "a key says what mates, not what works: compare with the sheet"),
+        new("Slot of its carrier not divided", "only the first module of the carrier shows"),
+        new("Another place took its lanes", "the sheet names what excludes what"));
+
+    private static readonly Row SlowBenchmark = new("benchmark-low",
+        "{what}: {seen} instead of {expected}.",
+        "See that nothing else runs on the array (no first pass, no rebuild), then measure each drive by itself before the set.",
+        new("A first pass or a rebuild still runs", "the state of the array says so"),
+        new("One drive is slower than its sheet", "measured alone, it stands out"),
+        new("A link narrower than planned", "widths and generations in the listing of links"),
+        new("The write cache is off, or the cache unit not charged", "writing is slow, reading is right"),
+        new("Heat: flash throttles after some seconds", "quick at first, then a fraction of it"));
+
+    private static readonly Row FastBenchmark = new("benchmark-high",
+        "{what}: {seen}, more than the links to the drives can carry ({expected}).",
+        "Measure again with direct requests, or over several times the memory.",
+        new("The machine's memory answered, not the drives", "the test was smaller than the memory"),
+        new("Empty flash answers for blocks never written", "write the test file first"));
+
+    private static readonly Row LinkRow = new("link-low",
+        "{what} shows {seen} instead of {expected}.",
+        "Power off, pull the cords. Take the card out, wipe its contacts, press it home; look under load, idle links rest at an older rate.",
+        new("Card not fully seated, or dirty contacts", "narrower than planned"),
+        new("Slot divided otherwise, or shared with another", "the set-up's page of the slot"),
+        new("Rate held down by the firmware, a riser or a cable", "right width, older generation"),
+        new("It rests while idle", "under load it goes up"));
+
     private static readonly Row ArrayRow = new("array-differs",
         "{what} shows {seen} instead of {expected}.",
         "Open the page or status of the array and read its level and its members, one by one, against the plan. Create nothing anew.",
@@ -130,10 +161,8 @@ public static class Diagnosis
         new("The part is worn or was missing before", "compare with what was seen before the work"));
 
     private static readonly Row Other = new("line-differs",
-        "{what} shows {seen} instead of {expected}.",
-        "Look at it once more; when it stays so, go back to the step that touched it.",
-        new("Something was put together otherwise than planned", "compare with the plan, place by place"),
-        new("A setting of the firmware set-up", "settings fall back to their defaults after some changes"));
+        "{what} shows {seen} instead of {expected}; no cause of its own is recorded for this line.",
+        "Look at it once more; when it stays so, go back to the step that touched it.");
 
     /// <summary>Explains what deviates; empty when nothing does.</summary>
     /// <param name="after">What a capture showed; names the slots whose module has counted errors.</param>
@@ -148,15 +177,17 @@ public static class Diagnosis
         foreach (var line in slots.Except(missing))
             explained.Add(Fill(Size, [line], line.Expected.Places, null, ("first", Say.Place(line.Expected.Places[0])), ("seen", line.Seen ?? "?"), ("expected", line.Expected.Expected)));
         foreach (var line in deviating.Where(l => ExpectedDrives.IsOne(l.Expected.Key)))
-            explained.Add(Fill(line.Expected.Unit == "TiB" ? ArrayRow : Drives, [line], line.Expected.Places, line.Expected.Why, ("what", line.Expected.What), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected)));
-        foreach (var line in deviating.Where(l => l.Expected is { Named: not null, Places.Count: > 0 }))
+            explained.Add(Fill(line.Expected.Unit == "TiB" ? ArrayRow : line.Expected.Places.Count > 0 && line.Expected.Places.All(p => PlaceName.Kind(p) == "m2") ? Modules : Drives, [line], line.Expected.Places, line.Expected.Why, ("what", line.Expected.What), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected)));
+        foreach (var line in deviating.Where(l => ExpectedLinks.IsOne(l.Expected.Key)))
+            explained.Add(Fill(line.Expected.Key.StartsWith(ExpectedLinks.LinkPrefix, StringComparison.Ordinal) ? LinkRow : line.Value > line.Expected.High ? FastBenchmark : SlowBenchmark, [line], line.Expected.Places, line.Expected.Why, ("what", line.Expected.What), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected)));
+        foreach (var line in deviating.Where(l => l.Expected is { Named: not null, Places.Count: > 0 } && !ExpectedLinks.IsOne(l.Expected.Key)))
             explained.Add(Fill(Part, [line], line.Expected.Places, null, ("first", Say.Place(line.Expected.Places[0])), ("seen", line.Seen ?? "something else"), ("expected", line.Expected.Expected)));
         foreach (var line in deviating.Where(l => l.Expected.Key == ExpectedMemory.ErrorsKey))
         {
             string[] at = [.. SeenErrors.Slots(sheet, after).Select(PlaceName.Slot)];
             explained.Add(Fill(Counted, [line], at, null, ("seen", line.Seen ?? "errors"), ("where", at.Length == 0 ? "" : ", most at " + Say.Place(at[0])), ("first", at.Length == 0 ? "the first module" : Say.Place(at[0]))));
         }
-        foreach (var line in deviating.Where(l => l.Expected.Places.Count == 0 && !ExpectedDrives.IsOne(l.Expected.Key) && l.Expected.Key != ExpectedMemory.ErrorsKey && (explained.Count == 0 || !Follows(l))))
+        foreach (var line in deviating.Where(l => l.Expected.Places.Count == 0 && !ExpectedDrives.IsOne(l.Expected.Key) && !ExpectedLinks.IsOne(l.Expected.Key) && l.Expected.Key != ExpectedMemory.ErrorsKey && (explained.Count == 0 || !Follows(l))))
             explained.Add(Alone(line));
         return explained;
     }

@@ -18,5 +18,8 @@ public sealed record Expectation(string Key, string Screen, string What, string 
     /// <summary>Screens print more around a name than its sheet does.</summary>
     public bool HoldsWords(string? seen) => Named is { } name && seen?.Contains(name, StringComparison.OrdinalIgnoreCase) == true;
 
-    public bool Holds(double value) => value >= Low && value <= High;
+    /// <summary>Most that physics allows here, where that is more than what is expected: so much more is no fault. Null where more is wrong.</summary>
+    public double? Most { get; init; }
+
+    public bool Holds(double value) => value >= Low && value <= (Most ?? High);
 }

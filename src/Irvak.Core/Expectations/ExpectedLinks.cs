@@ -25,8 +25,11 @@ public static class ExpectedLinks
                 if (path.Of(way) is { Band: { } band, LocalMBs: > 0 } flow)
                     yield return new($"{BenchmarkPrefix}{path.Name}.{word}", BenchmarkScreen, $"{path.Name}, {(way == PathWay.Read ? "reading" : "writing")} in order on the machine itself, {Size(path)}",
                         string.Create(CultureInfo.InvariantCulture, $"{band.Low:0} to {band.High:0} MB/s"), band.Low, band.High, "MB/s", [], "narrowest stage of its path × the usual band (common practice, no source)")
-                    { Why = flow.Stages.Where(s => !s.IsNetwork && s.MBs is not null).MinBy(s => s.MBs)?.Why };
+                    { Most = Physical(flow) is { } most && most > band.High ? most : null, Why = flow.Stages.Where(s => !s.IsNetwork && s.MBs is not null).MinBy(s => s.MBs)?.Why };
     }
+
+    /// <summary>What the links on the way carry on paper, before packets take their share: no benchmark of the drives themselves reads more.</summary>
+    private static double? Physical(PathFlow flow) => flow.Stages.Where(s => !s.IsNetwork && s.Kind != "drives" && s.MBs is > 0).Min(s => s.MBs / s.Efficiency);
 
     private static string Size(PathFigures path) => path.TestGiB > 0 ? string.Create(CultureInfo.InvariantCulture, $"over {path.TestGiB:0} GiB or with direct requests") : "with direct requests";
 

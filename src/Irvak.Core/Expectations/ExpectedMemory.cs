@@ -56,7 +56,7 @@ public static class ExpectedMemory
             if (module.CapacityMiB is { } mib)
                 lines.Add(new(SlotKey(slot), Firmware, $"Slot {slot}", ByteCount.FromMiB(mib).ToString(), mib, mib, "MiB", [PlaceName.Slot(slot)], "the module planned there"));
         if (memory.Planned.OsTotal is { } band)
-            lines.Add(new(OsKey, OperatingSystem, "Memory, total", band.Words, band.Low.GiB, band.High.GiB, "GiB", [], "installed less the reserved share") { Why = band.Why });
+            lines.Add(new(OsKey, OperatingSystem, "Memory, total", band.Words, band.Low.GiB, band.High.GiB, "GiB", [], "installed less the reserved share") { Why = band.Why, Most = ByteCount.FromMiB(total).GiB });
         lines.AddRange(Processors(q));
         if (q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place))) lines.AddRange(Tests(memory));
         return lines;

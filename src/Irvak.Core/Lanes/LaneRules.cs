@@ -32,7 +32,7 @@ public static class LaneRules
     public static readonly Rule Narrow = new("LANE-NARROW", Severity.Care,
         "{unit} could move {need}, its link in {place} carries {has}.",
         "The link is the narrowest thing around it.",
-        "PCI Express Base Specification; payload of 128 bytes", Basis.Standard);
+        "PCI Express Base Specification; payload as usual for the generation: common practice, no source", Basis.Standard);
 
     public static readonly Rule Uplink = new("LANE-UPLINK", Severity.Care,
         "What hangs on {root} could move {need} together; its uplink of {width} carries {has}.",
@@ -115,7 +115,7 @@ public static class LaneRules
             var unit = ("unit", end.Name);
             if (end is { State: EndState.Less, NeedMBs: { } need, MBs: > 0 } && branch.Bus is null && need > end.MBs * Tolerance)
                 yield return Finding.Of(Narrow, [end.Place],
-                    Worked.Sum("PCI Express Base Specification", new WorkedLine("carried", MBs(end.MBs), true), new WorkedLine("lanes", $"{end.Width}"), new WorkedLine($"one lane of generation {end.Gen}", MBs(LinkRates.LaneMBs(end.Gen))), new WorkedLine("data in packets of 128 bytes", Percent(LinkRates.Payload(end.Gen, 128)))),
+                    Worked.Sum("PCI Express Base Specification", new WorkedLine("carried", MBs(end.MBs), true), new WorkedLine("lanes", $"{end.Width}"), new WorkedLine($"one lane of generation {end.Gen}", MBs(LinkRates.LaneMBs(end.Gen))), new WorkedLine($"data in packets of {LinkRates.UsualPayload(end.Gen)} bytes, as usual", Percent(LinkRates.Payload(end.Gen, LinkRates.UsualPayload(end.Gen))))),
                     unit, ("need", MBs(need)), ("place", Say.Place(end.Place)), ("has", MBs(end.MBs)));
             else if (end is { State: EndState.Less, Wants: { } wants, WantsGen: { } gen })
                 yield return Finding.Of(Less, [end.Place], null, unit, ("runs", Link(end.Width, end.Gen)), ("place", Say.Place(end.Place)), ("lost", Percent(1 - (end.MBs / LinkRates.PcieMBs(gen, wants)))), ("wants", Link(wants, gen)));

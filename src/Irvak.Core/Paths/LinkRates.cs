@@ -15,6 +15,9 @@ public static class LinkRates
     /// <summary>Payloads that a device can be set to, bytes.</summary>
     public static readonly IReadOnlyList<int> Payloads = [128, 256, 512, 1024, 2048, 4096];
 
+    /// <summary>Payload that a link of a generation usually agrees on, bytes: 128 for the first two, 256 from the third on. Common practice, no source; a capture's own wins.</summary>
+    public static int UsualPayload(int gen) => Checked(gen) <= 2 ? 128 : 256;
+
     /// <summary>One lane on paper, MB/s.</summary>
     /// <param name="gen">1 to 6.</param>
     /// <exception cref="ArgumentOutOfRangeException">Another generation.</exception>
@@ -30,10 +33,11 @@ public static class LinkRates
 
     /// <summary>Data over so many lanes, MB/s.</summary>
     /// <param name="lanes">0 or more.</param>
-    public static double PcieMBs(int gen, int lanes, int payload = 128)
+    /// <param name="payload">Bytes in a packet; null for what is usually agreed on.</param>
+    public static double PcieMBs(int gen, int lanes, int? payload = null)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(lanes);
-        return lanes * LaneMBs(gen) * Payload(gen, payload);
+        return lanes * LaneMBs(gen) * Payload(gen, payload ?? UsualPayload(gen));
     }
 
     /// <summary>

@@ -107,7 +107,7 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
             if (end.Branch.Switched && end.Branch is { Gen: { } gen })
             {
                 var at = Math.Min(gen, q.Planned.At(end.Branch.Place)?.Card?.Gen ?? gen);
-                way.Add(new("slot", end.Branch.Place, $"Slot {PlaceName.Short(end.Branch.Place)}", $"×{end.Branch.Used} gen {at}, behind a switch", end.Branch.Used * LinkRates.LaneMBs(at), LinkRates.Payload(at, PayloadAt(end.Branch.Place)), Pcie, true, [end.Branch.Place], []));
+                way.Add(new("slot", end.Branch.Place, $"Slot {PlaceName.Short(end.Branch.Place)}", $"×{end.Branch.Used} gen {at}, behind a switch", end.Branch.Used * LinkRates.LaneMBs(at), LinkRates.Payload(at, PayloadAt(end.Branch.Place, at).Bytes), Pcie, true, [end.Branch.Place], []));
             }
         }
         way.AddRange(Uplinks(m2.On is { } slot ? q.Sheet.Slots.FirstOrDefault(s => s.Id == slot)?.Root : m2.Root, place));
@@ -116,13 +116,20 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
 
     private const string Pcie = "PCI Express Base Specification";
 
-    private int PayloadAt(string place) => q.Links.FirstOrDefault(l => l.Place == place && !q.IsNew(place))?.Payload ?? 128;
+    /// <summary>
+    /// Bytes in a packet: as a capture shows them of this card; of a new one the most that any card of this machine agreed on, for its
+    /// roots allow that much; else what links of that generation usually agree on.
+    /// </summary>
+    private (int Bytes, string Basis) PayloadAt(string place, int gen) =>
+        q.Links.FirstOrDefault(l => l.Place == place && !q.IsNew(place))?.Payload is { } seen ? (seen, "by capture")
+        : q.Links.Max(l => l.Payload) is { } most && most > LinkRates.UsualPayload(gen) ? (most, "by capture, of another card here")
+        : (LinkRates.UsualPayload(gen), "as usual");
 
     private Conduit Lane(string place, LaneBranch branch, LaneEnd end, string kind = "links")
     {
         var known = end is { Gen: > 0, Width: > 0 };
-        var payload = PayloadAt(branch.Place);
-        return new(kind, place, kind == "slot" ? $"Slot {PlaceName.Short(branch.Place)}" : "Drive links", known ? $"×{end.Width} gen {end.Gen}, payload {payload}" : "no link, or not known",
+        var (payload, basis) = known ? PayloadAt(branch.Place, end.Gen) : (0, "");
+        return new(kind, place, kind == "slot" ? $"Slot {PlaceName.Short(branch.Place)}" : "Drive links", known ? $"×{end.Width} gen {end.Gen}, payload {payload} {basis}" : "no link, or not known",
             end.Width == 0 ? 0 : known ? end.Width * LinkRates.LaneMBs(end.Gen) : null, known ? LinkRates.Payload(end.Gen, payload) : 1, Pcie, true, [branch.Place], []);
     }
 
@@ -138,7 +145,7 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
             if (!known) continue;
             if (!_behind.TryGetValue(up.Id, out var behind))
                 _behind[up.Id] = behind = [.. lanes.Branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == up.Id)).SelectMany(b => b.Ends.Where(e => e.NeedMBs > 0).Select(e => (b.Place, End: e)))];
-            yield return new("uplink", up.Id, $"Uplink of {up.Id}", $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}", up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value), LinkRates.Payload(up.UplinkGen.Value, 128), Pcie, true, [],
+            yield return new("uplink", up.Id, $"Uplink of {up.Id}", $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}", up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value), LinkRates.Payload(up.UplinkGen.Value, LinkRates.UsualPayload(up.UplinkGen.Value)), Pcie, true, [],
                 [.. behind.Where(b => b.Place != place && b.End.Place != place).Select(b => new Neighbour(b.End.Place, b.End.Name, Math.Min(b.End.NeedMBs!.Value, b.End.MBs)))]);
         }
     }

@@ -29,8 +29,8 @@ public class LaneSheetTests
     {
         var end = At(LaneBox.With(("card:S4", Network with { Gen = 4 })), "card:S4").Ends.Single();
         Assert.Equal((4, 3, EndState.Less), (end.Width, end.Gen, end.State));
-        // Four lanes of generation 3 with packets of 128 bytes (PCI Express Base Specification, computed independently).
-        Assert.Equal(3316.6, end.MBs, 0.1);
+        // Four lanes of generation 3 with packets of 256 bytes (PCI Express Base Specification, computed independently).
+        Assert.Equal(3600.9, end.MBs, 0.1);
     }
 
     [Fact]

@@ -29,7 +29,7 @@ internal static class PathRuleCases
         new("PATH-SHARED", Severity.Care, "Expander (×4 of 6 Gb/s) lets 2 208 MB/s of M through; its drives could do 6 600 MB/s.", Behind(12, Quick, ArrayLevel.Stripe, Expanded), Behind(4, Quick, ArrayLevel.Stripe, Expanded)),
         new("PATH-PINCH", Severity.Note, "M reads 1 000 MB/s: narrowest is drives, 4 of 4 drives at 250 MB/s; with that lifted 2 208 MB/s at drive links.", Behind(4, Disk, ArrayLevel.Stripe), Behind(12, Quick, ArrayLevel.Stripe, Expanded)),
         new("PATH-WISH", Severity.Care, "M reads 1 000 MB/s at the user’s end, 500 MB/s short of the wish for 1 500 MB/s; narrowest is drives, 4 of 4 drives at 250 MB/s.", Wish(1500), Wish(1000)),
-        new("PATH-TWICE", Severity.Note, "Writing to M sends every byte 2 times over Slot S4: 1 658 MB/s are left of 3 317 MB/s.",
+        new("PATH-TWICE", Severity.Note, "Writing to M sends every byte 2 times over Slot S4: 1 800 MB/s are left of 3 601 MB/s.",
             Behind(8, Quick, ArrayLevel.Pairs, slot: "S4"), Behind(8, Quick, ArrayLevel.Pairs, card: LaneBox.Adapter with { Controller = LaneBox.Adapter.Controller! with { Levels = ["10"] } }, host: ArrayHost.Controller, slot: "S4")),
     ];
 }

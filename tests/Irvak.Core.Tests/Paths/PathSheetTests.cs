@@ -54,8 +54,8 @@ public class PathSheetTests
         var kernel = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Write), "slot");
         var card = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Write), "slot");
         Assert.Equal((1.25, 1.0), (kernel.Traffic, card.Traffic));
-        Assert.Equal(6633.2 / 1.25, kernel.MBs!.Value, 0.1);
-        Assert.Equal(6633.2, card.MBs!.Value, 0.1);
+        Assert.Equal(7201.8 / 1.25, kernel.MBs!.Value, 0.1);
+        Assert.Equal(7201.8, card.MBs!.Value, 0.1);
         // Small writes: six transfers of double parity, four of single.
         Assert.Equal(6, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Small), "slot").Traffic);
         Assert.Equal(4, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity1), PathWay.Small), "slot").Traffic);
@@ -89,7 +89,7 @@ public class PathSheetTests
         Assert.Equal(90, Flow(state, PathWay.Rebuild).EndMBs, 0.1);
         Assert.Equal(138, Flow(state, PathWay.Scrub).EndMBs, 0.1);
         // What hangs behind the chipset shares its uplink too.
-        Assert.Equal(3316.6, Stage(flow, "uplink").MBs!.Value, 0.1);
+        Assert.Equal(3600.9, Stage(flow, "uplink").MBs!.Value, 0.1);
     }
 
     [Fact]
@@ -123,8 +123,8 @@ public class PathSheetTests
         Assert.Null(Uplink().SharedMBs);
         var shared = Uplink(("card:S4", LaneBox.Network with { Network = new(1, [10]) }));
         Assert.Equal(["Lumick V2"], shared.Others);
-        // 8 × 550 beside 1177 on 3316.6.
-        Assert.Equal(3316.6 * 4400 / (4400 + 1176.9), shared.SharedMBs!.Value, 0.5);
+        // 8 × 550 beside 1177 on 3600.9.
+        Assert.Equal(3600.9 * 4400 / (4400 + 1176.9), shared.SharedMBs!.Value, 0.5);
     }
 
     [Fact]
@@ -151,7 +151,7 @@ public class PathSheetTests
         Assert.Equal(["drives", "links", "slot", "network-uplink", "network-slot", "network"], flow.Stages.Select(s => s.Kind));
         Assert.Equal(2942.1, flow.EndMBs, 0.1);
         Assert.Equal(5, flow.Pinch);
-        Assert.Equal(("Network", 3316.6), (flow.Lifts[0].Stage, Math.Round(flow.Lifts[0].ToMBs, 1)));
+        Assert.Equal(("Network", 3600.9), (flow.Lifts[0].Stage, Math.Round(flow.Lifts[0].ToMBs, 1)));
         Assert.Equal(flow.Lifts.Select(l => l.ToMBs).Order(), flow.Lifts.Select(l => l.ToMBs));
         // On the machine itself the network is no stage.
         Assert.Equal(6600, flow.LocalMBs, 0.1);
