@@ -941,6 +941,12 @@ export interface components {
             hasSpare: boolean;
             /** @description Other levels it can be turned into while it keeps its data. */
             migrations?: null | components["schemas"]["MigrationRow"][];
+            /**
+             * Format: int32
+             * @description Places for drives that are left where its members sit; null without a machine.
+             */
+            placesLeft?: null | number;
+            terms?: null | components["schemas"]["ArrayTerms"];
             now?: null | components["schemas"]["ArrayNow"];
             /**
              * Format: int32
@@ -1037,6 +1043,28 @@ export interface components {
         ArraySheet: {
             planned: components["schemas"]["ArrayFigures"][];
             found: components["schemas"]["ArrayFigures"][];
+        };
+        ArrayTerms: {
+            /**
+             * Format: double
+             * @description Hours until a repair starts.
+             */
+            startsHours: number;
+            /**
+             * Format: double
+             * @description Of the drives' rate that a rebuild gets, 0 to 1.
+             */
+            rebuildShare: number;
+            /**
+             * Format: double
+             * @description Days until a drive that is ordered lies here.
+             */
+            spareDays: number;
+            /**
+             * Format: double
+             * @description How certain the shelf's spares are to last, 0 to 1.
+             */
+            spareTarget: number;
         };
         /**
          * @description What the volume on it is used for: the request it is mostly asked, and how much of it is reading.
@@ -1351,6 +1379,11 @@ export interface components {
              * @default 10
              */
             stagingGB: number;
+            /**
+             * Format: double
+             * @description Of the rating, written already, TB; null when not known.
+             */
+            takenTB?: null | number;
             /** @description What is wrong with the question, with a path; null when nothing is. */
             problem?: components["schemas"]["SheetProblem"];
         };
@@ -1361,6 +1394,8 @@ export interface components {
             needs: components["schemas"]["BootPlan"];
             /** @description False when it is only what was found. */
             isPlanned: boolean;
+            /** @description Where the volume written a day comes from. */
+            writtenBasis: string;
             candidates: components["schemas"]["BootCandidate"][];
         };
         /** @description A shelf part to buy, and how many. */
@@ -2621,6 +2656,11 @@ export interface components {
             why?: null | components["schemas"]["Worked"];
             /** @description What must stand there in words, for a line that is no number; null for one that is. */
             named?: null | string;
+            /**
+             * Format: double
+             * @description Most that physics allows here, where that is more than what is expected: so much more is no fault. Null where more is wrong.
+             */
+            most?: null | number;
         };
         /** @description What deviating lines have in common, the causes in order of likelihood, and the one next thing to do with the hands. */
         Explanation: {
@@ -2653,6 +2693,8 @@ export interface components {
              */
             factor: number;
             source: string;
+            /** @description The default in words where it differs by class; null where it is one number. */
+            usualWords?: null | string;
         };
         /** @description A file of an archive, as it was read. */
         FileView: {
@@ -4540,6 +4582,11 @@ export interface components {
              * @description Bytes read for it.
              */
             readBytes: number;
+            /**
+             * Format: double
+             * @description What the drives themselves would give, MB/s; more than double Rebuild.MBs where the path is narrower.
+             */
+            ownMBs?: number;
         };
         /** @description An array with some of its drives failed, for practice: nothing is planned and nothing is stored. */
         Rehearsal: {

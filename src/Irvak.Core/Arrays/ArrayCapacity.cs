@@ -59,7 +59,7 @@ public sealed record ArrayCapacity(IReadOnlyList<CapacityStep> Steps, long Raw, 
         {
             var each = shape.Host == ArrayHost.Pool ? group.Bytes.Min() : smallest;
             used = checked(used + (each * group.Count));
-            usable = checked(usable + (shape.Level == ArrayLevel.Mirror || shape.Level == ArrayLevel.Pairs ? each : each * (group.Count - group.Tolerance)));
+            usable = checked(usable + (shape.Level == ArrayLevel.Pairs ? each * group.Count / 2 : shape.Level == ArrayLevel.Mirror ? each : each * (group.Count - group.Tolerance)));
         }
         return (used, shape.Host == ArrayHost.Pool ? Padded(shape, usable) : usable);
     }

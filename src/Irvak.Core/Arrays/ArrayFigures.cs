@@ -11,6 +11,12 @@ namespace Irvak.Core.Arrays;
 public sealed record LevelColumn(
     ArrayLevel Level, int Groups, string Words, string? Code, bool IsThis, long Usable, int Surely, int AtBest, IReadOnlyList<double> Survived, double Requests, double? Loss);
 
+/// <param name="StartsHours">Hours until a repair starts.</param>
+/// <param name="RebuildShare">Of the drives' rate that a rebuild gets, 0 to 1.</param>
+/// <param name="SpareDays">Days until a drive that is ordered lies here.</param>
+/// <param name="SpareTarget">How certain the shelf's spares are to last, 0 to 1.</param>
+public sealed record ArrayTerms(double StartsHours, double RebuildShare, double SpareDays, double SpareTarget);
+
 /// <param name="Count">So many drives like the smallest.</param>
 public sealed record GrowthRow(int Count, long Usable, bool Now);
 
@@ -30,6 +36,12 @@ public sealed record ArrayFigures(
     IReadOnlyList<LevelColumn>? Others = null, IReadOnlyList<GrowthRow>? Growth = null, ShelfSpares? Shelf = null, bool HasSpare = false, IReadOnlyList<MigrationRow>? Migrations = null)
 {
     public const double YearsOfLoss = 5;
+
+    /// <summary>Places for drives that are left where its members sit; null without a machine.</summary>
+    public int? PlacesLeft { get; init; }
+
+    /// <summary>The figures behind its chances.</summary>
+    public ArrayTerms? Terms { get; init; }
 
     /// <summary>How it stands before the work, where that is not whole or not known; null for a whole one, and for one that the plan makes or mends.</summary>
     public ArrayNow? Now { get; init; }
@@ -52,8 +64,8 @@ public sealed record ArrayFigures(
     }
 
     /// <summary>Figures of an array over the drives of a build.</summary>
-    public static ArrayFigures Of(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false, double? pathMBs = null) =>
-        DrivesOf(plan, build) is (var drives, null) ? Of(plan, drives, sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs)
+    public static ArrayFigures Of(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false, double? pathMBs = null, double? passHours = null, int? places = null) =>
+        DrivesOf(plan, build) is (var drives, null) ? Of(plan, drives, sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours, places)
         : new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), DrivesOf(plan, build).Why);
 
     private static (IReadOnlyList<DriveSheet> Drives, string? Why) DrivesOf(ArrayPlan plan, Build build)
@@ -63,7 +75,7 @@ public sealed record ArrayFigures(
     }
 
     /// <summary>Figures of an array over drives in their order.</summary>
-    public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures = null, double? pathMBs = null)
+    public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures = null, double? pathMBs = null, double? passHours = null, int? places = null)
     {
         var words = LevelTable.Words(plan.Level, plan.Groups);
         var code = LevelTable.Code(plan.Level, plan.Groups);
@@ -74,6 +86,7 @@ public sealed record ArrayFigures(
         var use = Workloads.Of(plan.Use);
         var rebuild = Arrays.Rebuild.Of(shape, drives, figures, pathMBs);
         var question = Question(shape, drives, rebuild, spare, figures);
+        rebuild = rebuild?.Over(question.RepairHours);
         var suggested = Arrays.Requests.Suggested(shape, use);
         var strip = plan.StripKiB ?? suggested;
         var data = Arrays.Requests.DataDrives(shape);
@@ -81,9 +94,10 @@ public sealed record ArrayFigures(
             shape.Surely == 0 ? null : shape.Groups.Min(g => LossChain.MeanHours(g.Count, g.Tolerance, question)) / shape.Groups.Count / DriveDefaults.HoursPerYear,
             Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), use.Reads),
             data * drives.Min(d => DriveDefaults.ReadMBs(d).Value), data * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
-            drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600),
-            strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, data), data,
-            Columns(plan, drives, spare, figures), Grown(plan, bytes), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)), figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget), spare, Arrays.Migrations.Of(plan, shape, drives, rebuild));
+            Math.Max(passHours ?? 0, drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600)),
+            strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, shape), data,
+            Columns(plan, drives, spare, figures), Grown(plan, bytes, places), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)), figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget), spare, [.. Arrays.Migrations.Of(plan, shape, drives, rebuild).Where(m => places is null || m.Drives <= places)])
+        { PlacesLeft = places, Terms = new(spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours, figures?.RebuildShare ?? Arrays.Rebuild.UsualShare, figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget) };
     }
 
     /// <summary>What the chain and the simulation are asked about this array; without a shape the reason.</summary>
@@ -130,11 +144,11 @@ public sealed record ArrayFigures(
         return all;
     }
 
-    private static List<GrowthRow> Grown(ArrayPlan plan, long[] bytes)
+    private static List<GrowthRow> Grown(ArrayPlan plan, long[] bytes, int? places)
     {
         var rows = new List<GrowthRow>();
         if (bytes.Length == 0) return rows;
-        for (var n = bytes.Length; n <= bytes.Length + 4; n++)
+        for (var n = bytes.Length; n <= bytes.Length + Math.Min(4, places ?? 4); n++)
             if (ArrayShape.Of(plan.Level, plan.Host, [.. bytes, .. Enumerable.Repeat(bytes.Min(), n - bytes.Length)], plan.Groups).Shape is { } shape)
                 rows.Add(new(n, ArrayCapacity.Of(shape).Usable, n == bytes.Length));
         return rows;

@@ -40,7 +40,7 @@ public static class ArrayRules
         "drive's sheet or class; 1 − (1 − p)^bits", Basis.Sheet);
 
     public static readonly Rule Strip = new("ARR-STRIP", Severity.Note,
-        "A request of {request} touches {touches} of {drives} data drives at strips of {strip}; {suggested} would fit {use} better.",
+        "A request of {request} touches {touches} of {drives} drives at strips of {strip}; {suggested} would fit {use} better.",
         "Single requests are best served by one drive, streams by all of them.",
         "1 + (request − 512) ÷ strip; common practice, no source, for what is best", Basis.Practice);
 
@@ -114,7 +114,7 @@ public static class ArrayRules
     private static Finding StripNote(ArrayFigures array, int strip)
     {
         var use = Workloads.Of(array.Plan.Use);
-        return Finding.Of(Strip, [.. array.Plan.Members], null, ("request", $"{use.RequestKiB} KiB"), ("touches", array.Touches.ToString("0.#", CultureInfo.InvariantCulture)), ("drives", $"{array.DataDrives}"),
+        return Finding.Of(Strip, [.. array.Plan.Members], null, ("request", $"{use.RequestKiB} KiB"), ("touches", array.Touches.ToString("0.#", CultureInfo.InvariantCulture)), ("drives", $"{array.Plan.Members.Count}"),
             ("strip", $"{strip} KiB"), ("suggested", $"{array.SuggestedStripKiB} KiB"), ("use", use.Name));
     }
 

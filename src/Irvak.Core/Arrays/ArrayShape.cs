@@ -16,8 +16,11 @@ public sealed record ArrayShape(ArrayLevel Level, ArrayHost Host, IReadOnlyList<
     /// <summary>Failures that it survives whatever they hit.</summary>
     public int Surely => Groups.Count == 0 ? 0 : Groups.Min(g => g.Tolerance);
 
+    /// <summary>Mirrored pairs over an odd count, as the kernel makes them: each drive shares its data with the next, around in a ring (md(4), near layout).</summary>
+    public bool IsRing => Level == ArrayLevel.Pairs && Groups is [{ Count: > 2 }];
+
     /// <summary>Failures that it survives if they fall well.</summary>
-    public int AtBest => Groups.Sum(g => g.Tolerance);
+    public int AtBest => IsRing ? Count / 2 : Groups.Sum(g => g.Tolerance);
 
     /// <param name="bytes">Sizes of the members in their order.</param>
     /// <param name="groups">Groups of a nested level; ignored by levels that make their own.</param>
@@ -31,7 +34,7 @@ public sealed record ArrayShape(ArrayLevel Level, ArrayHost Host, IReadOnlyList<
         if (row.Least(host) is not { } least) return (null, $"{row.Name} is not offered by {HostWords(host)}");
         if (groups < 1 || (groups > 1 && !LevelTable.Nests(level))) return (null, $"{row.Name} has no groups");
         if (level == ArrayLevel.Pairs)
-            return bytes.Count < least ? (null, $"{row.Name} need {least} drives") : bytes.Count % 2 != 0 ? (null, $"{row.Name} need an even count") : (new(level, host, [.. bytes.Chunk(2).Select(c => new ArrayGroup(c, 1))]), null);
+            return bytes.Count < least ? (null, $"{row.Name} need {least} drives") : bytes.Count % 2 != 0 ? host == ArrayHost.Kernel ? (new(level, host, [new ArrayGroup(bytes, 1)]), null) : (null, $"{row.Name} need an even count") : (new(level, host, [.. bytes.Chunk(2).Select(c => new ArrayGroup(c, 1))]), null);
         if (bytes.Count % groups != 0) return (null, $"{bytes.Count} drives don't make {groups} groups alike");
         if (bytes.Count / groups < least) return (null, $"{(groups > 1 ? LevelTable.Words(level, groups) : row.Name)} needs {least * groups} drives at least");
         if (level is ArrayLevel.Single or ArrayLevel.Span or ArrayLevel.Stripe) return (new(level, host, [.. bytes.Select(b => new ArrayGroup([b], 0))]), null);

@@ -9,16 +9,23 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
     public static ArraySheet Of(Question q, Paths.PathSheet? paths = null)
     {
         var found = q.FoundArrays.Select(f => q.NowOf(f.Name) is { Unplaced: > 0 } now ? Unplaced(f, now) : ArrayFigures.Of(f, q.Found, q.Figures).As(q.NowOf(f.Name))).ToList();
-        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paths?.Planned.FirstOrDefault(p => p.Name == a.Name) is { } path ? Paths.PathSums.RebuildLimit(path) : null))], found);
+        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paths?.Planned.FirstOrDefault(p => p.Name == a.Name)))], found);
     }
 
     /// <summary>An array that stays and misses a drive for a while is what it was; whether it lives through that is judged by <see cref="MemberPulled"/>.</summary>
-    private static ArrayFigures FiguresOf(Question q, ArrayPlan plan, List<ArrayFigures> found, double? pathMBs)
+    private static ArrayFigures FiguresOf(Question q, ArrayPlan plan, List<ArrayFigures> found, Paths.PathFigures? path)
     {
         var was = q.StillAs(plan) is { } still ? found.First(f => f.Plan == still) : null;
         if (was is not null && (was.Now?.Unplaced > 0 || plan.Members.Any(p => q.Planned.At(p)?.Drive is null))) return was with { Plan = plan };
-        var figures = ArrayFigures.Of(plan, q.Planned, q.Figures, SharedSpare(q, plan), pathMBs);
+        var figures = ArrayFigures.Of(plan, q.Planned, q.Figures, SharedSpare(q, plan), path is null ? null : Paths.PathSums.RebuildLimit(path), path?.Of(Paths.PathWay.Scrub)?.Hours, PlacesLeft(q, plan));
         return was is null || IsMended(q, was.Now) ? figures : figures.As(was.Now);
+    }
+
+    /// <summary>Bays and M.2 places free in the plan, of the groups that its members sit in.</summary>
+    private static int PlacesLeft(Question q, ArrayPlan plan)
+    {
+        var groups = q.Sheet.Bays.Select(b => b.Names.Select(Sheets.PlaceName.Bay).ToList()).Append([.. q.Sheet.M2.Select(m => Sheets.PlaceName.M2(m.Id))]);
+        return groups.Where(g => g.Any(plan.Members.Contains)).SelectMany(g => g).Count(p => q.Planned.At(p) is null);
     }
 
     /// <summary>True when every member that is out gives way to another drive in the plan.</summary>

@@ -45,7 +45,7 @@ public static class JobArrays
         {
             "0" => ArrayLevel.Stripe,
             "1" => ArrayLevel.Mirror,
-            "10" => members % 2 == 0 ? ArrayLevel.Pairs : null,
+            "10" => members % 2 == 0 || raid!.Name.StartsWith("md", StringComparison.Ordinal) ? ArrayLevel.Pairs : null,
             "5" => ArrayLevel.Parity1,
             "6" => ArrayLevel.Parity2,
             _ => raid?.Level == "linear" ? ArrayLevel.Span : null,

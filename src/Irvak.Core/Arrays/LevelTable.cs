@@ -23,7 +23,7 @@ public static class LevelTable
         new(ArrayLevel.Span, "Span", null, null, 1, 2, null, 0, 1),
         new(ArrayLevel.Stripe, "Striped", "level 0", null, 2, 2, 1, 0, 1),
         new(ArrayLevel.Mirror, "Mirror", "level 1", null, 2, 2, 2, -1, -1),
-        new(ArrayLevel.Pairs, "Mirrored pairs", "level 10", null, 4, 4, 4, 1, 2),
+        new(ArrayLevel.Pairs, "Mirrored pairs", "level 10", null, 4, 2, 4, 1, 2),
         new(ArrayLevel.Parity1, "Single parity", "level 5", "level 50", 3, 2, 2, 1, 4),
         new(ArrayLevel.Parity2, "Double parity", "level 6", "level 60", 4, 4, 3, 2, 6),
         new(ArrayLevel.Parity3, "Triple parity", null, null, null, null, 4, 3, 8),

@@ -32,8 +32,21 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
         var mirror = shape.Level is ArrayLevel.Mirror or ArrayLevel.Pairs;
         var sources = mirror ? 1 : hit.Count - hit.Tolerance;
         var read = checked(sources * hit.Bytes.Min());
-        return new(rate, hours, Further(hit, mttf, hours), ReadingError(read, worst), read);
+        return new(rate, hours, Further(hit, mttf, hours), ReadingError(read, worst), read) { Hit = hit, MttfHours = mttf, OwnMBs = own };
     }
+
+    /// <summary>The group that the drive is out of.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public ArrayGroup? Hit { get; init; }
+
+    [System.Text.Json.Serialization.JsonIgnore]
+    public double MttfHours { get; init; }
+
+    /// <summary>What the drives themselves would give, MB/s; more than <see cref="MBs"/> where the path is narrower.</summary>
+    public double OwnMBs { get; init; }
+
+    /// <summary>The same with the chance counted from the failure on, over the wait before it too.</summary>
+    internal Rebuild Over(double hours) => Hit is null ? this : this with { FurtherFailure = Further(Hit, MttfHours, hours) };
 
     /// <summary>Chance that, one drive being out, as many more fail as lose the group before the rebuild ends.</summary>
     private static double Further(ArrayGroup group, double mttf, double hours) =>

@@ -19,6 +19,7 @@ public static class Survival
     /// <summary>Rows from one failure up to one more than it survives at best, at most <paramref name="most"/>.</summary>
     public static IReadOnlyList<SurvivalRow> Of(ArrayShape shape, int most = 6)
     {
+        if (shape.IsRing) return Ring(shape.Count, Math.Min(Math.Min(shape.AtBest + 1, shape.Count), most));
         double[] ways = [1];
         foreach (var group in shape.Groups)
         {
@@ -30,6 +31,10 @@ public static class Survival
         var last = Math.Min(Math.Min(shape.AtBest + 1, shape.Count), most);
         return [.. Enumerable.Range(1, Math.Max(0, last)).Select(k => new SurvivalRow(k, k < ways.Length ? ways[k] : 0, Choose(shape.Count, k)))];
     }
+
+    /// <summary>A ring lives while no two neighbours are out: n ÷ (n − k) · C(n − k, k) of C(n, k) sets.</summary>
+    private static List<SurvivalRow> Ring(int n, int last) =>
+        [.. Enumerable.Range(1, last).Select(k => new SurvivalRow(k, k > n / 2 ? 0 : Math.Round(n / (double)(n - k) * Choose(n - k, k)), Choose(n, k)))];
 
     internal static double Choose(int n, int k)
     {

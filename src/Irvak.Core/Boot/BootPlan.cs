@@ -16,8 +16,9 @@ public sealed record BootPlan(
     IReadOnlyList<string> Places, double WrittenGBPerDay = BootLife.UsualWrittenGB, double BaseGB = 2.2, double GrowthGBPerYear = 2.5, double StagingGB = 10, double SharedGB = 0, double SharedWrittenGBPerDay = 0)
 {
     /// <summary>Life of a drive under these needs; shared needs add up.</summary>
-    public BootLife LifeOn(DriveSheet drive) => BootLife.Of(new BootQuestion(
-        drive.Bytes, WrittenGBPerDay + SharedWrittenGBPerDay, DriveDefaults.RatedTB(drive), null, 5, BaseGB + SharedGB, GrowthGBPerYear, StagingGB));
+    /// <param name="takenTB">Written to it already, TB; null when not known.</param>
+    public BootLife LifeOn(DriveSheet drive, double? takenTB = null) => BootLife.Of(new BootQuestion(
+        drive.Bytes, WrittenGBPerDay + SharedWrittenGBPerDay, DriveDefaults.RatedTB(drive), null, 5, BaseGB + SharedGB, GrowthGBPerYear, StagingGB, takenTB));
 
     /// <summary>What is wrong with its numbers, with a path; null when nothing is.</summary>
     internal SheetProblem? Problem =>

@@ -16,8 +16,9 @@ public sealed record BootCandidate(string Place, string? PartId, string Name, bo
 /// <summary>What the system starts from, what could take its place, and how long each lasts.</summary>
 /// <param name="Plan">As planned, or as found; null when nobody said.</param>
 /// <param name="Needs">What is asked of it: the plan's, else what is usual.</param>
+/// <param name="WrittenBasis">Where the volume written a day comes from.</param>
 /// <param name="IsPlanned">False when it is only what was found.</param>
-public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, IReadOnlyList<BootCandidate> Candidates)
+public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, string WrittenBasis, IReadOnlyList<BootCandidate> Candidates)
 {
     public static readonly Rule Nvme = new("BOOT-NVME", Severity.Stop,
         "The firmware does not start from NVMe: {drive} in {place} can't be the boot drive.",
@@ -73,16 +74,29 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, I
     private const double Soon = 5;
 
     /// <summary>What the system is to start from: as planned, else as found; null when nobody said.</summary>
-    public static BootPlan? PlanOf(Question q) => q.Boot ?? Found(q);
+    public static BootPlan? PlanOf(Question q) => (q.Boot ?? Found(q)) is { } plan ? plan with { WrittenGBPerDay = Written(q, plan).GBPerDay } : null;
+
+    /// <summary>Written a day by the system: what somebody said, else what captures of the drives it starts from now show, else the usual.</summary>
+    private static (double GBPerDay, string Basis) Written(Question q, BootPlan plan)
+    {
+        if (plan.WrittenGBPerDay != BootLife.UsualWrittenGB) return (plan.WrittenGBPerDay, "as said");
+        var now = Found(q)?.Places ?? [];
+        var measured = now.Select(p => q.Found.At(p)?.Serial is { } serial ? q.Writes.GetValueOrDefault(serial)?.Rate : null).Where(r => r is not null).MaxBy(r => r!.Value.GBPerDay);
+        return measured is { } rate ? (Math.Round(rate.GBPerDay, 1), "measured: " + rate.Basis) : (plan.WrittenGBPerDay, "usual for a virtualisation host (common practice, no source)");
+    }
+
+    /// <summary>TB that a drive has taken already; null when no capture told, 0 for a new one.</summary>
+    private static double? Taken(Question q, string place, Unit unit) =>
+        q.BringsPart(place) || unit.ShelfPartId is not null ? 0 : unit.Serial is { } serial && q.Writes.TryGetValue(serial, out var marks) ? marks.Last.Bytes / 1e12 : null;
 
     /// <summary>The whole sheet. It looks through the shelf, so an evaluation leaves it to those who show it.</summary>
     public static BootSheet Of(Question q)
     {
         var plan = PlanOf(q);
-        var needs = plan ?? new BootPlan([]);
+        var needs = plan ?? new BootPlan([]) { WrittenGBPerDay = Written(q, new BootPlan([])).GBPerDay };
         var candidates = q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && IsHome(u.Key) && (plan?.Places.Contains(u.Key) == true || !Shared(q, u.Key))).Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
             .Concat(Spare(q).Select(s => Candidate(q, s.Place, Unit.Of(s.Part), s.Part, needs, plan)));
-        return new(plan, needs, q.Boot is not null, [.. candidates.OrderByDescending(c => c.Chosen).ThenBy(c => c.PartId is not null).ThenBy(c => c.Stops).ThenBy(c => c.Eur ?? 0).Take(MostShown)]);
+        return new(plan, needs, q.Boot is not null, Written(q, q.Boot ?? new BootPlan([])).Basis, [.. candidates.OrderByDescending(c => c.Chosen).ThenBy(c => c.PartId is not null).ThenBy(c => c.Stops).ThenBy(c => c.Eur ?? 0).Take(MostShown)]);
     }
 
     /// <summary>A member of a larger array is no drive that firmware could start from.</summary>
@@ -114,11 +128,11 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, I
     private static BootCandidate Candidate(Question q, string place, Unit unit, ShelfPart? part, BootPlan needs, BootPlan? plan)
     {
         var against = Against(q, place, unit, needs).ToList();
-        return new(place, part?.Id, unit.Short, part is null && plan?.Places.Contains(place) == true, Life(needs, unit.Drive!), [.. against.Select(f => f.Sentence)], against.Any(f => f.Severity == Severity.Stop), part?.PriceEur, part?.InStock ?? 0);
+        return new(place, part?.Id, unit.Short, part is null && plan?.Places.Contains(place) == true, Life(needs, unit.Drive!, Taken(q, place, unit)), [.. against.Select(f => f.Sentence)], against.Any(f => f.Severity == Severity.Stop), part?.PriceEur, part?.InStock ?? 0);
     }
 
-    private static BootLife Life(BootPlan needs, DriveSheet drive) => drive.Media != DriveMedia.Disk ? needs.LifeOn(drive)
-        : needs.LifeOn(drive) is var life && life.SpaceYears < Soon ? life : life with { Verdict = "A disk: writing does not wear it out; it starts and updates more slowly than flash." };
+    private static BootLife Life(BootPlan needs, DriveSheet drive, double? taken) => drive.Media != DriveMedia.Disk ? needs.LifeOn(drive, taken)
+        : needs.LifeOn(drive, taken) is var life && life.SpaceYears < Soon ? life : life with { Verdict = "A disk: writing does not wear it out; it starts and updates more slowly than flash." };
 
     /// <summary>Everything that speaks against a drive as the one the system starts from.</summary>
     private static IEnumerable<Finding> Against(Question q, string place, Unit unit, BootPlan needs)
@@ -134,7 +148,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, I
             yield return Finding.Of(Host, places, null, ("controller", host.Name), at);
         if (drive.Protocol == DriveProtocol.Usb && Evidence.PolicyTable.SeverityOf(q.Policy, Evidence.Standing.FewOrMixed) is { } severity)
             yield return Finding.Of(Media, places, null, name, at) with { Severity = severity };
-        var life = needs.LifeOn(drive);
+        var life = needs.LifeOn(drive, Taken(q, place, unit));
         var (wear, space) = (life.WearYears ?? double.MaxValue, life.SpaceYears ?? double.MaxValue);
         if (Math.Min(wear, space) < Soon)
             yield return Finding.Of(Wears, places, life.Why, name, at, ("what", wear <= space ? "worn out" : "full"), ("years", Math.Min(wear, space).ToString("0.#", System.Globalization.CultureInfo.InvariantCulture)));

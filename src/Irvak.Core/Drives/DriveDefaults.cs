@@ -82,13 +82,17 @@ public static class DriveDefaults
     [
         Share("diskFailures", "Disks that fail in a year", "%", DiskFailures, own.DiskFailures, "common practice; large published fleets lie between 0.5 and 4 %"),
         Share("flashFailures", "Flash drives that fail in a year", "%", FlashFailures, own.FlashFailures, "common practice"),
-        new("diskExponent", "Unreadable sector of a disk, one in 10 to the", "bits", 15, own.DiskExponent, 1, "makers’ sheets by class: desktop 14, nearline 15, enterprise 16"),
-        new("flashExponent", "Unreadable sector of flash, one in 10 to the", "bits", 15, own.FlashExponent, 1, "JESD218: client 15, enterprise 16"),
+        new("diskExponent", "Unreadable sector of a disk, one in 10 to the", "bits", 14, own.DiskExponent, 1, "makers’ sheets by class; one of unknown class counts as desktop", Classes(flash: false)),
+        new("flashExponent", "Unreadable sector of flash, one in 10 to the", "bits", 15, own.FlashExponent, 1, "JESD218; one of unknown class counts as client", Classes(flash: true)),
         new("repairStartsHours", "Without a spare a repair starts after", "h", RepairStartsHours, own.RepairStartsHours, 1, "common practice: to notice, order and fit"),
         Share("rebuildShare", "Of the drives’ rate a rebuild gets", "%", Arrays.Rebuild.UsualShare, own.RebuildShare, "common practice"),
         new("spareDays", "A drive that is ordered comes in", "days", ShelfSpares.UsualDays, own.SpareDays, 1, "common practice"),
         Share("spareTarget", "The shelf’s spares are to last in", "% of cases", ShelfSpares.UsualTarget, own.SpareTarget, "common practice"),
     ];
+
+    /// <summary>"14 desktop, camera, client · 15 nearline · 16 …": what each class is taken for, out of the same table as the sums.</summary>
+    private static string Classes(bool flash) => string.Join(" · ", Unreadable.Where(u => u.Class.EndsWith("-flash", StringComparison.Ordinal) == flash).GroupBy(u => u.Exponent).OrderBy(g => g.Key)
+        .Select(g => $"{g.Key} {string.Join(", ", g.Select(u => u.Class.Replace("-flash", "").Replace("-disk", "")))}"));
 
     /// <summary>A share, which people type in per cent.</summary>
     private static FigureRow Share(string key, string name, string unit, double usual, double? own, string source) => new(key, name, unit, 100 * usual, 100 * own, 100, source);

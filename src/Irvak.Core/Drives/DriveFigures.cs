@@ -29,8 +29,9 @@ public sealed record DriveFigures(
 /// <summary>One figure with its default, for the screen.</summary>
 /// <param name="Key">Name of the figure, as in <see cref="DriveFigures"/>.</param>
 /// <param name="Factor">What a typed number is divided by to become the figure: 100 for per cent.</param>
+/// <param name="UsualWords">The default in words where it differs by class; null where it is one number.</param>
 /// <param name="Own">What was put in its place; null for the default.</param>
-public sealed record FigureRow(string Key, string Name, string Unit, double Usual, double? Own, double Factor, string Source);
+public sealed record FigureRow(string Key, string Name, string Unit, double Usual, double? Own, double Factor, string Source, string? UsualWords = null);
 
 /// <summary>Puts figures in place of the defaults; null brings all defaults back.</summary>
 public sealed record SetFigures(DriveFigures? Figures) : Edit

@@ -76,9 +76,10 @@ public static class Endurance
         if (caches.FirstOrDefault(c => c.Plan.Places.Contains(place))?.Plan is { } cache)
             return ($"cache {cache.Name}", cache.WrittenGBPerDay > 0 ? cache.WrittenGBPerDay * CacheFront.Amplification / cache.Shares : own?.Rate?.GBPerDay, cache.WrittenGBPerDay > 0 ? "as said of the cache, twice for small writes" : own?.Rate?.Basis ?? "not said");
         if (boot?.Places.Contains(place) == true)
-            return q.Boot is null && own?.Rate is { } measured ? ("boot", measured.GBPerDay, measured.Basis) : ("boot", boot.WrittenGBPerDay + boot.SharedWrittenGBPerDay, q.Boot is null ? "usual for a boot drive (common practice, no source)" : "as said of the boot drive");
+            return (q.Boot is null || q.Boot.WrittenGBPerDay == BootLife.UsualWrittenGB) && own?.Rate is { } measured ? ("boot", measured.GBPerDay + boot.SharedWrittenGBPerDay, measured.Basis) : ("boot", boot.WrittenGBPerDay + boot.SharedWrittenGBPerDay, q.Boot is null ? "usual for a boot drive (common practice, no source)" : "as said of the boot drive");
         if (q.Arrays.FirstOrDefault(a => a.Members.Contains(place)) is { } array)
         {
+            if (own?.Rate is { } seen && q.StillAs(array) is not null && array.WrittenGBPerDay is null) return ($"array {array.Name}", seen.GBPerDay, seen.Basis);
             if (array.WrittenGBPerDay is { } said) return ($"array {array.Name}", said * Copies(array) / array.Members.Count, $"as said of {array.Name}, {Copies(array)} writes for each over {array.Members.Count} drives");
             return ($"array {array.Name}", own?.Rate?.GBPerDay, own?.Rate?.Basis ?? "not said: give the array’s volume a day");
         }

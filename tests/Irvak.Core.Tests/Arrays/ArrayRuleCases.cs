@@ -19,7 +19,7 @@ internal static class ArrayRuleCases
         new("ARR-UNEQUAL", Severity.Note, "16.0 TB of M lie idle: [[bay:3]] is the smallest. One of 16.0 TB there frees 16.0 TB.",
             With(Disk with { Bytes = 16 * TB }, Disk with { Bytes = 16 * TB }, Disk).Array(ArrayLevel.Parity1, 3), Disks(3).Array(ArrayLevel.Parity1, 3)),
         new("ARR-REBUILD", Severity.Care, "A rebuild of M reads 24.0 TB and meets an unreadable sector in up to 17 % of cases, with nothing left to make up for it.", Disks(4).Array(ArrayLevel.Parity1, 4), Disks(4).Array(ArrayLevel.Parity2, 4)),
-        new("ARR-STRIP", Severity.Note, "A request of 64 KiB touches 2 of 2 data drives at strips of 64 KiB; 256 KiB would fit file share better.",
+        new("ARR-STRIP", Severity.Note, "A request of 64 KiB touches 2 of 4 drives at strips of 64 KiB; 256 KiB would fit file share better.",
             Disks(4).Array(ArrayLevel.Parity2, 4, change: a => a with { StripKiB = 64 }), Disks(4).Array(ArrayLevel.Parity2, 4, change: a => a with { StripKiB = 256 })),
         new("ARR-CACHE", Severity.Care, "M keeps parity on Corvath R, which has no protected cache.", Disks(4).Controller(null, "5", "6").Array(ArrayLevel.Parity2, 4, ArrayHost.Controller), Disks(4).Controller("battery", "5", "6").Array(ArrayLevel.Parity2, 4, ArrayHost.Controller)),
         new("ARR-CONTROLLER", Severity.Stop, "No controller in the plan makes level 6: Corvath R.", Disks(4).Controller(null, "0", "1", "10").Array(ArrayLevel.Parity2, 4, ArrayHost.Controller), Disks(4).Controller(null, "0", "1", "10").Array(ArrayLevel.Pairs, 4, ArrayHost.Controller)),

@@ -163,7 +163,9 @@ public class ReliabilityTests
     [Theory] // 1 + (q − 512) ÷ strip, computed by hand
     [InlineData(64, 64, 1.9921875)]
     [InlineData(1024, 256, 4.998046875)]
-    public void Drives_that_a_request_touches(int requestKiB, int stripKiB, double drives) => Assert.Equal(drives, Requests.Touches(requestKiB * 1024L, stripKiB * 1024L, 8), 9);
+    public void Drives_that_a_request_touches(int requestKiB, int stripKiB, double drives) => Assert.Equal(drives, Requests.Touches(requestKiB * 1024L, stripKiB * 1024L, Of(ArrayLevel.Stripe, 8)), 9);
+
+    private static ArrayShape Of(ArrayLevel level, int n, ArrayHost host = ArrayHost.Kernel) => ArrayShape.Of(level, host, [.. Enumerable.Repeat(1_000_000_000_000L, n)]).Shape!;
 
     [Fact]
     public void A_request_touches_as_often_as_a_trial_of_every_offset_says()
@@ -172,7 +174,65 @@ public class ReliabilityTests
         {
             long touched = 0, offsets = strip * 2L;
             for (var at = 0L; at < offsets; at++) touched += ((at * 512) + (request * 1024L) - 1) / (strip * 1024L) - (at * 512 / (strip * 1024L)) + 1;
-            Assert.Equal((double)touched / offsets, Requests.Touches(request * 1024L, strip * 1024L, 100), 9);
+            Assert.Equal((double)touched / offsets, Requests.Touches(request * 1024L, strip * 1024L, Of(ArrayLevel.Stripe, 100)), 9);
+        }
+    }
+
+    // Rotating parity: by hand for five drives, each row begun anew, 20 places to begin (4.4 drives for five strips, 4 for four); a
+    // kernel array goes on behind its parity, so neighbouring strips lie on neighbouring drives (md(4), left-symmetric).
+    [Theory]
+    [InlineData(ArrayLevel.Parity1, 5, ArrayHost.Controller, 64, 16, 4.3875)]
+    [InlineData(ArrayLevel.Parity1, 5, ArrayHost.Kernel, 64, 16, 4.96875)]
+    [InlineData(ArrayLevel.Parity1, 5, ArrayHost.Kernel, 1024, 64, 5)] // all of them, not only as many as carry data in a row
+    [InlineData(ArrayLevel.Parity2, 6, ArrayHost.Kernel, 1024, 16, 6)]
+    [InlineData(ArrayLevel.Parity1, 5, ArrayHost.Controller, 16, 64, 1.2421875)] // two strips in a row never share a drive
+    [InlineData(ArrayLevel.Pairs, 8, ArrayHost.Controller, 1024, 64, 4)]
+    [InlineData(ArrayLevel.Mirror, 2, ArrayHost.Kernel, 1024, 64, 1)]
+    public void Where_parity_rotates_a_request_touches_what_the_layout_says(ArrayLevel level, int n, ArrayHost host, int requestKiB, int stripKiB, double drives) =>
+        Assert.Equal(drives, Requests.Touches(requestKiB * 1024L, stripKiB * 1024L, Of(level, n, host)), 9);
+
+    [Theory]
+    [InlineData(4, 1)]
+    [InlineData(5, 1)]
+    [InlineData(6, 2)]
+    [InlineData(7, 2)]
+    [InlineData(8, 3)]
+    public void Every_row_holds_each_of_its_strips_on_another_drive(int n, int parity)
+    {
+        foreach (var goesOn in new[] { true, false })
+            for (var row = 0; row < 2 * n; row++)
+            {
+                var drives = Enumerable.Range(row * (n - parity), n - parity).Select(s => StripLayout.DriveOf(n, parity, goesOn, s)).ToList();
+                Assert.Equal(n - parity, drives.Distinct().Count());
+                Assert.All(drives, d => Assert.InRange(d, 0, n - 1));
+            }
+    }
+
+    // Level 10 of the kernel takes two drives and odd counts (md(4), tried with mdadm): half of all bytes, a ring of neighbours.
+    [Theory]
+    [InlineData(2, 1, 1, 1)]
+    [InlineData(3, 1.5, 1, 1)]
+    [InlineData(5, 2.5, 1, 2)]
+    [InlineData(6, 3, 1, 3)]
+    public void Mirrored_pairs_of_the_kernel(int n, double usable, int surely, int best)
+    {
+        var shape = Of(ArrayLevel.Pairs, n);
+        Assert.Equal((surely, best), (shape.Surely, shape.AtBest));
+        Assert.Equal(usable, ArrayCapacity.Of(shape).Usable / 1e12, 0.001);
+        Assert.Null(ArrayShape.Of(ArrayLevel.Pairs, ArrayHost.Controller, [1, 1, 1]).Shape);
+    }
+
+    [Theory]
+    [InlineData(3)]
+    [InlineData(5)]
+    [InlineData(7)]
+    public void A_ring_survives_what_trying_every_set_says(int n)
+    {
+        foreach (var row in Survival.Of(Of(ArrayLevel.Pairs, n)))
+        {
+            var sets = Enumerable.Range(0, 1 << n).Where(s => System.Numerics.BitOperations.PopCount((uint)s) == row.Failures).ToList();
+            var lives = sets.Count(s => Enumerable.Range(0, n).All(i => (s >> i & 1) == 0 || (s >> ((i + 1) % n) & 1) == 0));
+            Assert.Equal((lives, sets.Count), ((int)row.Survived, (int)row.Cases));
         }
     }
 

@@ -268,8 +268,9 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
                   <p className="small">
                     In order, as the drives give it: reads {Math.round(shown.readMBs)} MB/s, writes{' '}
                     {Math.round(shown.writeMBs)} MB/s. A request touches {Number(shown.touches.toFixed(1))} of{' '}
-                    {plural(shown.dataDrives, 'data drive', 'data drives')} at strips of {shown.stripKiB} KiB.
+                    {plural(shown.plan.members.length, 'drive', 'drives')} at strips of {shown.stripKiB} KiB.
                   </p>
+                  {shown.placesLeft === 0 && <p className="small">It can’t grow here: no place for a drive is left.</p>}
                   {(shown.growth?.length ?? 0) > 1 && (
                     <p className="small">
                       Growing by drives like the smallest:{' '}

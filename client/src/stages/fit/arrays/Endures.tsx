@@ -1,9 +1,11 @@
 import type { ArrayFigures } from '../../../api/types';
-import { group, hours, percent, tb } from '../../../format/numbers';
+import { group, hours, percent, plural, tb } from '../../../format/numbers';
 
 /** What the array survives, and what a rebuild takes and risks. */
 export function Endures({ array }: { array: ArrayFigures }) {
   const { rebuild, loss } = array;
+  const own = rebuild?.ownMBs ?? 0;
+  const terms = array.terms ?? { startsHours: 48, rebuildShare: 0.5, spareDays: 30, spareTarget: 0.95 };
   return (
     <section>
       <table className="endures">
@@ -42,14 +44,23 @@ export function Endures({ array }: { array: ArrayFigures }) {
               <th>
                 <b>Rebuild of one drive</b>
               </th>
-              <th className="num">{array.hasSpare ? 'starts at once, spare there' : 'starts after 48 h, no spare'}</th>
+              <th className="num">
+                {array.hasSpare ? 'starts at once, spare there' : `starts after ${terms.startsHours} h, no spare`}
+              </th>
             </tr>
           </thead>
           <tbody>
-            <Line name="Rate, half of the drives’ mean" value={`${Math.round(rebuild.mBs)} MB/s`} />
+            <Line
+              name={
+                rebuild.mBs < own * 0.999
+                  ? `Rate, what its path leaves of ${Math.round(own)} MB/s`
+                  : `Rate, ${percent(terms.rebuildShare)} of the drives’ mean`
+              }
+              value={`${Math.round(rebuild.mBs)} MB/s`}
+            />
             <Line name="Takes" value={hours(rebuild.hours)} />
             <Line
-              name={`Loses the array meanwhile, ${array.surely === 1 ? 'one more failure' : `${array.surely} more failures`}`}
+              name={`Loses the array within ${hours(array.repairHours)}, ${array.surely === 1 ? 'one more failure' : `${array.surely} more failures`}`}
               value={percent(rebuild.furtherFailure)}
             />
             <Line name={`Unreadable sector in ${tb(rebuild.readBytes)}, at most`} value={percent(rebuild.unreadable)} />
@@ -57,7 +68,10 @@ export function Endures({ array }: { array: ArrayFigures }) {
               <Line name="Array or sectors lost within 5 years" value={percent(loss.array + loss.sectors)} strong />
             )}
             {array.shelf && (
-              <Line name="To keep on the shelf, 30 days to get one, 95 %" value={`${array.shelf.count}`} />
+              <Line
+                name={`To keep on the shelf, ${plural(terms.spareDays, 'day', 'days')} to get one, ${percent(terms.spareTarget)}`}
+                value={`${array.shelf.count}`}
+              />
             )}
             <Line name="First full pass over every drive" value={hours(array.initialiseHours)} />
           </tbody>

@@ -21,7 +21,7 @@ const NEEDS: [keyof BootPlan, string][] = [
 /** Boot: years against capacity and wear for each candidate, with a verdict line each. */
 export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
   const { apply, say, select } = useDesk();
-  const { plan, needs, candidates, isPlanned } = job.boot!;
+  const { plan, needs, candidates, isPlanned, writtenBasis } = job.boot!;
   // What stands is changed field by field; as found, there is nothing to change yet.
   const set = (boot: BootPlan | null) => {
     const edit = boot && isPlanned ? changeOf('boot', needs, boot) : ({ type: 'planBoot', boot } as const);
@@ -69,6 +69,7 @@ export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
           />
         ))}
       </div>
+      <p className="quiet small">Written a day: {writtenBasis}.</p>
       <table className="levels controllers">
         <thead>
           <tr>

@@ -36,9 +36,7 @@ export function Figures({ job, onClose }: { job: JobView; onClose: () => void })
           {job.figures.map((f) => (
             <tr key={f.key}>
               <td>{f.name}</td>
-              <td className="num">
-                {Number(f.usual.toPrecision(4))} {f.unit}
-              </td>
+              <td className="num">{f.usualWords ?? `${Number(f.usual.toPrecision(4))} ${f.unit}`}</td>
               <td>
                 <Typed id={`figure-${f.key}`} label={f.name} value={f.own} onDone={(n) => set(f.key, n)} />
               </td>
