@@ -186,6 +186,12 @@ export const MACHINE: SectionSpec[] = [
           num('limitTB', 'Largest drive listed', 'TB'),
           yes('expander', 'Behind an expander?'),
           text('plug', 'Plug at the backplane'),
+          {
+            key: 'feed',
+            label: 'Power plugs of the backplane',
+            kind: 'plugs',
+            help: '“2 4-pin power”; open when each drive has its own.',
+          },
           yes('powersPin3', '3.3 V on pin 3?'),
         ],
         make: (n) => ({
@@ -218,7 +224,7 @@ export const MACHINE: SectionSpec[] = [
             label: 'Plugs it offers',
             kind: 'plugs',
             wide: true,
-            help: 'Count and kind, with commas: 4 SATA power, 2 6-pin card power',
+            help: 'Count and kind, with commas: 4 SATA power, 2 6-pin card power. “none” where it has none; open when not known.',
           },
         ],
         make: (n) => ({ id: `PS${n + 1}` }),

@@ -43,13 +43,16 @@ export const parseSplits = (text: string): number[][] =>
 
 /** "4 SATA power, 2 6-pin card power" as plugs with their counts. */
 export const parsePlugs = (text: string): { count: number; what: string }[] =>
+  // "none" is an answer, and another one than an open field.
   text.split(',').flatMap((part) => {
     const m = /^\s*(\d+)\s*[x×]?\s+(.+?)\s*$/.exec(part);
     return m ? [{ count: Number(m[1]), what: m[2]! }] : [];
   });
 
 export const showPlugs = (plugs: unknown): string =>
-  ((plugs as { count: number; what: string }[] | null | undefined) ?? []).map((p) => `${p.count} ${p.what}`).join(', ');
+  plugs == null
+    ? ''
+    : (plugs as { count: number; what: string }[]).map((p) => `${p.count} ${p.what}`).join(', ') || 'none';
 
 /** Names with commas, rows apart with a bar. */
 export const parseRows = (text: string): string[][] =>

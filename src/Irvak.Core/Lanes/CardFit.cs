@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Builds;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -63,8 +62,16 @@ public static class CardFit
         "A module goes where its carrier goes.",
         "definition", Basis.Standard);
 
-    // Watts that a slot gives where its sheet tells nothing (PCI Express Card Electromechanical Specification).
-    private static int SlotWatt(ExpansionSlot slot) => slot.Watt ?? (slot.Mech >= 16 ? 75 : slot.Mech == 1 ? 10 : 25);
+    public static readonly Rule AirUnknown = new("CARD-AIR-ASK", Severity.Care,
+        "{card} in {place} needs moving air; whether {machine} moves any over its slots is not known: look at {fans}.",
+        "Cards made for servers have no fan of their own and switch off, or throttle, in still air.",
+        "card's sheet; common practice, no source", Basis.Practice);
+
+    /// <summary>Watts that a slot gives: as its sheet tells, else by the standard (PCI Express Card Electromechanical Specification).</summary>
+    public static int SlotWatt(ExpansionSlot slot) => slot.Watt ?? (slot.Mech >= 16 ? 75 : slot.Mech == 1 ? 10 : 25);
+
+    // What a capture tells of the slot's own limit wins.
+    private static ExpansionSlot AsSeen(Question q, ExpansionSlot slot) => q.Links.FirstOrDefault(l => l.Place == PlaceName.Card(slot.Id))?.Watt is > 0 and var watt ? slot with { Watt = (int)watt } : slot;
 
     internal static IEnumerable<Finding> Judge(Question q)
     {
@@ -103,12 +110,13 @@ public static class CardFit
 
     private static IEnumerable<Finding> OfSlot(Question q, int at, Unit unit, CardSheet card)
     {
-        var slot = q.Sheet.Slots[at];
+        var slot = AsSeen(q, q.Sheet.Slots[at]);
         string[] places = [PlaceName.Card(slot.Id)];
         var (name, here) = (("card", unit.Short), ("place", Say.Place(places[0])));
         foreach (var (rule, its, theirs) in Against(slot, card))
         {
-            yield return Finding.Of(rule, places, null, name, ("its", its), here, ("theirs", theirs), ("plug", PlugFor((card.Watt ?? 0) - SlotWatt(slot))));
+            // Only what a sheet or a capture tells of the slot stops a card; the standard's own is a care.
+            yield return Finding.Of(rule, places, null, name, ("its", its), here, ("theirs", theirs), ("plug", PlugFor((card.Watt ?? 0) - SlotWatt(slot)))) is var finding && rule == Power && slot.Watt is null ? finding with { Severity = Severity.Care } : finding;
             if (rule == Bus) yield break;
         }
         foreach (var over in Around(q, at, card))
@@ -120,9 +128,10 @@ public static class CardFit
         }
         if (card.Thick > 1 && q.Sheet.Slots.ElementAtOrDefault(at + card.Thick) is { } next && q.Planned.At(PlaceName.Card(next.Id)) is { } close)
             yield return Finding.Of(Clearance, [places[0], PlaceName.Card(next.Id)], null, name, here, ("over", Say.Place(PlaceName.Card(next.Id))), ("other", close.Short));
-        // Chassis of servers blow over all their slots; others don't, unless a fan is there.
-        if (card.NeedsAir == true && (q.Sheet.Fans == 0 || q.Sheet.Chassis.Kind is "deskside" or "thin" or "board" or "edge"))
-            yield return Finding.Of(Air, places, null, name, here, ("machine", q.Sheet.Name), ("fans", q.Sheet.Fans == 0 ? "no fan" : string.Create(CultureInfo.InvariantCulture, $"{q.Sheet.Fans} fans that don’t blow over its slots")));
+        // Chassis of servers blow over all their slots; of others somebody has to look.
+        if (card.NeedsAir == true && q.Sheet.Fans == 0) yield return Finding.Of(Air, places, null, name, here, ("machine", q.Sheet.Name), ("fans", "no fan"));
+        else if (card.NeedsAir == true && (q.Sheet.Fans is null || q.Sheet.Chassis.Kind is "deskside" or "thin" or "board" or "edge"))
+            yield return Finding.Of(AirUnknown, places, null, name, here, ("machine", q.Sheet.Name), ("fans", q.Sheet.Fans is { } n ? Say.Count(n, "fan", "fans") : "its fans"));
     }
 
     /// <summary>Slots that a thick card covers: the next ones of the sheet.</summary>

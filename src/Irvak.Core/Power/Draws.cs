@@ -9,7 +9,12 @@ namespace Irvak.Core.Power;
 /// <param name="SpinAmp12">On 12 V while a disk spins up, A; 0 for all else.</param>
 /// <param name="SpinAmp5">On 5 V meanwhile, A.</param>
 /// <param name="Source">Whose word it is.</param>
-public sealed record PowerLine(string Place, string Part, double Active, double Idle, double SpinAmp12, double SpinAmp5, string Source);
+/// <param name="SpinTold">True when its sheet tells what it takes while it spins up.</param>
+public sealed record PowerLine(string Place, string Part, double Active, double Idle, double SpinAmp12, double SpinAmp5, string Source, bool SpinTold = false)
+{
+    /// <summary>True when a sheet tells what it draws at work.</summary>
+    public bool Told => Source.EndsWith("sheet", StringComparison.Ordinal);
+}
 
 /// <summary>Watts of parts; the sheet's value always wins.</summary>
 internal static class Draws
@@ -39,7 +44,7 @@ internal static class Draws
     public static IEnumerable<PowerLine> Of(MachineSheet sheet, Build build)
     {
         if (sheet.Chassis.Kind != "shelf") yield return new("", "Board", IsSmall(sheet) ? SmallBoardWatt : BoardWatt, IsSmall(sheet) ? SmallBoardWatt : BoardWatt, 0, 0, "from memory");
-        if (sheet.Fans > 0) yield return new("", sheet.Fans == 1 ? "Fan" : $"{sheet.Fans} fans", sheet.Fans * FanWatt, sheet.Fans * FanWatt / 2, 0, 0, "from memory");
+        if (sheet.Fans is > 0 and var fans) yield return new("", fans == 1 ? "Fan" : $"{fans} fans", fans * FanWatt, fans * FanWatt / 2, 0, 0, "from memory");
         foreach (var (place, unit) in build.Units)
             if (Of(sheet, place, unit) is { } line) yield return line;
     }
@@ -83,6 +88,6 @@ internal static class Draws
         var (active, idle) = Drives[kind];
         var small = drive.Form == "2.5";
         var spin12 = !disk ? 0 : drive.SpinUpAmp ?? (small ? fast ? FastSpin12 : 0 : Spin12);
-        return new(place, unit.Short, drive.WattActive ?? active, drive.WattIdle ?? idle, spin12, !disk ? 0 : small && !fast ? SmallSpin5 : Spin5, drive.WattActive is null ? Practice : "drive's sheet");
+        return new(place, unit.Short, drive.WattActive ?? active, drive.WattIdle ?? idle, spin12, !disk ? 0 : small && !fast ? SmallSpin5 : Spin5, drive.WattActive is null ? Practice : "drive's sheet", drive.SpinUpAmp is not null);
     }
 }

@@ -75,7 +75,7 @@ public static class AirParts
     /// <summary>Parts that a sheet has, in the order in which they are looked at.</summary>
     public static IEnumerable<string> Of(MachineSheet sheet) =>
     [
-        .. Enumerable.Range(1, sheet.Fans).Select(n => FanPrefix + n),
+        .. Enumerable.Range(1, sheet.Fans ?? 0).Select(n => FanPrefix + n),
         .. sheet.FanInCover == true ? new[] { CoverFan } : [],
         .. sheet.Slots.Count > 0 || sheet.Bays.Any(b => b.Tray is not null) ? new[] { Blanks } : [],
         .. sheet.AirDuct == true ? new[] { Duct } : [],

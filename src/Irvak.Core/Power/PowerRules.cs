@@ -86,24 +86,31 @@ public static class PowerRules
     internal static IEnumerable<Finding> Judge(Question q, PowerSheet power)
     {
         foreach (var finding in Supply(q, power)) yield return finding;
-        foreach (var rail in power.Rails.Where(r => r.LimitAmp is { } limit && r.PeakAmp > limit))
-            yield return Finding.Of(Rail, [], Worked.Sum("supply's label; disks: common practice, no source", new WorkedLine("at the start", Amp(rail.PeakAmp), true), new WorkedLine("at work", Amp(rail.SteadyAmp)), new WorkedLine("label", Amp(rail.LimitAmp!.Value))), ("amp", Amp(rail.PeakAmp)), ("rail", rail.Rail), ("limit", Amp(rail.LimitAmp!.Value)));
-        foreach (var plug in power.Plugs.Where(p => p.Has is { } has && has < p.Wants))
+        // A machine that runs every day as it was found draws what it may: only what the plan adds is judged.
+        var before = q.Changes.Count == 0 ? power : PowerSheet.Of(q with { Planned = q.Found });
+        var spinTold = power.Lines.All(l => l.SpinAmp12 + l.SpinAmp5 == 0 || l.SpinTold);
+        foreach (var rail in power.Rails.Where(r => r.LimitAmp is { } limit && r.PeakAmp > limit && r.PeakAmp > before.Rails.First(b => b.Rail == r.Rail).PeakAmp))
+            yield return Judged(spinTold && power.Lines.All(l => l.Told || l.Active == 0), Rail, [], Worked.Sum("supply's label; disks: common practice, no source", new WorkedLine("at the start", Amp(rail.PeakAmp), true), new WorkedLine("at work", Amp(rail.SteadyAmp)), new WorkedLine("label", Amp(rail.LimitAmp!.Value))), ("amp", Amp(rail.PeakAmp)), ("rail", rail.Rail), ("limit", Amp(rail.LimitAmp!.Value)));
+        foreach (var plug in power.Plugs.Where(p => p.Has is { } has && has < p.Wants && p.Wants > (before.Plugs.FirstOrDefault(b => b.What == p.What)?.Wants is { } was && q.Changes.Count > 0 ? was : q.Changes.Count == 0 ? int.MaxValue : 0)))
         {
             yield return Finding.Of(Plugs, [], null, ("wants", $"{plug.Wants}"), ("what", plug.What), ("has", $"{plug.Has}"));
             if (plug.What != "SATA power") continue;
             var each = plug.Has > 0 ? (int)Math.Ceiling(plug.Wants / (double)plug.Has!.Value) : plug.Wants;
             if (plug.AmpEach > PowerSheet.PlugAmp)
-                yield return Finding.Of(Splitter, [], Worked.Sum("SATA 3, power connector", new WorkedLine("at the start", Amp(plug.AmpEach.Value), true), new WorkedLine("disks on one plug", $"{each}"), new WorkedLine("one plug carries", Amp(PowerSheet.PlugAmp))), ("count", $"{each}"), ("amp", Amp(plug.AmpEach.Value)));
+                yield return Judged(spinTold, Splitter, [], Worked.Sum("SATA 3, power connector", new WorkedLine("at the start", Amp(plug.AmpEach.Value), true), new WorkedLine("disks on one plug", $"{each}"), new WorkedLine("one plug carries", Amp(PowerSheet.PlugAmp))), ("count", $"{each}"), ("amp", Amp(plug.AmpEach.Value)));
             else yield return Finding.Of(Moulded, [], null);
         }
         foreach (var air in power.Air.Where(a => a.State is AirState.Missing or AirState.Unplugged))
             yield return Finding.Of(AirParts.IsFan(air.Part) ? Fan : Blank, [], null, ("part", char.ToUpperInvariant(air.Words[0]) + air.Words[1..]), ("state", SeeAir.Words(air.State)));
         foreach (var heat in power.Heat.Where(h => h.Band != "good"))
-            yield return Finding.Of(heat.Band == "out" ? TooHot : Hot, [heat.Place], null, ("drive", heat.Part), ("place", Say.Place(heat.Place)), ("celsius", $"{heat.Celsius}"), ("limits", heat.Limits));
+            yield return Judged(heat.Band == "out" && !heat.Source.StartsWith("common practice", StringComparison.Ordinal), heat.Band == "out" ? TooHot : Hot, [heat.Place], null, ("drive", heat.Part), ("place", Say.Place(heat.Place)), ("celsius", $"{heat.Celsius}"), ("limits", heat.Limits));
         foreach (var pad in power.Pads.Where(p => p.ShelfPartId is null))
             yield return Finding.Of(Pad, [pad.Place], pad.Why, ("gap", Number(pad.GapMm)), ("place", Say.Place(pad.Place)), ("thick", Number(pad.ThickMm)));
     }
+
+    /// <summary>A stop rests on what sheets, labels or captures tell; on usual figures it is a care.</summary>
+    private static Finding Judged(bool told, Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, string Value)[] values) =>
+        Finding.Of(rule, places, why, values) is var finding && rule.Severity == Severity.Stop && !told ? finding with { Severity = Severity.Care } : finding;
 
     private static IEnumerable<Finding> Supply(Question q, PowerSheet power)
     {
@@ -120,8 +127,10 @@ public static class PowerRules
             yield break;
         }
         if (!touched) yield break;
+        var before = PowerSheet.Of(q with { Planned = q.Found });
+        if (power.SteadyWatt <= before.SteadyWatt && power.PeakWatt <= before.PeakWatt) yield break;
         var sum = Sum(power, power.SteadyWatt, "at work");
-        if (power.SteadyWatt > all) yield return Finding.Of(Short, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(all)));
+        if (power.SteadyWatt > all) yield return Judged(power.Lines.Where(l => l.Told).Sum(l => l.Active) > all, Short, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(all)));
         else if (power.Redundant && power.SteadyWatt > limit) yield return Finding.Of(Alone, [], sum, ("gives", Watt(limit)), ("draw", Watt(power.SteadyWatt)));
         else if (power.SteadyWatt > limit * (1 - PowerSheet.Headroom)) yield return Finding.Of(Tight, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(limit)), ("left", string.Create(CultureInfo.InvariantCulture, $"{Math.Floor(100 * (1 - (power.SteadyWatt / limit))):0} %")));
         if (power.PeakWatt > limit * (1 - PowerSheet.Headroom) && power.PeakWatt > power.SteadyWatt && power.Lines.Count(l => l.SpinAmp12 > 0) is > 1 and var disks)

@@ -83,7 +83,7 @@ public sealed record PowerSheet(
     public static IReadOnlyList<StartPoint> Curve(IReadOnlyList<PowerLine> lines, int group, double seconds)
     {
         var disks = lines.Where(l => l.SpinAmp12 + l.SpinAmp5 > 0).ToList();
-        var rest = lines.Except(disks).Sum(l => l.Active);
+        var (rest, atRest) = (lines.Except(disks).Sum(l => l.Active), lines.Except(disks).Sum(l => l.Idle));
         var groups = group <= 0 ? disks.Count == 0 ? [] : new[] { disks.ToArray() } : [.. disks.Chunk(group)];
         var last = groups.Length == 0 ? Shown : Math.Max(Shown, ((groups.Length - 1) * seconds) + SpinSeconds + 2);
         // Before a group's turn, while it spins up, and after: the sums of each group are made once.
@@ -100,7 +100,8 @@ public sealed record PowerSheet(
                 // The electronics go on drawing from 5 V what they did; the rest turns the platters.
                 else (on12, on5) = (on12 + Math.Max(0, sums[g].Up - sums[g].Spin5), on5 + Math.Min(sums[g].Up, sums[g].Spin5));
             }
-            points.Add(new(t, on12, on5, rest));
+            // While disks come up to speed the processors wait for them: nothing computes yet.
+            points.Add(new(t, on12, on5, groups.Length > 0 && t < ((groups.Length - 1) * seconds) + SpinSeconds ? atRest : rest));
         }
         return points;
     }
@@ -119,18 +120,20 @@ public sealed record PowerSheet(
     private static List<PlugLine> PlugsOf(Question q, IReadOnlyList<PowerLine> lines)
     {
         var plugs = new List<PlugLine>();
-        var told = q.Sheet.Supplies.Any(s => s.Connectors is { Count: > 0 });
+        var told = q.Sheet.Supplies.Count > 0 && q.Sheet.Supplies.All(s => s.Connectors is not null);
         int? Has(Func<string, bool> which) => told ? q.Sheet.Supplies.SelectMany(s => s.Connectors ?? []).Where(c => which(c.What)).Sum(c => c.Count) : null;
-        // Bays with a backplane bring their own current; single ones are plugged one by one.
-        List<string> cabled = [.. q.Sheet.Bays.Where(b => b.HotPlug == false && b.Stance != "caddy").SelectMany(b => b.Names.Select(PlaceName.Bay)).Where(p => q.Planned.At(p)?.Drive is not null)];
+        // A backplane is fed by its own plugs, however many drives it holds; single bays are plugged one by one.
+        foreach (var feed in q.Sheet.Bays.Where(b => b.Names.Any(n => q.Planned.At(PlaceName.Bay(n))?.Drive is not null)).SelectMany(b => b.Feed ?? []).GroupBy(f => f.What))
+            plugs.Add(new(feed.Key, Has(w => string.Equals(w, feed.Key, StringComparison.OrdinalIgnoreCase)), feed.Sum(f => f.Count), null));
+        List<string> cabled = [.. q.Sheet.Bays.Where(b => b is { HotPlug: false, Feed: null, Plug: null } && b.Stance != "caddy").SelectMany(b => b.Names.Select(PlaceName.Bay)).Where(p => q.Planned.At(p)?.Drive is not null)];
         if (cabled.Count > 0)
         {
             var has = Has(w => w.Contains("SATA", StringComparison.OrdinalIgnoreCase));
             var each = has is > 0 and var n ? (int)Math.Ceiling(cabled.Count / (double)n) : 1;
             plugs.Add(new("SATA power", has, cabled.Count, lines.Where(l => cabled.Contains(l.Place)).OrderByDescending(l => l.SpinAmp12).Take(each).Sum(l => l.SpinAmp12)));
         }
-        var cards = q.Sheet.Slots.Select(s => (Slot: s, q.Planned.At(PlaceName.Card(s.Id))?.Card)).Where(c => c.Card is { Role: CardRole.Graphics, Watt: { } w } && w > (c.Slot.Watt ?? 75)).ToList();
-        if (cards.Count > 0) plugs.Add(new("card power", Has(w => w.Contains("card", StringComparison.OrdinalIgnoreCase)), cards.Sum(c => (int)Math.Ceiling((c.Card!.Watt!.Value - (c.Slot.Watt ?? 75)) / 150.0)), null));
+        var cards = q.Sheet.Slots.Select(s => (Slot: s, q.Planned.At(PlaceName.Card(s.Id))?.Card)).Where(c => c.Card is { Role: CardRole.Graphics, Watt: { } w } && w > Lanes.CardFit.SlotWatt(c.Slot)).ToList();
+        if (cards.Count > 0) plugs.Add(new("card power", Has(w => w.Contains("card", StringComparison.OrdinalIgnoreCase)), cards.Sum(c => (int)Math.Ceiling((c.Card!.Watt!.Value - Lanes.CardFit.SlotWatt(c.Slot)) / 150.0)), null));
         return plugs;
     }
 }

@@ -43,7 +43,7 @@ public sealed record MachineSheet : KeepsMore
 
     public IReadOnlyList<OutsidePort> Ports { get; init; } = [];
 
-    public int Fans { get; init; }
+    public int? Fans { get; init; }
 
     /// <summary>True when a duct leads the air over processors and memory; null when not known.</summary>
     public bool? AirDuct { get; init; }

@@ -37,7 +37,7 @@ public static class RuleRegister
         ArrayRules.WriteThrough, ArrayRules.Offered, ArrayRules.Twice, SpareFit.Unfit,
         ArrayMixing.Media, ArrayMixing.Protocol, ArrayMixing.Sectors, ArrayMixing.Shingled, ArrayMixing.Recovery, MemberPulled.Loses, MemberPulled.Weakens, MemberPulled.Replaced, MemberPulled.Down, MemberPulled.Weak, MemberPulled.NotKnown, MemberPulled.Blind,
         BootSheet.Nvme, BootSheet.Sectors, BootSheet.Large, BootSheet.Host, BootSheet.Mirrored, BootSheet.Unlike, BootSheet.Media, BootSheet.Wears, BootSheet.Empty,
-        CardFit.Bus, CardFit.Edge, CardFit.Height, CardFit.Length, CardFit.Thick, CardFit.Covers, CardFit.Clearance, CardFit.Power, CardFit.Plug, CardFit.Air, CardFit.Homeless,
+        CardFit.Bus, CardFit.Edge, CardFit.Height, CardFit.Length, CardFit.Thick, CardFit.Covers, CardFit.Clearance, CardFit.Power, CardFit.Plug, CardFit.Air, CardFit.AirUnknown, CardFit.Homeless,
         LaneRules.Split, LaneRules.Undivided, LaneRules.Dark, LaneRules.Less, LaneRules.Narrow, LaneRules.Uplink, LaneRules.Over, LaneRules.Side, LaneRules.Shared, LaneRules.Trained,
         PowerRules.Short, PowerRules.Tight, PowerRules.Alone, PowerRules.Start, PowerRules.Rail, PowerRules.Plugs, PowerRules.Splitter, PowerRules.Moulded, PowerRules.Mistyped, PowerRules.Unknown,
         PowerRules.Fan, PowerRules.Blank, PowerRules.Hot, PowerRules.TooHot, PowerRules.Pad,

@@ -50,6 +50,7 @@ internal static class LaneRuleCases
         new("CARD-POWER", Severity.Stop, "Lumick V2 takes 30 W; [[card:S3]] gives 25 W and the card has no plug of its own.", LaneBox.With(("card:S3", Network with { Watt = 30 })), LaneBox.With(("card:S3", Network with { Watt = 25 }))),
         new("CARD-PLUG", Severity.Care, "Tarrowby G2 takes 215 W, [[card:S1]] gives 75 W: the rest comes by its own plug, 8 pins.", LaneBox.With(("card:S1", Graphics)), LaneBox.With(("card:S1", Graphics with { Watt = 75 }))),
         new("CARD-AIR", Severity.Care, "Lumick V2 in [[card:S1]] needs moving air, and Server has no fan.", On(Still, ("card:S1", Server)), LaneBox.With(("card:S1", Server))),
+        new("CARD-AIR-ASK", Severity.Care, "Lumick V2 in [[card:S1]] needs moving air; whether Server moves any over its slots is not known: look at its fans.", On(Still with { Fans = null }, ("card:S1", Server)), LaneBox.With(("card:S1", Server))),
         new("CARD-HOMELESS", Severity.Stop, "2 TB NVMe sits in [[m2:S1.1]], and what is planned in [[card:S1]] has no such place.", Carried(false), Carried(true)),
         new("LANE-SPLIT", Severity.Stop, "[[card:S1]] is not divided: the carrier shows one of 4.", Carrying("S1", 4), Carrying("S1", 4).With(new SetSplit("S1", [4, 4, 4, 4]))),
         // Four drives in a slot of eight lanes with 4+4: drives one and two; common practice, no source.

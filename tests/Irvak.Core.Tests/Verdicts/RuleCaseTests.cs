@@ -110,7 +110,7 @@ public class RuleCaseTests
             Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, "1.9")), Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, "1.10"))),
         new("CPU-FIRMWARE-ASK", Severity.Care, "Ostrel L needs firmware 1.10; which one is installed is not known.",
             Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, null)), Swap(p => p with { Name = "Ostrel L" }, change: s => Known(s, "2.0"))),
-        new("CPU-HEAT", Severity.Stop, "Ostrel gives off 151 W; board and cooler at [[socket:CPU 1]] carry 150 W.", Swap(p => p with { Watt = 151 }), Swap(p => p with { Watt = 150 })),
+        new("CPU-HEAT", Severity.Care, "Ostrel gives off 151 W; board and cooler at [[socket:CPU 1]] carry 150 W.", Swap(p => p with { Watt = 151 }), Swap(p => p with { Watt = 150 })),
         new("CPU-COUNT", Severity.Stop, "Ostrel works in at most 1 socket together; 2 are filled.", Swap(p => p with { MostSockets = 1 }), Swap(p => p with { MostSockets = 2 })),
         new("CPU-PAIR", Severity.Stop, "[[socket:CPU 1]] and [[socket:CPU 2]] hold different processors: Ostrel L and Ostrel.", Swap(p => p with { Name = "Ostrel L" }), Swap(p => p)),
         new("CPU-SCREEN", Severity.Care, "With Ostrel the 2 “screen” outlets stay dark, and nothing else in the plan gives a picture.",
