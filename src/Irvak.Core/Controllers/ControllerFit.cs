@@ -70,6 +70,16 @@ public static class ControllerFit
         "A system looks for its disk with the driver of the mode it was installed in.",
         "common practice, no source", Basis.Practice);
 
+    public static readonly Rule Across = new("CTL-ACROSS", Severity.Stop,
+        "{array} lies over {keepers}: none of them can keep it. Let the host keep it, or put all its drives behind one.",
+        "A controller keeps arrays of the drives behind itself; it does not see those of another.",
+        "common practice, no source", Basis.Practice);
+
+    public static readonly Rule None = new("CTL-NONE", Severity.Stop,
+        "{array} is to be kept by a controller, and no controller is behind {places}.",
+        "What keeps an array must be there.",
+        "definition", Basis.Standard);
+
     public static readonly Rule Foreign = new("CTL-FOREIGN", Severity.Care,
         "{array} was made by {old} and meets {new}: import it as foreign, all {count} members in, {family}; never create it anew.",
         "Controllers read each other's arrays within a family, from older firmware to the same or newer.",
@@ -100,17 +110,22 @@ public static class ControllerFit
                 if ((other || q.IsNew(place)) && OfDrive(q, bays, place, drive, controller) is { } finding) yield return finding;
             }
             var (_, drives, ports) = behind.GetValueOrDefault(controller.Place);
-            behind[controller.Place] = (controller, drives + count, ports + (bays.Expander == true ? 4 : count));
+            behind[controller.Place] = (controller, drives + count, ports + PortsFor(q, bays, count));
         }
         foreach (var (place, (controller, drives, ports)) in behind)
         {
             if (controller.Sheet.MostDrives < drives) yield return Finding.Of(TooMany, [place], null, ("controller", controller.Name), ("most", $"{controller.Sheet.MostDrives}"), ("count", $"{drives}"));
-            if (controller.Card is not null && controller.Sheet.InnerPorts is { } has && has < ports) yield return Finding.Of(Ports, [place], null, ("controller", controller.Name), ("ports", $"{has}"), ("wanted", $"{ports}"));
+            if (controller.Sheet.InnerPorts is { } has && has < ports) yield return Finding.Of(Ports, [place], null, ("controller", controller.Name), ("ports", $"{has}"), ("wanted", $"{ports}"));
         }
         foreach (var (place, unit) in q.Planned.Units)
             if (q.IsNew(place) && unit.Card is { Controller: { } sheet } card)
                 foreach (var finding in OfCard(q, place, card, sheet)) yield return finding;
     }
+
+    /// <summary>Ports that a group of bays takes of its controller: one for each drive, one behind a port multiplier, a cable of four behind an expander.</summary>
+    private static int PortsFor(Question q, BayGroup bays, int drives) => drives == 0 ? 0
+        : q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is "multiplier" ? 1
+        : bays.Expander == true || q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is "expander" ? 4 : drives;
 
     private static Finding? OfDrive(Question q, BayGroup bays, string place, DriveSheet drive, BayController controller)
     {
@@ -153,6 +168,16 @@ public static class ControllerFit
         var cards = q.Planned.Units.Values.Any(u => u.Card?.Controller is not null);
         foreach (var array in q.Arrays.Where(a => a.Host == ArrayHost.Controller))
         {
+            if (Keepers(q, array) is { Count: > 1 } keepers)
+            {
+                yield return Finding.Of(Across, [.. array.Members], null, ("array", array.Name), ("keepers", Say.Words(keepers)));
+                continue;
+            }
+            if (q.StillAs(array) is null && BayController.All(q.Sheet, q.Planned).Count == 0)
+            {
+                yield return Finding.Of(None, [.. array.Members], null, ("array", array.Name), ("places", Say.Slots([.. array.Members])));
+                continue;
+            }
             if (Serves(q, array, q.ControllerOf) is { Sheet.MostMembers: { } most } keeper && most < array.Members.Count / array.Groups && q.StillAs(array) is null)
                 yield return Finding.Of(Members, [.. array.Members], null, ("controller", keeper.Name), ("most", $"{most}"), ("array", array.Name), ("count", $"{array.Members.Count / array.Groups}"));
             if (q.StillAs(array) is { } still)
@@ -165,6 +190,20 @@ public static class ControllerFit
             else if (!cards && Serves(q, array, q.ControllerOf) is { Card: null })
                 yield return Finding.Of(Mode, [.. array.Members], null, ("array", array.Name));
         }
+    }
+
+    /// <summary>What the members of an array hang on, each once: controllers by name, and the lanes of M.2 places, which no controller sees.</summary>
+    private static List<string> Keepers(Question q, ArrayPlan array)
+    {
+        var keepers = new List<string>();
+        foreach (var member in array.Members)
+        {
+            var name = PlaceName.Kind(member) == "m2" ? q.Planned.At(member)?.Drive?.Protocol == DriveProtocol.Nvme ? "the lanes of its M.2 place" : q.Sheet.Boards.Any(b => b.What == "controller") ? $"on-board {q.Sheet.Boards.First(b => b.What == "controller").Id}" : "the board"
+                : q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => PlaceName.Bay(n) == member)) is { } bays ? q.ControllerOf(bays) is { } own ? $"{own.Name} in {PlaceName.Short(own.Place)}" : q.Sheet.Roots.Any(r => r.Id == bays.Root) ? "the lanes of its bays" : null : null;
+            // One of which it is not known what stands behind it says nothing.
+            if (name is not null && !keepers.Contains(name)) keepers.Add(name);
+        }
+        return keepers;
     }
 
     private static BayController? Serves(Question q, ArrayPlan array, Func<BayGroup, BayController?> of) =>

@@ -32,7 +32,7 @@ public static class RuleRegister
         DriveFit.NoMate, DriveFit.NotTold, DriveFit.TooLarge, DriveFit.Converter, DriveFit.TooHigh, DriveFit.Spacer, DriveFit.Reformat, DriveFit.OffList, DriveFit.NoRate, DriveFit.Slower, DriveFit.Worn, DriveManners.Desktop, DriveManners.FastSpinning, DriveManners.Unguarded, DriveManners.Holes, DriveFit.PinThree, DriveFit.PinThreeUnknown,
         M2Fit.Form, M2Fit.Key, M2Fit.Length, M2Fit.Wiring, M2Fit.Sides, M2Fit.Lanes,
         ControllerFit.Protocol, ControllerFit.NoRate, ControllerFit.Slower, ControllerFit.Addresses, ControllerFit.TooMany, ControllerFit.Ports, ControllerFit.Unknown,
-        ControllerFit.Guard, ControllerFit.Driver, ControllerFit.Pair, ControllerFit.Members, ControllerFit.Mode, ControllerFit.Foreign,
+        ControllerFit.Guard, ControllerFit.Driver, ControllerFit.Pair, ControllerFit.Members, ControllerFit.Mode, ControllerFit.Foreign, ControllerFit.Across, ControllerFit.None,
         ArrayRules.Impossible, ArrayRules.Erases, ArrayRules.NoRedundancy, ArrayRules.NotBackup, ArrayRules.Unequal, ArrayRules.RebuildRisk, ArrayRules.Strip,
         ArrayRules.WriteThrough, ArrayRules.Offered, ArrayRules.Twice, SpareFit.Unfit,
         ArrayMixing.Media, ArrayMixing.Protocol, ArrayMixing.Sectors, ArrayMixing.Shingled, ArrayMixing.Recovery, MemberPulled.Loses, MemberPulled.Weakens, MemberPulled.Replaced, MemberPulled.Down, MemberPulled.Weak, MemberPulled.NotKnown, MemberPulled.Blind,

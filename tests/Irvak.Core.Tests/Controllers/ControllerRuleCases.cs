@@ -35,6 +35,14 @@ internal static class ControllerRuleCases
         return cabled ? state.With(new WireBays("front", "card:S2")) : state;
     }
 
+    /// <summary>Two groups of bays behind one card, or behind one each, and a mirror over both groups.</summary>
+    private static JobState Halves(bool apart)
+    {
+        var sheet = Twin with { Bays = [DriveBox.Sheet.Bays[0] with { Names = ["1", "2"] }, DriveBox.Sheet.Bays[0] with { Group = "rear", Names = ["3", "4"] }] };
+        var state = Boards.Job(sheet, "A1", "C1").With(new Fit(Bay(1), new Unit { Drive = Sata, Source = "shelf" }), new Fit(Bay(3), new Unit { Drive = Sata, Source = "shelf" }), new Fit("card:S1", Card(Hba with { Levels = ["1"] })), new Fit("card:S2", Card(Hba with { Levels = ["1"] }, "Corvath R")));
+        return state.With(new WireBays("front", "card:S1"), new WireBays("rear", apart ? "card:S2" : "card:S1"), new MakeArray(new("M", ArrayLevel.Mirror, ["bay:1", "bay:3"], ArrayHost.Controller, BackedUp: true)));
+    }
+
     /// <summary>An array of a controller as found, which meets another card.</summary>
     private static JobState Swapped(string name)
     {
@@ -64,6 +72,8 @@ internal static class ControllerRuleCases
         new("CTL-MEMBERS", Severity.Stop, "Corvath H keeps at most 2 drives in one array; M has 3.", Behind(Hba with { Levels = ["5"], MostMembers = 2 }, Sata, Sata, Sata).Array(ArrayLevel.Parity1, 3, ArrayHost.Controller), Behind(Hba with { Levels = ["5"], MostMembers = 3 }, Sata, Sata, Sata).Array(ArrayLevel.Parity1, 3, ArrayHost.Controller)),
         new("CTL-MODE", Severity.Care, "M is kept by the board’s own controller: its storage mode changes in the firmware, and an installed system will not start without that driver prepared.",
             OnBoard(Sata, Sata).Array(ArrayLevel.Mirror, 2, ArrayHost.Controller), OnBoard(Sata, Sata).Array(ArrayLevel.Mirror, 2)),
+        new("CTL-ACROSS", Severity.Stop, "M lies over Corvath H in S1 and Corvath R in S2: none of them can keep it. Let the host keep it, or put all its drives behind one.", Halves(true), Halves(false)),
+        new("CTL-NONE", Severity.Stop, "M is to be kept by a controller, and no controller is behind [[bay:1]] and [[bay:2]].", Disks(2).Array(ArrayLevel.Mirror, 2, ArrayHost.Controller), Disks(2).Array(ArrayLevel.Mirror, 2)),
         new("CTL-FOREIGN", Severity.Care, "7 was made by Corvath A and meets Lumick B: import it as foreign, all 2 members in, another maker: expect that it does not read it, and have the backup read back; never create it anew.", Swapped("Lumick B"), Swapped("Corvath A")),
     ];
 }
