@@ -49,7 +49,7 @@ public static class AimDistance
         if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.Failures is not null)
             distances.Insert(3, new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false));
         if (Paths.PathSheet.Best(paths.Planned, q.Arrays) is { } best)
-            distances.Insert(distances.Count - 2, new("Pinch", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays), best, q.Aim.ReadMBs, false));
+            distances.Insert(distances.Count - 2, new("Reads at best", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays), best, q.Aim.ReadMBs, false));
         if (lanes.Left is { } left) distances.Insert(distances.Count - 1, new("Lanes left", "", left, left, null, false));
         return distances;
     }

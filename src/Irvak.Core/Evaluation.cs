@@ -57,19 +57,35 @@ public sealed record Evaluation(
         [.. WithAsFound(q, findings)
             .OrderByDescending(f => f.Severity).ThenBy(f => f.AsFoundToo).ThenBy(f => f.Rule.Code, StringComparer.Ordinal)];
 
+    /// <summary>Every kind of finding, of the machine as it was found.</summary>
+    private static List<Finding> Before(Question q)
+    {
+        var found = q with { Planned = q.Found, Arrays = q.FoundArrays, Splits = q.FoundSplits, Wiring = NoWiring, Boot = null, Caches = [], Moves = NoMoves };
+        var (lanes, power) = (LaneSheet.Of(found), PowerSheet.Of(found));
+        var paths = PathSheet.Of(found, lanes);
+        var arrays = ArraySheet.Of(found, paths);
+        return
+        [
+            .. MemorySheet.Judge(found, MemorySheet.Of(found)), .. ProcessorFit.Judge(found),
+            .. Finding.Joined([.. DriveFit.Judge(found), .. DriveManners.Judge(found), .. ControllerFit.Judge(found), .. BootSheet.Judge(found, BootSheet.PlanOf(found)), .. Drives.Endurance.Judge(Drives.Endurance.Of(found, [], BootSheet.PlanOf(found)))]),
+            .. Finding.Joined([.. CardFit.Judge(found), .. LaneRules.Judge(found, lanes)]), .. PathRules.Judge(found, paths), .. PowerRules.Judge(found, power), .. ArraySheet.Judge(found, arrays),
+        ];
+    }
+
+    private static readonly Dictionary<string, string> NoWiring = [];
+
+    private static readonly Dictionary<string, PlannedMove> NoMoves = [];
+
     /// <summary>A finding that the plan does not touch is as found when the machine as found had it at these places.</summary>
     private static IEnumerable<Finding> WithAsFound(Question q, IEnumerable<Finding> findings)
     {
         List<Finding>? before = null;
         foreach (var f in findings)
         {
-            if (f.Places.Count == 0 || f.Places.Any(q.Changed.Contains)) { yield return f; continue; }
-            if (before is null)
-            {
-                var found = q with { Planned = q.Found, Arrays = q.FoundArrays };
-                before = [.. MemorySheet.Judge(found, MemorySheet.Of(found)), .. ArraySheet.Judge(found, ArraySheet.Of(found)), .. LaneRules.Judge(found, LaneSheet.Of(found)), .. PowerRules.Judge(found, PowerSheet.Of(found))];
-            }
-            yield return f with { AsFoundToo = before.Any(b => b.Rule.Code == f.Rule.Code && f.Places.All(b.Places.Contains)) };
+            if (f.Places.Any(q.Changed.Contains)) { yield return f; continue; }
+            // One that names no place says something of the whole machine: it was so before when the machine as found says the same.
+            before ??= Before(q);
+            yield return f with { AsFoundToo = before.Any(b => b.Rule.Code == f.Rule.Code && (f.Places.Count == 0 ? b.Sentence == f.Sentence : f.Places.All(b.Places.Contains))) };
         }
     }
 }

@@ -66,7 +66,9 @@ public static class Stages
 
     private static bool Wished(JobState state) => state.Aim is not { MemoryGiB: null, UsableTB: null, Failures: null };
 
-    private static bool Planned(JobState state) => state.Plan.Count > 0 || state.Arrays.Count > 0;
+    /// <summary>Any edit of the plan is a plan: parts, arrays, splits, wiring, rates, boot, caches, moves, pads, the order of the start.</summary>
+    private static bool Planned(JobState state) => state.Plan.Count > 0 || state.Arrays.Count > 0 || state.Splits.Count > 0 || state.Wiring.Count > 0 || state.HeldRates.Count > 0
+        || state.Boot is not null || state.Caches.Count > 0 || state.Moves.Count > 0 || state.Pads.Count > 0 || state.Stagger != Power.StaggerStart.AllAtOnce || state.Mode != Sheets.MemoryMode.Independent;
 
     /// <summary>It is known what the board takes, and every socket and every slot that can be used was looked at.</summary>
     private static bool Surveyed(JobState state) =>

@@ -19,7 +19,7 @@ public static class WaysOut
     /// <param name="Kind">Ways of one kind compete with each other, so that the list shows different ways, not variants of one.</param>
     private sealed record Candidate(string Kind, string Title, Edit Edit);
 
-    private sealed record Tried(string Kind, WayOut Way, int Stops, int Cares, long Missing, decimal Money);
+    private sealed record Tried(string Kind, WayOut Way, int Stops, int Cares, long Missing, decimal Money, bool DropsAll);
 
     /// <param name="state">The job as it stands.</param>
     /// <param name="before">Its evaluation.</param>
@@ -32,7 +32,8 @@ public static class WaysOut
         foreach (var candidate in Candidates(state, before, finding, shelf))
             if (Try(state, before, finding, candidate, evaluate) is { } way)
                 tried.Add(way);
-        var ranked = tried.OrderBy(t => t.Stops).ThenBy(t => t.Missing).ThenBy(t => t.Cares).ThenBy(t => t.Money).DistinctBy(t => t.Way.Effect + t.Way.Title).ToList();
+        // Giving the whole plan up is a way out of anything, and the last one to think of.
+        var ranked = tried.OrderBy(t => t.DropsAll).ThenBy(t => t.Stops).ThenBy(t => t.Missing).ThenBy(t => t.Cares).ThenBy(t => t.Money).DistinctBy(t => t.Way.Effect + t.Way.Title).ToList();
         var best = ranked.DistinctBy(t => t.Kind).ToList();
         return [.. best.Concat(ranked.Except(best)).Take(Most).OrderBy(ranked.IndexOf).Select(t => t.Way)];
     }
@@ -46,8 +47,10 @@ public static class WaysOut
             ?? (finding.Places.Count == 0 ? after.Findings.FirstOrDefault(f => f.Rule.Code == finding.Rule.Code) : null);
         if (same is not null && same.Severity >= finding.Severity) return null;
         if (after.Count(Severity.Stop) > before.Count(Severity.Stop) - (finding.Severity == Severity.Stop ? 1 : 0)) return null;
+        // A machine without memory starts nothing.
+        if (after.Memory.Planned.InstalledMiB == 0 && before.Memory.Planned.InstalledMiB > 0) return null;
         var missing = DriveWays.IsAbout(finding) ? DriveWays.Short(state, changed) : Math.Max(0, ((state.Aim.MemoryGiB ?? 0) * 1024L) - after.Memory.Planned.InstalledMiB);
-        return new Tried(candidate.Kind, new WayOut(candidate.Title, (ArrayWays.About(before, finding) is { } array ? ArrayWays.Effect(after, array.Plan.Name) : null) ?? Effect(before, after, DriveWays.IsAbout(finding) || StorageWays.IsAbout(finding) || LaneWaysOut.IsAbout(finding)), candidate.Edit), after.Count(Severity.Stop), after.Count(Severity.Care), missing, after.Shopping.TotalEur);
+        return new Tried(candidate.Kind, new WayOut(candidate.Title, (ArrayWays.About(before, finding) is { } array ? ArrayWays.Effect(after, array.Plan.Name) : null) ?? Effect(before, after, DriveWays.IsAbout(finding) || StorageWays.IsAbout(finding) || LaneWaysOut.IsAbout(finding)), candidate.Edit), after.Count(Severity.Stop), after.Count(Severity.Care), missing, after.Shopping.TotalEur, changed.Changes().Count == 0 && state.Changes().Count > 0);
     }
 
     /// <summary>What the evaluation after the edit says: whether it starts, how much, how fast, for how much more.</summary>
@@ -76,8 +79,15 @@ public static class WaysOut
             yield return new("leave", slots.Count == 1 ? $"Leave {PlaceName.Short(slots[0])} empty" : $"Leave {slots.Count} places empty", Group("leaves places empty", slots.Select(p => (Edit)new Remove(p))));
             if (slots.All(p => state.Plan.ContainsKey(p) && state.Found.ContainsKey(p)))
                 yield return new("keep", slots.Count == 1 ? $"Keep what is in {PlaceName.Short(slots[0])}" : $"Keep what is in {slots.Count} places", Group("keeps what was found", slots.Select(p => (Edit)new Restore(p))));
-            foreach (var part in Replacements(state, slots, shelf))
-                yield return new("replace", $"{slots.Count} × {part.Module!.Short} in {Name(slots)} instead", Group($"puts {part.Module!.Short} into {Name(slots)}", slots.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+            // What was found and is right stays; only what comes in is changed for another, where anything comes in.
+            var coming = slots.Where(p => state.Plan.TryGetValue(p, out var planned) && planned is { Unit: not null, MovedFrom: null }).ToList();
+            foreach (var part in Replacements(state, coming.Count > 0 ? coming : slots, shelf))
+            {
+                var places = (coming.Count > 0 ? coming : slots).Where(p => !Like(state.Planned.At(p)?.Module, part.Module!)).ToList();
+                if (places.Count == 0) continue;
+                var lacking = Math.Max(0, places.Count - part.InStock);
+                yield return new("replace", $"{places.Count} × {part.Module!.Short} in {Name(places)} instead{(lacking == 0 ? "" : $", {lacking} to buy")}", Group($"puts {part.Module!.Short} into {Name(places)}", places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+            }
         }
         if (finding.Rule.Code == FillOrder.Skipped.Code && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
             yield return new("move", $"Move {PlaceName.Short(slots[0])} to {PlaceName.Short(lower)}", new Move(slots[0], lower));
@@ -94,6 +104,9 @@ public static class WaysOut
         if (finding.Rule.Code == AimDistance.Money.Code)
             foreach (var candidate in Cheaper(state, before, shelf)) yield return candidate;
     }
+
+    /// <summary>The same kind of module, whoever made it.</summary>
+    private static bool Like(ModuleSheet? a, ModuleSheet b) => a is not null && (a.CapacityMiB, a.Type, a.Generation, a.RateMTs, a.Ranks) == (b.CapacityMiB, b.Type, b.Generation, b.RateMTs, b.Ranks);
 
     private static string Name(List<string> places) => places.Count == 1 ? PlaceName.Short(places[0]) : $"{places.Count} places";
 

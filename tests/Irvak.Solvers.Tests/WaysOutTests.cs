@@ -64,6 +64,34 @@ public class WaysOutTests
     }
 
     [Fact]
+    public void No_way_out_leaves_the_machine_without_memory()
+    {
+        // All modules are of a kind that the board does not take: emptying their places starts nothing.
+        var job = Boards.Job(Boards.Server, []).With(Boards.Fit("A1", Boards.Module(type: ModuleType.Unbuffered)), Boards.Fit("C1", Boards.Module(type: ModuleType.Unbuffered)));
+        Assert.All(Ways(job, "MEM-TYPE"), w => Assert.DoesNotContain("0 MiB", w.Effect, StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Giving_the_whole_plan_up_comes_last()
+    {
+        var job = Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1", Boards.Module(type: ModuleType.LoadReduced)), Boards.Fit("D1", Boards.Module(type: ModuleType.LoadReduced)));
+        var ways = Ways(job, "MEM-KIND").ToList();
+        Assert.True(ways.Count > 1);
+        Assert.All(ways.SkipLast(1), w => Assert.NotEmpty(EditFold.Apply(job, w.Edit, Boards.Stamp).Changes()));
+    }
+
+    [Fact]
+    public void Only_what_comes_in_is_replaced_and_what_must_be_bought_is_said()
+    {
+        var job = Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1", Boards.Module(64, ModuleType.LoadReduced)), Boards.Fit("D1", Boards.Module(64, ModuleType.LoadReduced)));
+        var three = Boards.Job(Boards.Server, "A1", "C1", "C2", "D2").With(Boards.Fit("B1", Boards.Module(64, ModuleType.LoadReduced)), Boards.Fit("D1", Boards.Module(64, ModuleType.LoadReduced)), Boards.Fit("A2", Boards.Module(64, ModuleType.LoadReduced)));
+        Assert.Contains(Ways(three, "MEM-KIND"), w => w.Title == "3 × 64 GB R 2666 in 3 places instead, 1 to buy");
+        var way = Ways(job, "MEM-KIND").First(w => w.Title.Contains("instead", StringComparison.Ordinal));
+        Assert.Equal("2 × 64 GB R 2666 in 2 places instead", way.Title);
+        Assert.Equal(["slot:B1", "slot:D1"], way.Edit.Touches().Order());
+    }
+
+    [Fact]
     public void Notes_have_no_ways_out()
     {
         var state = Four.With(Boards.Fit("A2", Boards.Module(32), "r32"));

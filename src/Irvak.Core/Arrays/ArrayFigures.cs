@@ -136,7 +136,9 @@ public sealed record ArrayFigures(
         List<(ArrayLevel, int)> all = n switch
         {
             1 => [(ArrayLevel.Single, 1)],
-            2 or 3 => [(ArrayLevel.Stripe, 1), (ArrayLevel.Mirror, 1), (ArrayLevel.Parity1, 1)],
+            // Parity over two drives is a mirror that works harder.
+            2 => [(ArrayLevel.Stripe, 1), (ArrayLevel.Mirror, 1)],
+            3 => [(ArrayLevel.Stripe, 1), (ArrayLevel.Mirror, 1), (ArrayLevel.Parity1, 1)],
             _ => [(ArrayLevel.Parity1, 1), (ArrayLevel.Parity2, 1), (ArrayLevel.Parity3, 1), (ArrayLevel.Pairs, 1), (ArrayLevel.Parity2, 2), (ArrayLevel.Stripe, 1)],
         };
         if (plan.Level is ArrayLevel.Layered1 or ArrayLevel.Layered2) all = [(ArrayLevel.Layered1, 1), (ArrayLevel.Layered2, 1), .. all];

@@ -17,8 +17,8 @@ public static class DriveFit
 
     public static readonly Rule TooLarge = new("DRV-FORM", Severity.Stop,
         "{place} is for {bay}; {drive} is {form}.",
-        "A larger drive does not go into a smaller bay.",
-        "SFF-8201, SFF-8301", Basis.Standard);
+        "A larger drive does not go into a smaller bay, and forms with an edge of their own go nowhere else.",
+        "SFF-8201, SFF-8301, SFF-TA-1006", Basis.Standard);
 
     public static readonly Rule Converter = new("DRV-CONVERTER", Severity.Note,
         "{drive} needs a converter for {place}, from {form} to {bay}.",
@@ -145,9 +145,13 @@ public static class DriveFit
     {
         // U.2 and U.3 drives have the body of a 2.5-inch one.
         static double Size(string form) => form switch { "3.5" => 3.5, "5.25" => 5.25, "2.5" or "u.2" or "u.3" => 2.5, "m.2" or "msata" => 1, _ => 0 };
+        // The long thin form has an edge and a sled of its own: nothing else goes in, and it goes nowhere else.
+        if (drive.Form is not null && (IsEdge(drive.Form) || IsEdge(bay.Form))) return IsEdge(drive.Form) && IsEdge(bay.Form) ? null : TooLarge;
         if (drive.Form is null || Size(bay.Form) == 0 || Size(drive.Form) == 0 || Size(bay.Form) == Size(drive.Form)) return null;
         return Size(drive.Form) > Size(bay.Form) ? TooLarge : Converter;
     }
+
+    private static bool IsEdge(string form) => form.StartsWith("e1", StringComparison.OrdinalIgnoreCase) || form.StartsWith("e3", StringComparison.OrdinalIgnoreCase);
 
     private static Finding? Rate(BayGroup bay, DriveSheet drive, string place, Unit unit)
     {

@@ -38,7 +38,7 @@ public static class CardFit
         "PCI Express Card Electromechanical Specification", Basis.Standard);
 
     public static readonly Rule Clearance = new("CARD-NEXT", Severity.Care,
-        "{card} in {place} ends at {over}, whose card {other} stands right beside it: measure before, 1 to 2 mm decide.",
+        "{card} in {place} reaches to {over}, whose card {other} stands right beside it: measure before, 1 to 2 mm decide.",
         "Cards with a plate or a cooler on their back need more than their slots.",
         "common practice, no source", Basis.Practice);
 
@@ -128,6 +128,8 @@ public static class CardFit
         }
         if (card.Thick > 1 && q.Sheet.Slots.ElementAtOrDefault(at + card.Thick) is { } next && q.Planned.At(PlaceName.Card(next.Id)) is { } close)
             yield return Finding.Of(Clearance, [places[0], PlaceName.Card(next.Id)], null, name, here, ("over", Say.Place(PlaceName.Card(next.Id))), ("other", close.Short));
+        if (card.BackPlate == true && q.Sheet.Slots.ElementAtOrDefault(at - 1) is { } behind && q.Planned.At(PlaceName.Card(behind.Id)) is { } back)
+            yield return Finding.Of(Clearance, [places[0], PlaceName.Card(behind.Id)], null, name, here, ("over", Say.Place(PlaceName.Card(behind.Id))), ("other", back.Short));
         // Chassis of servers blow over all their slots; of others somebody has to look.
         if (card.NeedsAir == true && q.Sheet.Fans == 0) yield return Finding.Of(Air, places, null, name, here, ("machine", q.Sheet.Name), ("fans", "no fan"));
         else if (card.NeedsAir == true && (q.Sheet.Fans is null || q.Sheet.Chassis.Kind is "deskside" or "thin" or "board" or "edge"))

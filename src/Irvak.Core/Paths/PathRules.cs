@@ -45,7 +45,8 @@ public static class PathRules
             if (pinch.MBs == 0) continue;
             var drives = read.Stages[0];
             if (read.Stages.Where(s => CanBeShared.Contains(s.Kind) && s.MBs < drives.MBs * Noticed).MinBy(s => s.MBs) is { } narrow)
-                yield return Finding.Of(Shared, [.. plan.Members], narrow.Why, ("stage", $"{narrow.Name} ({narrow.Detail})"), ("has", MBs(narrow.MBs!.Value)), array, ("could", MBs(drives.MBs!.Value)));
+                // Where the wish is met all the same, nobody is hurt by it.
+                yield return (q.Aim.ReadMBs is { } met && read.EndMBs >= met ? (Func<Finding, Finding>)(f => f with { Severity = Severity.Note }) : f => f)(Finding.Of(Shared, [.. plan.Members], narrow.Why, ("stage", $"{narrow.Name} ({narrow.Detail})"), ("has", MBs(narrow.MBs!.Value)), array, ("could", MBs(drives.MBs!.Value))));
             else
                 yield return Finding.Of(Pinch, [.. plan.Members], pinch.Why, array, ("end", MBs(read.EndMBs)), ("stage", $"{PathSums.Lower(pinch.Name)}, {pinch.Detail}"), ("next", read.Next is { } n ? $"; with that lifted {MBs(read.Stages[n].MBs!.Value)} at {PathSums.Lower(read.Stages[n].Name)}" : ""));
             var write = path.Of(PathWay.Write)!;

@@ -51,6 +51,9 @@ public sealed record CardSheet : KeepsMore
     /// <summary>Slots it covers, 1 or more.</summary>
     public int Thick { get; init; } = 1;
 
+    /// <summary>True when a plate or a cooler stands out on its back, towards the slot before it.</summary>
+    public bool? BackPlate { get; init; }
+
     public int? Watt { get; init; }
 
     /// <summary>True when it needs moving air over its heat sink.</summary>

@@ -207,7 +207,7 @@ const shows = (job: JobView, tab: string) =>
 const hasBays = (job: JobView) => (job.sheet?.bays?.length ?? 0) > 0 || (job.sheet?.m2?.length ?? 0) > 0;
 
 /** The cell of the ledge that a stop on a sheet holds. */
-const HELD: Record<string, string> = { arrays: 'Usable', lanes: 'Lanes left', path: 'Pinch' };
+const HELD: Record<string, string> = { arrays: 'Usable', lanes: 'Lanes left', path: 'Reads at best' };
 
 /** Findings of the sheet at hand go before equally grave ones of the other. */
 const here = (f: FindingView, tab: string) => ({ stop: 4, care: 2, note: 0 })[f.severity] + (f.sheet === tab ? 1 : 0);
