@@ -49,7 +49,7 @@ public static class CaptureReader
     {
         if (seen.IsEmpty)
             return CaptureReading.Nothing(used == 0
-                ? "No line of this is one I know. It may be in another language or come from another tool; run dmidecode with LANG=C, as administrator. A table of drives can be read once you name its columns."
+                ? "No line of this is one I know. It may be in another language or come from another tool: set LANG=C and run dmidecode, lspci -vv, lsblk, smartctl -a, mdadm --detail or cat /proc/mdstat. A table of drives can be read once you name its columns; everything else can be answered by eye, place by place."
                 : $"{used} {counted} are known to me, but none of them tells of memory, processor, drive or machine.",
                 lines, used, rest, remarks);
         return new CaptureReading(kind, seen, lines, used, rest, cutOff, remarks, Sentence(kind, seen, lines, used, cutOff, counted, missing, announced));

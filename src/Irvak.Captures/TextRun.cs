@@ -27,7 +27,7 @@ internal sealed class TextRun(string text)
 
     public CaptureReading Read()
     {
-        _readers = [_listing, new Meminfo(), new PciListing(), new CpuInfo(), new Mdstat(), new MdDetail(), new LinkSettings(), new PciRecords(), new Vmstat(), new Pressure(), new ErrorCounters(), new MemoryTest(), new SystemLines(), new LogLines()];
+        _readers = [_listing, new Meminfo(), new PciListing(), new CpuInfo(), new Mdstat(), new MdDetail(), new SmartText(), new BlockListing(), new MdExamine(), new LinkSettings(), new PciRecords(), new Vmstat(), new Pressure(), new ErrorCounters(), new MemoryTest(), new SystemLines(), new LogLines()];
         var (at, number) = (0, 0);
         ReadOnlySpan<char> last = default;
         while (at < text.Length)

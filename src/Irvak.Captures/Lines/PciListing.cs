@@ -39,7 +39,7 @@ internal sealed class PciListing : LineReader
     private bool Header(ReadOnlySpan<char> line, int number)
     {
         var space = line.IndexOf(' ');
-        if (space is not (7 or 12) || !IsAddress(line[..space])) return false;
+        if (space is not (7 or 12 or 13) || !IsAddress(line[..space])) return false;
         Close();
         if (_devices.Count >= MostDevices) return false;
         var rest = line[(space + 1)..];
@@ -57,12 +57,13 @@ internal sealed class PciListing : LineReader
         return true;
     }
 
-    private static bool IsAddress(ReadOnlySpan<char> text)
+    /// <summary>[dddd:]bb:dd.f; domains of drives behind a processor's own RAID have five digits.</summary>
+    internal static bool IsAddress(ReadOnlySpan<char> text)
     {
-        if (text.Length == 12)
+        if (text.Length is 12 or 13)
         {
-            if (text[4] != ':' || !Hex(text[..4])) return false;
-            text = text[5..];
+            if (text[^8] != ':' || !Hex(text[..^8])) return false;
+            text = text[^7..];
         }
         return text.Length == 7 && Hex(text[..2]) && text[2] == ':' && Hex(text[3..5]) && text[5] == '.' && text[6] is >= '0' and <= '7';
     }

@@ -68,7 +68,7 @@ public sealed partial record RaidHealth(RaidCondition Condition, string Words, i
     /// <summary>Members not in step, by the map of places and by the two counts: the worse of them.</summary>
     private static int? Gone(SeenRaid a)
     {
-        int? byMap = a.InStep is { } map ? map.Count(c => c is not ('U' or 'A')) : null;
+        int? byMap = a.InStep is { } map ? map.Count(c => c is not ('U' or 'A' or 'R')) : null;
         int? byCount = a is { Wanted: { } w, Present: { } p } ? Math.Max(0, w - p) : null;
         return byMap > byCount ? byMap : byCount ?? byMap;
     }
