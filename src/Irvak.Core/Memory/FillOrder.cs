@@ -13,6 +13,11 @@ public static class FillOrder
         "The first slot of a channel ends its lines; a module behind an empty first slot often does not train, or trains slower.",
         "common practice, no source", Basis.Practice);
 
+    public static readonly Rule OrderUnknown = new("MEM-FILL-ASK", Severity.Care,
+        "Whether {place} or {first} is the first slot of channel {channel} is not known: only {place} would be filled.",
+        "Many boards fill the slot farther from the processor first; the print on the board or its sheet tells, a name does not.",
+        "common practice, no source", Basis.Practice);
+
     public static readonly Rule OffTable = new("MEM-TABLE", Severity.Care,
         "The board's own order fills {first} before {place}.",
         "The maker's population table says which slots its firmware trains; it overrides the general order.",
@@ -72,12 +77,20 @@ public static class FillOrder
         if (!q.Sheet.Memory.ChannelsKnown) yield break;
         if (JudgeTable(q.Sheet, build) is { } table) yield return table;
         foreach (var finding in JudgeSockets(q.Sheet, build)) yield return finding;
+        var guessed = q.Sheet.Draft && q.Sheet.Memory.FillOrder is null;
         foreach (var channel in q.Sheet.Channels)
             if (JudgeRanks(channel, build) is { } ranks) yield return ranks;
         foreach (var channel in q.Sheet.Channels)
             for (var i = 1; i < channel.Slots.Count; i++)
             {
                 if (build.ModuleAt(channel.Slots[i]) is null || build.ModuleAt(channel.Slots[i - 1]) is not null) continue;
+                // A draft tells which slots share a channel, not which of them comes first: what runs as found runs.
+                if (guessed)
+                {
+                    if (q.Changed.Contains(PlaceName.Slot(channel.Slots[i])) || q.Changed.Contains(PlaceName.Slot(channel.Slots[i - 1])))
+                        yield return Finding.Of(OrderUnknown, [PlaceName.Slot(channel.Slots[i])], null, ("place", Say.Slot(channel.Slots[i])), ("first", Say.Slot(channel.Slots[i - 1])), ("channel", channel.Id));
+                    break;
+                }
                 yield return Finding.Of(Skipped, [PlaceName.Slot(channel.Slots[i])],
                     Worked.Sum("common practice, no source", new("filled before its turn", channel.Slots[i], true),
                         new($"order in channel {channel.Id}", string.Join(' ', channel.Slots)), new("empty before it", channel.Slots[i - 1])),

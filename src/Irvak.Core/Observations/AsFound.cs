@@ -62,6 +62,7 @@ public static class AsFound
         foreach (var socket in sheet.Sockets)
         {
             var match = left.FirstOrDefault(p => Plain(p.Designation) == Plain(socket.Id))
+                ?? (sheet.Sockets.Count == 1 && seen.Processors.Count > 1 && seen.Processors.Select(p => p.Version).Distinct().Count() == 1 ? seen.Processors[0] : null)
                 ?? (seen.Processors.Count == sheet.Sockets.Count ? seen.Processors[sheet.Sockets.ToList().IndexOf(socket)] : null);
             if (match is null) continue;
             left.Remove(match);

@@ -13,11 +13,13 @@ public static partial class LocatorName
     // Common practice, no source: patterns met in listings, most telling first. Digits count from 0 where the row says so.
     private static readonly (Regex Pattern, bool FromZero, string Example)[] Habits =
     [
+        (ControllerChannelDimm(), true, "Controller0-ChannelA-DIMM0: each controller has channels of its own"),
         (SocketChannelDimm(), true, "P0 CHANNEL A DIMM 1, NODE0_CHANNEL2_DIMM0"),
         (CpuDimmLetter(), false, "CPU1_DIMM_A1, P1-DIMMA1, PROC 1 DIMM 1A"),
         (ChannelDimm(), true, "ChannelA-DIMM0, Channel A DIMM 1"),
         (DimmLetter(), false, "DIMM_A1, DIMMB2, DIMM A1"),
         (LetterDigit(), false, "A1, B2"),
+        (CpuDimm(), false, "PROC 1 DIMM 3: the processor, no channel"),
     ];
 
     /// <summary>What the locator and bank locator of a device tell.</summary>
@@ -38,8 +40,15 @@ public static partial class LocatorName
         var channel = m.Groups["ch"].Value.ToUpperInvariant();
         if (channel.Length > 0 && char.IsAsciiDigit(channel[0])) channel = ((char)('A' + Math.Min(25, int.Parse(channel)))).ToString();
         var socket = m.Groups["zero"].Success ? Number("zero", true) : Number("cpu", false);
+        if (m.Groups["ctl"].Success) channel = $"{int.Parse(m.Groups["ctl"].Value) + 1}{channel}";
         return new LocatorParts(socket, channel.Length == 0 ? null : channel, Number("n", fromZero));
     }
+
+    [GeneratedRegex(@"(?:^|[ _-])CONTROLLER ?(?<ctl>\d)[ _-]*CHANNEL ?(?<ch>[A-P]|\d{1,2})[ _-]*DIMM ?(?<n>\d)$", RegexOptions.IgnoreCase)]
+    private static partial Regex ControllerChannelDimm();
+
+    [GeneratedRegex(@"^(?:CPU|PROC|PROCESSOR|P) ?(?<cpu>\d)[ _-]*DIMM[ _-]?(?<n>\d{1,2})$", RegexOptions.IgnoreCase)]
+    private static partial Regex CpuDimm();
 
     [GeneratedRegex(@"^(?:P|NODE|CPU ?|SOCKET ?)(?<zero>\d)[ _-]*CHANNEL ?(?<ch>[A-Z]|\d{1,2})[ _-]*DIMM ?(?<n>\d)$", RegexOptions.IgnoreCase)]
     private static partial Regex SocketChannelDimm();

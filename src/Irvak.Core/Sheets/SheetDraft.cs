@@ -60,10 +60,16 @@ public static class SheetDraft
         if (seen.Devices.Count == 0) return null;
         var main = seen.Arrays.Where(a => a.IsSystemMemory).Select(a => a.Handle).ToHashSet();
         // Flash and cache arrays list devices too; only system memory has slots for modules.
-        var devices = seen.Devices.Where(d => main.Count == 0 || d.ArrayHandle is null || main.Contains(d.ArrayHandle)).Take(SheetCheck.MostSlots).ToList();
+        var ours = seen.Devices.Where(d => main.Count == 0 || d.ArrayHandle is null || main.Contains(d.ArrayHandle)).ToList();
+        // A listing whose modules name an array that it does not hold still tells of the modules.
+        var devices = (ours.Count > 0 ? ours : seen.Devices).Take(SheetCheck.MostSlots).ToList();
         var sockets = SocketsOf(seen);
         var parts = devices.Select(LocatorName.Read).ToList();
-        var known = devices.Count == 1 || parts.All(p => p.Channel is not null && (p.Socket ?? 1) <= sockets.Count);
+        var letters = parts.Select(p => p.Channel).OfType<string>().Distinct().Order(StringComparer.Ordinal).ToList();
+        // With two processors and two letters the letters are likelier the processors': which slots share a channel is then not told.
+        if (sockets.Count > 1 && letters.Count == sockets.Count && parts.All(p => p is { Socket: null, Channel: not null }))
+            parts = [.. parts.Select(p => new LocatorParts(letters.IndexOf(p.Channel!) + 1, null, p.Index))];
+        var known = devices.Count == 1 || (parts.All(p => p.Channel is not null && (p.Socket ?? 1) <= sockets.Count) && parts.GroupBy(p => (p.Socket, p.Channel)).All(g => g.Count() <= MostPerChannel));
         var names = NamesOf(devices);
         var modules = devices.Select(d => d.Module).OfType<ModuleSheet>().ToList();
         var taken = names.Concat(sockets.Select(s => s.Id)).ToHashSet(StringComparer.Ordinal);
@@ -76,7 +82,7 @@ public static class SheetDraft
             Name = seen.Product ?? "Machine without a name",
             Draft = true,
             Sockets = sockets,
-            Channels = known ? ChannelsOf(parts, names, sockets) : [new Channel("?", sockets[0].Id, names)],
+            Channels = known ? ChannelsOf(parts, names, sockets, devices) : Unknown(parts, names, sockets),
             Memory = new MemoryBoard
             {
                 Generation = modules.Select(m => m.Generation).FirstOrDefault(g => g is not null),
@@ -97,6 +103,15 @@ public static class SheetDraft
             // Where the firmware lists no slots, the ports that carry a slot's number tell of them.
             .. seen.Slots.Count > 0 ? [] : seen.Pci.Where(p => p is { IsBridge: true, Slot: not null } && taken.Add("S" + p.Slot)).Take(32).Select(p => new ExpansionSlot("S" + p.Slot, Lanes(p.WidthMost), Lanes(p.WidthMost), p.GenMost is >= 1 and <= 6 ? p.GenMost.Value : 3))];
 
+    // No board has more slots in a channel; more of one letter are slots of several. Common practice, no source.
+    private const int MostPerChannel = 3;
+
+    /// <summary>Slots whose channels are not told, by the processor that their names tell.</summary>
+    private static List<Channel> Unknown(List<LocatorParts> parts, List<string> names, List<Socket> sockets) =>
+        sockets.Count > 1 && parts.All(p => p.Socket is >= 1 && p.Socket <= sockets.Count)
+            ? [.. parts.Select((p, i) => (p.Socket, Name: names[i])).GroupBy(p => p.Socket!.Value).OrderBy(g => g.Key).Select(g => new Channel($"?{g.Key}", sockets[g.Key - 1].Id, [.. g.Select(p => p.Name)]))]
+            : [new Channel("?", sockets[0].Id, names)];
+
     private static int Lanes(int? width) => width is 1 or 2 or 4 or 8 or 12 or 16 ? width.Value : 1;
 
     /// <summary>Bays that a controller or the management page names; a plain listing of drives names none.</summary>
@@ -109,9 +124,14 @@ public static class SheetDraft
         return [new BayGroup("front", form, "upright", [.. named.Select(d => d.Bay!.Trim())], Math.Min(named.Count, 12), bus.Length == 0 ? "not known" : bus)];
     }
 
+    // Boards hold up to eight. Common practice, no source.
+    private const int MostSockets = 8;
+
     private static List<Socket> SocketsOf(Observation seen)
     {
         var names = seen.Processors.Select((p, i) => string.IsNullOrWhiteSpace(p.Designation) ? $"CPU {i + 1}" : p.Designation.Trim()).ToList();
+        // A virtual machine lists a processor for each of its cores: one place stands for them all.
+        if (names.Count > MostSockets && seen.Processors.Select(p => p.Version).Distinct().Count() == 1) names = ["CPU"];
         if (names.Count == 0) names.Add("CPU");
         return [.. names.Select((n, i) => new Socket(names.Take(i).Contains(n) ? $"{n} {i + 1}" : n))];
     }
@@ -126,13 +146,14 @@ public static class SheetDraft
         return locators;
     }
 
-    private static List<Channel> ChannelsOf(List<LocatorParts> parts, List<string> names, List<Socket> sockets)
+    /// <summary>Names tell the channels; which slot of one comes first is seen where only one is filled, for the machine runs so.</summary>
+    private static List<Channel> ChannelsOf(List<LocatorParts> parts, List<string> names, List<Socket> sockets, List<SeenDevice> devices)
     {
         var rows = parts.Select((p, i) => (Socket: sockets[Math.Min(sockets.Count, p.Socket ?? 1) - 1].Id, Channel: p.Channel ?? "A", p.Index, Name: names[i], At: i)).ToList();
         var groups = rows.GroupBy(r => (r.Socket, r.Channel)).OrderBy(g => g.Min(r => r.At)).ToList();
         var repeats = groups.Select(g => g.Key.Channel).Distinct().Count() < groups.Count;
         return [.. groups.Select(g => new Channel(
             repeats ? $"{sockets.FindIndex(s => s.Id == g.Key.Socket) + 1}{g.Key.Channel}" : g.Key.Channel, g.Key.Socket,
-            [.. g.OrderBy(r => r.Index ?? r.At).Select(r => r.Name)]))];
+            [.. g.OrderBy(r => devices[r.At].SizeMiB is > 0 ? 0 : 1).ThenBy(r => r.Index ?? r.At).Select(r => r.Name)]))];
     }
 }

@@ -22,7 +22,7 @@ public static class RuleRegister
         Limits.Slot, Limits.Total, Limits.Processor, Limits.Warranty,
         Legality.ByProcessor, Legality.Revision, Voltage.TooHigh, Voltage.Mixed, ChannelLoad.Ranks, ChannelLoad.RanksTypical, ChannelLoad.Widths, ChannelLoad.WidthsRefused,
         ChannelLoad.Stacked, ChannelLoad.Dies, ChannelLoad.Dense, EccUse.Unused, Modes.Unmet, Modes.NotOffered,
-        FillOrder.Skipped, FillOrder.OffTable, FillOrder.RanksFirst, FillOrder.WithoutOwn,
+        FillOrder.Skipped, FillOrder.OrderUnknown, FillOrder.OffTable, FillOrder.RanksFirst, FillOrder.WithoutOwn,
         Rate.Drops, Rate.ClocksDown, Rate.Unknown,
         Interleave.Empty, Interleave.Uneven,
         OsShare.Below4, OsShare.Beyond,
