@@ -200,7 +200,15 @@ public static partial class ModuleLabel
     private static string? Problem(ModuleSheet m, SpeedReading speed, MemoryGeneration? generation, int? latency)
     {
         if (speed.Unreadable is { } number) return $"{generation!.Value.Name()} has no rate {number}: the label can't be right.";
-        return LabelTables.Contradiction(generation, speed.Rate, speed.Bin, latency) ?? Plausible(m);
+        return LabelTables.Contradiction(generation, speed.Rate, speed.Bin, latency) ?? Size(m) ?? Plausible(m);
+    }
+
+    /// <summary>Modules hold a power of two, or three times one (chips of 12, 24 and 48 Gbit); null when the size can be.</summary>
+    private static string? Size(ModuleSheet m)
+    {
+        if (m.CapacityMiB is not { } mib) return null;
+        var odd = mib >> System.Numerics.BitOperations.TrailingZeroCount(mib);
+        return odd is 1 or 3 && mib >= 64 ? null : $"No module of {mib / 1024.0:0.##} GB is made: a figure is wrong.";
     }
 
     /// <summary>A label is plausible only when its chips exist: Gb = GB × 8 × width ÷ (64 × ranks). Null when it is, or when too little is told.</summary>

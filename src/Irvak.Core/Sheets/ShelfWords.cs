@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 
 namespace Irvak.Core.Sheets;
 
@@ -6,7 +7,7 @@ namespace Irvak.Core.Sheets;
 /// The words a part is found by, as people type them: "16g 2rx4 2400 reg", "4t sas 3.5". A typed word finds a part when it
 /// begins one of the part's words.
 /// </summary>
-public static class ShelfWords
+public static partial class ShelfWords
 {
     /// <summary>All words of a part in lower case, with single spaces.</summary>
     public static string Of(ShelfPart part)
@@ -17,14 +18,20 @@ public static class ShelfWords
         if (part.Processor is { } processor) words.AddRange([processor.Maker, processor.Name, processor.Socket, "cpu", processor.Cores is { } c ? $"{c}c" : null]);
         if (part.Card is { } card) Add(words, card);
         if (part.Accessory is { } thing) words.AddRange([thing.Maker, thing.Name, thing.Opens, .. thing.For, .. thing.Ends]);
+        // What the shelf prints of a part finds it again.
+        words.AddRange([part.LongName(), part.ShortName()]);
         return string.Join(' ', words.Where(w => !string.IsNullOrWhiteSpace(w)).SelectMany(w => Split(w!)).Distinct());
     }
 
     /// <summary>The words of a query; at most twelve, so that a pasted page asks for nothing absurd.</summary>
     public static IReadOnlyList<string> Typed(string? query) => [.. Split(query ?? "").Where(w => w.Length is > 0 and <= 60).Distinct().Take(12)];
 
+    // "16 gb" and "16gb" are one word: the shelf prints the first, and people type either.
     private static string[] Split(string text) =>
-        text.ToLowerInvariant().Split([' ', ',', ';', '/', '\t', '\n', '\r', '(', ')', '"', '\''], StringSplitOptions.RemoveEmptyEntries);
+        Unit().Replace(text.ToLowerInvariant(), "$1$2").Split([' ', ',', ';', '/', '\t', '\n', '\r', '(', ')', '"', '\''], StringSplitOptions.RemoveEmptyEntries);
+
+    [GeneratedRegex(@"(?<![\w.])(\d+(?:[.,]\d+)?)\s+(gi?b|ti?b|mi?b|g|t|w|mm|mt)(?![\w])")]
+    private static partial Regex Unit();
 
     private static void Add(List<string?> words, ModuleSheet m)
     {

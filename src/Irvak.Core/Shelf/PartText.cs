@@ -37,14 +37,14 @@ public static partial class PartText
     {
         var missing = new List<string>();
         var nvme = Nvme().IsMatch(text);
-        DriveProtocol? protocol = nvme ? DriveProtocol.Nvme : Sas().IsMatch(text) ? DriveProtocol.Sas : Sata().IsMatch(text) ? DriveProtocol.Sata : null;
+        DriveProtocol? protocol = nvme ? DriveProtocol.Nvme : Sas().IsMatch(text) ? DriveProtocol.Sas : Sata().IsMatch(text) ? DriveProtocol.Sata : Usb().IsMatch(text) ? DriveProtocol.Usb : null;
         var rpm = Rpm().Match(text) is { Success: true } r ? Turns(r.Groups["n"].Value, r.Groups["k"].Success) : (int?)null;
-        DriveMedia? media = nvme || Flash().IsMatch(text) ? DriveMedia.Flash : rpm is > 0 || Disk().IsMatch(text) ? DriveMedia.Disk : null;
+        DriveMedia? media = nvme || Stick().IsMatch(text) || Flash().IsMatch(text) ? DriveMedia.Flash : rpm is > 0 || Disk().IsMatch(text) ? DriveMedia.Disk : null;
         var form = M2().IsMatch(text) ? "m.2" : U2().Match(text) is { Success: true } u ? u.Value.ToLowerInvariant().Replace("u2", "u.2").Replace("u3", "u.3") : Form().Match(text) is { Success: true } f ? f.Groups["f"].Value.Replace(',', '.') : null;
         var bytes = Bytes(text);
         if (bytes is null) missing.Add("size");
         if (protocol is null) missing.Add("SATA, SAS or NVMe");
-        if (form is null) missing.Add("size of its case");
+        if (form is null && protocol != DriveProtocol.Usb) missing.Add("size of its case");
         var drive = new DriveSheet
         {
             Maker = maker,
@@ -55,6 +55,8 @@ public static partial class PartText
             Bytes = bytes,
             Rpm = media == DriveMedia.Flash ? 0 : rpm,
             LengthMm = Length().Match(text) is { Success: true } l ? int.Parse(l.Groups["l"].Value, CultureInfo.InvariantCulture) : null,
+            Gen = Gen().Match(text) is { Success: true } g ? int.Parse(g.Groups["g"].Value, CultureInfo.InvariantCulture) : null,
+            Lanes = nvme && LanesOf().Match(text) is { Success: true } w ? int.Parse(w.Groups["w"].Value, CultureInfo.InvariantCulture) : null,
             SectorBytes = FourK().IsMatch(text) ? 4096 : null,
         };
         return new(new ShelfPart { Id = "", Drive = drive }, 1, missing, [], null);
@@ -80,11 +82,23 @@ public static partial class PartText
         return gb >= 50 && Math.Abs(gb - Math.Round(gb)) < 1e-9 ? (97_696_368L + 1_953_504L * ((long)Math.Round(gb) - 50)) * 512 : (long)bytes;
     }
 
-    [GeneratedRegex(@"\b(?:sas|sata|nvme|ssd|hdd|m\.?2|u\.?[23]|hard disk|pcie ssd)\b|\b\d+(?:[.,]\d+)?\s*TB?\b", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"\b(?:sas|sata|nvme|ssd|hdd|usb|stick|micro-?sd|sd card|m\.?2|u\.?[23]|hard disk|pcie ssd)\b|\b\d+(?:[.,]\d+)?\s*TB?\b", RegexOptions.IgnoreCase)]
     private static partial Regex DriveWords();
 
     [GeneratedRegex(@"ddr[2-5]|\bpc[2-5]l?-|dimm|\d\s*rx?\s*\d{1,2}\b", RegexOptions.IgnoreCase)]
     private static partial Regex MemoryWords();
+
+    [GeneratedRegex(@"\busb\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Usb();
+
+    [GeneratedRegex(@"\b(?:stick|micro-?sd|sd card)\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Stick();
+
+    [GeneratedRegex(@"\b(?:gen(?:eration)?|pcie)\s*-?(?<g>[1-6])(?:\.0)?\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Gen();
+
+    [GeneratedRegex(@"(?<![\w])[x×](?<w>1|2|4|8|16)\b", RegexOptions.IgnoreCase)]
+    private static partial Regex LanesOf();
 
     [GeneratedRegex(@"\bnvme\b", RegexOptions.IgnoreCase)]
     private static partial Regex Nvme();
