@@ -1141,6 +1141,8 @@ export interface components {
             plug?: null | string;
             /** @description True when its power plugs feed 3.3 V to pin 3, which newer drives take as “off”; null when not known. */
             powersPin3?: null | boolean;
+            /** @description Plugs of the supply that feed its backplane, whatever it holds; null for single drives with a plug each, or when not known. */
+            feed?: null | components["schemas"]["SupplyPlug"][];
         };
         /** @description One row of the map that is printed and taped on: which drive is which. */
         BayRow: {
@@ -1712,6 +1714,8 @@ export interface components {
              * @description Slots it covers, 1 or more.
              */
             thick?: number;
+            /** @description True when a plate or a cooler stands out on its back, towards the slot before it. */
+            backPlate?: null | boolean;
             /** Format: int32 */
             watt?: null | number;
             /** @description True when it needs moving air over its heat sink. */
@@ -3489,7 +3493,7 @@ export interface components {
             supplies?: components["schemas"]["PowerSupply"][];
             ports?: components["schemas"]["OutsidePort"][];
             /** Format: int32 */
-            fans?: number;
+            fans?: null | number;
             /** @description True when a duct leads the air over processors and memory; null when not known. */
             airDuct?: null | boolean;
             /** @description True when a fan sits in the cover and gets its current by a contact there; null when not known. */
@@ -4250,6 +4254,13 @@ export interface components {
             spinAmp5: number;
             /** @description Whose word it is. */
             source: string;
+            /**
+             * @description True when its sheet tells what it takes while it spins up.
+             * @default false
+             */
+            spinTold: boolean;
+            /** @description True when a sheet tells what it draws at work. */
+            told?: boolean;
         };
         /** @description Current and heat of a plan. */
         PowerSheet: {

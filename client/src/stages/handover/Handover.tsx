@@ -5,10 +5,21 @@ import { Saying } from '../../frame/Saying';
 import { Plate } from '../../plate/Plate';
 import { day, places, plural, short, tb, tib } from '../../format/numbers';
 
+/** The view of the plate that shows a kind of place. */
+const REGION: Record<string, 'memory' | 'slots' | 'bays' | 'whole'> = {
+  slot: 'memory',
+  socket: 'memory',
+  card: 'slots',
+  m2: 'slots',
+  board: 'slots',
+  bay: 'bays',
+};
+
 /** Handover: the page the owner gets, printed as it stands here. */
 export default function Handover() {
   const { job, apply } = useDesk();
   const [to, setTo] = useState(job.owner);
+  const [asked, setAsked] = useState(false);
   if (!job.sheet || !job.memory)
     return <Message title="Nothing to hand over yet" text="The machine is not known yet." />;
   const { found, planned } = job.memory;
@@ -20,7 +31,17 @@ export default function Handover() {
   const came = job.changes.filter((c) => c.in && !c.movedFrom);
   const moved = job.changes.filter((c) => c.movedFrom);
   const memoryTouched = job.changes.some((c) => /^(slot|socket):/.test(c.place));
-  const view = memoryTouched || !job.sheet.bays?.length ? 'memory' : 'bays';
+  // The pictures show the part of the machine that was worked on.
+  const touched = new Set(job.changes.map((c) => REGION[c.place.split(':')[0]!] ?? 'whole'));
+  const view =
+    touched.size === 1 ? [...touched][0]! : touched.size > 1 ? 'whole' : job.sheet.bays?.length ? 'bays' : 'memory';
+  const stops = job.findings.filter((f) => f.severity === 'stop');
+  const cares = job.findings.filter((f) => f.severity === 'care');
+  const unseen = job.lines.filter((l) => l.state === 'not-looked-at' || l.state === 'not-yet');
+  const settings = (job.runbook?.steps ?? []).filter((s) => /^(split:|start:stagger|boot:order)/.test(s.key));
+  const notes = Object.entries(job.survey.notes as Record<string, string>);
+  const openPoints = stops.length + deviate + unseen.length;
+
   const natural = (a: string, b: string) => short(a).localeCompare(short(b), 'en', { numeric: true });
   const groups = [...Map.groupBy(came, (c) => c.in!.long ?? '')];
   return (
@@ -48,10 +69,16 @@ export default function Handover() {
                 type="button"
                 className="btn o"
                 disabled={!to.trim() || job.lines.length === 0}
-                onClick={() => apply({ type: 'handOver', to: to.trim() })}
+                onClick={() => (openPoints > 0 && !asked ? setAsked(true) : apply({ type: 'handOver', to: to.trim() }))}
               >
-                Hand over
+                {asked ? 'Hand over all the same' : 'Hand over'}
               </button>
+              {asked && (
+                <p className="err" role="alert">
+                  {plural(openPoints, 'point is', 'points are')} open. They stand on top of the page the owner gets;
+                  press again to hand over with them.
+                </p>
+              )}
             </>
           )}
           <button type="button" className="btn go" onClick={() => window.print()}>
@@ -82,6 +109,46 @@ export default function Handover() {
                 ? `All ${job.lines.length} points are as expected.`
                 : `${seen} of ${job.lines.length} points are as expected${deviate ? `, ${plural(deviate, 'deviates', 'deviate')}` : ''}${open ? `, ${open} not looked at` : ''}.`}
           </p>
+          {openPoints > 0 && (
+            <section className="openpoints">
+              <h3>Open when it was handed over</h3>
+              <table>
+                <tbody>
+                  {stops.map((f) => (
+                    <tr key={f.code + f.places.join()}>
+                      <td>
+                        <b>Stop</b>
+                      </td>
+                      <td>
+                        <Saying text={f.sentence} />
+                      </td>
+                    </tr>
+                  ))}
+                  {job.lines
+                    .filter((l) => l.state === 'deviates')
+                    .map((l) => (
+                      <tr key={l.expected.key}>
+                        <td>
+                          <b>Deviates</b>
+                        </td>
+                        <td>
+                          {l.expected.screen}, {l.expected.what}: {l.seen ?? 'something else'} instead of{' '}
+                          {l.expected.expected}
+                        </td>
+                      </tr>
+                    ))}
+                  {unseen.map((l) => (
+                    <tr key={l.expected.key}>
+                      <td>{l.state === 'not-yet' ? 'Not yet through' : 'Not looked at'}</td>
+                      <td>
+                        {l.expected.screen}, {l.expected.what}: {l.seen ?? `${l.expected.expected} expected`}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )}
           <div className="cols">
             <div>
               <h4>Before</h4>
@@ -156,16 +223,14 @@ export default function Handover() {
               <h3>What to watch</h3>
               <table>
                 <tbody>
-                  {job.findings
-                    .filter((f) => f.severity !== 'stop' && /^(MEM|ARR|DRV|CTL|CACHE|BOOT)-/.test(f.code))
-                    .slice(0, 6)
-                    .map((f) => (
-                      <tr key={f.code + f.places.join()}>
-                        <td>
-                          <Saying text={f.sentence} />
-                        </td>
-                      </tr>
-                    ))}
+                  {cares.map((f) => (
+                    <tr key={f.code + f.places.join()}>
+                      <td>
+                        <Saying text={f.sentence} />
+                        {f.asFoundToo && <span className="quiet"> It was so before.</span>}
+                      </td>
+                    </tr>
+                  ))}
                   {memoryTouched ? (
                     <tr>
                       <td>Memory errors in the event log in the first weeks; reseat, then replace.</td>
@@ -179,6 +244,35 @@ export default function Handover() {
               </table>
             </section>
           </div>
+          {settings.length > 0 && (
+            <>
+              <h3>Entered in the firmware</h3>
+              <table>
+                <tbody>
+                  {settings.map((s) => (
+                    <tr key={s.key}>
+                      <td>{s.title}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </>
+          )}
+          {notes.length > 0 && (
+            <>
+              <h3>Noted</h3>
+              <table>
+                <tbody>
+                  {notes.map(([about, text]) => (
+                    <tr key={about}>
+                      <td className="mono">{about === 'machine' ? 'machine' : short(about)}</td>
+                      <td>{text}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </>
+          )}
           {job.leaving.length > 0 && (
             <>
               <h3>Drives that left, and what became of their data</h3>
