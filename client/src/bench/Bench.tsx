@@ -192,7 +192,14 @@ function Foot() {
         spellCheck={false}
       />
       <p aria-live="polite">
-        {text.trim() ? reading?.sentence : <span className="quiet">dmidecode, /proc/meminfo, or both, as text</span>}
+        {text.trim() ? (
+          reading?.sentence
+        ) : (
+          <span className="quiet">
+            what tools print of firmware, memory, drives, health, arrays, buses or networks; management pages and tables
+            too
+          </span>
+        )}
       </p>
       <button
         type="button"

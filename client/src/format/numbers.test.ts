@@ -9,7 +9,7 @@ it('writes money without needless cents', () =>
 it('shows places short', () => expect(short('socket:CPU 1')).toBe('CPU 1'));
 it('lists few places and shortens runs', () => {
   expect(places(['slot:A1', 'slot:B1'])).toBe('A1 and B1');
-  expect(places('ABCDEF'.split('').map((c) => `slot:${c}2`))).toBe('A2 to F2, 6');
+  expect(places('ABCDEF'.split('').map((c) => `slot:${c}2`))).toBe('A2 to F2, 6 places');
 });
 it('counts in words', () =>
   expect([plural(1, 'stop', 'stops'), plural(2, 'stop', 'stops')]).toEqual(['1 stop', '2 stops']));

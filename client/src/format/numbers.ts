@@ -26,10 +26,10 @@ export const day = (iso: string) =>
     new Date(iso),
   );
 
-/** "A1, B1 and C1"; runs of more than four are shortened: "A2 to H2, 8". */
+/** "A1, B1 and C1"; runs of more than four are shortened: "A2 to H2, 8 places". */
 export function places(list: readonly string[]): string {
   const names = list.map(short);
-  if (names.length > 4) return `${names[0]} to ${names[names.length - 1]}, ${names.length}`;
+  if (names.length > 4) return `${names[0]} to ${names[names.length - 1]}, ${names.length} places`;
   if (names.length < 2) return names.join('');
   return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 }

@@ -49,7 +49,7 @@ export function Find() {
     const ruleHits = rules
       .filter((r) => low.length > 2 && r.code.toLowerCase().includes(low))
       .slice(0, 5)
-      .map((r) => ({ group: 'Rules' as const, code: r.code, what: r.sentence }));
+      .map((r) => ({ group: 'Rules' as const, code: r.code, what: r.sentence.replace(/\{(\w+)\}/g, '‹$1›') }));
     return [...placeHits, ...shelf.slice(0, 12).map((part) => ({ group: 'On the shelf' as const, part })), ...ruleHits];
   }
 

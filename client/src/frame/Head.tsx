@@ -3,7 +3,7 @@ import { usePerson } from '../api/person';
 import type { Policy } from '../api/types';
 import { useDesk } from './desk';
 import { Find } from './Find';
-import { keepSetting, useSetting } from './settings';
+import { keepSetting, useMode } from './settings';
 
 const POLICIES: [Policy, string][] = [
   ['listed', 'Listed'],
@@ -100,7 +100,7 @@ export function Person({ onWho }: { onWho: () => void }) {
 }
 
 export function ModeSwitch() {
-  const mode = useSetting('mode', 'day');
+  const mode = useMode();
   return (
     <button type="button" className="btn o" onClick={() => keepSetting('mode', mode === 'day' ? 'night' : 'day')}>
       {mode === 'day' ? 'Night' : 'Day'}

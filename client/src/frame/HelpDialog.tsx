@@ -22,7 +22,7 @@ export default function HelpDialog({ open, onClose }: { open: boolean; onClose: 
             {[...keysInForce().map((s) => [s.key, s.what] as const), ...PLATE].map(([key, what]) => (
               <tr key={key + what}>
                 <td>
-                  <kbd>{key}</kbd>
+                  <kbd>{/^[A-Z]$/.test(key) ? `Shift ${key}` : key}</kbd>
                 </td>
                 <td>{what}</td>
               </tr>

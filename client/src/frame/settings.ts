@@ -21,3 +21,18 @@ export function useSetting(key: string, fallback: string): string {
     () => setting(key, fallback),
   );
 }
+
+const dark = typeof matchMedia === 'function' ? matchMedia('(prefers-color-scheme: dark)') : null;
+
+/** Day or night: as chosen, else as the system has it. */
+export function useMode(): 'day' | 'night' {
+  const chosen = useSetting('mode', '');
+  const system = useSyncExternalStore(
+    (l) => {
+      dark?.addEventListener('change', l);
+      return () => dark?.removeEventListener('change', l);
+    },
+    () => dark?.matches ?? false,
+  );
+  return chosen === 'day' || chosen === 'night' ? chosen : system ? 'night' : 'day';
+}

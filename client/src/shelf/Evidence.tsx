@@ -1,10 +1,15 @@
-import { useEvidence } from '../api/hooks';
+import { useEvidence, useSheets } from '../api/hooks';
 import { plural } from '../format/numbers';
 import { Page } from './Page';
 
 /** The evidence book: logged outcomes with who and when, the counts, and what they mean under each policy. */
 export default function Evidence() {
   const page = useEvidence().data;
+  const sheets = useSheets().data ?? [];
+  const named = (id: string) => {
+    const sheet = sheets.find((s) => s.id === id);
+    return sheet ? [sheet.maker, sheet.name].filter(Boolean).join(' ') : id;
+  };
   return (
     <Page title="Evidence" line={plural(page?.records.length ?? 0, 'record', 'records')}>
       <h3>Counts, then the 90 % interval of the success rate</h3>
@@ -21,7 +26,7 @@ export default function Evidence() {
         <tbody>
           {page?.counts.map((c) => (
             <tr key={c.machineId + c.part}>
-              <td>{c.machineId}</td>
+              <td>{named(c.machineId)}</td>
               <td>{c.part}</td>
               <td>
                 {c.works} of {c.works + c.fails}
@@ -52,7 +57,7 @@ export default function Evidence() {
               <td>{r.date}</td>
               <td>{r.who}</td>
               <td>
-                {r.machineId}, {r.firmware ?? 'firmware not noted'}
+                {named(r.machineId)}, {r.firmware ?? 'firmware not noted'}
               </td>
               <td className="num">{r.driveTB ? `${r.driveTB} TB` : `${(r.capacityMiB ?? 0) / 1024} GB`}</td>
               <td className={r.outcome === 'fails' ? 'err' : ''}>{r.outcome.replaceAll('-', ' ')}</td>

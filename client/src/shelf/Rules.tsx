@@ -3,6 +3,7 @@ import { useLocation } from 'react-router';
 import { useRules } from '../api/hooks';
 import { Mark, WORD } from '../frame/Mark';
 import { plural } from '../format/numbers';
+import { Holed } from './Holed';
 import { Page } from './Page';
 
 /** Every rule with its reason, source and basis: the same text that stands behind Why. */
@@ -34,7 +35,9 @@ export default function Rules() {
                   <Mark severity={r.severity} /> {WORD[r.severity]}
                 </span>
               </td>
-              <td>{r.sentence.replace(/[{}]/g, '')}</td>
+              <td>
+                <Holed sentence={r.sentence} />
+              </td>
               <td>{r.reason}</td>
               <td>{r.source}</td>
               <td>{r.basis}</td>

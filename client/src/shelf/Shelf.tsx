@@ -91,7 +91,13 @@ export default function Shelf() {
           ))}
         </tbody>
       </table>
-      {parts.length === 0 && <p className="quiet">Nothing on the shelf reads like “{text}”.</p>}
+      {parts.length === 0 && (
+        <p className="quiet">
+          {text.trim()
+            ? `Nothing on the shelf reads like “${text}”.`
+            : 'The shelf is empty: begin with a new part, or take in a list.'}
+        </p>
+      )}
       {parts.length === 200 && <p className="quiet">The first 200; type more to narrow it down.</p>}
     </Page>
   );

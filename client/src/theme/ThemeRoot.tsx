@@ -3,15 +3,15 @@ import { CacheProvider } from '@emotion/react';
 import GlobalStyles from '@mui/material/GlobalStyles';
 import { ThemeProvider } from '@mui/material/styles';
 import { useEffect, useMemo, type ReactNode } from 'react';
-import { useSetting } from '../frame/settings';
-import { theme, variables, type Mode } from './theme';
+import { useMode } from '../frame/settings';
+import { theme, variables } from './theme';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content;
 const cache = createCache({ key: 'css', nonce, prepend: true });
 
 /** Both modes from one theme; the style nonce of the page goes to every generated style. */
 export function ThemeRoot({ children }: { children: ReactNode }) {
-  const mode = useSetting('mode', 'day') as Mode;
+  const mode = useMode();
   const mui = useMemo(() => theme(mode), [mode]);
   useEffect(() => {
     document.documentElement.dataset.mode = mode;

@@ -33,7 +33,8 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
 
     /// <summary>Sums over some of the members would be sums of another array.</summary>
     private static ArrayFigures Unplaced(ArrayPlan plan, ArrayNow now) => new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups),
-        $"it has {now.Wanted} members, {now.Members.Count} of them in places that are known: say in Survey where the others sit") { Now = now };
+        $"it has {now.Wanted} members, {now.Members.Count} of them in places that are known: say in Survey where the others sit")
+    { Now = now };
 
     /// <summary>A spare of another array of the same keeper stands by for this one too, when it is large enough.</summary>
     public static bool SharedSpare(Question q, ArrayPlan plan) => q.Arrays.Any(a => a.SparesForAll && a.Name != plan.Name && a.Host == plan.Host

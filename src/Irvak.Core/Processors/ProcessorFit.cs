@@ -94,7 +94,8 @@ public static class ProcessorFit
         }
         if (part.Watt is { } watt && socket.WattLimit is { } limit && watt > limit && PolicyTable.SeverityOf(q.Policy, Standing.FewOrMixed) is { } beyond)
             yield return Finding.Of(Heat, places, Worked.Sum(Heat.Source, new("heat", $"{watt} > {limit} W", true), new("processor", $"{watt} W"), new("board and cooler", $"{limit} W")),
-                ("processor", part.Name), ("watt", $"{watt}"), ("place", Say.Place(place)), ("limit", $"{limit}")) with { Severity = beyond };
+                ("processor", part.Name), ("watt", $"{watt}"), ("place", Say.Place(place)), ("limit", $"{limit}")) with
+            { Severity = beyond };
         if (before is not null)
             foreach (var finding in Screens.Judge(q, place, part, before)) yield return finding;
         if (before is not null && (part.Lanes < before.Lanes || part.Gen < before.Gen))

@@ -203,6 +203,7 @@ function Wish({
           className="inp num"
           inputMode="decimal"
           value={text}
+          onFocus={(e) => e.currentTarget.select()}
           onChange={(e) => setText(e.target.value)}
           onBlur={() => keep()}
           autoComplete="off"

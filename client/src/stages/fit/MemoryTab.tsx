@@ -51,20 +51,26 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
           <button
             type="button"
             className="btn o end"
-            data-key="P"
-            aria-keyshortcuts="P"
+            data-key="⇧P"
+            aria-keyshortcuts="Shift+P"
             onClick={() => setPlacing('place')}
           >
             Place for me
           </button>
-          <button type="button" className="btn o" data-key="B" aria-keyshortcuts="B" onClick={() => setPlacing('buy')}>
+          <button
+            type="button"
+            className="btn o"
+            data-key="⇧B"
+            aria-keyshortcuts="Shift+B"
+            onClick={() => setPlacing('buy')}
+          >
             Buy for me
           </button>
           <button
             type="button"
             className="btn o"
-            data-key="C"
-            aria-keyshortcuts="C"
+            data-key="⇧C"
+            aria-keyshortcuts="Shift+C"
             onClick={printCard}
             title="Which module in which slot, to cut out and lay into the machine"
           >

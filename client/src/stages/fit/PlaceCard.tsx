@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { useState } from 'react';
 import { useShelf } from '../../api/hooks';
 import { euro, short } from '../../format/numbers';
@@ -84,6 +85,9 @@ export function PlaceCard({
             placeholder={socket ? '24 cores' : bay ? '8t sata' : card ? 'raid6' : '32 reg 4800'}
             value={text}
             onChange={(e) => setText(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' && shelf[0]) onPut({ from: 'shelf', unit: shelfUnit(shelf[0]) });
+            }}
             autoComplete="off"
           />
           <div className="picks">
@@ -108,7 +112,13 @@ export function PlaceCard({
                 </div>
               );
             })}
-            {shelf.length === 0 && <p className="quiet">Nothing on the shelf reads like that.</p>}
+            {shelf.length === 0 && (
+              <p className="quiet">
+                {text.trim() ? 'Nothing on the shelf reads like that.' : 'Nothing on the shelf suits this place.'}{' '}
+                <Link to={`/shelf/new?label=${encodeURIComponent(text.trim())}`}>Put it on the shelf</Link>, then plan
+                it here.
+              </p>
+            )}
           </div>
         </>
       )}

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { BayRow, LooseDrive } from '../../api/types';
 import { short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
@@ -8,7 +9,22 @@ import { PrintHead } from '../../frame/PrintHead';
 export function BayTab({ onPlace }: { onPlace: (place: string) => void }) {
   const { job } = useDesk();
   const { bays, loose } = job.survey;
-  if (bays.length === 0) return <p className="quiet sheet">This machine has no bays and no M.2 places.</p>;
+  if (bays.length === 0)
+    return (
+      <p className="quiet sheet">
+        {job.sheet?.draft ? (
+          <>
+            Which bays and M.2 places this machine has is not known: its sheet is a draft.{' '}
+            <Link className="link" to={`/sheets/new?job=${job.number}`}>
+              Add them to its sheet
+            </Link>
+            ; a table of its controller tells them too.
+          </>
+        ) : (
+          'By its sheet this machine has no bays and no M.2 places.'
+        )}
+      </p>
+    );
   return (
     <div className="sheet bay-tab">
       <section>
@@ -42,7 +58,11 @@ export function BayTab({ onPlace }: { onPlace: (place: string) => void }) {
           Drives without a bay <span className="lab">{loose.length}</span>
         </h3>
         {loose.length === 0 ? (
-          <p className="quiet">Every drive that a capture shows stands in its bay.</p>
+          <p className="quiet">
+            {bays.some((b) => b.serial || b.systemName)
+              ? 'Every drive that is known stands in its bay.'
+              : 'No drive is known yet: paste a listing, or answer bay by bay.'}
+          </p>
         ) : (
           <>
             <p className="quiet">

@@ -20,7 +20,8 @@ import { Start } from './Start';
 export default function Survey() {
   const { job, apply, selected, select } = useDesk();
   const [path, setPath] = useState<string | null>(null);
-  const tab = useSetting('survey.tab', 'unknown') as (typeof TABS)[number][0];
+  // What is open counts more than the tab that another job was left at.
+  const tab = useSetting(`survey.tab.${job.number}`, 'unknown') as (typeof TABS)[number][0];
   const ways = useWays(job).data ?? [];
   if (!job.sheet) return <Start />;
   const needed = job.unknowns.filter((u) => !u.optional);
@@ -36,7 +37,7 @@ export default function Survey() {
     setPath(null);
     select(place);
     // The card of a place stands in the first tab.
-    keepSetting('survey.tab', 'unknown');
+    keepSetting(`survey.tab.${job.number}`, 'unknown');
   };
   const disputed = job.survey.disputes.map((d) => d.place).filter((p) => p !== null);
   const known = Object.keys(job.found).length + job.foundEmpty.length;
@@ -60,7 +61,7 @@ export default function Survey() {
               role="tab"
               aria-selected={tab === key}
               className={tab === key ? 't on' : 't'}
-              onClick={() => keepSetting('survey.tab', key)}
+              onClick={() => keepSetting(`survey.tab.${job.number}`, key)}
             >
               {name}
               {count(job, key) && <span className="lab"> {count(job, key)}</span>}

@@ -158,14 +158,14 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
         )}
         {works && (
           <>
-            <button type="button" className="btn o end" data-key="R" aria-keyshortcuts="R" onClick={rehearse}>
+            <button type="button" className="btn o end" data-key="⇧R" aria-keyshortcuts="Shift+R" onClick={rehearse}>
               Rehearse
             </button>
             <button
               type="button"
               className="btn o"
-              data-key="S"
-              aria-keyshortcuts="S"
+              data-key="⇧S"
+              aria-keyshortcuts="Shift+S"
               onClick={() => setOpen('simulate')}
             >
               Simulate
@@ -175,16 +175,28 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
         <button
           type="button"
           className={works ? 'btn o' : 'btn o end'}
-          data-key="C"
-          aria-keyshortcuts="C"
+          data-key="⇧C"
+          aria-keyshortcuts="Shift+C"
           onClick={() => setOpen('controllers')}
         >
           Controllers
         </button>
-        <button type="button" className="btn o" data-key="D" aria-keyshortcuts="D" onClick={() => setOpen('moving')}>
+        <button
+          type="button"
+          className="btn o"
+          data-key="⇧D"
+          aria-keyshortcuts="Shift+D"
+          onClick={() => setOpen('moving')}
+        >
           Moving
         </button>
-        <button type="button" className="btn o" data-key="F" aria-keyshortcuts="F" onClick={() => setOpen('figures')}>
+        <button
+          type="button"
+          className="btn o"
+          data-key="⇧F"
+          aria-keyshortcuts="Shift+F"
+          onClick={() => setOpen('figures')}
+        >
           Figures
         </button>
       </div>
