@@ -84,9 +84,16 @@ public class WaysOutTests
     public void Only_what_comes_in_is_replaced_and_what_must_be_bought_is_said()
     {
         var job = Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1", Boards.Module(64, ModuleType.LoadReduced)), Boards.Fit("D1", Boards.Module(64, ModuleType.LoadReduced)));
-        var way = Ways(job, "MEM-KIND").First(w => w.Title.Contains("instead", StringComparison.Ordinal));
-        Assert.Equal("2 × 64 GB R 2666 in 2 places instead", way.Title);
-        Assert.Equal(["slot:B1", "slot:D1"], way.Edit.Touches().Order());
+        string Instead(params ShelfPart[] shelf)
+        {
+            var before = job.Evaluate(null, shelf);
+            var way = WaysOut.Of(job, before, before.Findings.First(f => f.Rule.Code == "MEM-KIND"), shelf, s => s.Evaluate(null, shelf)).First(w => w.Title.Contains("instead", StringComparison.Ordinal));
+            Assert.Equal(["slot:B1", "slot:D1"], way.Edit.Touches().Order());
+            return way.Title;
+        }
+        Assert.Equal("2 × 64 GB R 2666 in 2 places instead", Instead(Part("r64", 64, ModuleType.Registered, 2666, 2, 118)));
+        Assert.Equal("2 × 64 GB R 2666 in 2 places instead, 1 to buy", Instead(Part("r64", 64, ModuleType.Registered, 2666, 1, 118)));
+        Assert.Equal("2 × 64 GB R 2666 in 2 places instead, 2 to buy", Instead(Part("r64", 64, ModuleType.Registered, 2666, 0, 118)));
     }
 
     [Fact]

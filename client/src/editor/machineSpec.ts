@@ -2,7 +2,7 @@ import { PROCESSORS_AND_MEMORY } from './memorySpec';
 import { num, numbers, pick, text, words, yes, type SectionSpec } from './spec';
 
 /** Values about which sources are known to differ. */
-const CLAIMABLE = [
+export const CLAIMABLE = [
   ['/memory/slotLimitGiB', 'largest module'],
   ['/memory/totalLimitGiB', 'largest total of memory'],
   ['/memory/rateLimitMTs', 'top memory rate'],

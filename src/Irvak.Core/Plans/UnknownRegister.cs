@@ -31,6 +31,7 @@ public static class UnknownRegister
     private static readonly string[] Types = ["unbuffered", "unbuffered-ecc", "registered", "load-reduced", "fully-buffered"];
     private static readonly string[] Bits = ["64", "32"];
     private static readonly string[] Systems = ["Linux", "another desktop or server system", "none yet"];
+    private const string AnotherRevision = "another one";
     private static readonly string[] YesNo = ["yes", "no"];
 
     /// <summary>The unknowns of a job, those that block most first. Empty without a sheet.</summary>
@@ -103,6 +104,10 @@ public static class UnknownRegister
             if (array.Condition == Observations.RaidCondition.Unknown && state.ArraysSaid.GetValueOrDefault(array.Name)?.Level != ArrayAnswers.None)
                 unknowns.Insert(0, new($"array.{array.Name}.state", $"Is {array.Name} whole?", "which of its drives may be pulled, and whether while it runs", "the controller's or appliance's page, or /proc/mdstat", AnswerKind.Choice, ArrayAnswers.States, Place: array.Members[0]));
         }
+        if (state.System.BoardRevision is null && Revisions(sheet) is { Count: > 0 } revisions)
+            unknowns.Add(new("system.boardRevision", "Which revision is the board?", "slots and processors that only some revisions have", "printed on the board, or dmidecode -t baseboard", AnswerKind.Choice, [.. revisions, AnotherRevision], Optional: true));
+        if (state.System.Firmware is null && (sheet.Firmware?.Needs.Count > 0 || sheet.Processors.Any(p => p.Firmware is not null)))
+            unknowns.Add(new("system.firmware", "Which version of its firmware is installed?", "whether it knows the new parts", "first screen, set-up, or dmidecode -t bios", AnswerKind.Text, [], Optional: true));
         if (state.System.Serial is null)
             unknowns.Add(new("system.serial", "Which serial number has the machine?", "the record and the warranty", sheet.Battery.Count > 0 ? "label underneath" : "label at the rear or on its pull-out tag", AnswerKind.Text, [], Optional: true));
         if (state.System.HostName is null)
@@ -110,6 +115,9 @@ public static class UnknownRegister
         if (state.System.ManagementAddress is null && sheet.Chassis.Kind is "rack" or "tower" or "edge" or "shelf")
             unknowns.Add(new("system.managementAddress", "Where is its management page?", "looking in without going there", "sticker, ipmitool lan print, or none", AnswerKind.Text, [], Optional: true));
     }
+
+    /// <summary>The revisions that the sheet tells apart, each once.</summary>
+    private static List<string> Revisions(MachineSheet sheet) => [.. sheet.Revisions.Select(r => r.Name).Concat(sheet.Processors.SelectMany(p => p.Revisions ?? [])).Distinct()];
 
     /// <summary>Why an answer can't be taken; null when it can.</summary>
     public static SheetProblem? Refusal(JobState state, AnswerUnknown answer)
@@ -122,7 +130,8 @@ public static class UnknownRegister
             "memory.types" when Split(answer.Value, ',') is var t && (t.Count == 0 || t.Any(x => !Types.Contains(x))) => new("/edit/value", "Name types as " + string.Join(", ", Types) + "."),
             "memory.rateLimitMTs" when !InRange(answer.Value, 200, 20_000) => new("/edit/value", "A rate lies between 200 and 20 000 MT/s."),
             "memory.slotLimitGiB" or "memory.totalLimitGiB" when !InRange(answer.Value, 1, 1_048_576) => new("/edit/value", "A limit is a whole number of GiB, 1 or more."),
-            "system.serial" or "system.hostName" or "system.managementAddress" => answer.Value.Trim().Length is > 0 and <= 120 ? null : new("/edit/value", "Write 1 to 120 characters."),
+            "system.boardRevision" => Revisions(state.Sheet) is var names && (names.Contains(answer.Value) || answer.Value == AnotherRevision) ? null : new("/edit/value", $"The sheet tells revisions {Verdicts.Say.Words(Revisions(state.Sheet))} apart; else answer “{AnotherRevision}”."),
+            "system.serial" or "system.hostName" or "system.managementAddress" or "system.firmware" => answer.Value.Trim().Length is > 0 and <= 120 ? null : new("/edit/value", "Write 1 to 120 characters."),
             "system.osKind" => Systems.Contains(answer.Value) ? null : new("/edit/value", $"A system is {Verdicts.Say.Words(Systems)}."),
             "system.osBits" when !Bits.Contains(answer.Value) => new("/edit/value", "A system is 64 or 32 bit."),
             "system.osExtended" when !YesNo.Contains(answer.Value) => new("/edit/value", "Answer yes or no."),
@@ -145,6 +154,8 @@ public static class UnknownRegister
             "system.osBits" => state with { System = state.System with { OsBits = int.Parse(answer.Value) } },
             "system.osExtended" => state with { System = state.System with { OsExtended = answer.Value == "yes" } },
             "system.osLimitGiB" => state with { System = state.System with { OsLimitGiB = int.Parse(answer.Value) } },
+            "system.boardRevision" => state with { System = state.System with { BoardRevision = answer.Value } },
+            "system.firmware" => state with { System = state.System with { Firmware = answer.Value.Trim() } },
             "system.serial" => state with { System = state.System with { Serial = answer.Value.Trim() } },
             "system.hostName" => state with { System = state.System with { HostName = answer.Value.Trim() } },
             "system.managementAddress" => state with { System = state.System with { ManagementAddress = answer.Value.Trim() } },

@@ -37,6 +37,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         var cards = q.Changes.Where(c => CardSteps.IsCardPlace(c.Place)).ToList();
         List<Step> steps =
         [
+            .. runs ? [] : FirmwareNeeds(q),
             .. ProcessorSteps.Before(q, processors),
             .. DriveSteps.Before(q, drives),
             .. Moving.Moves.Steps(moves, true),
@@ -73,6 +74,14 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         return notes.Count == 0 ? step : step with { Notes = [.. notes.Distinct()] };
     }
 
+    /// <summary>Versions that the sheet says something needs are read while the machine still runs as it is.</summary>
+    private static IEnumerable<Step> FirmwareNeeds(Question q)
+    {
+        if (q.Sheet.Firmware?.Needs is not { Count: > 0 } needs) yield break;
+        yield return new("off:needs", Off, "Read the firmware’s version", [.. needs.Select(n => $"{n.For}: {n.Version} or newer."), q.System.Firmware is { } now ? $"{now} was read before." : "Which one is installed is not known yet.", "If what you put in needs a newer one: update first, as the machine is, and start once."],
+            "Don't cut the power during an update.", [], 3);
+    }
+
     private static IEnumerable<Step> PowerOff(Question q)
     {
         yield return new("off:down", Off, "Shut the system down", ["Tell whoever uses the machine.", "Shut down from the system, not by the button.", .. HoldsWrites(q) ? new[] { "Wait until the lamp of the controller’s cache is off: until then it holds writes." } : [], "Wait until fans and lights are off."],
@@ -101,11 +110,18 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
     private static List<Step> Opening(Question q)
     {
         var given = q.Sheet.Opening;
-        var steps = given.Count == 0
+        List<Step> steps = given.Count == 0
             ? [new("open:cover", Open, "Open the machine", ["Open the cover the way this machine asks for.", "Count the screws you take out and lay them aside."], "Edges can be sharp. Heat sinks stay hot for minutes.", [], 4)]
-            : given.Select((o, i) => new Step($"open:{i}", Open, o.Text,
+            : [.. given.Select((o, i) => new Step($"open:{i}", Open, o.Text,
                 [o.Tool is null ? "By hand." : $"Tool: {o.Tool}.", .. o.Screws > 0 ? new[] { $"{Say.Count(o.Screws, "screw", "screws")} into the cup." } : [], .. o.Keep is { } keep ? new[] { $"Leave in: {keep}." } : []],
-                o.Caution, [], o.Minutes)).ToList();
+                o.Caution, [], o.Minutes))];
+        if (q.Sheet.Revisions is { Count: > 0 } revisions)
+        {
+            var known = revisions.FirstOrDefault(r => r.Name == q.System.BoardRevision);
+            if (q.System.BoardRevision is null)
+                steps.Add(new("open:revision", Open, "Read the revision printed on the board", [.. revisions.Select(r => $"{r.Name}: {r.Differs}"), "Write it into Survey: what fits may change with it."], null, [], 1));
+            else if (known is not null) steps[^1] = steps[^1] with { How = [.. steps[^1].How, $"Board revision {known.Name}: {known.Differs}"] };
+        }
         if (!FedInside(q)) return steps;
         var last = given.Select((o, i) => o.CutsPower ? i : -1).DefaultIfEmpty(-1).Max();
         if (last < 0)
@@ -164,9 +180,10 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         if (Processors.Screens.Goes(q) is { } where)
             yield return new("start:screen", Start, $"Plug the screen into {where}", ["The old outlet stays dark with the new processor."], null, [], 1);
         var memory = q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
+        IEnumerable<string> signals = (q.Sheet.Firmware?.Beeps ?? []).Select(b => $"“{b.Pattern}”: {b.Means}.");
         yield return memory
-            ? new("start:power", Start, "Power back, start it", ["Everything that was unplugged goes back; press the button.", "Wait: training new memory can take several minutes with a dark screen."], "A long dark screen after a memory change is normal. Don't cut the power.", [], 6)
-            : new("start:power", Start, "Power back, start it", ["Everything that was unplugged goes back; press the button.", "Watch until the first screen comes."], null, [], 3);
+            ? new("start:power", Start, "Power back, start it", ["Everything that was unplugged goes back; press the button.", "Wait: training new memory can take several minutes with a dark screen.", .. signals], "A long dark screen after a memory change is normal. Don't cut the power.", [], 6)
+            : new("start:power", Start, "Power back, start it", ["Everything that was unplugged goes back; press the button.", "Watch until the first screen comes.", .. signals], null, [], 3);
         yield return new("start:setup", Start, "Open the firmware set-up", [memory ? "Look at the memory page before the system starts; Proof lists what to see." : "Look that what came in is listed before the system starts; Proof lists what to see."], null, [], 3);
         if (memory)
             yield return new("start:test", Start, "Start a memory test", ["One full pass before the machine goes back.", "memtester or stressapptest over at least three quarters of the memory: paste what it prints into Proof. A test of the firmware's own: answer by eye."], null, [], 5);

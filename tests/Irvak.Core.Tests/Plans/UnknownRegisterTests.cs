@@ -50,6 +50,27 @@ public class UnknownRegisterTests
         Assert.NotNull(EditFold.Refusal(small, new AnswerUnknown("system.osExtended", "maybe")));
     }
 
+    /// <summary>Only a sheet that tells revisions or versions apart makes them worth asking; what was answered decides which slots exist.</summary>
+    [Fact]
+    public void Revision_and_firmware_are_asked_where_something_depends_on_them()
+    {
+        Assert.DoesNotContain(Paths(Job), p => p is "system.boardRevision" or "system.firmware");
+        var job = Boards.Job(Boards.Server with
+        {
+            Revisions = [new("1.0", "Slot B2 is not there.", ["B2"])],
+            Processors = [new() { Name = "Fox 8", Revisions = ["2.0", "1.0"] }],
+            Firmware = new() { Needs = [new("Modules of 64 GiB", "2.10")] },
+        }, "A1") with { System = new() };
+        Assert.Equal(["1.0", "2.0", "another one"], UnknownRegister.Of(job).Single(u => u.Path == "system.boardRevision").Options);
+        Assert.Contains("system.firmware", Paths(job));
+        var old = job.With(new AnswerUnknown("system.boardRevision", "1.0"), new AnswerUnknown("system.firmware", " 2.08 "));
+        Assert.DoesNotContain(Paths(old), p => p is "system.boardRevision" or "system.firmware");
+        Assert.Equal("2.08", old.System.Firmware);
+        Assert.Contains(old.With(Boards.Fit("B2")).Evaluate().Findings, f => f.Rule.Code == "MEM-REVISION");
+        Assert.DoesNotContain(job.With(new AnswerUnknown("system.boardRevision", "another one"), Boards.Fit("B2")).Evaluate().Findings, f => f.Rule.Code == "MEM-REVISION");
+        Assert.NotNull(UnknownRegister.Refusal(job, new("system.boardRevision", "3.0")));
+    }
+
     [Fact]
     public void Every_unknown_says_what_it_blocks_and_where_to_look() => Assert.All(UnknownRegister.Of(Job), u =>
     {

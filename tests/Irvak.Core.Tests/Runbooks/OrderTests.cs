@@ -45,6 +45,28 @@ public sealed class OrderTests
         Assert.Equal(["open:0", "off:drain", "open:1"], steps.Select(s => s.Key).SkipWhile(k => k != "open:0").Take(3));
     }
 
+    private static Step At(MachineSheet sheet, string key, SystemFacts? system = null) =>
+        (Boards.Job(sheet, "A1") with { System = system ?? new() }).With(Boards.Fit("B1")).Evaluate().Runbook.Steps.Single(s => s.Key == key);
+
+    /// <summary>What somebody wrote into a sheet stands where the hand needs it: its signals at the first start, versions before it goes down, the revision when the board is in sight.</summary>
+    [Fact]
+    public void What_the_sheet_says_of_firmware_and_board_stands_at_its_step()
+    {
+        var sheet = Boards.Server with
+        {
+            Firmware = new() { Beeps = [new("long, short, short", "no memory found")], Needs = [new("Modules of 64 GiB", "2.10")] },
+            Revisions = [new("1.0", "Slot B2 is not there.", ["B2"]), new("2.0", "All slots.")],
+        };
+        Assert.Contains("“long, short, short”: no memory found.", At(sheet, "start:power").How);
+        Assert.Equal(["Modules of 64 GiB: 2.10 or newer.", "Which one is installed is not known yet."], At(sheet, "off:needs").How.Take(2));
+        Assert.Contains("2.08 was read before.", At(sheet, "off:needs", new() { Firmware = "2.08" }).How);
+        Assert.Equal("off:needs", Keys(sheet)[0]);
+        Assert.Equal(["1.0: Slot B2 is not there.", "2.0: All slots."], At(sheet, "open:revision").How.Take(2));
+        Assert.DoesNotContain("open:revision", (Boards.Job(sheet, "A1") with { System = new() { BoardRevision = "1.0" } }).With(Boards.Fit("B1")).Evaluate().Runbook.Steps.Select(s => s.Key));
+        Assert.Contains("Board revision 1.0: Slot B2 is not there.", At(sheet, "open:cover", new() { BoardRevision = "1.0" }).How);
+        Assert.DoesNotContain(At(sheet, "open:cover", new() { BoardRevision = "3.0" }).How, l => l.StartsWith("Board revision", StringComparison.Ordinal));
+    }
+
     /// <summary>Every sequence of every demo machine: no button while a pack or plug is in, nothing drawn before the cords, strap before the first part.</summary>
     [Theory]
     [MemberData(nameof(Sheets))]
