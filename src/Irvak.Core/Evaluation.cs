@@ -54,7 +54,7 @@ public sealed record Evaluation(
     public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);
 
     private static List<Finding> Sort(Question q, IEnumerable<Finding> findings) =>
-        [.. WithAsFound(q, findings)
+        [.. WithAsFound(q, findings.Select(f => q.Sheet.Claims.Count == 0 ? f : f with { Claims = SourcesDiffer.About(f.Rule, q.Sheet) }))
             .OrderByDescending(f => f.Severity).ThenBy(f => f.AsFoundToo).ThenBy(f => f.Rule.Code, StringComparer.Ordinal)];
 
     /// <summary>Every kind of finding, of the machine as it was found.</summary>

@@ -2779,6 +2779,8 @@ export interface components {
             asFoundToo: boolean;
             /** @description Working sheet of Fit that it belongs to. */
             sheet: string;
+            /** @description What sources say of the value it leans on, where they differ. */
+            claims: components["schemas"]["Claim"][];
         };
         FirmwareNeed: {
             /** @description What needs it, in words. */

@@ -117,7 +117,7 @@ function FindingItem({
           </button>
         )}
       </div>
-      {why && <WorkedSum sum={f.why} reason={f.reason} source={f.source} basis={BASIS[f.basis]} />}
+      {why && <WorkedSum sum={f.why} reason={f.reason} source={f.source} basis={BASIS[f.basis]} claims={f.claims} />}
       {ways && out && (
         <div className="ways">
           {ways.ways.map((w, i) => (
@@ -156,7 +156,9 @@ function Notes({ notes, onPlace }: { notes: FindingView[]; onPlace: (p: string) 
               >
                 Why
               </button>
-              {open === f.code && <WorkedSum sum={f.why} reason={f.reason} source={f.source} basis={BASIS[f.basis]} />}
+              {open === f.code && (
+                <WorkedSum sum={f.why} reason={f.reason} source={f.source} basis={BASIS[f.basis]} claims={f.claims} />
+              )}
             </div>
           </li>
         ))}

@@ -1,4 +1,5 @@
-import type { Worked } from '../api/types';
+import type { Claim, Worked } from '../api/types';
+import { WHOSE } from '../format/whose';
 
 /** A worked sum: what went in, what limits, what came out, and the source. */
 export function WorkedSum({
@@ -6,11 +7,13 @@ export function WorkedSum({
   reason,
   source,
   basis,
+  claims = [],
 }: {
   sum: Worked | null;
   reason?: string;
   source?: string;
   basis?: string;
+  claims?: readonly Claim[];
 }) {
   return (
     <div className="why">
@@ -25,6 +28,19 @@ export function WorkedSum({
             <span className="t">{sum.result.formula}</span>
             <span className="r t">{sum.result.value}</span>
           </div>
+        </>
+      )}
+      {claims.length > 0 && (
+        <>
+          <h4>Sources differ</h4>
+          <ul className="claims">
+            {claims.map((c, i) => (
+              <li key={i}>
+                {c.value}: {WHOSE[c.word]}, {c.source}
+                {c.chosen && <b>, believed</b>}
+              </li>
+            ))}
+          </ul>
         </>
       )}
       <p className="src">

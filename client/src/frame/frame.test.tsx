@@ -41,6 +41,7 @@ const finding = (code: string, severity: FindingView['severity'], places: string
     source: 'arithmetic',
   },
   asFoundToo: false,
+  claims: [],
   sheet: 'memory',
 });
 

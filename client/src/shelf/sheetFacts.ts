@@ -1,6 +1,7 @@
 import type { MachineSheet } from '../api/types';
 import { short } from '../format/numbers';
 import { CLAIMABLE } from '../editor/machineSpec';
+import { WHOSE } from '../format/whose';
 import { placesLine } from './Sheets';
 
 export type Fact = [name: string, value: string | null | undefined];
@@ -103,19 +104,11 @@ export function factsOf(sheet: MachineSheet): { general: Fact[]; about: (place: 
     ]),
     ...(sheet.claims ?? []).map((c): Fact => [
       `Said about ${claimed(c.path)}`,
-      `${c.value}, ${WORDS[c.word]}, ${c.source}${c.chosen ? '; this one is believed' : ''}`,
+      `${c.value}, ${WHOSE[c.word]}, ${c.source}${c.chosen ? '; this one is believed' : ''}`,
     ]),
   ];
   return { general, about: (place) => placeFacts(sheet, place) };
 }
-
-const WORDS = {
-  maker: 'the maker’s sheet',
-  seller: 'a seller’s page',
-  firmware: 'the firmware',
-  colleague: 'a colleague',
-  stranger: 'a stranger',
-} as const;
 
 function claimed(path: string): string {
   return CLAIMABLE.find(([p]) => p === path)?.[1] ?? path.slice(1).replaceAll('/', ' ');

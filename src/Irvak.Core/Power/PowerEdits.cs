@@ -17,7 +17,7 @@ public sealed record StaggerStart(int Drives, double Seconds) : Edit
 
     public override string ValueAt(string subject) => Drives == 0 ? "all at once" : string.Create(CultureInfo.InvariantCulture, $"{Drives} every {Seconds:0.#} s");
 
-    public override string Tell() => Drives == 0 ? "lets all disks start at once" : string.Create(CultureInfo.InvariantCulture, $"lets {Drives} disks start every {Seconds:0.#} s");
+    public override string Tell() => Drives == 0 ? "lets all disks start at once" : string.Create(CultureInfo.InvariantCulture, $"lets {Verdicts.Say.Count(Drives, "disk", "disks")} start every {Seconds:0.#} s");
 
     internal SheetProblem? Problem => Drives is < 0 or > 512 ? new("/edit/drives", "Between 0 and 512 disks start together.") : Drives > 0 && Seconds is not (>= 0.5 and <= 60) ? new("/edit/seconds", "Between 0.5 and 60 seconds from group to group.") : null;
 }

@@ -24,7 +24,7 @@ public static class PowerRules
         "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice);
 
     public static readonly Rule Start = new("POWER-START", Severity.Care,
-        "{count} disks spinning up at once draw {peak} for some seconds; {gives} are there.",
+        "{disks} spinning up at once: {peak} for some seconds; {gives} are there.",
         "A disk takes about 2 A on 12 V while it comes up to speed. Let groups start one after another.",
         "common practice, no source", Basis.Practice);
 
@@ -136,7 +136,7 @@ public static class PowerRules
         if (power.PeakWatt > limit * (1 - PowerSheet.Headroom) && power.PeakWatt > power.SteadyWatt && power.Lines.Count(l => l.SpinAmp12 > 0) is > 1 and var disks)
             yield return Finding.Of(Start, [.. power.Lines.Where(l => l.SpinAmp12 > 0).Select(l => l.Place)],
                 Worked.Sum("common practice, no source", new WorkedLine("most at the start", Watt(power.PeakWatt), true), new WorkedLine("on 12 V by starting disks", Amp(power.Amp12)), new WorkedLine("all else", Watt(power.Start[0].Rest)), new WorkedLine("limit less 20 %", Watt(limit * (1 - PowerSheet.Headroom)))),
-                ("count", $"{(power.Group > 0 ? Math.Min(power.Group, disks) : disks)}"), ("peak", Watt(power.PeakWatt)), ("gives", Watt(limit)));
+                ("disks", Say.Count(power.Group > 0 ? Math.Min(power.Group, disks) : disks, "disk", "disks")), ("peak", Watt(power.PeakWatt)), ("gives", Watt(limit)));
     }
 
     private static Worked Sum(PowerSheet power, double watt, string when) => new(

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Irvak.Core.Lanes;
 using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Runbooks;
 
@@ -15,7 +16,7 @@ internal static class LaneSteps
                     ["Look for the slot by its name, under PCI Express; many set-ups call it bifurcation.", widths.Count == 0 ? "Back to one link over all lanes." : $"Enter {Splitting.Words(widths)}, in this order.", "Save and start again: the setting counts from the next start on."],
                     null, [PlaceName.Card(slot)], 3);
         if (q.Stagger.Drives > 0)
-            yield return new("start:stagger", Runbook.Start, string.Create(CultureInfo.InvariantCulture, $"Let {q.Stagger.Drives} disks start every {q.Stagger.Seconds:0.#} s"),
+            yield return new("start:stagger", Runbook.Start, string.Create(CultureInfo.InvariantCulture, $"Let {Say.Count(q.Stagger.Drives, "disk", "disks")} start every {q.Stagger.Seconds:0.#} s"),
                 ["In the controller’s set-up, under spin-up or start of drives.", $"Group {q.Stagger.Drives}, delay {q.Stagger.Seconds.ToString("0.#", CultureInfo.InvariantCulture)} s; save."], null, [], 3);
     }
 

@@ -18,7 +18,7 @@ public sealed record TakeLine(string Key, string Group, string Text);
 public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyList<TakeLine> TakeAlong, decimal TotalEur, int WithoutPrice)
 {
     public static readonly Rule Short = new("SHELF-SHORT", Severity.Note,
-        "{count} of {part} to order: the shelf holds {stock}.",
+        "{count} × {part} to order: the shelf holds {stock}.",
         "The plan needs more pieces than lie on the shelf.",
         "stock of the shop", Basis.Sheet);
 

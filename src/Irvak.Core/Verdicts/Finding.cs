@@ -16,6 +16,9 @@ public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string>
     /// <summary>Whether the finding was true of the machine as found already; a plan is not blamed for it.</summary>
     public bool AsFoundToo { get; init; }
 
+    /// <summary>What sources say of the value it leans on, where they differ.</summary>
+    public IReadOnlyList<Sheets.Claim> Claims { get; init; } = [];
+
     public string Sentence => Rule.Say(Values);
 
     /// <summary>Same rule at the same places.</summary>

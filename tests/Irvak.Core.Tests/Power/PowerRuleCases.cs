@@ -47,7 +47,7 @@ internal static class PowerRuleCases
         new("POWER-HEADROOM", Severity.Care, "At work the plan draws 175 W of 200 W: 12 % are left, 20 % should be.", On(Of(200), Disks(4)), On(Of(220), Disks(4))),
         new("POWER-ONE", Severity.Care, "One supply alone gives 170 W; the plan draws 175 W.", On(Of(170, 170), Disks(4)), On(Of(220, 220), Disks(4))),
         // 2 A on 12 V and 0.85 A on 5 V for each disk that spins up; common practice, no source.
-        new("POWER-START", Severity.Care, "8 disks spinning up at once draw 284 W for some seconds; 300 W are there.", On(Of(300), Disks(8)), On(Of(300), Disks(8)).With(new StaggerStart(1, 12))),
+        new("POWER-START", Severity.Care, "8 disks spinning up at once: 284 W for some seconds; 300 W are there.", On(Of(300), Disks(8)), On(Of(300), Disks(8)).With(new StaggerStart(1, 12))),
         // 58 W of boards, memory and a resting processor and eight disks of 24 W on 12 V: 250 ÷ 12.
         new("POWER-RAIL", Severity.Care, "The start draws 20.9 A on 12 V; the supply’s label gives 18 A there.", On(Railed(18), Disks(8)), On(Railed(21), Disks(8))),
         new("POWER-PLUG", Severity.Care, "2 plugs of SATA power are wanted, the supply has 1.", On(Cabled(1), Disks(2)), On(Cabled(2), Disks(2))),

@@ -178,7 +178,7 @@ public class RuleCaseTests
         .. Lanes.LaneRuleCases.All,
         .. Paths.PathRuleCases.All,
         .. Power.PowerRuleCases.All,
-        new("SHELF-SHORT", Severity.Note, "1 of 16 GB registered DDR4-2666, 2Rx8 to order: the shelf holds 1.",
+        new("SHELF-SHORT", Severity.Note, "1 × 16 GB registered DDR4-2666, 2Rx8 to order: the shelf holds 1.",
             Two.With(Boards.Fit("B1", shelf: "part"), Boards.Fit("D1", shelf: "part")), Two.With(Boards.Fit("B1", shelf: "part")), null, Part),
     ];
 

@@ -1,5 +1,5 @@
 import type { JobView } from '../../api/types';
-import { mib } from '../../format/numbers';
+import { mib, plural } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 
 /** How the firmware spends memory on safety: what each mode leaves, what it asks, and whether the plan meets it. */
@@ -13,7 +13,11 @@ export function Modes({ memory }: { memory: NonNullable<JobView['memory']> }) {
         </h3>
       </legend>
       {memory.planned.modes.map((m) => (
-        <label key={m.mode} className={m.offered === false ? 'mode not' : 'mode'} title={`Asks for ${m.demand}.`}>
+        <label
+          key={m.mode}
+          className={m.offered === false ? 'mode not' : 'mode'}
+          title={[`Asks for ${m.demand}.`, ...m.unmet].join(' ')}
+        >
           <input
             type="radio"
             name="memory-mode"
@@ -27,7 +31,7 @@ export function Modes({ memory }: { memory: NonNullable<JobView['memory']> }) {
               {m.offered === false
                 ? ', not on this board'
                 : m.unmet.length > 0
-                  ? `: ${m.unmet[0]}${m.unmet.length > 1 ? ` and ${m.unmet.length - 1} more` : ''}`
+                  ? `: ${m.unmet[0]}${m.unmet.length > 1 ? `; ${plural(m.unmet.length - 1, 'more reason', 'more reasons')}` : ''}`
                   : m.offered == null
                     ? ', sheet silent'
                     : ''}

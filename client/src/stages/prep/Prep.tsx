@@ -65,7 +65,7 @@ export default function Prep() {
                       <td>
                         {l.toOrder < l.count && (
                           <>
-                            shelf {l.liesIn}, {Math.min(l.count, l.inStock)}
+                            {Math.min(l.count, l.inStock)} from the shelf{l.liesIn ? ` ${l.liesIn}` : ''}
                           </>
                         )}
                         {l.toOrder > 0 && <b>{l.toOrder < l.count ? `, order ${l.toOrder}` : `order ${l.toOrder}`}</b>}
