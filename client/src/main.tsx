@@ -8,7 +8,9 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { Bench } from './bench/Bench';
 import { Away } from './frame/Away';
+import { Caught } from './frame/Caught';
 import { Message } from './frame/Message';
+import { followRenewal } from './frame/renewed';
 import { ThemeRoot } from './theme/ThemeRoot';
 
 const JobPage = lazy(() => import('./frame/JobPage').then((m) => ({ default: m.JobPage })));
@@ -31,31 +33,35 @@ const client = new QueryClient({
   },
 });
 
+followRenewal();
+
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <ThemeRoot>
         <Away />
         <BrowserRouter>
-          <Suspense fallback={<main />}>
-            <Routes>
-              <Route path="/" element={<Bench />} />
-              <Route path="/begin" element={<BeginJob />} />
-              <Route path="/jobs/:number/:stage?" element={<JobPage />} />
-              <Route path="/shelf" element={<Shelf />} />
-              <Route path="/sheets" element={<Sheets />} />
-              <Route path="/shelf/list" element={<List />} />
-              <Route path="/shelf/new" element={<PartEditor key="new" />} />
-              <Route path="/shelf/:id" element={<PartEditor />} />
-              <Route path="/sheets/new" element={<SheetEditor key="new" />} />
-              <Route path="/sheets/:id" element={<SheetPage />} />
-              <Route path="/sheets/:id/edit" element={<SheetEditor />} />
-              <Route path="/evidence" element={<Evidence />} />
-              <Route path="/sums" element={<QuickSums />} />
-              <Route path="/rules" element={<Rules />} />
-              <Route path="*" element={<Message title="Nothing here" text="This address leads nowhere." />} />
-            </Routes>
-          </Suspense>
+          <Caught>
+            <Suspense fallback={<main />}>
+              <Routes>
+                <Route path="/" element={<Bench />} />
+                <Route path="/begin" element={<BeginJob />} />
+                <Route path="/jobs/:number/:stage?" element={<JobPage />} />
+                <Route path="/shelf" element={<Shelf />} />
+                <Route path="/sheets" element={<Sheets />} />
+                <Route path="/shelf/list" element={<List />} />
+                <Route path="/shelf/new" element={<PartEditor key="new" />} />
+                <Route path="/shelf/:id" element={<PartEditor />} />
+                <Route path="/sheets/new" element={<SheetEditor key="new" />} />
+                <Route path="/sheets/:id" element={<SheetPage />} />
+                <Route path="/sheets/:id/edit" element={<SheetEditor />} />
+                <Route path="/evidence" element={<Evidence />} />
+                <Route path="/sums" element={<QuickSums />} />
+                <Route path="/rules" element={<Rules />} />
+                <Route path="*" element={<Message title="Nothing here" text="This address leads nowhere." />} />
+              </Routes>
+            </Suspense>
+          </Caught>
         </BrowserRouter>
       </ThemeRoot>
     </QueryClientProvider>

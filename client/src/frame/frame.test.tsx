@@ -70,6 +70,21 @@ describe('the verdicts', () => {
     expect(edits).toEqual([{ type: 'remove', place: 'slot:A1' }]);
   });
 
+  it('names every source of a limit about which sources differ', () => {
+    const disputed: FindingView = {
+      ...finding('X-STOP', 'stop'),
+      claims: [
+        { path: '/memory/slotLimitGiB', value: '32', word: 'maker', source: 'page 12', chosen: true },
+        { path: '/memory/slotLimitGiB', value: '64', word: 'colleague', source: 'ran a year', chosen: false },
+      ],
+    };
+    render(<Verdicts findings={[disputed]} ways={[]} onPlace={() => {}} onEdit={() => {}} />);
+    expect(screen.getAllByRole('listitem').map((li) => li.textContent)).toEqual([
+      '32: the maker’s sheet, page 12, believed',
+      '64: a colleague, ran a year',
+    ]);
+  });
+
   it('keeps a care folded until somebody asks why', async () => {
     render(<Verdicts findings={[finding('X-CARE', 'care')]} ways={[]} onPlace={() => {}} onEdit={() => {}} />);
     expect(screen.queryByText('Because it is so.')).toBeNull();

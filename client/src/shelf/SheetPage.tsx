@@ -25,6 +25,10 @@ function OneSheet({ sheet }: { sheet: MachineSheet }) {
   const [place, setPlace] = useState<string | null>(null);
   const { general, about } = factsOf(sheet);
   const shown = place ? about(place) : general;
+  // A value in two fields is known when one of them tells it.
+  const silent = shown
+    .filter(([name, value]) => value == null && !(name === 'Top rate' && sheet.memory?.rates?.length))
+    .map(([name]) => name);
   return (
     <Page title={`${sheet.maker ?? ''} ${sheet.name}`.trim()} line={sheet.draft ? 'draft' : 'machine sheet'}>
       <h1 className="print-only">{`${sheet.maker ?? ''} ${sheet.name}`}</h1>
@@ -48,12 +52,20 @@ function OneSheet({ sheet }: { sheet: MachineSheet }) {
           </h3>
           <table>
             <tbody>
-              {shown.map(([name, value], i) => (
-                <tr key={`${name}${i}`}>
-                  <td>{name}</td>
-                  <td>{value ?? <span className="quiet">not known</span>}</td>
+              {shown
+                .filter(([, value]) => value != null)
+                .map(([name, value], i) => (
+                  <tr key={`${name}${i}`}>
+                    <td>{name}</td>
+                    <td>{value}</td>
+                  </tr>
+                ))}
+              {silent.length > 0 && (
+                <tr>
+                  <td className="quiet">Not known</td>
+                  <td className="quiet">{silent.join('; ')}</td>
                 </tr>
-              ))}
+              )}
             </tbody>
           </table>
           <div className="row no-print">

@@ -60,7 +60,8 @@ public class UnknownRegisterTests
             Revisions = [new("1.0", "Slot B2 is not there.", ["B2"])],
             Processors = [new() { Name = "Fox 8", Revisions = ["2.0", "1.0"] }],
             Firmware = new() { Needs = [new("Modules of 64 GiB", "2.10")] },
-        }, "A1") with { System = new() };
+        }, "A1") with
+        { System = new() };
         Assert.Equal(["1.0", "2.0", "another one"], UnknownRegister.Of(job).Single(u => u.Path == "system.boardRevision").Options);
         Assert.Contains("system.firmware", Paths(job));
         var old = job.With(new AnswerUnknown("system.boardRevision", "1.0"), new AnswerUnknown("system.firmware", " 2.08 "));
