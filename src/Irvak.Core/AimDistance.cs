@@ -10,7 +10,8 @@ namespace Irvak.Core;
 /// <param name="Planned">Value as planned; null when it is not known.</param>
 /// <param name="Wish">The wish or limit; null when none is set.</param>
 /// <param name="IsLimit">True when staying below is good.</param>
-public sealed record Distance(string Name, string Unit, double? Found, double? Planned, double? Wish, bool IsLimit);
+/// <param name="AtLeast">What the plan has at least, where the whole is not known; null when it is, or when nothing is.</param>
+public sealed record Distance(string Name, string Unit, double? Found, double? Planned, double? Wish, bool IsLimit, double? AtLeast = null);
 
 /// <summary>The distances between the plan and the aim.</summary>
 public static class AimDistance
@@ -39,7 +40,7 @@ public static class AimDistance
     {
         var distances = new List<Distance>
         {
-            new("Memory", "GiB", Known(memory.Found), Known(memory.Planned), q.Aim.MemoryGiB, false),
+            new("Memory", "GiB", Known(memory.Found), Known(memory.Planned), q.Aim.MemoryGiB, false, memory.Planned is { AllKnown: false, UsableMiB: > 0 } some ? some.UsableMiB / 1024.0 : null),
             new("Rate", "MT/s", memory.Found.Rate.HighMTs, memory.Planned.Rate.HighMTs, null, false),
             new("Money", "EUR", 0, (double)list.TotalEur, (double?)q.Aim.MoneyLimitEur, true),
             new("Slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false),

@@ -100,9 +100,9 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
     public void On_paper_the_step_sheet_is_whole_named_and_dark_on_white_even_at_night()
     {
         using var window = new Window(site, mode: "night").Open("/jobs/0105/hands-on");
-        window.See("Step 10 of 21");
+        window.See("Step 10 of 23");
         window.Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new Dictionary<string, object?> { ["media"] = "print" });
-        Assert.Equal(21, window.Driver.FindElements(By.CssSelector(".steps label")).Count(l => l.Displayed));
+        Assert.Equal(23, window.Driver.FindElements(By.CssSelector(".steps label")).Count(l => l.Displayed));
         Assert.Contains("Step sheet · Job 0105 · Brannick Torr 32", window.Find(".print-head").Text);
         Assert.Equal("rgb(34, 38, 43)", window.Script<string>("return getComputedStyle(document.querySelector('.steps label')).color")); // ink by day
         Assert.False(window.Find(".way").Displayed);

@@ -87,6 +87,8 @@ public class MemoryTests(Site site)
     {
         using var window = new Window(site);
         Begin(window, "Too hot", "torr-before.txt");
+        // What board and cooler carry is the maker's word: a stop where only what is listed counts.
+        window.Press("Listed");
         Put(window, "socket:CPU 1", "N-432", "Ostrel N-432");
         window.See("Ostrel N-432 gives off 225 W; board and cooler at CPU 1 carry 205 W.", ".verdicts");
         window.Until(d => d.FindElements(By.CssSelector(".way1")).FirstOrDefault(w => w.Text.Contains("Keep the processor of CPU 1")) is { } way && Clicked(way), "the way out that keeps the old one");
@@ -173,7 +175,8 @@ public class MemoryTests(Site site)
         window.Type("#title", "Carried over");
         window.Press("Begin");
         window.Until(_ => window.Path.EndsWith("/fit", StringComparison.Ordinal), "the job in Fit");
-        window.See("64 GiB", ".ledge");
+        // Nobody has looked into the machine yet: what the sum brings is the least that there will be.
+        window.See("at least 64 GiB", ".ledge");
         Assert.DoesNotContain(window.Complaints(), c => !c.Contains("400 (", StringComparison.Ordinal));
     }
 

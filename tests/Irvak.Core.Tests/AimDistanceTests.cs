@@ -19,6 +19,15 @@ public class AimDistanceTests
     }
 
     [Fact]
+    public void Where_a_slot_was_not_looked_at_the_plan_has_at_least_what_comes_in()
+    {
+        var dark = Boards.Job(Boards.Server, "A1") with { FoundEmpty = Boards.Job(Boards.Server, "A1").FoundEmpty.Remove("slot:D2") };
+        var cell = Cell(dark.With(Boards.Fit("B1", shelf: "p")), "Memory");
+        Assert.Equal((null, null, 32), (cell.Found, cell.Planned, cell.AtLeast));
+        Assert.Null(Cell(Boards.Job(Boards.Server, "A1"), "Memory").AtLeast);
+    }
+
+    [Fact]
     public void A_wish_that_is_dropped_is_no_wish()
     {
         var state = Boards.Job(Boards.Server, "A1").With(new SetWish(WishKind.MemoryGiB, 64), new SetWish(WishKind.MemoryGiB, null));

@@ -1997,6 +1997,11 @@ export interface components {
             wish: null | number;
             /** @description True when staying below is good. */
             isLimit: boolean;
+            /**
+             * Format: double
+             * @description What the plan has at least, where the whole is not known; null when it is, or when nothing is.
+             */
+            atLeast?: null | number;
         };
         DrawingMap: {
             /** @description Rows of slot and socket names in physical order. */

@@ -37,7 +37,13 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
       </div>
       <div className="n">
         {from !== d.planned && <small>{from == null ? 'not known' : show(d, from)} → </small>}
-        {d.planned == null ? (
+        {d.planned == null && d.atLeast != null ? (
+          <>
+            <small>at least </small>
+            {show(d, d.atLeast)}
+            {unit(d.atLeast)}
+          </>
+        ) : d.planned == null ? (
           <span className="quiet">not known</span>
         ) : (
           <>

@@ -127,6 +127,12 @@ describe('the ledge', () => {
     planned,
     wish: 512,
     isLimit: false,
+    atLeast: null,
+  });
+
+  it('says at least where the whole is not known', () => {
+    render(<Ledge ledge={[{ ...memory(0), found: null, planned: null, atLeast: 64 }]} stopped={[]} />);
+    expect(document.querySelector('.lc .n')?.textContent).toBe('at least 64 GiB');
   });
 
   it('shows the distance to the wish and the step from before the last edit', () => {
@@ -141,7 +147,7 @@ describe('the ledge', () => {
   it('marks a limit that is passed', () => {
     render(
       <Ledge
-        ledge={[{ name: 'Money', unit: 'EUR', found: 0, planned: 2760, wish: 2000, isLimit: true }]}
+        ledge={[{ name: 'Money', unit: 'EUR', found: 0, planned: 2760, wish: 2000, isLimit: true, atLeast: null }]}
         stopped={[]}
       />,
     );
