@@ -80,7 +80,7 @@ public class SurveyTests(Site site)
         window.See("EKLOOSE1");
         window.Find("[aria-label='Bay of EKLOOSE1']").SendKeys("33");
         window.Press("It sits there");
-        window.See("Every drive that a capture shows stands in its bay.");
+        window.See("Every drive that is known stands in its bay.");
         window.See("EKLOOSE1", ".bay-map");
 
         // By hand, with a wrong size first.

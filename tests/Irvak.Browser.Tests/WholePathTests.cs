@@ -56,7 +56,8 @@ public class WholePathTests(Site site)
 
         // Hands-on: steps with cautions; ticks survive a reload.
         Go(window, "5", "/hands-on");
-        window.See("Shut the system down", "h2");
+        window.See("Read the firmware’s version", "h2");
+        window.Press("Done, nextShut the system down");
         window.Press("Done, nextPull every power cord");
         window.See("Never open a power supply", ".caution");
         window.Driver.Navigate().Refresh();

@@ -3080,6 +3080,11 @@ export interface components {
              * @description Place in the general order, where the board's own differs from it; else null.
              */
             general?: null | number;
+            /**
+             * @description True where nothing tells which slot of its channel comes first, so that the number is a guess.
+             * @default false
+             */
+            assumed: boolean;
         };
         /** @description A card or module with the place it is given. */
         LaidPart: {

@@ -1,7 +1,10 @@
 import type { JobView } from '../api/types';
+import { gib } from '../format/numbers';
 import { LETTER } from '../plate/ink';
 import { briefNames } from '../plate/leaves/memory';
 import { useDesk } from '../frame/desk';
+
+const ASSUMED = 'Which slot of its channel comes first is not known: its sheet is a draft.';
 
 /** Channels per socket as rungs, first slot outermost; the small figure is the fill order, the outer one GiB. One selection with the plate. */
 export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) => void }) {
@@ -45,8 +48,9 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
                       title={unit?.long ?? (looked ? 'empty' : 'nobody has looked yet')}
                     >
                       <span className="nm">{names[slot] ?? slot}</span>
-                      <small>
+                      <small title={order.get(slot)?.assumed ? ASSUMED : undefined}>
                         {order.get(slot)?.order ?? ''}
+                        {order.get(slot)?.assumed ? '?' : ''}
                         {order.get(slot)?.general ? (
                           <span title="general order, where the board's own differs">
                             {' '}
@@ -85,5 +89,12 @@ export function Ladder({ job, onAct }: { job: JobView; onAct: (place: string) =>
 const cellText = (m: { capacityMiB?: number | null; type?: string | null }) =>
   `${m.capacityMiB ? m.capacityMiB / 1024 : '?'} ${m.type ? LETTER[m.type as keyof typeof LETTER] : ''}`;
 
-const channelGiB = (job: JobView, slots: string[]) =>
-  slots.reduce((sum, s) => sum + (job.planned[`slot:${s}`]?.module?.capacityMiB ?? 0) / 1024, 0) || '–';
+/** What a channel holds; a slot that nobody looked into, or a module without a size, leaves a question mark behind. */
+function channelGiB(job: JobView, slots: string[]): string {
+  const units = slots.map((s) => job.planned[`slot:${s}`]);
+  const sum = units.reduce((total, u) => total + (u?.module?.capacityMiB ?? 0) / 1024, 0);
+  const open = slots.some((s, i) =>
+    units[i] ? units[i].module?.capacityMiB == null : !job.foundEmpty.includes(`slot:${s}`) && !job.found[`slot:${s}`],
+  );
+  return open ? `${sum ? gib(sum) + '+' : ''}?` : sum ? gib(sum) : '–';
+}

@@ -100,6 +100,10 @@ public static class FillOrder
     }
 
     /// <summary>The filled slots are to be the first ones of the board's own table.</summary>
+    /// <summary>A draft tells which slots share a channel, not which of them comes first, unless the machine ran with only one of them filled.</summary>
+    public static bool IsAssumed(Question q, Channel channel) => q.Sheet is { Draft: true, Memory: { FillOrder: null, ChannelsKnown: true } } && channel.Slots.Count > 1 &&
+        !(q.Found.ModuleAt(channel.Slots[0]) is not null && channel.Slots.Skip(1).Any(s => q.FoundEmpty.Contains(PlaceName.Slot(s))));
+
     private static Finding? JudgeTable(MachineSheet sheet, Build build)
     {
         if (sheet.Memory.FillOrder is not { } table) return null;

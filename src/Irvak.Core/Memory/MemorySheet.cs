@@ -8,7 +8,8 @@ namespace Irvak.Core.Memory;
 /// <param name="Order">Place in the fill order from 1; null when not known.</param>
 /// <param name="General">Place in the general order, where the board's own differs from it; else null.</param>
 /// <param name="Usable">False behind an empty socket.</param>
-public sealed record LadderSlot(string Slot, string Channel, string Socket, int? Order, bool Usable, int? General = null);
+/// <param name="Assumed">True where nothing tells which slot of its channel comes first, so that the number is a guess.</param>
+public sealed record LadderSlot(string Slot, string Channel, string Socket, int? Order, bool Usable, int? General = null, bool Assumed = false);
 
 /// <summary>The memory side of one build.</summary>
 /// <param name="UsableMiB">What the chosen mode leaves.</param>
@@ -68,7 +69,7 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
         var own = Numbers(q, FillOrder.Of(q.Sheet));
         var general = q.Sheet.Memory is { ChannelsKnown: true, FillOrder: not null } ? Numbers(q, FillOrder.General(q.Sheet)) : own;
         return [.. q.Sheet.Channels.SelectMany(c => c.Slots.Select(s => new LadderSlot(
-            s, c.Id, c.Socket, At(own, s), q.Planned.HasProcessor(c.Socket), At(general, s) == At(own, s) ? null : At(general, s))))];
+            s, c.Id, c.Socket, At(own, s), q.Planned.HasProcessor(c.Socket), At(general, s) == At(own, s) ? null : At(general, s), FillOrder.IsAssumed(q, c))))];
     }
 
     private static Dictionary<string, int> Numbers(Question q, IReadOnlyList<string> order) =>

@@ -35,7 +35,7 @@ export function PlaceCard({
         <b className="mono">{short(place)}</b>
         <span className="quiet">
           {slot
-            ? `channel ${slot.channel}, ${slot.socket}${slot.order ? `, filled as number ${slot.order}` : ''}`
+            ? `channel ${slot.channel}, ${slot.socket}${slot.assumed ? ', first or later in its channel: not known' : slot.order ? `, filled as number ${slot.order}` : ''}`
             : socket
               ? 'processor socket'
               : bay
