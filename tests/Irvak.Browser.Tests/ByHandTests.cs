@@ -61,7 +61,7 @@ public class ByHandTests(Site site)
         window.See("eye", "[data-line='firmware.total']");
         window.Press("Memory rate: other value");
         window.Find("input.tiny").SendKeys("2133" + Keys.Enter);
-        window.See("Memory runs at 2133, not 2666 MT/s.", ".verdicts");
+        window.See("Memory runs at 2133 MT/s, not 2666 MT/s.", ".verdicts");
         window.Press("Memory rate: as expected");
         window.Press("I looked at all of them: as expected");
         window.See("Every line is as expected.", ".verdicts");
