@@ -4,6 +4,7 @@ import { nextPlace, type Direction } from './arrows';
 import type { Place, Region } from './block';
 import { ArtShape, MoveArrow, PlaceShape, RoomText, ThickCard } from './Drawing';
 import { inkOf, jobPlace, spoken, type Inked, type Mark } from './ink';
+import { roomAround } from './room';
 import { layout } from './layout';
 import { fit } from './text';
 
@@ -114,16 +115,7 @@ export function Plate({
           </g>
         ))}
       </g>
-      {target && (
-        <rect
-          className="ringed"
-          x={target.x - 5}
-          y={target.y - 5}
-          width={target.w + 10}
-          height={target.h + 10}
-          rx={4}
-        />
-      )}
+      {target && <Ringed place={target} room={roomAround(target, drawing.places)} />}
       {job.changes
         .filter((c) => c.movedFrom)
         .map((c) => {
@@ -178,6 +170,22 @@ export function Plate({
           );
         })}
     </svg>
+  );
+}
+
+/** A frame that fills the room around its place and covers no neighbour. */
+function Ringed({ place, room }: { place: Place; room: number }) {
+  const by = Math.min(5, room / 2);
+  return (
+    <rect
+      className="ringed"
+      x={place.x - by}
+      y={place.y - by}
+      width={place.w + 2 * by}
+      height={place.h + 2 * by}
+      rx={by}
+      strokeWidth={Math.min(5, 2 * by)}
+    />
   );
 }
 
