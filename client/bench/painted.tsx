@@ -62,7 +62,7 @@ async function run() {
     await measured('plate of 128 places', () => {
       // A new sheet and a new place on the page each time, so that nothing is remembered.
       const sheet = { ...given };
-      return <Plate sheet={sheet} job={bare(sheet)} view="whole" label="bench" zoom={1} onAct={nothing} />;
+      return <Plate sheet={sheet} job={bare(sheet)} view="whole" label="bench" onAct={nothing} />;
     }),
     await measured('loom of 24 devices', () => <Loom sheet={{ ...many }} selected={null} onAct={nothing} />),
     await measured('stream of 8 stages', () => (

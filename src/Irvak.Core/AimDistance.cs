@@ -46,8 +46,9 @@ public static class AimDistance
             new("Slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false),
         };
         if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.UsableTB is not null)
-            distances.Insert(2, new("Usable", "TB", ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));
-        if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.Failures is not null)
+            distances.Insert(2, new("Usable", "TB", arrays.Found.Count == 0 ? null : ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));
+        // Scratch space is there to be lost: it survives nothing and need not.
+        if (arrays.Planned.Concat(arrays.Found).Any(a => !a.Plan.Scratch) || q.Aim.Failures is not null)
             distances.Insert(3, new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false));
         if (Paths.PathSheet.Best(paths.Planned, q.Arrays) is { } best)
             distances.Insert(distances.Count - 2, new("Reads at best", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays), best, q.Aim.ReadMBs, false));

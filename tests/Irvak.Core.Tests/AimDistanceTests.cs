@@ -1,5 +1,7 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Tests.Arrays;
 
 namespace Irvak.Core.Tests;
 
@@ -25,6 +27,19 @@ public class AimDistanceTests
         var cell = Cell(dark.With(Boards.Fit("B1", shelf: "p")), "Memory");
         Assert.Equal((null, null, 32), (cell.Found, cell.Planned, cell.AtLeast));
         Assert.Null(Cell(Boards.Job(Boards.Server, "A1"), "Memory").AtLeast);
+    }
+
+    /// <summary>Without a known array nobody can say what was usable before; scratch space is there to be lost, so that surviving is no question of it.</summary>
+    [Fact]
+    public void Space_before_is_unknown_without_a_known_array_and_scratch_survives_nothing()
+    {
+        var mirror = DriveBox.Disks(2).Array(ArrayLevel.Mirror, 2);
+        Assert.Null(Cell(mirror, "Usable").Found);
+        Assert.Equal(8.0, Cell(mirror, "Usable").Planned!.Value, 0.01);
+        Assert.Equal(1, Cell(mirror, "Survives").Planned);
+        var scratch = DriveBox.Disks(2).Array(ArrayLevel.Stripe, 2, change: p => p with { Scratch = true });
+        Assert.DoesNotContain(scratch.Evaluate().Ledge, d => d.Name == "Survives");
+        Assert.Equal(0, scratch.With(new SetWish(WishKind.Failures, 1)).Evaluate().Ledge.Count(d => d is { Name: "Survives", Planned: not null }));
     }
 
     [Fact]

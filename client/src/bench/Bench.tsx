@@ -120,7 +120,7 @@ function OnPlank({ job }: { job: BenchJob }) {
       <span className="pl">{job.plate && <SmallPlate sheet={job.plate.sheet} job={inkedBench(job.plate)} />}</span>
       <span>
         <span className="tt">
-          {job.title} <i>{job.begunBy}</i>
+          <b>{job.title}</b> <i>{job.begunBy}</i>
         </span>
         <span className="quiet">
           {job.number} {sheet ? [sheet.maker, sheet.name].filter(Boolean).join(' ') : 'machine not known yet'}

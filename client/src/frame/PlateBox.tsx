@@ -1,7 +1,8 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Inked, Mark } from '../plate/ink';
 import { layout } from '../plate/layout';
 import { Plate, type View } from '../plate/Plate';
+import { shownSize } from '../plate/readable';
 import { saveSvg } from '../plate/saveSvg';
 import type { MachineSheet } from '../api/types';
 import { keepSetting, useSetting } from './settings';
@@ -70,6 +71,27 @@ export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...pla
   const [zoom, setZoom] = useState(1);
   const zoomBy = (by: number) => setZoom((z) => Math.min(4, Math.max(1, Math.round((z + by) * 4) / 4)));
 
+  const [room, setRoom] = useState({ w: 0, h: 0 });
+  useEffect(() => {
+    if (!box.current || typeof ResizeObserver === 'undefined') return;
+    const watch = new ResizeObserver(([e]) => e && setRoom({ w: e.contentRect.width, h: e.contentRect.height }));
+    watch.observe(box.current);
+    return () => watch.disconnect();
+  }, []);
+  const size = shownSize(crops[view] ?? crops.whole!, room, zoom, view !== 'whole');
+  // What is scrolled begins at what the plan touches.
+  const begin = plate.selected ?? job.changes[0]?.place;
+  const large = size !== null;
+  useEffect(() => {
+    const [el, place] = [box.current, begin && box.current?.querySelector(`[data-place="${CSS.escape(begin)}"]`)];
+    if (!large || !el || !place) return;
+    const [at, frame] = [place.getBoundingClientRect(), el.getBoundingClientRect()];
+    if (at.top < frame.top || at.bottom > frame.bottom)
+      el.scrollTop += (at.top + at.bottom - frame.top - frame.bottom) / 2;
+    if (at.left < frame.left || at.right > frame.right)
+      el.scrollLeft += (at.left + at.right - frame.left - frame.right) / 2;
+  }, [large, begin, view]);
+
   const resize = (to: number) => keepSetting(kept, `${Math.round(Math.max(120, Math.min(640, to)))}`);
   const drag = (event: PointerEvent<HTMLButtonElement>) => {
     const start = event.clientY;
@@ -130,8 +152,8 @@ export function PlateBox({ sheet, job, name, first = 'whole', inks, note, ...pla
           </button>
         </div>
       </div>
-      <div className={zoom > 1 ? 'plate-box zoomed' : 'plate-box'} ref={box} style={{ height }}>
-        <Plate zoom={zoom} sheet={sheet} job={job} view={view} label={`Plate of ${sheet.name}`} {...plate} />
+      <div className={size ? 'plate-box zoomed' : 'plate-box'} ref={box} style={{ height }}>
+        <Plate size={size} sheet={sheet} job={job} view={view} label={`Plate of ${sheet.name}`} {...plate} />
       </div>
       <button
         type="button"

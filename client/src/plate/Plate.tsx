@@ -26,8 +26,8 @@ interface Props {
   onPick?: (place: string) => void;
   /** Draws only the surroundings of this place, with a ring around it. */
   near?: string;
-  /** Times the size that fits. */
-  zoom?: number;
+  /** Larger than its box, in pixels; as it fits when open. */
+  size?: { w: number; h: number } | null;
   label: string;
 }
 
@@ -51,7 +51,7 @@ export function Plate({
   onClear,
   onPick,
   near,
-  zoom = 1,
+  size,
   label,
 }: Props) {
   const drawing = useMemo(() => layout(sheet), [sheet]);
@@ -92,7 +92,7 @@ export function Plate({
       role={onAct ? 'group' : 'img'}
       aria-label={label}
       preserveAspectRatio="xMidYMid meet"
-      style={zoom > 1 ? { width: `${zoom * 100}%`, height: `${zoom * 100}%` } : undefined}
+      style={size ? { width: size.w, height: size.h } : undefined}
     >
       {HATCH}
       <g aria-hidden="true">
