@@ -34,7 +34,7 @@ internal static class LaneWaysOut
         }
         var question = Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id));
         if (LaneSolver.TooLarge(question) is null && LaneSolver.Solve(question) is { Edit: { } layout } found)
-            yield return ("layout", layout.Moves.Count == 0 ? "Divide the slots as computed" : $"Lay out {Say.Count(layout.Moves.Count, "part", "parts")} anew: {string.Join(", ", found.Parts.Where(p => p.To != p.From).Take(3).Select(p => $"{PlaceName.Short(p.From)} {(p.To is null ? "out" : $"to {PlaceName.Short(p.To)}")}"))}", layout);
+            yield return ("layout", layout.Moves.Count == 0 ? "Divide the slots as computed" : $"Lay out {Say.Count(layout.Moves.Count, "part", "parts")} anew: {string.Join(", ", found.Parts.Where(p => p.To != p.From).Take(3).Select(p => $"{PlaceName.Short(p.From)} {(p.To is null ? "out" : $"to {PlaceName.Short(p.To)}")}"))}{string.Concat(layout.Splits.Select(s => $", {s.Key} as {Splitting.Words(s.Value)}"))}", layout);
         foreach (var place in finding.Places.Where(p => PlaceName.Kind(p) is "card" or "m2" && state.Plan.ContainsKey(p)).Take(1))
             yield return ("leave", $"Leave {PlaceName.Short(place)} as found", new Restore(place));
     }

@@ -11,7 +11,7 @@ import { Head } from './Head';
 import { Help } from './dialogs';
 import { Damaged } from './Damaged';
 import { History } from './History';
-import { useKeys } from './keys';
+import { JOB_KEYS, useKeys } from './keys';
 import { Message } from './Message';
 import { STAGES, Way } from './Way';
 import { Who } from './dialogs';
@@ -86,10 +86,10 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
       what: 'find a place, part or rule',
       run: () => document.querySelector<HTMLInputElement>('#find')?.focus(),
     },
-    { key: 'u', what: 'undo your last change', run: undo },
-    { key: 'r', what: 'redo', run: redo },
-    { key: 'h', what: 'history of this job', run: () => setHistory(true) },
-    { key: 'b', what: 'back to the bench', run: () => void navigate('/') },
+    { key: JOB_KEYS.undo, what: 'undo your last change', run: undo },
+    { key: JOB_KEYS.redo, what: 'redo', run: redo },
+    { key: JOB_KEYS.history, what: 'history of this job', run: () => setHistory(true) },
+    { key: JOB_KEYS.bench, what: 'back to the bench', run: () => void navigate('/') },
     { key: '?', what: 'these keys', run: () => setHelp(true) },
     { key: 'Escape', what: 'lay back what is in hand', run: () => (hand ? take(null) : select(null)) },
   ];

@@ -7,6 +7,9 @@ export interface Shortcut {
   run: () => void;
 }
 
+/** Letters of the frame around every stage; no stage gives them another meaning, so that a key pressed too early does nothing else. */
+export const JOB_KEYS = { undo: 'u', redo: 'r', history: 'h', bench: '0' } as const;
+
 interface Held {
   shortcuts: Shortcut[];
 }

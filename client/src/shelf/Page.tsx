@@ -8,7 +8,7 @@ import { Who } from '../frame/dialogs';
 /** A page outside of any job. */
 export function Page({ title, line, children }: { title: string; line: string; children: ReactNode }) {
   const navigate = useNavigate();
-  useKeys([{ key: 'b', what: 'back to the bench', run: () => void navigate('/') }]);
+  useKeys([{ key: '0', what: 'back to the bench', run: () => void navigate('/') }]);
   return (
     <div className="frame plainpage">
       <PlainHead title={title} line={line} onWho={person.ask} />

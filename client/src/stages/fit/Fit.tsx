@@ -20,6 +20,7 @@ import { BootTab } from './storage/BootTab';
 import { CacheTab } from './storage/CacheTab';
 import { MemoryTab } from './MemoryTab';
 import { PlaceCard } from './PlaceCard';
+import { TABS } from './tabs';
 
 /** Fit: choose parts and places; every edit is evaluated at once. */
 export default function Fit() {
@@ -180,18 +181,6 @@ export default function Fit() {
     </>
   );
 }
-
-type Tab = [key: string, before: string, letter: string, rest: string];
-
-const TABS: Tab[] = [
-  ['memory', '', 'M', 'emory'],
-  ['arrays', '', 'B', 'ays and arrays'],
-  ['lanes', '', 'L', 'anes'],
-  ['path', '', 'P', 'ath'],
-  ['cache', '', 'C', 'ache'],
-  ['boot', 'B', 'o', 'ot'],
-  ['power', 'Po', 'w', 'er and heat'],
-];
 
 const shows = (job: JobView, tab: string) =>
   tab === 'memory'
