@@ -40,8 +40,9 @@ public static class Stages
 
     public static IReadOnlyList<Knot> Way(JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines)
     {
-        var unknown = UnknownRegister.Of(state).Count(u => !u.Optional);
-        var survey = new Knot(Stage.Survey, state.Sheet is null ? "no sheet" : unknown == 0 ? "all known" : $"{unknown} unknown", false);
+        var questions = UnknownRegister.Of(state);
+        var unknown = questions.Count(u => !u.Optional);
+        var survey = new Knot(Stage.Survey, state.Sheet is null ? "no sheet" : unknown > 0 ? $"{unknown} unknown" : questions.Count > 0 ? $"{questions.Count} to ask" : "all known", false);
         var aim = new Knot(Stage.Aim, Wished(state) ? "set" : "not set", false);
         if (evaluation is null)
             return [survey, aim, .. new[] { Stage.Fit, Stage.Prep, Stage.HandsOn, Stage.Proof, Stage.Handover }.Select(s => new Knot(s, "–", false))];

@@ -94,6 +94,32 @@ public class SurveyTests(Site site)
     }
 
     [Fact]
+    public void A_question_about_an_array_entered_by_hand_has_its_own_answer()
+    {
+        using var window = Begun(site, "Tern Bank, by hand", "Halmund Strand 36");
+        foreach (var bay in (string[])["1", "2", "3"])
+        {
+            window.Click($"[data-place='bay:{bay}']");
+            window.Until(d => d.FindElements(By.CssSelector(".survey-cols section:last-child h3")).Any(h => h.Text.StartsWith(bay, StringComparison.Ordinal)), $"the form of bay {bay}");
+            window.Type("#d-size", "8 TB");
+            window.Type("#d-array", "md0" + Keys.Enter);
+            window.Until(_ => window.Find($"[data-place='bay:{bay}']").GetAttribute("aria-label")!.Contains("8 TB"), $"the drive of bay {bay}");
+        }
+
+        // Both questions are about bay 1, whose drive is known: each asks what it says, not what sits there.
+        foreach (var (question, answer) in new[] { ("How do the drives in bays 1, 2 and 3 share their data in md0?", "level 5"), ("Is md0 whole?", "whole") })
+        {
+            window.See(question, ".survey-cols");
+            window.Until(d => { d.FindElements(By.CssSelector(".survey-cols button")).First(b => b.Text.Contains(question, StringComparison.Ordinal)).Click(); return true; }, question);
+            window.Until(d => d.FindElement(By.CssSelector(".survey-cols section:last-child h3")).Text == question, $"the answer to {question}");
+            window.Press(answer);
+            window.Press("Keep");
+            window.Until(d => !d.FindElement(By.CssSelector(".survey-cols")).Text.Contains(question, StringComparison.Ordinal), $"no more {question}");
+        }
+        Assert.Empty(window.Complaints());
+    }
+
+    [Fact]
     public void Before_touching_by_eye_with_notes_plugs_and_a_photo()
     {
         using var window = Begun(site, "Mewstone, by eye", "Tarrowby Plover");

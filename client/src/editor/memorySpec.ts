@@ -60,7 +60,7 @@ export const PROCESSORS_AND_MEMORY: SectionSpec[] = [
       num('slotLimitGiB', 'Largest module listed', 'GiB'),
       num('totalLimitGiB', 'Largest total listed', 'GiB'),
       num('rateLimitMTs', 'Top rate of the board', 'MT/s', 'Used when there is no table below.'),
-      yes('eccWorks', 'Does ECC work?', 'Null means not known; some boards take ECC modules and ignore ECC.'),
+      yes('eccWorks', 'Does ECC work?', 'Some boards take ECC modules and ignore ECC.'),
       pick('eccMixing', 'With and without ECC together', [
         ['ecc-off', 'runs, ECC off'],
         ['no-start', 'does not start'],

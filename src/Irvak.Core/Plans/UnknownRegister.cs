@@ -91,18 +91,17 @@ public static class UnknownRegister
             var open = places.Where(Open).ToList();
             if (open.Count == 0) return;
             var names = open.Count == 1 ? PlaceName.Short(open[0]) : $"{PlaceName.Short(open[0])} to {PlaceName.Short(open[^1])} ({open.Count} left)";
-            unknowns.Add(new("found." + open[0], $"What sits in {what} {names}?", blocks, where, AnswerKind.Place, [], Place: open[0], Optional: true));
+            unknowns.Add(new("found." + open[0], $"What sits in {(open.Count == 1 && what.EndsWith('s') ? what[..^1] : what)} {names}?", blocks, where, AnswerKind.Place, [], Place: open[0], Optional: true));
         }
         foreach (var group in sheet.Bays) Group(group.Names.Count == 1 ? "bay" : "bays", "which drive is which, arrays, free bays", "lamps and labels at the front, or a capture of the controller", group.Names.Select(PlaceName.Bay));
         Group("card slots", "free slots, lanes, power", "brackets at the rear, or lspci -vv with the firmware listing", sheet.Slots.Select(s => PlaceName.Card(s.Id)));
         Group("M.2 places", "free places for flash", "open the machine, or nvme list", sheet.M2.Select(m => PlaceName.M2(m.Id)));
         foreach (var array in ArrayNow.Of(state))
         {
-            var places = Verdicts.Say.Words([.. array.Members.Take(4).Select(PlaceName.Short), .. array.Members.Count > 4 ? new[] { $"{array.Members.Count - 4} more" } : []]);
-            if (!array.LevelKnown)
-                unknowns.Insert(0, new($"array.{array.Name}.level", $"How do the drives in {places} share their data in {array.Name}?", "which of them may be pulled, and whether while it runs", "the controller's or appliance's page, or /proc/mdstat", AnswerKind.Choice, ArrayAnswers.Levels, Place: array.Members[0]));
             if (array.Condition == Observations.RaidCondition.Unknown && state.ArraysSaid.GetValueOrDefault(array.Name)?.Level != ArrayAnswers.None)
                 unknowns.Insert(0, new($"array.{array.Name}.state", $"Is {array.Name} whole?", "which of its drives may be pulled, and whether while it runs", "the controller's or appliance's page, or /proc/mdstat", AnswerKind.Choice, ArrayAnswers.States, Place: array.Members[0]));
+            if (!array.LevelKnown)
+                unknowns.Insert(0, new($"array.{array.Name}.level", $"How do the drives in {Members(array)} share their data in {array.Name}?", "which of them may be pulled, and whether while it runs", "the controller's or appliance's page, or /proc/mdstat", AnswerKind.Choice, ArrayAnswers.Levels, Place: array.Members[0]));
         }
         if (state.System.BoardRevision is null && Revisions(sheet) is { Count: > 0 } revisions)
             unknowns.Add(new("system.boardRevision", "Which revision is the board?", "slots and processors that only some revisions have", "printed on the board, or dmidecode -t baseboard", AnswerKind.Choice, [.. revisions, AnotherRevision], Optional: true));
@@ -114,6 +113,14 @@ public static class UnknownRegister
             unknowns.Add(new("system.hostName", "What is it called in the network?", "the hand-over note, finding it again", "uname -n, or the owner", AnswerKind.Text, [], Optional: true));
         if (state.System.ManagementAddress is null && sheet.Chassis.Kind is "rack" or "tower" or "edge" or "shelf")
             unknowns.Add(new("system.managementAddress", "Where is its management page?", "looking in without going there", "sticker, ipmitool lan print, or none", AnswerKind.Text, [], Optional: true));
+    }
+
+    // A number alone is no place; names of bays that are words speak for themselves.
+    private static string Members(ArrayNow array)
+    {
+        var names = array.Members.Select(PlaceName.Short).ToList();
+        var bays = names.Count > 1 && array.Members.All(m => PlaceName.IsBay(m)) && names.All(n => int.TryParse(n, out _)) ? "bays " : "";
+        return bays + (names.Count > 4 ? $"{names[0]} to {names[^1]} ({names.Count})" : Verdicts.Say.Words(names));
     }
 
     /// <summary>The revisions that the sheet tells apart, each once.</summary>

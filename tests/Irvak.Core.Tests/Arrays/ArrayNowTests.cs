@@ -107,7 +107,7 @@ public sealed class ArrayNowTests
     public void An_array_told_by_hand_is_asked_about_and_not_pulled_while_it_runs()
     {
         var job = Hot(Found(2, "md0"));
-        Assert.Equal(["array.md0.state", "array.md0.level"], UnknownRegister.Of(job).Where(u => u.Path.StartsWith("array.", StringComparison.Ordinal)).Select(u => u.Path));
+        Assert.Equal(["array.md0.level", "array.md0.state"], UnknownRegister.Of(job).Where(u => u.Path.StartsWith("array.", StringComparison.Ordinal)).Select(u => u.Path));
         var blind = job.With(New(1), New(2)).Evaluate().Runbook.Steps;
         Assert.Equal(["rebuilt:bay:1", "rebuilt:bay:2"], blind.Select(s => s.Key).Where(k => k.StartsWith("rebuilt", StringComparison.Ordinal)));
         Assert.All(blind.Where(s => s.Key is "out:bay:1" or "out:bay:2"), s => Assert.Contains("This bay may not be served running", s.Caution));

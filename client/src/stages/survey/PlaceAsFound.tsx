@@ -144,13 +144,20 @@ function ProcessorForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | nu
   const { job } = useDesk();
   const known = job.sheet?.processors ?? [];
   const [name, setName] = useState(unit?.processor?.name ?? (known.length === 1 ? known[0]!.name : ''));
-  const [rate, setRate] = useState('');
+  const before = unit?.processor;
+  const [rate, setRate] = useState(before?.memoryRateMTs ? `${before.memoryRateMTs}` : '');
   const match = known.find((p) => p.name === name);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (!name.trim()) return;
     onKeep({
-      processor: match ?? { name: name.trim(), memoryRateMTs: /^\d{3,5}$/.test(rate) ? Number(rate) : null },
+      // The same processor keeps what else is known of it.
+      processor: match ?? {
+        ...(before?.name === name.trim() ? before : {}),
+        name: name.trim(),
+        memoryRateMTs: /^\d{3,5}$/.test(rate) ? Number(rate) : null,
+      },
+      serial: before?.name === name.trim() ? (unit?.serial ?? null) : null,
       source: 'by hand',
     });
   };

@@ -26,9 +26,10 @@ export default function Survey() {
   if (!job.sheet) return <Start />;
   const needed = job.unknowns.filter((u) => !u.optional);
   const more = job.unknowns.filter((u) => u.optional);
+  // A question chosen from the list stands; a place chosen on the plate asks what sits in it; else the first that counts.
   const chosen =
-    job.unknowns.find((u) => (u.place ? u.place === selected : u.path === path)) ??
-    (selected || path ? undefined : needed[0]);
+    job.unknowns.find((u) => u.path === path && (u.place ?? selected) === selected) ??
+    (selected ? job.unknowns.find((u) => u.kind === 'place' && u.place === selected) : path ? undefined : needed[0]);
   const choose = (u: Unknown) => {
     setPath(u.path);
     select(u.place ?? null);
@@ -97,7 +98,16 @@ export default function Survey() {
               )}
             </section>
             <section className="stack">
-              {selected && (!chosen || chosen.place) ? (
+              {chosen && chosen.kind !== 'place' ? (
+                <Answer
+                  key={chosen.path}
+                  unknown={chosen}
+                  onDone={() => {
+                    setPath(null);
+                    select(null);
+                  }}
+                />
+              ) : selected ? (
                 <PlaceAsFound key={selected} place={selected} onDone={() => nextPlace(job, selected, select)} />
               ) : chosen?.place ? (
                 <PlaceAsFound
@@ -105,8 +115,6 @@ export default function Survey() {
                   place={chosen.place}
                   onDone={() => nextPlace(job, chosen.place!, select)}
                 />
-              ) : chosen ? (
-                <Answer key={chosen.path} unknown={chosen} onDone={() => setPath(null)} />
               ) : (
                 <SystemFacts job={job} />
               )}

@@ -81,7 +81,13 @@ export function DriveForm({ unit, onKeep }: FormProps) {
       <Field id="d-serial" label="Serial number" value={serial} onChange={setSerial} />
       <div className="row">
         <Field id="d-name" label="Name in the system" value={name} onChange={setName} hint="/dev/sda" />
-        <Field id="d-array" label="Array or use" value={array} onChange={setArray} hint="md0, boot" />
+        <Field
+          id="d-array"
+          label="Array or use"
+          value={array}
+          onChange={setArray}
+          hint="md0; of several, the one with the data"
+        />
       </div>
       <Foot wrong={wrong} onEmpty={() => onKeep(null)} />
     </form>
