@@ -43,7 +43,7 @@ public static class AimDistance
             new("Memory", "GiB", Known(memory.Found), Known(memory.Planned), q.Aim.MemoryGiB, false, memory.Planned is { AllKnown: false, UsableMiB: > 0 } some ? some.UsableMiB / 1024.0 : null),
             new("Rate", "MT/s", memory.Found.Rate.HighMTs, memory.Planned.Rate.HighMTs, null, false),
             new("Money", "EUR", 0, (double)list.TotalEur, (double?)q.Aim.MoneyLimitEur, true),
-            new("Slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false),
+            new("Memory slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false),
         };
         if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.UsableTB is not null)
             distances.Insert(2, new("Usable", "TB", arrays.Found.Count == 0 ? null : ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));
@@ -52,7 +52,8 @@ public static class AimDistance
             distances.Insert(3, new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false));
         if (Paths.PathSheet.Best(paths.Planned, q.Arrays) is { } best)
             distances.Insert(distances.Count - 2, new("Reads at best", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays), best, q.Aim.ReadMBs, false));
-        if (lanes.Left is { } left) distances.Insert(distances.Count - 1, new("Lanes left", "", left, left, null, false));
+        // Of a place that nobody looked at, nobody knows whether its lanes are free.
+        if (lanes.LeftAtLeast is { } least) distances.Insert(distances.Count - 1, new("Lanes left", "", lanes.Left, lanes.Left, null, false, lanes.Left is null && least > 0 ? least : null));
         return distances;
     }
 

@@ -65,7 +65,7 @@ public static class Stages
         ];
     }
 
-    private static bool Wished(JobState state) => state.Aim is not { MemoryGiB: null, UsableTB: null, Failures: null };
+    private static bool Wished(JobState state) => state.Aim is not { MemoryGiB: null, UsableTB: null, Failures: null, ReadMBs: null };
 
     /// <summary>Any edit of the plan is a plan: parts, arrays, splits, wiring, rates, boot, caches, moves, pads, the order of the start.</summary>
     private static bool Planned(JobState state) => state.Plan.Count > 0 || state.Arrays.Count > 0 || state.Splits.Count > 0 || state.Wiring.Count > 0 || state.HeldRates.Count > 0

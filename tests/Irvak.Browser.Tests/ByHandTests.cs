@@ -15,7 +15,7 @@ public class ByHandTests(Site site)
         window.Press("Begin");
 
         // Survey by hand: the processor, the one module, the word size.
-        window.See("Is there a processor in SoC?");
+        window.See("Which processor is soldered at SoC?");
         window.Press("Keep");
         window.See("What sits in A1?");
         window.Find("#size").SendKeys("4");

@@ -13,7 +13,7 @@ public class TwoWindowsTests(Site site)
         ines.Press("A sheet from the shelf");
         ines.Choose("#sheet", "Tarrowby Plover");
         ines.Press("Begin");
-        ines.See("Is there a processor in SoC?");
+        ines.See("Which processor is soldered at SoC?");
         var number = ines.Path.Split('/')[2];
         using var bao = new Window(site, "Bao").Open($"/jobs/{number}/aim");
         bao.Find("#wish-memory");

@@ -17,7 +17,7 @@ public class AimDistanceTests
         var state = Boards.Job(Boards.Server, "A1", "C1").With(new SetWish(WishKind.MemoryGiB, 64), new SetWish(WishKind.MoneyLimitEur, 100), Boards.Fit("B1", shelf: "p"));
         Assert.Equal((32, 48, 64), (Cell(state, "Memory").Found, Cell(state, "Memory").Planned, Cell(state, "Memory").Wish));
         Assert.Equal((34, 100, true), (Cell(state, "Money").Planned, Cell(state, "Money").Wish, Cell(state, "Money").IsLimit));
-        Assert.Equal((6, 5), (Cell(state, "Slots left").Found, Cell(state, "Slots left").Planned));
+        Assert.Equal((6, 5), (Cell(state, "Memory slots left").Found, Cell(state, "Memory slots left").Planned));
     }
 
     [Fact]

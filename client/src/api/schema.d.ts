@@ -1411,7 +1411,7 @@ export interface components {
             liesIn: null | string;
         };
         /** @enum {unknown} */
-        BranchState: "used" | "free" | "dark";
+        BranchState: "used" | "free" | "not-looked-at" | "dark";
         /** @description One way to get the memory wanted, evaluated like a hand-made plan. */
         BuyingAnswerView: {
             name: string;
@@ -3320,8 +3320,16 @@ export interface components {
             splits: components["schemas"]["SplitLine"][];
             /** Format: int32 */
             used: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Lanes that could be used still; null when that is not known.
+             */
             left: null | number;
+            /**
+             * Format: int32
+             * @description Those of them that are known to be free; null when lanes are not known.
+             */
+            leftAtLeast: null | number;
         };
         /** @description One stage of the way, MB/s. */
         LaneStage: {
@@ -4688,6 +4696,11 @@ export interface components {
              * @description Lanes that could be used still: of places that are free, no more than it has; null when its lanes are not known.
              */
             free: null | number;
+            /**
+             * Format: int32
+             * @description Lanes beyond those of places that nobody looked at: they may be free or in use.
+             */
+            notLookedAt: number;
             /** @description True when its processor is missing. */
             dark: boolean;
             uplink: null | string;

@@ -30,8 +30,8 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
         {d.name}
         {d.wish != null && (
           <i>
+            {/* Its unit stands with the value below: the cell is narrow. */}
             {d.isLimit ? 'limit' : 'wish'} {show(d, d.wish)}
-            {unit(d.wish)}
           </i>
         )}
       </div>

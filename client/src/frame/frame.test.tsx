@@ -137,7 +137,7 @@ describe('the ledge', () => {
 
   it('shows the distance to the wish and the step from before the last edit', () => {
     const { rerender } = render(<Ledge ledge={[memory(256)]} stopped={[]} />);
-    expect(document.body.textContent).toContain('wish 512 GiB');
+    expect(document.body.textContent).toContain('wish 512');
     rerender(<Ledge ledge={[memory(480)]} stopped={[]} />);
     expect(document.body.textContent).toContain('256 → 480 GiB');
     rerender(<Ledge ledge={[memory(512)]} stopped={[]} />);

@@ -45,6 +45,7 @@ export const sheet = (branches: LaneBranch[]): LaneSheet => ({
       wired: 100,
       used: 8,
       free: 8,
+      notLookedAt: 0,
       dark: false,
       uplink: null,
       uplinkLanes: null,
@@ -59,6 +60,7 @@ export const sheet = (branches: LaneBranch[]): LaneSheet => ({
       wired: 8,
       used: 0,
       free: 8,
+      notLookedAt: 0,
       dark: false,
       uplink: 'CPU 1',
       uplinkLanes: 4,
@@ -71,6 +73,7 @@ export const sheet = (branches: LaneBranch[]): LaneSheet => ({
   splits: [],
   used: 0,
   left: 0,
+  leftAtLeast: 0,
 });
 
 /** Twenty-four drives on six carriers, and a slot behind the chipset. */

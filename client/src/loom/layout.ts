@@ -228,7 +228,7 @@ function fromRoot(branches: LaneBranch[], root: Box, boxes: Box[], threads: Thre
     const n = lanes[i]!;
     const middle = box.y + box.h / 2;
     const own = Math.min(PITCH, (box.h - 4) / n);
-    if (b.state === 'free' || b.state === 'dark' || b.bus || !b.used)
+    if (b.state === 'free' || b.state === 'not-looked-at' || b.state === 'dark' || b.bus || !b.used)
       threads.push({
         d: curve(ROOT.x + ROOT.w, y + (n * PITCH * squeeze) / 2, SLOT.x, middle),
         look: b.ends.some((e) => e.state === 'out') ? 'out' : b.bus && b.state === 'used' ? 'lane' : 'unused',
@@ -298,7 +298,14 @@ function toEnds(
     notes.push({
       x: x1 + 12,
       y: from + 4,
-      text: b.state === 'dark' ? (b.why ?? 'dark') : b.bus ? 'free' : `${b.lanes} free`,
+      text:
+        b.state === 'dark'
+          ? (b.why ?? 'dark')
+          : b.state === 'not-looked-at'
+            ? '? nobody looked'
+            : b.bus
+              ? 'free'
+              : `${b.lanes} free`,
       look: 'small',
     });
 }

@@ -23,6 +23,13 @@ describe('the loom', () => {
     expect(drawn.boxes.find((b) => b.place === 'm2:S1.2')!.look).toContain('unseen');
   });
 
+  it('calls free only what somebody looked at', () => {
+    const words = (state: 'free' | 'not-looked-at') =>
+      loom(sheet([branch('S1', [], { state, lanes: 8 })])).notes.map((n) => n.text);
+    expect(words('free')).toEqual(['8 free']);
+    expect(words('not-looked-at')).toEqual(['? nobody looked']);
+  });
+
   it('keeps boxes apart with four and with twenty-four devices', () => {
     for (const one of [
       sheet([

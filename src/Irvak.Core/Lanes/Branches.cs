@@ -28,7 +28,7 @@ internal static class Branches
         var live = ends.Where(e => e.State is EndState.Full or EndState.Less or EndState.Unknown).ToList();
         var switched = unit?.Card is { HasSwitch: true, Endpoints.Count: > 1 };
         var used = dark || unit is null ? 0 : switched ? Splitting.Trains(lanes, Splitting.LanesOf(unit.Card!) ?? lanes) : live.Sum(e => e.Width);
-        return new(place, "card", slot.Root, slot.Mech, slot.Elec, lanes, q.GenOf(slot), StateOf(dark, unit), why ?? (q.GenOf(slot) < slot.Gen ? $"held at gen {q.GenOf(slot)}" : null), used,
+        return new(place, "card", slot.Root, slot.Mech, slot.Elec, lanes, q.GenOf(slot), StateOf(q, place, dark, unit), why ?? (q.GenOf(slot) < slot.Gen ? $"held at gen {q.GenOf(slot)}" : null), used,
             unit?.Card is { Endpoints.Count: > 1, HasSwitch: not true } ? Loose(lanes, ends) : 0, split, switched, ends, null, unit?.Card is { Endpoints.Count: > 0 } ? unit.Short : null, q.IsNew(place));
     }
 
@@ -75,7 +75,7 @@ internal static class Branches
     {
         var place = PlaceName.Board(board.Id);
         var branch = Plain(q, place, board.Root, board.Elec!.Value, board.Gen ?? GenOf(q, board.Root));
-        if (board.What == "mezzanine" || branch.State != BranchState.Free) return branch;
+        if (board.What == "mezzanine" || branch.State is not (BranchState.Free or BranchState.NotLookedAt)) return branch;
         // What is soldered there always runs.
         var soldered = End(place, $"{board.What}, on board", board.Elec, branch.Gen, Splitting.Link(branch.Lanes!.Value, branch.Gen, board.Elec, branch.Gen), null, false, null);
         return branch with { State = BranchState.Used, Used = soldered.Width, Ends = [soldered] };
@@ -92,10 +92,11 @@ internal static class Branches
         var unit = q.Planned.At(place);
         // A module of SATA in a place that could have lanes uses none.
         IReadOnlyList<LaneEnd> ends = unit is null ? Leaving(q, place) : unit.Drive?.Protocol == DriveProtocol.Sata ? [] : [Single(q, place, unit, lanes, gen, Needs.Of(q, place, unit))];
-        return new(place, PlaceName.Kind(place), root, null, wired, lanes, gen, StateOf(dark, unit), why, ends.Sum(e => e.Width), 0, [], false, ends);
+        return new(place, PlaceName.Kind(place), root, null, wired, lanes, gen, StateOf(q, place, dark, unit), why, ends.Sum(e => e.Width), 0, [], false, ends);
     }
 
-    private static BranchState StateOf(bool dark, Unit? unit) => dark ? BranchState.Dark : unit is null ? BranchState.Free : BranchState.Used;
+    private static BranchState StateOf(Question q, string place, bool dark, Unit? unit) =>
+        dark ? BranchState.Dark : unit is not null ? BranchState.Used : q.FoundEmpty.Contains(place) || q.Found.At(place) is not null || q.Changed.Contains(place) ? BranchState.Free : BranchState.NotLookedAt;
 
     /// <summary>The slot whose thick card covers this one; null when none does, or when something sits here.</summary>
     private static string? CoveredBy(Question q, ExpansionSlot slot)
@@ -110,7 +111,7 @@ internal static class Branches
     {
         var unit = q.Planned.At(place);
         IReadOnlyList<LaneEnd> ends = unit is null ? Leaving(q, place) : [new(place, unit.Short, dark ? EndState.Unseen : EndState.Full, null, null, 0, 0, LinkRates.PciInUseMBs, Needs.Of(q, place, unit), q.IsNew(place), "shares the bus with every card on it")];
-        return new(place, "card", slot.Root, null, 0, 0, null, StateOf(dark, unit), why, 0, 0, [], false, ends, "pci");
+        return new(place, "card", slot.Root, null, 0, 0, null, StateOf(q, place, dark, unit), why, 0, 0, [], false, ends, "pci");
     }
 
     private static LaneEnd Single(Question q, string place, Unit unit, int lanes, int? slotGen, double? need)

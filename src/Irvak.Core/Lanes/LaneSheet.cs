@@ -41,6 +41,9 @@ public enum BranchState
     [JsonStringEnumMemberName("used")] Used,
     [JsonStringEnumMemberName("free")] Free,
 
+    /// <summary>Nobody looked what sits there.</summary>
+    [JsonStringEnumMemberName("not-looked-at")] NotLookedAt,
+
     /// <summary>No processor behind it, or another place took its lanes.</summary>
     [JsonStringEnumMemberName("dark")] Dark,
 }
@@ -61,10 +64,11 @@ public sealed record LaneBranch(string Place, string Kind, string? Root, int? Me
 /// <param name="Wired">Lanes that are led somewhere, uplinks of others included.</param>
 /// <param name="Used">Lanes in use.</param>
 /// <param name="Free">Lanes that could be used still: of places that are free, no more than it has; null when its lanes are not known.</param>
+/// <param name="NotLookedAt">Lanes beyond those of places that nobody looked at: they may be free or in use.</param>
 /// <param name="Dark">True when its processor is missing.</param>
 /// <param name="UplinkMBs">Data that its uplink carries, MB/s; null for a processor, or when not known.</param>
 /// <param name="BehindMBs">What the devices behind it could move together, MB/s.</param>
-public sealed record RootLanes(string Id, int? Gen, int? Lanes, int Wired, int Used, int? Free, bool Dark, string? Uplink, int? UplinkLanes, int? UplinkGen, double? UplinkMBs, double BehindMBs);
+public sealed record RootLanes(string Id, int? Gen, int? Lanes, int Wired, int Used, int? Free, int NotLookedAt, bool Dark, string? Uplink, int? UplinkLanes, int? UplinkGen, double? UplinkMBs, double BehindMBs);
 
 /// <summary>What to enter in the firmware for one slot.</summary>
 /// <param name="Now">How it was found; null when nobody looked.</param>
@@ -75,14 +79,17 @@ public sealed record RootLanes(string Id, int? Gen, int? Lanes, int Wired, int U
 public sealed record SplitLine(string Slot, int Lanes, IReadOnlyList<int>? Now, IReadOnlyList<int>? Enter, bool Changes, IReadOnlyList<IReadOnlyList<int>> Offered, IReadOnlyList<int>? Best, int Gen, int? HeldAt);
 
 /// <summary>Roots, places and devices with the links between them.</summary>
-public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<LaneBranch> Branches, IReadOnlyList<SplitLine> Splits, int Used, int? Left)
+/// <param name="Left">Lanes that could be used still; null when that is not known.</param>
+/// <param name="LeftAtLeast">Those of them that are known to be free; null when lanes are not known.</param>
+public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<LaneBranch> Branches, IReadOnlyList<SplitLine> Splits, int Used, int? Left, int? LeftAtLeast)
 {
     public static LaneSheet Of(Question q)
     {
         var branches = Lanes.Branches.Of(q);
         List<RootLanes> roots = [.. q.Sheet.Roots.Select(r => Root(q, r, branches))];
+        int? left = roots.Count == 0 || roots.Any(r => r is { Free: null, Dark: false }) ? null : roots.Where(r => r is { Dark: false, Free: not null }).Sum(r => r.Free!.Value);
         return new(roots, branches, [.. q.Sheet.Slots.Where(s => s.Bus is null or "pcie").Select(s => Line(q, s))], branches.Sum(b => b.Used),
-            roots.Count == 0 || roots.Any(r => r is { Free: null, Dark: false }) ? null : roots.Where(r => r is { Dark: false, Free: not null }).Sum(r => r.Free!.Value));
+            roots.Any(r => r is { Dark: false, NotLookedAt: > 0 }) ? null : left, left);
     }
 
     private static RootLanes Root(Question q, LaneRoot root, IReadOnlyList<LaneBranch> branches)
@@ -91,9 +98,11 @@ public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<Lan
         var hanging = q.Sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0);
         var dark = Topology.IsDark(q, root.Id);
         var used = own.Sum(b => b.Used) + hanging;
-        var open = own.Where(b => b.State == BranchState.Free).Sum(b => b.Lanes ?? 0);
+        int Lanes(BranchState state) => own.Where(b => b.State == state).Sum(b => b.Lanes ?? 0);
+        int? free = root.Lanes is { } lanes ? Math.Max(0, Math.Min(Lanes(BranchState.Free), lanes - used)) : own.All(b => b.Wired is 0) ? 0 : null;
+        var unseen = root.Lanes is { } all ? Math.Max(0, Math.Min(Lanes(BranchState.NotLookedAt), all - used - (free ?? 0))) : Lanes(BranchState.NotLookedAt);
         var behind = branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == root.Id)).SelectMany(b => b.Ends).Sum(e => e.NeedMBs is { } need ? Math.Min(need, e.MBs) : 0);
-        return new(root.Id, root.Gen, root.Lanes, own.Sum(b => b.Wired ?? 0) + hanging, used, root.Lanes is { } lanes ? Math.Max(0, Math.Min(open, lanes - used)) : own.All(b => b.Wired is 0) ? 0 : null, dark,
+        return new(root.Id, root.Gen, root.Lanes, own.Sum(b => b.Wired ?? 0) + hanging, used, free, unseen, dark,
             root.Uplink, root.UplinkLanes, root.UplinkGen, Topology.UplinkMBs(root), behind);
     }
 

@@ -37,7 +37,8 @@ public static class EditFold
         SetWish { Value: > 100_000_000 } => new("/edit/value", "That limit is beyond anything sensible."),
         Fit fit => RefusePlace(state, fit.Place, "/edit/place") ?? RefuseHome(fit.Place, fit.Unit, "/edit/place"),
         Remove remove => RefusePlace(state, remove.Place, "/edit/place")
-            ?? (state.Planned.At(remove.Place) is null ? new("/edit/place", $"{PlaceName.Short(remove.Place)} is empty already.") : null),
+            ?? (state.Planned.At(remove.Place) is not null ? null
+                : new("/edit/place", state.FoundEmpty.Contains(remove.Place) || state.Plan.ContainsKey(remove.Place) ? $"{PlaceName.Short(remove.Place)} is empty already." : $"Nobody looked what sits in {PlaceName.Short(remove.Place)}: note it in Survey first.")),
         Restore restore => RefusePlace(state, restore.Place, "/edit/place"),
         Move move => RefuseMove(state, move),
         Arrange arrange when string.IsNullOrWhiteSpace(arrange.What) => new("/edit/what", "It says what it does."),

@@ -55,9 +55,11 @@ public static class UnknownRegister
         if (!board.ChannelsKnown)
             unknowns.Add(new("channels", "Which slots belong to which channel?", "fill order, interleave, rate with two in a channel",
                 "colours beside the slots, maker's sheet. Write A1 A2 | B1 B2", AnswerKind.Text, []));
-        foreach (var place in PlaceName.All(sheet).Where(PlaceName.IsSocket))
-            if (!state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))
-                unknowns.Add(new("found." + place, $"Is there a processor in {PlaceName.Short(place)}?", "whether its slots can be used", "under the heat sink, or on the system's page", AnswerKind.Place, [], Place: place));
+        foreach (var socket in sheet.Sockets)
+            if (PlaceName.Socket(socket.Id) is var place && !state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))
+                unknowns.Add(socket.Soldered
+                    ? new("found." + place, $"Which processor is soldered at {socket.Id}?", "the memory rate and total that it drives", "maker's sheet, or the system's page", AnswerKind.Place, [], Place: place)
+                    : new("found." + place, $"Is there a processor in {socket.Id}?", "whether its slots can be used", "under the heat sink, or on the system's page", AnswerKind.Place, [], Place: place));
         // A slot behind an empty socket can't hold anything that counts; nobody needs to look.
         foreach (var place in sheet.Channels.Where(c => !state.FoundEmpty.Contains(PlaceName.Socket(c.Socket))).SelectMany(c => c.Slots).Select(PlaceName.Slot))
             if (!state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))

@@ -45,16 +45,19 @@ public static class SurveyChecks
     {
         if (state.Sheet is null) return [];
         var seen = Readings.All(state);
-        return [.. Questions.Select(q => Line(q.Key, q.Value, state, ByCapture(q.Key, state, seen)))];
+        return [.. Questions.Select(q => Line(q.Key, q.Value, state, Known(q.Key, state, seen)))];
     }
 
-    private static SurveyCheck Line(string key, (string Question, string Where) words, JobState state, (CheckState State, string Answer)? read)
+    private static SurveyCheck Line(string key, (string Question, string Where) words, JobState state, (CheckState State, string Answer, string By)? read)
     {
         // Eyes count after the capture: a person saw it too and decides.
         if (state.Checks.TryGetValue(key, out var eye))
             return new(key, words.Question, words.Where, eye.Good ? CheckState.Well : CheckState.NotWell, eye.Note ?? (eye.Good ? "well" : "not well"), eye.Who);
-        return read is { } r ? new(key, words.Question, words.Where, r.State, r.Answer, "captures") : new(key, words.Question, words.Where, CheckState.Open, null, null);
+        return read is { } r ? new(key, words.Question, words.Where, r.State, r.Answer, r.By) : new(key, words.Question, words.Where, CheckState.Open, null, null);
     }
+
+    private static (CheckState, string, string By)? Known(string key, JobState state, Observations.Observation seen) =>
+        ByCapture(key, state, seen) is var (found, answer) ? (found, answer, key == "arrays" && seen.Raids.Count == 0 ? "by hand" : "captures") : null;
 
     private static (CheckState, string)? ByCapture(string key, JobState state, Observations.Observation seen) => key switch
     {
@@ -63,7 +66,7 @@ public static class SurveyChecks
             : seen.Faults.Count > 0 ? (CheckState.NotWell, $"{Say.Count(seen.Faults.Count, "line tells", "lines tell")} of faults: {seen.Faults[0].Text}")
             : seen.LogLines is { } lines ? (CheckState.Well, $"{lines} lines, none of failing hardware") : null,
         "drives" => Drives(state, seen),
-        "arrays" => Arrays(seen),
+        "arrays" => Arrays(state, seen),
         "load" => Load(seen),
         _ => null,
     };
@@ -80,14 +83,21 @@ public static class SurveyChecks
         return silent > 0 ? (CheckState.Care, $"{graded.Count} of {seen.Drives.Count} drives told their health, none of them bad") : (CheckState.Well, $"{Say.Count(graded.Count, "drive", "drives")}, none worse than grade B");
     }
 
-    private static (CheckState, string)? Arrays(Observations.Observation seen)
+    private static (CheckState, string)? Arrays(JobState state, Observations.Observation seen)
     {
-        if (seen.Raids.Count == 0) return null;
-        var worst = seen.Raids.Select(r => (r.Name, Health: Observations.RaidHealth.Of(r))).MaxBy(h => Harm(h.Health.Condition));
-        var others = seen.Raids.Count > 1 ? $"; {Say.Count(seen.Raids.Count - 1, "other", "others")} no worse" : "";
+        // What a person said of an array stands beside what captures tell of others, and completes one whose capture tells no state.
+        var told = Core.Arrays.ArrayNow.Of(state).Where(a => state.ArraysSaid.GetValueOrDefault(a.Name)?.Level != Core.Arrays.ArrayAnswers.None).ToDictionary(a => a.Name, a => (a.Condition, a.Words), StringComparer.OrdinalIgnoreCase);
+        foreach (var raid in seen.Raids)
+        {
+            var health = Observations.RaidHealth.Of(raid);
+            if (health.Condition != Observations.RaidCondition.Unknown || !told.ContainsKey(raid.Name)) told[raid.Name] = (health.Condition, health.Words);
+        }
+        if (told.Count == 0 || (seen.Raids.Count == 0 && told.Values.All(t => t.Condition == Observations.RaidCondition.Unknown))) return null;
+        var worst = told.Select(t => (Name: t.Key, Health: t.Value)).MaxBy(h => Harm(h.Health.Condition));
+        var others = told.Count > 1 ? $"; {Say.Count(told.Count - 1, "other", "others")} no worse" : "";
         return worst.Health.Condition switch
         {
-            Observations.RaidCondition.Whole => (CheckState.Well, $"{Say.Count(seen.Raids.Count, "array", "arrays")}, all whole"),
+            Observations.RaidCondition.Whole => (CheckState.Well, $"{Say.Count(told.Count, "array", "arrays")}, all whole"),
             Observations.RaidCondition.Failed or Observations.RaidCondition.Degraded => (CheckState.NotWell, $"{worst.Name} {worst.Health.Words}{others}"),
             Observations.RaidCondition.Rebuilding => (CheckState.NotWell, $"{worst.Name} {worst.Health.Words}; pull nothing until it is through{others}"),
             Observations.RaidCondition.Syncing => (CheckState.Care, $"{worst.Name} {worst.Health.Words}; wait until it is through{others}"),

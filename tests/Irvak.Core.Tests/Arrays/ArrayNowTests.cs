@@ -113,6 +113,12 @@ public sealed class ArrayNowTests
         Assert.All(blind.Where(s => s.Key is "out:bay:1" or "out:bay:2"), s => Assert.Contains("This bay may not be served running", s.Caution));
         var told = job.With(new AnswerUnknown("array.md0.level", "level 1"), new AnswerUnknown("array.md0.state", "whole"));
         Assert.DoesNotContain(UnknownRegister.Of(told), u => u.Path.StartsWith("array.", StringComparison.Ordinal));
+        // What was said of it answers what is asked before anybody touches the machine.
+        SurveyCheck Check(JobState state) => SurveyChecks.Of(state).Single(c => c.Key == "arrays");
+        Assert.Equal((CheckState.Open, null), (Check(job).State, Check(job).By));
+        Assert.Equal((CheckState.Well, "1 array, all whole", "by hand"), (Check(told).State, Check(told).Answer, Check(told).By));
+        Assert.Equal((CheckState.NotWell, "md0 is degraded, as somebody looked"), Check(job.With(new AnswerUnknown("array.md0.state", "degraded"))) is var bad ? (bad.State, bad.Answer) : default);
+        Assert.Equal(CheckState.Open, Check(job.With(new AnswerUnknown("array.md0.level", "no array, only in use"))).State);
         var plan = told.With(New(1), New(2)).Evaluate();
         Assert.DoesNotContain(plan.Runbook.Steps, s => s.Key == "off:down" || s.Caution?.Contains("may not be served running") == true);
         Assert.Equal(1, plan.Arrays.Found[0].LeftNow);

@@ -15,13 +15,22 @@ public class LaneSheetTests
     [Fact]
     public void Lanes_are_counted_by_root_with_the_uplinks_of_others()
     {
-        var sheet = Lanes(LaneBox.With(("card:S1", Network), ("card:S3", Network)));
+        var blind = LaneBox.With(("card:S1", Network), ("card:S3", Network));
+        var sheet = Lanes(blind with { FoundEmpty = blind.FoundEmpty.Union(["card:S2", "card:S4", "m2:M1", "m2:M2", "board:MZ"]) });
         var (one, two, chips) = (sheet.Roots[0], sheet.Roots[1], sheet.Roots[2]);
         // 16 + 8 + 4 of M1 + 4 of the uplink are led somewhere; 8 and the uplink are used.
         Assert.Equal((32, 12, 12), (one.Wired, one.Used, one.Free!.Value));
         Assert.Equal((16, 8, 8), (two.Wired, two.Used, two.Free!.Value));
         Assert.Equal((8, 0), (chips.Wired, chips.Used));
         Assert.Equal(12 + 8 + 8, sheet.Left);
+        // The same lanes at places that nobody looked at are not free: they are not known.
+        Assert.Equal((12, 0), (Lanes(blind).Roots[0].NotLookedAt, Lanes(blind).Roots[0].Free!.Value));
+        Assert.Equal((null, 0), (Lanes(blind).Left, Lanes(blind).LeftAtLeast));
+        // One place looked at: its lanes are left at least; a place emptied by the plan is known as well.
+        var some = blind with { FoundEmpty = blind.FoundEmpty.Add("card:S2") };
+        Assert.Equal((null, 8, 4), (Lanes(some).Left, Lanes(some).LeftAtLeast, Lanes(some).Roots[0].NotLookedAt));
+        Assert.Equal((null, 8.0), some.Evaluate().Ledge.Single(d => d.Name == "Lanes left") is var left ? (left.Planned, left.AtLeast) : default);
+        Assert.Null(blind.Evaluate().Ledge.Single(d => d.Name == "Lanes left").AtLeast);
     }
 
     [Fact]

@@ -15,6 +15,10 @@ public class EditFoldTests
         Assert.Equal(new SheetProblem(path, text), EditFold.Refusal(Job, new Remove(place)));
 
     [Fact]
+    public void A_place_that_nobody_looked_at_is_not_empty_already() =>
+        Assert.Equal("Nobody looked what sits in B1: note it in Survey first.", EditFold.Refusal(Job with { FoundEmpty = Job.FoundEmpty.Remove("slot:B1") }, new Remove("slot:B1"))!.Text);
+
+    [Fact]
     public void A_module_does_not_go_into_a_socket() => Assert.Equal("/edit/to", EditFold.Refusal(Job, new Move("slot:A1", "socket:CPU 2"))!.Path);
 
     [Fact]

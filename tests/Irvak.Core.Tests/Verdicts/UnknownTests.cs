@@ -93,7 +93,7 @@ public sealed class UnknownTests
     {
         var e = Blank.Evaluate();
         Assert.Equal("not known", e.Memory.Found.Words);
-        foreach (var name in new[] { "Memory", "Slots left" }) Assert.Equal((null, null), e.Ledge.Single(d => d.Name == name) is var d ? (d.Found, d.Planned) : default);
+        foreach (var name in new[] { "Memory", "Memory slots left" }) Assert.Equal((null, null), e.Ledge.Single(d => d.Name == name) is var d ? (d.Found, d.Planned) : default);
         var some = Blank.With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["slot:A1"] = Boards.Unit() }, null, "eye"), new SetWish(WishKind.MemoryGiB, 64)).Evaluate();
         Assert.Equal("at least 16 GiB", some.Memory.Found.Words);
         Assert.DoesNotContain(some.Findings, f => f.Rule.Code == "AIM-MEMORY");
@@ -105,7 +105,9 @@ public sealed class UnknownTests
     {
         var sheet = Boards.Server with { Slots = [new("S1", 16, 16, 4, "CPU 1")], Roots = [new("CPU 1")] };
         Assert.Null(Boards.Job(sheet, "A1").Evaluate().Lanes.Left);
-        Assert.Equal(16, Boards.Job(sheet with { Roots = [new("CPU 1", 16, 4)] }, "A1").Evaluate().Lanes.Left);
+        var told = Boards.Job(sheet with { Roots = [new("CPU 1", 16, 4)] }, "A1");
+        Assert.Null(told.Evaluate().Lanes.Left);
+        Assert.Equal(16, (told with { FoundEmpty = told.FoundEmpty.Add("card:S1") }).Evaluate().Lanes.Left);
     }
 
     [Fact]

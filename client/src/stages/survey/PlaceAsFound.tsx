@@ -64,7 +64,7 @@ export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: (
 function Form({ place, ...props }: FormProps & { place: string }) {
   switch (place.slice(0, place.indexOf(':'))) {
     case 'socket':
-      return <ProcessorForm {...props} />;
+      return <ProcessorForm place={place} {...props} />;
     case 'slot':
       return <ModuleForm {...props} />;
     case 'bay':
@@ -140,22 +140,27 @@ function ModuleForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | null)
   );
 }
 
-function ProcessorForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | null) => void }) {
+function ProcessorForm({ place, unit, onKeep }: { place: string; unit?: Unit; onKeep: (unit: Unit | null) => void }) {
   const { job } = useDesk();
   const known = job.sheet?.processors ?? [];
   const [name, setName] = useState(unit?.processor?.name ?? (known.length === 1 ? known[0]!.name : ''));
   const before = unit?.processor;
   const [rate, setRate] = useState(before?.memoryRateMTs ? `${before.memoryRateMTs}` : '');
+  const [wrong, setWrong] = useState('');
+  const soldered = job.sheet?.sockets?.some((s) => s.soldered && `socket:${s.id}` === place);
   const match = known.find((p) => p.name === name);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (!name.trim()) return;
+    const told = /^(\d{3,5})(\s*MT\/s)?$/i.exec(rate.trim())?.[1];
+    if (!match && rate.trim() && !told)
+      return setWrong('Write the memory rate as a number, such as 2666; leave it empty if it is not known.');
     onKeep({
       // The same processor keeps what else is known of it.
       processor: match ?? {
         ...(before?.name === name.trim() ? before : {}),
         name: name.trim(),
-        memoryRateMTs: /^\d{3,5}$/.test(rate) ? Number(rate) : null,
+        memoryRateMTs: told ? Number(told) : null,
       },
       serial: before?.name === name.trim() ? (unit?.serial ?? null) : null,
       source: 'by hand',
@@ -165,17 +170,28 @@ function ProcessorForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | nu
     <form className="stack" onSubmit={submit}>
       <Field id="cpu" label="Processor" value={name} onChange={setName} focus suggestions={known.map((p) => p.name)} />
       {match ? (
-        <p className="quiet">Drives memory at up to {match.memoryRateMTs} MT/s, by the machine's sheet.</p>
+        <p className="quiet">
+          {match.memoryRateMTs
+            ? `Drives memory at up to ${match.memoryRateMTs} MT/s, by the machine’s sheet.`
+            : 'The machine’s sheet does not say which memory rate it drives.'}
+        </p>
       ) : (
         <Field id="cpu-rate" label="Memory rate it drives, MT/s, if known" value={rate} onChange={setRate} />
+      )}
+      {wrong && (
+        <p className="err" role="alert">
+          {wrong}
+        </p>
       )}
       <div className="row">
         <button type="submit" className="btn go" disabled={!name.trim()}>
           Keep
         </button>
-        <button type="button" className="btn o" onClick={() => onKeep(null)}>
-          It is empty
-        </button>
+        {!soldered && (
+          <button type="button" className="btn o" onClick={() => onKeep(null)}>
+            It is empty
+          </button>
+        )}
       </div>
     </form>
   );

@@ -30,6 +30,7 @@ const ROLES = [
 
 /** The last drive entered is the default for the next: shelves hold many alike. */
 let lastDrive: NonNullable<Unit['drive']> | null = null;
+let lastArray = '';
 
 export function DriveForm({ unit, onKeep }: FormProps) {
   const start = unit?.drive ?? lastDrive;
@@ -44,7 +45,7 @@ export function DriveForm({ unit, onKeep }: FormProps) {
   );
   const [serial, setSerial] = useState(unit?.serial ?? '');
   const [name, setName] = useState(unit?.systemName ?? '');
-  const [array, setArray] = useState(unit?.memberOf ?? '');
+  const [array, setArray] = useState(unit ? (unit.memberOf ?? '') : lastArray);
   const [wrong, setWrong] = useState('');
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -61,6 +62,7 @@ export function DriveForm({ unit, onKeep }: FormProps) {
       media: media[0] ?? null,
     } as NonNullable<Unit['drive']>;
     lastDrive = drive;
+    lastArray = array.trim();
     onKeep({
       drive,
       serial: serial.trim() || null,
@@ -171,7 +173,11 @@ export function LabelForm({ unit, onKeep, kind }: FormProps & { kind: 'supply' |
 function Foot({ wrong, onEmpty }: { wrong: string; onEmpty: () => void }) {
   return (
     <>
-      {wrong && <p className="err">{wrong}</p>}
+      {wrong && (
+        <p className="err" role="alert">
+          {wrong}
+        </p>
+      )}
       <div className="row">
         <button type="submit" className="btn go">
           Keep

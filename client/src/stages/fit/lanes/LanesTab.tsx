@@ -29,7 +29,14 @@ export function LanesTab({ job, stale, onAct }: { job: JobView; stale: boolean; 
               <tr key={r.id}>
                 <td>{r.id}</td>
                 <td className="num">
-                  {r.dark ? 'not fitted' : r.lanes == null ? 'not known' : `${r.free ?? '?'} of ${r.lanes}`}
+                  {r.dark
+                    ? 'not fitted'
+                    : r.lanes == null
+                      ? 'not known'
+                      : `${r.notLookedAt > 0 ? 'at least ' : ''}${r.free ?? '?'} of ${r.lanes}`}
+                  {!r.dark && r.notLookedAt > 0 && (
+                    <div className="quiet">{r.notLookedAt} at places nobody looked at</div>
+                  )}
                 </td>
               </tr>
             ))}
