@@ -1,4 +1,5 @@
 import react from '@vitejs/plugin-react';
+import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync, constants } from 'node:zlib';
@@ -18,8 +19,23 @@ const compressed = {
   },
 };
 
+/** The service worker knows every file of its build; another build is another worker. */
+const worker = {
+  name: 'worker',
+  closeBundle() {
+    const files = readdirSync('dist/assets')
+      .filter((f) => /\.(js|css|woff2)$/.test(f))
+      .map((f) => `/assets/${f}`);
+    const version = createHash('sha256').update(files.join()).update(readFileSync('dist/index.html')).digest('hex');
+    const text = readFileSync('sw.js', 'utf8')
+      .replace('= __FILES__', '= ' + JSON.stringify([...files, '/mark.svg']))
+      .replace('__VERSION__', version.slice(0, 12));
+    writeFileSync('dist/sw.js', text);
+  },
+};
+
 export default defineConfig({
-  plugins: [react(), compressed],
+  plugins: [react(), compressed, worker],
   build: {
     outDir: 'dist',
     sourcemap: false,

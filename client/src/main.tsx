@@ -35,6 +35,10 @@ const client = new QueryClient({
 
 followRenewal();
 
+// The page opens without a network once it was open with one. Browsers allow that on this machine and over HTTPS only.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  window.addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined));
+
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={client}>

@@ -38,6 +38,8 @@ public static class ClientFiles
     {
         var (http, headers) = (context.Context, context.Context.Response.Headers);
         headers.CacheControl = http.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache";
+        // The worker keeps the page: it fetches from here and does nothing else.
+        if (http.Request.Path == "/sw.js") headers.ContentSecurityPolicy = "default-src 'none'; connect-src 'self'";
         if (http.Items["type"] is not string type) return;
         headers.ContentType = type;
         headers.ContentEncoding = "br";

@@ -20,9 +20,9 @@ public sealed class Window : IDisposable
     private readonly ChromeDriverService _service = ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver");
     private readonly Uri _address;
 
-    public Window(Site site, string? who = "Ines", string mode = "day", int width = 1280, int height = 800)
+    public Window(Site site, string? who = "Ines", string mode = "day", int width = 1280, int height = 800, Uri? address = null)
     {
-        _address = site.Address;
+        _address = address ?? site.Address;
         _service.SuppressInitialDiagnosticInformation = true;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(Flags);

@@ -2,6 +2,7 @@ import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { api, unwrap } from './client';
 import { hear } from './live';
+import { isShownLater, shownSince } from './persist';
 import type { JobView } from './types';
 
 // The newest entry of each job that was heard of.
@@ -23,8 +24,12 @@ async function compare(client: QueryClient, number: string) {
   try {
     const stored = unwrap(await api.GET('/api/jobs/{number}/number', { params: { path: { number } } }));
     heardOf.set(number, stored);
+    // What was seen before the host was away may have other neighbours now: parts, evidence, another version of the host.
+    const later = isShownLater();
+    shownSince(null);
     // A database that was brought back from a copy may know fewer entries than this window.
-    if (stored < known) await client.invalidateQueries({ queryKey: ['job', number] });
+    if (stored < known || (later && !client.isMutating({ mutationKey: ['job', number] })))
+      await client.invalidateQueries({ queryKey: ['job', number] });
     else catchUp(client, number);
   } catch {
     // Away again: the next opening of the stream asks anew.

@@ -1,8 +1,10 @@
+import { useEffect } from 'react';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { api, Refusal, unwrap } from './client';
+import { api, isAway, Refusal, unwrap } from './client';
 import { guess } from './guess';
 import { catchUp } from './follow';
-import { persist } from './persist';
+import { canKeep, decided, keep, keepSeen, leftBehind, refresh, seenJob, type KeptEdit } from './kept';
+import { persist, shownSince } from './persist';
 import { person } from './person';
 import type {
   LaneLayoutView,
@@ -39,7 +41,20 @@ export const useOlder = (stage: Stage, before: number | undefined, open: boolean
 export const useJob = (number: string) =>
   useQuery({
     queryKey: jobKey(number),
-    queryFn: async () => unwrap(await api.GET('/api/jobs/{number}', { params: { path: { number } } })) as JobView,
+    queryFn: async ({ client }) => {
+      try {
+        const view = unwrap(await api.GET('/api/jobs/{number}', { params: { path: { number } } })) as JobView;
+        shownSince(null);
+        void keepSeen(view);
+        return view;
+      } catch (error) {
+        // A page that opens while the host is away shows what it saw last, and says so.
+        const seen = isAway(error) && !client.getQueryData(jobKey(number)) ? await seenJob(number) : undefined;
+        if (!seen) throw error;
+        shownSince(seen.when);
+        return seen.view;
+      }
+    },
     retry: (count, error) => !(error instanceof Refusal) && count < 3,
   });
 
@@ -181,10 +196,7 @@ export function usePhotoEdits(number: string) {
   return { add, drop };
 }
 
-interface Sent {
-  edit: Edit;
-  key: string;
-}
+type Sent = Pick<KeptEdit, 'edit' | 'key'> & Partial<KeptEdit>;
 
 /** Sends edits one after another, each with the number it last saw; shows the change itself at once. */
 export function useEdits(number: string, onRefused: (refusal: Refusal, again?: () => void) => void) {
@@ -193,9 +205,9 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
     mutationKey: jobKey(number),
     scope: { id: `job ${number}` },
     retry: false,
-    mutationFn: async ({ edit, key }: Sent) => {
-      const who = await person.named();
-      return persist(async () => {
+    mutationFn: async ({ edit, key, who: before }: Sent) => {
+      const who = before || (await person.named());
+      const send = async () => {
         const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
         return unwrap(
           await api.POST('/api/jobs/{number}/edits', {
@@ -203,9 +215,15 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
             body: { key, lastSeen, who, edit },
           }),
         );
-      });
+      };
+      try {
+        return await persist(send, canKeep);
+      } finally {
+        await decided(key);
+      }
     },
-    onMutate: async ({ edit }: Sent) => {
+    onMutate: async ({ edit, key, who, at }: Sent) => {
+      keep({ key, number, edit, who: who || person.get(), at });
       await client.cancelQueries({ queryKey: jobKey(number) });
       const before = client.getQueryData<JobView>(jobKey(number));
       if (before) client.setQueryData(jobKey(number), guess(before, edit));
@@ -222,6 +240,14 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
         );
     },
   });
+  const { mutate } = mutation;
+  // What an earlier page left without an answer is sent first, in its order and under its keys.
+  useEffect(() => {
+    void leftBehind(number).then(async (rows) => {
+      for (const row of rows) mutate(row);
+      await refresh();
+    });
+  }, [number, mutate]);
   return {
     apply: (edit: Edit) => mutation.mutate({ edit, key: newKey() }),
     applyAsync: (edit: Edit) => mutation.mutateAsync({ edit, key: newKey() }),
@@ -234,6 +260,7 @@ function settle(client: QueryClient, number: string, view: JobView) {
   const seen = client.getQueryData<JobView>(jobKey(number));
   if (seen && seen.lastNumber > view.lastNumber) return;
   client.setQueryData(jobKey(number), view);
+  void keepSeen(view);
 }
 
 export function useUndo(number: string, onRefused: (refusal: Refusal, again?: () => void) => void) {

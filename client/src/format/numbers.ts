@@ -57,3 +57,9 @@ export function hours(h: number): string {
   const [days, rest] = [Math.floor(Math.round(h) / 24), Math.round(h) % 24];
   return rest ? `${days} d ${rest} h` : `${days} d`;
 }
+
+/** Time of day of a moment, as the clock on the wall shows it. */
+export const clock = (when: number) => {
+  const time = new Date(when);
+  return [time.getHours(), time.getMinutes()].map((n) => `${n}`.padStart(2, '0')).join(':');
+};

@@ -54,7 +54,7 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
         if (screws > 0) take.Add(new("take:cup", "Small things", $"Cup for {Say.Count(screws, "screw", "screws")}"));
         var leave = q.Changes.Count(c => c.TakesPart);
         if (leave > 0) take.Add(new("take:bags", "Small things", $"{Say.Count(leave, "antistatic bag", "antistatic bags")} and labels for what comes out"));
-        if (lines.Count > 0) take.Add(new("take:parts", "Parts", $"{Say.Count(lines.Sum(l => l.Count), "part", "parts")} from this list, still in their bags"));
+        if (lines.Count > 0) take.Add(new("take:parts", "Parts", lines.Sum(l => l.Count) is > 1 and var parts ? $"{parts} parts from this list, still in their bags" : "1 part from this list, still in its bag"));
         var processors = q.Changes.Where(c => Sheets.PlaceName.IsSocket(c.Place) && c.In is not null).ToList();
         if (processors.Count > 0)
         {
@@ -64,9 +64,17 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
         foreach (var second in processors.Where(c => c.Out is null))
             take.Add(new("take:cooler:" + second.Place, "Parts", $"Cooler with its screws for {Sheets.PlaceName.Short(second.Place)}, and its fan where it has one"));
         take.AddRange(DriveSteps.Little(q));
-        take.Add(new("take:stick", "On the stick", "Memory test and the two commands for the capture afterwards"));
+        take.Add(new("take:stick", "On the stick", Stick(q)));
         take.Add(new("take:plan", "On paper", "Step sheet, printed, or the tablet, charged"));
         return take;
+    }
+
+    /// <summary>A test for what changes, drivers for what is new, and what is needed to prove it. Common practice, no source.</summary>
+    private static string Stick(Question q)
+    {
+        var cards = q.Changes.Where(c => c.In?.Card is not null).Select(c => c.In!.Short).Distinct().ToList();
+        string?[] words = [q.Changes.Any(c => Sheets.PlaceName.IsSlot(c.Place) || Sheets.PlaceName.IsSocket(c.Place)) ? "memory test" : null, cards.Count > 0 ? $"drivers of {Say.Words(cards)}, should the system not know {(cards.Count == 1 ? "it" : "them")}" : null, "the two commands for the capture afterwards"];
+        return Say.Words([.. words.OfType<string>()]) is var all ? char.ToUpperInvariant(all[0]) + all[1..] : "";
     }
 
     public Worked Sum() => new(

@@ -9,6 +9,19 @@ public class RunbookTests
 
     private static List<string> Titles(JobState state) => [.. state.Evaluate().Runbook.Steps.Select(s => s.Title)];
 
+    /// <remarks>What goes onto the stick: common practice, no source.</remarks>
+    [Fact]
+    public void What_is_taken_along_follows_from_what_is_changed()
+    {
+        string Text(JobState state, string key) => state.Evaluate().Shopping.TakeAlong.Single(t => t.Key == key).Text;
+        var card = Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network));
+        Assert.Equal("Drivers of Lumick V2, should the system not know it, and the two commands for the capture afterwards", Text(card, "take:stick").Replace(" ×8 gen 3", ""));
+        Assert.Equal("1 part from this list, still in its bag", Text(card, "take:parts"));
+        var memory = Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1"), Boards.Fit("C1"));
+        Assert.Equal("Memory test and the two commands for the capture afterwards", Text(memory, "take:stick"));
+        Assert.Equal("2 parts from this list, still in their bags", Text(memory, "take:parts"));
+    }
+
     [Fact]
     public void Power_comes_off_before_the_cover_and_the_count_before_closing()
     {

@@ -28,6 +28,7 @@ export function PlaceCard({
   );
   const unit = job.planned[place];
   const change = job.changes.find((c) => c.place === place);
+  const unseen = !unit && !change && !job.foundEmpty.includes(place);
   const slot = job.memory?.ladder.find((s) => `slot:${s.slot}` === place);
   return (
     <section className="card" aria-label={`Place ${short(place)}`}>
@@ -49,7 +50,8 @@ export function PlaceCard({
         </button>
       </div>
       <p>
-        {unit ? unit.long : 'Empty.'} {unit?.serial && <span className="quiet">serial {unit.serial}</span>}
+        {unit ? unit.long : unseen ? 'Nobody has looked what sits here.' : 'Empty.'}{' '}
+        {unit?.serial && <span className="quiet">serial {unit.serial}</span>}
         {change?.out && (
           <span className="quiet">
             {' '}
@@ -70,6 +72,17 @@ export function PlaceCard({
                 Take it out
               </button>
             )}
+            {unseen && (
+              <button
+                type="button"
+                className="btn o"
+                onClick={() =>
+                  apply({ type: 'recordFound', places: { [place]: null as never }, by: 'by hand', system: null })
+                }
+              >
+                I looked: it is empty
+              </button>
+            )}
             {change && (
               <button type="button" className="btn o" onClick={() => apply({ type: 'restore', place })}>
                 Leave as found
@@ -82,7 +95,7 @@ export function PlaceCard({
           <input
             id="card-shelf"
             className="inp"
-            placeholder={socket ? '24 cores' : bay ? '8t sata' : card ? 'raid6' : '32 reg 4800'}
+            placeholder={socket ? '24 cores' : bay ? '8t sata' : card ? '25 Gb' : '32 reg 4800'}
             value={text}
             onChange={(e) => setText(e.target.value)}
             onKeyDown={(e) => {
@@ -99,7 +112,7 @@ export function PlaceCard({
                     {p.long}
                   </button>
                   <span className="num quiet">
-                    {p.part.inStock} · {euro(p.part.priceEur)}
+                    {p.part.inStock} here · {euro(p.part.priceEur)}
                   </span>
                   <button
                     type="button"
@@ -107,7 +120,7 @@ export function PlaceCard({
                     onClick={() => take(held)}
                     title="Take it in hand, for several slots"
                   >
-                    in hand
+                    Take in hand
                   </button>
                 </div>
               );

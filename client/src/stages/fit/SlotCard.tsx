@@ -44,11 +44,16 @@ export function SlotCard({ job }: { job: JobView }) {
                       <th>{c.id}</th>
                       {c.slots.map((slot) => {
                         const module = job.planned[`slot:${slot}`];
-                        const comes = job.changes.some((ch) => ch.place === `slot:${slot}` && ch.in);
+                        const change = job.changes.find((ch) => ch.place === `slot:${slot}`);
+                        const [comes, goes] = [!!change?.in, !!change?.out];
                         return (
                           <td key={slot}>
                             <small>{slot}</small> {comes ? '+ ' : ''}
-                            {module ? module.short : '–'}
+                            {module
+                              ? module.short
+                              : comes || goes || job.foundEmpty.includes(`slot:${slot}`)
+                                ? '–'
+                                : '?'}
                             {module?.serial && <small> {module.serial}</small>}
                           </td>
                         );

@@ -131,7 +131,7 @@ export default function Prep() {
               Before the machine goes off: is there a backup, and who has seen it?{' '}
               {touchesDrives(job)
                 ? 'Drives are touched: read a trial set of it back first.'
-                : 'A memory change touches no drive, but a machine that was off can fail to come back for other reasons.'}
+                : 'This work touches no drive, but a machine that was off can fail to come back for other reasons.'}
             </p>
           </section>
           <div className="wide no-print">

@@ -33,7 +33,7 @@ export function LanesTab({ job, stale, onAct }: { job: JobView; stale: boolean; 
                     ? 'not fitted'
                     : r.lanes == null
                       ? 'not known'
-                      : `${r.notLookedAt > 0 ? 'at least ' : ''}${r.free ?? '?'} of ${r.lanes}`}
+                      : `${r.notLookedAt > 0 ? (r.free ? `at least ${r.free}` : '?') : (r.free ?? '?')} of ${r.lanes}`}
                   {!r.dark && r.notLookedAt > 0 && (
                     <div className="quiet">{r.notLookedAt} at places nobody looked at</div>
                   )}
