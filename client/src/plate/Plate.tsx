@@ -4,7 +4,7 @@ import { nextPlace, type Direction } from './arrows';
 import type { Place, Region } from './block';
 import { ArtShape, MoveArrow, PlaceShape, RoomText, ThickCard } from './Drawing';
 import { inkOf, jobPlace, spoken, type Inked, type Mark } from './ink';
-import { roomAround } from './room';
+import { obstacles, roomAround } from './room';
 import { layout } from './layout';
 import { fit } from './text';
 
@@ -115,7 +115,7 @@ export function Plate({
           </g>
         ))}
       </g>
-      {target && <Ringed place={target} room={roomAround(target, drawing.places)} />}
+      {target && <Ringed place={target} room={roomAround(target, obstacles(drawing.places))} />}
       {job.changes
         .filter((c) => c.movedFrom)
         .map((c) => {

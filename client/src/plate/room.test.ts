@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { roomAround } from './room';
+import { obstacles, roomAround } from './room';
 
 const box = (id: string, x: number, y: number, w = 10, h = 40) => ({ id, x, y, w, h });
 
@@ -16,5 +16,13 @@ describe('the room around a place', () => {
     expect(roomAround(at, [at, box('S2', 100, 0)])).toBe(0);
     expect(roomAround(at, [at, box('inside', 20, 20)])).toBe(Infinity);
     expect(roomAround(at, [at])).toBe(Infinity);
+  });
+
+  it('ends at the words beside a place', () => {
+    const text = { x: 13, y: 0, w: 30, h: 12, style: 'id' };
+    const slot = { ...box('S1', 0, 0), name: text, part: { ...text, y: 14 }, inside: false };
+    const room = (inside: boolean) => roomAround(slot, obstacles([{ ...slot, inside } as never]));
+    expect(room(false)).toBe(3);
+    expect(room(true)).toBe(Infinity);
   });
 });

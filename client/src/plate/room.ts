@@ -2,6 +2,10 @@ import type { Place } from './block';
 
 type Box = Pick<Place, 'id' | 'x' | 'y' | 'w' | 'h'>;
 
+/** What a frame must leave alone: places, and the words that stand beside theirs. */
+export const obstacles = (places: readonly Place[]): Box[] =>
+  places.flatMap((p) => [p, ...(p.inside ? [] : [p.name, p.part].map((room) => ({ ...room, id: `beside ${p.id}` })))]);
+
 /** Free room between a place and its nearest neighbour, in units of the drawing; places within each other don't count. */
 export function roomAround(place: Box, places: readonly Box[]): number {
   const apart = (other: Box) => {

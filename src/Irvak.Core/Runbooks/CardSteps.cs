@@ -7,6 +7,9 @@ namespace Irvak.Core.Runbooks;
 /// <summary>The steps of cards: out of their slots, into them, and the cables that go along.</summary>
 internal static class CardSteps
 {
+    /// <summary>Network cards that come in: a cable goes with each.</summary>
+    internal static IEnumerable<Change> NewNetwork(Question q) => q.Changes.Where(c => c.In?.Card is { Role: CardRole.Network });
+
     public static bool IsCardPlace(string place) => PlaceName.Kind(place) is "card" or "board";
 
     public static Step TakeOut(Change c) => new("out:" + c.Place, Runbook.Out, $"Take the {c.Out!.Short} out of {PlaceName.Short(c.Place)}",

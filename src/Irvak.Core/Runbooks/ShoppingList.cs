@@ -63,17 +63,22 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
         }
         foreach (var second in processors.Where(c => c.Out is null))
             take.Add(new("take:cooler:" + second.Place, "Parts", $"Cooler with its screws for {Sheets.PlaceName.Short(second.Place)}, and its fan where it has one"));
+        foreach (var card in CardSteps.NewNetwork(q))
+            take.Add(new("take:line:" + card.Place, "Small things", $"Cable for {card.In!.Card!.Name}{Line(card.In.Card.Network)}, with what its port and the other end take"));
         take.AddRange(DriveSteps.Little(q));
         take.Add(new("take:stick", "On the stick", Stick(q)));
         take.Add(new("take:plan", "On paper", "Step sheet, printed, or the tablet, charged"));
         return take;
     }
 
+    private static string Line(Sheets.NetworkSheet? network) =>
+        network is { RatesGbs.Count: > 0 } ? $" ({(network.Socket is { } socket ? socket + ", " : "")}{network.RatesGbs.Max():0.#} Gb/s)" : network?.Socket is { } only ? $" ({only})" : "";
+
     /// <summary>A test for what changes, drivers for what is new, and what is needed to prove it. Common practice, no source.</summary>
     private static string Stick(Question q)
     {
         var cards = q.Changes.Where(c => c.In?.Card is not null).Select(c => c.In!.Short).Distinct().ToList();
-        string?[] words = [q.Changes.Any(c => Sheets.PlaceName.IsSlot(c.Place) || Sheets.PlaceName.IsSocket(c.Place)) ? "memory test" : null, cards.Count > 0 ? $"drivers of {Say.Words(cards)}, should the system not know {(cards.Count == 1 ? "it" : "them")}" : null, "the two commands for the capture afterwards"];
+        string?[] words = [q.Changes.Any(c => Sheets.PlaceName.IsSlot(c.Place) || Sheets.PlaceName.IsSocket(c.Place)) ? "memory test" : null, cards.Count > 0 ? $"drivers of {Say.Words(cards)}" : null, "the two commands for the capture afterwards"];
         return Say.Words([.. words.OfType<string>()]) is var all ? char.ToUpperInvariant(all[0]) + all[1..] : "";
     }
 

@@ -181,13 +181,20 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
             yield return new("start:screen", Start, $"Plug the screen into {where}", ["The old outlet stays dark with the new processor."], null, [], 1);
         var memory = q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
         IEnumerable<string> signals = (q.Sheet.Firmware?.Beeps ?? []).Select(b => $"“{b.Pattern}”: {b.Means}.");
-        yield return memory
-            ? new("start:power", Start, "Power back, start it", ["Everything that was unplugged goes back; press the button.", "Wait: training new memory can take several minutes with a dark screen.", .. signals], "A long dark screen after a memory change is normal. Don't cut the power.", [], 6)
-            : new("start:power", Start, "Power back, start it", ["Everything that was unplugged goes back; press the button.", "Watch until the first screen comes.", .. signals], null, [], 3);
-        yield return new("start:setup", Start, "Open the firmware set-up", [memory ? "Look at the memory page before the system starts; Proof lists what to see." : "Look that what came in is listed before the system starts; Proof lists what to see."], null, [], 3);
+        List<string> back = ["Everything that was unplugged goes back; press the button."];
+        back.AddRange(CardSteps.NewNetwork(q).Select(c => $"The network cable goes into {c.In!.Card!.Name}, at {PlaceName.Short(c.Place)}; its lamp tells the link."));
+        back.Add(memory ? $"Wait: training new memory can take several minutes {(HasScreen(q) ? "with a dark screen" : "without a sign")}." : HasScreen(q) ? "Watch until the first screen comes." : "Its sheet has no outlet for a screen: watch until its lamps say that it is up.");
+        yield return new("start:power", Start, "Power back, start it", [.. back, .. signals], memory ? $"A long {(HasScreen(q) ? "dark screen" : "silence")} after a memory change is normal. Don't cut the power." : null, [], memory ? 6 : 3);
+        var look = memory ? "Look at the memory page before" : "Look that what came in is listed before";
+        yield return HasScreen(q)
+            ? new("start:setup", Start, "Open the firmware set-up", [$"{look} the system starts; Proof lists what to see."], null, [], 3)
+            : new("start:setup", Start, "Open its own page from another machine", [$"{look} anybody uses it; Proof lists what to see."], null, [], 3);
         if (memory)
             yield return new("start:test", Start, "Start a memory test", ["One full pass before the machine goes back.", "memtester or stressapptest over at least three quarters of the memory: paste what it prints into Proof. A test of the firmware's own: answer by eye."], null, [], 5);
     }
+
+    /// <summary>False when the sheet lists its outlets and none is for a screen, and no card gives a picture.</summary>
+    private static bool HasScreen(Question q) => q.Sheet.Ports.Count == 0 || q.Sheet.Ports.Any(p => p.ShowsFirmware) || q.Planned.Units.Values.Any(u => u.Card?.Role == CardRole.Graphics);
 
     private static bool IsSoDimm(Question q) => q.Sheet.Memory.Form == ModuleForm.SoDimm;
 

@@ -40,7 +40,14 @@ public sealed record SupplyPlug(string What, int Count) : KeepsMore;
 /// <param name="N">How many, 1 or more.</param>
 /// <param name="What">What they are, such as "10 Gb".</param>
 /// <param name="Screen">What draws the picture on a display outlet; null for sockets that show none, or when it is not known.</param>
-public sealed record OutsidePort(int N, string What, ScreenSource? Screen = null) : KeepsMore;
+public sealed record OutsidePort(int N, string What, ScreenSource? Screen = null) : KeepsMore
+{
+    private static readonly string[] Words = ["screen", "display", "video", "vga", "manage", "console", "serial"];
+
+    /// <summary>True when the first screen of the firmware can be seen through it: a display outlet, a management or a console socket.</summary>
+    [JsonIgnore]
+    public bool ShowsFirmware => Screen is not null || Words.Any(w => What.Contains(w, StringComparison.OrdinalIgnoreCase));
+}
 
 [JsonConverter(typeof(JsonStringEnumConverter<ScreenSource>))]
 public enum ScreenSource

@@ -9,13 +9,41 @@ public class RunbookTests
 
     private static List<string> Titles(JobState state) => [.. state.Evaluate().Runbook.Steps.Select(s => s.Title)];
 
+    /// <remarks>Outlets through which the firmware shows itself: common practice, no source.</remarks>
+    [Theory]
+    [InlineData(null, true)] // not told
+    [InlineData("1 Gb", false)]
+    [InlineData("screen", true)]
+    [InlineData("manage", true)]
+    [InlineData("serial", true)]
+    public void A_machine_without_an_outlet_for_a_screen_is_watched_by_its_lamps(string? port, bool screen)
+    {
+        var sheet = Lanes.LaneBox.Sheet with { Ports = port is null ? [] : [new(2, port)] };
+        var steps = Lanes.LaneBox.On(sheet, ("card:S1", Lanes.LaneBox.Network)).Evaluate().Runbook.Steps;
+        Assert.Equal(screen ? "Open the firmware set-up" : "Open its own page from another machine", steps.Single(s => s.Key == "start:setup").Title);
+        Assert.Equal(screen, steps.Single(s => s.Key == "start:power").How.Any(d => d.Contains("first screen")));
+        Assert.Equal(!screen, steps.Single(s => s.Key == "start:power").How.Any(d => d.Contains("until its lamps say")));
+        // A graphics card is an outlet of its own.
+        var drawn = Lanes.LaneBox.On(sheet, ("card:S1", Lanes.LaneBox.Network), ("card:S2", new() { Name = "Tarrowby G1", Role = CardRole.Graphics, Elec = 8, Gen = 3 })).Evaluate().Runbook.Steps;
+        Assert.Contains(drawn, s => s.Title == "Open the firmware set-up");
+    }
+
+    [Fact]
+    public void A_new_network_card_brings_a_cable_and_is_plugged_in_at_the_start()
+    {
+        var e = Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network)).Evaluate();
+        Assert.Equal("Cable for Lumick V2 (25 Gb/s), with what its port and the other end take", e.Shopping.TakeAlong.Single(t => t.Key == "take:line:card:S1").Text);
+        Assert.Contains("The network cable goes into Lumick V2, at S1; its lamp tells the link.", e.Runbook.Steps.Single(s => s.Key == "start:power").How);
+        Assert.DoesNotContain(Plan.Evaluate().Shopping.TakeAlong, t => t.Key.StartsWith("take:line"));
+    }
+
     /// <remarks>What goes onto the stick: common practice, no source.</remarks>
     [Fact]
     public void What_is_taken_along_follows_from_what_is_changed()
     {
         string Text(JobState state, string key) => state.Evaluate().Shopping.TakeAlong.Single(t => t.Key == key).Text;
         var card = Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network));
-        Assert.Equal("Drivers of Lumick V2, should the system not know it, and the two commands for the capture afterwards", Text(card, "take:stick").Replace(" ×8 gen 3", ""));
+        Assert.Equal("Drivers of Lumick V2 and the two commands for the capture afterwards", Text(card, "take:stick").Replace(" ×8 gen 3", ""));
         Assert.Equal("1 part from this list, still in its bag", Text(card, "take:parts"));
         var memory = Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1"), Boards.Fit("C1"));
         Assert.Equal("Memory test and the two commands for the capture afterwards", Text(memory, "take:stick"));
