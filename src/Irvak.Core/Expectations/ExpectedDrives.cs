@@ -6,7 +6,7 @@ using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Expectations;
 
-/// <summary>The lines that a change of drives or arrays must show.</summary>
+/// <summary>The lines of drives and arrays: what a change of them must show, and that those of a machine that was opened are all back.</summary>
 public static class ExpectedDrives
 {
     public const string Screen = "Drives and arrays";
@@ -24,7 +24,7 @@ public static class ExpectedDrives
     public static IEnumerable<Expectation> Of(Question q, ArraySheet arrays)
     {
         var made = DriveSteps.Made(q).Select(a => a.Name).ToHashSet();
-        if (made.Count == 0 && !q.Changes.Any(c => DriveSteps.IsDrivePlace(c.Place))) yield break;
+        if (made.Count == 0 && q.Changes.Count == 0) yield break;
         var drives = q.Planned.Units.Where(u => DriveSteps.IsDrivePlace(u.Key) && u.Value.Drive?.Bytes is > 0).ToList();
         foreach (var group in drives.GroupBy(u => u.Value.Drive!.Bytes!.Value).OrderByDescending(g => g.Key))
             yield return new(DrivesPrefix + group.Key, Screen, $"Drives of {PartWords.Size(group.Key)}, shown {ArrayCapacity.Shown(group.Key)}", Say.Count(group.Count(), "drive", "drives"), group.Count(), group.Count(), "drives", [.. group.Select(u => u.Key)],
@@ -36,14 +36,6 @@ public static class ExpectedDrives
             { Why = array.Capacity.Why };
         }
     }
-
-    /// <summary>What looks wrong after new drives and is right; common practice, no source.</summary>
-    public static readonly IReadOnlyList<LooksWrong> LooksWrong =
-    [
-        new("New drives listed, no volume", "they are present and not initialised until an array or a file system is made"),
-        new("The array works and says syncing", "the first full pass runs in the background for hours"),
-        new("Less than the drives add up to", "redundancy, and units of 2⁴⁰ instead of 10¹²"),
-    ];
 
     /// <summary>What a capture tells of such a line; null when it says nothing about it.</summary>
     internal static ComparedLine? Compare(Expectation e, Observation after)

@@ -4,23 +4,11 @@ using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Expectations;
 
-/// <param name="Seen">What a person sees.</param>
-/// <param name="Because">Why it is right.</param>
-public sealed record LooksWrong(string Seen, string Because);
-
 /// <summary>The lines that a memory upgrade must show.</summary>
 public static class ExpectedMemory
 {
     public const string Firmware = "Firmware set-up", OperatingSystem = "Operating system", Test = "Memory test";
     public const string TotalKey = "firmware.total", RateKey = "firmware.rate", OsKey = "os.total";
-
-    /// <summary>What worries people after a memory change and is right; common practice, no source.</summary>
-    public static readonly IReadOnlyList<LooksWrong> LooksWrong =
-    [
-        new("Screen dark for minutes", "new memory is trained at the first start"),
-        new("It restarts once by itself", "settings for the new modules are stored"),
-        new("The system shows less than the firmware", "page structures, graphics and firmware hold a share"),
-    ];
 
     private const string SocketPrefix = "firmware.socket.";
 

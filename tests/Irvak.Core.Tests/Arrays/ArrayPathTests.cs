@@ -81,7 +81,24 @@ public class ArrayPathTests
     }
 
     [Fact]
-    public void A_job_that_only_changes_memory_expects_nothing_of_drives() => Assert.Empty(Prove(InArray(4, "raid6").With(Boards.Fit("B1")), null).Lines);
+    public void A_machine_that_was_off_for_its_memory_comes_back_with_its_drives_and_arrays()
+    {
+        var found = InArray(4, "raid6");
+        Assert.Equal([$"drives.{8 * TB}", "array.md0"], Prove(found.With(Boards.Fit("B1")), null).Lines.Select(l => l.Expected.Key));
+        // Nothing planned, nothing to prove.
+        Assert.Empty(Prove(found, null).Lines);
+    }
+
+    /// <remarks>What looks wrong and is right: common practice, no source.</remarks>
+    [Fact]
+    public void What_looks_wrong_and_is_right_is_told_of_what_was_changed()
+    {
+        string[] Told(JobState job) => [.. LooksWrong.Of(job.Changes(), job.Arrays.Count > 0).Select(l => l.Seen)];
+        Assert.Equal(["The system shows less than the firmware"], Told(Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network))));
+        Assert.Contains("Screen dark for minutes", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
+        Assert.DoesNotContain("New drives listed, no volume", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
+        Assert.Contains("New drives listed, no volume", Told(Disks(4).Array(ArrayLevel.Parity2, 4)));
+    }
 
     [Fact]
     public void Arrays_that_captures_tell_are_as_found_and_what_the_plan_says_goes_over_them()

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import type { JobView, Step } from '../../api/types';
 import { plural, short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
@@ -12,6 +13,7 @@ import { PlaceAsFound } from '../survey/PlaceAsFound';
 /** Hands-on: one step at a time, large, for a tablet beside the machine. */
 export default function HandsOn() {
   const { job, apply } = useDesk();
+  const navigate = useNavigate();
   const steps = job.runbook?.steps ?? [];
   const firstOpen = steps.findIndex((s) => !done(s));
   const [at, setAt] = useState<number | null>(null);
@@ -156,11 +158,11 @@ export default function HandsOn() {
           <button
             type="button"
             className="big go"
-            onClick={finish}
-            disabled={!named || (finished && index === steps.length - 1)}
+            onClick={finished && !next ? () => void navigate(`/jobs/${job.number}/proof`) : finish}
+            disabled={!named}
           >
-            <b>{finished ? 'All steps are done' : next ? 'Done, next' : 'Done'}</b>
-            {finished ? 'Proof says what to look at now' : (next?.title ?? 'Proof says what to look at now')}
+            <b>{next ? (done(step) ? 'Next' : 'Done, next') : finished ? 'All steps are done' : 'Done'}</b>
+            {next?.title ?? (finished ? 'To Proof: what to look at now' : 'Proof says what to look at now')}
           </button>
         </div>
       </div>

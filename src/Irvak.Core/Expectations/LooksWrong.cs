@@ -1,0 +1,34 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Runbooks;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Expectations;
+
+/// <summary>What worries people after the work and is right; common practice, no source.</summary>
+/// <param name="Seen">What a person sees.</param>
+/// <param name="Because">Why it is right.</param>
+public sealed record LooksWrong(string Seen, string Because)
+{
+    private static readonly LooksWrong[] NewMemory =
+    [
+        new("Screen dark for minutes", "new memory is trained at the first start"),
+        new("It restarts once by itself", "settings for the new modules are stored"),
+    ];
+
+    private static readonly LooksWrong Share = new("The system shows less than the firmware", "page structures, graphics and firmware hold a share");
+
+    private static readonly LooksWrong[] NewDrives =
+    [
+        new("New drives listed, no volume", "they are present and not initialised until an array or a file system is made"),
+        new("The array works and says syncing", "the first full pass runs in the background for hours"),
+        new("Less than the drives add up to", "redundancy, and units of 2⁴⁰ instead of 10¹²"),
+    ];
+
+    /// <summary>What can worry somebody in this job: of memory where memory or a processor changes, of drives where drives do.</summary>
+    public static IReadOnlyList<LooksWrong> Of(IReadOnlyList<Change> changes, bool madeArrays) =>
+    [
+        .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? NewMemory : [],
+        Share,
+        .. madeArrays || changes.Any(c => DriveSteps.IsDrivePlace(c.Place)) ? NewDrives : [],
+    ];
+}
