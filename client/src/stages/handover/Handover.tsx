@@ -30,6 +30,7 @@ export default function Handover() {
   const gone = job.changes.filter((c) => c.out && !c.movedTo);
   const came = job.changes.filter((c) => c.in && !c.movedFrom);
   const moved = job.changes.filter((c) => c.movedFrom);
+  const newDrives = job.changes.some((c) => c.in?.drive);
   const memoryTouched = job.changes.some((c) => /^(slot|socket):/.test(c.place));
   // The pictures show the part of the machine that was worked on.
   const touched = new Set(job.changes.map((c) => REGION[c.place.split(':')[0]!] ?? 'whole'));
@@ -235,7 +236,8 @@ export default function Handover() {
                     <tr>
                       <td>Memory errors in the event log in the first weeks; reseat, then replace.</td>
                     </tr>
-                  ) : (
+                  ) : null}
+                  {newDrives && (
                     <tr>
                       <td>New drives in the first weeks: their health once a week, and the arrays’ state.</td>
                     </tr>

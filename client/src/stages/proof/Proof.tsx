@@ -77,9 +77,9 @@ export default function Proof() {
           {job.explanations.map((e) => (
             <Diagnosis key={e.pattern + e.lines.join()} explanation={e} onPlace={select} />
           ))}
-          {job.explanations.length === 0 && count('not-looked-at') > 0 && (
+          {count('not-looked-at') > 0 && (
             <div className="notes">
-              <p>
+              <p hidden={job.explanations.length > 0}>
                 Start the machine, open the firmware set-up, and answer the lines by eye; or paste the listing taken
                 afterwards.
               </p>
@@ -101,7 +101,9 @@ export default function Proof() {
                   })
                 }
               >
-                I looked at all of them: as expected
+                {job.explanations.length > 0
+                  ? 'I looked at all the others: as expected'
+                  : 'I looked at all of them: as expected'}
               </button>
             </div>
           )}
