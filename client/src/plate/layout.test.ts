@@ -177,3 +177,27 @@ it('leaves off what all names share in front', () => {
 });
 
 it('measures by the shipped table', () => expect(width('A1', 'name')).toBeCloseTo(14.3, 1));
+
+describe('bays', () => {
+  const shelf = (n: number, cols: number, stance = 'top', form = '3.5') =>
+    layout({
+      id: 's',
+      name: 's',
+      chassis: { kind: 'shelf', units: 4 },
+      memory: {},
+      bays: [{ group: 'deck', form, stance, names: Array.from({ length: n }, (_, i) => `${i + 1}`), cols, bus: 'SAS' }],
+    } as MachineSheet);
+  const columns = (drawing: Layout) =>
+    new Set(drawing.places.filter((p) => p.kind === 'bay').map((p) => Math.round(p.x))).size;
+
+  it.each([
+    [60, 12],
+    [60, 10],
+    [36, 9],
+    [6, 4],
+    [7, 5],
+    [5, 5],
+    [1, 1],
+  ])('%i stand in %i columns, as the sheet says', (n, cols) => expect(columns(shelf(n, cols))).toBe(cols));
+  it.each(['flat', 'upright'])('%s bays keep four columns', (stance) => expect(columns(shelf(12, 4, stance))).toBe(4));
+});

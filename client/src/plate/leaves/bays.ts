@@ -6,6 +6,9 @@ import { width } from '../text';
 import { named } from './flow';
 import { brief } from './memory';
 
+// The least width at which a bay still says what sits in it, by how its text lies.
+const SQUEEZED = { stack: 40, line: 96 };
+
 /** Groups of bays in the chassis' own order, side by side when they fit. On a folded side they grow a little to fill it. */
 export function bays(sheet: MachineSheet, wide: number | null, high = 0): Block {
   const out = block();
@@ -27,6 +30,8 @@ export function bays(sheet: MachineSheet, wide: number | null, high = 0): Block 
   const wish = groups.reduce((sum, { g, size }) => sum + g.cols * size[1], 0);
   const columns = ({ g, size }: (typeof groups)[number]) => {
     const room = beside ? ((w - 14 * (groups.length - 1)) * g.cols * size[1]) / wish : w;
+    // Bays stand in the columns of the chassis, closer than usual if they must: who counts columns finds the right drive.
+    if ((room + 4) / g.cols - 4 >= SQUEEZED[size[3]]) return { room, cols: g.cols };
     const fitting = Math.max(1, Math.min(g.cols, Math.floor((room + 6) / (size[0] + 4))));
     return { room, cols: Math.ceil(g.names.length / Math.ceil(g.names.length / fitting)) };
   };

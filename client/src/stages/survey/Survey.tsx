@@ -86,7 +86,13 @@ export default function Survey() {
                   </Link>
                 </p>
               )}
-              {needed.length === 0 && <p className="quiet">Everything that counts is known.</p>}
+              {needed.length === 0 && (
+                <p className="quiet">
+                  {known > 0
+                    ? 'Everything that counts is known.'
+                    : 'No verdict waits for an answer yet; nobody has looked at any place.'}
+                </p>
+              )}
               <Unknowns list={needed} chosen={chosen} onChoose={choose} />
               {more.length > 0 && (
                 <>
@@ -219,6 +225,8 @@ function placesOf({ sheet }: JobView, kind: string): string[] {
 
 const OS = { linux: 'Linux', other: 'another desktop or server system', none: 'none yet' } as const;
 
+const OF_A_COMPUTER = ['System', 'System shows', 'Largest module', 'Largest total'];
+
 function SystemFacts({ job }: { job: JobView }) {
   const facts: [string, string | null | undefined, string][] = [
     ['Serial', job.system.serial, 'serial'],
@@ -241,13 +249,15 @@ function SystemFacts({ job }: { job: JobView }) {
     ['Largest module', job.sheet?.memory?.slotLimitGiB ? `${job.sheet.memory.slotLimitGiB} GiB` : null, 'sheet'],
     ['Largest total', job.sheet?.memory?.totalLimitGiB ? `${job.sheet.memory.totalLimitGiB} GiB` : null, 'sheet'],
   ];
+  // A shelf of drives has no memory and no system of its own.
+  const shown = job.sheet?.channels?.length ? facts : facts.filter(([name]) => !OF_A_COMPUTER.includes(name));
   const origins = (job.system.origins ?? {}) as Record<string, string>;
   return (
     <>
       <h3>What is known of it</h3>
       <table>
         <tbody>
-          {facts.map(([name, value, origin]) => (
+          {shown.map(([name, value, origin]) => (
             <tr key={name}>
               <td>{name}</td>
               <td>{value ?? <span className="quiet">not known</span>}</td>
