@@ -3433,6 +3433,7 @@ export interface components {
             /** @description Meaning of each column; empty for the guess. */
             columns: components["schemas"]["ShelfColumn"][];
         };
+        /** @description What worries people after the work and is right; common practice, no source. */
         LooksWrong: {
             /** @description What a person sees. */
             seen: string;
