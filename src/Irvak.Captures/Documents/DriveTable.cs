@@ -146,14 +146,14 @@ public static partial class DriveTable
     private static (string? Enclosure, string? Bay) Place(string? enclosure, string? bay) =>
         bay is not null && bay.IndexOf(':') is > 0 and var at ? (enclosure ?? bay[..at].Trim(), bay[(at + 1)..].Trim()) : (enclosure, bay);
 
-    /// <summary>"3.638 TB" of a controller is binary; "4 TB", a whole nominal size, is decimal. Common practice, no source.</summary>
+    /// <summary>"3.638 TB" and "10.91 TB" of a controller are binary; "4 TB", a size that is sold, is decimal. Common practice, no source.</summary>
     internal static long? Bytes(string? text)
     {
         if (text is null || Size().Match(text) is not { Success: true } m || !double.TryParse(m.Groups["n"].Value.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var n)) return null;
         var unit = m.Groups["u"].Value.ToUpperInvariant();
         if (unit.Length == 0) return n is > 1e6 and < 9e18 ? (long)n : null;
         var power = unit[0] switch { 'K' => 1, 'M' => 2, 'G' => 3, 'T' => 4, 'P' => 5, _ => 0 };
-        var binary = unit.Contains('I', StringComparison.Ordinal) || Math.Abs(n - Math.Round(n, 2)) > 1e-9;
+        var binary = unit.Contains('I', StringComparison.Ordinal) || (Core.Drives.SpokenSize.IsBinary(n, power) ?? Math.Abs(n - Math.Round(n, 2)) > 1e-9);
         var bytes = n * Math.Pow(binary ? 1024 : 1000, power);
         return bytes is > 0 and < 9e18 ? (long)bytes : null;
     }

@@ -57,7 +57,9 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
     public static IReadOnlyList<ArrayNow> Of(JobState state)
     {
         var seen = Readings.All(state);
-        return [.. Membership(state, seen.Raids).GroupBy(m => m.Value, m => m.Key).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(g => Of(state, g.Key, [.. g], seen))];
+        // In the order of the chassis: ten comes after nine.
+        var order = state.Sheet is null ? [] : Sheets.PlaceName.All(state.Sheet).ToList();
+        return [.. Membership(state, seen.Raids).GroupBy(m => m.Value, m => m.Key).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(g => Of(state, g.Key, [.. g.OrderBy(order.IndexOf)], seen))];
     }
 
     private static ArrayNow Of(JobState state, string name, IReadOnlyList<string> places, Observation seen)

@@ -127,6 +127,13 @@ public sealed class ArrayNowTests
     }
 
     [Fact]
+    public void Members_stand_in_the_order_of_the_chassis()
+    {
+        var now = Assert.Single(ArrayNow.Of(Found(12, "md0")));
+        Assert.Equal(Enumerable.Range(1, 12).Select(n => $"bay:{n}"), now.Members);
+    }
+
+    [Fact]
     public void A_table_of_the_controller_that_tells_of_a_bad_drive_makes_its_array_degraded()
     {
         var job = Found(2, "1") is var found ? found with { Found = found.Found.SetItem("bay:2", found.Found["bay:2"] with { Serial = "EK-2" }), Readings = found.Readings.SetItem("drive table", new() { Drives = [new() { Serial = "EK-2", State = "Rbld" }] }) } : found;

@@ -1,0 +1,26 @@
+using Irvak.Core.Drives;
+
+namespace Irvak.Core.Tests.Drives;
+
+public class SpokenSizeTests
+{
+    /// <remarks>Figures that pages print of drives as sold: 1 TB = 10¹² bytes divided by 2⁴⁰ or 2³⁰, computed independently.</remarks>
+    [Theory]
+    [InlineData(12, 4, false)]
+    [InlineData(10.91, 4, true)]
+    [InlineData(10.9, 4, true)]
+    [InlineData(7.68, 4, false)]
+    [InlineData(6.98, 4, true)]
+    [InlineData(1.8, 4, false)] // sold as such
+    [InlineData(1.82, 4, true)] // 2 TB
+    [InlineData(1.09, 4, true)] // 1.2 TB
+    [InlineData(931.5, 3, true)] // 1 TB
+    [InlineData(960, 3, false)]
+    [InlineData(894.2, 3, true)] // 960 GB
+    [InlineData(446.6, 3, true)] // 480 GB
+    [InlineData(558, 3, true)] // 600 GB
+    [InlineData(16.37, 4, true)] // 18 TB
+    [InlineData(9.3, 4, null)] // neither 9.3 nor 10.2 TB is sold
+    [InlineData(680, 3, null)]
+    public void A_printed_figure_is_read_as_the_size_that_is_sold(double figure, int power, bool? binary) => Assert.Equal(binary, SpokenSize.IsBinary(figure, power));
+}
