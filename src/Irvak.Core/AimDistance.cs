@@ -38,22 +38,25 @@ public static class AimDistance
 
     public static IReadOnlyList<Distance> Of(Question q, Memory.MemorySheet memory, ArraySheet arrays, Lanes.LaneSheet lanes, Paths.PathSheet paths, ShoppingList list)
     {
-        var distances = new List<Distance>
+        var distances = new List<Distance>();
+        // A shelf of drives has no memory: nothing is said of it rather than 0.
+        var memoryless = q.Sheet.Channels.Count == 0 && q.Sheet.Sockets.Count == 0;
+        if (!memoryless)
         {
-            new("Memory", "GiB", Known(memory.Found), Known(memory.Planned), q.Aim.MemoryGiB, false, memory.Planned is { AllKnown: false, UsableMiB: > 0 } some ? some.UsableMiB / 1024.0 : null),
-            new("Rate", "MT/s", memory.Found.Rate.HighMTs, memory.Planned.Rate.HighMTs, null, false),
-            new("Money", "EUR", 0, (double)list.TotalEur, (double?)q.Aim.MoneyLimitEur, true),
-            new("Memory slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false),
-        };
+            distances.Add(new("Memory", "GiB", Known(memory.Found), Known(memory.Planned), q.Aim.MemoryGiB, false, memory.Planned is { AllKnown: false, UsableMiB: > 0 } some ? some.UsableMiB / 1024.0 : null));
+            distances.Add(new("Rate", "MT/s", memory.Found.Rate.HighMTs, memory.Planned.Rate.HighMTs, null, false));
+        }
         if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.UsableTB is not null)
-            distances.Insert(2, new("Usable", "TB", arrays.Found.Count == 0 ? null : ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));
+            distances.Add(new("Usable", "TB", arrays.Found.Count == 0 ? null : ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));
         // Scratch space is there to be lost: it survives nothing and need not.
         if (arrays.Planned.Concat(arrays.Found).Any(a => !a.Plan.Scratch) || q.Aim.Failures is not null)
-            distances.Insert(3, new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false));
+            distances.Add(new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false));
         if (Paths.PathSheet.Best(paths.Planned, q.Arrays) is { } best)
-            distances.Insert(distances.Count - 2, new("Reads at best", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays), best, q.Aim.ReadMBs, false));
+            distances.Add(new("Reads at best", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays), best, q.Aim.ReadMBs, false));
+        distances.Add(new("Money", "EUR", 0, (double)list.TotalEur, (double?)q.Aim.MoneyLimitEur, true));
         // Of a place that nobody looked at, nobody knows whether its lanes are free.
-        if (lanes.LeftAtLeast is { } least) distances.Insert(distances.Count - 1, new("Lanes left", "", lanes.Left, lanes.Left, null, false, lanes.Left is null && least > 0 ? least : null));
+        if (lanes.LeftAtLeast is { } least) distances.Add(new("Lanes left", "", lanes.Left, lanes.Left, null, false, lanes.Left is null && least > 0 ? least : null));
+        if (!memoryless) distances.Add(new("Memory slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false));
         return distances;
     }
 

@@ -12,6 +12,13 @@ public class AimDistanceTests
     private static Distance Cell(JobState state, string name) => state.Evaluate(null, Part).Ledge.Single(d => d.Name == name);
 
     [Fact]
+    public void Of_a_shelf_without_memory_no_memory_is_told()
+    {
+        var shelf = Boards.Server with { Sockets = [], Channels = [], Slots = [], Roots = [] };
+        Assert.Equal(["Money"], Core.Plans.EditFold.Apply(JobState.Start, new AdoptSheet(shelf), Boards.Stamp).Evaluate().Ledge.Select(d => d.Name));
+    }
+
+    [Fact]
     public void Memory_money_and_slots_move_with_the_plan()
     {
         var state = Boards.Job(Boards.Server, "A1", "C1").With(new SetWish(WishKind.MemoryGiB, 64), new SetWish(WishKind.MoneyLimitEur, 100), Boards.Fit("B1", shelf: "p"));

@@ -68,7 +68,7 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
         var said = state.ArraysSaid.GetValueOrDefault(name);
         var health = raid is null ? null : RaidHealth.Of(raid);
         if (health is null or { Condition: RaidCondition.Unknown }) health = ByHand(said) ?? ByDrives(places, state, seen) ?? health;
-        var gone = raid is null || raid.Members.Count == 0 ? [] : places.Where(p => Role(raid, state.Found[p]) is not ("active" or "write-mostly" or "spare" or "journal" or "unknown")).ToList();
+        var gone = raid is null || raid.Members.Count == 0 ? [.. Troubled(places, state, seen, [.. Bad, .. Filling]).Select(t => t.Place)] : places.Where(p => Role(raid, state.Found[p]) is not ("active" or "write-mostly" or "spare" or "journal" or "unknown")).ToList();
         return new(name, health?.Condition ?? RaidCondition.Unknown, health?.Words ?? "nobody told its state", places, gone, raid?.Wanted, health?.Missing, JobArrays.LevelOf(raid, said, places.Count) is not null || said?.Level is ArrayAnswers.Other or ArrayAnswers.None);
     }
 
@@ -90,10 +90,16 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
     /// <summary>A controller's table tells the state of each drive; one bad word is enough, good words do not make an array whole.</summary>
     private static RaidHealth? ByDrives(IReadOnlyList<string> places, JobState state, Observation seen)
     {
-        var serials = places.Select(p => state.Found[p].Serial).OfType<string>().ToHashSet(StringComparer.OrdinalIgnoreCase);
-        var states = seen.Drives.Where(d => d.Serial is { } s && serials.Contains(s) && d.State is not null).Select(d => d.State!.ToLowerInvariant()).ToList();
-        if (states.FirstOrDefault(s => Filling.Any(s.Contains)) is { } filling) return new(RaidCondition.Rebuilding, $"has a drive that is “{filling}”", null);
-        return states.Where(s => Bad.Any(s.Contains)).ToList() is { Count: > 0 } bad ? new(RaidCondition.Degraded, $"has {Say.Count(bad.Count, "drive that is", "drives that are")} “{bad[0]}”", bad.Count) : null;
+        if (Troubled(places, state, seen, Filling).FirstOrDefault() is { Place: { } filling, Word: { } word }) return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {Sheets.PlaceName.Short(filling)}", null);
+        return Troubled(places, state, seen, Bad) is { Count: > 0 } bad
+            ? new(RaidCondition.Degraded, $"has {Say.Count(bad.Count, "drive that is", "drives that are")} “{bad[0].Word}”, in {Say.Words([.. bad.Select(b => Sheets.PlaceName.Short(b.Place))])}", bad.Count) : null;
+    }
+
+    /// <summary>Places whose drives a table calls by one of these words, each with its word.</summary>
+    private static List<(string Place, string Word)> Troubled(IReadOnlyList<string> places, JobState state, Observation seen, string[] words)
+    {
+        var states = seen.Drives.Where(d => d is { Serial: not null, State: not null }).GroupBy(d => d.Serial!, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.Last().State!.ToLowerInvariant(), StringComparer.OrdinalIgnoreCase);
+        return [.. places.Select(p => (Place: p, Word: state.Found[p].Serial is { } serial ? states.GetValueOrDefault(serial) : null)).Where(p => p.Word is { } word && words.Any(word.Contains)).Select(p => (p.Place, p.Word!))];
     }
 }
 

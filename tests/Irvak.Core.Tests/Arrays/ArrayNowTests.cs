@@ -137,7 +137,7 @@ public sealed class ArrayNowTests
     public void A_table_of_the_controller_that_tells_of_a_bad_drive_makes_its_array_degraded()
     {
         var job = Found(2, "1") is var found ? found with { Found = found.Found.SetItem("bay:2", found.Found["bay:2"] with { Serial = "EK-2" }), Readings = found.Readings.SetItem("drive table", new() { Drives = [new() { Serial = "EK-2", State = "Rbld" }] }) } : found;
-        Assert.Equal((RaidCondition.Rebuilding, "has a drive that is “rbld”"), Assert.Single(ArrayNow.Of(job)) is var now ? (now.Condition, now.Words) : default);
+        Assert.Equal((RaidCondition.Rebuilding, "has a drive that is “rbld”, in 2"), Assert.Single(ArrayNow.Of(job)) is var now ? (now.Condition, now.Words) : default);
     }
 
     [Theory]
