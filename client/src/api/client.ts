@@ -26,3 +26,6 @@ export function unwrap<T>(answer: { data?: T; error?: unknown; response: Respons
 
 /** True when sending the same again later is right: the host or its database is away, nothing was decided. */
 export const isAway = (error: unknown) => !(error instanceof Refusal) || error.problem.status === 503;
+
+/** A key under which one write may be sent as often as needed. */
+export const newKey = () => crypto.randomUUID();

@@ -1,8 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type FormEvent } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { api, isAway, unwrap } from '../api/client';
-import { newKey } from '../api/hooks';
+import { api, isAway, newKey, unwrap } from '../api/client';
 import { person, usePerson } from '../api/person';
 import type { FiveAnswers, JobView } from '../api/types';
 import { PlainHead } from '../frame/Head';

@@ -1,8 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, Refusal, unwrap } from '../api/client';
-import { newKey } from '../api/hooks';
+import { api, newKey, Refusal, unwrap } from '../api/client';
 import { persist } from '../api/persist';
 import { person } from '../api/person';
 

@@ -3,7 +3,8 @@ import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Refusal } from '../api/client';
 import { useLive } from '../api/follow';
-import { useEdits, useJob, useUndo } from '../api/hooks';
+import { useEdits, useUndo } from '../api/edits';
+import { useJob } from '../api/hooks';
 import { person } from '../api/person';
 import type { Edit, Stage } from '../api/types';
 import { DeskContext, type Desk, type Hand } from './desk';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { useCaptures, useTakeCapture } from '../../api/hooks';
+import { useTakeCapture } from '../../api/edits';
+import { useCaptures } from '../../api/hooks';
 import { useDesk } from '../../frame/desk';
 import { PasteField } from './PasteField';
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { useSheets, useTakeCapture } from '../../api/hooks';
+import { useTakeCapture } from '../../api/edits';
+import { useSheets } from '../../api/hooks';
 import { useDesk } from '../../frame/desk';
 import { SheetSelect } from '../../frame/SheetSelect';
 import { PasteField } from './PasteField';

@@ -1,0 +1,147 @@
+import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { api, newKey, Refusal, unwrap } from './client';
+import { catchUp } from './follow';
+import { guess } from './guess';
+import { jobKey, type Piece } from './hooks';
+import { canKeep, decided, keep, keepSeen, leftBehind, refresh, type KeptEdit } from './kept';
+import { persist } from './persist';
+import { person } from './person';
+import type { Edit, JobView } from './types';
+
+type Sent = Pick<KeptEdit, 'edit' | 'key'> & Partial<KeptEdit>;
+
+/** Sends edits one after another, each with the number it last saw; shows the change itself at once. */
+export function useEdits(number: string, onRefused: (refusal: Refusal, again?: () => void) => void) {
+  const client = useQueryClient();
+  const mutation = useMutation({
+    mutationKey: jobKey(number),
+    scope: { id: `job ${number}` },
+    retry: false,
+    mutationFn: async ({ edit, key, who: before }: Sent) => {
+      const who = before || (await person.named());
+      const send = async () => {
+        const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
+        return unwrap(
+          await api.POST('/api/jobs/{number}/edits', {
+            params: { path: { number } },
+            body: { key, lastSeen, who, edit },
+          }),
+        );
+      };
+      try {
+        return await persist(send, canKeep);
+      } finally {
+        await decided(key);
+      }
+    },
+    onMutate: async ({ edit, key, who, at }: Sent) => {
+      keep({ key, number, edit, who: who || person.get(), at });
+      await client.cancelQueries({ queryKey: jobKey(number) });
+      const before = client.getQueryData<JobView>(jobKey(number));
+      if (before) client.setQueryData(jobKey(number), guess(before, edit));
+    },
+    onSuccess: (view) => settle(client, number, view as JobView),
+    onSettled: () => queueMicrotask(() => catchUp(client, number)),
+    onError: async (error, { edit }) => {
+      // Takes the guess back and learns the newest number, so that a second try counts as seen.
+      await client.invalidateQueries({ queryKey: jobKey(number) });
+      if (error instanceof Refusal)
+        onRefused(
+          error,
+          error.problem.type.endsWith('/clash') ? () => mutation.mutate({ edit, key: newKey() }) : undefined,
+        );
+    },
+  });
+  const { mutate } = mutation;
+  // What an earlier page left without an answer is sent first, in its order and under its keys.
+  useEffect(() => {
+    void leftBehind(number).then(async (rows) => {
+      for (const row of rows) mutate(row);
+      await refresh();
+    });
+  }, [number, mutate]);
+  return {
+    apply: (edit: Edit) => mutation.mutate({ edit, key: newKey() }),
+    applyAsync: (edit: Edit) => mutation.mutateAsync({ edit, key: newKey() }),
+    pending: mutation.isPending,
+  };
+}
+
+/** A late answer never overwrites a newer one. */
+function settle(client: QueryClient, number: string, view: JobView) {
+  const seen = client.getQueryData<JobView>(jobKey(number));
+  if (seen && seen.lastNumber > view.lastNumber) return;
+  client.setQueryData(jobKey(number), view);
+  void keepSeen(view);
+}
+
+export function useUndo(number: string, onRefused: (refusal: Refusal, again?: () => void) => void) {
+  const client = useQueryClient();
+  const mutation = useMutation({
+    mutationKey: jobKey(number),
+    scope: { id: `job ${number}` },
+    retry: false,
+    mutationFn: async ({
+      way,
+      withDependents,
+      key,
+    }: {
+      way: 'undo' | 'redo';
+      withDependents: boolean;
+      key: string;
+    }) => {
+      const who = await person.named();
+      return persist(async () =>
+        unwrap(
+          await api.POST(way === 'undo' ? '/api/jobs/{number}/undo' : '/api/jobs/{number}/redo', {
+            params: { path: { number } },
+            body: { key, who, withDependents },
+          }),
+        ),
+      );
+    },
+    onSuccess: (view) => settle(client, number, view as JobView),
+    onSettled: () => queueMicrotask(() => catchUp(client, number)),
+    onError: (error) => {
+      if (!(error instanceof Refusal)) return;
+      const both = error.problem.dependents
+        ? () => mutation.mutate({ way: 'undo', withDependents: true, key: newKey() })
+        : undefined;
+      onRefused(error, both);
+    },
+  });
+  return {
+    undo: () => mutation.mutate({ way: 'undo', withDependents: false, key: newKey() }),
+    redo: () => mutation.mutate({ way: 'redo', withDependents: false, key: newKey() }),
+  };
+}
+
+export function useTakeCapture(number: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationKey: jobKey(number),
+    scope: { id: `job ${number}` },
+    retry: false,
+    mutationFn: async (piece: Piece & { phase: 'before' | 'after' }) => {
+      const { body, columns, phase } = piece;
+      // One key for one capture, however often it must be sent.
+      const [who, key] = [await person.named(), newKey()];
+      return persist(async () => {
+        const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
+        return unwrap(
+          await api.POST('/api/jobs/{number}/captures', {
+            params: { path: { number }, query: { phase, key, lastSeen, who, columns } },
+            body: body as string,
+            bodySerializer: (b) => b as string,
+            headers: { 'Content-Type': 'text/plain' },
+          }),
+        );
+      });
+    },
+    onSuccess: (taken) => {
+      settle(client, number, taken.job as JobView);
+      void client.invalidateQueries({ queryKey: ['captures', number] });
+    },
+  });
+}
