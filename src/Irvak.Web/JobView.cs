@@ -187,7 +187,7 @@ public sealed record JobView
             Ticks = state.Ticks,
             Lines = lines,
             Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.After),
-            LooksWrong = Core.Expectations.LooksWrong.Of(state.Changes(), state.Arrays.Count > 0),
+            LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Count > 0),
             OffList = question is null ? [] : [.. Limits.OffList(question), .. DriveFit.BeyondList(question)],
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,

@@ -26,9 +26,15 @@ public static class ExpectedDrives
         var made = DriveSteps.Made(q).Select(a => a.Name).ToHashSet();
         if (made.Count == 0 && q.Changes.Count == 0) yield break;
         var drives = q.Planned.Units.Where(u => DriveSteps.IsDrivePlace(u.Key) && u.Value.Drive?.Bytes is > 0).ToList();
-        foreach (var group in drives.GroupBy(u => u.Value.Drive!.Bytes!.Value).OrderByDescending(g => g.Key))
-            yield return new(DrivesPrefix + group.Key, Screen, $"Drives of {PartWords.Size(group.Key)}, shown {ArrayCapacity.Shown(group.Key)}", Say.Count(group.Count(), "drive", "drives"), group.Count(), group.Count(), "drives", [.. group.Select(u => u.Key)],
+        // What a page rounded and what a label says are one size: they are counted together, as the comparison will.
+        while (drives.Count > 0)
+        {
+            var bytes = drives.Max(u => u.Value.Drive!.Bytes!.Value);
+            var group = drives.Where(u => IsSize(u.Value.Drive!.Bytes!.Value, bytes)).ToList();
+            drives = [.. drives.Except(group)];
+            yield return new(DrivesPrefix + bytes, Screen, $"Drives of {PartWords.Size(bytes)}, shown {ArrayCapacity.Shown(bytes)}", Say.Count(group.Count, "drive", "drives"), group.Count, group.Count, "drives", [.. group.Select(u => u.Key)],
                 "the drives planned; sizes by their count of sectors");
+        }
         foreach (var array in arrays.Planned.Where(a => a.Capacity is not null))
         {
             var tib = array.Capacity!.Usable / Math.Pow(2, 40);
@@ -37,6 +43,8 @@ public static class ExpectedDrives
         }
     }
 
+    private static bool IsSize(double bytes, double expected) => Math.Abs(bytes - expected) <= SizeTolerance * expected;
+
     /// <summary>What a capture tells of such a line; null when it says nothing about it.</summary>
     internal static ComparedLine? Compare(Expectation e, Observation after)
     {
@@ -44,7 +52,7 @@ public static class ExpectedDrives
         {
             if (after.Drives.Count == 0) return null;
             var each = double.Parse(e.Key[DrivesPrefix.Length..], System.Globalization.CultureInfo.InvariantCulture);
-            var seen = after.Drives.Count(d => d.Bytes is { } b && Math.Abs(b - each) <= SizeTolerance * each);
+            var seen = after.Drives.Count(d => d.Bytes is { } b && IsSize(b, each));
             return new(e, e.Holds(seen) ? LineState.AsExpected : LineState.Deviates, Say.Count(seen, "drive", "drives"), "capture", seen);
         }
         if (after.Raids.Count == 0) return null;

@@ -25,10 +25,10 @@ public sealed record LooksWrong(string Seen, string Because)
     ];
 
     /// <summary>What can worry somebody in this job: of memory where memory or a processor changes, of drives where drives do.</summary>
-    public static IReadOnlyList<LooksWrong> Of(IReadOnlyList<Change> changes, bool madeArrays) =>
+    public static IReadOnlyList<LooksWrong> Of(MachineSheet? sheet, IReadOnlyList<Change> changes, bool madeArrays) =>
     [
         .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? NewMemory : [],
-        Share,
+        .. sheet?.Channels.Count > 0 ? new[] { Share } : [],
         .. madeArrays || changes.Any(c => DriveSteps.IsDrivePlace(c.Place)) ? NewDrives : [],
     ];
 }

@@ -63,7 +63,7 @@ internal static class DriveSteps
             foreach (var change in InOrder(q).Where(c => MemberPulled.Touched(q, now.Members).Replaced.Contains(c.Place)).OrderBy(c => now.Out.Contains(c.Place) ? 0 : 1))
             {
                 var power = hot.Contains(change.Place) ? null : "This bay may not be served running: shut the machine down for it, and start it again afterwards.";
-                var first = now.Out.Contains(change.Place) ? $"This is the one that is out. Pulling another loses what {now.Name} holds." : $"Only this one: {now.Name} must be whole before it.";
+                var first = now.Out.Contains(change.Place) ? "This is the one that is out. " + (array?.LeftNow switch { 0 => $"Pulling another loses what {now.Name} holds.", > 0 => $"Pulling another uses up a reserve that {now.Name} needs now.", _ => $"Pulling another can lose what {now.Name} holds." }) : $"Only this one: {now.Name} must be whole before it.";
                 yield return TakeOut(q, change) with { Group = Runbook.Rebuild, Caution = $"{first}{(power is null ? "" : " " + power)}" };
                 yield return PutIn(q, change) with { Group = Runbook.Rebuild };
                 yield return new("rebuilt:" + change.Place, Runbook.Rebuild, $"Wait until {now.Name} is whole again", [$"Let it rebuild onto the new drive{hours}.", "Read its state: no member missing, no rebuild running."], "Pulling the next one earlier can lose the array.", [change.Place], 5);
@@ -186,7 +186,8 @@ internal static class DriveSteps
     /// <summary>Trays, converters and spacers that the drives of the plan need.</summary>
     public static IEnumerable<TakeLine> Little(Question q)
     {
-        var coming = q.Changes.Where(c => c.In?.Drive is not null && PlaceName.IsBay(c.Place)).Select(c => PlaceName.Short(c.Place)).ToHashSet();
+        // A bay whose drive is changed for another has its tray already.
+        var coming = q.Changes.Where(c => c is { In.Drive: not null, Out: null } && PlaceName.IsBay(c.Place)).Select(c => PlaceName.Short(c.Place)).ToHashSet();
         foreach (var bay in q.Sheet.Bays.Where(b => b.Tray is not null))
             if (bay.Names.Count(coming.Contains) is > 0 and var n) yield return new("take:tray:" + bay.Tray, "Small things", $"{n} × {bay.Tray} with screws, for bays that have none{OnShelf(q, bay.Tray!)}");
         foreach (var line in SmallParts.Untold(q)) yield return line;
