@@ -62,7 +62,9 @@ public static class MemberPulled
         if (array?.Why is not null || array is null || now.Condition == RaidCondition.Unknown)
         {
             var what = array is null ? "its level was not told" : array.Why ?? $"it {now.Words}";
-            if (emptied.Count > 0) yield return Finding.Of(Blind, emptied, null, ("places", Say.Slots(emptied)), ("array", now.Name), ("what", what));
+            // One that has lost a drive already spares no other, whether that other comes back or not.
+            string[] risked = now.Condition is RaidCondition.Degraded or RaidCondition.Rebuilding ? [.. emptied.Concat(replaced).Except(now.Out)] : [.. emptied];
+            if (risked.Length > 0) yield return Finding.Of(Blind, risked, null, ("places", Say.Slots(risked)), ("array", now.Name), ("what", risked.Length > emptied.Count ? $"it {now.Words}, and {what}" : what));
             if (replaced.Count > 0) yield return Finding.Of(NotKnown, replaced, null, ("array", now.Name), ("places", Say.Slots(now.Members)), ("what", what));
             if (array is null || array.Why is not null) yield break;
         }

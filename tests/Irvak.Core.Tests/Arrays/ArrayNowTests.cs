@@ -92,6 +92,22 @@ public sealed class ArrayNowTests
     }
 
     [Fact]
+    public void A_degraded_array_spares_no_member_while_nobody_told_which_drive_fell_out()
+    {
+        // As the system lists it: three of four members in step, the fourth in no list, its drive in bay 4 beside them.
+        SeenMember[] three = [new("sda1", "active"), new("sdb1", "active"), new("sdc1", "active")];
+        var told = InArray(4, "raid5", three);
+        var blind = told with { Found = told.Found.SetItem("bay:4", told.Found["bay:4"] with { MemberOf = null }) };
+        var stop = Assert.Single(blind.With(New(4), New(2)).Evaluate().Findings, f => f.Severity == Severity.Stop);
+        Assert.Equal(("ARR-BLIND", "bay:2"), (stop.Rule.Code, Assert.Single(stop.Places)));
+        Assert.StartsWith("Taking [[bay:2]] out of md0 may lose it: it runs with 3 of 4 members, and it has 4 members, 3 of them in places that are known", stop.Sentence);
+        // The drive that no array claims may go.
+        Assert.DoesNotContain(blind.With(New(4)).Evaluate().Findings, f => f.Severity == Severity.Stop);
+        // Once it is told that bay 4 was its member, that one goes first and is made whole before the other.
+        Assert.DoesNotContain(told.With(New(4), New(2)).Evaluate().Findings, f => f.Severity == Severity.Stop);
+    }
+
+    [Fact]
     public void A_member_whose_bay_nobody_told_counts_against_every_group()
     {
         var job = InArray(3, "raid5", r => r with { Wanted = 4, Present = 4 });
