@@ -5,6 +5,8 @@ import { Saying } from '../../frame/Saying';
 import { Plate } from '../../plate/Plate';
 import { day, places, plural, short, tb, tib } from '../../format/numbers';
 
+const OF_THE_WORK = ['ARR-DEGRADED', 'ARR-REPLACE', 'ARR-STATE'];
+
 /** The view of the plate that shows a kind of place. */
 const REGION: Record<string, 'memory' | 'slots' | 'bays' | 'whole'> = {
   slot: 'memory',
@@ -37,7 +39,15 @@ export default function Handover() {
   const view =
     touched.size === 1 ? [...touched][0]! : touched.size > 1 ? 'whole' : job.sheet.bays?.length ? 'bays' : 'memory';
   const stops = job.findings.filter((f) => f.severity === 'stop');
-  const cares = job.findings.filter((f) => f.severity === 'care');
+  // What the work was about is over once its array was seen whole: it is no longer a thing to watch.
+  const whole = new Set(
+    job.lines
+      .filter((l) => l.state === 'as-expected' && l.expected.key.startsWith('array.'))
+      .flatMap((l) => l.expected.places),
+  );
+  const over = (f: { code: string; places: string[] }) =>
+    OF_THE_WORK.includes(f.code) && f.places.length > 0 && f.places.every((p) => whole.has(p));
+  const cares = job.findings.filter((f) => f.severity === 'care').filter((f) => !over(f));
   const unseen = job.lines.filter((l) => l.state === 'not-looked-at' || l.state === 'not-yet');
   const settings = (job.runbook?.steps ?? []).filter((s) => /^(split:|start:stagger|boot:order)/.test(s.key));
   const notes = Object.entries(job.survey.notes as Record<string, string>);
