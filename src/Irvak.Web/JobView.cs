@@ -6,6 +6,7 @@ using Irvak.Core.Caches;
 using Irvak.Core.Drives;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
+using Irvak.Core.Handover;
 using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
@@ -119,6 +120,9 @@ public sealed record JobView
     /// <summary>States that are right although they look wrong.</summary>
     public required IReadOnlyList<LooksWrong> LooksWrong { get; init; }
 
+    /// <summary>What to watch after the work.</summary>
+    public required IReadOnlyList<WatchLine> Watch { get; init; }
+
     public required IReadOnlyList<OffListPart> OffList { get; init; }
 
     public required SurveyView Survey { get; init; }
@@ -188,6 +192,7 @@ public sealed record JobView
             Lines = lines,
             Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.After),
             LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Count > 0),
+            Watch = Core.Handover.Watch.Of(evaluation?.Findings ?? [], lines, state.Changes()),
             OffList = question is null ? [] : [.. Limits.OffList(question), .. DriveFit.BeyondList(question)],
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,

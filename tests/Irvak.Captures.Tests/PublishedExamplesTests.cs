@@ -193,6 +193,10 @@ public class PublishedExamplesTests
         Assert.Equal([("252", "0", "0"), ("252", "1", null)], seen.Drives.Select(d => (d.Enclosure!, d.Bay!, d.MemberOf)));
         // 3.638 TB of a controller is binary: 4 TB as sold.
         Assert.InRange(seen.Drives[0].Bytes!.Value, 3_999_000_000_000, 4_001_000_000_000);
+        // As other pages print a drive of 12 TB, and one of 4 TB.
+        Assert.InRange(Documents.DriveTable.Bytes("10.91 TB")!.Value, 11_990_000_000_000, 12_010_000_000_000);
+        Assert.InRange(Documents.DriveTable.Bytes("3.6 TB")!.Value, 3_950_000_000_000, 4_001_000_000_000);
+        Assert.Equal(7_680_000_000_000, Documents.DriveTable.Bytes("7.68 TB"));
         Assert.Equal((true, "sas", "EK-S4"), (seen.Drives[0].Rotational!.Value, seen.Drives[0].Transport, seen.Drives[0].Model));
     }
 

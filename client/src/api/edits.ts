@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
+import { plural } from '../format/numbers';
 import { api, newKey, Refusal, unwrap } from './client';
 import { catchUp } from './follow';
 import { guess } from './guess';
@@ -36,9 +37,9 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
       }
     },
     onMutate: async ({ edit, key, who, at }: Sent) => {
-      keep({ key, number, edit, who: who || person.get(), at });
-      await client.cancelQueries({ queryKey: jobKey(number) });
       const before = client.getQueryData<JobView>(jobKey(number));
+      keep({ key, number, begun: before?.begunAt ?? '', edit, who: who || person.get(), at });
+      await client.cancelQueries({ queryKey: jobKey(number) });
       if (before) client.setQueryData(jobKey(number), guess(before, edit));
     },
     onSuccess: (view) => settle(client, number, view as JobView),
@@ -54,19 +55,32 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
     },
   });
   const { mutate } = mutation;
+  const tell = useRef(onRefused);
+  useEffect(() => void (tell.current = onRefused));
   // What an earlier page left without an answer is sent first, in its order and under its keys.
   useEffect(() => {
-    void leftBehind(number).then(async (rows) => {
-      for (const row of rows) mutate(row);
+    const begun = client.getQueryData<JobView>(jobKey(number))?.begunAt;
+    if (begun === undefined) return;
+    void leftBehind(number, begun).then(async ({ own, strange }) => {
+      for (const row of own) mutate(row);
+      if (strange > 0) tell.current(notSent(strange, number));
       await refresh();
     });
-  }, [number, mutate]);
+  }, [number, mutate, client]);
   return {
     apply: (edit: Edit) => mutation.mutate({ edit, key: newKey() }),
     applyAsync: (edit: Edit) => mutation.mutateAsync({ edit, key: newKey() }),
     pending: mutation.isPending,
   };
 }
+
+const notSent = (count: number, number: string) =>
+  new Refusal({
+    type: '/problems/another-job',
+    title: 'Not sent',
+    status: 409,
+    detail: `${plural(count, 'change that this browser kept belongs', 'changes that this browser kept belong')} to an earlier job ${number}, which this host does not have. Nothing of it was sent.`,
+  });
 
 /** A late answer never overwrites a newer one. */
 function settle(client: QueryClient, number: string, view: JobView) {

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Edit, JobView } from './types';
 
 const edit = { type: 'setNote', about: 'machine', text: 'x' } as Edit;
-const row = (key: string, number = '0101') => ({ key, number, who: 'Ines', edit });
+const row = (key: string, number = '0101') => ({ key, number, begun: 'monday', who: 'Ines', edit });
 
 /** The module as the next page of the same browser has it. */
 const page = async () => {
@@ -21,11 +21,11 @@ describe('what waits for an answer', () => {
     const first = await page();
     for (const key of ['c', 'a', 'b']) first.keep(row(key));
     first.keep(row('other', '0102'));
-    expect(await first.leftBehind('0101')).toEqual([]);
+    expect((await first.leftBehind('0101', 'monday')).own).toEqual([]);
     const next = await page();
     await vi.waitFor(async () => expect(await next.keptEdits()).toHaveLength(4));
-    expect((await next.leftBehind('0101')).map((r) => r.key)).toEqual(['c', 'a', 'b']);
-    expect((await next.leftBehind('0102')).map((r) => r.key)).toEqual(['other']);
+    expect((await next.leftBehind('0101', 'monday')).own.map((r) => r.key)).toEqual(['c', 'a', 'b']);
+    expect((await next.leftBehind('0102', 'monday')).own.map((r) => r.key)).toEqual(['other']);
   });
 
   it('keeps its place in the order when it is sent again', async () => {
@@ -34,8 +34,16 @@ describe('what waits for an answer', () => {
     first.keep({ ...row('earlier'), at: 1 });
     const next = await page();
     await vi.waitFor(async () =>
-      expect((await next.leftBehind('0101')).map((r) => r.key)).toEqual(['earlier', 'later']),
+      expect((await next.leftBehind('0101', 'monday')).own.map((r) => r.key)).toEqual(['earlier', 'later']),
     );
+  });
+
+  it('is not sent to another job of the same number, and let go', async () => {
+    (await page()).keep(row('a'));
+    const next = await page();
+    await vi.waitFor(async () => expect(await next.keptEdits()).toHaveLength(1));
+    expect(await next.leftBehind('0101', 'tuesday')).toEqual({ own: [], strange: 1 });
+    expect(await next.leftBehind('0101', 'monday')).toEqual({ own: [], strange: 0 });
   });
 
   it('is gone once somebody has decided about it', async () => {

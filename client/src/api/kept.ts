@@ -6,6 +6,8 @@ import type { Edit, JobView } from './types';
 export interface KeptEdit {
   key: string;
   number: string;
+  /** When its job was begun: another database may have another job of this number. */
+  begun: string;
   who: string;
   edit: Edit;
   /** Order in which the changes were made. */
@@ -76,9 +78,13 @@ export async function refresh() {
   if (old.length < left.length) setTimeout(() => void refresh(), YOUNG_MS);
 }
 
-/** Changes of a job that an earlier page left behind, to be sent again in their order. */
-export const leftBehind = async (number: string): Promise<KeptEdit[]> =>
-  (await keptEdits()).filter((r) => r.number === number && !flying.has(r.key));
+/** Changes of a job that an earlier page left behind, to be sent again in their order; those of another job of this number are let go. */
+export async function leftBehind(number: string, begun: string): Promise<{ own: KeptEdit[]; strange: number }> {
+  const rows = (await keptEdits()).filter((r) => r.number === number && !flying.has(r.key));
+  const strange = rows.filter((r) => r.begun !== begun);
+  for (const row of strange) await decided(row.key);
+  return { own: rows.filter((r) => r.begun === begun), strange: strange.length };
+}
 
 /** Numbers of the jobs with changes that nothing sends at the moment. */
 export const useLeftBehind = (): KeptEdit[] =>

@@ -2955,6 +2955,8 @@ export interface components {
             explanations: components["schemas"]["Explanation"][];
             /** @description States that are right although they look wrong. */
             looksWrong: components["schemas"]["LooksWrong"][];
+            /** @description What to watch after the work. */
+            watch: components["schemas"]["WatchLine"][];
             offList: components["schemas"]["OffListPart"][];
             survey: components["schemas"]["SurveyView"];
             handedOver: null | components["schemas"]["Tick"];
@@ -4699,7 +4701,7 @@ export interface components {
             free: null | number;
             /**
              * Format: int32
-             * @description Lanes beyond those of places that nobody looked at: they may be free or in use.
+             * @description Lanes led to places that nobody looked at, no more than it has left: they may be free or in use.
              */
             notLookedAt: number;
             /** @description True when its processor is missing. */
@@ -5693,6 +5695,13 @@ export interface components {
             partId: string;
             /** Format: int32 */
             count: number;
+        };
+        /** @description One thing that whoever has the machine watches after the work. */
+        WatchLine: {
+            /** @description One sentence, its places marked as in a finding. */
+            sentence: string;
+            /** @description True when it was so before the work. */
+            asFoundToo: boolean;
         };
         /** @description A computed repair: edits that were evaluated, and what they bring. */
         WayOut: {

@@ -153,11 +153,11 @@ public static partial class DriveTable
         var unit = m.Groups["u"].Value.ToUpperInvariant();
         if (unit.Length == 0) return n is > 1e6 and < 9e18 ? (long)n : null;
         var power = unit[0] switch { 'K' => 1, 'M' => 2, 'G' => 3, 'T' => 4, 'P' => 5, _ => 0 };
-        var binary = unit.Contains('I', StringComparison.Ordinal) || (Core.Drives.SpokenSize.IsBinary(n, power) ?? Math.Abs(n - Math.Round(n, 2)) > 1e-9);
+        var binary = unit.Contains('I', StringComparison.Ordinal) || (Core.Drives.SpokenSize.IsBinary(n, power, m.Groups["d"].Length) ?? Math.Abs(n - Math.Round(n, 2)) > 1e-9);
         var bytes = n * Math.Pow(binary ? 1024 : 1000, power);
         return bytes is > 0 and < 9e18 ? (long)bytes : null;
     }
 
-    [GeneratedRegex(@"^\s*(?<n>\d+(?:[.,]\d+)?)\s*(?<u>[KMGTP]?i?B?)\s*$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^\s*(?<n>\d+(?:[.,](?<d>\d+))?)\s*(?<u>[KMGTP]?i?B?)\s*$", RegexOptions.IgnoreCase)]
     private static partial Regex Size();
 }

@@ -10,7 +10,8 @@ namespace Irvak.Core.Arrays;
 /// <summary>What somebody said of an array that no capture describes.</summary>
 /// <param name="Level">A word of <see cref="ArrayAnswers.Levels"/>; null while nobody said.</param>
 /// <param name="State">A word of <see cref="ArrayAnswers.States"/>; null while nobody said.</param>
-public sealed record ArraySaid(string? Level = null, string? State = null);
+/// <param name="Lost">Place of the drive that fell out of it, or <see cref="ArrayAnswers.NoneOfThese"/>; null while nobody said.</param>
+public sealed record ArraySaid(string? Level = null, string? State = null, string? Lost = null);
 
 /// <summary>How an array that is in use stands before the work.</summary>
 /// <param name="Name">As the system names it.</param>
@@ -36,6 +37,9 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
         Dictionary<string, string>? at = null;
         foreach (var (place, unit) in state.Found)
             if (unit.Drive is not null && ArrayOf(unit, raids) is { } name) (at ??= [])[place] = name;
+        // A drive that fell out stands in no list any more: a person tells which it was.
+        foreach (var (name, said) in state.ArraysSaid)
+            if (said.Lost is { } lost && state.Found.ContainsKey(lost)) (at ??= [])[lost] = name;
         return at ?? NoMembers;
     }
 
@@ -45,6 +49,15 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
         : unit.MemberOf is { } member && !IsMount(member) ? member : null;
 
     private static string? DriveName(Unit unit) => unit.SystemName?.Replace("/dev/", "") is { Length: > 0 } name ? name : null;
+
+    /// <summary>Drives that may be the one which an array lost: as large as its smallest member, and claimed by nothing.</summary>
+    public IReadOnlyList<string> MayHaveLost(JobState state)
+    {
+        if (Unplaced == 0 || Condition is not (RaidCondition.Degraded or RaidCondition.Rebuilding)) return [];
+        var taken = Membership(state, Readings.All(state).Raids);
+        var least = Members.Min(m => state.Found[m].Drive?.Bytes);
+        return [.. Sheets.PlaceName.All(state.Sheet!).Where(p => state.Found.GetValueOrDefault(p) is { Drive: { } drive, MemberOf: null } && !taken.ContainsKey(p) && (least is null || drive.Bytes is null || drive.Bytes >= least))];
+    }
 
     /// <summary>"/srv", "/, /boot" and "[SWAP]" are where a drive is mounted, no array.</summary>
     public static bool IsMount(string memberOf) => memberOf.StartsWith('/') || memberOf.StartsWith('[');
@@ -57,9 +70,10 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
     public static IReadOnlyList<ArrayNow> Of(JobState state)
     {
         var seen = Readings.All(state);
-        // In the order of the chassis: ten comes after nine.
-        var order = state.Sheet is null ? [] : Sheets.PlaceName.All(state.Sheet).ToList();
-        return [.. Membership(state, seen.Raids).GroupBy(m => m.Value, m => m.Key).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(g => Of(state, g.Key, [.. g.OrderBy(order.IndexOf)], seen))];
+        var members = Membership(state, seen.Raids);
+        if (members.Count == 0) return [];
+        var inOrder = state.Sheet is { } sheet ? Sheets.PlaceName.InOrder(sheet, members, m => m.Key) : members;
+        return [.. inOrder.GroupBy(m => m.Value, m => m.Key).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(g => Of(state, g.Key, [.. g], seen))];
     }
 
     private static ArrayNow Of(JobState state, string name, IReadOnlyList<string> places, Observation seen)
@@ -67,8 +81,11 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
         var raid = seen.Raids.FirstOrDefault(r => string.Equals(r.Name, name, StringComparison.OrdinalIgnoreCase));
         var said = state.ArraysSaid.GetValueOrDefault(name);
         var health = raid is null ? null : RaidHealth.Of(raid);
-        if (health is null or { Condition: RaidCondition.Unknown }) health = ByHand(said) ?? ByDrives(places, state, seen) ?? health;
-        var gone = raid is null || raid.Members.Count == 0 ? [.. Troubled(places, state, seen, [.. Bad, .. Filling]).Select(t => t.Place)] : places.Where(p => Role(raid, state.Found[p]) is not ("active" or "write-mostly" or "spare" or "journal" or "unknown")).ToList();
+        // Where no listing tells its members, a controller's table tells which of its drives are in trouble.
+        var unlisted = raid is null || raid.Members.Count == 0;
+        var trouble = unlisted || health is null or { Condition: RaidCondition.Unknown } ? Troubled(places, state, seen) : [];
+        if (health is null or { Condition: RaidCondition.Unknown }) health = ByHand(said) ?? ByDrives(trouble) ?? health;
+        var gone = unlisted ? [.. trouble.Select(t => t.Place)] : places.Where(p => Role(raid!, state.Found[p]) is not ("active" or "write-mostly" or "spare" or "journal" or "unknown")).ToList();
         return new(name, health?.Condition ?? RaidCondition.Unknown, health?.Words ?? "nobody told its state", places, gone, raid?.Wanted, health?.Missing, JobArrays.LevelOf(raid, said, places.Count) is not null || said?.Level is ArrayAnswers.Other or ArrayAnswers.None);
     }
 
@@ -88,25 +105,26 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
     private static readonly string[] Bad = ["fail", "missing", "offline", "offln", "bad", "ubad", "critical", "degraded", "removed"], Filling = ["rebuild", "rbld", "copyback", "cpybck"];
 
     /// <summary>A controller's table tells the state of each drive; one bad word is enough, good words do not make an array whole.</summary>
-    private static RaidHealth? ByDrives(IReadOnlyList<string> places, JobState state, Observation seen)
+    private static RaidHealth? ByDrives(List<(string Place, string Word)> trouble)
     {
-        if (Troubled(places, state, seen, Filling).FirstOrDefault() is { Place: { } filling, Word: { } word }) return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {Sheets.PlaceName.Short(filling)}", null);
-        return Troubled(places, state, seen, Bad) is { Count: > 0 } bad
-            ? new(RaidCondition.Degraded, $"has {Say.Count(bad.Count, "drive that is", "drives that are")} “{bad[0].Word}”, in {Say.Words([.. bad.Select(b => Sheets.PlaceName.Short(b.Place))])}", bad.Count) : null;
+        if (trouble.FirstOrDefault(t => Filling.Any(t.Word.Contains)) is { Word: { } word } filling) return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {Sheets.PlaceName.Short(filling.Place)}", null);
+        return trouble.Count == 0 ? null : new(RaidCondition.Degraded, $"has {Say.Count(trouble.Count, "drive that is", "drives that are")} “{trouble[0].Word}”, in {Say.Words([.. trouble.Select(t => Sheets.PlaceName.Short(t.Place))])}", trouble.Count);
     }
 
-    /// <summary>Places whose drives a table calls by one of these words, each with its word.</summary>
-    private static List<(string Place, string Word)> Troubled(IReadOnlyList<string> places, JobState state, Observation seen, string[] words)
+    /// <summary>Places whose drives a table calls bad or being filled, each with its word.</summary>
+    private static List<(string Place, string Word)> Troubled(IReadOnlyList<string> places, JobState state, Observation seen)
     {
-        var states = seen.Drives.Where(d => d is { Serial: not null, State: not null }).GroupBy(d => d.Serial!, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.Last().State!.ToLowerInvariant(), StringComparer.OrdinalIgnoreCase);
-        return [.. places.Select(p => (Place: p, Word: state.Found[p].Serial is { } serial ? states.GetValueOrDefault(serial) : null)).Where(p => p.Word is { } word && words.Any(word.Contains)).Select(p => (p.Place, p.Word!))];
+        var words = new Dictionary<string, string>(StringComparer.OrdinalIgnoreCase);
+        foreach (var drive in seen.Drives)
+            if (drive is { Serial: { } serial, State: { } told }) words[serial] = told.ToLowerInvariant();
+        return words.Count == 0 ? [] : [.. places.Select(p => (Place: p, Word: words.GetValueOrDefault(state.Found[p].Serial ?? "") ?? "")).Where(t => Bad.Concat(Filling).Any(t.Word.Contains))];
     }
 }
 
 /// <summary>How a person tells of an array: the words offered.</summary>
 public static class ArrayAnswers
 {
-    public const string Whole = "whole", Degraded = "degraded", Rebuilding = "being rebuilt", Down = "does not run", Other = "a pool, or another kind", None = "no array, only in use";
+    public const string Whole = "whole", Degraded = "degraded", Rebuilding = "being rebuilt", Down = "does not run", Other = "a pool, or another kind", None = "no array, only in use", NoneOfThese = "none of these";
 
     public static readonly IReadOnlyList<string> States = [Whole, Degraded, Rebuilding, Down];
 

@@ -33,7 +33,7 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
 
     /// <summary>Sums over some of the members would be sums of another array.</summary>
     private static ArrayFigures Unplaced(ArrayPlan plan, ArrayNow now) => new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups),
-        $"it has {now.Wanted} members, {now.Members.Count} of them in places that are known: say in Survey where the others sit, and of a drive that fell out, as its array or use, that it was {now.Name}")
+        $"it has {now.Wanted} members, {now.Members.Count} of them in places that are known: say in Survey where the others sit, or which drive it lost")
     { Now = now };
 
     /// <summary>A spare of another array of the same keeper stands by for this one too, when it is large enough.</summary>

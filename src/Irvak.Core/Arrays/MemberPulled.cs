@@ -63,9 +63,11 @@ public static class MemberPulled
         {
             var what = array is null ? "its level was not told" : array.Why ?? $"it {now.Words}";
             // One that has lost a drive already spares no other, whether that other comes back or not.
-            string[] risked = now.Condition is RaidCondition.Degraded or RaidCondition.Rebuilding ? [.. emptied.Concat(replaced).Except(now.Out)] : [.. emptied];
-            if (risked.Length > 0) yield return Finding.Of(Blind, risked, null, ("places", Say.Slots(risked)), ("array", now.Name), ("what", risked.Length > emptied.Count ? $"it {now.Words}, and {what}" : what));
-            if (replaced.Count > 0) yield return Finding.Of(NotKnown, replaced, null, ("array", now.Name), ("places", Say.Slots(now.Members)), ("what", what));
+            var lost = now.Condition is RaidCondition.Degraded or RaidCondition.Rebuilding;
+            string[] risked = lost ? [.. emptied.Concat(replaced).Except(now.Out)] : [.. emptied];
+            string[] slow = [.. replaced.Except(risked)];
+            if (risked.Length > 0) yield return Finding.Of(Blind, risked, null, ("places", Say.Slots(risked)), ("array", now.Name), ("what", lost ? $"it {now.Words}; {what}" : what));
+            if (slow.Length > 0) yield return Finding.Of(NotKnown, slow, null, ("array", now.Name), ("places", Say.Slots(now.Members)), ("what", what));
             if (array is null || array.Why is not null) yield break;
         }
         foreach (var finding in OfKnown(q, array, now, emptied, replaced)) yield return finding;

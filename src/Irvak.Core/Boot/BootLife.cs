@@ -65,7 +65,7 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
         var first = Math.Min(wear ?? double.MaxValue, space ?? double.MaxValue);
         if (first >= LongEnough) return "Lasts longer than the machine is kept.";
         var what = (wear ?? double.MaxValue) <= (space ?? double.MaxValue) ? "worn out" : "full";
-        return string.Create(CultureInfo.InvariantCulture, $"{char.ToUpperInvariant(what[0])}{what[1..]} after about {first:0.#} years.");
+        return string.Create(CultureInfo.InvariantCulture, $"{Verdicts.Say.Capital(what)} after about {first:0.#} years.");
     }
 
     private static Worked Sum(BootQuestion q, double? rated, double yearly, double? wear, double? space)

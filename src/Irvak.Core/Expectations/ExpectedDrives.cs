@@ -21,6 +21,8 @@ public static class ExpectedDrives
 
     public static bool IsOne(string key) => key.StartsWith(DrivesPrefix, StringComparison.Ordinal) || key.StartsWith(ArrayPrefix, StringComparison.Ordinal);
 
+    public static bool IsArray(string key) => key.StartsWith(ArrayPrefix, StringComparison.Ordinal);
+
     public static IEnumerable<Expectation> Of(Question q, ArraySheet arrays)
     {
         var made = DriveSteps.Made(q).Select(a => a.Name).ToHashSet();

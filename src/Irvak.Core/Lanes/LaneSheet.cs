@@ -64,7 +64,7 @@ public sealed record LaneBranch(string Place, string Kind, string? Root, int? Me
 /// <param name="Wired">Lanes that are led somewhere, uplinks of others included.</param>
 /// <param name="Used">Lanes in use.</param>
 /// <param name="Free">Lanes that could be used still: of places that are free, no more than it has; null when its lanes are not known.</param>
-/// <param name="NotLookedAt">Lanes beyond those of places that nobody looked at: they may be free or in use.</param>
+/// <param name="NotLookedAt">Lanes led to places that nobody looked at, no more than it has left: they may be free or in use.</param>
 /// <param name="Dark">True when its processor is missing.</param>
 /// <param name="UplinkMBs">Data that its uplink carries, MB/s; null for a processor, or when not known.</param>
 /// <param name="BehindMBs">What the devices behind it could move together, MB/s.</param>

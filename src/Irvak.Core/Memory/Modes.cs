@@ -112,6 +112,6 @@ public static class Modes
         if (q.Mode == MemoryMode.Independent) yield break;
         var chosen = modes.First(m => m.Mode == q.Mode);
         if (chosen.Offered == false) yield return Finding.Of(NotOffered, [], null, ("mode", chosen.Name));
-        else if (chosen.Unmet.Count > 0) yield return Finding.Of(Unmet, [], null, ("mode", char.ToUpperInvariant(chosen.Name[0]) + chosen.Name[1..]), ("unmet", Say.Words([.. chosen.Unmet.Take(3)])));
+        else if (chosen.Unmet.Count > 0) yield return Finding.Of(Unmet, [], null, ("mode", Say.Capital(chosen.Name)), ("unmet", Say.Words([.. chosen.Unmet.Take(3)])));
     }
 }

@@ -88,18 +88,20 @@ public static class UnknownRegister
     private static void AddOthers(JobState state, MachineSheet sheet, List<Unknown> unknowns)
     {
         bool Open(string place) => !state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place);
-        void Group(string what, string blocks, string where, IEnumerable<string> places)
+        void Group(string one, string blocks, string where, IEnumerable<string> places)
         {
             var open = places.Where(Open).ToList();
             if (open.Count == 0) return;
             var names = open.Count == 1 ? PlaceName.Short(open[0]) : $"{PlaceName.Short(open[0])} to {PlaceName.Short(open[^1])} ({open.Count} left)";
-            unknowns.Add(new("found." + open[0], $"What sits in {(open.Count == 1 && what.EndsWith('s') ? what[..^1] : what)} {names}?", blocks, where, AnswerKind.Place, [], Place: open[0], Optional: true));
+            unknowns.Add(new("found." + open[0], $"What sits in {(open.Count == 1 ? one : one + "s")} {names}?", blocks, where, AnswerKind.Place, [], Place: open[0], Optional: true));
         }
-        foreach (var group in sheet.Bays) Group(group.Names.Count == 1 ? "bay" : "bays", "which drive is which, arrays, free bays", "lamps and labels at the front, or a capture of the controller", group.Names.Select(PlaceName.Bay));
-        Group("card slots", "free slots, lanes, power", "brackets at the rear, or lspci -vv with the firmware listing", sheet.Slots.Select(s => PlaceName.Card(s.Id)));
-        Group("M.2 places", "free places for flash", "open the machine, or nvme list", sheet.M2.Select(m => PlaceName.M2(m.Id)));
+        foreach (var group in sheet.Bays) Group("bay", "which drive is which, arrays, free bays", "lamps and labels at the front, or a capture of the controller", group.Names.Select(PlaceName.Bay));
+        Group("card slot", "free slots, lanes, power", "brackets at the rear, or lspci -vv with the firmware listing", sheet.Slots.Select(s => PlaceName.Card(s.Id)));
+        Group("M.2 place", "free places for flash", "open the machine, or nvme list", sheet.M2.Select(m => PlaceName.M2(m.Id)));
         foreach (var array in ArrayNow.Of(state))
         {
+            if (state.ArraysSaid.GetValueOrDefault(array.Name)?.Lost is null && array.MayHaveLost(state) is { Count: > 0 } lost)
+                unknowns.Insert(0, new($"array.{array.Name}.lost", $"Which drive did {array.Name} lose? It {array.Words}.", "which of them may be pulled, and in which order", "serial numbers and lamps: the one that is dark, or that the log names", AnswerKind.Choice, [.. lost.Select(PlaceName.Short), ArrayAnswers.NoneOfThese], Place: lost[0]));
             if (array.Condition == Observations.RaidCondition.Unknown && state.ArraysSaid.GetValueOrDefault(array.Name)?.Level != ArrayAnswers.None)
                 unknowns.Insert(0, new($"array.{array.Name}.state", $"Is {array.Name} whole?", "which of its drives may be pulled, and whether while it runs", "the controller's or appliance's page, or /proc/mdstat", AnswerKind.Choice, ArrayAnswers.States, Place: array.Members[0]));
             if (!array.LevelKnown)
@@ -187,14 +189,15 @@ public static class UnknownRegister
 
     private static SheetProblem? RefuseArray(JobState state, string array, string what, string value)
     {
-        if (what is not ("level" or "state")) return new("/edit/path", $"{what} of an array is nothing that can be answered.");
-        if (!ArrayNow.Of(state).Any(a => a.Name == array)) return new("/edit/path", $"No found drive belongs to {array}.");
-        var words = what == "level" ? ArrayAnswers.Levels : ArrayAnswers.States;
+        if (what is not ("level" or "state" or "lost")) return new("/edit/path", $"{what} of an array is nothing that can be answered.");
+        if (ArrayNow.Of(state).FirstOrDefault(a => a.Name == array) is not { } now) return new("/edit/path", $"No found drive belongs to {array}.");
+        IReadOnlyList<string> words = what switch { "level" => ArrayAnswers.Levels, "state" => ArrayAnswers.States, _ => [.. now.MayHaveLost(state).Select(PlaceName.Short), ArrayAnswers.NoneOfThese] };
         return words.Contains(value) ? null : new("/edit/value", $"Answer {Verdicts.Say.Words(words)}.");
     }
 
     private static ArraySaid Said(JobState state, string array, string what, string value) =>
-        (state.ArraysSaid.GetValueOrDefault(array) ?? new ArraySaid()) is var said && what == "level" ? said with { Level = value } : said with { State = value };
+        (state.ArraysSaid.GetValueOrDefault(array) ?? new ArraySaid()) is var said && what == "level" ? said with { Level = value } : what == "state" ? said with { State = value }
+        : said with { Lost = state.Found.Keys.FirstOrDefault(p => PlaceName.Short(p) == value && state.Found[p].Drive is not null) ?? ArrayAnswers.NoneOfThese };
 
     private static ModuleType TypeOf(string word) => word switch
     {

@@ -101,7 +101,7 @@ public static class PowerRules
             else yield return Finding.Of(Moulded, [], null);
         }
         foreach (var air in power.Air.Where(a => a.State is AirState.Missing or AirState.Unplugged))
-            yield return Finding.Of(AirParts.IsFan(air.Part) ? Fan : Blank, [], null, ("part", char.ToUpperInvariant(air.Words[0]) + air.Words[1..]), ("state", SeeAir.Words(air.State)));
+            yield return Finding.Of(AirParts.IsFan(air.Part) ? Fan : Blank, [], null, ("part", Say.Capital(air.Words)), ("state", SeeAir.Words(air.State)));
         foreach (var heat in power.Heat.Where(h => h.Band != "good"))
             yield return Judged(heat.Band == "out" && !heat.Source.StartsWith("common practice", StringComparison.Ordinal), heat.Band == "out" ? TooHot : Hot, [heat.Place], null, ("drive", heat.Part), ("place", Say.Place(heat.Place)), ("celsius", $"{heat.Celsius}"), ("limits", heat.Limits));
         foreach (var pad in power.Pads.Where(p => p.ShelfPartId is null))

@@ -7,6 +7,10 @@ using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Runbooks;
 
+/// <summary>One member of an array changed for another, and made up for before the next.</summary>
+/// <param name="WhileOff">True when it is changed while the machine is switched off and open for it.</param>
+internal sealed record Turn(bool WhileOff, Step Out, Step In, Step Rebuilt);
+
 /// <summary>The steps of drives: out of their bays, into them, and arrays made over them.</summary>
 internal static class DriveSteps
 {
@@ -15,9 +19,8 @@ internal static class DriveSteps
     /// <summary>Changes of drives in the order of the chassis, not of the letters of its places.</summary>
     public static IEnumerable<Change> InOrder(Question q)
     {
-        if (!q.Changes.Any(c => IsDrivePlace(c.Place))) return [];
-        var order = PlaceName.All(q.Sheet).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
-        return q.Changes.Where(c => IsDrivePlace(c.Place)).OrderBy(c => order.GetValueOrDefault(c.Place, int.MaxValue));
+        List<Change> drives = [.. q.Changes.Where(c => IsDrivePlace(c.Place))];
+        return drives.Count < 2 ? drives : PlaceName.InOrder(q.Sheet, drives, c => c.Place);
     }
 
     /// <summary>True when nothing is touched but bays whose sheet says that drives may be changed while the machine runs.</summary>
@@ -48,10 +51,11 @@ internal static class DriveSteps
     private static IEnumerable<string> Unmount(Change c) => c.Out!.MemberOf is { } use && ArrayNow.IsMount(use) ? [$"It is in use as {use}: unmount it first, and see that nothing opens it again."] : [];
 
     /// <summary>
-    /// Members of an array that stays, changed for others: out, in, and rebuilt, before the next one moves. They come last, on the running
-    /// machine, whatever else is done with it switched off before.
+    /// Members of an array that stays, changed for others: out, in, and rebuilt, before the next one moves. In bays that may be served
+    /// running they come last, whatever else is done with the machine switched off before. In others the first of an array is changed
+    /// while the machine is open anyway; each further one needs it off again.
     /// </summary>
-    public static IEnumerable<Step> OneByOne(Question q, ArraySheet arrays)
+    public static IEnumerable<Turn> OneByOne(Question q, ArraySheet arrays)
     {
         var hot = HotBays(q);
         foreach (var now in q.Now)
@@ -60,16 +64,27 @@ internal static class DriveSteps
             // One without redundancy is not rebuilt; one of unknown level may be, so its drives go one at a time.
             if (array is { Why: null, Rebuild: null } || (array is not null && !q.Arrays.Any(p => p.IsMadeLike(array.Plan) || p.Grows(array.Plan)))) continue;
             var hours = array?.Rebuild is { } rebuild ? $", about {rebuild.Hours:0} h" : "; how long is not known";
-            foreach (var change in InOrder(q).Where(c => MemberPulled.Touched(q, now.Members).Replaced.Contains(c.Place)).OrderBy(c => now.Out.Contains(c.Place) ? 0 : 1))
+            var replaced = MemberPulled.Touched(q, now.Members).Replaced;
+            var open = true;
+            foreach (var change in InOrder(q).Where(c => replaced.Contains(c.Place)).OrderBy(c => now.Out.Contains(c.Place) ? 0 : 1))
             {
-                var power = hot.Contains(change.Place) ? null : "This bay may not be served running: shut the machine down for it, and start it again afterwards.";
-                var first = now.Out.Contains(change.Place) ? "This is the one that is out. " + (array?.LeftNow switch { 0 => $"Pulling another loses what {now.Name} holds.", > 0 => $"Pulling another uses up a reserve that {now.Name} needs now.", _ => $"Pulling another can lose what {now.Name} holds." }) : $"Only this one: {now.Name} must be whole before it.";
-                yield return TakeOut(q, change) with { Group = Runbook.Rebuild, Caution = $"{first}{(power is null ? "" : " " + power)}" };
-                yield return PutIn(q, change) with { Group = Runbook.Rebuild };
-                yield return new("rebuilt:" + change.Place, Runbook.Rebuild, $"Wait until {now.Name} is whole again", [$"Let it rebuild onto the new drive{hours}.", "Read its state: no member missing, no rebuild running."], "Pulling the next one earlier can lose the array.", [change.Place], 5);
+                var cold = !hot.Contains(change.Place);
+                var whileOff = cold && open;
+                open &= !cold;
+                var caution = $"{Which(now, array, change.Place)}{(cold && !whileOff ? " This bay may not be served running: shut the machine down for it, pull its cords, and start it again afterwards." : "")}";
+                yield return new(whileOff, TakeOut(q, change) with { Caution = caution }, PutIn(q, change),
+                    new("rebuilt:" + change.Place, Runbook.Rebuild, $"Wait until {now.Name} is whole again", [$"Let it rebuild onto the new drive{hours}.", "Read its state: no member missing, no rebuild running."], "Pulling the next one earlier can lose the array.", [change.Place], 5));
             }
         }
     }
+
+    private static string Which(ArrayNow now, ArrayFigures? array, string place) => !now.Out.Contains(place) ? $"Only this one: {now.Name} must be whole before it."
+        : "This is the one that is out. " + array?.LeftNow switch
+        {
+            0 => $"Pulling another loses what {now.Name} holds.",
+            > 0 => $"Pulling another uses up a reserve that {now.Name} needs now.",
+            _ => $"Pulling another can lose what {now.Name} holds.",
+        };
 
     /// <summary>Bays that may be served running: by the sheet, and not while an array rests on them that is not known to spare a drive.</summary>
     private static HashSet<string> HotBays(Question q) => [.. q.Sheet.Bays.Where(b => b.HotPlug == true).SelectMany(b => b.Names).Select(PlaceName.Bay).Where(p => !q.Now.Any(n => n.Members.Contains(p) && !MayRun(q, n)))];
@@ -152,7 +167,7 @@ internal static class DriveSteps
         return new("array:" + plan.Name, Runbook.Start, $"Create array {plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Count(plan.Members.Count, "drive", "drives")}",
             [
                 $"Members in this order: {string.Join(' ', plan.Members.Select(PlaceName.Short))}{(plan.AllSpares.Count > 0 ? $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}, {(plan.SparesForAll ? "for all arrays" : "for this one alone")}" : "")}.",
-                $"{(array.Code is { } code ? char.ToUpperInvariant(code[0]) + code[1..] : array.Words)}, strip {array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
+                $"{(array.Code is { } code ? Say.Capital(code) : array.Words)}, strip {array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
                 .. Settings(q, plan),
                 $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
                 "Read every place on the screen against this list before you confirm.",

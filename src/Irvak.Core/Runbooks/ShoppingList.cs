@@ -40,7 +40,7 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
 
     /// <summary>Bays in the order of the chassis, not of the letters of their names.</summary>
     private static IReadOnlyList<string> InOrder(Question q, IReadOnlyList<Builds.Change> changes) =>
-        DriveSteps.IsDrivePlace(changes[0].Place) && Sheets.PlaceName.All(q.Sheet).ToList() is var order ? [.. changes.Select(c => c.Place).OrderBy(order.IndexOf)] : [.. changes.Select(c => c.Place)];
+        DriveSteps.IsDrivePlace(changes[0].Place) ? [.. Sheets.PlaceName.InOrder(q.Sheet, changes, c => c.Place).Select(c => c.Place)] : [.. changes.Select(c => c.Place)];
 
     private static List<TakeLine> TakeAlongOf(Question q, List<ShoppingLine> lines)
     {
@@ -78,8 +78,8 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
     private static string Stick(Question q)
     {
         var cards = q.Changes.Where(c => c.In?.Card is not null).Select(c => c.In!.Short).Distinct().ToList();
-        string?[] words = [q.Changes.Any(c => Sheets.PlaceName.IsSlot(c.Place) || Sheets.PlaceName.IsSocket(c.Place)) ? "memory test" : null, cards.Count > 0 ? $"drivers of {Say.Words(cards)}" : null, "the two commands for the capture afterwards"];
-        return Say.Words([.. words.OfType<string>()]) is var all ? char.ToUpperInvariant(all[0]) + all[1..] : "";
+        var memory = q.Changes.Any(c => Sheets.PlaceName.IsSlot(c.Place) || Sheets.PlaceName.IsSocket(c.Place));
+        return Say.Capital(Say.Words([.. memory ? ["memory test"] : Array.Empty<string>(), .. cards.Count > 0 ? [$"drivers of {Say.Words(cards)}"] : Array.Empty<string>(), "the two commands for the capture afterwards"]));
     }
 
     public Worked Sum() => new(

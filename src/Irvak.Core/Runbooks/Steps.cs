@@ -29,9 +29,9 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         if (q.Changes.Count == 0 && made.Count == 0 && recabled.Count == 0) return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
         var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place)).ToList();
-        var oneByOne = DriveSteps.OneByOne(q, arrays).ToList();
+        var turns = DriveSteps.OneByOne(q, arrays).ToList();
         var drives = DriveSteps.InOrder(q).ToList();
-        var alone = drives.Where(c => !oneByOne.Any(s => s.Places.Contains(c.Place))).ToList();
+        var alone = drives.Where(c => !turns.Any(t => t.Out.Places.Contains(c.Place))).ToList();
         // Bays that may be served while the machine runs need neither the switch nor the screwdriver.
         var runs = recabled.Count == 0 && (q.Changes.Count == 0 || DriveSteps.AllHot(q));
         var cards = q.Changes.Where(c => CardSteps.IsCardPlace(c.Place)).ToList();
@@ -47,15 +47,17 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
             .. modules.Where(c => c.Out is not null).Select(c => TakeOut(q, c)),
             .. cards.Where(c => c.Out is not null).Select(CardSteps.TakeOut),
             .. alone.Where(c => c.Out is not null).Select(c => DriveSteps.TakeOut(q, c)),
+            .. turns.Where(t => t.WhileOff && !runs).Select(t => t.Out),
             .. ProcessorSteps.In(q, processors),
             .. InFillOrder(q, modules.Where(c => c.In is not null)).Select(c => PutIn(q, c)),
             .. alone.Where(c => c.In is not null && LaneSteps.IsOnCarrier(q, c.Place)).Select(c => DriveSteps.PutIn(q, c)),
             .. cards.Where(c => c.In is not null).Select(c => CardSteps.PutIn(q, c)),
             .. recabled,
             .. alone.Where(c => c.In is not null && !LaneSteps.IsOnCarrier(q, c.Place)).Select(c => DriveSteps.PutIn(q, c)),
+            .. turns.Where(t => t.WhileOff && !runs).Select(t => t.In),
             .. runs ? [] : Closing(q),
             .. runs ? [] : FirstStart(q),
-            .. oneByOne,
+            .. turns.SelectMany(t => t.WhileOff && !runs ? [t.Rebuilt] : new[] { t.Out with { Group = Rebuild }, t.In with { Group = Rebuild }, t.Rebuilt }),
             .. made,
         ];
         var ledger = processors.Concat(modules).Concat(cards).Concat(drives).Where(c => c.TakesPart).Select((c, i) =>

@@ -22,6 +22,9 @@ public enum DriveProtocol
 /// <summary>What a drive is. A field that is not known is null.</summary>
 public sealed record DriveSheet : KeepsMore
 {
+    /// <summary>Cases that are told apart.</summary>
+    public static readonly IReadOnlyList<string> Forms = ["3.5", "2.5", "5.25", "m.2", "msata", "u.2", "u.3", "e1.s", "aic"];
+
     public string? Maker { get; init; }
 
     public string? Model { get; init; }

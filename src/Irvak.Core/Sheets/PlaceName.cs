@@ -35,6 +35,14 @@ public static class PlaceName
     public static IEnumerable<string> Memory(MachineSheet sheet) =>
         sheet.Sockets.Select(s => Socket(s.Id)).Concat(sheet.Channels.SelectMany(c => c.Slots).Select(Slot));
 
+    /// <summary>Things in the order of the chassis, not of the letters of their places: bay 10 comes after bay 9.</summary>
+    public static IEnumerable<T> InOrder<T>(MachineSheet sheet, IEnumerable<T> things, Func<T, string> place)
+    {
+        var order = new Dictionary<string, int>();
+        foreach (var known in All(sheet)) order.TryAdd(known, order.Count);
+        return things.OrderBy(t => order.GetValueOrDefault(place(t), int.MaxValue));
+    }
+
     /// <summary>Every place of a sheet, in the sheet's order: sockets, memory, cards, M.2, boards, bays, supplies, battery.</summary>
     public static IEnumerable<string> All(MachineSheet sheet) =>
     [

@@ -53,7 +53,9 @@ public static partial class ShelfWords
 
     private static void Add(List<string?> words, DriveSheet d)
     {
-        words.AddRange([d.Maker, d.Model, d.Protocol?.Name(), d.Form, d.Class, d.Key is { } k ? k + "-key" : null]);
+        words.AddRange([d.Maker, d.Model, d.Protocol?.Name(), d.Class, d.Key is { } k ? k + "-key" : null]);
+        // One whose case nobody told may have any: it is found by each, and listed behind those that surely do.
+        words.AddRange(d.Form is { } form ? [form] : DriveSheet.Forms);
         if (d.Form is "3.5" or "2.5") words.AddRange([d.Form + "in", d.Form + "-inch"]);
         if (d.Media == DriveMedia.Flash) words.AddRange(["ssd", "flash"]);
         if (d.Media == DriveMedia.Disk) words.AddRange(["hdd", "disk"]);

@@ -6,7 +6,6 @@ namespace Irvak.Core.Shelf;
 /// <summary>What is wrong with a part sheet, each with its path; empty when it can be put on the shelf.</summary>
 public static class PartCheck
 {
-    private static readonly string[] DriveForms = ["3.5", "2.5", "5.25", "m.2", "msata", "u.2", "u.3", "e1.s", "aic"];
 
     public static IReadOnlyList<SheetProblem> Check(ShelfPart part) => Contracts.Contract.With(part, () => Own(part));
 
@@ -34,7 +33,7 @@ public static class PartCheck
         if (part.Drive is { } d)
         {
             Wrong(d.Bytes is <= 0 or > 1_000_000_000_000_000, "/drive/bytes", "A drive has between one byte and one petabyte.");
-            Wrong(d.Form is { } form && !DriveForms.Contains(form), "/drive/form", $"The case of a drive is {string.Join(", ", DriveForms)}.");
+            Wrong(d.Form is { } form && !DriveSheet.Forms.Contains(form), "/drive/form", $"The case of a drive is {string.Join(", ", DriveSheet.Forms)}.");
             Wrong(d.Rpm is < 0 or > 20_000, "/drive/rpm", "A disk turns at most 20 000 times a minute.");
             Wrong(d is { Protocol: DriveProtocol.Nvme, Media: DriveMedia.Disk }, "/drive/protocol", "A turning disk with NVMe is not known to exist.");
             Wrong(d is { Media: DriveMedia.Flash, Rpm: > 0 }, "/drive/rpm", "Flash does not turn.");

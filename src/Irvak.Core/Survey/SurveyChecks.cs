@@ -1,5 +1,7 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
+using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
@@ -26,6 +28,8 @@ public sealed record SurveyCheck(string Key, string Question, string Where, Chec
 /// </summary>
 public static class SurveyChecks
 {
+    private const string Captures = "captures";
+
     // Common practice, no source.
     private const double ShortShare = 0.10;
     private const double WaitCarePercent = 5;
@@ -45,7 +49,7 @@ public static class SurveyChecks
     {
         if (state.Sheet is null) return [];
         var seen = Readings.All(state);
-        return [.. Questions.Select(q => Line(q.Key, q.Value, state, Known(q.Key, state, seen)))];
+        return [.. Questions.Select(q => Line(q.Key, q.Value, state, Told(q.Key, state, seen)))];
     }
 
     private static SurveyCheck Line(string key, (string Question, string Where) words, JobState state, (CheckState State, string Answer, string By)? read)
@@ -56,22 +60,21 @@ public static class SurveyChecks
         return read is { } r ? new(key, words.Question, words.Where, r.State, r.Answer, r.By) : new(key, words.Question, words.Where, CheckState.Open, null, null);
     }
 
-    private static (CheckState, string, string By)? Known(string key, JobState state, Observations.Observation seen) =>
-        ByCapture(key, state, seen) is var (found, answer) ? (found, answer, key == "arrays" && seen.Raids.Count == 0 ? "by hand" : "captures") : null;
+    private static (CheckState, string, string By)? Told(string key, JobState state, Observation seen) =>
+        key == "arrays" ? Arrays(state, seen) : ByCapture(key, state, seen) is var (found, answer) ? (found, answer, Captures) : null;
 
-    private static (CheckState, string)? ByCapture(string key, JobState state, Observations.Observation seen) => key switch
+    private static (CheckState, string)? ByCapture(string key, JobState state, Observation seen) => key switch
     {
         "start" => seen.MemTotalKiB is not null || seen.Load is not null ? (CheckState.Well, "its system ran when the capture was taken") : null,
         "log" => seen.MemoryErrors is { Any: true } counted ? (CheckState.NotWell, $"memory errors since the start: {counted.Words}. Look which slot before anything is changed")
             : seen.Faults.Count > 0 ? (CheckState.NotWell, $"{Say.Count(seen.Faults.Count, "line tells", "lines tell")} of faults: {seen.Faults[0].Text}")
             : seen.LogLines is { } lines ? (CheckState.Well, $"{lines} lines, none of failing hardware") : null,
         "drives" => Drives(state, seen),
-        "arrays" => Arrays(state, seen),
         "load" => Load(seen),
         _ => null,
     };
 
-    private static (CheckState, string)? Drives(JobState state, Observations.Observation seen)
+    private static (CheckState, string)? Drives(JobState state, Observation seen)
     {
         var graded = LooseDrives.Graded(state, seen).ToList();
         if (graded.Count == 0) return null;
@@ -83,42 +86,41 @@ public static class SurveyChecks
         return silent > 0 ? (CheckState.Care, $"{graded.Count} of {seen.Drives.Count} drives told their health, none of them bad") : (CheckState.Well, $"{Say.Count(graded.Count, "drive", "drives")}, none worse than grade B");
     }
 
-    private static (CheckState, string)? Arrays(JobState state, Observations.Observation seen)
+    private static (CheckState, string, string By)? Arrays(JobState state, Observation seen)
     {
-        // What a person said of an array stands beside what captures tell of others, and completes one whose capture tells no state.
-        var told = Core.Arrays.ArrayNow.Of(state).Where(a => state.ArraysSaid.GetValueOrDefault(a.Name)?.Level != Core.Arrays.ArrayAnswers.None).ToDictionary(a => a.Name, a => (a.Condition, a.Words), StringComparer.OrdinalIgnoreCase);
-        foreach (var raid in seen.Raids)
-        {
-            var health = Observations.RaidHealth.Of(raid);
-            if (health.Condition != Observations.RaidCondition.Unknown || !told.ContainsKey(raid.Name)) told[raid.Name] = (health.Condition, health.Words);
-        }
-        if (told.Count == 0 || (seen.Raids.Count == 0 && told.Values.All(t => t.Condition == Observations.RaidCondition.Unknown))) return null;
-        var worst = told.Select(t => (Name: t.Key, Health: t.Value)).MaxBy(h => Harm(h.Health.Condition));
+        // How each stands whose drives are placed, by captures or by what a person said; of the others captures tell alone.
+        List<(string Name, RaidCondition Condition, string Words)> told = [.. ArrayNow.Of(state).Where(a => state.ArraysSaid.GetValueOrDefault(a.Name)?.Level != ArrayAnswers.None).Select(a => (a.Name, a.Condition, a.Words))];
+        told.AddRange(seen.Raids.Where(r => !told.Any(t => t.Name.Equals(r.Name, StringComparison.OrdinalIgnoreCase))).Select(r => (r.Name, RaidHealth.Of(r).Condition, RaidHealth.Of(r).Words)));
+        if (told.Count == 0 || (seen.Raids.Count == 0 && told.All(t => t.Condition == RaidCondition.Unknown))) return null;
+        var worst = told.MaxBy(t => Harm(t.Condition));
         var others = told.Count > 1 ? $"; {Say.Count(told.Count - 1, "other", "others")} no worse" : "";
-        return worst.Health.Condition switch
+        var words = $"{worst.Name} {worst.Words}";
+        var (check, answer) = worst.Condition switch
         {
-            Observations.RaidCondition.Whole => (CheckState.Well, $"{Say.Count(told.Count, "array", "arrays")}, all whole"),
-            Observations.RaidCondition.Failed or Observations.RaidCondition.Degraded => (CheckState.NotWell, $"{worst.Name} {worst.Health.Words}{others}"),
-            Observations.RaidCondition.Rebuilding => (CheckState.NotWell, $"{worst.Name} {worst.Health.Words}; pull nothing until it is through{others}"),
-            Observations.RaidCondition.Syncing => (CheckState.Care, $"{worst.Name} {worst.Health.Words}; wait until it is through{others}"),
-            Observations.RaidCondition.NeverFilled => (CheckState.Care, $"{worst.Name} {worst.Health.Words}. Answer once which it is{others}"),
-            _ => (CheckState.Care, $"{worst.Name} {worst.Health.Words}: look at its page{others}"),
+            RaidCondition.Whole => (CheckState.Well, $"{Say.Count(told.Count, "array", "arrays")}, all whole"),
+            RaidCondition.Failed or RaidCondition.Degraded => (CheckState.NotWell, $"{words}{others}"),
+            RaidCondition.Rebuilding => (CheckState.NotWell, $"{words}; pull nothing until it is through{others}"),
+            RaidCondition.Syncing => (CheckState.Care, $"{words}; wait until it is through{others}"),
+            RaidCondition.NeverFilled => (CheckState.Care, $"{words}. Answer once which it is{others}"),
+            _ => (CheckState.Care, $"{words}: look at its page{others}"),
         };
+        var captured = seen.Raids.Any(r => r.Name.Equals(worst.Name, StringComparison.OrdinalIgnoreCase) && RaidHealth.Of(r).Condition != RaidCondition.Unknown);
+        return (check, answer, !captured && state.ArraysSaid.GetValueOrDefault(worst.Name)?.State is not null ? "by hand" : Captures);
     }
 
     /// <summary>How bad a state is beside others: what is not known stands between whole and broken.</summary>
-    private static int Harm(Observations.RaidCondition condition) => condition switch
+    private static int Harm(RaidCondition condition) => condition switch
     {
-        Observations.RaidCondition.Failed => 6,
-        Observations.RaidCondition.Degraded => 5,
-        Observations.RaidCondition.Rebuilding => 4,
-        Observations.RaidCondition.Unknown => 3,
-        Observations.RaidCondition.Syncing => 2,
-        Observations.RaidCondition.NeverFilled => 1,
+        RaidCondition.Failed => 6,
+        RaidCondition.Degraded => 5,
+        RaidCondition.Rebuilding => 4,
+        RaidCondition.Unknown => 3,
+        RaidCondition.Syncing => 2,
+        RaidCondition.NeverFilled => 1,
         _ => 0,
     };
 
-    private static (CheckState, string)? Load(Observations.Observation seen)
+    private static (CheckState, string)? Load(Observation seen)
     {
         if (seen.Load is not { } load) return null;
         var words = new List<string>();

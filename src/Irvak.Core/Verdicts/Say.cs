@@ -25,5 +25,8 @@ public static class Say
         _ => string.Join(", ", words.Take(words.Count - 1)) + " and " + words[^1],
     };
 
+    /// <summary>The text with its first letter as a sentence begins.</summary>
+    public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
+
     public static string Count(int n, string one, string many) => n == 1 ? $"1 {one}" : $"{n} {many}";
 }

@@ -7,7 +7,7 @@ public static class ShelfSearch
 {
     public static IReadOnlyList<ShelfPart> Sort(IEnumerable<ShelfPart> found, MachineSheet? sheet) =>
         [.. found.OrderBy(p => Suits(p, sheet) ? 0 : 1).ThenBy(p => p.KindOf(), StringComparer.Ordinal).ThenBy(p => p.Module?.Generation).ThenBy(p => p.Module?.CapacityMiB)
-            .ThenBy(p => p.Module?.RateMTs).ThenBy(p => p.Drive?.Bytes).ThenBy(p => p.Id, StringComparer.Ordinal)];
+            .ThenBy(p => p.Module?.RateMTs).ThenBy(p => p.Drive is { Form: null }).ThenBy(p => p.Drive?.Bytes).ThenBy(p => p.Id, StringComparer.Ordinal)];
 
     private static bool Suits(ShelfPart part, MachineSheet? sheet)
     {

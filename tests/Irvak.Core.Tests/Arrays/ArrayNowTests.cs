@@ -100,11 +100,36 @@ public sealed class ArrayNowTests
         var blind = told with { Found = told.Found.SetItem("bay:4", told.Found["bay:4"] with { MemberOf = null }) };
         var stop = Assert.Single(blind.With(New(4), New(2)).Evaluate().Findings, f => f.Severity == Severity.Stop);
         Assert.Equal(("ARR-BLIND", "bay:2"), (stop.Rule.Code, Assert.Single(stop.Places)));
-        Assert.StartsWith("Taking [[bay:2]] out of md0 may lose it: it runs with 3 of 4 members, and it has 4 members, 3 of them in places that are known", stop.Sentence);
+        Assert.StartsWith("Taking [[bay:2]] out of md0 may lose it: it runs with 3 of 4 members; it has 4 members, 3 of them in places that are known", stop.Sentence);
+        Assert.DoesNotContain(blind.With(New(4), New(2)).Evaluate().Findings, f => f.Rule.Code == "ARR-STATE");
         // The drive that no array claims may go.
         Assert.DoesNotContain(blind.With(New(4)).Evaluate().Findings, f => f.Severity == Severity.Stop);
         // Once it is told that bay 4 was its member, that one goes first and is made whole before the other.
-        Assert.DoesNotContain(told.With(New(4), New(2)).Evaluate().Findings, f => f.Severity == Severity.Stop);
+        var ask = UnknownRegister.Of(blind)[0];
+        Assert.Equal(("array.md0.lost", "Which drive did md0 lose? It runs with 3 of 4 members."), (ask.Path, ask.Question));
+        Assert.Equal(["4", "none of these"], ask.Options);
+        Assert.NotNull(UnknownRegister.Refusal(blind, new("array.md0.lost", "2")));
+        var answered = blind.With(new AnswerUnknown("array.md0.lost", "4"));
+        Assert.Equal(["bay:4"], Assert.Single(ArrayNow.Of(answered)).Out);
+        Assert.DoesNotContain(UnknownRegister.Of(answered), u => u.Path.StartsWith("array."));
+        var plan = answered.With(New(4), New(2)).Evaluate();
+        Assert.DoesNotContain(plan.Findings, f => f.Severity == Severity.Stop);
+        Assert.Equal(["out:bay:4", "rebuilt:bay:4", "out:bay:2", "rebuilt:bay:2"], plan.Runbook.Steps.Select(s => s.Key).Where(k => k.StartsWith("out:bay") || k.StartsWith("rebuilt")));
+        // Or none of them: then it is not asked again, and what is not known stays a stop.
+        var none = blind.With(new AnswerUnknown("array.md0.lost", "none of these"));
+        Assert.DoesNotContain(UnknownRegister.Of(none), u => u.Path.StartsWith("array."));
+        Assert.Contains(none.With(New(2)).Evaluate().Findings, f => f.Rule.Code == "ARR-BLIND");
+    }
+
+    [Theory]
+    [InlineData("raid5", 3, "Pulling another loses what md0 holds.")]
+    [InlineData("raid6", 3, "Pulling another uses up a reserve that md0 needs now.")]
+    [InlineData("raid6", 2, "Pulling another loses what md0 holds.")]
+    public void Pulling_the_wrong_one_costs_what_is_left(string level, int active, string caution)
+    {
+        SeenMember[] members = [.. new[] { "sda1", "sdb1", "sdc1" }.Take(active).Select(m => new SeenMember(m, "active"))];
+        var steps = InArray(4, level, members).With(New(4)).Evaluate().Runbook.Steps;
+        Assert.Equal("This is the one that is out. " + caution, steps.Single(s => s.Key == "out:bay:4").Caution);
     }
 
     [Fact]
@@ -126,7 +151,11 @@ public sealed class ArrayNowTests
         Assert.Equal(["array.md0.level", "array.md0.state"], UnknownRegister.Of(job).Where(u => u.Path.StartsWith("array.", StringComparison.Ordinal)).Select(u => u.Path));
         var blind = job.With(New(1), New(2)).Evaluate().Runbook.Steps;
         Assert.Equal(["rebuilt:bay:1", "rebuilt:bay:2"], blind.Select(s => s.Key).Where(k => k.StartsWith("rebuilt", StringComparison.Ordinal)));
-        Assert.All(blind.Where(s => s.Key is "out:bay:1" or "out:bay:2"), s => Assert.Contains("This bay may not be served running", s.Caution));
+        // The first is changed while the machine is off and open anyway; the second, after the rebuild, needs it off again.
+        string[] turn = ["off:down", "out:bay:1", "in:bay:1", "close:count", "start:power", "rebuilt:bay:1", "out:bay:2", "in:bay:2", "rebuilt:bay:2"];
+        Assert.Equal(turn, blind.Select(s => s.Key).Where(turn.Contains));
+        Assert.DoesNotContain("served running", blind.Single(s => s.Key == "out:bay:1").Caution);
+        Assert.Contains("This bay may not be served running", blind.Single(s => s.Key == "out:bay:2").Caution);
         var told = job.With(new AnswerUnknown("array.md0.level", "level 1"), new AnswerUnknown("array.md0.state", "whole"));
         Assert.DoesNotContain(UnknownRegister.Of(told), u => u.Path.StartsWith("array.", StringComparison.Ordinal));
         // What was said of it answers what is asked before anybody touches the machine.
@@ -154,6 +183,9 @@ public sealed class ArrayNowTests
     {
         var job = Found(2, "1") is var found ? found with { Found = found.Found.SetItem("bay:2", found.Found["bay:2"] with { Serial = "EK-2" }), Readings = found.Readings.SetItem("drive table", new() { Drives = [new() { Serial = "EK-2", State = "Rbld" }] }) } : found;
         Assert.Equal((RaidCondition.Rebuilding, "has a drive that is “rbld”, in 2"), Assert.Single(ArrayNow.Of(job)) is var now ? (now.Condition, now.Words) : default);
+        Assert.Equal(["bay:2"], now.Out);
+        // The table said so, nobody's hand.
+        Assert.Equal((CheckState.NotWell, "captures"), SurveyChecks.Of(job).Single(c => c.Key == "arrays") is var check ? (check.State, check.By) : default);
     }
 
     [Theory]

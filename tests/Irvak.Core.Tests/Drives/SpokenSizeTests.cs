@@ -20,7 +20,21 @@ public class SpokenSizeTests
     [InlineData(446.6, 3, true)] // 480 GB
     [InlineData(558, 3, true)] // 600 GB
     [InlineData(16.37, 4, true)] // 18 TB
-    [InlineData(9.3, 4, null)] // neither 9.3 nor 10.2 TB is sold
+    [InlineData(3.6, 4, true)] // 4 TB, cut after one digit
+    [InlineData(232, 3, true)] // 250 GB, cut to whole numbers
+    [InlineData(9.30, 4, null)] // neither 9.3 nor 10.2 TB is sold
     [InlineData(680, 3, null)]
-    public void A_printed_figure_is_read_as_the_size_that_is_sold(double figure, int power, bool? binary) => Assert.Equal(binary, SpokenSize.IsBinary(figure, power));
+    [InlineData(0, 4, null)]
+    public void A_printed_figure_is_read_as_the_size_that_is_sold(double figure, int power, bool? binary)
+    {
+        var text = figure.ToString(System.Globalization.CultureInfo.InvariantCulture);
+        Assert.Equal(binary, SpokenSize.IsBinary(figure, power, text.Contains('.') ? text.Length - text.IndexOf('.') - 1 : 0));
+    }
+
+    [Fact]
+    public void What_was_printed_to_more_digits_must_be_nearer()
+    {
+        // 3.6 may be 3.638 cut short; 3.600 may not.
+        Assert.Equal((true, (bool?)null), (SpokenSize.IsBinary(3.6, 4, 1)!.Value, SpokenSize.IsBinary(3.6, 4, 3)));
+    }
 }

@@ -29,6 +29,14 @@ public class RunbookTests
     }
 
     [Fact]
+    public void A_tray_is_taken_along_for_a_bay_that_had_no_drive()
+    {
+        static bool Tray(JobState job) => (job with { Sheet = job.Sheet! with { Bays = [.. job.Sheet!.Bays.Select(b => b with { Tray = "Box tray" })] } }).Evaluate().Shopping.TakeAlong.Any(t => t.Text.StartsWith("1 × Box tray"));
+        Assert.False(Tray(Arrays.DriveBox.InArray(4, "raid5").With(Arrays.DriveBox.New(3))));
+        Assert.True(Tray(Arrays.DriveBox.InArray(4, "raid5").With(Arrays.DriveBox.New(5))));
+    }
+
+    [Fact]
     public void A_new_network_card_brings_a_cable_and_is_plugged_in_at_the_start()
     {
         var e = Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network)).Evaluate();

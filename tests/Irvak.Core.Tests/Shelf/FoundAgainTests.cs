@@ -27,6 +27,14 @@ public sealed class FoundAgainTests
     public void A_disk_by_its_size(string typed) => Assert.True(Finds(Disk, typed));
 
     [Fact]
+    public void A_drive_of_untold_case_is_found_by_every_case()
+    {
+        var untold = Disk with { Drive = Disk.Drive! with { Form = null } };
+        Assert.All(DriveSheet.Forms, form => Assert.True(Finds(untold, form)));
+        Assert.False(Finds(Disk, "2.5"));
+    }
+
+    [Fact]
     public void Flash_as_the_shelf_prints_it()
     {
         Assert.True(Finds(Nvme, "2 TB NVMe"));

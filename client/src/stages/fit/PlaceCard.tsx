@@ -23,11 +23,7 @@ export function PlaceCard({
   const card = /^(card|board):/.test(place);
   const form = job.sheet?.bays?.find((g) => place.startsWith('bay:') && g.names.includes(short(place)))?.form;
   const usual = socket ? 'processor' : bay ? (form ?? 'm.2') : card ? 'card' : '';
-  // A drive whose case nobody told may suit as well: it stands behind those that surely do.
-  const named = useShelf(text || usual, job.number).data ?? [];
-  const all = useShelf('', job.number).data ?? [];
-  const untold = bay && !text ? all.filter((p) => p.part.drive && !p.part.drive.form) : [];
-  const shelf = [...named, ...untold].filter((p) =>
+  const shelf = (useShelf(text || usual, job.number).data ?? []).filter((p) =>
     socket ? p.part.processor : bay ? p.part.drive : card ? p.part.card : p.part.module,
   );
   const unit = job.planned[place];

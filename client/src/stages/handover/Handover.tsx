@@ -5,8 +5,6 @@ import { Saying } from '../../frame/Saying';
 import { Plate } from '../../plate/Plate';
 import { day, places, plural, short, tb, tib } from '../../format/numbers';
 
-const OF_THE_WORK = ['ARR-DEGRADED', 'ARR-REPLACE', 'ARR-STATE'];
-
 /** The view of the plate that shows a kind of place. */
 const REGION: Record<string, 'memory' | 'slots' | 'bays' | 'whole'> = {
   slot: 'memory',
@@ -32,22 +30,12 @@ export default function Handover() {
   const gone = job.changes.filter((c) => c.out && !c.movedTo);
   const came = job.changes.filter((c) => c.in && !c.movedFrom);
   const moved = job.changes.filter((c) => c.movedFrom);
-  const newDrives = job.changes.some((c) => c.in?.drive);
   const memoryTouched = job.changes.some((c) => /^(slot|socket):/.test(c.place));
   // The pictures show the part of the machine that was worked on.
   const touched = new Set(job.changes.map((c) => REGION[c.place.split(':')[0]!] ?? 'whole'));
   const view =
     touched.size === 1 ? [...touched][0]! : touched.size > 1 ? 'whole' : job.sheet.bays?.length ? 'bays' : 'memory';
   const stops = job.findings.filter((f) => f.severity === 'stop');
-  // What the work was about is over once its array was seen whole: it is no longer a thing to watch.
-  const whole = new Set(
-    job.lines
-      .filter((l) => l.state === 'as-expected' && l.expected.key.startsWith('array.'))
-      .flatMap((l) => l.expected.places),
-  );
-  const over = (f: { code: string; places: string[] }) =>
-    OF_THE_WORK.includes(f.code) && f.places.length > 0 && f.places.every((p) => whole.has(p));
-  const cares = job.findings.filter((f) => f.severity === 'care').filter((f) => !over(f));
   const unseen = job.lines.filter((l) => l.state === 'not-looked-at' || l.state === 'not-yet');
   const settings = (job.runbook?.steps ?? []).filter((s) => /^(split:|start:stagger|boot:order)/.test(s.key));
   const notes = Object.entries(job.survey.notes as Record<string, string>);
@@ -234,24 +222,14 @@ export default function Handover() {
               <h3>What to watch</h3>
               <table>
                 <tbody>
-                  {cares.map((f) => (
-                    <tr key={f.code + f.places.join()}>
+                  {job.watch.map((w) => (
+                    <tr key={w.sentence}>
                       <td>
-                        <Saying text={f.sentence} />
-                        {f.asFoundToo && <span className="quiet"> It was so before.</span>}
+                        <Saying text={w.sentence} />
+                        {w.asFoundToo && <span className="quiet"> It was so before.</span>}
                       </td>
                     </tr>
                   ))}
-                  {memoryTouched ? (
-                    <tr>
-                      <td>Memory errors in the event log in the first weeks; reseat, then replace.</td>
-                    </tr>
-                  ) : null}
-                  {newDrives && (
-                    <tr>
-                      <td>New drives in the first weeks: their health once a week, and the arrays’ state.</td>
-                    </tr>
-                  )}
                 </tbody>
               </table>
             </section>

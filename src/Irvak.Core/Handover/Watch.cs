@@ -1,0 +1,35 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
+using Irvak.Core.Expectations;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Handover;
+
+/// <summary>One thing that whoever has the machine watches after the work.</summary>
+/// <param name="Sentence">One sentence, its places marked as in a finding.</param>
+/// <param name="AsFoundToo">True when it was so before the work.</param>
+public sealed record WatchLine(string Sentence, bool AsFoundToo);
+
+/// <summary>What to watch after the work: what a finding warns of still, and what new parts need in their first weeks.</summary>
+public static class Watch
+{
+    // Warnings about the work itself. They are over once the array was seen as planned.
+    private static readonly Rule[] OfTheWork = [MemberPulled.Weak, MemberPulled.Replaced, MemberPulled.NotKnown];
+
+    // Common practice, no source.
+    private static readonly WatchLine NewMemory = new("Memory errors in the event log in the first weeks; reseat, then replace.", false);
+    private static readonly WatchLine NewDrives = new("New drives in the first weeks: their health once a week, and the arrays’ state.", false);
+
+    public static IReadOnlyList<WatchLine> Of(IReadOnlyList<Finding> findings, IReadOnlyList<ComparedLine> lines, IReadOnlyList<Change> changes)
+    {
+        var whole = lines.Where(l => l.State == LineState.AsExpected && ExpectedDrives.IsArray(l.Expected.Key)).SelectMany(l => l.Expected.Places).ToHashSet();
+        bool Over(Finding f) => OfTheWork.Contains(f.Rule) && f.Places.Count > 0 && f.Places.All(whole.Contains);
+        return
+        [
+            .. findings.Where(f => f.Severity == Severity.Care && !Over(f)).Select(f => new WatchLine(f.Sentence, f.AsFoundToo)),
+            .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? new[] { NewMemory } : [],
+            .. changes.Any(c => c.In?.Drive is not null) ? new[] { NewDrives } : [],
+        ];
+    }
+}

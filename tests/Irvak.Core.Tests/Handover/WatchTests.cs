@@ -1,0 +1,40 @@
+using Irvak.Core.Expectations;
+using Irvak.Core.Handover;
+using Irvak.Core.Observations;
+using Irvak.Core.Plans;
+using static Irvak.Core.Tests.Arrays.DriveBox;
+
+namespace Irvak.Core.Tests.Handover;
+
+public class WatchTests
+{
+    private static IReadOnlyList<WatchLine> Of(JobState job, LineState array)
+    {
+        var e = job.Evaluate();
+        return Watch.Of(e.Findings, [.. e.Expectations.Select(x => new ComparedLine(x, ExpectedDrives.IsArray(x.Key) ? array : LineState.NotLookedAt, null, null, null))], job.Changes());
+    }
+
+    [Fact]
+    public void An_array_that_was_seen_whole_is_not_warned_of_any_more()
+    {
+        SeenMember[] without3 = [new("sda1", "active"), new("sdb1", "active"), new("sdd1", "active")];
+        var job = InArray(4, "raid5", without3).With(New(3));
+        bool Warns(LineState array) => Of(job, array).Any(w => w.Sentence.StartsWith("md0 runs with 3 of 4 members"));
+        Assert.True(Warns(LineState.NotLookedAt));
+        Assert.True(Warns(LineState.NotYet));
+        Assert.True(Warns(LineState.Deviates));
+        Assert.False(Warns(LineState.AsExpected));
+        // What the work left is a warning still: the drive that went holds data.
+        Assert.Contains(Of(job, LineState.AsExpected), w => w.Sentence.Contains("wiped"));
+    }
+
+    [Fact]
+    public void New_parts_are_watched_and_old_ones_are_not()
+    {
+        const string memory = "Memory errors", drives = "New drives";
+        string[] Told(JobState job) => [.. Of(job, LineState.AsExpected).Select(w => w.Sentence[..10]).Where(s => memory.StartsWith(s) || drives.StartsWith(s))];
+        Assert.Equal(["New drives"], Told(InArray(4, "raid5").With(New(3))));
+        Assert.Equal(["Memory err"], Told(InArray(4, "raid5").With(Boards.Fit("B1"))));
+        Assert.Empty(Told(InArray(4, "raid5").With(new Fit("card:S1", Lanes.LaneBox.Card(Lanes.LaneBox.Network)))));
+    }
+}
