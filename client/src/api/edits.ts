@@ -37,10 +37,11 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
       }
     },
     onMutate: async ({ edit, key, who, at }: Sent) => {
-      const before = client.getQueryData<JobView>(jobKey(number));
-      keep({ key, number, begun: before?.begunAt ?? '', edit, who: who || person.get(), at });
+      const begun = client.getQueryData<JobView>(jobKey(number))?.begunAt ?? '';
+      keep({ key, number, begun, edit, who: who || person.get(), at });
       await client.cancelQueries({ queryKey: jobKey(number) });
-      if (before) client.setQueryData(jobKey(number), guess(before, edit));
+      // Read after the wait: a change made in the meantime has its guess there already.
+      client.setQueryData<JobView>(jobKey(number), (now) => now && guess(now, edit));
     },
     onSuccess: (view) => settle(client, number, view as JobView),
     onSettled: () => queueMicrotask(() => catchUp(client, number)),
