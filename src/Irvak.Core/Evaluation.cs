@@ -35,10 +35,10 @@ public sealed record Evaluation(
         var shopping = ShoppingList.Of(q);
         IEnumerable<Finding> findings =
         [
-            .. MemorySheet.Judge(q, memory),
+            .. Finding.Joined(MemorySheet.Judge(q, memory), q.Changed),
             .. ProcessorFit.Judge(q),
-            .. Finding.Joined([.. DriveFit.Judge(q), .. DriveManners.Judge(q), .. ControllerFit.Judge(q), .. BootSheet.Judge(q, boot), .. Drives.Endurance.Judge(endurance)]),
-            .. Finding.Joined([.. CardFit.Judge(q), .. LaneRules.Judge(q, lanes)]),
+            .. Finding.Joined([.. DriveFit.Judge(q), .. DriveManners.Judge(q), .. ControllerFit.Judge(q), .. BootSheet.Judge(q, boot), .. Drives.Endurance.Judge(endurance)], q.Changed),
+            .. Finding.Joined([.. CardFit.Judge(q), .. LaneRules.Judge(q, lanes)], q.Changed),
             .. PathRules.Judge(q, paths),
             .. PowerRules.Judge(q, power),
             .. CacheRules.Judge(q, caches),
@@ -66,9 +66,9 @@ public sealed record Evaluation(
         var arrays = ArraySheet.Of(found, paths);
         return
         [
-            .. MemorySheet.Judge(found, MemorySheet.Of(found)), .. ProcessorFit.Judge(found),
-            .. Finding.Joined([.. DriveFit.Judge(found), .. DriveManners.Judge(found), .. ControllerFit.Judge(found), .. BootSheet.Judge(found, BootSheet.PlanOf(found)), .. Drives.Endurance.Judge(Drives.Endurance.Of(found, [], BootSheet.PlanOf(found)))]),
-            .. Finding.Joined([.. CardFit.Judge(found), .. LaneRules.Judge(found, lanes)]), .. PathRules.Judge(found, paths), .. PowerRules.Judge(found, power), .. ArraySheet.Judge(found, arrays),
+            .. Finding.Joined(MemorySheet.Judge(found, MemorySheet.Of(found)), q.Changed), .. ProcessorFit.Judge(found),
+            .. Finding.Joined([.. DriveFit.Judge(found), .. DriveManners.Judge(found), .. ControllerFit.Judge(found), .. BootSheet.Judge(found, BootSheet.PlanOf(found)), .. Drives.Endurance.Judge(Drives.Endurance.Of(found, [], BootSheet.PlanOf(found)))], q.Changed),
+            .. Finding.Joined([.. CardFit.Judge(found), .. LaneRules.Judge(found, lanes)], q.Changed), .. PathRules.Judge(found, paths), .. PowerRules.Judge(found, power), .. ArraySheet.Judge(found, arrays),
         ];
     }
 

@@ -111,7 +111,7 @@ public class ByHandTests(Site site)
         window.Type("#card-shelf", "16 reg 2666");
         window.Press("16 GB registered DDR4-2666, 1Rx4");
         // The board's own print says which slot of a channel comes first; five answers did not.
-        window.See("Whether C2 or C1 is the first slot of channel C is not known: only C2 would be filled.", ".verdicts");
+        window.See("Which slot of channel C comes first is not known: only C2 would be filled, not C1.", ".verdicts");
         window.See("All channels run at 2666 MT/s", ".mem");
         window.Press("Ways out, 1");
         window.Until(d => { d.FindElements(By.CssSelector(".way1")).First().Click(); return true; }, "the way out");

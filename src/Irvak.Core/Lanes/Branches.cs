@@ -47,6 +47,11 @@ internal static class Branches
         var shared = card.HasSwitch == true;
         var up = Splitting.Trains(lanes, Splitting.LanesOf(card) ?? lanes);
         var links = shared ? [.. card.Endpoints.Select((w, i) => new OpenedLink(i, up > 0 ? w : 0))] : Splitting.Open(lanes, split, card.Endpoints, card.LanePitch);
+        if (!card.HoldsDrives)
+        {
+            var need = Needs.Of(q, place, unit) / card.Endpoints.Count;
+            return [.. card.Endpoints.Select((wide, i) => Own(q, $"{unit.Short}, device {i + 1}", place, wide, card.Gen, links[i].Width, gen, need, shared, lanes, split, slot))];
+        }
         var places = Holders(q, slot, place, card);
         return [.. card.Endpoints.Select((wide, i) => Endpoint(q, places.ElementAtOrDefault(i) ?? place, i, wide, links[i].Width, gen, shared, lanes, split, slot))];
     }
@@ -62,10 +67,20 @@ internal static class Branches
         var name = drive?.Short ?? $"{index + 1}, empty";
         if (drive?.Drive is not { } sheet) return new(place, name, EndState.Empty, wide, null, 0, 0, 0, null, false, width == 0 ? "would not be seen" : null);
         var link = Splitting.Link(width, gen, sheet.Lanes ?? wide, sheet.Gen);
-        if (link.Width == 0)
-            return new(place, name, EndState.Unseen, sheet.Lanes ?? wide, sheet.Gen, 0, 0, 0, null, q.IsNew(place), lanes == 0 ? $"{slot.Id} has no lanes" : $"{slot.Id} is {(split.Count == 0 ? "not divided" : "divided " + Splitting.Words(split))}");
+        if (link.Width == 0) return new(place, name, EndState.Unseen, sheet.Lanes ?? wide, sheet.Gen, 0, 0, 0, null, q.IsNew(place), Unopened(slot, lanes, split));
         return End(place, name, sheet.Lanes ?? wide, sheet.Gen, link, DriveDefaults.ReadMBs(sheet).Value, q.IsNew(place), shared ? "behind the card’s switch" : null);
     }
+
+    /// <summary>A device that belongs to its card, as each of two chips without a switch before them.</summary>
+    private static LaneEnd Own(Question q, string name, string place, int wide, int? wantsGen, int width, int gen, double? need, bool shared, int lanes, IReadOnlyList<int> split, ExpansionSlot slot) =>
+        width == 0 && lanes > 0 && !q.Changed.Contains(place) && !q.Splits.ContainsKey(slot.Id) && q.FoundSplitOf(slot.Id) is null
+        ? new(place, name, EndState.Unknown, wide, wantsGen, 0, 0, 0, null, false, $"nobody looked how {slot.Id} is divided")
+        : width == 0
+        ? new(place, name, EndState.Unseen, wide, wantsGen, 0, 0, 0, null, q.IsNew(place), Unopened(slot, lanes, split))
+        : End(place, name, wide, wantsGen, Splitting.Link(width, gen, wide, wantsGen), need, q.IsNew(place), shared ? "behind the card’s switch" : null);
+
+    private static string Unopened(ExpansionSlot slot, int lanes, IReadOnlyList<int> split) =>
+        lanes == 0 ? $"{slot.Id} has no lanes" : $"{slot.Id} is {(split.Count == 0 ? "not divided" : "divided " + Splitting.Words(split))}";
 
     private static LaneBranch Module(Question q, M2Place m2) => Plain(q, PlaceName.M2(m2.Id), m2.Root, m2.Lanes!.Value, m2.Gen);
 

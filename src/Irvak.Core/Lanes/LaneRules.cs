@@ -10,8 +10,8 @@ namespace Irvak.Core.Lanes;
 public static class LaneRules
 {
     public static readonly Rule Split = new("LANE-SPLIT", Severity.Stop,
-        "{slot} is {now}: the carrier shows {seen} of {all}.",
-        "A carrier without a switch puts several devices into one slot; the slot opens one link unless the firmware divides it.",
+        "{slot} is {now}: {card} shows {seen} of {all}.",
+        "A card without a switch that has several devices needs a link for each; the slot opens one unless the firmware divides it.",
         "machine sheet; PCI Express Base Specification for the lanes", Basis.Sheet);
 
     public static readonly Rule Undivided = new("LANE-NO-SPLIT", Severity.Stop,
@@ -95,17 +95,17 @@ public static class LaneRules
             yield return Finding.Of(Dark, [branch.Place], null, at, ("why", branch.Why ?? "has no lanes"), ("unit", branch.Card ?? first.Name));
             yield break;
         }
-        if (branch is { Card: not null, Switched: false } && branch.Ends.Where(e => e.State == EndState.Unseen).ToList() is { Count: > 0 } unseen && touched)
+        if (branch is { Card: not null, Switched: false } && branch.Ends.Where(e => e.State == EndState.Unseen).ToList() is { Count: > 0 } unseen && (touched || q.FoundSplitOf(PlaceName.Short(branch.Place)) is not null))
         {
             var here = branch.Ends.Count(e => e.State is not EndState.Empty and not EndState.Out);
             var card = q.Planned.At(branch.Place)!.Card!;
             var best = Splitting.Best(branch.Lanes ?? 0, q.Sheet.Slots.First(s => PlaceName.Card(s.Id) == branch.Place).Splits ?? [], card.Endpoints!, card.LanePitch);
             var could = Splitting.Open(branch.Lanes ?? 0, best, card.Endpoints!, card.LanePitch).Zip(branch.Ends).Count(p => p.First.IsSeen && p.Second.State is not EndState.Empty and not EndState.Out);
-            IReadOnlyList<string> places = [branch.Place, .. unseen.Select(e => e.Place)];
+            IReadOnlyList<string> places = [.. unseen.Select(e => e.Place).Prepend(branch.Place).Distinct()];
             if (could > here - unseen.Count)
                 yield return Finding.Of(Split, places,
-                    Worked.Sum("machine sheet; carrier's sheet", new WorkedLine("links never opened", $"{unseen.Count}", true), new WorkedLine("the slot is set to", Splitting.Words(branch.Split)), new WorkedLine("links that this opens for drives", $"{here - unseen.Count}"), new WorkedLine("links that the drives need", $"{here}"), new WorkedLine("to enter in the firmware", Splitting.Words(best))),
-                    ("slot", Say.Place(branch.Place)), ("now", branch.Split.Count == 0 ? "not divided" : "divided " + Splitting.Words(branch.Split)), ("seen", here - unseen.Count == 1 ? "one" : $"{here - unseen.Count}"), ("all", $"{here}"));
+                    Worked.Sum("machine sheet; carrier's sheet", new WorkedLine("links never opened", $"{unseen.Count}", true), new WorkedLine("the slot is set to", Splitting.Words(branch.Split)), new WorkedLine("links that this opens for devices", $"{here - unseen.Count}"), new WorkedLine("links that the devices need", $"{here}"), new WorkedLine("to enter in the firmware", Splitting.Words(best))),
+                    ("slot", Say.Place(branch.Place)), ("card", card.Role == CardRole.Carrier ? "the carrier" : branch.Card), ("now", branch.Split.Count == 0 ? "not divided" : "divided " + Splitting.Words(branch.Split)), ("seen", here - unseen.Count == 1 ? "one" : $"{here - unseen.Count}"), ("all", $"{here}"));
             if (could < here)
                 yield return Finding.Of(Undivided, places, null, ("slot", Say.Place(branch.Place)), ("card", branch.Card), ("seen", $"{could}"), ("all", $"{here}"));
         }

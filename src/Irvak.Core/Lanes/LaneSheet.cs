@@ -95,7 +95,8 @@ public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<Lan
     private static RootLanes Root(Question q, LaneRoot root, IReadOnlyList<LaneBranch> branches)
     {
         var own = branches.Where(b => b.Root == root.Id).ToList();
-        var hanging = q.Sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0);
+        var (_, uplinks, apart) = Topology.Wired(q.Sheet, root);
+        var hanging = apart ? 0 : uplinks;
         var dark = Topology.IsDark(q, root.Id);
         var used = own.Sum(b => b.Used) + hanging;
         int Lanes(BranchState state) => own.Where(b => b.State == state).Sum(b => b.Lanes ?? 0);

@@ -1,3 +1,4 @@
+using Irvak.Core.Drives;
 using Irvak.Core.Paths;
 using Irvak.Core.Sheets;
 
@@ -23,6 +24,22 @@ public static class Topology
 
     /// <summary>True when a processor on the way is missing from the plan.</summary>
     public static bool IsDark(Question q, string? root) => Way(q.Sheet, root).Any(r => q.Sheet.Sockets.Any(s => s.Id == r.Id) && q.LacksProcessor(r.Id));
+
+    /// <summary>
+    /// Lanes that a sheet wires to a root, places that share lanes counted once: those of places, and those of the uplinks that hang on
+    /// it. Makers count an uplink among the lanes of a processor or beside them; where a board's places alone take up what the root has,
+    /// it is beside them.
+    /// </summary>
+    public static (int Places, int Uplinks, bool UplinksApart) Wired(MachineSheet sheet, LaneRoot root)
+    {
+        var places = sheet.Slots.Where(s => s.Root == root.Id).Select(s => (s.Id, Lanes: s.Elec))
+            .Concat(sheet.M2.Where(m => m.Root == root.Id).Select(m => (m.Id, Lanes: m.Lanes ?? 0)))
+            .Concat(sheet.Boards.Where(b => b.Root == root.Id).Select(b => (b.Id, Lanes: b.Elec ?? 0)))
+            .Concat(sheet.Bays.Where(b => b.Root == root.Id).SelectMany(b => b.Names.Select(n => (Id: n, Lanes: BayWiring.LanesOf(b.Bus) ?? 0))));
+        var own = places.Sum(p => p.Lanes - sheet.Exclusions.Where(e => e.Then == p.Id).Select(e => Math.Max(0, p.Lanes - e.Lanes)).DefaultIfEmpty(0).Max());
+        var uplinks = sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0);
+        return (own, uplinks, root.Lanes is { } lanes && own <= lanes && own + uplinks > lanes);
+    }
 
     /// <summary>Data that a root's uplink carries, MB/s; null when not known.</summary>
     public static double? UplinkMBs(LaneRoot root) => root is { Uplink: not null, UplinkLanes: { } lanes, UplinkGen: { } gen } ? LinkRates.PcieMBs(gen, lanes) : null;

@@ -9,12 +9,12 @@ namespace Irvak.Core.Memory;
 public static class FillOrder
 {
     public static readonly Rule Skipped = new("MEM-FILL", Severity.Care,
-        "{place} is filled before {first}, the first slot of channel {channel}.",
+        "{place} {is|are} filled before {first}, the first {slot of channel|slots of channels} {channel}.",
         "The first slot of a channel ends its lines; a module behind an empty first slot often does not train, or trains slower.",
         "common practice, no source", Basis.Practice);
 
     public static readonly Rule OrderUnknown = new("MEM-FILL-ASK", Severity.Care,
-        "Whether {place} or {first} is the first slot of channel {channel} is not known: only {place} would be filled.",
+        "Which slot of {channel|the channels} {channel} comes first is not known: only {place} would be filled, not {first}.",
         "Many boards fill the slot farther from the processor first; the print on the board or its sheet tells, a name does not.",
         "common practice, no source", Basis.Practice);
 
@@ -24,7 +24,7 @@ public static class FillOrder
         "machine sheet, population order", Basis.Sheet);
 
     public static readonly Rule RanksFirst = new("MEM-FIRST", Severity.Note,
-        "{place} holds the module with more ranks; in {first} it would stand first in channel {channel}.",
+        "{place} {holds the module|hold the modules} with more ranks; in {first} {it|they} would stand first in {channel|channels} {channel}.",
         "The module with more ranks, then the larger one, belongs where the channel's lines end.",
         "common practice, no source", Basis.Practice);
 

@@ -9,27 +9,27 @@ namespace Irvak.Core.Memory;
 public static class Legality
 {
     public static readonly Rule Generation = new("MEM-GEN", Severity.Stop,
-        "{place} is {module}; the board takes {board}.",
+        "{place} {is|are} {module}; the board takes {board}.",
         "Each generation has its own contacts, notch and supply voltage; another one neither seats nor starts.",
         "JEDEC JESD79-2F, -3F, -4, -5", Basis.Standard);
 
     public static readonly Rule Form = new("MEM-FORM", Severity.Stop,
-        "{place} holds a {module}; the slot is for a {board}.",
+        "{place} {holds a|hold} {module}{|s}; the {slot is for a|slots are for} {board}{|s}.",
         "DIMM and SO-DIMM differ in length and contacts.",
         "JEDEC standard 21-C, module outlines", Basis.Standard);
 
     public static readonly Rule Type = new("MEM-TYPE", Severity.Stop,
-        "{place} is {module}; the board takes {board}.",
+        "{place} {is|are} {module}; the board takes {board}.",
         "Processor and board drive only the module types they were made for. Modules of another type do not start.",
         "machine sheet, accepted types", Basis.Sheet);
 
     public static readonly Rule ByProcessor = new("MEM-CPU-TYPE", Severity.Stop,
-        "{place} is {module}; {socket} drives {takes} only.",
+        "{place} {is|are} {module}; {socket} drives {takes} only.",
         "The memory controller is inside the processor; it must know the module type as well as the board.",
         "processor's sheet, memory types", Basis.Sheet);
 
     public static readonly Rule Revision = new("MEM-REVISION", Severity.Stop,
-        "{place} is not fitted on board revision {revision}.",
+        "{place} {is|are} not fitted on board revision {revision}.",
         "Makers leave out slots on some revisions; the holes are there, the contacts are not.",
         "machine sheet, board revisions", Basis.Sheet);
 
@@ -49,22 +49,22 @@ public static class Legality
         "machine sheet, mixing with and without ECC", Basis.Sheet);
 
     public static readonly Rule Dark = new("MEM-DARK", Severity.Stop,
-        "{place} stays dark until {socket} is filled.",
+        "{place} {stays|stay} dark until {socket} is filled.",
         "A slot hangs on the memory controller inside its own processor.",
         "common practice, no source", Basis.Practice);
 
     public static readonly Rule DarkUnknown = new("MEM-DARK-ASK", Severity.Care,
-        "Whether {place} works is not known: nobody looked whether {socket} is filled.",
+        "Whether {place} {works|work} is not known: nobody looked whether {socket} is filled.",
         "A slot hangs on the memory controller inside its own processor.",
         "common practice, no source", Basis.Practice);
 
     public static readonly Rule NotTold = new("MEM-UNKNOWN", Severity.Care,
-        "Whether the module for {place} works here is not known: its {what} is not told.",
+        "Whether the {module|modules} for {place} {works|work} here is not known: {its|their} {what} is not told.",
         "Generation, size of the board, type and voltage must all fit; what is not known of them does not fit by itself. Its label tells them.",
         "definition: not known is not the same as right", Basis.Standard);
 
     public static readonly Rule Plausible = new("MEM-LABEL", Severity.Care,
-        "{place} can't be what it says: {module} would need chips of {density} Gbit, which do not exist in {generation}.",
+        "{place} can't be what {it says|they say}: {module} would need chips of {density} Gbit, which do not exist in {generation}.",
         "Capacity, ranks and chip width together give the chip density: GB × 8 × width ÷ (64 × ranks).",
         "JEDEC densities per generation", Basis.Standard);
 

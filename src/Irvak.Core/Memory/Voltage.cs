@@ -7,7 +7,7 @@ namespace Irvak.Core.Memory;
 public static class Voltage
 {
     public static readonly Rule TooHigh = new("MEM-VOLT", Severity.Stop,
-        "{place} needs {module}; the board supplies {board} only.",
+        "{place} {needs|need} {module}; the board supplies {board} only.",
         "A module made for the higher voltage is not guaranteed to work at the lower one, and such boards refuse it.",
         "JEDEC JESD79-3-1A (1.35 V); machine sheet, supply voltage", Basis.Sheet);
 

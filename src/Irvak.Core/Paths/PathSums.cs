@@ -21,7 +21,12 @@ internal static class PathSums
     /// <summary>One array's drives with what lies between them and the processors.</summary>
     /// <param name="Data">Drives that carry data side by side.</param>
     /// <param name="Group">Members of the group that a rebuild is about.</param>
-    private sealed record Loaded(Question Q, ArrayPlan Plan, ArrayShape Shape, IReadOnlyList<DriveSheet> Drives, int Count, int Data, double Scale, IReadOnlyList<(string Place, IReadOnlyList<Conduit> Way)> Ways, int Group, int Penalty);
+    /// <param name="Network">From the processors to the user.</param>
+    private sealed record Loaded(Question Q, ArrayPlan Plan, ArrayShape Shape, IReadOnlyList<DriveSheet> Drives, int Count, int Data, double Scale, IReadOnlyList<(string Place, IReadOnlyList<Conduit> Way)> Ways, int Group, int Penalty, IReadOnlyList<Conduit> Network)
+    {
+        /// <summary>What else uses a conduit: not these drives, and where both directions run at once not the card that their bytes leave by.</summary>
+        public List<Neighbour> Others(Conduit at) => [.. at.Others.Where(o => !Plan.Members.Contains(o.Place) && !(at.Duplex && Network.Any(n => n.Places.Contains(o.Place))))];
+    }
 
     public static PathFigures? Of(Question q, PathTrace trace, ArrayPlan plan, PathQuestion ask)
     {
@@ -33,14 +38,14 @@ internal static class PathSums
         if (ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups).Shape is not { } shape) return null;
         var penalty = LevelTable.Of(plan.Level).Penalty is var p && p < 0 ? shape.Groups[0].Count : p;
         var group = shape.Groups.Where(g => g.Tolerance > 0).Select(g => g.Count).DefaultIfEmpty(0).Max();
-        var loaded = new Loaded(q, plan, shape, drives, count, Arrays.Requests.DataDrives(shape), count / (double)drives.Count, [.. plan.Members.Select(m => (m, trace.From(m)))], group, penalty);
         var (network, gbs, root) = trace.ToNetwork(ask.NetworkGbs);
+        var loaded = new Loaded(q, plan, shape, drives, count, Arrays.Requests.DataDrives(shape), count / (double)drives.Count, [.. plan.Members.Select(m => (m, trace.From(m)))], group, penalty, network);
         var apart = gbs is not null && root is not null && trace.Side(plan.Members[0]) is { } side && trace.SideOf(root) is { } other && side != other ? (side, other) : ((string, string)?)null;
-        List<PathFlow> flows = [Flow(loaded, PathWay.Read, network, apart), Flow(loaded, PathWay.Write, network, apart), Flow(loaded, PathWay.Small, network, apart)];
+        List<PathFlow> flows = [Flow(loaded, PathWay.Read, apart), Flow(loaded, PathWay.Write, apart), Flow(loaded, PathWay.Small, apart)];
         if (group > 0)
         {
-            flows.Add(Flow(loaded, PathWay.Rebuild, [], null));
-            flows.Add(Flow(loaded, PathWay.Scrub, [], null));
+            flows.Add(Flow(loaded with { Network = [] }, PathWay.Rebuild, null));
+            flows.Add(Flow(loaded with { Network = [] }, PathWay.Scrub, null));
         }
         var (test, why) = TestSize(q, plan);
         return new(plan.Name, LevelTable.Words(plan.Level, plan.Groups), count, gbs, flows, test, why);
@@ -49,13 +54,19 @@ internal static class PathSums
     /// <summary>What a rebuild gets of the path behind the drives themselves, MB/s; null when nothing there is known.</summary>
     public static double? RebuildLimit(PathFigures path) => path.Of(PathWay.Rebuild)?.Stages.Where(s => s.Kind != "drives").Min(s => s.MBs);
 
-    private static PathFlow Flow(Loaded a, PathWay way, IReadOnlyList<Conduit> network, (string, string)? apart)
+    private static PathFlow Flow(Loaded a, PathWay way, (string, string)? apart)
     {
         List<PathStage> stages = [Drives(a, way)];
         foreach (var kind in new[] { "links", "expander", "multiplier", "slot", "uplink" })
             stages.AddRange(Shared(a, way, kind));
         if (apart is var (from, to)) stages.Add(new("sockets", "Socket link", $"{from} to {to}", null, 1, 1, null, [], [], Worked.Sum("machine sheet", new WorkedLine("its rate", "not on the sheet", true))));
-        stages.AddRange(network.Select(n => Stage(n, way, n.MBs, 1, null)));
+        foreach (var n in a.Network)
+        {
+            // Bytes that came in by an uplink leave by it in its other direction: it is one link and limits once.
+            if (n.Kind == "network-uplink" && stages.FindIndex(s => s.Kind == "uplink" && s.Name == n.Name && s.MBs <= n.MBs * 1.001) is >= 0 and var same)
+                stages[same] = stages[same] with { Detail = stages[same].Detail + ", in and out" };
+            else stages.Add(Stage(n, way, n.MBs, 1, null, 1, a));
+        }
         var known = stages.Select((s, i) => (Stage: s, At: i)).Where(x => x.Stage.MBs is not null).OrderBy(x => x.Stage.MBs).ThenBy(x => x.At).ToList();
         var end = known.Count > 0 ? known[0].Stage.MBs!.Value : 0;
         var local = stages.Where(s => !s.IsNetwork && s.MBs is not null).Min(s => s.MBs!.Value);
@@ -63,7 +74,7 @@ internal static class PathSums
         var inner = disks && way is PathWay.Read or PathWay.Write ? Math.Min(end, stages[0].MBs!.Value * InnerShare) : (double?)null;
         double? hours = way is PathWay.Rebuild or PathWay.Scrub && end > 0 ? a.Drives.Max(d => d.Bytes ?? 0) / (end * 1e6) / 3600 : null;
         BenchmarkBand? Band(double mbs) => way == PathWay.Read ? new(mbs * ReadLow, mbs * High) : way == PathWay.Write ? new(mbs * WriteLow, mbs * High) : null;
-        return new(way, stages, known.Count > 0 ? known[0].At : null, known.Count > 1 ? known[1].At : null, end, inner, local, Lifts(known.Select(k => k.Stage).ToList()), Band(local), network.Count > 0 ? Band(end) : null, hours is > 0 ? hours : null, Tell(a, way, known.Select(k => k.Stage).ToList(), end, hours));
+        return new(way, stages, known.Count > 0 ? known[0].At : null, known.Count > 1 ? known[1].At : null, end, inner, local, Lifts(known.Select(k => k.Stage).ToList()), Band(local), a.Network.Count > 0 ? Band(end) : null, hours is > 0 ? hours : null, Tell(a, way, known.Select(k => k.Stage).ToList(), end, hours));
     }
 
     /// <summary>What arrives with the narrowest lifted, then the two narrowest, and so on, as long as it makes a difference.</summary>
@@ -156,14 +167,14 @@ internal static class PathSums
 
     private static int Sources(Loaded a) => a.Plan.Level is ArrayLevel.Mirror or ArrayLevel.Pairs ? 1 : Math.Max(1, a.Group - 1);
 
-    private static PathStage Stage(Conduit c, PathWay way, double? mbs, double traffic, int? parallel, double share = 1, Loaded? a = null)
+    private static PathStage Stage(Conduit c, PathWay way, double? mbs, double traffic, int? parallel, double share, Loaded a)
     {
         List<WorkedLine> lines = [new(parallel is null ? "on paper" : $"on paper, one of {parallel}", c.RawMBs is { } raw ? MBs(raw) : "not known"), new("of it data", Percent(c.Efficiency))];
         if (c.Kind != "links" && share < 1) lines.Add(new("of the drives hang on it", Percent(share)));
-        if (c.Kind == "links" && a is not null && way is PathWay.Read or PathWay.Write) lines.Add(new("drives that carry data side by side", $"{a!.Data}"));
+        if (c.Kind == "links" && way is PathWay.Read or PathWay.Write) lines.Add(new("drives that carry data side by side", $"{a.Data}"));
         if (c.Kind != "links" && traffic > 1.0001) lines.Add(new("bytes that pass for one of the user’s", traffic.ToString("0.##", CultureInfo.InvariantCulture)));
-        List<Neighbour> others = [.. c.Others.Where(o => a is null || !a.Plan.Members.Contains(o.Place))];
-        var shared = way is PathWay.Read or PathWay.Write && a is not null ? Left(c, others, mbs, Ceiling(a, way) * traffic * share) : null;
+        var others = a.Others(c);
+        var shared = way is PathWay.Read or PathWay.Write ? Left(c, others, mbs, Ceiling(a, way) * traffic * share) : null;
         if (others.Count > 0) lines.Add(new("used too by", others.Count > 3 ? $"{others.Count} others" : string.Join(", ", others.Select(o => o.Name))));
         if (shared is { } left) lines.Add(new("left while they run too", MBs(left)));
         return new(c.Kind, parallel is > 1 && c.Kind != "links" ? $"{c.Name} and {parallel - 1} more" : c.Name, c.Detail, c.RawMBs, c.Efficiency, traffic, mbs, [.. others.Select(o => o.Name)], c.Places, new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source), shared);

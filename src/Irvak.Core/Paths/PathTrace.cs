@@ -59,7 +59,7 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
             way.AddRange(Uplinks(bays.Root, place));
             return way;
         }
-        if (controller.Card is { Endpoints.Count: > 0 })
+        if (controller.Card is { HoldsDrives: true })
         {
             if (EndOf(place) is { } end) way.Add(Lane(place, end.Branch, end.End));
         }
@@ -85,7 +85,9 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
         if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
         {
             if (branch.Bus == "pci") yield return OldBus(branch);
-            else if (card is not { Endpoints.Count: > 0 } && branch.Ends.FirstOrDefault(e => e.State is EndState.Full or EndState.Less or EndState.Unknown) is { } end) yield return Lane(place, branch, end, "slot");
+            else if (card is not { HoldsDrives: true } && branch.Ends.Where(e => e.State is EndState.Full or EndState.Less or EndState.Unknown).ToList() is { Count: > 0 } ends)
+                // Several chips of one card, each with its link, are as wide as these together.
+                yield return Lane(place, branch, ends[0] with { Width = branch.Switched ? branch.Used : ends.Sum(e => e.Width) }, "slot");
             foreach (var up in Uplinks(branch.Root, place)) yield return up;
             yield break;
         }

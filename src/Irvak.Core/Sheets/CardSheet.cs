@@ -34,8 +34,12 @@ public sealed record CardSheet : KeepsMore
     /// <summary>pcie, pci, ocp or mezzanine; null for pcie.</summary>
     public string? Bus { get; init; }
 
-    /// <summary>Widths of the devices on it, for a carrier: 4, 4, 4, 4.</summary>
+    /// <summary>Widths of the devices on it: 4, 4, 4, 4 for a carrier; 8, 8 for a card with two chips of its own and no switch.</summary>
     public IReadOnlyList<int>? Endpoints { get; init; }
+
+    /// <summary>True when the devices on it are drives that somebody fits; those of any other card are its own.</summary>
+    [JsonIgnore]
+    public bool HoldsDrives => Endpoints is { Count: > 0 } && Role is CardRole.Carrier or CardRole.PortCard;
 
     /// <summary>Lanes from one device's first lane to the next one's, where that is more than its width; null when they follow one another.</summary>
     public int? LanePitch { get; init; }

@@ -36,11 +36,9 @@ public static class SheetDoubts
                     doubts.Add(new($"/memory/rates/{pair.Second.At}/rateMTs", $"{pair.Second.Row.PerChannel} modules in a channel faster than {pair.First.Row.PerChannel}? Two figures may be swapped."));
         foreach (var root in sheet.Roots.Where(r => r.Lanes is not null))
         {
-            // A root feeds what hangs from it and the uplinks of other roots; wired lanes may be shared, but then an exclusion says so.
-            var wired = sheet.Slots.Where(s => s.Root == root.Id).Sum(s => s.Elec) + sheet.M2.Where(m => m.Root == root.Id).Sum(m => m.Lanes ?? 0)
-                + sheet.Boards.Where(b => b.Root == root.Id).Sum(b => b.Elec ?? 0) + sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0);
-            var freed = sheet.Exclusions.Sum(e => (sheet.Slots.FirstOrDefault(s => s.Id == e.Then && s.Root == root.Id)?.Elec ?? e.Lanes) - e.Lanes);
-            if (wired - freed > root.Lanes)
+            // Places that share lanes say so by an exclusion; an uplink may be counted among the lanes or beside them.
+            var (wired, _, _) = Lanes.Topology.Wired(sheet, root);
+            if (wired > root.Lanes)
                 doubts.Add(new($"/roots/{sheet.Roots.ToList().IndexOf(root)}/lanes", $"{root.Id} offers {root.Lanes} lanes and {wired} are wired to it: some share, or a figure is wrong."));
         }
         doubts.AddRange(Claims(sheet));

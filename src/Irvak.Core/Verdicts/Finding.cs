@@ -24,12 +24,27 @@ public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string>
     /// <summary>Same rule at the same places.</summary>
     public bool Matches(Finding other) => Rule.Code == other.Rule.Code && Places.SequenceEqual(other.Places);
 
-    /// <summary>Findings that say the same of several places become one that names them all.</summary>
-    public static IEnumerable<Finding> Joined(IEnumerable<Finding> findings) => findings
-        .GroupBy(f => f.Rule.Code + string.Concat(f.Values.Where(v => v.Key != "place").OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => $"|{v.Key}={v.Value}")))
-        .SelectMany(g => g.Count() == 1 || !g.First().Values.ContainsKey("place") ? g.AsEnumerable() : [Over(g.First(), [.. g.SelectMany(f => f.Places)])]);
+    /// <summary>Name of the value that a finding has when it speaks of several places.</summary>
+    public const string Several = "several";
 
-    private static Finding Over(Finding one, IReadOnlyList<string> places) => one with { Places = places, Values = new Dictionary<string, string>(one.Values) { ["place"] = Say.Slots(places) } };
+    // What may differ between findings of one cause: where it is.
+    private static readonly string[] Where = ["place", "first", "channel"];
+
+    /// <summary>Findings that say the same of several places become one that names them all; what the plan touches stays apart from what was so.</summary>
+    public static IEnumerable<Finding> Joined(IEnumerable<Finding> findings, IReadOnlySet<string> changed) => findings
+        .GroupBy(f => (f.Rule.Code, f.Severity, f.Places.Any(changed.Contains), string.Concat(f.Values.Where(v => !Where.Contains(v.Key)).OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => $"|{v.Key}={v.Value}"))))
+        .SelectMany(g => g.Count() > 1 && Where.Any(g.First().Values.ContainsKey) ? [Over([.. g])] : g.AsEnumerable());
+
+    private static Finding Over(IReadOnlyList<Finding> same)
+    {
+        var values = new Dictionary<string, string>(same[0].Values) { [Several] = same.Count.ToString(System.Globalization.CultureInfo.InvariantCulture) };
+        foreach (var name in Where.Where(values.ContainsKey))
+        {
+            List<string> each = [.. same.Select(f => f.Values[name]).Distinct()];
+            values[name] = each.TrueForAll(Say.IsPlace) ? Say.Slots([.. each.Select(Say.PlaceOf)]) : Say.Words(each);
+        }
+        return same[0] with { Places = [.. same.SelectMany(f => f.Places).Distinct()], Values = values };
+    }
 
     public static Finding Of(Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, string Value)[] values) =>
         new(rule, rule.Severity, places, values.ToDictionary(v => v.Name, v => v.Value), why);

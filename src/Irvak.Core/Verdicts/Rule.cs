@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using System.Text.RegularExpressions;
 
 namespace Irvak.Core.Verdicts;
 
@@ -38,11 +39,15 @@ public enum Basis
 /// <summary>A rule of the trade as a value: the only place where its words stand.</summary>
 /// <param name="Code">Stable code, such as MEM-KIND.</param>
 /// <param name="Severity">Severity unless the policy decides otherwise.</param>
-/// <param name="Sentence">One plain sentence with holes in braces that a finding fills.</param>
+/// <param name="Sentence">One plain sentence with holes in braces that a finding fills; {is|are} gives the word for one place and for several.</param>
 /// <param name="Reason">Why it is so.</param>
 /// <param name="Source">Standard by name and number, or "common practice, no source".</param>
 public sealed record Rule(string Code, Severity Severity, string Sentence, string Reason, string Source, Basis Basis)
 {
+    /// <summary>The sentence with its holes, in its words for one place.</summary>
+    [JsonIgnore]
+    public string ForOne => Regex.Replace(Sentence, @"\{([^}|]*)\|[^}]*\}", "$1");
+
     /// <summary>The sentence with its holes filled.</summary>
     /// <exception cref="ArgumentException">A hole has no value.</exception>
     public string Say(IReadOnlyDictionary<string, string> values)
@@ -53,7 +58,8 @@ public sealed record Rule(string Code, Severity Severity, string Sentence, strin
             if (Sentence[i] != '{') { text.Append(Sentence[i]); continue; }
             var end = Sentence.IndexOf('}', i);
             var hole = Sentence[(i + 1)..end];
-            text.Append(values.TryGetValue(hole, out var value) ? value : throw new ArgumentException($"{Code} has no value for {{{hole}}}.", nameof(values)));
+            if (hole.IndexOf('|', StringComparison.Ordinal) is >= 0 and var bar) text.Append(values.ContainsKey(Finding.Several) ? hole.AsSpan(bar + 1) : hole.AsSpan(0, bar));
+            else text.Append(values.TryGetValue(hole, out var value) ? value : throw new ArgumentException($"{Code} has no value for {{{hole}}}.", nameof(values)));
             i = end;
         }
         return text.ToString();

@@ -53,7 +53,7 @@ public static class RuleRegister
     {
         var text = new System.Text.StringBuilder("# Rules\n\nGenerated from the definitions that run. Severity is the rule's own; policy and evidence change it for limits on the maker's sheet.\n");
         foreach (var rule in All.OrderBy(r => r.Code, StringComparer.Ordinal))
-            text.Append($"\n## {rule.Code} · {rule.Severity.ToString().ToLowerInvariant()}\n\n{rule.Sentence}\n\n- Why: {rule.Reason}\n- Source: {rule.Source}\n- Basis: {rule.Basis.ToString().ToLowerInvariant()}\n");
+            text.Append($"\n## {rule.Code} · {rule.Severity.ToString().ToLowerInvariant()}\n\n{rule.ForOne}\n\n- Why: {rule.Reason}\n- Source: {rule.Source}\n- Basis: {rule.Basis.ToString().ToLowerInvariant()}\n");
         return text.ToString();
     }
 }

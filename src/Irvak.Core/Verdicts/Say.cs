@@ -7,6 +7,12 @@ public static class Say
 {
     public static string Place(string place) => $"[[{place}]]";
 
+    /// <summary>True for the words of exactly one place.</summary>
+    public static bool IsPlace(string words) => words.StartsWith("[[", StringComparison.Ordinal) && words.IndexOf("]]", StringComparison.Ordinal) == words.Length - 2;
+
+    /// <summary>The place that its words name.</summary>
+    public static string PlaceOf(string words) => words[2..^2];
+
     public static string Slot(string slot) => Place(PlaceName.Slot(slot));
 
     /// <summary>"A1", "A1 and B1", "A1, B1 and C1"; beyond six "A1 to H1, 8 places".</summary>

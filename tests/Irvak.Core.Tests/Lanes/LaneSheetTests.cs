@@ -134,4 +134,56 @@ public class LaneSheetTests
     [InlineData("S1", new[] { 2, 2 }, "/edit/widths")]
     [InlineData("S1", new[] { 0 }, "/edit/widths")]
     public void A_setting_that_does_not_exist_is_refused(string slot, int[] widths, string path) => Assert.Equal(path, EditFold.Refusal(Empty(), new SetSplit(slot, widths))?.Path);
+
+    [Fact]
+    public void Chips_of_a_card_are_its_own_devices_each_with_a_link()
+    {
+        var twin = new CardSheet { Name = "Twin", Role = CardRole.Network, Mech = 16, Elec = 16, Gen = 3, Endpoints = [8, 8], HasSwitch = false, Network = new(2, [25]) };
+        LaneBranch Of(params int[] split) => Lanes(LaneBox.With(("card:S1", twin)).With(new SetSplit("S1", split))).Branches.Single(b => b.Place == "card:S1");
+        Assert.Equal([(8, EndState.Full), (0, EndState.Unseen)], Of().Ends.Select(e => (e.Width, e.State)));
+        Assert.Equal([(8, EndState.Full), (8, EndState.Full)], Of(8, 8).Ends.Select(e => (e.Width, e.State)));
+        // Each has one of the two lines: 25 Gb/s with time stamps, 2942.1 MB/s (IEEE 802.3).
+        Assert.All(Of(8, 8).Ends, e => Assert.Equal(2942.1, e.NeedMBs!.Value, 0.1));
+        // Nobody looked how the slot is divided: one of them is not known, not missing.
+        var found = Lanes(Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(twin) }, null, "test"))).Branches.Single(b => b.Place == "card:S1");
+        Assert.Equal([EndState.Full, EndState.Unknown], found.Ends.Select(e => e.State));
+    }
+
+    private static readonly CardSheet Twin = new() { Name = "Halmund twin", Role = CardRole.Other, Mech = 8, Elec = 8, Gen = 3, Endpoints = [4, 4], HasSwitch = false, Height = "low", LengthMm = 160, Watt = 18 };
+
+    [Fact]
+    public void What_a_card_of_two_chips_does_not_show_is_a_verdict()
+    {
+        string?[] Said(JobState state) => [.. state.Evaluate().Findings.Where(f => f.Rule.Code is "LANE-SPLIT" or "LANE-NO-SPLIT").Select(f => f.Sentence)];
+        JobState Found(params SetSplit[] looked) => Empty().With([new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(Twin) }, null, "test"), .. looked]);
+        string[] divided = ["[[card:S1]] is not divided: Halmund twin shows one of 2."];
+        Assert.Equal(divided, Said(LaneBox.With(("card:S1", Twin))));
+        // Its second chip begins at the fifth lane: halves of eight do not reach it, quarters do.
+        Assert.Equal(["[[card:S1]] is divided ×8 ×8: Halmund twin shows one of 2."], Said(LaneBox.With(("card:S1", Twin)).With(new SetSplit("S1", [8, 8]))));
+        Assert.Empty(Said(LaneBox.With(("card:S1", Twin)).With(new SetSplit("S1", [4, 4, 4, 4]))));
+        Assert.Equal(["[[card:S3]] can’t be divided for Halmund twin: at most 1 of 2 would be seen."], Said(LaneBox.With(("card:S3", Twin))));
+        Assert.Empty(Said(LaneBox.With(("card:S3", Twin with { HasSwitch = true }))));
+        // Found so: said without any change once somebody looked how the slot is divided, and not guessed before.
+        Assert.Equal(divided, Said(Found(new SetSplit("S1", [], true))));
+        Assert.Empty(Said(Found()));
+    }
+
+    [Theory] // makers count the uplink of a chipset among a processor's lanes or beside them; common practice, no source
+    [InlineData(20, 16, 20)] // sixteen for places and four for the chipset: among them
+    [InlineData(16, 12, 16)] // its places alone take sixteen: beside them
+    public void The_uplink_of_a_chipset_takes_lanes_of_a_processor_only_where_they_are_among_its_own(int lanes, int used, int wired)
+    {
+        // Slots of 8 and 4 lanes and an M.2 place of 4 hang on it, and a chipset by 4.
+        var sheet = LaneBox.Sheet with
+        {
+            Roots = [new("CPU 1", lanes, 4), new("chipset", 8, 3, "CPU 1", 4, 3)],
+            Slots = [new("S1", 16, 8, 4, "CPU 1", Height: "full"), new("S2", 8, 4, 4, "CPU 1", Height: "full")],
+            M2 = [LaneBox.Sheet.M2[0]],
+            Boards = [],
+            Bays = [],
+        };
+        var state = LaneBox.On(sheet, ("card:S1", LaneBox.Network), ("card:S2", LaneBox.Network)).With(new RecordFound(new Dictionary<string, Unit?> { ["m2:M1"] = null }, null, "test"));
+        var root = Lanes(state).Roots[0];
+        Assert.Equal((used, wired, 4), (root.Used, root.Wired, root.Free));
+    }
 }

@@ -121,10 +121,24 @@ public class PathSheetTests
         var sheet = LaneBox.Sheet with { Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)], Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)] };
         PathStage Uplink(params (string, CardSheet)[] more) => Stage(Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: more), PathWay.Read), "uplink");
         Assert.Null(Uplink().SharedMBs);
-        var shared = Uplink(("card:S4", LaneBox.Network with { Network = new(1, [10]) }));
+        // Another card is quicker, so the bytes leave by that one.
+        var shared = Uplink(("card:S4", LaneBox.Network with { Network = new(1, [10]) }), ("card:S1", LaneBox.Network));
         Assert.Equal(["Lumick V2"], shared.Others);
         // 8 × 550 beside 1177 on 3600.9.
         Assert.Equal(3600.9 * 4400 / (4400 + 1176.9), shared.SharedMBs!.Value, 0.5);
+    }
+
+    [Fact] // each direction of a link has the whole rate (PCI Express Base Specification)
+    public void Bytes_that_come_and_leave_by_one_uplink_pass_it_once_each_way()
+    {
+        var sheet = LaneBox.Sheet with { Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)], Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)] };
+        var flow = Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: ("card:S4", LaneBox.Network)), PathWay.Read);
+        Assert.Equal(["drives", "links", "slot", "uplink", "network-slot", "network"], flow.Stages.Select(s => s.Kind));
+        var uplink = Stage(flow, "uplink");
+        Assert.Empty(uplink.Others);
+        Assert.Equal((null, "×4 gen 3 to CPU 1, in and out"), (uplink.SharedMBs, uplink.Detail));
+        // The quickest way is held by the network, and what comes after it is no second figure of the same link.
+        Assert.Equal(("network", "uplink"), (flow.Stages[flow.Pinch!.Value].Kind, flow.Stages[flow.Next!.Value].Kind));
     }
 
     [Fact]

@@ -87,7 +87,7 @@ public class RuleCaseTests
             Boards.Job(Mixing(EccMixing.NoStart), Ecc, "A1").With(Boards.Fit("B1", Plain)), Boards.Job(Mixing(EccMixing.NoStart), Plain, "A1").With(Boards.Fit("B1", Plain))),
         new("MEM-DARK", Severity.Stop, "[[slot:C1]] stays dark until [[socket:CPU 2]] is filled.",
             Without2(Boards.Job(Boards.Server, "A1")).With(Boards.Fit("C1")), Boards.Job(Boards.Server, "A1").With(Boards.Fit("C1"))),
-        new("MEM-FILL-ASK", Severity.Care, "Whether [[slot:A2]] or [[slot:A1]] is the first slot of channel A is not known: only [[slot:A2]] would be filled.",
+        new("MEM-FILL-ASK", Severity.Care, "Which slot of channel A comes first is not known: only [[slot:A2]] would be filled, not [[slot:A1]].",
             Boards.Job(Boards.Server with { Draft = true }, "B1", "C1").With(Boards.Fit("A2")), Boards.Job(Boards.Server with { Draft = true }, "B1", "C1").With(Boards.Fit("A1"))),
         new("MEM-DARK-ASK", Severity.Care, "Whether [[slot:C1]] works is not known: nobody looked whether [[socket:CPU 2]] is filled.",
             Unlooked2(Boards.Job(Boards.Server, "A1")).With(Boards.Fit("C1")), Boards.Job(Boards.Server, "A1").With(Boards.Fit("C1"))),
