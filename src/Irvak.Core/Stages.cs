@@ -78,5 +78,5 @@ public static class Stages
     private static int PrepOpen(JobState state, Evaluation e) =>
         e.Shopping.Lines.Count(l => !state.Ticks.ContainsKey(l.Key)) + e.Shopping.TakeAlong.Count(t => !state.Ticks.ContainsKey(t.Key));
 
-    private static int StepsOpen(JobState state, Evaluation e) => e.Runbook.Steps.Count(s => !state.Ticks.TryGetValue(s.Key, out var t) || t.Wording != s.Title);
+    private static int StepsOpen(JobState state, Evaluation e) => e.Runbook.Left(state.Ticks);
 }

@@ -123,6 +123,9 @@ public sealed record JobView
     /// <summary>What to watch after the work.</summary>
     public required IReadOnlyList<WatchLine> Watch { get; init; }
 
+    /// <summary>The first words of the handover.</summary>
+    public required string Lead { get; init; }
+
     public required IReadOnlyList<OffListPart> OffList { get; init; }
 
     public required SurveyView Survey { get; init; }
@@ -192,7 +195,8 @@ public sealed record JobView
             Lines = lines,
             Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.After),
             LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Count > 0),
-            Watch = Core.Handover.Watch.Of(evaluation?.Findings ?? [], lines, state.Changes()),
+            Watch = Core.Handover.Watch.Of(evaluation?.Findings ?? [], lines, state.Changes(), evaluation?.Runbook is { Steps.Count: > 0 } steps && steps.Left(state.Ticks) == 0),
+            Lead = Core.Handover.Lead.Of(evaluation?.Memory, state.Changes(), lines),
             OffList = question is null ? [] : [.. Limits.OffList(question), .. DriveFit.BeyondList(question)],
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,

@@ -1696,7 +1696,7 @@ export interface components {
             gen?: null | number;
             /** @description pcie, pci, ocp or mezzanine; null for pcie. */
             bus?: null | string;
-            /** @description Widths of the devices on it, for a carrier: 4, 4, 4, 4. */
+            /** @description Widths of the devices on it: 4, 4, 4, 4 for a carrier; 8, 8 for a card with two chips of its own and no switch. */
             endpoints?: null | number[];
             /**
              * Format: int32
@@ -2957,6 +2957,8 @@ export interface components {
             looksWrong: components["schemas"]["LooksWrong"][];
             /** @description What to watch after the work. */
             watch: components["schemas"]["WatchLine"][];
+            /** @description The first words of the handover. */
+            lead: string;
             offList: components["schemas"]["OffListPart"][];
             survey: components["schemas"]["SurveyView"];
             handedOver: null | components["schemas"]["Tick"];
@@ -4728,7 +4730,7 @@ export interface components {
             code: string;
             /** @description Severity unless the policy decides otherwise. */
             severity: components["schemas"]["Severity"];
-            /** @description One plain sentence with holes in braces that a finding fills. */
+            /** @description One plain sentence with holes in braces that a finding fills; {is|are} gives the word for one place and for several. */
             sentence: string;
             /** @description Why it is so. */
             reason: string;

@@ -27,15 +27,18 @@ const EXAMPLE: Record<string, string> = {
 /** The sentence of a rule with its holes named, in its words for one place; pointing at a hole shows an example. */
 export const Holed = ({ sentence }: { sentence: string }) => (
   <>
-    {sentence.replace(/\{([^}|]*)\|[^}]*\}/g, '$1').split(/(\{\w+\})/).map((part, i) => {
-      const name = /^\{(\w+)\}$/.exec(part)?.[1];
-      return name ? (
-        <i key={i} className="hole" title={EXAMPLE[name] ? `for example ${EXAMPLE[name]}` : undefined}>
-          {name}
-        </i>
-      ) : (
-        part
-      );
-    })}
+    {sentence
+      .replace(/\{([^}|]*)\|[^}]*\}/g, '$1')
+      .split(/(\{\w+\})/)
+      .map((part, i) => {
+        const name = /^\{(\w+)\}$/.exec(part)?.[1];
+        return name ? (
+          <i key={i} className="hole" title={EXAMPLE[name] ? `for example ${EXAMPLE[name]}` : undefined}>
+            {name}
+          </i>
+        ) : (
+          part
+        );
+      })}
   </>
 );

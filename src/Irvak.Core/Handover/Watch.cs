@@ -14,17 +14,21 @@ public sealed record WatchLine(string Sentence, bool AsFoundToo);
 /// <summary>What to watch after the work: what a finding warns of still, and what new parts need in their first weeks.</summary>
 public static class Watch
 {
-    // Warnings about the work itself. They are over once the array was seen as planned.
+    // Warnings about the work itself. They are over once its steps are done, or the array was seen as planned.
     private static readonly Rule[] OfTheWork = [MemberPulled.Weak, MemberPulled.Replaced, MemberPulled.NotKnown];
+
+    // How members are pulled is nothing that an owner watches; whether the array is whole is, until somebody saw it.
+    private static readonly Rule[] OfPulling = [MemberPulled.Replaced, MemberPulled.NotKnown];
 
     // Common practice, no source.
     private static readonly WatchLine NewMemory = new("Memory errors in the event log in the first weeks; reseat, then replace.", false);
     private static readonly WatchLine NewDrives = new("New drives in the first weeks: their health once a week, and the arrays’ state.", false);
 
-    public static IReadOnlyList<WatchLine> Of(IReadOnlyList<Finding> findings, IReadOnlyList<ComparedLine> lines, IReadOnlyList<Change> changes)
+    /// <param name="done">True when every step at the machine is done.</param>
+    public static IReadOnlyList<WatchLine> Of(IReadOnlyList<Finding> findings, IReadOnlyList<ComparedLine> lines, IReadOnlyList<Change> changes, bool done)
     {
         var whole = lines.Where(l => l.State == LineState.AsExpected && ExpectedDrives.IsArray(l.Expected.Key)).SelectMany(l => l.Expected.Places).ToHashSet();
-        bool Over(Finding f) => OfTheWork.Contains(f.Rule) && f.Places.Count > 0 && f.Places.All(whole.Contains);
+        bool Over(Finding f) => (OfTheWork.Contains(f.Rule) && f.Places.Count > 0 && f.Places.All(whole.Contains)) || (done && OfPulling.Contains(f.Rule));
         return
         [
             .. findings.Where(f => f.Severity == Severity.Care && !Over(f)).Select(f => new WatchLine(f.Sentence, f.AsFoundToo)),

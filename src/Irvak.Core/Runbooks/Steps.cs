@@ -22,6 +22,9 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
 {
     internal const string Off = "Off", Open = "Open", Out = "Out", In = "In", Close = "Close", Start = "First start", Rebuild = "One drive at a time";
 
+    /// <summary>Steps that nobody ticked, or that read otherwise since.</summary>
+    public int Left(IReadOnlyDictionary<string, Plans.Tick> ticks) => Steps.Count(s => !ticks.TryGetValue(s.Key, out var t) || t.Wording != s.Title);
+
     public static Runbook Of(Question q, ArraySheet arrays, IReadOnlyList<Moving.MoveSubject> moves)
     {
         List<Step> made = [.. LaneSteps.Of(q), .. DriveSteps.Arrays(q, arrays), .. DriveSteps.BootAndCaches(q), .. Moving.Moves.Steps(moves, false)];

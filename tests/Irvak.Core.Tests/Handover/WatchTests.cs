@@ -8,10 +8,10 @@ namespace Irvak.Core.Tests.Handover;
 
 public class WatchTests
 {
-    private static IReadOnlyList<WatchLine> Of(JobState job, LineState array)
+    private static IReadOnlyList<WatchLine> Of(JobState job, LineState array, bool done = false)
     {
         var e = job.Evaluate();
-        return Watch.Of(e.Findings, [.. e.Expectations.Select(x => new ComparedLine(x, ExpectedDrives.IsArray(x.Key) ? array : LineState.NotLookedAt, null, null, null))], job.Changes());
+        return Watch.Of(e.Findings, [.. e.Expectations.Select(x => new ComparedLine(x, ExpectedDrives.IsArray(x.Key) ? array : LineState.NotLookedAt, null, null, null))], job.Changes(), done);
     }
 
     [Fact]
@@ -26,6 +26,17 @@ public class WatchTests
         Assert.False(Warns(LineState.AsExpected));
         // What the work left is a warning still: the drive that went holds data.
         Assert.Contains(Of(job, LineState.AsExpected), w => w.Sentence.Contains("wiped"));
+    }
+
+    [Fact]
+    public void How_members_are_pulled_is_over_with_the_work_and_whether_the_array_is_whole_is_not()
+    {
+        SeenMember[] without3 = [new("sda1", "active"), new("sdb1", "active"), new("sdd1", "active")];
+        bool Tells(JobState job, bool done, string words) => Of(job, LineState.NotLookedAt, done).Any(w => w.Sentence.Contains(words));
+        var one = InArray(4, "raid5").With(New(3));
+        Assert.Equal((true, false), (Tells(one, false, "one at a time"), Tells(one, true, "one at a time")));
+        var weak = InArray(4, "raid5", without3).With(New(3));
+        Assert.Equal((true, true), (Tells(weak, false, "runs with 3 of 4"), Tells(weak, true, "runs with 3 of 4")));
     }
 
     [Fact]

@@ -22,7 +22,6 @@ export default function Handover() {
   const [asked, setAsked] = useState(false);
   if (!job.sheet || !job.memory)
     return <Message title="Nothing to hand over yet" text="The machine is not known yet." />;
-  const { found, planned } = job.memory;
   const seen = job.lines.filter((l) => l.state === 'as-expected').length;
   const deviate = job.lines.filter((l) => l.state === 'deviates').length;
   const open = job.lines.length - seen - deviate;
@@ -30,7 +29,6 @@ export default function Handover() {
   const gone = job.changes.filter((c) => c.out && !c.movedTo);
   const came = job.changes.filter((c) => c.in && !c.movedFrom);
   const moved = job.changes.filter((c) => c.movedFrom);
-  const memoryTouched = job.changes.some((c) => /^(slot|socket):/.test(c.place));
   // The pictures show the part of the machine that was worked on.
   const touched = new Set(job.changes.map((c) => REGION[c.place.split(':')[0]!] ?? 'whole'));
   const view =
@@ -96,18 +94,7 @@ export default function Handover() {
             </div>
             <b className="end">Irvak</b>
           </header>
-          <p className="lead">
-            {found.words === planned.words && !memoryTouched
-              ? planned.words === 'not known'
-                ? ''
-                : `Memory was not touched: ${planned.words}${planned.rate.words === 'not known' ? '' : `, running at ${planned.rate.words}`}. `
-              : `Memory ${found.words === planned.words ? 'stays at' : `went from ${found.words} to`} ${planned.words}${planned.rate.words === 'not known' ? '; its rate is not known' : `, running at ${planned.rate.words}`}. `}
-            {job.lines.length === 0
-              ? 'Nothing was changed.'
-              : proved
-                ? `All ${job.lines.length} points are as expected.`
-                : `${seen} of ${job.lines.length} points are as expected${deviate ? `, ${plural(deviate, 'deviates', 'deviate')}` : ''}${open ? `, ${open} not looked at` : ''}.`}
-          </p>
+          <p className="lead">{job.lead}</p>
           {openPoints > 0 && (
             <section className="openpoints">
               <h3>Open when it was handed over</h3>

@@ -80,8 +80,9 @@ export default function Proof() {
           {count('not-looked-at') > 0 && (
             <div className="notes">
               <p hidden={job.explanations.length > 0}>
-                Start the machine, open the firmware set-up, and answer the lines by eye; or paste the listing taken
-                afterwards.
+                {screens.includes('Firmware set-up')
+                  ? 'Start the machine, open the firmware set-up, and answer the lines by eye; or paste the listing taken afterwards.'
+                  : 'Answer each line by eye, where the machine shows it; or paste a listing taken afterwards.'}
               </p>
               <button
                 type="button"

@@ -1,0 +1,56 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Expectations;
+using Irvak.Core.Memory;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Handover;
+
+/// <summary>The first words that an owner reads: what came of the work as far as somebody looked. What was not touched is not spoken of.</summary>
+public static class Lead
+{
+    // More arrays are read in the table below.
+    private const int MostArrays = 2;
+
+    public static string Of(MemorySheet? memory, IReadOnlyList<Change> changes, IReadOnlyList<ComparedLine> lines) =>
+        string.Join(" ", [.. OfMemory(memory, changes, lines), .. OfArrays(changes, lines), OfPoints(lines)]);
+
+    private static IEnumerable<string> OfMemory(MemorySheet? memory, IReadOnlyList<Change> changes, IReadOnlyList<ComparedLine> lines)
+    {
+        if (memory is null || !changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place))) yield break;
+        var (before, after) = (memory.Found.Words, memory.Planned.Words);
+        var total = lines.FirstOrDefault(l => l.Expected.Key == ExpectedMemory.TotalKey);
+        var rate = lines.FirstOrDefault(l => l.Expected.Key == ExpectedMemory.RateKey);
+        var (from, words) = (before == after ? "" : $"from {before} ", memory.Planned.Rate.Words);
+        var told = rate switch
+        {
+            { State: LineState.AsExpected } => $", running at {words}",
+            { State: LineState.Deviates, Seen: { } seen } => $", running at {seen} instead of {words}",
+            _ when memory.Planned.Rate is { RateMTs: null, HighMTs: null } => "; its rate is not known",
+            _ => $", by plan at {words}",
+        };
+        yield return total switch
+        {
+            { State: LineState.AsExpected } => before == after ? $"Memory stays at {after}{told}." : $"Memory went {from}to {after}{told}.",
+            { State: LineState.Deviates, Seen: { } seen } => $"Memory was to {(before == after ? "stay at" : $"go {from}to")} {after} and shows {seen}.",
+            _ => $"Memory is to {(before == after ? "stay at" : $"go {from}to")} {after}{told}; nobody looked at its total yet.",
+        };
+    }
+
+    private static IEnumerable<string> OfArrays(IReadOnlyList<Change> changes, IReadOnlyList<ComparedLine> lines)
+    {
+        var touched = changes.Select(c => c.Place).ToHashSet();
+        return lines.Where(l => ExpectedDrives.IsArray(l.Expected.Key) && l.State == LineState.AsExpected && l.Expected.Places.Any(touched.Contains)).Take(MostArrays)
+            .Select(l => $"{l.Expected.What} is as planned: {l.Expected.Expected}.");
+    }
+
+    private static string OfPoints(IReadOnlyList<ComparedLine> lines)
+    {
+        int Count(params LineState[] states) => lines.Count(l => states.Contains(l.State));
+        if (lines.Count == 0) return "Nothing was changed.";
+        var (seen, deviate, open) = (Count(LineState.AsExpected), Count(LineState.Deviates), Count(LineState.NotLookedAt, LineState.NotYet));
+        if (seen == lines.Count) return lines.Count == 1 ? "The one point to look at is as expected." : $"All {lines.Count} points are as expected.";
+        string[] rest = [.. deviate > 0 ? new[] { Say.Count(deviate, "deviates", "deviate") } : [], .. open > 0 ? new[] { $"{open} not looked at or not done yet" } : []];
+        return $"{seen} of {Say.Count(lines.Count, "point is", "points are")} as expected, {Say.Words(rest)}.";
+    }
+}
