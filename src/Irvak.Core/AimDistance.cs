@@ -53,7 +53,9 @@ public static class AimDistance
             distances.Add(new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false));
         if (Paths.PathSheet.Best(paths.Planned, q.Arrays) is { } best)
             distances.Add(new("Reads at best", "MB/s", Paths.PathSheet.Best(paths.Found, q.FoundArrays), best, q.Aim.ReadMBs, false));
-        distances.Add(new("Money", "EUR", 0, (double)list.TotalEur, (double?)q.Aim.MoneyLimitEur, true));
+        // A part without a price costs something: the sum of the others is the least.
+        var (total, whole) = ((double)list.TotalEur, list.WithoutPrice == 0);
+        distances.Add(new("Money", "EUR", 0, whole ? total : null, (double?)q.Aim.MoneyLimitEur, true, !whole && total > 0 ? total : null));
         // Of a place that nobody looked at, nobody knows whether its lanes are free.
         if (lanes.LeftAtLeast is { } least) distances.Add(new("Lanes left", "", lanes.Left, lanes.Left, null, false, lanes.Left is null && least > 0 ? least : null));
         if (!memoryless) distances.Add(new("Memory slots left", "", Free(q, q.Found), Free(q, q.Planned), null, false));

@@ -63,4 +63,16 @@ public class AimDistanceTests
     [InlineData(2_000_000, "That is more memory than any machine holds.")]
     public void A_senseless_wish_is_refused(double value, string text) =>
         Assert.Equal(text, EditFold.Refusal(JobState.Start, new SetWish(WishKind.MemoryGiB, (decimal)value))!.Text);
+
+    [Fact]
+    public void A_part_without_a_price_is_not_free()
+    {
+        var part = new ShelfPart { Id = "p", Module = Boards.Module(), PriceEur = null };
+        var dear = new ShelfPart { Id = "q", Module = Boards.Module(32), PriceEur = 40 };
+        Distance Money(params (string Slot, string Part)[] parts) => Boards.Job(Boards.Server, "A1", "C1").With([.. parts.Select(p => (Edit)Boards.Fit(p.Slot, shelf: p.Part))]).Evaluate(null, part, dear).Ledge.Single(d => d.Name == "Money");
+        Assert.Equal((0, null), (Money().Planned, Money().AtLeast));
+        Assert.Equal((null, null), (Money(("B1", "p")).Planned, Money(("B1", "p")).AtLeast));
+        Assert.Equal((40, null), (Money(("B1", "q")).Planned, Money(("B1", "q")).AtLeast));
+        Assert.Equal((null, 40), (Money(("B1", "q"), ("D1", "p")).Planned, Money(("B1", "q"), ("D1", "p")).AtLeast));
+    }
 }

@@ -5504,6 +5504,11 @@ export interface components {
             typeFirst?: null | string[];
             /** @description What somebody wrote down about its places; null for nothing. */
             notes?: null | string[];
+            /**
+             * Format: double
+             * @description Hours that pass by themselves before the step is done, beside its minutes of work; null for none, or when not known.
+             */
+            waitHours?: null | number;
         };
         SupplyPlug: {
             /** @description Kind of plug, such as "SATA power" or "6-pin card power". */

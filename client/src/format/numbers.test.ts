@@ -1,11 +1,16 @@
 import { expect, it } from 'vitest';
-import { euro, group, hours, mib, percent, places, plural, short, tb, tib } from './numbers';
+import { cost, euro, group, hours, mib, percent, places, plural, short, tb, tib } from './numbers';
 
 it('groups digits with a thin gap', () => expect(group(524288)).toBe('524 288'));
 it('writes memory in the unit people speak of', () =>
   expect([mib(512), mib(32768), mib(515686)]).toEqual(['512 MiB', '32 GiB', '503.6 GiB']));
 it('writes money without needless cents', () =>
   expect([euro(2760), euro(9.5), euro(null)]).toEqual(['€ 2 760', '€ 9.50', 'no price']));
+it('calls parts without a price neither free nor the whole sum', () => {
+  expect(cost({ totalEur: 0, withoutPrice: 0 })).toBe('€ 0');
+  expect(cost({ totalEur: 0, withoutPrice: 1 })).toBe('not known');
+  expect(cost({ totalEur: 40, withoutPrice: 1 })).toBe('at least € 40');
+});
 it('shows places short', () => expect(short('socket:CPU 1')).toBe('CPU 1'));
 it('lists few places and shortens runs', () => {
   expect(places(['slot:A1', 'slot:B1'])).toBe('A1 and B1');

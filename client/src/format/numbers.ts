@@ -16,6 +16,10 @@ export const gib = (value: number) => (Number.isInteger(value) ? group(value) : 
 export const euro = (value: number | null | undefined) =>
   value == null ? 'no price' : `€ ${Number.isInteger(value) ? group(value) : value.toFixed(2)}`;
 
+/** What a plan's parts cost; a part without a price costs something, so the sum of the others is the least. */
+export const cost = (list: { totalEur: number; withoutPrice: number } | null | undefined) =>
+  !list?.withoutPrice ? euro(list?.totalEur ?? 0) : list.totalEur > 0 ? `at least ${euro(list.totalEur)}` : 'not known';
+
 export const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
 
 /** "slot:A1" is shown as A1. */

@@ -18,7 +18,7 @@ export function Ledge({ ledge, stopped }: { ledge: Distance[]; stopped: string[]
 
 function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
   const before = useRecentStep(d.planned);
-  const { found, planned } = { found: d.found ?? 0, planned: d.planned ?? 0 };
+  const { found, planned } = { found: d.found ?? 0, planned: d.planned ?? (d.isLimit ? (d.atLeast ?? 0) : 0) };
   const top = Math.max(found, planned, d.wish ?? 0, 1);
   const from = before === undefined ? d.found : before;
   const over = d.isLimit && d.wish != null && planned > d.wish;
@@ -36,7 +36,9 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
         )}
       </div>
       <div className="n">
-        {from !== d.planned && <small>{from == null ? 'not known' : show(d, from)} → </small>}
+        {from !== d.planned && !(d.isLimit && d.planned == null) && (
+          <small>{from == null ? 'not known' : show(d, from)} → </small>
+        )}
         {d.planned == null && d.atLeast != null ? (
           <>
             <small>at least </small>

@@ -153,4 +153,12 @@ describe('the ledge', () => {
     );
     expect(document.querySelector('.lc.held')?.textContent).toContain('limit € 2 000');
   });
+
+  it('does not call parts without a price free, and marks a limit that the others pass', () => {
+    const money = { name: 'Money', unit: 'EUR', found: 0, planned: null, wish: 2000, isLimit: true };
+    const { rerender } = render(<Ledge ledge={[{ ...money, atLeast: null }]} stopped={[]} />);
+    expect(document.querySelector('.lc .n')?.textContent).toBe('not known');
+    rerender(<Ledge ledge={[{ ...money, atLeast: 2760 }]} stopped={[]} />);
+    expect(document.querySelector('.lc.held .n')?.textContent).toBe('at least € 2 760');
+  });
 });

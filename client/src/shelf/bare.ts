@@ -1,9 +1,9 @@
 import type { MachineSheet } from '../api/types';
+import { everyPlace } from '../format/everyPlace';
 import type { Inked } from '../plate/ink';
 
 /** The machine as its sheet has it: every socket filled, every other place looked at and empty. */
 export function bare(sheet: MachineSheet): Inked {
-  const names = (kind: string, list: { id: string }[] | undefined) => (list ?? []).map((x) => `${kind}:${x.id}`);
   const sockets = Object.fromEntries(
     (sheet.sockets ?? []).map((s) => [
       `socket:${s.id}`,
@@ -15,11 +15,6 @@ export function bare(sheet: MachineSheet): Inked {
     found: sockets,
     planned: sockets,
     changes: [],
-    foundEmpty: [
-      ...(sheet.channels ?? []).flatMap((c) => c.slots.map((s) => `slot:${s}`)),
-      ...names('card', sheet.slots),
-      ...names('m2', sheet.m2),
-      ...(sheet.bays ?? []).flatMap((g) => g.names.map((n) => `bay:${n}`)),
-    ],
+    foundEmpty: everyPlace(sheet).flatMap(([kind, places]) => (kind === 'Processors' ? [] : places)),
   };
 }

@@ -39,8 +39,12 @@ public static class Comparison
         // A person who looked read no number: none is made up for them.
         if (answer.Verdict == SeenVerdict.AsExpected) return new(e, LineState.AsExpected, "as expected", by, null);
         if (e.Named is not null) return new(e, e.HoldsWords(answer.Value) ? LineState.AsExpected : LineState.Deviates, answer.Value, by, null);
-        var value = SeenNumber.Read(answer.Value, e.Unit);
-        return new(e, value is { } v && e.Holds(v) ? LineState.AsExpected : LineState.Deviates, SeenNumber.Words(answer.Value, value, e.Unit), by, value);
+        var readings = SeenNumber.Readings(answer.Value, e.Unit);
+        if (readings is null) return new(e, LineState.NotLookedAt, SeenNumber.NotUnderstood(answer.Value!, e.Unit), by, null);
+        // Screens write one unit and mean another; what was typed is as expected in any meaning that it has.
+        var condition = ExpectedDrives.IsArray(e.Key) ? ExpectedDrives.Spoken(answer.Value!, readings.Count > 0) : null;
+        double? value = readings.Where(e.Holds).Concat(readings).Select(v => (double?)v).FirstOrDefault();
+        return new(e, condition ?? (value is { } v && e.Holds(v) ? LineState.AsExpected : LineState.Deviates), SeenNumber.Words(answer.Value, value, e.Unit), by, value);
     }
 
     private static ComparedLine ByCapture(MachineSheet sheet, Expectation e, Observation? after, Dictionary<string, SeenDevice> bySlot, long installed)
@@ -84,39 +88,5 @@ public static class Comparison
                 if (device is null) return (0, "not listed");
                 return device.SizeMiB is { } mib ? (mib, mib == 0 ? "empty" : ByteCount.FromMiB(mib).ToString()) : null;
         }
-    }
-}
-
-/// <summary>Reads a number that a person typed from a screen: "480 GB", "491520 MB", "4400".</summary>
-public static class SeenNumber
-{
-    public static double? Read(string? text, string unit)
-    {
-        if (string.IsNullOrWhiteSpace(text)) return null;
-        var digits = new string([.. text.Trim().Replace(" ", "").Replace(',', '.').TakeWhile(c => char.IsAsciiDigit(c) || c == '.')]);
-        if (!double.TryParse(digits, out var number)) return text.Trim().Equals("empty", StringComparison.OrdinalIgnoreCase) ? 0 : null;
-        var rest = text.Replace(" ", "").ToUpperInvariant();
-        // Screens write GB and MB and mean the binary units.
-        var saysGiga = rest.Contains("GB") || rest.Contains("GIB");
-        var saysMega = rest.Contains("MB") || rest.Contains("MIB");
-        return unit switch
-        {
-            "MiB" => saysGiga || (!saysMega && number < 4096 && number != 0) ? number * 1024 : number,
-            "GiB" => saysMega || (!saysGiga && number >= 8192) ? number / 1024 : number,
-            _ => number,
-        };
-    }
-
-    /// <summary>What was typed, with the unit it was taken in where none was typed.</summary>
-    public static string? Words(string? text, double? value, string unit)
-    {
-        if (value is not { } v || text is null || text.Any(char.IsLetter)) return text;
-        return unit switch
-        {
-            "" => text.Trim(),
-            "MiB" => ByteCount.FromMiB((long)v).ToString(),
-            "GiB" => string.Create(global::System.Globalization.CultureInfo.InvariantCulture, $"{v:0.##} GiB"),
-            _ => $"{text.Trim()} {unit}",
-        };
     }
 }

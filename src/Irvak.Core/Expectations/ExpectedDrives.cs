@@ -45,6 +45,16 @@ public static class ExpectedDrives
         }
     }
 
+    /// <summary>What words about an array make of its line, whatever its size; null where they leave that to the size.</summary>
+    internal static LineState? Spoken(string typed, bool hasSize) =>
+        RaidHealth.Of(new SeenRaid { Name = "", State = string.Join(", ", typed.Split([' ', ',', ';', ':'], StringSplitOptions.RemoveEmptyEntries)) }).Condition switch
+        {
+            RaidCondition.Failed or RaidCondition.Degraded => LineState.Deviates,
+            RaidCondition.Rebuilding or RaidCondition.Syncing => LineState.NotYet,
+            RaidCondition.Whole when !hasSize => LineState.AsExpected,
+            _ => null,
+        };
+
     private static bool IsSize(double bytes, double expected) => Math.Abs(bytes - expected) <= SizeTolerance * expected;
 
     /// <summary>What a capture tells of such a line; null when it says nothing about it.</summary>

@@ -73,7 +73,7 @@ internal static class DriveSteps
                 open &= !cold;
                 var caution = $"{Which(now, array, change.Place)}{(cold && !whileOff ? " This bay may not be served running: shut the machine down for it, pull its cords, and start it again afterwards." : "")}";
                 yield return new(whileOff, TakeOut(q, change) with { Caution = caution }, PutIn(q, change),
-                    new("rebuilt:" + change.Place, Runbook.Rebuild, $"Wait until {now.Name} is whole again", [$"Let it rebuild onto the new drive{hours}.", "Read its state: no member missing, no rebuild running."], "Pulling the next one earlier can lose the array.", [change.Place], 5));
+                    new("rebuilt:" + change.Place, Runbook.Rebuild, $"Wait until {now.Name} is whole again", [$"Let it rebuild onto the new drive{hours}.", "Read its state: no member missing, no rebuild running."], "Pulling the next one earlier can lose the array.", [change.Place], 5) { WaitHours = array?.Rebuild?.Hours });
             }
         }
     }

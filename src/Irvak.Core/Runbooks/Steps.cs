@@ -12,7 +12,11 @@ namespace Irvak.Core.Runbooks;
 /// <param name="TypeFirst">Places whose names are typed before the step counts, because it erases what is there; null for none.</param>
 /// <param name="Notes">What somebody wrote down about its places; null for nothing.</param>
 /// <param name="Caution">What can hurt or break; null when nothing can.</param>
-public sealed record Step(string Key, string Group, string Title, IReadOnlyList<string> How, string? Caution, IReadOnlyList<string> Places, int Minutes, IReadOnlyList<string>? TypeFirst = null, IReadOnlyList<string>? Notes = null);
+public sealed record Step(string Key, string Group, string Title, IReadOnlyList<string> How, string? Caution, IReadOnlyList<string> Places, int Minutes, IReadOnlyList<string>? TypeFirst = null, IReadOnlyList<string>? Notes = null)
+{
+    /// <summary>Hours that pass by themselves before the step is done, beside its minutes of work; null for none, or when not known.</summary>
+    public double? WaitHours { get; init; }
+}
 
 /// <summary>One line of what came out, for the ledger that must balance before the machine is closed.</summary>
 public sealed record LedgerLine(string StepKey, string Place, string Part, string? Serial, string LiesIn);

@@ -89,6 +89,9 @@ public sealed class ArrayNowTests
         var both = InArray(4, "raid5", without3).With(New(2), New(3)).Evaluate();
         Assert.DoesNotContain(both.Findings, f => f.Severity == Severity.Stop);
         Assert.Equal(["out:bay:3", "rebuilt:bay:3", "out:bay:2", "rebuilt:bay:2"], both.Runbook.Steps.Select(s => s.Key).Where(k => k.StartsWith("out:bay", StringComparison.Ordinal) || k.StartsWith("rebuilt", StringComparison.Ordinal)));
+        // A rebuild is waited for; its hours are no minutes of work.
+        var rebuilt = both.Runbook.Steps.First(s => s.Key == "rebuilt:bay:3");
+        Assert.Equal((5, both.Arrays.Found[0].Rebuild!.Hours), (rebuilt.Minutes, rebuilt.WaitHours!.Value));
     }
 
     [Fact]

@@ -72,20 +72,6 @@ public class DiagnosisTests
         Assert.Contains(Explain(seen with { Devices = devices }), e => e.Pattern == "size-differs" && e.Sentence == "[[slot:B2]] shows 8 GiB, not 16 GiB.");
     }
 
-    [Theory]
-    [InlineData("480 GB", "MiB", 491_520)] // screens write GB and mean GiB
-    [InlineData("49152 MB", "MiB", 49_152)] // six 8 GiB modules in a firmware screen (common practice, no source)
-    [InlineData("49 152", "MiB", 49_152)]
-    [InlineData("3,7", "GiB", 3.7)]
-    [InlineData("4400 MT/s", "MT/s", 4400)]
-    [InlineData("empty", "MiB", 0)]
-    public void A_typed_value_is_read_as_the_screen_means_it(string text, string unit, double value) => Assert.Equal(value, SeenNumber.Read(text, unit));
-
-    [Theory]
-    [InlineData("")]
-    [InlineData("dunno")]
-    public void What_is_no_number_stays_words(string text) => Assert.Null(SeenNumber.Read(text, "MiB"));
-
     [Fact]
     public void An_eye_that_types_the_expected_value_counts_as_expected()
     {

@@ -3,7 +3,7 @@ import { useEvidence, useReach } from '../../api/hooks';
 import type { Policy } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { SmallPlate } from '../../plate/Plate';
-import { euro, gib } from '../../format/numbers';
+import { cost, euro, gib } from '../../format/numbers';
 
 const COLUMNS: [Policy, string][] = [
   ['listed', 'Listed'],
@@ -154,7 +154,7 @@ export default function Aim() {
             <div className="l">
               Planned parts{job.aim.moneyLimitEur != null && <i>limit {euro(job.aim.moneyLimitEur)}</i>}
             </div>
-            <div className="n">{euro(job.shopping?.totalEur ?? 0)}</div>
+            <div className="n">{cost(job.shopping)}</div>
           </div>
           {!job.sheet && <p className="notes quiet">Survey comes first: the machine is not known yet.</p>}
         </div>

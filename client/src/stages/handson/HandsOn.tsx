@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { JobView, Step } from '../../api/types';
-import { plural, short } from '../../format/numbers';
+import { hours, plural, short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Field } from '../../frame/Field';
 import { Message } from '../../frame/Message';
 import { PrintHead } from '../../frame/PrintHead';
 import type { Inked } from '../../plate/ink';
 import { Plate, SmallPlate } from '../../plate/Plate';
+import { everyPlace } from '../../format/everyPlace';
 import { PlaceAsFound } from '../survey/PlaceAsFound';
 
 /** Hands-on: one step at a time, large, for a tablet beside the machine. */
@@ -100,6 +101,7 @@ export default function HandsOn() {
             <div className="stack stepcol">
               <p className="quiet">
                 Step {index + 1} of {steps.length} · about {plural(step.minutes, 'minute', 'minutes')}
+                {step.waitHours != null && `, then ${hours(step.waitHours)} of waiting`}
                 {done(step) && ' · done'}
               </p>
               <h2>{step.title}</h2>
@@ -208,10 +210,6 @@ function asDone(job: JobView, doneSteps: Step[], now: Step): Inked {
 function Different({ place, onDone }: { place?: string; onDone: () => void }) {
   const { job } = useDesk();
   const [at, setAt] = useState(place ?? '');
-  const slots = [
-    ...(job.sheet?.sockets?.map((s) => `socket:${s.id}`) ?? []),
-    ...(job.sheet?.channels?.flatMap((c) => c.slots.map((s) => `slot:${s}`)) ?? []),
-  ];
   return (
     <section className="different" aria-label="Something is different">
       <label className="field-label" htmlFor="different">
@@ -219,10 +217,14 @@ function Different({ place, onDone }: { place?: string; onDone: () => void }) {
       </label>
       <select id="different" className="inp" value={at} onChange={(e) => setAt(e.target.value)}>
         <option value="">choose a place</option>
-        {slots.map((s) => (
-          <option key={s} value={s}>
-            {short(s)}: {job.found[s]?.short ?? (job.foundEmpty.includes(s) ? 'empty' : 'not known')}
-          </option>
+        {everyPlace(job.sheet!).map(([kind, places]) => (
+          <optgroup key={kind} label={kind}>
+            {places.map((p) => (
+              <option key={p} value={p}>
+                {short(p)}: {job.found[p]?.short ?? (job.foundEmpty.includes(p) ? 'empty' : 'not known')}
+              </option>
+            ))}
+          </optgroup>
         ))}
       </select>
       {at && <PlaceAsFound key={at} place={at} onDone={onDone} what="as it really is" />}
@@ -285,7 +287,9 @@ function AllSteps({ steps, done, onTick }: { steps: Step[]; done: (s: Step) => b
               <span key={n}> · noted: {n}</span>
             ))}
           </span>
-          <span className="quiet">{s.minutes} min</span>
+          <span className="quiet">
+            {s.minutes} min{s.waitHours != null && `, then ${hours(s.waitHours)}`}
+          </span>
         </label>
       ))}
     </div>

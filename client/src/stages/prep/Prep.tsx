@@ -1,6 +1,6 @@
 import type { JobView } from '../../api/types';
 import { useWays } from '../../api/hooks';
-import { euro, places, plural } from '../../format/numbers';
+import { cost, euro, places, plural } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';
 import { PrintHead } from '../../frame/PrintHead';
@@ -85,7 +85,7 @@ export default function Prep() {
                         plural(shopping.withoutPrice, 'part without a price', 'parts without a price')}
                     </td>
                     <td className="num">
-                      <b>{euro(shopping.totalEur)}</b>
+                      <b>{cost(shopping)}</b>
                     </td>
                     <td />
                   </tr>

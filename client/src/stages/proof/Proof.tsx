@@ -198,12 +198,13 @@ function Line({
     <tr className={on ? 'on' : ''} data-line={l.expected.key}>
       <td>{l.expected.what}</td>
       <td title={l.expected.source}>{l.expected.expected}</td>
-      <td className={l.state === 'deviates' ? 'err' : ''}>
+      <td className={l.state === 'deviates' || (l.state === 'not-looked-at' && l.seen) ? 'err' : ''}>
         {typing ? (
           <input
             className="inp tiny"
             aria-label={`What ${l.expected.what} shows`}
             autoFocus
+            onFocus={(e) => e.target.select()}
             value={value}
             onChange={(e) => setValue(e.target.value)}
             onBlur={keep}

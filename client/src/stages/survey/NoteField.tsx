@@ -1,11 +1,19 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useDesk } from '../../frame/desk';
 
-/** A note about a place or the machine; it is kept when the field is left. */
+/** A note about a place or the machine; it is kept when the field is left, or the page with it. */
 export function NoteField({ about }: { about: string }) {
   const { job, apply } = useDesk();
   const kept = (job.survey.notes as Record<string, string>)[about] ?? '';
   const [text, setText] = useState(kept);
+  const keep = () => text.trim() !== kept && apply({ type: 'setNote', about, text: text.trim() });
+  const last = useRef(keep);
+  useEffect(() => void (last.current = keep));
+  useEffect(() => {
+    const leave = () => void last.current();
+    window.addEventListener('pagehide', leave);
+    return () => window.removeEventListener('pagehide', leave);
+  }, []);
   return (
     <div>
       <label className="field-label" htmlFor={`note-${about}`}>
@@ -18,7 +26,7 @@ export function NoteField({ about }: { about: string }) {
         maxLength={2000}
         value={text}
         onChange={(e) => setText(e.target.value)}
-        onBlur={() => text.trim() !== kept && apply({ type: 'setNote', about, text: text.trim() })}
+        onBlur={keep}
       />
     </div>
   );

@@ -13,6 +13,7 @@ import { BeforeTouching } from './BeforeTouching';
 import { Captures } from './Captures';
 import { Disputes } from './Disputes';
 import { NotesTab } from './NotesTab';
+import { everyPlace } from '../../format/everyPlace';
 import { PlaceAsFound } from './PlaceAsFound';
 import { Start } from './Start';
 
@@ -210,17 +211,10 @@ function nextPlace(job: JobView, done: string, select: (place: string | null) =>
   const looked = (p: string) => p === done || !!job.found[p] || job.foundEmpty.includes(p);
   const open = job.unknowns.filter((u) => u.place && !u.optional && !looked(u.place)).map((u) => u.place!);
   const kind = done.slice(0, done.indexOf(':') + 1);
-  const alike = placesOf(job, kind);
+  const alike = everyPlace(job.sheet!).find(([, list]) => list[0]!.startsWith(kind))?.[1] ?? [];
   // Somebody who enters bays goes on with bays; what nobody asked for is never pushed.
   const next = alike.slice(alike.indexOf(done) + 1).find((p) => !looked(p));
   select(open[0] ?? (kind === 'slot:' || kind === 'socket:' ? null : (next ?? null)));
-}
-
-/** Bays, card slots or M.2 places of the sheet, in its order. */
-function placesOf({ sheet }: JobView, kind: string): string[] {
-  if (kind === 'bay:') return (sheet?.bays ?? []).flatMap((g) => g.names.map((n) => kind + n));
-  const list = kind === 'card:' ? sheet?.slots : kind === 'm2:' ? sheet?.m2 : [];
-  return (list ?? []).map((x) => kind + x.id);
 }
 
 const OS = { linux: 'Linux', other: 'another desktop or server system', none: 'none yet' } as const;
