@@ -65,6 +65,7 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
             Shoot(window, name is "begin" or "fit-small-machine" or "rules" or "evidence" or "part-editor" or "sheet" or "controllers" or "boot" or "sheets" || name.StartsWith("arrays-", StringComparison.Ordinal) || (name.StartsWith("quick-", StringComparison.Ordinal) && name != "quick-sums") ? null : mode == "day" ? name : name == "fit" ? "fit-night" : null);
             Assert.Empty(Axe(window));
             Assert.Empty(Overlaps(window));
+            Assert.Empty(window.Covered());
             Assert.True(window.Script<bool>("const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"), $"{name} scrolls as a whole");
             Assert.Empty(window.Complaints());
         }

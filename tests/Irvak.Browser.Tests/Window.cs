@@ -122,4 +122,25 @@ public sealed class Window : IDisposable
         _service.Dispose();
         _profile.Delete(true);
     }
+
+    /// <summary>What could be pressed and lies under something else, in the part of the page that is seen.</summary>
+    public List<string> Covered() => System.Text.Json.JsonSerializer.Deserialize<List<string>>(Script<string>("""
+        const out = [];
+        const cut = (e, x, y) => {
+          for (let p = e.parentElement; p; p = p.parentElement) {
+            const o = getComputedStyle(p), b = p.getBoundingClientRect();
+            if (/auto|scroll|hidden|clip/.test(o.overflowX + o.overflowY) && (x < b.left || x > b.right || y < b.top || y > b.bottom)) return true;
+          }
+          return false;
+        };
+        for (const e of document.querySelectorAll('button,a[href],input,select,textarea,summary')) {
+          const r = e.getBoundingClientRect(), s = getComputedStyle(e), x = r.x + r.width / 2, y = r.y + r.height / 2;
+          if (!r.width || !r.height || s.visibility === 'hidden' || s.pointerEvents === 'none' || e.disabled) continue;
+          if (x < 0 || y < 0 || x > innerWidth || y > innerHeight || cut(e, x, y)) continue;
+          const top = document.elementFromPoint(x, y);
+          if (top && !e.contains(top) && !top.contains(e) && ![...(e.labels ?? [])].some(l => l.contains(top)))
+            out.push(`${(e.getAttribute('aria-label') || e.innerText || e.value || e.tagName).slice(0, 60)} under ${top.tagName}`);
+        }
+        return JSON.stringify(out);
+        """))!;
 }
