@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import plover from '../../../demo/sheets/tarrowby-plover.json';
-import type { MachineSheet, Unit } from '../api/types';
+import type { JobView, MachineSheet, Unit } from '../api/types';
+import type { Place } from './block';
 import { inkOf, spoken, type Inked } from './ink';
 import { layout } from './layout';
 
@@ -36,3 +37,14 @@ it('says a mark in words', () =>
   expect(spoken(slot, inkOf(slot, job({ found: { 'slot:A1': unit(4) } }), { 'slot:A1': 'deviates' }))).toMatch(
     /deviates$/,
   ));
+
+it('tells a drive that its array lost from one that is in it', () => {
+  const bay = { kind: 'bay', id: '3', part: { rot: false } } as unknown as Place;
+  const drive = { drive: { bytes: 12e12, protocol: 'sas', media: 'disk' }, memberOf: 'G1', source: 'capture' } as Unit;
+  const arrays = { found: [{ now: { out: ['bay:3'] } }], planned: [] } as unknown as JobView['arrays'];
+  const here = job({ found: { 'bay:3': drive } });
+  expect(inkOf(bay, here, {}).has).toEqual(['12 TB', 'SAS', 'G1']);
+  expect(inkOf(bay, { ...here, arrays }, {}).has).toEqual(['12 TB', 'SAS', 'not in G1']);
+  const out = { ...here, arrays, changes: [{ place: 'bay:3', out: drive, in: null, movedFrom: null, movedTo: null }] };
+  expect(inkOf(bay, out as Inked, {})).toMatchObject({ state: 'out', has: ['12 TB', 'SAS', 'not in G1'] });
+});

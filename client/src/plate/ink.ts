@@ -18,6 +18,7 @@ export interface Ink {
 
 export type Inked = Pick<JobView, 'found' | 'foundEmpty' | 'planned' | 'changes'> & {
   sheet?: JobView['sheet'];
+  arrays?: JobView['arrays'];
   /** Places where two sources differ and nobody has chosen yet. */
   disputed?: string[];
 };
@@ -89,18 +90,22 @@ export function inkOf(place: Place, job: Inked, marks: Record<string, Mark>): In
   };
   const change = job.changes.find((c) => c.place === id);
   const found = job.found[id];
+  // A drive that its array lost sits there still, and is none of it.
+  const lost = (job.arrays?.found ?? []).some((a) => a.now?.out.includes(id));
+  const had = (unit: Unit | null | undefined) =>
+    words(lost && unit?.memberOf ? { ...unit, memberOf: `not in ${unit.memberOf}` } : unit, place);
   if (change?.movedFrom) return { ...ink, state: 'to', comes: words(change.in, place), other: change.movedFrom };
-  if (change?.movedTo) return { ...ink, state: 'from', has: words(change.out, place), other: change.movedTo };
+  if (change?.movedTo) return { ...ink, state: 'from', has: had(change.out), other: change.movedTo };
   if (change?.out && change.in)
     return {
       ...ink,
       state: ink.mark === 'seen' ? 'in' : 'swap',
-      has: words(change.out, place),
+      has: had(change.out),
       comes: words(change.in, place),
     };
   if (change?.in) return { ...ink, state: 'in', comes: words(change.in, place) };
-  if (change?.out) return { ...ink, state: 'out', has: words(change.out, place) };
-  if (found) return { ...ink, state: 'found', has: words(found, place) };
+  if (change?.out) return { ...ink, state: 'out', has: had(change.out) };
+  if (found) return { ...ink, state: 'found', has: had(found) };
   const without = shadow(place, job);
   if (without) return { ...ink, ...without };
   if (BUILT_IN.includes(place.kind)) return { ...ink, state: 'found', has: place.about ?? [] };
