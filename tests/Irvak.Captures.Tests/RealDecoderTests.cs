@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using Irvak.Captures.Simulated;
+using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Captures.Tests;
@@ -53,4 +54,46 @@ public class RealDecoderTests
     [Fact]
     public void Extended_size_is_taken_when_the_word_is_7FFF() => // DSP0134: 7FFFh → 1Ch
         Assert.Equal(32_768, CaptureReader.Read(Decode(SmbiosDump.Device(1, 0x1000, "A1", "B", 0x7FFF, 0x8000))).Seen.Devices[0].SizeMiB);
+
+    /// <summary>What the decoder prints of a dump and what the dump itself holds are one.</summary>
+    private static void Both(byte[][] structures, Action<Observation> holds)
+    {
+        holds(CaptureReader.Read(Decode(structures)).Seen);
+        // Bare tables begin with the firmware's own structure.
+        holds(CaptureReader.Read(SmbiosDump.Of(structures)).Seen);
+    }
+
+    [Theory] // DSP0134, type 3: 09h, 0Ah and 1Fh are carried, 17h stands in a rack; bit 7 tells of a lock
+    [InlineData(0x09, 0, "Laptop", "laptop", 0)]
+    [InlineData(0x8A, 0, "Notebook", "laptop", 0)]
+    [InlineData(0x1F, 0, "Convertible", "laptop", 0)]
+    [InlineData(0x17, 2, "Rack Mount Chassis", "rack", 2)]
+    [InlineData(0x11, 0, "Main Server Chassis", "board", 0)]
+    [InlineData(0x03, 0, "Desktop", "board", 0)]
+    [InlineData(0x01, 0, "Other", "board", 0)]
+    public void The_chassis_is_told_and_a_draft_has_it_where_it_is_sure(int kind, int units, string words, string drafted, int height) =>
+        Both([SmbiosDump.Chassis(kind, units), SmbiosDump.Array(0x1000, 1), SmbiosDump.Device(0x1100, 0x1000, "A1", "B", 8192, 0)], seen =>
+        {
+            Assert.Equal((words, units == 0 ? null : units), (seen.ChassisType, seen.RackUnits));
+            Assert.Equal(new Chassis(drafted, height), SheetDraft.From(seen)!.Chassis);
+        });
+
+    [Fact]
+    public void Every_kind_of_chassis_has_the_decoders_words()
+    {
+        for (var kind = 1; kind <= 0x24; kind++)
+            Both([SmbiosDump.Chassis(kind, 0), SmbiosDump.Array(0x1000, 1), SmbiosDump.Device(0x1100, 0x1000, "A1", "B", 8192, 0)], seen => Assert.Equal(ChassisTypes.Name(kind), seen.ChassisType));
+    }
+
+    [Theory] // DSP0134, type 22: capacity in mWh, times a multiplier
+    [InlineData(46_000, 1, 46)]
+    [InlineData(5_700, 10, 57)]
+    [InlineData(0, 1, null)] // not told
+    public void A_battery_is_told_with_what_it_holds(int capacity, int times, int? wh) =>
+        Both([SmbiosDump.Battery("P14", capacity, times), SmbiosDump.Array(0x1000, 1), SmbiosDump.Device(0x1100, 0x1000, "A1", "B", 8192, 0)], seen =>
+        {
+            var battery = Assert.Single(seen.Batteries);
+            Assert.Equal(("P14", wh), (battery.Name, battery.Wh));
+            Assert.Equal([new BatteryPack("P14", wh)], SheetDraft.From(seen)!.Battery);
+        });
 }

@@ -24,6 +24,18 @@ public static class SmbiosDump
 
     public static byte[] Array(int handle, int devices) => Structure(16, handle, [3, 3, 6, 0, 0, 0, 0x30, 0xFE, 0xFF, (byte)devices, 0, 0, 0, 0, 0, 0, 0, 0, 0]);
 
+    /// <summary>Type 3 with its height in rack units, 0 for not told.</summary>
+    public static byte[] Chassis(int kind, int units) => Structure(3, 0x300, [1, (byte)kind, 0, 0, 0, 3, 3, 3, 3, 0, 0, 0, 0, (byte)units, 1, 0, 3], "Hollin");
+
+    /// <summary>Type 22: design capacity in steps of so many mWh.</summary>
+    public static byte[] Battery(string name, int capacity, int times)
+    {
+        var body = new byte[0x1A - 4];
+        (body[0x08 - 4], body[0x09 - 4], body[0x15 - 4]) = (1, 6, (byte)times);
+        BinaryPrimitives.WriteUInt16LittleEndian(body.AsSpan(0x0A - 4), (ushort)capacity);
+        return Structure(22, 0x2200, body, name);
+    }
+
     public static byte[] Device(int handle, int array, string locator, string bank, ushort size, int extended) => Device(handle, array, locator, bank, size, extended, null, null, 0);
 
     /// <summary>A device as the simulated machine means it, of the length that ends before the voltages.</summary>

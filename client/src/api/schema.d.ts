@@ -3831,6 +3831,14 @@ export interface components {
             product?: null | string;
             serial?: null | string;
             boardVersion?: null | string;
+            /** @description Kind of chassis in the words of DMTF DSP0134, type 3: "Notebook". */
+            chassisType?: null | string;
+            /**
+             * Format: int32
+             * @description Height in rack units.
+             */
+            rackUnits?: null | number;
+            batteries?: components["schemas"]["SeenBattery"][];
             firmwareVersion?: null | string;
             firmwareDate?: null | string;
             processors?: components["schemas"]["SeenProcessor"][];
@@ -4766,6 +4774,17 @@ export interface components {
             devices: null | number;
             errorCorrection: null | string;
             isSystemMemory: boolean;
+            /** Format: int32 */
+            line: number;
+        };
+        /** @description A battery of the machine itself. */
+        SeenBattery: {
+            name: null | string;
+            /**
+             * Format: int32
+             * @description What it was made to hold; null when not told.
+             */
+            wh: null | number;
             /** Format: int32 */
             line: number;
         };

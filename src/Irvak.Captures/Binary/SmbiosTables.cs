@@ -48,7 +48,7 @@ internal static class SmbiosTables
     {
         var table = all.Slice(start, length);
         var seen = new Observation { CountsIn = "byte" };
-        var (devices, arrays, processors, slots) = (new List<SeenDevice>(), new List<SeenArray>(), new List<SeenProcessor>(), new List<SeenSlot>());
+        var (devices, arrays, processors, slots, batteries) = (new List<SeenDevice>(), new List<SeenArray>(), new List<SeenProcessor>(), new List<SeenSlot>(), new List<SeenBattery>());
         var rest = new List<NotUnderstood>();
         var (at, count, used, cut) = (0, 0, 0, false);
         var facts = new Dictionary<string, int>();
@@ -65,18 +65,20 @@ internal static class SmbiosTables
                 case 0: seen = seen with { FirmwareVersion = s.Text(0x05), FirmwareDate = s.Text(0x08) }; break;
                 case 1: seen = seen with { Maker = s.Text(0x04), Product = s.Text(0x05), Serial = s.Text(0x07) }; break;
                 case 2: boardMaker ??= s.Text(0x04); boardProduct ??= s.Text(0x05); seen = seen with { BoardVersion = seen.BoardVersion ?? s.Text(0x06) }; break;
+                case 3: seen = seen with { ChassisType = seen.ChassisType ?? ChassisTypes.Name(s.Byte(0x05) & 0x7F), RackUnits = seen.RackUnits ?? (s.Byte(0x11) is > 0 and <= 64 and var units ? units : null) }; break;
                 case 4: processors.Add(new SeenProcessor(s.Text(0x04), s.Text(0x10), s.Byte(0x18) is not { } status || (status & 0x40) != 0, s.At)); break;
                 case 9: slots.Add(Slot(s)); break;
                 case 16: arrays.Add(Array(s)); break;
                 case 17 when devices.Count < 4096: devices.Add(Device(s)); break;
+                case 22 when batteries.Count < 8: batteries.Add(new SeenBattery(s.Text(0x08), s.Word(0x0A) is > 0 and var mwh ? (int)Math.Round(mwh * (s.Byte(0x15) is > 0 and var times ? times : 1) / 1000.0) : null, s.At)); break;
                 case 127: break;
                 default: Leave(rest, s); break;
             }
-            if (s.Type is 0 or 1 or 2 or 4 or 9 or 16 or 17 or 127) used += end - at;
+            if (s.Type is 0 or 1 or 2 or 3 or 4 or 9 or 16 or 17 or 22 or 127) used += end - at;
             at = end;
             if (s.Type == 127) break;
         }
-        seen = seen with { Devices = devices, Arrays = arrays, Processors = processors, Slots = slots, At = facts, Maker = seen.Maker ?? boardMaker, Product = seen.Product ?? boardProduct };
+        seen = seen with { Devices = devices, Arrays = arrays, Processors = processors, Slots = slots, Batteries = batteries, At = facts, Maker = seen.Maker ?? boardMaker, Product = seen.Product ?? boardProduct };
         return CaptureReader.Conclude("firmware tables", seen, length, used, rest, cut, [], "bytes");
     }
 

@@ -3,7 +3,7 @@ using Irvak.Core.Sheets;
 
 namespace Irvak.Captures.Lines;
 
-/// <summary>The fields of the seven structures that are read, and what each becomes.</summary>
+/// <summary>The fields of the structures that are read, and what each becomes.</summary>
 internal sealed partial class SmbiosListing
 {
     private bool TakeFirmware(ReadOnlySpan<char> key, ReadOnlySpan<char> value)
@@ -39,6 +39,42 @@ internal sealed partial class SmbiosListing
             case "Version": _facts = _facts with { BoardVersion = _facts.BoardVersion ?? SmbiosFields.Text(value) }; return true;
             case "Features" or "Contained Object Handles": _listOpen = true; return true;
             case "Serial Number" or "Asset Tag" or "Location In Chassis" or "Chassis Handle" or "Type": return true;
+            default: return false;
+        }
+    }
+
+    private bool TakeChassis(ReadOnlySpan<char> key, ReadOnlySpan<char> value)
+    {
+        switch (key)
+        {
+            // A machine in a dock or an enclosure names several; its own comes first.
+            case "Type": _facts = _facts with { ChassisType = _facts.ChassisType ?? SmbiosFields.Text(value) }; return true;
+            case "Height":
+                var space = value.IndexOf(' ');
+                if (space > 0 && int.TryParse(value[..space], out var units) && units is > 0 and <= 64) _facts = _facts with { RackUnits = _facts.RackUnits ?? units };
+                return true;
+            case "Contained Elements": _listOpen = true; return true;
+            case "Manufacturer" or "Lock" or "Version" or "Serial Number" or "Asset Tag" or "Boot-up State" or "Power Supply State" or "Thermal State" or "Security Status"
+                or "OEM Information" or "Number Of Power Cords" or "SKU Number":
+                return true;
+            default: return false;
+        }
+    }
+
+    private bool TakeBattery(ReadOnlySpan<char> key, ReadOnlySpan<char> value)
+    {
+        switch (key)
+        {
+            case "Name": _draft!.Designation = SmbiosFields.Text(value); return true;
+            case "Design Capacity":
+                if (value is "Unknown") return true;
+                var space = value.IndexOf(' ');
+                if (space < 0 || value[(space + 1)..] is not "mWh" || !int.TryParse(value[..space], out var milli) || milli < 0) return false;
+                _draft!.Wh = milli == 0 ? null : (int)Math.Round(milli / 1000.0);
+                return true;
+            case "Location" or "Manufacturer" or "Manufacture Date" or "SBDS Manufacture Date" or "Serial Number" or "SBDS Serial Number" or "Chemistry" or "SBDS Chemistry"
+                or "Design Voltage" or "SBDS Version" or "Maximum Error" or "OEM-specific Information":
+                return true;
             default: return false;
         }
     }
@@ -151,6 +187,9 @@ internal sealed partial class SmbiosListing
                 break;
             case 9:
                 if (d.Designation is not null && _slots.Count < 512) _slots.Add(SmbiosFields.Slot(d.Designation, d.SlotType, d.SlotUse, d.Bus, d.Line));
+                break;
+            case 22:
+                if (_batteries.Count < 8) _batteries.Add(new SeenBattery(d.Designation, d.Wh, d.Line));
                 break;
             case 16:
                 _arrays.Add(new SeenArray(d.Handle, d.MaximumGiB, d.Count, d.Correction, d.Use is null or "System Memory", d.Line));

@@ -5,7 +5,7 @@ namespace Irvak.Captures.Lines;
 
 /// <summary>
 /// The SMBIOS listing in the text form of the common decoder: a handle line, a title, indented "Key: value" lines, deeper
-/// indented lists, a blank line. Structures 0, 1, 2, 4, 9, 16 and 17 of DMTF DSP0134 are read, others are named as not read.
+/// indented lists, a blank line. Structures 0, 1, 2, 3, 4, 9, 16, 17 and 22 of DMTF DSP0134 are read, others are named as not read.
 /// </summary>
 internal sealed partial class SmbiosListing : LineReader
 {
@@ -16,6 +16,7 @@ internal sealed partial class SmbiosListing : LineReader
     private readonly List<SeenArray> _arrays = [];
     private readonly List<SeenDevice> _devices = [];
     private readonly List<SeenSlot> _slots = [];
+    private readonly List<SeenBattery> _batteries = [];
     private readonly List<string> _remarks = [];
     private readonly Dictionary<int, string> _notRead = [];
     private readonly Dictionary<string, int> _at = [];
@@ -43,6 +44,9 @@ internal sealed partial class SmbiosListing : LineReader
         Maker = seen.Maker ?? _facts.Maker ?? _boardMaker,
         Serial = seen.Serial ?? _facts.Serial,
         BoardVersion = seen.BoardVersion ?? _facts.BoardVersion,
+        ChassisType = seen.ChassisType ?? _facts.ChassisType,
+        RackUnits = seen.RackUnits ?? _facts.RackUnits,
+        Batteries = [.. seen.Batteries, .. _batteries],
         FirmwareVersion = seen.FirmwareVersion ?? _facts.FirmwareVersion,
         FirmwareDate = seen.FirmwareDate ?? _facts.FirmwareDate,
         Processors = [.. seen.Processors, .. _processors],
@@ -87,7 +91,7 @@ internal sealed partial class SmbiosListing : LineReader
         _titleDue = true;
         _listOpen = false;
         var end = line[7..].IndexOf(',');
-        _draft = type is 0 or 1 or 2 or 4 or 9 or 16 or 17 && !(type == 17 && ++_deviceHandles > MostDevices)
+        _draft = type is 0 or 1 or 2 or 3 or 4 or 9 or 16 or 17 or 22 && !(type == 17 && ++_deviceHandles > MostDevices)
             ? new Draft { Type = type, Handle = line.Slice(7, end < 0 ? 0 : end).ToString(), Line = number } : null;
         return _draft is null && type != 127 ? Left(NotRead(type)) : LineFate.Used;
     }
@@ -127,9 +131,11 @@ internal sealed partial class SmbiosListing : LineReader
             0 => TakeFirmware(key, value),
             1 => TakeSystem(key, value),
             2 => TakeBoard(key, value),
+            3 => TakeChassis(key, value),
             4 => TakeProcessor(key, value),
             9 => TakeSlot(key, value),
             16 => TakeArray(key, value),
+            22 => TakeBattery(key, value),
             _ => TakeDevice(key, value, number),
         };
         if (understood && Fact(_draft.Type, key) is { } fact) _at.TryAdd(fact, number);
@@ -157,10 +163,12 @@ internal sealed partial class SmbiosListing : LineReader
         [0] = "the firmware",
         [1] = "the system",
         [2] = "the board",
+        [3] = "the chassis",
         [4] = "a processor",
         [9] = "a card slot",
         [16] = "a memory array",
         [17] = "a memory device",
+        [22] = "a battery",
     };
 
     /// <summary>The structure being read.</summary>
@@ -176,7 +184,7 @@ internal sealed partial class SmbiosListing : LineReader
 
         public string? SlotType, SlotUse, Bus;
         public string? Designation, Version, Status, Use, Correction, ArrayHandle, Locator, Bank, Detail, Maker, Serial, Part;
-        public int? MaximumGiB, Count, TotalWidth, DataWidth, SizeMiB, Ranks;
+        public int? Wh, MaximumGiB, Count, TotalWidth, DataWidth, SizeMiB, Ranks;
         public bool SizeSeen;
         public MemoryGeneration? Generation;
         public ModuleForm? Form;

@@ -140,6 +140,7 @@ public static class ContractTable
         ["Supported"] = new(0, 10_000_000),
         ["N"] = new(1, 64),
         ["Units"] = new(0, 64),
+        ["RackUnits"] = new(1, 64),
         ["Fans"] = new(0, 64),
         ["Cols"] = new(1, 512),
         ["Watt"] = new(0, 20_000),

@@ -13,6 +13,14 @@ public sealed record Observation
 
     public string? BoardVersion { get; init; }
 
+    /// <summary>Kind of chassis in the words of DMTF DSP0134, type 3: "Notebook".</summary>
+    public string? ChassisType { get; init; }
+
+    /// <summary>Height in rack units.</summary>
+    public int? RackUnits { get; init; }
+
+    public IReadOnlyList<SeenBattery> Batteries { get; init; } = [];
+
     public string? FirmwareVersion { get; init; }
 
     public string? FirmwareDate { get; init; }

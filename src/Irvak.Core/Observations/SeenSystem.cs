@@ -51,6 +51,10 @@ public sealed record SeenPci
 /// <summary>A card slot as the firmware lists it (SMBIOS type 9).</summary>
 public sealed record SeenSlot(string Name, string? Type, int? Width, int? Gen, bool? InUse, string? Address, int Line);
 
+/// <summary>A battery of the machine itself.</summary>
+/// <param name="Wh">What it was made to hold; null when not told.</param>
+public sealed record SeenBattery(string? Name, int? Wh, int Line);
+
 /// <summary>A kernel or firmware array.</summary>
 public sealed record SeenRaid
 {

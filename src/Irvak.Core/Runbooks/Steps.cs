@@ -109,7 +109,10 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
     }
 
     /// <summary>A battery or a direct current plug still feeds it when every cord is out: pressing the button then would start it.</summary>
-    private static bool FedInside(Question q) => q.Sheet.Battery.Count > 0 || q.Sheet.Opening.Any(o => o.CutsPower) || q.Sheet.Chassis.Kind == "laptop";
+    private static bool FedInside(Question q) => q.Sheet.Battery.Count > 0 || q.Sheet.Opening.Any(o => o.CutsPower) || q.Sheet.Chassis.Kind is "laptop" or "board";
+
+    /// <summary>True when nobody told whether it has a battery: of its chassis nothing is known.</summary>
+    private static bool MayHaveBattery(Question q) => q.Sheet.Battery.Count == 0 && q.Sheet.Chassis.Kind == "board";
 
     private static bool HoldsWrites(Question q) => q.Found.Units.Values.Any(u => u.Card?.Controller is { CacheMiB: > 0 });
 
@@ -136,7 +139,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         if (last < 0)
         {
             // Nobody said how its pack comes off: one outside comes first, one inside right after the cover.
-            steps.Insert(Math.Min(1, steps.Count), new("open:battery", Open, "Take the battery off", ["One that slides out: push its catches, draw it out, before the cover.", "One inside: pull its plug, never the leads.", "Stop if it is swollen or warm."], "Nothing else is touched before it is off. Never pry or puncture a lithium pack.", [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))], 2));
+            steps.Insert(Math.Min(1, steps.Count), new("open:battery", Open, MayHaveBattery(q) ? "If it has a battery, take it off" : "Take the battery off", ["One that slides out: push its catches, draw it out, before the cover.", "One inside: pull its plug, never the leads.", "Stop if it is swollen or warm."], "Nothing else is touched before it is off. Never pry or puncture a lithium pack.", [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))], 2));
             last = Math.Min(1, steps.Count - 1);
         }
         steps.Insert(last + 1, Drain(Open));
@@ -173,7 +176,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
     private static IEnumerable<Step> Closing(Question q)
     {
         yield return new("close:count", Close, "Count before closing", ["Every part that came out is in, or in its bag.", "No tool, no screw left in the chassis."], null, [], 1);
-        if (FedInside(q) && !q.Sheet.Opening.Any(o => o.CutsPower)) yield return new("close:battery", Close, "Connect the battery again", ["Its plug home, or the pack in until its catches snap.", "It comes last inside: nothing is touched after it."], null, [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))], 1);
+        if (FedInside(q) && !q.Sheet.Opening.Any(o => o.CutsPower)) yield return new("close:battery", Close, MayHaveBattery(q) ? "If it has a battery, connect it again" : "Connect the battery again", ["Its plug home, or the pack in until its catches snap.", "It comes last inside: nothing is touched after it."], null, [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))], 1);
         if (q.Sheet.Opening.Count == 0)
         {
             yield return new("close:cover", Close, "Close the machine", ["Cover on, every screw you took out back in."], null, [], 3);

@@ -76,6 +76,8 @@ public static class SheetDraft
         return new MachineSheet
         {
             Id = "draft",
+            Chassis = ChassisTypes.Of(seen),
+            Battery = BatteriesOf(seen, taken),
             Slots = SlotsOf(seen, taken),
             Bays = BaysOf(seen, taken),
             Maker = seen.Maker,
@@ -94,6 +96,10 @@ public static class SheetDraft
             },
         };
     }
+
+    /// <summary>Packs of the machine itself; one without a name is called by what it is.</summary>
+    private static List<BatteryPack> BatteriesOf(Observation seen, HashSet<string> taken) =>
+        [.. seen.Batteries.Select((b, i) => (b.Wh, Name: b.Name?.Trim() is { Length: > 0 and <= 40 } name ? name : i == 0 ? "Battery" : $"Battery {i + 1}")).Where(b => taken.Add(b.Name)).Select(b => new BatteryPack(b.Name, b.Wh))];
 
     /// <summary>Card slots as the firmware lists them; their width as a socket is at least what is wired.</summary>
     private static List<ExpansionSlot> SlotsOf(Observation seen, HashSet<string> taken) =>

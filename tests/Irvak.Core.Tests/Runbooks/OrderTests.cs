@@ -34,7 +34,16 @@ public sealed class OrderTests
     }
 
     [Fact]
-    public void Without_a_pack_the_charge_drains_before_the_cover_opens() => Assert.Equal(["off:down", "off:cord", "off:drain", "off:esd", "open:cover"], Keys(Boards.Server).Take(5));
+    public void Without_a_pack_the_charge_drains_before_the_cover_opens() => Assert.Equal(["off:down", "off:cord", "off:drain", "off:esd", "open:cover"], Keys(Boards.Server with { Chassis = new("rack", 2) }).Take(5));
+
+    [Fact] // a button pressed while a pack still feeds the board starts it; common practice, no source
+    public void Where_nobody_told_of_a_battery_the_charge_drains_after_it_all_the_same()
+    {
+        Assert.Equal(["off:down", "off:cord", "off:esd", "open:cover", "open:battery", "off:drain"], Keys(Boards.Server).Take(6));
+        Assert.Equal("If it has a battery, take it off", At(Boards.Server, "open:battery").Title);
+        Assert.Equal("Take the battery off", At(Boards.Server with { Chassis = new("laptop") }, "open:battery").Title);
+        Assert.Equal("Take the battery off", At(Boards.Server with { Battery = [new("B")] }, "open:battery").Title);
+    }
 
     [Fact]
     public void Direct_current_is_switched_off_at_its_source_and_drained_after_its_plug()
