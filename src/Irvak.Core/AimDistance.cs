@@ -11,7 +11,8 @@ namespace Irvak.Core;
 /// <param name="Wish">The wish or limit; null when none is set.</param>
 /// <param name="IsLimit">True when staying below is good.</param>
 /// <param name="AtLeast">What the plan has at least, where the whole is not known; null when it is, or when nothing is.</param>
-public sealed record Distance(string Name, string Unit, double? Found, double? Planned, double? Wish, bool IsLimit, double? AtLeast = null);
+/// <param name="AtMost">What it has at most, where no more is known; null when it is, or when nothing is.</param>
+public sealed record Distance(string Name, string Unit, double? Found, double? Planned, double? Wish, bool IsLimit, double? AtLeast = null, double? AtMost = null);
 
 /// <summary>The distances between the plan and the aim.</summary>
 public static class AimDistance
@@ -44,7 +45,7 @@ public static class AimDistance
         if (!memoryless)
         {
             distances.Add(new("Memory", "GiB", Known(memory.Found), Known(memory.Planned), q.Aim.MemoryGiB, false, memory.Planned is { AllKnown: false, UsableMiB: > 0 } some ? some.UsableMiB / 1024.0 : null));
-            distances.Add(new("Rate", "MT/s", memory.Found.Rate.HighMTs, memory.Planned.Rate.HighMTs, null, false));
+            distances.Add(new("Rate", "MT/s", memory.Found.Rate.RateMTs, memory.Planned.Rate.RateMTs, null, false, AtMost: memory.Planned.Rate is { RateMTs: null, HighMTs: { } most } ? most : null));
         }
         if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.UsableTB is not null)
             distances.Add(new("Usable", "TB", arrays.Found.Count == 0 ? null : ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));

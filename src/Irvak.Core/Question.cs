@@ -29,6 +29,7 @@ public sealed record Question(
         HeldRates = state.HeldRates,
         FoundEmpty = state.FoundEmpty,
         Links = SeenLinks.Of(state),
+        MeasuredMTs = Memory.MeasuredRate.Of(state),
         Stagger = state.Stagger,
         Air = state.Air,
         Pads = state.Pads,
@@ -45,6 +46,9 @@ public sealed record Question(
         FoundArrays = JobArrays.Found(state),
         Now = ArrayNow.Of(state),
     };
+
+    /// <summary>What the memory was seen to run at as found; null when no capture tells it of every module.</summary>
+    public int? MeasuredMTs { get; init; }
 
     /// <summary>What somebody wrote down about places, plugs and the machine.</summary>
     public IReadOnlyDictionary<string, string> Notes { get; init; } = new Dictionary<string, string>();

@@ -2002,6 +2002,11 @@ export interface components {
              * @description What the plan has at least, where the whole is not known; null when it is, or when nothing is.
              */
             atLeast?: null | number;
+            /**
+             * Format: double
+             * @description What it has at most, where no more is known; null when it is, or when nothing is.
+             */
+            atMost?: null | number;
         };
         DrawingMap: {
             /** @description Rows of slot and socket names in physical order. */

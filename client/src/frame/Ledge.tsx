@@ -39,7 +39,13 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
         {from !== d.planned && !(d.isLimit && d.planned == null) && (
           <small>{from == null ? 'not known' : show(d, from)} → </small>
         )}
-        {d.planned == null && d.atLeast != null ? (
+        {d.planned == null && d.atMost != null ? (
+          <>
+            <small>up to </small>
+            {show(d, d.atMost)}
+            {unit(d.atMost)}
+          </>
+        ) : d.planned == null && d.atLeast != null ? (
           <>
             <small>at least </small>
             {show(d, d.atLeast)}

@@ -154,6 +154,16 @@ describe('the ledge', () => {
     expect(document.querySelector('.lc.held')?.textContent).toContain('limit € 2 000');
   });
 
+  it('says up to where only the most is known', () => {
+    render(
+      <Ledge
+        ledge={[{ ...memory(0), name: 'Rate', unit: 'MT/s', found: null, planned: null, atMost: 2666 }]}
+        stopped={[]}
+      />,
+    );
+    expect(document.querySelector('.lc .n')?.textContent).toBe('up to 2 666 MT/s');
+  });
+
   it('does not call parts without a price free, and marks a limit that the others pass', () => {
     const money = { name: 'Money', unit: 'EUR', found: 0, planned: null, wish: 2000, isLimit: true };
     const { rerender } = render(<Ledge ledge={[{ ...money, atLeast: null }]} stopped={[]} />);

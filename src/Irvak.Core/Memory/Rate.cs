@@ -76,8 +76,14 @@ public static class Rate
         AddProcessors(q, build, chain);
         var (board, low) = BoardLimit(q, build, gen, modules);
         chain.Add(board);
-        return Conclude(gen, chain, low);
+        var sum = Conclude(gen, chain, low);
+        // What runs unchanged was seen to run.
+        return q.MeasuredMTs is { } measured && IsAsFound(q, build) ? new(measured, null, measured, AsSeen, [.. sum.Chain.Select(c => c with { Limits = false }), new(AsSeen, measured, "told by the firmware of every module", Basis.Proven) { Limits = true }]) : sum;
     }
+
+    private const string AsSeen = "As seen";
+
+    private static bool IsAsFound(Question q, Build build) => ReferenceEquals(build, q.Found) || !q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
 
     private static RateResult Conclude(MemoryGeneration gen, List<RateLimit> chain, int? low)
     {

@@ -24,6 +24,7 @@ public static partial class PartText
     {
         var typed = (text ?? "").Trim();
         if (typed.Length == 0) return new(null, 1, [], [], "There is nothing to read.");
+        if (CardText.IsCard(typed) && !MemoryWords().IsMatch(typed)) return CardText.Read(typed, maker, partNumber);
         // A drive names its protocol or its kind; a module never does.
         if (DriveWords().IsMatch(typed) && !MemoryWords().IsMatch(typed)) return Drive(typed, maker, partNumber);
         var label = ModuleLabel.Read(typed);
@@ -40,7 +41,7 @@ public static partial class PartText
         DriveProtocol? protocol = nvme ? DriveProtocol.Nvme : Sas().IsMatch(text) ? DriveProtocol.Sas : Sata().IsMatch(text) ? DriveProtocol.Sata : Usb().IsMatch(text) ? DriveProtocol.Usb : null;
         var rpm = Rpm().Match(text) is { Success: true } r ? Turns(r.Groups["n"].Value, r.Groups["k"].Success) : (int?)null;
         DriveMedia? media = nvme || Stick().IsMatch(text) || Flash().IsMatch(text) ? DriveMedia.Flash : rpm is > 0 || Disk().IsMatch(text) ? DriveMedia.Disk : null;
-        var form = M2().IsMatch(text) ? "m.2" : U2().Match(text) is { Success: true } u ? u.Value.ToLowerInvariant().Replace("u2", "u.2").Replace("u3", "u.3") : Form().Match(text) is { Success: true } f ? f.Groups["f"].Value.Replace(',', '.') : null;
+        var form = Msata().IsMatch(text) ? "msata" : M2().IsMatch(text) ? "m.2" : U2().Match(text) is { Success: true } u ? u.Value.ToLowerInvariant().Replace("u2", "u.2").Replace("u3", "u.3") : Form().Match(text) is { Success: true } f ? f.Groups["f"].Value.Replace(',', '.') : null;
         var bytes = Bytes(text);
         if (bytes is null) missing.Add("size");
         if (protocol is null) missing.Add("SATA, SAS or NVMe");
@@ -82,7 +83,7 @@ public static partial class PartText
         return gb >= 50 && Math.Abs(gb - Math.Round(gb)) < 1e-9 ? (97_696_368L + 1_953_504L * ((long)Math.Round(gb) - 50)) * 512 : (long)bytes;
     }
 
-    [GeneratedRegex(@"\b(?:sas|sata|nvme|ssd|hdd|usb|stick|micro-?sd|sd card|m\.?2|u\.?[23]|hard disk|pcie ssd)\b|\b\d+(?:[.,]\d+)?\s*TB?\b", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"\b(?:sas|m?sata|nvme|ssd|hdd|usb|stick|micro-?sd|sd card|m\.?2|u\.?[23]|hard disk|pcie ssd)\b|\b\d+(?:[.,]\d+)?\s*TB?\b", RegexOptions.IgnoreCase)]
     private static partial Regex DriveWords();
 
     [GeneratedRegex(@"ddr[2-5]|\bpc[2-5]l?-|dimm|\d\s*rx?\s*\d{1,2}\b", RegexOptions.IgnoreCase)]
@@ -106,7 +107,11 @@ public static partial class PartText
     [GeneratedRegex(@"\bsas\b", RegexOptions.IgnoreCase)]
     private static partial Regex Sas();
 
-    [GeneratedRegex(@"\bsata\b", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"\bmsata\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Msata();
+
+    // The small card speaks SATA over its own edge (SATA 3.1, mSATA).
+    [GeneratedRegex(@"\bm?sata\b", RegexOptions.IgnoreCase)]
     private static partial Regex Sata();
 
     [GeneratedRegex(@"\b(?:ssd|flash)\b", RegexOptions.IgnoreCase)]

@@ -61,6 +61,45 @@ public sealed class FoundAgainTests
     }
 
     [Theory]
+    [InlineData("2-port SATA card PCIe x1", CardRole.Controller, 1, null, 2)]
+    [InlineData("8-port SAS HBA PCIe 3.0 x8", CardRole.Controller, 8, 3, 8)]
+    [InlineData("dual 10GbE network card x4", CardRole.Network, 4, null, null)]
+    [InlineData("carrier for M.2 modules x16", CardRole.Carrier, 16, null, null)]
+    [InlineData("graphics card", CardRole.Graphics, null, null, null)]
+    public void A_card_is_no_drive(string label, CardRole role, int? lanes, int? gen, int? ports)
+    {
+        var part = PartText.Read(label).Part!;
+        Assert.Null(part.Drive);
+        Assert.Equal((label, role, lanes, gen, ports), (part.Card!.Name, part.Card.Role, part.Card.Elec, part.Card.Gen, part.Card.Controller?.InnerPorts));
+    }
+
+    [Fact]
+    public void What_a_card_speaks_is_read_and_the_rest_is_missing()
+    {
+        var adapter = PartText.Read("8-port SAS HBA 12 Gb/s x8");
+        Assert.Equal([DriveProtocol.Sas, DriveProtocol.Sata], adapter.Part!.Card!.Controller!.Protocols);
+        Assert.Equal(("host-adapter", 12.0), (adapter.Part.Card.Controller.Class, Assert.Single(adapter.Part.Card.Controller.LinkGbs)));
+        Assert.Equal(["generation"], adapter.Missing);
+        var network = PartText.Read("dual 25GbE SFP28 network card gen 3 x8");
+        Assert.Equal((2, 25.0), (network.Part!.Card!.Network!.Ports, Assert.Single(network.Part.Card.Network.RatesGbs)));
+        Assert.Equal(["lanes", "generation", "ports"], PartText.Read("RAID controller").Missing);
+        Assert.Equal((null, 4), PartText.Read("4-port eSATA card") is { Part.Card.Controller: { } outside } ? (outside.InnerPorts, outside.OuterPorts) : default);
+    }
+
+    [Theory]
+    [InlineData("32 GB micro SD card")]
+    [InlineData("64 GB memory card USB")]
+    public void A_card_for_a_camera_is_a_drive(string label) => Assert.NotNull(PartText.Read(label).Part!.Drive);
+
+    [Fact]
+    public void A_small_card_of_msata_tells_its_form_and_its_protocol()
+    {
+        var reading = PartText.Read("256 GB mSATA SSD");
+        Assert.Empty(reading.Missing);
+        Assert.Equal(("msata", DriveProtocol.Sata, DriveMedia.Flash), (reading.Part!.Drive!.Form, reading.Part.Drive.Protocol, reading.Part.Drive.Media));
+    }
+
+    [Theory]
     [InlineData("1 TB NVMe M.2 2280 gen 3 x4", 3, 4)]
     [InlineData("1 TB NVMe M.2 2280 PCIe 4.0", 4, null)]
     [InlineData("1 TB NVMe M.2 2280", null, null)]

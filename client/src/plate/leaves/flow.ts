@@ -33,7 +33,7 @@ export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, w
         items.push([
           cell(m.id, 'm2', wide, 36 * k, 'stack', {
             root: m.root ?? undefined,
-            about: [`22${m.lengths.join('/')}`, m.wired],
+            about: m.key === 'msata' ? [m.wired] : [`22${m.lengths.join('/')}`, m.wired],
             art: [
               rect(-4, 3, 4, 36 * k - 6, 'g-texf'),
               ...m.lengths.map((l) => circle((l / longest) * (wide - 2), 36 * k, 2.5, 'g-post')),
