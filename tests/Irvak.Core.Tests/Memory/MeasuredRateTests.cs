@@ -1,6 +1,5 @@
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Memory;
 
