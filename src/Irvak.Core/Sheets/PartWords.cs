@@ -65,7 +65,7 @@ public static class PartWords
     public static string Long(this DriveSheet drive)
     {
         var what = drive.Media switch { DriveMedia.Flash => "flash drive", DriveMedia.Tape => "tape drive", DriveMedia.Disk => "hard disk", _ => "drive" };
-        var form = drive.Form is "3.5" or "2.5" or "5.25" ? drive.Form + " inch" : drive.Form?.ToUpperInvariant();
+        var form = drive.Form is "3.5" or "2.5" or "5.25" ? drive.Form + " inch" : drive.Form == "msata" ? "mSATA" : drive.Form?.ToUpperInvariant();
         var first = string.Join(' ', new[] { drive.Bytes is { } b ? Size(b) : null, drive.Protocol?.Name(), what }.Where(s => s is not null));
         return string.Join(", ", new[] { first, form, drive.Rpm is > 0 and var rpm ? $"{rpm}/min" : null, drive.Model }.Where(s => !string.IsNullOrEmpty(s)));
     }

@@ -96,6 +96,9 @@ public sealed class FoundAgainTests
     {
         var reading = PartText.Read("256 GB mSATA SSD");
         Assert.Empty(reading.Missing);
+        Assert.Equal("256 GB SATA flash drive, mSATA", reading.Part!.LongName());
+        Assert.True(Finds(reading.Part, "msata"));
+        Assert.False(Finds(reading.Part, "m.2"));
         Assert.Equal(("msata", DriveProtocol.Sata, DriveMedia.Flash), (reading.Part!.Drive!.Form, reading.Part.Drive.Protocol, reading.Part.Drive.Media));
     }
 

@@ -22,7 +22,8 @@ export function PlaceCard({
   const bay = /^(bay|m2):/.test(place);
   const card = /^(card|board):/.test(place);
   const form = job.sheet?.bays?.find((g) => place.startsWith('bay:') && g.names.includes(short(place)))?.form;
-  const usual = socket ? 'processor' : bay ? (form ?? 'm.2') : card ? 'card' : '';
+  const small = job.sheet?.m2?.find((m) => place === `m2:${m.id}`)?.key === 'msata' ? 'msata' : 'm.2';
+  const usual = socket ? 'processor' : bay ? (form ?? small) : card ? 'card' : '';
   const shelf = (useShelf(text || usual, job.number).data ?? []).filter((p) =>
     socket ? p.part.processor : bay ? p.part.drive : card ? p.part.card : p.part.module,
   );
