@@ -55,6 +55,7 @@ public static partial class PartText
             Form = form,
             Bytes = bytes,
             Rpm = media == DriveMedia.Flash ? 0 : rpm,
+            HeightMm = Height().Match(text) is { Success: true } h ? double.Parse(h.Groups["h"].Value.Replace(',', '.'), CultureInfo.InvariantCulture) : null,
             LengthMm = Length().Match(text) is { Success: true } l ? int.Parse(l.Groups["l"].Value, CultureInfo.InvariantCulture) : null,
             Gen = Gen().Match(text) is { Success: true } g ? int.Parse(g.Groups["g"].Value, CultureInfo.InvariantCulture) : null,
             Lanes = nvme && LanesOf().Match(text) is { Success: true } w ? int.Parse(w.Groups["w"].Value, CultureInfo.InvariantCulture) : null,
@@ -131,6 +132,10 @@ public static partial class PartText
 
     [GeneratedRegex(@"\b22(?<l>30|42|60|80|110)\b")]
     private static partial Regex Length();
+
+    // Heights that drives are made in (SFF-8201, SFF-8301).
+    [GeneratedRegex(@"(?<![\d.,])(?<h>5|7|9[.,]5|12[.,]5|15|19|20|26[.,]1)\s*mm\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Height();
 
     [GeneratedRegex(@"\b4kn\b", RegexOptions.IgnoreCase)]
     private static partial Regex FourK();

@@ -87,6 +87,13 @@ public sealed class FoundAgainTests
     }
 
     [Theory]
+    [InlineData("480 GB SATA SSD 2.5 7mm", 7.0)]
+    [InlineData("1 TB SATA 2.5 9,5 mm 5400", 9.5)]
+    [InlineData("480 GB SATA SSD 2.5", null)]
+    [InlineData("480 GB SATA SSD 2.5 17mm", null)]
+    public void The_height_of_a_drive_is_read(string label, double? height) => Assert.Equal(height, PartText.Read(label).Part!.Drive!.HeightMm);
+
+    [Theory]
     [InlineData("32 GB micro SD card")]
     [InlineData("64 GB memory card USB")]
     public void A_card_for_a_camera_is_a_drive(string label) => Assert.NotNull(PartText.Read(label).Part!.Drive);
@@ -97,8 +104,8 @@ public sealed class FoundAgainTests
         var reading = PartText.Read("256 GB mSATA SSD");
         Assert.Empty(reading.Missing);
         Assert.Equal("256 GB SATA flash drive, mSATA", reading.Part!.LongName());
-        Assert.True(Finds(reading.Part, "msata"));
-        Assert.False(Finds(reading.Part, "m.2"));
+        Assert.True(Finds(reading.Part!, "msata"));
+        Assert.False(Finds(reading.Part!, "m.2"));
         Assert.Equal(("msata", DriveProtocol.Sata, DriveMedia.Flash), (reading.Part!.Drive!.Form, reading.Part.Drive.Protocol, reading.Part.Drive.Media));
     }
 
