@@ -194,7 +194,7 @@ public sealed record JobView
             Ticks = state.Ticks,
             Lines = lines,
             Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.After),
-            LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Count > 0),
+            LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Count > 0, (evaluation?.Arrays.Planned.Count ?? 0) + (evaluation?.Arrays.Found.Count ?? 0)),
             Watch = Core.Handover.Watch.Of(evaluation?.Findings ?? [], lines, state.Changes(), evaluation?.Runbook is { Steps.Count: > 0 } steps && steps.Left(state.Ticks) == 0),
             Lead = Core.Handover.Lead.Of(evaluation?.Memory, state.Changes(), lines),
             OffList = question is null ? [] : [.. Limits.OffList(question), .. DriveFit.BeyondList(question)],

@@ -17,18 +17,28 @@ public sealed record LooksWrong(string Seen, string Because)
 
     private static readonly LooksWrong Share = new("The system shows less than the firmware", "page structures, graphics and firmware hold a share");
 
-    private static readonly LooksWrong[] NewDrives =
+    private static readonly LooksWrong NewDrives = new("New drives listed, no volume", "they are present and not initialised until an array or a file system is made");
+
+    private static readonly LooksWrong Units = new("Less than is on the label", "units of 2³⁰ and 2⁴⁰ instead of 10⁹ and 10¹²");
+
+    private static readonly LooksWrong[] InArrays =
     [
-        new("New drives listed, no volume", "they are present and not initialised until an array or a file system is made"),
         new("The array works and says syncing", "the first full pass runs in the background for hours"),
         new("Less than the drives add up to", "redundancy, and units of 2⁴⁰ instead of 10¹²"),
     ];
 
-    /// <summary>What can worry somebody in this job: of memory where memory or a processor changes, of drives where drives do.</summary>
-    public static IReadOnlyList<LooksWrong> Of(MachineSheet? sheet, IReadOnlyList<Change> changes, bool madeArrays) =>
-    [
-        .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? NewMemory : [],
-        .. sheet?.Channels.Count > 0 ? new[] { Share } : [],
-        .. madeArrays || changes.Any(c => DriveSteps.IsDrivePlace(c.Place)) ? NewDrives : [],
-    ];
+    /// <summary>What can worry somebody in this job: of memory where memory or a processor changes, of drives where drives do, of arrays where there are any.</summary>
+    /// <param name="madeArrays">True when arrays were made or changed.</param>
+    /// <param name="arrays">Arrays as found and as planned.</param>
+    public static IReadOnlyList<LooksWrong> Of(MachineSheet? sheet, IReadOnlyList<Change> changes, bool madeArrays, int arrays)
+    {
+        var drives = madeArrays || changes.Any(c => DriveSteps.IsDrivePlace(c.Place));
+        return
+        [
+            .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? NewMemory : [],
+            .. sheet?.Channels.Count > 0 ? new[] { Share } : [],
+            .. drives ? new[] { NewDrives } : [],
+            .. !drives ? [] : arrays > 0 ? InArrays : [Units],
+        ];
+    }
 }

@@ -77,7 +77,7 @@ public static class AirParts
     [
         .. Enumerable.Range(1, sheet.Fans ?? 0).Select(n => FanPrefix + n),
         .. sheet.FanInCover == true ? new[] { CoverFan } : [],
-        .. sheet.Slots.Count > 0 || sheet.Bays.Any(b => b.Tray is not null) ? new[] { Blanks } : [],
+        .. (sheet.Slots.Count > 0 && sheet.Chassis.Kind is not ("laptop" or "thin")) || sheet.Bays.Any(b => b.Tray is not null) ? new[] { Blanks } : [],
         .. sheet.AirDuct == true ? new[] { Duct } : [],
     ];
 

@@ -97,7 +97,8 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
             "What is not saved is lost.", [], 4);
         var inside = q.Sheet.Supplies.Where(s => !s.External).ToList();
         var direct = q.Sheet.Supplies.Count > 0 && q.Sheet.Supplies.All(s => s.Input is not null);
-        var adapter = q.Sheet.Supplies.Count > 0 && inside.Count == 0;
+        // What is carried and small runs from an adapter, also where its sheet names none.
+        var adapter = q.Sheet.Supplies.Count > 0 ? inside.Count == 0 : q.Sheet.Chassis.Kind is "laptop" or "thin";
         yield return direct
             ? new("off:cord", Off, "Switch the direct current supply off", ["Open its breaker or switch at the source.", "See that every lamp of the machine goes out."], "Never open a power supply. Local electrical rules come first.", [], 3)
             : new("off:cord", Off, inside.Count > 1 ? "Pull every power cord" : adapter ? "Unplug the adapter" : "Pull the power cord",

@@ -54,6 +54,18 @@ public sealed class OrderTests
         Assert.Equal(["open:0", "off:drain", "open:1"], steps.Select(s => s.Key).SkipWhile(k => k != "open:0").Take(3));
     }
 
+    [Theory] // what is carried runs from an adapter and has no blanks; common practice, no source
+    [InlineData("laptop", "Unplug the adapter", false)]
+    [InlineData("thin", "Unplug the adapter", false)]
+    [InlineData("rack", "Pull the power cord", true)]
+    [InlineData("board", "Pull the power cord", true)]
+    public void Cord_and_blanks_follow_the_kind_of_chassis(string kind, string cord, bool blanks)
+    {
+        var sheet = Lanes.LaneBox.Sheet with { Chassis = new(kind), Supplies = [], Fans = 0 };
+        Assert.Equal(cord, At(sheet, "off:cord").Title);
+        Assert.Equal(blanks, Boards.Job(sheet, "A1").With(Boards.Fit("B1")).Evaluate().Expectations.Any(e => e.Key == "air.blanks"));
+    }
+
     private static Step At(MachineSheet sheet, string key, SystemFacts? system = null) =>
         (Boards.Job(sheet, "A1") with { System = system ?? new() }).With(Boards.Fit("B1")).Evaluate().Runbook.Steps.Single(s => s.Key == key);
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { ComparedLine, Explanation } from '../../api/types';
+import type { ComparedLine, Explanation, JobView } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { Mark } from '../../frame/Mark';
 import { Message } from '../../frame/Message';
@@ -37,7 +37,7 @@ export default function Proof() {
           sheet={job.sheet}
           job={job}
           name="proof"
-          first={job.changes.length > 0 && job.changes.every((c) => /^(bay|m2):/.test(c.place)) ? 'bays' : 'memory'}
+          first={worked(job.changes)}
           inks={['seen', 'empty', 'deviates']}
           marks={marks}
           selected={selected}
@@ -286,3 +286,11 @@ function Diagnosis({ explanation: e, onPlace }: { explanation: Explanation; onPl
     </article>
   );
 }
+
+/** The part of the machine that was worked on. */
+const worked = (changes: JobView['changes']) =>
+  changes.length > 0 && changes.every((c) => c.place.startsWith('bay:'))
+    ? 'bays'
+    : changes.some((c) => c.place.startsWith('m2:'))
+      ? 'whole'
+      : 'memory';
