@@ -4564,6 +4564,8 @@ export interface components {
             /** @description Name of the candidate that decides. */
             limiter: null | string;
             chain: components["schemas"]["RateLimit"][];
+            /** @description Who sets the pace, to stand after a rate in a sentence: "by Board table", "as seen"; null when nobody is known to. */
+            pace?: null | string;
             words?: null | string;
         };
         RateRow: {

@@ -23,6 +23,9 @@ public sealed record RateResult(int? RateMTs, int? LowMTs, int? HighMTs, string?
 {
     public static readonly RateResult None = new(null, null, null, null, []);
 
+    /// <summary>Who sets the pace, to stand after a rate in a sentence: "by Board table", "as seen"; null when nobody is known to.</summary>
+    public string? Pace => Limiter is null ? null : Limiter == Rate.AsSeen ? "as seen" : $"by {Chain.FirstOrDefault(c => c.Limits)?.Name ?? Limiter}";
+
     public string Words => RateMTs is { } r ? $"{r} MT/s" : HighMTs is { } h ? LowMTs is > 0 and var l ? $"{l} to {h} MT/s" : $"up to {h} MT/s" : "not known";
 }
 
@@ -81,7 +84,7 @@ public static class Rate
         return q.MeasuredMTs is { } measured && IsAsFound(q, build) ? new(measured, null, measured, AsSeen, [.. sum.Chain.Select(c => c with { Limits = false }), new(AsSeen, measured, "told by the firmware of every module", Basis.Proven) { Limits = true }]) : sum;
     }
 
-    private const string AsSeen = "As seen";
+    internal const string AsSeen = "As seen";
 
     private static bool IsAsFound(Question q, Build build) => ReferenceEquals(build, q.Found) || !q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
 

@@ -9,21 +9,25 @@ public static partial class CardText
 {
     private const int LongestName = 60;
 
-    /// <summary>True for words that name a card and no drive; cards for cameras are drives.</summary>
-    public static bool IsCard(string text) => !MediaCard().IsMatch(text) && Words().IsMatch(text);
+    /// <summary>
+    /// True for words that name a card and no drive. A size beside words of a drive is a drive, whatever else stands there ("1.6 TB NVMe
+    /// add-in card", "4 TB SAS disk, 2-port"); cards for cameras are drives.
+    /// </summary>
+    public static bool IsCard(string text) =>
+        !MediaCard().IsMatch(text) && (PartText.Size().IsMatch(text) ? Named().IsMatch(text) && !Drives().IsMatch(text) : Named().IsMatch(text) || Hinted().IsMatch(text));
 
     public static PartReading Read(string text, string? maker, string? partNumber)
     {
-        var controller = Storage().IsMatch(text);
+        var controller = Storage().IsMatch(text) && !PartText.Usb().IsMatch(text);
         var network = NetworkWords().IsMatch(text);
         var missing = new List<string>();
-        var elec = Number(Lanes(), text);
-        var gen = Number(Gen(), text);
+        var elec = Number(PartText.LanesOf(), text, "w");
+        var gen = Number(PartText.Gen(), text, "g");
         if (elec is null) missing.Add("lanes");
         if (gen is null) missing.Add("generation");
-        var ports = Number(Ports(), text) ?? (Dual().IsMatch(text) ? 2 : Quad().IsMatch(text) ? 4 : null);
+        var ports = Number(Ports(), text, "n") ?? (Dual().IsMatch(text) ? 2 : Quad().IsMatch(text) ? 4 : null);
         if (ports is null && (controller || network)) missing.Add("ports");
-        List<DriveProtocol> protocols = [.. new[] { (Sas(), DriveProtocol.Sas), (Sata(), DriveProtocol.Sata), (Nvme(), DriveProtocol.Nvme) }.Where(p => p.Item1.IsMatch(text)).Select(p => p.Item2)];
+        List<DriveProtocol> protocols = [.. new[] { (PartText.Sas(), DriveProtocol.Sas), (Sata(), DriveProtocol.Sata), (PartText.Nvme(), DriveProtocol.Nvme) }.Where(p => p.Item1.IsMatch(text)).Select(p => p.Item2)];
         // A SAS port takes SATA drives too (SPL-4).
         if (protocols.Contains(DriveProtocol.Sas) && !protocols.Contains(DriveProtocol.Sata)) protocols.Add(DriveProtocol.Sata);
         var rates = Rates().Matches(text).Select(m => double.Parse(m.Groups["n"].Value.Replace(',', '.'), CultureInfo.InvariantCulture)).Distinct().ToList();
@@ -40,13 +44,19 @@ public static partial class CardText
         return new(new ShelfPart { Id = "", Card = card }, 1, missing, [], null);
     }
 
-    private static int? Number(Regex what, string text) => what.Match(text) is { Success: true } m ? int.Parse(m.Groups["n"].Value, CultureInfo.InvariantCulture) : null;
+    private static int? Number(Regex what, string text, string group) => what.Match(text) is { Success: true } m ? int.Parse(m.Groups[group].Value, CultureInfo.InvariantCulture) : null;
 
     [GeneratedRegex(@"\b(?:micro-?sd|sd|cf|compact ?flash|memory)\s+cards?\b", RegexOptions.IgnoreCase)]
     private static partial Regex MediaCard();
 
-    [GeneratedRegex(@"\b(?:hba|controller|card|carrier|nic|network|ethernet|graphics|gpu|adapter)\b|\b\d{1,2}[ -]?ports?\b|\braid\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Words();
+    [GeneratedRegex(@"\b(?:hba|controller|cards?|carrier|nic|graphics|gpu|(?:host|network|pcie) adapter)\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Named();
+
+    [GeneratedRegex(@"\b(?:network|ethernet|raid)\b|\b\d{1,2}[ -]?ports?\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Hinted();
+
+    [GeneratedRegex(@"\b(?:ssd|nvme|flash|hdd|disks?|drives?)\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Drives();
 
     [GeneratedRegex(@"\b(?:hba|raid|sas|e?sata|controller)\b", RegexOptions.IgnoreCase)]
     private static partial Regex Storage();
@@ -66,12 +76,6 @@ public static partial class CardText
     [GeneratedRegex(@"\b(?:external|esata|\d{1,2}e)\b", RegexOptions.IgnoreCase)]
     private static partial Regex Outer();
 
-    [GeneratedRegex(@"(?<![\w])[x×](?<n>1|2|4|8|16)\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Lanes();
-
-    [GeneratedRegex(@"\b(?:gen(?:eration)?|pcie)\s*-?(?<n>[1-6])(?:\.0)?\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Gen();
-
     [GeneratedRegex(@"\b(?<n>\d{1,2})[ -]?(?:ports?\b|[ie]\b)", RegexOptions.IgnoreCase)]
     private static partial Regex Ports();
 
@@ -81,14 +85,8 @@ public static partial class CardText
     [GeneratedRegex(@"\bquad\b", RegexOptions.IgnoreCase)]
     private static partial Regex Quad();
 
-    [GeneratedRegex(@"\bsas\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Sas();
-
     [GeneratedRegex(@"\be?sata\b", RegexOptions.IgnoreCase)]
     private static partial Regex Sata();
-
-    [GeneratedRegex(@"\bnvme\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Nvme();
 
     [GeneratedRegex(@"(?<![\w.,])(?<n>\d{1,3}(?:[.,]5)?)\s*(?:g(?:b(?:it)?)?/s|gbit|gbe|gbps|g)\b", RegexOptions.IgnoreCase)]
     private static partial Regex Rates();

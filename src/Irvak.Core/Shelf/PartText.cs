@@ -91,22 +91,22 @@ public static partial class PartText
     private static partial Regex MemoryWords();
 
     [GeneratedRegex(@"\busb\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Usb();
+    internal static partial Regex Usb();
 
     [GeneratedRegex(@"\b(?:stick|micro-?sd|sd card)\b", RegexOptions.IgnoreCase)]
     private static partial Regex Stick();
 
     [GeneratedRegex(@"\b(?:gen(?:eration)?|pcie)\s*-?(?<g>[1-6])(?:\.0)?\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Gen();
+    internal static partial Regex Gen();
 
     [GeneratedRegex(@"(?<![\w])[x×](?<w>1|2|4|8|16)\b", RegexOptions.IgnoreCase)]
-    private static partial Regex LanesOf();
+    internal static partial Regex LanesOf();
 
     [GeneratedRegex(@"\bnvme\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Nvme();
+    internal static partial Regex Nvme();
 
     [GeneratedRegex(@"\bsas\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Sas();
+    internal static partial Regex Sas();
 
     [GeneratedRegex(@"\bmsata\b", RegexOptions.IgnoreCase)]
     private static partial Regex Msata();
@@ -144,5 +144,5 @@ public static partial class PartText
     private static partial Regex Rpm();
 
     [GeneratedRegex(@"(?<![\w.,])(?<n>\d+(?:[.,]\d+)?)\s*(?<u>[TG])B?\b", RegexOptions.IgnoreCase)]
-    private static partial Regex Size();
+    internal static partial Regex Size();
 }

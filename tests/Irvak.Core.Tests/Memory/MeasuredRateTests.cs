@@ -22,7 +22,8 @@ public class MeasuredRateTests
     {
         Assert.Equal(("2400 MT/s", "2400 MT/s"), Words(Seen(2400, 2400)));
         Assert.Equal(("2400 MT/s", "up to 2666 MT/s"), Words(Seen(2400, 2400).With(Boards.Fit("B1"))));
-        Assert.Equal("As seen", Seen(2400, 2400).Evaluate().Memory.Found.Rate.Limiter);
+        Assert.Equal("as seen", Seen(2400, 2400).Evaluate().Memory.Found.Rate.Pace);
+        Assert.Equal("by Modules, found", Seen(null, null).Evaluate().Memory.Found.Rate.Pace);
     }
 
     [Theory]

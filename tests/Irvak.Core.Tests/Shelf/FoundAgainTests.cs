@@ -65,6 +65,8 @@ public sealed class FoundAgainTests
     [InlineData("8-port SAS HBA PCIe 3.0 x8", CardRole.Controller, 8, 3, 8)]
     [InlineData("dual 10GbE network card x4", CardRole.Network, 4, null, null)]
     [InlineData("carrier for M.2 modules x16", CardRole.Carrier, 16, null, null)]
+    [InlineData("RAID controller 2 GB cache x8", CardRole.Controller, 8, null, null)]
+    [InlineData("USB 3 controller card x1", CardRole.Other, 1, null, null)]
     [InlineData("graphics card", CardRole.Graphics, null, null, null)]
     public void A_card_is_no_drive(string label, CardRole role, int? lanes, int? gen, int? ports)
     {
@@ -96,7 +98,11 @@ public sealed class FoundAgainTests
     [Theory]
     [InlineData("32 GB micro SD card")]
     [InlineData("64 GB memory card USB")]
-    public void A_card_for_a_camera_is_a_drive(string label) => Assert.NotNull(PartText.Read(label).Part!.Drive);
+    [InlineData("1.6 TB NVMe add-in card")]
+    [InlineData("4 TB SAS disk 2-port")]
+    [InlineData("4 TB SATA 3.5 RAID")]
+    [InlineData("480 GB SATA SSD with adapter")]
+    public void A_size_beside_words_of_a_drive_is_a_drive(string label) => Assert.NotNull(PartText.Read(label).Part!.Drive);
 
     [Fact]
     public void A_small_card_of_msata_tells_its_form_and_its_protocol()

@@ -42,13 +42,8 @@ export function SlowestOf({ memory }: { memory: NonNullable<JobView['memory']> }
       </div>
       <p className="result">
         All channels run at <b>{rate.words}</b>
-        {rate.limiter && (
-          <span className="quiet">, {sayLimiter(rate.chain.find((c) => c.limits)?.name ?? rate.limiter)}</span>
-        )}
+        {rate.pace && <span className="quiet">, {rate.pace}</span>}
       </p>
     </div>
   );
 }
-
-/** Who sets the pace, within a sentence; what the firmware showed needs nobody to set it. */
-const sayLimiter = (name: string) => (name === 'As seen' ? 'as seen' : `by ${name}`);

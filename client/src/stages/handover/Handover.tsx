@@ -1,19 +1,10 @@
+import { workedOn } from '../../plate/worked';
 import { useState } from 'react';
 import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';
 import { Saying } from '../../frame/Saying';
 import { Plate } from '../../plate/Plate';
 import { day, places, plural, short, tb, tib } from '../../format/numbers';
-
-/** The view of the plate that shows a kind of place. */
-const REGION: Record<string, 'memory' | 'slots' | 'bays' | 'whole'> = {
-  slot: 'memory',
-  socket: 'memory',
-  card: 'slots',
-  m2: 'slots',
-  board: 'slots',
-  bay: 'bays',
-};
 
 /** Handover: the page the owner gets, printed as it stands here. */
 export default function Handover() {
@@ -30,9 +21,7 @@ export default function Handover() {
   const came = job.changes.filter((c) => c.in && !c.movedFrom);
   const moved = job.changes.filter((c) => c.movedFrom);
   // The pictures show the part of the machine that was worked on.
-  const touched = new Set(job.changes.map((c) => REGION[c.place.split(':')[0]!] ?? 'whole'));
-  const view =
-    touched.size === 1 ? [...touched][0]! : touched.size > 1 ? 'whole' : job.sheet.bays?.length ? 'bays' : 'memory';
+  const view = workedOn(job.changes) ?? (job.sheet.bays?.length ? 'bays' : 'memory');
   const stops = job.findings.filter((f) => f.severity === 'stop');
   const unseen = job.lines.filter((l) => l.state === 'not-looked-at' || l.state === 'not-yet');
   const settings = (job.runbook?.steps ?? []).filter((s) => /^(split:|start:stagger|boot:order)/.test(s.key));

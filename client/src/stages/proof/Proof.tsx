@@ -1,5 +1,6 @@
+import { workedOn } from '../../plate/worked';
 import { useState } from 'react';
-import type { ComparedLine, Explanation, JobView } from '../../api/types';
+import type { ComparedLine, Explanation } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { Mark } from '../../frame/Mark';
 import { Message } from '../../frame/Message';
@@ -37,7 +38,7 @@ export default function Proof() {
           sheet={job.sheet}
           job={job}
           name="proof"
-          first={worked(job.changes)}
+          first={workedOn(job.changes) ?? 'memory'}
           inks={['seen', 'empty', 'deviates']}
           marks={marks}
           selected={selected}
@@ -286,11 +287,3 @@ function Diagnosis({ explanation: e, onPlace }: { explanation: Explanation; onPl
     </article>
   );
 }
-
-/** The part of the machine that was worked on. */
-const worked = (changes: JobView['changes']) =>
-  changes.length > 0 && changes.every((c) => c.place.startsWith('bay:'))
-    ? 'bays'
-    : changes.some((c) => c.place.startsWith('m2:'))
-      ? 'whole'
-      : 'memory';
