@@ -3,7 +3,10 @@ using System.Diagnostics;
 using Irvak.Core;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
+using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Solvers;
@@ -23,7 +26,7 @@ public static class SolverRuns
             for (var i = 0; i < 12; i++)
             {
                 var from = Stopwatch.GetTimestamp();
-                placed = PlacementSolver.Solve(q, hand)!;
+                placed = PlacementSolver.Solve(q.Memory, hand)!;
                 if (i > 1) times.Add(Stopwatch.GetElapsedTime(from).TotalSeconds);
             }
             times.Sort();
@@ -33,13 +36,13 @@ public static class SolverRuns
         {
             var (q, hand) = Case(sockets, channels, perChannel, sockets * channels, 2);
             var offers = Case(sockets, channels, perChannel, 8, 8).Hand.Select((h, i) => new ShelfPart { Id = $"p{i}", Module = h.Module, InStock = 16, PriceEur = 20 + (i * 17 % 90) }).ToList();
-            var fitted = q with { Found = q.Found };
+            var fitted = q;
             var times = new List<double>();
             var answers = 0;
             for (var i = 0; i < 5; i++)
             {
                 var from = Stopwatch.GetTimestamp();
-                answers = BuyingSolver.Solve(fitted, (long)sockets * channels * perChannel * 16 * 1024, 2666, offers).Answers.Count;
+                answers = BuyingSolver.Solve(fitted.Memory, (long)sockets * channels * perChannel * 16 * 1024, 2666, offers).Answers.Count;
                 if (i > 0) times.Add(Stopwatch.GetElapsedTime(from).TotalSeconds);
             }
             times.Sort();
@@ -74,11 +77,11 @@ public static class SolverRuns
         for (var i = 0; i < 7; i++)
         {
             var from = Stopwatch.GetTimestamp();
-            found = LaneSolver.Solve(q)!;
+            found = LaneSolver.Solve(q.Lanes)!;
             if (i > 1) times.Add(Stopwatch.GetElapsedTime(from).TotalSeconds);
         }
         times.Sort();
-        Console.WriteLine($"lanes,     {sheet.Slots.Count} slots, {q.Planned.Units.Count} parts, of them {q.Planned.Units.Values.Count(u => u.Drive is not null)} modules: median {times[times.Count / 2],6:0.000} s, worst {times[^1],6:0.000} s   {(found.IsBest ? "proven" : found.Proof)}, {found.Parts.Count(p => p.To is null)} left out, {found.LostMBs:0} MB/s lost");
+        Console.WriteLine($"lanes,     {sheet.Slots.Count} slots, {q.Machine.Planned.Units.Count} parts, of them {q.Machine.Planned.Units.Values.Count(u => u.Drive is not null)} modules: median {times[times.Count / 2],6:0.000} s, worst {times[^1],6:0.000} s   {(found.IsBest ? "proven" : found.Proof)}, {found.Parts.Count(p => p.To is null)} left out, {found.LostMBs:0} MB/s lost");
         const int Times = 400;
         for (var i = 0; i < Times; i++) Evaluation.Evaluate(q);
         var evaluated = Stopwatch.GetTimestamp();
@@ -144,6 +147,6 @@ public static class SolverRuns
             else hand.Add(new HandModule(unit, null));
         }
         var build = new Build(units.ToImmutable());
-        return (new Question(sheet, build, build, [], new Aim(), Policy.FieldProven, EvidenceBook.Empty, new SystemFacts(), new Dictionary<string, ShelfPart>()), hand);
+        return (Question.Of(new PlanInput(sheet, build, build, [], Policy.FieldProven, EvidenceBook.Empty, new SystemFacts(), new Dictionary<string, ShelfPart>())), hand);
     }
 }

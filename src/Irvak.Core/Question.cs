@@ -1,173 +1,159 @@
+using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Boot;
 using Irvak.Core.Builds;
 using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
-using Irvak.Core.Drives;
+using Irvak.Core.Distances;
 using Irvak.Core.Evidence;
+using Irvak.Core.Inputs;
 using Irvak.Core.Lanes;
+using Irvak.Core.Memory;
 using Irvak.Core.Moving;
+using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
+using Irvak.Core.Steps;
 
 namespace Irvak.Core;
 
-/// <summary>Everything an evaluation looks at. Nothing else goes in: no clock, no store, no interface.</summary>
-/// <param name="Shelf">Shelf parts by id: stock and prices of what is planned in.</param>
-public sealed record Question(
-    MachineSheet Sheet, Build Found, Build Planned, IReadOnlyList<Change> Changes, Aim Aim, Policy Policy,
-    EvidenceBook Evidence, SystemFacts System, IReadOnlyDictionary<string, ShelfPart> Shelf)
+/// <summary>The question of each capability about one state of a job. Nothing else goes into an evaluation: no clock, no store, no interface.</summary>
+public sealed record Question
 {
-    public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf) => new(
-        (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision),
-        KnownCards.In(state.AsFound, shelf), KnownCards.In(state.Planned, shelf), state.Changes(), state.Aim, state.Policy, evidence, state.System, shelf)
+    public required PlanInput Machine { get; init; }
+
+    public required MemoryInput Memory { get; init; }
+
+    public required ControllerInput Controllers { get; init; }
+
+    public required LaneInput Lanes { get; init; }
+
+    public required BootInput Boot { get; init; }
+
+    public required PathInput Paths { get; init; }
+
+    public required PowerInput Power { get; init; }
+
+    public required MoveInput Moving { get; init; }
+
+    public required StepInput Steps { get; init; }
+
+    public required Aim Aim { get; init; }
+
+    /// <summary>What the distances to the aim look at.</summary>
+    public AimInput Distances => new(Aim, Memory, Controllers);
+
+    /// <summary>The questions about a job.</summary>
+    /// <exception cref="ArgumentException">It has no machine sheet.</exception>
+    public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
     {
-        Wiring = state.Wiring,
-        Splits = state.Splits,
-        FoundSplits = state.FoundSplits,
-        HeldRates = state.HeldRates,
-        FoundEmpty = state.FoundEmpty,
-        Links = SeenLinks.Of(state),
-        MeasuredMTs = Memory.MeasuredRate.Of(state),
-        Stagger = state.Stagger,
-        Air = state.Air,
-        Pads = state.Pads,
-        Temperatures = HeatBands.Seen(state),
-        Boot = state.Boot,
-        Caches = [.. state.Caches.Values],
-        Writes = state.Writes,
-        Moves = state.Moves,
-        Wipes = state.Wipes,
-        Figures = state.Figures,
-        Mode = state.Mode,
-        Notes = state.Notes,
-        Arrays = JobArrays.Planned(state),
-        FoundArrays = JobArrays.Found(state),
-        Now = ArrayNow.Of(state),
-    };
-
-    /// <summary>What the memory was seen to run at as found; null when no capture tells it of every module.</summary>
-    public int? MeasuredMTs { get; init; }
-
-    /// <summary>What somebody wrote down about places, plugs and the machine.</summary>
-    public IReadOnlyDictionary<string, string> Notes { get; init; } = new Dictionary<string, string>();
-
-    /// <summary>How the firmware is to spend memory on safety.</summary>
-    public MemoryMode Mode { get; init; }
-
-    /// <summary>Arrays as they are to be.</summary>
-    public IReadOnlyList<ArrayPlan> Arrays { get; init; } = [];
-
-    public IReadOnlyList<ArrayPlan> FoundArrays { get; init; } = [];
-
-    /// <summary>How the arrays stand that are in use, those of unknown level among them.</summary>
-    public IReadOnlyList<ArrayNow> Now { get; init; } = [];
-
-    /// <summary>How a found array stands; null for one that no found drive belongs to.</summary>
-    public ArrayNow? NowOf(string array) => Now.FirstOrDefault(n => n.Name == array);
-
-    /// <summary>The found array that a planned one still is; null for one that is made anew or grown.</summary>
-    public ArrayPlan? StillAs(ArrayPlan array) => FoundArrays.FirstOrDefault(array.IsMadeLike);
-
-    /// <summary>The found array that a planned one grows from; null when it grows from none.</summary>
-    public ArrayPlan? GrownFrom(ArrayPlan array) => FoundArrays.FirstOrDefault(array.Grows);
-
-    /// <summary>What the system is to start from; null for what it was found to start from.</summary>
-    public BootPlan? Boot { get; init; }
-
-    public IReadOnlyList<CachePlan> Caches { get; init; } = [];
-
-    /// <summary>What captures told of the volume written to drives, by serial number.</summary>
-    public IReadOnlyDictionary<string, WriteMarks> Writes { get; init; } = new Dictionary<string, WriteMarks>();
-
-    /// <summary>How the data of what goes reaches its new home, by subject.</summary>
-    public IReadOnlyDictionary<string, PlannedMove> Moves { get; init; } = new Dictionary<string, PlannedMove>();
-
-    /// <summary>How drives that leave are wiped, by the place they were found in.</summary>
-    public IReadOnlyDictionary<string, Wipe> Wipes { get; init; } = new Dictionary<string, Wipe>();
-
-    /// <summary>Figures in place of the defaults of drives.</summary>
-    public DriveFigures Figures { get; init; } = DriveFigures.Usual;
-
-    /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
-    public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
-
-    /// <summary>How the firmware is to divide slots, by their names.</summary>
-    public IReadOnlyDictionary<string, IReadOnlyList<int>> Splits { get; init; } = NoSplits;
-
-    /// <summary>How somebody saw that it divides them.</summary>
-    public IReadOnlyDictionary<string, IReadOnlyList<int>> FoundSplits { get; init; } = NoSplits;
-
-    private static readonly Dictionary<string, IReadOnlyList<int>> NoSplits = [];
-
-    /// <summary>Slots that a riser, a cable or a setting holds at an older generation.</summary>
-    public IReadOnlyDictionary<string, int> HeldRates { get; init; } = new Dictionary<string, int>();
-
-    /// <summary>Generation that a slot runs at: its sheet's, or an older one that something holds it at.</summary>
-    public int GenOf(ExpansionSlot slot) => HeldRates.TryGetValue(slot.Id, out var held) ? Math.Min(slot.Gen, held) : slot.Gen;
-
-    /// <summary>How disks start one group after another.</summary>
-    public StaggerStart Stagger { get; init; } = StaggerStart.AllAtOnce;
-
-    /// <summary>What somebody saw of fans, blanks and duct.</summary>
-    public IReadOnlyDictionary<string, AirState> Air { get; init; } = new Dictionary<string, AirState>();
-
-    public IReadOnlyDictionary<string, PlanPad> Pads { get; init; } = new Dictionary<string, PlanPad>();
-
-    /// <summary>Temperatures that captures told, °C, with the drive's own warning value, by serial number.</summary>
-    public IReadOnlyDictionary<string, (int Celsius, int? Warn)> Temperatures { get; init; } = new Dictionary<string, (int, int?)>();
-
-    /// <summary>Places that somebody looked at and found empty.</summary>
-    public IReadOnlySet<string> FoundEmpty { get; init; } = new HashSet<string>();
-
-    /// <summary>True when a socket is surely without a processor in the plan; one that nobody looked at is not.</summary>
-    public bool LacksProcessor(string socket) => !Planned.HasProcessor(socket) && PlaceName.Socket(socket) is var place && (FoundEmpty.Contains(place) || Changed.Contains(place));
-
-    private readonly HashSet<string> _brought = [.. Changes.Where(c => c.BringsPart).Select(c => c.Place)];
-
-    /// <summary>Places into which a part comes that was not in the machine.</summary>
-    public bool BringsPart(string place) => _brought.Contains(place);
-
-    /// <summary>True when every slot behind a processor holds a module of known size, was found empty, or is changed by the plan.</summary>
-    public bool AllSlotsKnown(Build build) => Sheet.Channels.Where(c => build.HasProcessor(c.Socket)).SelectMany(c => c.Slots).All(s =>
-        PlaceName.Slot(s) is var place && (build.ModuleAt(s) is { } module ? module.CapacityMiB is not null : FoundEmpty.Contains(place) || (Changed.Contains(place) && !ReferenceEquals(build, Found))));
-
-    /// <summary>Links of cards as captures show them.</summary>
-    public IReadOnlyList<SeenLink> Links { get; init; } = [];
-
-    /// <summary>How a slot is to be divided; empty for whole.</summary>
-    public IReadOnlyList<int> SplitOf(string slot) => Splits.TryGetValue(slot, out var planned) ? planned : FoundSplitOf(slot) ?? [];
-
-    /// <summary>How a slot was divided before: as somebody said, else as the drives that were seen on its carrier show; null when not known.</summary>
-    public IReadOnlyList<int>? FoundSplitOf(string slot)
-    {
-        if (FoundSplits.TryGetValue(slot, out var said)) return said;
-        if (Found.At(PlaceName.Card(slot))?.Card is not { Role: CardRole.Carrier, Endpoints.Count: > 1, HasSwitch: not true } card || Sheet.Slots.FirstOrDefault(s => s.Id == slot) is not { } of) return null;
-        return Enumerable.Range(1, card.Endpoints.Count - 1).Any(i => Found.At(PlaceName.M2(CarrierPlaces.Name(slot, i))) is not null) ? Splitting.Best(of.Elec, of.Splits ?? [], card.Endpoints, card.LanePitch) : null;
+        var sheet = (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision);
+        var machine = new PlanInput(sheet, KnownCards.In(state.AsFound, shelf), KnownCards.In(state.Planned, shelf), state.Changes(), state.Policy, evidence, state.System, shelf)
+        {
+            FoundEmpty = state.FoundEmpty,
+        };
+        var links = SeenLinks.Of(state, state.Lanes.HeldRates);
+        var arrays = new ArrayInput(machine)
+        {
+            Arrays = JobArrays.Planned(state, state.Arrays),
+            FoundArrays = JobArrays.Found(state),
+            Now = ArrayNow.Of(state),
+            Figures = state.Drives.Figures,
+        };
+        var controllers = new ControllerInput(arrays)
+        {
+            Wiring = state.Controllers.Wiring,
+            TouchesStorage = state.Caches.Plans.Count > 0 || state.Controllers.Wiring.Count > 0 || state.Boot.Plan is not null
+                || machine.Changes.Any(c => !PlaceName.IsSlot(c.Place) && !PlaceName.IsSocket(c.Place)),
+        };
+        var caches = new CacheInput(controllers) { Caches = [.. state.Caches.Plans.Values] };
+        var lanes = new LaneInput(machine)
+        {
+            Wiring = state.Controllers.Wiring,
+            Splits = state.Lanes.Splits,
+            FoundSplits = state.Lanes.FoundSplits,
+            HeldRates = state.Lanes.HeldRates,
+            Links = links,
+        };
+        var power = new PowerInput(machine)
+        {
+            Stagger = state.Power.Stagger,
+            Air = state.Power.Air,
+            Pads = state.Power.Pads,
+            Temperatures = HeatBands.Seen(state),
+        };
+        return new Question
+        {
+            Machine = machine,
+            Memory = new MemoryInput(machine) { Mode = state.Memory.Mode, MeasuredMTs = MeasuredRate.Of(state) },
+            Controllers = controllers,
+            Lanes = lanes,
+            Boot = new BootInput(caches) { Boot = state.Boot.Plan, Writes = state.Writes },
+            Paths = new PathInput(caches) { Boot = state.Boot.Plan, ReadMBs = state.Aim.ReadMBs, Lanes = lanes },
+            Power = power,
+            Moving = new MoveInput(arrays) { Moves = state.Moving.Moves, Wipes = state.Moving.Wipes },
+            Steps = new StepInput(caches) { Boot = state.Boot.Plan, Notes = state.Notes, Lanes = lanes, Power = power },
+            Aim = state.Aim,
+        };
     }
 
-    private HashSet<string>? _plannedShort;
+    /// <summary>The questions about a machine for whose places alone something is planned.</summary>
+    public static Question Of(PlanInput machine)
+    {
+        var controllers = new ControllerInput(new ArrayInput(machine));
+        var (caches, lanes, power) = (new CacheInput(controllers), new LaneInput(machine), new PowerInput(machine));
+        return new Question
+        {
+            Machine = machine,
+            Memory = new MemoryInput(machine),
+            Controllers = controllers,
+            Lanes = lanes,
+            Boot = new BootInput(caches),
+            Paths = new PathInput(caches) { Lanes = lanes },
+            Power = power,
+            Moving = new MoveInput(controllers),
+            Steps = new StepInput(caches) { Lanes = lanes, Power = power },
+            Aim = new Aim(),
+        };
+    }
 
-    /// <summary>Places that hold something in the plan, without their kind.</summary>
-    internal IReadOnlySet<string> PlannedShort => _plannedShort ??= [.. Planned.Units.Keys.Select(PlaceName.Short)];
+    /// <summary>The same questions about other parts in the places.</summary>
+    public Question Planning(Build planned)
+    {
+        var (lanes, power) = (Lanes with { Planned = planned }, Power with { Planned = planned });
+        return this with
+        {
+            Machine = Machine with { Planned = planned },
+            Memory = Memory with { Planned = planned },
+            Controllers = Controllers with { Planned = planned },
+            Lanes = lanes,
+            Boot = Boot with { Planned = planned },
+            Paths = Paths with { Planned = planned, Lanes = lanes },
+            Power = power,
+            Moving = Moving with { Planned = planned },
+            Steps = Steps with { Planned = planned, Lanes = lanes, Power = power },
+        };
+    }
 
-    /// <summary>True when anything but memory and processors is touched: most memory jobs needn't ask about cables and drives at all.</summary>
-    public bool TouchesStorage => Caches.Count > 0 || Wiring.Count > 0 || Boot is not null || Changes.Any(c => !PlaceName.IsSlot(c.Place) && !PlaceName.IsSocket(c.Place));
-
-    /// <summary>The controller behind a group of bays in the plan; null when there is none or it is not known.</summary>
-    public BayController? ControllerOf(BayGroup bays) => BayController.Of(Sheet, Planned, Wiring, bays, Found);
-
-    /// <summary>The same, of the machine as found.</summary>
-    public BayController? FoundControllerOf(BayGroup bays) => BayController.Of(Sheet, Found, NoWiring, bays, Found);
+    /// <summary>The same questions about the machine as it was found: what is true of it already is no fault of the plan.</summary>
+    public Question AsFound()
+    {
+        var found = Planning(Machine.Found);
+        var controllers = found.Controllers with { Arrays = Controllers.FoundArrays, Wiring = NoWiring };
+        var caches = new CacheInput(controllers);
+        var lanes = found.Lanes with { Splits = Lanes.FoundSplits, Wiring = NoWiring };
+        return found with
+        {
+            Controllers = controllers,
+            Lanes = lanes,
+            Boot = new BootInput(caches) { Writes = Boot.Writes },
+            Paths = new PathInput(caches) { ReadMBs = Paths.ReadMBs, Lanes = lanes },
+            Moving = new MoveInput(controllers) { Wipes = Moving.Wipes },
+            Steps = new StepInput(caches) { Notes = Steps.Notes, Lanes = lanes, Power = found.Power },
+        };
+    }
 
     private static readonly Dictionary<string, string> NoWiring = [];
-
-    /// <summary>Places where anything happens.</summary>
-    public IReadOnlySet<string> Changed { get; } = Changes.Select(c => c.Place).ToHashSet();
-
-    private readonly HashSet<string> _new = [.. Changes.Where(c => c.In is not null).Select(c => c.Place)];
-
-    /// <summary>Places whose unit is not the one found there.</summary>
-    public bool IsNew(string place) => _new.Contains(place);
 }

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Expectations;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core;
@@ -68,8 +69,8 @@ public static class Stages
     private static bool Wished(JobState state) => state.Aim is not { MemoryGiB: null, UsableTB: null, Failures: null, ReadMBs: null };
 
     /// <summary>Any edit of the plan is a plan: parts, arrays, splits, wiring, rates, boot, caches, moves, pads, the order of the start.</summary>
-    private static bool Planned(JobState state) => state.Plan.Count > 0 || state.Arrays.Count > 0 || state.Splits.Count > 0 || state.Wiring.Count > 0 || state.HeldRates.Count > 0
-        || state.Boot is not null || state.Caches.Count > 0 || state.Moves.Count > 0 || state.Pads.Count > 0 || state.Stagger != Power.StaggerStart.AllAtOnce || state.Mode != Sheets.MemoryMode.Independent;
+    private static bool Planned(JobState state) => state.Plan.Count > 0 || state.Arrays.Plans.Count > 0 || state.Lanes.Splits.Count > 0 || state.Controllers.Wiring.Count > 0 || state.Lanes.HeldRates.Count > 0
+        || state.Boot.Plan is not null || state.Caches.Plans.Count > 0 || state.Moving.Moves.Count > 0 || state.Power.Pads.Count > 0 || state.Power.Stagger != Power.StaggerStart.AllAtOnce || state.Memory.Mode != Sheets.MemoryMode.Independent;
 
     /// <summary>It is known what the board takes, and every socket and every slot that can be used was looked at.</summary>
     private static bool Surveyed(JobState state) =>

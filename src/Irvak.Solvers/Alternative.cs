@@ -1,8 +1,7 @@
-using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Solvers;
@@ -10,7 +9,7 @@ namespace Irvak.Solvers;
 /// <summary>What most people would do: leave the fitted modules where they are and fill up in order; and why that is worse.</summary>
 internal static class Alternative
 {
-    public static string? Compare(Question q, Build bare, IReadOnlyList<HandModule> hand, Build best, PlacementScore score)
+    public static string? Compare(MemoryInput q, Build bare, IReadOnlyList<HandModule> hand, Build best, PlacementScore score)
     {
         var build = FillUp(q, bare, hand);
         var other = PlacementScore.Of(q, build);
@@ -23,7 +22,7 @@ internal static class Alternative
         return $"{name} gives {worse}{(moves > 0 ? $", and saves {Say.Count(moves, "move", "moves")}" : "")}.";
     }
 
-    private static Build FillUp(Question q, Build bare, IReadOnlyList<HandModule> hand)
+    private static Build FillUp(MemoryInput q, Build bare, IReadOnlyList<HandModule> hand)
     {
         var build = bare;
         foreach (var module in hand.Where(h => h.From is not null)) build = build.With(PlaceName.Slot(module.From!), module.Unit);

@@ -1,6 +1,8 @@
 using System.Globalization;
 using Irvak.Core;
 using Irvak.Core.Arrays;
+using Irvak.Core.Distances;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;

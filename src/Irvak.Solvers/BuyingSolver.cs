@@ -1,5 +1,5 @@
-using Irvak.Core;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Solvers;
@@ -26,7 +26,7 @@ public static class BuyingSolver
     /// <param name="q">The machine with its planned processors; its found modules are the fitted ones.</param>
     /// <param name="mib">Memory wanted.</param>
     /// <param name="rateMTs">Least rate.</param>
-    public static Purchases Solve(Question q, long mib, int rateMTs, IReadOnlyList<ShelfPart> shelf, CancellationToken cancel = default)
+    public static Purchases Solve(MemoryInput q, long mib, int rateMTs, IReadOnlyList<ShelfPart> shelf, CancellationToken cancel = default)
     {
         var bare = PlacementSolver.Bare(q.Planned);
         var usable = bare.UsableSlots(q.Sheet).ToList();
@@ -79,12 +79,12 @@ public static class BuyingSolver
     private static string Content(BuyingAnswer a) => string.Join(' ', a.Placement.Slots.OrderBy(s => s.Key, StringComparer.Ordinal).Select(s => $"{s.Key}={s.Value.From}{s.Value.Unit.ShelfPartId}"));
 
     /// <summary>Parts that could work here alone, are fast enough, priced and in stock.</summary>
-    private static List<ShelfPart> Offers(Question q, Core.Builds.Build bare, List<string> usable, int rateMTs, IReadOnlyList<ShelfPart> shelf) =>
+    private static List<ShelfPart> Offers(MemoryInput q, Core.Builds.Build bare, List<string> usable, int rateMTs, IReadOnlyList<ShelfPart> shelf) =>
         [.. shelf.Where(p => p is { Module: { CapacityMiB: > 0 } m, PriceEur: not null, InStock: > 0 } && m.RateMTs >= rateMTs - 1)
             .Where(p => PlacementSolver.Apart(q, bare, usable[0], [new HandModule(Core.Builds.Unit.Of(p), null)]).Able.Count > 0)
             .OrderBy(p => p.PriceEur!.Value / p.Module!.CapacityMiB!.Value).ThenBy(p => p.Id, StringComparer.Ordinal).Take(MostShelfKinds)];
 
-    private static BuyingAnswer? Answer(Question q, Core.Builds.Build bare, string name, string what, Dictionary<string, Kind> chosen, string? proof, int fitted, List<ShelfPart> offers)
+    private static BuyingAnswer? Answer(MemoryInput q, Core.Builds.Build bare, string name, string what, Dictionary<string, Kind> chosen, string? proof, int fitted, List<ShelfPart> offers)
     {
         var slots = PlacementSolver.Pieces(chosen);
         var placement = new Placement(slots, [], PlacementScore.None, proof is null, proof ?? "No cheaper one exists from this shelf; the search looked at all of them.", null);

@@ -1,4 +1,3 @@
-using Irvak.Core;
 using Irvak.Core.Memory;
 using Irvak.Core.Sheets;
 
@@ -11,7 +10,7 @@ internal sealed record FillUnit(string Socket, IReadOnlyList<Channel> Channels, 
     public string Class => Own ? Channels[0].Id : $"{Socket}/{Slots}/{Channels.Count}";
 
     /// <summary>Units of a question in the order in which slots are filled.</summary>
-    public static IReadOnlyList<FillUnit> Of(Question q)
+    public static IReadOnlyList<FillUnit> Of(MemoryInput q)
     {
         var units = new List<FillUnit>();
         var paired = q.Mode is MemoryMode.Mirrored or MemoryMode.Lockstep && q.Sheet.Memory.ChannelsKnown && q.Sheet.Memory.Modes?.Contains(q.Mode) != false;
@@ -41,7 +40,7 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
     public string? Family => Kinds.Count == 0 ? null : Kinds[0].Family;
 
     /// <summary>Every filling of a channel of so many slots that the rules of a single channel allow, the empty one first.</summary>
-    public static IReadOnlyList<ChannelFill> All(Question q, string socket, int slots, IReadOnlyList<Kind> kinds)
+    public static IReadOnlyList<ChannelFill> All(MemoryInput q, string socket, int slots, IReadOnlyList<Kind> kinds)
     {
         // What the socket's processor refuses is asked of the core, with the piece alone in its first slot.
         var bare = PlacementSolver.Bare(q.Planned);
@@ -64,7 +63,7 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
         return [.. fills.Where(f => q.Mode != MemoryMode.RankSpare || f.Count == 0 || q.Sheet.Memory.Modes?.Contains(q.Mode) == false || f.Kinds.Sum(k => k.Module.Ranks ?? 0) >= 2)];
     }
 
-    private static bool Allowed(Question q, List<Kind> held)
+    private static bool Allowed(MemoryInput q, List<Kind> held)
     {
         var board = q.Sheet.Memory;
         if (held.Select(k => k.Family).Distinct().Count() > 1) return false;
@@ -74,7 +73,7 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
         return board.WidthsMix != false || !ChannelLoad.MixesWidths(modules);
     }
 
-    private static int RateOf(Question q, MemoryGeneration generation, List<Kind> held)
+    private static int RateOf(MemoryInput q, MemoryGeneration generation, List<Kind> held)
     {
         var rate = int.MaxValue;
         foreach (var kind in held)

@@ -1,4 +1,6 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;

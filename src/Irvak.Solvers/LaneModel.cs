@@ -1,8 +1,7 @@
-using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Lanes;
-using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Solvers;
@@ -38,11 +37,11 @@ internal sealed class LaneModel
     /// <summary>Places of the board for each module.</summary>
     public IReadOnlyList<IReadOnlyList<ModuleOption>> Places { get; }
 
-    public Question Question { get; }
+    public LaneInput LaneInput { get; }
 
-    public LaneModel(Question q)
+    public LaneModel(LaneInput q)
     {
-        Question = q;
+        LaneInput = q;
         Slots = [.. q.Sheet.Slots];
         Cards = [.. q.Planned.Units.Where(u => u.Value.Card is not null && PlaceName.Kind(u.Key) is "card" or "board").Select(u => new LanePart(u.Key, u.Value, CardWants(q, u.Key, u.Value), FoundAt(q, u.Key)))];
         Modules = [.. q.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "m2" && u.Value.Drive?.Protocol == DriveProtocol.Nvme).Select(u => new LanePart(u.Key, u.Value, DriveWants(u.Value.Drive!), FoundAt(q, u.Key)))];
@@ -50,9 +49,9 @@ internal sealed class LaneModel
         Places = [.. Modules.Select(PlacesOf)];
     }
 
-    private static string? FoundAt(Question q, string place) => !q.IsNew(place) ? place : q.Changes.FirstOrDefault(c => c.Place == place)?.MovedFrom;
+    private static string? FoundAt(LaneInput q, string place) => !q.IsNew(place) ? place : q.Changes.FirstOrDefault(c => c.Place == place)?.MovedFrom;
 
-    private static double CardWants(Question q, string place, Unit unit)
+    private static double CardWants(LaneInput q, string place, Unit unit)
     {
         var most = unit.Card is { } c && (c.Elec ?? c.Mech) is > 0 and var w && c.Gen is >= 1 and <= 6 and var g ? LinkRates.PcieMBs(g, w) : 0;
         return Needs.Of(q, place, unit) is { } need ? most > 0 ? Math.Min(need, most) : need : most;
@@ -70,7 +69,7 @@ internal sealed class LaneModel
     private IReadOnlyList<LaneOption> OptionsOf(LanePart card)
     {
         var options = new List<LaneOption>();
-        foreach (var board in Question.Sheet.Boards.Where(b => b.What == "mezzanine" && b.Elec is > 0 && card.Unit.Card!.Bus is "ocp" or "mezzanine"))
+        foreach (var board in LaneInput.Sheet.Boards.Where(b => b.What == "mezzanine" && b.Elec is > 0 && card.Unit.Card!.Bus is "ocp" or "mezzanine"))
             if (!Dark(board.Root)) options.Add(Single(card, PlaceName.Board(board.Id), null, board.Elec!.Value, board.Gen ?? GenOf(board.Root), board.Root, [], []));
         for (var i = 0; i < Slots.Count; i++)
         {
@@ -91,8 +90,8 @@ internal sealed class LaneModel
         if (lanes == 0) yield break;
         var place = PlaceName.Card(slot.Id);
         if (card is { Role: CardRole.Expander, Elec: 0 }) { yield return new(place, slot.Id, null, [0], [0], 0, null, 0, free, covers); yield break; }
-        if (card is not { Endpoints.Count: > 0 } || (card.HasSwitch == true && card.Role != CardRole.Carrier)) { yield return Single(part, place, slot.Id, lanes, Question.GenOf(slot), slot.Root, free, covers); yield break; }
-        var gen = Math.Min(Question.GenOf(slot), card.Gen ?? slot.Gen);
+        if (card is not { Endpoints.Count: > 0 } || (card.HasSwitch == true && card.Role != CardRole.Carrier)) { yield return Single(part, place, slot.Id, lanes, LaneInput.GenOf(slot), slot.Root, free, covers); yield break; }
+        var gen = Math.Min(LaneInput.GenOf(slot), card.Gen ?? slot.Gen);
         if (card.HasSwitch == true)
         {
             var up = Splitting.Trains(lanes, Splitting.LanesOf(card) ?? lanes);
@@ -115,7 +114,7 @@ internal sealed class LaneModel
 
     private IReadOnlyList<ModuleOption> PlacesOf(LanePart part) =>
     [
-        .. Question.Sheet.M2.Where(m => m.On is null && m.Lanes is > 0 && !Dark(m.Root) && M2Fit.Fits(m, part.Unit.Drive!)).SelectMany(m => LanesOf(m.Id, m.Lanes!.Value).Where(l => l.Lanes > 0).Select(l =>
+        .. LaneInput.Sheet.M2.Where(m => m.On is null && m.Lanes is > 0 && !Dark(m.Root) && M2Fit.Fits(m, part.Unit.Drive!)).SelectMany(m => LanesOf(m.Id, m.Lanes!.Value).Where(l => l.Lanes > 0).Select(l =>
         {
             var link = Splitting.Link(l.Lanes, m.Gen, part.Unit.Drive!.Lanes, part.Unit.Drive.Gen);
             return new ModuleOption(PlaceName.M2(m.Id), link.MBs, m.Root, link.Width, l.Free);
@@ -128,13 +127,13 @@ internal sealed class LaneModel
     /// </summary>
     private IEnumerable<(int Lanes, IReadOnlyList<string> Free)> LanesOf(string id, int wired)
     {
-        var takers = Question.Sheet.Exclusions.Where(e => e.Then == id && e.Lanes < wired).ToList();
+        var takers = LaneInput.Sheet.Exclusions.Where(e => e.Then == id && e.Lanes < wired).ToList();
         return takers.Select(t => t.Lanes).Append(wired).Distinct().Where(l => l > 0).Select(l => (l, (IReadOnlyList<string>)[.. takers.Where(t => t.Lanes < l).Select(t => t.When)]));
     }
 
-    private int? GenOf(string? root) => Question.Sheet.Roots.FirstOrDefault(r => r.Id == root)?.Gen;
+    private int? GenOf(string? root) => LaneInput.Sheet.Roots.FirstOrDefault(r => r.Id == root)?.Gen;
 
-    private bool Dark(string? root) => Topology.IsDark(Question, root);
+    private bool Dark(string? root) => Topology.IsDark(LaneInput, root);
 
     /// <summary>Why a card finds no slot at all, in the words of the rule that most slots give.</summary>
     public string WhyNot(int card)

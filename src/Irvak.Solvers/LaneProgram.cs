@@ -1,6 +1,7 @@
 using System.Globalization;
 using Google.OrTools.Sat;
 using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Solvers;
@@ -86,7 +87,7 @@ internal sealed class LaneProgram
         // A place that is only covered holds nothing, and takes no lanes from another.
         var holds = AllPuts.Select(p => (p.Option.Place, p.Var)).Concat(AllSits.Select(s => (s.Option.Place, s.Var))).ToLookup(h => PlaceName.Short(h.Place), h => h.Var);
         // What is no business of the search keeps its place, and what it takes from others.
-        var held = _lanes.Question.Planned.Units.Keys.Where(k => _lanes.Cards.All(c => c.Place != k) && _lanes.Modules.All(m => m.Place != k)).Select(PlaceName.Short).ToHashSet();
+        var held = _lanes.LaneInput.Planned.Units.Keys.Where(k => _lanes.Cards.All(c => c.Place != k) && _lanes.Modules.All(m => m.Place != k)).Select(PlaceName.Short).ToHashSet();
         foreach (var (place, by) in _used)
             if (held.Contains(place)) foreach (var v in by) _model.Add(v == 0);
             else _model.AddAtMostOne(by);
@@ -107,9 +108,9 @@ internal sealed class LaneProgram
     /// <summary>No more lanes of a root than it has. A divided slot takes what its modules use, everything else what it trains at.</summary>
     private void Roots()
     {
-        foreach (var root in _lanes.Question.Sheet.Roots.Where(r => r.Lanes is not null))
+        foreach (var root in _lanes.LaneInput.Sheet.Roots.Where(r => r.Lanes is not null))
         {
-            var left = Math.Max(0, root.Lanes!.Value - _lanes.Question.Sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0));
+            var left = Math.Max(0, root.Lanes!.Value - _lanes.LaneInput.Sheet.Roots.Where(r => r.Uplink == root.Id).Sum(r => r.UplinkLanes ?? 0));
             // Where all its places together can't overdraw it nothing needs to be counted.
             var most = AllPuts.Where(p => p.Option.Root == root.Id).GroupBy(p => p.Option.Place).Sum(g => g.Max(p => p.Option.Lanes)) + AllSits.Where(s => s.Option.Root == root.Id).GroupBy(s => s.Option.Place).Sum(g => g.Max(s => s.Option.Lanes));
             if (most <= left) continue;
@@ -151,7 +152,7 @@ internal sealed class LaneProgram
         foreach (var (kind, option, put) in AllPuts)
         {
             var cost = _cards[kind].Homes.Contains(option.Place) ? 0 : _cards[kind].Price;
-            if (option.Split is { } split && !split.SequenceEqual(_lanes.Question.SplitOf(option.Slot!))) cost++;
+            if (option.Split is { } split && !split.SequenceEqual(_lanes.LaneInput.SplitOf(option.Slot!))) cost++;
             if (cost > 0) yield return put * cost;
         }
         foreach (var (kind, option, sit) in AllSits) if (!_modules[kind].Homes.Contains(option.Place)) yield return sit * _modules[kind].Price;

@@ -1,5 +1,5 @@
-using Irvak.Core;
 using Irvak.Core.Lanes;
+using Irvak.Core.Plans;
 
 namespace Irvak.Solvers;
 
@@ -29,7 +29,7 @@ public static class LaneSolver
     private const double WorkPerStage = 2;
 
     /// <summary>Why a question is larger than what is searched; null when it is not.</summary>
-    public static string? TooLarge(Question q)
+    public static string? TooLarge(LaneInput q)
     {
         var model = new LaneModel(q);
         return model.Slots.Count > MostSlots ? $"Boards of more than {MostSlots} slots are laid out by hand."
@@ -37,7 +37,7 @@ public static class LaneSolver
     }
 
     /// <returns>Null when the plan has no card and no module to lay out.</returns>
-    public static LaneAssignment? Solve(Question q, CancellationToken cancel = default)
+    public static LaneAssignment? Solve(LaneInput q, CancellationToken cancel = default)
     {
         var lanes = new LaneModel(q);
         if (lanes.Cards.Count + lanes.Modules.Count == 0) return null;

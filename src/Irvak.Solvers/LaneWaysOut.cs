@@ -1,7 +1,9 @@
 using Irvak.Core;
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
@@ -32,7 +34,7 @@ internal static class LaneWaysOut
                 foreach (var part in shelf.Where(p => p.Card is { Role: CardRole.Carrier, HasSwitch: true, Endpoints: { } its } && its.Count >= ends.Count && CardFit.WhyNot(of, p.Card!) is null).OrderByDescending(p => p.InStock > 0).ThenBy(p => p.PriceEur ?? decimal.MaxValue).Take(1))
                     yield return ("switch", $"{part.Card!.Name} in {slot} instead", new Fit(place, Unit.Of(part)));
         }
-        var question = Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id));
+        var question = Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id)).Lanes;
         if (LaneSolver.TooLarge(question) is null && LaneSolver.Solve(question) is { Edit: { } layout } found)
             yield return ("layout", layout.Moves.Count == 0 ? "Divide the slots as computed" : $"Lay out {Say.Count(layout.Moves.Count, "part", "parts")} anew: {string.Join(", ", found.Parts.Where(p => p.To != p.From).Take(3).Select(p => $"{PlaceName.Short(p.From)} {(p.To is null ? "out" : $"to {PlaceName.Short(p.To)}")}"))}{string.Concat(layout.Splits.Select(s => $", {s.Key} as {Splitting.Words(s.Value)}"))}", layout);
         foreach (var place in finding.Places.Where(p => PlaceName.Kind(p) is "card" or "m2" && state.Plan.ContainsKey(p)).Take(1))

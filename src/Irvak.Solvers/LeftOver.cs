@@ -1,6 +1,6 @@
-using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
@@ -9,13 +9,13 @@ namespace Irvak.Solvers;
 /// <summary>Why a module that would work alone finds no place beside the others.</summary>
 internal static class LeftOver
 {
-    public static IReadOnlyList<StaysOut> Of(Question q, Build build, IReadOnlyList<HandModule> able, IReadOnlyDictionary<string, HandModule> slots)
+    public static IReadOnlyList<StaysOut> Of(MemoryInput q, Build build, IReadOnlyList<HandModule> able, IReadOnlyDictionary<string, HandModule> slots)
     {
         var used = slots.Values.ToHashSet(ReferenceEqualityComparer.Instance);
         return [.. able.Where(m => !used.Contains(m)).Select(m => new StaysOut(m, Why(q, build, m)))];
     }
 
-    private static string Why(Question q, Build build, HandModule module)
+    private static string Why(MemoryInput q, Build build, HandModule module)
     {
         var fitted = build.Modules(q.Sheet).ToList();
         var free = build.UsableSlots(q.Sheet).Where(s => build.ModuleAt(s) is null).ToList();
@@ -36,7 +36,7 @@ internal static class LeftOver
         return "The search found no use for it in its time.";
     }
 
-    private static bool Fits(Question q, Build build, string slot, HandModule module) => !PlacementSolver.Against(q, build.With(PlaceName.Slot(slot), module.Unit)).Any();
+    private static bool Fits(MemoryInput q, Build build, string slot, HandModule module) => !PlacementSolver.Against(q, build.With(PlaceName.Slot(slot), module.Unit)).Any();
 
     /// <summary>A finding's sentence without links to places.</summary>
     public static string Plain(string sentence, string slot)

@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Solvers;

@@ -1,6 +1,7 @@
 using Google.OrTools.Sat;
-using Irvak.Core;
 using Irvak.Core.Evidence;
+using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -24,7 +25,7 @@ internal sealed class PlacementModel
         public IEnumerable<int> Open => Enumerable.Range(0, Fills.Count).Where(f => !Closed[f]);
     }
 
-    private readonly Question _q;
+    private readonly MemoryInput _q;
     private readonly IReadOnlyList<Kind> _kinds;
     private readonly List<Class> _classes = [];
     private readonly List<(FillUnit Unit, IReadOnlyList<ChannelFill> Fills, BoolVar[] Takes)> _taken = [];
@@ -33,7 +34,7 @@ internal sealed class PlacementModel
     private List<int> _steps = [];
     private int _processors = int.MaxValue;
 
-    public PlacementModel(Question q, IReadOnlyList<Kind> kinds)
+    public PlacementModel(MemoryInput q, IReadOnlyList<Kind> kinds)
     {
         (_q, _kinds) = (q, kinds);
         // Capacities are counted in their common unit, so that the numbers stay small.

@@ -1,7 +1,7 @@
 using Google.OrTools.Sat;
-using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -24,7 +24,7 @@ public static class PlacementSolver
     /// <param name="q">The machine, what was found in it, and the planned processors.</param>
     /// <param name="hand">The modules, those already fitted among them.</param>
     /// <returns>Null when the sheet has no channel to put anything into.</returns>
-    public static Placement? Solve(Question q, IReadOnlyList<HandModule> hand, CancellationToken cancel = default)
+    public static Placement? Solve(MemoryInput q, IReadOnlyList<HandModule> hand, CancellationToken cancel = default)
     {
         var bare = Bare(q.Planned);
         var usable = bare.UsableSlots(q.Sheet).ToList();
@@ -49,7 +49,7 @@ public static class PlacementSolver
     }
 
     /// <summary>Why a question is larger than what is searched; null when it is not.</summary>
-    public static string? TooLarge(Question q, IReadOnlyList<HandModule> hand) =>
+    public static string? TooLarge(MemoryInput q, IReadOnlyList<HandModule> hand) =>
         q.Sheet.Channels.Sum(c => c.Slots.Count) > MostSlots ? $"Boards of more than {MostSlots} memory slots are placed by hand."
         : Kind.Of(hand).Count > MostKinds ? $"More than {MostKinds} kinds of modules at once are placed by hand."
         : null;
@@ -57,18 +57,18 @@ public static class PlacementSolver
     internal static Build Bare(Build build) => new(build.Units.RemoveRange(build.Units.Where(u => u.Value.Module is not null).Select(u => u.Key)));
 
     /// <summary>Stops that a build has, and what breaks the order of filling.</summary>
-    internal static IEnumerable<Finding> Against(Question q, Build build)
+    internal static IEnumerable<Finding> Against(MemoryInput q, Build build)
     {
         var asked = q with { Planned = build };
         return MemorySheet.Judge(asked, MemorySheet.Of(asked)).Where(f => (f.Severity == Severity.Stop && f.Rule.Code != Modes.NotOffered.Code) || PlacementScore.Order.Contains(f.Rule.Code));
     }
 
     /// <summary>Why a piece would not work in a slot with nothing beside it; null when it would.</summary>
-    internal static Finding? AgainstAlone(Question q, Build bare, string slot, Unit unit) =>
+    internal static Finding? AgainstAlone(MemoryInput q, Build bare, string slot, Unit unit) =>
         Against(q, bare.With(PlaceName.Slot(slot), unit)).FirstOrDefault(f => f.Places.Contains(PlaceName.Slot(slot)) && !PlacementScore.Order.Contains(f.Rule.Code));
 
     /// <summary>Modules that could not work in this machine even alone.</summary>
-    internal static (List<HandModule> Able, List<StaysOut> Unable) Apart(Question q, Build bare, string slot, IReadOnlyList<HandModule> hand)
+    internal static (List<HandModule> Able, List<StaysOut> Unable) Apart(MemoryInput q, Build bare, string slot, IReadOnlyList<HandModule> hand)
     {
         var (able, unable) = (new List<HandModule>(), new List<StaysOut>());
         var tried = new Dictionary<ModuleSheet, string?>();
@@ -85,7 +85,7 @@ public static class PlacementSolver
         return (able, unable);
     }
 
-    private static (Dictionary<string, Kind> Chosen, string? Proof) Search(Question q, IReadOnlyList<Kind> kinds, CancellationToken cancel)
+    private static (Dictionary<string, Kind> Chosen, string? Proof) Search(MemoryInput q, IReadOnlyList<Kind> kinds, CancellationToken cancel)
     {
         var model = new PlacementModel(q, kinds);
         var (chosen, proof) = Search(model,

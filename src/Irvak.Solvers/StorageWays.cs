@@ -3,8 +3,10 @@ using Irvak.Core;
 using Irvak.Core.Boot;
 using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Moving;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -63,10 +65,10 @@ internal static class StorageWays
     /// <summary>Controllers of the shelf that run every drive of the plan, cheapest first; then the bays left as they were.</summary>
     private static IEnumerable<(string, string, Edit)> Controllers(JobState state, IReadOnlyList<ShelfPart> shelf)
     {
-        var rows = ControllerTable.Of(Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id)), shelf);
+        var rows = ControllerTable.Of(Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id)).Controllers, shelf);
         foreach (var row in rows.Where(r => r is { Take: not null, InStock: > 0 } && r.Runs == r.Of).OrderByDescending(r => r.Makes).ThenBy(r => r.Eur ?? decimal.MaxValue).Take(MostControllers))
             yield return ("controller", $"{row.Name} in {PlaceName.Short(row.At!)}, the bays cabled to it", row.Take!);
-        if (state.Wiring.Count > 0) yield return ("wiring", "Leave the bays on their own controller", Group("leaves the bays on their own controller", state.Wiring.Keys.Select(g => (Edit)new WireBays(g, ""))));
+        if (state.Controllers.Wiring.Count > 0) yield return ("wiring", "Leave the bays on their own controller", Group("leaves the bays on their own controller", state.Controllers.Wiring.Keys.Select(g => (Edit)new WireBays(g, ""))));
     }
 
     private const int MostControllers = 4;

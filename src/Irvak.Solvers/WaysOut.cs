@@ -1,6 +1,11 @@
 using Irvak.Core;
+using Irvak.Core.Aims;
 using Irvak.Core.Builds;
+using Irvak.Core.Distances;
+using Irvak.Core.Edits;
+using Irvak.Core.Evidence;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;

@@ -1,7 +1,7 @@
 using Dapper;
 using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Store;
 

@@ -17,7 +17,7 @@ public abstract record EditOutcome
     public sealed record Clashed(IReadOnlyList<Clash> Clashes, int LastNumber) : EditOutcome;
 
     /// <summary>It can't be applied to this job.</summary>
-    public sealed record Refused(Core.Sheets.SheetProblem Problem) : EditOutcome;
+    public sealed record Refused(Core.Contracts.SheetProblem Problem) : EditOutcome;
 
     /// <summary>The job can't be worked out with it; nothing was stored.</summary>
     public sealed record Unworkable(Exception Cause) : EditOutcome;

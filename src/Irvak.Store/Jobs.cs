@@ -1,5 +1,6 @@
 using Dapper;
 using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Npgsql;
 

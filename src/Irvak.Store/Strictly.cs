@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
+using Irvak.Core.Edits;
 
 namespace Irvak.Store;
 
@@ -13,7 +14,7 @@ public static class Strictly
         json.TypeInfoResolver = Resolver();
     }
 
-    public static IJsonTypeInfoResolver Resolver() => new DefaultJsonTypeInfoResolver { Modifiers = { Require } };
+    public static IJsonTypeInfoResolver Resolver() => new DefaultJsonTypeInfoResolver { Modifiers = { Require, EditNames.Tell } };
 
     /// <summary>A value of a constructor that has no default and may not be null must be given; one that may be null may be left out.</summary>
     private static void Require(JsonTypeInfo type)

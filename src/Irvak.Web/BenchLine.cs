@@ -22,7 +22,7 @@ internal static class BenchLine
 
     private static (Severity? Severity, string Line, int Done, int Of) InTheWay(JobView v)
     {
-        var places = v.Sheet is null ? 0 : PlaceName.All(v.Sheet).Count();
+        var places = v.Sheet is null ? 0 : SheetPlaces.All(v.Sheet).Count();
         var worst = v.Findings.FirstOrDefault(f => f.Severity != Severity.Note);
         var steps = v.Runbook?.Steps ?? [];
         var prep = (v.Shopping?.Lines.Select(l => l.Key) ?? []).Concat(v.Shopping?.TakeAlong.Select(t => t.Key) ?? []).ToList();

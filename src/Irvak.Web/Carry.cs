@@ -1,7 +1,10 @@
+using Irvak.Core.Aims;
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Quick;
-using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Solvers;
 using Irvak.Web.Endpoints;
 
@@ -23,7 +26,7 @@ internal static class Carry
         if (carried.Failures is > 0 and <= 100 and var failures) edits.Add(new SetWish(WishKind.Failures, failures));
         var hand = ModuleLines.Pieces(ModuleLines.Read(carried.Modules)).Select(m => new HandModule(new Unit { Module = m, Source = "label" }, null)).ToList();
         var q = QuickBoard.Ask(bare);
-        if (hand.Count > 0 && PlacementSolver.TooLarge(q, hand) is null && PlacementSolver.Solve(q, hand, cancel) is { Slots.Count: > 0 } placed)
+        if (hand.Count > 0 && PlacementSolver.TooLarge(q.Memory, hand) is null && PlacementSolver.Solve(q.Memory, hand, cancel) is { Slots.Count: > 0 } placed)
         {
             edits.AddRange(placed.Slots.OrderBy(s => s.Key, StringComparer.Ordinal).Select(s => new Fit(PlaceName.Slot(s.Key), s.Value.Unit)));
             // What finds no place is not lost on the way: it stands in the notes with its reason.

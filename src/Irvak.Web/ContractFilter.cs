@@ -1,7 +1,6 @@
 using System.Collections.Concurrent;
 using System.Reflection;
 using Irvak.Core.Contracts;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Web;
 

@@ -2,9 +2,10 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
 using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
-using Irvak.Core.Shelf;
 using Irvak.Core.Sheets;
+using Irvak.Core.Shelf;
 using Irvak.Store;
 
 namespace Irvak.Web;

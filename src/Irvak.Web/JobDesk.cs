@@ -1,6 +1,8 @@
 using System.Text.Json;
 using Irvak.Captures;
 using Irvak.Core.Builds;
+using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;

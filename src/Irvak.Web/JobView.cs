@@ -1,8 +1,10 @@
 using Irvak.Core;
+using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Boot;
 using Irvak.Core.Builds;
 using Irvak.Core.Caches;
+using Irvak.Core.Distances;
 using Irvak.Core.Drives;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
@@ -14,9 +16,12 @@ using Irvak.Core.Paths;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Quantities;
-using Irvak.Core.Runbooks;
 using Irvak.Core.Sheets;
+using Irvak.Core.Shopping;
+using Irvak.Core.Steps;
+using Irvak.Core.Survey;
 using Irvak.Core.Verdicts;
+using Irvak.Core.Wear;
 using Irvak.Store;
 
 namespace Irvak.Web;
@@ -156,8 +161,8 @@ public sealed record JobView
         var state = job.State;
         var question = state.Sheet is null ? null : Question.Of(state, evidence, shelf);
         var evaluation = question is null ? null : Evaluation.Evaluate(question);
-        IReadOnlyList<ComparedLine> lines = evaluation is null || state.Plan.Count == 0 && state.Arrays.Count == 0 && state.After is null
-            ? [] : Comparison.Of(state.Sheet!, evaluation.Expectations, state.After, state.Answers);
+        IReadOnlyList<ComparedLine> lines = evaluation is null || state.Plan.Count == 0 && state.Arrays.Plans.Count == 0 && state.Proof.After is null
+            ? [] : Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers);
         return new JobView
         {
             Number = job.Number,
@@ -172,7 +177,7 @@ public sealed record JobView
             Found = state.Found,
             FoundEmpty = state.FoundEmpty,
             Planned = state.Planned.Units,
-            Changes = question?.Changes ?? [],
+            Changes = question?.Machine.Changes ?? [],
             Aim = state.Aim,
             Policy = state.Policy,
             Unknowns = UnknownRegister.Of(state),
@@ -181,23 +186,23 @@ public sealed record JobView
             Lanes = evaluation?.Lanes,
             Paths = evaluation?.Paths,
             Power = evaluation?.Power,
-            Boot = question is null ? null : BootSheet.Of(question),
+            Boot = question is null ? null : BootSheet.Of(question.Boot),
             Caches = evaluation?.Caches ?? [],
             Endurance = evaluation?.Endurance ?? [],
             Moves = evaluation?.Moves ?? [],
             Leaving = evaluation?.Leaving ?? [],
-            Figures = DriveDefaults.Table(state.Figures),
+            Figures = DriveDefaults.Table(state.Drives.Figures),
             Findings = [.. (evaluation?.Findings ?? []).Select(FindingView.Of)],
             Ledge = evaluation?.Ledge ?? [],
             Shopping = evaluation?.Shopping,
             Runbook = evaluation?.Runbook,
             Ticks = state.Ticks,
             Lines = lines,
-            Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.After),
-            LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Count > 0, (evaluation?.Arrays.Planned.Count ?? 0) + (evaluation?.Arrays.Found.Count ?? 0)),
+            Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After),
+            LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Plans.Count > 0, (evaluation?.Arrays.Planned.Count ?? 0) + (evaluation?.Arrays.Found.Count ?? 0)),
             Watch = Core.Handover.Watch.Of(evaluation?.Findings ?? [], lines, state.Changes(), evaluation?.Runbook is { Steps.Count: > 0 } steps && steps.Left(state.Ticks) == 0),
             Lead = Core.Handover.Lead.Of(evaluation?.Memory, state.Changes(), lines),
-            OffList = question is null ? [] : [.. Limits.OffList(question), .. DriveFit.BeyondList(question)],
+            OffList = question is null ? [] : [.. Limits.OffList(question.Memory), .. DriveFit.BeyondList(question.Machine)],
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,
             Damage = job.Damage,

@@ -1,6 +1,8 @@
 using Irvak.Core;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -29,8 +31,8 @@ public sealed record PlacementView(
     {
         var q = Question.Of(state, evidence, shelf);
         var hand = Hand(state).Concat(more.Select(u => new HandModule(u, null))).ToList();
-        if (PlacementSolver.TooLarge(q, hand) is { } large) return (null, large);
-        if (PlacementSolver.Solve(q, hand, cancel) is not { } placement) return (null, "This machine has no memory slot that can be used.");
+        if (PlacementSolver.TooLarge(q.Memory, hand) is { } large) return (null, large);
+        if (PlacementSolver.Solve(q.Memory, hand, cancel) is not { } placement) return (null, "This machine has no memory slot that can be used.");
         var edit = EditOf(state, placement);
         var after = EditFold.Apply(state, edit, new Stamp("", default));
         var now = Side(state, q, evidence, shelf);
@@ -46,7 +48,7 @@ public sealed record PlacementView(
 
     internal static Arrange EditOf(JobState state, Placement placement)
     {
-        var places = PlaceName.All(state.Sheet!).Where(PlaceName.IsSlot).ToDictionary(p => p, p => placement.Slots.TryGetValue(PlaceName.Short(p), out var module)
+        var places = SheetPlaces.All(state.Sheet!).Where(PlaceName.IsSlot).ToDictionary(p => p, p => placement.Slots.TryGetValue(PlaceName.Short(p), out var module)
             ? module.From is { } from ? new Arranged(PlaceName.Slot(from)) : new Arranged(null, module.Unit) : null);
         return new Arrange(places, $"places {Say.Count(placement.Slots.Count, "module", "modules")}: {Core.Quantities.ByteCount.FromMiB(placement.Score.MiB)}");
     }
@@ -56,7 +58,7 @@ public sealed record PlacementView(
         var evaluation = Evaluation.Evaluate(Question.Of(state, evidence, shelf));
         var slots = state.Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null)
             .Select(u => new PlacedView(u.Key, u.Value.Short, u.Value.Module!.CapacityMiB, u.Value.Module.Type, state.Plan.TryGetValue(u.Key, out var p) ? p.MovedFrom : u.Key));
-        return new PlacementSide([.. slots], evaluation.Memory.Planned, PlacementScore.Of(q, q.Planned), evaluation.Count(Severity.Stop), evaluation.Count(Severity.Care));
+        return new PlacementSide([.. slots], evaluation.Memory.Planned, PlacementScore.Of(q.Memory, q.Machine.Planned), evaluation.Count(Severity.Stop), evaluation.Count(Severity.Care));
     }
 }
 
@@ -75,7 +77,7 @@ public sealed record BuyingView(IReadOnlyList<BuyingAnswerView> Answers, IReadOn
 {
     public static BuyingView Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf, int gib, int rateMTs, CancellationToken cancel)
     {
-        var purchases = BuyingSolver.Solve(Question.Of(state, evidence, shelf), gib * 1024L, rateMTs, [.. shelf.Values], cancel);
+        var purchases = BuyingSolver.Solve(Question.Of(state, evidence, shelf).Memory, gib * 1024L, rateMTs, [.. shelf.Values], cancel);
         return new([.. purchases.Answers.Select(a =>
         {
             var edit = PlacementView.EditOf(state, a.Placement);

@@ -1,5 +1,5 @@
+using Irvak.Core.Contracts;
 using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
 using Irvak.Store;
 
 namespace Irvak.Web;

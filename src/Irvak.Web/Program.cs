@@ -10,7 +10,7 @@ using Microsoft.AspNetCore.ResponseCompression;
 if (args is ["write-demo", var folder]) return await DemoWriter.Write(folder);
 if (args is ["write-rules", var file])
 {
-    await File.WriteAllTextAsync(file, Irvak.Core.Verdicts.RuleRegister.ToMarkdown());
+    await File.WriteAllTextAsync(file, Irvak.Core.RuleRegister.ToMarkdown());
     return 0;
 }
 if (args is ["write-schemas", var schemas])

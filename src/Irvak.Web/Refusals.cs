@@ -1,5 +1,5 @@
 using System.Text.Json;
-using Irvak.Core.Sheets;
+using Irvak.Core.Contracts;
 using Irvak.Store;
 using Microsoft.AspNetCore.Http.Features;
 

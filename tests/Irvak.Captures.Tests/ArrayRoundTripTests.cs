@@ -3,6 +3,7 @@ using Irvak.Captures.Simulated;
 using Irvak.Core;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
 using Irvak.Core.Plans;
@@ -39,7 +40,7 @@ public class ArrayRoundTripTests
         var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
         var storage = new SimulatedMachine(q, Facts).Storage;
         var read = CaptureReader.Read((change ?? (t => t))(storage.BlockDevices() + storage.KernelArrays()));
-        return [.. Comparison.Of(state.Sheet!, Evaluation.Evaluate(q).Expectations, read.Seen, state.Answers).Where(l => ExpectedDrives.IsOne(l.Expected.Key))];
+        return [.. Comparison.Of(state.Sheet!, Evaluation.Evaluate(q).Expectations, read.Seen, state.Proof.Answers).Where(l => ExpectedDrives.IsOne(l.Expected.Key))];
     }
 
     [Fact]
@@ -65,8 +66,8 @@ public class ArrayRoundTripTests
     {
         var state = Plan(4, 0, false);
         var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
-        var without = new SimulatedMachine(q with { Planned = q.Planned.Without("bay:4") }, Facts).Storage;
-        var lines = Comparison.Of(state.Sheet!, Evaluation.Evaluate(q).Expectations, CaptureReader.Read(without.BlockDevices()).Seen, state.Answers);
+        var without = new SimulatedMachine(q.Planning(q.Machine.Planned.Without("bay:4")), Facts).Storage;
+        var lines = Comparison.Of(state.Sheet!, Evaluation.Evaluate(q).Expectations, CaptureReader.Read(without.BlockDevices()).Seen, state.Proof.Answers);
         Assert.Equal("3 drives", lines.First(l => l.Expected.Key.StartsWith("drives.", StringComparison.Ordinal)).Seen);
     }
 }

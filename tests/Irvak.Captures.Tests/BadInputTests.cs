@@ -49,7 +49,7 @@ public class BadInputTests
         var reading = CaptureReader.Read(text);
         Assert.Equal(4096, reading.Seen.Devices.Count);
         Assert.Contains(reading.Rest, r => r.Reason.StartsWith("more than 4096", StringComparison.Ordinal));
-        Assert.Equal(Core.Sheets.SheetCheck.MostSlots, Core.Sheets.SheetDraft.From(reading.Seen)!.Channels.Sum(c => c.Slots.Count));
+        Assert.Equal(Core.Sheets.SheetCheck.MostSlots, Core.Survey.SheetDraft.From(reading.Seen)!.Channels.Sum(c => c.Slots.Count));
     }
 
     [Fact]

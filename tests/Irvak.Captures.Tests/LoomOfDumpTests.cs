@@ -1,9 +1,11 @@
 using Irvak.Core;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Captures.Tests;
 
@@ -23,7 +25,7 @@ public class LoomOfDumpTests
     {
         // A board's own devices, so that there is a sheet to draft; everything of the bus comes from the dump.
         var board = new Observation { Product = "Dump", Devices = [new() { Locator = "DIMM A1", SizeMiB = 16_384, Module = new() { Generation = MemoryGeneration.Ddr4, CapacityMiB = 16_384 }, Line = 1 }] };
-        var seen = Core.Survey.Readings.Over(board, CaptureReader.Read(Tool.OnFile(Lister, Tree, f => ["-F", f, "-vvnn"])).Seen);
+        var seen = Core.Observations.Readings.Over(board, CaptureReader.Read(Tool.OnFile(Lister, Tree, f => ["-F", f, "-vvnn"])).Seen);
         var state = EditFold.Apply(JobState.Start, new AdoptSheet(SheetDraft.From(seen)!), new Stamp("Ines", default));
         state = EditFold.Apply(state, new ReadBefore(seen, "PCI listing"), new Stamp("Ines", default));
         return EditFold.Apply(state, AsFound.From(state.Sheet!, seen, "PCI listing"), new Stamp("Ines", default));
@@ -32,7 +34,7 @@ public class LoomOfDumpTests
     [Fact]
     public void A_dump_is_read_and_drawn_as_lanes()
     {
-        var lanes = LaneSheet.Of(Question.Of(Surveyed(), EvidenceBook.Empty, new Dictionary<string, ShelfPart>()));
+        var lanes = LaneSheet.Of(Question.Of(Surveyed(), EvidenceBook.Empty, new Dictionary<string, ShelfPart>()).Lanes);
         Assert.Equal([("card:S5", 16, 4, 8), ("card:S6", 8, 4, 8)], lanes.Branches.Select(b => (b.Place, b.Wired!.Value, b.Gen!.Value, b.Used)));
         Assert.Equal((3, 8), (lanes.Branches[0].Ends[0].Gen, lanes.Branches[0].Ends[0].Width));
     }
@@ -60,5 +62,5 @@ public class LoomOfDumpTests
     }
 
     private static IReadOnlyList<Core.Expectations.ComparedLine> Lines(JobState state) =>
-        Core.Expectations.Comparison.Of(state.Sheet!, Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>())).Expectations, state.After, state.Answers);
+        Core.Expectations.Comparison.Of(state.Sheet!, Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>())).Expectations, state.Proof.After, state.Proof.Answers);
 }

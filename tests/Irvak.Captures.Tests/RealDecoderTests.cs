@@ -1,7 +1,9 @@
 using System.Diagnostics;
 using Irvak.Captures.Simulated;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Captures.Tests;
 
@@ -35,8 +37,8 @@ public class RealDecoderTests
     public void The_simulated_listing_has_the_decoders_own_lines()
     {
         var q = SimulatedMachineTests.Filled("A1", "A2", "B1");
-        var slots = q.Sheet.Channels.SelectMany(c => c.Slots.Select(s => (c, s))).ToList();
-        var real = DeviceLines(Decode([SmbiosDump.Array(0x1000, slots.Count), .. slots.Select((x, i) => SmbiosDump.Device(0x1100 + i, 0x1000, x.s, $"{x.c.Socket} channel {x.c.Id}", q.Found.At(PlaceName.Slot(x.s)), 2400))]));
+        var slots = q.Machine.Sheet.Channels.SelectMany(c => c.Slots.Select(s => (c, s))).ToList();
+        var real = DeviceLines(Decode([SmbiosDump.Array(0x1000, slots.Count), .. slots.Select((x, i) => SmbiosDump.Device(0x1100 + i, 0x1000, x.s, $"{x.c.Socket} channel {x.c.Id}", q.Machine.Found.At(PlaceName.Slot(x.s)), 2400))]));
         var simulated = DeviceLines(new SimulatedMachine(q, new FirmwareFacts("1", "01/01/2026", "S", "A")).FirmwareListing());
         // The decoder adds voltages, which the simulated firmware leaves out by announcing a shorter structure.
         Assert.Equal(real.Where(l => !l.Contains("Voltage")), simulated);

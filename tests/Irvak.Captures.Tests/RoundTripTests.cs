@@ -6,9 +6,11 @@ using Irvak.Captures.Simulated;
 using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
+using Irvak.Core.Inputs;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Tests;
 
 namespace Irvak.Captures.Tests;
@@ -30,7 +32,7 @@ public class RoundTripTests
         var random = new Random(seed);
         var units = Build.Empty.Units.ToBuilder();
         var (serial, card) = (1000, 0);
-        foreach (var place in PlaceName.All(sheet))
+        foreach (var place in SheetPlaces.All(sheet))
         {
             if (random.Next(3) == 0) continue;
             serial += 7;
@@ -45,7 +47,7 @@ public class RoundTripTests
             if (unit is not null) units[place] = unit;
         }
         var build = new Build(units.ToImmutable());
-        return new Question(sheet, build, build, [], new Aim(), Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>());
+        return Question.Of(new PlanInput(sheet, build, build, [], Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>()));
     }
 
     private static ModuleSheet Module(MachineSheet sheet, Random random) => new()
@@ -70,10 +72,10 @@ public class RoundTripTests
 
     private static void SamePlaces(Question q, RecordFound found, string kind)
     {
-        foreach (var place in PlaceName.All(q.Sheet).Where(p => PlaceName.Kind(p) == kind))
+        foreach (var place in SheetPlaces.All(q.Machine.Sheet).Where(p => PlaceName.Kind(p) == kind))
         {
-            var (was, now) = (q.Found.At(place), found.Places.GetValueOrDefault(place));
-            Assert.True((was is null) == (now is null), $"{q.Sheet.Name} {place}: {was?.Long ?? "empty"} was read as {now?.Long ?? "empty"}");
+            var (was, now) = (q.Machine.Found.At(place), found.Places.GetValueOrDefault(place));
+            Assert.True((was is null) == (now is null), $"{q.Machine.Sheet.Name} {place}: {was?.Long ?? "empty"} was read as {now?.Long ?? "empty"}");
             if (was is null) continue;
             if (kind == "slot") Assert.Equal((was.Module! with { DeviceWidth = null }, was.Serial), (now!.Module! with { DeviceWidth = null }, now.Serial));
             if (kind == "bay") Assert.Equal((was.Drive!.Model, was.Serial), (now!.Drive!.Model, now.Serial));
@@ -87,9 +89,9 @@ public class RoundTripTests
         var machine = new SimulatedMachine(q, Facts);
         foreach (var reading in new[] { CaptureReader.Read(machine.Bytes.FirmwareTables()), CaptureReader.Read(machine.FirmwareListing()) })
         {
-            if (q.Sheet.Channels.Count == 0) continue;
-            Assert.Equal((q.Sheet.Name, "SN-0001", "2.14"), (reading.Seen.Product, reading.Seen.Serial, reading.Seen.FirmwareVersion));
-            var found = AsFound.From(q.Sheet, reading.Seen, reading.Kind);
+            if (q.Machine.Sheet.Channels.Count == 0) continue;
+            Assert.Equal((q.Machine.Sheet.Name, "SN-0001", "2.14"), (reading.Seen.Product, reading.Seen.Serial, reading.Seen.FirmwareVersion));
+            var found = AsFound.From(q.Machine.Sheet, reading.Seen, reading.Kind);
             SamePlaces(q, found, "slot");
             SamePlaces(q, found, "socket");
             Assert.Equal(reading.Lines, reading.Used);
@@ -99,10 +101,10 @@ public class RoundTripTests
     [Fact]
     public void Slots_and_PCI_devices_together_give_back_the_cards() => Machines.Sample(q =>
     {
-        if (q.Sheet.Slots.All(s => s.Bus == "pci")) return;
+        if (q.Machine.Sheet.Slots.All(s => s.Bus == "pci")) return;
         var machine = new SimulatedMachine(q, Facts);
         var reading = CaptureReader.Read(machine.FirmwareListing() + machine.System.Pci());
-        SamePlaces(q, AsFound.From(q.Sheet, reading.Seen, "x"), "card");
+        SamePlaces(q, AsFound.From(q.Machine.Sheet, reading.Seen, "x"), "card");
     }, iter: 60);
 
     [Fact]
@@ -110,7 +112,7 @@ public class RoundTripTests
     {
         var reading = CaptureReader.Read(new SimulatedMachine(q, Facts).Management.Resources("10.20.0.7"));
         Assert.Equal("10.20.0.7", reading.Seen.ManagementAddress);
-        var found = AsFound.From(q.Sheet, reading.Seen, reading.Kind);
+        var found = AsFound.From(q.Machine.Sheet, reading.Seen, reading.Kind);
         SamePlaces(q, found, "slot");
         SamePlaces(q, found, "bay");
     }, iter: 60);
@@ -123,7 +125,7 @@ public class RoundTripTests
         var preview = DriveTable.Preview(text)!;
         Assert.Contains(DriveColumn.Bay, preview.Guess);
         var reading = DriveTable.Read(text, preview.Guess);
-        SamePlaces(q, AsFound.From(q.Sheet, reading.Seen, reading.Kind), "bay");
+        SamePlaces(q, AsFound.From(q.Machine.Sheet, reading.Seen, reading.Kind), "bay");
     }, iter: 60);
 
     [Fact]
@@ -147,13 +149,13 @@ public class RoundTripTests
         if (machine.Storage.Drives.Count > 0)
             Assert.Equal(machine.Storage.Drives.Select(d => (d.Unit.Serial, d.Unit.Drive!.Bytes)), CaptureReader.Read(machine.Storage.ShellDisks()).Seen.Drives.Select(d => (d.Serial, d.Bytes)));
         if (machine.System.PciRecords() is { Length: > 0 } records)
-            SamePlacesByName(q, AsFound.From(q.Sheet, CaptureReader.Read(records).Seen, "x"));
+            SamePlacesByName(q, AsFound.From(q.Machine.Sheet, CaptureReader.Read(records).Seen, "x"));
     }, iter: 60);
 
     private static void SamePlacesByName(Question q, RecordFound found)
     {
-        foreach (var slot in q.Sheet.Slots.Where(s => s.Bus != "pci"))
-            Assert.Equal(q.Found.At(PlaceName.Card(slot.Id))?.Card!.Name, found.Places.GetValueOrDefault(PlaceName.Card(slot.Id))?.Card!.Name);
+        foreach (var slot in q.Machine.Sheet.Slots.Where(s => s.Bus != "pci"))
+            Assert.Equal(q.Machine.Found.At(PlaceName.Card(slot.Id))?.Card!.Name, found.Places.GetValueOrDefault(PlaceName.Card(slot.Id))?.Card!.Name);
     }
 
     [Fact]
@@ -191,10 +193,10 @@ public class RoundTripTests
     public void A_shells_listing_gives_back_fitted_modules_as_JSON_and_CSV() => Machines.Sample(q =>
     {
         var management = new SimulatedMachine(q, Facts).Management;
-        var fitted = q.Found.Modules(q.Sheet).Select(m => (m.Slot, m.Module.CapacityMiB)).ToList();
+        var fitted = q.Machine.Found.Modules(q.Machine.Sheet).Select(m => (m.Slot, m.Module.CapacityMiB)).ToList();
         if (fitted.Count == 0) return;
         foreach (var text in new[] { management.ShellMemoryJson(), management.ShellMemoryCsv() })
-            Assert.Equal(fitted, AsFound.From(q.Sheet, CaptureReader.Read(text).Seen, "x").Places.Where(p => PlaceName.IsSlot(p.Key)).Select(p => (PlaceName.Short(p.Key), p.Value!.Module!.CapacityMiB)).OrderBy(p => fitted.FindIndex(f => f.Slot == p.Item1)));
+            Assert.Equal(fitted, AsFound.From(q.Machine.Sheet, CaptureReader.Read(text).Seen, "x").Places.Where(p => PlaceName.IsSlot(p.Key)).Select(p => (PlaceName.Short(p.Key), p.Value!.Module!.CapacityMiB)).OrderBy(p => fitted.FindIndex(f => f.Slot == p.Item1)));
     }, iter: 40);
 
     [Fact]

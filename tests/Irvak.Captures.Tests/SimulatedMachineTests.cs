@@ -5,9 +5,10 @@ using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
-using Irvak.Core.Observations;
-using Irvak.Core.Plans;
+using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Captures.Tests;
 
@@ -39,7 +40,7 @@ public class SimulatedMachineTests
     {
         var units = modules.ToImmutableSortedDictionary(m => PlaceName.Slot(m.Slot), m => m.Unit, StringComparer.Ordinal)
             .Add("socket:CPU 1", new Unit { Processor = new() { Name = "Ostrel 8c", MemoryRateMTs = 2666 }, Source = "test" });
-        return new(Sheet, new Build(units), new Build(units), [], new Aim(), Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>());
+        return Question.Of(new PlanInput(Sheet, new Build(units), new Build(units), [], Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>()));
     }
 
     private static IReadOnlyList<ComparedLine> Prove(Question q, params Fault[] faults)
@@ -60,7 +61,7 @@ public class SimulatedMachineTests
         Assert.Equal(1 + Slots.Length, found.Count);
         foreach (var slot in Slots)
         {
-            var (was, now) = (q.Found.At(PlaceName.Slot(slot)), found[PlaceName.Slot(slot)]);
+            var (was, now) = (q.Machine.Found.At(PlaceName.Slot(slot)), found[PlaceName.Slot(slot)]);
             Assert.Equal((was?.Module, was?.Serial), (now?.Module, now?.Serial));
         }
     }, iter: 120);
@@ -86,7 +87,7 @@ public class SimulatedMachineTests
             _ => new Fault.MemoryNotRemapped(2048),
         };
         var q = Filled(Slots);
-        var explanations = Diagnosis.Of(Sheet, q.Planned, Prove(q, injected));
+        var explanations = Diagnosis.Of(Sheet, q.Machine.Planned, Prove(q, injected));
         Assert.Equal(pattern, Assert.Single(explanations).Pattern);
     }
 
@@ -102,15 +103,15 @@ public class SimulatedMachineTests
     public void Counted_errors_and_a_failed_test_are_lines_of_proof(string? fault, string? pattern, string? sentence, string? action)
     {
         var whole = Filled(Slots);
-        var found = whole.Found.Without("slot:B2");
-        var q = new Question(Sheet, found, whole.Planned, [new Change("slot:B2", null, whole.Planned.At("slot:B2"), null, null)], new Aim(), Policy.FieldProven, EvidenceBook.Empty, whole.System, whole.Shelf);
+        var found = whole.Machine.Found.Without("slot:B2");
+        var q = Question.Of(new PlanInput(Sheet, found, whole.Machine.Planned, [new Change("slot:B2", null, whole.Machine.Planned.At("slot:B2"), null, null)], Policy.FieldProven, EvidenceBook.Empty, whole.Machine.System, whole.Machine.Shelf));
         var faults = fault switch { null => Array.Empty<Fault>(), "counted" => [new Fault.ErrorsCounted("B2", 40, 0)], _ => [new Fault.TestFails("Bit Flip", 3)] };
         var machine = new SimulatedMachine(q, Facts, faults);
         var seen = CaptureReader.Read(machine.FirmwareListing() + machine.SystemMemory() + machine.Errors.Counters() + "\n" + machine.Errors.Test()).Seen;
         var lines = Comparison.Of(Sheet, Evaluation.Evaluate(q).Expectations, seen, ImmutableDictionary<string, SeenAnswer>.Empty);
         Assert.Equal(fault is null ? 0 : 1, lines.Count(l => l.State == LineState.Deviates));
         Assert.DoesNotContain(lines, l => l.State == LineState.NotLookedAt);
-        Assert.Equal((pattern, sentence), Diagnosis.Of(Sheet, q.Planned, lines, seen) is [var only] ? (only.Pattern, only.Sentence) : (null, null));
-        if (action is not null) Assert.Contains(action, Diagnosis.Of(Sheet, q.Planned, lines, seen)[0].NextAction);
+        Assert.Equal((pattern, sentence), Diagnosis.Of(Sheet, q.Machine.Planned, lines, seen) is [var only] ? (only.Pattern, only.Sentence) : (null, null));
+        if (action is not null) Assert.Contains(action, Diagnosis.Of(Sheet, q.Machine.Planned, lines, seen)[0].NextAction);
     }
 }

@@ -1,4 +1,5 @@
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Captures.Tests;
 

@@ -1,8 +1,11 @@
 using System.Collections.Immutable;
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests;
 

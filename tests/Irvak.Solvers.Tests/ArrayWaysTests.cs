@@ -1,9 +1,9 @@
 using Irvak.Core;
+using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;
-using Irvak.Core.Tests.Arrays;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
 namespace Irvak.Solvers.Tests;

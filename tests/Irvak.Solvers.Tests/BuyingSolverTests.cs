@@ -1,4 +1,5 @@
 using CsCheck;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;
@@ -15,7 +16,7 @@ public class BuyingSolverTests
         Part("r8", 8, 8, 15), Part("r16", 16, 8, 30), Part("r16slow", 16, 8, 20, 2400), Part("r32", 32, 4, 65), Part("u16", 16, 8, 10, type: ModuleType.Unbuffered), Part("free", 32, 8, null), Part("none", 32, 0, 1),
     ];
 
-    private static Purchases Solve(JobState state, int gib, int rate = 2400) => BuyingSolver.Solve(state.Ask(null, Shelf), gib * 1024L, rate, Shelf);
+    private static Purchases Solve(JobState state, int gib, int rate = 2400) => BuyingSolver.Solve(state.Ask(null, Shelf).Memory, gib * 1024L, rate, Shelf);
 
     private static BuyingAnswer Named(Purchases all, string name) => all.Answers.First(a => a.Name == name);
 
@@ -86,11 +87,11 @@ public class BuyingSolverTests
                         List<HandModule> hand = [.. state.Found.Where(u => u.Value.Module is not null).Take(keep).Select(u => new HandModule(u.Value, PlaceName.Short(u.Key))),
                             .. Enumerable.Repeat(shelf[0], a).Concat(Enumerable.Repeat(shelf[1], b)).Concat(Enumerable.Repeat(shelf[2], c)).Select(p => new HandModule(Core.Builds.Unit.Of(p), null))];
                         if (hand.Sum(h => h.Module.CapacityMiB!.Value) < gib * 1024) continue;
-                        if (PlacementSolver.Solve(q, hand) is not { Out.Count: 0 } placed || placed.Score.RateMTs < rate) continue;
+                        if (PlacementSolver.Solve(q.Memory, hand) is not { Out.Count: 0 } placed || placed.Score.RateMTs < rate) continue;
                         var money = (a * prices[0]) + (b * prices[1]) + (c * prices[2]);
                         if (best is null || money < best) best = money;
                     }
-        var answers = BuyingSolver.Solve(q, gib * 1024L, rate, shelf).Answers;
+        var answers = BuyingSolver.Solve(q.Memory, gib * 1024L, rate, shelf).Answers;
         Assert.Equal(best, answers.Count == 0 ? null : answers[0].Eur);
     }, iter: 8, threads: 2);
 }

@@ -1,9 +1,12 @@
 using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
+using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests;
 using Irvak.Core.Tests.Lanes;
 using Irvak.Core.Verdicts;
@@ -12,7 +15,7 @@ namespace Irvak.Solvers.Tests;
 
 public class LaneSolverTests
 {
-    private static LaneAssignment Solve(JobState state) => LaneSolver.Solve(state.Ask())!;
+    private static LaneAssignment Solve(JobState state) => LaneSolver.Solve(state.Ask().Lanes)!;
 
     private static JobState Taken(JobState state) => Solve(state).Edit is { } edit ? state.With(edit) : state;
 
@@ -141,9 +144,9 @@ public class LaneSolverTests
     /// <summary>Every way to put the cards and modules of a plan, with every setting of the slots.</summary>
     private static IEnumerable<Layout> Every(Question q)
     {
-        var cards = q.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "card").ToList();
-        var modules = q.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "m2").ToList();
-        var bare = new Build(q.Planned.Units.RemoveRange(cards.Concat(modules).Select(u => u.Key)));
+        var cards = q.Machine.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "card").ToList();
+        var modules = q.Machine.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "m2").ToList();
+        var bare = new Build(q.Machine.Planned.Units.RemoveRange(cards.Concat(modules).Select(u => u.Key)));
         return Cards(0, bare, [], []);
 
         IEnumerable<Layout> Cards(int n, Build build, Dictionary<string, string> at, Dictionary<string, IReadOnlyList<int>> splits)
@@ -155,11 +158,11 @@ public class LaneSolverTests
             }
             foreach (var layout in Cards(n + 1, build, at, splits)) yield return layout;
             var card = cards[n].Value.Card!;
-            foreach (var slot in q.Sheet.Slots)
+            foreach (var slot in q.Machine.Sheet.Slots)
             {
                 var place = PlaceName.Card(slot.Id);
                 if (build.At(place) is not null || CardFit.WhyNot(slot, card) is not null) continue;
-                IEnumerable<IReadOnlyList<int>> ways = card is { Endpoints: not null, HasSwitch: not true } ? (slot.Splits ?? []).Prepend([]) : [q.SplitOf(slot.Id)];
+                IEnumerable<IReadOnlyList<int>> ways = card is { Endpoints: not null, HasSwitch: not true } ? (slot.Splits ?? []).Prepend([]) : [q.Lanes.SplitOf(slot.Id)];
                 foreach (var split in ways)
                     foreach (var layout in Cards(n + 1, build.With(place, cards[n].Value), new(at) { [cards[n].Key] = place }, new(splits) { [slot.Id] = split })) yield return layout;
             }
@@ -173,8 +176,8 @@ public class LaneSolverTests
                 yield break;
             }
             foreach (var layout in Modules(n + 1, build, at, splits)) yield return layout;
-            var carriers = q.Sheet.Slots.Where(s => build.At(PlaceName.Card(s.Id))?.Card?.Endpoints is not null).SelectMany(s => Enumerable.Range(0, 4).Select(i => PlaceName.M2(CarrierPlaces.Name(s.Id, i))));
-            foreach (var place in q.Sheet.M2.Where(m => m.On is null && M2Fit.Fits(m, modules[n].Value.Drive!)).Select(m => PlaceName.M2(m.Id)).Concat(carriers))
+            var carriers = q.Machine.Sheet.Slots.Where(s => build.At(PlaceName.Card(s.Id))?.Card?.Endpoints is not null).SelectMany(s => Enumerable.Range(0, 4).Select(i => PlaceName.M2(CarrierPlaces.Name(s.Id, i))));
+            foreach (var place in q.Machine.Sheet.M2.Where(m => m.On is null && M2Fit.Fits(m, modules[n].Value.Drive!)).Select(m => PlaceName.M2(m.Id)).Concat(carriers))
                 if (build.At(place) is null)
                     foreach (var layout in Modules(n + 1, build.With(place, modules[n].Value), new(at) { [modules[n].Key] = place }, splits)) yield return layout;
         }
@@ -182,9 +185,9 @@ public class LaneSolverTests
         Layout? Judge(Build build, Dictionary<string, string> at, Dictionary<string, IReadOnlyList<int>> splits)
         {
             // A layout counts when the core finds no place twice, none dark or covered, none unseen and no root overdrawn.
-            for (var i = 0; i < q.Sheet.Slots.Count; i++)
-                if (build.At(PlaceName.Card(q.Sheet.Slots[i].Id))?.Card is { Thick: > 1 and var thick } && (i + thick > q.Sheet.Slots.Count || q.Sheet.Slots.Skip(i + 1).Take(thick - 1).Any(s => build.At(PlaceName.Card(s.Id)) is not null))) return null;
-            var asked = q with { Planned = build, Splits = splits };
+            for (var i = 0; i < q.Machine.Sheet.Slots.Count; i++)
+                if (build.At(PlaceName.Card(q.Machine.Sheet.Slots[i].Id))?.Card is { Thick: > 1 and var thick } && (i + thick > q.Machine.Sheet.Slots.Count || q.Machine.Sheet.Slots.Skip(i + 1).Take(thick - 1).Any(s => build.At(PlaceName.Card(s.Id)) is not null))) return null;
+            var asked = q.Lanes with { Planned = build, Splits = splits };
             var lanes = LaneSheet.Of(asked);
             if (lanes.Roots.Any(r => r.Used > r.Lanes) || lanes.Branches.Any(b => b.Lanes == 0 && build.At(b.Place) is not null)) return null;
             if (lanes.Branches.SelectMany(b => b.Ends).Any(e => e.State == EndState.Unseen)) return null;
@@ -203,8 +206,8 @@ public class LaneSolverTests
         {
             var carrier = PlaceName.Kind(from) == "m2" && from.Contains('.') ? from[..from.IndexOf('.')].Replace("m2:", "card:") : null;
             var home = carrier is not null && at.TryGetValue(carrier, out var now) ? now.Replace("card:", "m2:") + from[from.IndexOf('.')..] : from;
-            if (to != home) cost += q.IsNew(from) ? 1 : 10;
+            if (to != home) cost += q.Machine.IsNew(from) ? 1 : 10;
         }
-        return cost + splits.Count(s => q.Planned.Units.Any(u => at.GetValueOrDefault(u.Key) == PlaceName.Card(s.Key) && u.Value.Card is { Endpoints: not null, HasSwitch: not true }) && !s.Value.SequenceEqual(q.SplitOf(s.Key)));
+        return cost + splits.Count(s => q.Machine.Planned.Units.Any(u => at.GetValueOrDefault(u.Key) == PlaceName.Card(s.Key) && u.Value.Card is { Endpoints: not null, HasSwitch: not true }) && !s.Value.SequenceEqual(q.Lanes.SplitOf(s.Key)));
     }
 }

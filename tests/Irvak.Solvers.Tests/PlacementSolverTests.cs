@@ -1,7 +1,10 @@
 using CsCheck;
 using Irvak.Core;
+using Irvak.Core.Aims;
 using Irvak.Core.Builds;
+using Irvak.Core.Evidence;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;
@@ -16,7 +19,7 @@ public class PlacementSolverTests
         .. more.Select(m => new HandModule(Boards.Unit(m), null)),
     ];
 
-    private static Placement Solve(JobState state, params ModuleSheet[] more) => PlacementSolver.Solve(state.Ask(), Hand(state, more))!;
+    private static Placement Solve(JobState state, params ModuleSheet[] more) => PlacementSolver.Solve(state.Ask().Memory, Hand(state, more))!;
 
     private static IEnumerable<ModuleSheet> Times(int n, ModuleSheet module) => Enumerable.Repeat(module, n);
 
@@ -107,14 +110,14 @@ public class PlacementSolverTests
         var placed = Solve(state, [.. Times(3, Boards.Module())]);
         Assert.Equal(2, placed.Slots.Count);
         Assert.Contains("mirrored mode", Assert.Single(placed.Out).Why);
-        Assert.Empty(Modes.Of(state.Ask(), placed.On(state.Planned), MemoryMode.Mirrored).Unmet);
+        Assert.Empty(Modes.Of(state.Ask().Memory, placed.On(state.Planned), MemoryMode.Mirrored).Unmet);
     }
 
     [Fact]
     public void Without_a_slot_there_is_nothing_to_place()
     {
         var state = Boards.Job(Boards.Server);
-        Assert.Null(PlacementSolver.Solve((state with { Found = state.Found.Clear() }).Ask(), []));
+        Assert.Null(PlacementSolver.Solve((state with { Found = state.Found.Clear() }).Ask().Memory, []));
     }
 
     // Small boards of every shape: one or two sockets, channels of one to three slots, tables with and without gaps.
@@ -177,10 +180,10 @@ public class PlacementSolverTests
     /// <summary>Every way of filling the slots, judged by the core alone: the reference for the solver.</summary>
     private static PlacementScore BestOfAll(Question q, List<HandModule> hand)
     {
-        var slots = q.Sheet.Channels.SelectMany(c => c.Slots).ToList();
+        var slots = q.Machine.Sheet.Channels.SelectMany(c => c.Slots).ToList();
         var kinds = hand.GroupBy(h => h.Module).ToList();
         var left = kinds.Select(k => k.Count()).ToArray();
-        var bare = PlacementSolver.Bare(q.Planned);
+        var bare = PlacementSolver.Bare(q.Machine.Planned);
         PlacementScore? best = null;
         var chosen = new int[slots.Count];
         void Fill(int at)
@@ -207,8 +210,8 @@ public class PlacementSolverTests
                 var piece = kinds[chosen[i]].FirstOrDefault(p => p.From == slots[i]) ?? new HandModule(kinds[chosen[i]].First().Unit with { Serial = "another" }, null);
                 build = build.With(PlaceName.Slot(slots[i]), piece.Unit);
             }
-            if (!InOrder(q.Sheet, build) || PlacementSolver.Against(q, build).Any()) return;
-            var score = PlacementScore.Of(q, build);
+            if (!InOrder(q.Machine.Sheet, build) || PlacementSolver.Against(q.Memory, build).Any()) return;
+            var score = PlacementScore.Of(q.Memory, build);
             if (best is null || score.Compare(best) > 0) best = score;
         }
         Fill(0);
@@ -229,11 +232,11 @@ public class PlacementSolverTests
         var state = Fitted(t.Sheet, t.Fitted, t.Seed);
         var hand = Hand(state, t.Loose);
         var q = state.Ask();
-        var placed = PlacementSolver.Solve(q, hand)!;
+        var placed = PlacementSolver.Solve(q.Memory, hand)!;
         var best = BestOfAll(q, hand);
         Assert.True(placed.IsBest, placed.Proof);
         Assert.Equal(0, placed.Score.Compare(best));
-        Assert.Empty(PlacementSolver.Against(q, placed.On(PlacementSolver.Bare(q.Planned))));
+        Assert.Empty(PlacementSolver.Against(q.Memory, placed.On(PlacementSolver.Bare(q.Machine.Planned))));
         Assert.Equal(hand.Count, placed.Slots.Count + placed.Out.Count);
     }, iter: 60, threads: 2);
 
@@ -241,8 +244,8 @@ public class PlacementSolverTests
     public void The_same_question_gives_the_same_answer() => Small.Sample(t =>
     {
         var state = Fitted(t.Sheet, t.Fitted, t.Seed);
-        var one = PlacementSolver.Solve(state.Ask(), Hand(state, t.Loose))!;
-        var two = PlacementSolver.Solve(state.Ask(), Hand(state, t.Loose))!;
+        var one = PlacementSolver.Solve(state.Ask().Memory, Hand(state, t.Loose))!;
+        var two = PlacementSolver.Solve(state.Ask().Memory, Hand(state, t.Loose))!;
         Assert.Equal(one.Slots.ToDictionary(s => s.Key, s => s.Value.Module), two.Slots.ToDictionary(s => s.Key, s => s.Value.Module));
     }, iter: 20);
 
@@ -254,7 +257,7 @@ public class PlacementSolverTests
         var free = modules[0].Channel.Slots.FirstOrDefault(s => state.Planned.ModuleAt(s) is null);
         if (free is null || t.Loose.Length == 0) return;
         var more = state.Planned.With(PlaceName.Slot(free), Boards.Unit(t.Loose[0]));
-        Assert.True((Rate.Of(state.Ask(), more).HighMTs ?? 0) <= (Rate.Of(state.Ask(), state.Planned).HighMTs ?? int.MaxValue));
+        Assert.True((Rate.Of(state.Ask().Memory, more).HighMTs ?? 0) <= (Rate.Of(state.Ask().Memory, state.Planned).HighMTs ?? int.MaxValue));
     }, iter: 300);
 
     [Fact]
@@ -264,16 +267,16 @@ public class PlacementSolverTests
         var pair = state.Planned.Modules(t.Sheet).GroupBy(m => m.Module).FirstOrDefault(g => g.Count() > 1)?.Select(m => PlaceName.Slot(m.Slot)).ToList();
         if (pair is null) return;
         var swapped = state.Planned.With(pair[0], state.Planned.At(pair[1])!).With(pair[1], state.Planned.At(pair[0])!);
-        Assert.Equal(PlacementScore.Of(state.Ask(), state.Planned) with { Moves = 0 }, PlacementScore.Of(state.Ask(), swapped) with { Moves = 0 });
+        Assert.Equal(PlacementScore.Of(state.Ask().Memory, state.Planned) with { Moves = 0 }, PlacementScore.Of(state.Ask().Memory, swapped) with { Moves = 0 });
     }, iter: 300);
 
     [Fact]
     public void Mirrored_memory_is_at_most_half() => Small.Sample(t =>
     {
         var state = Fitted(t.Sheet, t.Fitted, t.Seed);
-        var mode = Modes.Of(state.Ask(), state.Planned, MemoryMode.Mirrored);
+        var mode = Modes.Of(state.Ask().Memory, state.Planned, MemoryMode.Mirrored);
         Assert.True(mode.UsableMiB * 2 <= state.Planned.InstalledMiB);
-        var best = PlacementSolver.Solve(state.With(new SetMemoryMode(MemoryMode.Mirrored)).Ask(), Hand(state, t.Loose))!;
-        Assert.DoesNotContain(Modes.Of(state.Ask(), best.On(PlacementSolver.Bare(state.Planned)), MemoryMode.Mirrored).Unmet, u => u != "no modules");
+        var best = PlacementSolver.Solve(state.With(new SetMemoryMode(MemoryMode.Mirrored)).Ask().Memory, Hand(state, t.Loose))!;
+        Assert.DoesNotContain(Modes.Of(state.Ask().Memory, best.On(PlacementSolver.Bare(state.Planned)), MemoryMode.Mirrored).Unmet, u => u != "no modules");
     }, iter: 60);
 }

@@ -3,6 +3,7 @@ using Irvak.Core.Arrays;
 using Irvak.Core.Boot;
 using Irvak.Core.Builds;
 using Irvak.Core.Caches;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;

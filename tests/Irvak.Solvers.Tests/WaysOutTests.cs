@@ -1,5 +1,8 @@
 using CsCheck;
 using Irvak.Core;
+using Irvak.Core.Aims;
+using Irvak.Core.Edits;
+using Irvak.Core.Evidence;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;

@@ -1,4 +1,6 @@
 using Dapper;
+using Irvak.Core.Aims;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;

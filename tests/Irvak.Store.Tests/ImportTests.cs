@@ -1,3 +1,5 @@
+using Irvak.Core.Aims;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Tests;
 
@@ -52,10 +54,10 @@ public class ImportTests(StoreFixture store)
             Assert.StartsWith(path, Assert.IsType<EditOutcome.Refused>(await Bring(Guid.NewGuid(), title, entries)).Problem.Path);
             Assert.DoesNotContain((await store.Listings.Newest(null, null, int.MaxValue, default)).Jobs, j => j.Title == title);
         }
-        await Refused("/entries/1/number", History[0], Edit(3, new SetPolicy(Core.Plans.Policy.Sound)));
+        await Refused("/entries/1/number", History[0], Edit(3, new SetPolicy(Core.Evidence.Policy.Sound)));
         await Refused("/entries/1", History[0], new HistoryEntry(2, Boards.Stamp, EntryKind.Undo, null, [2]));
         await Refused("/entries/0", new HistoryEntry(1, Boards.Stamp, EntryKind.Edit, null, []));
         await Refused("/entries/1/edit/place", History[0], Edit(2, new Remove("slot:Z9")));
-        await Refused("/entries/0/who", new HistoryEntry(1, new Stamp(" ", default), EntryKind.Edit, new SetPolicy(Core.Plans.Policy.Sound), []));
+        await Refused("/entries/0/who", new HistoryEntry(1, new Stamp(" ", default), EntryKind.Edit, new SetPolicy(Core.Evidence.Policy.Sound), []));
     }
 }

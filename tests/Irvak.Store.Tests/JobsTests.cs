@@ -1,5 +1,13 @@
+using Irvak.Core.Aims;
+using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
+using Irvak.Core.Edits;
+using Irvak.Core.Evidence;
+using Irvak.Core.Expectations;
+using Irvak.Core.Memory;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests;
 
 namespace Irvak.Store.Tests;
@@ -157,12 +165,12 @@ public class JobsTests(StoreFixture store)
             new MakeArray(new("M", Core.Arrays.ArrayLevel.Parity2, ["bay:1", "bay:2", "bay:3", "bay:4"], Core.Arrays.ArrayHost.Controller, 1, ["bay:5"], 256, Core.Arrays.ArrayUse.Machines, true, true)), new DropArray("M"), new Core.Controllers.WireBays("front", "card:S1"),
             new Core.Boot.PlanBoot(new(["m2:X"], 12, SharedGB: 100)), new Core.Caches.PlanCache(new("K", ["bay:1", "bay:2"], [new("M", 500, 2, 0.8)], true, 40)), new Core.Caches.DropCache("K"),
             new Core.Moving.PlanMove("array:md0", Core.Moving.MoveWay.Restore, "M"), new Core.Moving.RecordWipe("bay:1", Core.Moving.WipeWay.Crypto, true), new Core.Drives.SetFigures(new(0.02, RebuildShare: 0.3)),
-            new Core.Lanes.SetSplit("S1", [4, 4], true), new Core.Lanes.LayOut(new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["m2:M1"] = null }, new Dictionary<string, IReadOnlyList<int>> { ["S2"] = [8, 8] }, "moves"),
+            new Core.Lanes.SetSplit("S1", [4, 4], true), new LayOut(new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["m2:M1"] = null }, new Dictionary<string, IReadOnlyList<int>> { ["S2"] = [8, 8] }, "moves"),
             new Core.Lanes.HoldRate("S1", 3), new Core.Power.StaggerStart(4, 12), new Core.Power.SeeAir("fan:1", Core.Power.AirState.Unplugged), new Core.Power.PlanPad("m2:M1", 0.8, 0.25),
             new ChangeFields("array:M", new Dictionary<string, System.Text.Json.JsonElement?> { ["stripKiB"] = System.Text.Json.JsonSerializer.SerializeToElement(64), ["use"] = null }, new Dictionary<string, ListChange> { ["spares"] = new(["bay:6"], ["bay:5"]) }),
             new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
         ];
-        Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());
+        Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => !t.IsAbstract && t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());
         Assert.All(edits, e => Assert.Equal(Database.ToJson(e), Database.ToJson(Database.FromJson<Edit>(Database.ToJson(e)))));
     }
 

@@ -1,4 +1,6 @@
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests;
 using Irvak.Store.Tests;
 using Irvak.Tests;

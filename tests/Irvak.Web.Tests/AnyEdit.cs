@@ -1,15 +1,17 @@
 using System.Collections;
 using System.Reflection;
 using System.Text.Json;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Web.Tests;
 
 /// <summary>Random edits of every kind, made from the shape of their records alone: what is added later is tried too.</summary>
 internal sealed class AnyEdit(Random random, JobState state, IReadOnlyList<ShelfPart> shelf)
 {
-    private static readonly Type[] Kinds = [.. typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit)) && t != typeof(AdoptSheet)).OrderBy(t => t.Name)];
+    private static readonly Type[] Kinds = [.. typeof(Edit).Assembly.GetTypes().Where(t => t is { IsAbstract: false } && t.IsSubclassOf(typeof(Edit)) && t != typeof(AdoptSheet)).OrderBy(t => t.Name)];
 
     private static readonly double[] Odd = [0, 1, 2, 3, 4, 5, 8, 12, 16, 24, 64, 0.5, 0.1, 1e-3, 100, 512, 1000, 4096, 1e4, 1e6, 1e9, 4e12, 1e15, -1, -0.0, 0.9];
 
@@ -24,7 +26,7 @@ internal sealed class AnyEdit(Random random, JobState state, IReadOnlyList<Shelf
         return (Edit)Make(Kinds[kind % Kinds.Length], "", 0)!;
     }
 
-    private IEnumerable<string> Places => state.Sheet is { } sheet ? PlaceName.All(sheet) : [];
+    private IEnumerable<string> Places => state.Sheet is { } sheet ? SheetPlaces.All(sheet) : [];
 
     private object? Make(Type type, string name, int depth)
     {

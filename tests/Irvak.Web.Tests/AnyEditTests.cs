@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;

@@ -53,7 +53,7 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
         await WebFixture.Ok(await Web.Edit(number, last, WebFixture.FitEdit("A1", "rdimm-32-4800"), "Bao"));
         // A cache before no volume can't come in by any door; an older version might have stored one.
         await host.Run("""
-            update job set snapshot = snapshot || '{"caches":{"K":{"name":"K","places":["slot:A1"],"volumes":[],"blockKiB":64}},"found":{"slot:A1":{"source":"x","drive":{"bytes":1000}}},"plan":{}}'::jsonb where number = @number
+            update job set snapshot = snapshot || '{"caches":{"plans":{"K":{"name":"K","places":["slot:A1"],"volumes":[],"blockKiB":64}}},"found":{"slot:A1":{"source":"x","drive":{"bytes":1000}}},"plan":{}}'::jsonb where number = @number
             """, new { number });
         var view = await WebFixture.Ok(await Web.Http.GetAsync($"/api/jobs/{number}"));
         Assert.False(view.GetProperty("worksOut").GetBoolean());

@@ -2,6 +2,7 @@ using System.Buffers.Binary;
 using System.Text;
 using Irvak.Captures.Binary;
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Captures.Simulated;

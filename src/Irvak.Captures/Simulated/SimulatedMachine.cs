@@ -2,6 +2,7 @@ using System.Text;
 using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Captures.Simulated;
@@ -21,7 +22,7 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
     /// <summary>The firmware listing: structures 0, 1, 2, 4, 16, 17 and the end of table (DMTF DSP0134, text of the common decoder).</summary>
     public string FirmwareListing()
     {
-        var sheet = _q.Sheet;
+        var sheet = _q.Machine.Sheet;
         var slots = sheet.Channels.SelectMany(c => c.Slots.Select(s => (Channel: c, Slot: s))).ToList();
         var text = new StringBuilder();
         var structures = 5 + sheet.Sockets.Count + sheet.Slots.Count + slots.Count;
@@ -53,12 +54,12 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
         var installed = _build.InstalledMiB * 1024;
         var lost = faults.OfType<Fault.MemoryNotRemapped>().Sum(f => f.MissingMiB * 1024L);
         // Page structures 1/64, the reserved share of the sheet, and a kernel of 220 MiB.
-        return Math.Max(0, installed - (installed / 64) - ((_q.Sheet.Memory.ReservedMiB ?? 0) * 1024L) - (220 * 1024) - lost);
+        return Math.Max(0, installed - (installed / 64) - ((_q.Machine.Sheet.Memory.ReservedMiB ?? 0) * 1024L) - (220 * 1024) - lost);
     }
 
     private int? ConfiguredRate()
     {
-        var rate = Rate.Of(_q, _build);
+        var rate = Rate.Of(_q.Memory, _build);
         return faults.OfType<Fault.LowerRate>().FirstOrDefault()?.RateMTs ?? rate.RateMTs ?? rate.HighMTs;
     }
 
@@ -83,24 +84,24 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
     }
 
     /// <summary>Drives as each tool shows them.</summary>
-    public SimulatedStorage Storage => new(_q.Sheet, _build, _q.Arrays);
+    public SimulatedStorage Storage => new(_q.Machine.Sheet, _build, _q.Controllers.Arrays);
 
     /// <summary>Management page and the listing of a desktop system's shell.</summary>
-    public SimulatedManagement Management => new(_q.Sheet, _build, firmware);
+    public SimulatedManagement Management => new(_q.Machine.Sheet, _build, firmware);
 
     /// <summary>The running system: processors, PCI devices.</summary>
-    public SimulatedSystem System => new(_q.Sheet, _build);
+    public SimulatedSystem System => new(_q.Machine.Sheet, _build);
 
     /// <summary>Counted memory errors and the result of a memory test.</summary>
-    public SimulatedErrors Errors => new(_q.Sheet, _build, faults);
+    public SimulatedErrors Errors => new(_q.Machine.Sheet, _build, faults);
 
     /// <summary>Firmware tables and module chips, as bytes.</summary>
-    public SimulatedBytes Bytes => new(_q.Sheet, _build, firmware, ConfiguredRate());
+    public SimulatedBytes Bytes => new(_q.Machine.Sheet, _build, firmware, ConfiguredRate());
 
     private void AppendArray(StringBuilder text, int devices)
     {
-        var most = _q.Sheet.Memory.TotalLimitGiB is { } gib ? gib % 1024 == 0 ? $"{gib / 1024} TB" : $"{gib} GB" : "Unknown";
-        var ecc = _build.Modules(_q.Sheet).Any(m => m.Module.Type is { } t && t.HasEcc()) ? "Multi-bit ECC" : "None";
+        var most = _q.Machine.Sheet.Memory.TotalLimitGiB is { } gib ? gib % 1024 == 0 ? $"{gib / 1024} TB" : $"{gib} GB" : "Unknown";
+        var ecc = _build.Modules(_q.Machine.Sheet).Any(m => m.Module.Type is { } t && t.HasEcc()) ? "Multi-bit ECC" : "None";
         text.Append($"Handle 0x1000, DMI type 16, 23 bytes\nPhysical Memory Array\n\tLocation: System Board Or Motherboard\n\tUse: System Memory\n\tError Correction Type: {ecc}\n\tMaximum Capacity: {most}\n\tError Information Handle: Not Provided\n\tNumber Of Devices: {devices}\n\n");
     }
 
@@ -122,7 +123,7 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
         text.Append($"\tRank: {module.Ranks?.ToString() ?? "Unknown"}\n\tConfigured Memory Speed: {RateWord(rate)}\n\n");
     }
 
-    private string FormWord() => _q.Sheet.Memory.Form switch { ModuleForm.SoDimm => "SODIMM", ModuleForm.Dimm => "DIMM", _ => "Unknown" };
+    private string FormWord() => _q.Machine.Sheet.Memory.Form switch { ModuleForm.SoDimm => "SODIMM", ModuleForm.Dimm => "DIMM", _ => "Unknown" };
 
     private static string SizeWord(int? mib) => mib is { } m ? m % 1024 == 0 ? $"{m / 1024} GB" : $"{m} MB" : "Unknown";
 
@@ -138,12 +139,12 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
 
     private static Build Apply(Question q, Fault[] faults)
     {
-        var build = q.Planned;
+        var build = q.Machine.Planned;
         foreach (var fault in faults)
             build = fault switch
             {
                 Fault.ModuleNotSeated f => build.Without(PlaceName.Slot(f.Slot)),
-                Fault.ChannelDead f => q.Sheet.Channels.First(c => c.Id == f.Channel).Slots.Aggregate(build, (b, s) => b.Without(PlaceName.Slot(s))),
+                Fault.ChannelDead f => q.Machine.Sheet.Channels.First(c => c.Id == f.Channel).Slots.Aggregate(build, (b, s) => b.Without(PlaceName.Slot(s))),
                 _ => build,
             };
         return build;

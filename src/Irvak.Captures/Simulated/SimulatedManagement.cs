@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Captures.Simulated;

@@ -4,6 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Captures.Simulated;
@@ -19,7 +20,7 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
     {
         var (disk, nvme) = (0, 0);
         var named = new List<(string, Unit, string)>();
-        foreach (var place in PlaceName.All(sheet))
+        foreach (var place in SheetPlaces.All(sheet))
             if (build.At(place) is { Drive: { } drive } found && (found with { MemberOf = arrays.FirstOrDefault(a => a.Members.Contains(place))?.Name ?? found.MemberOf }) is var unit)
                 named.Add((place, unit, unit.SystemName?.Replace("/dev/", "") ?? (drive.Protocol == DriveProtocol.Nvme ? $"nvme{nvme++}n1" : DiskName(disk++))));
         return named;

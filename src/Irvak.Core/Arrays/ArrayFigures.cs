@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Arrays;
@@ -85,7 +86,7 @@ public sealed record ArrayFigures(
         if (shape is null) return new(plan, words, code, why, Others: Columns(plan, drives, spare, figures));
         var use = Workloads.Of(plan.Use);
         var rebuild = Arrays.Rebuild.Of(shape, drives, figures, pathMBs);
-        var question = Question(shape, drives, rebuild, spare, figures);
+        var question = ArrayInput(shape, drives, rebuild, spare, figures);
         rebuild = rebuild?.Over(question.RepairHours);
         var suggested = Arrays.Requests.Suggested(shape, use);
         var strip = plan.StripKiB ?? suggested;
@@ -97,7 +98,7 @@ public sealed record ArrayFigures(
             Math.Max(passHours ?? 0, drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600)),
             strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, shape), data,
             Columns(plan, drives, spare, figures), Grown(plan, bytes, places), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)), figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget), spare, [.. Arrays.Migrations.Of(plan, shape, drives, rebuild).Where(m => places is null || m.Drives <= places)])
-        { PlacesLeft = places, Terms = new(spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours, figures?.RebuildShare ?? Arrays.Rebuild.UsualShare, figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget) };
+        { PlacesLeft = places, Terms = new(spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours, figures?.RebuildShare ?? DriveDefaults.UsualRebuildShare, figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget) };
     }
 
     /// <summary>What the chain and the simulation are asked about this array; without a shape the reason.</summary>
@@ -106,10 +107,10 @@ public sealed record ArrayFigures(
         var (drives, missing) = DrivesOf(plan, build);
         if (missing is not null) return (null, null, drives, missing);
         var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, [.. drives.Select(d => d.Bytes ?? 0)], plan.Groups);
-        return shape is null ? (null, null, drives, why) : (shape, Question(shape, drives, Arrays.Rebuild.Of(shape, drives, figures), sharedSpare || SpareFit.HasOne(plan, build), figures), drives, null);
+        return shape is null ? (null, null, drives, why) : (shape, ArrayInput(shape, drives, Arrays.Rebuild.Of(shape, drives, figures), sharedSpare || SpareFit.HasOne(plan, build), figures), drives, null);
     }
 
-    private static LossQuestion Question(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare, DriveFigures? figures) => new(
+    private static LossQuestion ArrayInput(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare, DriveFigures? figures) => new(
         drives.Min(d => DriveDefaults.Mttf(d, figures).Value),
         (spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours) + Math.Max(rebuild?.Hours ?? 1, 0.01), rebuild?.Unreadable ?? 0);
 
@@ -125,7 +126,7 @@ public sealed record ArrayFigures(
             columns.Add(new(level, groups, LevelTable.Words(level, groups), LevelTable.Code(level, groups), level == plan.Level && groups == plan.Groups,
                 ArrayCapacity.Of(shape).Usable, shape.Surely, shape.AtBest, [.. Enumerable.Range(0, 3).Select(k => k < rows.Count ? rows[k].Share : 0)],
                 Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), Workloads.Of(plan.Use).Reads),
-                LossChain.Of(shape, Question(shape, drives, rebuild, spare, figures), YearsOfLoss * DriveDefaults.HoursPerYear)?.Either));
+                LossChain.Of(shape, ArrayInput(shape, drives, rebuild, spare, figures), YearsOfLoss * DriveDefaults.HoursPerYear)?.Either));
         }
         return columns;
     }

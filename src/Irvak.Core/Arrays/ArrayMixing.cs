@@ -31,7 +31,7 @@ public static class ArrayMixing
         "Drives for arrays give up within seconds, and the array supplies the sector from its redundancy.",
         "drive's sheet; common practice, no source", Basis.Sheet);
 
-    internal static IEnumerable<Finding> Judge(Question q, ArrayFigures array)
+    internal static IEnumerable<Finding> Judge(ArrayInput q, ArrayFigures array)
     {
         var plan = array.Plan;
         var drives = plan.Members.Select(p => (Place: p, Drive: q.Planned.At(p)?.Drive)).Where(d => d.Drive is not null).ToList();

@@ -1,17 +1,10 @@
 using System.Collections.Immutable;
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
-using Irvak.Core.Survey;
+using Irvak.Core.Places;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Arrays;
-
-/// <summary>What somebody said of an array that no capture describes.</summary>
-/// <param name="Level">A word of <see cref="ArrayAnswers.Levels"/>; null while nobody said.</param>
-/// <param name="State">A word of <see cref="ArrayAnswers.States"/>; null while nobody said.</param>
-/// <param name="Lost">Place of the drive that fell out of it, or <see cref="ArrayAnswers.NoneOfThese"/>; null while nobody said.</param>
-public sealed record ArraySaid(string? Level = null, string? State = null, string? Lost = null);
 
 /// <summary>How an array that is in use stands before the work.</summary>
 /// <param name="Name">As the system names it.</param>
@@ -32,7 +25,7 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
     private static readonly Dictionary<string, string> NoMembers = [];
 
     /// <summary>The array that each found drive belongs to, by its place: as a capture lists its members, else as its own record names it.</summary>
-    public static IReadOnlyDictionary<string, string> Membership(JobState state, IReadOnlyList<SeenRaid> raids)
+    public static IReadOnlyDictionary<string, string> Membership(MachineState state, IReadOnlyList<SeenRaid> raids)
     {
         Dictionary<string, string>? at = null;
         foreach (var (place, unit) in state.Found)
@@ -51,12 +44,12 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
     private static string? DriveName(Unit unit) => unit.SystemName?.Replace("/dev/", "") is { Length: > 0 } name ? name : null;
 
     /// <summary>Drives that may be the one which an array lost: as large as its smallest member, and claimed by nothing.</summary>
-    public IReadOnlyList<string> MayHaveLost(JobState state)
+    public IReadOnlyList<string> MayHaveLost(MachineState state)
     {
         if (Unplaced == 0 || Condition is not (RaidCondition.Degraded or RaidCondition.Rebuilding)) return [];
-        var taken = Membership(state, Readings.All(state).Raids);
+        var taken = Membership(state, state.Seen.Raids);
         var least = Members.Min(m => state.Found[m].Drive?.Bytes);
-        return [.. Sheets.PlaceName.All(state.Sheet!).Where(p => state.Found.GetValueOrDefault(p) is { Drive: { } drive, MemberOf: null } && !taken.ContainsKey(p) && (least is null || drive.Bytes is null || drive.Bytes >= least))];
+        return [.. Sheets.SheetPlaces.All(state.Sheet!).Where(p => state.Found.GetValueOrDefault(p) is { Drive: { } drive, MemberOf: null } && !taken.ContainsKey(p) && (least is null || drive.Bytes is null || drive.Bytes >= least))];
     }
 
     /// <summary>"/srv", "/, /boot" and "[SWAP]" are where a drive is mounted, no array.</summary>
@@ -67,16 +60,16 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
         part == disk || (part.StartsWith(disk, StringComparison.Ordinal) && part[disk.Length..] is var rest && (rest.All(char.IsAsciiDigit) || (rest[0] == 'p' && rest.Length > 1 && rest[1..].All(char.IsAsciiDigit))));
 
     /// <summary>Every array that a found drive belongs to, with how it stands.</summary>
-    public static IReadOnlyList<ArrayNow> Of(JobState state)
+    public static IReadOnlyList<ArrayNow> Of(MachineState state)
     {
-        var seen = Readings.All(state);
+        var seen = state.Seen;
         var members = Membership(state, seen.Raids);
         if (members.Count == 0) return [];
-        var inOrder = state.Sheet is { } sheet ? Sheets.PlaceName.InOrder(sheet, members, m => m.Key) : members;
+        var inOrder = state.Sheet is { } sheet ? Sheets.SheetPlaces.InOrder(sheet, members, m => m.Key) : members;
         return [.. inOrder.GroupBy(m => m.Value, m => m.Key).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(g => Of(state, g.Key, [.. g], seen))];
     }
 
-    private static ArrayNow Of(JobState state, string name, IReadOnlyList<string> places, Observation seen)
+    private static ArrayNow Of(MachineState state, string name, IReadOnlyList<string> places, Observation seen)
     {
         var raid = seen.Raids.FirstOrDefault(r => string.Equals(r.Name, name, StringComparison.OrdinalIgnoreCase));
         var said = state.ArraysSaid.GetValueOrDefault(name);
@@ -107,12 +100,12 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
     /// <summary>A controller's table tells the state of each drive; one bad word is enough, good words do not make an array whole.</summary>
     private static RaidHealth? ByDrives(List<(string Place, string Word)> trouble)
     {
-        if (trouble.FirstOrDefault(t => Filling.Any(t.Word.Contains)) is { Word: { } word } filling) return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {Sheets.PlaceName.Short(filling.Place)}", null);
-        return trouble.Count == 0 ? null : new(RaidCondition.Degraded, $"has {Say.Count(trouble.Count, "drive that is", "drives that are")} “{trouble[0].Word}”, in {Say.Words([.. trouble.Select(t => Sheets.PlaceName.Short(t.Place))])}", trouble.Count);
+        if (trouble.FirstOrDefault(t => Filling.Any(t.Word.Contains)) is { Word: { } word } filling) return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {PlaceName.Short(filling.Place)}", null);
+        return trouble.Count == 0 ? null : new(RaidCondition.Degraded, $"has {Say.Count(trouble.Count, "drive that is", "drives that are")} “{trouble[0].Word}”, in {Say.Words([.. trouble.Select(t => PlaceName.Short(t.Place))])}", trouble.Count);
     }
 
     /// <summary>Places whose drives a table calls bad or being filled, each with its word.</summary>
-    private static List<(string Place, string Word)> Troubled(IReadOnlyList<string> places, JobState state, Observation seen)
+    private static List<(string Place, string Word)> Troubled(IReadOnlyList<string> places, MachineState state, Observation seen)
     {
         var words = new Dictionary<string, string>(StringComparer.OrdinalIgnoreCase);
         foreach (var drive in seen.Drives)

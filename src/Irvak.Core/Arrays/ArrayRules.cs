@@ -62,7 +62,7 @@ public static class ArrayRules
     // Above this share people should know. Common practice, no source.
     private const double RiskWorthSaying = 0.10;
 
-    internal static IEnumerable<Finding> Judge(Question q, ArrayFigures array)
+    internal static IEnumerable<Finding> Judge(ArrayInput q, ArrayFigures array)
     {
         var plan = array.Plan;
         string[] places = [.. plan.Members];
@@ -87,7 +87,7 @@ public static class ArrayRules
     }
 
     /// <summary>Members that hold something now and lose it: drives that were found there and stay, but for those of an array that only grows.</summary>
-    internal static List<string> Erased(Question q, ArrayPlan plan) => q.StillAs(plan) is not null ? [] :
+    internal static List<string> Erased(ArrayInput q, ArrayPlan plan) => q.StillAs(plan) is not null ? [] :
         [.. plan.Members.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p) && q.GrownFrom(plan)?.Members.Contains(p) != true)];
 
     /// <summary>What lies idle because drives differ, with the one swap that frees most.</summary>
@@ -118,22 +118,22 @@ public static class ArrayRules
             ("strip", $"{strip} KiB"), ("suggested", $"{array.SuggestedStripKiB} KiB"), ("use", use.Name));
     }
 
-    private static IEnumerable<Finding> ByController(Question q, ArrayFigures array)
+    private static IEnumerable<Finding> ByController(ArrayInput q, ArrayFigures array)
     {
         var controllers = q.Planned.Units.Where(u => u.Value.Card?.Controller is not null).Select(u => (Place: u.Key, Card: u.Value.Card!)).ToList();
         if (controllers.Count == 0) yield break;
         var code = array.Code?["level ".Length..];
-        var able = controllers.Where(c => code is null || Controllers.KnownCards.IsUnknown(c.Card.Controller!) || c.Card.Controller!.Levels.Contains(code)).ToList();
+        var able = controllers.Where(c => code is null || c.Card.Controller!.IsUnknown || c.Card.Controller!.Levels.Contains(code)).ToList();
         if (able.Count == 0 && code is not null)
         {
             yield return Finding.Of(Offered, [.. controllers.Select(c => c.Place)], null, ("level", array.Code!), ("controllers", Say.Words([.. controllers.Select(c => c.Card.Name)])));
             yield break;
         }
-        if (LevelTable.Of(array.Plan.Level).Penalty < 4 || able.Any(c => Controllers.KnownCards.IsUnknown(c.Card.Controller!) || c.Card.Controller!.IsGuarded)) yield break;
+        if (LevelTable.Of(array.Plan.Level).Penalty < 4 || able.Any(c => c.Card.Controller!.IsUnknown || c.Card.Controller!.IsGuarded)) yield break;
         yield return Finding.Of(WriteThrough, [able[0].Place], null, ("array", array.Plan.Name), ("controller", able[0].Card.Name));
     }
 
-    internal static IEnumerable<Finding> JudgeTogether(Question q)
+    internal static IEnumerable<Finding> JudgeTogether(ArrayInput q)
     {
         var homes = new Dictionary<string, string>();
         foreach (var array in q.Arrays)

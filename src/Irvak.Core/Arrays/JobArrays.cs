@@ -1,7 +1,6 @@
+using Irvak.Core.Builds;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
-using Irvak.Core.Survey;
 
 namespace Irvak.Core.Arrays;
 
@@ -9,27 +8,27 @@ namespace Irvak.Core.Arrays;
 public static class JobArrays
 {
     /// <summary>What the captures tell: which drive is a member of what, and its level. An array whose level nobody told is left out.</summary>
-    public static IReadOnlyList<ArrayPlan> Found(JobState state)
+    public static IReadOnlyList<ArrayPlan> Found(MachineState machine)
     {
-        var raids = Readings.All(state).Raids;
-        var order = (state.Sheet is { } sheet ? PlaceName.All(sheet) : []).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
+        var raids = machine.Seen.Raids;
+        var order = (machine.Sheet is { } sheet ? SheetPlaces.All(sheet) : []).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
         var spares = raids.SelectMany(r => r.Members.Where(m => m.Role is "spare" or "journal").Select(m => m.Name)).ToList();
-        bool Stands(string place) => state.Found[place].SystemName?.Replace("/dev/", "") is not { Length: > 0 } name || !spares.Any(s => ArrayNow.IsPart(s, name));
-        return [.. from member in ArrayNow.Membership(state, raids)
+        bool Stands(string place) => machine.Found[place].SystemName?.Replace("/dev/", "") is not { Length: > 0 } name || !spares.Any(s => ArrayNow.IsPart(s, name));
+        return [.. from member in ArrayNow.Membership(machine, raids)
                    where Stands(member.Key)
                    group member.Key by member.Value into members
                    let raid = raids.FirstOrDefault(r => string.Equals(r.Name, members.Key, StringComparison.OrdinalIgnoreCase))
-                   let level = LevelOf(raid, state.ArraysSaid.GetValueOrDefault(members.Key), members.Count())
+                   let level = LevelOf(raid, machine.ArraysSaid.GetValueOrDefault(members.Key), members.Count())
                    where level is not null
                    orderby members.Key
                    select new ArrayPlan(members.Key, level.Value, [.. members.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue)).ThenBy(p => p, StringComparer.Ordinal)], Host(members.Key), StripKiB: raid?.ChunkKiB)];
     }
 
     /// <summary>Arrays as they are to be: what was found, with what the plan makes, changes and drops.</summary>
-    public static IReadOnlyList<ArrayPlan> Planned(JobState state)
+    public static IReadOnlyList<ArrayPlan> Planned(MachineState machine, ArraySlice slice)
     {
-        var found = Found(state).Where(a => !state.Arrays.ContainsKey(a.Name));
-        return [.. found.Concat(state.Arrays.Values.OfType<ArrayPlan>()).OrderBy(a => a.Name, StringComparer.OrdinalIgnoreCase)];
+        var found = Found(machine).Where(a => !slice.Plans.ContainsKey(a.Name));
+        return [.. found.Concat(slice.Plans.Values.OfType<ArrayPlan>()).OrderBy(a => a.Name, StringComparer.OrdinalIgnoreCase)];
     }
 
     /// <summary>The level that a capture's own name of it means; null when it is none known.</summary>

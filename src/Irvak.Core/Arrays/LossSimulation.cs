@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Serialization;
+using Irvak.Core.Contracts;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 using MathNet.Numerics.Random;
 
 namespace Irvak.Core.Arrays;

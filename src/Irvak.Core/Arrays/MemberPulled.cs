@@ -41,13 +41,13 @@ public static class MemberPulled
         "Whether an array carries on without a drive depends on its level and on what is missing already.",
         "definition of the level", Basis.Standard);
 
-    internal static IEnumerable<Finding> Judge(Question q, ArraySheet sheet)
+    internal static IEnumerable<Finding> Judge(ArrayInput q, ArraySheet sheet)
     {
         foreach (var now in q.Now)
             foreach (var finding in Judge(q, sheet, now)) yield return finding;
     }
 
-    private static IEnumerable<Finding> Judge(Question q, ArraySheet sheet, ArrayNow now)
+    private static IEnumerable<Finding> Judge(ArrayInput q, ArraySheet sheet, ArrayNow now)
     {
         var array = sheet.Found.FirstOrDefault(a => a.Plan.Name == now.Name);
         var kept = array is null || q.Arrays.Any(a => a.IsMadeLike(array.Plan) || a.Grows(array.Plan));
@@ -73,7 +73,7 @@ public static class MemberPulled
         foreach (var finding in OfKnown(q, array, now, emptied, replaced)) yield return finding;
     }
 
-    private static IEnumerable<Finding> OfKnown(Question q, ArrayFigures array, ArrayNow now, IReadOnlyList<string> emptied, IReadOnlyList<string> replaced)
+    private static IEnumerable<Finding> OfKnown(ArrayInput q, ArrayFigures array, ArrayNow now, IReadOnlyList<string> emptied, IReadOnlyList<string> replaced)
     {
         var plan = array.Plan;
         var shape = ArrayShape.Of(plan.Level, plan.Host, [.. plan.Members.Select(p => q.Found.At(p)!.Drive!.Bytes!.Value)], plan.Groups).Shape!;
@@ -98,7 +98,7 @@ public static class MemberPulled
     private static string Left(int? left) => left switch { null => "how much it still survives is not known", 0 => "any further failure may lose it", var n => $"it survives {Say.Count(n.Value, "further failure", "further failures")}" };
 
     /// <summary>Members that are taken out for good, and those in whose place another drive comes.</summary>
-    internal static (IReadOnlyList<string> Emptied, IReadOnlyList<string> Replaced) Touched(Question q, IEnumerable<string> members)
+    internal static (IReadOnlyList<string> Emptied, IReadOnlyList<string> Replaced) Touched(ArrayInput q, IEnumerable<string> members)
     {
         var touched = members.Where(q.Changed.Contains).ToLookup(p => q.Planned.At(p)?.Drive is not null);
         return ([.. touched[false]], [.. touched[true]]);

@@ -36,7 +36,7 @@ public static class Migrations
         if (plan.Groups > 1 || drives.Count == 0) return [];
         var smallest = drives.Min(d => d.Bytes ?? 0);
         // Every block of every member is read once and written once, at the rate that a rebuild gets.
-        var rate = rebuild?.MBs ?? Rebuild.UsualShare * drives.Min(d => Irvak.Core.Drives.DriveDefaults.OverAPass(d, Irvak.Core.Drives.DriveDefaults.WriteMBs(d).Value));
+        var rate = rebuild?.MBs ?? Irvak.Core.Drives.DriveDefaults.UsualRebuildShare * drives.Min(d => Irvak.Core.Drives.DriveDefaults.OverAPass(d, Irvak.Core.Drives.DriveDefaults.WriteMBs(d).Value));
         var rows = new List<MigrationRow>();
         foreach (var way in Ways.Where(w => w.From == plan.Level && w.Hosts.Contains(plan.Host)))
         {

@@ -12,14 +12,11 @@ namespace Irvak.Core.Arrays;
 /// <param name="ReadBytes">Bytes read for it.</param>
 public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, double Unreadable, long ReadBytes)
 {
-    /// <summary>Share of the drives' rate that a rebuild gets beside other work. Common practice, no source.</summary>
-    public const double UsualShare = 0.5;
-
     /// <param name="pathMBs">What the path behind the drives leaves for it, MB/s; null when it is not known.</param>
     /// <returns>Null where there is nothing to rebuild from.</returns>
     public static Rebuild? Of(ArrayShape shape, IReadOnlyList<DriveSheet?> drives, DriveFigures? figures = null, double? pathMBs = null)
     {
-        var share = figures?.RebuildShare ?? UsualShare;
+        var share = figures?.RebuildShare ?? DriveDefaults.UsualRebuildShare;
         var hit = shape.Groups.Where(g => g.Tolerance > 0).OrderByDescending(g => g.Count).ThenByDescending(g => g.Bytes.Max()).FirstOrDefault();
         if (hit is null || drives.Count == 0 || share is not (> 0 and <= 1)) return null;
         var own = share * drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value), DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value)));

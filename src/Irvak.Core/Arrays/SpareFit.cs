@@ -31,7 +31,7 @@ public static class SpareFit
 
     internal static List<DriveSheet> Members(ArrayPlan plan, Build build) => [.. plan.Members.Select(p => build.At(p)?.Drive).OfType<DriveSheet>()];
 
-    internal static IEnumerable<Finding> Judge(Question q, ArrayPlan plan)
+    internal static IEnumerable<Finding> Judge(ArrayInput q, ArrayPlan plan)
     {
         foreach (var place in plan.AllSpares)
             if (Why(q.Planned.At(place)?.Drive, Members(plan, q.Planned)) is { } why)

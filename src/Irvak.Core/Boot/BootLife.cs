@@ -1,6 +1,7 @@
 using System.Globalization;
+using Irvak.Core.Contracts;
+using Irvak.Core.Drives;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Boot;
 
@@ -46,16 +47,13 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
     public static BootLife Of(BootQuestion q)
     {
         // A rating of nothing is no rating.
-        var rated = q.RatedTB is > 0 ? q.RatedTB : q.Bytes is { } size ? RatedBy(size, q.WritesPerDay, q.WarrantyYears) : null;
+        var rated = q.RatedTB is > 0 ? q.RatedTB : q.Bytes is { } size ? DriveDefaults.RatedBy(size, q.WritesPerDay, q.WarrantyYears) : null;
         var yearly = q.WrittenGBPerDay * 365 / 1000;
         double? wear = rated is { } r && yearly > 0 ? Math.Max(0, r - (q.TakenTB ?? 0)) / yearly : null;
         var room = (q.Bytes / 1e9) - q.BaseGB - q.StagingGB;
         double? space = room < 0 ? 0 : q.GrowthGBPerYear > 0 ? room / q.GrowthGBPerYear : null;
         return new(rated, yearly, wear, space, Say(room, wear, space, rated), Sum(q, rated, yearly, wear, space));
     }
-
-    /// <summary>TB by drive-writes per day: size × writes × 365 × years.</summary>
-    public static double? RatedBy(long bytes, double? writesPerDay, double years) => writesPerDay is { } w ? bytes / 1e12 * w * 365 * years : null;
 
     private static string Say(double? room, double? wear, double? space, double? rated)
     {

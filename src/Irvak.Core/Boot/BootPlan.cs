@@ -1,5 +1,5 @@
+using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
-using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Boot;
@@ -24,14 +24,4 @@ public sealed record BootPlan(
     internal SheetProblem? Problem =>
         Places.Count is 0 or > 4 ? new("/places", "A system starts from one drive, or from a mirror of up to four.")
         : new[] { WrittenGBPerDay, BaseGB, GrowthGBPerYear, StagingGB, SharedGB, SharedWrittenGBPerDay }.Any(n => n is not (>= 0 and < 1e6)) ? new("/writtenGBPerDay", "Needs are 0 GB or more, less than a million.") : null;
-}
-
-/// <summary>Plans what the system starts from; null leaves it as it was found.</summary>
-public sealed record PlanBoot(BootPlan? Boot) : Edit
-{
-    public override IEnumerable<string> Touches() => ["boot"];
-
-    public override string ValueAt(string subject) => Boot is null ? "as found" : FieldWords.All(Boot);
-
-    public override string Tell() => Boot is null ? "leaves the boot drive as found" : $"lets the system start from {string.Join(" and ", Boot.Places.Select(PlaceName.Short))}";
 }

@@ -1,6 +1,7 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -74,10 +75,10 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     private const double Soon = 5;
 
     /// <summary>What the system is to start from: as planned, else as found; null when nobody said.</summary>
-    public static BootPlan? PlanOf(Question q) => (q.Boot ?? Found(q)) is { } plan ? plan with { WrittenGBPerDay = Written(q, plan).GBPerDay } : null;
+    public static BootPlan? PlanOf(BootInput q) => (q.Boot ?? Found(q)) is { } plan ? plan with { WrittenGBPerDay = Written(q, plan).GBPerDay } : null;
 
     /// <summary>Written a day by the system: what somebody said, else what captures of the drives it starts from now show, else the usual.</summary>
-    private static (double GBPerDay, string Basis) Written(Question q, BootPlan plan)
+    private static (double GBPerDay, string Basis) Written(BootInput q, BootPlan plan)
     {
         if (plan.WrittenGBPerDay != BootLife.UsualWrittenGB) return (plan.WrittenGBPerDay, "as said");
         var now = Found(q)?.Places ?? [];
@@ -86,11 +87,11 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     }
 
     /// <summary>TB that a drive has taken already; null when no capture told, 0 for a new one.</summary>
-    private static double? Taken(Question q, string place, Unit unit) =>
+    private static double? Taken(BootInput q, string place, Unit unit) =>
         q.BringsPart(place) || unit.ShelfPartId is not null ? 0 : unit.Serial is { } serial && q.Writes.TryGetValue(serial, out var marks) ? marks.Last.Bytes / 1e12 : null;
 
     /// <summary>The whole sheet. It looks through the shelf, so an evaluation leaves it to those who show it.</summary>
-    public static BootSheet Of(Question q)
+    public static BootSheet Of(BootInput q)
     {
         var plan = PlanOf(q);
         var needs = plan ?? new BootPlan([]) { WrittenGBPerDay = Written(q, new BootPlan([])).GBPerDay };
@@ -100,19 +101,19 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     }
 
     /// <summary>A member of a larger array is no drive that firmware could start from.</summary>
-    private static bool Shared(Question q, string place) => q.Arrays.Any(a => a.Members.Contains(place) && a.Level is not (ArrayLevel.Single or ArrayLevel.Mirror)) || q.Caches.Any(c => c.Places.Contains(place));
+    private static bool Shared(BootInput q, string place) => q.Arrays.Any(a => a.Members.Contains(place) && a.Level is not (ArrayLevel.Single or ArrayLevel.Mirror)) || q.Caches.Any(c => c.Places.Contains(place));
 
     private static bool IsHome(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";
 
     /// <summary>The drives that a capture saw mounted as the root of the system.</summary>
-    private static BootPlan? Found(Question q)
+    private static BootPlan? Found(BootInput q)
     {
         List<string> places = [.. q.Found.Units.Where(u => u.Value.Drive is not null && u.Value.MemberOf?.Split(", ").Any(m => m is "/" or "/boot" or "/boot/efi") == true).Select(u => u.Key).Take(4)];
         return places.Count == 0 ? null : new BootPlan(places);
     }
 
     /// <summary>Flash of the shelf for free M.2 places, and small flash for the first free bay.</summary>
-    private static IEnumerable<(string Place, ShelfPart Part)> Spare(Question q)
+    private static IEnumerable<(string Place, ShelfPart Part)> Spare(BootInput q)
     {
         var flash = q.Shelf.Values.Where(p => p.InStock > 0 && p.Drive is { Media: DriveMedia.Flash, Bytes: <= LargestSpare });
         var m2 = q.Sheet.M2.FirstOrDefault(m => q.Planned.At(PlaceName.M2(m.Id)) is null);
@@ -125,7 +126,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
             else if (bay.Bays is not null && part.Drive!.Form is "2.5" or "u.2" or "u.3" && BayWiring.Of(bay.Bays.Bus, part.Drive!) is null or Mating.Works && !(part.Drive!.HeightMm > bay.Bays.HeightMm)) yield return (bay.Place, part);
     }
 
-    private static BootCandidate Candidate(Question q, string place, Unit unit, ShelfPart? part, BootPlan needs, BootPlan? plan)
+    private static BootCandidate Candidate(BootInput q, string place, Unit unit, ShelfPart? part, BootPlan needs, BootPlan? plan)
     {
         var against = Against(q, place, unit, needs).ToList();
         return new(place, part?.Id, unit.Short, part is null && plan?.Places.Contains(place) == true, Life(needs, unit.Drive!, Taken(q, place, unit)), [.. against.Select(f => f.Sentence)], against.Any(f => f.Severity == Severity.Stop), part?.PriceEur, part?.InStock ?? 0);
@@ -135,7 +136,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
         : needs.LifeOn(drive, taken) is var life && life.SpaceYears < Soon ? life : life with { Verdict = "A disk: writing does not wear it out; it starts and updates more slowly than flash." };
 
     /// <summary>Everything that speaks against a drive as the one the system starts from.</summary>
-    private static IEnumerable<Finding> Against(Question q, string place, Unit unit, BootPlan needs)
+    private static IEnumerable<Finding> Against(BootInput q, string place, Unit unit, BootPlan needs)
     {
         var (drive, firmware) = (unit.Drive!, q.Sheet.Firmware);
         string[] places = [place];
@@ -154,7 +155,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
             yield return Finding.Of(Wears, places, life.Why, name, at, ("what", wear <= space ? "worn out" : "full"), ("years", Math.Min(wear, space).ToString("0.#", System.Globalization.CultureInfo.InvariantCulture)));
     }
 
-    public static IEnumerable<Finding> Judge(Question q, BootPlan? plan)
+    public static IEnumerable<Finding> Judge(BootInput q, BootPlan? plan)
     {
         // What was found and is left alone is not judged anew; its life stands on the sheet.
         if (plan is null || (q.Boot is null && !plan.Places.Any(q.Changed.Contains))) yield break;

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Builds;

@@ -1,4 +1,4 @@
-using Irvak.Core.Drives;
+using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Builds;

@@ -2,6 +2,7 @@ using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -29,7 +30,7 @@ public sealed record CacheFigures(
     // Answers of flash behind its link, ms. Common practice, no source.
     private const double SataFlashMs = 0.2, NvmeMs = 0.1;
 
-    public static CacheFigures Of(Question q, CachePlan plan)
+    public static CacheFigures Of(CacheInput q, CachePlan plan)
     {
         var drives = plan.Places.Select(p => q.Planned.At(p)?.Drive).ToList();
         if (drives.IndexOf(null) is >= 0 and var at) return new(plan, $"there is no drive in {PlaceName.Short(plan.Places[at])}");
@@ -50,7 +51,7 @@ public sealed record CacheFigures(
     }
 
     /// <summary>Of the arrays behind, weighted by their requests: a thousand ms ÷ the small requests a second of one of their drives.</summary>
-    private static double SlowMs(Question q, CachePlan plan) => plan.Volumes.Sum(v => v.Share / plan.Volumes.Sum(x => x.Share)
+    private static double SlowMs(CacheInput q, CachePlan plan) => plan.Volumes.Sum(v => v.Share / plan.Volumes.Sum(x => x.Share)
         * (q.Arrays.First(a => a.Name == v.Array).Members.Select(m => q.Planned.At(m)?.Drive).Where(d => d is not null).Select(d => d!.Media == DriveMedia.Flash ? d.Protocol == DriveProtocol.Nvme ? NvmeMs : SataFlashMs : 1000 / DriveDefaults.Requests(d).Value).DefaultIfEmpty(1000.0 / 75).Max()));
 
     private static double? YearsOf(CachePlan plan, List<DriveSheet> drives)
@@ -116,7 +117,7 @@ public static class CacheRules
 
     private const double Soon = 5;
 
-    public static IEnumerable<Finding> Judge(Question q, IReadOnlyList<CacheFigures> caches)
+    public static IEnumerable<Finding> Judge(CacheInput q, IReadOnlyList<CacheFigures> caches)
     {
         foreach (var cache in caches)
         {
@@ -144,6 +145,6 @@ public static class CacheRules
     internal const string FlashCache = "flash cache";
 
     /// <summary>The controller that keeps a cached array and wants a key for it; null when none does.</summary>
-    internal static BayController? Locked(Question q, CachePlan plan) => plan.Volumes.Select(v => q.Arrays.FirstOrDefault(a => a.Name == v.Array)).Where(a => a?.Host == ArrayHost.Controller)
+    internal static BayController? Locked(CacheInput q, CachePlan plan) => plan.Volumes.Select(v => q.Arrays.FirstOrDefault(a => a.Name == v.Array)).Where(a => a?.Host == ArrayHost.Controller)
         .Select(a => q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => a!.Members.Contains(PlaceName.Bay(n)))) is { } bays ? q.ControllerOf(bays) : null).FirstOrDefault(c => c is { Card: not null } && c.Sheet.Keys.Contains(FlashCache));
 }

@@ -1,6 +1,6 @@
 using System.Globalization;
+using Irvak.Core.Contracts;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Caches;
 

@@ -4,7 +4,6 @@ using System.Globalization;
 using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Contracts;
 

@@ -1,20 +1,8 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Controllers;
-
-/// <summary>Cables a group of bays to another controller.</summary>
-/// <param name="Group">Group of bays by its name on the sheet.</param>
-/// <param name="To">Place of the card or on-board controller; empty for what the sheet says.</param>
-public sealed record WireBays(string Group, string To) : Edit
-{
-    public override IEnumerable<string> Touches() => ["wiring:" + Group];
-
-    public override string ValueAt(string subject) => To.Length == 0 ? "as the sheet says" : PlaceName.Short(To);
-
-    public override string Tell() => To.Length == 0 ? $"leaves the {Group} bays with their own controller" : $"cables the {Group} bays to {PlaceName.Short(To)}";
-}
 
 /// <summary>What stands between bays and the rest of the machine.</summary>
 /// <param name="Place">Its place: a card's or an on-board controller's.</param>

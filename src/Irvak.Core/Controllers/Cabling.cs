@@ -1,3 +1,4 @@
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Controllers;
@@ -42,7 +43,7 @@ public static class Cabling
     }
 
     /// <summary>Cables of the plan: for bays whose controller is another than the one found, and for a controller that comes in.</summary>
-    public static IEnumerable<(BayGroup Bays, BayController Controller, CableNeed Need)> Needed(Question q)
+    public static IEnumerable<(BayGroup Bays, BayController Controller, CableNeed Need)> Needed(ControllerInput q)
     {
         if (!q.TouchesStorage) yield break;
         foreach (var bays in q.Sheet.Bays)
@@ -53,7 +54,7 @@ public static class Cabling
     }
 
     /// <summary>Numbers of the bays of a group that hold a drive in the plan.</summary>
-    public static IReadOnlyCollection<int> Used(Question q, BayGroup bays) => [.. Enumerable.Range(0, bays.Names.Count).Where(i => q.Planned.At(PlaceName.Bay(bays.Names[i]))?.Drive is not null)];
+    public static IReadOnlyCollection<int> Used(ControllerInput q, BayGroup bays) => [.. Enumerable.Range(0, bays.Names.Count).Where(i => q.Planned.At(PlaceName.Bay(bays.Names[i]))?.Drive is not null)];
 
     /// <summary>A cable of the shelf for that need.</summary>
     public static ShelfPart? Cable(IEnumerable<ShelfPart> shelf, CableNeed need) => shelf.Where(p =>

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -85,7 +86,12 @@ public static class ControllerFit
         "Controllers read each other's arrays within a family, from older firmware to the same or newer.",
         "common practice, no source", Basis.Practice);
 
-    internal static IEnumerable<Finding> Judge(Question q)
+    public static readonly Rule Unguarded = new("DRV-POWER", Severity.Care,
+        "{drive} in {place} loses what is in flight when the power goes; {controller} writes back and takes its word for it.",
+        "The controller's guarded cache is of no use when the drive itself says “written” too early.",
+        "drive's sheet", Basis.Sheet);
+
+    internal static IEnumerable<Finding> Judge(ControllerInput q)
     {
         foreach (var finding in OfArrays(q)) yield return finding;
         // What was found and is left alone is not judged anew.
@@ -108,6 +114,8 @@ public static class ControllerFit
                 if (q.Planned.At(place)?.Drive is not { } drive) continue;
                 count++;
                 if ((other || q.IsNew(place)) && OfDrive(q, bays, place, drive, controller) is { } finding) yield return finding;
+                if (q.IsNew(place) && drive is { Media: DriveMedia.Flash, PowerLossProtection: false } && controller.Sheet.IsGuarded)
+                    yield return Finding.Of(Unguarded, [place], null, ("place", Say.Place(place)), ("drive", q.Planned.At(place)!.Short), ("controller", controller.Name));
             }
             var (_, drives, ports) = behind.GetValueOrDefault(controller.Place);
             behind[controller.Place] = (controller, drives + count, ports + PortsFor(q, bays, count));
@@ -123,11 +131,11 @@ public static class ControllerFit
     }
 
     /// <summary>Ports that a group of bays takes of its controller: one for each drive, one behind a port multiplier, a cable of four behind an expander.</summary>
-    private static int PortsFor(Question q, BayGroup bays, int drives) => drives == 0 ? 0
+    private static int PortsFor(ControllerInput q, BayGroup bays, int drives) => drives == 0 ? 0
         : q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is "multiplier" ? 1
         : bays.Expander == true || q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is "expander" ? 4 : drives;
 
-    private static Finding? OfDrive(Question q, BayGroup bays, string place, DriveSheet drive, BayController controller)
+    private static Finding? OfDrive(ControllerInput q, BayGroup bays, string place, DriveSheet drive, BayController controller)
     {
         string[] places = [place];
         var (name, at, its) = (("drive", q.Planned.At(place)!.Short), ("place", Say.Place(place)), ("controller", controller.Name));
@@ -151,7 +159,7 @@ public static class ControllerFit
     internal static bool Speaks(ControllerSheet sheet, DriveProtocol protocol) =>
         sheet.Protocols.Count == 0 || sheet.Protocols.Contains(protocol) || (protocol == DriveProtocol.Sata && sheet.Protocols.Contains(DriveProtocol.Sas));
 
-    private static IEnumerable<Finding> OfCard(Question q, string place, CardSheet card, ControllerSheet sheet)
+    private static IEnumerable<Finding> OfCard(ControllerInput q, string place, CardSheet card, ControllerSheet sheet)
     {
         if (sheet.IsGuarded)
         {
@@ -163,7 +171,7 @@ public static class ControllerFit
         if (sheet.DriverAtInstall == true) yield return Finding.Of(Driver, [place], null, ("controller", card.Name));
     }
 
-    private static IEnumerable<Finding> OfArrays(Question q)
+    private static IEnumerable<Finding> OfArrays(ControllerInput q)
     {
         var cards = q.Planned.Units.Values.Any(u => u.Card?.Controller is not null);
         foreach (var array in q.Arrays.Where(a => a.Host == ArrayHost.Controller))
@@ -193,7 +201,7 @@ public static class ControllerFit
     }
 
     /// <summary>What the members of an array hang on, each once: controllers by name, and the lanes of M.2 places, which no controller sees.</summary>
-    private static List<string> Keepers(Question q, ArrayPlan array)
+    private static List<string> Keepers(ControllerInput q, ArrayPlan array)
     {
         var keepers = new List<string>();
         foreach (var member in array.Members)
@@ -206,7 +214,7 @@ public static class ControllerFit
         return keepers;
     }
 
-    private static BayController? Serves(Question q, ArrayPlan array, Func<BayGroup, BayController?> of) =>
+    private static BayController? Serves(ControllerInput q, ArrayPlan array, Func<BayGroup, BayController?> of) =>
         q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => array.Members.Contains(PlaceName.Bay(n)))) is { } bays ? of(bays) : null;
 
     internal static string Name(DriveProtocol protocol) => protocol switch { DriveProtocol.Sata => "SATA", DriveProtocol.Sas => "SAS", DriveProtocol.Nvme => "NVMe", _ => "USB" };

@@ -2,7 +2,8 @@ using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
-using Irvak.Core.Plans;
+using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -37,7 +38,7 @@ public static class ControllerTable
         ["ports"] = "ports only",
     };
 
-    public static IReadOnlyList<ControllerRow> Of(Question q, IEnumerable<ShelfPart> shelf)
+    public static IReadOnlyList<ControllerRow> Of(ControllerInput q, IEnumerable<ShelfPart> shelf)
     {
         var parts = shelf.ToList();
         var drives = q.Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, q.Planned.At(PlaceName.Bay(n))?.Drive))).Where(d => d.Drive is not null).Select(d => (d.Bays, Drive: d.Drive!)).ToList();
@@ -58,7 +59,7 @@ public static class ControllerTable
     private static Together Taken(List<(BayGroup Bays, DriveSheet Drive)> drives, ShelfPart part, string at) => new($"puts {part.Card!.Name} into {PlaceName.Short(at)} and cables the bays to it",
         [new Fit(at, Unit.Of(part)), .. drives.Select(d => d.Bays.Group).Distinct().Select(g => new WireBays(g, at))]);
 
-    private static ControllerRow Row(Question q, BayController c, List<(BayGroup Bays, DriveSheet Drive)> drives, List<ShelfPart> shelf, string? at, string? noPlace, ShelfPart? part, ControllerRow? now)
+    private static ControllerRow Row(ControllerInput q, BayController c, List<(BayGroup Bays, DriveSheet Drive)> drives, List<ShelfPart> shelf, string? at, string? noPlace, ShelfPart? part, ControllerRow? now)
     {
         double? slowest = null;
         var runs = 0;
@@ -104,7 +105,7 @@ public static class ControllerTable
     }
 
     /// <summary>The first free slot that a card fits into by bus, width, height and length; lanes are for the lane sheet to say.</summary>
-    private static (string? Place, string? Why) Slot(Question q, CardSheet card)
+    private static (string? Place, string? Why) Slot(ControllerInput q, CardSheet card)
     {
         var bus = card.Bus ?? "pcie";
         if (bus is "ocp" or "mezzanine")

@@ -22,7 +22,4 @@ internal static class KnownCards
         }
         return build;
     }
-
-    /// <summary>True when nothing is known of what it can.</summary>
-    public static bool IsUnknown(ControllerSheet sheet) => sheet.Class is null && sheet.Levels.Count == 0 && sheet.Protocols.Count == 0;
 }

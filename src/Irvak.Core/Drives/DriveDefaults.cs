@@ -10,6 +10,12 @@ public sealed record Sourced(double Value, string Source, Basis Basis);
 /// <summary>Figures of a drive that its own sheet does not tell. The sheet's value always wins.</summary>
 public static class DriveDefaults
 {
+    /// <summary>Share of the drives' rate that a rebuild gets beside other work. Common practice, no source.</summary>
+    public const double UsualRebuildShare = 0.5;
+
+    /// <summary>TB by drive-writes per day: size × writes × 365 × years.</summary>
+    public static double? RatedBy(long bytes, double? writesPerDay, double years) => writesPerDay is { } w ? bytes / 1e12 * w * 365 * years : null;
+
     public const double HoursPerYear = 8760;
 
     /// <summary>Hours until a repair starts without a spare: to notice, order and fit. Common practice, no source.</summary>
@@ -68,7 +74,7 @@ public static class DriveDefaults
 
     /// <summary>Volume that a drive may take, TB: by its sheet, else by its drive-writes a day over the warranty; null when it tells neither.</summary>
     public static double? RatedTB(DriveSheet drive) =>
-        drive.RatedWritesTB ?? (drive.Bytes is { } bytes ? Boot.BootLife.RatedBy(bytes, drive.WritesPerDay, drive.WarrantyYears is > 0 and <= 50 and var years ? years : WarrantyYears) : null);
+        drive.RatedWritesTB ?? (drive.Bytes is { } bytes ? RatedBy(bytes, drive.WritesPerDay, drive.WarrantyYears is > 0 and <= 50 and var years ? years : WarrantyYears) : null);
 
     /// <summary>Mean over a whole pass: a disk slows towards its inner tracks.</summary>
     public static double OverAPass(DriveSheet? drive, double best) => drive?.Media == DriveMedia.Flash ? best : best * MeanOverSurface;
@@ -85,7 +91,7 @@ public static class DriveDefaults
         new("diskExponent", "Unreadable sector of a disk, one in 10 to the", "bits", 14, own.DiskExponent, 1, "makers’ sheets by class; one of unknown class counts as desktop", Classes(flash: false)),
         new("flashExponent", "Unreadable sector of flash, one in 10 to the", "bits", 15, own.FlashExponent, 1, "JESD218; one of unknown class counts as client", Classes(flash: true)),
         new("repairStartsHours", "Without a spare a repair starts after", "h", RepairStartsHours, own.RepairStartsHours, 1, "common practice: to notice, order and fit"),
-        Share("rebuildShare", "Of the drives’ rate a rebuild gets", "%", Arrays.Rebuild.UsualShare, own.RebuildShare, "common practice"),
+        Share("rebuildShare", "Of the drives’ rate a rebuild gets", "%", UsualRebuildShare, own.RebuildShare, "common practice"),
         new("spareDays", "A drive that is ordered comes in", "days", ShelfSpares.UsualDays, own.SpareDays, 1, "common practice"),
         Share("spareTarget", "The shelf’s spares are to last in", "% of cases", ShelfSpares.UsualTarget, own.SpareTarget, "common practice"),
     ];

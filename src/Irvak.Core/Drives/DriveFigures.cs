@@ -1,5 +1,6 @@
-using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
+using Irvak.Core.Builds;
+using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 
 namespace Irvak.Core.Drives;
 
@@ -34,11 +35,16 @@ public sealed record DriveFigures(
 public sealed record FigureRow(string Key, string Name, string Unit, double Usual, double? Own, double Factor, string Source, string? UsualWords = null);
 
 /// <summary>Puts figures in place of the defaults; null brings all defaults back.</summary>
-public sealed record SetFigures(DriveFigures? Figures) : Edit
+[EditName("setFigures")]
+public sealed record SetFigures(DriveFigures? Figures) : SliceEdit<DriveSlice>
 {
     public override IEnumerable<string> Touches() => ["figures"];
 
     public override string ValueAt(string subject) => Figures is null ? "the defaults" : FieldWords.All(Figures);
 
     public override string Tell() => Figures is null ? "brings the default figures of drives back" : "puts own figures in place of defaults of drives";
+
+    public override SheetProblem? Refusal(MachineState machine, DriveSlice slice) => Figures?.Problem is { } wrong ? wrong with { Path = "/edit/figures" + wrong.Path } : null;
+
+    public override DriveSlice Applied(MachineState machine, DriveSlice slice, Stamp stamp) => slice with { Figures = Figures ?? DriveFigures.Usual };
 }

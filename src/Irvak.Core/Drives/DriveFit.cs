@@ -1,6 +1,9 @@
 using System.Globalization;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
+using Irvak.Core.Inputs;
+using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -86,7 +89,7 @@ public static class DriveFit
         return untold;
     }
 
-    public static IEnumerable<Finding> Judge(Question q)
+    public static IEnumerable<Finding> Judge(PlanInput q)
     {
         foreach (var group in q.Sheet.Bays)
             foreach (var name in group.Names)
@@ -100,7 +103,7 @@ public static class DriveFit
         foreach (var finding in M2Fit.Judge(q)) yield return finding;
     }
 
-    private static IEnumerable<Finding> InBay(Question q, BayGroup bay, string place, DriveSheet drive, Unit unit)
+    private static IEnumerable<Finding> InBay(PlanInput q, BayGroup bay, string place, DriveSheet drive, Unit unit)
     {
         string[] places = [place];
         var (at, name) = (("place", Say.Place(place)), ("drive", unit.Short));
@@ -124,14 +127,14 @@ public static class DriveFit
     }
 
     /// <summary>Every kind of new drive beyond its bay's list, with its evidence; the handover names them under every policy.</summary>
-    public static IEnumerable<Memory.OffListPart> BeyondList(Question q) =>
+    public static IEnumerable<OffListPart> BeyondList(PlanInput q) =>
         from bay in q.Sheet.Bays
         where bay.LimitTB is not null
         from name in bay.Names
         let place = PlaceName.Bay(name)
         where q.IsNew(place) && Beyond(bay, q.Planned.At(place)?.Drive)
         group place by (q.Planned.At(place)!.Long, bay.LimitTB) into same
-        select new Memory.OffListPart($"{same.Count()} × {same.Key.Long}", [.. same], string.Create(CultureInfo.InvariantCulture, $"sheet ends at {same.Key.LimitTB:0.##} TB a bay; {q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, q.Planned.At(same.First())!.Drive!.Bytes!.Value / 1e12).Counts}"), "Support may ask to see the fault without it.");
+        select new OffListPart($"{same.Count()} × {same.Key.Long}", [.. same], string.Create(CultureInfo.InvariantCulture, $"sheet ends at {same.Key.LimitTB:0.##} TB a bay; {q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, q.Planned.At(same.First())!.Drive!.Bytes!.Value / 1e12).Counts}"), "Support may ask to see the fault without it.");
 
     // A list says 4 TB and means every drive of that name.
     private static bool Beyond(BayGroup bay, DriveSheet? drive) => drive?.Bytes > bay.LimitTB * 1.01e12;

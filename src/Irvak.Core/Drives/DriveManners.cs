@@ -1,4 +1,6 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -17,11 +19,6 @@ public static class DriveManners
         "Flash has taken their place; those still about have mostly run for years.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Unguarded = new("DRV-POWER", Severity.Care,
-        "{drive} in {place} loses what is in flight when the power goes; {controller} writes back and takes its word for it.",
-        "The controller's guarded cache is of no use when the drive itself says “written” too early.",
-        "drive's sheet", Basis.Sheet);
-
     public static readonly Rule Holes = new("DRV-HOLES", Severity.Note,
         "{drive} may have its screw holes elsewhere than the {tray} for {place} expects: look before it is needed.",
         "Large disks have no room for the middle pair of holes.",
@@ -33,7 +30,7 @@ public static class DriveManners
     // Disks from about this size on lack the middle holes; trays for bays whose list ends below were made before them. Common practice, no source.
     private const double NoMiddleHolesTB = 6;
 
-    internal static IEnumerable<Finding> Judge(Question q)
+    internal static IEnumerable<Finding> Judge(PlanInput q)
     {
         var all = q.Sheet.Bays.Sum(b => b.Names.Count);
         foreach (var bay in q.Sheet.Bays)
@@ -45,14 +42,12 @@ public static class DriveManners
             }
     }
 
-    private static IEnumerable<Finding> Of(Question q, BayGroup bay, string place, DriveSheet drive, Unit unit, int all)
+    private static IEnumerable<Finding> Of(PlanInput q, BayGroup bay, string place, DriveSheet drive, Unit unit, int all)
     {
         string[] places = [place];
         var (at, name) = (("place", Say.Place(place)), ("drive", unit.Short));
         if (drive is { Class: "desktop", Media: DriveMedia.Disk } && all >= ManyBays) yield return Finding.Of(Desktop, places, null, at, name, ("bays", $"{all}"));
         if (drive.Class == "15k" || drive.Rpm >= 14_000) yield return Finding.Of(FastSpinning, places, null, at, name);
-        if (drive is { Media: DriveMedia.Flash, PowerLossProtection: false } && q.ControllerOf(bay) is { Sheet.IsGuarded: true } controller)
-            yield return Finding.Of(Unguarded, places, null, at, name, ("controller", controller.Name));
         if (drive is { Media: DriveMedia.Disk, Form: "3.5" } && drive.Bytes >= NoMiddleHolesTB * 0.999e12 && bay is { Tray: { } tray, LimitTB: < NoMiddleHolesTB })
             yield return Finding.Of(Holes, places, null, at, name, ("tray", tray));
     }

@@ -1,3 +1,4 @@
+using Irvak.Core.Inputs;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -45,7 +46,7 @@ public static class M2Fit
         && (drive.LengthMm is not { } length || place.Lengths.Count == 0 || place.Lengths.Contains(length))
         && (drive.Protocol is not { } protocol || place.Protocols is not { Count: > 0 } all || all.Any(p => string.Equals(p, protocol.ToString(), StringComparison.OrdinalIgnoreCase)));
 
-    internal static IEnumerable<Finding> Judge(Question q)
+    internal static IEnumerable<Finding> Judge(PlanInput q)
     {
         foreach (var m2 in q.Sheet.M2)
         {

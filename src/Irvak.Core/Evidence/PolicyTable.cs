@@ -1,4 +1,3 @@
-using Irvak.Core.Plans;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Evidence;

@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;

@@ -1,3 +1,4 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Power;
 
 namespace Irvak.Core.Expectations;
@@ -11,10 +12,10 @@ public static class ExpectedAir
 
     public static bool IsOne(string key) => key.StartsWith(Prefix, StringComparison.Ordinal);
 
-    public static IEnumerable<Expectation> Of(Question q, PowerSheet power)
+    public static IEnumerable<Expectation> Of(ArrayInput q, PowerSheet power)
     {
         // Only who had the cover off can have left a fan unplugged.
-        if (q.Changes.Count == 0 || Runbooks.DriveSteps.AllHot(q)) yield break;
+        if (q.Changes.Count == 0 || HotBays.AllHot(q)) yield break;
         var fans = power.Air.Count(a => AirParts.IsFan(a.Part));
         if (fans > 0) yield return Line("fans", fans == 1 ? "Fan" : "Fans", fans == 1 ? "it turns" : $"all {fans} turn");
         if (power.Air.Any(a => a.Part == AirParts.Blanks)) yield return Line(AirParts.Blanks, "Blanks", "one in every empty slot and bay");

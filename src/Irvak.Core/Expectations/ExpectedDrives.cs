@@ -1,6 +1,6 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Drives;
 using Irvak.Core.Observations;
-using Irvak.Core.Runbooks;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -23,11 +23,11 @@ public static class ExpectedDrives
 
     public static bool IsArray(string key) => key.StartsWith(ArrayPrefix, StringComparison.Ordinal);
 
-    public static IEnumerable<Expectation> Of(Question q, ArraySheet arrays)
+    public static IEnumerable<Expectation> Of(ArrayInput q, ArraySheet arrays)
     {
-        var made = DriveSteps.Made(q).Select(a => a.Name).ToHashSet();
+        var made = q.Made.Select(a => a.Name).ToHashSet();
         if (made.Count == 0 && q.Changes.Count == 0) yield break;
-        var drives = q.Planned.Units.Where(u => DriveSteps.IsDrivePlace(u.Key) && u.Value.Drive?.Bytes is > 0).ToList();
+        var drives = q.Planned.Units.Where(u => DriveChanges.IsDrivePlace(u.Key) && u.Value.Drive?.Bytes is > 0).ToList();
         // What a page rounded and what a label says are one size: they are counted together, as the comparison will.
         while (drives.Count > 0)
         {

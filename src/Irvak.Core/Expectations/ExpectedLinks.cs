@@ -1,7 +1,9 @@
 using System.Globalization;
+using Irvak.Core.Arrays;
 using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
 using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Expectations;
@@ -15,7 +17,7 @@ public static class ExpectedLinks
 
     public static bool IsOne(string key) => key.StartsWith(LinkPrefix, StringComparison.Ordinal) || key.StartsWith(BenchmarkPrefix, StringComparison.Ordinal);
 
-    public static IEnumerable<Expectation> Of(Question q, LaneSheet lanes, PathSheet paths)
+    public static IEnumerable<Expectation> Of(ArrayInput q, LaneSheet lanes, PathSheet paths)
     {
         foreach (var branch in lanes.Branches.Where(b => b is { Kind: "card" or "m2", State: BranchState.Used, Bus: null }))
             foreach (var end in branch.Ends.Where(e => e.State is EndState.Full or EndState.Less && e.New))

@@ -1,6 +1,7 @@
+using Irvak.Core.Inputs;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Expectations;
 
@@ -26,7 +27,7 @@ public static class ExpectedMemory
     /// <summary>The slot that a line is about; null for another line.</summary>
     public static string? SlotOf(string key) => key.StartsWith(SlotPrefix, StringComparison.Ordinal) ? key[SlotPrefix.Length..] : null;
 
-    public static IReadOnlyList<Expectation> Of(Question q, MemorySheet memory)
+    public static IReadOnlyList<Expectation> Of(PlanInput q, MemorySheet memory)
     {
         var total = memory.Planned.InstalledMiB;
         if (total == 0) return [];
@@ -50,7 +51,7 @@ public static class ExpectedMemory
         return lines;
     }
 
-    private static IEnumerable<Expectation> Processors(Question q) =>
+    private static IEnumerable<Expectation> Processors(PlanInput q) =>
         from change in q.Changes
         where PlaceName.IsSocket(change.Place) && change.In?.Processor is not null
         select new Expectation(SocketKey(PlaceName.Short(change.Place)), Firmware, $"Processor {PlaceName.Short(change.Place)}", change.In!.Processor!.Name, 0, 0, "", [change.Place], "the processor planned there") { Named = change.In.Processor.Name };

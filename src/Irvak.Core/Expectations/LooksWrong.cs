@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Runbooks;
+using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Expectations;
@@ -32,7 +33,7 @@ public sealed record LooksWrong(string Seen, string Because)
     /// <param name="arrays">Arrays as found and as planned.</param>
     public static IReadOnlyList<LooksWrong> Of(MachineSheet? sheet, IReadOnlyList<Change> changes, bool madeArrays, int arrays)
     {
-        var drives = madeArrays || changes.Any(c => DriveSteps.IsDrivePlace(c.Place));
+        var drives = madeArrays || changes.Any(c => DriveChanges.IsDrivePlace(c.Place));
         return
         [
             .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? NewMemory : [],

@@ -1,7 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
-using Irvak.Core.Sheets;
+using Irvak.Core.Places;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Handover;

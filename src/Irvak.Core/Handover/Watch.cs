@@ -3,7 +3,7 @@ using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
-using Irvak.Core.Sheets;
+using Irvak.Core.Places;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Handover;

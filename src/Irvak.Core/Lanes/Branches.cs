@@ -1,6 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
-using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -8,7 +8,7 @@ namespace Irvak.Core.Lanes;
 /// <summary>Every place that lanes are led to, with the links of the plan.</summary>
 internal static class Branches
 {
-    public static IReadOnlyList<LaneBranch> Of(Question q) =>
+    public static IReadOnlyList<LaneBranch> Of(LaneInput q) =>
     [
         .. q.Sheet.Slots.Select(s => Slot(q, s)),
         .. q.Sheet.M2.Where(m => m.On is null && m.Lanes is > 0).Select(m => Module(q, m)),
@@ -16,7 +16,7 @@ internal static class Branches
         .. q.Sheet.Bays.Where(b => b.Root is not null && q.Sheet.Roots.Any(r => r.Id == b.Root) && BayWiring.LanesOf(b.Bus) is > 0).SelectMany(b => b.Names.Select(n => Bay(q, b, n))),
     ];
 
-    private static LaneBranch Slot(Question q, ExpansionSlot slot)
+    private static LaneBranch Slot(LaneInput q, ExpansionSlot slot)
     {
         var place = PlaceName.Card(slot.Id);
         var (dark, why) = CoveredBy(q, slot) is { } over ? (true, $"covered by {over}") : Darkness(q, slot.Id, slot.Root);
@@ -39,7 +39,7 @@ internal static class Branches
         return Math.Max(0, Math.Min(left, ends.Where(e => e.State == EndState.Unseen).Sum(e => e.Wants ?? 0)));
     }
 
-    private static IReadOnlyList<LaneEnd> OfCard(Question q, ExpansionSlot slot, string place, Unit unit, int lanes, IReadOnlyList<int> split)
+    private static IReadOnlyList<LaneEnd> OfCard(LaneInput q, ExpansionSlot slot, string place, Unit unit, int lanes, IReadOnlyList<int> split)
     {
         var card = unit.Card;
         if (card is not { Endpoints.Count: > 0 }) return [Single(q, place, unit, lanes, q.GenOf(slot), Needs.Of(q, place, unit))];
@@ -57,11 +57,11 @@ internal static class Branches
     }
 
     /// <summary>Places of the devices of a carrier or port card, in order.</summary>
-    private static IReadOnlyList<string> Holders(Question q, ExpansionSlot slot, string place, CardSheet card) => card.Role == CardRole.Carrier
+    private static IReadOnlyList<string> Holders(LaneInput q, ExpansionSlot slot, string place, CardSheet card) => card.Role == CardRole.Carrier
         ? [.. card.Endpoints!.Select((_, i) => PlaceName.M2(CarrierPlaces.Name(slot.Id, i)))]
         : [.. q.Sheet.Bays.Where(b => q.ControllerOf(b)?.Place == place).SelectMany(b => b.Names.Select(PlaceName.Bay)).Where(p => q.Planned.At(p)?.Drive?.Protocol == DriveProtocol.Nvme)];
 
-    private static LaneEnd Endpoint(Question q, string place, int index, int wide, int width, int gen, bool shared, int lanes, IReadOnlyList<int> split, ExpansionSlot slot)
+    private static LaneEnd Endpoint(LaneInput q, string place, int index, int wide, int width, int gen, bool shared, int lanes, IReadOnlyList<int> split, ExpansionSlot slot)
     {
         var drive = PlaceName.Kind(place) == "card" ? null : q.Planned.At(place);
         var name = drive?.Short ?? $"{index + 1}, empty";
@@ -72,7 +72,7 @@ internal static class Branches
     }
 
     /// <summary>A device that belongs to its card, as each of two chips without a switch before them.</summary>
-    private static LaneEnd Own(Question q, string name, string place, int wide, int? wantsGen, int width, int gen, double? need, bool shared, int lanes, IReadOnlyList<int> split, ExpansionSlot slot) =>
+    private static LaneEnd Own(LaneInput q, string name, string place, int wide, int? wantsGen, int width, int gen, double? need, bool shared, int lanes, IReadOnlyList<int> split, ExpansionSlot slot) =>
         width == 0 && lanes > 0 && !q.Changed.Contains(place) && !q.Splits.ContainsKey(slot.Id) && q.FoundSplitOf(slot.Id) is null
         ? new(place, name, EndState.Unknown, wide, wantsGen, 0, 0, 0, null, false, $"nobody looked how {slot.Id} is divided")
         : width == 0
@@ -82,11 +82,11 @@ internal static class Branches
     private static string Unopened(ExpansionSlot slot, int lanes, IReadOnlyList<int> split) =>
         lanes == 0 ? $"{slot.Id} has no lanes" : $"{slot.Id} is {(split.Count == 0 ? "not divided" : "divided " + Splitting.Words(split))}";
 
-    private static LaneBranch Module(Question q, M2Place m2) => Plain(q, PlaceName.M2(m2.Id), m2.Root, m2.Lanes!.Value, m2.Gen);
+    private static LaneBranch Module(LaneInput q, M2Place m2) => Plain(q, PlaceName.M2(m2.Id), m2.Root, m2.Lanes!.Value, m2.Gen);
 
-    private static LaneBranch Bay(Question q, BayGroup bays, string name) => Plain(q, PlaceName.Bay(name), bays.Root, BayWiring.LanesOf(bays.Bus)!.Value, GenOf(q, bays.Root));
+    private static LaneBranch Bay(LaneInput q, BayGroup bays, string name) => Plain(q, PlaceName.Bay(name), bays.Root, BayWiring.LanesOf(bays.Bus)!.Value, GenOf(q, bays.Root));
 
-    private static LaneBranch Board(Question q, BoardPlace board)
+    private static LaneBranch Board(LaneInput q, BoardPlace board)
     {
         var place = PlaceName.Board(board.Id);
         var branch = Plain(q, place, board.Root, board.Elec!.Value, board.Gen ?? GenOf(q, board.Root));
@@ -96,10 +96,10 @@ internal static class Branches
         return branch with { State = BranchState.Used, Used = soldered.Width, Ends = [soldered] };
     }
 
-    private static int? GenOf(Question q, string? root) => q.Sheet.Roots.FirstOrDefault(r => r.Id == root)?.Gen;
+    private static int? GenOf(LaneInput q, string? root) => q.Sheet.Roots.FirstOrDefault(r => r.Id == root)?.Gen;
 
     /// <summary>A place for one device, which is never divided.</summary>
-    private static LaneBranch Plain(Question q, string place, string? root, int wired, int? gen)
+    private static LaneBranch Plain(LaneInput q, string place, string? root, int wired, int? gen)
     {
         var id = PlaceName.Short(place);
         var (dark, why) = Darkness(q, id, root);
@@ -110,11 +110,11 @@ internal static class Branches
         return new(place, PlaceName.Kind(place), root, null, wired, lanes, gen, StateOf(q, place, dark, unit), why, ends.Sum(e => e.Width), 0, [], false, ends);
     }
 
-    private static BranchState StateOf(Question q, string place, bool dark, Unit? unit) =>
+    private static BranchState StateOf(LaneInput q, string place, bool dark, Unit? unit) =>
         dark ? BranchState.Dark : unit is not null ? BranchState.Used : q.FoundEmpty.Contains(place) || q.Found.At(place) is not null || q.Changed.Contains(place) ? BranchState.Free : BranchState.NotLookedAt;
 
     /// <summary>The slot whose thick card covers this one; null when none does, or when something sits here.</summary>
-    private static string? CoveredBy(Question q, ExpansionSlot slot)
+    private static string? CoveredBy(LaneInput q, ExpansionSlot slot)
     {
         if (q.Planned.At(PlaceName.Card(slot.Id)) is not null) return null;
         var at = q.Sheet.Slots.ToList().IndexOf(slot);
@@ -122,14 +122,14 @@ internal static class Branches
     }
 
     /// <summary>A slot of a conventional bus: no lanes of its own, a share of the bus.</summary>
-    private static LaneBranch Old(Question q, ExpansionSlot slot, string place, bool dark, string? why)
+    private static LaneBranch Old(LaneInput q, ExpansionSlot slot, string place, bool dark, string? why)
     {
         var unit = q.Planned.At(place);
         IReadOnlyList<LaneEnd> ends = unit is null ? Leaving(q, place) : [new(place, unit.Short, dark ? EndState.Unseen : EndState.Full, null, null, 0, 0, LinkRates.PciInUseMBs, Needs.Of(q, place, unit), q.IsNew(place), "shares the bus with every card on it")];
         return new(place, "card", slot.Root, null, 0, 0, null, StateOf(q, place, dark, unit), why, 0, 0, [], false, ends, "pci");
     }
 
-    private static LaneEnd Single(Question q, string place, Unit unit, int lanes, int? slotGen, double? need)
+    private static LaneEnd Single(LaneInput q, string place, Unit unit, int lanes, int? slotGen, double? need)
     {
         var wants = unit.Card is { } card ? Splitting.LanesOf(card) : unit.Drive?.Lanes;
         var gen = unit.Card?.Gen is > 0 ? unit.Card.Gen : unit.Drive?.Gen;
@@ -145,10 +145,10 @@ internal static class Branches
         return new(place, name, state, wants, wantsGen, link.Width, link.Gen, link.MBs, need, isNew, why);
     }
 
-    private static IReadOnlyList<LaneEnd> Leaving(Question q, string place) =>
+    private static IReadOnlyList<LaneEnd> Leaving(LaneInput q, string place) =>
         q.Found.At(place) is { } was && q.Changed.Contains(place) ? [new(place, was.Short, EndState.Out, was.Card?.Elec ?? was.Drive?.Lanes, null, 0, 0, 0, null, false)] : [];
 
-    private static (bool Dark, string? Why) Darkness(Question q, string id, string? root)
+    private static (bool Dark, string? Why) Darkness(LaneInput q, string id, string? root)
     {
         if (Topology.IsDark(q, root)) return (true, $"stays dark until {Topology.Top(q.Sheet, root)} is filled");
         if (Topology.Taken(q, id) is { } taken) return (taken.Lanes == 0, taken.Lanes == 0 ? $"{taken.When} took its lanes" : $"{taken.When} leaves it ×{taken.Lanes}");

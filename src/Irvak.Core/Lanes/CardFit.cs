@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -71,9 +72,9 @@ public static class CardFit
     public static int SlotWatt(ExpansionSlot slot) => slot.Watt ?? (slot.Mech >= 16 ? 75 : slot.Mech == 1 ? 10 : 25);
 
     // What a capture tells of the slot's own limit wins.
-    private static ExpansionSlot AsSeen(Question q, ExpansionSlot slot) => q.Links.FirstOrDefault(l => l.Place == PlaceName.Card(slot.Id))?.Watt is > 0 and var watt ? slot with { Watt = (int)watt } : slot;
+    private static ExpansionSlot AsSeen(LaneInput q, ExpansionSlot slot) => q.Links.FirstOrDefault(l => l.Place == PlaceName.Card(slot.Id))?.Watt is > 0 and var watt ? slot with { Watt = (int)watt } : slot;
 
-    internal static IEnumerable<Finding> Judge(Question q)
+    internal static IEnumerable<Finding> Judge(LaneInput q)
     {
         for (var i = 0; i < q.Sheet.Slots.Count; i++)
         {
@@ -108,7 +109,7 @@ public static class CardFit
         if (card.Watt > SlotWatt(slot)) yield return (card.Role == CardRole.Graphics ? Plug : Power, $"{card.Watt}", $"{SlotWatt(slot)}");
     }
 
-    private static IEnumerable<Finding> OfSlot(Question q, int at, Unit unit, CardSheet card)
+    private static IEnumerable<Finding> OfSlot(LaneInput q, int at, Unit unit, CardSheet card)
     {
         var slot = AsSeen(q, q.Sheet.Slots[at]);
         string[] places = [PlaceName.Card(slot.Id)];
@@ -137,7 +138,7 @@ public static class CardFit
     }
 
     /// <summary>Slots that a thick card covers: the next ones of the sheet.</summary>
-    private static IEnumerable<ExpansionSlot> Around(Question q, int at, CardSheet card) => q.Sheet.Slots.Skip(at + 1).Take(Math.Max(0, card.Thick - 1));
+    private static IEnumerable<ExpansionSlot> Around(LaneInput q, int at, CardSheet card) => q.Sheet.Slots.Skip(at + 1).Take(Math.Max(0, card.Thick - 1));
 
     private static string BusWords(string? bus) => bus switch { "pci" => "conventional PCI", "ocp" => "the mezzanine (OCP)", "mezzanine" => "a mezzanine", "mini-pcie" => "mini PCI Express", _ => "PCI Express" };
 

@@ -1,5 +1,5 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -15,7 +15,7 @@ public static class CarrierPlaces
     public static string Name(string slot, int index) => $"{slot}.{index + 1}";
 
     /// <summary>The state with the places of the carriers that were found or are planned; drives planned on one that is gone go with it.</summary>
-    public static JobState Settled(JobState state)
+    public static MachineState Settled(MachineState state)
     {
         if (state.Sheet is not { Slots.Count: > 0 } sheet) return state;
         var wanted = Of(sheet, state.AsFound, state.Planned);
@@ -30,7 +30,7 @@ public static class CarrierPlaces
     public static MachineSheet Without(MachineSheet sheet) => sheet.M2.Any(m => m.On is not null) ? sheet with { M2 = [.. sheet.M2.Where(m => m.On is null)] } : sheet;
 
     /// <summary>Another sheet for a job, with the places that the job's carriers bring.</summary>
-    public static MachineSheet Onto(MachineSheet sheet, JobState state) =>
+    public static MachineSheet Onto(MachineSheet sheet, MachineState state) =>
         Of(sheet, state.AsFound, state.Planned) is { Count: > 0 } places ? Without(sheet) with { M2 = [.. sheet.M2.Where(m => m.On is null), .. places] } : Without(sheet);
 
     private static List<M2Place> Of(MachineSheet sheet, Build found, Build planned)
@@ -51,7 +51,7 @@ public static class CarrierPlaces
     }
 
     /// <summary>True when the plan has a carrier that bears this place.</summary>
-    internal static bool IsBorne(Question q, M2Place place) =>
+    internal static bool IsBorne(LaneInput q, M2Place place) =>
         place.On is not { } slot || (Carrier(q.Planned, PlaceName.Card(slot)) is { } card && Enumerable.Range(0, card.Endpoints!.Count).Any(i => Name(slot, i) == place.Id));
 
     private static CardSheet? Carrier(Build build, string place) => build.At(place)?.Card is { Role: CardRole.Carrier, Endpoints.Count: > 0 } card ? card : null;

@@ -1,5 +1,5 @@
 using System.Globalization;
-using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -59,7 +59,7 @@ public static class LaneRules
         "A link that finds errors while it trains takes fewer lanes or an older rate, and says nothing.",
         "PCI Express Base Specification; causes: common practice, no source", Basis.Practice);
 
-    internal static IEnumerable<Finding> Judge(Question q, LaneSheet lanes)
+    internal static IEnumerable<Finding> Judge(LaneInput q, LaneSheet lanes)
     {
         foreach (var branch in lanes.Branches)
             foreach (var finding in OfBranch(q, branch)) yield return finding;
@@ -86,7 +86,7 @@ public static class LaneRules
     // A few per cent too many are not noticed.
     private const double Tolerance = 1.05;
 
-    private static IEnumerable<Finding> OfBranch(Question q, LaneBranch branch)
+    private static IEnumerable<Finding> OfBranch(LaneInput q, LaneBranch branch)
     {
         var touched = q.Changed.Contains(branch.Place) || branch.Ends.Any(e => q.Changed.Contains(e.Place)) || q.Splits.ContainsKey(PlaceName.Short(branch.Place));
         var at = ("place", Say.Place(branch.Place));
@@ -123,7 +123,7 @@ public static class LaneRules
     }
 
     /// <summary>The controller that keeps arrays and the quickest network card on different processors.</summary>
-    private static Finding? Sides(Question q, LaneSheet lanes)
+    private static Finding? Sides(LaneInput q, LaneSheet lanes)
     {
         if (q.Sheet.Sockets.Count < 2) return null;
         var cards = lanes.Branches.Where(b => b.State == BranchState.Used && q.Planned.At(b.Place)?.Card is not null).ToList();

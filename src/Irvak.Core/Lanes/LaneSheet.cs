@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -83,7 +84,7 @@ public sealed record SplitLine(string Slot, int Lanes, IReadOnlyList<int>? Now, 
 /// <param name="LeftAtLeast">Those of them that are known to be free; null when lanes are not known.</param>
 public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<LaneBranch> Branches, IReadOnlyList<SplitLine> Splits, int Used, int? Left, int? LeftAtLeast)
 {
-    public static LaneSheet Of(Question q)
+    public static LaneSheet Of(LaneInput q)
     {
         var branches = Lanes.Branches.Of(q);
         List<RootLanes> roots = [.. q.Sheet.Roots.Select(r => Root(q, r, branches))];
@@ -92,7 +93,7 @@ public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<Lan
             roots.Any(r => r is { Dark: false, NotLookedAt: > 0 }) ? null : left, left);
     }
 
-    private static RootLanes Root(Question q, LaneRoot root, IReadOnlyList<LaneBranch> branches)
+    private static RootLanes Root(LaneInput q, LaneRoot root, IReadOnlyList<LaneBranch> branches)
     {
         var own = branches.Where(b => b.Root == root.Id).ToList();
         var (_, uplinks, apart) = Topology.Wired(q.Sheet, root);
@@ -107,7 +108,7 @@ public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<Lan
             root.Uplink, root.UplinkLanes, root.UplinkGen, Topology.UplinkMBs(root), behind);
     }
 
-    private static SplitLine Line(Question q, ExpansionSlot slot)
+    private static SplitLine Line(LaneInput q, ExpansionSlot slot)
     {
         var lanes = Topology.LanesLeft(q, slot.Id) ?? slot.Elec;
         var now = q.FoundSplitOf(slot.Id);

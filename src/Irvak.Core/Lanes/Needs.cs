@@ -1,7 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
-using Irvak.Core.Paths;
-using Irvak.Core.Sheets;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Lanes;
 
@@ -9,7 +8,7 @@ namespace Irvak.Core.Lanes;
 public static class Needs
 {
     /// <summary>What a device could move, MB/s: lines of a network card, drives behind a controller; null when not known.</summary>
-    public static double? Of(Question q, string place, Unit unit)
+    public static double? Of(LaneInput q, string place, Unit unit)
     {
         if (unit.Drive is { } drive) return DriveDefaults.ReadMBs(drive).Value;
         if (unit.Card?.Network is { RatesGbs.Count: > 0 } network) return network.Ports * LinkRates.EthernetMBs(network.RatesGbs.Max());

@@ -1,5 +1,6 @@
+using Irvak.Core.Builds;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -27,8 +28,8 @@ public sealed record SeenLink(string Place, int Width, int Gen, int CouldWidth, 
 public static class SeenLinks
 {
     /// <summary>Links by the captures of a job, the newest of each place; what is known to hold a slot back is no fault of its link.</summary>
-    public static IReadOnlyList<SeenLink> Of(JobState state) => state.Sheet is not { Slots.Count: > 0 } sheet ? []
-        : [.. state.Readings.Values.SelectMany(r => Of(sheet, r)).GroupBy(l => l.Place).Select(g => g.Last()).Select(l => state.HeldRates.TryGetValue(PlaceName.Short(l.Place), out var held) ? l with { CouldGen = Math.Min(l.CouldGen, held) } : l)];
+    public static IReadOnlyList<SeenLink> Of(MachineState state, IReadOnlyDictionary<string, int> heldRates) => state.Sheet is not { Slots.Count: > 0 } sheet ? []
+        : [.. state.Readings.Values.SelectMany(r => Of(sheet, r)).GroupBy(l => l.Place).Select(g => g.Last()).Select(l => heldRates.TryGetValue(PlaceName.Short(l.Place), out var held) ? l with { CouldGen = Math.Min(l.CouldGen, held) } : l)];
 
     public static IReadOnlyList<SeenLink> Of(MachineSheet sheet, Observation seen)
     {

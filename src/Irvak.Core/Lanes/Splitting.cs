@@ -1,32 +1,7 @@
 using System.Text.Json.Serialization;
-using Irvak.Core.Paths;
-using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
-
-/// <summary>Sets how the firmware divides a slot; an empty list leaves it whole.</summary>
-/// <param name="Slot">Slot by its name on the sheet.</param>
-/// <param name="Widths">Widths in order.</param>
-/// <param name="AsFound">True to say how it is set before the work.</param>
-public sealed record SetSplit(string Slot, IReadOnlyList<int> Widths, bool AsFound = false) : Edit
-{
-    public override IEnumerable<string> Touches() => [(AsFound ? "found-split:" : "split:") + Slot];
-
-    public override string ValueAt(string subject) => Splitting.Words(Widths);
-
-    public override string Tell() => AsFound ? $"finds {Slot} set to {Splitting.Words(Widths)}" : $"plans {Slot} set to {Splitting.Words(Widths)}";
-
-    internal static SheetProblem? Refusal(JobState state, SetSplit split)
-    {
-        if (state.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
-        if (sheet.Slots.FirstOrDefault(s => s.Id == split.Slot) is not { } slot) return new("/edit/slot", $"{split.Slot} is no card slot of {sheet.FullName}.");
-        if (split.Widths.Count == 0) return null;
-        if (split.Widths.Count > 16 || split.Widths.Any(w => w is < 1 or > 16)) return new("/edit/widths", "A split has 1 to 16 parts of 1 to 16 lanes.");
-        if (split.Widths.Sum() > slot.Elec) return new("/edit/widths", $"{Splitting.Words(split.Widths)} is more than the {slot.Elec} lanes of {slot.Id}.");
-        return slot.Splits is null || slot.Splits.Any(s => s.SequenceEqual(split.Widths)) ? null : new("/edit/widths", $"The firmware does not offer {Splitting.Words(split.Widths)} for {slot.Id}.");
-    }
-}
 
 /// <summary>A link that a slot opens for a device.</summary>
 /// <param name="First">Number of its first lane, from 0.</param>

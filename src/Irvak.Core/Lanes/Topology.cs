@@ -1,5 +1,4 @@
 using Irvak.Core.Drives;
-using Irvak.Core.Paths;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -23,7 +22,7 @@ public static class Topology
     public static string? Top(MachineSheet sheet, string? root) => Way(sheet, root) is { Count: > 0 } way ? way[^1].Id : null;
 
     /// <summary>True when a processor on the way is missing from the plan.</summary>
-    public static bool IsDark(Question q, string? root) => Way(q.Sheet, root).Any(r => q.Sheet.Sockets.Any(s => s.Id == r.Id) && q.LacksProcessor(r.Id));
+    public static bool IsDark(LaneInput q, string? root) => Way(q.Sheet, root).Any(r => q.Sheet.Sockets.Any(s => s.Id == r.Id) && q.LacksProcessor(r.Id));
 
     /// <summary>
     /// Lanes that a sheet wires to a root, places that share lanes counted once: those of places, and those of the uplinks that hang on
@@ -45,16 +44,16 @@ public static class Topology
     public static double? UplinkMBs(LaneRoot root) => root is { Uplink: not null, UplinkLanes: { } lanes, UplinkGen: { } gen } ? LinkRates.PcieMBs(gen, lanes) : null;
 
     /// <summary>What takes lanes from a place in this plan; null when nothing does.</summary>
-    public static Exclusion? Taken(Question q, string id) =>
+    public static Exclusion? Taken(LaneInput q, string id) =>
         q.Sheet.Exclusions.Where(e => e.Then == id && Holds(q, e.When)).OrderBy(e => e.Lanes).FirstOrDefault();
 
     /// <summary>Lanes that are left at a slot or M.2 place; null when not known.</summary>
-    public static int? LanesLeft(Question q, string id)
+    public static int? LanesLeft(LaneInput q, string id)
     {
         var wired = q.Sheet.Slots.FirstOrDefault(s => s.Id == id)?.Elec ?? q.Sheet.M2.FirstOrDefault(m => m.Id == id)?.Lanes ?? q.Sheet.Boards.FirstOrDefault(b => b.Id == id)?.Elec;
         return Taken(q, id) is { } taken ? wired is { } w ? Math.Min(w, taken.Lanes) : taken.Lanes : wired;
     }
 
     /// <summary>True when something is planned in a place, named without its kind.</summary>
-    private static bool Holds(Question q, string id) => q.PlannedShort.Contains(id);
+    private static bool Holds(LaneInput q, string id) => q.PlannedShort.Contains(id);
 }

@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -46,7 +47,7 @@ public static class ChannelLoad
     // Ranks that a channel takes by class. From memory; used only where the sheet is silent.
     private static int? Typical(ModuleFamily family) => family switch { ModuleFamily.Unbuffered => 4, ModuleFamily.Registered => 8, _ => null };
 
-    public static IEnumerable<Finding> Judge(Question q, Build build, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+    public static IEnumerable<Finding> Judge(MemoryInput q, Build build, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
     {
         foreach (var (_, slot, module) in modules)
             if (JudgeDensity(q, build, slot, module) is { } dense) yield return dense;
@@ -59,7 +60,7 @@ public static class ChannelLoad
         yield return Finding.Of(Stacked, places, null, ("few", Say.Slots(places)), ("verb", places.Length == 1 ? "is" : "are"));
     }
 
-    private static IEnumerable<Finding> JudgeChannel(Question q, Channel channel, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+    private static IEnumerable<Finding> JudgeChannel(MemoryInput q, Channel channel, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
     {
         string[] places = [.. modules.Select(m => PlaceName.Slot(m.Slot))];
         if (TooManyRanks(q, channel, modules, places) is { } ranks) yield return ranks;
@@ -88,7 +89,7 @@ public static class ChannelLoad
 
     public static bool MixesWidths(IEnumerable<ModuleSheet> modules) => modules.Select(m => m.DeviceWidth).OfType<int>().Distinct().Count() > 1;
 
-    private static Finding? TooManyRanks(Question q, Channel channel, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules, string[] places)
+    private static Finding? TooManyRanks(MemoryInput q, Channel channel, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules, string[] places)
     {
         if (SelectedRanks(modules.Select(m => m.Module)) is not { } ranks) return null;
         var told = q.Sheet.Memory.RanksPerChannel;
@@ -98,7 +99,7 @@ public static class ChannelLoad
         return Finding.Of(told is null ? RanksTypical : Ranks, places, sum, ("channel", channel.Id), ("ranks", $"{ranks}"), ("limit", $"{limit}"));
     }
 
-    private static Finding? JudgeDensity(Question q, Build build, string slot, ModuleSheet module)
+    private static Finding? JudgeDensity(MemoryInput q, Build build, string slot, ModuleSheet module)
     {
         if (Bins.DieGbit(module) is not { } die) return null;
         var socket = FillOrder.SocketOf(q.Sheet, slot);

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -22,7 +23,7 @@ public enum EccState
 /// <param name="OffBy">What leaves it unused although every module carries it, as findings name it; null otherwise.</param>
 public sealed record EccResult(EccState State, string Words, string? OffBy = null)
 {
-    public static EccResult Of(Question q, Build build, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+    public static EccResult Of(MemoryInput q, Build build, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
     {
         if (modules.Count == 0) return new(EccState.None, "no modules");
         if (modules.Any(m => m.Module.Type is null)) return new(EccState.Unknown, "not known");

@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -72,7 +73,7 @@ public static class FillOrder
 
     public static string SocketOf(MachineSheet sheet, string slot) => sheet.Channels.First(c => c.Slots.Contains(slot)).Socket;
 
-    public static IEnumerable<Finding> Judge(Question q, Build build)
+    public static IEnumerable<Finding> Judge(MemoryInput q, Build build)
     {
         if (!q.Sheet.Memory.ChannelsKnown) yield break;
         if (JudgeTable(q.Sheet, build) is { } table) yield return table;
@@ -101,7 +102,7 @@ public static class FillOrder
 
     /// <summary>The filled slots are to be the first ones of the board's own table.</summary>
     /// <summary>A draft tells which slots share a channel, not which of them comes first, unless the machine ran with only one of them filled.</summary>
-    public static bool IsAssumed(Question q, Channel channel) => q.Sheet is { Draft: true, Memory: { FillOrder: null, ChannelsKnown: true } } && channel.Slots.Count > 1 &&
+    public static bool IsAssumed(MemoryInput q, Channel channel) => q.Sheet is { Draft: true, Memory: { FillOrder: null, ChannelsKnown: true } } && channel.Slots.Count > 1 &&
         !(q.Found.ModuleAt(channel.Slots[0]) is not null && channel.Slots.Skip(1).Any(s => q.FoundEmpty.Contains(PlaceName.Slot(s))));
 
     private static Finding? JudgeTable(MachineSheet sheet, Build build)

@@ -1,6 +1,6 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Memory;
@@ -26,7 +26,7 @@ public static class Interleave
         "common practice, no source", Basis.Practice);
 
     /// <summary>Empty when the channels are not known.</summary>
-    public static IReadOnlyList<SocketInterleave> Of(Question q, Build build, RateResult rate)
+    public static IReadOnlyList<SocketInterleave> Of(MemoryInput q, Build build, RateResult rate)
     {
         if (!q.Sheet.Memory.ChannelsKnown) return [];
         var sockets = new List<SocketInterleave>();
@@ -69,7 +69,7 @@ public static class Interleave
         return total / time;
     }
 
-    public static IEnumerable<Finding> Judge(Question q, Build build, IReadOnlyList<SocketInterleave> sockets)
+    public static IEnumerable<Finding> Judge(MemoryInput q, Build build, IReadOnlyList<SocketInterleave> sockets)
     {
         foreach (var socket in sockets)
         {

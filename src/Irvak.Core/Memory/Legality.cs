@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -68,7 +69,7 @@ public static class Legality
         "Capacity, ranks and chip width together give the chip density: GB × 8 × width ÷ (64 × ranks).",
         "JEDEC densities per generation", Basis.Standard);
 
-    public static IEnumerable<Finding> Judge(Question q, Build build)
+    public static IEnumerable<Finding> Judge(MemoryInput q, Build build)
     {
         var modules = build.Modules(q.Sheet).ToList();
         foreach (var (channel, slot, module) in modules)
@@ -80,7 +81,7 @@ public static class Legality
                 yield return Finding.Of(Revision, [PlaceName.Slot(slot)], null, ("place", Say.Slot(slot)), ("revision", q.System.BoardRevision!));
     }
 
-    private static IEnumerable<Finding> JudgeOne(Question q, Build build, Channel channel, string slot, ModuleSheet module)
+    private static IEnumerable<Finding> JudgeOne(MemoryInput q, Build build, Channel channel, string slot, ModuleSheet module)
     {
         var board = q.Sheet.Memory;
         string[] places = [PlaceName.Slot(slot)];
@@ -107,7 +108,7 @@ public static class Legality
     }
 
     /// <summary>What would have to be known of a module that comes in before it can be called right, and is not.</summary>
-    private static List<string> Untold(Question q, ModuleSheet module)
+    private static List<string> Untold(MemoryInput q, ModuleSheet module)
     {
         var board = q.Sheet.Memory;
         var untold = new List<string>();
@@ -119,7 +120,7 @@ public static class Legality
         return untold;
     }
 
-    private static IEnumerable<Finding> JudgeTogether(Question q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+    private static IEnumerable<Finding> JudgeTogether(MemoryInput q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules)
     {
         var typed = modules.Where(m => m.Module.Type is not null).ToList();
         var families = typed.GroupBy(m => m.Module.Type!.Value.Family()).OrderByDescending(f => f.Count()).ThenBy(f => f.Key).ToList();

@@ -1,14 +1,11 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Memory;
-
-/// <summary>A kind of part in the plan that the maker's sheet does not list.</summary>
-public sealed record OffListPart(string Part, IReadOnlyList<string> Places, string Evidence, string Remark);
 
 /// <summary>Limits on the maker's sheet, weighed by policy and evidence; and the processor's own, which are hard.</summary>
 public static class Limits
@@ -33,7 +30,7 @@ public static class Limits
         "Makers tie support to listed parts under every policy.",
         "common practice, no source", Basis.Practice);
 
-    public static IEnumerable<Finding> Judge(Question q, Build build)
+    public static IEnumerable<Finding> Judge(MemoryInput q, Build build)
     {
         var off = new List<string>();
         foreach (var (_, slot, module) in build.Modules(q.Sheet))
@@ -52,13 +49,13 @@ public static class Limits
     }
 
     /// <summary>The track record of one planned module that exceeds the sheet; null when the sheet covers it.</summary>
-    public static Track? TrackOf(Question q, ModuleSheet module) =>
+    public static Track? TrackOf(MemoryInput q, ModuleSheet module) =>
         q.Sheet.Memory.SlotLimitGiB is { } limit && module.CapacityMiB is { } mib && mib > limit * 1024L
             ? q.Evidence.ForModule(q.Sheet.Id, q.System.Firmware, module)
             : null;
 
     /// <summary>Every kind of new module beyond the sheet, with its evidence; the handover names them under every policy.</summary>
-    public static IReadOnlyList<OffListPart> OffList(Question q) =>
+    public static IReadOnlyList<OffListPart> OffList(MemoryInput q) =>
         [.. q.Changes.Where(c => c.BringsPart && c.In!.Module is not null)
             .Select(c => (c.Place, Module: c.In!.Module!, Track: TrackOf(q, c.In!.Module!)))
             .Where(x => x.Track is not null)
@@ -67,7 +64,7 @@ public static class Limits
                 $"sheet ends at {ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L)} a slot; {g.First().Track!.Counts}",
                 "Support may ask to see the fault without it."))];
 
-    private static Finding? JudgeSlots(Question q, Build build, IReadOnlyList<string> slots)
+    private static Finding? JudgeSlots(MemoryInput q, Build build, IReadOnlyList<string> slots)
     {
         var module = build.ModuleAt(slots[0])!;
         var track = TrackOf(q, module)!;
@@ -80,7 +77,7 @@ public static class Limits
         { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
     }
 
-    private static Finding? JudgeTotal(Question q, Build build)
+    private static Finding? JudgeTotal(MemoryInput q, Build build)
     {
         var planned = ByteCount.FromMiB(build.InstalledMiB);
         if (q.Sheet.Memory.TotalLimitGiB is not { } gib || planned.WholeMiB <= gib * 1024L) return null;
@@ -94,7 +91,7 @@ public static class Limits
         { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
     }
 
-    private static IEnumerable<Finding> JudgeProcessors(Question q, Build build)
+    private static IEnumerable<Finding> JudgeProcessors(MemoryInput q, Build build)
     {
         foreach (var socket in q.Sheet.Sockets)
         {
@@ -108,7 +105,7 @@ public static class Limits
         }
     }
 
-    private static Worked Sum(Question q, Track track, ByteCount limit, ByteCount value, string what)
+    private static Worked Sum(MemoryInput q, Track track, ByteCount limit, ByteCount value, string what)
     {
         var lines = new List<WorkedLine>
         {

@@ -1,7 +1,7 @@
+using Irvak.Core.Builds;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
-using Irvak.Core.Survey;
 
 namespace Irvak.Core.Memory;
 
@@ -9,10 +9,10 @@ namespace Irvak.Core.Memory;
 public static class MeasuredRate
 {
     /// <summary>The one rate of all modules as found; null while a module that is there is not told of, or when they differ.</summary>
-    public static int? Of(JobState state)
+    public static int? Of(MachineState state)
     {
         if (state.Sheet is not { } sheet) return null;
-        var seen = SlotMatch.Of(sheet, Readings.All(state)).ToDictionary(m => m.Slot, m => m.Device);
+        var seen = SlotMatch.Of(sheet, state.Seen).ToDictionary(m => m.Slot, m => m.Device);
         // What somebody corrected by hand since is no longer what the firmware spoke of.
         int? RateAt(string slot, ModuleSheet module) => seen.GetValueOrDefault(slot) is { } d && d.SizeMiB == module.CapacityMiB ? d.ConfiguredMTs : null;
         List<int?> rates = [.. from slot in sheet.Channels.SelectMany(c => c.Slots) let module = state.Found.GetValueOrDefault(PlaceName.Slot(slot))?.Module where module is not null select RateAt(slot, module)];

@@ -28,9 +28,9 @@ public sealed record MemoryFigures(
 /// <param name="Mixed">What differs between the planned modules, and what it does.</param>
 public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextFree, MemoryFigures Found, MemoryFigures Planned, MemoryMode Mode, IReadOnlyList<MixedFact> Mixed)
 {
-    public static MemorySheet Of(Question q) => new(LadderOf(q), FillOrder.NextFree(q.Sheet, q.Planned), Figures(q, q.Found, MemoryMode.Independent), Figures(q, q.Planned, q.Mode), q.Mode, Mixing.Facts(q, q.Planned));
+    public static MemorySheet Of(MemoryInput q) => new(LadderOf(q), FillOrder.NextFree(q.Sheet, q.Planned), Figures(q, q.Found, MemoryMode.Independent), Figures(q, q.Planned, q.Mode), q.Mode, Mixing.Facts(q, q.Planned));
 
-    public static IEnumerable<Finding> Judge(Question q, MemorySheet sheet)
+    public static IEnumerable<Finding> Judge(MemoryInput q, MemorySheet sheet)
     {
         var modules = q.Planned.Modules(q.Sheet);
         return
@@ -49,7 +49,7 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
         ];
     }
 
-    private static MemoryFigures Figures(Question q, Build build, MemoryMode mode)
+    private static MemoryFigures Figures(MemoryInput q, Build build, MemoryMode mode)
     {
         var rate = Rate.Of(q, build);
         var modes = Memory.Modes.Of(q, build);
@@ -63,7 +63,7 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
         return new MemoryFigures(installed, usable, rate, interleave, ecc, known ? OsShare.Of(q, build, usable) : null, modes, all > 0 ? all : null, known);
     }
 
-    private static List<LadderSlot> LadderOf(Question q)
+    private static List<LadderSlot> LadderOf(MemoryInput q)
     {
         // Slots behind an empty socket are left out, so that the numbers say what comes next on this machine.
         var own = Numbers(q, FillOrder.Of(q.Sheet));
@@ -72,7 +72,7 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
             s, c.Id, c.Socket, At(own, s), q.Planned.HasProcessor(c.Socket), At(general, s) == At(own, s) ? null : At(general, s), FillOrder.IsAssumed(q, c))))];
     }
 
-    private static Dictionary<string, int> Numbers(Question q, IReadOnlyList<string> order) =>
+    private static Dictionary<string, int> Numbers(MemoryInput q, IReadOnlyList<string> order) =>
         FillOrder.Usable(order, q.Sheet, q.Planned).Select((slot, i) => (slot, i)).ToDictionary(x => x.slot, x => x.i + 1);
 
     private static int? At(Dictionary<string, int> numbers, string slot) => numbers.TryGetValue(slot, out var n) ? n : null;

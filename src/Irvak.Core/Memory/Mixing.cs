@@ -23,7 +23,7 @@ public static class Mixing
         "Sizes and ranks may differ between channels; the surplus of a larger one is not interleaved.",
         "common practice, no source", Basis.Practice);
 
-    public static IEnumerable<Finding> Judge(Question q, Build build)
+    public static IEnumerable<Finding> Judge(MemoryInput q, Build build)
     {
         var modules = build.Modules(q.Sheet).ToList();
         var makers = modules.Select(m => m.Module.Maker).OfType<string>().Distinct().Order(StringComparer.Ordinal).ToList();
@@ -40,7 +40,7 @@ public static class Mixing
     }
 
     /// <summary>Everything in which the modules differ, with what that does and what it does not.</summary>
-    public static IReadOnlyList<MixedFact> Facts(Question q, Build build)
+    public static IReadOnlyList<MixedFact> Facts(MemoryInput q, Build build)
     {
         var modules = build.Modules(q.Sheet).ToList();
         var facts = new List<MixedFact>();
@@ -63,6 +63,6 @@ public static class Mixing
         return facts;
     }
 
-    private static bool UnevenChannels(Question q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules) =>
+    private static bool UnevenChannels(MemoryInput q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules) =>
         modules.GroupBy(m => m.Channel.Socket).Any(s => s.GroupBy(m => m.Channel.Id).Select(c => c.Sum(m => (long)(m.Module.CapacityMiB ?? 0))).Distinct().Count() > 1);
 }

@@ -36,9 +36,9 @@ public static class Modes
         _ => "independent",
     };
 
-    public static IReadOnlyList<ModeFigures> Of(Question q, Build build) => [.. Enum.GetValues<MemoryMode>().Select(m => Of(q, build, m))];
+    public static IReadOnlyList<ModeFigures> Of(MemoryInput q, Build build) => [.. Enum.GetValues<MemoryMode>().Select(m => Of(q, build, m))];
 
-    public static ModeFigures Of(Question q, Build build, MemoryMode mode)
+    public static ModeFigures Of(MemoryInput q, Build build, MemoryMode mode)
     {
         var installed = build.InstalledIn(q.Sheet);
         bool? offered = mode == MemoryMode.Independent ? true : q.Sheet.Memory.Modes?.Contains(mode);
@@ -57,7 +57,7 @@ public static class Modes
     };
 
     /// <summary>Channels of a socket pair up in their order; a pair holds the same in the same slots.</summary>
-    private static ModeFigures Paired(Question q, Build build, MemoryMode mode, bool? offered)
+    private static ModeFigures Paired(MemoryInput q, Build build, MemoryMode mode, bool? offered)
     {
         var unmet = new List<string>();
         foreach (var socket in q.Sheet.Sockets.Where(s => build.HasProcessor(s.Id)))
@@ -107,7 +107,7 @@ public static class Modes
             usable is { } u ? new Worked([new("installed", ByteCount.FromMiB(build.InstalledMiB).ToString()), .. lines.Take(16)], new WorkedLine("usable", ByteCount.FromMiB(u).ToString(), true), "common practice, no source") : null);
     }
 
-    public static IEnumerable<Finding> Judge(Question q, IReadOnlyList<ModeFigures> modes)
+    public static IEnumerable<Finding> Judge(MemoryInput q, IReadOnlyList<ModeFigures> modes)
     {
         if (q.Mode == MemoryMode.Independent) yield break;
         var chosen = modes.First(m => m.Mode == q.Mode);

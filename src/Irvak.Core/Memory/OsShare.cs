@@ -46,7 +46,7 @@ public static class OsShare
 
     /// <summary>Null when the word size of the system is not known.</summary>
     /// <param name="usableMiB">What the chosen mode leaves of the build's memory.</param>
-    public static OsBand? Of(Question q, Build build, long usableMiB)
+    public static OsBand? Of(MemoryInput q, Build build, long usableMiB)
     {
         var installed = ByteCount.FromMiB(usableMiB);
         if (q.System.OsBits is not { } bits || installed.Bytes == 0 || q.System.OsKind == Observations.OsKind.None) return null;
@@ -56,7 +56,7 @@ public static class OsShare
     }
 
     /// <summary>Processors of a machine with one socket draw the screen unless their sheet denies it; those made for company don't (common practice, no source).</summary>
-    private static bool MayDraw(Question q, Build build) => build.Units.Values.Any(u => u.Processor?.Graphics == true) || (q.Sheet.Sockets.Count == 1 && !build.Units.Values.Any(u => u.Processor?.Graphics == false));
+    private static bool MayDraw(MemoryInput q, Build build) => build.Units.Values.Any(u => u.Processor?.Graphics == true) || (q.Sheet.Sockets.Count == 1 && !build.Units.Values.Any(u => u.Processor?.Graphics == false));
 
     // A system gives the processor's graphics an eighth of the memory at most, and never more than 4 GiB. Common practice, no source.
     private static ByteCount GraphicsMost(ByteCount installed) => new(Math.Min(installed.Bytes / 8, 4L << 30));
@@ -119,7 +119,7 @@ public static class OsShare
             new("expected", $"{low.GiB:0.0} to {limit.GiB:0.0} GiB", true), new("installed", installed.ToString()), new("the system uses at most", limit.ToString())));
     }
 
-    public static IEnumerable<Finding> Judge(Question q, Build build, long usableMiB)
+    public static IEnumerable<Finding> Judge(MemoryInput q, Build build, long usableMiB)
     {
         var usable = ByteCount.FromMiB(usableMiB);
         var told = ("planned", usable.ToString());

@@ -30,7 +30,7 @@ public sealed record PlacementScore(long MiB, int Modules, int RateMTs, long Ful
         return other.Moves.CompareTo(Moves);
     }
 
-    public static PlacementScore Of(Question q, Build build)
+    public static PlacementScore Of(MemoryInput q, Build build)
     {
         var rate = Rate.Of(q, build);
         var modules = build.Modules(q.Sheet).ToList();

@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -67,7 +68,7 @@ public static class Rate
         (MemoryGeneration.Ddr5, ModuleFamily.Registered, 2, 4400),
     ];
 
-    public static RateResult Of(Question q, Build build)
+    public static RateResult Of(MemoryInput q, Build build)
     {
         var modules = build.Modules(q.Sheet).ToList();
         if (modules.Count == 0) return RateResult.None;
@@ -86,7 +87,7 @@ public static class Rate
 
     internal const string AsSeen = "As seen";
 
-    private static bool IsAsFound(Question q, Build build) => ReferenceEquals(build, q.Found) || !q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
+    private static bool IsAsFound(MemoryInput q, Build build) => ReferenceEquals(build, q.Found) || !q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
 
     private static RateResult Conclude(MemoryGeneration gen, List<RateLimit> chain, int? low)
     {
@@ -102,7 +103,7 @@ public static class Rate
         return moduleUnknown ? new RateResult(null, null, rate, limiter.Name, marked) : new RateResult(rate, null, rate, limiter.Name, marked);
     }
 
-    private static void AddModules(Question q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules, List<RateLimit> chain)
+    private static void AddModules(MemoryInput q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules, List<RateLimit> chain)
     {
         foreach (var group in modules.GroupBy(m => q.IsNew(PlaceName.Slot(m.Slot))).OrderBy(g => g.Key))
         {
@@ -116,7 +117,7 @@ public static class Rate
         }
     }
 
-    private static void AddProcessors(Question q, Build build, List<RateLimit> chain)
+    private static void AddProcessors(MemoryInput q, Build build, List<RateLimit> chain)
     {
         foreach (var socket in q.Sheet.Sockets)
         {
@@ -126,7 +127,7 @@ public static class Rate
     }
 
     private static (RateLimit Limit, int? Low) BoardLimit(
-        Question q, Build build, MemoryGeneration gen, List<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+        MemoryInput q, Build build, MemoryGeneration gen, List<(Channel Channel, string Slot, ModuleSheet Module)> modules)
     {
         var board = q.Sheet.Memory;
         var most = 0;
@@ -191,7 +192,7 @@ public static class Rate
         new WorkedLine("slowest, as a bin of the generation", rate.Words, true),
         "JEDEC speed bins; rate = the highest bin not above any of them");
 
-    public static IEnumerable<Finding> Judge(Question q, RateResult found, RateResult planned)
+    public static IEnumerable<Finding> Judge(MemoryInput q, RateResult found, RateResult planned)
     {
         string[] added = [.. q.Changes.Where(c => c.In is not null && PlaceName.IsSlot(c.Place)).Select(c => c.Place)];
         if (found.RateMTs is { } before && planned.RateMTs is { } after && after < before)
@@ -204,7 +205,7 @@ public static class Rate
             yield return Finding.Of(ClocksDown, [.. faster.Select(c => c.Place)], Sum(planned), ("rated", $"{faster.Max(c => c.In!.Module!.RateMTs)}"), ("rate", $"{rate}"));
     }
 
-    private static string MostPerChannel(Question q) =>
+    private static string MostPerChannel(MemoryInput q) =>
         $"{q.Sheet.Channels.Max(c => c.Slots.Count(s => q.Planned.ModuleAt(s) is not null))}";
 
     private static string LimiterWords(RateResult rate)

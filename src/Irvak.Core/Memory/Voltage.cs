@@ -1,3 +1,4 @@
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -16,7 +17,7 @@ public static class Voltage
         "All modules share one supply. A 1.35 V module takes 1.5 V as well, so the higher voltage serves all.",
         "JEDEC JESD79-3-1A", Basis.Standard);
 
-    public static IEnumerable<Finding> Judge(Question q, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+    public static IEnumerable<Finding> Judge(MemoryInput q, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
     {
         var told = modules.Where(m => m.Module.MilliVolt is not null).ToList();
         if (told.Count == 0) yield break;

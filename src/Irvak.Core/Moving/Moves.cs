@@ -1,8 +1,7 @@
-using System.Globalization;
 using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -17,19 +16,6 @@ public enum MoveWay
     [JsonStringEnumMemberName("copy")] Copy,
     [JsonStringEnumMemberName("restore")] Restore,
     [JsonStringEnumMemberName("nothing")] Nothing,
-}
-
-/// <summary>Says how the data of something that goes reaches its new home.</summary>
-/// <param name="Subject">An array by <c>array:NAME</c>, or a drive by its place.</param>
-/// <param name="Way">Null takes the decision back.</param>
-/// <param name="To">Name of the array, or place of the drive, that takes it; null for nothing.</param>
-public sealed record PlanMove(string Subject, MoveWay? Way, string? To) : Edit
-{
-    public override IEnumerable<string> Touches() => ["move:" + Subject];
-
-    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Moves.Words[Way.Value].Name.ToLowerInvariant()}{(To is null ? "" : " to " + PlaceName.Short(To))}";
-
-    public override string Tell() => Way is null ? $"takes back where {PlaceName.Short(Subject)} goes" : $"plans {Moves.Words[Way.Value].Name.ToLowerInvariant()} for {PlaceName.Short(Subject)}{(To is null ? "" : $", to {PlaceName.Short(To)}")}";
 }
 
 /// <summary>The decision about one subject.</summary>
@@ -94,19 +80,19 @@ public static class Moves
     // A new installation with its updates, hours. Common practice, no source.
     private const double FreshHours = 2;
 
-    public static IReadOnlyList<MoveSubject> Of(Question q, ArraySheet arrays)
+    public static IReadOnlyList<MoveSubject> Of(MoveInput q, ArraySheet arrays)
     {
         var subjects = new List<MoveSubject>();
         foreach (var found in arrays.Found.Where(f => f.Why is null && !q.Arrays.Any(a => a.IsMadeLike(f.Plan) || a.Grows(f.Plan))))
             subjects.Add(Subject(q, arrays, "array:" + found.Plan.Name, found.Plan.Name, found.Capacity!.Usable, found.Plan.Members, found.ReadMBs * DriveDefaults.MeanOverSurface, q.Found.At(found.Plan.Members[0])?.Drive));
         var inArrays = q.FoundArrays.SelectMany(a => a.Members).ToHashSet();
-        foreach (var change in Runbooks.DriveSteps.InOrder(q))
+        foreach (var change in DriveChanges.InOrder(q))
             if (change is { TakesPart: true, Out.Drive: { Bytes: > 0, Media: not DriveMedia.Tape } drive } && !inArrays.Contains(change.Place))
                 subjects.Add(Subject(q, arrays, change.Place, $"the {change.Out.Short} of {PlaceName.Short(change.Place)}", drive.Bytes!.Value, [change.Place], DriveDefaults.OverAPass(drive, DriveDefaults.ReadMBs(drive).Value), drive));
         return subjects;
     }
 
-    private static MoveSubject Subject(Question q, ArraySheet arrays, string key, string name, long bytes, IReadOnlyList<string> places, double readMBs, DriveSheet? drive)
+    private static MoveSubject Subject(MoveInput q, ArraySheet arrays, string key, string name, long bytes, IReadOnlyList<string> places, double readMBs, DriveSheet? drive)
     {
         var planned = q.Moves.GetValueOrDefault(key);
         var system = places.Any(p => q.Found.At(p)?.MemberOf?.Split(", ").Contains("/") == true);
@@ -120,7 +106,7 @@ public static class Moves
 
     private sealed record Goal(string Name, IReadOnlyList<string> Places, long Bytes, double WriteMBs, int? SectorBytes);
 
-    private static Goal? Target(Question q, ArraySheet arrays, string? to)
+    private static Goal? Target(MoveInput q, ArraySheet arrays, string? to)
     {
         if (to is null) return null;
         if (arrays.Planned.FirstOrDefault(a => a.Plan.Name == to && a.Why is null) is { } array)
@@ -156,7 +142,7 @@ public static class Moves
         return new(way, name, possible, way == MoveWay.Nothing ? 0 : hours, down, rate, cannot, verify, noReturn);
     }
 
-    public static IEnumerable<Finding> Judge(Question q, IReadOnlyList<MoveSubject> subjects, ArraySheet arrays)
+    public static IEnumerable<Finding> Judge(MoveInput q, IReadOnlyList<MoveSubject> subjects, ArraySheet arrays)
     {
         foreach (var s in subjects)
         {
@@ -176,29 +162,5 @@ public static class Moves
             if (planned.Way == MoveWay.Clone && q.Found.At(s.Places[0])?.Drive?.SectorBytes is { } from && to.SectorBytes is { } its && from != its)
                 yield return Finding.Of(SectorSize, s.Places, null, what, ("from", $"{from}"), ("to", $"{its}"));
         }
-    }
-
-    internal static IEnumerable<Runbooks.Step> Steps(IReadOnlyList<MoveSubject> subjects, bool before)
-    {
-        foreach (var s in subjects.Where(s => s.Planned is not null))
-        {
-            var planned = s.Planned!;
-            var option = s.Options.First(o => o.Way == planned.Way);
-            var hours = option.Hours is > 0 and var h ? string.Create(CultureInfo.InvariantCulture, $" Up to {h:0.#} h.") : "";
-            var to = planned.To is null ? "" : $" to {PlaceName.Short(planned.To)}";
-            if (before && planned.Way is MoveWay.Restore or MoveWay.Copy or MoveWay.Clone)
-                yield return new("move:before:" + s.Key, Runbooks.Runbook.Off, $"Make sure of what is on {s.Name}", ["See its recovery key, if it is encrypted, and try it.", "Read a trial set of the backup back and open it.", "Note how much there is: volume and number of files."], $"Going back means restoring {option.NoReturn}.", s.Places, 15);
-            if (!before && planned.Way != MoveWay.Nothing)
-                yield return new("move:after:" + s.Key, Runbooks.Runbook.Start, $"{option.Name}: {s.Name}{to}", [$"{option.Name}{to}.{hours}", $"Verify: {option.Verify}.", "Keep the old drives as they are until that is done."], $"Going back means restoring {option.NoReturn}.", s.Places, 20);
-        }
-    }
-
-    internal static SheetProblem? Refusal(JobState state, PlanMove move)
-    {
-        if (state.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
-        var known = PlaceName.All(sheet).ToHashSet();
-        if (!(move.Subject.StartsWith("array:", StringComparison.Ordinal) ? JobArrays.Found(state).Any(a => "array:" + a.Name == move.Subject) : known.Contains(move.Subject)))
-            return new("/edit/subject", $"Nothing called {PlaceName.Short(move.Subject)} was found.");
-        return move.To is null || known.Contains(move.To) || JobArrays.Planned(state).Any(a => a.Name == move.To) ? null : new("/edit/to", $"There is no {move.To} in the plan.");
     }
 }

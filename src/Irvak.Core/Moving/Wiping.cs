@@ -1,6 +1,5 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Drives;
-using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -15,21 +14,6 @@ public enum WipeWay
     [JsonStringEnumMemberName("sanitise")] Sanitise,
     [JsonStringEnumMemberName("destroy")] Destroy,
     [JsonStringEnumMemberName("keep")] Keep,
-}
-
-/// <summary>Plans or records how a drive that leaves is wiped.</summary>
-/// <param name="Place">Where it was found.</param>
-/// <param name="Way">Null takes it back.</param>
-/// <param name="Done">True once it is done and was checked.</param>
-public sealed record RecordWipe(string Place, WipeWay? Way, bool Done) : Edit
-{
-    public override IEnumerable<string> Touches() => ["wipe:" + Place];
-
-    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Wiping.Words[Way.Value].ToLowerInvariant()}{(Done ? ", done" : "")}";
-
-    public override string Tell() => Way is not { } way ? $"takes back how the drive of {PlaceName.Short(Place)} is wiped"
-        : way == WipeWay.Keep ? $"keeps the drive of {PlaceName.Short(Place)} as it is"
-        : $"{(Done ? "has wiped" : "plans to wipe")} the drive of {PlaceName.Short(Place)}: {Wiping.Words[way].ToLowerInvariant()}";
 }
 
 /// <summary>What was decided or done about one drive.</summary>
@@ -61,8 +45,8 @@ public static class Wiping
         "What leaves the shop readable is out of hand. Local rules and the owner decide how.",
         "NIST SP 800-88 for the ways", Basis.Standard);
 
-    public static IReadOnlyList<LeavingDrive> Of(Question q) =>
-        [.. Runbooks.DriveSteps.InOrder(q).Where(c => c is { TakesPart: true, Out.Drive: { Media: not DriveMedia.Tape } }).Select(c => new LeavingDrive(c.Place, c.Out!.Short, c.Out.Serial, Options(c.Out.Drive!), q.Wipes.GetValueOrDefault(c.Place)))];
+    public static IReadOnlyList<LeavingDrive> Of(MoveInput q) =>
+        [.. DriveChanges.InOrder(q).Where(c => c is { TakesPart: true, Out.Drive: { Media: not DriveMedia.Tape } }).Select(c => new LeavingDrive(c.Place, c.Out!.Short, c.Out.Serial, Options(c.Out.Drive!), q.Wipes.GetValueOrDefault(c.Place)))];
 
     // Minutes that throwing a key away or a flash drive's own command take, in hours. Common practice, no source.
     private const double KeyHours = 0.02, FlashSanitiseHours = 0.1;
@@ -87,12 +71,4 @@ public static class Wiping
         if (open.Length > 0)
             yield return Finding.Of(Unsaid, open, null, ("count", $"{Say.Slots(open).TrimEnd(',')} {(open.Length == 1 ? "leaves" : "leave")}"), ("them", open.Length == 1 ? "it" : "them"), ("they", open.Length == 1 ? "it is" : "they are"));
     }
-
-    internal static SheetProblem? Refusal(JobState state, RecordWipe wipe) =>
-        state.Changes().Any(c => c.Place == wipe.Place && c is { TakesPart: true, Out.Drive: not null }) ? null : new("/edit/place", $"No drive of {PlaceName.Short(wipe.Place)} leaves the machine.");
-
-    internal static JobState Apply(JobState state, RecordWipe wipe, Stamp stamp) => state with
-    {
-        Wipes = wipe.Way is { } way ? state.Wipes.SetItem(wipe.Place, new Wipe(way, wipe.Done ? stamp.Who : null, wipe.Done ? stamp.When : null)) : state.Wipes.Remove(wipe.Place),
-    };
 }

@@ -1,3 +1,4 @@
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Observations;

@@ -31,7 +31,7 @@ public static class PathRules
     // Less than this is no loss that anybody notices.
     private const double Noticed = 0.95;
 
-    internal static IEnumerable<Finding> Judge(Question q, PathSheet paths)
+    internal static IEnumerable<Finding> Judge(PathInput q, PathSheet paths)
     {
         var quickest = paths.Planned.Where(p => q.Arrays.Any(a => a.Name == p.Name)).MaxBy(p => p.Of(PathWay.Read)!.EndMBs);
         foreach (var path in paths.Planned)
@@ -46,14 +46,14 @@ public static class PathRules
             var drives = read.Stages[0];
             if (read.Stages.Where(s => CanBeShared.Contains(s.Kind) && s.MBs < drives.MBs * Noticed).MinBy(s => s.MBs) is { } narrow)
                 // Where the wish is met all the same, nobody is hurt by it.
-                yield return (q.Aim.ReadMBs is { } met && read.EndMBs >= met ? (Func<Finding, Finding>)(f => f with { Severity = Severity.Note }) : f => f)(Finding.Of(Shared, [.. plan.Members], narrow.Why, ("stage", $"{narrow.Name} ({narrow.Detail})"), ("has", MBs(narrow.MBs!.Value)), array, ("could", MBs(drives.MBs!.Value))));
+                yield return (q.ReadMBs is { } met && read.EndMBs >= met ? (Func<Finding, Finding>)(f => f with { Severity = Severity.Note }) : f => f)(Finding.Of(Shared, [.. plan.Members], narrow.Why, ("stage", $"{narrow.Name} ({narrow.Detail})"), ("has", MBs(narrow.MBs!.Value)), array, ("could", MBs(drives.MBs!.Value))));
             else
                 yield return Finding.Of(Pinch, [.. plan.Members], pinch.Why, array, ("end", MBs(read.EndMBs)), ("stage", $"{PathSums.Lower(pinch.Name)}, {pinch.Detail}"), ("next", read.Next is { } n ? $"; with that lifted {MBs(read.Stages[n].MBs!.Value)} at {PathSums.Lower(read.Stages[n].Name)}" : ""));
             var write = path.Of(PathWay.Write)!;
             if (write.Pinch is { } w && write.Stages[w] is { Kind: "slot" or "uplink", Traffic: > 1.01 } slot)
                 yield return Finding.Of(Amplified, [.. plan.Members], slot.Why, array, ("times", slot.Traffic.ToString("0.##", CultureInfo.InvariantCulture)), ("stage", slot.Name), ("has", MBs(slot.MBs!.Value)), ("raw", MBs(slot.RawMBs!.Value * slot.Efficiency)));
         }
-        if (q.Aim.ReadMBs is { } wish && quickest?.Of(PathWay.Read) is { Pinch: { } p } best && best.EndMBs < wish)
+        if (q.ReadMBs is { } wish && quickest?.Of(PathWay.Read) is { Pinch: { } p } best && best.EndMBs < wish)
             yield return Finding.Of(Wish, [], best.Stages[p].Why, ("array", quickest.Name), ("end", MBs(best.EndMBs)), ("short", MBs(wish - best.EndMBs)), ("wish", MBs(wish)), ("stage", $"{PathSums.Lower(best.Stages[p].Name)}, {best.Stages[p].Detail}"));
     }
 

@@ -1,7 +1,9 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
+using Irvak.Core.Contracts;
+using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Paths;
 
@@ -77,20 +79,27 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
     /// <summary>A drive as an array of its own.</summary>
     internal static ArrayPlan Alone(string place) => new(PlaceName.Short(place), ArrayLevel.Single, [place]);
 
-    public static PathSheet Of(Question q, Lanes.LaneSheet lanes)
+    public static PathSheet Of(PathInput q, LaneSheet lanes)
     {
         var planned = PathTrace.All(q, lanes);
         List<string> singles = [.. PathTrace.Singles(q).Select(PlaceName.Short)];
         if (q.FoundArrays.Count == 0) return new(planned, [], singles);
-        var found = q with { Planned = q.Found, Arrays = q.FoundArrays, Changes = [], Splits = new Dictionary<string, IReadOnlyList<int>>(), Wiring = new Dictionary<string, string>() };
-        return new(planned, PathTrace.All(found, Lanes.LaneSheet.Of(found)), singles);
+        var found = q with { Planned = q.Found, Arrays = q.FoundArrays, Changes = [], Wiring = NoWiring, Lanes = q.Lanes with { Planned = q.Found, Changes = [], Splits = NoSplits, Wiring = NoWiring } };
+        return new(planned, PathTrace.All(found, LaneSheet.Of(found.Lanes)), singles);
     }
 
+    private static readonly Dictionary<string, string> NoWiring = [];
+
+    private static readonly Dictionary<string, IReadOnlyList<int>> NoSplits = [];
+
+    /// <summary>What the planned paths let through to each array.</summary>
+    public IReadOnlyList<ArrayPace> Paces() => [.. Planned.Select(p => new ArrayPace(p.Name, PathSums.RebuildLimit(p), p.Of(PathWay.Scrub)?.Hours))];
+
     /// <summary>One path with another line or another count of drives; null when there is none of that name, or so many drives don't make it.</summary>
-    public static PathFigures? Asked(Question q, string name, PathQuestion ask)
+    public static PathFigures? Asked(PathInput q, string name, PathQuestion ask)
     {
         var plan = q.Arrays.FirstOrDefault(a => a.Name == name) ?? new[] { PlaceName.Bay(name), PlaceName.M2(name) }.Where(p => q.Planned.At(p)?.Drive is not null).Select(Alone).FirstOrDefault();
-        return plan is null ? null : PathSums.Of(q, new PathTrace(q, Lanes.LaneSheet.Of(q)), plan, ask);
+        return plan is null ? null : PathSums.Of(q, new PathTrace(q, LaneSheet.Of(q.Lanes)), plan, ask);
     }
 
     /// <summary>What reaches the user at most: the quickest of these arrays, reading; of single drives where there is no array; null without any.</summary>

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
@@ -22,13 +23,13 @@ internal static class PathSums
     /// <param name="Data">Drives that carry data side by side.</param>
     /// <param name="Group">Members of the group that a rebuild is about.</param>
     /// <param name="Network">From the processors to the user.</param>
-    private sealed record Loaded(Question Q, ArrayPlan Plan, ArrayShape Shape, IReadOnlyList<DriveSheet> Drives, int Count, int Data, double Scale, IReadOnlyList<(string Place, IReadOnlyList<Conduit> Way)> Ways, int Group, int Penalty, IReadOnlyList<Conduit> Network)
+    private sealed record Loaded(PathInput Q, ArrayPlan Plan, ArrayShape Shape, IReadOnlyList<DriveSheet> Drives, int Count, int Data, double Scale, IReadOnlyList<(string Place, IReadOnlyList<Conduit> Way)> Ways, int Group, int Penalty, IReadOnlyList<Conduit> Network)
     {
         /// <summary>What else uses a conduit: not these drives, and where both directions run at once not the card that their bytes leave by.</summary>
         public List<Neighbour> Others(Conduit at) => [.. at.Others.Where(o => !Plan.Members.Contains(o.Place) && !(at.Duplex && Network.Any(n => n.Places.Contains(o.Place))))];
     }
 
-    public static PathFigures? Of(Question q, PathTrace trace, ArrayPlan plan, PathQuestion ask)
+    public static PathFigures? Of(PathInput q, PathTrace trace, ArrayPlan plan, PathQuestion ask)
     {
         List<DriveSheet> drives = [.. plan.Members.Select(m => q.Planned.At(m)?.Drive).OfType<DriveSheet>()];
         if (drives.Count < plan.Members.Count || drives.Count == 0) return null;
@@ -103,7 +104,7 @@ internal static class PathSums
                 }
             case PathWay.Rebuild or PathWay.Scrub:
                 {
-                    var share = way == PathWay.Rebuild ? a.Q.Figures.RebuildShare ?? Arrays.Rebuild.UsualShare : 1;
+                    var share = way == PathWay.Rebuild ? a.Q.Figures.RebuildShare ?? DriveDefaults.UsualRebuildShare : 1;
                     var mean = a.Drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value), way == PathWay.Rebuild ? DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) : double.MaxValue));
                     return new("drives", "Drives", way == PathWay.Rebuild ? "one written, beside other work" : "all read at once", mean, share, 1, mean * share, [], a.Plan.Members,
                         Worked.Sum("mean over the tracks; share: common practice, no source", new WorkedLine("each", MBs(mean * share), true), new WorkedLine("mean of a full pass", MBs(mean)), new WorkedLine("share that it gets beside other work", Percent(share))));
@@ -192,7 +193,7 @@ internal static class PathSums
     private static double Ceiling(Loaded a, PathWay way) => a.Data * a.Drives.Min(d => way == PathWay.Read ? DriveDefaults.ReadMBs(d).Value : DriveDefaults.WriteMBs(d).Value);
 
     /// <summary>The smallest test that no cache on the way answers, GiB.</summary>
-    private static (double GiB, string Why) TestSize(Question q, ArrayPlan plan)
+    private static (double GiB, string Why) TestSize(PathInput q, ArrayPlan plan)
     {
         var memory = TimesMemory * q.Planned.InstalledMiB / 1024.0;
         var behind = q.Sheet.Bays.Where(b => b.Names.Any(n => plan.Members.Contains(PlaceName.Bay(n)))).Select(b => q.ControllerOf(b)?.Sheet.CacheMiB ?? 0).DefaultIfEmpty(0).Max() / 1024.0;

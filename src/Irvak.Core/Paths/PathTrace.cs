@@ -1,6 +1,7 @@
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Paths;
@@ -18,12 +19,12 @@ internal sealed record Conduit(string Kind, string Id, string Name, string Detai
 internal sealed record Neighbour(string Place, string Name, double MBs);
 
 /// <summary>Which conduits lie between a drive and the processors, and from there to the network.</summary>
-internal sealed class PathTrace(Question q, LaneSheet lanes)
+internal sealed class PathTrace(PathInput q, LaneSheet lanes)
 {
     // Lanes between an expander and its controller.
     private const int WideLanes = 4;
 
-    public static IReadOnlyList<PathFigures> All(Question q, LaneSheet lanes)
+    public static IReadOnlyList<PathFigures> All(PathInput q, LaneSheet lanes)
     {
         var trace = new PathTrace(q, lanes);
         List<PathFigures> paths = [.. q.Arrays.Select(a => PathSums.Of(q, trace, a, new PathQuestion())).OfType<PathFigures>()];
@@ -36,10 +37,10 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
     private const int MostSingles = 2;
 
     /// <summary>Places of drives that belong to no array, no cache and no boot set.</summary>
-    public static IEnumerable<string> Singles(Question q)
+    public static IEnumerable<string> Singles(PathInput q)
     {
         var used = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(q.Caches.SelectMany(c => c.Places)).Concat(q.Boot?.Places ?? []).ToHashSet();
-        return PlaceName.All(q.Sheet).Where(p => PlaceName.Kind(p) is "bay" or "m2" && !used.Contains(p) && q.Planned.At(p)?.Drive is { Media: not DriveMedia.Tape });
+        return SheetPlaces.All(q.Sheet).Where(p => PlaceName.Kind(p) is "bay" or "m2" && !used.Contains(p) && q.Planned.At(p)?.Drive is { Media: not DriveMedia.Tape });
     }
 
     /// <summary>Conduits from a drive inwards, the nearest first.</summary>
@@ -123,8 +124,8 @@ internal sealed class PathTrace(Question q, LaneSheet lanes)
     /// roots allow that much; else what links of that generation usually agree on.
     /// </summary>
     private (int Bytes, string Basis) PayloadAt(string place, int gen) =>
-        q.Links.FirstOrDefault(l => l.Place == place && !q.IsNew(place))?.Payload is { } seen ? (seen, "by capture")
-        : q.Links.Max(l => l.Payload) is { } most && most > LinkRates.UsualPayload(gen) ? (most, "by capture, of another card here")
+        q.Lanes.Links.FirstOrDefault(l => l.Place == place && !q.IsNew(place))?.Payload is { } seen ? (seen, "by capture")
+        : q.Lanes.Links.Max(l => l.Payload) is { } most && most > LinkRates.UsualPayload(gen) ? (most, "by capture, of another card here")
         : (LinkRates.UsualPayload(gen), "as usual");
 
     private Conduit Lane(string place, LaneBranch branch, LaneEnd end, string kind = "links")

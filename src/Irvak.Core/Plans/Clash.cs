@@ -1,3 +1,5 @@
+using Irvak.Core.Edits;
+
 namespace Irvak.Core.Plans;
 
 /// <summary>Two people put different values at one subject.</summary>

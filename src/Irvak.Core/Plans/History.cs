@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Irvak.Core.Edits;
 
 namespace Irvak.Core.Plans;
 

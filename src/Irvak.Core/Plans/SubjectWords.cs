@@ -1,5 +1,7 @@
+using Irvak.Core.Aims;
+using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Power;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Plans;
 

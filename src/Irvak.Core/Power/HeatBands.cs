@@ -1,4 +1,4 @@
-using Irvak.Core.Plans;
+using Irvak.Core.Builds;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Power;
@@ -7,7 +7,7 @@ namespace Irvak.Core.Power;
 internal static class HeatBands
 {
     /// <summary>Temperatures of the newest captures, with the drive's own warning value, by serial number.</summary>
-    public static IReadOnlyDictionary<string, (int Celsius, int? Warn)> Seen(JobState state)
+    public static IReadOnlyDictionary<string, (int Celsius, int? Warn)> Seen(MachineState state)
     {
         var seen = new Dictionary<string, (int, int?)>();
         foreach (var drive in state.Readings.Values.SelectMany(r => r.Drives))
@@ -18,10 +18,10 @@ internal static class HeatBands
     // A disk by its temperature, °C; flash where the drive names no limit of its own. Common practice, no source.
     private const int DiskGood = 45, DiskCare = 55, DiskOut = 60, FlashCare = 70, FlashStop = 80;
 
-    public static IEnumerable<HeatLine> Of(Question q)
+    public static IEnumerable<HeatLine> Of(PowerInput q)
     {
         // In the order of the chassis, not of the letters of their names.
-        foreach (var place in PlaceName.All(q.Sheet))
+        foreach (var place in SheetPlaces.All(q.Sheet))
             if (q.Found.At(place) is { } unit && unit is { Drive: { } drive, Serial: { } serial } && q.Temperatures.TryGetValue(serial, out var seen))
                 yield return Band(place, unit.Short, drive, seen.Celsius, seen.Warn);
     }

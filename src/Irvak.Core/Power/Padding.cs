@@ -15,7 +15,7 @@ public static class Padding
     /// <param name="compression">Share, 0 to less than 1.</param>
     public static double Thickness(double gapMm, double compression) => gapMm / (1 - compression);
 
-    internal static IEnumerable<PadLine> Of(Question q)
+    internal static IEnumerable<PadLine> Of(PowerInput q)
     {
         foreach (var (place, pad) in q.Pads)
         {

@@ -1,6 +1,6 @@
 using System.Globalization;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Power;
@@ -83,7 +83,7 @@ public static class PowerRules
         "Too thin has no contact, too thick bends the board.",
         "common practice, no source", Basis.Practice);
 
-    internal static IEnumerable<Finding> Judge(Question q, PowerSheet power)
+    internal static IEnumerable<Finding> Judge(PowerInput q, PowerSheet power)
     {
         foreach (var finding in Supply(q, power)) yield return finding;
         // A machine that runs every day as it was found draws what it may: only what the plan adds is judged.
@@ -112,7 +112,7 @@ public static class PowerRules
     private static Finding Judged(bool told, Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, string Value)[] values) =>
         Finding.Of(rule, places, why, values) is var finding && rule.Severity == Severity.Stop && !told ? finding with { Severity = Severity.Care } : finding;
 
-    private static IEnumerable<Finding> Supply(Question q, PowerSheet power)
+    private static IEnumerable<Finding> Supply(PowerInput q, PowerSheet power)
     {
         // What is not touched is not judged anew; what somebody typed of a supply is looked at always.
         var touched = q.Changes.Count > 0;

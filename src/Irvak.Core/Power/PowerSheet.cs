@@ -1,3 +1,4 @@
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
@@ -59,7 +60,7 @@ public sealed record PowerSheet(
 
     private const double Shown = 30, Step = 0.5;
 
-    public static PowerSheet Of(Question q)
+    public static PowerSheet Of(PowerInput q)
     {
         List<PowerLine> lines = [.. Draws.Of(q.Sheet, q.Planned)];
         var (steady, idle) = (lines.Sum(l => l.Active), lines.Sum(l => l.Idle));
@@ -107,7 +108,7 @@ public sealed record PowerSheet(
     }
 
     /// <summary>Disks draw from 12 V and 5 V themselves; boards make all their voltages from 12 V.</summary>
-    private static List<RailLine> RailsOf(Question q, IReadOnlyList<StartPoint> start)
+    private static List<RailLine> RailsOf(PowerInput q, IReadOnlyList<StartPoint> start)
     {
         double? Limit(Func<PowerSupply, double?> of) => q.Sheet.Supplies.Count == 0 || q.Sheet.Supplies.Any(s => of(s) is null) ? null : q.Sheet.Supplies.Min(of);
         return
@@ -117,7 +118,7 @@ public sealed record PowerSheet(
         ];
     }
 
-    private static List<PlugLine> PlugsOf(Question q, IReadOnlyList<PowerLine> lines)
+    private static List<PlugLine> PlugsOf(PowerInput q, IReadOnlyList<PowerLine> lines)
     {
         var plugs = new List<PlugLine>();
         var told = q.Sheet.Supplies.Count > 0 && q.Sheet.Supplies.All(s => s.Connectors is not null);

@@ -1,4 +1,6 @@
 using Irvak.Core.Evidence;
+using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -63,7 +65,7 @@ public static class ProcessorFit
         "Slots of an empty socket are dead; with a processor they count in every order of filling.",
         "machine sheet", Basis.Sheet);
 
-    public static IEnumerable<Finding> Judge(Question q)
+    public static IEnumerable<Finding> Judge(PlanInput q)
     {
         foreach (var socket in q.Sheet.Sockets)
         {
@@ -76,7 +78,7 @@ public static class ProcessorFit
         foreach (var finding in JudgeTogether(q)) yield return finding;
     }
 
-    private static IEnumerable<Finding> JudgeNew(Question q, Socket socket, string place, ProcessorSheet part, ProcessorSheet? before)
+    private static IEnumerable<Finding> JudgeNew(PlanInput q, Socket socket, string place, ProcessorSheet part, ProcessorSheet? before)
     {
         string[] places = [place];
         var listed = q.Sheet.Processors.FirstOrDefault(p => string.Equals(p.Name, part.Name, StringComparison.OrdinalIgnoreCase) && (p.Stepping is null || part.Stepping is null || p.Stepping == part.Stepping));
@@ -117,7 +119,7 @@ public static class ProcessorFit
         return parts.Count == 0 ? "" : Say.Words(parts);
     }
 
-    private static IEnumerable<Finding> JudgeTogether(Question q)
+    private static IEnumerable<Finding> JudgeTogether(PlanInput q)
     {
         var filled = q.Sheet.Sockets.Where(s => q.Planned.At(PlaceName.Socket(s.Id))?.Processor is not null).Select(s => (Place: PlaceName.Socket(s.Id), Part: q.Planned.At(PlaceName.Socket(s.Id))!.Processor!)).ToList();
         if (filled.Count < 2) yield break;

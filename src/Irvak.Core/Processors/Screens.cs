@@ -1,3 +1,5 @@
+using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -21,7 +23,7 @@ public static class Screens
         "Graphics in the processor have no memory of their own; the firmware holds some back for them.",
         "processor's sheet", Basis.Sheet);
 
-    internal static IEnumerable<Finding> Judge(Question q, string place, ProcessorSheet part, ProcessorSheet before)
+    internal static IEnumerable<Finding> Judge(PlanInput q, string place, ProcessorSheet part, ProcessorSheet before)
     {
         string[] places = [place];
         if (before.Graphics == false && part.Graphics == true)
@@ -33,15 +35,15 @@ public static class Screens
     }
 
     /// <summary>Where the screen goes after a swap that leaves its old outlet dark; null when it stays where it is, or nothing gives a picture.</summary>
-    internal static string? Goes(Question q) =>
+    internal static string? Goes(PlanInput q) =>
         q.Changes.Any(c => c is { In.Processor: { } part, Out.Processor: { } before } && Loses(q, c.Place, part, before)) && Where(q) is { } where
             ? where.Card is { } card ? $"the card in {PlaceName.Short(card)}" : where.Outlet : null;
 
-    private static bool Loses(Question q, string place, ProcessorSheet part, ProcessorSheet before) =>
+    private static bool Loses(PlanInput q, string place, ProcessorSheet part, ProcessorSheet before) =>
         before.Graphics == true && part.Graphics == false && !q.Planned.Units.Any(u => u.Key != place && u.Value.Processor?.Graphics == true);
 
     /// <summary>What gives a picture without the processor's graphics: a card in the plan, else a chip of the board; null when nothing does.</summary>
-    private static (string? Card, string Outlet)? Where(Question q)
+    private static (string? Card, string Outlet)? Where(PlanInput q)
     {
         if (q.Planned.Units.FirstOrDefault(u => u.Value.Card?.Role == CardRole.Graphics) is { Key: { } card }) return (card, "");
         return q.Sheet.Ports.FirstOrDefault(p => p.Screen == ScreenSource.Board) is { } port ? (null, $"the “{port.What}” outlet, which the board drives") : null;

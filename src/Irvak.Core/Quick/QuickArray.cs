@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
 using Irvak.Core.Sheets;
 

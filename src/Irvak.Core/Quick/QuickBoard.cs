@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;

@@ -1,5 +1,5 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;

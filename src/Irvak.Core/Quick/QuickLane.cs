@@ -1,7 +1,7 @@
 using System.Globalization;
-using Irvak.Core.Paths;
+using Irvak.Core.Contracts;
+using Irvak.Core.Lanes;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Quick;
 

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Contracts;
 
 namespace Irvak.Core.Sheets;
 
@@ -94,6 +95,10 @@ public sealed record ControllerSheet : KeepsMore
     /// <summary>True when a cache of its own outlives a power cut, once its unit is fitted.</summary>
     [JsonIgnore]
     public bool IsGuarded => CacheMiB > 0 && Protection is ("battery" or "capacitor");
+
+    /// <summary>True when nothing is known of what it can.</summary>
+    [JsonIgnore]
+    public bool IsUnknown => Class is null && Levels.Count == 0 && Protocols.Count == 0;
 
     /// <summary>battery, capacitor or none.</summary>
     public string? Protection { get; init; }

@@ -1,3 +1,5 @@
+using Irvak.Core.Contracts;
+
 namespace Irvak.Core.Sheets;
 
 /// <summary>What feeds slots and places with lanes: a processor, a chipset, a bridge or a switch.</summary>

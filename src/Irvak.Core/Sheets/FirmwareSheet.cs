@@ -1,3 +1,5 @@
+using Irvak.Core.Contracts;
+
 namespace Irvak.Core.Sheets;
 
 /// <summary>What the maker says of the machine's own firmware. Null means not known.</summary>

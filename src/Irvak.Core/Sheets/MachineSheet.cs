@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Contracts;
 
 namespace Irvak.Core.Sheets;
 

@@ -1,3 +1,5 @@
+using Irvak.Core.Contracts;
+
 namespace Irvak.Core.Sheets;
 
 /// <summary>What a memory module is. A field that is not known is null, and blocks only what depends on it.</summary>

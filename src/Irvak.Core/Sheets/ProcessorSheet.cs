@@ -1,3 +1,5 @@
+using Irvak.Core.Contracts;
+
 namespace Irvak.Core.Sheets;
 
 /// <summary>What a processor is and brings. Null means not known; it then limits nothing and is listed as unknown.</summary>

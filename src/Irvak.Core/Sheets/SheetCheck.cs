@@ -1,8 +1,7 @@
-namespace Irvak.Core.Sheets;
+using Irvak.Core.Contracts;
+using Irvak.Core.Places;
 
-/// <param name="Path">JSON pointer of the value that is wrong.</param>
-/// <param name="Text">One clear sentence.</param>
-public sealed record SheetProblem(string Path, string Text);
+namespace Irvak.Core.Sheets;
 
 /// <summary>What is wrong with a machine sheet, each with its path; empty when it can be used.</summary>
 public static class SheetCheck
@@ -29,7 +28,7 @@ public static class SheetCheck
         else if (sheet.Name.Length > 120) problems.Add(new("/name", "A name is at most 120 characters long."));
         if (!ChassisKinds.All.ContainsKey(sheet.Chassis.Kind))
             problems.Add(new("/chassis/kind", $"\"{sheet.Chassis.Kind}\" is no kind of chassis; there are {string.Join(", ", ChassisKinds.All.Keys)}."));
-        var places = PlaceName.All(sheet).Take(MostPlaces + 1).Count();
+        var places = SheetPlaces.All(sheet).Take(MostPlaces + 1).Count();
         if (places == 0) problems.Add(new("/sockets", "A machine has at least one place: a socket, a slot or a bay."));
         if (places > MostPlaces) problems.Add(new("/bays", $"More than {MostPlaces} places."));
         if (sheet.Channels.Count > 0 && sheet.Sockets.Count == 0) problems.Add(new("/sockets", "Memory needs a processor socket to belong to."));
@@ -147,7 +146,7 @@ public static class SheetCheck
             if (slot.Root is null && sheet.Roots.Count > 0) problems.Add(new($"/slots/{i}/root", $"{slot.Id} hangs on no root, and this sheet names some."));
             if (slot.Watt is < 0 or > 1_000) problems.Add(new($"/slots/{i}/watt", "A slot gives 0 to 1000 W."));
         }
-        var places = PlaceName.All(sheet).Select(PlaceName.Short).ToHashSet();
+        var places = SheetPlaces.All(sheet).Select(PlaceName.Short).ToHashSet();
         if (Circle(sheet.Exclusions) is { } circle)
             problems.Add(new($"/exclusions/{circle.At}", $"The exclusions go in a circle: {circle.Way}. One of these places must come first."));
         for (var i = 0; i < sheet.Exclusions.Count; i++)

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Irvak.Core.Contracts;
 
 namespace Irvak.Core.Sheets;
 

@@ -1,3 +1,5 @@
+using Irvak.Core.Contracts;
+
 namespace Irvak.Core.Sheets;
 
 /// <summary>A place for a processor.</summary>

@@ -1,3 +1,4 @@
+using Irvak.Core.Contracts;
 using Irvak.Core.Memory;
 using Irvak.Core.Sheets;
 

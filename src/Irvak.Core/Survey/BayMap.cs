@@ -1,7 +1,7 @@
 using Irvak.Core.Arrays;
-using Irvak.Core.Drives;
-using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
+using Irvak.Core.Builds;
+using Irvak.Core.Observations;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Survey;
 
@@ -15,10 +15,10 @@ public sealed record BayRow(string? Place, string Bay, string What, string? Seri
 public static class BayMap
 {
     /// <param name="loose">Drives without a bay, as <see cref="LooseDrives.Of"/> tells them.</param>
-    public static IReadOnlyList<BayRow> Of(JobState state, IReadOnlyList<LooseDrive> loose)
+    public static IReadOnlyList<BayRow> Of(MachineState state, IReadOnlyList<LooseDrive> loose)
     {
         if (state.Sheet is not { } sheet) return [];
-        var raids = Readings.All(state).Raids;
+        var raids = state.Seen.Raids;
         var rows = new List<BayRow>();
         foreach (var place in sheet.Bays.SelectMany(g => g.Names.Select(PlaceName.Bay)).Concat(sheet.M2.Select(m => PlaceName.M2(m.Id))))
         {

@@ -1,6 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Survey;
@@ -21,7 +21,7 @@ public sealed record Dispute(string Key, string Subject, string? Place, IReadOnl
 /// <summary>Captures that disagree with each other, with the sheet or with a person. Nothing is thrown away; a person decides.</summary>
 public static class Contradictions
 {
-    public static IReadOnlyList<Dispute> Of(JobState state)
+    public static IReadOnlyList<Dispute> Of(MachineState state)
     {
         if (state.Sheet is not { } sheet || state.Readings.Count == 0) return [];
         return [.. Places(state, sheet), .. Facts(state, sheet).Where(d => !state.Settled.ContainsKey(d.Key))];
@@ -31,7 +31,7 @@ public static class Contradictions
     /// The places of a capture without those about which another source, or a person, already says something else: these become a
     /// dispute instead of being overwritten.
     /// </summary>
-    public static IReadOnlyDictionary<string, Unit?> WithoutContradicted(JobState state, RecordFound found)
+    public static IReadOnlyDictionary<string, Unit?> WithoutContradicted(MachineState state, RecordFound found)
     {
         var kinds = SurveyFold.Kinds(found.By).ToList();
         var kept = new Dictionary<string, Unit?>();
@@ -63,7 +63,7 @@ public static class Contradictions
 
     private static bool Agree<T>(T? a, T? b) where T : struct => a is null || b is null || a.Value.Equals(b.Value);
 
-    private static IEnumerable<Dispute> Places(JobState state, MachineSheet sheet)
+    private static IEnumerable<Dispute> Places(MachineState state, MachineSheet sheet)
     {
         var claims = new SortedDictionary<string, List<SaidBy>>(StringComparer.Ordinal);
         void Claim(string place, string by, Unit? unit)
@@ -85,7 +85,7 @@ public static class Contradictions
 
     private static string? Where(string source) => source.LastIndexOf(", ", StringComparison.Ordinal) is > 0 and var at && source[(at + 2)..] is var tail && (tail.StartsWith("line ", StringComparison.Ordinal) || tail.StartsWith("byte ", StringComparison.Ordinal)) ? tail : null;
 
-    private static IEnumerable<Dispute> Facts(JobState state, MachineSheet sheet)
+    private static IEnumerable<Dispute> Facts(MachineState state, MachineSheet sheet)
     {
         var slots = sheet.Channels.Sum(c => c.Slots.Count);
         // A listing that names fitted modules only says nothing about how many slots there are.
@@ -123,7 +123,7 @@ public static class Contradictions
     ];
 
     /// <summary>Facts that a person decided stay as decided, whatever comes in after.</summary>
-    internal static SystemFacts Decided(JobState state, SystemFacts facts)
+    internal static SystemFacts Decided(MachineState state, SystemFacts facts)
     {
         foreach (var (key, _, _, stands, put) in Scalars)
             if (state.Settled.ContainsKey(key) && stands(state.System) is { } decided) facts = put(facts, decided);

@@ -1,7 +1,6 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Drives;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Survey;
@@ -14,7 +13,7 @@ public sealed record LooseDrive(Unit Unit, IReadOnlyList<string> Homes);
 /// <summary>Drives whose bay no capture tells: they are shown beside the plate and put in their bays by hand, by the serial number on the label.</summary>
 public static class LooseDrives
 {
-    public static IReadOnlyList<LooseDrive> Of(JobState state)
+    public static IReadOnlyList<LooseDrive> Of(MachineState state)
     {
         if (state.Sheet is not { } sheet) return [];
         var placed = state.Found.Values.Where(u => u.Drive is not null).ToList();
@@ -33,7 +32,7 @@ public static class LooseDrives
     }
 
     /// <summary>Every drive that told its health, by any capture, with its grade.</summary>
-    public static IEnumerable<(string Name, UsedGrade Grade)> Graded(JobState state, Observation seen)
+    public static IEnumerable<(string Name, UsedGrade Grade)> Graded(MachineState state, Observation seen)
     {
         foreach (var drive in seen.Drives)
         {

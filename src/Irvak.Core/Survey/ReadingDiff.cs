@@ -1,6 +1,6 @@
+using Irvak.Core.Builds;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Survey;
 
@@ -11,7 +11,7 @@ public sealed record Changed(string What, string Was, string Now);
 /// <summary>Compares a newer capture with the older ones of its kind.</summary>
 public static class ReadingDiff
 {
-    public static IReadOnlyList<Changed> Of(JobState state, Observation seen, string by)
+    public static IReadOnlyList<Changed> Of(MachineState state, Observation seen, string by)
     {
         if (state.Sheet is not { } sheet) return [];
         var kinds = SurveyFold.Kinds(by).ToList();

@@ -1,8 +1,7 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
-using Irvak.Core.Drives;
+using Irvak.Core.Builds;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 
@@ -45,14 +44,14 @@ public static class SurveyChecks
         ["backup"] = ("Is there a backup, and was it read back?", "ask the owner; a backup nobody restored is none"),
     };
 
-    public static IReadOnlyList<SurveyCheck> Of(JobState state)
+    public static IReadOnlyList<SurveyCheck> Of(MachineState state)
     {
         if (state.Sheet is null) return [];
-        var seen = Readings.All(state);
+        var seen = state.Seen;
         return [.. Questions.Select(q => Line(q.Key, q.Value, state, Told(q.Key, state, seen)))];
     }
 
-    private static SurveyCheck Line(string key, (string Question, string Where) words, JobState state, (CheckState State, string Answer, string By)? read)
+    private static SurveyCheck Line(string key, (string Question, string Where) words, MachineState state, (CheckState State, string Answer, string By)? read)
     {
         // Eyes count after the capture: a person saw it too and decides.
         if (state.Checks.TryGetValue(key, out var eye))
@@ -60,10 +59,10 @@ public static class SurveyChecks
         return read is { } r ? new(key, words.Question, words.Where, r.State, r.Answer, r.By) : new(key, words.Question, words.Where, CheckState.Open, null, null);
     }
 
-    private static (CheckState, string, string By)? Told(string key, JobState state, Observation seen) =>
+    private static (CheckState, string, string By)? Told(string key, MachineState state, Observation seen) =>
         key == "arrays" ? Arrays(state, seen) : ByCapture(key, state, seen) is var (found, answer) ? (found, answer, Captures) : null;
 
-    private static (CheckState, string)? ByCapture(string key, JobState state, Observation seen) => key switch
+    private static (CheckState, string)? ByCapture(string key, MachineState state, Observation seen) => key switch
     {
         "start" => seen.MemTotalKiB is not null || seen.Load is not null ? (CheckState.Well, "its system ran when the capture was taken") : null,
         "log" => seen.MemoryErrors is { Any: true } counted ? (CheckState.NotWell, $"memory errors since the start: {counted.Words}. Look which slot before anything is changed")
@@ -74,7 +73,7 @@ public static class SurveyChecks
         _ => null,
     };
 
-    private static (CheckState, string)? Drives(JobState state, Observation seen)
+    private static (CheckState, string)? Drives(MachineState state, Observation seen)
     {
         var graded = LooseDrives.Graded(state, seen).ToList();
         if (graded.Count == 0) return null;
@@ -86,7 +85,7 @@ public static class SurveyChecks
         return silent > 0 ? (CheckState.Care, $"{graded.Count} of {seen.Drives.Count} drives told their health, none of them bad") : (CheckState.Well, $"{Say.Count(graded.Count, "drive", "drives")}, none worse than grade B");
     }
 
-    private static (CheckState, string, string By)? Arrays(JobState state, Observation seen)
+    private static (CheckState, string, string By)? Arrays(MachineState state, Observation seen)
     {
         // How each stands whose drives are placed, by captures or by what a person said; of the others captures tell alone.
         List<(string Name, RaidCondition Condition, string Words)> told = [.. ArrayNow.Of(state).Where(a => state.ArraysSaid.GetValueOrDefault(a.Name)?.Level != ArrayAnswers.None).Select(a => (a.Name, a.Condition, a.Words))];

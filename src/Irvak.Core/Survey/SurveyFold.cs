@@ -1,5 +1,9 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
+using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Survey;
@@ -13,11 +17,11 @@ public static class SurveyFold
     private const int MostReadings = 24;
     private const int MostNotes = 1000;
 
-    public static SheetProblem? Refusal(JobState state, ReadBefore read) => read.By.Trim().Length is 0 or > 400
+    public static SheetProblem? Refusal(MachineState state, ReadBefore read) => read.By.Trim().Length is 0 or > 400
         ? new("/edit/by", "A reading names its capture.")
         : state.Readings.Count >= MostReadings && !state.Readings.ContainsKey(read.By) ? new("/edit/by", $"A job keeps readings of {MostReadings} kinds of capture.") : null;
 
-    public static SheetProblem? Refusal(JobState state, Settle settle) =>
+    public static SheetProblem? Refusal(MachineState state, Settle settle) =>
         Contradictions.Of(state).FirstOrDefault(d => d.Key == settle.Place) is not { } dispute ? new("/edit/place", $"Nobody disagrees about {PlaceName.Short(settle.Place)}.")
         : dispute.Claims.Any(c => c.By == settle.By) ? null : new("/edit/by", $"{settle.By} says nothing about {PlaceName.Short(settle.Place)}.");
 
@@ -25,17 +29,17 @@ public static class SurveyFold
         !SurveyChecks.Questions.ContainsKey(check.Key) ? new("/edit/key", $"{check.Key} is no question of the check.")
         : check.Note?.Length > 400 ? new("/edit/note", "A note is at most 400 characters long.") : null;
 
-    public static SheetProblem? Refusal(JobState state, SetNote note)
+    public static SheetProblem? Refusal(MachineState state, SetNote note)
     {
         if (note.Text.Length > SetNote.Longest) return new("/edit/text", $"A note is at most {SetNote.Longest} characters long.");
         if (note.About.Length is 0 or > 120) return new("/edit/about", "A note is about something that has a name.");
         if (state.Notes.Count >= MostNotes && !state.Notes.ContainsKey(note.About)) return new("/edit/about", $"A job keeps {MostNotes} notes.");
         if (note.About == "machine" || note.About.StartsWith("plug:", StringComparison.Ordinal)) return null;
-        return state.Sheet is not null && PlaceName.All(state.Sheet).Contains(note.About) ? null : new("/edit/about", $"{note.About} is no place of this machine.");
+        return state.Sheet is not null && SheetPlaces.All(state.Sheet).Contains(note.About) ? null : new("/edit/about", $"{note.About} is no place of this machine.");
     }
 
     /// <summary>A newer capture of the same kind takes the old one's place in all it tells; what it does not tell stands.</summary>
-    public static JobState Apply(JobState state, ReadBefore read)
+    public static MachineState Apply(MachineState state, ReadBefore read)
     {
         var (seen, kinds) = (read.Seen, Kinds(read.By).ToList());
         var readings = state.Readings;
@@ -55,50 +59,65 @@ public static class SurveyFold
             seen = Readings.Over(old, seen);
             kinds = [.. kinds.Union(Kinds(by))];
         }
-        return Refresh(state with { Writes = Drives.WriteMarks.Noted(state.Writes, read.Seen), Readings = readings.SetItem(Name(kinds), seen), Settled = reopened });
+        return Refresh(state with { Writes = Observations.WriteMarks.Noted(state.Writes, read.Seen), Readings = readings.SetItem(Name(kinds), seen), Settled = reopened });
     }
+
+    /// <summary>What was found and planned, in the places that another sheet has too.</summary>
+    public static MachineState Onto(MachineState state, MachineSheet sheet, IReadOnlySet<string> places) => state with
+    {
+        Sheet = sheet,
+        Found = state.Found.RemoveRange(state.Found.Keys.Where(p => !places.Contains(p))),
+        FoundEmpty = state.FoundEmpty.Except(state.FoundEmpty.Where(p => !places.Contains(p))),
+        EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
+        // What was decided about the machine stands; what was decided about the old sheet does not.
+        Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
+        Plan = state.Plan.RemoveRange(state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)),
+    };
 
     /// <summary>
     /// What captures had said before there was a sheet, or on a sheet with fewer places, takes its places now; nobody's word is
     /// overwritten.
     /// </summary>
-    public static JobState ReadAgain(JobState state)
+    public static MachineState ReadAgain(MachineState state)
     {
         foreach (var (by, seen) in state.Readings)
         {
             var found = AsFound.From(state.Sheet!, seen, by);
-            state = EditFold.Apply(state, found with { Places = Contradictions.WithoutContradicted(state, found), System = null }, new Stamp("", default));
+            state = Settled(state, found with { Places = Contradictions.WithoutContradicted(state, found), System = null });
         }
         return state.Readings.Count == 0 ? state : Refresh(state);
     }
 
     /// <summary>A drive that stands in its bay learns from every capture that knows its serial number: its name in the system, its array, its grade.</summary>
-    private static JobState Refresh(JobState state)
+    private static MachineState Refresh(MachineState state)
     {
         var bySerial = new Dictionary<string, Builds.Unit>(StringComparer.OrdinalIgnoreCase);
-        foreach (var drive in Readings.All(state).Drives)
+        foreach (var drive in state.Seen.Drives)
             if (drive.Serial is { } serial) bySerial[serial] = SeenUnits.Of(drive, "captures", "line");
         var better = new Dictionary<string, Builds.Unit?>();
         foreach (var (place, unit) in state.Found)
             if (unit.Drive is not null && unit.Serial is { } serial && bySerial.TryGetValue(serial, out var seen))
                 better[place] = SeenUnits.Joined(unit, seen);
-        return better.Count == 0 ? state : EditFold.Apply(state, new RecordFound(better, null, "captures"), new Stamp("", default));
+        return better.Count == 0 ? state : Settled(state, new RecordFound(better, null, "captures"));
     }
 
-    public static JobState Apply(JobState state, Settle settle)
+    public static MachineState Apply(MachineState state, Settle settle)
     {
         var claim = Contradictions.Of(state).First(d => d.Key == settle.Place).Claims.First(c => c.By == settle.By);
         if (settle.Place.StartsWith("fact:", StringComparison.Ordinal))
             return state with { System = Contradictions.Put(state.System, settle.Place, claim), Settled = state.Settled.SetItem(settle.Place, settle.By) };
         var found = new RecordFound(new Dictionary<string, Builds.Unit?> { [settle.Place] = claim.Unit }, null, claim.By);
-        var after = EditFold.Apply(state, found, new Stamp("", default));
+        var after = Settled(state, found);
         return after with { Settled = after.Settled.SetItem(settle.Place, settle.By) };
     }
 
-    public static JobState Apply(JobState state, AnswerCheck check, Stamp stamp) => state with
+    public static MachineState Apply(MachineState state, AnswerCheck check, Stamp stamp) => state with
     {
         Checks = check.Good is { } good ? state.Checks.SetItem(check.Key, new CheckAnswer(good, string.IsNullOrWhiteSpace(check.Note) ? null : check.Note.Trim(), stamp.Who)) : state.Checks.Remove(check.Key),
     };
+
+    /// <summary>The state after something was recorded, with the places that carriers bring.</summary>
+    private static MachineState Settled(MachineState state, RecordFound found) => CarrierPlaces.Settled(found.Applied(state, Stamp.None));
 
     /// <summary>The kinds of capture that a name joins: "firmware listing and system memory" is two.</summary>
     public static IEnumerable<string> Kinds(string by) => by.Split([", ", " and "], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);

@@ -1,4 +1,4 @@
-using Irvak.Core.Plans;
+using Irvak.Core.Edits;
 using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Verdicts;

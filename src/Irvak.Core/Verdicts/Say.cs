@@ -1,4 +1,4 @@
-using Irvak.Core.Sheets;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Verdicts;
 

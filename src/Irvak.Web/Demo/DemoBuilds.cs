@@ -3,8 +3,9 @@ using Irvak.Captures.Simulated;
 using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
+using Irvak.Core.Inputs;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Web.Demo;
@@ -46,14 +47,14 @@ internal sealed class DemoBuilds(IReadOnlyDictionary<string, MachineSheet> sheet
         foreach (var (part, places) in filling.Modules)
             foreach (var slot in places.Length > 0 ? places : [.. slots.Take(2)])
                 units[PlaceName.Slot(slot)] = new Unit { Module = shelf[part].Module, Serial = $"{serial += 13:X8}", Source = "demo" };
-        var all = PlaceName.All(sheet).ToHashSet();
+        var all = SheetPlaces.All(sheet).ToHashSet();
         foreach (var (part, places, array) in filling.Drives)
             foreach (var place in (places.Length > 0 ? places : [PlaceName.M2(sheet.M2[0].Id)]).Where(all.Contains))
                 units[place] = new Unit { Drive = shelf[part].Drive, Serial = $"{shelf[part].Drive!.Maker![..2].ToUpperInvariant()}{serial += 13:X6}", MemberOf = array, Source = "demo" };
         foreach (var (part, slot) in filling.Cards)
             units[PlaceName.Card(slot)] = new Unit { Card = shelf[part].Card, Source = "demo" };
         var build = new Build(units.ToImmutable());
-        return new(sheet, build, build, [], new Aim(), Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>());
+        return Question.Of(new PlanInput(sheet, build, build, [], Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>()));
     }
 
     public static FirmwareFacts Facts(string id) => new(Fillings[id].Firmware, "03/02/2026", Fillings[id].Serial, "B");

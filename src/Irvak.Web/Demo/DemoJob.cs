@@ -1,4 +1,4 @@
-using Irvak.Core.Plans;
+using Irvak.Core.Edits;
 
 namespace Irvak.Web.Demo;
 

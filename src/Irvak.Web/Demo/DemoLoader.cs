@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;

@@ -3,7 +3,8 @@ using Irvak.Captures.Simulated;
 using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
-using Irvak.Core.Plans;
+using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Web.Demo;
@@ -85,5 +86,5 @@ public static class DemoWriter
         .Add(PlaceName.Slot("A1"), new Unit { Module = shelf[part].Module, Serial = "MS00B714", Source = "demo" }));
 
     private static Question Of(MachineSheet sheet, ImmutableSortedDictionary<string, Unit> units) =>
-        new(sheet, new Build(units), new Build(units), [], new Aim(), Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>());
+        Question.Of(new PlanInput(sheet, new Build(units), new Build(units), [], Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>()));
 }

@@ -1,5 +1,6 @@
 using Irvak.Core;
 using Irvak.Core.Arrays;
+using Irvak.Core.Contracts;
 using Irvak.Core.Controllers;
 using Irvak.Core.Sheets;
 using Irvak.Store;
@@ -23,9 +24,9 @@ public sealed record WireEnd(string Place, string Name);
 public sealed record ControllersView(IReadOnlyList<WiredBays> Wiring, IReadOnlyList<WireEnd> Ends, IReadOnlyList<ControllerRow> Rows)
 {
     public static ControllersView Of(Question q, IReadOnlyList<ShelfPart> shelf) => new(
-        [.. q.Sheet.Bays.Select(b => (Bays: b, Controller: q.ControllerOf(b))).Select(x => new WiredBays(x.Bays.Group, x.Bays.Names.Count, x.Controller?.Place, x.Controller?.Name))],
-        [.. BayController.All(q.Sheet, q.Planned).Select(c => new WireEnd(c.Place, c.Name))],
-        ControllerTable.Of(q, shelf));
+        [.. q.Machine.Sheet.Bays.Select(b => (Bays: b, Controller: q.Controllers.ControllerOf(b))).Select(x => new WiredBays(x.Bays.Group, x.Bays.Names.Count, x.Controller?.Place, x.Controller?.Name))],
+        [.. BayController.All(q.Machine.Sheet, q.Machine.Planned).Select(c => new WireEnd(c.Place, c.Name))],
+        ControllerTable.Of(q.Controllers, shelf));
 }
 
 /// <summary>What is asked about arrays beside the plan: rehearsals and simulations. Nothing is stored.</summary>
@@ -38,7 +39,7 @@ public static class ArrayPages
             if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
             if (request.Failed is { Count: > ArrayPlan.MostMembers }) return Problems.Invalid(new SheetProblem("/failed", $"At most {ArrayPlan.MostMembers} drives."));
             var (plan, asked, problem) = Asked(job, request.Array);
-            return problem is not null ? Problems.Invalid(problem) : TypedResults.Ok(Rehearsal.Of(plan!, asked.Shape!, asked.Drives, request.Failed ?? [], job.State.Figures));
+            return problem is not null ? Problems.Invalid(problem) : TypedResults.Ok(Rehearsal.Of(plan!, asked.Shape!, asked.Drives, request.Failed ?? [], job.State.Drives.Figures));
         }).WithName("rehearse").Produces<Rehearsal>().ProducesProblem(400).ProducesProblem(404);
 
         routes.MapPost("/api/jobs/{number}/simulations", async (string number, SimulationRequest request, Jobs jobs, Simulations simulations, CancellationToken cancel) =>
@@ -69,8 +70,8 @@ public static class ArrayPages
     {
         var state = job.State;
         if (state.Sheet is null) return (null, default, new("/", "The machine has no sheet yet."));
-        if (JobArrays.Planned(state).FirstOrDefault(a => a.Name == array) is not { } plan) return (null, default, new("/array", $"There is no array {array} in the plan."));
-        var asked = ArrayFigures.Asked(plan, state.Planned, state.Figures, ArraySheet.SharedSpare(Question.Of(state, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()), plan));
+        if (JobArrays.Planned(state, state.Arrays).FirstOrDefault(a => a.Name == array) is not { } plan) return (null, default, new("/array", $"There is no array {array} in the plan."));
+        var asked = ArrayFigures.Asked(plan, state.Planned, state.Drives.Figures, ArraySheet.SharedSpare(Question.Of(state, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()).Controllers, plan));
         return (plan, asked, asked.Why is { } why ? new("/array", $"{plan.Name} can't be made: {why}.") : null);
     }
 }

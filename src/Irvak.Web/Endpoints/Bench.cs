@@ -1,6 +1,8 @@
 using Irvak.Core;
-using Irvak.Core.Plans;
+using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Verdicts;
 using Irvak.Store;
 

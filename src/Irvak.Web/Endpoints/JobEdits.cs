@@ -1,3 +1,4 @@
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Store;
 
@@ -18,7 +19,7 @@ public static class JobEdits
         routes.MapPost("/api/jobs/{number}/edits", async (string number, EditRequest request, JobDesk desk, TimeProvider clock, CancellationToken cancel) =>
         {
             if (Wanted.Problem(request.Key, request.Who) is { } problem) return Problems.Invalid(problem);
-            if (request.Edit is null) return Problems.Invalid(new Core.Sheets.SheetProblem("/edit", "There is no edit in it."));
+            if (request.Edit is null) return Problems.Invalid(new Core.Contracts.SheetProblem("/edit", "There is no edit in it."));
             return await desk.Apply(number, request.Key, request.LastSeen, new Stamp(request.Who.Trim(), clock.GetUtcNow()), request.Edit, cancel);
         }).WithName("applyEdit").Produces<JobView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422).ProducesProblem(503);
 

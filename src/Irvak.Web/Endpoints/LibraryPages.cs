@@ -1,6 +1,7 @@
 using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
+using Irvak.Core.Memory;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -51,7 +52,7 @@ public static class LibraryPages
 
         routes.MapGet("/api/jobs/{number}/reach", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
             await jobs.Find(number, cancel) is { } job
-                ? TypedResults.Ok(job.State.Sheet is null ? [] : PolicyReach.Of(Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ById)))
+                ? TypedResults.Ok(job.State.Sheet is null ? [] : PolicyReach.Of(Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ById).Memory))
                 : Problems.UnknownJob(number))
             .WithName("getReach").Produces<List<PolicyReach>>().ProducesProblem(404);
     }

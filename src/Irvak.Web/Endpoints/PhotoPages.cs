@@ -1,3 +1,4 @@
+using Irvak.Core.Contracts;
 using Irvak.Core.Sheets;
 using Irvak.Store;
 
@@ -16,7 +17,7 @@ public static class PhotoPages
         {
             if (Wanted.Problem(key, who) is { } problem) return Problems.Invalid(problem);
             if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
-            if (about != "machine" && (job.State.Sheet is null || !PlaceName.All(job.State.Sheet).Contains(about))) return Problems.Invalid(new SheetProblem("/about", $"{about} is no place of this machine."));
+            if (about != "machine" && (job.State.Sheet is null || !SheetPlaces.All(job.State.Sheet).Contains(about))) return Problems.Invalid(new SheetProblem("/about", $"{about} is no place of this machine."));
             if (note?.Length > 400) return Problems.Invalid(new SheetProblem("/note", "A note is at most 400 characters long."));
             if (await SurveyEndpoints.Body(request, cancel) is not { } bytes) return Problems.TooLarge();
             if (await PhotoCopy.Of(bytes, cancel) is not { } copy) return Problems.Invalid(new SheetProblem("/", "This is no photo that can be read here: send JPEG, PNG or WebP of at most 60 megapixels."));

@@ -1,5 +1,5 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Sheets;
+using Irvak.Core.Contracts;
 using Irvak.Solvers;
 using Irvak.Store;
 

@@ -4,13 +4,14 @@ using Irvak.Core.Arrays;
 using Irvak.Core.Boot;
 using Irvak.Core.Builds;
 using Irvak.Core.Caches;
-using Irvak.Core.Drives;
+using Irvak.Core.Contracts;
 using Irvak.Core.Memory;
 using Irvak.Core.Observations;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Quick;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Solvers;
 using Irvak.Store;
 
@@ -136,21 +137,21 @@ public static class QuickSums
         var modules = ModuleLines.Pieces(lines);
         var against = QuickClock.Against(modules);
         var q = QuickBoard.Ask(QuickClock.Of(against is null ? modules : [], request.PerChannel, request.ProcessorMTs, request.BoardMTs));
-        var rate = Rate.Of(q, q.Planned);
+        var rate = Rate.Of(q.Memory, q.Machine.Planned);
         return new ClockView([.. lines.Select(LabelSum.Of)], rate, Rate.Sum(rate), rate.RateMTs is { } mts ? new TransferRate(mts).Exact * 8 : null, against);
     }
 
     private static (QuickBoardView? View, string? Problem) Board(MachineSheet sheet, QuickBoardRequest request, CancellationToken cancel)
     {
         var lines = ModuleLines.Read(request.Modules);
-        var bare = QuickBoard.Of(sheet, request.Sockets, request.Processor, new SystemFacts { OsBits = request.OsBits }) with { Mode = request.Mode };
+        var bare = QuickBoard.Of(sheet, request.Sockets, request.Processor, new SystemFacts { OsBits = request.OsBits }) with { Memory = new(request.Mode) };
         var hand = ModuleLines.Pieces(lines).Select(m => new HandModule(new Unit { Module = m, Source = "label" }, null)).ToList();
         var q = QuickBoard.Ask(bare);
-        if (PlacementSolver.TooLarge(q, hand) is { } large) return (null, large);
-        if (PlacementSolver.Solve(q, hand, cancel) is not { } placed) return (null, "This machine has no memory slot that can be used.");
+        if (PlacementSolver.TooLarge(q.Memory, hand) is { } large) return (null, large);
+        if (PlacementSolver.Solve(q.Memory, hand, cancel) is not { } placed) return (null, "This machine has no memory slot that can be used.");
         var planned = bare with { Plan = bare.Plan.SetItems(placed.Slots.Select(s => KeyValuePair.Create(PlaceName.Slot(s.Key), new PlannedPlace(s.Value.Unit)))) };
         var evaluation = Evaluation.Evaluate(QuickBoard.Ask(planned));
-        var order = FillOrder.Usable(FillOrder.Of(sheet), sheet, q.Found).ToList();
+        var order = FillOrder.Usable(FillOrder.Of(sheet), sheet, q.Machine.Found).ToList();
         var slots = placed.Slots.OrderBy(s => order.IndexOf(s.Key)).Select((s, i) =>
         {
             var channel = sheet.Channels.First(c => c.Slots.Contains(s.Key));
@@ -159,6 +160,6 @@ public static class QuickSums
         return (new QuickBoardView(sheet, [.. lines.Select(LabelSum.Of)], [.. slots],
             [.. placed.Out.GroupBy(o => (o.Module.Module.Long, o.Why)).Select(g => new StaysOutView(g.Key.Long, g.Count(), [], g.Key.Why))],
             evaluation.Memory.Planned, [.. evaluation.Findings.Where(f => f.Rule.Code.StartsWith("MEM-", StringComparison.Ordinal)).Select(FindingView.Of)], planned.Planned.Units,
-            order, [.. FillOrder.Usable(FillOrder.General(sheet), sheet, q.Found)], placed.Proof), null);
+            order, [.. FillOrder.Usable(FillOrder.General(sheet), sheet, q.Machine.Found)], placed.Proof), null);
     }
 }

@@ -1,5 +1,6 @@
-using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
+using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
+using Irvak.Core.Survey;
 
 namespace Irvak.Web.Endpoints;
 

@@ -1,8 +1,11 @@
 using System.Text.Json;
-using Irvak.Core.Plans;
-using Irvak.Core.Shelf;
+using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
+using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Shelf;
+using Irvak.Core.Survey;
 using Irvak.Store;
 
 namespace Irvak.Web.Endpoints;

@@ -1,8 +1,9 @@
 using System.Globalization;
 using System.Text;
 using CsvHelper;
-using Irvak.Core.Shelf;
+using Irvak.Core.Contracts;
 using Irvak.Core.Sheets;
+using Irvak.Core.Shelf;
 using Irvak.Store;
 
 namespace Irvak.Web.Endpoints;

@@ -1,8 +1,8 @@
 using System.Text.Json;
 using Irvak.Captures;
 using Irvak.Captures.Documents;
-using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
+using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Survey;
 using Irvak.Store;
 
@@ -32,7 +32,7 @@ public static class SurveyEndpoints
             if (await Body(request, cancel) is not { } bytes) return Problems.TooLarge();
             var sent = CaptureFiles.Open(bytes, named.Count == 0 ? null : named);
             var product = sent.Usable.Select(f => f.Reading.Seen).FirstOrDefault(s => s.Product is not null);
-            var sheet = product is null ? null : Core.Observations.AsFound.SheetFor(await library.Sheets(cancel), product);
+            var sheet = product is null ? null : Core.Survey.AsFound.SheetFor(await library.Sheets(cancel), product);
             return TypedResults.Ok(View(sent, sheet?.Id, []));
         }).WithName("readCapture").Accepts<string>("text/plain").Produces<ReadView>().ProducesProblem(400).ProducesProblem(413);
 

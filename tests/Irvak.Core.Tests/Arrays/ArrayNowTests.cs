@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Edits;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;

@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
@@ -10,6 +11,8 @@ namespace Irvak.Core.Tests.Arrays;
 /// <summary>Drives and arrays on their way from the plan to the hands and to the proof.</summary>
 public class ArrayPathTests
 {
+    private static IReadOnlyList<ArrayPlan> Planned(JobState job) => JobArrays.Planned(job, job.Arrays);
+
     private static JobState Hot(JobState state, bool hot = true) => state with { Sheet = state.Sheet! with { Bays = [state.Sheet.Bays[0] with { HotPlug = hot, Tray = "Box tray" }] } };
 
     [Fact]
@@ -46,7 +49,7 @@ public class ArrayPathTests
 
     private static (IReadOnlyList<ComparedLine> Lines, IReadOnlyList<Explanation> Why) Prove(JobState job, Observation? after)
     {
-        var lines = Comparison.Of(job.Sheet!, job.Evaluate().Expectations, after, job.Answers);
+        var lines = Comparison.Of(job.Sheet!, job.Evaluate().Expectations, after, job.Proof.Answers);
         return ([.. lines.Where(l => ExpectedDrives.IsOne(l.Expected.Key))], Diagnosis.Of(job.Sheet!, job.Planned, lines, after));
     }
 
@@ -105,7 +108,7 @@ public class ArrayPathTests
     [Fact]
     public void What_looks_wrong_and_is_right_is_told_of_what_was_changed()
     {
-        string[] Told(JobState job) => [.. LooksWrong.Of(job.Sheet, job.Changes(), job.Arrays.Count > 0, job.Evaluate().Arrays.Planned.Count).Select(l => l.Seen)];
+        string[] Told(JobState job) => [.. LooksWrong.Of(job.Sheet, job.Changes(), job.Arrays.Plans.Count > 0, job.Evaluate().Arrays.Planned.Count).Select(l => l.Seen)];
         Assert.Equal(["The system shows less than the firmware"], Told(Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network))));
         Assert.Contains("Screen dark for minutes", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
         Assert.DoesNotContain("New drives listed, no volume", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
@@ -119,11 +122,11 @@ public class ArrayPathTests
     public void Arrays_that_captures_tell_are_as_found_and_what_the_plan_says_goes_over_them()
     {
         var found = InArray(4, "raid5");
-        Assert.Equal(ArrayLevel.Parity1, Assert.Single(JobArrays.Planned(found)).Level);
+        Assert.Equal(ArrayLevel.Parity1, Assert.Single(JobArrays.Planned(found, found.Arrays)).Level);
         var changed = found.With(new MakeArray(JobArrays.Found(found)[0] with { Level = ArrayLevel.Parity2 }));
-        Assert.Equal(ArrayLevel.Parity2, Assert.Single(JobArrays.Planned(changed)).Level);
-        Assert.Empty(JobArrays.Planned(found.With(new DropArray("md0"))));
-        Assert.Empty(JobArrays.Planned(Disks(2).Array(ArrayLevel.Mirror, 2).With(new DropArray("M"))));
+        Assert.Equal(ArrayLevel.Parity2, Assert.Single(JobArrays.Planned(changed, changed.Arrays)).Level);
+        Assert.Empty(Planned(found.With(new DropArray("md0"))));
+        Assert.Empty(Planned(Disks(2).Array(ArrayLevel.Mirror, 2).With(new DropArray("M"))));
         Assert.NotNull(EditFold.Refusal(found, new DropArray("X")));
         // A level that nobody told makes no array.
         Assert.Empty(JobArrays.Found(Found(4, "md9")));

@@ -1,4 +1,6 @@
+using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Tests.Verdicts;
 using Irvak.Core.Verdicts;

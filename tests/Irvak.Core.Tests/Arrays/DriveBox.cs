@@ -1,8 +1,10 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Arrays;
 

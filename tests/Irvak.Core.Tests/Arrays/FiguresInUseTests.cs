@@ -1,8 +1,10 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Boot;
 using Irvak.Core.Drives;
+using Irvak.Core.Edits;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
 namespace Irvak.Core.Tests.Arrays;
@@ -77,16 +79,16 @@ public sealed class FiguresInUseTests
     {
         // 0.42 TB in 240 h are 42 GB a day.
         var job = Starts("100", "100.42");
-        var sheet = BootSheet.Of(job.Ask());
+        var sheet = BootSheet.Of(job.Ask().Boot);
         Assert.Equal(42, sheet.Needs.WrittenGBPerDay);
         Assert.Contains("two captures, 240 power-on hours apart", sheet.WrittenBasis);
         // 400 − 100.42 TB at 42 GB a day: 19.5 years.
         Assert.Equal((400 - 100.42) * 1000 / 42 / 365, sheet.Candidates.Single(c => c.Chosen).Life.WearYears!.Value, 0.01);
         Assert.Equal(sheet.Candidates.Single(c => c.Chosen).Life.WearYears!.Value, job.Evaluate().Endurance.Single().Years!.Value, 0.01);
         // What somebody says counts more than what was measured; the usual figure counts less.
-        Assert.Equal(10, BootSheet.Of(job.With(new PlanBoot(new(["bay:1"], 10))).Ask()).Needs.WrittenGBPerDay);
-        Assert.Equal("as said", BootSheet.Of(job.With(new PlanBoot(new(["bay:1"], 10))).Ask()).WrittenBasis);
-        Assert.Equal(42, BootSheet.Of(job.With(new PlanBoot(new(["bay:1"]))).Ask()).Needs.WrittenGBPerDay);
-        Assert.StartsWith("usual", BootSheet.Of(Disks(1).Ask()).WrittenBasis);
+        Assert.Equal(10, BootSheet.Of(job.With(new PlanBoot(new(["bay:1"], 10))).Ask().Boot).Needs.WrittenGBPerDay);
+        Assert.Equal("as said", BootSheet.Of(job.With(new PlanBoot(new(["bay:1"], 10))).Ask().Boot).WrittenBasis);
+        Assert.Equal(42, BootSheet.Of(job.With(new PlanBoot(new(["bay:1"]))).Ask().Boot).Needs.WrittenGBPerDay);
+        Assert.StartsWith("usual", BootSheet.Of(Disks(1).Ask().Boot).WrittenBasis);
     }
 }

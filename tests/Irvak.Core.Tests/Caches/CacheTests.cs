@@ -1,6 +1,7 @@
 using CsCheck;
 using Irvak.Core.Boot;
 using Irvak.Core.Caches;
+using Irvak.Core.Drives;
 
 namespace Irvak.Core.Tests.Caches;
 
@@ -97,7 +98,7 @@ public class CacheTests
     [InlineData(960_000_000_000, 3, 5, 5256)]
     [InlineData(1_600_000_000_000, 10, 5, 29_200)]
     [InlineData(64_000_000_000, 1, 5, 116.8)]
-    public void Rated_volume_by_writes_a_day(long bytes, double writes, double years, double terabytes) => Assert.Equal(terabytes, BootLife.RatedBy(bytes, writes, years)!.Value, 1e-9);
+    public void Rated_volume_by_writes_a_day(long bytes, double writes, double years, double terabytes) => Assert.Equal(terabytes, DriveDefaults.RatedBy(bytes, writes, years)!.Value, 1e-9);
 
     [Fact]
     public void A_virtualisation_host_writes_over_10_TB_a_year_and_64_GB_of_space_last_ten_years() // common practice, no source

@@ -1,12 +1,15 @@
 using System.Reflection;
 using System.Text.Json;
+using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Contracts;
 
@@ -26,7 +29,7 @@ public class ContractTests
             if (type.Assembly != typeof(Edit).Assembly || !seen.Add(type)) return;
             foreach (var field in type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(p => p.SetMethod is not null)) Add(field.PropertyType);
         }
-        foreach (var edit in typeof(Edit).Assembly.GetTypes().Where(t => t.IsSubclassOf(typeof(Edit)))) Add(edit);
+        foreach (var edit in typeof(Edit).Assembly.GetTypes().Where(t => !t.IsAbstract && t.IsSubclassOf(typeof(Edit)))) Add(edit);
         Add(typeof(ShelfPart));
         Add(typeof(EvidenceRecord));
         return seen;

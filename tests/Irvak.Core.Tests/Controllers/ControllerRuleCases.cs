@@ -1,8 +1,10 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Controllers;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests.Arrays;
 using Irvak.Core.Tests.Verdicts;
 using Irvak.Core.Verdicts;

@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;

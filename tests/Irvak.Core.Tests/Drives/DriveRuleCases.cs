@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Drives;
+using Irvak.Core.Edits;
+using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests.Verdicts;

@@ -1,10 +1,14 @@
+using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Boot;
 using Irvak.Core.Builds;
 using Irvak.Core.Caches;
+using Irvak.Core.Edits;
+using Irvak.Core.Evidence;
 using Irvak.Core.Moving;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests.Arrays;
 using Irvak.Core.Tests.Verdicts;
 using Irvak.Core.Verdicts;

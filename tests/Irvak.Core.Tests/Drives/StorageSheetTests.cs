@@ -3,11 +3,13 @@ using Irvak.Core.Boot;
 using Irvak.Core.Builds;
 using Irvak.Core.Caches;
 using Irvak.Core.Drives;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Moving;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests.Arrays;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
@@ -104,7 +106,7 @@ public class StorageSheetTests
         var sheet = DriveBox.Sheet with { M2 = [new("X", [80], "SATA only", Key: "B", Protocols: ["SATA"])], Firmware = new() { BootsNvme = false } };
         ShelfPart Part(string id, DriveProtocol protocol, string key) => new() { Id = id, InStock = 1, PriceEur = 40, Drive = new() { Model = id, Media = DriveMedia.Flash, Protocol = protocol, Form = "m.2", Key = key, LengthMm = 80, Bytes = 240 * GB, RatedWritesTB = 100 } };
         var state = Boards.Job(sheet, "A1", "C1").With(new Fit(Bay(1), new Unit { Drive = Flash1 with { Protocol = DriveProtocol.Nvme }, Source = "shelf" }), new PlanBoot(new BootPlan([Bay(1)])));
-        var boot = BootSheet.Of(Ask(state, Part("fits", DriveProtocol.Sata, "B+M"), Part("not", DriveProtocol.Nvme, "M")));
+        var boot = BootSheet.Of(Ask(state, Part("fits", DriveProtocol.Sata, "B+M"), Part("not", DriveProtocol.Nvme, "M")).Boot);
         Assert.Equal(["bay:1", "m2:X"], boot.Candidates.Select(c => c.Place));
         Assert.Equal(("fits", true, false), (boot.Candidates[1].PartId, boot.Candidates[0].Stops, boot.Candidates[1].Stops));
     }
@@ -113,9 +115,9 @@ public class StorageSheetTests
     public void The_found_root_is_the_boot_drive_until_another_is_planned()
     {
         var found = Boards.Job(DriveBox.Sheet, "A1", "C1").With(new RecordFound(new Dictionary<string, Unit?> { ["bay:3"] = new() { Drive = Flash1, MemberOf = "/, /home", Source = "listing" } }, null, "test"));
-        Assert.Equal(["bay:3"], BootSheet.Of(Ask(found)).Plan!.Places);
-        Assert.False(BootSheet.Of(Ask(found)).IsPlanned);
-        var planned = BootSheet.Of(Ask(found.With(new PlanBoot(new BootPlan([Bay(3)], 12)))));
+        Assert.Equal(["bay:3"], BootSheet.Of(Ask(found).Boot).Plan!.Places);
+        Assert.False(BootSheet.Of(Ask(found).Boot).IsPlanned);
+        var planned = BootSheet.Of(Ask(found.With(new PlanBoot(new BootPlan([Bay(3)], 12)))).Boot);
         Assert.Equal((true, 12.0), (planned.IsPlanned, planned.Plan!.WrittenGBPerDay));
         Assert.Equal("/edit/boot/places/0", EditFold.Refusal(found, new PlanBoot(new BootPlan(["bay:99"])))?.Path);
     }
@@ -244,7 +246,7 @@ public class StorageSheetTests
     public void Drives_beyond_the_list_are_named_at_the_handover_with_their_evidence()
     {
         var state = Boards.Job(DriveBox.Sheet with { Bays = [DriveBox.Sheet.Bays[0] with { LimitTB = 4 }] }, "A1", "C1").With([.. new[] { Disk, Disk, Disk with { Bytes = 4 * TB } }.Select((d, i) => new Fit(Bay(i + 1), new Unit { Drive = d, Source = "shelf" }))]);
-        var part = Assert.Single(DriveFit.BeyondList(Ask(state)));
+        var part = Assert.Single(DriveFit.BeyondList(Ask(state).Machine));
         Assert.StartsWith("2 × 8 TB SATA", part.Part, StringComparison.Ordinal);
         Assert.Equal((2, "sheet ends at 4 TB a bay; nobody has logged it"), (part.Places.Count, part.Evidence));
     }

@@ -1,5 +1,4 @@
 using Irvak.Core.Evidence;
-using Irvak.Core.Plans;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Tests.Evidence;

@@ -1,3 +1,4 @@
+using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
@@ -20,7 +21,7 @@ public class DiagnosisTests
     private static IReadOnlyList<Explanation> Explain(Observation seen, JobState? state = null)
     {
         var job = state ?? Job;
-        return Diagnosis.Of(job.Sheet!, job.Planned, Comparison.Of(job.Sheet!, job.Evaluate().Expectations, seen, job.Answers));
+        return Diagnosis.Of(job.Sheet!, job.Planned, Comparison.Of(job.Sheet!, job.Evaluate().Expectations, seen, job.Proof.Answers));
     }
 
     [Fact]
@@ -76,7 +77,7 @@ public class DiagnosisTests
     public void An_eye_that_types_the_expected_value_counts_as_expected()
     {
         var state = Job.With(new AnswerLine("firmware.rate", SeenVerdict.Other, "2400"));
-        var line = Comparison.Of(state.Sheet!, state.Evaluate().Expectations, null, state.Answers).Single(l => l.Expected.Key == "firmware.rate");
+        var line = Comparison.Of(state.Sheet!, state.Evaluate().Expectations, null, state.Proof.Answers).Single(l => l.Expected.Key == "firmware.rate");
         Assert.Equal((LineState.AsExpected, "eye, Ines"), (line.State, line.By));
     }
 
@@ -88,7 +89,7 @@ public class DiagnosisTests
     public void A_clean_test_counts_only_over_enough_of_the_memory(double mib, int passes, bool finished, long errors, LineState state, string words)
     {
         var seen = new Observation { MemoryTest = new("memtester", mib, passes, finished, errors, errors > 0 ? ["Solid Bits"] : [], 1) };
-        var line = Comparison.Of(Job.Sheet!, Job.Evaluate().Expectations, seen, Job.Answers).Single(l => l.Expected.Key == "test.pass");
+        var line = Comparison.Of(Job.Sheet!, Job.Evaluate().Expectations, seen, Job.Proof.Answers).Single(l => l.Expected.Key == "test.pass");
         Assert.Equal((state, words), (line.State, line.Seen));
     }
 
@@ -98,15 +99,15 @@ public class DiagnosisTests
         var state = Job.With(new AnswerLine("test.pass", SeenVerdict.AsExpected, null)).With(new AnswerLine("test.errors", SeenVerdict.AsExpected, null))
             .With(new ReadAfter(new Observation { MemoryTest = new("memtester", 90_000, 1, true, 2, ["Bit Flip"], 1) }, "c1"))
             .With(new ReadAfter(new Observation { MemTotalKiB = 64L << 20 }, "c2"));
-        Assert.Equal(["test.errors"], state.Answers.Keys);
-        Assert.Equal(2, state.After!.MemoryTest!.Errors);
+        Assert.Equal(["test.errors"], state.Proof.Answers.Keys);
+        Assert.Equal(2, state.Proof.After!.MemoryTest!.Errors);
     }
 
     [Fact]
     public void Another_processor_than_planned_is_no_missing_memory()
     {
         var sheet = Boards.Server;
-        var state = Boards.Job(sheet, "A1").With(new Irvak.Core.Plans.Fit("socket:CPU 1", new() { Processor = new() { Name = "Ostrel S" }, Source = "t" }))
+        var state = Boards.Job(sheet, "A1").With(new Fit("socket:CPU 1", new() { Processor = new() { Name = "Ostrel S" }, Source = "t" }))
             .With(new AnswerLine("firmware.socket.CPU 1", SeenVerdict.Other, "Ostrel"));
         var e = Assert.Single(Explain(new Observation(), state));
         Assert.Equal(("processor-differs", "[[socket:CPU 1]] shows Ostrel, not Ostrel S."), (e.Pattern, e.Sentence));

@@ -1,8 +1,9 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Lanes;
 using Irvak.Core.Paths;
-using Irvak.Core.Plans;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Expectations;
@@ -21,7 +22,9 @@ public sealed class MoreThanExpectedTests
         var job = Boards.Job(sheet, "A1").With(new Fit("card:S1", new() { Card = Carrier, Source = "shelf" }), new SetSplit("S1", [4, 4]));
         foreach (var m2 in job.Sheet!.M2.Where(m => m.On == "S1").Select(m => PlaceName.M2(m.Id)).ToList()) job = job.With(new Fit(m2, new() { Drive = Flash, Source = "shelf" }));
         var places = job.Planned.Units.Keys.Where(k => k.StartsWith("m2:", StringComparison.Ordinal)).ToList();
-        return Evaluation.Evaluate(job.With(new MakeArray(new("S", ArrayLevel.Stripe, places, Scratch: true))).Ask() with { Links = links });
+        var q = job.With(new MakeArray(new("S", ArrayLevel.Stripe, places, Scratch: true))).Ask();
+        var lanes = q.Lanes with { Links = links };
+        return Evaluation.Evaluate(q with { Lanes = lanes, Paths = q.Paths with { Lanes = lanes } });
     }
 
     private static Expectation Reading(Evaluation e) => e.Expectations.Single(x => x.Key == "bench.S.read");

@@ -1,5 +1,4 @@
 using Irvak.Core.Expectations;
-using Irvak.Core.Plans;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
 namespace Irvak.Core.Tests.Expectations;
@@ -68,7 +67,7 @@ public class SeenNumberTests
     public void An_array_is_answered_by_its_size_and_its_state(string typed, LineState state, string shown)
     {
         var job = InArray(4, "raid5").With(New(3)).With(new AnswerLine("array.md0", SeenVerdict.Other, typed));
-        var line = Comparison.Of(job.Sheet!, job.Evaluate().Expectations, null, job.Answers).Single(l => l.Expected.Key == "array.md0");
+        var line = Comparison.Of(job.Sheet!, job.Evaluate().Expectations, null, job.Proof.Answers).Single(l => l.Expected.Key == "array.md0");
         Assert.Equal((state, shown), (line.State, line.Seen));
     }
 }

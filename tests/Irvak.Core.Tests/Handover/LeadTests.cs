@@ -1,3 +1,4 @@
+using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Handover;
 using Irvak.Core.Plans;

@@ -1,7 +1,9 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using static Irvak.Core.Tests.Lanes.LaneBox;
 
 namespace Irvak.Core.Tests.Lanes;
@@ -54,7 +56,7 @@ public class CarrierPlacesTests
     {
         var state = Carrying("S2", 2).With(new MakeArray(new("Scratch", ArrayLevel.Stripe, ["m2:S2.1", "m2:S2.2"], Scratch: true)));
         var moved = state.With(new LayOut(new Dictionary<string, string?> { ["card:S2"] = "card:S1", ["m2:S2.1"] = "m2:S1.1", ["m2:S2.2"] = "m2:S1.2" }, new Dictionary<string, IReadOnlyList<int>> { ["S1"] = [4, 4, 4, 4] }, "moves"));
-        Assert.Equal(["m2:S1.1", "m2:S1.2"], moved.Arrays["Scratch"]!.Members);
+        Assert.Equal(["m2:S1.1", "m2:S1.2"], moved.Arrays.Plans["Scratch"]!.Members);
         Assert.Equal(["S1.1", "S1.2", "S1.3", "S1.4"], Places(moved));
         Assert.DoesNotContain(moved.Evaluate().Findings, f => f.Severity == Core.Verdicts.Severity.Stop);
     }

@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 

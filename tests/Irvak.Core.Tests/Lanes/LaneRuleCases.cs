@@ -1,9 +1,11 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Controllers;
+using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests.Verdicts;
 using Irvak.Core.Verdicts;
 using static Irvak.Core.Tests.Lanes.LaneBox;

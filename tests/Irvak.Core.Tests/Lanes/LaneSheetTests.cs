@@ -1,7 +1,9 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using static Irvak.Core.Tests.Lanes.LaneBox;
 
 namespace Irvak.Core.Tests.Lanes;
@@ -113,7 +115,7 @@ public class LaneSheetTests
     public void Drives_seen_on_a_carrier_show_that_its_slot_was_divided()
     {
         var found = Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(Carrier) }, null, "test"), new RecordFound(new Dictionary<string, Unit?> { ["m2:S1.1"] = Drive(LaneBox.Module), ["m2:S1.3"] = Drive(LaneBox.Module) }, null, "test"));
-        Assert.Equal([4, 4, 4, 4], found.Ask().SplitOf("S1"));
+        Assert.Equal([4, 4, 4, 4], found.Ask().Lanes.SplitOf("S1"));
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using Irvak.Core.Controllers;
+using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;

@@ -13,7 +13,7 @@ public class EccTests
         for (var i = 0; i < types.Length; i++) job = job.With(Boards.Fit(slots[i], Boards.Module(type: types[i])));
         if (processor is { } ecc)
             job = job with { Found = job.Found.SetItem("socket:CPU 1", new() { Processor = new() { Name = "x", Ecc = ecc }, Source = "test" }) };
-        return EccResult.Of(job.Ask(), job.Planned, [.. job.Planned.Modules(job.Sheet!)]).State;
+        return EccResult.Of(job.Ask().Memory, job.Planned, [.. job.Planned.Modules(job.Sheet!)]).State;
     }
 
     private static readonly MemoryBoard Silent = Boards.Server.Memory with { Types = null };

@@ -1,5 +1,6 @@
 using CsCheck;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Memory;

@@ -1,5 +1,5 @@
+using Irvak.Core.Aims;
 using Irvak.Core.Evidence;
-using Irvak.Core.Plans;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Tests.Memory;

@@ -1,5 +1,6 @@
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Memory;
 

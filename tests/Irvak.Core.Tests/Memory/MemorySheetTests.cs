@@ -1,7 +1,9 @@
 using CsCheck;
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Memory;
 

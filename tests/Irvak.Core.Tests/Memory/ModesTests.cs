@@ -1,3 +1,4 @@
+using Irvak.Core.Aims;
 using Irvak.Core.Memory;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
@@ -6,7 +7,7 @@ namespace Irvak.Core.Tests.Memory;
 
 public class ModesTests
 {
-    private static ModeFigures Of(JobState state, MemoryMode mode) => Modes.Of(state.Ask(), state.Planned, mode);
+    private static ModeFigures Of(JobState state, MemoryMode mode) => Modes.Of(state.Ask().Memory, state.Planned, mode);
 
     [Fact]
     public void Rank_sparing_holds_back_the_largest_rank_of_each_channel() // 2 × 16 GB in two ranks each: 24 of 32, design figure of the trade, no source

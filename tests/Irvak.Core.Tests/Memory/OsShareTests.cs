@@ -1,13 +1,15 @@
+using Irvak.Core.Builds;
 using Irvak.Core.Memory;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Memory;
 
 public class OsShareTests
 {
-    private static OsBand? Band(JobState state) => OsShare.Of(state.Ask(), state.Planned, state.Planned.InstalledMiB);
+    private static OsBand? Band(JobState state) => OsShare.Of(state.Ask().Memory, state.Planned, state.Planned.InstalledMiB);
 
     private static JobState Small(int gib, int? reservedMiB, int bits) => Boards.Job(
         Boards.Server with { Memory = Boards.Server.Memory with { ReservedMiB = reservedMiB } }, Boards.Module(gib), "A1").With(

@@ -1,5 +1,5 @@
+using Irvak.Core.Builds;
 using Irvak.Core.Memory;
-using Irvak.Core.Plans;
 using Irvak.Core.Quick;
 using Irvak.Core.Sheets;
 
@@ -42,7 +42,7 @@ public class QuickLabelTests
     private static RateResult Clock(string labels, int perChannel = 1, int? processor = null, int? board = null)
     {
         var q = QuickBoard.Ask(QuickClock.Of(ModuleLines.Pieces(ModuleLines.Read(labels)), perChannel, processor, board));
-        return Rate.Of(q, q.Planned);
+        return Rate.Of(q.Memory, q.Machine.Planned);
     }
 
     [Theory]

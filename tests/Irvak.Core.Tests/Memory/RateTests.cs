@@ -2,12 +2,13 @@ using CsCheck;
 using Irvak.Core.Memory;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Memory;
 
 public class RateTests
 {
-    private static RateResult RateOf(JobState state) => Rate.Of(state.Ask(), state.Planned);
+    private static RateResult RateOf(JobState state) => Rate.Of(state.Ask().Memory, state.Planned);
 
     [Fact]
     public void A_2400_module_on_a_2133_processor_runs_at_2133() // common practice, no source

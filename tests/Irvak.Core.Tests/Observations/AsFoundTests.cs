@@ -1,5 +1,6 @@
 using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Observations;
 
@@ -62,8 +63,8 @@ public class AsFoundTests
         var seen = Seen() with { Processors = [new("CPU1", "Ostrel X", true, 3), new("CPU2", null, false, 9)] };
         var state = Boards.Job(Boards.Server, "A1") with { Found = Boards.Job(Boards.Server).Found };
         state = state.With(AsFound.From(Boards.Server, seen, "listing"));
-        Assert.Contains(Core.Plans.UnknownRegister.Of(state), u => u.Path == "processor.socket:CPU 1" && u.Question == "Which memory rate does Ostrel X drive?");
-        var answered = state.With(new Core.Plans.AnswerUnknown("processor.socket:CPU 1", "2400"));
+        Assert.Contains(UnknownRegister.Of(state), u => u.Path == "processor.socket:CPU 1" && u.Question == "Which memory rate does Ostrel X drive?");
+        var answered = state.With(new AnswerUnknown("processor.socket:CPU 1", "2400"));
         Assert.Equal(2400, answered.Found["socket:CPU 1"].Processor!.MemoryRateMTs);
     }
 }

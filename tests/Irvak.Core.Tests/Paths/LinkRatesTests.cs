@@ -1,4 +1,4 @@
-using Irvak.Core.Paths;
+using Irvak.Core.Lanes;
 using Irvak.Core.Quick;
 
 namespace Irvak.Core.Tests.Paths;

@@ -1,5 +1,7 @@
+using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Controllers;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests.Arrays;

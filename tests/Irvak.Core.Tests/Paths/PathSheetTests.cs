@@ -1,5 +1,6 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Controllers;
+using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
 using Irvak.Core.Paths;
 using Irvak.Core.Plans;
@@ -175,10 +176,10 @@ public class PathSheetTests
     public void Another_line_and_other_drives_can_be_asked()
     {
         var q = PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: ("card:S2", LaneBox.Network)).Ask();
-        double End(PathQuestion ask) => PathSheet.Asked(q, "M", ask)!.Of(PathWay.Read)!.EndMBs;
+        double End(PathQuestion ask) => PathSheet.Asked(q.Paths, "M", ask)!.Of(PathWay.Read)!.EndMBs;
         Assert.Equal((1000.0, 1500.0), (End(new()), End(new(Drives: 6))));
         Assert.Equal(117.7, End(new(NetworkGbs: 1)), 0.1);
-        Assert.Null(PathSheet.Asked(q, "N", new()));
+        Assert.Null(PathSheet.Asked(q.Paths, "N", new()));
         Assert.Equal("/drives", new PathQuestion(Drives: 0).Problem?.Path);
         Assert.Equal("/networkGbs", new PathQuestion(NetworkGbs: -1).Problem?.Path);
     }

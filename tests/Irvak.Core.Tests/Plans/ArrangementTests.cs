@@ -1,4 +1,6 @@
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Plans;
 

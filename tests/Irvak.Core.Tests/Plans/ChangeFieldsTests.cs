@@ -3,6 +3,7 @@ using Irvak.Core.Arrays;
 using Irvak.Core.Boot;
 using Irvak.Core.Caches;
 using Irvak.Core.Drives;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 
@@ -29,7 +30,7 @@ public class ChangeFieldsTests
     public void Two_that_change_different_fields_of_one_array_take_nothing_back_and_do_not_clash()
     {
         var (use, strip) = (To("array:M", ("use", "cameras")), To("array:M", ("stripKiB", 1024)));
-        var array = With(new MakeArray(Plan), use, strip).Arrays["M"]!;
+        var array = With(new MakeArray(Plan), use, strip).Arrays.Plans["M"]!;
         Assert.Equal((ArrayUse.Cameras, 1024, ArrayLevel.Parity1), (array.Use, array.StripKiB, array.Level));
         Assert.Empty(Clashes.Find(strip, [Entry(3, use)]));
         // The same field, the whole array, and its members one by one.
@@ -52,17 +53,17 @@ public class ChangeFieldsTests
     [Fact]
     public void Null_leaves_the_usual_value()
     {
-        Assert.Null(With(new MakeArray(Plan), To("array:M", ("stripKiB", null))).Arrays["M"]!.StripKiB);
-        Assert.Equal(ArrayUse.Files, With(new MakeArray(Plan with { Use = ArrayUse.Cameras }), To("array:M", ("use", null))).Arrays["M"]!.Use);
+        Assert.Null(With(new MakeArray(Plan), To("array:M", ("stripKiB", null))).Arrays.Plans["M"]!.StripKiB);
+        Assert.Equal(ArrayUse.Files, With(new MakeArray(Plan with { Use = ArrayUse.Cameras }), To("array:M", ("use", null))).Arrays.Plans["M"]!.Use);
     }
 
     [Fact]
     public void What_comes_into_a_list_takes_its_place_in_the_order_of_the_chassis_unless_there_is_another_order()
     {
-        Assert.Equal(["slot:A1", "slot:B1", "slot:B2", "slot:C1"], With(new MakeArray(Plan), List("array:M", "members", ["slot:B2"], [])).Arrays["M"]!.Members);
+        Assert.Equal(["slot:A1", "slot:B1", "slot:B2", "slot:C1"], With(new MakeArray(Plan), List("array:M", "members", ["slot:B2"], [])).Arrays.Plans["M"]!.Members);
         var mixed = Plan with { Members = ["slot:C1", "slot:A1", "slot:B1"] };
-        Assert.Equal(["slot:A1", "slot:B1", "slot:B2"], With(new MakeArray(mixed), List("array:M", "members", ["slot:B2"], ["slot:C1"])).Arrays["M"]!.Members);
-        Assert.Equal(["slot:C1", "slot:A1", "slot:B1", "slot:A2"], With(new MakeArray(mixed), List("array:M", "members", ["slot:A2"], [])).Arrays["M"]!.Members);
+        Assert.Equal(["slot:A1", "slot:B1", "slot:B2"], With(new MakeArray(mixed), List("array:M", "members", ["slot:B2"], ["slot:C1"])).Arrays.Plans["M"]!.Members);
+        Assert.Equal(["slot:C1", "slot:A1", "slot:B1", "slot:A2"], With(new MakeArray(mixed), List("array:M", "members", ["slot:A2"], [])).Arrays.Plans["M"]!.Members);
     }
 
     public static TheoryData<ChangeFields, string> Refused => new()
@@ -93,10 +94,10 @@ public class ChangeFieldsTests
     {
         var state = With(new MakeArray(Plan), new PlanCache(new CachePlan("K", ["slot:D1"], [new("M", 100)])), new PlanBoot(new BootPlan(["slot:D2"])), new SetFigures(new DriveFigures(0.02)),
             To("cache:K", ("writeBack", true)), To("cache:K", ("blockKiB", 128)), To("boot", ("baseGB", 12)), To("figures", ("rebuildShare", 0.5)), To("start", ("drives", 4)));
-        Assert.Equal((true, 128), (state.Caches["K"].WriteBack, state.Caches["K"].BlockKiB));
-        Assert.Equal((12, 10), (state.Boot!.BaseGB, state.Boot.StagingGB));
-        Assert.Equal((0.02, 0.5), (state.Figures.DiskFailures, state.Figures.RebuildShare));
-        Assert.Equal(4, state.Stagger.Drives);
+        Assert.Equal((true, 128), (state.Caches.Plans["K"].WriteBack, state.Caches.Plans["K"].BlockKiB));
+        Assert.Equal((12, 10), (state.Boot.Plan!.BaseGB, state.Boot.Plan.StagingGB));
+        Assert.Equal((0.02, 0.5), (state.Drives.Figures.DiskFailures, state.Drives.Figures.RebuildShare));
+        Assert.Equal(4, state.Power.Stagger.Drives);
     }
 
     [Fact]

@@ -1,6 +1,8 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Plans;
 

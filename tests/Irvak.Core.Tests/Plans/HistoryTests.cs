@@ -1,6 +1,9 @@
 using CsCheck;
+using Irvak.Core.Aims;
+using Irvak.Core.Edits;
+using Irvak.Core.Evidence;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Plans;
 

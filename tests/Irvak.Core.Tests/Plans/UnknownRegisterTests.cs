@@ -1,5 +1,7 @@
+using Irvak.Core.Builds;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Plans;
 

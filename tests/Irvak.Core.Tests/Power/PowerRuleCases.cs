@@ -1,7 +1,9 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests.Arrays;
 using Irvak.Core.Tests.Lanes;
 using Irvak.Core.Tests.Verdicts;

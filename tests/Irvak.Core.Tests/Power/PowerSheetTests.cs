@@ -1,3 +1,4 @@
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Tests.Arrays;

@@ -1,7 +1,11 @@
+using Irvak.Core.Aims;
 using Irvak.Core.Builds;
+using Irvak.Core.Edits;
+using Irvak.Core.Evidence;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests.Arrays;
 using Irvak.Core.Tests.Lanes;
 using Irvak.Core.Verdicts;
@@ -63,7 +67,7 @@ public sealed class ToldOrUsualTests
     [Fact]
     public void Disks_come_up_to_speed_while_processors_rest()
     {
-        var power = PowerSheet.Of(On(With(new PowerSupply("P", 1000)), 4, Told).Ask());
+        var power = PowerSheet.Of(On(With(new PowerSupply("P", 1000)), 4, Told).Ask().Power);
         // At the start: everything else at rest, each disk 2 A on 12 V and 0.85 A on 5 V (common practice, no source).
         Assert.Equal(power.Lines.Where(l => l.SpinAmp12 == 0).Sum(l => l.Idle) + (4 * ((2 * 12) + (0.85 * 5))), power.Start[0].Total, 6);
         Assert.Equal(power.SteadyWatt, power.Start[^1].Total, 6);

@@ -1,6 +1,8 @@
-using Irvak.Core.Plans;
-using Irvak.Core.Runbooks;
+using Irvak.Core.Builds;
+using Irvak.Core.Edits;
 using Irvak.Core.Sheets;
+using Irvak.Core.Steps;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Runbooks;
 

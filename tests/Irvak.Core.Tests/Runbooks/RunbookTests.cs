@@ -1,3 +1,5 @@
+using Irvak.Core.Aims;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -127,6 +129,6 @@ public class RunbookTests
     private static Stage StageOf(JobState state)
     {
         var e = state.Evaluate();
-        return Stages.Of(state, e, Core.Expectations.Comparison.Of(state.Sheet!, e.Expectations, state.After, state.Answers));
+        return Stages.Of(state, e, Core.Expectations.Comparison.Of(state.Sheet!, e.Expectations, state.Proof.After, state.Proof.Answers));
     }
 }

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Tests;
 
 namespace Irvak.Core.Tests.Sheets;

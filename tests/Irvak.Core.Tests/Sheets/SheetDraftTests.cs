@@ -2,6 +2,7 @@ using Irvak.Core.Memory;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core.Tests.Sheets;
 

@@ -106,9 +106,9 @@ public class JoinTests
     public void Undoing_a_reading_brings_back_what_stood_before()
     {
         var state = Boards.Job(filled: "A1");
-        var read = state.With(new Core.Plans.ReadBefore(new Observation { HostName = "skarrow" }, "system"));
-        Assert.Equal("skarrow", Readings.All(read).HostName);
+        var read = state.With(new ReadBefore(new Observation { HostName = "skarrow" }, "system"));
+        Assert.Equal("skarrow", read.Seen.HostName);
         Assert.Empty(state.Readings);
-        Assert.NotNull(Core.Plans.EditFold.Refusal(state, new Core.Plans.ReadBefore(new Observation(), " ")));
+        Assert.NotNull(Core.Plans.EditFold.Refusal(state, new ReadBefore(new Observation(), " ")));
     }
 }

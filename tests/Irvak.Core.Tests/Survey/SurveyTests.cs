@@ -1,5 +1,4 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Drives;
 using Irvak.Core.Observations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;

@@ -1,4 +1,7 @@
+using Irvak.Core.Aims;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
+using Irvak.Core.Memory;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;

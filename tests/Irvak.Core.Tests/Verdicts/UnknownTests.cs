@@ -1,5 +1,8 @@
+using Irvak.Core.Aims;
+using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Verdicts;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 

@@ -1,0 +1,9 @@
+namespace Irvak.Core.Aims;
+
+/// <summary>What the job is for. Null means no wish.</summary>
+/// <param name="MemoryGiB">Memory wanted, GiB.</param>
+/// <param name="MoneyLimitEur">Spending limit, EUR.</param>
+/// <param name="UsableTB">Usable space wanted, TB.</param>
+/// <param name="Failures">Failed drives to survive.</param>
+/// <param name="ReadMBs">Rate of reading in order wanted at the user's end, MB/s.</param>
+public sealed record Aim(int? MemoryGiB = null, decimal? MoneyLimitEur = null, double? UsableTB = null, int? Failures = null, double? ReadMBs = null);

@@ -1,0 +1,36 @@
+using Irvak.Core.Drives;
+using Irvak.Core.Inputs;
+
+namespace Irvak.Core.Arrays;
+
+/// <summary>What the computations of arrays look at.</summary>
+public record ArrayInput : PlanInput
+{
+    public ArrayInput(PlanInput machine)
+        : base(machine)
+    {
+    }
+
+    /// <summary>Arrays as they are to be.</summary>
+    public IReadOnlyList<ArrayPlan> Arrays { get; init; } = [];
+
+    public IReadOnlyList<ArrayPlan> FoundArrays { get; init; } = [];
+
+    /// <summary>How the arrays stand that are in use, those of unknown level among them.</summary>
+    public IReadOnlyList<ArrayNow> Now { get; init; } = [];
+
+    /// <summary>How a found array stands; null for one that no found drive belongs to.</summary>
+    public ArrayNow? NowOf(string array) => Now.FirstOrDefault(n => n.Name == array);
+
+    /// <summary>The found array that a planned one still is; null for one that is made anew or grown.</summary>
+    public ArrayPlan? StillAs(ArrayPlan array) => FoundArrays.FirstOrDefault(array.IsMadeLike);
+
+    /// <summary>The found array that a planned one grows from; null when it grows from none.</summary>
+    public ArrayPlan? GrownFrom(ArrayPlan array) => FoundArrays.FirstOrDefault(array.Grows);
+
+    /// <summary>Figures in place of the defaults of drives.</summary>
+    public DriveFigures Figures { get; init; } = DriveFigures.Usual;
+
+    /// <summary>Arrays that the plan makes, makes anew or grows.</summary>
+    public IEnumerable<ArrayPlan> Made => Arrays.Where(a => StillAs(a) is null);
+}

@@ -1,0 +1,91 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Irvak.Core.Observations;
+using Irvak.Core.Places;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Builds;
+
+/// <summary>What is known of a machine, and what is planned for its places: the part of a job that every capability looks at.</summary>
+public record MachineState
+{
+    public MachineSheet? Sheet { get; init; }
+
+    public SystemFacts System { get; init; } = new();
+
+    /// <summary>Units as found, by place.</summary>
+    public ImmutableSortedDictionary<string, Unit> Found { get; init; } = Build.Empty.Units;
+
+    /// <summary>Places somebody looked at and found empty.</summary>
+    public ImmutableSortedSet<string> FoundEmpty { get; init; } = ImmutableSortedSet.Create<string>(StringComparer.Ordinal);
+
+    /// <summary>Who found the empty places empty.</summary>
+    public ImmutableSortedDictionary<string, string> EmptyBy { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+
+    /// <summary>What each kind of capture made before the work shows; the newest of its kind.</summary>
+    public ImmutableSortedDictionary<string, Observation> Readings { get; init; } = ImmutableSortedDictionary.Create<string, Observation>(StringComparer.Ordinal);
+
+    /// <summary>Places about which captures disagree and a person decided, with whom they believe.</summary>
+    public ImmutableSortedDictionary<string, string> Settled { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+
+    /// <summary>Answers by eye of the check before the machine is touched.</summary>
+    public ImmutableSortedDictionary<string, CheckAnswer> Checks { get; init; } = ImmutableSortedDictionary.Create<string, CheckAnswer>(StringComparer.Ordinal);
+
+    /// <summary>Notes about places, plugs and the machine.</summary>
+    public ImmutableSortedDictionary<string, string> Notes { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+
+    /// <summary>What somebody said of arrays that no capture describes, by name.</summary>
+    public ImmutableSortedDictionary<string, ArraySaid> ArraysSaid { get; init; } = ImmutableSortedDictionary.Create<string, ArraySaid>(StringComparer.Ordinal);
+
+    /// <summary>What captures told of the volume written to drives, by serial number.</summary>
+    public ImmutableSortedDictionary<string, WriteMarks> Writes { get; init; } = ImmutableSortedDictionary.Create<string, WriteMarks>(StringComparer.Ordinal);
+
+    /// <summary>Places that are not left as found.</summary>
+    public ImmutableSortedDictionary<string, PlannedPlace> Plan { get; init; } =
+        ImmutableSortedDictionary.Create<string, PlannedPlace>(StringComparer.Ordinal);
+
+    /// <summary>Everything that any capture made before the work shows.</summary>
+    [JsonIgnore]
+    public Observation Seen => Observations.Readings.All(Readings.Values);
+
+    /// <summary>The machine as it was found.</summary>
+    [JsonIgnore]
+    public Build AsFound => new(Found) { Unnamed = Unnamed() };
+
+    /// <summary>A machine that runs has a processor: where nobody looked at any socket, and where it is soldered, it counts as there.</summary>
+    private HashSet<string> Unnamed()
+    {
+        if (Sheet is not { } sheet) return [];
+        var blind = !sheet.Sockets.Any(s => Found.ContainsKey(PlaceName.Socket(s.Id)));
+        return [.. sheet.Sockets.Where(s => s.Soldered || blind).Select(s => PlaceName.Socket(s.Id)).Where(p => !Found.ContainsKey(p) && !FoundEmpty.Contains(p) && !(Plan.TryGetValue(p, out var planned) && planned.Unit is null))];
+    }
+
+    /// <summary>The machine as it is to be.</summary>
+    [JsonIgnore]
+    public Build Planned
+    {
+        get
+        {
+            if (Plan.Count == 0) return AsFound;
+            var units = Found.ToBuilder();
+            foreach (var (place, planned) in Plan)
+                if (planned.Unit is { } unit) units[place] = unit;
+                else units.Remove(place);
+            return AsFound.Over(units.ToImmutable());
+        }
+    }
+
+    /// <summary>What changes between as-found and planned, in the order of place names.</summary>
+    public IReadOnlyList<Change> Changes()
+    {
+        var changes = new List<Change>();
+        foreach (var (place, planned) in Plan)
+        {
+            var found = Found.GetValueOrDefault(place);
+            if (found is null && planned.Unit is null) continue;
+            var movedTo = found is null ? null : Plan.FirstOrDefault(p => p.Value.MovedFrom == place).Key;
+            changes.Add(new Change(place, found, planned.Unit, planned.MovedFrom, movedTo));
+        }
+        return changes;
+    }
+}

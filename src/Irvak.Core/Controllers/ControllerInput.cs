@@ -1,0 +1,27 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Controllers;
+
+/// <summary>What the computations of controllers look at.</summary>
+public record ControllerInput : ArrayInput
+{
+    public ControllerInput(ArrayInput arrays)
+        : base(arrays)
+    {
+    }
+
+    /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
+    public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>True when anything but memory and processors is touched: most memory jobs needn't ask about cables and drives at all.</summary>
+    public bool TouchesStorage { get; init; }
+
+    /// <summary>The controller behind a group of bays in the plan; null when there is none or it is not known.</summary>
+    public BayController? ControllerOf(BayGroup bays) => BayController.Of(Sheet, Planned, Wiring, bays, Found);
+
+    /// <summary>The same, of the machine as found.</summary>
+    public BayController? FoundControllerOf(BayGroup bays) => BayController.Of(Sheet, Found, NoWiring, bays, Found);
+
+    private static readonly Dictionary<string, string> NoWiring = [];
+}

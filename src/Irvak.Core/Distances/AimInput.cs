@@ -1,0 +1,8 @@
+using Irvak.Core.Aims;
+using Irvak.Core.Arrays;
+using Irvak.Core.Memory;
+
+namespace Irvak.Core.Distances;
+
+/// <summary>What the distances to the aim look at.</summary>
+public sealed record AimInput(Aim Aim, MemoryInput Memory, ArrayInput Arrays);

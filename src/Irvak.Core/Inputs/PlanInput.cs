@@ -1,0 +1,32 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Evidence;
+using Irvak.Core.Places;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Inputs;
+
+/// <summary>What every capability looks at: the machine as found and as planned, and what the shop says of parts. Each adds what it alone needs.</summary>
+/// <param name="Shelf">Shelf parts by id: stock and prices of what is planned in.</param>
+public record PlanInput(
+    MachineSheet Sheet, Build Found, Build Planned, IReadOnlyList<Change> Changes, Policy Policy, EvidenceBook Evidence, SystemFacts System,
+    IReadOnlyDictionary<string, ShelfPart> Shelf)
+{
+    /// <summary>Places that somebody looked at and found empty.</summary>
+    public IReadOnlySet<string> FoundEmpty { get; init; } = new HashSet<string>();
+
+    /// <summary>Places where anything happens.</summary>
+    public IReadOnlySet<string> Changed { get; } = Changes.Select(c => c.Place).ToHashSet();
+
+    private readonly HashSet<string> _brought = [.. Changes.Where(c => c.BringsPart).Select(c => c.Place)];
+
+    /// <summary>Places into which a part comes that was not in the machine.</summary>
+    public bool BringsPart(string place) => _brought.Contains(place);
+
+    private readonly HashSet<string> _new = [.. Changes.Where(c => c.In is not null).Select(c => c.Place)];
+
+    /// <summary>Places whose unit is not the one found there.</summary>
+    public bool IsNew(string place) => _new.Contains(place);
+
+    /// <summary>True when a socket is surely without a processor in the plan; one that nobody looked at is not.</summary>
+    public bool LacksProcessor(string socket) => !Planned.HasProcessor(socket) && PlaceName.Socket(socket) is var place && (FoundEmpty.Contains(place) || Changed.Contains(place));
+}

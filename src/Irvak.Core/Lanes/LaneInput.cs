@@ -1,0 +1,54 @@
+using Irvak.Core.Controllers;
+using Irvak.Core.Inputs;
+using Irvak.Core.Places;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Lanes;
+
+/// <summary>What the computations of lanes look at.</summary>
+public record LaneInput : PlanInput
+{
+    public LaneInput(PlanInput machine)
+        : base(machine)
+    {
+    }
+
+    /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
+    public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>The controller behind a group of bays in the plan; null when there is none or it is not known.</summary>
+    public BayController? ControllerOf(BayGroup bays) => BayController.Of(Sheet, Planned, Wiring, bays, Found);
+
+    /// <summary>How the firmware is to divide slots, by their names.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyList<int>> Splits { get; init; } = NoSplits;
+
+    /// <summary>How somebody saw that it divides them.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyList<int>> FoundSplits { get; init; } = NoSplits;
+
+    private static readonly Dictionary<string, IReadOnlyList<int>> NoSplits = [];
+
+    /// <summary>Slots that a riser, a cable or a setting holds at an older generation.</summary>
+    public IReadOnlyDictionary<string, int> HeldRates { get; init; } = new Dictionary<string, int>();
+
+    /// <summary>Generation that a slot runs at: its sheet's, or an older one that something holds it at.</summary>
+    public int GenOf(ExpansionSlot slot) => HeldRates.TryGetValue(slot.Id, out var held) ? Math.Min(slot.Gen, held) : slot.Gen;
+
+    /// <summary>Links of cards as captures show them.</summary>
+    public IReadOnlyList<SeenLink> Links { get; init; } = [];
+
+    /// <summary>How a slot is to be divided; empty for whole.</summary>
+    public IReadOnlyList<int> SplitOf(string slot) => Splits.TryGetValue(slot, out var planned) ? planned : FoundSplitOf(slot) ?? [];
+
+    /// <summary>How a slot was divided before: as somebody said, else as the drives that were seen on its carrier show; null when not known.</summary>
+    public IReadOnlyList<int>? FoundSplitOf(string slot)
+    {
+        if (FoundSplits.TryGetValue(slot, out var said)) return said;
+        if (Found.At(PlaceName.Card(slot))?.Card is not { Role: CardRole.Carrier, Endpoints.Count: > 1, HasSwitch: not true } card || Sheet.Slots.FirstOrDefault(s => s.Id == slot) is not { } of) return null;
+        return Enumerable.Range(1, card.Endpoints.Count - 1).Any(i => Found.At(PlaceName.M2(CarrierPlaces.Name(slot, i))) is not null) ? Splitting.Best(of.Elec, of.Splits ?? [], card.Endpoints, card.LanePitch) : null;
+    }
+
+    private HashSet<string>? _plannedShort;
+
+    /// <summary>Places that hold something in the plan, without their kind.</summary>
+    internal IReadOnlySet<string> PlannedShort => _plannedShort ??= [.. Planned.Units.Keys.Select(PlaceName.Short)];
+}

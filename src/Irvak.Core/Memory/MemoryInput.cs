@@ -1,0 +1,25 @@
+using Irvak.Core.Builds;
+using Irvak.Core.Inputs;
+using Irvak.Core.Places;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Memory;
+
+/// <summary>What the computations of memory look at.</summary>
+public record MemoryInput : PlanInput
+{
+    public MemoryInput(PlanInput machine)
+        : base(machine)
+    {
+    }
+
+    /// <summary>How the firmware is to spend memory on safety.</summary>
+    public MemoryMode Mode { get; init; }
+
+    /// <summary>What the memory was seen to run at as found; null when no capture tells it of every module.</summary>
+    public int? MeasuredMTs { get; init; }
+
+    /// <summary>True when every slot behind a processor holds a module of known size, was found empty, or is changed by the plan.</summary>
+    public bool AllSlotsKnown(Build build) => Sheet.Channels.Where(c => build.HasProcessor(c.Socket)).SelectMany(c => c.Slots).All(s =>
+        PlaceName.Slot(s) is var place && (build.ModuleAt(s) is { } module ? module.CapacityMiB is not null : FoundEmpty.Contains(place) || (Changed.Contains(place) && !ReferenceEquals(build, Found))));
+}

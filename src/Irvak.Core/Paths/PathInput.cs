@@ -1,0 +1,23 @@
+using Irvak.Core.Boot;
+using Irvak.Core.Caches;
+using Irvak.Core.Lanes;
+
+namespace Irvak.Core.Paths;
+
+/// <summary>What the computations of paths look at.</summary>
+public record PathInput : CacheInput
+{
+    public PathInput(CacheInput caches)
+        : base(caches)
+    {
+    }
+
+    /// <summary>What the system is to start from; null for what it was found to start from.</summary>
+    public BootPlan? Boot { get; init; }
+
+    /// <summary>Rate of reading wished for at the user's end, MB/s; null without that wish.</summary>
+    public double? ReadMBs { get; init; }
+
+    /// <summary>The lanes that the paths run over.</summary>
+    public required LaneInput Lanes { get; init; }
+}

@@ -1,0 +1,33 @@
+using System.Globalization;
+using Irvak.Core.Builds;
+using Irvak.Core.Contracts;
+using Irvak.Core.Edits;
+using Irvak.Core.Places;
+using Irvak.Core.Sheets;
+
+namespace Irvak.Core.Power;
+
+/// <summary>Plans a thermal pad under a module's cooler.</summary>
+/// <param name="Place">Place of the module.</param>
+/// <param name="GapMm">Gap to be filled, mm; 0 drops the pad.</param>
+/// <param name="Compression">Share by which it is pressed together, 0.1 to 0.3.</param>
+[EditName("planPad")]
+public sealed record PlanPad(string Place, double GapMm, double Compression = 0.2) : SliceEdit<PowerSlice>
+{
+    public override IEnumerable<string> Touches() => ["pad:" + Place];
+
+    public override string ValueAt(string subject) => Tell();
+
+    public override string Tell() => GapMm == 0 ? $"drops the pad of {PlaceName.Short(Place)}" : string.Create(CultureInfo.InvariantCulture, $"plans a pad for {PlaceName.Short(Place)}, gap {GapMm:0.##} mm");
+
+    public override SheetProblem? Refusal(MachineState machine, PowerSlice slice)
+    {
+        if (machine.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
+        if (!SheetPlaces.All(sheet).Contains(Place) || PlaceName.Kind(Place) is not ("m2" or "card")) return new("/edit/place", $"{Place} is no M.2 place and no slot of {sheet.FullName}.");
+        if (GapMm is not (>= 0 and <= 10)) return new("/edit/gapMm", "A gap is 0 to 10 mm.");
+        return Compression is >= 0.05 and <= 0.5 ? null : new("/edit/compression", "A pad is pressed together by 5 to 50 %.");
+    }
+
+    public override PowerSlice Applied(MachineState machine, PowerSlice slice, Stamp stamp) =>
+        slice with { Pads = GapMm == 0 ? slice.Pads.Remove(Place) : slice.Pads.SetItem(Place, this) };
+}

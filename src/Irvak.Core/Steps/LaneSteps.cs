@@ -1,0 +1,25 @@
+using System.Globalization;
+using Irvak.Core.Lanes;
+using Irvak.Core.Places;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Core.Steps;
+
+/// <summary>What is entered in the firmware for slots and for the start of disks, before the system comes up.</summary>
+internal static class LaneSteps
+{
+    public static IEnumerable<Step> Of(StepInput q)
+    {
+        foreach (var (slot, widths) in q.Lanes.Splits)
+            if (!widths.SequenceEqual(q.Lanes.FoundSplitOf(slot) ?? []))
+                yield return new("split:" + slot, Runbook.Start, $"Set {slot} in the firmware: {Splitting.Words(widths)}",
+                    ["Look for the slot by its name, under PCI Express; many set-ups call it bifurcation.", widths.Count == 0 ? "Back to one link over all lanes." : $"Enter {Splitting.Words(widths)}, in this order.", "Save and start again: the setting counts from the next start on."],
+                    null, [PlaceName.Card(slot)], 3);
+        if (q.Power.Stagger.Drives > 0)
+            yield return new("start:stagger", Runbook.Start, string.Create(CultureInfo.InvariantCulture, $"Let {Say.Count(q.Power.Stagger.Drives, "disk", "disks")} start every {q.Power.Stagger.Seconds:0.#} s"),
+                ["In the controller’s set-up, under spin-up or start of drives.", $"Group {q.Power.Stagger.Drives}, delay {q.Power.Stagger.Seconds.ToString("0.#", CultureInfo.InvariantCulture)} s; save."], null, [], 3);
+    }
+
+    /// <summary>True for a module that sits on a carrier: it is mounted before the carrier goes in.</summary>
+    public static bool IsOnCarrier(StepInput q, string place) => q.Sheet.M2.Any(m => m.On is not null && PlaceName.M2(m.Id) == place);
+}
