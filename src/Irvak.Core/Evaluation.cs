@@ -88,7 +88,7 @@ public sealed record Evaluation(
             if (f.Places.Any(q.Machine.Changed.Contains)) { yield return f; continue; }
             // One that names no place says something of the whole machine: it was so before when the machine as found says the same.
             before ??= Before(q);
-            yield return f with { AsFoundToo = before.Any(b => b.Rule.Code == f.Rule.Code && (f.Places.Count == 0 ? b.Sentence == f.Sentence : f.Places.All(b.Places.Contains))) };
+            yield return f with { AsFoundToo = before.Any(b => b.Rule == f.Rule && (f.Places.Count == 0 ? b.Sentence == f.Sentence : f.Places.All(b.Places.Contains))) };
         }
     }
 }

@@ -14,7 +14,7 @@ internal static class ArrayWays
 {
     /// <summary>The array that a finding is about; null when it is about something else.</summary>
     public static ArrayFigures? About(Evaluation before, Finding finding) =>
-        finding.Rule.Code.StartsWith("ARR-", StringComparison.Ordinal) || finding.Rule.Code == AimDistance.Failures.Code
+        finding.Rule.Family == Family.Array || finding.Rule == AimDistance.Failures
             ? before.Arrays.Planned.FirstOrDefault(a => finding.Values.TryGetValue("array", out var name) ? a.Plan.Name == name : a.Plan.Members.Any(finding.Places.Contains)) : null;
 
     public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding)
@@ -24,7 +24,7 @@ internal static class ArrayWays
             yield return ("as found", $"Leave {found.Name} as found", new MakeArray(found));
         foreach (var other in (array.Others ?? []).Where(o => !o.IsThis && o.Surely > 0).OrderByDescending(o => o.Usable))
             yield return ("level " + other.Words, $"{other.Words} over the same drives", new MakeArray(array.Plan with { Level = other.Level, Groups = other.Groups }));
-        if (finding.Rule.Code != ArrayRules.NoRedundancy.Code) yield break;
+        if (finding.Rule != ArrayRules.NoRedundancy) yield break;
         yield return ("scratch", "It is scratch: losing it costs only time", new MakeArray(array.Plan with { Scratch = true }));
         yield return ("backup", "A backup of it was read back", new MakeArray(array.Plan with { BackedUp = true }));
     }

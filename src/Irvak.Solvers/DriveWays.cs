@@ -12,7 +12,7 @@ internal static class DriveWays
 {
     private const int MostKinds = 8;
 
-    public static bool IsAbout(Finding finding) => finding.Rule.Code.StartsWith("DRV-", StringComparison.Ordinal) || finding.Rule.Code.StartsWith("M2-", StringComparison.Ordinal);
+    public static bool IsAbout(Finding finding) => finding.Rule.Family is Family.Drive or Family.Module;
 
     public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Finding finding, IReadOnlyList<ShelfPart> shelf)
     {

@@ -3,6 +3,7 @@ using Irvak.Core.Drives;
 using Irvak.Core.Lanes;
 using Irvak.Core.Places;
 using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
 
 namespace Irvak.Solvers;
 
@@ -140,18 +141,18 @@ internal sealed class LaneModel
     {
         if (Options[card].Count > 0) return "others need the slots that would take it";
         var part = Cards[card].Unit.Card!;
-        var reasons = Slots.Select(s => Dark(s.Root) ? "dark" : CardFit.WhyNot(s, part)?.Code ?? "no lanes").GroupBy(r => r).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).ToList();
-        return reasons.Count == 0 ? "the machine has no slot" : "no slot takes it: " + string.Join(", ", reasons.Select(g => $"{g.Count()} {Words(g.Key)}"));
+        var reasons = Slots.Select(s => Dark(s.Root) ? "without a processor" : Words(CardFit.WhyNot(s, part))).GroupBy(r => r).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).ToList();
+        return reasons.Count == 0 ? "the machine has no slot" : "no slot takes it: " + string.Join(", ", reasons.Select(g => $"{g.Count()} {g.Key}"));
     }
 
-    private static string Words(string code) => code switch
+    private static string Words(Rule? why) => why is not null && TooLittle.TryGetValue(why, out var words) ? words : "without lanes";
+
+    private static readonly Dictionary<Rule, string> TooLittle = new()
     {
-        "CARD-BUS" => "of another bus",
-        "CARD-EDGE" => "too short for its edge",
-        "CARD-HEIGHT" => "too low",
-        "CARD-LENGTH" => "too short for its length",
-        "CARD-POWER" => "with too little current",
-        "dark" => "without a processor",
-        _ => "without lanes",
+        [CardFit.Bus] = "of another bus",
+        [CardFit.Edge] = "too short for its edge",
+        [CardFit.Height] = "too low",
+        [CardFit.Length] = "too short for its length",
+        [CardFit.Power] = "with too little current",
     };
 }

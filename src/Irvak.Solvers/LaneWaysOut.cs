@@ -14,12 +14,12 @@ namespace Irvak.Solvers;
 /// <summary>Candidate repairs of findings about lanes, cards, paths and current.</summary>
 internal static class LaneWaysOut
 {
-    public static bool IsAbout(Finding finding) => finding.Rule.Code.Split('-')[0] is "LANE" or "CARD" or "PATH" or "POWER";
+    public static bool IsAbout(Finding finding) => finding.Rule.Family is Family.Lane or Family.Card or Family.Path or Family.Power;
 
-    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf) => finding.Rule.Code.Split('-')[0] switch
+    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf) => finding.Rule.Family switch
     {
-        "LANE" or "CARD" or "PATH" => Lanes(state, before, finding, shelf),
-        "POWER" => Power(before, finding),
+        Family.Lane or Family.Card or Family.Path => Lanes(state, before, finding, shelf),
+        Family.Power => Power(before, finding),
         _ => [],
     };
 
@@ -43,7 +43,7 @@ internal static class LaneWaysOut
 
     private static IEnumerable<(string, string, Edit)> Power(Evaluation before, Finding finding)
     {
-        if (finding.Rule.Code != PowerRules.Start.Code || before.Power.Suggested is not { } group) yield break;
+        if (finding.Rule != PowerRules.Start || before.Power.Suggested is not { } group) yield break;
         yield return ("stagger", $"Let {Say.Count(group, "disk", "disks")} start every {Math.Max(10, before.Power.Seconds):0} s", new StaggerStart(group, Math.Max(10, before.Power.Seconds)));
     }
 }

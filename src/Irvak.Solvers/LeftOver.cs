@@ -31,7 +31,7 @@ internal static class LeftOver
             return $"The {mode.Name} mode asks for {mode.Demand}, and it has no partner.";
         // The next slot in order speaks for the others; a slot out of turn would only speak of its turn.
         var tried = free.Select(s => (Slot: s, Against: PlacementSolver.Against(q, build.With(PlaceName.Slot(s), module.Unit)).FirstOrDefault())).Where(t => t.Against is not null).ToList();
-        if (tried.OrderBy(t => PlacementScore.Order.Contains(t.Against!.Rule.Code)).FirstOrDefault() is { Against: { } against, Slot: var at })
+        if (tried.OrderBy(t => PlacementScore.Order.Contains(t.Against!.Rule)).FirstOrDefault() is { Against: { } against, Slot: var at })
             return $"In {at}: {Plain(against.Sentence, at)}";
         return "The search found no use for it in its time.";
     }

@@ -60,12 +60,12 @@ public static class PlacementSolver
     internal static IEnumerable<Finding> Against(MemoryInput q, Build build)
     {
         var asked = q with { Planned = build };
-        return MemorySheet.Judge(asked, MemorySheet.Of(asked)).Where(f => (f.Severity == Severity.Stop && f.Rule.Code != Modes.NotOffered.Code) || PlacementScore.Order.Contains(f.Rule.Code));
+        return MemorySheet.Judge(asked, MemorySheet.Of(asked)).Where(f => (f.Severity == Severity.Stop && f.Rule != Modes.NotOffered) || PlacementScore.Order.Contains(f.Rule));
     }
 
     /// <summary>Why a piece would not work in a slot with nothing beside it; null when it would.</summary>
     internal static Finding? AgainstAlone(MemoryInput q, Build bare, string slot, Unit unit) =>
-        Against(q, bare.With(PlaceName.Slot(slot), unit)).FirstOrDefault(f => f.Places.Contains(PlaceName.Slot(slot)) && !PlacementScore.Order.Contains(f.Rule.Code));
+        Against(q, bare.With(PlaceName.Slot(slot), unit)).FirstOrDefault(f => f.Places.Contains(PlaceName.Slot(slot)) && !PlacementScore.Order.Contains(f.Rule));
 
     /// <summary>Modules that could not work in this machine even alone.</summary>
     internal static (List<HandModule> Able, List<StaysOut> Unable) Apart(MemoryInput q, Build bare, string slot, IReadOnlyList<HandModule> hand)

@@ -16,15 +16,15 @@ namespace Irvak.Solvers;
 /// <summary>Candidate repairs of findings about moving, wiping, caches and boot.</summary>
 internal static class StorageWays
 {
-    public static bool IsAbout(Finding finding) => finding.Rule.Code.Split('-')[0] is "MOVE" or "WIPE" or "CACHE" or "BOOT" or "CTL";
+    public static bool IsAbout(Finding finding) => finding.Rule.Family is Family.Move or Family.Wipe or Family.Cache or Family.Boot or Family.Controller;
 
-    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf) => finding.Rule.Code.Split('-')[0] switch
+    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf) => finding.Rule.Family switch
     {
-        "MOVE" => Moves(before, finding),
-        "WIPE" => Wipes(before),
-        "CACHE" => Caches(before, finding),
-        "BOOT" => Boots(before, finding),
-        "CTL" => Controllers(state, shelf),
+        Family.Move => Moves(before, finding),
+        Family.Wipe => Wipes(before),
+        Family.Cache => Caches(before, finding),
+        Family.Boot => Boots(before, finding),
+        Family.Controller => Controllers(state, shelf),
         _ => [],
     };
 

@@ -21,6 +21,9 @@ public static class WaysOut
 {
     public const int Most = 3;
 
+    /// <summary>Rules that the fill order can mend.</summary>
+    private static readonly HashSet<Rule> OfTheOrder = [FillOrder.Skipped, Interleave.Empty, Rate.Drops, Rate.Unknown];
+
     /// <param name="Kind">Ways of one kind compete with each other, so that the list shows different ways, not variants of one.</param>
     private sealed record Candidate(string Kind, string Title, Edit Edit);
 
@@ -46,10 +49,10 @@ public static class WaysOut
     private static Tried? Try(JobState state, Evaluation before, Finding finding, Candidate candidate, Func<JobState, Evaluation> evaluate)
     {
         if (EditFold.Refusal(state, candidate.Edit) is not null) return null;
-        var changed = EditFold.Apply(state, candidate.Edit, new Stamp("", default));
+        var changed = EditFold.Apply(state, candidate.Edit, Stamp.None);
         var after = evaluate(changed);
-        var same = after.Findings.FirstOrDefault(f => f.Rule.Code == finding.Rule.Code && f.Places.Any(finding.Places.Contains))
-            ?? (finding.Places.Count == 0 ? after.Findings.FirstOrDefault(f => f.Rule.Code == finding.Rule.Code) : null);
+        var same = after.Findings.FirstOrDefault(f => f.Rule == finding.Rule && f.Places.Any(finding.Places.Contains))
+            ?? (finding.Places.Count == 0 ? after.Findings.FirstOrDefault(f => f.Rule == finding.Rule) : null);
         if (same is not null && same.Severity >= finding.Severity) return null;
         if (after.Count(Severity.Stop) > before.Count(Severity.Stop) - (finding.Severity == Severity.Stop ? 1 : 0)) return null;
         // A machine without memory starts nothing.
@@ -94,19 +97,19 @@ public static class WaysOut
                 yield return new("replace", $"{places.Count} × {part.Module!.Short} in {Name(places)} instead{(lacking == 0 ? "" : $", {lacking} to buy")}", Group($"puts {part.Module!.Short} into {Name(places)}", places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
             }
         }
-        if (finding.Rule.Code == FillOrder.Skipped.Code && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
+        if (finding.Rule == FillOrder.Skipped && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
             yield return new("move", $"Move {PlaceName.Short(slots[0])} to {PlaceName.Short(lower)}", new Move(slots[0], lower));
-        if (finding.Rule.Code is "MEM-FILL" or "MEM-CHANNEL" or "MEM-RATE" or "MEM-RATE-BAND" && InOrder(state) is { } moves)
+        if (OfTheOrder.Contains(finding.Rule) && InOrder(state) is { } moves)
             yield return new("order", "Move the modules into fill order", moves);
-        if (finding.Rule.Code is "MEM-SLOT" or "MEM-TOTAL")
+        if (finding.Rule == Limits.Slot || finding.Rule == Limits.Total)
             foreach (var policy in new[] { Policy.FieldProven, Policy.Sound })
                 if (policy > state.Policy)
                     yield return new("policy", $"Work under the policy {policy.Name()}", new SetPolicy(policy));
-        if (finding.Rule.Code == AimDistance.Memory.Code)
+        if (finding.Rule == AimDistance.Memory)
             foreach (var candidate in More(state, shelf)) yield return candidate;
-        if (finding.Rule.Code == "MEM-CHANNEL")
+        if (finding.Rule == Interleave.Empty)
             foreach (var candidate in FillChannels(state, finding, shelf)) yield return candidate;
-        if (finding.Rule.Code == AimDistance.Money.Code)
+        if (finding.Rule == AimDistance.Money)
             foreach (var candidate in Cheaper(state, before, shelf)) yield return candidate;
     }
 

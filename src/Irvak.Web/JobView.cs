@@ -30,9 +30,9 @@ namespace Irvak.Web;
 /// <param name="Sheet">Working sheet of Fit that it belongs to.</param>
 /// <param name="Claims">What sources say of the value it leans on, where they differ.</param>
 public sealed record FindingView(
-    string Code, Severity Severity, Basis Basis, string Sentence, string Reason, string Source, IReadOnlyList<string> Places, Worked? Why, bool AsFoundToo, string Sheet, IReadOnlyList<Claim> Claims)
+    string Code, Severity Severity, Basis Basis, string Sentence, string Reason, string Source, IReadOnlyList<string> Places, Worked? Why, bool AsFoundToo, WorkingSheet Sheet, IReadOnlyList<Claim> Claims)
 {
-    public static FindingView Of(Finding f) => new(f.Rule.Code, f.Severity, f.Basis, f.Sentence, f.Rule.Reason, f.Rule.Source, f.Places, f.Why, f.AsFoundToo, WorkingSheet.Of(f.Rule), f.Claims);
+    public static FindingView Of(Finding f) => new(f.Rule.Code, f.Severity, f.Basis, f.Sentence, f.Rule.Reason, f.Rule.Source, f.Places, f.Why, f.AsFoundToo, f.Rule.Sheet, f.Claims);
 }
 
 /// <summary>A finding's computed ways out.</summary>

@@ -15,12 +15,12 @@ public static class Floors
     [
         new("Ground: what there is",
         [
-            new("Quantities", "sizes, rates, chances, money, worked sums"),
+            new("Quantities", "sizes, rates, money, sums"),
             new("Contracts", "what may come in at all"),
             new("Places", "kind and name of a place"),
-            new("Sheets", "what makers print of machines and parts"),
+            new("Sheets", "machines and parts as printed"),
             new("Observations", "what captures show"),
-            new("Builds", "what sits where; what is known of a machine"),
+            new("Builds", "what sits where, and is known"),
             new("Edits", "one change; parts in places"),
             new("Verdicts", "rules, findings, ways out"),
             new("Evidence", "logged outcomes and the policy"),
@@ -54,7 +54,7 @@ public static class Floors
         new("Top: a job",
         [
             new("Plans", "state, history, clashes"),
-            new("", "question, evaluation, register, stages"),
+            new("", "question, evaluation, rules"),
             new("Handover", "what the owner is told"),
             new("Quick", "sums outside any job"),
         ]),

@@ -30,7 +30,7 @@ public class LaneSolverTests
         Assert.Equal([4, 4, 4, 4], found.Splits["S1"]);
         Assert.Equal(0, found.LostMBs);
         Assert.True(found.LostBefore > 10_000);
-        Assert.DoesNotContain(Taken(state).Evaluate().Findings, f => f.Severity == Severity.Stop && WorkingSheet.Of(f.Rule) == WorkingSheet.Lanes);
+        Assert.DoesNotContain(Taken(state).Evaluate().Findings, f => f.Severity == Severity.Stop && f.Rule.Sheet == WorkingSheet.Lanes);
     }
 
     [Fact]

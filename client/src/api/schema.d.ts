@@ -2688,6 +2688,11 @@ export interface components {
             causes: components["schemas"]["Cause"][];
             nextAction: string;
         };
+        /**
+         * @description What kind of thing a rule judges.
+         * @enum {unknown}
+         */
+        Family: "memory" | "processor" | "drive" | "module" | "controller" | "array" | "boot" | "cache" | "card" | "lane" | "path" | "power" | "heat" | "move" | "wipe" | "aim" | "shelf";
         /** @description One figure with its default, for the screen. */
         FigureRow: {
             /** @description Name of the figure, as in DriveFigures. */
@@ -2788,7 +2793,7 @@ export interface components {
             why: null | components["schemas"]["Worked"];
             asFoundToo: boolean;
             /** @description Working sheet of Fit that it belongs to. */
-            sheet: string;
+            sheet: components["schemas"]["WorkingSheet"];
             /** @description What sources say of the value it leans on, where they differ. */
             claims: components["schemas"]["Claim"][];
         };
@@ -4741,8 +4746,10 @@ export interface components {
         };
         /** @description A rule of the trade as a value: the only place where its words stand. */
         Rule: {
-            /** @description Stable code, such as MEM-KIND. */
+            /** @description Stable code, such as MEM-KIND: a name that nobody cuts or compares. */
             code: string;
+            /** @description What kind of thing it judges. */
+            family: components["schemas"]["Family"];
             /** @description Severity unless the policy decides otherwise. */
             severity: components["schemas"]["Severity"];
             /** @description One plain sentence with holes in braces that a finding fills; {is|are} gives the word for one place and for several. */
@@ -4752,6 +4759,8 @@ export interface components {
             /** @description Standard by name and number, or "common practice, no source". */
             source: string;
             basis: components["schemas"]["Basis"];
+            /** @description The sheet of Fit that it is worked on. */
+            sheet?: components["schemas"]["WorkingSheet"];
         };
         /** @description The ordered steps for exactly this machine and this change. */
         Runbook: {
@@ -5821,6 +5830,11 @@ export interface components {
              */
             limits: boolean;
         };
+        /**
+         * @description The sheet of Fit that a rule is worked on.
+         * @enum {unknown}
+         */
+        WorkingSheet: "memory" | "arrays" | "cache" | "boot" | "lanes" | "path" | "power";
     };
     responses: never;
     parameters: never;

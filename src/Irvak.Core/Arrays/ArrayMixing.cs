@@ -6,27 +6,27 @@ namespace Irvak.Core.Arrays;
 /// <summary>Drives that don't belong into one array, or not into any.</summary>
 public static class ArrayMixing
 {
-    public static readonly Rule Media = new("ARR-MEDIA", Severity.Care,
+    public static readonly Rule Media = new("ARR-MEDIA", Family.Array, Severity.Care,
         "{array} mixes disks and flash.",
         "The array is as slow as its slowest member, and most controllers refuse the mix.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Protocol = new("ARR-PROTOCOL", Severity.Care,
+    public static readonly Rule Protocol = new("ARR-PROTOCOL", Family.Array, Severity.Care,
         "{array} mixes {protocols}.",
         "Many controllers refuse members of two protocols in one array.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Sectors = new("ARR-SECTOR", Severity.Stop,
+    public static readonly Rule Sectors = new("ARR-SECTOR", Family.Array, Severity.Stop,
         "{array} mixes sectors of 512 and of 4096 bytes, these in {places}.",
         "Members must answer in the same sectors; controllers and the kernel refuse the mix or corrupt small writes.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Shingled = new("ARR-SHINGLED", Severity.Care,
+    public static readonly Rule Shingled = new("ARR-SHINGLED", Family.Array, Severity.Care,
         "{array} holds drives that write in shingles, in {places}: rewriting in place stalls them.",
         "A rebuild or small writes into parity stall such drives for minutes; controllers then throw them out.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Recovery = new("ARR-RECOVERY", Severity.Care,
+    public static readonly Rule Recovery = new("ARR-RECOVERY", Family.Array, Severity.Care,
         "{array} holds drives that try on a bad sector for minutes, in {places}: it takes them for dead meanwhile.",
         "Drives for arrays give up within seconds, and the array supplies the sector from its redundancy.",
         "drive's sheet; common practice, no source", Basis.Sheet);

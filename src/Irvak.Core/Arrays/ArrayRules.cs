@@ -9,52 +9,52 @@ namespace Irvak.Core.Arrays;
 /// <summary>What speaks for and against a planned array.</summary>
 public static class ArrayRules
 {
-    public static readonly Rule Impossible = new("ARR-LEVEL", Severity.Stop,
+    public static readonly Rule Impossible = new("ARR-LEVEL", Family.Array, Severity.Stop,
         "{array} can't be made: {why}.",
         "Each level needs its count of drives, and each keeper offers its own levels.",
         "mdadm(8), md(4); controllers: common practice, no source", Basis.Practice);
 
-    public static readonly Rule Erases = new("ARR-ERASE", Severity.Care,
+    public static readonly Rule Erases = new("ARR-ERASE", Family.Array, Severity.Care,
         "Creating {array} erases {places}, which hold {size}.",
         "An array is written over its drives from the first sector on; what was on them is gone.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule NoRedundancy = new("ARR-NONE", Severity.Stop,
+    public static readonly Rule NoRedundancy = new("ARR-NONE", Family.Array, Severity.Stop,
         "{array} survives no failure, and what it holds is neither scratch nor backed up.",
         "One failed drive loses all of it. Say that it is scratch, or that a backup was read back.",
         "definition of the level", Basis.Standard);
 
-    public static readonly Rule NotBackup = new("ARR-BACKUP", Severity.Note,
+    public static readonly Rule NotBackup = new("ARR-BACKUP", Family.Array, Severity.Note,
         "{array} is not a backup: deleted, overwritten or encrypted data is so on every drive.",
         "Redundancy carries on when a drive fails, and does nothing else.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Unequal = new("ARR-UNEQUAL", Severity.Note,
+    public static readonly Rule Unequal = new("ARR-UNEQUAL", Family.Array, Severity.Note,
         "{unused} of {array} lie idle: {place} is the smallest. One of {size} there frees {freed}.",
         "The smallest member sets the measure of its group.",
         "definition of the level", Basis.Standard);
 
-    public static readonly Rule RebuildRisk = new("ARR-REBUILD", Severity.Care,
+    public static readonly Rule RebuildRisk = new("ARR-REBUILD", Family.Array, Severity.Care,
         "A rebuild of {array} reads {read} and meets an unreadable sector in up to {chance} of cases, with nothing left to make up for it.",
         "The rate of a sheet is an upper bound; drives in good health read better. A second redundancy takes this away.",
         "drive's sheet or class; 1 − (1 − p)^bits", Basis.Sheet);
 
-    public static readonly Rule Strip = new("ARR-STRIP", Severity.Note,
+    public static readonly Rule Strip = new("ARR-STRIP", Family.Array, Severity.Note,
         "A request of {request} touches {touches} of {drives} drives at strips of {strip}; {suggested} would fit {use} better.",
         "Single requests are best served by one drive, streams by all of them.",
         "1 + (request − 512) ÷ strip; common practice, no source, for what is best", Basis.Practice);
 
-    public static readonly Rule WriteThrough = new("ARR-CACHE", Severity.Care,
+    public static readonly Rule WriteThrough = new("ARR-CACHE", Family.Array, Severity.Care,
         "{array} keeps parity on {controller}, which has no protected cache.",
         "Small writes wait for reading and writing again, and a power cut in the middle leaves data and parity apart.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Offered = new("ARR-CONTROLLER", Severity.Stop,
+    public static readonly Rule Offered = new("ARR-CONTROLLER", Family.Array, Severity.Stop,
         "No controller in the plan makes {level}: {controllers}.",
         "A controller makes the levels that its firmware has, some only with a key.",
         "controller's sheet", Basis.Sheet);
 
-    public static readonly Rule Twice = new("ARR-TWICE", Severity.Stop,
+    public static readonly Rule Twice = new("ARR-TWICE", Family.Array, Severity.Stop,
         "{place} is a member of {one} and of {other}.",
         "A drive belongs to one array.",
         "definition", Basis.Standard);

@@ -6,37 +6,37 @@ namespace Irvak.Core.Arrays;
 /// <summary>Drives that the plan takes out of an array that was found.</summary>
 public static class MemberPulled
 {
-    public static readonly Rule Loses = new("ARR-LOSE", Severity.Stop,
+    public static readonly Rule Loses = new("ARR-LOSE", Family.Array, Severity.Stop,
         "Taking {places} out loses {array}: {level} survives {surely}.",
         "What the array holds is gone with more of its drives than it survives.",
         "definition of the level", Basis.Standard);
 
-    public static readonly Rule Weakens = new("ARR-PULL", Severity.Care,
+    public static readonly Rule Weakens = new("ARR-PULL", Family.Array, Severity.Care,
         "Taking {places} out leaves {array} degraded: {left}.",
         "Until a drive is back and rebuilt the array has less redundancy, or none.",
-        "definition of the level", Basis.Standard);
+        "definition of the level", Basis.Standard) { LeansOn = ["/bays/0/hotPlug"] };
 
-    public static readonly Rule Replaced = new("ARR-REPLACE", Severity.Care,
+    public static readonly Rule Replaced = new("ARR-REPLACE", Family.Array, Severity.Care,
         "Replace {places} of {array} one at a time: each is rebuilt, about {hours} h, before the next is pulled.",
         "The array carries on with what it has left and fills the new drive; two at once may be one too many.",
         "definition of the level; the larger space shows after the last one", Basis.Standard);
 
-    public static readonly Rule Down = new("ARR-DOWN", Severity.Stop,
+    public static readonly Rule Down = new("ARR-DOWN", Family.Array, Severity.Stop,
         "{array} {state}. Create nothing over {places} and write nothing to them.",
         "What an array that does not run holds can often be read again; what is written over it can't.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Weak = new("ARR-DEGRADED", Severity.Care,
+    public static readonly Rule Weak = new("ARR-DEGRADED", Family.Array, Severity.Care,
         "{array} {state}: {left}. Back up before anything else, and mend it first.",
         "Until the missing drive is made up for the array has less redundancy, or none.",
         "definition of the level", Basis.Standard);
 
-    public static readonly Rule NotKnown = new("ARR-STATE", Severity.Care,
+    public static readonly Rule NotKnown = new("ARR-STATE", Family.Array, Severity.Care,
         "How {array} over {places} stands is not known: {what}. Its drives go one at a time, with the machine off.",
         "An array that has lost a drive already may not spare another, and its lamps don't tell.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Blind = new("ARR-BLIND", Severity.Stop,
+    public static readonly Rule Blind = new("ARR-BLIND", Family.Array, Severity.Stop,
         "Taking {places} out of {array} may lose it: {what}.",
         "Whether an array carries on without a drive depends on its level and on what is missing already.",
         "definition of the level", Basis.Standard);

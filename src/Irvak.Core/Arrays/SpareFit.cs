@@ -7,7 +7,7 @@ namespace Irvak.Core.Arrays;
 /// <summary>Whether a drive can stand in for a member: it must be as large as the smallest one, and of the same kind.</summary>
 public static class SpareFit
 {
-    public static readonly Rule Unfit = new("ARR-SPARE", Severity.Stop,
+    public static readonly Rule Unfit = new("ARR-SPARE", Family.Array, Severity.Stop,
         "{place} can't stand by for {array}: {why}.",
         "A spare takes a member's place by itself, in the night; one that is too small or of another kind is refused just then.",
         "mdadm(8); controllers: common practice, no source", Basis.Practice);

@@ -21,47 +21,47 @@ public sealed record BootCandidate(string Place, string? PartId, string Name, bo
 /// <param name="IsPlanned">False when it is only what was found.</param>
 public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, string WrittenBasis, IReadOnlyList<BootCandidate> Candidates)
 {
-    public static readonly Rule Nvme = new("BOOT-NVME", Severity.Stop,
+    public static readonly Rule Nvme = new("BOOT-NVME", Family.Boot, Severity.Stop,
         "The firmware does not start from NVMe: {drive} in {place} can't be the boot drive.",
         "Older firmware has no driver for it; as a data drive it works.",
-        "machine sheet", Basis.Sheet);
+        "machine sheet", Basis.Sheet) { LeansOn = ["/firmware/bootsNvme"] };
 
-    public static readonly Rule Sectors = new("BOOT-4KN", Severity.Stop,
+    public static readonly Rule Sectors = new("BOOT-4KN", Family.Boot, Severity.Stop,
         "The firmware does not start from sectors of 4096 bytes: {drive} in {place} can't be the boot drive.",
         "Only UEFI reads such sectors at the start, and not every one; as a data drive it works.",
-        "machine sheet; UEFI specification", Basis.Sheet);
+        "machine sheet; UEFI specification", Basis.Sheet) { LeansOn = ["/firmware/boots4Kn"] };
 
-    public static readonly Rule Large = new("BOOT-2TIB", Severity.Care,
+    public static readonly Rule Large = new("BOOT-2TIB", Family.Boot, Severity.Care,
         "Without UEFI the system starts only from the first {limit} of {drive} in {place}.",
         "The old partition table counts sectors in 32 bits.",
         "arithmetic: 2³² sectors", Basis.Standard);
 
-    public static readonly Rule Host = new("BOOT-HOST", Severity.Stop,
+    public static readonly Rule Host = new("BOOT-HOST", Family.Boot, Severity.Stop,
         "{controller} does not start a system: {place} behind it can't hold the boot drive.",
         "Without its own boot code the firmware does not see what hangs on it.",
         "controller's sheet", Basis.Sheet);
 
-    public static readonly Rule Mirrored = new("BOOT-MIRROR", Severity.Note,
+    public static readonly Rule Mirrored = new("BOOT-MIRROR", Family.Boot, Severity.Note,
         "The boot mirror of {places} wants its boot partition on both halves, and both in the firmware’s order.",
         "Else it starts from one half only, and that may be the one that died.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Unlike = new("BOOT-UNEQUAL", Severity.Care,
+    public static readonly Rule Unlike = new("BOOT-UNEQUAL", Family.Boot, Severity.Care,
         "{places} of the boot mirror differ in size: the smaller one, {size}, is the measure.",
         "A mirror is as large as its smaller half.",
         "definition of the level", Basis.Standard);
 
-    public static readonly Rule Media = new("BOOT-MEDIA", Severity.Care,
+    public static readonly Rule Media = new("BOOT-MEDIA", Family.Boot, Severity.Care,
         "{drive} in {place} is of a class that logging wears out: no system that writes its log there.",
         "Sticks and cards level their wear badly, or not at all.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Wears = new("BOOT-WEAR", Severity.Care,
+    public static readonly Rule Wears = new("BOOT-WEAR", Family.Boot, Severity.Care,
         "{drive} in {place} is {what} after about {years} years.",
         "What is written every day uses up what it is rated for; what comes in fills it.",
         "drive's sheet; JESD218 for what a rating means", Basis.Sheet);
 
-    public static readonly Rule Empty = new("BOOT-NONE", Severity.Stop,
+    public static readonly Rule Empty = new("BOOT-NONE", Family.Boot, Severity.Stop,
         "The system is to start from {place}, where there is no drive.",
         "Put one there, or choose another.",
         "definition", Basis.Standard);

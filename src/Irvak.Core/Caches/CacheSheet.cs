@@ -70,47 +70,47 @@ public sealed record CacheFigures(
 /// <summary>The caches of a plan.</summary>
 public static class CacheRules
 {
-    public static readonly Rule Broken = new("CACHE-PLAN", Severity.Stop,
+    public static readonly Rule Broken = new("CACHE-PLAN", Family.Cache, Severity.Stop,
         "Cache {cache} can't be set up: {why}.",
         "A cache is drives in front of volumes.",
         "definition", Basis.Standard);
 
-    public static readonly Rule Alone = new("CACHE-PAIR", Severity.Stop,
+    public static readonly Rule Alone = new("CACHE-PAIR", Family.Cache, Severity.Stop,
         "Cache {cache} holds writes on a single copy: {places}.",
         "What it has not passed on is lost with it, and the file system with that. Two mirrored drives, or reads only.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Unguarded = new("CACHE-POWER", Severity.Care,
+    public static readonly Rule Unguarded = new("CACHE-POWER", Family.Cache, Severity.Care,
         "{places} of cache {cache} lose what is in flight when the power goes.",
         "Without power-loss protection a drive says “written” before it is.",
         "drive's sheet", Basis.Sheet);
 
-    public static readonly Rule Small = new("CACHE-SMALL", Severity.Care,
+    public static readonly Rule Small = new("CACHE-SMALL", Family.Cache, Severity.Care,
         "Cache {cache} of {size} is too small to be noticed: a quarter less latency needs {least}.",
         "Below that the slot is worth more as a volume.",
         "Che, Tung, Wang 2002; a quarter: common practice, no source", Basis.Practice);
 
-    public static readonly Rule Useless = new("CACHE-NOTHING", Severity.Care,
+    public static readonly Rule Useless = new("CACHE-NOTHING", Family.Cache, Severity.Care,
         "Cache {cache} brings nothing at any size: what is behind it answers as quickly.",
         "Flash in front of flash only costs slots.",
         "arithmetic; common practice, no source, for the latencies", Basis.Practice);
 
-    public static readonly Rule Wears = new("CACHE-WEAR", Severity.Care,
+    public static readonly Rule Wears = new("CACHE-WEAR", Family.Cache, Severity.Care,
         "Cache {cache} is written up after about {years} years.",
         "Everything that is written goes through it.",
         "drive's sheet; amplification 2: common practice, no source", Basis.Sheet);
 
-    public static readonly Rule NotFlash = new("CACHE-DISK", Severity.Stop,
+    public static readonly Rule NotFlash = new("CACHE-DISK", Family.Cache, Severity.Stop,
         "{places} of cache {cache} hold disks.",
         "A cache of disks is no quicker than what is behind it.",
         "definition", Basis.Standard);
 
-    public static readonly Rule Twice = new("CACHE-TWICE", Severity.Stop,
+    public static readonly Rule Twice = new("CACHE-TWICE", Family.Cache, Severity.Stop,
         "{place} is in cache {cache} and in {other}.",
         "A drive serves one purpose.",
         "definition", Basis.Standard);
 
-    public static readonly Rule Key = new("CACHE-KEY", Severity.Care,
+    public static readonly Rule Key = new("CACHE-KEY", Family.Cache, Severity.Care,
         "{controller} caches on flash only with its key: {have}.",
         "The feature is built in and locked.",
         "controller's sheet", Basis.Sheet);

@@ -11,82 +11,82 @@ namespace Irvak.Core.Controllers;
 /// <summary>What controllers of a plan can't do, or need.</summary>
 public static class ControllerFit
 {
-    public static readonly Rule Protocol = new("CTL-PROTOCOL", Severity.Stop,
+    public static readonly Rule Protocol = new("CTL-PROTOCOL", Family.Controller, Severity.Stop,
         "{drive} in {place} speaks {its}; {controller} behind it speaks {theirs}.",
         "What runs is what bay, cable and controller have in common, never the bay alone.",
         "controller's sheet", Basis.Sheet);
 
-    public static readonly Rule NoRate = new("CTL-LINK-NONE", Severity.Stop,
+    public static readonly Rule NoRate = new("CTL-LINK-NONE", Family.Controller, Severity.Stop,
         "{drive} in {place} finds no rate in common with {controller}, which speaks {theirs} Gb/s.",
         "Newer controllers have dropped the oldest rates.",
         "controller's sheet; SATA, SAS", Basis.Sheet);
 
-    public static readonly Rule Slower = new("CTL-LINK", Severity.Note,
+    public static readonly Rule Slower = new("CTL-LINK", Family.Controller, Severity.Note,
         "{controller} runs {drive} in {place} at {rate} of {most} Gb/s: {lost}.",
         "A link comes up at the highest rate that drive, backplane and controller know.",
         "controller's sheet; SATA, SAS", Basis.Sheet);
 
-    public static readonly Rule Addresses = new("CTL-2TIB", Severity.Stop,
+    public static readonly Rule Addresses = new("CTL-2TIB", Family.Controller, Severity.Stop,
         "{controller} counts sectors in 32 bits: of {drive} in {place} it sees {limit} at most.",
         "2³² sectors of 512 bytes are 2 199 023 255 552 bytes; beyond them some controllers wrap around and overwrite.",
         "controller's sheet; arithmetic", Basis.Sheet);
 
-    public static readonly Rule TooMany = new("CTL-COUNT", Severity.Stop,
+    public static readonly Rule TooMany = new("CTL-COUNT", Family.Controller, Severity.Stop,
         "{controller} addresses {most} drives; {count} hang on it.",
         "Further drives don't appear.",
         "controller's sheet", Basis.Sheet);
 
-    public static readonly Rule Ports = new("CTL-PORTS", Severity.Stop,
+    public static readonly Rule Ports = new("CTL-PORTS", Family.Controller, Severity.Stop,
         "{controller} has {ports} ports for drives; the drives cabled to it want {wanted}.",
         "Without an expander every bay takes a port of its own.",
         "controller's and machine's sheet", Basis.Sheet);
 
-    public static readonly Rule Unknown = new("CTL-WHICH", Severity.Note,
+    public static readonly Rule Unknown = new("CTL-WHICH", Family.Controller, Severity.Note,
         "Which controller serves the {group} bays is not said: {cards} could.",
         "What drives run there, and how fast, depends on it.",
         "machine sheet", Basis.Sheet);
 
-    public static readonly Rule Guard = new("CTL-UNIT", Severity.Care,
+    public static readonly Rule Guard = new("CTL-UNIT", Family.Controller, Severity.Care,
         "{controller} caches writes only behind its {unit}: {have}.",
         "Without a charged unit the cache writes through, and small writes wait for the drives.",
         "controller's sheet", Basis.Sheet);
 
-    public static readonly Rule Driver = new("CTL-DRIVER", Severity.Note,
+    public static readonly Rule Driver = new("CTL-DRIVER", Family.Controller, Severity.Note,
         "An installer does not see drives behind {controller} without its driver: have it on a stick.",
         "Many installers lack drivers of RAID controllers.",
         "controller's sheet", Basis.Sheet);
 
-    public static readonly Rule Pair = new("CTL-PAIR", Severity.Note,
+    public static readonly Rule Pair = new("CTL-PAIR", Family.Controller, Severity.Note,
         "{controller} wants firmware and driver of one pair: {pairs}.",
         "A new driver over old firmware, or the reverse, is a usual cause of drives that drop out.",
         "controller's sheet", Basis.Sheet);
 
-    public static readonly Rule Members = new("CTL-MEMBERS", Severity.Stop,
+    public static readonly Rule Members = new("CTL-MEMBERS", Family.Controller, Severity.Stop,
         "{controller} keeps at most {most} drives in one array; {array} has {count}.",
         "Its firmware counts no further. Several arrays, or groups side by side, may do.",
         "controller's sheet", Basis.Sheet);
 
-    public static readonly Rule Mode = new("CTL-MODE", Severity.Care,
+    public static readonly Rule Mode = new("CTL-MODE", Family.Controller, Severity.Care,
         "{array} is kept by the board’s own controller: its storage mode changes in the firmware, and an installed system will not start without that driver prepared.",
         "A system looks for its disk with the driver of the mode it was installed in.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Across = new("CTL-ACROSS", Severity.Stop,
+    public static readonly Rule Across = new("CTL-ACROSS", Family.Controller, Severity.Stop,
         "{array} lies over {keepers}: none of them can keep it. Let the host keep it, or put all its drives behind one.",
         "A controller keeps arrays of the drives behind itself; it does not see those of another.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule None = new("CTL-NONE", Severity.Stop,
+    public static readonly Rule None = new("CTL-NONE", Family.Controller, Severity.Stop,
         "{array} is to be kept by a controller, and no controller is behind {places}.",
         "What keeps an array must be there.",
         "definition", Basis.Standard);
 
-    public static readonly Rule Foreign = new("CTL-FOREIGN", Severity.Care,
+    public static readonly Rule Foreign = new("CTL-FOREIGN", Family.Controller, Severity.Care,
         "{array} was made by {old} and meets {new}: import it as foreign, all {count} members in, {family}; never create it anew.",
         "Controllers read each other's arrays within a family, from older firmware to the same or newer.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Unguarded = new("DRV-POWER", Severity.Care,
+    public static readonly Rule Unguarded = new("DRV-POWER", Family.Drive, Severity.Care,
         "{drive} in {place} loses what is in flight when the power goes; {controller} writes back and takes its word for it.",
         "The controller's guarded cache is of no use when the drive itself says “written” too early.",
         "drive's sheet", Basis.Sheet);

@@ -17,25 +17,25 @@ public sealed record Distance(string Name, string Unit, double? Found, double? P
 /// <summary>The distances between the plan and the aim.</summary>
 public static class AimDistance
 {
-    public static readonly Rule Memory = new("AIM-MEMORY", Severity.Care,
+    public static readonly Rule Memory = new("AIM-MEMORY", Family.Aim, Severity.Care,
         "{planned} of memory, {short} short of the wish for {wish}.",
         "The aim is what the owner asked for.",
         "aim of this job", Basis.Sheet);
 
-    public static readonly Rule Money = new("AIM-MONEY", Severity.Care,
+    public static readonly Rule Money = new("AIM-MONEY", Family.Aim, Severity.Care,
         "The parts cost {planned}, {over} over the limit of {limit}.",
         "The limit is what the owner agreed to.",
         "aim of this job; price list of the shop", Basis.Sheet);
 
-    public static readonly Rule Space = new("AIM-SPACE", Severity.Care,
+    public static readonly Rule Space = new("AIM-SPACE", Family.Aim, Severity.Care,
         "{planned} of space, {short} short of the wish for {wish}.",
         "The aim is what the owner asked for.",
-        "aim of this job", Basis.Sheet);
+        "aim of this job", Basis.Sheet) { Sheet = WorkingSheet.Arrays };
 
-    public static readonly Rule Failures = new("AIM-FAILURES", Severity.Care,
+    public static readonly Rule Failures = new("AIM-FAILURES", Family.Aim, Severity.Care,
         "{array} survives {planned}, the wish is {wish}.",
         "The aim is what the owner asked for.",
-        "aim of this job", Basis.Sheet);
+        "aim of this job", Basis.Sheet) { Sheet = WorkingSheet.Arrays };
 
     public static IReadOnlyList<Distance> Of(AimInput q, Memory.MemorySheet memory, ArraySheet arrays, Lanes.LaneSheet lanes, Paths.PathSheet paths, ShoppingList list)
     {

@@ -13,67 +13,67 @@ namespace Irvak.Core.Drives;
 /// <summary>Whether a drive that comes in fits its bay and runs there.</summary>
 public static class DriveFit
 {
-    public static readonly Rule NoMate = new("DRV-MATE", Severity.Stop,
+    public static readonly Rule NoMate = new("DRV-MATE", Family.Drive, Severity.Stop,
         "{place} is wired for {bus}: {drive} {what}.",
         "What runs is what bay, cable and controller have in common; the shape of the plug alone says little.",
         "SFF-8639, SFF-TA-1001, SAS and SATA connectors", Basis.Standard);
 
-    public static readonly Rule TooLarge = new("DRV-FORM", Severity.Stop,
+    public static readonly Rule TooLarge = new("DRV-FORM", Family.Drive, Severity.Stop,
         "{place} is for {bay}; {drive} is {form}.",
         "A larger drive does not go into a smaller bay, and forms with an edge of their own go nowhere else.",
         "SFF-8201, SFF-8301, SFF-TA-1006", Basis.Standard);
 
-    public static readonly Rule Converter = new("DRV-CONVERTER", Severity.Note,
+    public static readonly Rule Converter = new("DRV-CONVERTER", Family.Drive, Severity.Note,
         "{drive} needs a converter for {place}, from {form} to {bay}.",
         "A smaller drive wants a carrier that puts its plug where the larger one has it.",
         "SFF-8201, SFF-8301", Basis.Standard);
 
-    public static readonly Rule TooHigh = new("DRV-HEIGHT", Severity.Stop,
+    public static readonly Rule TooHigh = new("DRV-HEIGHT", Family.Drive, Severity.Stop,
         "{drive} is {height} mm high, {place} takes {most}.",
         "It jams, or presses on the board below.",
         "machine sheet; SFF-8201 for the heights", Basis.Sheet);
 
-    public static readonly Rule Spacer = new("DRV-SPACER", Severity.Note,
+    public static readonly Rule Spacer = new("DRV-SPACER", Family.Drive, Severity.Note,
         "{drive} is {height} mm high in {place} of {most}: it needs the spacer.",
         "Without it the plug hangs loose.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Reformat = new("DRV-SECTOR", Severity.Stop,
+    public static readonly Rule Reformat = new("DRV-SECTOR", Family.Drive, Severity.Stop,
         "{drive} in {place} has sectors of {bytes} bytes: not usable before reformatting to 512.",
         "Storage systems use the extra bytes for checksums; ordinary controllers refuse such drives.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule OffList = new("DRV-SIZE", Severity.Care,
+    public static readonly Rule OffList = new("DRV-SIZE", Family.Drive, Severity.Care,
         "{size} in {place}: the sheet ends at {most}; {counts}.",
         "Old sheets list what existed then; larger drives often run. The policy and what was logged decide.",
-        "machine sheet, largest drive", Basis.Sheet);
+        "machine sheet, largest drive", Basis.Sheet) { LeansOn = ["/bays/0/limitTB"] };
 
-    public static readonly Rule NoRate = new("DRV-LINK-NONE", Severity.Stop,
+    public static readonly Rule NoRate = new("DRV-LINK-NONE", Family.Drive, Severity.Stop,
         "{drive} speaks {its} Gb/s, the backplane of {place} {board}: no rate in common.",
         "A link comes up at the highest rate that both ends know.",
         "machine sheet; SATA, SAS", Basis.Sheet);
 
-    public static readonly Rule Slower = new("DRV-LINK", Severity.Note,
+    public static readonly Rule Slower = new("DRV-LINK", Family.Drive, Severity.Note,
         "{drive} runs at {rate} of {most} Gb/s in {place}: {lost}.",
         "A link comes up at the highest rate that both ends know.",
         "machine sheet; SATA, SAS", Basis.Sheet);
 
-    public static readonly Rule Worn = new("DRV-WORN", Severity.Care,
+    public static readonly Rule Worn = new("DRV-WORN", Family.Drive, Severity.Care,
         "The {drive} for {place} is grade {grade}: {why}.",
         "Worn drives fail often enough to keep a spare, or to leave them out.",
         "grades of the shop: common practice, no source", Basis.Practice);
 
-    public static readonly Rule PinThree = new("DRV-PIN3", Severity.Stop,
+    public static readonly Rule PinThree = new("DRV-PIN3", Family.Drive, Severity.Stop,
         "{drive} takes 3.3 V on pin 3 as “off”; {place} feeds it: the drive stays silent.",
         "SATA 3.3 turned that pin into a switch; older supplies and backplanes power it. A power lead without 3.3 V, or another drive, helps.",
         "SATA 3.3, power disable; machine sheet", Basis.Standard);
 
-    public static readonly Rule PinThreeUnknown = new("DRV-PIN3-ASK", Severity.Note,
+    public static readonly Rule PinThreeUnknown = new("DRV-PIN3-ASK", Family.Drive, Severity.Note,
         "{drive} stays silent in {place} if its plug feeds 3.3 V to pin 3: look, or try one first.",
         "SATA 3.3 turned that pin into a switch; older supplies and backplanes power it.",
         "SATA 3.3, power disable", Basis.Standard);
 
-    public static readonly Rule NotTold = new("DRV-UNKNOWN", Severity.Care,
+    public static readonly Rule NotTold = new("DRV-UNKNOWN", Family.Drive, Severity.Care,
         "Whether {drive} works in {place} is not known: {what} not told.",
         "Interface, size and height must all fit; what is not known of them does not fit by itself. Its label or sheet tells them.",
         "definition: not known is not the same as right", Basis.Standard);

@@ -9,17 +9,17 @@ namespace Irvak.Core.Drives;
 /// <summary>Drives that fit and run, and are known to cause trouble where they are put.</summary>
 public static class DriveManners
 {
-    public static readonly Rule Desktop = new("DRV-DESKTOP", Severity.Care,
+    public static readonly Rule Desktop = new("DRV-DESKTOP", Family.Drive, Severity.Care,
         "{drive} in {place} is a desktop drive; the chassis holds {bays} bays.",
         "Many drives shake each other; desktop drives slow down and wear under it, and are not made to run day and night.",
         "makers' sheets by class; from how many bays on: common practice, no source", Basis.Practice);
 
-    public static readonly Rule FastSpinning = new("DRV-15K", Severity.Note,
+    public static readonly Rule FastSpinning = new("DRV-15K", Family.Drive, Severity.Note,
         "{drive} in {place} turns 15 000 times a minute: hot, small, and old by now.",
         "Flash has taken their place; those still about have mostly run for years.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Holes = new("DRV-HOLES", Severity.Note,
+    public static readonly Rule Holes = new("DRV-HOLES", Family.Drive, Severity.Note,
         "{drive} may have its screw holes elsewhere than the {tray} for {place} expects: look before it is needed.",
         "Large disks have no room for the middle pair of holes.",
         "SFF-8301 (alternate holes); from which size on: common practice, no source", Basis.Practice);

@@ -8,65 +8,65 @@ namespace Irvak.Core.Lanes;
 /// <summary>Whether a card goes into its slot: edge, bus, height, length, thickness, current and air.</summary>
 public static class CardFit
 {
-    public static readonly Rule Bus = new("CARD-BUS", Severity.Stop,
+    public static readonly Rule Bus = new("CARD-BUS", Family.Card, Severity.Stop,
         "{card} is made for {its}; {place} is {theirs}.",
         "The edges differ in keying and meaning: it does not go in.",
         "PCI Express Card Electromechanical Specification; OCP NIC 3.0 for the mezzanine", Basis.Standard);
 
-    public static readonly Rule Edge = new("CARD-EDGE", Severity.Stop,
+    public static readonly Rule Edge = new("CARD-EDGE", Family.Card, Severity.Stop,
         "{card} has an edge of ×{its}; {place} is ×{theirs} long and closed at its end.",
         "A card goes into a slot of its length or longer, or into one that is open at the end.",
         "PCI Express Card Electromechanical Specification", Basis.Standard);
 
-    public static readonly Rule Height = new("CARD-HEIGHT", Severity.Stop,
+    public static readonly Rule Height = new("CARD-HEIGHT", Family.Card, Severity.Stop,
         "{card} is of full height; {place} takes low ones.",
         "111.15 mm stand against 68.90: the cover does not close.",
         "PCI Express Card Electromechanical Specification", Basis.Standard);
 
-    public static readonly Rule Length = new("CARD-LENGTH", Severity.Stop,
+    public static readonly Rule Length = new("CARD-LENGTH", Family.Card, Severity.Stop,
         "{card} is {its} mm long; {place} has {theirs}.",
         "Behind it stands something else of the machine.",
         "machine sheet", Basis.Sheet);
 
-    public static readonly Rule Thick = new("CARD-THICK", Severity.Stop,
+    public static readonly Rule Thick = new("CARD-THICK", Family.Card, Severity.Stop,
         "{card} in {place} covers {over}, where {other} sits.",
         "It is as thick as two slots; 20.32 mm lie from one to the next.",
         "PCI Express Card Electromechanical Specification", Basis.Standard);
 
-    public static readonly Rule Covers = new("CARD-COVERS", Severity.Note,
+    public static readonly Rule Covers = new("CARD-COVERS", Family.Card, Severity.Note,
         "{card} in {place} covers {over}: nothing fits there any more.",
         "It is as thick as two slots.",
         "PCI Express Card Electromechanical Specification", Basis.Standard);
 
-    public static readonly Rule Clearance = new("CARD-NEXT", Severity.Care,
+    public static readonly Rule Clearance = new("CARD-NEXT", Family.Card, Severity.Care,
         "{card} in {place} reaches to {over}, whose card {other} stands right beside it: measure before, 1 to 2 mm decide.",
         "Cards with a plate or a cooler on their back need more than their slots.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Power = new("CARD-POWER", Severity.Stop,
+    public static readonly Rule Power = new("CARD-POWER", Family.Card, Severity.Stop,
         "{card} takes {its} W; {place} gives {theirs} W and the card has no plug of its own.",
         "What a slot gives is what it has: the card browns out, or the board does.",
         "machine sheet; PCI Express Card Electromechanical Specification where it tells nothing", Basis.Sheet);
 
-    public static readonly Rule Plug = new("CARD-PLUG", Severity.Care,
+    public static readonly Rule Plug = new("CARD-PLUG", Family.Card, Severity.Care,
         "{card} takes {its} W, {place} gives {theirs} W: the rest comes by its own plug, {plug}.",
         "The supply needs that plug, on a lead of its own.",
         "card's sheet; PCI Express Card Electromechanical Specification: 6 pins 75 W, 8 pins 150 W, 16 pins up to 600 W", Basis.Standard);
 
-    public static readonly Rule Air = new("CARD-AIR", Severity.Care,
+    public static readonly Rule Air = new("CARD-AIR", Family.Card, Severity.Care,
         "{card} in {place} needs moving air, and {machine} has {fans}.",
         "Cards made for servers have no fan of their own and switch off, or throttle, in still air.",
-        "card's sheet; common practice, no source", Basis.Practice);
+        "card's sheet; common practice, no source", Basis.Practice) { LeansOn = ["/fans"] };
 
-    public static readonly Rule Homeless = new("CARD-HOMELESS", Severity.Stop,
+    public static readonly Rule Homeless = new("CARD-HOMELESS", Family.Card, Severity.Stop,
         "{drive} sits in {place}, and what is planned in {slot} has no such place.",
         "A module goes where its carrier goes.",
         "definition", Basis.Standard);
 
-    public static readonly Rule AirUnknown = new("CARD-AIR-ASK", Severity.Care,
+    public static readonly Rule AirUnknown = new("CARD-AIR-ASK", Family.Card, Severity.Care,
         "{card} in {place} needs moving air; whether {machine} moves any over its slots is not known: look at {fans}.",
         "Cards made for servers have no fan of their own and switch off, or throttle, in still air.",
-        "card's sheet; common practice, no source", Basis.Practice);
+        "card's sheet; common practice, no source", Basis.Practice) { LeansOn = ["/fans"] };
 
     /// <summary>Watts that a slot gives: as its sheet tells, else by the standard (PCI Express Card Electromechanical Specification).</summary>
     public static int SlotWatt(ExpansionSlot slot) => slot.Watt ?? (slot.Mech >= 16 ? 75 : slot.Mech == 1 ? 10 : 25);

@@ -9,52 +9,52 @@ namespace Irvak.Core.Lanes;
 /// <summary>What stands in the way of lanes.</summary>
 public static class LaneRules
 {
-    public static readonly Rule Split = new("LANE-SPLIT", Severity.Stop,
+    public static readonly Rule Split = new("LANE-SPLIT", Family.Lane, Severity.Stop,
         "{slot} is {now}: {card} shows {seen} of {all}.",
         "A card without a switch that has several devices needs a link for each; the slot opens one unless the firmware divides it.",
         "machine sheet; PCI Express Base Specification for the lanes", Basis.Sheet);
 
-    public static readonly Rule Undivided = new("LANE-NO-SPLIT", Severity.Stop,
+    public static readonly Rule Undivided = new("LANE-NO-SPLIT", Family.Lane, Severity.Stop,
         "{slot} can’t be divided for {card}: at most {seen} of {all} would be seen.",
         "The firmware offers no setting that opens a link for each. A carrier with a switch of its own needs none.",
         "machine sheet", Basis.Sheet);
 
-    public static readonly Rule Dark = new("LANE-DARK", Severity.Stop,
+    public static readonly Rule Dark = new("LANE-DARK", Family.Lane, Severity.Stop,
         "{place} {why}: {unit} gets no lanes.",
         "Lanes come from a processor, or from what it feeds.",
-        "machine sheet", Basis.Sheet);
+        "machine sheet", Basis.Sheet) { LeansOn = ["/slots/0/elec"] };
 
-    public static readonly Rule Less = new("LANE-LESS", Severity.Note,
+    public static readonly Rule Less = new("LANE-LESS", Family.Lane, Severity.Note,
         "{unit} runs at {runs} in {place}, {lost} less than its {wants}.",
         "A link runs at what both ends have.",
-        "PCI Express Base Specification", Basis.Standard);
+        "PCI Express Base Specification", Basis.Standard) { LeansOn = ["/slots/0/elec"] };
 
-    public static readonly Rule Narrow = new("LANE-NARROW", Severity.Care,
+    public static readonly Rule Narrow = new("LANE-NARROW", Family.Lane, Severity.Care,
         "{unit} could move {need}, its link in {place} carries {has}.",
         "The link is the narrowest thing around it.",
-        "PCI Express Base Specification; payload as usual for the generation: common practice, no source", Basis.Standard);
+        "PCI Express Base Specification; payload as usual for the generation: common practice, no source", Basis.Standard) { LeansOn = ["/slots/0/elec"] };
 
-    public static readonly Rule Uplink = new("LANE-UPLINK", Severity.Care,
+    public static readonly Rule Uplink = new("LANE-UPLINK", Family.Lane, Severity.Care,
         "What hangs on {root} could move {need} together; its uplink of {width} carries {has}.",
         "Everything behind it shares it.",
         "machine sheet; PCI Express Base Specification", Basis.Sheet);
 
-    public static readonly Rule Over = new("LANE-ROOT", Severity.Stop,
+    public static readonly Rule Over = new("LANE-ROOT", Family.Lane, Severity.Stop,
         "The plan takes {used} lanes of {root}, which has {lanes}.",
         "No more can run than there are.",
         "machine sheet", Basis.Sheet);
 
-    public static readonly Rule Side = new("LANE-SIDE", Severity.Care,
+    public static readonly Rule Side = new("LANE-SIDE", Family.Lane, Severity.Care,
         "{storage} in {from} and {network} in {to} sit on different processors.",
         "What is read on one side and sent on the other crosses the link between them, with more waiting.",
         "machine sheet; common practice, no source, for the loss", Basis.Practice);
 
-    public static readonly Rule Shared = new("LANE-OLD-BUS", Severity.Note,
+    public static readonly Rule Shared = new("LANE-OLD-BUS", Family.Lane, Severity.Note,
         "{places} share one bus of conventional PCI: {paper} on paper, about {use} in use, for all together.",
         "Every card waits for every other.",
         "PCI Local Bus Specification 3.0 for the rate; in use: from memory", Basis.Memory);
 
-    public static readonly Rule Trained = new("LANE-TRAINED", Severity.Care,
+    public static readonly Rule Trained = new("LANE-TRAINED", Family.Lane, Severity.Care,
         "{unit} in {place} runs at {runs}; both ends could do {could}. {cause}",
         "A link that finds errors while it trains takes fewer lanes or an older rate, and says nothing.",
         "PCI Express Base Specification; causes: common practice, no source", Basis.Practice);

@@ -9,37 +9,37 @@ namespace Irvak.Core.Memory;
 /// <summary>What the modules of one channel must share: select lines for ranks, and for some controllers chips alike.</summary>
 public static class ChannelLoad
 {
-    public static readonly Rule Ranks = new("MEM-RANKS", Severity.Stop,
+    public static readonly Rule Ranks = new("MEM-RANKS", Family.Memory, Severity.Stop,
         "{Channel|Channels} {channel} would hold {ranks} ranks{| each}; the sheet ends at {limit}.",
         "Each rank has its own select line, and the controller has only so many for a channel. What lies beyond is not seen, or the machine does not start.",
         "machine sheet, ranks per channel", Basis.Sheet);
 
-    public static readonly Rule RanksTypical = new("MEM-RANKS-TYPICAL", Severity.Care,
+    public static readonly Rule RanksTypical = new("MEM-RANKS-TYPICAL", Family.Memory, Severity.Care,
         "{Channel|Channels} {channel} would hold {ranks} ranks{| each}; boards of this class take {limit}, this sheet does not say.",
         "Each rank has its own select line; without the board's own figure only its class can be named.",
         "typical for this class, sheet unknown (from memory)", Basis.Memory);
 
-    public static readonly Rule Widths = new("MEM-WIDTH", Severity.Note,
+    public static readonly Rule Widths = new("MEM-WIDTH", Family.Memory, Severity.Note,
         "{Channel|Channels} {channel} {mixes|mix} ×{low} and ×{high} chips: correction of a whole failed chip falls back to the level of ×{high}.",
         "A code that replaces a failed ×4 chip is not wide enough for a ×8 one.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule WidthsRefused = new("MEM-WIDTH-NO", Severity.Stop,
+    public static readonly Rule WidthsRefused = new("MEM-WIDTH-NO", Family.Memory, Severity.Stop,
         "{Channel|Channels} {channel} {mixes|mix} ×{low} and ×{high} chips; this board does not start with both.",
         "The board's sheet says so.",
         "machine sheet, mixing of chip widths", Basis.Sheet);
 
-    public static readonly Rule Stacked = new("MEM-3DS", Severity.Care,
+    public static readonly Rule Stacked = new("MEM-3DS", Family.Memory, Severity.Care,
         "{few} {verb} stacked (3DS), the rest is planar; most boards refuse both together.",
         "Stacked dies are addressed by extra lines and train differently.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Dies = new("MEM-DIE-MIX", Severity.Care,
+    public static readonly Rule Dies = new("MEM-DIE-MIX", Family.Memory, Severity.Care,
         "{Channel|Channels} {channel} {mixes|mix} chips of {dies}; many boards refuse that in one channel.",
         "24 Gbit chips have an address range that is no power of two, so the ranks of a channel don't line up.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Dense = new("MEM-DIE", Severity.Stop,
+    public static readonly Rule Dense = new("MEM-DIE", Family.Memory, Severity.Stop,
         "{place} {has|have} chips of {die} Gbit; {who} ends at {limit}: {it is|they are} seen in half, or the machine does not start.",
         "Denser chips need address lines that older memory controllers don't have.",
         "machine sheet or processor's sheet, chip density", Basis.Sheet);

@@ -9,27 +9,27 @@ namespace Irvak.Core.Memory;
 /// <summary>The order in which slots are filled: the board's own where its sheet has one, else the general one.</summary>
 public static class FillOrder
 {
-    public static readonly Rule Skipped = new("MEM-FILL", Severity.Care,
+    public static readonly Rule Skipped = new("MEM-FILL", Family.Memory, Severity.Care,
         "{place} {is|are} filled before {first}, the first {slot of channel|slots of channels} {channel}.",
         "The first slot of a channel ends its lines; a module behind an empty first slot often does not train, or trains slower.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule OrderUnknown = new("MEM-FILL-ASK", Severity.Care,
+    public static readonly Rule OrderUnknown = new("MEM-FILL-ASK", Family.Memory, Severity.Care,
         "Which slot of {channel|the channels} {channel} comes first is not known: only {place} would be filled, not {first}.",
         "Many boards fill the slot farther from the processor first; the print on the board or its sheet tells, a name does not.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule OffTable = new("MEM-TABLE", Severity.Care,
+    public static readonly Rule OffTable = new("MEM-TABLE", Family.Memory, Severity.Care,
         "The board's own order fills {first} before {place}.",
         "The maker's population table says which slots its firmware trains; it overrides the general order.",
         "machine sheet, population order", Basis.Sheet);
 
-    public static readonly Rule RanksFirst = new("MEM-FIRST", Severity.Note,
+    public static readonly Rule RanksFirst = new("MEM-FIRST", Family.Memory, Severity.Note,
         "{place} {holds the module|hold the modules} with more ranks; in {first} {it|they} would stand first in {channel|channels} {channel}.",
         "The module with more ranks, then the larger one, belongs where the channel's lines end.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule WithoutOwn = new("MEM-OWN", Severity.Care,
+    public static readonly Rule WithoutOwn = new("MEM-OWN", Family.Memory, Severity.Care,
         "{socket} has no memory of its own: all of it is fetched from the other processor.",
         "Each processor reaches its own channels at once and the others' over the link between them.",
         "common practice, no source", Basis.Practice);

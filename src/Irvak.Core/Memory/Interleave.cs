@@ -15,12 +15,12 @@ public sealed record SocketInterleave(string Socket, IReadOnlyList<InterleaveBan
 /// <summary>Interleave: walk the channel capacities from the bottom; each layer spans the channels that still have memory.</summary>
 public static class Interleave
 {
-    public static readonly Rule Empty = new("MEM-CHANNEL", Severity.Care,
+    public static readonly Rule Empty = new("MEM-CHANNEL", Family.Memory, Severity.Care,
         "{socket} leaves {empty} of {all} channels empty: at most {share} of its bandwidth.",
         "Every channel brings its own 8 bytes a transfer; an empty one brings none.",
         "bandwidth = channels × MT/s × 8 bytes (JEDEC module width)", Basis.Standard);
 
-    public static readonly Rule Uneven = new("MEM-UNEVEN", Severity.Note,
+    public static readonly Rule Uneven = new("MEM-UNEVEN", Family.Memory, Severity.Note,
         "{share} of the memory on {socket} runs on fewer channels than it could.",
         "Where one channel holds more than its neighbours, the surplus is not spread over them.",
         "common practice, no source", Basis.Practice);

@@ -9,62 +9,62 @@ namespace Irvak.Core.Memory;
 /// <summary>Whether each module can work in its slot at all, and whether the modules can work together.</summary>
 public static class Legality
 {
-    public static readonly Rule Generation = new("MEM-GEN", Severity.Stop,
+    public static readonly Rule Generation = new("MEM-GEN", Family.Memory, Severity.Stop,
         "{place} {is|are} {module}; the board takes {board}.",
         "Each generation has its own contacts, notch and supply voltage; another one neither seats nor starts.",
-        "JEDEC JESD79-2F, -3F, -4, -5", Basis.Standard);
+        "JEDEC JESD79-2F, -3F, -4, -5", Basis.Standard) { LeansOn = ["/memory/generation"] };
 
-    public static readonly Rule Form = new("MEM-FORM", Severity.Stop,
+    public static readonly Rule Form = new("MEM-FORM", Family.Memory, Severity.Stop,
         "{place} {holds a|hold} {module}{|s}; the {slot is for a|slots are for} {board}{|s}.",
         "DIMM and SO-DIMM differ in length and contacts.",
         "JEDEC standard 21-C, module outlines", Basis.Standard);
 
-    public static readonly Rule Type = new("MEM-TYPE", Severity.Stop,
+    public static readonly Rule Type = new("MEM-TYPE", Family.Memory, Severity.Stop,
         "{place} {is|are} {module}; the board takes {board}.",
         "Processor and board drive only the module types they were made for. Modules of another type do not start.",
         "machine sheet, accepted types", Basis.Sheet);
 
-    public static readonly Rule ByProcessor = new("MEM-CPU-TYPE", Severity.Stop,
+    public static readonly Rule ByProcessor = new("MEM-CPU-TYPE", Family.Memory, Severity.Stop,
         "{place} {is|are} {module}; {socket} drives {takes} only.",
         "The memory controller is inside the processor; it must know the module type as well as the board.",
         "processor's sheet, memory types", Basis.Sheet);
 
-    public static readonly Rule Revision = new("MEM-REVISION", Severity.Stop,
+    public static readonly Rule Revision = new("MEM-REVISION", Family.Memory, Severity.Stop,
         "{place} {is|are} not fitted on board revision {revision}.",
         "Makers leave out slots on some revisions; the holes are there, the contacts are not.",
         "machine sheet, board revisions", Basis.Sheet);
 
-    public static readonly Rule Kind = new("MEM-KIND", Severity.Stop,
+    public static readonly Rule Kind = new("MEM-KIND", Family.Memory, Severity.Stop,
         "{few} {verb} {fewKind}, the rest is {manyKind}. The machine does not start with both.",
         "Registered, load-reduced and unbuffered modules drive the channel differently and are never mixed in one machine.",
         "JEDEC standard 21-C module types; common practice, no source, for the machine as a whole", Basis.Standard);
 
-    public static readonly Rule EccOff = new("MEM-ECC", Severity.Care,
+    public static readonly Rule EccOff = new("MEM-ECC", Family.Memory, Severity.Care,
         "With {few} the error correction of the machine is off.",
         "One module without the extra chips leaves nothing to correct with, so the board switches ECC off for all.",
-        "machine sheet, mixing with and without ECC", Basis.Sheet);
+        "machine sheet, mixing with and without ECC", Basis.Sheet) { LeansOn = ["/memory/eccWorks"] };
 
-    public static readonly Rule EccNoStart = new("MEM-ECC-START", Severity.Stop,
+    public static readonly Rule EccNoStart = new("MEM-ECC-START", Family.Memory, Severity.Stop,
         "With {few} the machine does not start: this board refuses modules with and without ECC together.",
         "Some boards stop in the memory test when the modules differ in width.",
-        "machine sheet, mixing with and without ECC", Basis.Sheet);
+        "machine sheet, mixing with and without ECC", Basis.Sheet) { LeansOn = ["/memory/eccWorks"] };
 
-    public static readonly Rule Dark = new("MEM-DARK", Severity.Stop,
+    public static readonly Rule Dark = new("MEM-DARK", Family.Memory, Severity.Stop,
         "{place} {stays|stay} dark until {socket} is filled.",
         "A slot hangs on the memory controller inside its own processor.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule DarkUnknown = new("MEM-DARK-ASK", Severity.Care,
+    public static readonly Rule DarkUnknown = new("MEM-DARK-ASK", Family.Memory, Severity.Care,
         "Whether {place} {works|work} is not known: nobody looked whether {socket} is filled.",
         "A slot hangs on the memory controller inside its own processor.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule NotTold = new("MEM-UNKNOWN", Severity.Care,
+    public static readonly Rule NotTold = new("MEM-UNKNOWN", Family.Memory, Severity.Care,
         "Whether the {module|modules} for {place} {works|work} here is not known: {its|their} {what} is not told.",
         "Generation, size of the board, type and voltage must all fit; what is not known of them does not fit by itself. Its label tells them.",
         "definition: not known is not the same as right", Basis.Standard);
 
-    public static readonly Rule Plausible = new("MEM-LABEL", Severity.Care,
+    public static readonly Rule Plausible = new("MEM-LABEL", Family.Memory, Severity.Care,
         "{place} can't be what {it says|they say}: {module} would need chips of {density} Gbit, which do not exist in {generation}.",
         "Capacity, ranks and chip width together give the chip density: GB × 8 × width ÷ (64 × ranks).",
         "JEDEC densities per generation", Basis.Standard);

@@ -10,22 +10,22 @@ namespace Irvak.Core.Memory;
 /// <summary>Limits on the maker's sheet, weighed by policy and evidence; and the processor's own, which are hard.</summary>
 public static class Limits
 {
-    public static readonly Rule Slot = new("MEM-SLOT", Severity.Care,
+    public static readonly Rule Slot = new("MEM-SLOT", Family.Memory, Severity.Care,
         "{module} a module in {place}: the sheet ends at {limit} a slot, {counts}.",
         "A maker's sheet lists what existed and was tried when it was written; larger modules often run. The policy and what was logged decide.",
-        "machine sheet, largest module", Basis.Sheet);
+        "machine sheet, largest module", Basis.Sheet) { LeansOn = ["/memory/slotLimitGiB"] };
 
-    public static readonly Rule Total = new("MEM-TOTAL", Severity.Care,
+    public static readonly Rule Total = new("MEM-TOTAL", Family.Memory, Severity.Care,
         "{planned} is more than the sheet's {limit}, {counts}.",
         "The total on a sheet is often slots times the largest module of its day. The policy and what was logged decide.",
-        "machine sheet, largest total", Basis.Sheet);
+        "machine sheet, largest total", Basis.Sheet) { LeansOn = ["/memory/totalLimitGiB"] };
 
-    public static readonly Rule Processor = new("MEM-CPU-TOTAL", Severity.Stop,
+    public static readonly Rule Processor = new("MEM-CPU-TOTAL", Family.Memory, Severity.Stop,
         "{socket} addresses {limit}; {planned} hang on it.",
         "The memory controller has only so many address lines.",
         "processor's sheet", Basis.Sheet);
 
-    public static readonly Rule Warranty = new("MEM-WARRANTY", Severity.Note,
+    public static readonly Rule Warranty = new("MEM-WARRANTY", Family.Memory, Severity.Note,
         "{count} off the maker's list: support may ask to see the fault without {them}.",
         "Makers tie support to listed parts under every policy.",
         "common practice, no source", Basis.Practice);

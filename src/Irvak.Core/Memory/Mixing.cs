@@ -13,12 +13,12 @@ public sealed record MixedFact(string What, string? Risks, string Spares, Basis 
 /// <summary>Facts about modules that differ: never a wall of cares, one note each.</summary>
 public static class Mixing
 {
-    public static readonly Rule Makers = new("MEM-CODE", Severity.Note,
+    public static readonly Rule Makers = new("MEM-CODE", Family.Memory, Severity.Note,
         "Modules of {makers} run together; faults are harder to place.",
         "Modules are interchangeable by standard; two makers' timings only meet at the slower one.",
         "JEDEC standard 21-C; common practice, no source, for fault finding", Basis.Practice);
 
-    public static readonly Rule Kinds = new("MEM-MIX", Severity.Note,
+    public static readonly Rule Kinds = new("MEM-MIX", Family.Memory, Severity.Note,
         "{kinds} stand side by side; each channel works at what its modules share.",
         "Sizes and ranks may differ between channels; the surplus of a larger one is not interleaved.",
         "common practice, no source", Basis.Practice);

@@ -18,12 +18,12 @@ public sealed record ModeFigures(MemoryMode Mode, string Name, bool? Offered, lo
 /// <summary>How memory may be spent on safety: what each mode leaves, and what it asks of the population.</summary>
 public static class Modes
 {
-    public static readonly Rule Unmet = new("MEM-MODE", Severity.Care,
+    public static readonly Rule Unmet = new("MEM-MODE", Family.Memory, Severity.Care,
         "{mode} does not come about: {unmet}. Firmware falls back to independent.",
         "A mode needs its population; firmware checks it at every start and says little when it is not met.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule NotOffered = new("MEM-MODE-NONE", Severity.Stop,
+    public static readonly Rule NotOffered = new("MEM-MODE-NONE", Family.Memory, Severity.Stop,
         "This board has no {mode} mode.",
         "The board's sheet lists the modes of its firmware.",
         "machine sheet, modes", Basis.Sheet);

@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Memory;
 
@@ -44,5 +45,5 @@ public sealed record PlacementScore(long MiB, int Modules, int RateMTs, long Ful
     }
 
     /// <summary>Rules that a placement must not break, on top of every stop: the order within a channel and the board's own table.</summary>
-    public static readonly IReadOnlySet<string> Order = new HashSet<string> { FillOrder.Skipped.Code, FillOrder.OffTable.Code };
+    public static readonly IReadOnlySet<Rule> Order = new HashSet<Rule> { FillOrder.Skipped, FillOrder.OffTable };
 }

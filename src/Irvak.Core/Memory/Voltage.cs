@@ -7,12 +7,12 @@ namespace Irvak.Core.Memory;
 /// <summary>Supply voltage: a channel has one, and a board may have only the lower one.</summary>
 public static class Voltage
 {
-    public static readonly Rule TooHigh = new("MEM-VOLT", Severity.Stop,
+    public static readonly Rule TooHigh = new("MEM-VOLT", Family.Memory, Severity.Stop,
         "{place} {needs|need} {module}; the board supplies {board} only.",
         "A module made for the higher voltage is not guaranteed to work at the lower one, and such boards refuse it.",
         "JEDEC JESD79-3-1A (1.35 V); machine sheet, supply voltage", Basis.Sheet);
 
-    public static readonly Rule Mixed = new("MEM-VOLT-MIX", Severity.Note,
+    public static readonly Rule Mixed = new("MEM-VOLT-MIX", Family.Memory, Severity.Note,
         "{few} could run at {low}, the others need {high}: all run at {high}.",
         "All modules share one supply. A 1.35 V module takes 1.5 V as well, so the higher voltage serves all.",
         "JEDEC JESD79-3-1A", Basis.Standard);

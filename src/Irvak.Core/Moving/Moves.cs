@@ -46,27 +46,27 @@ public static class Moves
         [MoveWay.Nothing] = ("Nothing is kept", "the owner said so, in writing", "when its drives are erased"),
     };
 
-    public static readonly Rule Unsaid = new("MOVE-UNSAID", Severity.Care,
+    public static readonly Rule Unsaid = new("MOVE-UNSAID", Family.Move, Severity.Care,
         "How the {size} of {what} reach their new home is not said.",
         "Its drives leave or are written over; choose a way, or say that nothing is kept.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule TooSmall = new("MOVE-SMALL", Severity.Stop,
+    public static readonly Rule TooSmall = new("MOVE-SMALL", Family.Move, Severity.Stop,
         "{what} may hold {size}; {target} takes {room}.",
         "A clone needs as many sectors as its source has; files need the room they take.",
         "arithmetic", Basis.Standard);
 
-    public static readonly Rule SectorSize = new("MOVE-SECTOR", Severity.Stop,
+    public static readonly Rule SectorSize = new("MOVE-SECTOR", Family.Move, Severity.Stop,
         "A clone from sectors of {from} bytes to sectors of {to} does not start: {what}.",
         "Partition tables and file systems count in sectors.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Never = new("MOVE-TOGETHER", Severity.Stop,
+    public static readonly Rule Never = new("MOVE-TOGETHER", Family.Move, Severity.Stop,
         "{what} and {target} want the same bays: they are never in the machine together.",
         "Go by the backup, or put the old drives into other bays for the time.",
         "arithmetic of places", Basis.Standard);
 
-    public static readonly Rule KeyFirst = new("MOVE-KEY", Severity.Note,
+    public static readonly Rule KeyFirst = new("MOVE-KEY", Family.Move, Severity.Note,
         "Before {what} moves: see its recovery key, if it is encrypted, and try it.",
         "A volume locks itself when its drive, board or firmware changes.",
         "common practice, no source", Basis.Practice);

@@ -40,7 +40,7 @@ public static class Wiping
         [WipeWay.Keep] = "Kept as it is, for going back",
     };
 
-    public static readonly Rule Unsaid = new("WIPE-UNSAID", Severity.Care,
+    public static readonly Rule Unsaid = new("WIPE-UNSAID", Family.Wipe, Severity.Care,
         "{count} with what is on {them}: say how, and by whom, {they} wiped.",
         "What leaves the shop readable is out of hand. Local rules and the owner decide how.",
         "NIST SP 800-88 for the ways", Basis.Standard);

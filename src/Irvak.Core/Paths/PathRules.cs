@@ -6,22 +6,22 @@ namespace Irvak.Core.Paths;
 /// <summary>What stands in the way of speed.</summary>
 public static class PathRules
 {
-    public static readonly Rule Shared = new("PATH-SHARED", Severity.Care,
+    public static readonly Rule Shared = new("PATH-SHARED", Family.Path, Severity.Care,
         "{stage} lets {has} of {array} through; its drives could do {could}.",
         "Every drive behind it shares it, and so do rebuild and check.",
         "SATA 3, SPL-4, PCI Express Base Specification for the rates; efficiency: common practice, no source", Basis.Practice);
 
-    public static readonly Rule Pinch = new("PATH-PINCH", Severity.Note,
+    public static readonly Rule Pinch = new("PATH-PINCH", Family.Path, Severity.Note,
         "{array} reads {end}: narrowest is {stage}{next}.",
         "What is wider than the narrowest stage brings nothing.",
         "sums of the path", Basis.Sheet);
 
-    public static readonly Rule Wish = new("PATH-WISH", Severity.Care,
+    public static readonly Rule Wish = new("PATH-WISH", Family.Path, Severity.Care,
         "{array} reads {end} at the user’s end, {short} short of the wish for {wish}; narrowest is {stage}.",
         "The aim is what the owner asked for.",
         "aim of this job", Basis.Sheet);
 
-    public static readonly Rule Amplified = new("PATH-TWICE", Severity.Note,
+    public static readonly Rule Amplified = new("PATH-TWICE", Family.Path, Severity.Note,
         "Writing to {array} sends every byte {times} times over {stage}: {has} are left of {raw}.",
         "The system makes the redundancy itself, and all of it crosses the slot. A controller that keeps the array takes each byte once.",
         "arithmetic", Basis.Standard);

@@ -8,77 +8,77 @@ namespace Irvak.Core.Power;
 /// <summary>What stands in the way of current and air.</summary>
 public static class PowerRules
 {
-    public static readonly Rule Short = new("POWER-SHORT", Severity.Stop,
+    public static readonly Rule Short = new("POWER-SHORT", Family.Power, Severity.Stop,
         "At work the plan draws {draw}; the supplies give {gives}.",
         "A supply beyond its rating switches off, or ages fast.",
-        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice);
+        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice) { LeansOn = ["/supplies/0/watt"] };
 
-    public static readonly Rule Tight = new("POWER-HEADROOM", Severity.Care,
+    public static readonly Rule Tight = new("POWER-HEADROOM", Family.Power, Severity.Care,
         "At work the plan draws {draw} of {gives}: {left} are left, 20 % should be.",
         "Peaks, age and heat want room.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source", Basis.Practice) { LeansOn = ["/supplies/0/watt"] };
 
-    public static readonly Rule Alone = new("POWER-ONE", Severity.Care,
+    public static readonly Rule Alone = new("POWER-ONE", Family.Power, Severity.Care,
         "One supply alone gives {gives}; the plan draws {draw}.",
         "When one fails the other carries everything, or the machine goes down with it.",
-        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice);
+        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice) { LeansOn = ["/supplies/0/watt"] };
 
-    public static readonly Rule Start = new("POWER-START", Severity.Care,
+    public static readonly Rule Start = new("POWER-START", Family.Power, Severity.Care,
         "{disks} spinning up at once: {peak} for some seconds; {gives} are there.",
         "A disk takes about 2 A on 12 V while it comes up to speed. Let groups start one after another.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source", Basis.Practice) { LeansOn = ["/supplies/0/watt"] };
 
-    public static readonly Rule Rail = new("POWER-RAIL", Severity.Stop,
+    public static readonly Rule Rail = new("POWER-RAIL", Family.Power, Severity.Stop,
         "The start draws {amp} on {rail}; the supply’s label gives {limit} there.",
         "A rail beyond its rating switches the supply off, however many watts are left on the others.",
         "supply's label; disks: common practice, no source", Basis.Practice);
 
-    public static readonly Rule Plugs = new("POWER-PLUG", Severity.Care,
+    public static readonly Rule Plugs = new("POWER-PLUG", Family.Power, Severity.Care,
         "{wants} plugs of {what} are wanted, the supply has {has}.",
         "Look before the day; a splitter only as far as its plug carries.",
         "machine sheet", Basis.Sheet);
 
-    public static readonly Rule Splitter = new("POWER-SPLIT", Severity.Stop,
+    public static readonly Rule Splitter = new("POWER-SPLIT", Family.Power, Severity.Stop,
         "{count} disks on one SATA power plug start with {amp} on 12 V; it carries 4.5 A.",
         "Three pins of 1.5 A. Two large disks, yes; three burn it.",
         "SATA 3, power connector", Basis.Standard);
 
-    public static readonly Rule Moulded = new("POWER-MOULD", Severity.Care,
+    public static readonly Rule Moulded = new("POWER-MOULD", Family.Power, Severity.Care,
         "A splitter is needed: take a crimped one, no moulded one.",
         "Moulded plugs have been known to short inside and burn.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Mistyped = new("POWER-LOOK", Severity.Care,
+    public static readonly Rule Mistyped = new("POWER-LOOK", Family.Power, Severity.Care,
         "A supply of {gives} can’t be right: at rest alone the machine draws {idle}.",
         "A supply smaller than the idle load was read or typed wrongly.",
         "arithmetic; parts' sheets, else common practice, no source", Basis.Practice);
 
-    public static readonly Rule Unknown = new("POWER-UNKNOWN", Severity.Note,
+    public static readonly Rule Unknown = new("POWER-UNKNOWN", Family.Power, Severity.Note,
         "What the supply gives is not known; the plan draws {draw} at work, {peak} at the start.",
         "Whether it carries the plan can’t be said. Its label tells what it gives.",
         "machine sheet", Basis.Sheet);
 
-    public static readonly Rule Fan = new("HEAT-FAN", Severity.Stop,
+    public static readonly Rule Fan = new("HEAT-FAN", Family.Heat, Severity.Stop,
         "{part} is {state}.",
         "Without it something overheats, at once or in summer.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source", Basis.Practice) { LeansOn = ["/fans"] };
 
-    public static readonly Rule Blank = new("HEAT-AIR", Severity.Care,
+    public static readonly Rule Blank = new("HEAT-AIR", Family.Heat, Severity.Care,
         "{part}: {state}. Air takes the short way and what it should cool stays hot.",
         "Fans push through the least resistance.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source", Basis.Practice) { LeansOn = ["/fans"] };
 
-    public static readonly Rule Hot = new("HEAT-DRIVE", Severity.Care,
+    public static readonly Rule Hot = new("HEAT-DRIVE", Family.Heat, Severity.Care,
         "{drive} in {place} was at {celsius} °C: {limits}.",
         "Heat shortens the life of disks and makes flash slow down.",
         "drive's own limit; else common practice, no source", Basis.Practice);
 
-    public static readonly Rule TooHot = new("HEAT-OUT", Severity.Stop,
+    public static readonly Rule TooHot = new("HEAT-OUT", Family.Heat, Severity.Stop,
         "{drive} in {place} was at {celsius} °C, out of its rating: {limits}.",
         "Beyond its rating it slows down, stops or dies.",
         "drive's own limit; else common practice, no source", Basis.Practice);
 
-    public static readonly Rule Pad = new("HEAT-PAD", Severity.Care,
+    public static readonly Rule Pad = new("HEAT-PAD", Family.Heat, Severity.Care,
         "No pad of the shelf fills {gap} mm at {place}: {thick} mm are wanted.",
         "Too thin has no contact, too thick bends the board.",
         "common practice, no source", Basis.Practice);

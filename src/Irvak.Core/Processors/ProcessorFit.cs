@@ -10,57 +10,57 @@ namespace Irvak.Core.Processors;
 /// <summary>Whether a processor can work in its socket: socket, the board's list, firmware, heat, company. What else changes with it comes from the evaluation of everything else.</summary>
 public static class ProcessorFit
 {
-    public static readonly Rule Socket = new("CPU-SOCKET", Severity.Stop,
+    public static readonly Rule Socket = new("CPU-SOCKET", Family.Processor, Severity.Stop,
         "{processor} is made for socket {its}; {place} is {board}.",
         "Another socket has other contacts, and often another outline.",
         "machine sheet and processor's sheet, socket", Basis.Sheet);
 
-    public static readonly Rule Soldered = new("CPU-SOLDERED", Severity.Stop,
+    public static readonly Rule Soldered = new("CPU-SOLDERED", Family.Processor, Severity.Stop,
         "{place} is soldered: its processor can't be changed.",
         "It is part of the board.",
         "machine sheet", Basis.Sheet);
 
-    public static readonly Rule List = new("CPU-LIST", Severity.Care,
+    public static readonly Rule List = new("CPU-LIST", Family.Processor, Severity.Care,
         "{processor} is not on the board's list.",
         "Firmware must know a processor: a part that fits the socket may still not start. The policy and what was logged decide.",
         "machine sheet, processors", Basis.Sheet);
 
-    public static readonly Rule Revision = new("CPU-REVISION", Severity.Stop,
+    public static readonly Rule Revision = new("CPU-REVISION", Family.Processor, Severity.Stop,
         "{processor} runs on board revision {needs} only; this one is {has}.",
         "Later revisions changed the supply or the firmware chip.",
         "machine sheet, processors", Basis.Sheet);
 
-    public static readonly Rule Firmware = new("CPU-FIRMWARE", Severity.Stop,
+    public static readonly Rule Firmware = new("CPU-FIRMWARE", Family.Processor, Severity.Stop,
         "{processor} needs firmware {needs}; {has} is installed. Update it with the old processor still in.",
         "Older firmware does not know the part and does not start with it, so it can't be updated afterwards either.",
         "machine sheet, processors", Basis.Sheet);
 
-    public static readonly Rule FirmwareUnknown = new("CPU-FIRMWARE-ASK", Severity.Care,
+    public static readonly Rule FirmwareUnknown = new("CPU-FIRMWARE-ASK", Family.Processor, Severity.Care,
         "{processor} needs firmware {needs}; which one is installed is not known.",
         "Older firmware does not start with it.",
         "machine sheet, processors", Basis.Sheet);
 
-    public static readonly Rule Heat = new("CPU-HEAT", Severity.Stop,
+    public static readonly Rule Heat = new("CPU-HEAT", Family.Processor, Severity.Stop,
         "{processor} gives off {watt} W; board and cooler at {place} carry {limit} W.",
         "Beyond its cooling a processor throttles all the time, and the board's regulators age or fail.",
         "machine sheet, heat limit; processor's sheet, thermal design power", Basis.Sheet);
 
-    public static readonly Rule Company = new("CPU-COUNT", Severity.Stop,
+    public static readonly Rule Company = new("CPU-COUNT", Family.Processor, Severity.Stop,
         "{processor} works in at most {most} {sockets} together; {filled} are filled.",
         "The link between processors is left out of smaller parts.",
         "processor's sheet", Basis.Sheet);
 
-    public static readonly Rule Pair = new("CPU-PAIR", Severity.Stop,
+    public static readonly Rule Pair = new("CPU-PAIR", Family.Processor, Severity.Stop,
         "{one} and {two} hold different processors: {parts}.",
         "Several sockets want the same part in the same stepping; mixed ones do not start.",
         "common practice, no source", Basis.Practice);
 
-    public static readonly Rule Lanes = new("CPU-LANES", Severity.Care,
+    public static readonly Rule Lanes = new("CPU-LANES", Family.Processor, Severity.Care,
         "{place}: {before} become {after}.",
         "Slots hang on the processor's lanes; with fewer or slower ones cards run narrower or not at all.",
         "processor's sheet, PCI Express", Basis.Sheet);
 
-    public static readonly Rule Wakes = new("CPU-WAKES", Severity.Note,
+    public static readonly Rule Wakes = new("CPU-WAKES", Family.Processor, Severity.Note,
         "{place} wakes {what}.",
         "Slots of an empty socket are dead; with a processor they count in every order of filling.",
         "machine sheet", Basis.Sheet);

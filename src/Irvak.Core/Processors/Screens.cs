@@ -8,17 +8,17 @@ namespace Irvak.Core.Processors;
 /// <summary>Where the picture comes from before and after a processor swap.</summary>
 public static class Screens
 {
-    public static readonly Rule Dark = new("CPU-SCREEN", Severity.Care,
+    public static readonly Rule Dark = new("CPU-SCREEN", Family.Processor, Severity.Care,
         "With {processor} {outlets} stay dark, and nothing else in the plan gives a picture.",
         "These outlets are driven by the processor; this one has no graphics. Without a card, or a management page, nobody sees the set-up.",
         "processor's sheet; machine sheet, sockets at the rear", Basis.Sheet);
 
-    public static readonly Rule Elsewhere = new("CPU-OUTLETS", Severity.Note,
+    public static readonly Rule Elsewhere = new("CPU-OUTLETS", Family.Processor, Severity.Note,
         "With {processor} {outlets} stay dark; the screen goes on {where}.",
         "A screen left on a dead outlet looks like a machine that does not start.",
         "processor's sheet; machine sheet, sockets at the rear", Basis.Sheet);
 
-    public static readonly Rule Wakes = new("CPU-GRAPHICS", Severity.Note,
+    public static readonly Rule Wakes = new("CPU-GRAPHICS", Family.Processor, Severity.Note,
         "{processor} has graphics: {outlets} work, and the picture takes a share of memory.",
         "Graphics in the processor have no memory of their own; the firmware holds some back for them.",
         "processor's sheet", Basis.Sheet);

@@ -21,7 +21,7 @@ public sealed record TakeLine(string Key, string Group, string Text);
 /// <summary>Everything to buy and to take along.</summary>
 public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyList<TakeLine> TakeAlong, decimal TotalEur, int WithoutPrice)
 {
-    public static readonly Rule Short = new("SHELF-SHORT", Severity.Note,
+    public static readonly Rule Short = new("SHELF-SHORT", Family.Shelf, Severity.Note,
         "{count} × {part} to order: the shelf holds {stock}.",
         "The plan needs more pieces than lie on the shelf.",
         "stock of the shop", Basis.Sheet);

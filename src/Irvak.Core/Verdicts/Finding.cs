@@ -22,7 +22,7 @@ public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string>
     public string Sentence => Rule.Say(Values);
 
     /// <summary>Same rule at the same places.</summary>
-    public bool Matches(Finding other) => Rule.Code == other.Rule.Code && Places.SequenceEqual(other.Places);
+    public bool Matches(Finding other) => Rule == other.Rule && Places.SequenceEqual(other.Places);
 
     /// <summary>Name of the value that a finding has when it speaks of several places.</summary>
     public const string Several = "several";
@@ -32,7 +32,7 @@ public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string>
 
     /// <summary>Findings that say the same of several places become one that names them all; what the plan touches stays apart from what was so.</summary>
     public static IEnumerable<Finding> Joined(IEnumerable<Finding> findings, IReadOnlySet<string> changed) => findings
-        .GroupBy(f => (f.Rule.Code, f.Severity, f.Places.Any(changed.Contains), string.Concat(f.Values.Where(v => !Where.Contains(v.Key)).OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => $"|{v.Key}={v.Value}"))))
+        .GroupBy(f => (f.Rule, f.Severity, f.Places.Any(changed.Contains), string.Concat(f.Values.Where(v => !Where.Contains(v.Key)).OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => $"|{v.Key}={v.Value}"))))
         .SelectMany(g => g.Count() > 1 && Where.Any(g.First().Values.ContainsKey) ? [Over([.. g])] : g.AsEnumerable());
 
     private static Finding Over(IReadOnlyList<Finding> same)

@@ -37,13 +37,26 @@ public enum Basis
 }
 
 /// <summary>A rule of the trade as a value: the only place where its words stand.</summary>
-/// <param name="Code">Stable code, such as MEM-KIND.</param>
+/// <param name="Code">Stable code, such as MEM-KIND: a name that nobody cuts or compares.</param>
+/// <param name="Family">What kind of thing it judges.</param>
 /// <param name="Severity">Severity unless the policy decides otherwise.</param>
 /// <param name="Sentence">One plain sentence with holes in braces that a finding fills; {is|are} gives the word for one place and for several.</param>
 /// <param name="Reason">Why it is so.</param>
 /// <param name="Source">Standard by name and number, or "common practice, no source".</param>
-public sealed record Rule(string Code, Severity Severity, string Sentence, string Reason, string Source, Basis Basis)
+public sealed record Rule(string Code, Family Family, Severity Severity, string Sentence, string Reason, string Source, Basis Basis)
 {
+    /// <summary>The sheet of Fit that it is worked on.</summary>
+    public WorkingSheet Sheet { get; init; } = Family.Sheet();
+
+    /// <summary>Values of the machine's sheet that it leans on and about which sources are known to differ, as JSON pointers.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<string> LeansOn { get; init; } = [];
+
+    /// <summary>The same rule: rules are told apart by their codes.</summary>
+    public bool Equals(Rule? other) => Code == other?.Code;
+
+    public override int GetHashCode() => Code.GetHashCode(StringComparison.Ordinal);
+
     /// <summary>The sentence with its holes, in its words for one place.</summary>
     [JsonIgnore]
     public string ForOne => Regex.Replace(Sentence, @"\{([^}|]*)\|[^}]*\}", "$1");

@@ -22,7 +22,7 @@ public sealed record EnduranceRow(string Place, string Name, string Serves, doub
 /// <summary>How long every flash drive of the plan lasts under what is written to it.</summary>
 public static class Endurance
 {
-    public static readonly Rule Short = new("DRV-ENDURE", Severity.Care,
+    public static readonly Rule Short = new("DRV-ENDURE", Family.Drive, Severity.Care,
         "{drive} in {place} is written up after about {years} years at {daily} GB a day.",
         "What is written every day uses up what it is rated for.",
         "drive's sheet; JESD218 for what a rating means", Basis.Sheet);

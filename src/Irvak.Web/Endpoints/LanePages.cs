@@ -47,5 +47,5 @@ public static class LanePages
         }).WithName("askPath").Produces<PathFigures>().ProducesProblem(400).ProducesProblem(404);
     }
 
-    private static int Stops(Evaluation evaluation) => evaluation.Findings.Count(f => f.Severity == Severity.Stop && WorkingSheet.Of(f.Rule) == WorkingSheet.Lanes);
+    private static int Stops(Evaluation evaluation) => evaluation.Findings.Count(f => f.Severity == Severity.Stop && f.Rule.Sheet == WorkingSheet.Lanes);
 }

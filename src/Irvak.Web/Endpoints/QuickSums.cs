@@ -12,6 +12,7 @@ using Irvak.Core.Quantities;
 using Irvak.Core.Quick;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
+using Irvak.Core.Verdicts;
 using Irvak.Solvers;
 using Irvak.Store;
 
@@ -159,7 +160,7 @@ public static class QuickSums
         });
         return (new QuickBoardView(sheet, [.. lines.Select(LabelSum.Of)], [.. slots],
             [.. placed.Out.GroupBy(o => (o.Module.Module.Long, o.Why)).Select(g => new StaysOutView(g.Key.Long, g.Count(), [], g.Key.Why))],
-            evaluation.Memory.Planned, [.. evaluation.Findings.Where(f => f.Rule.Code.StartsWith("MEM-", StringComparison.Ordinal)).Select(FindingView.Of)], planned.Planned.Units,
+            evaluation.Memory.Planned, [.. evaluation.Findings.Where(f => f.Rule.Family == Family.Memory).Select(FindingView.Of)], planned.Planned.Units,
             order, [.. FillOrder.Usable(FillOrder.General(sheet), sheet, q.Machine.Found)], placed.Proof), null);
     }
 }
