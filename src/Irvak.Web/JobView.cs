@@ -125,13 +125,8 @@ public sealed record JobView
     /// <summary>States that are right although they look wrong.</summary>
     public required IReadOnlyList<LooksWrong> LooksWrong { get; init; }
 
-    /// <summary>What to watch after the work.</summary>
-    public required IReadOnlyList<WatchLine> Watch { get; init; }
-
-    /// <summary>The first words of the handover.</summary>
-    public required string Lead { get; init; }
-
-    public required IReadOnlyList<OffListPart> OffList { get; init; }
+    /// <summary>The page that the owner gets; null while the machine is not known.</summary>
+    public required HandoverPage? Handover { get; init; }
 
     public required SurveyView Survey { get; init; }
 
@@ -200,9 +195,7 @@ public sealed record JobView
             Lines = lines,
             Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After),
             LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Plans.Count > 0, (evaluation?.Arrays.Planned.Count ?? 0) + (evaluation?.Arrays.Found.Count ?? 0)),
-            Watch = Core.Handover.Watch.Of(evaluation?.Findings ?? [], lines, state.Changes(), evaluation?.Runbook is { Steps.Count: > 0 } steps && steps.Left(state.Ticks) == 0),
-            Lead = Core.Handover.Lead.Of(evaluation?.Memory, state.Changes(), lines),
-            OffList = question is null ? [] : [.. Limits.OffList(question.Memory), .. DriveFit.BeyondList(question.Machine)],
+            Handover = question is null ? null : HandoverWriter.Of(new(job.Number, job.Title, job.Owner), state, question, evaluation!, lines),
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,
             Damage = job.Damage,

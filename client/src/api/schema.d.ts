@@ -692,6 +692,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/handover.md": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportHandover"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf.csv": {
         parameters: {
             query?: never;
@@ -2693,6 +2709,12 @@ export interface components {
          * @enum {unknown}
          */
         Family: "memory" | "processor" | "drive" | "module" | "controller" | "array" | "boot" | "cache" | "card" | "lane" | "path" | "power" | "heat" | "move" | "wipe" | "aim" | "shelf";
+        /** @description A drive that left, and what became of its data. */
+        FateLine: {
+            drive: string;
+            fate: string;
+            by: null | components["schemas"]["Tick"];
+        };
         /** @description One figure with its default, for the screen. */
         FigureRow: {
             /** @description Name of the figure, as in DriveFigures. */
@@ -2873,6 +2895,34 @@ export interface components {
             usable: number;
             now: boolean;
         };
+        /** @description The page that the owner gets: screen, print and Markdown are drawn from it, and say nothing of their own. */
+        HandoverPage: {
+            job: components["schemas"]["JobHead"];
+            /** @description Maker, name, board revision and serial number of the machine. */
+            machine: string;
+            /** @description The first words: what came of the work. */
+            lead: string;
+            /** @description What stands open, the worst first. */
+            open: components["schemas"]["OpenPoint"][];
+            /** @description Why it is early to hand over, in a sentence; null when nothing is open. */
+            tooEarly: null | string;
+            /** @description What is asked before it is handed over all the same; null when nothing is open. */
+            allTheSame: null | string;
+            /** @description What was done, one sentence each; empty for nothing. */
+            done: string[];
+            watch: components["schemas"]["WatchLine"][];
+            /** @description What was entered in the firmware. */
+            settings: string[];
+            notes: components["schemas"]["NoteLine"][];
+            fates: components["schemas"]["FateLine"][];
+            /** @description The shop's stance towards parts off the maker's list. */
+            policy: string;
+            offList: components["schemas"]["OffListPart"][];
+            lines: components["schemas"]["SeenLine"][];
+            cameIn: components["schemas"]["PartLine"][];
+            left: components["schemas"]["PartLine"][];
+            handedOver: null | components["schemas"]["Tick"];
+        };
         /** @description How hot a drive was seen. */
         HeatLine: {
             place: string;
@@ -2913,6 +2963,12 @@ export interface components {
              * @description How much memory.
              */
             miB: number;
+        };
+        /** @description What a job is called. */
+        JobHead: {
+            number: string;
+            title: string;
+            owner: string;
         };
         /** @description Everything the screens of one job show. */
         JobView: {
@@ -2965,11 +3021,7 @@ export interface components {
             explanations: components["schemas"]["Explanation"][];
             /** @description States that are right although they look wrong. */
             looksWrong: components["schemas"]["LooksWrong"][];
-            /** @description What to watch after the work. */
-            watch: components["schemas"]["WatchLine"][];
-            /** @description The first words of the handover. */
-            lead: string;
-            offList: components["schemas"]["OffListPart"][];
+            handover: null | components["schemas"]["HandoverPage"];
             survey: components["schemas"]["SurveyView"];
             handedOver: null | components["schemas"]["Tick"];
             /** @description What of this job can't be read or worked out any more, in a sentence; null when all can. */
@@ -3835,6 +3887,12 @@ export interface components {
             /** @description The first of the lines, at most 120 characters. */
             sample: string;
         };
+        /** @description What somebody wrote down. */
+        NoteLine: {
+            /** @description The place's short name, or what else it is about. */
+            about: string;
+            text: string;
+        };
         /** @description What a capture shows of a machine. Every value is null when the capture did not tell. */
         Observation: {
             maker?: null | string;
@@ -3905,6 +3963,16 @@ export interface components {
             places: string[];
             evidence: string;
             remark: string;
+        };
+        /** @enum {unknown} */
+        OpenKind: "stop" | "deviates" | "not-yet" | "not-looked-at";
+        /** @description Something that stands open when the machine goes back. */
+        OpenPoint: {
+            kind: components["schemas"]["OpenKind"];
+            /** @description Its kind in words. */
+            word: string;
+            /** @description What it is, its places marked as in a finding. */
+            sentence: string;
         };
         OpeningStep: {
             /** @description What the hands do, one plain sentence. */
@@ -3989,6 +4057,14 @@ export interface components {
             pad: null | string;
             padWords: null | string;
             why: components["schemas"]["Worked"];
+        };
+        /** @description A part that came in or left, with its serial number where it is known. */
+        PartLine: {
+            place: string;
+            part: string;
+            serial: null | string;
+            /** @description Where an old one lies; null for one that came in. */
+            liesIn: null | string;
         };
         /** @description A shelf part with its names, which are the core's. */
         PartView: {
@@ -4992,6 +5068,18 @@ export interface components {
             /** @description True when its last self-test failed. */
             selfTestFailed?: null | boolean;
         };
+        /** @description One line of what was expected and what was seen. */
+        SeenLine: {
+            screen: string;
+            what: string;
+            expected: string;
+            seen: null | string;
+            state: components["schemas"]["LineState"];
+            /** @description "deviates", "not yet through", or nothing. */
+            remark: string;
+            /** @description Who looked, or that nobody did. */
+            by: string;
+        };
         /** @description How loaded the machine is. */
         SeenLoad: {
             /** Format: int64 */
@@ -5544,6 +5632,8 @@ export interface components {
              * @description Hours that pass by themselves before the step is done, beside its minutes of work; null for none, or when not known.
              */
             waitHours?: null | number;
+            /** @description True for something that is entered in the firmware and stays: the owner is told of it. */
+            isSetting?: boolean;
         };
         SupplyPlug: {
             /** @description Kind of plug, such as "SATA power" or "6-pin card power". */
@@ -7750,6 +7840,37 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportHandover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {

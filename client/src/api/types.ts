@@ -22,6 +22,7 @@ export type Unknown = Schemas['Unknown'];
 export type Stage = Schemas['Stage'];
 export type Policy = Schemas['Policy'];
 export type Severity = NonNullable<Schemas['Severity']>;
+export type HandoverPage = Schemas['HandoverPage'];
 export type ComparedLine = Schemas['ComparedLine'];
 export type Step = Schemas['Step'];
 export type CaptureView = Schemas['CaptureView'];

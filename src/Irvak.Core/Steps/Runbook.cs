@@ -18,6 +18,9 @@ public sealed record Step(string Key, string Group, string Title, IReadOnlyList<
 {
     /// <summary>Hours that pass by themselves before the step is done, beside its minutes of work; null for none, or when not known.</summary>
     public double? WaitHours { get; init; }
+
+    /// <summary>True for something that is entered in the firmware and stays: the owner is told of it.</summary>
+    public bool IsSetting { get; init; }
 }
 
 /// <summary>One line of what came out, for the ledger that must balance before the machine is closed.</summary>

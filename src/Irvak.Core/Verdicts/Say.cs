@@ -1,9 +1,10 @@
+using System.Text.RegularExpressions;
 using Irvak.Core.Places;
 
 namespace Irvak.Core.Verdicts;
 
 /// <summary>How findings write places and lists: a place stands as [[slot:A1]], which every screen turns into a link.</summary>
-public static class Say
+public static partial class Say
 {
     public static string Place(string place) => $"[[{place}]]";
 
@@ -12,6 +13,12 @@ public static class Say
 
     /// <summary>The place that its words name.</summary>
     public static string PlaceOf(string words) => words[2..^2];
+
+    /// <summary>The text with the short names of its places instead of their marks.</summary>
+    public static string Plain(string text) => Marks().Replace(text, m => PlaceName.Short(m.Groups[1].Value));
+
+    [GeneratedRegex(@"\[\[([^\[\]]+)\]\]")]
+    private static partial Regex Marks();
 
     public static string Slot(string slot) => Place(PlaceName.Slot(slot));
 

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
+using Irvak.Core.Handover;
 using Irvak.Core.Lanes;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
@@ -91,6 +92,13 @@ public static class SheetEdits
             var entries = (await jobs.HistoryOf(job.Id, int.MaxValue, int.MaxValue, cancel)).Reverse().Select(e => new JobDocumentEntry(e.Number, e.Stamp.Who, e.Stamp.When, e.Kind, e.Edit, e.Targets));
             return Results.Text(JsonSerializer.Serialize(new JobDocument(JobDocument.CurrentFormat, job.Title, job.Owner, job.BegunBy, job.BegunAt, [.. entries]), Documents.Pretty) + "\n", "application/json");
         }).WithName("exportJob").ProducesProblem(404);
+
+        routes.MapGet("/api/jobs/{number}/handover.md", async (string number, Jobs jobs, JobDesk desk, CancellationToken cancel) =>
+        {
+            if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
+            return (await desk.View(job, cancel)).Handover is { } page ? Results.Text(HandoverMarkdown.Of(page), "text/markdown; charset=utf-8")
+                : Problems.Invalid(new SheetProblem("/number", "The machine of this job is not known yet: there is nothing to hand over."));
+        }).WithName("exportHandover").ProducesProblem(400).ProducesProblem(404);
     }
 
     private static async Task<IResult> Keep(Library library, MachineSheet sheet, CancellationToken cancel)
