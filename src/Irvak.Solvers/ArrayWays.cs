@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core;
 using Irvak.Core.Arrays;
 using Irvak.Core.Distances;
@@ -31,5 +30,5 @@ internal static class ArrayWays
 
     /// <summary>What the array is after an edit.</summary>
     public static string? Effect(Evaluation after, string name) => after.Arrays.Planned.FirstOrDefault(a => a.Plan.Name == name) is { Capacity: { } capacity } array
-        ? string.Create(CultureInfo.InvariantCulture, $"{ArrayCapacity.TB(capacity.Usable)} · survives {array.Surely} · lost within 5 years {(array.Loss is { } loss ? Chance.Words(loss.Either) : "not known")}") : null;
+        ? $"{ArrayCapacity.TB(capacity.Usable)} · survives {array.Surely} · lost within 5 years {(array.Loss is { } loss ? Chance.Words(loss.Either) : "not known")}" : null;
 }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Google.OrTools.Sat;
 using Irvak.Core.Lanes;
 using Irvak.Core.Places;
@@ -166,7 +165,7 @@ internal sealed class LaneProgram
     {
         List<BoolVar> all = [.. AllPuts.Select(p => p.Var), .. AllSits.Select(s => s.Var), .. _rides.Select(r => r.Var)];
         var total = LinearExpr.Sum(Lost());
-        var solver = new CpSolver { StringParameters = string.Create(CultureInfo.InvariantCulture, $"num_workers:1,random_seed:1,max_deterministic_time:{work}") };
+        var solver = new CpSolver { StringParameters = $"num_workers:1,random_seed:1,max_deterministic_time:{work}" };
         using var stop = cancel.Register(solver.StopSearch);
         string? proof = null;
         foreach (var (name, goal, most) in new[] { ("parts placed", LinearExpr.Sum(all), true), ("bandwidth lost", total, false), ("moves", LinearExpr.Sum(Moves()), false) })
@@ -178,7 +177,7 @@ internal sealed class LaneProgram
             cancel.ThrowIfCancellationRequested();
             if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible)) break;
             if (status == CpSolverStatus.Feasible)
-                proof ??= string.Create(CultureInfo.InvariantCulture, $"Best found; in {name} the best could be {Math.Abs(solver.ObjectiveValue - solver.BestObjectiveBound):0} better.");
+                proof ??= $"Best found; in {name} the best could be {Math.Abs(solver.ObjectiveValue - solver.BestObjectiveBound):0} better.";
             var reached = (long)Math.Round(solver.ObjectiveValue);
             if (most) _model.Add(goal >= reached);
             else _model.Add(goal <= reached);

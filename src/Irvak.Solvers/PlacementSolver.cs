@@ -119,7 +119,7 @@ public static class PlacementSolver
             var value = part();
             if (most) model.Model.Maximize(value);
             else model.Model.Minimize(value);
-            var solver = new CpSolver { StringParameters = $"{Plain},num_workers:1,random_seed:7,max_deterministic_time:{WorkPerStage.ToString(System.Globalization.CultureInfo.InvariantCulture)}" };
+            var solver = new CpSolver { StringParameters = $"{Plain},num_workers:1,random_seed:7,max_deterministic_time:{WorkPerStage.ToString()}" };
             using var stop = cancel.Register(solver.StopSearch);
             var status = solver.Solve(model.Model);
             // Proven impossible and not found in time are two answers.

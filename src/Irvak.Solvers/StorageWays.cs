@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core;
 using Irvak.Core.Boot;
 using Irvak.Core.Caches;
@@ -73,7 +72,7 @@ internal static class StorageWays
 
     private const int MostControllers = 4;
 
-    private static string Hours(double? hours) => hours is > 0 ? string.Create(CultureInfo.InvariantCulture, $", up to {hours:0.#} h") : "";
+    private static string Hours(double? hours) => hours is > 0 ? $", up to {hours:0.#} h" : "";
 
     private static Edit Group(string what, IEnumerable<Edit> edits) => edits.ToList() is [var one] ? one : new Together(what, [.. edits]);
 }

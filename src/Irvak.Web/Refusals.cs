@@ -27,7 +27,7 @@ public static class Refusals
         else if (thrown is not null && Database.IsAway(thrown))
         {
             problem.Status = http.Response.StatusCode = 503;
-            http.Response.Headers.RetryAfter = RetryAfter.ToString(System.Globalization.CultureInfo.InvariantCulture);
+            http.Response.Headers.RetryAfter = RetryAfter.ToString();
             problem.Type = "/problems/away";
             problem.Title = "Not at the moment";
             problem.Detail = "The database does not answer or can’t write; nothing was stored. The same can be sent again.";

@@ -82,7 +82,7 @@ internal sealed class PciListing : LineReader
         if (text.StartsWith("LnkSta:")) { _now = now with { GenNow = Gen(After(text, "Speed ")), WidthNow = Int(After(text, "Width x")) }; return true; }
         // The control register's payload counts, not the capability's: it stands in the second line of DevCtl.
         if (text.StartsWith("MaxPayload ")) { _now = now with { PayloadBytes = Int(text["MaxPayload ".Length..]) }; return true; }
-        if (text.StartsWith("Slot #")) { _now = now with { SlotWatt = Number(After(text, "PowerLimit ")), Slot = now.Slot ?? Int(text["Slot #".Length..])?.ToString(CultureInfo.InvariantCulture) }; return true; }
+        if (text.StartsWith("Slot #")) { _now = now with { SlotWatt = Number(After(text, "PowerLimit ")), Slot = now.Slot ?? Int(text["Slot #".Length..])?.ToString() }; return true; }
         if (text.StartsWith("Physical Slot: ")) { _now = now with { Slot = text["Physical Slot: ".Length..].ToString() }; return true; }
         if (text.StartsWith("NUMA node: ")) { _now = now with { Node = Int(text["NUMA node: ".Length..]) }; return true; }
         if (text.StartsWith("Kernel driver in use: ")) { _now = now with { Driver = text["Kernel driver in use: ".Length..].ToString() }; return true; }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json.Nodes;
 using Irvak.Core.Builds;
 using Irvak.Core.Places;
@@ -112,8 +111,8 @@ public sealed class SimulatedManagement(MachineSheet sheet, Build build, Firmwar
                 [
                     ("DeviceLocator", slot),
                     ("BankLabel", $"{channel.Socket} channel {channel.Id}"),
-                    ("Capacity", ((m.CapacityMiB ?? 0) * 1048576L).ToString(CultureInfo.InvariantCulture)),
-                    ("Speed", m.RateMTs?.ToString(CultureInfo.InvariantCulture)),
+                    ("Capacity", ((m.CapacityMiB ?? 0) * 1048576L).ToString()),
+                    ("Speed", m.RateMTs?.ToString()),
                     ("SMBIOSMemoryType", m.Generation switch { MemoryGeneration.Ddr2 => "19", MemoryGeneration.Ddr3 => "24", MemoryGeneration.Ddr4 => "26", MemoryGeneration.Ddr5 => "34", _ => null }),
                     ("FormFactor", m.Form == ModuleForm.SoDimm ? "12" : "8"),
                     ("TotalWidth", m.Type is { } t && t.HasEcc() ? "72" : "64"),

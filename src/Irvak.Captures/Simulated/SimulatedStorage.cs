@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
@@ -108,14 +107,14 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
         root["scsi_error_counter_log"] = new JsonObject
         {
             ["read"] = new JsonObject { ["gigabytes_processed"] = "0.000", ["total_uncorrected_errors"] = h.Uncorrectable ?? 0 },
-            ["write"] = new JsonObject { ["gigabytes_processed"] = ((h.BytesWritten ?? 0) / 1e9).ToString("0.000", CultureInfo.InvariantCulture), ["total_uncorrected_errors"] = 0 },
+            ["write"] = new JsonObject { ["gigabytes_processed"] = ((h.BytesWritten ?? 0) / 1e9).ToString("0.000"), ["total_uncorrected_errors"] = 0 },
         };
     }
 
     private static void AddAta(JsonObject root, DriveSheet d, Core.Observations.SeenHealth h)
     {
         root["user_capacity"] = new JsonObject { ["bytes"] = d.Bytes };
-        JsonObject Raw(int id, string name, long value) => new() { ["id"] = id, ["name"] = name, ["raw"] = new JsonObject { ["value"] = value, ["string"] = value.ToString(CultureInfo.InvariantCulture) } };
+        JsonObject Raw(int id, string name, long value) => new() { ["id"] = id, ["name"] = name, ["raw"] = new JsonObject { ["value"] = value, ["string"] = value.ToString() } };
         root["ata_smart_attributes"] = new JsonObject
         {
             ["table"] = new JsonArray(Raw(5, "Reallocated_Sector_Ct", h.Reallocated ?? 0), Raw(197, "Current_Pending_Sector", h.Pending ?? 0), Raw(198, "Offline_Uncorrectable", h.Uncorrectable ?? 0), Raw(199, "UDMA_CRC_Error_Count", h.CableErrors ?? 0)),
@@ -193,7 +192,7 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
 
     /// <summary>A controller's table of its drives as CSV, in words of no tool in particular: its columns are named by the person.</summary>
     public string ControllerTable() => "Box;Slot;State;Size;Serial number;Model;Array\n" + string.Concat(Drives.Where(d => PlaceName.IsBay(d.Place)).Select(d =>
-        $"1;{PlaceName.Short(d.Place)};Online;{((d.Unit.Drive!.Bytes ?? 0) / 1e12).ToString("0.##", CultureInfo.InvariantCulture)} TB;{d.Unit.Serial};{d.Unit.Drive.Model};{d.Unit.MemberOf ?? "-"}\n"));
+        $"1;{PlaceName.Short(d.Place)};Online;{((d.Unit.Drive!.Bytes ?? 0) / 1e12).ToString("0.##")} TB;{d.Unit.Serial};{d.Unit.Drive.Model};{d.Unit.MemberOf ?? "-"}\n"));
 
     internal static string? Word(DriveProtocol? protocol) => protocol switch { DriveProtocol.Sata => "sata", DriveProtocol.Sas => "sas", DriveProtocol.Nvme => "nvme", DriveProtocol.Usb => "usb", _ => null };
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text;
 using System.Text.Json.Nodes;
 using Irvak.Core.Builds;
@@ -28,7 +27,7 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
     /// <summary>Pressure with its path, as <c>grep . /proc/pressure/*</c> prints it.</summary>
     public static string Waiting(double memory, double storage, double processor)
     {
-        string Lines(string name, double share) => string.Create(CultureInfo.InvariantCulture, $"/proc/pressure/{name}:some avg10={share:0.00} avg60={share:0.00} avg300={share:0.00} total={(long)(share * 1e6)}\n/proc/pressure/{name}:full avg10=0.00 avg60=0.00 avg300=0.00 total=0\n");
+        string Lines(string name, double share) => $"/proc/pressure/{name}:some avg10={share:0.00} avg60={share:0.00} avg300={share:0.00} total={(long)(share * 1e6)}\n/proc/pressure/{name}:full avg10=0.00 avg60=0.00 avg300=0.00 total=0\n";
         return Lines("memory", memory) + Lines("io", storage) + Lines("cpu", processor);
     }
 
@@ -51,7 +50,7 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
             var card = build.At(PlaceName.Card(slot.Id))?.Card;
             var (gen, width) = (Math.Min(slot.Gen, card?.Gen ?? slot.Gen), Math.Min(slot.Elec, card?.Elec ?? slot.Elec));
             text.Append($"{PortAddress(i)} PCI bridge [0604]: Device [0b16:{0x1000 + i:x4}] (rev 01) (prog-if 00 [Normal decode])\n\tBus: primary=00, secondary={Bus(i):x2}, subordinate={Bus(i):x2}, sec-latency=0\n\tCapabilities: [40] Express (v2) Root Port (Slot+), IntMsgNum 0\n\t\tDevCtl:\tCorrErr- NonFatalErr- FatalErr- UnsupReq-\n\t\t\tMaxPayload 256 bytes, MaxReadReq 512 bytes\n");
-            text.Append($"\t\tLnkCap:\tPort #{i + 1}, Speed {Speed(slot.Gen)}, Width x{slot.Elec}, ASPM not supported\n\t\tLnkSta:\tSpeed {Speed(gen)}, Width x{(card is null ? 0 : width)}\n\t\tSltCap:\tAttnBtn- PwrCtrl-\n\t\t\tSlot #{i + 1}, PowerLimit {(slot.Watt ?? 75).ToString(CultureInfo.InvariantCulture)}W; Interlock- NoCompl+\n\n");
+            text.Append($"\t\tLnkCap:\tPort #{i + 1}, Speed {Speed(slot.Gen)}, Width x{slot.Elec}, ASPM not supported\n\t\tLnkSta:\tSpeed {Speed(gen)}, Width x{(card is null ? 0 : width)}\n\t\tSltCap:\tAttnBtn- PwrCtrl-\n\t\t\tSlot #{i + 1}, PowerLimit {(slot.Watt ?? 75).ToString()}W; Interlock- NoCompl+\n\n");
             if (card is null) continue;
             text.Append($"{CardAddress(i)} {Class(card.Role)}: {card.Name} [0b16:{0x2000 + i:x4}] (rev 02)\n\tCapabilities: [40] Express (v2) Endpoint, IntMsgNum 0\n\t\tDevCtl:\tCorrErr- NonFatalErr- FatalErr- UnsupReq-\n\t\t\tMaxPayload 256 bytes, MaxReadReq 512 bytes\n");
             text.Append($"\t\tLnkCap:\tPort #0, Speed {Speed(card.Gen ?? slot.Gen)}, Width x{card.Elec ?? slot.Elec}, ASPM not supported\n\t\tLnkSta:\tSpeed {Speed(gen)}, Width x{width}\n\n");
@@ -109,7 +108,7 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
 
     /// <summary>The kernel's log: a start without trouble, and the lines given.</summary>
     public static string Log(params string[] faults) =>
-        "[    0.000000] Linux version 6.1.0\n[    0.412000] smp: Bringing up secondary CPUs ...\n[    2.100000] EXT4-fs (md0): mounted filesystem with ordered data mode\n" + string.Concat(faults.Select((f, i) => string.Create(CultureInfo.InvariantCulture, $"[{812.5 + i,12:0.000000}] {f}\n")));
+        "[    0.000000] Linux version 6.1.0\n[    0.412000] smp: Bringing up secondary CPUs ...\n[    2.100000] EXT4-fs (md0): mounted filesystem with ordered data mode\n" + string.Concat(faults.Select((f, i) => $"[{812.5 + i,12:0.000000}] {f}\n"));
 
     /// <summary>The management controller's network settings.</summary>
     public static string ManagementNetwork(string address) =>

@@ -21,7 +21,7 @@ public sealed record SetWish(WishKind Wish, decimal? Value) : SliceEdit<Aim>
 {
     public override IEnumerable<string> Touches() => ["wish:" + Wish];
 
-    public override string ValueAt(string subject) => Value?.ToString("0.######", global::System.Globalization.CultureInfo.InvariantCulture) ?? "no wish";
+    public override string ValueAt(string subject) => Value?.ToString("0.######") ?? "no wish";
 
     public override string Tell() => Wish switch
     {

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Quantities;
@@ -107,14 +106,14 @@ public static class ArrayRules
     {
         var worst = plan.Members.Select(p => DriveDefaults.UnreadablePerBit(build.At(p)?.Drive, figures)).MaxBy(u => u.Value)!;
         return Worked.Sum(worst.Source, new WorkedLine("at least one unreadable sector", Chance.Words(rebuild.Unreadable), true),
-            new("bits read", string.Create(CultureInfo.InvariantCulture, $"{rebuild.ReadBytes * 8.0:0.00e+0}")),
-            new("unreadable per bit, at most", string.Create(CultureInfo.InvariantCulture, $"{worst.Value:0e+0}")));
+            new("bits read", $"{rebuild.ReadBytes * 8.0:0.00e+0}"),
+            new("unreadable per bit, at most", $"{worst.Value:0e+0}"));
     }
 
     private static Finding StripNote(ArrayFigures array, int strip)
     {
         var use = Workloads.Of(array.Plan.Use);
-        return Finding.Of(Strip, [.. array.Plan.Members], null, ("request", $"{use.RequestKiB} KiB"), ("touches", array.Touches.ToString("0.#", CultureInfo.InvariantCulture)), ("drives", $"{array.Plan.Members.Count}"),
+        return Finding.Of(Strip, [.. array.Plan.Members], null, ("request", $"{use.RequestKiB} KiB"), ("touches", array.Touches.ToString("0.#")), ("drives", $"{array.Plan.Members.Count}"),
             ("strip", $"{strip} KiB"), ("suggested", $"{array.SuggestedStripKiB} KiB"), ("use", use.Name));
     }
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json.Serialization;
 using Irvak.Core.Contracts;
 using Irvak.Core.Quantities;
@@ -88,8 +87,8 @@ public sealed record SimulationVerdict(SimulationCount Seen, double From, double
     {
         var (from, to) = seen.Interval;
         bool? agrees = chain is { } c && c * seen.Runs >= LeastExpected ? Math.Abs(seen.Share - c) <= Errors * Math.Sqrt(c * (1 - c) / seen.Runs) : null;
-        var runs = seen.Runs.ToString("N0", CultureInfo.InvariantCulture).Replace(',', ' ');
-        var years = question.Years.ToString("0.#", CultureInfo.InvariantCulture);
+        var runs = seen.Runs.ToString("N0").Replace(',', ' ');
+        var years = question.Years.ToString("0.#");
         var found = seen.Runs == 0 ? "Nothing was seen yet."
             : seen.Either == 0 ? $"No loss in {runs} runs of {years} years: fewer than {Chance.Words(to)}."
             : $"Lost in {Chance.Words(seen.Share)} of {runs} runs of {years} years.";

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
 using Irvak.Core.Quantities;
@@ -63,12 +62,12 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
         var first = Math.Min(wear ?? double.MaxValue, space ?? double.MaxValue);
         if (first >= LongEnough) return "Lasts longer than the machine is kept.";
         var what = (wear ?? double.MaxValue) <= (space ?? double.MaxValue) ? "worn out" : "full";
-        return string.Create(CultureInfo.InvariantCulture, $"{Verdicts.Say.Capital(what)} after about {first:0.#} years.");
+        return $"{Verdicts.Say.Capital(what)} after about {first:0.#} years.";
     }
 
     private static Worked Sum(BootQuestion q, double? rated, double yearly, double? wear, double? space)
     {
-        string N(double? value, string unit) => value is { } v ? string.Create(CultureInfo.InvariantCulture, $"{v:0.##} {unit}") : "not known";
+        string N(double? value, string unit) => value is { } v ? $"{v:0.##} {unit}" : "not known";
         return new(
             [
                 new("written a year, a day × 365", N(yearly, "TB")),

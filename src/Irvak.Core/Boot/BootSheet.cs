@@ -152,7 +152,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
         var life = needs.LifeOn(drive, Taken(q, place, unit));
         var (wear, space) = (life.WearYears ?? double.MaxValue, life.SpaceYears ?? double.MaxValue);
         if (Math.Min(wear, space) < Soon)
-            yield return Finding.Of(Wears, places, life.Why, name, at, ("what", wear <= space ? "worn out" : "full"), ("years", Math.Min(wear, space).ToString("0.#", System.Globalization.CultureInfo.InvariantCulture)));
+            yield return Finding.Of(Wears, places, life.Why, name, at, ("what", wear <= space ? "worn out" : "full"), ("years", Math.Min(wear, space).ToString("0.#")));
     }
 
     public static IEnumerable<Finding> Judge(BootInput q, BootPlan? plan)

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Caches;
@@ -45,9 +44,9 @@ internal sealed record CacheFront(CacheModel Model, long Block, double SlowMs, d
             new("blocks of hot data", Grouped(Model.Blocks)),
             new("blocks in the cache", Grouped(now.Bytes / Block)),
             new("hits, " + popularity, Chance.Words(now.Hits), true),
-            new("hits × cache + misses × drives", string.Create(CultureInfo.InvariantCulture, $"{now.Hits:0.###} × {FastMs:0.###} + {1 - now.Hits:0.###} × {SlowMs:0.###} ms")),
+            new("hits × cache + misses × drives", $"{now.Hits:0.###} × {FastMs:0.###} + {1 - now.Hits:0.###} × {SlowMs:0.###} ms"),
         ],
-        new WorkedLine("mean latency", string.Create(CultureInfo.InvariantCulture, $"{now.LatencyMs:0.##} ms"), true), "Che, Tung, Wang, IEEE JSAC 2002; requests independent of each other");
+        new WorkedLine("mean latency", $"{now.LatencyMs:0.##} ms", true), "Che, Tung, Wang, IEEE JSAC 2002; requests independent of each other");
 
-    private static string Grouped(long n) => n.ToString("N0", CultureInfo.InvariantCulture).Replace(',', ' ');
+    private static string Grouped(long n) => n.ToString("N0").Replace(',', ' ');
 }

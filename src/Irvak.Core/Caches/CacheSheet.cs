@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
@@ -63,7 +62,7 @@ public sealed record CacheFigures(
     }
 
     private static string Say(CachePoint now, double slow, long? least, bool helps) => helps
-        ? string.Create(CultureInfo.InvariantCulture, $"It helps: {Chance.Words(now.Hits)} of requests hit, the mean answer takes {now.LatencyMs:0.0#} ms instead of {slow:0.0#}.")
+        ? $"It helps: {Chance.Words(now.Hits)} of requests hit, the mean answer takes {now.LatencyMs:0.0#} ms instead of {slow:0.0#}."
         : least is null ? "No size helps: what is behind it is about as quick." : $"Too small to be noticed: a quarter less latency needs {ArrayCapacity.TB(least.Value)}.";
 }
 
@@ -134,7 +133,7 @@ public static class CacheRules
             if (plan.WriteBack && Those(d => d.PowerLossProtection == false) is { Length: > 0 } bare) yield return Finding.Of(Unguarded, bare, null, name, ("places", Say.Slots(bare)));
             if (cache.LeastBytes is null) yield return Finding.Of(Useless, plan.Places, cache.Sum, name);
             else if (!cache.Helps) yield return Finding.Of(Small, plan.Places, cache.Sum, name, ("size", ArrayCapacity.TB(cache.Bytes)), ("least", ArrayCapacity.TB(cache.LeastBytes.Value)));
-            if (cache.Years < Soon) yield return Finding.Of(Wears, plan.Places, null, name, ("years", cache.Years.Value.ToString("0.#", CultureInfo.InvariantCulture)));
+            if (cache.Years < Soon) yield return Finding.Of(Wears, plan.Places, null, name, ("years", cache.Years.Value.ToString("0.#")));
             foreach (var place in plan.Places)
                 if ((q.Arrays.FirstOrDefault(a => a.Members.Concat(a.AllSpares).Contains(place))?.Name ?? caches.FirstOrDefault(c => c.Plan.Name != plan.Name && c.Plan.Places.Contains(place))?.Plan.Name) is { } other)
                     yield return Finding.Of(Twice, [place], null, ("place", Say.Place(place)), name, ("other", other));

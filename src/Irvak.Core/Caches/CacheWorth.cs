@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Contracts;
 using Irvak.Core.Quantities;
 
@@ -42,6 +41,6 @@ public sealed record CacheWorth(CachePoint Now, double MissMs, IReadOnlyList<Cac
         var front = new CacheFront(new CacheModel(Math.Max(1, q.HotBytes / block), q.Exponent), block, q.SlowMs, q.FastMs);
         var now = front.At(q.CacheBytes);
         double? years = q.WrittenGBPerDay > 0 && q.RatedTB is { } rated ? CacheFront.Years(rated, q.WrittenGBPerDay) : null;
-        return new(now, q.SlowMs, front.Curve, front.Least, front.Least is { } least && q.CacheBytes >= least, years, front.Sum(now, "Zipf " + q.Exponent.ToString("0.##", CultureInfo.InvariantCulture)));
+        return new(now, q.SlowMs, front.Curve, front.Least, front.Least is { } least && q.CacheBytes >= least, years, front.Sum(now, "Zipf " + q.Exponent.ToString("0.##")));
     }
 }

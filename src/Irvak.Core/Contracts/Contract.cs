@@ -132,7 +132,7 @@ public static class Contract
         var span = ContractTable.Numbers.GetValueOrDefault($"{owner}.{name}") ?? ContractTable.Numbers.GetValueOrDefault(name);
         var fits = double.IsFinite(number) && (span is null || (number >= span.Least && number <= span.Most && (number != 0 || !double.IsNegative(number))));
         if (fits) return null;
-        return new(path, span is null || double.IsNaN(number) ? "A number must be finite." : string.Create(CultureInfo.InvariantCulture, $"It lies between {Grouped(span.Least)} and {Grouped(span.Most)}."));
+        return new(path, span is null || double.IsNaN(number) ? "A number must be finite." : $"It lies between {Grouped(span.Least)} and {Grouped(span.Most)}.");
     }
 
     private static string Grouped(double value) => value.ToString(Math.Abs(value) >= 10_000 ? "#,0" : "0.######", CultureInfo.InvariantCulture).Replace(',', ' ');

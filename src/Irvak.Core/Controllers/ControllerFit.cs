@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
@@ -150,9 +149,9 @@ public static class ControllerFit
         if (with == 0) return Finding.Of(NoRate, places, null, name, at, its, ("theirs", Say.Words([.. controller.Sheet.LinkGbs.Select(Gbs)])));
         var reads = DriveDefaults.ReadMBs(drive);
         var lost = Math.Max(0, 1 - (BayWiring.MBs(with!.Value) / reads.Value));
-        return Finding.Of(Slower, places, Worked.Sum(reads.Source, new WorkedLine("lost", string.Create(CultureInfo.InvariantCulture, $"{100 * lost:0} %"), true),
-                new("drive reads, MB/s", string.Create(CultureInfo.InvariantCulture, $"{reads.Value:0}")), new("link carries, MB/s", string.Create(CultureInfo.InvariantCulture, $"{BayWiring.MBs(with.Value):0}"))),
-            name, at, its, ("rate", Gbs(with.Value)), ("most", Gbs(rates[0])), ("lost", lost < 0.005 ? "0 % lost, it is slower than that by itself" : string.Create(CultureInfo.InvariantCulture, $"{100 * lost:0} % of its reading lost")));
+        return Finding.Of(Slower, places, Worked.Sum(reads.Source, new WorkedLine("lost", $"{100 * lost:0} %", true),
+                new("drive reads, MB/s", $"{reads.Value:0}"), new("link carries, MB/s", $"{BayWiring.MBs(with.Value):0}")),
+            name, at, its, ("rate", Gbs(with.Value)), ("most", Gbs(rates[0])), ("lost", lost < 0.005 ? "0 % lost, it is slower than that by itself" : $"{100 * lost:0} % of its reading lost"));
     }
 
     /// <summary>SAS controllers run SATA drives too.</summary>
@@ -219,5 +218,5 @@ public static class ControllerFit
 
     internal static string Name(DriveProtocol protocol) => protocol switch { DriveProtocol.Sata => "SATA", DriveProtocol.Sas => "SAS", DriveProtocol.Nvme => "NVMe", _ => "USB" };
 
-    private static string Gbs(double rate) => rate.ToString("0.#", CultureInfo.InvariantCulture);
+    private static string Gbs(double rate) => rate.ToString("0.#");
 }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
@@ -93,7 +92,7 @@ public static class ControllerTable
     {
         if (row.Name == now.Name && row.At == now.At) yield break;
         if (row.Runs != now.Runs) yield return row.Runs > now.Runs ? $"{Say.Count(row.Runs - now.Runs, "drive", "drives")} more run" : $"{Say.Count(now.Runs - row.Runs, "drive", "drives")} stay silent";
-        if (row.SlowestGbs != now.SlowestGbs && row.SlowestGbs is { } its && now.SlowestGbs is { } was) yield return string.Create(CultureInfo.InvariantCulture, $"links at {its:0.#} instead of {was:0.#} Gb/s");
+        if (row.SlowestGbs != now.SlowestGbs && row.SlowestGbs is { } its && now.SlowestGbs is { } was) yield return $"links at {its:0.#} instead of {was:0.#} Gb/s";
         if (row.Makes != now.Makes) yield return row.Makes > now.Makes ? $"keeps {row.Makes - now.Makes} more of the planned arrays" : $"keeps {now.Makes - row.Makes} fewer of the planned arrays";
         string[] gained = [.. row.Levels.Except(now.Levels)], lost = [.. now.Levels.Except(row.Levels)];
         if (gained.Length > 0) yield return $"adds levels {string.Join(", ", gained)}";

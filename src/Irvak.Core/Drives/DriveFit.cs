@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
 using Irvak.Core.Inputs;
@@ -121,7 +120,7 @@ public static class DriveFit
             yield return Finding.Of(bay.PowersPin3 == true ? PinThree : PinThreeUnknown, places, null, at, name);
         if (drive.SectorBytes is 520 or 528) yield return Finding.Of(Reformat, places, null, at, name, ("bytes", $"{drive.SectorBytes}"));
         if (bay.LimitTB is { } limit && Beyond(bay, drive) && q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, drive.Bytes!.Value / 1e12) is var track && PolicyTable.SeverityOf(q.Policy, track.Standing) is { } severity)
-            yield return Finding.Of(OffList, places, null, at, ("size", PartWords.Size(drive.Bytes.Value)), ("most", string.Create(CultureInfo.InvariantCulture, $"{limit:0.##} TB")), ("counts", track.Counts)) with { Severity = severity };
+            yield return Finding.Of(OffList, places, null, at, ("size", PartWords.Size(drive.Bytes.Value)), ("most", $"{limit:0.##} TB"), ("counts", track.Counts)) with { Severity = severity };
         if (unit.Grade is { Grade: Grade.C or Grade.Reject } grade)
             yield return Finding.Of(Worn, places, null, at, name, ("grade", grade.Grade.ToString()), ("why", grade.Reasons.Count > 0 ? grade.Reasons[0].Text : "worn"));
     }
@@ -134,7 +133,7 @@ public static class DriveFit
         let place = PlaceName.Bay(name)
         where q.IsNew(place) && Beyond(bay, q.Planned.At(place)?.Drive)
         group place by (q.Planned.At(place)!.Long, bay.LimitTB) into same
-        select new OffListPart($"{same.Count()} × {same.Key.Long}", [.. same], string.Create(CultureInfo.InvariantCulture, $"sheet ends at {same.Key.LimitTB:0.##} TB a bay; {q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, q.Planned.At(same.First())!.Drive!.Bytes!.Value / 1e12).Counts}"), "Support may ask to see the fault without it.");
+        select new OffListPart($"{same.Count()} × {same.Key.Long}", [.. same], $"sheet ends at {same.Key.LimitTB:0.##} TB a bay; {q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, q.Planned.At(same.First())!.Drive!.Bytes!.Value / 1e12).Counts}", "Support may ask to see the fault without it.");
 
     // A list says 4 TB and means every drive of that name.
     private static bool Beyond(BayGroup bay, DriveSheet? drive) => drive?.Bytes > bay.LimitTB * 1.01e12;
@@ -163,17 +162,17 @@ public static class DriveFit
         var common = its.Intersect(board).ToList();
         // A backplane that names its newest rates only still speaks the SATA rate below them.
         if (common.Count == 0)
-            return Finding.Of(NoRate, [place], null, ("drive", unit.Short), ("its", Say.Words([.. its.Select(r => r.ToString("0.#", CultureInfo.InvariantCulture))])), ("place", Say.Place(place)), ("board", Say.Words([.. board.Select(r => r.ToString("0.#", CultureInfo.InvariantCulture))])));
+            return Finding.Of(NoRate, [place], null, ("drive", unit.Short), ("its", Say.Words([.. its.Select(r => r.ToString("0.#"))])), ("place", Say.Place(place)), ("board", Say.Words([.. board.Select(r => r.ToString("0.#"))])));
         if (common.Max() >= its[0]) return null;
         var reads = DriveDefaults.ReadMBs(drive);
         var lost = Math.Max(0, 1 - (BayWiring.MBs(common.Max()) / reads.Value));
-        return Finding.Of(Slower, [place], Worked.Sum(reads.Source, new WorkedLine("lost", string.Create(CultureInfo.InvariantCulture, $"{100 * lost:0} %"), true),
-                new("drive reads, MB/s", $"{reads.Value:0}"), new("link carries, MB/s", string.Create(CultureInfo.InvariantCulture, $"{BayWiring.MBs(common.Max()):0}"))),
-            ("drive", unit.Short), ("rate", common.Max().ToString("0.#", CultureInfo.InvariantCulture)), ("most", its[0].ToString("0.#", CultureInfo.InvariantCulture)), ("place", Say.Place(place)),
-            ("lost", lost < 0.005 ? "0 % lost, it is slower than that by itself" : string.Create(CultureInfo.InvariantCulture, $"{100 * lost:0} % of its reading lost")));
+        return Finding.Of(Slower, [place], Worked.Sum(reads.Source, new WorkedLine("lost", $"{100 * lost:0} %", true),
+                new("drive reads, MB/s", $"{reads.Value:0}"), new("link carries, MB/s", $"{BayWiring.MBs(common.Max()):0}")),
+            ("drive", unit.Short), ("rate", common.Max().ToString("0.#")), ("most", its[0].ToString("0.#")), ("place", Say.Place(place)),
+            ("lost", lost < 0.005 ? "0 % lost, it is slower than that by itself" : $"{100 * lost:0} % of its reading lost"));
     }
 
     private static string Inches(string form) => form is "3.5" or "2.5" or "5.25" ? form + " inch" : form.ToUpperInvariant();
 
-    private static string Millimetres(double mm) => mm.ToString("0.##", CultureInfo.InvariantCulture);
+    private static string Millimetres(double mm) => mm.ToString("0.##");
 }

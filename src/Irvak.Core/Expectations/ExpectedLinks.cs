@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
@@ -26,14 +25,14 @@ public static class ExpectedLinks
             foreach (var (way, word) in new[] { (PathWay.Read, "read"), (PathWay.Write, "write") })
                 if (path.Of(way) is { Band: { } band, LocalMBs: > 0 } flow)
                     yield return new($"{BenchmarkPrefix}{path.Name}.{word}", BenchmarkScreen, $"{path.Name}, {(way == PathWay.Read ? "reading" : "writing")} in order on the machine itself, {Size(path)}",
-                        string.Create(CultureInfo.InvariantCulture, $"{band.Low:0} to {band.High:0} MB/s"), band.Low, band.High, "MB/s", [], "narrowest stage of its path × the usual band (common practice, no source)")
+                        $"{band.Low:0} to {band.High:0} MB/s", band.Low, band.High, "MB/s", [], "narrowest stage of its path × the usual band (common practice, no source)")
                     { Most = Physical(flow) is { } most && most > band.High ? most : null, Why = flow.Stages.Where(s => !s.IsNetwork && s.MBs is not null).MinBy(s => s.MBs)?.Why };
     }
 
     /// <summary>What the links on the way carry on paper, before packets take their share: no benchmark of the drives themselves reads more.</summary>
     private static double? Physical(PathFlow flow) => flow.Stages.Where(s => !s.IsNetwork && s.Kind != "drives" && s.MBs is > 0).Min(s => s.MBs / s.Efficiency);
 
-    private static string Size(PathFigures path) => path.TestGiB > 0 ? string.Create(CultureInfo.InvariantCulture, $"over {path.TestGiB:0} GiB or with direct requests") : "with direct requests";
+    private static string Size(PathFigures path) => path.TestGiB > 0 ? $"over {path.TestGiB:0} GiB or with direct requests" : "with direct requests";
 
     /// <summary>What a capture tells of such a line; null when it says nothing about it.</summary>
     internal static ComparedLine? Compare(MachineSheet sheet, Expectation e, Observation after)
@@ -50,6 +49,6 @@ public static class ExpectedLinks
         var (array, way) = (parts[..parts.LastIndexOf('.')], parts[(parts.LastIndexOf('.') + 1)..]);
         var seen = after.Benchmarks.FirstOrDefault(b => b.MBs is not null && b.Name.Contains(array, StringComparison.OrdinalIgnoreCase) && b.Kind.Contains(way, StringComparison.OrdinalIgnoreCase) && !b.Kind.Contains("rand", StringComparison.OrdinalIgnoreCase))
             ?? after.Benchmarks.Where(b => b.MBs is not null && string.Equals(b.Kind, way, StringComparison.OrdinalIgnoreCase)).ToList() switch { [var only] => only, _ => null };
-        return seen is null ? null : new(e, e.Holds(seen.MBs!.Value) ? LineState.AsExpected : LineState.Deviates, string.Create(CultureInfo.InvariantCulture, $"{seen.MBs:0} MB/s ({seen.Name})"), "capture", seen.MBs);
+        return seen is null ? null : new(e, e.Holds(seen.MBs!.Value) ? LineState.AsExpected : LineState.Deviates, $"{seen.MBs:0} MB/s ({seen.Name})", "capture", seen.MBs);
     }
 }

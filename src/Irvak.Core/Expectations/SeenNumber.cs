@@ -92,7 +92,7 @@ public static partial class SeenNumber
         {
             "" => text.Trim(),
             "MiB" => ByteCount.FromMiB((long)v).ToString(),
-            "GiB" => string.Create(CultureInfo.InvariantCulture, $"{v:0.##} GiB"),
+            "GiB" => $"{v:0.##} GiB",
             _ => $"{text.Trim()} {unit}",
         };
     }

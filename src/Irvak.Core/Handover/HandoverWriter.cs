@@ -72,7 +72,7 @@ public static class HandoverWriter
     {
         var changes = InOrder(q, q.Machine.Changes).ToList();
         foreach (var same in changes.Where(c => c is { In: not null, MovedFrom: null }).GroupBy(c => c.In!.Long))
-            yield return $"{same.Count()} × {same.Key} into {Say.Slots([.. same.Select(c => c.Place)])}";
+            yield return $"{same.Count()} × {same.Key} into {Say.SlotsAtEnd([.. same.Select(c => c.Place)])}";
         foreach (var c in changes)
             if (c.MovedFrom is { } from) yield return $"{c.In?.Short} moved from {Say.Place(from)} to {Say.Place(c.Place)}";
         foreach (var c in changes)

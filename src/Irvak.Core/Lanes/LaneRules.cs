@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
@@ -137,7 +136,7 @@ public static class LaneRules
 
     internal static string Link(int width, int gen) => gen > 0 ? $"×{width} gen {gen}" : $"×{width}";
 
-    internal static string MBs(double value) => string.Create(CultureInfo.InvariantCulture, $"{Math.Round(value):# ##0} MB/s").TrimStart();
+    internal static string MBs(double value) => $"{Math.Round(value):# ##0} MB/s".TrimStart();
 
-    private static string Percent(double share) => string.Create(CultureInfo.InvariantCulture, $"{100 * share:0} %");
+    private static string Percent(double share) => $"{100 * share:0} %";
 }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text;
 using Irvak.Core.Sheets;
 
@@ -35,13 +34,13 @@ public static class LabelWriter
         var letter = Letter(m, g);
         if (g is MemoryGeneration.Ddr2 or MemoryGeneration.Ddr3)
         {
-            text.Append('-').Append((LabelTables.PrintedMBs(g, rate) ?? rate).ToString(CultureInfo.InvariantCulture)).Append(letter);
+            text.Append('-').Append((LabelTables.PrintedMBs(g, rate) ?? rate)).Append(letter);
             if (d is { Latencies: { } cl, SpdRevision: { } spd }) text.Append($"-{cl}-{spd}");
             if (d is { Latencies: not null, RawCard: { } card }) text.Append($"-{card}{d.CardRevision}");
         }
         else
         {
-            text.Append('-').Append(rate.ToString(CultureInfo.InvariantCulture)).Append(d.Bin);
+            text.Append('-').Append(rate).Append(d.Bin);
             if (letter is not null) text.Append('-').Append(letter);
             if (d is { RawCard: { } card, SpdRevision: { } spd } && letter is not null) text.Append($"{card}{d.CardRevision}-{spd}");
             if (d.Temperature is { } temperature) text.Append('-').Append(temperature);

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
 
@@ -85,8 +84,8 @@ public sealed partial record RaidHealth(RaidCondition Condition, string Words, i
     {
         var what = a.Activity ?? Split(a.State).FirstOrDefault(w => w is "recovering" or "rebuilding" or "resyncing" or "reshaping" or "checking" or "initializing" or "initialising");
         if (what is null) return null;
-        var percent = a.ActivityPercent is { } p ? string.Create(CultureInfo.InvariantCulture, $" at {p:0.#} %") : "";
-        var left = a.MinutesLeft is { } m ? string.Create(CultureInfo.InvariantCulture, $", about {(m < 90 ? $"{m:0} min" : $"{m / 60:0.#} h")} left") : "";
+        var percent = a.ActivityPercent is { } p ? $" at {p:0.#} %" : "";
+        var left = a.MinutesLeft is { } m ? $", about {(m < 90 ? $"{m:0} min" : $"{m / 60:0.#} h")} left" : "";
         return new($" ({what}{percent}{left})", what.StartsWith("reco", StringComparison.Ordinal) || what.StartsWith("rebuil", StringComparison.Ordinal), what.StartsWith("check", StringComparison.Ordinal));
     }
 

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Paths;
@@ -51,7 +50,7 @@ public static class PathRules
                 yield return Finding.Of(Pinch, [.. plan.Members], pinch.Why, array, ("end", MBs(read.EndMBs)), ("stage", $"{PathSums.Lower(pinch.Name)}, {pinch.Detail}"), ("next", read.Next is { } n ? $"; with that lifted {MBs(read.Stages[n].MBs!.Value)} at {PathSums.Lower(read.Stages[n].Name)}" : ""));
             var write = path.Of(PathWay.Write)!;
             if (write.Pinch is { } w && write.Stages[w] is { Kind: "slot" or "uplink", Traffic: > 1.01 } slot)
-                yield return Finding.Of(Amplified, [.. plan.Members], slot.Why, array, ("times", slot.Traffic.ToString("0.##", CultureInfo.InvariantCulture)), ("stage", slot.Name), ("has", MBs(slot.MBs!.Value)), ("raw", MBs(slot.RawMBs!.Value * slot.Efficiency)));
+                yield return Finding.Of(Amplified, [.. plan.Members], slot.Why, array, ("times", slot.Traffic.ToString("0.##")), ("stage", slot.Name), ("has", MBs(slot.MBs!.Value)), ("raw", MBs(slot.RawMBs!.Value * slot.Efficiency)));
         }
         if (q.ReadMBs is { } wish && quickest?.Of(PathWay.Read) is { Pinch: { } p } best && best.EndMBs < wish)
             yield return Finding.Of(Wish, [], best.Stages[p].Why, ("array", quickest.Name), ("end", MBs(best.EndMBs)), ("short", MBs(wish - best.EndMBs)), ("wish", MBs(wish)), ("stage", $"{PathSums.Lower(best.Stages[p].Name)}, {best.Stages[p].Detail}"));

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
@@ -173,7 +172,7 @@ internal static class PathSums
         List<WorkedLine> lines = [new(parallel is null ? "on paper" : $"on paper, one of {parallel}", c.RawMBs is { } raw ? MBs(raw) : "not known"), new("of it data", Percent(c.Efficiency))];
         if (c.Kind != "links" && share < 1) lines.Add(new("of the drives hang on it", Percent(share)));
         if (c.Kind == "links" && way is PathWay.Read or PathWay.Write) lines.Add(new("drives that carry data side by side", $"{a.Data}"));
-        if (c.Kind != "links" && traffic > 1.0001) lines.Add(new("bytes that pass for one of the user’s", traffic.ToString("0.##", CultureInfo.InvariantCulture)));
+        if (c.Kind != "links" && traffic > 1.0001) lines.Add(new("bytes that pass for one of the user’s", traffic.ToString("0.##")));
         var others = a.Others(c);
         var shared = way is PathWay.Read or PathWay.Write ? Left(c, others, mbs, Ceiling(a, way) * traffic * share) : null;
         if (others.Count > 0) lines.Add(new("used too by", others.Count > 3 ? $"{others.Count} others" : string.Join(", ", others.Select(o => o.Name))));
@@ -210,8 +209,8 @@ internal static class PathSums
         var next = byWidth.Count > 1 ? $" With that lifted, {MBs(byWidth[1].MBs!.Value)} at the {Lower(byWidth[1].Name)}." : "";
         return way switch
         {
-            PathWay.Rebuild => string.Create(CultureInfo.InvariantCulture, $"A drive is filled again at {MBs(end)}, {hours:0.#} h; narrowest is {narrow}."),
-            PathWay.Scrub => string.Create(CultureInfo.InvariantCulture, $"Every drive is read at {MBs(end)}, {hours:0.#} h; narrowest is {narrow}."),
+            PathWay.Rebuild => $"A drive is filled again at {MBs(end)}, {hours:0.#} h; narrowest is {narrow}.",
+            PathWay.Scrub => $"Every drive is read at {MBs(end)}, {hours:0.#} h; narrowest is {narrow}.",
             _ => $"{MBs(end)} {(way == PathWay.Read ? "arrive" : "are taken")}; narrowest is {narrow}.{next}",
         };
     }
@@ -221,5 +220,5 @@ internal static class PathSums
 
     internal static string MBs(double value) => Lanes.LaneRules.MBs(value);
 
-    private static string Percent(double share) => string.Create(CultureInfo.InvariantCulture, $"{100 * share:0.#} %");
+    private static string Percent(double share) => $"{100 * share:0.#} %";
 }

@@ -229,5 +229,5 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     private static double? Highest(IReadOnlyList<double>? one, IReadOnlyList<double>? other) =>
         one is { Count: > 0 } && other is { Count: > 0 } ? one.Intersect(other).Select(v => (double?)v).Max() : one is { Count: > 0 } ? one.Max() : other is { Count: > 0 } ? other.Max() : null;
 
-    private static string Gbs(double rate) => rate.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+    private static string Gbs(double rate) => rate.ToString("0.##");
 }

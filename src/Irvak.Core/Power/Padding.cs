@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
@@ -22,10 +21,10 @@ public static class Padding
             var thick = Thickness(pad.GapMm, pad.Compression);
             var part = q.Shelf.Values.Where(p => p.Accessory is { Kind: AccessoryKind.Pad, ThickMm: { } t } && 1 - (pad.GapMm / t) is >= LeastPress and <= MostPress)
                 .OrderBy(p => Math.Abs(p.Accessory!.ThickMm!.Value - thick)).ThenBy(p => p.Id, StringComparer.Ordinal).FirstOrDefault();
-            yield return new(place, q.Planned.At(place)?.Short ?? "nothing planned", pad.GapMm, pad.Compression, thick, part?.Id, part?.Accessory!.Name, part is null ? null : string.Create(CultureInfo.InvariantCulture, $"{part.Accessory!.Name}, pressed by {100 * (1 - (pad.GapMm / part.Accessory.ThickMm!.Value)):0} %"),
-                Worked.Sum("pressed by 10 to 30 %: common practice, no source", new WorkedLine("gap ÷ (1 − compression)", Mm(thick), true), new WorkedLine("gap", Mm(pad.GapMm)), new WorkedLine("compression", string.Create(CultureInfo.InvariantCulture, $"{100 * pad.Compression:0} %"))));
+            yield return new(place, q.Planned.At(place)?.Short ?? "nothing planned", pad.GapMm, pad.Compression, thick, part?.Id, part?.Accessory!.Name, part is null ? null : $"{part.Accessory!.Name}, pressed by {100 * (1 - (pad.GapMm / part.Accessory.ThickMm!.Value)):0} %",
+                Worked.Sum("pressed by 10 to 30 %: common practice, no source", new WorkedLine("gap ÷ (1 − compression)", Mm(thick), true), new WorkedLine("gap", Mm(pad.GapMm)), new WorkedLine("compression", $"{100 * pad.Compression:0} %")));
         }
     }
 
-    private static string Mm(double mm) => string.Create(CultureInfo.InvariantCulture, $"{mm:0.##} mm");
+    private static string Mm(double mm) => $"{mm:0.##} mm";
 }

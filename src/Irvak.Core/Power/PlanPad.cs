@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
@@ -18,7 +17,7 @@ public sealed record PlanPad(string Place, double GapMm, double Compression = 0.
 
     public override string ValueAt(string subject) => Tell();
 
-    public override string Tell() => GapMm == 0 ? $"drops the pad of {PlaceName.Short(Place)}" : string.Create(CultureInfo.InvariantCulture, $"plans a pad for {PlaceName.Short(Place)}, gap {GapMm:0.##} mm");
+    public override string Tell() => GapMm == 0 ? $"drops the pad of {PlaceName.Short(Place)}" : $"plans a pad for {PlaceName.Short(Place)}, gap {GapMm:0.##} mm";
 
     public override SheetProblem? Refusal(MachineState machine, PowerSlice slice)
     {

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
@@ -132,7 +131,7 @@ public static class PowerRules
         var sum = Sum(power, power.SteadyWatt, "at work");
         if (power.SteadyWatt > all) yield return Judged(power.Lines.Where(l => l.Told).Sum(l => l.Active) > all, Short, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(all)));
         else if (power.Redundant && power.SteadyWatt > limit) yield return Finding.Of(Alone, [], sum, ("gives", Watt(limit)), ("draw", Watt(power.SteadyWatt)));
-        else if (power.SteadyWatt > limit * (1 - PowerSheet.Headroom)) yield return Finding.Of(Tight, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(limit)), ("left", string.Create(CultureInfo.InvariantCulture, $"{Math.Floor(100 * (1 - (power.SteadyWatt / limit))):0} %")));
+        else if (power.SteadyWatt > limit * (1 - PowerSheet.Headroom)) yield return Finding.Of(Tight, [], sum, ("draw", Watt(power.SteadyWatt)), ("gives", Watt(limit)), ("left", $"{Math.Floor(100 * (1 - (power.SteadyWatt / limit))):0} %"));
         if (power.PeakWatt > limit * (1 - PowerSheet.Headroom) && power.PeakWatt > power.SteadyWatt && power.Lines.Count(l => l.SpinAmp12 > 0) is > 1 and var disks)
             yield return Finding.Of(Start, [.. power.Lines.Where(l => l.SpinAmp12 > 0).Select(l => l.Place)],
                 Worked.Sum("common practice, no source", new WorkedLine("most at the start", Watt(power.PeakWatt), true), new WorkedLine("on 12 V by starting disks", Amp(power.Amp12)), new WorkedLine("all else", Watt(power.Start[0].Rest)), new WorkedLine("limit less 20 %", Watt(limit * (1 - PowerSheet.Headroom)))),
@@ -143,9 +142,9 @@ public static class PowerRules
         [.. power.Lines.GroupBy(l => l.Part).OrderByDescending(g => g.Sum(l => l.Active)).Take(6).Select(g => new WorkedLine(g.Count() == 1 ? g.Key : $"{g.Count()} × {g.Key}", Watt(g.Sum(l => l.Active))))],
         new WorkedLine(when, Watt(watt), true), "parts' sheets; else common practice, no source");
 
-    private static string Watt(double watt) => string.Create(CultureInfo.InvariantCulture, $"{watt:0} W");
+    private static string Watt(double watt) => $"{watt:0} W";
 
-    private static string Amp(double amp) => string.Create(CultureInfo.InvariantCulture, $"{amp:0.#} A");
+    private static string Amp(double amp) => $"{amp:0.#} A";
 
-    private static string Number(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
+    private static string Number(double value) => value.ToString("0.##");
 }

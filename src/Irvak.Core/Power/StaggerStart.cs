@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
@@ -16,9 +15,9 @@ public sealed record StaggerStart(int Drives, double Seconds) : SliceEdit<PowerS
 
     public override IEnumerable<string> Touches() => ["start"];
 
-    public override string ValueAt(string subject) => Drives == 0 ? "all at once" : string.Create(CultureInfo.InvariantCulture, $"{Drives} every {Seconds:0.#} s");
+    public override string ValueAt(string subject) => Drives == 0 ? "all at once" : $"{Drives} every {Seconds:0.#} s";
 
-    public override string Tell() => Drives == 0 ? "lets all disks start at once" : string.Create(CultureInfo.InvariantCulture, $"lets {Verdicts.Say.Count(Drives, "disk", "disks")} start every {Seconds:0.#} s");
+    public override string Tell() => Drives == 0 ? "lets all disks start at once" : $"lets {Verdicts.Say.Count(Drives, "disk", "disks")} start every {Seconds:0.#} s";
 
     public override SheetProblem? Refusal(MachineState machine, PowerSlice slice) => Drives is < 0 or > 512 ? new("/edit/drives", "Between 0 and 512 disks start together.") : Drives > 0 && Seconds is not (>= 0.5 and <= 60) ? new("/edit/seconds", "Between 0.5 and 60 seconds from group to group.") : null;
 

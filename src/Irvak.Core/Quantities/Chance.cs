@@ -1,5 +1,3 @@
-using System.Globalization;
-
 namespace Irvak.Core.Quantities;
 
 /// <summary>How chances are written: down to where their digits mean nothing.</summary>
@@ -10,8 +8,8 @@ public static class Chance
     {
         0 => "0 %",
         < 1e-6 => "less than 0.0001 %",
-        < 0.001 => string.Create(CultureInfo.InvariantCulture, $"{100 * share:0.####} %"),
-        < 0.1 => string.Create(CultureInfo.InvariantCulture, $"{100 * share:0.##} %"),
-        _ => string.Create(CultureInfo.InvariantCulture, $"{100 * share:0} %"),
+        < 0.001 => $"{100 * share:0.####} %",
+        < 0.1 => $"{100 * share:0.##} %",
+        _ => $"{100 * share:0} %",
     };
 }

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Contracts;
 using Irvak.Core.Lanes;
 using Irvak.Core.Quantities;
@@ -57,8 +56,8 @@ public static class QuickLane
     {
         var stages = new List<(string Name, double MBs)>();
         if (q.Drives > 0) stages.Add(($"{q.Drives} {(q.Drives == 1 ? "drive" : "drives")}", q.Drives * q.DriveMBs));
-        stages.Add((string.Create(CultureInfo.InvariantCulture, $"slot, ×{q.Lanes} of generation {q.Gen}"), LinkRates.PcieMBs(q.Gen, q.Lanes, q.Payload)));
-        if (network > 0) stages.Add((string.Create(CultureInfo.InvariantCulture, $"network, {network:0.##} Gb/s"), LinkRates.EthernetMBs(network)));
+        stages.Add(($"slot, ×{q.Lanes} of generation {q.Gen}", LinkRates.PcieMBs(q.Gen, q.Lanes, q.Payload)));
+        if (network > 0) stages.Add(($"network, {network:0.##} Gb/s", LinkRates.EthernetMBs(network)));
         var end = stages.Min(s => s.MBs);
         var narrow = stages.FindIndex(s => s.MBs == end);
         return ([.. stages.Select((s, i) => new LaneStage(s.Name, s.MBs, i == narrow))], end);
@@ -67,18 +66,18 @@ public static class QuickLane
     private static string Say(LaneQuestion q, IReadOnlyList<LaneStage> stages, double end, double? faster)
     {
         var pinch = stages.First(s => s.Pinch);
-        if (stages.Count == 1) return string.Create(CultureInfo.InvariantCulture, $"It carries {end:0} MB/s each way.");
-        var said = string.Create(CultureInfo.InvariantCulture, $"{end:0} MB/s arrive; the narrowest place is the {pinch.Name}.");
+        if (stages.Count == 1) return $"It carries {end:0} MB/s each way.";
+        var said = $"{end:0} MB/s arrive; the narrowest place is the {pinch.Name}.";
         return faster is null ? said
-            : faster > end * 1.02 ? said + string.Create(CultureInfo.InvariantCulture, $" At {q.FasterGbs:0.##} Gb/s {faster:0} MB/s would, {faster / end:0.0#} times as much.")
-            : said + string.Create(CultureInfo.InvariantCulture, $" {q.FasterGbs:0.##} Gb/s bring nothing: something else is narrower.");
+            : faster > end * 1.02 ? said + $" At {q.FasterGbs:0.##} Gb/s {faster:0} MB/s would, {faster / end:0.0#} times as much."
+            : said + $" {q.FasterGbs:0.##} Gb/s bring nothing: something else is narrower.";
     }
 
     private static Worked Sum(LaneQuestion q, double link) => new(
         [
-            new("one lane on paper", string.Create(CultureInfo.InvariantCulture, $"{LinkRates.LaneMBs(q.Gen):0.#} MB/s")),
-            new($"data in a packet of {q.Payload} bytes", string.Create(CultureInfo.InvariantCulture, $"{100 * LinkRates.Payload(q.Gen, q.Payload):0.0} %")),
+            new("one lane on paper", $"{LinkRates.LaneMBs(q.Gen):0.#} MB/s"),
+            new($"data in a packet of {q.Payload} bytes", $"{100 * LinkRates.Payload(q.Gen, q.Payload):0.0} %"),
             new("lanes", $"{q.Lanes}"),
         ],
-        new WorkedLine("lanes × lane × data", string.Create(CultureInfo.InvariantCulture, $"{link:0} MB/s"), true), "PCI Express Base Specification; IEEE 802.3 for the line");
+        new WorkedLine("lanes × lane × data", $"{link:0} MB/s", true), "PCI Express Base Specification; IEEE 802.3 for the line");
 }

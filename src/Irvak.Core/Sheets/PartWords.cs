@@ -1,5 +1,3 @@
-using System.Globalization;
-
 namespace Irvak.Core.Sheets;
 
 /// <summary>How parts are named: shortly for plate and ladder, at length for lists.</summary>
@@ -50,7 +48,7 @@ public static class PartWords
     public static string Size(long bytes)
     {
         var (value, unit) = bytes >= 1_000_000_000_000 ? (bytes / 1e12, "TB") : (bytes / 1e9, "GB");
-        return $"{Math.Round(value, value >= 100 ? 0 : 2).ToString("0.##", CultureInfo.InvariantCulture)} {unit}";
+        return $"{Math.Round(value, value >= 100 ? 0 : 2).ToString("0.##")} {unit}";
     }
 
     /// <summary>"4 TB SATA", "960 GB SATA flash".</summary>
@@ -75,7 +73,7 @@ public static class PartWords
     {
         card.Name,
         card.Controller is { CacheMiB: { } cache } ? $"{cache} MiB cache" : null,
-        card.Network is { } n ? $"{n.Ports} × {n.RatesGbs.DefaultIfEmpty(0).Max().ToString("0.#", CultureInfo.InvariantCulture)} Gb/s" : null,
+        card.Network is { } n ? $"{n.Ports} × {n.RatesGbs.DefaultIfEmpty(0).Max().ToString("0.#")} Gb/s" : null,
         card.Elec is { } lanes and > 0 ? $"×{lanes}{(card.Gen is { } g ? $" gen {g}" : "")}" : card.Bus == "pci" ? "conventional PCI" : null,
     }.Where(s => !string.IsNullOrEmpty(s)));
 }

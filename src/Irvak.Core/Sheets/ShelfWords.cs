@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.RegularExpressions;
 
 namespace Irvak.Core.Sheets;
@@ -59,10 +58,10 @@ public static partial class ShelfWords
         if (d.Form is "3.5" or "2.5") words.AddRange([d.Form + "in", d.Form + "-inch"]);
         if (d.Media == DriveMedia.Flash) words.AddRange(["ssd", "flash"]);
         if (d.Media == DriveMedia.Disk) words.AddRange(["hdd", "disk"]);
-        if (d.Rpm is > 0 and var rpm) words.AddRange([$"{rpm}rpm", $"{rpm}", (rpm / 1000.0).ToString("0.#", CultureInfo.InvariantCulture) + "k"]);
+        if (d.Rpm is > 0 and var rpm) words.AddRange([$"{rpm}rpm", $"{rpm}", (rpm / 1000.0).ToString("0.#") + "k"]);
         if (d.LengthMm is { } length) words.Add($"22{length}");
         if (d.SectorBytes is 4096) words.Add("4kn");
-        if (d.LinkGbs is { } link) words.Add(link.ToString("0.#", CultureInfo.InvariantCulture) + "g-link");
+        if (d.LinkGbs is { } link) words.Add(link.ToString("0.#") + "g-link");
         if (d.Bytes is not { } b) return;
         words.Add(PartWords.Size(b).Replace(" ", ""));
         if (b >= 1_000_000_000_000) words.Add($"{b / 1_000_000_000}gb");
@@ -76,7 +75,7 @@ public static partial class ShelfWords
         if (card.Controller is { } c)
             words.AddRange([c.Class, c.Class?.Contains("raid", StringComparison.Ordinal) == true ? "raid" : "hba", c.Connector, c.CacheMiB is { } cache ? $"{cache / 1024}gb-cache" : null, .. c.Levels.Select(l => "raid" + l)]);
         if (card.Network is not { } n) return;
-        words.AddRange(["nic", "network", n.Socket, .. n.RatesGbs.Select(r => r.ToString("0.#", CultureInfo.InvariantCulture) + "gb")]);
+        words.AddRange(["nic", "network", n.Socket, .. n.RatesGbs.Select(r => r.ToString("0.#") + "gb")]);
         words.Add($"{n.Ports}-port");
     }
 }

@@ -27,7 +27,7 @@ internal static class SmallParts
     {
         var shelf = q.Shelf.Values;
         foreach (var pad in Power.Padding.Of(q.Power))
-            yield return new(pad.ShelfPartId is { } id ? q.Shelf[id] : null, 1, $"Thermal pad of {pad.ThickMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)} mm for {PlaceName.Short(pad.Place)}", [pad.Place]);
+            yield return new(pad.ShelfPartId is { } id ? q.Shelf[id] : null, 1, $"Thermal pad of {pad.ThickMm.ToString("0.##")} mm for {PlaceName.Short(pad.Place)}", [pad.Place]);
         if (!q.TouchesStorage) yield break;
         foreach (var (bays, controller, cable) in Cabling.Needed(q))
             yield return new(Cabling.Cable(shelf, cable), cable.Count, $"{cable.Words}, for the {bays.Group} bays", [controller.Place]);

@@ -106,7 +106,7 @@ internal static class DriveSteps
     private static string Fasten(string? fixing) => fixing switch { "latch" => "and let the latch close over it", "screw" => "screw it down", _ => "fasten it with its screw or latch" };
 
     private static string? PadOf(StepInput q, string place) => Power.Padding.Of(q.Power).FirstOrDefault(p => p.Place == place) is { } pad
-        ? $"Lay {pad.PadWords ?? $"a pad of {pad.ThickMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)} mm"} under its cooler, both films off." : null;
+        ? $"Lay {pad.PadWords ?? $"a pad of {pad.ThickMm.ToString("0.##")} mm"} under its cooler, both films off." : null;
 
     public static IEnumerable<Step> Arrays(StepInput q, ArraySheet arrays)
     {

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Irvak.Core.Moving;
 using Irvak.Core.Places;
 
@@ -13,7 +12,7 @@ internal static class MoveSteps
         {
             var planned = s.Planned!;
             var option = s.Options.First(o => o.Way == planned.Way);
-            var hours = option.Hours is > 0 and var h ? string.Create(CultureInfo.InvariantCulture, $" Up to {h:0.#} h.") : "";
+            var hours = option.Hours is > 0 and var h ? $" Up to {h:0.#} h." : "";
             var to = planned.To is null ? "" : $" to {PlaceName.Short(planned.To)}";
             if (before && planned.Way is MoveWay.Restore or MoveWay.Copy or MoveWay.Clone)
                 yield return new("move:before:" + s.Key, Runbook.Off, $"Make sure of what is on {s.Name}", ["See its recovery key, if it is encrypted, and try it.", "Read a trial set of the backup back and open it.", "Note how much there is: volume and number of files."], $"Going back means restoring {option.NoReturn}.", s.Places, 15);

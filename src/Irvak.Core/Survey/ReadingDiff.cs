@@ -35,7 +35,7 @@ public static class ReadingDiff
                 foreach (var (what, x, y) in Counters(a, b))
                     if (x is { } m && y is { } n && n != m) changed.Add(new Changed($"{serial}, {what}", $"{m}", $"{n}"));
                 if (WrittenADay(a, b) is { } daily)
-                    changed.Add(new Changed($"{serial}, written", $"{a.BytesWritten / 1e12:0.00} TB", string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{b.BytesWritten / 1e12:0.00} TB, {daily / 1e9:0.#} GB a day")));
+                    changed.Add(new Changed($"{serial}, written", $"{a.BytesWritten / 1e12:0.00} TB", $"{b.BytesWritten / 1e12:0.00} TB, {daily / 1e9:0.#} GB a day"));
             }
         foreach (var drive in old.Drives.Where(d => d.Serial is not null && seen.Drives.Count > 0 && seen.Drives.All(n => n.Serial != d.Serial)))
             changed.Add(new Changed($"drive {drive.Serial}", "there", "not in this capture"));

@@ -37,7 +37,7 @@ public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string>
 
     private static Finding Over(IReadOnlyList<Finding> same)
     {
-        var values = new Dictionary<string, string>(same[0].Values) { [Several] = same.Count.ToString(System.Globalization.CultureInfo.InvariantCulture) };
+        var values = new Dictionary<string, string>(same[0].Values) { [Several] = same.Count.ToString() };
         foreach (var name in Where.Where(values.ContainsKey))
         {
             List<string> each = [.. same.Select(f => f.Values[name]).Distinct()];

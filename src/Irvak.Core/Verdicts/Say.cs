@@ -31,6 +31,9 @@ public static partial class Say
         _ => string.Join(", ", places.Take(places.Count - 1).Select(Place)) + " and " + Place(places[^1]),
     };
 
+    /// <summary>The same where nothing follows.</summary>
+    public static string SlotsAtEnd(IReadOnlyList<string> places) => Slots(places).TrimEnd(',');
+
     public static string Words(IReadOnlyList<string> words) => words.Count switch
     {
         0 => "nothing",

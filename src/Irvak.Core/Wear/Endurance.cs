@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Boot;
 using Irvak.Core.Caches;
@@ -70,5 +69,5 @@ public static class Endurance
 
     internal static IEnumerable<Finding> Judge(IReadOnlyList<EnduranceRow> rows) =>
         rows.Where(r => r.Years < Soon && r.Serves is not "boot" && !r.Serves.StartsWith("cache", StringComparison.Ordinal)).Select(r =>
-            Finding.Of(Short, [r.Place], null, ("drive", r.Name), ("place", Say.Place(r.Place)), ("years", r.Years!.Value.ToString("0.#", CultureInfo.InvariantCulture)), ("daily", r.GBPerDay!.Value.ToString("0.#", CultureInfo.InvariantCulture))));
+            Finding.Of(Short, [r.Place], null, ("drive", r.Name), ("place", Say.Place(r.Place)), ("years", r.Years!.Value.ToString("0.#")), ("daily", r.GBPerDay!.Value.ToString("0.#"))));
 }

@@ -91,7 +91,7 @@ public static class LibraryPages
             {
                 var ordered = g.OrderBy(r => r.Date).ToList();
                 var track = new Track(ordered.Count(r => r.Outcome != Core.Evidence.Outcome.Fails), ordered.Count(r => r.Outcome == Core.Evidence.Outcome.Fails), ordered[^1].Outcome == Core.Evidence.Outcome.Fails, ordered);
-                return new EvidenceCount(g.Key.MachineId, g.Key.DriveTB is { } tb ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"drive of {tb:0.##} TB") : new ModuleSheet { CapacityMiB = g.Key.CapacityMiB, Type = g.Key.Type, Generation = g.Key.Generation }.Long,
+                return new EvidenceCount(g.Key.MachineId, g.Key.DriveTB is { } tb ? $"drive of {tb:0.##} TB" : new ModuleSheet { CapacityMiB = g.Key.CapacityMiB, Type = g.Key.Type, Generation = g.Key.Generation }.Long,
                     track.Works, track.Fails, track.LastFailed, track.Interval.Low, track.Interval.High);
             });
         (string Words, Standing Standing)[] rows =

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text;
 using CsvHelper;
 using Irvak.Core.Contracts;
@@ -113,7 +112,7 @@ public static class ShelfLists
             foreach (var view in parts.Select(PartView.Of))
             {
                 var p = view.Part;
-                foreach (var cell in new[] { p.Id, view.Long, view.Maker, view.Number, p.InStock.ToString(CultureInfo.InvariantCulture), p.LiesIn, p.PriceEur?.ToString("0.##", CultureInfo.InvariantCulture), p.PriceDate?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), p.PriceSource }) csv.WriteField(cell);
+                foreach (var cell in new[] { p.Id, view.Long, view.Maker, view.Number, p.InStock.ToString(), p.LiesIn, p.PriceEur?.ToString("0.##"), p.PriceDate?.ToString("yyyy-MM-dd"), p.PriceSource }) csv.WriteField(cell);
                 csv.EndRecord();
             }
         }

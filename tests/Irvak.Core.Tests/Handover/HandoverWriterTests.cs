@@ -34,6 +34,7 @@ public class HandoverWriterTests
         Assert.EndsWith(" out of [[slot:C1]]", done[1]);
         Assert.EndsWith(" moved from [[slot:C1]] to [[slot:B1]]", Assert.Single(Of(Boards.Job(Boards.Server, "A1", "C1").With(new Move("slot:C1", "slot:B1"))).Done));
         Assert.Empty(Of(Boards.Job(Boards.Server, "A1")).Done);
+        Assert.EndsWith(" into [[bay:1]] to [[bay:8]], 8 places", Assert.Single(Of(Disks(8)).Done));
     }
 
     [Fact]
