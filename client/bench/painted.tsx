@@ -4,7 +4,7 @@ import { flushSync } from 'react-dom';
 import { createRoot } from 'react-dom/client';
 import { Plate } from '../src/plate/Plate';
 import type { MachineSheet } from '../src/api/types';
-import { bare } from '../src/shelf/bare';
+import { bare } from '../src/editor/bare';
 import { many } from '../src/loom/lanes.fixture';
 import { Loom } from '../src/loom/Loom';
 import { flow } from '../src/stream/flow.fixture';

@@ -13,7 +13,7 @@ import { Message } from './frame/Message';
 import { followRenewal } from './frame/renewed';
 import { ThemeRoot } from './theme/ThemeRoot';
 
-const JobPage = lazy(() => import('./frame/JobPage').then((m) => ({ default: m.JobPage })));
+const JobPage = lazy(() => import('./stages/JobPage').then((m) => ({ default: m.JobPage })));
 const BeginJob = lazy(() => import('./bench/BeginJob'));
 const Shelf = lazy(() => import('./shelf/Shelf'));
 const SheetPage = lazy(() => import('./shelf/SheetPage'));

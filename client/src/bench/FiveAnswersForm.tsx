@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { FiveAnswers, MachineSheet } from '../api/types';
 import { Field } from '../frame/Field';
 import { SmallPlate } from '../plate/Plate';
-import { Choice, FORMS, GENERATIONS, TYPES } from '../stages/survey/Choice';
+import { Choice, FORMS, GENERATIONS, TYPES } from '../frame/Choice';
 
 type Kind = NonNullable<FiveAnswers['kind']>;
 type Form = NonNullable<FiveAnswers['form']>;

@@ -4,7 +4,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, unwrap } from '../api/client';
 import { readLabel } from '../api/hooks';
 import type { ShelfPart } from '../api/types';
-import { Page } from '../shelf/Page';
+import { Page } from '../frame/Page';
 import { PARTS } from './partSpec';
 import { SpecForm, type Doc } from './SpecForm';
 import { tidy } from './values';

@@ -3,7 +3,7 @@ import { usePerson } from '../api/person';
 import type { Policy } from '../api/types';
 import { useDesk } from './desk';
 import { Find } from './Find';
-import { keepSetting, useMode } from './settings';
+import { keepSetting, useMode } from '../theme/settings';
 
 const POLICIES: [Policy, string][] = [
   ['listed', 'Listed'],

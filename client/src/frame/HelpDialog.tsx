@@ -1,6 +1,6 @@
 import { Button, Checkbox, Dialog, DialogActions, DialogContent, DialogTitle, FormControlLabel } from '@mui/material';
 import { keysInForce } from './keys';
-import { keepSetting, useSetting } from './settings';
+import { keepSetting, useSetting } from '../theme/settings';
 
 const PLATE: [string, string][] = [
   ['arrows', 'go from place to place on the plate'],

@@ -5,7 +5,7 @@ import { Plate, type View } from '../plate/Plate';
 import { shownSize } from '../plate/readable';
 import { saveSvg } from '../plate/saveSvg';
 import type { MachineSheet } from '../api/types';
-import { keepSetting, useSetting } from './settings';
+import { keepSetting, useSetting } from '../theme/settings';
 
 const NAMES: Record<View, string> = { whole: 'Whole', memory: 'Memory', slots: 'Slots', bays: 'Bays' };
 const LEGEND: Record<string, [string, string]> = {

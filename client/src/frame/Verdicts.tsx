@@ -3,7 +3,7 @@ import type { Edit, FindingView, WaysView } from '../api/types';
 import { plural } from '../format/numbers';
 import { Mark, WORD } from './Mark';
 import { Saying } from './Saying';
-import { keepSetting, useSetting } from './settings';
+import { keepSetting, useSetting } from '../theme/settings';
 import { WorkedSum } from './WorkedSum';
 
 const BASIS: Record<string, string> = {

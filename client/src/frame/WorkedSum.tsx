@@ -1,5 +1,5 @@
 import type { Claim, Worked } from '../api/types';
-import { WHOSE } from '../format/whose';
+import { WHOSE } from './whose';
 
 /** A worked sum: what went in, what limits, what came out, and the source. */
 export function WorkedSum({

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { setting } from './settings';
+import { setting } from '../theme/settings';
 
 export interface Shortcut {
   key: string;

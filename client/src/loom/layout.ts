@@ -1,6 +1,6 @@
 import type { LaneBranch, LaneEnd, LaneSheet, RootLanes } from '../api/types';
 import { short } from '../format/numbers';
-import { fit, width } from '../plate/text';
+import { fit, width } from '../plate/cells/text';
 
 /** A box with its words; words never leave it. */
 export interface Box {

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
-import type { Art, Place } from './block';
+import type { Art, Place } from './cells/block';
 import type { Ink } from './ink';
-import { fit, LINE, width, type Room } from './text';
+import { fit, LINE, width, type Room } from './cells/text';
 
 export function ArtShape({ art }: { art: Art }) {
   if (art.kind === 'rect')

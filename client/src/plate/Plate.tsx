@@ -1,12 +1,12 @@
 import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { MachineSheet } from '../api/types';
 import { nextPlace, type Direction } from './arrows';
-import type { Place, Region } from './block';
+import type { Place, Region } from './cells/block';
 import { ArtShape, MoveArrow, PlaceShape, RoomText, ThickCard } from './Drawing';
 import { inkOf, jobPlace, spoken, type Inked, type Mark } from './ink';
 import { obstacles, roomAround } from './room';
 import { layout } from './layout';
-import { fit } from './text';
+import { fit } from './cells/text';
 
 export type View = Region | 'whole';
 

@@ -1,4 +1,4 @@
-import type { Place } from './block';
+import type { Place } from './cells/block';
 
 export type Direction = 'left' | 'right' | 'up' | 'down';
 

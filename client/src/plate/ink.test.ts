@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import plover from '../../../demo/sheets/tarrowby-plover.json';
 import type { JobView, MachineSheet, Unit } from '../api/types';
-import type { Place } from './block';
+import type { Place } from './cells/block';
 import { inkOf, spoken, type Inked } from './ink';
 import { layout } from './layout';
 

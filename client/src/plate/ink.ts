@@ -1,5 +1,5 @@
 import type { BenchPlate, JobView, Unit } from '../api/types';
-import type { Place, PlaceKind } from './block';
+import type { Place, PlaceKind } from './cells/block';
 
 export type InkState = 'found' | 'in' | 'out' | 'swap' | 'from' | 'to' | 'empty' | 'dark' | 'unknown';
 export type Mark = 'seen' | 'deviates' | 'stop' | null;

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { MachineSheet } from '../api/types';
 import { nextPlace } from './arrows';
-import type { Place } from './block';
+import type { Place } from './cells/block';
 import { layout, type Layout } from './layout';
 import { demoSheets, randomSheet, sheetOf128 } from './sheets.fixture';
-import { fit, width, type Room } from './text';
+import { fit, width, type Room } from './cells/text';
 
 /** A bare board with so many slots on each channel, on one or two sockets. */
 function board(sockets: number[][], form = 'dimm'): MachineSheet {

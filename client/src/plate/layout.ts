@@ -1,6 +1,6 @@
 import type { MachineSheet } from '../api/types';
-import { block, circle, path, put, rect, type Block, type Box, type Region } from './block';
-import { GAP, kindOf, PAD, WIDTH, type ChassisKind } from './kinds';
+import { block, circle, path, put, rect, type Block, type Box, type Region } from './cells/block';
+import { GAP, kindOf, PAD, WIDTH, type ChassisKind } from './cells/kinds';
 import { bays } from './leaves/bays';
 import { supplies } from './leaves/edges';
 import { pack } from './pack';

@@ -1,6 +1,6 @@
 import type { MachineSheet } from '../api/types';
-import { block, circle, put, rect, type Block } from './block';
-import { GAP, PAD, type ChassisKind, type Tree } from './kinds';
+import { block, circle, put, rect, type Block } from './cells/block';
+import { GAP, PAD, type ChassisKind, type Tree } from './cells/kinds';
 import { bays } from './leaves/bays';
 import { battery, cage, fans, ports, rotors, supplies } from './leaves/edges';
 import { flow } from './leaves/flow';

@@ -1,4 +1,4 @@
-import type { Place } from './block';
+import type { Place } from './cells/block';
 
 type Box = Pick<Place, 'id' | 'x' | 'y' | 'w' | 'h'>;
 

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { fit, type Room } from './text';
+import { fit, type Room } from './cells/text';
 
 const room = (w: number, lines = 1): Room => ({ x: 0, y: 0, w, h: 13, style: 'part', lines });
 

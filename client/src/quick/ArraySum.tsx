@@ -1,12 +1,12 @@
 import type { ArrayPlan } from '../api/types';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
-import { Endures } from '../stages/fit/arrays/Endures';
-import { Levels } from '../stages/fit/arrays/Levels';
-import { Staircase } from '../stages/fit/arrays/Staircase';
-import { HOSTS, LEVELS, NESTS, USES } from '../stages/fit/arrays/words';
+import { Endures } from '../drawings/Endures';
+import { Levels } from '../drawings/Levels';
+import { Staircase } from '../drawings/Staircase';
+import { HOSTS, LEVELS, NESTS, USES } from '../drawings/levelWords';
 import { CarryOn } from './parts';
-import { digits, useArray, useRested, type SumProps } from './sums';
+import { digits, useArray, useRested, type SumProps } from '../frame/sums';
 
 export const KINDS: [string, string][] = [
   ['disk.nearline', 'hard disk, nearline'],

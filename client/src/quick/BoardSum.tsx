@@ -6,11 +6,11 @@ import { Pick } from '../frame/Pick';
 import { Saying } from '../frame/Saying';
 import type { Inked } from '../plate/ink';
 import { Plate } from '../plate/Plate';
-import { bare } from '../shelf/bare';
-import { SlowestOf } from '../stages/fit/SlowestOf';
+import { bare } from '../editor/bare';
+import { SlowestOf } from '../drawings/SlowestOf';
 import { Unread } from './Unread';
 import { ModulesField, BoardPick, CarryOn } from './parts';
-import { useBoard, useRested, type Board, type SumProps } from './sums';
+import { useBoard, useRested, type Board, type SumProps } from '../frame/sums';
 
 /** So many modules on a board: what they clock at, which slot each goes into, what will be seen. */
 export function BoardSum({ params, set }: SumProps) {

@@ -3,7 +3,7 @@ import { Life } from '../frame/Life';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
-import { digits, useBoot, useRested, type SumProps } from './sums';
+import { digits, useBoot, useRested, type SumProps } from '../frame/sums';
 
 /** How long a boot drive lasts: by what is written to it, and by what it must hold. */
 export function BootSum({ params, set }: SumProps) {

@@ -4,7 +4,7 @@ import { CacheCurve } from '../frame/CacheCurve';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
-import { digits, useCache, useRested, type SumProps } from './sums';
+import { digits, useCache, useRested, type SumProps } from '../frame/sums';
 
 const EVEN: [string, string][] = [
   ['0.6', 'flat, 0.6'],

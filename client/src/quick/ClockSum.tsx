@@ -2,10 +2,10 @@ import type { JobView } from '../api/types';
 import { group } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
-import { SlowestOf } from '../stages/fit/SlowestOf';
+import { SlowestOf } from '../drawings/SlowestOf';
 import { Unread } from './Unread';
 import { ModulesField, CarryOn } from './parts';
-import { digits, useClock, useRested, type SumProps } from './sums';
+import { digits, useClock, useRested, type SumProps } from '../frame/sums';
 
 const whole = (text: string) => (Number(text) > 0 ? Math.floor(Number(text)) : null);
 

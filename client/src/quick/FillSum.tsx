@@ -4,9 +4,9 @@ import { plural } from '../format/numbers';
 import { Field } from '../frame/Field';
 import type { Inked } from '../plate/ink';
 import { Plate } from '../plate/Plate';
-import { bare } from '../shelf/bare';
+import { bare } from '../editor/bare';
 import { BoardPick, CarryOn } from './parts';
-import { digits, useFill, useRested, type Fill, type SumProps } from './sums';
+import { digits, useFill, useRested, type Fill, type SumProps } from '../frame/sums';
 
 /** Which slots so many modules alike go into; needs no label. */
 export function FillSum({ params, set }: SumProps) {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useGrades, useRested } from './sums';
+import { useGrades, useRested } from '../frame/sums';
 
 /** What used drives are worth, from what they say of themselves. The listing stays in this window: an address could not hold it. */
 export function GradeSum() {

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { group } from '../format/numbers';
-import { useLabels, useRested, type SumProps } from './sums';
+import { useLabels, useRested, type SumProps } from '../frame/sums';
 
 const EXAMPLE = '16GB 2Rx4 PC4-2400T-RB1-11\n2 × 8gb pc3l 12800 e\n32GB 2Rx8 PC5-4800B-SB0-1010-XT';
 

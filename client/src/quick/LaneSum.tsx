@@ -4,7 +4,7 @@ import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
-import { digits, useLane, useRested, type SumProps } from './sums';
+import { digits, useLane, useRested, type SumProps } from '../frame/sums';
 
 type Stage = components['schemas']['LaneStage'];
 

@@ -2,7 +2,7 @@ import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
-import { digits, useOs, useRested, type SumProps } from './sums';
+import { digits, useOs, useRested, type SumProps } from '../frame/sums';
 
 /** What a system shows of so much memory, and where the rest is. */
 export function OsSum({ params, set }: SumProps) {

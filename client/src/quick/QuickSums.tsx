@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useNavigationType, useSearchParams } from 'react-router';
-import { Page } from '../shelf/Page';
+import { Page } from '../frame/Page';
 import { ArraySum } from './ArraySum';
 import { BoardSum } from './BoardSum';
 import { BootSum } from './BootSum';
@@ -12,7 +12,7 @@ import { LabelSum } from './LabelSum';
 import { LaneSum } from './LaneSum';
 import { OsSum } from './OsSum';
 import { RebuildSum } from './RebuildSum';
-import type { SumProps } from './sums';
+import type { SumProps } from '../frame/sums';
 
 const SUMS = [
   ['label', 'Read a label', 'what a module’s label says, and whether it can be right'],

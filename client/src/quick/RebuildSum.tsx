@@ -2,10 +2,10 @@ import type { ArrayPlan } from '../api/types';
 import { hours, percent, tb } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
-import { LEVELS } from '../stages/fit/arrays/words';
+import { LEVELS } from '../drawings/levelWords';
 import { drivesAlike, KINDS } from './ArraySum';
 import { CarryOn } from './parts';
-import { digits, useArray, useRested, type SumProps } from './sums';
+import { digits, useArray, useRested, type SumProps } from '../frame/sums';
 
 /** How long one failed drive takes to be made up for, and what may go wrong meanwhile. */
 export function RebuildSum({ params, set }: SumProps) {

@@ -1,4 +1,4 @@
-import type { LabelSumView } from './sums';
+import type { LabelSumView } from '../frame/sums';
 
 /** Lines that are no label, or one that can't be right, each with its reason. */
 export function Unread({ lines }: { lines: LabelSumView[] }) {

@@ -1,6 +1,6 @@
 import { useEvidence, useSheets } from '../api/hooks';
 import { plural } from '../format/numbers';
-import { Page } from './Page';
+import { Page } from '../frame/Page';
 
 /** The evidence book: logged outcomes with who and when, the counts, and what they mean under each policy. */
 export default function Evidence() {

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, unwrap } from '../api/client';
 import type { ListRequest } from '../api/types';
-import { Page } from './Page';
+import { Page } from '../frame/Page';
 import { ColumnMeanings } from '../frame/ColumnMeanings';
 
 type Column = ListRequest['columns'][number];

@@ -4,7 +4,7 @@ import { useRules } from '../api/hooks';
 import { Mark, WORD } from '../frame/Mark';
 import { plural } from '../format/numbers';
 import { Holed } from './Holed';
-import { Page } from './Page';
+import { Page } from '../frame/Page';
 
 /** Every rule with its reason, source and basis: the same text that stands behind Why. */
 export default function Rules() {

@@ -4,8 +4,8 @@ import { useSheets } from '../api/hooks';
 import type { MachineSheet } from '../api/types';
 import { short } from '../format/numbers';
 import { PlateBox } from '../frame/PlateBox';
-import { Page } from './Page';
-import { bare } from './bare';
+import { Page } from '../frame/Page';
+import { bare } from '../editor/bare';
 import { factsOf } from './sheetFacts';
 
 /** One machine sheet: its plate, what it says of every place, and its file. */

@@ -4,8 +4,8 @@ import { Import } from '../editor/Import';
 import type { MachineSheet } from '../api/types';
 import { plural } from '../format/numbers';
 import { SmallPlate } from '../plate/Plate';
-import { bare } from './bare';
-import { Page } from './Page';
+import { bare } from '../editor/bare';
+import { Page } from '../frame/Page';
 
 /** Machine sheets that the shop holds. */
 export default function Sheets() {

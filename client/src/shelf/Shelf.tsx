@@ -4,7 +4,7 @@ import { useShelf } from '../api/hooks';
 import type { ShelfPart } from '../api/types';
 import { euro, plural } from '../format/numbers';
 import { Import } from '../editor/Import';
-import { Page } from './Page';
+import { Page } from '../frame/Page';
 
 /** Kinds of parts with the word that finds them; a chosen one is typed before the rest. */
 const KINDS = [

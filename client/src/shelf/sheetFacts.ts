@@ -1,7 +1,7 @@
 import type { MachineSheet } from '../api/types';
 import { short } from '../format/numbers';
 import { CLAIMABLE } from '../editor/machineSpec';
-import { WHOSE } from '../format/whose';
+import { WHOSE } from '../frame/whose';
 import { placesLine } from './Sheets';
 
 export type Fact = [name: string, value: string | null | undefined];

@@ -1,6 +1,6 @@
 import type { PathFlow, PathStage } from '../api/types';
 import { group } from '../format/numbers';
-import { fit, width } from '../plate/text';
+import { fit, width } from '../plate/cells/text';
 
 export interface Column {
   stage: PathStage;

@@ -3,7 +3,7 @@ import { CacheProvider } from '@emotion/react';
 import GlobalStyles from '@mui/material/GlobalStyles';
 import { ThemeProvider } from '@mui/material/styles';
 import { useEffect, useMemo, type ReactNode } from 'react';
-import { useMode } from '../frame/settings';
+import { useMode } from './settings';
 import { theme, variables } from './theme';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content;

@@ -1,8 +1,8 @@
 import type { MachineSheet } from '../../api/types';
-import { block, path, put, type Block } from '../block';
-import { cell } from '../cell';
-import { BAYS } from '../kinds';
-import { width } from '../text';
+import { block, path, put, type Block } from '../cells/block';
+import { cell } from '../cells/cell';
+import { BAYS } from '../cells/kinds';
+import { width } from '../cells/text';
 import { named } from './flow';
 import { brief } from './memory';
 

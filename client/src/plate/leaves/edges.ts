@@ -1,8 +1,8 @@
 import type { MachineSheet } from '../../api/types';
-import { block, circle, path, put, rect, type Art, type Block } from '../block';
-import { cell } from '../cell';
-import { PAD, type ChassisKind } from '../kinds';
-import { width } from '../text';
+import { block, circle, path, put, rect, type Art, type Block } from '../cells/block';
+import { cell } from '../cells/cell';
+import { PAD, type ChassisKind } from '../cells/kinds';
+import { width } from '../cells/text';
 
 function rotor(x: number, y: number, r: number, blades = 6): Art[] {
   const q = r * 0.28;

@@ -1,8 +1,8 @@
 import type { MachineSheet } from '../../api/types';
-import { block, circle, put, rect, type Block, type Place, type Region } from '../block';
-import { cell, chip } from '../cell';
-import { GAP, type ChassisKind } from '../kinds';
-import { width } from '../text';
+import { block, circle, put, rect, type Block, type Place, type Region } from '../cells/block';
+import { cell, chip } from '../cells/cell';
+import { GAP, type ChassisKind } from '../cells/kinds';
+import { width } from '../cells/text';
 import { briefNames } from './memory';
 
 /** Lying things in rows, left to right: chips, mezzanine, SO-DIMM slots, M.2 places with a post at every length. */

@@ -1,8 +1,8 @@
 import type { MachineSheet } from '../../api/types';
-import { block, path, put, rect, type Block } from '../block';
-import { chip } from '../cell';
-import type { ChassisKind } from '../kinds';
-import { width } from '../text';
+import { block, path, put, rect, type Block } from '../cells/block';
+import { chip } from '../cells/cell';
+import type { ChassisKind } from '../cells/kinds';
+import { width } from '../cells/text';
 import { flow } from './flow';
 
 const SIDE = 11; // beside a socket

@@ -1,7 +1,7 @@
 import type { MachineSheet } from '../../api/types';
-import { block, path, rect, type Art, type Block, type Place } from '../block';
-import { PAD, SLOT_MM, type ChassisKind } from '../kinds';
-import { LINE, width, type Room } from '../text';
+import { block, path, rect, type Art, type Block, type Place } from '../cells/block';
+import { PAD, SLOT_MM, type ChassisKind } from '../cells/kinds';
+import { LINE, width, type Room } from '../cells/text';
 
 type Slot = NonNullable<MachineSheet['slots']>[number];
 

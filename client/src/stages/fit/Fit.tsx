@@ -18,7 +18,7 @@ import { PathTab } from './path/PathTab';
 import { PowerTab } from './power/PowerTab';
 import { BootTab } from './storage/BootTab';
 import { CacheTab } from './storage/CacheTab';
-import { MemoryTab } from './MemoryTab';
+import { MemoryTab } from './memory/MemoryTab';
 import { PlaceCard } from './PlaceCard';
 import { TABS } from './tabs';
 

@@ -8,7 +8,7 @@ import { Message } from '../../frame/Message';
 import { PrintHead } from '../../frame/PrintHead';
 import type { Inked } from '../../plate/ink';
 import { Plate, SmallPlate } from '../../plate/Plate';
-import { everyPlace } from '../../format/everyPlace';
+import { everyPlace } from '../../plate/everyPlace';
 import { PlaceAsFound } from '../survey/PlaceAsFound';
 
 /** Hands-on: one step at a time, large, for a tablet beside the machine. */

@@ -1,7 +1,7 @@
 import { useState, type FormEvent } from 'react';
 import type { Unknown } from '../../api/types';
 import { useDesk } from '../../frame/desk';
-import { Choice, optionName } from './Choice';
+import { Choice, optionName } from '../../frame/Choice';
 
 /** One unknown, answered by hand; leaving it unknown is an answer too. */
 export function Answer({ unknown, onDone }: { unknown: Unknown; onDone: () => void }) {

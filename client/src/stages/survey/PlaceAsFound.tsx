@@ -3,7 +3,7 @@ import type { ModuleSheet, Unit } from '../../api/types';
 import { short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Field } from '../../frame/Field';
-import { Choice, TYPES } from './Choice';
+import { Choice, TYPES } from '../../frame/Choice';
 import { CardForm, DriveForm, LabelForm, type FormProps } from './forms';
 import { NoteField } from './NoteField';
 import { PhotoStrip } from './PhotoStrip';

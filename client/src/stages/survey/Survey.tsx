@@ -6,14 +6,14 @@ import type { JobView, Unknown } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { PlateBox } from '../../frame/PlateBox';
 import { Verdicts } from '../../frame/Verdicts';
-import { keepSetting, useSetting } from '../../frame/settings';
+import { keepSetting, useSetting } from '../../theme/settings';
 import { Answer } from './Answer';
 import { BayTab } from './BayTab';
 import { BeforeTouching } from './BeforeTouching';
 import { Captures } from './Captures';
 import { Disputes } from './Disputes';
 import { NotesTab } from './NotesTab';
-import { everyPlace } from '../../format/everyPlace';
+import { everyPlace } from '../../plate/everyPlace';
 import { PlaceAsFound } from './PlaceAsFound';
 import { Start } from './Start';
 

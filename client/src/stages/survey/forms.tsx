@@ -3,7 +3,7 @@ import { readLabel } from '../../api/hooks';
 import type { Unit } from '../../api/types';
 import { Field } from '../../frame/Field';
 import { driveSize } from '../../plate/ink';
-import { Choice } from './Choice';
+import { Choice } from '../../frame/Choice';
 
 export interface FormProps {
   unit?: Unit;

@@ -2,8 +2,8 @@ import { useState } from 'react';
 import type { ArrayPlan } from '../../../api/types';
 import { Field } from '../../../frame/Field';
 import { Pick } from '../../../frame/Pick';
-import { Typed } from '../storage/BootTab';
-import { HOSTS, LEVELS, NESTS, USES } from './words';
+import { Typed } from '../../../frame/Typed';
+import { HOSTS, LEVELS, NESTS, USES } from '../../../drawings/levelWords';
 
 /** What losing it would mean: whether it can be made again, or is backed up. */
 function ArrayWorth({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: ArrayPlan) => void }) {

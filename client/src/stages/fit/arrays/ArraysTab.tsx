@@ -10,14 +10,14 @@ import { ArrayForm } from './ArrayForm';
 import { Figures } from '../storage/Figures';
 import { Moving } from '../storage/Moving';
 import { Controllers } from './Controllers';
-import { Endures } from './Endures';
-import { Levels } from './Levels';
+import { Endures } from '../../../drawings/Endures';
+import { Levels } from '../../../drawings/Levels';
 import { dropOn, holds, inOrder, isHome, Members } from './Members';
 import { Rehearse } from './Rehearse';
 import type { Rehearsing } from './rehearsing';
 import { Simulate } from './Simulate';
-import { Staircase } from './Staircase';
-import { freeName } from './words';
+import { Staircase } from '../../../drawings/Staircase';
+import { freeName } from '../../../drawings/levelWords';
 
 /** Bays and arrays: which drives belong together, what that holds, survives and risks. */
 export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: boolean; rehearsal: Rehearsing }) {

@@ -4,7 +4,7 @@ import type { ArrayFigures, JobView } from '../../../api/types';
 import { group, percent } from '../../../format/numbers';
 import { Field } from '../../../frame/Field';
 import { Pick } from '../../../frame/Pick';
-import { digits } from '../../../quick/sums';
+import { digits } from '../../../frame/sums';
 
 /** Arrays live through their years on the server: lives that age, bad batches, spares that come late. */
 export function Simulate({ job, array, onClose }: { job: JobView; array: ArrayFigures; onClose: () => void }) {

@@ -3,10 +3,10 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { ArrayFigures, ArrayPlan, LevelColumn } from '../../../api/types';
 import { ArrayForm } from './ArrayForm';
-import { Endures } from './Endures';
-import { Levels } from './Levels';
-import { Staircase } from './Staircase';
-import { freeName } from './words';
+import { Endures } from '../../../drawings/Endures';
+import { Levels } from '../../../drawings/Levels';
+import { Staircase } from '../../../drawings/Staircase';
+import { freeName } from '../../../drawings/levelWords';
 
 afterEach(cleanup);
 

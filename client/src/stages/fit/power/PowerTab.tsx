@@ -4,7 +4,7 @@ import { group, plural, short } from '../../../format/numbers';
 import { CellPick } from '../../../frame/CellPick';
 import { useDesk } from '../../../frame/desk';
 import { WorkedSum } from '../../../frame/WorkedSum';
-import { Typed } from '../storage/BootTab';
+import { Typed } from '../../../frame/Typed';
 import { StartCurve } from './StartCurve';
 
 const AIR: [AirState, string][] = [

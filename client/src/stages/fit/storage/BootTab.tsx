@@ -1,13 +1,11 @@
-import { useState } from 'react';
 import { changeOf } from '../../../api/changes';
 import type { BootCandidate, BootPlan, JobView } from '../../../api/types';
 import { euro, short } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
-import { Field } from '../../../frame/Field';
 import { Life } from '../../../frame/Life';
 import { Saying } from '../../../frame/Saying';
-import { digits } from '../../../quick/sums';
 import { Endurance } from './Endurance';
+import { Typed } from '../../../frame/Typed';
 
 const NEEDS: [keyof BootPlan, string][] = [
   ['writtenGBPerDay', 'Written a day, GB'],
@@ -135,37 +133,3 @@ export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
 
 const press = (c: BootCandidate, several: boolean) =>
   c.chosen ? 'starts' : c.partId ? 'Plan it' : several ? 'Mirror too' : 'Start here';
-
-/** A number that counts when the field is left or Enter is pressed. */
-export function Typed({
-  id,
-  label,
-  value,
-  onDone,
-}: {
-  id: string;
-  label: string;
-  value: number | null | undefined;
-  onDone: (n: number) => void;
-}) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const done = () => {
-    if (typed !== null && typed !== '' && Number(typed) !== value) onDone(Number(typed));
-    setTyped(null);
-  };
-  return (
-    <div
-      onBlur={done}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') done();
-      }}
-    >
-      <Field
-        id={id}
-        label={label}
-        value={typed ?? (value == null ? '' : `${value}`)}
-        onChange={(v) => setTyped(digits(v))}
-      />
-    </div>
-  );
-}

@@ -5,7 +5,7 @@ import { percent, short, tb, tib } from '../../../format/numbers';
 import { CacheCurve } from '../../../frame/CacheCurve';
 import { useDesk } from '../../../frame/desk';
 import { WorkedSum } from '../../../frame/WorkedSum';
-import { Typed } from './BootTab';
+import { Typed } from '../../../frame/Typed';
 
 /** Cache: hits and latency against size, what is too small, endurance, and the same drives as a volume instead. */
 export function CacheTab({ job, stale }: { job: JobView; stale: boolean }) {

@@ -1,6 +1,6 @@
 import type { JobView } from '../../../api/types';
 import { useDesk } from '../../../frame/desk';
-import { Typed } from './BootTab';
+import { Typed } from '../../../frame/Typed';
 
 /** The figures behind the chances, each with its default and source; a drive's own sheet wins over both. */
 export function Figures({ job, onClose }: { job: JobView; onClose: () => void }) {

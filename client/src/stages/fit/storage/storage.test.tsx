@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import type { EnduranceRow } from '../../../api/types';
 import { CacheCurve } from '../../../frame/CacheCurve';
 import { Life } from '../../../frame/Life';
-import { Typed } from './BootTab';
+import { Typed } from '../../../frame/Typed';
 import { Endurance } from './Endurance';
 
 afterEach(cleanup);

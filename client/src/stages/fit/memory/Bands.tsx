@@ -1,5 +1,5 @@
-import type { JobView } from '../../api/types';
-import { group } from '../../format/numbers';
+import type { JobView } from '../../../api/types';
+import { group } from '../../../format/numbers';
 
 type Figures = NonNullable<JobView['memory']>['planned'];
 

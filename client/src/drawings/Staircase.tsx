@@ -1,5 +1,5 @@
-import type { ArrayFigures } from '../../../api/types';
-import { tb, tib } from '../../../format/numbers';
+import type { ArrayFigures } from '../api/types';
+import { tb, tib } from '../format/numbers';
 
 const H = 100;
 

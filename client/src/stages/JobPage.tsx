@@ -7,24 +7,24 @@ import { useEdits, useUndo } from '../api/edits';
 import { useJob } from '../api/hooks';
 import { person } from '../api/person';
 import type { Edit, Stage } from '../api/types';
-import { DeskContext, type Desk, type Hand } from './desk';
-import { Head } from './Head';
-import { Help } from './dialogs';
-import { Damaged } from './Damaged';
-import { History } from './History';
-import { JOB_KEYS, useKeys } from './keys';
-import { Message } from './Message';
-import { STAGES, Way } from './Way';
-import { Who } from './dialogs';
+import { DeskContext, type Desk, type Hand } from '../frame/desk';
+import { Head } from '../frame/Head';
+import { Help } from '../frame/dialogs';
+import { Damaged } from '../frame/Damaged';
+import { History } from '../frame/History';
+import { JOB_KEYS, useKeys } from '../frame/keys';
+import { Message } from '../frame/Message';
+import { STAGES, Way } from '../frame/Way';
+import { Who } from '../frame/dialogs';
 
 const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> = {
-  survey: lazy(() => import('../stages/survey/Survey')),
-  aim: lazy(() => import('../stages/aim/Aim')),
-  fit: lazy(() => import('../stages/fit/Fit')),
-  prep: lazy(() => import('../stages/prep/Prep')),
-  'hands-on': lazy(() => import('../stages/handson/HandsOn')),
-  proof: lazy(() => import('../stages/proof/Proof')),
-  handover: lazy(() => import('../stages/handover/Handover')),
+  survey: lazy(() => import('./survey/Survey')),
+  aim: lazy(() => import('./aim/Aim')),
+  fit: lazy(() => import('./fit/Fit')),
+  prep: lazy(() => import('./prep/Prep')),
+  'hands-on': lazy(() => import('./handson/HandsOn')),
+  proof: lazy(() => import('./proof/Proof')),
+  handover: lazy(() => import('./handover/Handover')),
 };
 
 interface Refused {

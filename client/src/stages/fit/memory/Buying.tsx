@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
-import { useBuying } from '../../api/hooks';
-import type { BuyingAnswer, Edit, JobView } from '../../api/types';
-import { euro, mib, plural } from '../../format/numbers';
-import { useDesk } from '../../frame/desk';
-import { useRested } from '../../quick/sums';
+import { useBuying } from '../../../api/hooks';
+import type { BuyingAnswer, Edit, JobView } from '../../../api/types';
+import { euro, mib, plural } from '../../../format/numbers';
+import { useDesk } from '../../../frame/desk';
+import { useRested } from '../../../frame/sums';
 
 /** So much memory at so high a rate from machine and shelf: several answers side by side, the cheapest first. */
 export function Buying({ job, onClose }: { job: JobView; onClose: () => void }) {

@@ -1,5 +1,5 @@
 import type { MachineSheet } from '../api/types';
-import { everyPlace } from '../format/everyPlace';
+import { everyPlace } from '../plate/everyPlace';
 import type { Inked } from '../plate/ink';
 
 /** The machine as its sheet has it: every socket filled, every other place looked at and empty. */

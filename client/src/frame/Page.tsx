@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { person } from '../api/person';
-import { PlainHead } from '../frame/Head';
-import { useKeys } from '../frame/keys';
-import { Who } from '../frame/dialogs';
+import { PlainHead } from './Head';
+import { useKeys } from './keys';
+import { Who } from './dialogs';
 
 /** A page outside of any job. */
 export function Page({ title, line, children }: { title: string; line: string; children: ReactNode }) {

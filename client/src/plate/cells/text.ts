@@ -1,4 +1,4 @@
-import metrics from './metrics.json';
+import metrics from '../metrics.json';
 
 /** The drawing's fonts: which table of advance widths, and the size in units. */
 const FONT = {

@@ -1,5 +1,5 @@
-import type { ArrayFigures } from '../../../api/types';
-import { group, hours, percent, plural, tb } from '../../../format/numbers';
+import type { ArrayFigures } from '../api/types';
+import { group, hours, percent, plural, tb } from '../format/numbers';
 
 /** What the array survives, and what a rebuild takes and risks. */
 export function Endures({ array }: { array: ArrayFigures }) {

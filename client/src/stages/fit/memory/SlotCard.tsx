@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { createPortal } from 'react-dom';
-import type { JobView } from '../../api/types';
-import { Plate } from '../../plate/Plate';
+import type { JobView } from '../../../api/types';
+import { Plate } from '../../../plate/Plate';
 
 /** Whether the card is being printed, and what starts it: it is drawn for the print alone. */
 export function useCard(): [boolean, () => void] {

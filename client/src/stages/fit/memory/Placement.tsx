@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
-import { usePlacement, useShelf } from '../../api/hooks';
-import type { Edit, JobView, PlacementSide } from '../../api/types';
-import { group, mib, short } from '../../format/numbers';
-import { useDesk } from '../../frame/desk';
+import { usePlacement, useShelf } from '../../../api/hooks';
+import type { Edit, JobView, PlacementSide } from '../../../api/types';
+import { group, mib, short } from '../../../format/numbers';
+import { useDesk } from '../../../frame/desk';
 
 interface Wanted {
   partId: string;

@@ -1,4 +1,4 @@
-import type { ArrayPlan } from '../../../api/types';
+import type { ArrayPlan } from '../api/types';
 
 type Choice<K extends keyof ArrayPlan> = [NonNullable<ArrayPlan[K]>, string];
 

@@ -1,4 +1,4 @@
-import type { JobView } from '../../api/types';
+import type { JobView } from '../api/types';
 
 /** Who limits the rate: one bar each, the limiting one dark, the result as a line through them. */
 export function SlowestOf({ memory }: { memory: NonNullable<JobView['memory']> }) {

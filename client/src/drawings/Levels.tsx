@@ -1,5 +1,5 @@
-import type { ArrayFigures, LevelColumn } from '../../../api/types';
-import { group, percent } from '../../../format/numbers';
+import type { ArrayFigures, LevelColumn } from '../api/types';
+import { group, percent } from '../format/numbers';
 
 /** The same drives in every level that they make, side by side; a press takes one. */
 export function Levels({ array, onTake }: { array: ArrayFigures; onTake?: (level: LevelColumn) => void }) {

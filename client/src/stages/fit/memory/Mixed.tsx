@@ -1,4 +1,4 @@
-import type { JobView } from '../../api/types';
+import type { JobView } from '../../../api/types';
 
 /** In what the modules differ, what it does, and what it does not do. */
 export function Mixed({ facts }: { facts: NonNullable<JobView['memory']>['mixed'] }) {

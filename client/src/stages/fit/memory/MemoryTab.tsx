@@ -1,16 +1,16 @@
 import { useEffect, useRef, useState } from 'react';
-import type { JobView } from '../../api/types';
-import { group, mib } from '../../format/numbers';
-import { useKeys } from '../../frame/keys';
-import { Ladder } from '../../ladder/Ladder';
+import type { JobView } from '../../../api/types';
+import { group, mib } from '../../../format/numbers';
+import { useKeys } from '../../../frame/keys';
+import { Ladder } from '../../../ladder/Ladder';
 import { Bands } from './Bands';
 import { Buying } from './Buying';
 import { SlotCard, useCard } from './SlotCard';
 import { Mixed } from './Mixed';
 import { Modes } from './Modes';
 import { Placement } from './Placement';
-import { SlowestOf } from './SlowestOf';
-import { travel } from './travel';
+import { SlowestOf } from '../../../drawings/SlowestOf';
+import { travel } from '../../../frame/travel';
 
 /** The memory sheet: ladder, slowest of, interleave, modes, what will be seen; and the placement that is computed on request. */
 export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: string) => void; stale: boolean }) {
