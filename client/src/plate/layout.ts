@@ -4,7 +4,7 @@ import { GAP, kindOf, PAD, WIDTH, type ChassisKind } from './cells/kinds';
 import { bays } from './leaves/bays';
 import { supplies } from './leaves/edges';
 import { pack } from './pack';
-import { reach, trait } from './silhouette';
+import { reach, trait } from './cells/silhouette';
 
 export interface Layout extends Block {
   /** View boxes of the crops; only regions that the machine has. */

@@ -1,4 +1,4 @@
-import type { Trait } from '../silhouette';
+import type { Trait } from './silhouette';
 
 /** A node of the guillotine tree: a leaf by name, or children in a row, a column or on the board. A '*' takes what is left. */
 export type Tree = string | [string, ...Tree[]];

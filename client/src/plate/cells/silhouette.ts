@@ -1,4 +1,4 @@
-import { circle, path, rect, type Art } from './cells/block';
+import { circle, path, rect, type Art } from './block';
 
 /** Traits of a chassis: what a technician recognises it by before reading its name. */
 export type Trait =
