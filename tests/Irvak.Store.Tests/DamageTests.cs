@@ -1,6 +1,7 @@
 using Dapper;
 using Irvak.Core.Aims;
 using Irvak.Core.Edits;
+using Irvak.Core.Memory;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;
@@ -17,6 +18,24 @@ public class DamageTests(StoreFixture store)
     }
 
     private Task<EditOutcome> Apply(Job job, Edit edit, Judge? judge = null) => store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, edit, [], judge ?? StoreFixture.Judge, default);
+
+    [Theory]
+    [InlineData("memory", "lanes", "boot")]
+    [InlineData("arrays")]
+    [InlineData("proof")]
+    public async Task A_state_stored_before_there_was_a_slice_is_folded_again_and_loses_nothing(params string[] missing)
+    {
+        var job = await store.Begin("A1");
+        Edit[] edits = [Boards.Fit("B1"), new SetMemoryMode(MemoryMode.Mirrored)];
+        foreach (var edit in edits)
+            Assert.IsType<EditOutcome.Applied>(await store.Jobs.Apply(job.Number, WriteKey.Of(Guid.NewGuid(), edit), (await store.Jobs.Find(job.Number, default))!.LastNumber, Boards.Stamp, edit, [], StoreFixture.Judge, default));
+        var before = (await store.Jobs.Find(job.Number, default))!;
+        await Run("update job set snapshot = snapshot - @missing::text[] where id = @Id", new { job.Id, missing });
+        var after = (await store.Jobs.Find(job.Number, default))!;
+        Assert.Null(after.Damage);
+        Assert.Equal(MemoryMode.Mirrored, after.State.Memory.Mode);
+        Assert.Equal(Database.ToJson(before.State), Database.ToJson(after.State));
+    }
 
     [Fact]
     public async Task A_state_that_can_not_be_read_is_folded_again_from_its_history()

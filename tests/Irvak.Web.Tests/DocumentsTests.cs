@@ -32,6 +32,17 @@ public class DocumentsTests(WebFixture web)
         await WebFixture.Problem(await web.Http.GetAsync("/api/sheets/gannet-two"), 404, "unknown");
     }
 
+    [Fact]
+    public async Task The_handover_goes_out_as_markdown_once_the_machine_is_known()
+    {
+        var page = await web.Http.GetAsync("/api/jobs/0107/handover.md");
+        Assert.Equal("text/markdown", page.Content.Headers.ContentType?.MediaType);
+        Assert.StartsWith("# Tern Bank, virtual machines\n\nBrannick Torr 32, board revision B, serial BT32-00871 · Job 0107 · Tidehouse\n\nMemory went from 256 GiB to 512 GiB", await page.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        await WebFixture.Problem(await web.Http.GetAsync("/api/jobs/9999/handover.md"), 404, "unknown-job");
+        var begun = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/jobs", new { key = Guid.NewGuid(), who = "Ines", title = "Nothing yet", owner = "Bao" }));
+        await WebFixture.Problem(await web.Http.GetAsync($"/api/jobs/{begun.GetProperty("number").GetString()}/handover.md"), 400, "invalid");
+    }
+
     [Theory]
     [InlineData("{", "/")]
     [InlineData("7", "/")]

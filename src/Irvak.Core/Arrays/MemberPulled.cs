@@ -14,7 +14,8 @@ public static class MemberPulled
     public static readonly Rule Weakens = new("ARR-PULL", Family.Array, Severity.Care,
         "Taking {places} out leaves {array} degraded: {left}.",
         "Until a drive is back and rebuilt the array has less redundancy, or none.",
-        "definition of the level", Basis.Standard) { LeansOn = ["/bays/0/hotPlug"] };
+        "definition of the level", Basis.Standard)
+    { LeansOn = ["/bays/0/hotPlug"] };
 
     public static readonly Rule Replaced = new("ARR-REPLACE", Family.Array, Severity.Care,
         "Replace {places} of {array} one at a time: each is rebuilt, about {hours} h, before the next is pulled.",

@@ -24,12 +24,14 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     public static readonly Rule Nvme = new("BOOT-NVME", Family.Boot, Severity.Stop,
         "The firmware does not start from NVMe: {drive} in {place} can't be the boot drive.",
         "Older firmware has no driver for it; as a data drive it works.",
-        "machine sheet", Basis.Sheet) { LeansOn = ["/firmware/bootsNvme"] };
+        "machine sheet", Basis.Sheet)
+    { LeansOn = ["/firmware/bootsNvme"] };
 
     public static readonly Rule Sectors = new("BOOT-4KN", Family.Boot, Severity.Stop,
         "The firmware does not start from sectors of 4096 bytes: {drive} in {place} can't be the boot drive.",
         "Only UEFI reads such sectors at the start, and not every one; as a data drive it works.",
-        "machine sheet; UEFI specification", Basis.Sheet) { LeansOn = ["/firmware/boots4Kn"] };
+        "machine sheet; UEFI specification", Basis.Sheet)
+    { LeansOn = ["/firmware/boots4Kn"] };
 
     public static readonly Rule Large = new("BOOT-2TIB", Family.Boot, Severity.Care,
         "Without UEFI the system starts only from the first {limit} of {drive} in {place}.",

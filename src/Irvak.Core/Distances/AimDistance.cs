@@ -30,12 +30,14 @@ public static class AimDistance
     public static readonly Rule Space = new("AIM-SPACE", Family.Aim, Severity.Care,
         "{planned} of space, {short} short of the wish for {wish}.",
         "The aim is what the owner asked for.",
-        "aim of this job", Basis.Sheet) { Sheet = WorkingSheet.Arrays };
+        "aim of this job", Basis.Sheet)
+    { Sheet = WorkingSheet.Arrays };
 
     public static readonly Rule Failures = new("AIM-FAILURES", Family.Aim, Severity.Care,
         "{array} survives {planned}, the wish is {wish}.",
         "The aim is what the owner asked for.",
-        "aim of this job", Basis.Sheet) { Sheet = WorkingSheet.Arrays };
+        "aim of this job", Basis.Sheet)
+    { Sheet = WorkingSheet.Arrays };
 
     public static IReadOnlyList<Distance> Of(AimInput q, Memory.MemorySheet memory, ArraySheet arrays, Lanes.LaneSheet lanes, Paths.PathSheet paths, ShoppingList list)
     {

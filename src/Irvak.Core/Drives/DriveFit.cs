@@ -45,7 +45,8 @@ public static class DriveFit
     public static readonly Rule OffList = new("DRV-SIZE", Family.Drive, Severity.Care,
         "{size} in {place}: the sheet ends at {most}; {counts}.",
         "Old sheets list what existed then; larger drives often run. The policy and what was logged decide.",
-        "machine sheet, largest drive", Basis.Sheet) { LeansOn = ["/bays/0/limitTB"] };
+        "machine sheet, largest drive", Basis.Sheet)
+    { LeansOn = ["/bays/0/limitTB"] };
 
     public static readonly Rule NoRate = new("DRV-LINK-NONE", Family.Drive, Severity.Stop,
         "{drive} speaks {its} Gb/s, the backplane of {place} {board}: no rate in common.",

@@ -56,7 +56,8 @@ public static class CardFit
     public static readonly Rule Air = new("CARD-AIR", Family.Card, Severity.Care,
         "{card} in {place} needs moving air, and {machine} has {fans}.",
         "Cards made for servers have no fan of their own and switch off, or throttle, in still air.",
-        "card's sheet; common practice, no source", Basis.Practice) { LeansOn = ["/fans"] };
+        "card's sheet; common practice, no source", Basis.Practice)
+    { LeansOn = ["/fans"] };
 
     public static readonly Rule Homeless = new("CARD-HOMELESS", Family.Card, Severity.Stop,
         "{drive} sits in {place}, and what is planned in {slot} has no such place.",
@@ -66,7 +67,8 @@ public static class CardFit
     public static readonly Rule AirUnknown = new("CARD-AIR-ASK", Family.Card, Severity.Care,
         "{card} in {place} needs moving air; whether {machine} moves any over its slots is not known: look at {fans}.",
         "Cards made for servers have no fan of their own and switch off, or throttle, in still air.",
-        "card's sheet; common practice, no source", Basis.Practice) { LeansOn = ["/fans"] };
+        "card's sheet; common practice, no source", Basis.Practice)
+    { LeansOn = ["/fans"] };
 
     /// <summary>Watts that a slot gives: as its sheet tells, else by the standard (PCI Express Card Electromechanical Specification).</summary>
     public static int SlotWatt(ExpansionSlot slot) => slot.Watt ?? (slot.Mech >= 16 ? 75 : slot.Mech == 1 ? 10 : 25);

@@ -21,17 +21,20 @@ public static class LaneRules
     public static readonly Rule Dark = new("LANE-DARK", Family.Lane, Severity.Stop,
         "{place} {why}: {unit} gets no lanes.",
         "Lanes come from a processor, or from what it feeds.",
-        "machine sheet", Basis.Sheet) { LeansOn = ["/slots/0/elec"] };
+        "machine sheet", Basis.Sheet)
+    { LeansOn = ["/slots/0/elec"] };
 
     public static readonly Rule Less = new("LANE-LESS", Family.Lane, Severity.Note,
         "{unit} runs at {runs} in {place}, {lost} less than its {wants}.",
         "A link runs at what both ends have.",
-        "PCI Express Base Specification", Basis.Standard) { LeansOn = ["/slots/0/elec"] };
+        "PCI Express Base Specification", Basis.Standard)
+    { LeansOn = ["/slots/0/elec"] };
 
     public static readonly Rule Narrow = new("LANE-NARROW", Family.Lane, Severity.Care,
         "{unit} could move {need}, its link in {place} carries {has}.",
         "The link is the narrowest thing around it.",
-        "PCI Express Base Specification; payload as usual for the generation: common practice, no source", Basis.Standard) { LeansOn = ["/slots/0/elec"] };
+        "PCI Express Base Specification; payload as usual for the generation: common practice, no source", Basis.Standard)
+    { LeansOn = ["/slots/0/elec"] };
 
     public static readonly Rule Uplink = new("LANE-UPLINK", Family.Lane, Severity.Care,
         "What hangs on {root} could move {need} together; its uplink of {width} carries {has}.",

@@ -51,7 +51,8 @@ public static class EccUse
     public static readonly Rule Unused = new("MEM-ECC-UNUSED", Family.Memory, Severity.Note,
         "The modules carry ECC, {who} does not use it: errors are not corrected.",
         "The extra chips are only of use where board and processor read them.",
-        "machine sheet or processor's sheet, ECC", Basis.Sheet) { LeansOn = ["/memory/eccWorks"] };
+        "machine sheet or processor's sheet, ECC", Basis.Sheet)
+    { LeansOn = ["/memory/eccWorks"] };
 
     public static IEnumerable<Finding> Judge(EccResult ecc) => ecc.OffBy is { } who ? [Finding.Of(Unused, [], null, ("who", who))] : [];
 }

@@ -12,7 +12,8 @@ public static class Legality
     public static readonly Rule Generation = new("MEM-GEN", Family.Memory, Severity.Stop,
         "{place} {is|are} {module}; the board takes {board}.",
         "Each generation has its own contacts, notch and supply voltage; another one neither seats nor starts.",
-        "JEDEC JESD79-2F, -3F, -4, -5", Basis.Standard) { LeansOn = ["/memory/generation"] };
+        "JEDEC JESD79-2F, -3F, -4, -5", Basis.Standard)
+    { LeansOn = ["/memory/generation"] };
 
     public static readonly Rule Form = new("MEM-FORM", Family.Memory, Severity.Stop,
         "{place} {holds a|hold} {module}{|s}; the {slot is for a|slots are for} {board}{|s}.",
@@ -42,12 +43,14 @@ public static class Legality
     public static readonly Rule EccOff = new("MEM-ECC", Family.Memory, Severity.Care,
         "With {few} the error correction of the machine is off.",
         "One module without the extra chips leaves nothing to correct with, so the board switches ECC off for all.",
-        "machine sheet, mixing with and without ECC", Basis.Sheet) { LeansOn = ["/memory/eccWorks"] };
+        "machine sheet, mixing with and without ECC", Basis.Sheet)
+    { LeansOn = ["/memory/eccWorks"] };
 
     public static readonly Rule EccNoStart = new("MEM-ECC-START", Family.Memory, Severity.Stop,
         "With {few} the machine does not start: this board refuses modules with and without ECC together.",
         "Some boards stop in the memory test when the modules differ in width.",
-        "machine sheet, mixing with and without ECC", Basis.Sheet) { LeansOn = ["/memory/eccWorks"] };
+        "machine sheet, mixing with and without ECC", Basis.Sheet)
+    { LeansOn = ["/memory/eccWorks"] };
 
     public static readonly Rule Dark = new("MEM-DARK", Family.Memory, Severity.Stop,
         "{place} {stays|stay} dark until {socket} is filled.",

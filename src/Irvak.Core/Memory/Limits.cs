@@ -13,12 +13,14 @@ public static class Limits
     public static readonly Rule Slot = new("MEM-SLOT", Family.Memory, Severity.Care,
         "{module} a module in {place}: the sheet ends at {limit} a slot, {counts}.",
         "A maker's sheet lists what existed and was tried when it was written; larger modules often run. The policy and what was logged decide.",
-        "machine sheet, largest module", Basis.Sheet) { LeansOn = ["/memory/slotLimitGiB"] };
+        "machine sheet, largest module", Basis.Sheet)
+    { LeansOn = ["/memory/slotLimitGiB"] };
 
     public static readonly Rule Total = new("MEM-TOTAL", Family.Memory, Severity.Care,
         "{planned} is more than the sheet's {limit}, {counts}.",
         "The total on a sheet is often slots times the largest module of its day. The policy and what was logged decide.",
-        "machine sheet, largest total", Basis.Sheet) { LeansOn = ["/memory/totalLimitGiB"] };
+        "machine sheet, largest total", Basis.Sheet)
+    { LeansOn = ["/memory/totalLimitGiB"] };
 
     public static readonly Rule Processor = new("MEM-CPU-TOTAL", Family.Memory, Severity.Stop,
         "{socket} addresses {limit}; {planned} hang on it.",

@@ -31,12 +31,14 @@ public static class OsShare
     public static readonly Rule Below4 = new("MEM-OS32", Family.Memory, Severity.Care,
         "The installed 32-bit system sees {planned} and uses at most 4 GiB.",
         "Without address extension 32 bits reach 4 GiB, and devices take 0.4 to 1.2 GiB of that. Only another system changes it.",
-        "2³² addresses; the device hole is common practice, no source", Basis.Standard) { LeansOn = ["/memory/reservedMiB"] };
+        "2³² addresses; the device hole is common practice, no source", Basis.Standard)
+    { LeansOn = ["/memory/reservedMiB"] };
 
     public static readonly Rule Beyond = new("MEM-OS-LIMIT", Family.Memory, Severity.Care,
         "The installed system uses at most {limit} of the planned {planned}.",
         "Editions of a system end at limits of their own, and address extension at 64 GiB; more memory is of use only after a change of system.",
-        "limit of the installed system, as told; 2³⁶ addresses", Basis.Sheet) { LeansOn = ["/memory/reservedMiB"] };
+        "limit of the installed system, as told; 2³⁶ addresses", Basis.Sheet)
+    { LeansOn = ["/memory/reservedMiB"] };
 
     // A machine of 24 GiB with 64-bit Linux was read: 86 MiB beyond the page structures.
     private static readonly ByteCount Kernel = ByteCount.FromMiB(64);

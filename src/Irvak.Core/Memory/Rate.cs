@@ -39,7 +39,8 @@ public static class Rate
     public static readonly Rule Drops = new("MEM-RATE", Family.Memory, Severity.Care,
         "Memory slows from {before} to {after}: {limiter} sets the pace.",
         "Every channel runs at the rate of the slowest of module, processor and board; more modules in a channel load its lines and cost rate.",
-        "JEDEC JESD79-3F, -4, -5 for the bins; machine sheet for the table", Basis.Sheet) { LeansOn = ["/memory/rateLimitMTs"] };
+        "JEDEC JESD79-3F, -4, -5 for the bins; machine sheet for the table", Basis.Sheet)
+    { LeansOn = ["/memory/rateLimitMTs"] };
 
     public static readonly Rule ClocksDown = new("MEM-CLOCK", Family.Memory, Severity.Note,
         "The new modules clock down from {rated} to {rate} MT/s.",
@@ -49,7 +50,8 @@ public static class Rate
     public static readonly Rule Unknown = new("MEM-RATE-BAND", Family.Memory, Severity.Care,
         "The rate is not known: {band}. The sheet has no table for {count} modules in a channel.",
         "Without the board's own table only the typical range of its class can be said.",
-        "typical for this class, sheet unknown (from memory)", Basis.Memory) { LeansOn = ["/memory/rateLimitMTs"] };
+        "typical for this class, sheet unknown (from memory)", Basis.Memory)
+    { LeansOn = ["/memory/rateLimitMTs"] };
 
     // Lowest rate that boards of a class gave with so many modules in a channel. From memory; used only without a board table.
     private static readonly (MemoryGeneration Generation, ModuleFamily Family, int PerChannel, int LowMTs)[] Typical =

@@ -10,22 +10,26 @@ public static class PowerRules
     public static readonly Rule Short = new("POWER-SHORT", Family.Power, Severity.Stop,
         "At work the plan draws {draw}; the supplies give {gives}.",
         "A supply beyond its rating switches off, or ages fast.",
-        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice) { LeansOn = ["/supplies/0/watt"] };
+        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice)
+    { LeansOn = ["/supplies/0/watt"] };
 
     public static readonly Rule Tight = new("POWER-HEADROOM", Family.Power, Severity.Care,
         "At work the plan draws {draw} of {gives}: {left} are left, 20 % should be.",
         "Peaks, age and heat want room.",
-        "common practice, no source", Basis.Practice) { LeansOn = ["/supplies/0/watt"] };
+        "common practice, no source", Basis.Practice)
+    { LeansOn = ["/supplies/0/watt"] };
 
     public static readonly Rule Alone = new("POWER-ONE", Family.Power, Severity.Care,
         "One supply alone gives {gives}; the plan draws {draw}.",
         "When one fails the other carries everything, or the machine goes down with it.",
-        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice) { LeansOn = ["/supplies/0/watt"] };
+        "supplies' rating; parts' sheets, else common practice, no source", Basis.Practice)
+    { LeansOn = ["/supplies/0/watt"] };
 
     public static readonly Rule Start = new("POWER-START", Family.Power, Severity.Care,
         "{disks} spinning up at once: {peak} for some seconds; {gives} are there.",
         "A disk takes about 2 A on 12 V while it comes up to speed. Let groups start one after another.",
-        "common practice, no source", Basis.Practice) { LeansOn = ["/supplies/0/watt"] };
+        "common practice, no source", Basis.Practice)
+    { LeansOn = ["/supplies/0/watt"] };
 
     public static readonly Rule Rail = new("POWER-RAIL", Family.Power, Severity.Stop,
         "The start draws {amp} on {rail}; the supply’s label gives {limit} there.",
@@ -60,12 +64,14 @@ public static class PowerRules
     public static readonly Rule Fan = new("HEAT-FAN", Family.Heat, Severity.Stop,
         "{part} is {state}.",
         "Without it something overheats, at once or in summer.",
-        "common practice, no source", Basis.Practice) { LeansOn = ["/fans"] };
+        "common practice, no source", Basis.Practice)
+    { LeansOn = ["/fans"] };
 
     public static readonly Rule Blank = new("HEAT-AIR", Family.Heat, Severity.Care,
         "{part}: {state}. Air takes the short way and what it should cool stays hot.",
         "Fans push through the least resistance.",
-        "common practice, no source", Basis.Practice) { LeansOn = ["/fans"] };
+        "common practice, no source", Basis.Practice)
+    { LeansOn = ["/fans"] };
 
     public static readonly Rule Hot = new("HEAT-DRIVE", Family.Heat, Severity.Care,
         "{drive} in {place} was at {celsius} °C: {limits}.",

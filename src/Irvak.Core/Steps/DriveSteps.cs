@@ -121,7 +121,8 @@ internal static class DriveSteps
         if (q.Boot is { } boot)
             yield return new("boot:order", Runbook.Start, $"Set the boot order: {string.Join(", then ", boot.Places.Select(PlaceName.Short))}",
                 [.. boot.Places.Count > 1 ? new[] { "Put the boot partition on both halves; pull one once for trial, and see that it starts from the other." } : [], "In the firmware, first the drive it is to start from; then save.", "Where several controllers start systems, the inner port comes first."],
-                null, [.. boot.Places], 5) { IsSetting = true };
+                null, [.. boot.Places], 5)
+            { IsSetting = true };
         foreach (var cache in q.Caches)
             yield return new("cache:" + cache.Name, Runbook.Start, $"Set up cache {cache.Name} before {string.Join(", ", cache.Volumes.Select(v => v.Array))}",
                 [
