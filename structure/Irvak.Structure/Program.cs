@@ -1,10 +1,19 @@
 using Irvak.Structure;
 
-// floors FILE   draws the floors of the core
-if (args is not ["floors", var file])
+switch (args)
 {
-    Console.Error.WriteLine("floors FILE   draws the floors of the core into FILE; run from the repository's root");
-    return 2;
+    case ["floors", var file]:
+        File.WriteAllText(file, FloorsPicture.Draw(FolderGraph.Of(CoreSources.Read(Directory.GetCurrentDirectory()))));
+        return 0;
+    case ["mutate", var count, var seed]:
+        var survivors = new MutationRun(Directory.GetCurrentDirectory(), Console.Out).Survivors(int.Parse(count), int.Parse(seed));
+        Console.WriteLine(survivors.Count == 0 ? "Every change was noticed." : $"{survivors.Count} of {count} changes were noticed by no test.");
+        return survivors.Count > 2 ? 1 : 0;
+    default:
+        Console.Error.WriteLine("""
+            From the repository's root:
+              floors FILE         draws the floors of the core into FILE
+              mutate COUNT SEED   changes the core in COUNT places, one at a time, and tells which change no test notices
+            """);
+        return 2;
 }
-File.WriteAllText(file, FloorsPicture.Draw(FolderGraph.Of(CoreSources.Read(Directory.GetCurrentDirectory()))));
-return 0;
