@@ -179,7 +179,7 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
         using (var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Site.Connection) { Pooling = false }.ConnectionString))
         {
             connection.Open();
-            using var command = new NpgsqlCommand("""update job set snapshot = snapshot || '{"caches":{"K":{"name":"K","places":["slot:A1"],"volumes":[],"blockKiB":64}}}'::jsonb || '{"found":{"slot:A1":{"source":"x","drive":{"bytes":1000}}}}'::jsonb where number = @n""", connection);
+            using var command = new NpgsqlCommand("""update job set snapshot = snapshot || '{"caches":{"plans":{"K":{"name":"K","places":["slot:A1"],"volumes":[],"blockKiB":64}}}}'::jsonb || '{"found":{"slot:A1":{"source":"x","drive":{"bytes":1000}}}}'::jsonb where number = @n""", connection);
             command.Parameters.AddWithValue("n", job);
             command.ExecuteNonQuery();
         }

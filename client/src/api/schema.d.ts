@@ -1059,6 +1059,7 @@ export interface components {
         ArraySheet: {
             planned: components["schemas"]["ArrayFigures"][];
             found: components["schemas"]["ArrayFigures"][];
+            fresh?: null | components["schemas"]["ArrayPlan"];
         };
         ArrayTerms: {
             /**

@@ -33,7 +33,3 @@ export const USES: Choice<'use'>[] = [
 
 /** Levels that may be nested in groups. */
 export const NESTS = ['parity-1', 'parity-2', 'parity-3'];
-
-/** The first letter that no array bears yet. */
-export const freeName = (taken: string[]) =>
-  [...'MNOPQRSTUVWXYZABCDEFGHIJKL'].find((l) => !taken.includes(l)) ?? `M${taken.length + 1}`;

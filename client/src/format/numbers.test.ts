@@ -1,4 +1,5 @@
 import { expect, it } from 'vitest';
+import cases from '../../../tests/Shared/format-cases.json';
 import { cost, euro, group, hours, mib, percent, places, plural, short, tb, tib } from './numbers';
 
 it('groups digits with a thin gap', () => expect(group(524288)).toBe('524 288'));
@@ -25,14 +26,18 @@ it('counts the same bytes in 10¹² and in 2⁴⁰', () => {
   expect([tb(bytes), tib(bytes)]).toEqual(['22.0 TB', '20.01 TiB']);
   expect([tb(960_197_124_096), tib(960_197_124_096)]).toEqual(['960.2 GB', '894.3 GiB']);
 });
-it('writes chances down to where digits mean nothing', () =>
-  expect([0, 1e-9, 0.0000612, 0.0043, 0.167, 1].map(percent)).toEqual([
-    '0 %',
-    '< 0.0001 %',
-    '0.0061 %',
-    '0.43 %',
-    '17 %',
-    '100 %',
-  ]));
+type Form = keyof typeof cases;
+const FORMS: Record<Form, (n: number) => string> = {
+  chance: percent,
+  memoryMiB: mib,
+  euro,
+  decimalBytes: tb,
+  binaryBytes: tib,
+  megabytesPerSecond: (n) => `${group(n)} MB/s`,
+};
+it.each(Object.keys(FORMS) as Form[])('writes %s as the core does', (form) => {
+  const rows = cases[form] as [number, string][];
+  expect(rows.map(([value]) => FORMS[form](value))).toEqual(rows.map(([, text]) => text));
+});
 it('writes hours as people plan them', () =>
   expect([0.2, 5.94, 24.2, 72, 74.4].map(hours)).toEqual(['12 min', '5.9 h', '24 h', '3 d', '3 d 2 h']));

@@ -1,20 +1,25 @@
-/** Digits in groups of three with a thin space: 1 200. */
-export const group = (n: number) =>
-  Math.round(n)
-    .toString()
-    .replace(/\B(?=(\d{3})+(?!\d))/g, ' ');
+/** Digits in groups of three: 1 200. Every form below is the core's own: both are held to tests/Shared/format-cases.json. */
+export const group = (n: number) => grouped(Math.round(n).toString());
+
+const grouped = (digits: string) => digits.replace(/\B(?=(\d{3})+(?!\d))/g, ' ');
+
+/** With so many decimals: 12 345.60. */
+const exactly = (n: number, decimals: number) => {
+  const [whole, rest] = n.toFixed(decimals).split('.');
+  return `${grouped(whole!)}.${rest}`;
+};
 
 /** MiB as the unit people speak of: "32 GiB", "503.6 GiB", "512 MiB". */
 export function mib(value: number): string {
   if (Math.abs(value) < 1024) return `${Math.round(value)} MiB`;
   const gib = value / 1024;
-  return `${Number.isInteger(gib) ? group(gib) : gib.toFixed(1)} GiB`;
+  return `${Number.isInteger(gib) ? group(gib) : exactly(gib, 1)} GiB`;
 }
 
 export const gib = (value: number) => (Number.isInteger(value) ? group(value) : value.toFixed(1));
 
 export const euro = (value: number | null | undefined) =>
-  value == null ? 'no price' : `€ ${Number.isInteger(value) ? group(value) : value.toFixed(2)}`;
+  value == null ? 'no price' : `€ ${Number.isInteger(value) ? group(value) : exactly(value, 2)}`;
 
 /** What a plan's parts cost; a part without a price costs something, so the sum of the others is the least. */
 export const cost = (list: { totalEur: number; withoutPrice: number } | null | undefined) =>
@@ -46,12 +51,11 @@ export const tb = (bytes: number) =>
 export const tib = (bytes: number) =>
   bytes >= 2 ** 40 ? `${(bytes / 2 ** 40).toFixed(2)} TiB` : `${(bytes / 2 ** 30).toFixed(1)} GiB`;
 
-/** A chance as people read it: "17 %", "0.006 %", "< 0.0001 %". */
+/** A chance as people read it: "17 %", "3.46 %", "0.0061 %", "less than 0.0001 %". */
 export function percent(share: number): string {
-  const p = 100 * share;
-  if (p === 0) return '0 %';
-  if (p < 0.0001) return '< 0.0001 %';
-  return `${p >= 10 ? Math.round(p) : Number(p.toPrecision(2))} %`;
+  if (share === 0) return '0 %';
+  if (share < 1e-6) return 'less than 0.0001 %';
+  return `${Number((100 * share).toFixed(share < 0.001 ? 4 : share < 0.1 ? 2 : 0))} %`;
 }
 
 /** Hours as people plan them: "24.7 h", "3 d 2 h", "12 min". */

@@ -6,11 +6,14 @@ namespace Irvak.Core.Arrays;
 /// <summary>All arrays of a plan with their figures, and those that were found.</summary>
 public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyList<ArrayFigures> Found)
 {
+    /// <summary>The array that is offered first for drives that belong to none; null when no drive is free.</summary>
+    public ArrayPlan? Fresh { get; init; }
+
     /// <param name="paces">What the ways to the arrays let through; null to leave them out.</param>
     public static ArraySheet Of(ArrayInput q, IReadOnlyList<ArrayPace>? paces = null)
     {
         var found = q.FoundArrays.Select(f => q.NowOf(f.Name) is { Unplaced: > 0 } now ? Unplaced(f, now) : ArrayFigures.Of(f, q.Found, q.Figures).As(q.NowOf(f.Name))).ToList();
-        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paces?.FirstOrDefault(p => p.Name == a.Name)))], found);
+        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paces?.FirstOrDefault(p => p.Name == a.Name)))], found) { Fresh = FreshArray.Of(q) };
     }
 
     /// <summary>An array that stays and misses a drive for a while is what it was; whether it lives through that is judged by <see cref="MemberPulled"/>.</summary>

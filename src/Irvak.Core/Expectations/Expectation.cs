@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+using Irvak.Core.Arrays;
 using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Expectations;
@@ -11,6 +13,14 @@ namespace Irvak.Core.Expectations;
 public sealed record Expectation(string Key, string Screen, string What, string Expected, double Low, double High, string Unit, IReadOnlyList<string> Places, string Source)
 {
     public Worked? Why { get; init; }
+
+    /// <summary>Size of each drive that the line counts, bytes; null for another line.</summary>
+    [JsonIgnore]
+    public long? EachBytes { get; init; }
+
+    /// <summary>The array that the line is about; null for another line.</summary>
+    [JsonIgnore]
+    public ArrayPlan? Array { get; init; }
 
     /// <summary>What must stand there in words, for a line that is no number; null for one that is.</summary>
     public string? Named { get; init; }

@@ -35,13 +35,13 @@ public static class ExpectedDrives
             var group = drives.Where(u => IsSize(u.Value.Drive!.Bytes!.Value, bytes)).ToList();
             drives = [.. drives.Except(group)];
             yield return new(DrivesPrefix + bytes, Screen, $"Drives of {PartWords.Size(bytes)}, shown {ArrayCapacity.Shown(bytes)}", Say.Count(group.Count, "drive", "drives"), group.Count, group.Count, "drives", [.. group.Select(u => u.Key)],
-                "the drives planned; sizes by their count of sectors");
+                "the drives planned; sizes by their count of sectors") { EachBytes = bytes };
         }
         foreach (var array in arrays.Planned.Where(a => a.Capacity is not null))
         {
             var tib = array.Capacity!.Usable / Math.Pow(2, 40);
             yield return new(ArrayPrefix + array.Plan.Name, Screen, $"Array {array.Plan.Name}", $"{array.Words.ToLowerInvariant()}, {ArrayCapacity.Shown(array.Capacity.Usable)}", tib * (1 - ArrayTolerance), tib * (1 + ArrayTolerance), "TiB", [.. array.Plan.Members], "capacity step by step")
-            { Why = array.Capacity.Why };
+            { Why = array.Capacity.Why, Array = array.Plan };
         }
     }
 
@@ -60,22 +60,21 @@ public static class ExpectedDrives
     /// <summary>What a capture tells of such a line; null when it says nothing about it.</summary>
     internal static ComparedLine? Compare(Expectation e, Observation after)
     {
-        if (e.Key.StartsWith(DrivesPrefix, StringComparison.Ordinal))
+        if (e.EachBytes is { } each)
         {
             if (after.Drives.Count == 0) return null;
-            var each = double.Parse(e.Key[DrivesPrefix.Length..], System.Globalization.CultureInfo.InvariantCulture);
             var seen = after.Drives.Count(d => d.Bytes is { } b && IsSize(b, each));
             return new(e, e.Holds(seen) ? LineState.AsExpected : LineState.Deviates, Say.Count(seen, "drive", "drives"), "capture", seen);
         }
-        if (after.Raids.Count == 0) return null;
-        var raid = after.Raids.FirstOrDefault(r => string.Equals(r.Name, e.Key[ArrayPrefix.Length..], StringComparison.OrdinalIgnoreCase))
+        if (e.Array is not { } array || after.Raids.Count == 0) return null;
+        var raid = after.Raids.FirstOrDefault(r => string.Equals(r.Name, array.Name, StringComparison.OrdinalIgnoreCase))
             ?? after.Raids.Where(r => r.Bytes is not null && e.Holds(r.Bytes.Value / Math.Pow(2, 40))).FirstOrDefault();
         if (raid is null) return new(e, LineState.Deviates, "no array of that name or size", "capture", 0);
         var health = RaidHealth.Of(raid);
         var size = raid.Bytes / Math.Pow(2, 40);
         var told = JobArrays.LevelNamed(raid);
         var words = $"{raid.Level ?? "level not told"}{(raid.Bytes is { } bytes ? ", " + ArrayCapacity.Shown(bytes) : "")}; {health.Words}";
-        var asPlanned = (told is null || e.Expected.Contains(LevelTable.Of(told.Value).Name, StringComparison.OrdinalIgnoreCase)) && (size is null || e.Holds(size.Value));
+        var asPlanned = (told is null || told == array.Level) && (size is null || e.Holds(size.Value));
         var state = !asPlanned ? LineState.Deviates : health.Condition switch
         {
             RaidCondition.Whole or RaidCondition.NeverFilled => size is null ? LineState.NotYet : LineState.AsExpected,

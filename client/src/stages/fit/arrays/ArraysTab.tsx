@@ -12,12 +12,11 @@ import { Moving } from '../storage/Moving';
 import { Controllers } from './Controllers';
 import { Endures } from '../../../drawings/Endures';
 import { Levels } from '../../../drawings/Levels';
-import { dropOn, holds, inOrder, isHome, Members } from './Members';
+import { dropOn, holds, inOrder, Members } from './Members';
 import { Rehearse } from './Rehearse';
 import type { Rehearsing } from './rehearsing';
 import { Simulate } from './Simulate';
 import { Staircase } from '../../../drawings/Staircase';
-import { freeName } from '../../../drawings/levelWords';
 
 /** Bays and arrays: which drives belong together, what that holds, survives and risks. */
 export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: boolean; rehearsal: Rehearsing }) {
@@ -102,23 +101,10 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
     });
   };
   const begin = () => {
-    const free = Object.keys(job.planned)
-      .filter((p) => job.planned[p]?.drive && isHome(p) && !arrays.some((a) => holds(a.plan, p)))
-      .sort(inOrder);
-    if (free.length === 0) return say('No drive is free: put drives into bays first.');
-    const fresh = freeName(arrays.map((a) => a.plan.name));
-    make({
-      name: fresh,
-      level: free.length > 5 ? 'parity-2' : free.length > 2 ? 'parity-1' : free.length === 2 ? 'mirror' : 'single',
-      members: free,
-      host: arrays[0]?.plan.host ?? 'kernel',
-      groups: 1,
-      use: 'files',
-      scratch: false,
-      backedUp: false,
-      sparesForAll: false,
-    });
-    setName(fresh);
+    const fresh = job.arrays?.fresh;
+    if (!fresh) return say('No drive is free: put drives into bays first.');
+    make(fresh);
+    setName(fresh.name);
   };
   return (
     <div className={stale ? 'sheet arrays old' : 'sheet arrays'} aria-label="Bays and arrays">

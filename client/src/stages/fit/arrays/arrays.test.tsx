@@ -6,7 +6,6 @@ import { ArrayForm } from './ArrayForm';
 import { Endures } from '../../../drawings/Endures';
 import { Levels } from '../../../drawings/Levels';
 import { Staircase } from '../../../drawings/Staircase';
-import { freeName } from '../../../drawings/levelWords';
 
 afterEach(cleanup);
 
@@ -123,6 +122,4 @@ describe('the form', () => {
     await userEvent.selectOptions(screen.getByLabelText('Strip'), '256 KiB');
     expect(made[1]).toMatchObject({ stripKiB: 256, groups: 2 });
   });
-
-  it('offers the first letter that is free', () => expect(freeName(['M', 'N', 'md0'])).toBe('O'));
 });

@@ -4,7 +4,7 @@ using Irvak.Core.Sheets;
 using Irvak.Core.Steps;
 using Irvak.Core.Survey;
 
-namespace Irvak.Core.Tests.Runbooks;
+namespace Irvak.Core.Tests.Steps;
 
 /// <summary>What must come before what, whatever the machine: power, charge, opening. Common practice, no source; local workplace rules come first.</summary>
 public sealed class OrderTests

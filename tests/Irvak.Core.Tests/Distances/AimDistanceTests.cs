@@ -6,7 +6,7 @@ using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests.Arrays;
 
-namespace Irvak.Core.Tests;
+namespace Irvak.Core.Tests.Distances;
 
 public class AimDistanceTests
 {

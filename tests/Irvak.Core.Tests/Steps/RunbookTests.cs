@@ -3,7 +3,7 @@ using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
-namespace Irvak.Core.Tests.Runbooks;
+namespace Irvak.Core.Tests.Steps;
 
 public class RunbookTests
 {

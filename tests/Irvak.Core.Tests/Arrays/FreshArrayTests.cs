@@ -1,0 +1,42 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Edits;
+using static Irvak.Core.Tests.Arrays.DriveBox;
+
+namespace Irvak.Core.Tests.Arrays;
+
+/// <summary>The array offered first; which level for how many: common practice, no source.</summary>
+public class FreshArrayTests
+{
+    [Theory]
+    [InlineData(1, ArrayLevel.Single)]
+    [InlineData(2, ArrayLevel.Mirror)]
+    [InlineData(3, ArrayLevel.Parity1)]
+    [InlineData(5, ArrayLevel.Parity1)]
+    [InlineData(6, ArrayLevel.Parity2)]
+    [InlineData(60, ArrayLevel.Parity2)]
+    public void So_many_drives_usually_get(int drives, ArrayLevel level) => Assert.Equal(level, FreshArray.LevelFor(drives));
+
+    [Fact]
+    public void It_takes_every_drive_that_belongs_to_no_array_in_the_order_of_the_chassis()
+    {
+        var fresh = Disks(11).Evaluate().Arrays.Fresh;
+        Assert.Equal(Bays(11), fresh!.Members);
+        Assert.Equal(("M", ArrayHost.Kernel, ArrayLevel.Parity2), (fresh.Name, fresh.Host, fresh.Level));
+    }
+
+    [Fact]
+    public void Beside_another_array_it_has_another_name_the_same_keeper_and_the_drives_left()
+    {
+        var fresh = Disks(7).Array(ArrayLevel.Parity1, 4, ArrayHost.Pool, a => a with { Spares = [Bay(5)] }).Evaluate().Arrays.Fresh;
+        Assert.Equal([Bay(6), Bay(7)], fresh!.Members);
+        Assert.Equal(("N", ArrayHost.Pool, ArrayLevel.Mirror), (fresh.Name, fresh.Host, fresh.Level));
+    }
+
+    [Fact]
+    public void Without_a_free_drive_there_is_none()
+    {
+        Assert.Null(Disks(4).Array(ArrayLevel.Parity1, 4).Evaluate().Arrays.Fresh);
+        Assert.Null(Boards.Job(Boards.Server, "A1").Evaluate().Arrays.Fresh);
+        Assert.Equal([Bay(4)], Disks(4).Array(ArrayLevel.Parity1, 3).With(new Remove("slot:A1")).Evaluate().Arrays.Fresh!.Members);
+    }
+}
