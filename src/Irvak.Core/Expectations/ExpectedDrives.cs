@@ -35,7 +35,8 @@ public static class ExpectedDrives
             var group = drives.Where(u => IsSize(u.Value.Drive!.Bytes!.Value, bytes)).ToList();
             drives = [.. drives.Except(group)];
             yield return new(DrivesPrefix + bytes, Screen, $"Drives of {PartWords.Size(bytes)}, shown {ArrayCapacity.Shown(bytes)}", Say.Count(group.Count, "drive", "drives"), group.Count, group.Count, "drives", [.. group.Select(u => u.Key)],
-                "the drives planned; sizes by their count of sectors") { EachBytes = bytes };
+                "the drives planned; sizes by their count of sectors")
+            { EachBytes = bytes };
         }
         foreach (var array in arrays.Planned.Where(a => a.Capacity is not null))
         {
