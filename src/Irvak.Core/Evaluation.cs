@@ -25,43 +25,52 @@ public sealed record Evaluation(
     /// <summary>Evaluates a plan. Pure: the same question gives the same evaluation.</summary>
     public static Evaluation Evaluate(Question q)
     {
-        var memory = MemorySheet.Of(q.Memory);
-        var lanes = LaneSheet.Of(q.Lanes);
-        var paths = PathSheet.Of(q.Paths, lanes);
-        var arrays = ArraySheet.Of(q.Controllers, paths.Paces());
-        var power = PowerSheet.Of(q.Power);
-        var boot = BootSheet.PlanOf(q.Boot);
-        List<CacheFigures> caches = [.. q.Boot.Caches.Select(c => CacheFigures.Of(q.Boot, c))];
-        var endurance = Wear.Endurance.Of(q.Boot, caches, boot);
-        var moves = Moving.Moves.Of(q.Moving, arrays);
+        var of = Sheets.Of(q);
+        var moves = Moving.Moves.Of(q.Moving, of.Arrays);
         var leaving = Wiping.Of(q.Moving);
         var shopping = ShoppingList.Of(q.Steps);
         IEnumerable<Finding> findings =
         [
-            .. OfTheMachine(q, q.Machine.Changed, memory, lanes, paths, arrays, power, boot, endurance),
-            .. CacheRules.Judge(q.Boot, caches),
-            .. Moving.Moves.Judge(q.Moving, moves, arrays),
+            .. of.Judge(q),
+            .. CacheRules.Judge(q.Boot, of.Caches),
+            .. Moving.Moves.Judge(q.Moving, moves, of.Arrays),
             .. Wiping.Judge(leaving),
-            .. AimDistance.Judge(q.Distances, memory, arrays, shopping),
+            .. AimDistance.Judge(q.Distances, of.Memory, of.Arrays, shopping),
             .. ShoppingList.Judge(shopping),
         ];
-        return new Evaluation(memory, arrays, lanes, paths, power, boot, caches, endurance, moves, leaving, Sort(q, findings),
-            AimDistance.Of(q.Distances, memory, arrays, lanes, paths, shopping), shopping, Runbook.Of(q.Steps, arrays, moves),
-            [.. ExpectedMemory.Of(q.Machine, memory), .. ExpectedDrives.Of(q.Controllers, arrays), .. ExpectedLinks.Of(q.Controllers, lanes, paths), .. ExpectedAir.Of(q.Controllers, power)]);
+        return new Evaluation(of.Memory, of.Arrays, of.Lanes, of.Paths, of.Power, of.Boot, of.Caches, of.Endurance, moves, leaving, Sort(q, findings),
+            AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping), shopping, Runbook.Of(q.Steps, of.Arrays, moves),
+            [.. ExpectedMemory.Of(q.Machine, of.Memory), .. ExpectedDrives.Of(q.Storage, of.Arrays), .. ExpectedLinks.Of(q.Storage, of.Lanes, of.Paths), .. ExpectedAir.Of(q.Storage, of.Power)]);
     }
 
-    /// <summary>The findings that a machine can have without any plan.</summary>
-    private static IEnumerable<Finding> OfTheMachine(
-        Question q, IReadOnlySet<string> changed, MemorySheet memory, LaneSheet lanes, PathSheet paths, ArraySheet arrays, PowerSheet power, BootPlan? boot, IReadOnlyList<EnduranceRow> endurance) =>
-    [
-        .. Finding.Joined(MemorySheet.Judge(q.Memory, memory), changed),
-        .. ProcessorFit.Judge(q.Machine),
-        .. Finding.Joined([.. DriveFit.Judge(q.Machine), .. DriveManners.Judge(q.Machine), .. ControllerFit.Judge(q.Controllers), .. BootSheet.Judge(q.Boot, boot), .. Wear.Endurance.Judge(endurance)], changed),
-        .. Finding.Joined([.. CardFit.Judge(q.Lanes), .. LaneRules.Judge(q.Lanes, lanes)], changed),
-        .. PathRules.Judge(q.Paths, paths),
-        .. PowerRules.Judge(q.Power, power),
-        .. ArraySheet.Judge(q.Controllers, arrays),
-    ];
+    /// <summary>What follows for a machine, with or without a plan.</summary>
+    private sealed record Sheets(
+        MemorySheet Memory, LaneSheet Lanes, PathSheet Paths, ArraySheet Arrays, PowerSheet Power, BootPlan? Boot, IReadOnlyList<CacheFigures> Caches, IReadOnlyList<EnduranceRow> Endurance)
+    {
+        public static Sheets Of(Question q)
+        {
+            var lanes = LaneSheet.Of(q.Lanes);
+            var paths = PathSheet.Of(q.Paths, lanes);
+            var input = q.Boot;
+            var boot = BootSheet.PlanOf(input);
+            List<CacheFigures> caches = [.. input.Caches.Select(c => CacheFigures.Of(input, c))];
+            string[] taken = [.. input.Caches.SelectMany(c => c.Places), .. boot?.Places ?? []];
+            var arrays = ArraySheet.Of(q.Storage, paths.Paces()) with { Fresh = FreshArray.Of(q.Storage, taken) };
+            return new(MemorySheet.Of(q.Memory), lanes, paths, arrays, PowerSheet.Of(q.Power), boot, caches, Wear.Endurance.Of(input, caches, boot));
+        }
+
+        /// <summary>The findings that a machine can have without any plan.</summary>
+        public IEnumerable<Finding> Judge(Question q) =>
+        [
+            .. Finding.Joined(MemorySheet.Judge(q.Memory, Memory), q.Machine.Changed),
+            .. ProcessorFit.Judge(q.Machine),
+            .. Finding.Joined([.. DriveFit.Judge(q.Machine), .. DriveManners.Judge(q.Machine), .. ControllerFit.Judge(q.Storage), .. BootSheet.Judge(q.Boot, Boot), .. Wear.Endurance.Judge(Endurance)], q.Machine.Changed),
+            .. Finding.Joined([.. CardFit.Judge(q.Lanes), .. LaneRules.Judge(q.Lanes, Lanes)], q.Machine.Changed),
+            .. PathRules.Judge(q.Paths, Paths),
+            .. PowerRules.Judge(q.Power, Power),
+            .. ArraySheet.Judge(q.Storage, Arrays),
+        ];
+    }
 
     public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);
 
@@ -69,15 +78,7 @@ public sealed record Evaluation(
         [.. WithAsFound(q, findings.Select(f => q.Machine.Sheet.Claims.Count == 0 ? f : f with { Claims = SourcesDiffer.About(f.Rule, q.Machine.Sheet) }))
             .OrderByDescending(f => f.Severity).ThenBy(f => f.AsFoundToo).ThenBy(f => f.Rule.Code, StringComparer.Ordinal)];
 
-    /// <summary>Every kind of finding, of the machine as it was found.</summary>
-    private static List<Finding> Before(Question q)
-    {
-        var found = q.AsFound();
-        var (lanes, power, boot) = (LaneSheet.Of(found.Lanes), PowerSheet.Of(found.Power), BootSheet.PlanOf(found.Boot));
-        var paths = PathSheet.Of(found.Paths, lanes);
-        var arrays = ArraySheet.Of(found.Controllers, paths.Paces());
-        return [.. OfTheMachine(found, q.Machine.Changed, MemorySheet.Of(found.Memory), lanes, paths, arrays, power, boot, Wear.Endurance.Of(found.Boot, [], boot))];
-    }
+    private static List<Finding> Before(Question found) => [.. Sheets.Of(found).Judge(found)];
 
     /// <summary>A finding that the plan does not touch is as found when the machine as found had it at these places.</summary>
     private static IEnumerable<Finding> WithAsFound(Question q, IEnumerable<Finding> findings)
@@ -87,7 +88,7 @@ public sealed record Evaluation(
         {
             if (f.Places.Any(q.Machine.Changed.Contains)) { yield return f; continue; }
             // One that names no place says something of the whole machine: it was so before when the machine as found says the same.
-            before ??= Before(q);
+            before ??= Before(q.AsFound());
             yield return f with { AsFoundToo = before.Any(b => b.Rule == f.Rule && (f.Places.Count == 0 ? b.Sentence == f.Sentence : f.Places.All(b.Places.Contains))) };
         }
     }

@@ -10,8 +10,8 @@ using Irvak.Core.Inputs;
 using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
+using Irvak.Core.Observations;
 using Irvak.Core.Paths;
-using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
@@ -26,26 +26,40 @@ public sealed record Question
 
     public required MemoryInput Memory { get; init; }
 
-    public required ControllerInput Controllers { get; init; }
+    /// <summary>Drives, arrays, controllers and caches.</summary>
+    public required CacheInput Storage { get; init; }
 
     public required LaneInput Lanes { get; init; }
 
-    public required BootInput Boot { get; init; }
-
-    public required PathInput Paths { get; init; }
-
     public required PowerInput Power { get; init; }
 
-    public required MoveInput Moving { get; init; }
+    public Aim Aim { get; init; } = new();
 
-    public required StepInput Steps { get; init; }
+    /// <summary>What the system is to start from; null for what it was found to start from.</summary>
+    public BootPlan? BootPlan { get; init; }
 
-    public required Aim Aim { get; init; }
+    /// <summary>What captures told of the volume written to drives, by serial number.</summary>
+    public IReadOnlyDictionary<string, WriteMarks> Writes { get; init; } = new Dictionary<string, WriteMarks>();
 
-    /// <summary>What the distances to the aim look at.</summary>
-    public AimInput Distances => new(Aim, Memory, Controllers);
+    /// <summary>Where data goes, and how drives that leave are wiped.</summary>
+    public MovingSlice Data { get; init; } = new();
 
-    /// <summary>The questions about a job.</summary>
+    /// <summary>What somebody wrote down about places, plugs and the machine.</summary>
+    public IReadOnlyDictionary<string, string> Notes { get; init; } = new Dictionary<string, string>();
+
+    // What is put together from these, so that a copy with another part of it is one question still.
+
+    public BootInput Boot => new(Storage) { Boot = BootPlan, Writes = Writes };
+
+    public PathInput Paths => new(Storage) { Boot = BootPlan, ReadMBs = Aim.ReadMBs, Lanes = Lanes };
+
+    public MoveInput Moving => new(Storage) { Moves = Data.Moves, Wipes = Data.Wipes };
+
+    public StepInput Steps => new(Storage) { Boot = BootPlan, Notes = Notes, Lanes = Lanes, Power = Power };
+
+    public AimInput Distances => new(Aim, Memory, Storage);
+
+    /// <summary>The question about a job.</summary>
     /// <exception cref="ArgumentException">It has no machine sheet.</exception>
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
     {
@@ -54,104 +68,67 @@ public sealed record Question
         {
             FoundEmpty = state.FoundEmpty,
         };
-        var links = SeenLinks.Of(state, state.Lanes.HeldRates);
-        var arrays = new ArrayInput(machine)
+        var bare = Of(machine);
+        return bare with
         {
-            Arrays = JobArrays.Planned(state, state.Arrays),
-            FoundArrays = JobArrays.Found(state),
-            Now = ArrayNow.Of(state),
-            Figures = state.Drives.Figures,
-        };
-        var controllers = new ControllerInput(arrays)
-        {
-            Wiring = state.Controllers.Wiring,
-            TouchesStorage = state.Caches.Plans.Count > 0 || state.Controllers.Wiring.Count > 0 || state.Boot.Plan is not null
-                || machine.Changes.Any(c => !PlaceName.IsSlot(c.Place) && !PlaceName.IsSocket(c.Place)),
-        };
-        var caches = new CacheInput(controllers) { Caches = [.. state.Caches.Plans.Values] };
-        var lanes = new LaneInput(machine)
-        {
-            Wiring = state.Controllers.Wiring,
-            Splits = state.Lanes.Splits,
-            FoundSplits = state.Lanes.FoundSplits,
-            HeldRates = state.Lanes.HeldRates,
-            Links = links,
-        };
-        var power = new PowerInput(machine)
-        {
-            Stagger = state.Power.Stagger,
-            Air = state.Power.Air,
-            Pads = state.Power.Pads,
-            Temperatures = HeatBands.Seen(state),
-        };
-        return new Question
-        {
-            Machine = machine,
-            Memory = new MemoryInput(machine) { Mode = state.Memory.Mode, MeasuredMTs = MeasuredRate.Of(state) },
-            Controllers = controllers,
-            Lanes = lanes,
-            Boot = new BootInput(caches) { Boot = state.Boot.Plan, Writes = state.Writes },
-            Paths = new PathInput(caches) { Boot = state.Boot.Plan, ReadMBs = state.Aim.ReadMBs, Lanes = lanes },
-            Power = power,
-            Moving = new MoveInput(arrays) { Moves = state.Moving.Moves, Wipes = state.Moving.Wipes },
-            Steps = new StepInput(caches) { Boot = state.Boot.Plan, Notes = state.Notes, Lanes = lanes, Power = power },
+            Memory = bare.Memory with { Mode = state.Memory.Mode, MeasuredMTs = MeasuredRate.Of(state) },
+            Storage = bare.Storage with
+            {
+                Arrays = JobArrays.Planned(state, state.Arrays),
+                FoundArrays = JobArrays.Found(state),
+                Now = ArrayNow.Of(state),
+                Figures = state.Drives.Figures,
+                Wiring = state.Controllers.Wiring,
+                Caches = [.. state.Caches.Plans.Values],
+                PlansStorage = state.Caches.Plans.Count > 0 || state.Boot.Plan is not null,
+            },
+            Lanes = bare.Lanes with
+            {
+                Wiring = state.Controllers.Wiring,
+                Splits = state.Lanes.Splits,
+                FoundSplits = state.Lanes.FoundSplits,
+                HeldRates = state.Lanes.HeldRates,
+                Links = SeenLinks.Of(state, state.Lanes.HeldRates),
+            },
+            Power = bare.Power with { Stagger = state.Power.Stagger, Air = state.Power.Air, Pads = state.Power.Pads, Temperatures = HeatBands.Seen(state) },
             Aim = state.Aim,
+            BootPlan = state.Boot.Plan,
+            Writes = state.Writes,
+            Data = state.Moving,
+            Notes = state.Notes,
         };
     }
 
-    /// <summary>The questions about a machine for whose places alone something is planned.</summary>
-    public static Question Of(PlanInput machine)
+    /// <summary>The question about a machine for whose places alone something is planned.</summary>
+    public static Question Of(PlanInput machine) => new()
     {
-        var controllers = new ControllerInput(new ArrayInput(machine));
-        var (caches, lanes, power) = (new CacheInput(controllers), new LaneInput(machine), new PowerInput(machine));
-        return new Question
-        {
-            Machine = machine,
-            Memory = new MemoryInput(machine),
-            Controllers = controllers,
-            Lanes = lanes,
-            Boot = new BootInput(caches),
-            Paths = new PathInput(caches) { Lanes = lanes },
-            Power = power,
-            Moving = new MoveInput(controllers),
-            Steps = new StepInput(caches) { Lanes = lanes, Power = power },
-            Aim = new Aim(),
-        };
-    }
+        Machine = machine,
+        Memory = new MemoryInput(machine),
+        Storage = new CacheInput(new ControllerInput(new ArrayInput(machine))),
+        Lanes = new LaneInput(machine),
+        Power = new PowerInput(machine),
+    };
 
-    /// <summary>The same questions about other parts in the places.</summary>
-    public Question Planning(Build planned)
+    /// <summary>The same question about other parts in the places.</summary>
+    public Question Planning(Build planned) => this with
     {
-        var (lanes, power) = (Lanes with { Planned = planned }, Power with { Planned = planned });
-        return this with
-        {
-            Machine = Machine with { Planned = planned },
-            Memory = Memory with { Planned = planned },
-            Controllers = Controllers with { Planned = planned },
-            Lanes = lanes,
-            Boot = Boot with { Planned = planned },
-            Paths = Paths with { Planned = planned, Lanes = lanes },
-            Power = power,
-            Moving = Moving with { Planned = planned },
-            Steps = Steps with { Planned = planned, Lanes = lanes, Power = power },
-        };
-    }
+        Machine = Machine with { Planned = planned },
+        Memory = Memory with { Planned = planned },
+        Storage = Storage with { Planned = planned },
+        Lanes = Lanes with { Planned = planned },
+        Power = Power with { Planned = planned },
+    };
 
-    /// <summary>The same questions about the machine as it was found: what is true of it already is no fault of the plan.</summary>
+    /// <summary>The same question about the machine as it was found: what is true of it already is no fault of the plan.</summary>
     public Question AsFound()
     {
         var found = Planning(Machine.Found);
-        var controllers = found.Controllers with { Arrays = Controllers.FoundArrays, Wiring = NoWiring };
-        var caches = new CacheInput(controllers);
-        var lanes = found.Lanes with { Splits = Lanes.FoundSplits, Wiring = NoWiring };
         return found with
         {
-            Controllers = controllers,
-            Lanes = lanes,
-            Boot = new BootInput(caches) { Writes = Boot.Writes },
-            Paths = new PathInput(caches) { ReadMBs = Paths.ReadMBs, Lanes = lanes },
-            Moving = new MoveInput(controllers) { Wipes = Moving.Wipes },
-            Steps = new StepInput(caches) { Notes = Steps.Notes, Lanes = lanes, Power = found.Power },
+            Storage = found.Storage with { Arrays = Storage.FoundArrays, Wiring = NoWiring, Caches = [], PlansStorage = false },
+            Lanes = found.Lanes with { Splits = Lanes.FoundSplits, Wiring = NoWiring },
+            BootPlan = null,
+            Data = Data with { Moves = Data.Moves.Clear() },
         };
     }
 

@@ -64,7 +64,7 @@ internal static class StorageWays
     /// <summary>Controllers of the shelf that run every drive of the plan, cheapest first; then the bays left as they were.</summary>
     private static IEnumerable<(string, string, Edit)> Controllers(JobState state, IReadOnlyList<ShelfPart> shelf)
     {
-        var rows = ControllerTable.Of(Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id)).Controllers, shelf);
+        var rows = ControllerTable.Of(Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id)).Storage, shelf);
         foreach (var row in rows.Where(r => r is { Take: not null, InStock: > 0 } && r.Runs == r.Of).OrderByDescending(r => r.Makes).ThenBy(r => r.Eur ?? decimal.MaxValue).Take(MostControllers))
             yield return ("controller", $"{row.Name} in {PlaceName.Short(row.At!)}, the bays cabled to it", row.Take!);
         if (state.Controllers.Wiring.Count > 0) yield return ("wiring", "Leave the bays on their own controller", Group("leaves the bays on their own controller", state.Controllers.Wiring.Keys.Select(g => (Edit)new WireBays(g, ""))));

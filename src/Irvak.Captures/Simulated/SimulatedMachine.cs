@@ -84,7 +84,7 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
     }
 
     /// <summary>Drives as each tool shows them.</summary>
-    public SimulatedStorage Storage => new(_q.Machine.Sheet, _build, _q.Controllers.Arrays);
+    public SimulatedStorage Storage => new(_q.Machine.Sheet, _build, _q.Storage.Arrays);
 
     /// <summary>Management page and the listing of a desktop system's shell.</summary>
     public SimulatedManagement Management => new(_q.Machine.Sheet, _build, firmware);

@@ -13,7 +13,7 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
     public static ArraySheet Of(ArrayInput q, IReadOnlyList<ArrayPace>? paces = null)
     {
         var found = q.FoundArrays.Select(f => q.NowOf(f.Name) is { Unplaced: > 0 } now ? Unplaced(f, now) : ArrayFigures.Of(f, q.Found, q.Figures).As(q.NowOf(f.Name))).ToList();
-        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paces?.FirstOrDefault(p => p.Name == a.Name)))], found) { Fresh = FreshArray.Of(q) };
+        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paces?.FirstOrDefault(p => p.Name == a.Name)))], found);
     }
 
     /// <summary>An array that stays and misses a drive for a while is what it was; whether it lives through that is judged by <see cref="MemberPulled"/>.</summary>

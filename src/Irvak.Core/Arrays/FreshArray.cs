@@ -1,4 +1,4 @@
-using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Arrays;
@@ -12,10 +12,11 @@ public static class FreshArray
     private const string Names = "MNOPQRSTUVWXYZABCDEFGHIJKL";
 
     /// <summary>Over every such drive of the plan, in the order of the chassis, kept as the other arrays are; null when no drive is free.</summary>
-    public static ArrayPlan? Of(ArrayInput q)
+    /// <param name="used">Places of drives that serve something else: a cache, the start of the system.</param>
+    public static ArrayPlan? Of(ArrayInput q, IReadOnlyList<string> used)
     {
-        var taken = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).ToHashSet();
-        List<string> free = [.. SheetPlaces.InOrder(q.Sheet, q.Planned.Units.Where(u => u.Value.Drive is not null && DriveChanges.IsDrivePlace(u.Key) && !taken.Contains(u.Key)).Select(u => u.Key), p => p)];
+        var taken = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(used).ToHashSet();
+        List<string> free = [.. SheetPlaces.InOrder(q.Sheet, q.Planned.Units.Where(u => u.Value.Drive is not null && PlaceName.HoldsDrive(u.Key) && !taken.Contains(u.Key)).Select(u => u.Key), p => p)];
         return free.Count == 0 ? null : new(Name(q.Arrays), LevelFor(free.Count), free, q.Arrays.Count > 0 ? q.Arrays[0].Host : ArrayHost.Kernel);
     }
 

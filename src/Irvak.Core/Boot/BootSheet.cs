@@ -97,15 +97,13 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     {
         var plan = PlanOf(q);
         var needs = plan ?? new BootPlan([]) { WrittenGBPerDay = Written(q, new BootPlan([])).GBPerDay };
-        var candidates = q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && IsHome(u.Key) && (plan?.Places.Contains(u.Key) == true || !Shared(q, u.Key))).Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
+        var candidates = q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && PlaceName.HoldsDrive(u.Key) && (plan?.Places.Contains(u.Key) == true || !Shared(q, u.Key))).Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
             .Concat(Spare(q).Select(s => Candidate(q, s.Place, Unit.Of(s.Part), s.Part, needs, plan)));
         return new(plan, needs, q.Boot is not null, Written(q, q.Boot ?? new BootPlan([])).Basis, [.. candidates.OrderByDescending(c => c.Chosen).ThenBy(c => c.PartId is not null).ThenBy(c => c.Stops).ThenBy(c => c.Eur ?? 0).Take(MostShown)]);
     }
 
     /// <summary>A member of a larger array is no drive that firmware could start from.</summary>
     private static bool Shared(BootInput q, string place) => q.Arrays.Any(a => a.Members.Contains(place) && a.Level is not (ArrayLevel.Single or ArrayLevel.Mirror)) || q.Caches.Any(c => c.Places.Contains(place));
-
-    private static bool IsHome(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";
 
     /// <summary>The drives that a capture saw mounted as the root of the system.</summary>
     private static BootPlan? Found(BootInput q)

@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Controllers;
@@ -15,7 +16,10 @@ public record ControllerInput : ArrayInput
     public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
 
     /// <summary>True when anything but memory and processors is touched: most memory jobs needn't ask about cables and drives at all.</summary>
-    public bool TouchesStorage { get; init; }
+    public bool TouchesStorage => PlansStorage || Wiring.Count > 0 || Changes.Any(c => !PlaceName.IsSlot(c.Place) && !PlaceName.IsSocket(c.Place));
+
+    /// <summary>True when the plan has caches or says what the system starts from.</summary>
+    public bool PlansStorage { get; init; }
 
     /// <summary>The controller behind a group of bays in the plan; null when there is none or it is not known.</summary>
     public BayController? ControllerOf(BayGroup bays) => BayController.Of(Sheet, Planned, Wiring, bays, Found);

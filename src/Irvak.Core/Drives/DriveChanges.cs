@@ -8,13 +8,10 @@ namespace Irvak.Core.Drives;
 /// <summary>What a plan changes of drives.</summary>
 public static class DriveChanges
 {
-    /// <summary>True for a place that holds a drive.</summary>
-    public static bool IsDrivePlace(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";
-
     /// <summary>Changes of drives in the order of the chassis, not of the letters of its places.</summary>
     public static IEnumerable<Change> InOrder(PlanInput q)
     {
-        List<Change> drives = [.. q.Changes.Where(c => IsDrivePlace(c.Place))];
+        List<Change> drives = [.. q.Changes.Where(c => PlaceName.HoldsDrive(c.Place))];
         return drives.Count < 2 ? drives : SheetPlaces.InOrder(q.Sheet, drives, c => c.Place);
     }
 }

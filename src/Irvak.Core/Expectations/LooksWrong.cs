@@ -1,5 +1,4 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Drives;
 using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
@@ -33,7 +32,7 @@ public sealed record LooksWrong(string Seen, string Because)
     /// <param name="arrays">Arrays as found and as planned.</param>
     public static IReadOnlyList<LooksWrong> Of(MachineSheet? sheet, IReadOnlyList<Change> changes, bool madeArrays, int arrays)
     {
-        var drives = madeArrays || changes.Any(c => DriveChanges.IsDrivePlace(c.Place));
+        var drives = madeArrays || changes.Any(c => PlaceName.HoldsDrive(c.Place));
         return
         [
             .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? NewMemory : [],

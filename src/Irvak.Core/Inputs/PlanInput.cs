@@ -15,17 +15,29 @@ public record PlanInput(
     public IReadOnlySet<string> FoundEmpty { get; init; } = new HashSet<string>();
 
     /// <summary>Places where anything happens.</summary>
-    public IReadOnlySet<string> Changed { get; } = Changes.Select(c => c.Place).ToHashSet();
-
-    private readonly HashSet<string> _brought = [.. Changes.Where(c => c.BringsPart).Select(c => c.Place)];
+    public IReadOnlySet<string> Changed => Touched.All;
 
     /// <summary>Places into which a part comes that was not in the machine.</summary>
-    public bool BringsPart(string place) => _brought.Contains(place);
-
-    private readonly HashSet<string> _new = [.. Changes.Where(c => c.In is not null).Select(c => c.Place)];
+    public bool BringsPart(string place) => Touched.Brought.Contains(place);
 
     /// <summary>Places whose unit is not the one found there.</summary>
-    public bool IsNew(string place) => _new.Contains(place);
+    public bool IsNew(string place) => Touched.New.Contains(place);
+
+    private ChangedPlaces? _touched;
+
+    // A copy with other changes has other places: what was gathered counts for the changes it was gathered from.
+    private ChangedPlaces Touched => _touched is { } known && ReferenceEquals(known.Of, Changes) ? known : _touched = new(Changes);
+
+    private sealed class ChangedPlaces(IReadOnlyList<Change> changes)
+    {
+        public IReadOnlyList<Change> Of { get; } = changes;
+
+        public HashSet<string> All { get; } = [.. changes.Select(c => c.Place)];
+
+        public HashSet<string> Brought { get; } = [.. changes.Where(c => c.BringsPart).Select(c => c.Place)];
+
+        public HashSet<string> New { get; } = [.. changes.Where(c => c.In is not null).Select(c => c.Place)];
+    }
 
     /// <summary>True when a socket is surely without a processor in the plan; one that nobody looked at is not.</summary>
     public bool LacksProcessor(string socket) => !Planned.HasProcessor(socket) && PlaceName.Socket(socket) is var place && (FoundEmpty.Contains(place) || Changed.Contains(place));

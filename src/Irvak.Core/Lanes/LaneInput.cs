@@ -1,3 +1,4 @@
+using Irvak.Core.Builds;
 using Irvak.Core.Controllers;
 using Irvak.Core.Inputs;
 using Irvak.Core.Places;
@@ -47,8 +48,15 @@ public record LaneInput : PlanInput
         return Enumerable.Range(1, card.Endpoints.Count - 1).Any(i => Found.At(PlaceName.M2(CarrierPlaces.Name(slot, i))) is not null) ? Splitting.Best(of.Elec, of.Splits ?? [], card.Endpoints, card.LanePitch) : null;
     }
 
-    private HashSet<string>? _plannedShort;
+    private (Build Of, HashSet<string> Names)? _plannedShort;
 
-    /// <summary>Places that hold something in the plan, without their kind.</summary>
-    internal IReadOnlySet<string> PlannedShort => _plannedShort ??= [.. Planned.Units.Keys.Select(PlaceName.Short)];
+    /// <summary>Places that hold something in the plan, without their kind; of the plan that stands here, also in a copy with another one.</summary>
+    public IReadOnlySet<string> PlannedShort
+    {
+        get
+        {
+            if (_plannedShort is not { } known || !ReferenceEquals(known.Of, Planned)) _plannedShort = known = (Planned, [.. Planned.Units.Keys.Select(PlaceName.Short)]);
+            return known.Names;
+        }
+    }
 }

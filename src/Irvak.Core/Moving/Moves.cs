@@ -97,12 +97,10 @@ public static class Moves
         var planned = q.Moves.GetValueOrDefault(key);
         var system = places.Any(p => q.Found.At(p)?.MemberOf?.Split(", ").Contains("/") == true);
         List<string> targets = [.. arrays.Planned.Where(a => a.Why is null && "array:" + a.Plan.Name != key).OrderByDescending(a => a.Capacity!.Usable).Select(a => a.Plan.Name),
-            .. q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && DrivePlace(u.Key) && !q.Arrays.Any(a => a.Members.Contains(u.Key))).Select(u => u.Key)];
+            .. q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && PlaceName.HoldsDrive(u.Key) && !q.Arrays.Any(a => a.Members.Contains(u.Key))).Select(u => u.Key)];
         var to = Target(q, arrays, planned?.To ?? targets.FirstOrDefault(t => t != key));
         return new(key, name, bytes, places, system, planned, [.. Enum.GetValues<MoveWay>().Where(w => w != MoveWay.Fresh || system || planned?.Way == w).Select(w => Option(w, bytes, readMBs, drive, places, to))], targets);
     }
-
-    private static bool DrivePlace(string place) => PlaceName.IsBay(place) || PlaceName.Kind(place) == "m2";
 
     private sealed record Goal(string Name, IReadOnlyList<string> Places, long Bytes, double WriteMBs, int? SectorBytes);
 

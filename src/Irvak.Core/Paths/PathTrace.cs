@@ -40,7 +40,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     public static IEnumerable<string> Singles(PathInput q)
     {
         var used = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(q.Caches.SelectMany(c => c.Places)).Concat(q.Boot?.Places ?? []).ToHashSet();
-        return SheetPlaces.All(q.Sheet).Where(p => PlaceName.Kind(p) is "bay" or "m2" && !used.Contains(p) && q.Planned.At(p)?.Drive is { Media: not DriveMedia.Tape });
+        return SheetPlaces.All(q.Sheet).Where(p => PlaceName.HoldsDrive(p) && !used.Contains(p) && q.Planned.At(p)?.Drive is { Media: not DriveMedia.Tape });
     }
 
     /// <summary>Conduits from a drive inwards, the nearest first.</summary>

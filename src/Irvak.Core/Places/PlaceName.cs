@@ -30,4 +30,7 @@ public static class PlaceName
     public static bool IsSocket(string place) => place.StartsWith("socket:", StringComparison.Ordinal);
 
     public static bool IsBay(string place) => place.StartsWith("bay:", StringComparison.Ordinal);
+
+    /// <summary>True for a place that holds a drive: a bay, or a place for a module.</summary>
+    public static bool HoldsDrive(string place) => Kind(place) is "bay" or "m2";
 }

@@ -1,5 +1,4 @@
 using Irvak.Core.Arrays;
-using Irvak.Core.Drives;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Steps;
@@ -44,7 +43,7 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
 
     /// <summary>Bays in the order of the chassis, not of the letters of their names.</summary>
     private static IReadOnlyList<string> InOrder(StepInput q, IReadOnlyList<Builds.Change> changes) =>
-        DriveChanges.IsDrivePlace(changes[0].Place) ? [.. Sheets.SheetPlaces.InOrder(q.Sheet, changes, c => c.Place).Select(c => c.Place)] : [.. changes.Select(c => c.Place)];
+        PlaceName.HoldsDrive(changes[0].Place) ? [.. Sheets.SheetPlaces.InOrder(q.Sheet, changes, c => c.Place).Select(c => c.Place)] : [.. changes.Select(c => c.Place)];
 
     private static List<TakeLine> TakeAlongOf(StepInput q, List<ShoppingLine> lines)
     {

@@ -24,9 +24,9 @@ public sealed record WireEnd(string Place, string Name);
 public sealed record ControllersView(IReadOnlyList<WiredBays> Wiring, IReadOnlyList<WireEnd> Ends, IReadOnlyList<ControllerRow> Rows)
 {
     public static ControllersView Of(Question q, IReadOnlyList<ShelfPart> shelf) => new(
-        [.. q.Machine.Sheet.Bays.Select(b => (Bays: b, Controller: q.Controllers.ControllerOf(b))).Select(x => new WiredBays(x.Bays.Group, x.Bays.Names.Count, x.Controller?.Place, x.Controller?.Name))],
+        [.. q.Machine.Sheet.Bays.Select(b => (Bays: b, Controller: q.Storage.ControllerOf(b))).Select(x => new WiredBays(x.Bays.Group, x.Bays.Names.Count, x.Controller?.Place, x.Controller?.Name))],
         [.. BayController.All(q.Machine.Sheet, q.Machine.Planned).Select(c => new WireEnd(c.Place, c.Name))],
-        ControllerTable.Of(q.Controllers, shelf));
+        ControllerTable.Of(q.Storage, shelf));
 }
 
 /// <summary>What is asked about arrays beside the plan: rehearsals and simulations. Nothing is stored.</summary>
@@ -71,7 +71,7 @@ public static class ArrayPages
         var state = job.State;
         if (state.Sheet is null) return (null, default, new("/", "The machine has no sheet yet."));
         if (JobArrays.Planned(state, state.Arrays).FirstOrDefault(a => a.Name == array) is not { } plan) return (null, default, new("/array", $"There is no array {array} in the plan."));
-        var asked = ArrayFigures.Asked(plan, state.Planned, state.Drives.Figures, ArraySheet.SharedSpare(Question.Of(state, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()).Controllers, plan));
+        var asked = ArrayFigures.Asked(plan, state.Planned, state.Drives.Figures, ArraySheet.SharedSpare(Question.Of(state, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()).Storage, plan));
         return (plan, asked, asked.Why is { } why ? new("/array", $"{plan.Name} can't be made: {why}.") : null);
     }
 }

@@ -32,6 +32,13 @@ public class FreshArrayTests
         Assert.Equal(("N", ArrayHost.Pool, ArrayLevel.Mirror), (fresh.Name, fresh.Host, fresh.Level));
     }
 
+    [Fact] // making an array erases its drives
+    public void A_drive_that_the_system_starts_from_or_that_caches_is_not_free()
+    {
+        var job = Disks(6).Array(ArrayLevel.Parity1, 3).With(new Core.Boot.PlanBoot(new([Bay(4)])), new Core.Caches.PlanCache(new("K", [Bay(5)], [new("M", 100)])));
+        Assert.Equal([Bay(6)], job.Evaluate().Arrays.Fresh!.Members);
+    }
+
     [Fact]
     public void Without_a_free_drive_there_is_none()
     {

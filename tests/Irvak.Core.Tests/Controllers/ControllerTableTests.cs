@@ -52,7 +52,7 @@ public class ControllerTableTests
     {
         var sas = Disk with { Protocol = DriveProtocol.Sas, LinkGbs = 12 };
         var q = Ask(With("SFF-8643", 8), sas, 4);
-        var rows = ControllerTable.Of(q.Controllers, [Part("H", Eight), Part("Old", Eight with { LinkGbs = [3], Addresses32 = true }), Part("Wide", Eight, c => c with { Mech = 32 }), Part("P", Eight with { Protocols = [DriveProtocol.Sata] }, c => c with { Bus = "pci", Mech = 0 }), Cable]);
+        var rows = ControllerTable.Of(q.Storage, [Part("H", Eight), Part("Old", Eight with { LinkGbs = [3], Addresses32 = true }), Part("Wide", Eight, c => c with { Mech = 32 }), Part("P", Eight with { Protocols = [DriveProtocol.Sata] }, c => c with { Bus = "pci", Mech = 0 }), Cable]);
         var now = rows.First(r => r.IsNow);
         Assert.Equal(("on-board SATA", 0, 4), (now.Name, now.Runs, now.Of));
         var h = rows.First(r => r.Name == "H");
@@ -70,7 +70,7 @@ public class ControllerTableTests
         Assert.Equal("/edit/to", EditFold.Refusal(state, new WireBays("front", "card:S1"))?.Path);
         Assert.Equal("/edit/group", EditFold.Refusal(state, new WireBays("rear", ""))?.Path);
         state = state.With(new Fit("card:S1", new Unit { Card = Part("H", Eight).Card, Source = "shelf" }), new WireBays("front", "board:SATA"));
-        BayController? Behind(JobState s) => Question.Of(s, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) is var q ? q.Controllers.ControllerOf(q.Machine.Sheet.Bays[0]) : null;
+        BayController? Behind(JobState s) => Question.Of(s, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) is var q ? q.Storage.ControllerOf(q.Machine.Sheet.Bays[0]) : null;
         Assert.Equal("board:SATA", Behind(state)?.Place);
         Assert.Equal("card:S1", Behind(state.With(new WireBays("front", "")))?.Place);
     }
@@ -80,7 +80,7 @@ public class ControllerTableTests
     {
         var found = Boards.Job(With("SFF-8643", 4), "A1", "C1").With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = new() { Card = new() { Name = "H", Role = CardRole.Controller }, Source = "PCI listing" } }, null, "test"));
         var q = Question.Of(found, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart> { ["H"] = Part("H", Eight) });
-        Assert.Equal(8, q.Controllers.ControllerOf(q.Machine.Sheet.Bays[0])?.Sheet.InnerPorts);
+        Assert.Equal(8, q.Storage.ControllerOf(q.Machine.Sheet.Bays[0])?.Sheet.InnerPorts);
     }
 
     [Fact] // a SATA backplane and a 12 Gb/s controller without 3 Gb/s: intersection by hand

@@ -23,8 +23,7 @@ public sealed class MoreThanExpectedTests
         foreach (var m2 in job.Sheet!.M2.Where(m => m.On == "S1").Select(m => PlaceName.M2(m.Id)).ToList()) job = job.With(new Fit(m2, new() { Drive = Flash, Source = "shelf" }));
         var places = job.Planned.Units.Keys.Where(k => k.StartsWith("m2:", StringComparison.Ordinal)).ToList();
         var q = job.With(new MakeArray(new("S", ArrayLevel.Stripe, places, Scratch: true))).Ask();
-        var lanes = q.Lanes with { Links = links };
-        return Evaluation.Evaluate(q with { Lanes = lanes, Paths = q.Paths with { Lanes = lanes } });
+        return Evaluation.Evaluate(q with { Lanes = q.Lanes with { Links = links } });
     }
 
     private static Expectation Reading(Evaluation e) => e.Expectations.Single(x => x.Key == "bench.S.read");

@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
 using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
@@ -61,6 +62,21 @@ public class PathSheetTests
         Assert.Equal(6, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Small), "slot").Traffic);
         Assert.Equal(4, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity1), PathWay.Small), "slot").Traffic);
         Assert.Equal(1, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Small), "slot").Traffic);
+    }
+
+    [Fact] // what was measured beats every default, also of a card that the plan replaces: it is what the machine as found has
+    public void The_path_as_found_keeps_what_was_seen_of_a_card_that_goes()
+    {
+        var q = PathRuleCases.Behind(10, Ssd, ArrayLevel.Stripe).Ask();
+        var (at, card) = q.Machine.Planned.Units.First(u => u.Value.Card?.Controller is not null);
+        IReadOnlyList<Change> changes = [new(at, card, card, null, null)];
+        SeenLink Seen(string place, int payload) => new(place, 8, 3, 8, 3, payload, null, null, 1);
+        var lanes = q.Lanes with { Found = q.Machine.Planned, Changes = changes, Links = [Seen(at, 256), Seen("card:other", 512)] };
+        q = q with { Lanes = lanes, Storage = q.Storage with { Found = q.Machine.Planned, FoundArrays = q.Storage.Arrays, Changes = changes } };
+        var paths = PathSheet.Of(q.Paths, LaneSheet.Of(lanes));
+        string Detail(IReadOnlyList<PathFigures> of) => Stage(Assert.Single(of).Of(PathWay.Read)!, "slot").Detail;
+        Assert.EndsWith("payload 256 by capture", Detail(paths.Found), StringComparison.Ordinal);
+        Assert.EndsWith("payload 512 by capture, of another card here", Detail(paths.Planned), StringComparison.Ordinal);
     }
 
     [Fact]

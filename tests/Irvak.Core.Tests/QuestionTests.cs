@@ -1,0 +1,57 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
+using Irvak.Core.Lanes;
+using Irvak.Core.Memory;
+using Irvak.Core.Sheets;
+using static Irvak.Core.Tests.Arrays.DriveBox;
+
+namespace Irvak.Core.Tests;
+
+/// <summary>A copy of a question with another part of it asks about that part; definition, no source outside.</summary>
+public class QuestionTests
+{
+    private static readonly Question Asked = Disks(3).With(Boards.Fit("B1")).Ask();
+
+    [Fact]
+    public void What_is_gathered_from_changes_is_of_the_changes_that_stand_there()
+    {
+        var machine = Asked.Machine;
+        Assert.Equal((true, true, true), (machine.Changed.Contains("slot:B1"), machine.IsNew("slot:B1"), machine.BringsPart("slot:B1")));
+        var none = machine with { Changes = [] };
+        Assert.Equal((false, false, false), (none.Changed.Contains("slot:B1"), none.IsNew("slot:B1"), none.BringsPart("slot:B1")));
+        // And the first is what it was.
+        Assert.True(machine.IsNew("slot:B1"));
+    }
+
+    [Fact]
+    public void What_is_gathered_from_the_plan_is_of_the_plan_that_stands_there()
+    {
+        Assert.Contains("B1", Asked.Lanes.PlannedShort);
+        Assert.DoesNotContain("B1", Asked.AsFound().Lanes.PlannedShort);
+        Assert.Contains("B1", Asked.Lanes.PlannedShort);
+    }
+
+    [Fact]
+    public void Another_plan_reaches_every_capability()
+    {
+        var other = Asked.Planning(Build.Empty);
+        Assert.All(new Core.Inputs.PlanInput[] { other.Machine, other.Memory, other.Storage, other.Lanes, other.Power, other.Boot, other.Paths, other.Paths.Lanes, other.Moving, other.Steps, other.Steps.Lanes, other.Steps.Power, other.Distances.Memory, other.Distances.Arrays },
+            input => Assert.Empty(input.Planned.Units));
+    }
+
+    [Fact]
+    public void The_machine_as_found_has_nothing_of_the_plan()
+    {
+        var q = Found(4, "md0").With(
+            new SetSplit("S1", [8, 8]), new MakeArray(new("N", ArrayLevel.Mirror, [Bay(1), Bay(2)])), new Core.Boot.PlanBoot(new([Bay(3)])),
+            new Core.Caches.PlanCache(new("K", [Bay(4)], [new("N", 100)])), new SetMemoryMode(MemoryMode.Mirrored)).Ask();
+        Assert.True(q.Storage.TouchesStorage);
+        var found = q.AsFound();
+        Assert.False(found.Storage.TouchesStorage);
+        Assert.Empty(found.Storage.Caches);
+        Assert.Null(found.Boot.Boot);
+        Assert.DoesNotContain(found.Storage.Arrays, a => a.Name == "N");
+        Assert.Empty(found.Lanes.Splits);
+        Assert.Same(found.Lanes, found.Paths.Lanes);
+    }
+}
