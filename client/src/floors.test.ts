@@ -39,7 +39,7 @@ const FLOORS = [
 const ROOT = import.meta.dirname;
 const files = readdirSync(ROOT, { recursive: true, encoding: 'utf8' }).filter((f) => /\.tsx?$/.test(f));
 
-/** Folder of a file; what lies beside the plate's leaves is drawn with them. */
+/** Folder of a file; empty for the files at the top. */
 const folder = (file: string) => (dirname(file) === '.' ? '' : dirname(file));
 
 /** The file that an import means; null for a package, a style or what lies outside. */

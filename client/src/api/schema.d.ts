@@ -2907,8 +2907,6 @@ export interface components {
             open: components["schemas"]["OpenPoint"][];
             /** @description Why it is early to hand over, in a sentence; null when nothing is open. */
             tooEarly: null | string;
-            /** @description What is asked before it is handed over all the same; null when nothing is open. */
-            allTheSame: null | string;
             /** @description What was done, one sentence each; empty for nothing. */
             done: string[];
             watch: components["schemas"]["WatchLine"][];

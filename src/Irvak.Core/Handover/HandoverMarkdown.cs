@@ -20,7 +20,7 @@ public static class HandoverMarkdown
         Table(text, "Drives that left, and what became of their data", ["Drive", "Data", "By"], page.Fates.Select(f => new[] { f.Drive, f.Fate, By(f.By) }));
         text.Append($"\n## Parts off the maker’s list\n\nPolicy of this job: {page.Policy}\n");
         if (page.OffList.Count == 0) text.Append("\nNone.\n");
-        else Rows(text, ["Part", "Place", "Evidence", "Warranty"], page.OffList.Select(o => new[] { o.Part, Say.SlotsAtEnd(o.Places), o.Evidence, o.Remark }));
+        else Rows(text, ["Part", "Place", "Evidence", "Warranty"], page.OffList.Select(o => new[] { o.Part, Say.Slots(o.Places), o.Evidence, o.Remark }));
         Table(text, "Expected and seen", ["Where", "What", "Expected", "Seen", "By"],
             page.Lines.Select(l => new[] { l.Screen, l.What, l.Expected, $"{l.Seen ?? "–"} {l.Remark}".TrimEnd(), l.By }));
         Table(text, "New parts", ["Place", "What", "Serial"], page.CameIn.Select(p => new[] { PlaceName.Short(p.Place), p.Part, p.Serial ?? "–" }));

@@ -56,9 +56,6 @@ public sealed record HandoverPage
     /// <summary>Why it is early to hand over, in a sentence; null when nothing is open.</summary>
     public required string? TooEarly { get; init; }
 
-    /// <summary>What is asked before it is handed over all the same; null when nothing is open.</summary>
-    public required string? AllTheSame { get; init; }
-
     /// <summary>What was done, one sentence each; empty for nothing.</summary>
     public required IReadOnlyList<string> Done { get; init; }
 

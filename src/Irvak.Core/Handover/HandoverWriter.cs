@@ -25,8 +25,6 @@ public static class HandoverWriter
             Lead = Handover.Lead.Of(evaluation.Memory, q.Machine.Changes, lines),
             Open = open,
             TooEarly = TooEarly(lines),
-            AllTheSame = open.Count == 0 ? null
-                : $"{Say.Count(open.Count, "point is", "points are")} open. They stand on top of the page the owner gets; press again to hand over with them.",
             Done = [.. Parts(q), .. Arrays(evaluation.Arrays), .. Data(evaluation.Moves)],
             Watch = Handover.Watch.Of(evaluation.Findings, lines, q.Machine.Changes, evaluation.Runbook.Steps.Count > 0 && evaluation.Runbook.Left(state.Ticks) == 0),
             Settings = [.. evaluation.Runbook.Steps.Where(s => s.IsSetting).Select(s => s.Title)],
@@ -62,8 +60,10 @@ public static class HandoverWriter
     {
         var deviate = lines.Count(l => l.State == LineState.Deviates);
         var open = lines.Count(l => l.State is not (LineState.Deviates or LineState.AsExpected));
-        return deviate > 0 ? $"{Say.Count(deviate, "line deviates", "lines deviate")}: Proof has the next action."
-            : lines.Count == 0 || open > 0 ? $"{open} of {Say.Count(lines.Count, "line", "lines")} {(open == 1 ? "has" : "have")} not been looked at." : null;
+        return lines.Count == 0 ? "Nothing is expected of this machine: there was nothing to look at, and nothing is proved."
+            : deviate > 0 ? $"{Say.Count(deviate, "line deviates", "lines deviate")}: Proof has the next action."
+            : open > 0 ? $"{open} of {Say.Count(lines.Count, "line", "lines")} {(open == 1 ? "has" : "have")} not been looked at."
+            : null;
     }
 
     private static IEnumerable<Change> InOrder(Question q, IEnumerable<Change> changes) => SheetPlaces.InOrder(q.Machine.Sheet, changes, c => c.Place);
@@ -72,7 +72,7 @@ public static class HandoverWriter
     {
         var changes = InOrder(q, q.Machine.Changes).ToList();
         foreach (var same in changes.Where(c => c is { In: not null, MovedFrom: null }).GroupBy(c => c.In!.Long))
-            yield return $"{same.Count()} × {same.Key} into {Say.SlotsAtEnd([.. same.Select(c => c.Place)])}";
+            yield return $"{same.Count()} × {same.Key} into {Say.Slots([.. same.Select(c => c.Place)])}";
         foreach (var c in changes)
             if (c.MovedFrom is { } from) yield return $"{c.In?.Short} moved from {Say.Place(from)} to {Say.Place(c.Place)}";
         foreach (var c in changes)

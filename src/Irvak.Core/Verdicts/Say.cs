@@ -22,17 +22,14 @@ public static partial class Say
 
     public static string Slot(string slot) => Place(PlaceName.Slot(slot));
 
-    /// <summary>"A1", "A1 and B1", "A1, B1 and C1"; beyond six "A1 to H1, 8 places".</summary>
+    /// <summary>"A1", "A1 and B1", "A1, B1 and C1"; beyond six "A1 to H1 (8 places)".</summary>
     public static string Slots(IReadOnlyList<string> places) => places.Count switch
     {
         0 => "no place",
-        > 6 => $"{Place(places[0])} to {Place(places[^1])}, {places.Count} places,",
+        > 6 => $"{Place(places[0])} to {Place(places[^1])} ({places.Count} places)",
         1 => Place(places[0]),
         _ => string.Join(", ", places.Take(places.Count - 1).Select(Place)) + " and " + Place(places[^1]),
     };
-
-    /// <summary>The same where nothing follows.</summary>
-    public static string SlotsAtEnd(IReadOnlyList<string> places) => Slots(places).TrimEnd(',');
 
     public static string Words(IReadOnlyList<string> words) => words.Count switch
     {

@@ -34,7 +34,7 @@ public class HandoverWriterTests
         Assert.EndsWith(" out of [[slot:C1]]", done[1]);
         Assert.EndsWith(" moved from [[slot:C1]] to [[slot:B1]]", Assert.Single(Of(Boards.Job(Boards.Server, "A1", "C1").With(new Move("slot:C1", "slot:B1"))).Done));
         Assert.Empty(Of(Boards.Job(Boards.Server, "A1")).Done);
-        Assert.EndsWith(" into [[bay:1]] to [[bay:8]], 8 places", Assert.Single(Of(Disks(8)).Done));
+        Assert.EndsWith(" into [[bay:1]] to [[bay:8]] (8 places)", Assert.Single(Of(Disks(8)).Done));
     }
 
     [Fact]
@@ -61,14 +61,23 @@ public class HandoverWriterTests
         {
             Assert.Empty(page.Open);
             Assert.Null(page.TooEarly);
-            Assert.Null(page.AllTheSame);
             return;
         }
         Assert.Equal(page.Lines.Count, page.Open.Count);
         Assert.All(page.Open, o => Assert.Equal(kind, o.Kind));
         Assert.All(page.Open, o => Assert.Contains(says!, o.Sentence, StringComparison.Ordinal));
-        Assert.StartsWith($"{page.Open.Count} points are open. ", page.AllTheSame, StringComparison.Ordinal);
         Assert.Equal(kind == OpenKind.Deviates ? $"{page.Lines.Count} lines deviate: Proof has the next action." : $"{page.Lines.Count} of {page.Lines.Count} lines have not been looked at.", page.TooEarly);
+    }
+
+    [Fact]
+    public void One_line_is_one_and_none_is_said()
+    {
+        var q = More.Ask();
+        var e = Evaluation.Evaluate(q);
+        HandoverPage Lines(params LineState[] states) => HandoverWriter.Of(Head, More, q, e, [.. states.Select((s, i) => new ComparedLine(e.Expectations[i], s, null, null, null))]);
+        Assert.Equal("Nothing is expected of this machine: there was nothing to look at, and nothing is proved.", Lines().TooEarly);
+        Assert.Equal("1 of 2 lines has not been looked at.", Lines(LineState.AsExpected, LineState.NotLookedAt).TooEarly);
+        Assert.Equal("1 line deviates: Proof has the next action.", Lines(LineState.Deviates, LineState.NotLookedAt).TooEarly);
     }
 
     [Fact]

@@ -23,7 +23,7 @@ public class JoinedTests
         Assert.Equal("[[slot:A1]] and [[slot:B1]] are DDR3; the board takes DDR4.", Said(Filled(Old, "A1", "B1"), "MEM-GEN"));
         var all = Assert.Single(Of(Filled(Old, "A1", "B1", "C1", "D1", "A2", "B2", "C2", "D2"), "MEM-GEN"));
         Assert.Equal(8, all.Places.Count);
-        Assert.Contains("8 places, are DDR3", all.Sentence, StringComparison.Ordinal);
+        Assert.Contains("(8 places) are DDR3", all.Sentence, StringComparison.Ordinal);
     }
 
     [Fact]

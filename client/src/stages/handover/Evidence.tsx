@@ -18,8 +18,8 @@ export function Evidence({ page }: { page: HandoverPage }) {
           </tr>
         </thead>
         <tbody>
-          {page.lines.map((l) => (
-            <tr key={l.screen + l.what}>
+          {page.lines.map((l, i) => (
+            <tr key={i}>
               <td className="quiet">{l.screen}</td>
               <td>{l.what}</td>
               <td>{l.expected}</td>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';
-import { day } from '../../format/numbers';
+import { day, plural } from '../../format/numbers';
 import { Paper } from './Paper';
 
 /** Handover: the page the owner gets, printed as it stands here. */
@@ -11,7 +11,7 @@ export default function Handover() {
   const [asked, setAsked] = useState(false);
   const page = job.handover;
   if (!page) return <Message title="Nothing to hand over yet" text="The machine is not known yet." />;
-  const handOver = () => (page.allTheSame && !asked ? setAsked(true) : apply({ type: 'handOver', to: to.trim() }));
+  const handOver = () => (page.open.length > 0 && !asked ? setAsked(true) : apply({ type: 'handOver', to: to.trim() }));
   return (
     <main className="field hand-field" id="field" tabIndex={-1}>
       <div className="scroll paper-scroll">
@@ -37,7 +37,8 @@ export default function Handover() {
               </button>
               {asked && (
                 <p className="err" role="alert">
-                  {page.allTheSame}
+                  {plural(page.open.length, 'point is', 'points are')} open. They stand on top of the page the owner
+                  gets; press again to hand over with them.
                 </p>
               )}
             </>
