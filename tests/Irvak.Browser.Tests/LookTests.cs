@@ -54,7 +54,7 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
     /// <summary>What a view says once it is all there, where it asks for more than the job; a view without it would be sound, and empty.</summary>
     private static readonly Dictionary<string, string> Says = new()
     {
-        ["survey"] = "Before touching",
+        ["survey"] = "Which serial number has the machine?",
         ["aim"] = "on the maker's list",
         ["arrays"] = "Lost within 5 years",
         ["prep"] = "Take along",
