@@ -50,6 +50,8 @@ public sealed class MutationRun(string root, TextWriter log)
         File.WriteAllText(Path.Combine(work, "irvak.slnx"), "");
         foreach (var folder in new[] { "src", "docs", "client", "demo", "structure" }) Directory.CreateSymbolicLink(Path.Combine(work, folder), Path.Combine(root, folder));
         var to = Path.Combine(work, "tests");
+        Directory.CreateDirectory(to);
+        Directory.CreateSymbolicLink(Path.Combine(to, "Shared"), Path.Combine(root, "tests", "Shared"));
         foreach (var file in Directory.GetFiles(from, "*", SearchOption.AllDirectories))
         {
             var target = Path.Combine(to, Path.GetRelativePath(from, file));
@@ -65,8 +67,11 @@ public sealed class MutationRun(string root, TextWriter log)
     /// <summary>Builds the core; false where a change makes no program.</summary>
     private static bool Emit(CSharpCompilation core, string target)
     {
-        CSharpGeneratorDriver.Create(Generators(), parseOptions: (CSharpParseOptions)core.SyntaxTrees[0].Options)
-            .RunGeneratorsAndUpdateCompilation(core.WithAssemblyName("Irvak.Core"), out var whole, out _);
+        var options = (CSharpParseOptions)core.SyntaxTrees[0].Options;
+        // The build writes the version into a file of its own; the tests ask for it by name and version.
+        var version = CSharpSyntaxTree.ParseText("[assembly: System.Reflection.AssemblyVersion(\"1.0.0.0\")]", options);
+        CSharpGeneratorDriver.Create(Generators(), parseOptions: options)
+            .RunGeneratorsAndUpdateCompilation(core.WithAssemblyName("Irvak.Core").AddSyntaxTrees(version), out var whole, out _);
         using var file = File.Create(target);
         return whole.Emit(file).Success;
     }
