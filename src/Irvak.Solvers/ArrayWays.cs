@@ -14,7 +14,7 @@ internal static class ArrayWays
     /// <summary>The array that a finding is about; null when it is about something else.</summary>
     public static ArrayFigures? About(Evaluation before, Finding finding) =>
         finding.Rule.Family == Family.Array || finding.Rule == AimDistance.Failures
-            ? before.Arrays.Planned.FirstOrDefault(a => finding.Values.TryGetValue("array", out var name) ? a.Plan.Name == name : a.Plan.Members.Any(finding.Places.Contains)) : null;
+            ? before.Arrays.Planned.FirstOrDefault(a => finding.Values.TryGetValue("array", out var name) ? a.Plan.Name == name.Words : a.Plan.Members.Any(finding.Places.Contains)) : null;
 
     public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding)
     {
@@ -30,5 +30,5 @@ internal static class ArrayWays
 
     /// <summary>What the array is after an edit.</summary>
     public static string? Effect(Evaluation after, string name) => after.Arrays.Planned.FirstOrDefault(a => a.Plan.Name == name) is { Capacity: { } capacity } array
-        ? $"{ArrayCapacity.TB(capacity.Usable)} · survives {array.Surely} · lost within 5 years {(array.Loss is { } loss ? Chance.Words(loss.Either) : "not known")}" : null;
+        ? $"{DiskSpace.TB(capacity.Usable)} · survives {array.Surely} · lost within 5 years {(array.Loss is { } loss ? Chance.Words(loss.Either) : "not known")}" : null;
 }

@@ -47,10 +47,10 @@ internal static class StorageWays
 
     private static IEnumerable<(string, string, Edit)> Caches(Evaluation before, Finding finding)
     {
-        if (!finding.Values.TryGetValue("cache", out var name) || before.Caches.FirstOrDefault(c => c.Plan.Name == name)?.Plan is not { } plan) yield break;
+        if (!finding.Values.TryGetValue("cache", out var cached) || before.Caches.FirstOrDefault(c => c.Plan.Name == cached.Words)?.Plan is not { } plan) yield break;
         if (plan.WriteBack) yield return ("reads", "Let it hold reads only", new PlanCache(plan with { WriteBack = false }));
         if (plan.Places.Count > finding.Places.Count) yield return ("less", $"Leave {string.Join(" and ", finding.Places.Select(PlaceName.Short))} out of it", new PlanCache(plan with { Places = [.. plan.Places.Except(finding.Places)] }));
-        yield return ("drop", $"Give cache {name} up: its drives are worth more as a volume", new DropCache(name));
+        yield return ("drop", $"Give cache {plan.Name} up: its drives are worth more as a volume", new DropCache(plan.Name));
     }
 
     private static IEnumerable<(string, string, Edit)> Boots(Evaluation before, Finding finding)

@@ -13,6 +13,11 @@ if (args is ["write-rules", var file])
     await File.WriteAllTextAsync(file, Irvak.Core.RuleRegister.ToMarkdown());
     return 0;
 }
+if (args is ["write-choices", var choices])
+{
+    await File.WriteAllTextAsync(choices, Irvak.Core.Arrays.ArrayChoices.All.ToJson());
+    return 0;
+}
 if (args is ["write-schemas", var schemas])
 {
     foreach (var format in Documents.Formats.Keys) await File.WriteAllTextAsync(Path.Combine(schemas, format.Replace('/', '-') + ".json"), Documents.Schema(format).ToJsonString(Documents.Pretty) + "\n");

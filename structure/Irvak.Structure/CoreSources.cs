@@ -32,7 +32,7 @@ public sealed class CoreSources
             .Order(StringComparer.Ordinal)
             .Select(f => CSharpSyntaxTree.ParseText(File.ReadAllText(f), options, f));
         var compilation = CSharpCompilation.Create("Irvak.Core.Read", [.. trees, CSharpSyntaxTree.ParseText(Usings, options)], References(),
-            new CSharpCompilationOptions(OutputKind.DynamicallyLinkedLibrary, nullableContextOptions: NullableContextOptions.Enable));
+            new CSharpCompilationOptions(OutputKind.DynamicallyLinkedLibrary, optimizationLevel: OptimizationLevel.Release, nullableContextOptions: NullableContextOptions.Enable));
         return new CoreSources(folder, compilation);
     }
 

@@ -6,7 +6,7 @@ namespace Irvak.Core.Tests;
 /// <summary>The floors of the core: a folder uses folders that stand before it, told by what the compiler understands of every file.</summary>
 public class FloorsTests
 {
-    private static readonly Lazy<FolderGraph> Graph = new(() => FolderGraph.Of(CoreSources.Read(Repository.Root)));
+    private static readonly Lazy<FolderGraph> Graph = new(() => FolderGraph.Of(Sources.Core));
 
     [Fact]
     public void Every_folder_has_its_floor() => Assert.Equal(Graph.Value.Folders, Floors.Order.Keys.Order(StringComparer.Ordinal));

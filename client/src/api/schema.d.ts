@@ -962,6 +962,7 @@ export interface components {
              * @description Places for drives that are left where its members sit; null without a machine.
              */
             placesLeft?: null | number;
+            lossWhy?: null | components["schemas"]["Worked"];
             terms?: null | components["schemas"]["ArrayTerms"];
             now?: null | components["schemas"]["ArrayNow"];
             /**

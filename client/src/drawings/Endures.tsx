@@ -5,7 +5,7 @@ import { group, hours, percent, plural, tb } from '../format/numbers';
 export function Endures({ array }: { array: ArrayFigures }) {
   const { rebuild, loss } = array;
   const own = rebuild?.ownMBs ?? 0;
-  const terms = array.terms ?? { startsHours: 48, rebuildShare: 0.5, spareDays: 30, spareTarget: 0.95 };
+  const terms = array.terms;
   return (
     <section>
       <table className="endures">
@@ -37,7 +37,7 @@ export function Endures({ array }: { array: ArrayFigures }) {
           ))}
         </tbody>
       </table>
-      {rebuild ? (
+      {rebuild && terms ? (
         <table className="endures">
           <thead>
             <tr>

@@ -4,7 +4,7 @@ import { Pick } from '../frame/Pick';
 import { Endures } from '../drawings/Endures';
 import { Levels } from '../drawings/Levels';
 import { Staircase } from '../drawings/Staircase';
-import { HOSTS, LEVELS, NESTS, USES } from '../drawings/levelWords';
+import { HOSTS, LEVELS, NESTS, USES } from '../drawings/choices';
 import { CarryOn } from './parts';
 import { digits, useArray, useRested, type SumProps } from '../frame/sums';
 
@@ -55,13 +55,7 @@ export function ArraySum({ params, set }: SumProps) {
         <Field id="n" label="Drives" value={count} onChange={(v) => set({ n: digits(v) })} />
         <Field id="tb" label="of TB each" value={size} onChange={(v) => set({ tb: digits(v) })} />
         <Pick id="kind" name="Kind" value={kind} options={KINDS} onChange={(v) => set({ kind: v })} />
-        <Pick
-          id="level"
-          name="Level"
-          value={level}
-          options={LEVELS as [string, string][]}
-          onChange={(v) => set({ level: v })}
-        />
+        <Pick id="level" name="Level" value={level} options={LEVELS} onChange={(v) => set({ level: v })} />
         {NESTS.includes(level) && (
           <Pick
             id="groups"
@@ -71,20 +65,8 @@ export function ArraySum({ params, set }: SumProps) {
             onChange={(v) => set({ groups: v })}
           />
         )}
-        <Pick
-          id="host"
-          name="Kept by"
-          value={host}
-          options={HOSTS as [string, string][]}
-          onChange={(v) => set({ host: v })}
-        />
-        <Pick
-          id="use"
-          name="Used for"
-          value={use}
-          options={USES as [string, string][]}
-          onChange={(v) => set({ use: v })}
-        />
+        <Pick id="host" name="Kept by" value={host} options={HOSTS} onChange={(v) => set({ host: v })} />
+        <Pick id="use" name="Used for" value={use} options={USES} onChange={(v) => set({ use: v })} />
         <label className="row">
           <input type="checkbox" checked={spare} onChange={(e) => set({ spare: e.target.checked ? '1' : '' })} />
           with a spare

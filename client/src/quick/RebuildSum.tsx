@@ -2,7 +2,7 @@ import type { ArrayPlan } from '../api/types';
 import { hours, percent, tb } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
-import { LEVELS } from '../drawings/levelWords';
+import { REDUNDANT } from '../drawings/choices';
 import { drivesAlike, KINDS } from './ArraySum';
 import { CarryOn } from './parts';
 import { digits, useArray, useRested, type SumProps } from '../frame/sums';
@@ -43,13 +43,7 @@ export function RebuildSum({ params, set }: SumProps) {
         <Field id="tb" label="Drives of TB" value={size} onChange={(v) => set({ tb: digits(v) })} />
         <Field id="n" label="So many in the array" value={count} onChange={(v) => set({ n: digits(v) })} />
         <Pick id="kind" name="Kind" value={kind} options={KINDS} onChange={(v) => set({ kind: v })} />
-        <Pick
-          id="level"
-          name="Level"
-          value={level}
-          options={(LEVELS as [string, string][]).filter(([l]) => !['single', 'span', 'stripe'].includes(l))}
-          onChange={(v) => set({ level: v })}
-        />
+        <Pick id="level" name="Level" value={level} options={REDUNDANT} onChange={(v) => set({ level: v })} />
         <Field id="share" label="Rate it gets, %" value={share} onChange={(v) => set({ share: digits(v) })} />
         <Field id="starts" label="Starts after, h" value={starts} onChange={(v) => set({ starts: digits(v) })} />
       </div>

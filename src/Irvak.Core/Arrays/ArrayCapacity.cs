@@ -105,12 +105,6 @@ public sealed record ArrayCapacity(IReadOnlyList<CapacityStep> Steps, long Raw, 
 
     private static long Sum(IEnumerable<long> bytes) => bytes.Aggregate(0L, (a, b) => checked(a + b));
 
-    /// <summary>"36.0 TB": decimal, as drives are spoken of.</summary>
-    public static string TB(long bytes) => Math.Abs(bytes) < 1_000_000_000_000 ? $"{bytes / 1e9:0.#} GB" : $"{bytes / 1e12:0.0} TB";
-
-    /// <summary>"32.74 TiB": binary, as most systems show it.</summary>
-    public static string Shown(long bytes) => Math.Abs(bytes) < TiB ? $"{bytes / (double)GiB:0.0} GiB" : $"{bytes / (double)TiB:0.00} TiB";
-
-    public Worked Why => new([.. Steps.Select(s => new WorkedLine(s.Key == "raw" ? s.Name : $"{s.Name}: {s.Because}", s.Key == "raw" ? TB(s.Bytes) : "− " + TB(s.Bytes)))],
-        new WorkedLine("array", $"{TB(Usable)} = {Shown(Usable)}", true), "sector counts of the drives (IDEMA LBA1-03, SFF-8447, or a capture); 1 TB = 10¹² bytes, 1 TiB = 2⁴⁰ bytes");
+    public Worked Why => new([.. Steps.Select(s => new WorkedLine(s.Key == "raw" ? s.Name : $"{s.Name}: {s.Because}", s.Key == "raw" ? DiskSpace.TB(s.Bytes) : "− " + DiskSpace.TB(s.Bytes)))],
+        new WorkedLine("array", $"{DiskSpace.TB(Usable)} = {DiskSpace.Binary(Usable)}", true), "sector counts of the drives (IDEMA LBA1-03, SFF-8447, or a capture); 1 TB = 10¹² bytes, 1 TiB = 2⁴⁰ bytes");
 }

@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Arrays;
@@ -40,6 +41,9 @@ public sealed record ArrayFigures(
 
     /// <summary>Places for drives that are left where its members sit; null without a machine.</summary>
     public int? PlacesLeft { get; init; }
+
+    /// <summary>The sum behind the chance of a loss; null without one.</summary>
+    public Worked? LossWhy { get; init; }
 
     /// <summary>The figures behind its chances.</summary>
     public ArrayTerms? Terms { get; init; }
@@ -91,14 +95,15 @@ public sealed record ArrayFigures(
         var suggested = Arrays.Requests.Suggested(shape, use);
         var strip = plan.StripKiB ?? suggested;
         var data = Arrays.Requests.DataDrives(shape);
-        return new(plan, words, code, null, ArrayCapacity.Of(shape), shape.Surely, shape.AtBest, Arrays.Survival.Of(shape), rebuild, question.RepairHours, LossChain.Of(shape, question, YearsOfLoss * DriveDefaults.HoursPerYear),
+        var loss = LossChain.Of(shape, question, YearsOfLoss * DriveDefaults.HoursPerYear);
+        return new(plan, words, code, null, ArrayCapacity.Of(shape), shape.Surely, shape.AtBest, Arrays.Survival.Of(shape), rebuild, question.RepairHours, loss,
             shape.Surely == 0 ? null : shape.Groups.Min(g => LossChain.MeanHours(g.Count, g.Tolerance, question)) / shape.Groups.Count / DriveDefaults.HoursPerYear,
             Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), use.Reads),
             data * drives.Min(d => DriveDefaults.ReadMBs(d).Value), data * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
             Math.Max(passHours ?? 0, drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600)),
             strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, shape), data,
             Columns(plan, drives, spare, figures), Grown(plan, bytes, places), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)), figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget), spare, [.. Arrays.Migrations.Of(plan, shape, drives, rebuild).Where(m => places is null || m.Drives <= places)])
-        { PlacesLeft = places, Terms = new(spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours, figures?.RebuildShare ?? DriveDefaults.UsualRebuildShare, figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget) };
+        { LossWhy = loss is null ? null : LossSum.Of(shape, question, loss, drives.Select(d => DriveDefaults.Mttf(d, figures)).MinBy(m => m.Value)!, rebuild), PlacesLeft = places, Terms = new(spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours, figures?.RebuildShare ?? DriveDefaults.UsualRebuildShare, figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget) };
     }
 
     /// <summary>What the chain and the simulation are asked about this array; without a shape the reason.</summary>

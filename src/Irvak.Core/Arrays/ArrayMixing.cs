@@ -40,10 +40,10 @@ public static class ArrayMixing
         var protocols = drives.Select(d => d.Drive!.Protocol).OfType<DriveProtocol>().Distinct().Order().ToList();
         if (protocols.Count > 1) yield return Finding.Of(Protocol, all, null, ("array", plan.Name), ("protocols", Say.Words([.. protocols.Select(p => p.ToString().ToUpperInvariant())])));
         var large = drives.Where(d => d.Drive!.SectorBytes == 4096).Select(d => d.Place).ToList();
-        if (large.Count > 0 && drives.Any(d => d.Drive!.SectorBytes == 512)) yield return Finding.Of(Sectors, large, null, ("array", plan.Name), ("places", Say.Slots(large)));
+        if (large.Count > 0 && drives.Any(d => d.Drive!.SectorBytes == 512)) yield return Finding.Of(Sectors, large, null, ("array", plan.Name), ("places", Stated.At(large)));
         if (LevelTable.Of(plan.Level).Penalty >= 4 && drives.Where(d => d.Drive!.Shingled == true).Select(d => d.Place).ToList() is { Count: > 0 } shingled)
-            yield return Finding.Of(Shingled, shingled, null, ("array", plan.Name), ("places", Say.Slots(shingled)));
+            yield return Finding.Of(Shingled, shingled, null, ("array", plan.Name), ("places", Stated.At(shingled)));
         if (array.Surely > 0 && drives.Where(d => d.Drive!.ErrorRecoveryLimit == false).Select(d => d.Place).ToList() is { Count: > 0 } patient)
-            yield return Finding.Of(Recovery, patient, null, ("array", plan.Name), ("places", Say.Slots(patient)));
+            yield return Finding.Of(Recovery, patient, null, ("array", plan.Name), ("places", Stated.At(patient)));
     }
 }

@@ -123,7 +123,9 @@ public static class ArrayAnswers
 
     public static readonly ImmutableArray<(string Word, ArrayLevel? Level)> All =
     [
-        ("level 1", ArrayLevel.Mirror), ("level 5", ArrayLevel.Parity1), ("level 6", ArrayLevel.Parity2), ("level 10", ArrayLevel.Pairs), ("level 0", ArrayLevel.Stripe), ("span", ArrayLevel.Span), (Other, null), (None, null),
+        .. new[] { ArrayLevel.Mirror, ArrayLevel.Parity1, ArrayLevel.Parity2, ArrayLevel.Pairs, ArrayLevel.Stripe, ArrayLevel.Span }
+            .Select(l => (LevelTable.Code(l, 1) ?? LevelTable.Words(l, 1).ToLowerInvariant(), (ArrayLevel?)l)),
+        (Other, null), (None, null),
     ];
 
     public static IReadOnlyList<string> Levels { get; } = [.. All.Select(a => a.Word)];

@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 
@@ -73,13 +74,13 @@ public static class ArrayRules
         }
         var isNew = q.StillAs(plan) is null;
         if (Erased(q, plan) is { Count: > 0 } erased)
-            yield return Finding.Of(Erases, erased, null, ("array", plan.Name), ("places", Say.Slots(erased)), ("size", ArrayCapacity.TB(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0))));
+            yield return Finding.Of(Erases, erased, Held(q, erased), ("array", plan.Name), ("places", Stated.At(erased)), ("size", new DiskSpace(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0))));
         if (array.Surely == 0 && !plan.Scratch && !plan.BackedUp)
             yield return Finding.Of(NoRedundancy, places, null, ("array", plan.Name));
         if (array.Surely > 0 && !plan.BackedUp && isNew) yield return Finding.Of(NotBackup, places, null, ("array", plan.Name));
         if (Idle(q.Planned, array) is { } idle) yield return idle;
         if (array.Rebuild is { Unreadable: > RiskWorthSaying } rebuild && array.Surely == 1 && isNew)
-            yield return Finding.Of(RebuildRisk, places, Reading(q.Planned, plan, rebuild, q.Figures), ("array", plan.Name), ("read", ArrayCapacity.TB(rebuild.ReadBytes)), ("chance", Chance.Words(rebuild.Unreadable)));
+            yield return Finding.Of(RebuildRisk, places, Reading(q.Planned, plan, rebuild, q.Figures), ("array", plan.Name), ("read", new DiskSpace(rebuild.ReadBytes)), ("chance", Chance.Words(rebuild.Unreadable)));
         if (plan.StripKiB is { } strip && isNew && strip != array.SuggestedStripKiB && array.DataDrives > 1) yield return StripNote(array, strip);
         if (plan.Host == ArrayHost.Controller)
             foreach (var finding in ByController(q, array)) yield return finding;
@@ -99,7 +100,7 @@ public static class ArrayRules
         var swapped = ArrayFigures.Of(array.Plan, [.. drives.Select(d => d.Place == smallest.Place ? d.Drive with { Bytes = size } : d.Drive)], false);
         var freed = (swapped.Capacity?.Usable ?? 0) - capacity.Usable;
         return Finding.Of(Unequal, [smallest.Place], capacity.Why,
-            ("unused", ArrayCapacity.TB(capacity.UnusedBytes)), ("array", array.Plan.Name), ("place", Say.Place(smallest.Place)), ("size", ArrayCapacity.TB(size)), ("freed", freed > 0 ? ArrayCapacity.TB(freed) : "nothing by itself"));
+            ("unused", new DiskSpace(capacity.UnusedBytes)), ("array", array.Plan.Name), ("place", Stated.At(smallest.Place)), ("size", new DiskSpace(size)), ("freed", freed > 0 ? DiskSpace.TB(freed) : "nothing by itself"));
     }
 
     private static Worked Reading(Build build, ArrayPlan plan, Rebuild rebuild, DriveFigures figures)
@@ -110,10 +111,16 @@ public static class ArrayRules
             new("unreadable per bit, at most", $"{worst.Value:0e+0}"));
     }
 
+    /// <summary>What leaves with the drives that an array is written over.</summary>
+    private static Worked Held(ArrayInput q, IReadOnlyList<string> erased) => Worked.Sum("sector counts of the drives",
+        new("size", DiskSpace.TB(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0)), true),
+        [.. erased.Select(p => new WorkedLine(PlaceName.Short(p), q.Found.At(p)!.Drive!.Bytes is { } bytes ? DiskSpace.TB(bytes) : "size not known"))]);
+
     private static Finding StripNote(ArrayFigures array, int strip)
     {
         var use = Workloads.Of(array.Plan.Use);
-        return Finding.Of(Strip, [.. array.Plan.Members], null, ("request", $"{use.RequestKiB} KiB"), ("touches", array.Touches.ToString("0.#")), ("drives", $"{array.Plan.Members.Count}"),
+        return Finding.Of(Strip, [.. array.Plan.Members],
+            Worked.Sum(Strip.Source, new("drives touched", $"{array.Touches:0.#}", true), new("request", $"{use.RequestKiB} KiB"), new WorkedLine("strip", $"{strip} KiB"), new WorkedLine("drives", $"{array.Plan.Members.Count}")), ("request", $"{use.RequestKiB} KiB"), ("touches", array.Touches.ToString("0.#")), ("drives", array.Plan.Members.Count),
             ("strip", $"{strip} KiB"), ("suggested", $"{array.SuggestedStripKiB} KiB"), ("use", use.Name));
     }
 
@@ -138,6 +145,6 @@ public static class ArrayRules
         foreach (var array in q.Arrays)
             foreach (var place in array.Members.Concat(array.AllSpares))
                 if (!homes.TryAdd(place, array.Name))
-                    yield return Finding.Of(Twice, [place], null, ("place", Say.Place(place)), ("one", homes[place]), ("other", array.Name));
+                    yield return Finding.Of(Twice, [place], null, ("place", Stated.At(place)), ("one", homes[place]), ("other", array.Name));
     }
 }

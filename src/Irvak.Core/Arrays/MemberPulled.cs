@@ -1,4 +1,5 @@
 using Irvak.Core.Observations;
+using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Arrays;
@@ -53,9 +54,9 @@ public static class MemberPulled
         var array = sheet.Found.FirstOrDefault(a => a.Plan.Name == now.Name);
         var kept = array is null || q.Arrays.Any(a => a.IsMadeLike(array.Plan) || a.Grows(array.Plan));
         if (now.Condition == RaidCondition.Failed)
-            yield return Finding.Of(Down, now.Members, null, ("array", now.Name), ("state", now.Words), ("places", Say.Slots(now.Members)));
+            yield return Finding.Of(Down, now.Members, null, ("array", now.Name), ("state", now.Words), ("places", Stated.At(now.Members)));
         else if (now.Condition is RaidCondition.Degraded or RaidCondition.Rebuilding)
-            yield return Finding.Of(Weak, now.Members, null, ("array", now.Name), ("state", now.Words), ("left", Left(array?.LeftNow)));
+            yield return Finding.Of(Weak, now.Members, Worked.Sum(Weak.Source, new("further failures it survives", array?.LeftNow is { } n ? $"{n}" : "not known", true), new WorkedLine("whole, it survives", array is { Why: null } ? $"{array.Surely}" : "not known"), new WorkedLine("state", now.Words)), ("array", now.Name), ("state", now.Words), ("left", Left(array?.LeftNow)));
         // One that is given up or made anew is no loss by pulling: where its data goes is asked by a rule of its own.
         if (!kept || now.Condition == RaidCondition.Failed) yield break;
         var (emptied, replaced) = Touched(q, now.Members);
@@ -67,8 +68,8 @@ public static class MemberPulled
             var lost = now.Condition is RaidCondition.Degraded or RaidCondition.Rebuilding;
             string[] risked = lost ? [.. emptied.Concat(replaced).Except(now.Out)] : [.. emptied];
             string[] slow = [.. replaced.Except(risked)];
-            if (risked.Length > 0) yield return Finding.Of(Blind, risked, null, ("places", Say.Slots(risked)), ("array", now.Name), ("what", lost ? $"it {now.Words}; {what}" : what));
-            if (slow.Length > 0) yield return Finding.Of(NotKnown, slow, null, ("array", now.Name), ("places", Say.Slots(now.Members)), ("what", what));
+            if (risked.Length > 0) yield return Finding.Of(Blind, risked, null, ("places", Stated.At(risked)), ("array", now.Name), ("what", lost ? $"it {now.Words}; {what}" : what));
+            if (slow.Length > 0) yield return Finding.Of(NotKnown, slow, null, ("array", now.Name), ("places", Stated.At(now.Members)), ("what", what));
             if (array is null || array.Why is not null) yield break;
         }
         foreach (var finding in OfKnown(q, array, now, emptied, replaced)) yield return finding;
@@ -87,13 +88,13 @@ public static class MemberPulled
         if (!spares)
         {
             string[] taken = [.. emptied.Concat(sound)];
-            yield return Finding.Of(Loses, taken, null, ("places", Say.Slots(taken)), ("array", plan.Name), ("level", array.Words.ToLowerInvariant()), ("surely", $"{(array.Surely == 0 ? "no failure" : Say.Count(array.Surely, "failure", "failures"))}{(gone.Length > emptied.Count || elsewhere > 0 ? $", and it {now.Words} already" : "")}"));
+            yield return Finding.Of(Loses, taken, Worked.Sum(Loses.Source, new("drives missing then", $"{taken.Length + gone.Length - emptied.Count + elsewhere}", true), new WorkedLine("taken out", $"{taken.Length}"), new WorkedLine("missing already", $"{gone.Length - emptied.Count + elsewhere}"), new WorkedLine("it surely survives", $"{array.Surely}")), ("places", Stated.At(taken)), ("array", plan.Name), ("level", array.Words.ToLowerInvariant()), ("surely", $"{(array.Surely == 0 ? "no failure" : Say.Count(array.Surely, "failure", "failures"))}{(gone.Length > emptied.Count || elsewhere > 0 ? $", and it {now.Words} already" : "")}"));
             yield break;
         }
         if (emptied.Count > 0)
-            yield return Finding.Of(Weakens, emptied, null, ("places", Say.Slots(emptied)), ("array", plan.Name), ("left", array.Surely > gone.Length + elsewhere ? $"{Say.Count(array.Surely - gone.Length - elsewhere, "failure", "failures")} more" : "a further failure may lose it"));
+            yield return Finding.Of(Weakens, emptied, Worked.Sum(Weakens.Source, new("further failures it survives", $"{Math.Max(0, array.Surely - gone.Length - elsewhere)}", true), new WorkedLine("whole, it survives", $"{array.Surely}"), new WorkedLine("missing then", $"{gone.Length + elsewhere}")), ("places", Stated.At(emptied)), ("array", plan.Name), ("left", array.Surely > gone.Length + elsewhere ? $"{Say.Count(array.Surely - gone.Length - elsewhere, "failure", "failures")} more" : "a further failure may lose it"));
         if (replaced.Count > 0)
-            yield return Finding.Of(Replaced, replaced, null, ("places", Say.Slots([.. replaced.OrderBy(p => now.Out.Contains(p) ? 0 : 1)])), ("array", plan.Name), ("hours", $"{Math.Max(1, Math.Round(array.Rebuild!.Hours))}"));
+            yield return Finding.Of(Replaced, replaced, array.Rebuild!.Why, ("places", Stated.At([.. replaced.OrderBy(p => now.Out.Contains(p) ? 0 : 1)])), ("array", plan.Name), ("hours", (int)Math.Max(1, Math.Round(array.Rebuild!.Hours))));
     }
 
     private static string Left(int? left) => left switch { null => "how much it still survives is not known", 0 => "any further failure may lose it", var n => $"it survives {Say.Count(n.Value, "further failure", "further failures")}" };

@@ -32,6 +32,11 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
         return new(rate, hours, Further(hit, mttf, hours), ReadingError(read, worst), read) { Hit = hit, MttfHours = mttf, OwnMBs = own };
     }
 
+    /// <summary>How long it takes: what is filled over the rate.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public Worked Why => new([new("to fill", Hit is null ? "not known" : DiskSpace.TB(Hit.Bytes.Max())), new(MBs < OwnMBs ? "mean rate, held back by the path" : "mean rate of the drives, as the share given to rebuilding", $"{new Throughput(MBs)}", true)],
+        new("rebuild", $"{Hours:0.#} h"), "size ÷ rate; the share given to rebuilding: common practice, no source");
+
     /// <summary>The group that the drive is out of.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public ArrayGroup? Hit { get; init; }

@@ -109,7 +109,7 @@ public sealed record Rehearsal(
         yield return plan.AllSpares.Count > 0
             ? $"The spare {Say.Slots([.. plan.AllSpares.Take(gone.Length)])} takes over at once; watch that its rebuild begins."
             : $"Find the failed drive by serial number and lamp, never by count alone, and pull only {Say.Slots([gone[0]])}.";
-        yield return $"Put in a drive of at least {smallest.ToString("N0").Replace(',', ' ')} bytes ({ArrayCapacity.TB(smallest)}), same kind and sector size.";
+        yield return $"Put in a drive of at least {smallest.ToString("N0").Replace(',', ' ')} bytes ({DiskSpace.TB(smallest)}), same kind and sector size.";
         if (rebuild is not null) yield return $"Let it rebuild, about {rebuild.Hours:0.#} h each. Until then pull no other drive{(members.Any(m => m.Fate == MemberFate.Loses) ? $", least of all {Say.Slots([.. members.Where(m => m.Fate == MemberFate.Loses).Select(m => m.Place)])}" : "")}.";
         if (gone.Length > 1) yield return "One at a time, those first whose group has nothing left.";
         yield return "Read its state afterwards: no member missing, then a full check pass.";

@@ -1,3 +1,4 @@
+using Irvak.Core.Quantities;
 using Irvak.Core.Builds;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -19,7 +20,7 @@ public static class SpareFit
         if (members.Count == 0) return null;
         if (spare.Bytes is not { } bytes) return "its size is not known";
         if (members.Any(m => m.Bytes is null)) return "the size of a member is not known";
-        if (bytes < members.Min(m => m.Bytes)) return $"it has {PartWords.Size(bytes)}, the smallest member {PartWords.Size(members.Min(m => m.Bytes)!.Value)}";
+        if (bytes < members.Min(m => m.Bytes)) return $"it has {DiskSpace.Nominal(bytes)}, the smallest member {DiskSpace.Nominal(members.Min(m => m.Bytes)!.Value)}";
         if (spare.Media is { } media && members.FirstOrDefault(m => m.Media is not null)?.Media is { } kind && members.All(m => m.Media is null || m.Media == kind) && media != kind)
             return media == DriveMedia.Flash ? "it is flash, the members are disks" : "it is a disk, the members are flash";
         if (spare.SectorBytes is { } sector && members.FirstOrDefault(m => m.SectorBytes is not null && m.SectorBytes != sector) is { } other) return $"its sectors have {sector} bytes, those of the members {other.SectorBytes}";
@@ -35,6 +36,6 @@ public static class SpareFit
     {
         foreach (var place in plan.AllSpares)
             if (Why(q.Planned.At(place)?.Drive, Members(plan, q.Planned)) is { } why)
-                yield return Finding.Of(Unfit, [place], null, ("place", Say.Place(place)), ("array", plan.Name), ("why", why));
+                yield return Finding.Of(Unfit, [place], null, ("place", Stated.At(place)), ("array", plan.Name), ("why", why));
     }
 }

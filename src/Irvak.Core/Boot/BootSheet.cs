@@ -1,3 +1,4 @@
+using Irvak.Core.Quantities;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
@@ -140,11 +141,11 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     {
         var (drive, firmware) = (unit.Drive!, q.Sheet.Firmware);
         string[] places = [place];
-        var (name, at) = (("drive", unit.Short), ("place", Say.Place(place)));
+        var (name, at) = (("drive", unit.Short), ("place", Stated.At(place)));
         if (drive.Protocol == DriveProtocol.Nvme && firmware?.BootsNvme == false) yield return Finding.Of(Nvme, places, null, name, at);
         var uefi = firmware?.BootModes is not { } modes || modes.Contains("uefi");
         if (drive.SectorBytes == 4096 && (firmware?.Boots4Kn == false || !uefi)) yield return Finding.Of(Sectors, places, null, name, at);
-        else if (!uefi && drive.Bytes > NominalSize.Limit32(drive.SectorBytes ?? 512)) yield return Finding.Of(Large, places, null, name, at, ("limit", ArrayCapacity.TB(NominalSize.Limit32(drive.SectorBytes ?? 512))));
+        else if (!uefi && drive.Bytes > NominalSize.Limit32(drive.SectorBytes ?? 512)) yield return Finding.Of(Large, places, Worked.Against(Large.Source, ("size", DiskSpace.TB(drive.Bytes!.Value)), ">", ("limit", DiskSpace.TB(NominalSize.Limit32(drive.SectorBytes ?? 512)))), name, at, ("limit", new DiskSpace(NominalSize.Limit32(drive.SectorBytes ?? 512))));
         if (q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => PlaceName.Bay(n) == place)) is { } bays && q.ControllerOf(bays) is { Sheet.Boots: false } host)
             yield return Finding.Of(Host, places, null, ("controller", host.Name), at);
         if (drive.Protocol == DriveProtocol.Usb && Evidence.PolicyTable.SeverityOf(q.Policy, Evidence.Standing.FewOrMixed) is { } severity)
@@ -160,11 +161,11 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
         // What was found and is left alone is not judged anew; its life stands on the sheet.
         if (plan is null || (q.Boot is null && !plan.Places.Any(q.Changed.Contains))) yield break;
         foreach (var place in plan.Places)
-            if (q.Planned.At(place) is not { Drive: not null } unit) yield return Finding.Of(Empty, [place], null, ("place", Say.Place(place)));
+            if (q.Planned.At(place) is not { Drive: not null } unit) yield return Finding.Of(Empty, [place], null, ("place", Stated.At(place)));
             else foreach (var finding in Against(q, place, unit, plan)) yield return finding;
         if (plan.Places.Count < 2) yield break;
-        yield return Finding.Of(Mirrored, plan.Places, null, ("places", Say.Slots(plan.Places)));
+        yield return Finding.Of(Mirrored, plan.Places, null, ("places", Stated.At(plan.Places)));
         var sizes = plan.Places.Select(p => q.Planned.At(p)?.Drive?.Bytes).OfType<long>().ToList();
-        if (sizes.Count > 1 && sizes.Min() < sizes.Max()) yield return Finding.Of(Unlike, plan.Places, null, ("places", Say.Slots(plan.Places)), ("size", PartWords.Size(sizes.Min())));
+        if (sizes.Count > 1 && sizes.Min() < sizes.Max()) yield return Finding.Of(Unlike, plan.Places, Worked.Sum(Unlike.Source, new("both hold", DiskSpace.Nominal(sizes.Min()), true), [.. sizes.Select(b => new WorkedLine("drive", DiskSpace.Nominal(b)))]), ("places", Stated.At(plan.Places)), ("size", DiskSpace.Nominal(sizes.Min())));
     }
 }

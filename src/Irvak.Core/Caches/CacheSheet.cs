@@ -61,9 +61,14 @@ public sealed record CacheFigures(
         return drives.Select(d => DriveDefaults.RatedTB(d) is { } rated ? CacheFront.Years(rated, each) : (double?)null).Min();
     }
 
+    /// <summary>The rating of the weakest of its drives over what is written through it.</summary>
+    internal static Worked Wearing(CachePlan plan, IReadOnlyList<DriveSheet> drives, double years) => Worked.Sum("drives’ sheets; twice for small writes: common practice, no source",
+        new("years", $"{years:0.#}", true), new("rated", $"{drives.Select(DriveDefaults.RatedTB).Min():0.#} TB written"),
+        new WorkedLine("written to each a day", $"{plan.WrittenGBPerDay / plan.Shares:0.#} GB × {CacheFront.Amplification:0}"), new WorkedLine("a year", "365 days"));
+
     private static string Say(CachePoint now, double slow, long? least, bool helps) => helps
         ? $"It helps: {Chance.Words(now.Hits)} of requests hit, the mean answer takes {now.LatencyMs:0.0#} ms instead of {slow:0.0#}."
-        : least is null ? "No size helps: what is behind it is about as quick." : $"Too small to be noticed: a quarter less latency needs {ArrayCapacity.TB(least.Value)}.";
+        : least is null ? "No size helps: what is behind it is about as quick." : $"Too small to be noticed: a quarter less latency needs {DiskSpace.TB(least.Value)}.";
 }
 
 /// <summary>The caches of a plan.</summary>
@@ -128,15 +133,15 @@ public static class CacheRules
                 continue;
             }
             string[] Those(Func<DriveSheet, bool> which) => [.. plan.Places.Where(p => which(q.Planned.At(p)!.Drive!))];
-            if (Those(d => d.Media == DriveMedia.Disk) is { Length: > 0 } disks) yield return Finding.Of(NotFlash, disks, null, name, ("places", Say.Slots(disks)));
-            if (plan.WriteBack && plan.Places.Count < 2) yield return Finding.Of(Alone, plan.Places, null, name, ("places", Say.Slots(plan.Places)));
-            if (plan.WriteBack && Those(d => d.PowerLossProtection == false) is { Length: > 0 } bare) yield return Finding.Of(Unguarded, bare, null, name, ("places", Say.Slots(bare)));
+            if (Those(d => d.Media == DriveMedia.Disk) is { Length: > 0 } disks) yield return Finding.Of(NotFlash, disks, null, name, ("places", Stated.At(disks)));
+            if (plan.WriteBack && plan.Places.Count < 2) yield return Finding.Of(Alone, plan.Places, null, name, ("places", Stated.At(plan.Places)));
+            if (plan.WriteBack && Those(d => d.PowerLossProtection == false) is { Length: > 0 } bare) yield return Finding.Of(Unguarded, bare, null, name, ("places", Stated.At(bare)));
             if (cache.LeastBytes is null) yield return Finding.Of(Useless, plan.Places, cache.Sum, name);
-            else if (!cache.Helps) yield return Finding.Of(Small, plan.Places, cache.Sum, name, ("size", ArrayCapacity.TB(cache.Bytes)), ("least", ArrayCapacity.TB(cache.LeastBytes.Value)));
-            if (cache.Years < Soon) yield return Finding.Of(Wears, plan.Places, null, name, ("years", cache.Years.Value.ToString("0.#")));
+            else if (!cache.Helps) yield return Finding.Of(Small, plan.Places, cache.Sum, name, ("size", new DiskSpace(cache.Bytes)), ("least", new DiskSpace(cache.LeastBytes.Value)));
+            if (cache.Years < Soon) yield return Finding.Of(Wears, plan.Places, CacheFigures.Wearing(plan, [.. plan.Places.Select(p => q.Planned.At(p)!.Drive!)], cache.Years.Value), name, ("years", cache.Years.Value.ToString("0.#")));
             foreach (var place in plan.Places)
                 if ((q.Arrays.FirstOrDefault(a => a.Members.Concat(a.AllSpares).Contains(place))?.Name ?? caches.FirstOrDefault(c => c.Plan.Name != plan.Name && c.Plan.Places.Contains(place))?.Plan.Name) is { } other)
-                    yield return Finding.Of(Twice, [place], null, ("place", Say.Place(place)), name, ("other", other));
+                    yield return Finding.Of(Twice, [place], null, ("place", Stated.At(place)), name, ("other", other));
             if (Locked(q, plan) is { } locked) yield return Finding.Of(Key, [locked.Place], null, ("controller", locked.Name), ("have", Cabling.For(q.Shelf.Values, locked.Card!, AccessoryKind.FeatureKey, FlashCache) is { } key ? $"{key.Accessory!.Name} is on the list" : "see that it comes along"));
         }
     }

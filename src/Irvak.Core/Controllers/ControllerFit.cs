@@ -114,15 +114,15 @@ public static class ControllerFit
                 count++;
                 if ((other || q.IsNew(place)) && OfDrive(q, bays, place, drive, controller) is { } finding) yield return finding;
                 if (q.IsNew(place) && drive is { Media: DriveMedia.Flash, PowerLossProtection: false } && controller.Sheet.IsGuarded)
-                    yield return Finding.Of(Unguarded, [place], null, ("place", Say.Place(place)), ("drive", q.Planned.At(place)!.Short), ("controller", controller.Name));
+                    yield return Finding.Of(Unguarded, [place], null, ("place", Stated.At(place)), ("drive", q.Planned.At(place)!.Short), ("controller", controller.Name));
             }
             var (_, drives, ports) = behind.GetValueOrDefault(controller.Place);
             behind[controller.Place] = (controller, drives + count, ports + PortsFor(q, bays, count));
         }
         foreach (var (place, (controller, drives, ports)) in behind)
         {
-            if (controller.Sheet.MostDrives < drives) yield return Finding.Of(TooMany, [place], null, ("controller", controller.Name), ("most", $"{controller.Sheet.MostDrives}"), ("count", $"{drives}"));
-            if (controller.Sheet.InnerPorts is { } has && has < ports) yield return Finding.Of(Ports, [place], null, ("controller", controller.Name), ("ports", $"{has}"), ("wanted", $"{ports}"));
+            if (controller.Sheet.MostDrives is { } takes && takes < drives) yield return Finding.Of(TooMany, [place], Worked.Against(TooMany.Source, ("drives on it", $"{drives}"), ">", ("drives it takes", $"{takes}")), ("controller", controller.Name), ("most", takes), ("count", drives));
+            if (controller.Sheet.InnerPorts is { } has && has < ports) yield return Finding.Of(Ports, [place], Worked.Against(Ports.Source, ("ports asked for", $"{ports}"), ">", ("ports inside", $"{has}")), ("controller", controller.Name), ("ports", has), ("wanted", ports));
         }
         foreach (var (place, unit) in q.Planned.Units)
             if (q.IsNew(place) && unit.Card is { Controller: { } sheet } card)
@@ -137,11 +137,11 @@ public static class ControllerFit
     private static Finding? OfDrive(ControllerInput q, BayGroup bays, string place, DriveSheet drive, BayController controller)
     {
         string[] places = [place];
-        var (name, at, its) = (("drive", q.Planned.At(place)!.Short), ("place", Say.Place(place)), ("controller", controller.Name));
+        var (name, at, its) = (("drive", q.Planned.At(place)!.Short), ("place", Stated.At(place)), ("controller", controller.Name));
         if (drive.Protocol is { } protocol && controller.Sheet.Protocols.Count > 0 && !Speaks(controller.Sheet, protocol))
             return Finding.Of(Protocol, places, null, name, at, its, ("its", Name(protocol)), ("theirs", Say.Words([.. controller.Sheet.Protocols.Select(Name)])));
         if (!controller.Reaches(drive))
-            return Finding.Of(Addresses, places, null, name, at, its, ("limit", ArrayCapacity.TB(NominalSize.Limit32(drive.SectorBytes ?? 512))));
+            return Finding.Of(Addresses, places, Worked.Against(Addresses.Source, ("size", drive.Bytes is { } b ? DiskSpace.TB(b) : "not known"), ">", ("limit", DiskSpace.TB(NominalSize.Limit32(drive.SectorBytes ?? 512)))), name, at, its, ("limit", new DiskSpace(NominalSize.Limit32(drive.SectorBytes ?? 512))));
         var rates = BayWiring.Rates(drive);
         var without = BayController.Link(rates, bays.LinkGbs, null);
         var with = BayController.Link(rates, bays.LinkGbs, controller.Sheet.LinkGbs);
@@ -182,16 +182,16 @@ public static class ControllerFit
             }
             if (q.StillAs(array) is null && BayController.All(q.Sheet, q.Planned).Count == 0)
             {
-                yield return Finding.Of(None, [.. array.Members], null, ("array", array.Name), ("places", Say.Slots([.. array.Members])));
+                yield return Finding.Of(None, [.. array.Members], null, ("array", array.Name), ("places", Stated.At([.. array.Members])));
                 continue;
             }
             if (Serves(q, array, q.ControllerOf) is { Sheet.MostMembers: { } most } keeper && most < array.Members.Count / array.Groups && q.StillAs(array) is null)
-                yield return Finding.Of(Members, [.. array.Members], null, ("controller", keeper.Name), ("most", $"{most}"), ("array", array.Name), ("count", $"{array.Members.Count / array.Groups}"));
+                yield return Finding.Of(Members, [.. array.Members], Worked.Against(Members.Source, ("members of a group", $"{array.Members.Count / array.Groups}"), ">", ("members it takes", $"{most}")), ("controller", keeper.Name), ("most", most), ("array", array.Name), ("count", array.Members.Count / array.Groups));
             if (q.StillAs(array) is { } still)
             {
                 var (was, now) = (Serves(q, still, q.FoundControllerOf), Serves(q, array, q.ControllerOf));
                 if (was is not null && now is not null && was.Name != now.Name)
-                    yield return Finding.Of(Foreign, [.. array.Members], null, ("array", array.Name), ("old", was.Name), ("new", now.Name), ("count", $"{array.Members.Count}"),
+                    yield return Finding.Of(Foreign, [.. array.Members], Worked.Sum("the plan", new("members", $"{array.Members.Count}", true), [.. array.Members.Select(m => new WorkedLine(PlaceName.Short(m), q.Planned.At(m)?.Short ?? "not known"))]), ("array", array.Name), ("old", was.Name), ("new", now.Name), ("count", array.Members.Count),
                         ("family", was.Card?.Maker is { } maker && maker == now.Card?.Maker ? "same maker: look whether the family reads it, and at its firmware" : "another maker: expect that it does not read it, and have the backup read back"));
             }
             else if (!cards && Serves(q, array, q.ControllerOf) is { Card: null })

@@ -72,13 +72,14 @@ public static class AimDistance
         {
             var wanted = ByteCount.FromMiB(wish * 1024L);
             yield return Finding.Of(Memory, [], Worked.Sum("aim of this job", new("short", (wanted - planned).ToString(), true), new("wish", wanted.ToString()), new("planned", planned.ToString())),
-                ("planned", planned.ToString()), ("short", (wanted - planned).ToString()), ("wish", wanted.ToString()));
+                ("planned", planned), ("short", (wanted - planned)), ("wish", wanted));
         }
         if (q.Aim.UsableTB is { } space && ArraySheet.Usable(arrays.Planned) is { } usable && usable < space * 1e12)
-            yield return Finding.Of(Space, [], null, ("planned", ArrayCapacity.TB(usable)), ("short", ArrayCapacity.TB((long)(space * 1e12) - usable)), ("wish", ArrayCapacity.TB((long)(space * 1e12))));
+            yield return Finding.Of(Space, [], Worked.Sum("aim of this job", new("short", DiskSpace.TB((long)(space * 1e12) - usable), true), new("wish", DiskSpace.TB((long)(space * 1e12))), new("planned, over all arrays", DiskSpace.TB(usable))), ("planned", new DiskSpace(usable)), ("short", new DiskSpace((long)(space * 1e12) - usable)), ("wish", new DiskSpace((long)(space * 1e12))));
         if (q.Aim.Failures is { } failures)
             foreach (var weak in arrays.Planned.Where(a => a.Why is null && !a.Plan.Scratch && a.LeftNow < failures))
-                yield return Finding.Of(Failures, [.. weak.Plan.Members], null, ("array", weak.Plan.Name), ("planned", weak.LeftNow == 0 ? "no failed drive" : Say.Count(weak.LeftNow!.Value, "failed drive", "failed drives")), ("wish", $"{failures}"));
+                yield return Finding.Of(Failures, [.. weak.Plan.Members],
+                    Worked.Against("aim of this job; definition of the level", ("failed drives it survives", $"{weak.LeftNow}"), "<", ("wish", $"{failures}")), ("array", weak.Plan.Name), ("planned", weak.LeftNow == 0 ? "no failed drive" : Say.Count(weak.LeftNow!.Value, "failed drive", "failed drives")), ("wish", failures));
         if (q.Aim.MoneyLimitEur is { } limit && list.TotalEur > limit)
             yield return Finding.Of(Money, [], list.Sum(),
                 ("planned", Quantities.Money.Euro(list.TotalEur).ToString()), ("over", Quantities.Money.Euro(list.TotalEur - limit).ToString()), ("limit", Quantities.Money.Euro(limit).ToString()));

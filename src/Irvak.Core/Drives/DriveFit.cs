@@ -97,7 +97,7 @@ public static class DriveFit
                 var place = "bay:" + name;
                 if (!q.IsNew(place) || q.Planned.At(place) is not { Drive: { } drive } unit) continue;
                 if (q.BringsPart(place) && Untold(group, drive) is { Count: > 0 } untold)
-                    yield return Finding.Of(NotTold, [place], null, ("drive", unit.Short), ("place", Say.Place(place)), ("what", $"{Say.Words(untold)} {(untold.Count == 1 ? "is" : "are")}"));
+                    yield return Finding.Of(NotTold, [place], null, ("drive", unit.Short), ("place", Stated.At(place)), ("what", $"{Say.Words(untold)} {(untold.Count == 1 ? "is" : "are")}"));
                 foreach (var finding in InBay(q, group, place, drive, unit)) yield return finding;
             }
         foreach (var finding in M2Fit.Judge(q)) yield return finding;
@@ -106,7 +106,7 @@ public static class DriveFit
     private static IEnumerable<Finding> InBay(PlanInput q, BayGroup bay, string place, DriveSheet drive, Unit unit)
     {
         string[] places = [place];
-        var (at, name) = (("place", Say.Place(place)), ("drive", unit.Short));
+        var (at, name) = (("place", Stated.At(place)), ("drive", unit.Short));
         if (BayWiring.Of(bay.Bus, drive) is { } mating && mating != Mating.Works)
             yield return Finding.Of(NoMate, places, null, at, name, ("bus", bay.Bus), ("what", mating == Mating.NoLink ? "goes in and stays silent" : "will not go in"));
         else if (Rate(bay, drive, place, unit) is { } link) yield return link;
@@ -114,14 +114,14 @@ public static class DriveFit
             yield return Finding.Of(shape, places, null, at, name, ("bay", Inches(bay.Form)), ("form", Inches(drive.Form!)));
         if (drive.HeightMm is { } height && bay.HeightMm is { } most)
         {
-            if (height > most + 0.2) yield return Finding.Of(TooHigh, places, null, at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
-            else if (NeedsSpacer(bay, unit)) yield return Finding.Of(Spacer, places, null, at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
+            if (height > most + 0.2) yield return Finding.Of(TooHigh, places, Worked.Against(TooHigh.Source, ("drive", $"{Millimetres(height)} mm"), ">", ("bay", $"{Millimetres(most)} mm")), at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
+            else if (NeedsSpacer(bay, unit)) yield return Finding.Of(Spacer, places, Worked.Against(Spacer.Source, ("drive", $"{Millimetres(height)} mm"), "<", ("bay", $"{Millimetres(most)} mm")), at, name, ("height", Millimetres(height)), ("most", Millimetres(most)));
         }
         if (drive.PowerDisable == true && bay.PowersPin3 != false)
             yield return Finding.Of(bay.PowersPin3 == true ? PinThree : PinThreeUnknown, places, null, at, name);
-        if (drive.SectorBytes is 520 or 528) yield return Finding.Of(Reformat, places, null, at, name, ("bytes", $"{drive.SectorBytes}"));
+        if (drive.SectorBytes is (520 or 528) and var sector) yield return Finding.Of(Reformat, places, Worked.Against(Reformat.Source, ("sectors of the drive", $"{sector} bytes"), "≠", ("what controllers read", "512 bytes")), at, name, ("bytes", sector));
         if (bay.LimitTB is { } limit && Beyond(bay, drive) && q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, drive.Bytes!.Value / 1e12) is var track && PolicyTable.SeverityOf(q.Policy, track.Standing) is { } severity)
-            yield return Finding.Of(OffList, places, null, at, ("size", PartWords.Size(drive.Bytes.Value)), ("most", $"{limit:0.##} TB"), ("counts", track.Counts)) with { Severity = severity };
+            yield return Finding.Of(OffList, places, Worked.Against(OffList.Source, ("drive", DiskSpace.Nominal(drive.Bytes.Value)), ">", ("largest on the sheet", $"{limit:0.##} TB")), at, ("size", DiskSpace.Nominal(drive.Bytes.Value)), ("most", $"{limit:0.##} TB"), ("counts", track.Counts)) with { Severity = severity };
         if (unit.Grade is { Grade: Grade.C or Grade.Reject } grade)
             yield return Finding.Of(Worn, places, null, at, name, ("grade", grade.Grade.ToString()), ("why", grade.Reasons.Count > 0 ? grade.Reasons[0].Text : "worn"));
     }
@@ -163,13 +163,13 @@ public static class DriveFit
         var common = its.Intersect(board).ToList();
         // A backplane that names its newest rates only still speaks the SATA rate below them.
         if (common.Count == 0)
-            return Finding.Of(NoRate, [place], null, ("drive", unit.Short), ("its", Say.Words([.. its.Select(r => r.ToString("0.#"))])), ("place", Say.Place(place)), ("board", Say.Words([.. board.Select(r => r.ToString("0.#"))])));
+            return Finding.Of(NoRate, [place], Worked.Sum(NoRate.Source, new("rates in common", "none", true), new("drive", $"{string.Join(", ", its)} Gbit/s"), new("backplane", $"{string.Join(", ", board)} Gbit/s")), ("drive", unit.Short), ("its", Say.Words([.. its.Select(r => r.ToString("0.#"))])), ("place", Stated.At(place)), ("board", Say.Words([.. board.Select(r => r.ToString("0.#"))])));
         if (common.Max() >= its[0]) return null;
         var reads = DriveDefaults.ReadMBs(drive);
         var lost = Math.Max(0, 1 - (BayWiring.MBs(common.Max()) / reads.Value));
         return Finding.Of(Slower, [place], Worked.Sum(reads.Source, new WorkedLine("lost", $"{100 * lost:0} %", true),
                 new("drive reads, MB/s", $"{reads.Value:0}"), new("link carries, MB/s", $"{BayWiring.MBs(common.Max()):0}")),
-            ("drive", unit.Short), ("rate", common.Max().ToString("0.#")), ("most", its[0].ToString("0.#")), ("place", Say.Place(place)),
+            ("drive", unit.Short), ("rate", common.Max().ToString("0.#")), ("most", its[0].ToString("0.#")), ("place", Stated.At(place)),
             ("lost", lost < 0.005 ? "0 % lost, it is slower than that by itself" : $"{100 * lost:0} % of its reading lost"));
     }
 

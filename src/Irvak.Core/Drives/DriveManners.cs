@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Inputs;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -45,8 +46,8 @@ public static class DriveManners
     private static IEnumerable<Finding> Of(PlanInput q, BayGroup bay, string place, DriveSheet drive, Unit unit, int all)
     {
         string[] places = [place];
-        var (at, name) = (("place", Say.Place(place)), ("drive", unit.Short));
-        if (drive is { Class: "desktop", Media: DriveMedia.Disk } && all >= ManyBays) yield return Finding.Of(Desktop, places, null, at, name, ("bays", $"{all}"));
+        var (at, name) = (("place", Stated.At(place)), ("drive", unit.Short));
+        if (drive is { Class: "desktop", Media: DriveMedia.Disk } && all >= ManyBays) yield return Finding.Of(Desktop, places, Worked.Against(Desktop.Source, ("bays", $"{all}"), "≥", ("bays from which on it matters", $"{ManyBays}")), at, name, ("bays", all));
         if (drive.Class == "15k" || drive.Rpm >= 14_000) yield return Finding.Of(FastSpinning, places, null, at, name);
         if (drive is { Media: DriveMedia.Disk, Form: "3.5" } && drive.Bytes >= NoMiddleHolesTB * 0.999e12 && bay is { Tray: { } tray, LimitTB: < NoMiddleHolesTB })
             yield return Finding.Of(Holes, places, null, at, name, ("tray", tray));

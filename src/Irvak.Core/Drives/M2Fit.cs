@@ -1,4 +1,5 @@
 using Irvak.Core.Inputs;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -53,7 +54,7 @@ public static class M2Fit
             var place = "m2:" + m2.Id;
             if (!q.IsNew(place) || q.Planned.At(place) is not { Drive: { } drive } unit) continue;
             string[] places = [place];
-            var (at, name) = (("place", Say.Place(place)), ("drive", unit.Short));
+            var (at, name) = (("place", Stated.At(place)), ("drive", unit.Short));
             var mini = m2.Key == "msata";
             List<string> untold = [.. drive.Protocol is null ? new[] { "its interface" } : [], .. drive.Form is null ? new[] { "its form" } : [], .. m2.Protocols is not { Count: > 0 } ? new[] { "what the place is wired for" } : [], .. drive.LengthMm is null && drive.Form == "m.2" ? new[] { "its length" } : [], .. !mini && drive is { Key: null, Form: "m.2" } && m2.Key is not null ? new[] { "its notch" } : []];
             if (q.BringsPart(place) && untold.Count > 0) yield return Finding.Of(DriveFit.NotTold, places, null, name, at, ("what", $"{Say.Words(untold)} {(untold.Count == 1 ? "is" : "are")}"));
@@ -65,12 +66,12 @@ public static class M2Fit
             if (!mini && drive.Key is { } its && m2.Key is { } key && !its.Split('+').Contains(key))
                 yield return Finding.Of(Key, places, null, at, name, ("its", its), ("key", key));
             if (drive.LengthMm is { } length && m2.Lengths.Count > 0 && !m2.Lengths.Contains(length))
-                yield return Finding.Of(Length, places, null, at, name, ("length", $"{length}"), ("lengths", Say.Words([.. m2.Lengths.Select(l => $"{l}")])));
+                yield return Finding.Of(Length, places, Worked.Sum(Length.Source, new("no stand-off at", $"{length} mm", true), new WorkedLine("stand-offs", $"{string.Join(", ", m2.Lengths)} mm")), at, name, ("length", length), ("lengths", Say.Words([.. m2.Lengths.Select(l => $"{l}")])));
             if (drive.DoubleSided == true && m2.SingleSided == true) yield return Finding.Of(Sides, places, null, at, name);
             if (drive.Protocol is { } protocol && m2.Protocols is { Count: > 0 } protocols && !protocols.Any(p => string.Equals(p, protocol.ToString(), StringComparison.OrdinalIgnoreCase)))
                 yield return Finding.Of(Wiring, places, null, at, name, ("wired", Say.Words(protocols)));
-            else if (drive.Protocol == DriveProtocol.Nvme && drive.Lanes > m2.Lanes)
-                yield return Finding.Of(Lanes, places, null, at, name, ("its", $"{drive.Lanes}"), ("lanes", $"{m2.Lanes}"));
+            else if (drive.Protocol == DriveProtocol.Nvme && drive.Lanes is { } could && m2.Lanes is var wired && could > wired)
+                yield return Finding.Of(Lanes, places, Worked.Against(Lanes.Source, ("lanes of the module", $"{could}"), ">", ("lanes of the place", $"{wired}")), at, name, ("its", could), ("lanes", wired));
         }
     }
 }

@@ -1,7 +1,7 @@
+using Irvak.Core.Quantities;
 using Irvak.Core.Arrays;
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
-using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Expectations;
@@ -34,14 +34,14 @@ public static class ExpectedDrives
             var bytes = drives.Max(u => u.Value.Drive!.Bytes!.Value);
             var group = drives.Where(u => IsSize(u.Value.Drive!.Bytes!.Value, bytes)).ToList();
             drives = [.. drives.Except(group)];
-            yield return new(DrivesPrefix + bytes, Screen, $"Drives of {PartWords.Size(bytes)}, shown {ArrayCapacity.Shown(bytes)}", Say.Count(group.Count, "drive", "drives"), group.Count, group.Count, "drives", [.. group.Select(u => u.Key)],
+            yield return new(DrivesPrefix + bytes, Screen, $"Drives of {DiskSpace.Nominal(bytes)}, shown {DiskSpace.Binary(bytes)}", Say.Count(group.Count, "drive", "drives"), group.Count, group.Count, "drives", [.. group.Select(u => u.Key)],
                 "the drives planned; sizes by their count of sectors")
             { EachBytes = bytes };
         }
         foreach (var array in arrays.Planned.Where(a => a.Capacity is not null))
         {
             var tib = array.Capacity!.Usable / Math.Pow(2, 40);
-            yield return new(ArrayPrefix + array.Plan.Name, Screen, $"Array {array.Plan.Name}", $"{array.Words.ToLowerInvariant()}, {ArrayCapacity.Shown(array.Capacity.Usable)}", tib * (1 - ArrayTolerance), tib * (1 + ArrayTolerance), "TiB", [.. array.Plan.Members], "capacity step by step")
+            yield return new(ArrayPrefix + array.Plan.Name, Screen, $"Array {array.Plan.Name}", $"{array.Words.ToLowerInvariant()}, {DiskSpace.Binary(array.Capacity.Usable)}", tib * (1 - ArrayTolerance), tib * (1 + ArrayTolerance), "TiB", [.. array.Plan.Members], "capacity step by step")
             { Why = array.Capacity.Why, Array = array.Plan };
         }
     }
@@ -74,7 +74,7 @@ public static class ExpectedDrives
         var health = RaidHealth.Of(raid);
         var size = raid.Bytes / Math.Pow(2, 40);
         var told = JobArrays.LevelNamed(raid);
-        var words = $"{raid.Level ?? "level not told"}{(raid.Bytes is { } bytes ? ", " + ArrayCapacity.Shown(bytes) : "")}; {health.Words}";
+        var words = $"{raid.Level ?? "level not told"}{(raid.Bytes is { } bytes ? ", " + DiskSpace.Binary(bytes) : "")}; {health.Words}";
         var asPlanned = (told is null || told == array.Level) && (size is null || e.Holds(size.Value));
         var state = !asPlanned ? LineState.Deviates : health.Condition switch
         {

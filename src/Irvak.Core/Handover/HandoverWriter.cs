@@ -1,3 +1,4 @@
+using Irvak.Core.Quantities;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
@@ -82,8 +83,8 @@ public static class HandoverWriter
     private static IEnumerable<string> Arrays(ArraySheet arrays) =>
         from array in arrays.Planned
         where array is { Why: null, Capacity: not null } && arrays.Found.All(f => f.Plan.Name != array.Plan.Name)
-        select $"Array {array.Plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Slots(array.Plan.Members)}, {ArrayCapacity.TB(array.Capacity!.Usable)} "
-            + $"({ArrayCapacity.Shown(array.Capacity.Usable)}), survives {Say.Count(array.Surely, "failed drive", "failed drives")}. Not a backup.";
+        select $"Array {array.Plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Slots(array.Plan.Members)}, {DiskSpace.TB(array.Capacity!.Usable)} "
+            + $"({DiskSpace.Binary(array.Capacity.Usable)}), survives {Say.Count(array.Surely, "failed drive", "failed drives")}. Not a backup.";
 
     private static IEnumerable<string> Data(IReadOnlyList<MoveSubject> moves) =>
         from move in moves

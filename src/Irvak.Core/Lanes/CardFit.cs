@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -87,10 +88,10 @@ public static class CardFit
         }
         foreach (var board in q.Sheet.Boards.Where(b => b.What == "mezzanine"))
             if (q.IsNew(PlaceName.Board(board.Id)) && q.Planned.At(PlaceName.Board(board.Id)) is { Card: { } card } unit && card.Bus is not ("ocp" or "mezzanine"))
-                yield return Finding.Of(Bus, [PlaceName.Board(board.Id)], null, ("card", unit.Short), ("its", BusWords(card.Bus)), ("place", Say.Place(PlaceName.Board(board.Id))), ("theirs", "a mezzanine"));
+                yield return Finding.Of(Bus, [PlaceName.Board(board.Id)], null, ("card", unit.Short), ("its", BusWords(card.Bus)), ("place", Stated.At(PlaceName.Board(board.Id))), ("theirs", "a mezzanine"));
         foreach (var m2 in q.Sheet.M2.Where(m => m.On is not null))
             if (q.Planned.At(PlaceName.M2(m2.Id)) is { } drive && !CarrierPlaces.IsBorne(q, m2))
-                yield return Finding.Of(Homeless, [PlaceName.M2(m2.Id)], null, ("drive", drive.Short), ("place", Say.Place(PlaceName.M2(m2.Id))), ("slot", Say.Place(PlaceName.Card(m2.On!))));
+                yield return Finding.Of(Homeless, [PlaceName.M2(m2.Id)], null, ("drive", drive.Short), ("place", Stated.At(PlaceName.M2(m2.Id))), ("slot", Stated.At(PlaceName.Card(m2.On!))));
     }
 
     /// <summary>Why a card can't go into a slot by itself; null when it can. Whether a neighbour is in its way is for the whole plan.</summary>
@@ -115,28 +116,28 @@ public static class CardFit
     {
         var slot = AsSeen(q, q.Sheet.Slots[at]);
         string[] places = [PlaceName.Card(slot.Id)];
-        var (name, here) = (("card", unit.Short), ("place", Say.Place(places[0])));
+        var (name, here) = (("card", unit.Short), ("place", Stated.At(places[0])));
         foreach (var (rule, its, theirs) in Against(slot, card))
         {
             // Only what a sheet or a capture tells of the slot stops a card; the standard's own is a care.
-            yield return Finding.Of(rule, places, null, name, ("its", its), here, ("theirs", theirs), ("plug", PlugFor((card.Watt ?? 0) - SlotWatt(slot)))) is var finding && rule == Power && slot.Watt is null ? finding with { Severity = Severity.Care } : finding;
+            yield return Finding.Of(rule, places, Worked.Against(rule.Source, ("card", its), "against", ("slot", theirs)), name, ("its", its), here, ("theirs", theirs), ("plug", PlugFor((card.Watt ?? 0) - SlotWatt(slot)))) is var finding && rule == Power && slot.Watt is null ? finding with { Severity = Severity.Care } : finding;
             if (rule == Bus) yield break;
         }
         foreach (var over in Around(q, at, card))
         {
             var covered = PlaceName.Card(over.Id);
             yield return q.Planned.At(covered) is { } other
-                ? Finding.Of(Thick, [places[0], covered], null, name, here, ("over", Say.Place(covered)), ("other", other.Short))
-                : Finding.Of(Covers, [places[0], covered], null, name, here, ("over", Say.Place(covered)));
+                ? Finding.Of(Thick, [places[0], covered], null, name, here, ("over", Stated.At(covered)), ("other", other.Short))
+                : Finding.Of(Covers, [places[0], covered], null, name, here, ("over", Stated.At(covered)));
         }
         if (card.Thick > 1 && q.Sheet.Slots.ElementAtOrDefault(at + card.Thick) is { } next && q.Planned.At(PlaceName.Card(next.Id)) is { } close)
-            yield return Finding.Of(Clearance, [places[0], PlaceName.Card(next.Id)], null, name, here, ("over", Say.Place(PlaceName.Card(next.Id))), ("other", close.Short));
+            yield return Finding.Of(Clearance, [places[0], PlaceName.Card(next.Id)], null, name, here, ("over", Stated.At(PlaceName.Card(next.Id))), ("other", close.Short));
         if (card.BackPlate == true && q.Sheet.Slots.ElementAtOrDefault(at - 1) is { } behind && q.Planned.At(PlaceName.Card(behind.Id)) is { } back)
-            yield return Finding.Of(Clearance, [places[0], PlaceName.Card(behind.Id)], null, name, here, ("over", Say.Place(PlaceName.Card(behind.Id))), ("other", back.Short));
+            yield return Finding.Of(Clearance, [places[0], PlaceName.Card(behind.Id)], null, name, here, ("over", Stated.At(PlaceName.Card(behind.Id))), ("other", back.Short));
         // Chassis of servers blow over all their slots; of others somebody has to look.
         if (card.NeedsAir == true && q.Sheet.Fans == 0) yield return Finding.Of(Air, places, null, name, here, ("machine", q.Sheet.Name), ("fans", "no fan"));
         else if (card.NeedsAir == true && (q.Sheet.Fans is null || q.Sheet.Chassis.Kind is "deskside" or "thin" or "board" or "edge"))
-            yield return Finding.Of(AirUnknown, places, null, name, here, ("machine", q.Sheet.Name), ("fans", q.Sheet.Fans is { } n ? Say.Count(n, "fan", "fans") : "its fans"));
+            yield return Finding.Of(AirUnknown, places, Worked.Sum("machine sheet", new WorkedLine("fans", q.Sheet.Fans is { } fans ? $"{fans}" : "not told", true)), name, here, ("machine", q.Sheet.Name), ("fans", q.Sheet.Fans is { } n ? Say.Count(n, "fan", "fans") : "its fans"));
     }
 
     /// <summary>Slots that a thick card covers: the next ones of the sheet.</summary>

@@ -67,7 +67,8 @@ public static class LaneRules
             foreach (var finding in OfBranch(q, branch)) yield return finding;
         foreach (var root in lanes.Roots)
         {
-            if (root.Lanes is { } has && root.Used > has) yield return Finding.Of(Over, [.. lanes.Branches.Where(b => b.Root == root.Id && b.Used > 0).Select(b => b.Place)], null, ("used", $"{root.Used}"), ("root", root.Id), ("lanes", $"{has}"));
+            if (root.Lanes is { } has && root.Used > has) yield return Finding.Of(Over, [.. lanes.Branches.Where(b => b.Root == root.Id && b.Used > 0).Select(b => b.Place)],
+                Worked.Against(Over.Source, ("lanes used", $"{root.Used}"), ">", ("lanes it has", $"{has}")), ("used", root.Used), ("root", root.Id), ("lanes", has));
             var behind = lanes.Branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == root.Id)).ToList();
             if (root.UplinkMBs is { } carries && root.BehindMBs > carries * Tolerance && behind.SelectMany(b => b.Ends).Any(e => q.Changed.Contains(e.Place)))
                 yield return Finding.Of(Uplink, [.. behind.SelectMany(b => b.Ends).Where(e => e.NeedMBs > 0).Select(e => e.Place).Distinct()],
@@ -79,10 +80,12 @@ public static class LaneRules
         foreach (var bus in lanes.Branches.Where(b => b.Bus == "pci" && b.State == BranchState.Used).GroupBy(b => b.Root).Where(g => g.Count() > 1))
         {
             string[] places = [.. bus.Select(b => b.Place)];
-            yield return Finding.Of(Shared, places, null, ("places", Say.Slots(places)), ("paper", MBs(LinkRates.PciMBs)), ("use", MBs(LinkRates.PciInUseMBs)));
+            yield return Finding.Of(Shared, places,
+                Worked.Sum(Shared.Source, new("on paper", MBs(LinkRates.PciMBs), true), new("bus", "32 bit × 33.3 MHz"), new("in use", MBs(LinkRates.PciInUseMBs))), ("places", Stated.At(places)), ("paper", MBs(LinkRates.PciMBs)), ("use", MBs(LinkRates.PciInUseMBs)));
         }
         foreach (var link in q.Links.Where(l => l.TrainedDown && q.Planned.At(l.Place) is { } unit && !q.IsNew(l.Place)))
-            yield return Finding.Of(Trained, [link.Place], null, ("unit", q.Planned.At(link.Place)!.Short), ("place", Say.Place(link.Place)), ("runs", Link(link.Width, link.Gen)), ("could", Link(link.CouldWidth, link.CouldGen)), ("cause", link.Cause));
+            yield return Finding.Of(Trained, [link.Place],
+                Worked.Against(Trained.Source, ("runs", Link(link.Width, link.Gen)), "<", ("could", Link(link.CouldWidth, link.CouldGen))), ("unit", q.Planned.At(link.Place)!.Short), ("place", Stated.At(link.Place)), ("runs", Link(link.Width, link.Gen)), ("could", Link(link.CouldWidth, link.CouldGen)), ("cause", link.Cause));
     }
 
     // A few per cent too many are not noticed.
@@ -91,7 +94,7 @@ public static class LaneRules
     private static IEnumerable<Finding> OfBranch(LaneInput q, LaneBranch branch)
     {
         var touched = q.Changed.Contains(branch.Place) || branch.Ends.Any(e => q.Changed.Contains(e.Place)) || q.Splits.ContainsKey(PlaceName.Short(branch.Place));
-        var at = ("place", Say.Place(branch.Place));
+        var at = ("place", Stated.At(branch.Place));
         if (branch.Lanes == 0 && branch.Bus is null && branch.Ends.FirstOrDefault(e => e.State == EndState.Unseen) is { } first)
         {
             yield return Finding.Of(Dark, [branch.Place], null, at, ("why", branch.Why ?? "has no lanes"), ("unit", branch.Card ?? first.Name));
@@ -107,9 +110,10 @@ public static class LaneRules
             if (could > here - unseen.Count)
                 yield return Finding.Of(Split, places,
                     Worked.Sum("machine sheet; carrier's sheet", new WorkedLine("links never opened", $"{unseen.Count}", true), new WorkedLine("the slot is set to", Splitting.Words(branch.Split)), new WorkedLine("links that this opens for devices", $"{here - unseen.Count}"), new WorkedLine("links that the devices need", $"{here}"), new WorkedLine("to enter in the firmware", Splitting.Words(best))),
-                    ("slot", Say.Place(branch.Place)), ("card", card.Role == CardRole.Carrier ? "the carrier" : branch.Card), ("now", branch.Split.Count == 0 ? "not divided" : "divided " + Splitting.Words(branch.Split)), ("seen", here - unseen.Count == 1 ? "one" : $"{here - unseen.Count}"), ("all", $"{here}"));
+                    ("slot", Stated.At(branch.Place)), ("card", card.Role == CardRole.Carrier ? "the carrier" : branch.Card), ("now", branch.Split.Count == 0 ? "not divided" : "divided " + Splitting.Words(branch.Split)), ("seen", here - unseen.Count == 1 ? "one" : $"{here - unseen.Count}"), ("all", here));
             if (could < here)
-                yield return Finding.Of(Undivided, places, null, ("slot", Say.Place(branch.Place)), ("card", branch.Card), ("seen", $"{could}"), ("all", $"{here}"));
+                yield return Finding.Of(Undivided, places,
+                    Worked.Against(Undivided.Source, ("devices that a link opens for", $"{could}"), "<", ("devices on the card", $"{here}")), ("slot", Stated.At(branch.Place)), ("card", branch.Card), ("seen", could), ("all", here));
         }
         if (!touched) yield break;
         foreach (var end in branch.Ends)
@@ -118,9 +122,10 @@ public static class LaneRules
             if (end is { State: EndState.Less, NeedMBs: { } need, MBs: > 0 } && branch.Bus is null && need > end.MBs * Tolerance)
                 yield return Finding.Of(Narrow, [end.Place],
                     Worked.Sum("PCI Express Base Specification", new WorkedLine("carried", MBs(end.MBs), true), new WorkedLine("lanes", $"{end.Width}"), new WorkedLine($"one lane of generation {end.Gen}", MBs(LinkRates.LaneMBs(end.Gen))), new WorkedLine($"data in packets of {LinkRates.UsualPayload(end.Gen)} bytes, as usual", Percent(LinkRates.Payload(end.Gen, LinkRates.UsualPayload(end.Gen))))),
-                    unit, ("need", MBs(need)), ("place", Say.Place(end.Place)), ("has", MBs(end.MBs)));
+                    unit, ("need", MBs(need)), ("place", Stated.At(end.Place)), ("has", MBs(end.MBs)));
             else if (end is { State: EndState.Less, Wants: { } wants, WantsGen: { } gen })
-                yield return Finding.Of(Less, [end.Place], null, unit, ("runs", Link(end.Width, end.Gen)), ("place", Say.Place(end.Place)), ("lost", Percent(1 - (end.MBs / LinkRates.PcieMBs(gen, wants)))), ("wants", Link(wants, gen)));
+                yield return Finding.Of(Less, [end.Place],
+                    Worked.Sum("PCI Express Base Specification", new("lost", Percent(1 - (end.MBs / LinkRates.PcieMBs(gen, wants))), true), new($"runs {Link(end.Width, end.Gen)}", MBs(end.MBs)), new($"could {Link(wants, gen)}", MBs(LinkRates.PcieMBs(gen, wants)))), unit, ("runs", Link(end.Width, end.Gen)), ("place", Stated.At(end.Place)), ("lost", Percent(1 - (end.MBs / LinkRates.PcieMBs(gen, wants)))), ("wants", Link(wants, gen)));
         }
     }
 
@@ -134,7 +139,7 @@ public static class LaneRules
         if (storage is null || network is null || !(q.Changed.Contains(storage.Place) || q.Changed.Contains(network.Place))) return null;
         var (a, b) = (Topology.Top(q.Sheet, storage.Root), Topology.Top(q.Sheet, network.Root));
         return a is null || b is null || a == b ? null
-            : Finding.Of(Side, [storage.Place, network.Place], null, ("storage", q.Planned.At(storage.Place)!.Short), ("from", Say.Place(storage.Place)), ("network", q.Planned.At(network.Place)!.Short), ("to", Say.Place(network.Place)));
+            : Finding.Of(Side, [storage.Place, network.Place], null, ("storage", q.Planned.At(storage.Place)!.Short), ("from", Stated.At(storage.Place)), ("network", q.Planned.At(network.Place)!.Short), ("to", Stated.At(network.Place)));
     }
 
     internal static string Link(int width, int gen) => gen > 0 ? $"×{width} gen {gen}" : $"×{width}";

@@ -57,7 +57,7 @@ public static class ChannelLoad
         var stacked = modules.Where(m => m.Module.Stack > 1).ToList();
         if (stacked.Count == 0 || modules.All(m => m.Module.Stack > 1 || m.Module.Type is null)) yield break;
         string[] places = [.. stacked.Select(m => PlaceName.Slot(m.Slot))];
-        yield return Finding.Of(Stacked, places, null, ("few", Say.Slots(places)), ("verb", places.Length == 1 ? "is" : "are"));
+        yield return Finding.Of(Stacked, places, null, ("few", Stated.At(places)), ("verb", places.Length == 1 ? "is" : "are"));
     }
 
     private static IEnumerable<Finding> JudgeChannel(MemoryInput q, Channel channel, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
@@ -66,10 +66,12 @@ public static class ChannelLoad
         if (TooManyRanks(q, channel, modules, places) is { } ranks) yield return ranks;
         var widths = modules.Select(m => m.Module.DeviceWidth).OfType<int>().Distinct().Order().ToList();
         if (widths.Count > 1)
-            yield return Finding.Of(q.Sheet.Memory.WidthsMix == false ? WidthsRefused : Widths, places, null, ("channel", channel.Id), ("low", $"{widths[0]}"), ("high", $"{widths[^1]}"));
+            yield return Finding.Of(q.Sheet.Memory.WidthsMix == false ? WidthsRefused : Widths, places,
+                Worked.Sum("modules’ labels", new("chip widths in one channel", string.Join(" and ", widths), true), [.. modules.Where(m => m.Module.DeviceWidth is not null).Select(m => new WorkedLine(m.Slot, $"×{m.Module.DeviceWidth}"))]), ("channel", channel.Id), ("low", widths[0]), ("high", widths[^1]));
         var dies = modules.Select(m => Bins.DieGbit(m.Module)).OfType<double>().Distinct().Order().ToList();
         if (dies.Contains(24) && dies.Count > 1)
-            yield return Finding.Of(Dies, places, null, ("channel", channel.Id), ("dies", Say.Words([.. dies.Select(d => $"{d:0.##} Gbit")])));
+            yield return Finding.Of(Dies, places,
+                Worked.Sum("modules’ labels: capacity over chips", new("densities in one channel", string.Join(" and ", dies.Select(d => $"{d:0.##} Gbit")), true), [.. modules.Where(m => Bins.DieGbit(m.Module) is not null).Select(m => new WorkedLine(m.Slot, $"{Bins.DieGbit(m.Module):0.##} Gbit"))]), ("channel", channel.Id), ("dies", Say.Words([.. dies.Select(d => $"{d:0.##} Gbit")])));
     }
 
     /// <summary>
@@ -96,7 +98,7 @@ public static class ChannelLoad
         if ((told ?? Typical(modules[0].Module.Type!.Value.Family())) is not { } limit || ranks <= limit) return null;
         var sum = Worked.Sum(told is null ? RanksTypical.Source : Ranks.Source, new("ranks of the channel", $"{ranks} > {limit}", true),
             new("modules", string.Join(" + ", modules.Select(m => $"{m.Module.Ranks / (m.Module.Stack ?? 1)}"))), new("limit", $"{limit}"));
-        return Finding.Of(told is null ? RanksTypical : Ranks, places, sum, ("channel", channel.Id), ("ranks", $"{ranks}"), ("limit", $"{limit}"));
+        return Finding.Of(told is null ? RanksTypical : Ranks, places, sum, ("channel", channel.Id), ("ranks", ranks), ("limit", limit));
     }
 
     private static Finding? JudgeDensity(MemoryInput q, Build build, string slot, ModuleSheet module)
@@ -109,6 +111,6 @@ public static class ChannelLoad
         if ((byBoard ? board : processor) is not { } limit || die <= limit) return null;
         return Finding.Of(Dense, [PlaceName.Slot(slot)],
             Worked.Sum(Dense.Source, new("chip density", $"{die:0.##} > {limit:0.##} Gbit", true), new("GB × 8 × width ÷ (64 × ranks)", $"{die:0.##} Gbit"), new("limit", $"{limit:0.##} Gbit")),
-            ("place", Say.Slot(slot)), ("die", $"{die:0.##}"), ("who", byBoard ? "the board" : Say.Place(PlaceName.Socket(socket))), ("limit", $"{limit:0.##}"));
+            ("place", Stated.At(PlaceName.Slot(slot))), ("die", $"{die:0.##}"), ("who", byBoard ? "the board" : Say.Place(PlaceName.Socket(socket))), ("limit", $"{limit:0.##}"));
     }
 }

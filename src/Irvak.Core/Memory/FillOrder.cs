@@ -89,13 +89,13 @@ public static class FillOrder
                 if (guessed)
                 {
                     if (q.Changed.Contains(PlaceName.Slot(channel.Slots[i])) || q.Changed.Contains(PlaceName.Slot(channel.Slots[i - 1])))
-                        yield return Finding.Of(OrderUnknown, [PlaceName.Slot(channel.Slots[i])], null, ("place", Say.Slot(channel.Slots[i])), ("first", Say.Slot(channel.Slots[i - 1])), ("channel", channel.Id));
+                        yield return Finding.Of(OrderUnknown, [PlaceName.Slot(channel.Slots[i])], null, ("place", Stated.At(PlaceName.Slot(channel.Slots[i]))), ("first", Stated.At(PlaceName.Slot(channel.Slots[i - 1]))), ("channel", channel.Id));
                     break;
                 }
                 yield return Finding.Of(Skipped, [PlaceName.Slot(channel.Slots[i])],
                     Worked.Sum("common practice, no source", new("filled before its turn", channel.Slots[i], true),
                         new($"order in channel {channel.Id}", string.Join(' ', channel.Slots)), new("empty before it", channel.Slots[i - 1])),
-                    ("place", Say.Slot(channel.Slots[i])), ("first", Say.Slot(channel.Slots[i - 1])), ("channel", channel.Id));
+                    ("place", Stated.At(PlaceName.Slot(channel.Slots[i]))), ("first", Stated.At(PlaceName.Slot(channel.Slots[i - 1]))), ("channel", channel.Id));
                 break;
             }
     }
@@ -114,7 +114,7 @@ public static class FillOrder
         if (gap < 0 || gap > last) return null;
         return Finding.Of(OffTable, [PlaceName.Slot(order[last])],
             Worked.Sum(OffTable.Source, new("filled before its turn", order[last], true), new("the board's order", string.Join(' ', order)), new("empty before it", order[gap])),
-            ("first", Say.Slot(order[gap])), ("place", Say.Slot(order[last])));
+            ("first", Stated.At(PlaceName.Slot(order[gap]))), ("place", Stated.At(PlaceName.Slot(order[last]))));
     }
 
     private static IEnumerable<Finding> JudgeSockets(MachineSheet sheet, Build build)
@@ -124,7 +124,7 @@ public static class FillOrder
         bool Has(string socket) => sheet.Channels.Any(c => c.Socket == socket && c.Slots.Any(s => build.ModuleAt(s) is not null));
         if (!sockets.Any(s => Has(s.Id))) yield break;
         foreach (var socket in sockets.Where(s => !Has(s.Id)))
-            yield return Finding.Of(WithoutOwn, [PlaceName.Socket(socket.Id)], null, ("socket", Say.Place(PlaceName.Socket(socket.Id))));
+            yield return Finding.Of(WithoutOwn, [PlaceName.Socket(socket.Id)], null, ("socket", Stated.At(PlaceName.Socket(socket.Id))));
     }
 
     private static Finding? JudgeRanks(Channel channel, Build build)
@@ -132,7 +132,7 @@ public static class FillOrder
         for (var i = 1; i < channel.Slots.Count; i++)
             if (build.ModuleAt(channel.Slots[i - 1])?.Ranks is { } before && build.ModuleAt(channel.Slots[i])?.Ranks is { } here && here > before)
                 return Finding.Of(RanksFirst, [PlaceName.Slot(channel.Slots[i])], null,
-                    ("place", Say.Slot(channel.Slots[i])), ("first", Say.Slot(channel.Slots[i - 1])), ("channel", channel.Id));
+                    ("place", Stated.At(PlaceName.Slot(channel.Slots[i]))), ("first", Stated.At(PlaceName.Slot(channel.Slots[i - 1]))), ("channel", channel.Id));
         return null;
     }
 }

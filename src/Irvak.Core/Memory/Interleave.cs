@@ -79,7 +79,7 @@ public static class Interleave
             var name = Say.Place(PlaceName.Socket(socket.Socket));
             if (empty.Count > 0 && empty.Count < channels.Count)
                 yield return Finding.Of(Empty, places, EmptySum(channels.Count, empty.Count), ("socket", name),
-                    ("empty", $"{empty.Count}"), ("all", $"{channels.Count}"), ("share", $"{100.0 * (channels.Count - empty.Count) / channels.Count:0} %"));
+                    ("empty", empty.Count), ("all", channels.Count), ("share", $"{100.0 * (channels.Count - empty.Count) / channels.Count:0} %"));
             else if (empty.Count == 0 && socket.Bands.Count > 1)
             {
                 var total = socket.Bands.Sum(b => b.MiB);

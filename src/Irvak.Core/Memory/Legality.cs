@@ -81,14 +81,14 @@ public static class Legality
         foreach (var finding in JudgeTogether(q, modules)) yield return finding;
         foreach (var slot in q.Sheet.Revisions.FirstOrDefault(r => r.Name == q.System.BoardRevision)?.MissingSlots ?? [])
             if (build.ModuleAt(slot) is not null)
-                yield return Finding.Of(Revision, [PlaceName.Slot(slot)], null, ("place", Say.Slot(slot)), ("revision", q.System.BoardRevision!));
+                yield return Finding.Of(Revision, [PlaceName.Slot(slot)], null, ("place", Stated.At(PlaceName.Slot(slot))), ("revision", q.System.BoardRevision!));
     }
 
     private static IEnumerable<Finding> JudgeOne(MemoryInput q, Build build, Channel channel, string slot, ModuleSheet module)
     {
         var board = q.Sheet.Memory;
         string[] places = [PlaceName.Slot(slot)];
-        var place = Say.Slot(slot);
+        var place = Stated.At(PlaceName.Slot(slot));
         if (module.Generation is { } g && board.Generation is { } bg && g != bg)
             yield return Finding.Of(Generation, places, null, ("place", place), ("module", g.Name()), ("board", bg.Name()));
         if (module.Form is { } f && board.Form is { } bf && f != bf)
@@ -97,11 +97,11 @@ public static class Legality
         if (module.Type is { } t && board.Types is { Count: > 0 } types && !types.Contains(t))
             yield return Finding.Of(Type, places, null, ("place", place), ("module", t.Name()), ("board", Say.Words([.. types.Select(x => x.Name())])));
         if (module.Type is { } mt && build.At(PlaceName.Socket(channel.Socket))?.Processor?.MemoryTypes is { Count: > 0 } driven && !driven.Contains(mt))
-            yield return Finding.Of(ByProcessor, places, null, ("place", place), ("module", mt.Name()), ("socket", Say.Place(PlaceName.Socket(channel.Socket))), ("takes", Say.Words([.. driven.Select(x => x.Name())])));
+            yield return Finding.Of(ByProcessor, places, null, ("place", place), ("module", mt.Name()), ("socket", Stated.At(PlaceName.Socket(channel.Socket))), ("takes", Say.Words([.. driven.Select(x => x.Name())])));
         if (q.BringsPart(PlaceName.Slot(slot)) && Untold(q, module) is { Count: > 0 } untold)
             yield return Finding.Of(NotTold, places, null, ("place", place), ("what", Say.Words(untold)));
         if (!build.HasProcessor(channel.Socket))
-            yield return Finding.Of(q.LacksProcessor(channel.Socket) || ReferenceEquals(build, q.Found) ? Dark : DarkUnknown, places, null, ("place", place), ("socket", Say.Place(PlaceName.Socket(channel.Socket))));
+            yield return Finding.Of(q.LacksProcessor(channel.Socket) || ReferenceEquals(build, q.Found) ? Dark : DarkUnknown, places, null, ("place", place), ("socket", Stated.At(PlaceName.Socket(channel.Socket))));
         if (module.Generation is { } gen && Bins.DieGbit(module) is { } gbit && !Bins.DieExists(gen, gbit))
             yield return Finding.Of(Plausible, places,
                 Worked.Sum("JEDEC densities per generation", new("chip density", $"{gbit:0.###} Gbit", true),
@@ -132,7 +132,7 @@ public static class Legality
             var few = families.Skip(1).SelectMany(f => f).ToList();
             string[] places = [.. few.Select(m => PlaceName.Slot(m.Slot))];
             yield return Finding.Of(Kind, places, KindSum(families),
-                ("few", Say.Slots(places)), ("verb", few.Count == 1 ? "is" : "are"),
+                ("few", Stated.At(places)), ("verb", few.Count == 1 ? "is" : "are"),
                 ("fewKind", Say.Words([.. few.Select(m => m.Module.Type!.Value.Name()).Distinct()])),
                 ("manyKind", families[0].First().Module.Type!.Value.Name()));
         }
@@ -140,7 +140,7 @@ public static class Legality
         if (q.Sheet.Memory.EccMixing is { } mixing && plain.Count > 0 && typed.Any(m => m.Module.Type == ModuleType.UnbufferedEcc))
         {
             string[] places = [.. plain.Select(m => PlaceName.Slot(m.Slot))];
-            yield return Finding.Of(mixing == EccMixing.EccOff ? EccOff : EccNoStart, places, null, ("few", Say.Slots(places)));
+            yield return Finding.Of(mixing == EccMixing.EccOff ? EccOff : EccNoStart, places, null, ("few", Stated.At(places)));
         }
     }
 

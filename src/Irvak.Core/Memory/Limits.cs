@@ -46,7 +46,8 @@ public static class Limits
         if (JudgeTotal(q, build) is { } total) yield return total;
         foreach (var finding in JudgeProcessors(q, build)) yield return finding;
         if (off.Count > 0)
-            yield return Finding.Of(Warranty, [.. off.Select(PlaceName.Slot)], null,
+            yield return Finding.Of(Warranty, [.. off.Select(PlaceName.Slot)],
+                Worked.Sum(Warranty.Source, new("modules off the list", $"{off.Count}", true), [.. off.Select(s => new WorkedLine(s, build.ModuleAt(s)?.PartNumber ?? "no part number"))]),
                 ("count", off.Count == 1 ? "One module is" : $"{off.Count} modules are"), ("them", off.Count == 1 ? "it" : "them"));
     }
 
@@ -74,7 +75,7 @@ public static class Limits
         string[] places = [.. slots.Select(PlaceName.Slot)];
         var limit = ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L);
         return Finding.Of(Slot, places, Sum(q, track, limit, ByteCount.FromMiB(module.CapacityMiB!.Value), "one module"),
-            ("place", Say.Slots(places)), ("module", ByteCount.FromMiB(module.CapacityMiB!.Value).ToString()), ("limit", limit.ToString()), ("counts", track.Counts))
+            ("place", Stated.At(places)), ("module", ByteCount.FromMiB(module.CapacityMiB!.Value)), ("limit", limit.ToString()), ("counts", track.Counts))
             with
         { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
     }
@@ -88,7 +89,7 @@ public static class Limits
         var limit = ByteCount.FromMiB(gib * 1024L);
         string[] places = [.. q.Changes.Where(c => c.BringsPart && PlaceName.IsSlot(c.Place)).Select(c => c.Place)];
         return Finding.Of(Total, places, Sum(q, track, limit, planned, "all modules"),
-            ("planned", planned.ToString()), ("limit", limit.ToString()), ("counts", track.Counts))
+            ("planned", planned), ("limit", limit.ToString()), ("counts", track.Counts))
             with
         { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
     }
@@ -102,8 +103,8 @@ public static class Limits
             var planned = slots.Sum(s => (long)(build.ModuleAt(s)?.CapacityMiB ?? 0));
             if (planned <= gib * 1024L) continue;
             string[] places = [.. slots.Where(s => q.IsNew(PlaceName.Slot(s))).Select(PlaceName.Slot)];
-            yield return Finding.Of(Processor, places, null,
-                ("socket", Say.Place(PlaceName.Socket(socket.Id))), ("limit", ByteCount.FromMiB(gib * 1024L).ToString()), ("planned", ByteCount.FromMiB(planned).ToString()));
+            yield return Finding.Of(Processor, places, Worked.Against(Processor.Source, ("planned on it", ByteCount.FromMiB(planned).ToString()), ">", ("addresses", ByteCount.FromMiB(gib * 1024L).ToString())),
+                ("socket", Stated.At(PlaceName.Socket(socket.Id))), ("limit", ByteCount.FromMiB(gib * 1024L)), ("planned", ByteCount.FromMiB(planned)));
         }
     }
 

@@ -134,6 +134,6 @@ public static class OsShare
             if (usable > FourGiB) yield return Finding.Of(Below4, [], Small(usable, FourGiB).Why, told);
         }
         else if (q.System.OsEndsAtGiB is { } most && usable > ByteCount.FromMiB(most * 1024L))
-            yield return Finding.Of(Beyond, [], Of(q, build, usableMiB)?.Why, told, ("limit", ByteCount.FromMiB(most * 1024L).ToString()));
+            yield return Finding.Of(Beyond, [], Of(q, build, usableMiB)?.Why, told, ("limit", ByteCount.FromMiB(most * 1024L)));
     }
 }

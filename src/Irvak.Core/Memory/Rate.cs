@@ -198,13 +198,13 @@ public static class Rate
     {
         string[] added = [.. q.Changes.Where(c => c.In is not null && PlaceName.IsSlot(c.Place)).Select(c => c.Place)];
         if (found.RateMTs is { } before && planned.RateMTs is { } after && after < before)
-            yield return Finding.Of(Drops, added, Sum(planned), ("before", $"{before}"), ("after", $"{after} MT/s"), ("limiter", LimiterWords(planned)));
+            yield return Finding.Of(Drops, added, Sum(planned), ("before", before), ("after", $"{after} MT/s"), ("limiter", LimiterWords(planned)));
         if (planned.RateMTs is null && planned.LowMTs is not null)
             yield return Finding.Of(Unknown, added, Sum(planned), ("band", planned.Words), ("count", MostPerChannel(q)));
         if (planned.RateMTs is not { } rate) yield break;
         var faster = q.Changes.Where(c => c.BringsPart && c.In!.Module?.RateMTs > rate + 1).ToList();
         if (faster.Count > 0)
-            yield return Finding.Of(ClocksDown, [.. faster.Select(c => c.Place)], Sum(planned), ("rated", $"{faster.Max(c => c.In!.Module!.RateMTs)}"), ("rate", $"{rate}"));
+            yield return Finding.Of(ClocksDown, [.. faster.Select(c => c.Place)], Sum(planned), ("rated", faster.Max(c => c.In!.Module!.RateMTs!.Value)), ("rate", rate));
     }
 
     private static string MostPerChannel(MemoryInput q) =>

@@ -1,4 +1,5 @@
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -25,14 +26,14 @@ public static class Voltage
         {
             foreach (var (_, slot, module) in told)
                 if (module.MilliVolt > supply)
-                    yield return Finding.Of(TooHigh, [PlaceName.Slot(slot)], null, ("place", Say.Slot(slot)), ("module", Volts(module.MilliVolt!.Value)), ("board", Volts(supply)));
+                    yield return Finding.Of(TooHigh, [PlaceName.Slot(slot)], Worked.Against(TooHigh.Source, ("module", Volts(module.MilliVolt!.Value)), ">", ("board", Volts(supply))), ("place", Stated.At(PlaceName.Slot(slot))), ("module", Volts(module.MilliVolt!.Value)), ("board", Volts(supply)));
             yield break;
         }
         var high = told.Max(m => m.Module.MilliVolt!.Value);
         var few = told.Where(m => m.Module.MilliVolt < high).ToList();
         if (few.Count == 0) yield break;
         string[] places = [.. few.Select(m => PlaceName.Slot(m.Slot))];
-        yield return Finding.Of(Mixed, places, null, ("few", Say.Slots(places)), ("low", Volts(few.Min(m => m.Module.MilliVolt!.Value))), ("high", Volts(high)));
+        yield return Finding.Of(Mixed, places, Worked.Against(Mixed.Source, ("lowest", Volts(few.Min(m => m.Module.MilliVolt!.Value))), "<", ("highest", Volts(high))), ("few", Stated.At(places)), ("low", Volts(few.Min(m => m.Module.MilliVolt!.Value))), ("high", Volts(high)));
     }
 
     public static string Volts(int milliVolt) => $"{milliVolt / 1000.0:0.0#} V";

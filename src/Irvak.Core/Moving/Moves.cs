@@ -1,3 +1,4 @@
+using Irvak.Core.Quantities;
 using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
@@ -131,7 +132,7 @@ public static class Moves
             MoveWay.Clone when drive?.SectorBytes is { } from && to.SectorBytes is { } its && from != its => (false, $"sectors of {from} and {its} bytes differ"),
             MoveWay.Clone when to.Bytes < bytes => (false, "the target has fewer sectors"),
             MoveWay.Clone or MoveWay.Copy when !together => (false, "old and new want the same bays: never in the machine together"),
-            MoveWay.Copy when to.Bytes < bytes => (true, $"only {ArrayCapacity.TB(to.Bytes)} fit; does not start a system"),
+            MoveWay.Copy when to.Bytes < bytes => (true, $"only {DiskSpace.TB(to.Bytes)} fit; does not start a system"),
             MoveWay.Clone => (true, "carries faults and waste along; nobody may write meanwhile"),
             MoveWay.Copy => (true, "does not start a system; open files are missed"),
             _ => (true, "only as fresh and as whole as the backup"),
@@ -148,7 +149,7 @@ public static class Moves
             // A goal that is no longer in the plan is none.
             if (s.Planned is not { } planned || (planned.Way is MoveWay.Clone or MoveWay.Copy or MoveWay.Restore && Target(q, arrays, planned.To) is null))
             {
-                yield return Finding.Of(Unsaid, s.Places, null, ("size", ArrayCapacity.TB(s.Bytes)), what);
+                yield return Finding.Of(Unsaid, s.Places, Worked.Sum("captures; sector counts of the drives", new WorkedLine("held there", DiskSpace.TB(s.Bytes), true)), ("size", new DiskSpace(s.Bytes)), what);
                 continue;
             }
             if (planned.Way is MoveWay.Nothing) continue;
@@ -156,9 +157,9 @@ public static class Moves
             if (Target(q, arrays, planned.To) is not { } to || planned.Way is MoveWay.Fresh) continue;
             var target = ("target", to.Name);
             if (planned.Way is MoveWay.Clone or MoveWay.Copy && to.Places.Any(s.Places.Contains)) yield return Finding.Of(Never, s.Places, null, what, target);
-            if (to.Bytes < s.Bytes && planned.Way == MoveWay.Clone) yield return Finding.Of(TooSmall, s.Places, null, what, ("size", ArrayCapacity.TB(s.Bytes)), target, ("room", ArrayCapacity.TB(to.Bytes)));
+            if (to.Bytes < s.Bytes && planned.Way == MoveWay.Clone) yield return Finding.Of(TooSmall, s.Places, Worked.Against(TooSmall.Source, ("to move", DiskSpace.TB(s.Bytes)), ">", ("room there", DiskSpace.TB(to.Bytes))), what, ("size", new DiskSpace(s.Bytes)), target, ("room", new DiskSpace(to.Bytes)));
             if (planned.Way == MoveWay.Clone && q.Found.At(s.Places[0])?.Drive?.SectorBytes is { } from && to.SectorBytes is { } its && from != its)
-                yield return Finding.Of(SectorSize, s.Places, null, what, ("from", $"{from}"), ("to", $"{its}"));
+                yield return Finding.Of(SectorSize, s.Places, Worked.Against(SectorSize.Source, ("sectors there now", $"{from} bytes"), "≠", ("sectors of the new drive", $"{its} bytes")), what, ("from", from), ("to", its));
         }
     }
 }

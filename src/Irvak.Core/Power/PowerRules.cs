@@ -96,25 +96,27 @@ public static class PowerRules
         var spinTold = power.Lines.All(l => l.SpinAmp12 + l.SpinAmp5 == 0 || l.SpinTold);
         foreach (var rail in power.Rails.Where(r => r.LimitAmp is { } limit && r.PeakAmp > limit && r.PeakAmp > before.Rails.First(b => b.Rail == r.Rail).PeakAmp))
             yield return Judged(spinTold && power.Lines.All(l => l.Told || l.Active == 0), Rail, [], Worked.Sum("supply's label; disks: common practice, no source", new WorkedLine("at the start", Amp(rail.PeakAmp), true), new WorkedLine("at work", Amp(rail.SteadyAmp)), new WorkedLine("label", Amp(rail.LimitAmp!.Value))), ("amp", Amp(rail.PeakAmp)), ("rail", rail.Rail), ("limit", Amp(rail.LimitAmp!.Value)));
-        foreach (var plug in power.Plugs.Where(p => p.Has is { } has && has < p.Wants && p.Wants > (before.Plugs.FirstOrDefault(b => b.What == p.What)?.Wants is { } was && q.Changes.Count > 0 ? was : q.Changes.Count == 0 ? int.MaxValue : 0)))
+        foreach (var plug in power.Plugs.Where(p => p.Has < p.Wants && p.Wants > (before.Plugs.FirstOrDefault(b => b.What == p.What)?.Wants is { } was && q.Changes.Count > 0 ? was : q.Changes.Count == 0 ? int.MaxValue : 0)))
         {
-            yield return Finding.Of(Plugs, [], null, ("wants", $"{plug.Wants}"), ("what", plug.What), ("has", $"{plug.Has}"));
+            var has = plug.Has!.Value;
+            yield return Finding.Of(Plugs, [], Worked.Against(Plugs.Source, ("plugs asked for", $"{plug.Wants}"), ">", ("plugs there", $"{has}")), ("wants", plug.Wants), ("what", plug.What), ("has", has));
             if (plug.What != "SATA power") continue;
-            var each = plug.Has > 0 ? (int)Math.Ceiling(plug.Wants / (double)plug.Has!.Value) : plug.Wants;
+            var each = has > 0 ? (int)Math.Ceiling(plug.Wants / (double)has) : plug.Wants;
             if (plug.AmpEach > PowerSheet.PlugAmp)
-                yield return Judged(spinTold, Splitter, [], Worked.Sum("SATA 3, power connector", new WorkedLine("at the start", Amp(plug.AmpEach.Value), true), new WorkedLine("disks on one plug", $"{each}"), new WorkedLine("one plug carries", Amp(PowerSheet.PlugAmp))), ("count", $"{each}"), ("amp", Amp(plug.AmpEach.Value)));
+                yield return Judged(spinTold, Splitter, [], Worked.Sum("SATA 3, power connector", new WorkedLine("at the start", Amp(plug.AmpEach.Value), true), new WorkedLine("disks on one plug", $"{each}"), new WorkedLine("one plug carries", Amp(PowerSheet.PlugAmp))), ("count", each), ("amp", Amp(plug.AmpEach.Value)));
             else yield return Finding.Of(Moulded, [], null);
         }
         foreach (var air in power.Air.Where(a => a.State is AirState.Missing or AirState.Unplugged))
             yield return Finding.Of(AirParts.IsFan(air.Part) ? Fan : Blank, [], null, ("part", Say.Capital(air.Words)), ("state", SeeAir.Words(air.State)));
         foreach (var heat in power.Heat.Where(h => h.Band != "good"))
-            yield return Judged(heat.Band == "out" && !heat.Source.StartsWith("common practice", StringComparison.Ordinal), heat.Band == "out" ? TooHot : Hot, [heat.Place], null, ("drive", heat.Part), ("place", Say.Place(heat.Place)), ("celsius", $"{heat.Celsius}"), ("limits", heat.Limits));
+            yield return Judged(heat.Band == "out" && !heat.Source.StartsWith("common practice", StringComparison.Ordinal), heat.Band == "out" ? TooHot : Hot, [heat.Place],
+                Worked.Sum(heat.Source, new("temperature", $"{heat.Celsius} °C", true), new WorkedLine("limits", heat.Limits)), ("drive", heat.Part), ("place", Stated.At(heat.Place)), ("celsius", heat.Celsius), ("limits", heat.Limits));
         foreach (var pad in power.Pads.Where(p => p.ShelfPartId is null))
-            yield return Finding.Of(Pad, [pad.Place], pad.Why, ("gap", Number(pad.GapMm)), ("place", Say.Place(pad.Place)), ("thick", Number(pad.ThickMm)));
+            yield return Finding.Of(Pad, [pad.Place], pad.Why, ("gap", Number(pad.GapMm)), ("place", Stated.At(pad.Place)), ("thick", Number(pad.ThickMm)));
     }
 
     /// <summary>A stop rests on what sheets, labels or captures tell; on usual figures it is a care.</summary>
-    private static Finding Judged(bool told, Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, string Value)[] values) =>
+    private static Finding Judged(bool told, Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, Stated Value)[] values) =>
         Finding.Of(rule, places, why, values) is var finding && rule.Severity == Severity.Stop && !told ? finding with { Severity = Severity.Care } : finding;
 
     private static IEnumerable<Finding> Supply(PowerInput q, PowerSheet power)
@@ -123,7 +125,7 @@ public static class PowerRules
         var touched = q.Changes.Count > 0;
         if (power.SupplyWatt is not { } all || power.LimitWatt is not { } limit)
         {
-            if (touched && q.Sheet.Supplies.Count > 0) yield return Finding.Of(Unknown, [.. q.Sheet.Supplies.Where(s => s.Watt is null).Select(s => PlaceName.Supply(s.Id))], null, ("draw", Watt(power.SteadyWatt)), ("peak", Watt(power.PeakWatt)));
+            if (touched && q.Sheet.Supplies.Count > 0) yield return Finding.Of(Unknown, [.. q.Sheet.Supplies.Where(s => s.Watt is null).Select(s => PlaceName.Supply(s.Id))], Sum(power, power.SteadyWatt, "at work"), ("draw", Watt(power.SteadyWatt)), ("peak", Watt(power.PeakWatt)));
             yield break;
         }
         if (all < power.IdleWatt)

@@ -71,7 +71,7 @@ public static class ProcessorFit
         {
             var place = PlaceName.Socket(socket.Id);
             if (q.Changes.FirstOrDefault(c => c.Place == place) is not { } change) continue;
-            if (socket.Soldered) yield return Finding.Of(Soldered, [place], null, ("place", Say.Place(place)));
+            if (socket.Soldered) yield return Finding.Of(Soldered, [place], null, ("place", Stated.At(place)));
             if (q.Planned.At(place)?.Processor is { } part)
                 foreach (var finding in JudgeNew(q, socket, place, part, change.Out?.Processor)) yield return finding;
         }
@@ -83,7 +83,7 @@ public static class ProcessorFit
         string[] places = [place];
         var listed = q.Sheet.Processors.FirstOrDefault(p => string.Equals(p.Name, part.Name, StringComparison.OrdinalIgnoreCase) && (p.Stepping is null || part.Stepping is null || p.Stepping == part.Stepping));
         if (part.Socket is { } its && socket.Family is { } board && its != board)
-            yield return Finding.Of(Socket, places, null, ("processor", part.Name), ("its", its), ("place", Say.Place(place)), ("board", board));
+            yield return Finding.Of(Socket, places, null, ("processor", part.Name), ("its", its), ("place", Stated.At(place)), ("board", board));
         else if (listed is null && q.Sheet.Processors.Count > 0 && PolicyTable.SeverityOf(q.Policy, Standing.FewOrMixed) is { } severity)
             yield return Finding.Of(List, places, null, ("processor", part.Name)) with { Severity = severity };
         if (listed?.Revisions is { Count: > 0 } revisions && q.System.BoardRevision is { } has && !revisions.Contains(has))
@@ -96,14 +96,14 @@ public static class ProcessorFit
         }
         if (part.Watt is { } watt && socket.WattLimit is { } limit && watt > limit && PolicyTable.SeverityOf(q.Policy, Standing.FewOrMixed) is { } beyond)
             yield return Finding.Of(Heat, places, Worked.Sum(Heat.Source, new("heat", $"{watt} > {limit} W", true), new("processor", $"{watt} W"), new("board and cooler", $"{limit} W")),
-                ("processor", part.Name), ("watt", $"{watt}"), ("place", Say.Place(place)), ("limit", $"{limit}")) with
+                ("processor", part.Name), ("watt", watt), ("place", Stated.At(place)), ("limit", limit)) with
             { Severity = beyond };
         if (before is not null)
             foreach (var finding in Screens.Judge(q, place, part, before)) yield return finding;
         if (before is not null && (part.Lanes < before.Lanes || part.Gen < before.Gen))
-            yield return Finding.Of(Lanes, places, null, ("place", Say.Place(place)), ("before", LaneWords(before)), ("after", LaneWords(part)));
+            yield return Finding.Of(Lanes, places, null, ("place", Stated.At(place)), ("before", LaneWords(before)), ("after", LaneWords(part)));
         if (before is null && Woken(q.Sheet, socket.Id) is { Length: > 0 } what)
-            yield return Finding.Of(Wakes, places, null, ("place", Say.Place(place)), ("what", what));
+            yield return Finding.Of(Wakes, places, null, ("place", Stated.At(place)), ("what", what));
     }
 
     private static string LaneWords(ProcessorSheet p) => $"{(p.Lanes is { } lanes ? $"{lanes} lanes" : "lanes")}{(p.Gen is { } gen ? $" of generation {gen}" : "")}";
@@ -125,11 +125,11 @@ public static class ProcessorFit
         if (filled.Count < 2) yield break;
         foreach (var (place, part) in filled)
             if (part.MostSockets is { } most && filled.Count > most)
-                yield return Finding.Of(Company, [place], null, ("processor", part.Name), ("most", $"{most}"), ("sockets", most == 1 ? "socket" : "sockets"), ("filled", $"{filled.Count}"));
+                yield return Finding.Of(Company, [place], Worked.Against(Company.Source, ("sockets filled", $"{filled.Count}"), ">", ("sockets it works in", $"{most}")), ("processor", part.Name), ("most", most), ("sockets", most == 1 ? "socket" : "sockets"), ("filled", filled.Count));
         var first = filled[0];
         var other = filled.Skip(1).FirstOrDefault(f => f.Part.Name != filled[0].Part.Name || (f.Part.Stepping is { } s && filled[0].Part.Stepping is { } t && s != t));
         if (other.Part is not null)
-            yield return Finding.Of(Pair, [first.Place, other.Place], null, ("one", Say.Place(first.Place)), ("two", Say.Place(other.Place)),
+            yield return Finding.Of(Pair, [first.Place, other.Place], null, ("one", Stated.At(first.Place)), ("two", Stated.At(other.Place)),
                 ("parts", Say.Words([Named(first.Part), Named(other.Part)])));
     }
 

@@ -1,3 +1,4 @@
+using Irvak.Core.Quantities;
 namespace Irvak.Core.Sheets;
 
 /// <summary>How parts are named: shortly for plate and ladder, at length for lists.</summary>
@@ -44,17 +45,10 @@ public static class PartWords
         _ => "USB",
     };
 
-    /// <summary>Decimal size as drives are spoken of: "4 TB", "1.92 TB", "480 GB".</summary>
-    public static string Size(long bytes)
-    {
-        var (value, unit) = bytes >= 1_000_000_000_000 ? (bytes / 1e12, "TB") : (bytes / 1e9, "GB");
-        return $"{Math.Round(value, value >= 100 ? 0 : 2).ToString("0.##")} {unit}";
-    }
-
     /// <summary>"4 TB SATA", "960 GB SATA flash".</summary>
     public static string Short(this DriveSheet drive) => string.Join(' ', new[]
     {
-        drive.Bytes is { } b ? Size(b) : drive.Media == DriveMedia.Tape ? drive.Model : "drive of unknown size",
+        drive.Bytes is { } b ? DiskSpace.Nominal(b) : drive.Media == DriveMedia.Tape ? drive.Model : "drive of unknown size",
         drive.Protocol?.Name(),
         drive.Media == DriveMedia.Flash && drive.Protocol != DriveProtocol.Nvme ? "flash" : null,
     }.Where(s => s is not null));
@@ -64,7 +58,7 @@ public static class PartWords
     {
         var what = drive.Media switch { DriveMedia.Flash => "flash drive", DriveMedia.Tape => "tape drive", DriveMedia.Disk => "hard disk", _ => "drive" };
         var form = drive.Form is "3.5" or "2.5" or "5.25" ? drive.Form + " inch" : drive.Form == "msata" ? "mSATA" : drive.Form?.ToUpperInvariant();
-        var first = string.Join(' ', new[] { drive.Bytes is { } b ? Size(b) : null, drive.Protocol?.Name(), what }.Where(s => s is not null));
+        var first = string.Join(' ', new[] { drive.Bytes is { } b ? DiskSpace.Nominal(b) : null, drive.Protocol?.Name(), what }.Where(s => s is not null));
         return string.Join(", ", new[] { first, form, drive.Rpm is > 0 and var rpm ? $"{rpm}/min" : null, drive.Model }.Where(s => !string.IsNullOrEmpty(s)));
     }
 

@@ -1,3 +1,4 @@
+using Irvak.Core.Quantities;
 using System.Text.RegularExpressions;
 
 namespace Irvak.Core.Sheets;
@@ -63,7 +64,7 @@ public static partial class ShelfWords
         if (d.SectorBytes is 4096) words.Add("4kn");
         if (d.LinkGbs is { } link) words.Add(link.ToString("0.#") + "g-link");
         if (d.Bytes is not { } b) return;
-        words.Add(PartWords.Size(b).Replace(" ", ""));
+        words.Add(DiskSpace.Nominal(b).Replace(" ", ""));
         if (b >= 1_000_000_000_000) words.Add($"{b / 1_000_000_000}gb");
     }
 

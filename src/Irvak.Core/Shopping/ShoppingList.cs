@@ -91,5 +91,5 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
         "price list of the shop");
 
     public static IEnumerable<Finding> Judge(ShoppingList list) => list.Lines.Where(l => l.ToOrder > 0).Select(l =>
-        Finding.Of(Short, l.Places, null, ("count", $"{l.ToOrder}"), ("part", l.Part), ("stock", $"{l.InStock}")));
+        Finding.Of(Short, l.Places, Worked.Sum(Short.Source, new("to order", $"{l.ToOrder}", true), new("wanted", $"{l.Count}"), new WorkedLine("on the shelf", $"{l.InStock}")), ("count", l.ToOrder), ("part", l.Part), ("stock", l.InStock)));
 }

@@ -1,3 +1,4 @@
+using Irvak.Core.Quantities;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
@@ -137,7 +138,7 @@ internal static class DriveSteps
     {
         string[] added = [.. array.Plan.Members.Except(was.Members)];
         return new("array:" + array.Plan.Name, Runbook.Start, $"Grow array {array.Plan.Name} to {array.Plan.Members.Count} drives",
-            [$"Add {string.Join(' ', added.Select(PlaceName.Short))} to it, by its keeper's own growing: {Keeper(array.Plan.Host)}.", "Let the reshape run to its end before anything else is changed.", $"It is to show {ArrayCapacity.Shown(array.Capacity!.Usable)} afterwards; then grow the file system on it."],
+            [$"Add {string.Join(' ', added.Select(PlaceName.Short))} to it, by its keeper's own growing: {Keeper(array.Plan.Host)}.", "Let the reshape run to its end before anything else is changed.", $"It is to show {DiskSpace.Binary(array.Capacity!.Usable)} afterwards; then grow the file system on it."],
             "Never create it anew: that erases it. Is the backup read back?", [.. array.Plan.Members], 10);
     }
 

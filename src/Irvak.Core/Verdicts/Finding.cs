@@ -7,9 +7,9 @@ namespace Irvak.Core.Verdicts;
 /// <param name="Rule">The rule.</param>
 /// <param name="Severity">Its severity under the job's policy.</param>
 /// <param name="Places">The places it is about.</param>
-/// <param name="Values">The named quantities that fill the sentence.</param>
+/// <param name="Values">What it states, by the names of the holes of the sentence.</param>
 /// <param name="Why">The worked sum.</param>
-public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string> Places, IReadOnlyDictionary<string, string> Values, Worked? Why)
+public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string> Places, IReadOnlyDictionary<string, Stated> Values, Worked? Why)
 {
     public Basis Basis { get; init; } = Rule.Basis;
 
@@ -32,21 +32,22 @@ public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string>
 
     /// <summary>Findings that say the same of several places become one that names them all; what the plan touches stays apart from what was so.</summary>
     public static IEnumerable<Finding> Joined(IEnumerable<Finding> findings, IReadOnlySet<string> changed) => findings
-        .GroupBy(f => (f.Rule, f.Severity, f.Places.Any(changed.Contains), string.Concat(f.Values.Where(v => !Where.Contains(v.Key)).OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => $"|{v.Key}={v.Value}"))))
+        .GroupBy(f => (f.Rule, f.Severity, f.Places.Any(changed.Contains), string.Concat(f.Values.Where(v => !Where.Contains(v.Key)).OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => $"|{v.Key}={v.Value.Words}"))))
         .SelectMany(g => g.Count() > 1 && Where.Any(g.First().Values.ContainsKey) ? [Over([.. g])] : g.AsEnumerable());
 
     private static Finding Over(IReadOnlyList<Finding> same)
     {
-        var values = new Dictionary<string, string>(same[0].Values) { [Several] = same.Count.ToString() };
+        var values = new Dictionary<string, Stated>(same[0].Values) { [Several] = same.Count };
         foreach (var name in Where.Where(values.ContainsKey))
         {
-            List<string> each = [.. same.Select(f => f.Values[name]).Distinct()];
-            values[name] = each.TrueForAll(Say.IsPlace) ? Say.Slots([.. each.Select(Say.PlaceOf)]) : Say.Words(each);
+            List<Stated> each = [.. same.Select(f => f.Values[name]).Distinct()];
+            List<Stated.Places> places = [.. each.OfType<Stated.Places>()];
+            values[name] = places.Count == each.Count ? Stated.At([.. places.SelectMany(p => p.Of)]) : Say.Words([.. each.Select(e => e.Words)]);
         }
         return same[0] with { Places = [.. same.SelectMany(f => f.Places).Distinct()], Values = values };
     }
 
-    public static Finding Of(Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, string Value)[] values) =>
+    public static Finding Of(Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, Stated Value)[] values) =>
         new(rule, rule.Severity, places, values.ToDictionary(v => v.Name, v => v.Value), why);
 }
 

@@ -63,7 +63,7 @@ public sealed record Rule(string Code, Family Family, Severity Severity, string 
 
     /// <summary>The sentence with its holes filled.</summary>
     /// <exception cref="ArgumentException">A hole has no value.</exception>
-    public string Say(IReadOnlyDictionary<string, string> values)
+    public string Say(IReadOnlyDictionary<string, Stated> values)
     {
         var text = new System.Text.StringBuilder(Sentence.Length + 32);
         for (var i = 0; i < Sentence.Length; i++)
@@ -72,7 +72,7 @@ public sealed record Rule(string Code, Family Family, Severity Severity, string 
             var end = Sentence.IndexOf('}', i);
             var hole = Sentence[(i + 1)..end];
             if (hole.IndexOf('|', StringComparison.Ordinal) is >= 0 and var bar) text.Append(values.ContainsKey(Finding.Several) ? hole.AsSpan(bar + 1) : hole.AsSpan(0, bar));
-            else text.Append(values.TryGetValue(hole, out var value) ? value : throw new ArgumentException($"{Code} has no value for {{{hole}}}.", nameof(values)));
+            else text.Append(values.TryGetValue(hole, out var value) ? value.Words : throw new ArgumentException($"{Code} has no value for {{{hole}}}.", nameof(values)));
             i = end;
         }
         return text.ToString();

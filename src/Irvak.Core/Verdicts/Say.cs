@@ -8,12 +8,6 @@ public static partial class Say
 {
     public static string Place(string place) => $"[[{place}]]";
 
-    /// <summary>True for the words of exactly one place.</summary>
-    public static bool IsPlace(string words) => words.StartsWith("[[", StringComparison.Ordinal) && words.IndexOf("]]", StringComparison.Ordinal) == words.Length - 2;
-
-    /// <summary>The place that its words name.</summary>
-    public static string PlaceOf(string words) => words[2..^2];
-
     /// <summary>The text with the short names of its places instead of their marks.</summary>
     public static string Plain(string text) => Marks().Replace(text, m => PlaceName.Short(m.Groups[1].Value));
 

@@ -4,6 +4,7 @@ using Irvak.Core.Boot;
 using Irvak.Core.Caches;
 using Irvak.Core.Drives;
 using Irvak.Core.Observations;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -69,5 +70,5 @@ public static class Endurance
 
     internal static IEnumerable<Finding> Judge(IReadOnlyList<EnduranceRow> rows) =>
         rows.Where(r => r.Years < Soon && r.Serves is not "boot" && !r.Serves.StartsWith("cache", StringComparison.Ordinal)).Select(r =>
-            Finding.Of(Short, [r.Place], null, ("drive", r.Name), ("place", Say.Place(r.Place)), ("years", r.Years!.Value.ToString("0.#")), ("daily", r.GBPerDay!.Value.ToString("0.#"))));
+            Finding.Of(Short, [r.Place], Worked.Sum(Short.Source, new("years", $"{r.Years:0.#}", true), new("rated", $"{r.RatedTB:0.#} TB written"), new("written so far", r.WrittenTB is { } w ? $"{w:0.#} TB" : "not known"), new WorkedLine($"a day, {r.Basis}", $"{r.GBPerDay:0.#} GB")), ("drive", r.Name), ("place", Stated.At(r.Place)), ("years", r.Years!.Value.ToString("0.#")), ("daily", r.GBPerDay!.Value.ToString("0.#"))));
 }

@@ -1,3 +1,4 @@
+using Irvak.Core.Quantities;
 using CsCheck;
 using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
@@ -65,8 +66,8 @@ public class CapacityTests
     public void Ten_of_4_TB(ArrayLevel level, string decimals, string binary)
     {
         var capacity = ArrayCapacity.Of(Shape(level, 10, (4 * TB) + (512L << 20)));
-        Assert.Equal(decimals, ArrayCapacity.TB(capacity.Usable));
-        Assert.Equal(binary, ArrayCapacity.Shown(capacity.Usable));
+        Assert.Equal(decimals, DiskSpace.TB(capacity.Usable));
+        Assert.Equal(binary, DiskSpace.Binary(capacity.Usable));
     }
 
     [Fact]
@@ -74,13 +75,13 @@ public class CapacityTests
     {
         var shape = Shape(ArrayLevel.Parity1, 12, NominalSize.Bytes(2000));
         var usable = ArrayCapacity.Of(shape).Usable;
-        Assert.Equal(("22.0 TB", 20.0), (ArrayCapacity.TB(usable), Math.Round(usable / Math.Pow(2, 40))));
+        Assert.Equal(("22.0 TB", 20.0), (DiskSpace.TB(usable), Math.Round(usable / Math.Pow(2, 40))));
         Assert.Equal((1, 1), (shape.Surely, shape.AtBest));
     }
 
     [Fact]
     public void Two_of_128_GB_striped_show_as_238_5_GiB() => // common practice, no source; before a keeper takes its reserve
-        Assert.Equal("238.5 GiB", ArrayCapacity.Shown(2 * NominalSize.Bytes(128, DriveMedia.Flash)));
+        Assert.Equal("238.5 GiB", DiskSpace.Binary(2 * NominalSize.Bytes(128, DriveMedia.Flash)));
 
     [Theory] // usable as a share of the drives, 9 alike without reserve: the textbook rows of each level
     [InlineData(ArrayLevel.Stripe, 8, 1, 8)]

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Irvak.Core.Arrays;
 using Irvak.Core.Quantities;
 using Irvak.Tests;
 
@@ -13,8 +12,8 @@ public class FormatCasesTests
         ["chance"] = Chance.Words,
         ["memoryMiB"] = v => ByteCount.FromMiB((long)v).ToString(),
         ["euro"] = v => Money.Euro((decimal)v).ToString(),
-        ["decimalBytes"] = v => ArrayCapacity.TB((long)v),
-        ["binaryBytes"] = v => ArrayCapacity.Shown((long)v),
+        ["decimalBytes"] = v => DiskSpace.TB((long)v),
+        ["binaryBytes"] = v => DiskSpace.Binary((long)v),
         ["megabytesPerSecond"] = v => new Throughput(v).ToString(),
     };
 

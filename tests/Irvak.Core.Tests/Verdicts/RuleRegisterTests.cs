@@ -41,7 +41,7 @@ public class RuleRegisterTests
 
     [Fact]
     public void A_sentence_without_its_value_is_an_error_of_the_caller() =>
-        Assert.Throws<ArgumentException>(() => RuleRegister.All[0].Say(new Dictionary<string, string>()));
+        Assert.Throws<ArgumentException>(() => RuleRegister.All[0].Say(new Dictionary<string, Stated>()));
 
     [Fact]
     public void The_rule_document_is_current() => // regenerate with: Irvak.Web write-rules docs/rules.md

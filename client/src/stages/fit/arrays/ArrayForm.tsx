@@ -3,7 +3,7 @@ import type { ArrayPlan } from '../../../api/types';
 import { Field } from '../../../frame/Field';
 import { Pick } from '../../../frame/Pick';
 import { Typed } from '../../../frame/Typed';
-import { HOSTS, LEVELS, NESTS, USES } from '../../../drawings/levelWords';
+import { HOSTS, LEVELS, NESTS, USES } from '../../../drawings/choices';
 
 /** What losing it would mean: whether it can be made again, or is backed up. */
 function ArrayWorth({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: ArrayPlan) => void }) {
@@ -58,7 +58,7 @@ export function ArrayForm({
         id="array-level"
         name="Level"
         value={plan.level}
-        options={LEVELS as [string, string][]}
+        options={LEVELS}
         onChange={(v) => set({ level: v as ArrayPlan['level'], groups: NESTS.includes(v) ? plan.groups : 1 })}
       />
       {NESTS.includes(plan.level) && (
@@ -74,14 +74,14 @@ export function ArrayForm({
         id="array-host"
         name="Kept by"
         value={plan.host ?? 'kernel'}
-        options={HOSTS as [string, string][]}
+        options={HOSTS}
         onChange={(v) => set({ host: v as ArrayPlan['host'] })}
       />
       <Pick
         id="array-use"
         name="Used for"
         value={plan.use ?? 'files'}
-        options={USES as [string, string][]}
+        options={USES}
         onChange={(v) => set({ use: v as ArrayPlan['use'] })}
       />
       <Pick

@@ -59,6 +59,7 @@ const array = {
   ],
   rebuild: { mBs: 94, hours: 11.9, furtherFailure: 0.000061, unreadable: 0.62, readBytes: 12 * TB },
   loss: { array: 0.001, sectors: 0.169, error: 0 },
+  terms: { startsHours: 72, rebuildShare: 0.5, spareDays: 30, spareTarget: 0.95 },
   initialiseHours: 5.9,
   others: [column('parity-1', 'Single parity', 12 * TB, true), column('pairs', 'Mirrored pairs', 8 * TB)],
 } as unknown as ArrayFigures;
@@ -88,7 +89,7 @@ describe('what it survives', () => {
     expect(rows.some((r) => r?.includes('4 of 4') && r.includes('always'))).toBe(true);
     expect(rows.some((r) => r?.includes('0 of 6') && r.includes('never'))).toBe(true);
     expect(screen.getByText('Array or sectors lost within 5 years').closest('tr')!.textContent).toContain('17 %');
-    expect(document.body.textContent).toContain('starts after 48 h, no spare');
+    expect(document.body.textContent).toContain('starts after 72 h, no spare');
   });
 
   it('has no rebuild where there is nothing to rebuild from', () => {

@@ -1,0 +1,14 @@
+import table from '../api/choices.json';
+
+const pairs = (rows: { value: string; words: string }[]) => rows.map((r): [string, string] => [r.value, r.words]);
+
+/** What an array is planned from, as the core's tables have it: choices.json is written by the core. */
+export const LEVELS = pairs(table.levels);
+export const HOSTS = pairs(table.hosts);
+export const USES = pairs(table.uses);
+
+/** Levels that may be nested in groups. */
+export const NESTS = table.levels.filter((l) => l.nests).map((l) => l.value);
+
+/** Levels that survive a failed drive: there is something to rebuild from. */
+export const REDUNDANT = pairs(table.levels.filter((l) => l.redundant));
