@@ -112,6 +112,9 @@ public static class CardFit
         if (card.Watt > SlotWatt(slot)) yield return (card.Role == CardRole.Graphics ? Plug : Power, $"{card.Watt}", $"{SlotWatt(slot)}");
     }
 
+    private static string Measure(Rule rule, string value) =>
+        rule == Length ? $"{value} mm" : rule == Power || rule == Plug ? $"{value} W" : rule == Edge ? $"×{value}" : value;
+
     private static IEnumerable<Finding> OfSlot(LaneInput q, int at, Unit unit, CardSheet card)
     {
         var slot = AsSeen(q, q.Sheet.Slots[at]);
@@ -120,7 +123,7 @@ public static class CardFit
         foreach (var (rule, its, theirs) in Against(slot, card))
         {
             // Only what a sheet or a capture tells of the slot stops a card; the standard's own is a care.
-            yield return Finding.Of(rule, places, Worked.Against(rule.Source, ("card", its), "against", ("slot", theirs)), name, ("its", its), here, ("theirs", theirs), ("plug", PlugFor((card.Watt ?? 0) - SlotWatt(slot)))) is var finding && rule == Power && slot.Watt is null ? finding with { Severity = Severity.Care } : finding;
+            yield return Finding.Of(rule, places, Worked.Against(rule.Source, ("card", Measure(rule, its)), "against", ("slot", Measure(rule, theirs))), name, ("its", its), here, ("theirs", theirs), ("plug", PlugFor((card.Watt ?? 0) - SlotWatt(slot)))) is var finding && rule == Power && slot.Watt is null ? finding with { Severity = Severity.Care } : finding;
             if (rule == Bus) yield break;
         }
         foreach (var over in Around(q, at, card))

@@ -9,7 +9,7 @@ public sealed record Worked(IReadOnlyList<WorkedLine> Lines, WorkedLine Result, 
     /// <summary>What is asked against what there is; the first decides.</summary>
     /// <param name="sign">How they stand to each other, such as ">".</param>
     public static Worked Against(string source, (string What, string Value) asked, string sign, (string What, string Value) has) =>
-        new([new(asked.What, asked.Value), new(has.What, has.Value)], new($"{asked.What} {sign} {has.What}", $"{asked.Value} {sign} {has.Value}", true), source);
+        new([new(asked.What, asked.Value), new(has.What, has.Value)], new("compared", $"{asked.Value} {sign} {has.Value}", true), source);
 
     public static Worked Sum(string source, WorkedLine result, params WorkedLine[] lines) => new(lines, result, source);
 }

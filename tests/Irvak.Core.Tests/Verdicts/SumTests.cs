@@ -24,7 +24,7 @@ public class SumTests
     {
         var sum = Worked.Against("sheet", ("ports asked for", "9"), ">", ("ports inside", "8"));
         Assert.Equal([new("ports asked for", "9"), new WorkedLine("ports inside", "8")], sum.Lines);
-        Assert.Equal(new("ports asked for > ports inside", "9 > 8", true), sum.Result);
+        Assert.Equal(new("compared", "9 > 8", true), sum.Result);
     }
 
     [Fact]
