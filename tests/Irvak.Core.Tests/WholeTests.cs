@@ -2,15 +2,17 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
+using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
 using Irvak.Core.Handover;
+using Irvak.Core.Plans;
 using Irvak.Core.Tests.Verdicts;
 using Irvak.Tests;
 
 namespace Irvak.Core.Tests;
 
 /// <summary>
-/// Everything that follows from each rule's two cases is what it was when somebody last looked: every sheet, step, expected line and
+/// Everything that follows from each rule's two cases, and from jobs filled by chance, is what it was when somebody last looked: every sheet, step, expected line and
 /// page, as a mark of its text. It checks nothing by itself; it tells that a change reaches further than was meant. Definition, no source.
 /// </summary>
 /// <remarks>Where a change is meant, IRVAK_MARKS names a folder: the texts are written into it, to be compared with those of before, and the marks anew.</remarks>
@@ -40,17 +42,21 @@ public class WholeTests
 
     private static string Mark(string text) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(text)))[..6];
 
+    private static IEnumerable<(string Name, JobState Job, Question Asked)> Asked() =>
+    [
+        .. RuleCaseTests.Every().SelectMany((c, i) => new[] { ("bad", c.Bad), ("good", c.Good) }.Select(j => ($"{i:000}-{c.Code}-{j.Item1}", j.Item2, j.Item2.Ask(c.Evidence, c.Shelf)))),
+        .. SampleJobs.All(12).Select(s => (s.Name, s.Job, Question.Of(s.Job, EvidenceBook.Empty, SampleJobs.Shelf))),
+    ];
+
     private static IEnumerable<(string Name, IReadOnlyList<(string Name, string Text)> Parts)> Cases()
     {
-        foreach (var (c, i) in RuleCaseTests.Every().Select((c, i) => (c, i)))
-            foreach (var (job, which) in new[] { (c.Bad, "bad"), (c.Good, "good") })
+        foreach (var (name, job, q) in Asked())
             {
-                var q = job.Ask(c.Evidence, c.Shelf);
                 var e = Evaluation.Evaluate(q);
                 var parts = typeof(Evaluation).GetProperties().Select(p => (p.Name, JsonSerializer.Serialize(p.GetValue(e), p.PropertyType, Plain))).ToList();
                 parts.Add(("Said", string.Join('\n', e.Findings.SelectMany(f => new[] { $"{f.Severity} {f.Rule.Code} {f.Sentence}" }.Concat((f.Why?.Lines ?? []).Append(f.Why?.Result).OfType<Irvak.Core.Quantities.WorkedLine>().Select(l => $"    {l.Formula} = {l.Value}"))))));
                 parts.Add(("Page", HandoverMarkdown.Of(HandoverWriter.Of(new("0001", "case", "lead"), job, q, e, [.. e.Expectations.Select(x => new ComparedLine(x, LineState.NotLookedAt, null, null, null))]))));
-                yield return ($"{i:000}-{c.Code}-{which}", parts);
+                yield return (name, parts);
             }
     }
 }

@@ -55,7 +55,7 @@ public static class ArrayRules
         "controller's sheet", Basis.Sheet);
 
     public static readonly Rule Twice = new("ARR-TWICE", Family.Array, Severity.Stop,
-        "{place} is a member of {one} and of {other}.",
+        "{place} {is|are} a member of {one} and of {other}.",
         "A drive belongs to one array.",
         "definition", Basis.Standard);
 

@@ -85,7 +85,7 @@ public static class CacheRules
         "common practice, no source", Basis.Practice);
 
     public static readonly Rule Unguarded = new("CACHE-POWER", Family.Cache, Severity.Care,
-        "{places} of cache {cache} lose what is in flight when the power goes.",
+        "When the power goes, what is in flight in {places} of cache {cache} is lost.",
         "Without power-loss protection a drive says “written” before it is.",
         "drive's sheet", Basis.Sheet);
 
@@ -105,12 +105,12 @@ public static class CacheRules
         "drive's sheet; amplification 2: common practice, no source", Basis.Sheet);
 
     public static readonly Rule NotFlash = new("CACHE-DISK", Family.Cache, Severity.Stop,
-        "{places} of cache {cache} hold disks.",
+        "Cache {cache} has disks in {places}.",
         "A cache of disks is no quicker than what is behind it.",
         "definition", Basis.Standard);
 
     public static readonly Rule Twice = new("CACHE-TWICE", Family.Cache, Severity.Stop,
-        "{place} is in cache {cache} and in {other}.",
+        "{place} {is|are} in cache {cache} and in {other}.",
         "A drive serves one purpose.",
         "definition", Basis.Standard);
 

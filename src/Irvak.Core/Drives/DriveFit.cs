@@ -13,12 +13,12 @@ namespace Irvak.Core.Drives;
 public static class DriveFit
 {
     public static readonly Rule NoMate = new("DRV-MATE", Family.Drive, Severity.Stop,
-        "{place} is wired for {bus}: {drive} {what}.",
+        "{place} {is|are} wired for {bus}: {drive} {what}.",
         "What runs is what bay, cable and controller have in common; the shape of the plug alone says little.",
         "SFF-8639, SFF-TA-1001, SAS and SATA connectors", Basis.Standard);
 
     public static readonly Rule TooLarge = new("DRV-FORM", Family.Drive, Severity.Stop,
-        "{place} is for {bay}; {drive} is {form}.",
+        "{place} {is|are} for {bay}; {drive} is {form}.",
         "A larger drive does not go into a smaller bay, and forms with an edge of their own go nowhere else.",
         "SFF-8201, SFF-8301, SFF-TA-1006", Basis.Standard);
 
@@ -28,7 +28,7 @@ public static class DriveFit
         "SFF-8201, SFF-8301", Basis.Standard);
 
     public static readonly Rule TooHigh = new("DRV-HEIGHT", Family.Drive, Severity.Stop,
-        "{drive} is {height} mm high, {place} takes {most}.",
+        "{drive} is {height} mm high, {place} {takes|take} {most}.",
         "It jams, or presses on the board below.",
         "machine sheet; SFF-8201 for the heights", Basis.Sheet);
 

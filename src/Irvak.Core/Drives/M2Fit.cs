@@ -9,32 +9,32 @@ namespace Irvak.Core.Drives;
 public static class M2Fit
 {
     public static readonly Rule Form = new("M2-FORM", Family.Module, Severity.Stop,
-        "{place} takes modules of M.2; {drive} is none.",
+        "{place} {takes|take} modules of M.2; {drive} is none.",
         "A mini-card of mSATA looks alike and has another edge.",
         "PCI Express M.2 specification; SATA 3 for mSATA", Basis.Standard);
 
     public static readonly Rule Key = new("M2-KEY", Family.Module, Severity.Stop,
-        "{drive} has key {its}; the socket {place} is {key}.",
+        "{drive} has key {its}; the socket {place} {is|are} {key}.",
         "The notch keeps a module out of a socket that it could not use.",
         "PCI Express M.2 specification", Basis.Standard);
 
     public static readonly Rule Length = new("M2-LENGTH", Family.Module, Severity.Stop,
-        "{drive} is {length} mm long; {place} has stand-offs at {lengths}.",
+        "{drive} is {length} mm long; {place} {has|have} stand-offs at {lengths}.",
         "Without a stand-off at its end a module bends or hangs.",
         "machine sheet", Basis.Sheet);
 
     public static readonly Rule Wiring = new("M2-WIRED", Family.Module, Severity.Stop,
-        "{place} is wired for {wired}: {drive} goes in and stays silent.",
+        "{place} {is|are} wired for {wired}: {drive} goes in and stays silent.",
         "The socket is the same for SATA and for lanes; the board decides what is behind it.",
         "machine sheet", Basis.Sheet);
 
     public static readonly Rule Sides = new("M2-SIDES", Family.Module, Severity.Stop,
-        "{drive} has chips on both sides; {place} takes single-sided modules only.",
+        "{drive} has chips on both sides; {place} {takes|take} single-sided modules only.",
         "Under it is no room: it presses on the board, or does not lie flat.",
         "machine sheet; PCI Express M.2 specification, D and S heights", Basis.Sheet);
 
     public static readonly Rule Lanes = new("M2-LANES", Family.Module, Severity.Note,
-        "{drive} could use {its} lanes, {place} has {lanes}.",
+        "{drive} could use {its} lanes, {place} {has|have} {lanes}.",
         "Half the lanes carry half as much in order; small requests hardly notice.",
         "machine sheet; PCI Express", Basis.Sheet);
 

@@ -10,22 +10,22 @@ namespace Irvak.Core.Lanes;
 public static class CardFit
 {
     public static readonly Rule Bus = new("CARD-BUS", Family.Card, Severity.Stop,
-        "{card} is made for {its}; {place} is {theirs}.",
+        "{card} is made for {its}; {place} {is|are} {theirs}.",
         "The edges differ in keying and meaning: it does not go in.",
         "PCI Express Card Electromechanical Specification; OCP NIC 3.0 for the mezzanine", Basis.Standard);
 
     public static readonly Rule Edge = new("CARD-EDGE", Family.Card, Severity.Stop,
-        "{card} has an edge of ×{its}; {place} is ×{theirs} long and closed at its end.",
+        "{card} has an edge of ×{its}; {place} {is|are} ×{theirs} long and closed at its end.",
         "A card goes into a slot of its length or longer, or into one that is open at the end.",
         "PCI Express Card Electromechanical Specification", Basis.Standard);
 
     public static readonly Rule Height = new("CARD-HEIGHT", Family.Card, Severity.Stop,
-        "{card} is of full height; {place} takes low ones.",
+        "{card} is of full height; {place} {takes|take} low ones.",
         "111.15 mm stand against 68.90: the cover does not close.",
         "PCI Express Card Electromechanical Specification", Basis.Standard);
 
     public static readonly Rule Length = new("CARD-LENGTH", Family.Card, Severity.Stop,
-        "{card} is {its} mm long; {place} has {theirs}.",
+        "{card} is {its} mm long; {place} {has|have} {theirs}.",
         "Behind it stands something else of the machine.",
         "machine sheet", Basis.Sheet);
 
@@ -45,12 +45,12 @@ public static class CardFit
         "common practice, no source", Basis.Practice);
 
     public static readonly Rule Power = new("CARD-POWER", Family.Card, Severity.Stop,
-        "{card} takes {its} W; {place} gives {theirs} W and the card has no plug of its own.",
+        "{card} takes {its} W; {place} {gives|give} {theirs} W and the card has no plug of its own.",
         "What a slot gives is what it has: the card browns out, or the board does.",
         "machine sheet; PCI Express Card Electromechanical Specification where it tells nothing", Basis.Sheet);
 
     public static readonly Rule Plug = new("CARD-PLUG", Family.Card, Severity.Care,
-        "{card} takes {its} W, {place} gives {theirs} W: the rest comes by its own plug, {plug}.",
+        "{card} takes {its} W, {place} {gives|give} {theirs} W: the rest comes by its own plug, {plug}.",
         "The supply needs that plug, on a lead of its own.",
         "card's sheet; PCI Express Card Electromechanical Specification: 6 pins 75 W, 8 pins 150 W, 16 pins up to 600 W", Basis.Standard);
 

@@ -11,12 +11,12 @@ namespace Irvak.Core.Processors;
 public static class ProcessorFit
 {
     public static readonly Rule Socket = new("CPU-SOCKET", Family.Processor, Severity.Stop,
-        "{processor} is made for socket {its}; {place} is {board}.",
+        "{processor} is made for socket {its}; {place} {is|are} {board}.",
         "Another socket has other contacts, and often another outline.",
         "machine sheet and processor's sheet, socket", Basis.Sheet);
 
     public static readonly Rule Soldered = new("CPU-SOLDERED", Family.Processor, Severity.Stop,
-        "{place} is soldered: its processor can't be changed.",
+        "{place} {is|are} soldered: its processor can't be changed.",
         "It is part of the board.",
         "machine sheet", Basis.Sheet);
 

@@ -31,6 +31,16 @@ public class SpokenSizeTests
         Assert.Equal(binary, SpokenSize.IsBinary(figure, power, text.Contains('.') ? text.Length - text.IndexOf('.') - 1 : 0));
     }
 
+    /// <remarks>Names of drives as the trade sells them: common practice, no source.</remarks>
+    [Fact]
+    public void Every_size_that_is_sold_is_known_by_its_name()
+    {
+        double[] gb = [18, 36, 73, 74, 80, 120, 128, 146, 147, 160, 200, 240, 250, 256, 300, 320, 400, 450, 480, 500, 512, 600, 640, 750, 800, 900, 960];
+        double[] tb = [1, 1.2, 1.5, 1.6, 1.8, 1.92, 2, 2.4, 2.5, 3, 3.2, 3.84, 4, 5, 6, 6.4, 7.68, 8, 10, 12, 12.8, 14, 15.36, 16, 18, 20, 22, 24, 25.6, 26, 28, 30, 30.72, 32, 36, 40, 61.44, 122.88];
+        Assert.All(gb, size => Assert.False(SpokenSize.IsBinary(size, 3, 0)));
+        Assert.All(tb, size => Assert.False(SpokenSize.IsBinary(size, 4, 2)));
+    }
+
     [Fact]
     public void What_was_printed_to_more_digits_must_be_nearer()
     {

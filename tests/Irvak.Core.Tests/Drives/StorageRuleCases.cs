@@ -68,12 +68,12 @@ internal static class StorageRuleCases
         new("BOOT-NONE", Severity.Stop, "The system is to start from [[bay:7]], where there is no drive.", Starts(Boot, change: p => p with { Places = ["bay:7"] }), Starts(Boot)),
         new("CACHE-PLAN", Severity.Stop, "Cache K can't be set up: there is no array X.", Cached(volume: "X"), Cached()),
         new("CACHE-PAIR", Severity.Stop, "Cache K holds writes on a single copy: [[bay:4]].", Cached(drives: 1, back: true), Cached(drives: 1)),
-        new("CACHE-POWER", Severity.Care, "[[bay:4]] and [[bay:5]] of cache K lose what is in flight when the power goes.", Cached(Cache with { PowerLossProtection = false }, back: true), Cached(back: true)),
+        new("CACHE-POWER", Severity.Care, "When the power goes, what is in flight in [[bay:4]] and [[bay:5]] of cache K is lost.", Cached(Cache with { PowerLossProtection = false }, back: true), Cached(back: true)),
         new("CACHE-SMALL", Severity.Care, "Cache K of 2 GB is too small to be noticed: a quarter less latency needs 6 GB.", Cached(Cache with { Bytes = GB }, hot: 20_000), Cached(hot: 1_000)),
         new("CACHE-NOTHING", Severity.Care, "Cache K brings nothing at any size: what is behind it answers as quickly.", Cached(behind: Cache with { Bytes = 8 * TB }), Cached()),
         // Two drives share 1000 GB a day and its amplification of 2; 500 TB each: 500 000 ÷ (1000 × 365) = 1.4 years.
         new("CACHE-WEAR", Severity.Care, "Cache K is written up after about 1.4 years.", Cached(Cache with { RatedWritesTB = 500 }, written: 1000), Cached(written: 100)),
-        new("CACHE-DISK", Severity.Stop, "[[bay:4]] and [[bay:5]] of cache K hold disks.", Cached(Disk), Cached()),
+        new("CACHE-DISK", Severity.Stop, "Cache K has disks in [[bay:4]] and [[bay:5]].", Cached(Disk), Cached()),
         new("CACHE-TWICE", Severity.Stop, "[[bay:4]] is in cache K and in M.", Cached(member: true), Cached()),
         new("CACHE-KEY", Severity.Care, "Corvath R caches on flash only with its key: see that it comes along.", Cached(controller: Locked), Cached(controller: Locked with { Keys = [] })),
         // 6000 GB a day, two writes for each, over two drives: 6000 GB each; 3000 TB ÷ 2190 TB a year.
