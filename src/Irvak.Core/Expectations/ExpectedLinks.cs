@@ -30,7 +30,7 @@ public static class ExpectedLinks
     }
 
     /// <summary>What the links on the way carry on paper, before packets take their share: no benchmark of the drives themselves reads more.</summary>
-    private static double? Physical(PathFlow flow) => flow.Stages.Where(s => !s.IsNetwork && s.Kind != "drives" && s.MBs is > 0).Min(s => s.MBs / s.Efficiency);
+    private static double? Physical(PathFlow flow) => flow.Stages.Where(s => !s.IsNetwork && s.Kind != StageKind.Drives && s.MBs is > 0).Min(s => s.MBs / s.Efficiency);
 
     private static string Size(PathFigures path) => path.TestGiB > 0 ? $"over {path.TestGiB:0} GiB or with direct requests" : "with direct requests";
 

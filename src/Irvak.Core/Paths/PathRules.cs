@@ -25,7 +25,7 @@ public static class PathRules
         "The system makes the redundancy itself, and all of it crosses the slot. A controller that keeps the array takes each byte once.",
         "arithmetic", Basis.Standard);
 
-    private static readonly HashSet<string> CanBeShared = ["expander", "multiplier", "slot", "uplink"];
+    private static readonly HashSet<StageKind> CanBeShared = [StageKind.Expander, StageKind.Multiplier, StageKind.Slot, StageKind.Uplink];
 
     // Less than this is no loss that anybody notices.
     private const double Noticed = 0.95;
@@ -49,7 +49,7 @@ public static class PathRules
             else
                 yield return Finding.Of(Pinch, [.. plan.Members], pinch.Why, array, ("end", MBs(read.EndMBs)), ("stage", $"{PathSums.Lower(pinch.Name)}, {pinch.Detail}"), ("next", read.Next is { } n ? $"; with that lifted {MBs(read.Stages[n].MBs!.Value)} at {PathSums.Lower(read.Stages[n].Name)}" : ""));
             var write = path.Of(PathWay.Write)!;
-            if (write.Pinch is { } w && write.Stages[w] is { Kind: "slot" or "uplink", Traffic: > 1.01 } slot)
+            if (write.Pinch is { } w && write.Stages[w] is { Kind: StageKind.Slot or StageKind.Uplink, Traffic: > 1.01 } slot)
                 yield return Finding.Of(Amplified, [.. plan.Members], slot.Why, array, ("times", slot.Traffic.ToString("0.##")), ("stage", slot.Name), ("has", MBs(slot.MBs!.Value)), ("raw", MBs(slot.RawMBs!.Value * slot.Efficiency)));
         }
         if (q.ReadMBs is { } wish && quickest?.Of(PathWay.Read) is { Pinch: { } p } best && best.EndMBs < wish)

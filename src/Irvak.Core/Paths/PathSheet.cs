@@ -31,7 +31,6 @@ public sealed record PathQuestion(double? NetworkGbs = null, int? Drives = null)
 }
 
 /// <summary>One stage of a path.</summary>
-/// <param name="Kind">drives, links, expander, multiplier, slot, uplink, sockets, network-slot, network-uplink or network.</param>
 /// <param name="Detail">What it is, in a few words.</param>
 /// <param name="RawMBs">On paper, MB/s; null when not known.</param>
 /// <param name="Efficiency">Share of it that carries data.</param>
@@ -39,10 +38,10 @@ public sealed record PathQuestion(double? NetworkGbs = null, int? Drives = null)
 /// <param name="MBs">What it lets through of the user's bytes, MB/s; null when not known.</param>
 /// <param name="Others">What else uses it.</param>
 /// <param name="SharedMBs">What is left of it while all of that runs too, MB/s; null when nothing is lost by it.</param>
-public sealed record PathStage(string Kind, string Name, string Detail, double? RawMBs, double Efficiency, double Traffic, double? MBs, IReadOnlyList<string> Others, IReadOnlyList<string> Places, Worked Why, double? SharedMBs = null)
+public sealed record PathStage(StageKind Kind, string Name, string Detail, double? RawMBs, double Efficiency, double Traffic, double? MBs, IReadOnlyList<string> Others, IReadOnlyList<string> Places, Worked Why, double? SharedMBs = null)
 {
     [JsonIgnore]
-    public bool IsNetwork => Kind.StartsWith("network", StringComparison.Ordinal);
+    public bool IsNetwork => Kind is StageKind.NetworkSlot or StageKind.NetworkUplink or StageKind.Network;
 }
 
 /// <summary>What would arrive with a stage lifted, and every narrower one before it.</summary>

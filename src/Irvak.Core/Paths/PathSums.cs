@@ -52,18 +52,18 @@ internal static class PathSums
     }
 
     /// <summary>What a rebuild gets of the path behind the drives themselves, MB/s; null when nothing there is known.</summary>
-    public static double? RebuildLimit(PathFigures path) => path.Of(PathWay.Rebuild)?.Stages.Where(s => s.Kind != "drives").Min(s => s.MBs);
+    public static double? RebuildLimit(PathFigures path) => path.Of(PathWay.Rebuild)?.Stages.Where(s => s.Kind != StageKind.Drives).Min(s => s.MBs);
 
     private static PathFlow Flow(Loaded a, PathWay way, (string, string)? apart)
     {
         List<PathStage> stages = [Drives(a, way)];
-        foreach (var kind in new[] { "links", "expander", "multiplier", "slot", "uplink" })
+        foreach (var kind in new[] { StageKind.Links, StageKind.Expander, StageKind.Multiplier, StageKind.Slot, StageKind.Uplink })
             stages.AddRange(Shared(a, way, kind));
-        if (apart is var (from, to)) stages.Add(new("sockets", "Socket link", $"{from} to {to}", null, 1, 1, null, [], [], Worked.Sum("machine sheet", new WorkedLine("its rate", "not on the sheet", true))));
+        if (apart is var (from, to)) stages.Add(new(StageKind.Sockets, "Socket link", $"{from} to {to}", null, 1, 1, null, [], [], Worked.Sum("machine sheet", new WorkedLine("its rate", "not on the sheet", true))));
         foreach (var n in a.Network)
         {
             // Bytes that came in by an uplink leave by it in its other direction: it is one link and limits once.
-            if (n.Kind == "network-uplink" && stages.FindIndex(s => s.Kind == "uplink" && s.Name == n.Name && s.MBs <= n.MBs * 1.001) is >= 0 and var same)
+            if (n.Kind == StageKind.NetworkUplink && stages.FindIndex(s => s.Kind == StageKind.Uplink && s.Name == n.Name && s.MBs <= n.MBs * 1.001) is >= 0 and var same)
                 stages[same] = stages[same] with { Detail = stages[same].Detail + ", in and out" };
             else stages.Add(Stage(n, way, n.MBs, 1, null, 1, a));
         }
@@ -98,20 +98,20 @@ internal static class PathSums
                     var request = Workloads.Of(a.Plan.Use).RequestKiB;
                     var each = DriveDefaults.Requests(slowest);
                     var mbs = a.Count * each.Value / a.Penalty * request * 1024 / 1e6;
-                    return new("drives", "Drives", $"{Words(a)}, {request} KiB at random", a.Count * each.Value * request * 1024 / 1e6, 1, a.Penalty, mbs, [], a.Plan.Members,
+                    return new(StageKind.Drives, "Drives", $"{Words(a)}, {request} KiB at random", a.Count * each.Value * request * 1024 / 1e6, 1, a.Penalty, mbs, [], a.Plan.Members,
                         Worked.Sum(each.Source, new WorkedLine("written", MBs(mbs), true), new WorkedLine("drives", $"{a.Count}"), new WorkedLine("requests a second, each", $"{each.Value:0}"), new WorkedLine("transfers for one small write", $"{a.Penalty}"), new WorkedLine("a request", $"{request} KiB")));
                 }
             case PathWay.Rebuild or PathWay.Scrub:
                 {
                     var share = way == PathWay.Rebuild ? a.Q.Figures.RebuildShare ?? DriveDefaults.UsualRebuildShare : 1;
                     var mean = a.Drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value), way == PathWay.Rebuild ? DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) : double.MaxValue));
-                    return new("drives", "Drives", way == PathWay.Rebuild ? "one written, beside other work" : "all read at once", mean, share, 1, mean * share, [], a.Plan.Members,
+                    return new(StageKind.Drives, "Drives", way == PathWay.Rebuild ? "one written, beside other work" : "all read at once", mean, share, 1, mean * share, [], a.Plan.Members,
                         Worked.Sum("mean over the tracks; share: common practice, no source", new WorkedLine("each", MBs(mean * share), true), new WorkedLine("mean of a full pass", MBs(mean)), new WorkedLine("share that it gets beside other work", Percent(share))));
                 }
             default:
                 {
                     var mbs = Ceiling(a, way);
-                    return new("drives", "Drives", $"{a.Data} of {Words(a)} at {rate.Value:0} MB/s", mbs, 1, way == PathWay.Write ? a.Count / (double)a.Data : 1, mbs, [], a.Plan.Members,
+                    return new(StageKind.Drives, "Drives", $"{a.Data} of {Words(a)} at {rate.Value:0} MB/s", mbs, 1, way == PathWay.Write ? a.Count / (double)a.Data : 1, mbs, [], a.Plan.Members,
                         Worked.Sum(rate.Source, new WorkedLine(way == PathWay.Write ? "written in order" : "read in order, outer tracks", MBs(mbs), true), new WorkedLine("drives that carry data side by side", $"{a.Data}"), new WorkedLine("the slowest of them", MBs(rate.Value))));
                 }
         }
@@ -123,7 +123,7 @@ internal static class PathSums
     /// A stage of the way to the processors. Several cards side by side are one stage: what is spread over the drives is limited by the
     /// one whose share is narrowest.
     /// </summary>
-    private static IEnumerable<PathStage> Shared(Loaded a, PathWay way, string kind)
+    private static IEnumerable<PathStage> Shared(Loaded a, PathWay way, StageKind kind)
     {
         // An uplink above another is a stage of its own: one behind the other, not side by side.
         var level = 0;
@@ -140,7 +140,7 @@ internal static class PathSums
             {
                 var c = conduit.First();
                 if (c.MBs is not { } mbs) continue;
-                var part = kind == "links" ? 1.0 / a.Count : way is PathWay.Rebuild ? Math.Min(1, conduit.Count() * a.Scale / Math.Max(1, a.Group)) : conduit.Count() / (double)a.Ways.Count;
+                var part = kind == StageKind.Links ? 1.0 / a.Count : way is PathWay.Rebuild ? Math.Min(1, conduit.Count() * a.Scale / Math.Max(1, a.Group)) : conduit.Count() / (double)a.Ways.Count;
                 var through = way == PathWay.Scrub ? mbs / Math.Max(1, part * a.Count) : mbs / (part * traffic);
                 if (least is null || through < least) (least, narrow, share) = (through, c, part);
             }
@@ -153,14 +153,14 @@ internal static class PathSums
     private static double Traffic(Loaded a, PathWay way, Conduit at)
     {
         // With a controller that keeps the array only the host's own data crosses the slot.
-        var behind = at.Kind is "links" or "expander" or "multiplier" || a.Plan.Host != ArrayHost.Controller;
+        var behind = at.Kind is StageKind.Links or StageKind.Expander or StageKind.Multiplier || a.Plan.Host != ArrayHost.Controller;
         return way switch
         {
-            PathWay.Read => at.Kind == "links" ? a.Count / (double)a.Data : 1,
+            PathWay.Read => at.Kind == StageKind.Links ? a.Count / (double)a.Data : 1,
             PathWay.Write => behind ? a.Count / (double)a.Data : 1,
             PathWay.Small => behind ? a.Penalty : 1,
             // All others are read and one is written; a mirror reads one. Both directions at once where the link can.
-            PathWay.Rebuild => !behind ? 0 : at.Kind == "links" ? a.Count : Sources(a) + (at.Duplex ? 0 : 1),
+            PathWay.Rebuild => !behind ? 0 : at.Kind == StageKind.Links ? a.Count : Sources(a) + (at.Duplex ? 0 : 1),
             _ => !behind ? 0 : a.Count,
         };
     }
@@ -170,14 +170,14 @@ internal static class PathSums
     private static PathStage Stage(Conduit c, PathWay way, double? mbs, double traffic, int? parallel, double share, Loaded a)
     {
         List<WorkedLine> lines = [new(parallel is null ? "on paper" : $"on paper, one of {parallel}", c.RawMBs is { } raw ? MBs(raw) : "not known"), new("of it data", Percent(c.Efficiency))];
-        if (c.Kind != "links" && share < 1) lines.Add(new("of the drives hang on it", Percent(share)));
-        if (c.Kind == "links" && way is PathWay.Read or PathWay.Write) lines.Add(new("drives that carry data side by side", $"{a.Data}"));
-        if (c.Kind != "links" && traffic > 1.0001) lines.Add(new("bytes that pass for one of the user’s", traffic.ToString("0.##")));
+        if (c.Kind != StageKind.Links && share < 1) lines.Add(new("of the drives hang on it", Percent(share)));
+        if (c.Kind == StageKind.Links && way is PathWay.Read or PathWay.Write) lines.Add(new("drives that carry data side by side", $"{a.Data}"));
+        if (c.Kind != StageKind.Links && traffic > 1.0001) lines.Add(new("bytes that pass for one of the user’s", traffic.ToString("0.##")));
         var others = a.Others(c);
         var shared = way is PathWay.Read or PathWay.Write ? Left(c, others, mbs, Ceiling(a, way) * traffic * share) : null;
         if (others.Count > 0) lines.Add(new("used too by", others.Count > 3 ? $"{others.Count} others" : string.Join(", ", others.Select(o => o.Name))));
         if (shared is { } left) lines.Add(new("left while they run too", MBs(left)));
-        return new(c.Kind, parallel is > 1 && c.Kind != "links" ? $"{c.Name} and {parallel - 1} more" : c.Name, c.Detail, c.RawMBs, c.Efficiency, traffic, mbs, [.. others.Select(o => o.Name)], c.Places, new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source), shared);
+        return new(c.Kind, parallel is > 1 && c.Kind != StageKind.Links ? $"{c.Name} and {parallel - 1} more" : c.Name, c.Detail, c.RawMBs, c.Efficiency, traffic, mbs, [.. others.Select(o => o.Name)], c.Places, new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source), shared);
     }
 
     /// <summary>Each gets by what it could move; null while there is enough for all.</summary>

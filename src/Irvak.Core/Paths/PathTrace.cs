@@ -10,7 +10,7 @@ namespace Irvak.Core.Paths;
 /// <param name="RawMBs">On paper; null when not known.</param>
 /// <param name="Duplex">True when both directions run at once.</param>
 /// <param name="Others">What else uses it.</param>
-internal sealed record Conduit(string Kind, string Id, string Name, string Detail, double? RawMBs, double Efficiency, string Source, bool Duplex, IReadOnlyList<string> Places, IReadOnlyList<Neighbour> Others)
+internal sealed record Conduit(StageKind Kind, string Id, string Name, string Detail, double? RawMBs, double Efficiency, string Source, bool Duplex, IReadOnlyList<string> Places, IReadOnlyList<Neighbour> Others)
 {
     public double? MBs => RawMBs * Efficiency;
 }
@@ -68,13 +68,13 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
         {
             var rate = drive is null ? null : BayController.Link(BayWiring.Rates(drive), bays.LinkGbs, controller.Sheet.LinkGbs);
             if (drive?.Protocol != DriveProtocol.Nvme)
-                way.Add(new("links", place, "Drive links", rate is > 0 ? $"{Gbs(rate.Value)} Gb/s each" : "rate not known", rate is > 0 ? BayWiring.RawMBs(rate.Value) : null, BayWiring.Payload, "SATA 3 and SPL-4 for the rate; 92 %: common practice, no source", true, [place], []));
+                way.Add(new(StageKind.Links, place, "Drive links", rate is > 0 ? $"{Gbs(rate.Value)} Gb/s each" : "rate not known", rate is > 0 ? BayWiring.RawMBs(rate.Value) : null, BayWiring.Payload, "SATA 3 and SPL-4 for the rate; 92 %: common practice, no source", true, [place], []));
             var common = Highest(bays.LinkGbs, controller.Sheet.LinkGbs);
             var hub = q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root && b.What is "expander" or "multiplier");
             if (hub?.What == "multiplier")
-                way.Add(new("multiplier", hub.Id, "Port multiplier", $"one link of {Gbs(Math.Min(common ?? 6, 6))} Gb/s", BayWiring.RawMBs(Math.Min(common ?? 6, 6)), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", false, [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
+                way.Add(new(StageKind.Multiplier, hub.Id, "Port multiplier", $"one link of {Gbs(Math.Min(common ?? 6, 6))} Gb/s", BayWiring.RawMBs(Math.Min(common ?? 6, 6)), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", false, [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
             else if (bays.Expander == true || hub is not null)
-                way.Add(new("expander", bays.Group, "Expander", common is { } c ? $"×{WideLanes} of {Gbs(c)} Gb/s" : "rate not known", common is { } r ? WideLanes * BayWiring.RawMBs(r) : null, BayWiring.Payload, "SPL-4; four lanes to the controller and 92 %: common practice, no source", true, hub is null ? [] : [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
+                way.Add(new(StageKind.Expander, bays.Group, "Expander", common is { } c ? $"×{WideLanes} of {Gbs(c)} Gb/s" : "rate not known", common is { } r ? WideLanes * BayWiring.RawMBs(r) : null, BayWiring.Payload, "SPL-4; four lanes to the controller and 92 %: common practice, no source", true, hub is null ? [] : [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
         }
         way.AddRange(FromSlot(controller.Place, controller.Card));
         return way;
@@ -88,7 +88,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             if (branch.Bus == "pci") yield return OldBus(branch);
             else if (card is not { HoldsDrives: true } && branch.Ends.Where(e => e.State is EndState.Full or EndState.Less or EndState.Unknown).ToList() is { Count: > 0 } ends)
                 // Several chips of one card, each with its link, are as wide as these together.
-                yield return Lane(place, branch, ends[0] with { Width = branch.Switched ? branch.Used : ends.Sum(e => e.Width) }, "slot");
+                yield return Lane(place, branch, ends[0] with { Width = branch.Switched ? branch.Used : ends.Sum(e => e.Width) }, StageKind.Slot);
             foreach (var up in Uplinks(branch.Root, place)) yield return up;
             yield break;
         }
@@ -96,13 +96,13 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
         foreach (var up in Uplinks(root, place)) yield return up;
     }
 
-    private Conduit OldBus(LaneBranch branch) => new("slot", "bus:" + branch.Root, "PCI bus", "32 bits, 33 MHz, shared", LinkRates.PciMBs, LinkRates.PciInUseMBs / LinkRates.PciMBs, "PCI Local Bus Specification 3.0; in use: from memory", false, [branch.Place],
+    private Conduit OldBus(LaneBranch branch) => new(StageKind.Slot, "bus:" + branch.Root, "PCI bus", "32 bits, 33 MHz, shared", LinkRates.PciMBs, LinkRates.PciInUseMBs / LinkRates.PciMBs, "PCI Local Bus Specification 3.0; in use: from memory", false, [branch.Place],
         [.. lanes.Branches.Where(b => b.Bus == "pci" && b.Root == branch.Root && b.Place != branch.Place).SelectMany(b => b.Ends).Where(e => e.State != EndState.Out).Select(e => new Neighbour(e.Place, e.Name, Math.Min(e.NeedMBs ?? 0, e.MBs)))]);
 
     private List<Conduit> FromModule(string place, DriveSheet? drive, M2Place m2)
     {
         var way = new List<Conduit>();
-        if (drive?.Protocol == DriveProtocol.Sata) way.Add(new("links", place, "Drive links", "6 Gb/s", BayWiring.RawMBs(6), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", true, [place], []));
+        if (drive?.Protocol == DriveProtocol.Sata) way.Add(new(StageKind.Links, place, "Drive links", "6 Gb/s", BayWiring.RawMBs(6), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", true, [place], []));
         else if (EndOf(place) is { } end)
         {
             way.Add(Lane(place, end.Branch, end.End));
@@ -110,7 +110,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             if (end.Branch.Switched && end.Branch is { Gen: { } gen })
             {
                 var at = Math.Min(gen, q.Planned.At(end.Branch.Place)?.Card?.Gen ?? gen);
-                way.Add(new("slot", end.Branch.Place, $"Slot {PlaceName.Short(end.Branch.Place)}", $"×{end.Branch.Used} gen {at}, behind a switch", end.Branch.Used * LinkRates.LaneMBs(at), LinkRates.Payload(at, PayloadAt(end.Branch.Place, at).Bytes), Pcie, true, [end.Branch.Place], []));
+                way.Add(new(StageKind.Slot, end.Branch.Place, $"Slot {PlaceName.Short(end.Branch.Place)}", $"×{end.Branch.Used} gen {at}, behind a switch", end.Branch.Used * LinkRates.LaneMBs(at), LinkRates.Payload(at, PayloadAt(end.Branch.Place, at).Bytes), Pcie, true, [end.Branch.Place], []));
             }
         }
         way.AddRange(Uplinks(m2.On is { } slot ? q.Sheet.Slots.FirstOrDefault(s => s.Id == slot)?.Root : m2.Root, place));
@@ -128,11 +128,11 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
         : q.Lanes.Links.Max(l => l.Payload) is { } most && most > LinkRates.UsualPayload(gen) ? (most, "by capture, of another card here")
         : (LinkRates.UsualPayload(gen), "as usual");
 
-    private Conduit Lane(string place, LaneBranch branch, LaneEnd end, string kind = "links")
+    private Conduit Lane(string place, LaneBranch branch, LaneEnd end, StageKind kind = StageKind.Links)
     {
         var known = end is { Gen: > 0, Width: > 0 };
         var (payload, basis) = known ? PayloadAt(branch.Place, end.Gen) : (0, "");
-        return new(kind, place, kind == "slot" ? $"Slot {PlaceName.Short(branch.Place)}" : "Drive links", known ? $"×{end.Width} gen {end.Gen}, payload {payload} {basis}" : "no link, or not known",
+        return new(kind, place, kind == StageKind.Slot ? $"Slot {PlaceName.Short(branch.Place)}" : "Drive links", known ? $"×{end.Width} gen {end.Gen}, payload {payload} {basis}" : "no link, or not known",
             end.Width == 0 ? 0 : known ? end.Width * LinkRates.LaneMBs(end.Gen) : null, known ? LinkRates.Payload(end.Gen, payload) : 1, Pcie, true, [branch.Place], []);
     }
 
@@ -148,7 +148,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             if (!known) continue;
             if (!_behind.TryGetValue(up.Id, out var behind))
                 _behind[up.Id] = behind = [.. lanes.Branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == up.Id)).SelectMany(b => b.Ends.Where(e => e.NeedMBs > 0).Select(e => (b.Place, End: e)))];
-            yield return new("uplink", up.Id, $"Uplink of {up.Id}", $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}", up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value), LinkRates.Payload(up.UplinkGen.Value, LinkRates.UsualPayload(up.UplinkGen.Value)), Pcie, true, [],
+            yield return new(StageKind.Uplink, up.Id, $"Uplink of {up.Id}", $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}", up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value), LinkRates.Payload(up.UplinkGen.Value, LinkRates.UsualPayload(up.UplinkGen.Value)), Pcie, true, [],
                 [.. behind.Where(b => b.Place != place && b.End.Place != place).Select(b => new Neighbour(b.End.Place, b.End.Name, Math.Min(b.End.NeedMBs!.Value, b.End.MBs)))]);
         }
     }
@@ -174,9 +174,9 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
             {
                 root = branch.Root;
-                if (branch.Bus == "pci") way.Add(OldBus(branch) with { Kind = "network-slot" });
-                else if (branch.Ends.FirstOrDefault(e => e.State != EndState.Out) is { } end) way.Add(Lane(place, branch, end, "slot") with { Kind = "network-slot" });
-                way.InsertRange(0, Uplinks(branch.Root, place).Select(u => u with { Kind = "network-uplink" }).Reverse());
+                if (branch.Bus == "pci") way.Add(OldBus(branch) with { Kind = StageKind.NetworkSlot });
+                else if (branch.Ends.FirstOrDefault(e => e.State != EndState.Out) is { } end) way.Add(Lane(place, branch, end, StageKind.Slot) with { Kind = StageKind.NetworkSlot });
+                way.InsertRange(0, Uplinks(branch.Root, place).Select(u => u with { Kind = StageKind.NetworkUplink }).Reverse());
             }
         }
         else if (board is not null)
@@ -185,11 +185,11 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             if (q.Sheet.Boards.FirstOrDefault(b => b.What == "network" && b.Elec is > 0) is { } chip && lanes.Branches.FirstOrDefault(b => b.Place == PlaceName.Board(chip.Id)) is { Ends.Count: > 0 } branch)
             {
                 root = branch.Root;
-                way.Add(Lane(branch.Place, branch, branch.Ends[0], "slot") with { Kind = "network-slot", Name = "Network chip" });
+                way.Add(Lane(branch.Place, branch, branch.Ends[0], StageKind.Slot) with { Kind = StageKind.NetworkSlot, Name = "Network chip" });
             }
         }
         if (instead is { } asked) (gbs, name) = (asked, "what if");
-        if (gbs is { } line) way.Add(new("network", "port", "Network", $"{Gbs(line)} Gb/s, {name}", line * 1000 / 8, LinkRates.EthernetShare(), "IEEE 802.3: frames of 1500 with time stamps", true, cards.Count > 0 ? [cards[0].Key] : [], []));
+        if (gbs is { } line) way.Add(new(StageKind.Network, "port", "Network", $"{Gbs(line)} Gb/s, {name}", line * 1000 / 8, LinkRates.EthernetShare(), "IEEE 802.3: frames of 1500 with time stamps", true, cards.Count > 0 ? [cards[0].Key] : [], []));
         return (way, gbs, root);
     }
 

@@ -32,10 +32,10 @@ internal static class HeatBands
         {
             var care = warn ?? FlashCare;
             var stop = drive.MostCelsius ?? (warn is null ? FlashStop : Math.Max(FlashStop, warn.Value + 5));
-            return new(place, name, at, at >= stop ? "out" : at >= care ? "urgent" : at >= care - 8 ? "care" : "good", $"care from {care} °C, out of rating from {stop}", warn is null ? "common practice, no source" : "the drive's own warning value");
+            return new(place, name, at, at >= stop ? HeatBand.Out : at >= care ? HeatBand.Urgent : at >= care - 8 ? HeatBand.Care : HeatBand.Good, $"care from {care} °C, out of rating from {stop}", warn is null ? "common practice, no source" : "the drive's own warning value");
         }
         // The drive's own limit comes first.
         var most = drive.MostCelsius ?? DiskOut;
-        return new(place, name, at, at > most ? "out" : at > Math.Min(DiskCare, most - 5) ? "urgent" : at > DiskGood ? "care" : "good", $"good to {DiskGood} °C, rated to {most}", drive.MostCelsius is null ? "common practice, no source" : "drive's sheet for the limit; bands: common practice, no source");
+        return new(place, name, at, at > most ? HeatBand.Out : at > Math.Min(DiskCare, most - 5) ? HeatBand.Urgent : at > DiskGood ? HeatBand.Care : HeatBand.Good, $"good to {DiskGood} °C, rated to {most}", drive.MostCelsius is null ? "common practice, no source" : "drive's sheet for the limit; bands: common practice, no source");
     }
 }

@@ -108,8 +108,8 @@ public static class PowerRules
         }
         foreach (var air in power.Air.Where(a => a.State is AirState.Missing or AirState.Unplugged))
             yield return Finding.Of(AirParts.IsFan(air.Part) ? Fan : Blank, [], null, ("part", Say.Capital(air.Words)), ("state", SeeAir.Words(air.State)));
-        foreach (var heat in power.Heat.Where(h => h.Band != "good"))
-            yield return Judged(heat.Band == "out" && !heat.Source.StartsWith("common practice", StringComparison.Ordinal), heat.Band == "out" ? TooHot : Hot, [heat.Place],
+        foreach (var heat in power.Heat.Where(h => h.Band != HeatBand.Good))
+            yield return Judged(heat.Band == HeatBand.Out && !heat.Source.StartsWith("common practice", StringComparison.Ordinal), heat.Band == HeatBand.Out ? TooHot : Hot, [heat.Place],
                 Worked.Sum(heat.Source, new("temperature", $"{heat.Celsius} °C", true), new WorkedLine("limits", heat.Limits)), ("drive", heat.Part), ("place", Stated.At(heat.Place)), ("celsius", heat.Celsius), ("limits", heat.Limits));
         foreach (var pad in power.Pads.Where(p => p.ShelfPartId is null))
             yield return Finding.Of(Pad, [pad.Place], pad.Why, ("gap", Number(pad.GapMm)), ("place", Stated.At(pad.Place)), ("thick", Number(pad.ThickMm)));

@@ -25,8 +25,7 @@ public sealed record RailLine(string Rail, double PeakAmp, double SteadyAmp, dou
 public sealed record PlugLine(string What, int? Has, int Wants, double? AmpEach);
 
 /// <summary>How hot a drive was seen.</summary>
-/// <param name="Band">good, care, urgent or out.</param>
-public sealed record HeatLine(string Place, string Part, int Celsius, string Band, string Limits, string Source);
+public sealed record HeatLine(string Place, string Part, int Celsius, HeatBand Band, string Limits, string Source);
 
 /// <summary>What moves the air, as somebody saw it.</summary>
 public sealed record AirLine(string Part, string Words, AirState State);

@@ -42,8 +42,8 @@ public sealed class MoreThanExpectedTests
     [Fact]
     public void A_capture_of_a_larger_payload_counts_for_what_comes_in()
     {
-        var usual = Striped().Paths.Planned.Single().Of(PathWay.Read)!.Stages.First(s => s.Kind != "drives");
-        var seen = Striped(new SeenLink("card:S2", 8, 3, 8, 3, 512, null, null, 1)).Paths.Planned.Single().Of(PathWay.Read)!.Stages.First(s => s.Kind != "drives");
+        var usual = Striped().Paths.Planned.Single().Of(PathWay.Read)!.Stages.First(s => s.Kind != StageKind.Drives);
+        var seen = Striped(new SeenLink("card:S2", 8, 3, 8, 3, 512, null, null, 1)).Paths.Planned.Single().Of(PathWay.Read)!.Stages.First(s => s.Kind != StageKind.Drives);
         Assert.Contains("payload 256 as usual", usual.Detail);
         Assert.Contains("payload 512 by capture, of another card here", seen.Detail);
         Assert.True(seen.MBs > usual.MBs);

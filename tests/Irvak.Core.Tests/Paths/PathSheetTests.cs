@@ -19,7 +19,7 @@ public class PathSheetTests
 
     private static PathFlow Flow(JobState state, PathWay way, string array = "M") => state.Evaluate().Paths.Planned.Single(p => p.Name == array).Of(way)!;
 
-    private static PathStage Stage(PathFlow flow, string kind) => flow.Stages.Single(s => s.Kind == kind);
+    private static PathStage Stage(PathFlow flow, StageKind kind) => flow.Stages.Single(s => s.Kind == kind);
 
     private static readonly MachineSheet Halves = LaneBox.Sheet with
     {
@@ -36,7 +36,7 @@ public class PathSheetTests
         var flow = Flow(state, PathWay.Read);
         Assert.Equal(5500, flow.Stages[0].MBs!.Value);
         Assert.Equal(1684, flow.EndMBs, 1.0);
-        Assert.Equal("slot", flow.Stages[flow.Pinch!.Value].Kind);
+        Assert.Equal(StageKind.Slot, flow.Stages[flow.Pinch!.Value].Kind);
         Assert.InRange(1600, flow.Band!.Low, flow.Band.High);
     }
 
@@ -53,15 +53,15 @@ public class PathSheetTests
     public void Software_sends_its_redundancy_through_the_slot_and_a_controller_keeps_it_behind()
     {
         var cached = LaneBox.Adapter with { Controller = LaneBox.Adapter.Controller! with { Levels = ["6"], CacheMiB = 1024 } };
-        var kernel = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Write), "slot");
-        var card = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Write), "slot");
+        var kernel = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Write), StageKind.Slot);
+        var card = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Write), StageKind.Slot);
         Assert.Equal((1.25, 1.0), (kernel.Traffic, card.Traffic));
         Assert.Equal(7201.8 / 1.25, kernel.MBs!.Value, 0.1);
         Assert.Equal(7201.8, card.MBs!.Value, 0.1);
         // Small writes: six transfers of double parity, four of single.
-        Assert.Equal(6, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Small), "slot").Traffic);
-        Assert.Equal(4, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity1), PathWay.Small), "slot").Traffic);
-        Assert.Equal(1, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Small), "slot").Traffic);
+        Assert.Equal(6, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Small), StageKind.Slot).Traffic);
+        Assert.Equal(4, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity1), PathWay.Small), StageKind.Slot).Traffic);
+        Assert.Equal(1, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Small), StageKind.Slot).Traffic);
     }
 
     [Fact] // what was measured beats every default, also of a card that the plan replaces: it is what the machine as found has
@@ -74,7 +74,7 @@ public class PathSheetTests
         var lanes = q.Lanes with { Found = q.Machine.Planned, Changes = changes, Links = [Seen(at, 256), Seen("card:other", 512)] };
         q = q with { Lanes = lanes, Storage = q.Storage with { Found = q.Machine.Planned, FoundArrays = q.Storage.Arrays, Changes = changes } };
         var paths = PathSheet.Of(q.Paths, LaneSheet.Of(lanes));
-        string Detail(IReadOnlyList<PathFigures> of) => Stage(Assert.Single(of).Of(PathWay.Read)!, "slot").Detail;
+        string Detail(IReadOnlyList<PathFigures> of) => Stage(Assert.Single(of).Of(PathWay.Read)!, StageKind.Slot).Detail;
         Assert.EndsWith("payload 256 by capture", Detail(paths.Found), StringComparison.Ordinal);
         Assert.EndsWith("payload 512 by capture, of another card here", Detail(paths.Planned), StringComparison.Ordinal);
     }
@@ -83,9 +83,9 @@ public class PathSheetTests
     public void A_mirror_of_three_sends_every_byte_three_times_and_reads_one_drive()
     {
         var state = PathRuleCases.Behind(3, Ssd, ArrayLevel.Mirror);
-        Assert.Equal(3, Stage(Flow(state, PathWay.Write), "slot").Traffic);
+        Assert.Equal(3, Stage(Flow(state, PathWay.Write), StageKind.Slot).Traffic);
         Assert.Equal((550.0, 500.0), (Flow(state, PathWay.Read).Stages[0].MBs!.Value, Flow(state, PathWay.Write).Stages[0].MBs!.Value));
-        Assert.Equal(552, Stage(Flow(state, PathWay.Read), "links").MBs!.Value, 0.1);
+        Assert.Equal(552, Stage(Flow(state, PathWay.Read), StageKind.Links).MBs!.Value, 0.1);
     }
 
     private static MachineSheet Behind(string what, double[] rates) => LaneBox.Sheet with
@@ -100,13 +100,13 @@ public class PathSheetTests
         var state = LaneBox.Empty(Behind("multiplier", [6])).With([.. Enumerable.Range(1, 4).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(Disk)))]).Array(ArrayLevel.Parity1, 4);
         var flow = Flow(state, PathWay.Read);
         Assert.Equal(552, flow.EndMBs, 0.1);
-        Assert.Equal("multiplier", flow.Stages[flow.Pinch!.Value].Kind);
+        Assert.Equal(StageKind.Multiplier, flow.Stages[flow.Pinch!.Value].Kind);
         // A rebuild reads three and writes one over the same half-duplex link: a quarter of it each.
-        Assert.Equal(138, Stage(Flow(state, PathWay.Rebuild), "multiplier").MBs!.Value, 0.1);
+        Assert.Equal(138, Stage(Flow(state, PathWay.Rebuild), StageKind.Multiplier).MBs!.Value, 0.1);
         Assert.Equal(90, Flow(state, PathWay.Rebuild).EndMBs, 0.1);
         Assert.Equal(138, Flow(state, PathWay.Scrub).EndMBs, 0.1);
         // What hangs behind the chipset shares its uplink too.
-        Assert.Equal(3600.9, Stage(flow, "uplink").MBs!.Value, 0.1);
+        Assert.Equal(3600.9, Stage(flow, StageKind.Uplink).MBs!.Value, 0.1);
     }
 
     [Fact]
@@ -127,7 +127,7 @@ public class PathSheetTests
         var old = new CardSheet { Name = "Corvath P2", Role = CardRole.Controller, Bus = "pci", Controller = new() { Class = "ports", Protocols = [DriveProtocol.Sata], LinkGbs = [1.5], InnerPorts = 2 } };
         var state = LaneBox.On(LaneBox.Sheet, ("card:P1", old), ("card:P2", new CardSheet { Name = "Old network", Role = CardRole.Network, Bus = "pci", Network = new(1, [1]) }))
             .With(new Fit("bay:1", LaneBox.Drive(Disk with { LinkGbs = 1.5 })), new WireBays("front", "card:P1"));
-        var stage = Stage(Flow(state, PathWay.Read, "1"), "slot");
+        var stage = Stage(Flow(state, PathWay.Read, "1"), StageKind.Slot);
         Assert.Equal((133.0, 100.0), (stage.RawMBs!.Value, Math.Round(stage.MBs!.Value)));
         Assert.Equal(["Old network"], stage.Others);
     }
@@ -136,7 +136,7 @@ public class PathSheetTests
     public void What_else_hangs_on_an_uplink_leaves_less_of_it()
     {
         var sheet = LaneBox.Sheet with { Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)], Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)] };
-        PathStage Uplink(params (string, CardSheet)[] more) => Stage(Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: more), PathWay.Read), "uplink");
+        PathStage Uplink(params (string, CardSheet)[] more) => Stage(Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: more), PathWay.Read), StageKind.Uplink);
         Assert.Null(Uplink().SharedMBs);
         // Another card is quicker, so the bytes leave by that one.
         var shared = Uplink(("card:S4", LaneBox.Network with { Network = new(1, [10]) }), ("card:S1", LaneBox.Network));
@@ -150,12 +150,12 @@ public class PathSheetTests
     {
         var sheet = LaneBox.Sheet with { Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)], Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)] };
         var flow = Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: ("card:S4", LaneBox.Network)), PathWay.Read);
-        Assert.Equal(["drives", "links", "slot", "uplink", "network-slot", "network"], flow.Stages.Select(s => s.Kind));
-        var uplink = Stage(flow, "uplink");
+        Assert.Equal([StageKind.Drives, StageKind.Links, StageKind.Slot, StageKind.Uplink, StageKind.NetworkSlot, StageKind.Network], flow.Stages.Select(s => s.Kind));
+        var uplink = Stage(flow, StageKind.Uplink);
         Assert.Empty(uplink.Others);
         Assert.Equal((null, "×4 gen 3 to CPU 1, in and out"), (uplink.SharedMBs, uplink.Detail));
         // The quickest way is held by the network, and what comes after it is no second figure of the same link.
-        Assert.Equal(("network", "uplink"), (flow.Stages[flow.Pinch!.Value].Kind, flow.Stages[flow.Next!.Value].Kind));
+        Assert.Equal((StageKind.Network, StageKind.Uplink), (flow.Stages[flow.Pinch!.Value].Kind, flow.Stages[flow.Next!.Value].Kind));
     }
 
     [Fact]
@@ -163,7 +163,7 @@ public class PathSheetTests
     {
         var sheet = LaneBox.Sheet with { Bays = [LaneBox.Sheet.Bays[0] with { Expander = true, LinkGbs = [3, 6] }] };
         var state = PathRuleCases.Behind(4, Ssd, ArrayLevel.Stripe, sheet).With(new Fit("bay:9", LaneBox.Drive(Ssd)));
-        Assert.Equal(["9"], Stage(Flow(state, PathWay.Read), "expander").Others);
+        Assert.Equal(["9"], Stage(Flow(state, PathWay.Read), StageKind.Expander).Others);
     }
 
     [Fact] // inner tracks give half of outer ones; common practice, no source
@@ -179,7 +179,7 @@ public class PathSheetTests
     {
         var state = PathRuleCases.Behind(12, Ssd, ArrayLevel.Stripe, more: ("card:S4", LaneBox.Network));
         var flow = Flow(state, PathWay.Read);
-        Assert.Equal(["drives", "links", "slot", "network-uplink", "network-slot", "network"], flow.Stages.Select(s => s.Kind));
+        Assert.Equal([StageKind.Drives, StageKind.Links, StageKind.Slot, StageKind.NetworkUplink, StageKind.NetworkSlot, StageKind.Network], flow.Stages.Select(s => s.Kind));
         Assert.Equal(2942.1, flow.EndMBs, 0.1);
         Assert.Equal(5, flow.Pinch);
         Assert.Equal(("Network", 3600.9), (flow.Lifts[0].Stage, Math.Round(flow.Lifts[0].ToMBs, 1)));
@@ -204,7 +204,7 @@ public class PathSheetTests
     public void Between_two_processors_the_rate_is_not_known()
     {
         var flow = Flow(PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: ("card:S3", LaneBox.Network)), PathWay.Read);
-        Assert.Null(Stage(flow, "sockets").MBs);
+        Assert.Null(Stage(flow, StageKind.Sockets).MBs);
         Assert.Equal(1000, flow.EndMBs);
     }
 
