@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Irvak.Core;
 using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
@@ -57,6 +58,10 @@ public sealed record JobView
     public required Stage Stage { get; init; }
 
     public required IReadOnlyList<Knot> Way { get; init; }
+
+    /// <summary>What lists say of it; its own screens show the thing itself.</summary>
+    [JsonIgnore]
+    public InTheWay InTheWay { get; init; } = new(null, "", 0, 0);
 
     public required MachineSheet? Sheet { get; init; }
 
@@ -158,6 +163,8 @@ public sealed record JobView
         var evaluation = question is null ? null : Evaluation.Evaluate(question);
         IReadOnlyList<ComparedLine> lines = evaluation is null || state.Plan.Count == 0 && state.Arrays.Plans.Count == 0 && state.Proof.After is null
             ? [] : Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers);
+        var stage = Stages.Of(state, evaluation, lines);
+        IReadOnlyList<Explanation> explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After);
         return new JobView
         {
             Number = job.Number,
@@ -165,7 +172,8 @@ public sealed record JobView
             Owner = job.Owner,
             LastNumber = job.LastNumber,
             BegunAt = job.BegunAt,
-            Stage = Stages.Of(state, evaluation, lines),
+            Stage = stage,
+            InTheWay = Core.InTheWay.Of(stage, state, evaluation, lines, explanations),
             Way = Stages.Way(state, evaluation, lines),
             Sheet = state.Sheet,
             System = state.System,
@@ -193,7 +201,7 @@ public sealed record JobView
             Runbook = evaluation?.Runbook,
             Ticks = state.Ticks,
             Lines = lines,
-            Explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After),
+            Explanations = explanations,
             LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Plans.Count > 0, (evaluation?.Arrays.Planned.Count ?? 0) + (evaluation?.Arrays.Found.Count ?? 0)),
             Handover = question is null ? null : HandoverWriter.Of(new(job.Number, job.Title, job.Owner), state, question, evaluation!, lines),
             Survey = SurveyView.Of(state),

@@ -20,7 +20,7 @@ public sealed class Judging(EvidenceBook evidence, IReadOnlyDictionary<string, S
         var view = JobView.Of(job, evidence, shelf);
         _written = JsonSerializer.SerializeToUtf8Bytes(view, json);
         View = view;
-        return BenchLine.Of(view);
+        return SmallPlate.Listing(view);
     }
 
     /// <summary>The job as it stands; one that can't be worked out shows what is left of it.</summary>

@@ -84,7 +84,7 @@ pages.MapLanes();
 pages.MapQuickSums();
 pages.MapSurvey();
 pages.MapPhotos();
-pages.MapLibraryPages();
+pages.MapLibraryLists();
 pages.MapSheetEdits();
 pages.MapShelfLists();
 pages.MapLive();

@@ -1214,24 +1214,12 @@ export interface components {
             done: number;
             /** Format: int32 */
             of: number;
-            plate: null | components["schemas"]["BenchPlate"];
+            plate: null | components["schemas"]["SmallPlate"];
         };
         /** @description The newest jobs of each stage, and how many there are of each. */
         BenchPage: {
             jobs: components["schemas"]["BenchJob"][];
             counts: components["schemas"]["StageCount"][];
-        };
-        /** @description A job's machine as the bench draws it small. */
-        BenchPlate: {
-            sheet: components["schemas"]["MachineSheet"];
-            found: {
-                [key: string]: components["schemas"]["Unit"];
-            };
-            foundEmpty: string[];
-            planned: {
-                [key: string]: components["schemas"]["Unit"];
-            };
-            changes: components["schemas"]["Change"][];
         };
         /** @description Where a benchmark should come out, MB/s. */
         BenchmarkBand: {
@@ -2923,14 +2911,18 @@ export interface components {
             left: components["schemas"]["PartLine"][];
             handedOver: null | components["schemas"]["Tick"];
         };
+        /**
+         * @description How warm a drive was against its limits.
+         * @enum {unknown}
+         */
+        HeatBand: "good" | "care" | "urgent" | "out";
         /** @description How hot a drive was seen. */
         HeatLine: {
             place: string;
             part: string;
             /** Format: int32 */
             celsius: number;
-            /** @description good, care, urgent or out. */
-            band: string;
+            band: components["schemas"]["HeatBand"];
             limits: string;
             source: string;
         };
@@ -4169,8 +4161,7 @@ export interface components {
         };
         /** @description One stage of a path. */
         PathStage: {
-            /** @description drives, links, expander, multiplier, slot, uplink, sockets, network-slot, network-uplink or network. */
-            kind: string;
+            kind: components["schemas"]["StageKind"];
             name: string;
             /** @description What it is, in a few words. */
             detail: string;
@@ -5520,6 +5511,18 @@ export interface components {
             cancelled: boolean;
             verdict: components["schemas"]["SimulationVerdict"];
         };
+        /** @description A job's machine as lists draw it small. */
+        SmallPlate: {
+            sheet: components["schemas"]["MachineSheet"];
+            found: {
+                [key: string]: components["schemas"]["Unit"];
+            };
+            foundEmpty: string[];
+            planned: {
+                [key: string]: components["schemas"]["Unit"];
+            };
+            changes: components["schemas"]["Change"][];
+        };
         /** @description A place for a processor. */
         Socket: {
             id: string;
@@ -5575,6 +5578,11 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
+        /**
+         * @description What bytes pass on their way, from the drives to the user.
+         * @enum {unknown}
+         */
+        StageKind: "drives" | "links" | "expander" | "multiplier" | "slot" | "uplink" | "sockets" | "network-slot" | "network-uplink" | "network";
         /** @description What is drawn at one moment of the start. */
         StartPoint: {
             /**

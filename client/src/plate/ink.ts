@@ -1,4 +1,4 @@
-import type { BenchPlate, JobView, Unit } from '../api/types';
+import type { SmallPlate, JobView, Unit } from '../api/types';
 import type { Place, PlaceKind } from './cells/block';
 
 export type InkState = 'found' | 'in' | 'out' | 'swap' | 'from' | 'to' | 'empty' | 'dark' | 'unknown';
@@ -189,4 +189,4 @@ export function spoken(place: Place, ink: Ink): string {
 }
 
 /** A plate of the bench carries the same four fields as a job. */
-export const inkedBench = (plate: BenchPlate): Inked => ({ ...plate });
+export const inkedBench = (plate: SmallPlate): Inked => ({ ...plate });

@@ -11,17 +11,17 @@ namespace Irvak.Web.Endpoints;
 /// <summary>A job as it stands on the bench: its machine as a small plate and one line of what is in its way.</summary>
 /// <param name="Id">For asking for older ones.</param>
 /// <param name="Line">Null while it was not worked out yet.</param>
-public sealed record BenchJob(long Id, string Number, string Title, string Owner, string BegunBy, Stage Stage, Severity? Severity, string? Line, int Done, int Of, BenchPlate? Plate)
+public sealed record BenchJob(long Id, string Number, string Title, string Owner, string BegunBy, Stage Stage, Severity? Severity, string? Line, int Done, int Of, SmallPlate? Plate)
 {
     public static BenchJob From(ListedJob job) => new(job.Id, job.Number, job.Title, job.Owner, job.BegunBy, job.Listing?.Stage ?? Stage.Survey, job.Listing?.Severity, job.Listing?.Line, job.Listing?.Done ?? 0, job.Listing?.Of ?? 0, PlateOf(job.Listing));
 
     /// <summary>A plate that this version can't read is not drawn; the job is listed all the same.</summary>
-    private static BenchPlate? PlateOf(JobListing? listing)
+    private static SmallPlate? PlateOf(JobListing? listing)
     {
         if (listing?.Plate is not { } plate) return null;
         try
         {
-            return Database.FromJson<BenchPlate>(plate);
+            return Database.FromJson<SmallPlate>(plate);
         }
         catch (Exception e) when (Database.IsUnreadable(e))
         {

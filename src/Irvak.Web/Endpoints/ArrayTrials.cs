@@ -30,7 +30,7 @@ public sealed record ControllersView(IReadOnlyList<WiredBays> Wiring, IReadOnlyL
 }
 
 /// <summary>What is asked about arrays beside the plan: rehearsals and simulations. Nothing is stored.</summary>
-public static class ArrayPages
+public static class ArrayTrials
 {
     public static void MapArrays(this IEndpointRouteBuilder routes)
     {

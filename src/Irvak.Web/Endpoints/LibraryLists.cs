@@ -28,9 +28,9 @@ public sealed record PartView(ShelfPart Part, string Kind, string Short, string 
 }
 
 /// <summary>Shelf, sheets, evidence and rules; and the ways out of a job's findings.</summary>
-public static class LibraryPages
+public static class LibraryLists
 {
-    public static void MapLibraryPages(this IEndpointRouteBuilder routes)
+    public static void MapLibraryLists(this IEndpointRouteBuilder routes)
     {
         routes.MapGet("/api/shelf", async (string? q, string? job, Library library, Jobs jobs, CancellationToken cancel) =>
         {

@@ -5,7 +5,7 @@ using Irvak.Store;
 namespace Irvak.Web.Endpoints;
 
 /// <summary>Photos of places, taken with a tablet's camera or dropped as files.</summary>
-public static class PhotoPages
+public static class PhotoFiles
 {
     public static void MapPhotos(this IEndpointRouteBuilder routes)
     {

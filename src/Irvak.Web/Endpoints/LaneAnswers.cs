@@ -19,7 +19,7 @@ public sealed record LaneLayoutView(LaneAssignment Assignment, LaneSheet? After,
 public sealed record PathRequest(string? Path, double? NetworkGbs, int? Drives);
 
 /// <summary>Computed layouts of cards and modules, and paths with something else on them. Nothing is stored.</summary>
-public static class LanePages
+public static class LaneAnswers
 {
     public static void MapLanes(this IEndpointRouteBuilder routes)
     {
