@@ -44,7 +44,19 @@ public class CoreBenchmarks
         var second = new Dictionary<string, Unit?> { ["socket:CPU 2"] = _state.Found["socket:CPU 1"] };
         _state = EditFold.Apply(_state, new RecordFound(second, null, "bench"), stamp);
         foreach (var (slot, i) in sheet.Channels.SelectMany(c => c.Slots).Select((s, i) => (s, i)))
-            _state = EditFold.Apply(_state, new Fit(PlaceName.Slot(slot), new Unit { Module = _shelf[i % 2 == 0 ? "rdimm-32-4800" : "rdimm-64-4800"].Module, ShelfPartId = "rdimm-64-4800", Source = "shelf" }), stamp);
+            _state = EditFold.Apply(
+                _state,
+                new Fit(
+                    PlaceName.Slot(slot),
+                    new Unit
+                    {
+                        Module = _shelf[i % 2 == 0 ? "rdimm-32-4800" : "rdimm-64-4800"].Module,
+                        ShelfPartId = "rdimm-64-4800",
+                        Source = "shelf",
+                    }
+                ),
+                stamp
+            );
         _state = EditFold.Apply(_state, new SetWish(WishKind.MemoryGiB, 2048), stamp);
         _question = Question.Of(_state, _evidence, _shelf);
         _arrays = Arrays();
@@ -59,11 +71,37 @@ public class CoreBenchmarks
     private static Question Arrays()
     {
         var stamp = new Stamp("bench", default);
-        var sheet = new MachineSheet { Id = "sixty", Name = "sixty", Sockets = [new("CPU")], Bays = [new("deck", "3.5", "top", [.. Enumerable.Range(1, 60).Select(n => $"{n}")], 10, "SAS, SATA", 26.1, LinkGbs: [12, 6, 3])] };
+        var sheet = new MachineSheet
+        {
+            Id = "sixty",
+            Name = "sixty",
+            Sockets = [new("CPU")],
+            Bays =
+            [
+                new("deck", "3.5", "top", [.. Enumerable.Range(1, 60).Select(n => $"{n}")], 10, "SAS, SATA", 26.1, LinkGbs: [12, 6, 3]),
+            ],
+        };
         var state = EditFold.Apply(JobState.Start, new AdoptSheet(sheet), stamp);
-        var drive = new DriveSheet { Media = DriveMedia.Disk, Protocol = DriveProtocol.Sas, Form = "3.5", Bytes = 8_001_563_222_016, Rpm = 7200, SectorBytes = 512, LinkGbs = 12, HeightMm = 26.1, Class = "nearline" };
-        for (var n = 1; n <= 60; n++) state = EditFold.Apply(state, new Fit(PlaceName.Bay($"{n}"), new Unit { Drive = drive, Source = "shelf" }), stamp);
-        for (var a = 0; a < 6; a++) state = EditFold.Apply(state, new MakeArray(new($"M{a}", ArrayLevel.Parity2, [.. Enumerable.Range((a * 10) + 1, 10).Select(n => PlaceName.Bay($"{n}"))])), stamp);
+        var drive = new DriveSheet
+        {
+            Media = DriveMedia.Disk,
+            Protocol = DriveProtocol.Sas,
+            Form = "3.5",
+            Bytes = 8_001_563_222_016,
+            Rpm = 7200,
+            SectorBytes = 512,
+            LinkGbs = 12,
+            HeightMm = 26.1,
+            Class = "nearline",
+        };
+        for (var n = 1; n <= 60; n++)
+            state = EditFold.Apply(state, new Fit(PlaceName.Bay($"{n}"), new Unit { Drive = drive, Source = "shelf" }), stamp);
+        for (var a = 0; a < 6; a++)
+            state = EditFold.Apply(
+                state,
+                new MakeArray(new($"M{a}", ArrayLevel.Parity2, [.. Enumerable.Range((a * 10) + 1, 10).Select(n => PlaceName.Bay($"{n}"))])),
+                stamp
+            );
         return Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
     }
 
@@ -81,16 +119,22 @@ public class CoreBenchmarks
     public int WaysOutOfEveryFinding()
     {
         var before = Evaluation.Evaluate(_question);
-        return before.Findings.Sum(f => WaysOut.Of(_state, before, f, [.. _shelf.Values], s => Evaluation.Evaluate(Question.Of(s, _evidence, _shelf))).Count);
+        return before.Findings.Sum(f =>
+            WaysOut.Of(_state, before, f, [.. _shelf.Values], s => Evaluation.Evaluate(Question.Of(s, _evidence, _shelf))).Count
+        );
     }
 
     /// <summary>What every edit reads and writes: the job's state as its snapshot.</summary>
     [Benchmark]
-    public int SnapshotThereAndBack() => JsonSerializer.Deserialize<JobState>(JsonSerializer.Serialize(_state, Database.Json), Database.Json)!.Plan.Count;
+    public int SnapshotThereAndBack() =>
+        JsonSerializer.Deserialize<JobState>(JsonSerializer.Serialize(_state, Database.Json), Database.Json)!.Plan.Count;
 
     /// <summary>What every answer holds: the job evaluated, as JSON.</summary>
     [Benchmark]
-    public int ViewAsJson() => JsonSerializer.SerializeToUtf8Bytes(JobView.Of(new Store.Job(1, "1", "t", "o", "b", default, 1, _state), _evidence, _shelf), Database.Json).Length;
+    public int ViewAsJson() =>
+        JsonSerializer
+            .SerializeToUtf8Bytes(JobView.Of(new Store.Job(1, "1", "t", "o", "b", default, 1, _state), _evidence, _shelf), Database.Json)
+            .Length;
 
     /// <summary>Four MiB of firmware listing; divide by the time for the rate.</summary>
     [Benchmark]

@@ -7,7 +7,8 @@ using BenchmarkDotNet.Toolchains.InProcess.Emit;
 namespace Irvak.Bench;
 
 /// <summary>
-/// <c>core</c> measures the core; <c>solvers</c> the searches; <c>readers</c> every reader, or the one named after it; <c>shelf CONNECTION</c> search over 100 000 parts; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
+/// <c>core</c> measures the core; <c>solvers</c> the searches; <c>readers</c> every reader, or the one named after it; <c>shelf
+/// CONNECTION</c> search over 100 000 parts; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
 /// which runs pgbench with the same statements beside them.
 /// </summary>
 public static class Program
@@ -20,10 +21,17 @@ public static class Program
         {
             case ["core"]:
                 var job = Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(4).WithIterationCount(12);
-                BenchmarkRunner.Run<CoreBenchmarks>(ManualConfig.Create(DefaultConfig.Instance).AddJob(job).WithOptions(ConfigOptions.DisableOptimizationsValidator).WithArtifactsPath(".artifacts/bench"));
+                BenchmarkRunner.Run<CoreBenchmarks>(
+                    ManualConfig
+                        .Create(DefaultConfig.Instance)
+                        .AddJob(job)
+                        .WithOptions(ConfigOptions.DisableOptimizationsValidator)
+                        .WithArtifactsPath(".artifacts/bench")
+                );
                 return 0;
             case ["load", var address, var pid]:
-                using (var load = new HttpLoad(new Uri(address))) await Load(load, int.Parse(pid));
+                using (var load = new HttpLoad(new Uri(address)))
+                    await Load(load, int.Parse(pid));
                 return 0;
             case ["solvers"]:
                 return SolverRuns.Run();
@@ -45,8 +53,12 @@ public static class Program
         var sixteen = await load.Run(16, 120);
         var page = await load.FirstPage();
         Console.WriteLine($"edit round trip, 1 client:   median {one.Median:0.0} ms, 99 % {one.P99:0.0} ms, {one.Rate:0} a second");
-        Console.WriteLine($"edit round trip, 16 clients: median {sixteen.Median:0.0} ms, 99 % {sixteen.P99:0.0} ms, {sixteen.Rate:0} a second");
+        Console.WriteLine(
+            $"edit round trip, 16 clients: median {sixteen.Median:0.0} ms, 99 % {sixteen.P99:0.0} ms, {sixteen.Rate:0} a second"
+        );
         Console.WriteLine($"first page, brotli:          {page.Bytes / 1000.0:0} kB in {page.Files} answers");
-        Console.WriteLine($"memory of the host:          {Process.GetProcessById(pid).WorkingSet64 / 1e6:0} MB after {600 + 20 + (16 * 140)} edits");
+        Console.WriteLine(
+            $"memory of the host:          {Process.GetProcessById(pid).WorkingSet64 / 1e6:0} MB after {600 + 20 + (16 * 140)} edits"
+        );
     }
 }

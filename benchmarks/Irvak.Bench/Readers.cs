@@ -26,7 +26,10 @@ public static class Readers
             ("system memory, processors", Repeat(machine.SystemMemory() + "\n" + machine.System.Processors(8))),
             ("load and waiting", Repeat(SimulatedSystem.Waiting(1, 2, 3) + SimulatedSystem.Load(1, 2, 3, 4))),
             ("block devices", List(machine.Storage.BlockDevices(), "blockdevices")),
-            ("drive health", Repeat(string.Concat(drives.Select((d, i) => machine.Storage.Health(d.Place, DemoBuilds.Health(i, d.Unit.Drive!)))))),
+            (
+                "drive health",
+                Repeat(string.Concat(drives.Select((d, i) => machine.Storage.Health(d.Place, DemoBuilds.Health(i, d.Unit.Drive!)))))
+            ),
             ("NVMe list", List(machine.Storage.NvmeList(), "Devices")),
             ("software arrays", Repeat(machine.Storage.KernelArrays())),
             ("management page", List(machine.Management.Resources("10.0.0.1"), "Members")),
@@ -43,57 +46,77 @@ public static class Readers
             var columns = table ? DriveTable.Preview(CaptureReader.Text(bytes))!.Guess : [];
             void Read()
             {
-                if (table) DriveTable.Read(CaptureReader.Text(bytes), columns);
-                else CaptureReader.Read(bytes);
+                if (table)
+                    DriveTable.Read(CaptureReader.Text(bytes), columns);
+                else
+                    CaptureReader.Read(bytes);
             }
             // Small binary captures are read many times; everything else once is long enough.
             var times = Math.Max(1, Size / bytes.Length);
             // As in a host that has run for a while: often enough that the compiler has done its last pass.
-            for (var warm = Stopwatch.GetTimestamp(); Stopwatch.GetElapsedTime(warm).TotalSeconds < 2;) Read();
+            for (var warm = Stopwatch.GetTimestamp(); Stopwatch.GetElapsedTime(warm).TotalSeconds < 2; )
+                Read();
             GC.Collect();
             var from = Stopwatch.GetTimestamp();
             var before = GC.GetTotalAllocatedBytes();
-            for (var i = 0; i < times; i++) Read();
+            for (var i = 0; i < times; i++)
+                Read();
             var seconds = Stopwatch.GetElapsedTime(from).TotalSeconds;
             slowest = Math.Max(slowest, seconds / times * CaptureReader.MostBytes / bytes.Length);
             var allocated = (GC.GetTotalAllocatedBytes() - before) / times;
-            var beside = Yardstick(bytes) is { } plain ? $"   {Seconds(plain) * times / seconds,4:0.00} of the library's plain pass" : "";
-            Console.WriteLine($"{name,-26} {bytes.Length * (double)times / 1e6 / seconds,7:0} MB/s   {seconds / times,7:0.000} s for {bytes.Length / 1048576.0,5:0.00} MiB   {allocated / 1048576.0,6:0} MiB allocated{beside}");
+            var beside = Yardstick(bytes) is { } plain ? $"   {Seconds(plain) * times / seconds, 4:0.00} of the library's plain pass" : "";
+            Console.WriteLine(
+                $"{name, -26} {bytes.Length * (double)times / 1e6 / seconds, 7:0} MB/s   {seconds / times, 7:0.000} "
+                    + $"s for {bytes.Length / 1048576.0, 5:0.00} MiB   {allocated / 1048576.0, 6:0} MiB allocated{beside}"
+            );
         }
-        if (slowest > 2) Console.WriteLine($"MISSED: 8 MiB would take {slowest:0.0} s, 2 are meant.");
+        if (slowest > 2)
+            Console.WriteLine($"MISSED: 8 MiB would take {slowest:0.0} s, 2 are meant.");
         using var self = Process.GetCurrentProcess();
-        Console.WriteLine($"{"peak of the whole process",-26} {self.PeakWorkingSet64 / 1048576.0:0} MiB");
+        Console.WriteLine($"{"peak of the whole process", -26} {self.PeakWorkingSet64 / 1048576.0:0} MiB");
         return slowest > 2 ? 1 : 0;
     }
 
     /// <summary>What a common library needs only to take the same bytes apart, in the same run; null where none reads the format.</summary>
-    private static Action? Yardstick(byte[] bytes) => bytes[0] switch
-    {
-        (byte)'{' => () =>
+    private static Action? Yardstick(byte[] bytes) =>
+        bytes[0] switch
         {
-            var reader = new System.Text.Json.Utf8JsonReader(bytes, new System.Text.Json.JsonReaderOptions { AllowMultipleValues = true });
-            while (reader.Read()) System.Text.Json.JsonDocument.ParseValue(ref reader).Dispose();
-        }
-        ,
-        (byte)'"' or (byte)'B' => () =>
-        {
-            using var csv = CsvReader.FromText(Encoding.UTF8.GetString(bytes), new CsvReaderOptions { HasHeader = false, FieldCountMismatch = CsvFieldCountHandling.Allow });
-            while (csv.Read()) _ = csv.GetString(0);
-        }
-        ,
-        _ => null,
-    };
+            (byte)'{' => () =>
+            {
+                var reader = new System.Text.Json.Utf8JsonReader(
+                    bytes,
+                    new System.Text.Json.JsonReaderOptions { AllowMultipleValues = true }
+                );
+                while (reader.Read())
+                    System.Text.Json.JsonDocument.ParseValue(ref reader).Dispose();
+            },
+            (byte)'"' or (byte)'B' => () =>
+            {
+                using var csv = CsvReader.FromText(
+                    Encoding.UTF8.GetString(bytes),
+                    new CsvReaderOptions { HasHeader = false, FieldCountMismatch = CsvFieldCountHandling.Allow }
+                );
+                while (csv.Read())
+                    _ = csv.GetString(0);
+            },
+            _ => null,
+        };
 
     private static double Seconds(Action action)
     {
-        for (var i = 0; i < 2; i++) action();
+        for (var i = 0; i < 2; i++)
+            action();
         var from = Stopwatch.GetTimestamp();
-        for (var i = 0; i < 3; i++) action();
+        for (var i = 0; i < 3; i++)
+            action();
         return Stopwatch.GetElapsedTime(from).TotalSeconds / 3;
     }
 
     // A capture has at most 200 000 lines; beyond them a reader only counts.
-    private static byte[] Repeat(string text) => Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat(text + "\n", Math.Min(Size / text.Length, 190_000 / (text.Count(c => c == '\n') + 1)))));
+    private static byte[] Repeat(string text) =>
+        Encoding.UTF8.GetBytes(
+            string.Concat(Enumerable.Repeat(text + "\n", Math.Min(Size / text.Length, 190_000 / (text.Count(c => c == '\n') + 1))))
+        );
 
     // As the tools print it, a line for each value.
     private static readonly System.Text.Json.JsonSerializerOptions Indented = new() { WriteIndented = true };
@@ -102,13 +125,16 @@ public static class Readers
     {
         var items = System.Text.Json.Nodes.JsonNode.Parse(text)![name]!.AsArray().Select(n => n!.ToJsonString(Indented)).ToList();
         var one = string.Join(",\n", items);
-        return Encoding.UTF8.GetBytes($"{{\"{name}\":[\n{string.Join(",\n", Enumerable.Repeat(one, Math.Min(Size / one.Length, 190_000 / (one.Count(c => c == '\n') + 1))))}\n]}}");
+        var count = Math.Min(Size / one.Length, 190_000 / (one.Count(c => c == '\n') + 1));
+        return Encoding.UTF8.GetBytes($"{{\"{name}\":[\n{string.Join(",\n", Enumerable.Repeat(one, count))}\n]}}");
     }
 
     private static byte[] Rows(string text)
     {
         var end = text.IndexOf('\n') + 1;
         var rows = text[end..];
-        return Encoding.UTF8.GetBytes(text[..end] + string.Concat(Enumerable.Repeat(rows, Math.Min(Size / rows.Length, 95_000 / rows.Count(c => c == '\n')))));
+        return Encoding.UTF8.GetBytes(
+            text[..end] + string.Concat(Enumerable.Repeat(rows, Math.Min(Size / rows.Length, 95_000 / rows.Count(c => c == '\n'))))
+        );
     }
 }

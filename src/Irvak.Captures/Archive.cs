@@ -35,13 +35,33 @@ public static class Archive
         {
             foreach (var (name, content) in IsZip(bytes) ? Zip(bytes) : Tar(bytes))
             {
-                if (content is null) return ([], $"{name} is larger than one capture may be (8 MiB); nothing was stored.");
-                if (files.Count >= MostFiles) return ([], $"The archive holds more than {MostFiles} files; nothing was stored.");
-                if (files.Sum(f => (long)f.Bytes.Length) + content.Length > MostBytes) return ([], "The archive unpacks to more than 64 MiB; nothing was stored.");
-                files.Add(new ArchiveFile(name, content, Looks(content) ? CaptureReading.Nothing("An archive within the archive is not opened.") : CaptureReader.Read(content)));
+                if (content is null)
+                    return ([], $"{name} is larger than one capture may be (8 MiB); nothing was stored.");
+                if (files.Count >= MostFiles)
+                    return ([], $"The archive holds more than {MostFiles} files; nothing was stored.");
+                if (files.Sum(f => (long)f.Bytes.Length) + content.Length > MostBytes)
+                    return ([], "The archive unpacks to more than 64 MiB; nothing was stored.");
+                files.Add(
+                    new ArchiveFile(
+                        name,
+                        content,
+                        Looks(content)
+                            ? CaptureReading.Nothing("An archive within the archive is not opened.")
+                            : CaptureReader.Read(content)
+                    )
+                );
             }
         }
-        catch (Exception e) when (e is InvalidDataException or EndOfStreamException or IOException or FormatException or NotSupportedException or ArgumentException or OverflowException)
+        catch (Exception e)
+            when (e
+                    is InvalidDataException
+                        or EndOfStreamException
+                        or IOException
+                        or FormatException
+                        or NotSupportedException
+                        or ArgumentException
+                        or OverflowException
+            )
         {
             return ([], "The archive is damaged or cut off; nothing was stored.");
         }
@@ -53,7 +73,8 @@ public static class Archive
         using var zip = new ZipArchive(new MemoryStream(bytes, false), ZipArchiveMode.Read);
         foreach (var entry in zip.Entries.Take(MostFiles + 1))
         {
-            if (entry.Name.Length == 0) continue;
+            if (entry.Name.Length == 0)
+                continue;
             using var stream = entry.Open();
             yield return (Plain(entry.FullName), Content(stream));
         }
@@ -92,7 +113,8 @@ public static class Archive
         int read;
         while ((read = stream.Read(chunk, 0, chunk.Length)) > 0)
         {
-            if (buffer.Length + read > CaptureReader.MostBytes) return null;
+            if (buffer.Length + read > CaptureReader.MostBytes)
+                return null;
             buffer.Write(chunk, 0, read);
         }
         return buffer.ToArray();
@@ -118,7 +140,11 @@ public static class Archive
 
         public override long Length => throw new NotSupportedException();
 
-        public override long Position { get => _read; set => throw new NotSupportedException(); }
+        public override long Position
+        {
+            get => _read;
+            set => throw new NotSupportedException();
+        }
 
         public override int Read(byte[] buffer, int offset, int count)
         {
@@ -126,9 +152,7 @@ public static class Archive
             return (_read += n) > most ? throw new InvalidDataException("beyond the limit") : n;
         }
 
-        public override void Flush()
-        {
-        }
+        public override void Flush() { }
 
         public override long Seek(long offset, SeekOrigin origin) => throw new NotSupportedException();
 
@@ -138,7 +162,8 @@ public static class Archive
 
         protected override void Dispose(bool disposing)
         {
-            if (disposing) inner.Dispose();
+            if (disposing)
+                inner.Dispose();
             base.Dispose(disposing);
         }
     }

@@ -17,13 +17,24 @@ public static class CaptureReader
 
     public static CaptureReading Read(ReadOnlySpan<byte> bytes)
     {
-        if (bytes.Length == 0) return CaptureReading.Nothing("There is nothing in it: the capture is empty.");
-        if (bytes.Length > MostBytes) return CaptureReading.Nothing($"It is larger than 8 MiB ({bytes.Length / 1048576.0:0.0}); nothing was stored. Paste the part from “Memory Device” on.");
+        if (bytes.Length == 0)
+            return CaptureReading.Nothing("There is nothing in it: the capture is empty.");
+        if (bytes.Length > MostBytes)
+            return CaptureReading.Nothing(
+                $"It is larger than 8 MiB ({bytes.Length / 1048576.0:0.0}); nothing was stored. Paste the part from “Memory Device” on."
+            );
         var text = Encodings.IsUtf16(bytes);
-        if (!text && SpdEeprom.IsBlank(bytes)) return CaptureReading.Nothing("This is the chip of a memory module that was never written: no SPD. Read the label instead.");
-        if (!text && SpdEeprom.Looks(bytes)) return SpdEeprom.Read(bytes);
-        if (!text && SmbiosTables.Start(bytes, out var length) is >= 0 and var start) return SmbiosTables.Read(bytes, start, length);
-        if (!text && Encodings.LooksBinary(bytes)) return CaptureReading.Nothing("This is binary, and none that I know: a dump of the firmware tables begins with _SM_, a module's chip has 128 to 1024 bytes. Nothing was stored.");
+        if (!text && SpdEeprom.IsBlank(bytes))
+            return CaptureReading.Nothing("This is the chip of a memory module that was never written: no SPD. Read the label instead.");
+        if (!text && SpdEeprom.Looks(bytes))
+            return SpdEeprom.Read(bytes);
+        if (!text && SmbiosTables.Start(bytes, out var length) is >= 0 and var start)
+            return SmbiosTables.Read(bytes, start, length);
+        if (!text && Encodings.LooksBinary(bytes))
+            return CaptureReading.Nothing(
+                "This is binary, and none that I know: a dump of the firmware tables begins "
+                    + "with _SM_, a module's chip has 128 to 1024 bytes. Nothing was stored."
+            );
         return Read(Encodings.Decode(bytes));
     }
 
@@ -32,8 +43,10 @@ public static class CaptureReader
 
     public static CaptureReading Read(string text)
     {
-        if (string.IsNullOrWhiteSpace(text)) return CaptureReading.Nothing("There is nothing in it: the capture is empty.");
-        if (Csv(text) is { } csv) return csv;
+        if (string.IsNullOrWhiteSpace(text))
+            return CaptureReading.Nothing("There is nothing in it: the capture is empty.");
+        if (Csv(text) is { } csv)
+            return csv;
         return new TextRun(text).Read();
     }
 
@@ -41,31 +54,80 @@ public static class CaptureReader
     private static CaptureReading? Csv(string text)
     {
         var head = text.AsSpan().TrimStart();
-        if (!(head.StartsWith("\"") || head.StartsWith("#TYPE")) || CsvTable.Read(text) is not { } table || CimListing.Read(table.Rows) is not { } read) return null;
+        if (
+            !(head.StartsWith("\"") || head.StartsWith("#TYPE"))
+            || CsvTable.Read(text) is not { } table
+            || CimListing.Read(table.Rows) is not { } read
+        )
+            return null;
         return Conclude(read.Kind!, read.Seen, table.Rows.Count + 1, table.Rows.Count + 1, [], false, read.Remarks, "lines");
     }
 
-    internal static CaptureReading Conclude(string kind, Observation seen, int lines, int used, IReadOnlyList<NotUnderstood> rest, bool cutOff, IReadOnlyList<string> remarks, string counted, int missing = 0, int announced = 0)
+    internal static CaptureReading Conclude(
+        string kind,
+        Observation seen,
+        int lines,
+        int used,
+        IReadOnlyList<NotUnderstood> rest,
+        bool cutOff,
+        IReadOnlyList<string> remarks,
+        string counted,
+        int missing = 0,
+        int announced = 0
+    )
     {
         if (seen.IsEmpty)
-            return CaptureReading.Nothing(used == 0
-                ? "No line of this is one I know. It may be in another language or come from another tool: set LANG=C and run dmidecode, lspci -vv, lsblk, smartctl -a, mdadm --detail or cat /proc/mdstat. A table of drives can be read once you name its columns; everything else can be answered by eye, place by place."
-                : $"{used} {counted} are known to me, but none of them tells of memory, processor, drive or machine.",
-                lines, used, rest, remarks);
-        return new CaptureReading(kind, seen, lines, used, rest, cutOff, remarks, Sentence(kind, seen, lines, used, cutOff, counted, missing, announced));
+            return CaptureReading.Nothing(
+                used == 0
+                    ? "No line of this is one I know. It may be in another language or come from "
+                        + "another tool: set LANG=C and run dmidecode, lspci -vv, lsblk, smartctl -a, "
+                        + "mdadm --detail or cat /proc/mdstat. A table of drives can be read once you "
+                        + "name its columns; everything else can be answered by eye, place by place."
+                    : $"{used} {counted} are known to me, but none of them tells of memory, processor, drive or machine.",
+                lines,
+                used,
+                rest,
+                remarks
+            );
+        return new CaptureReading(
+            kind,
+            seen,
+            lines,
+            used,
+            rest,
+            cutOff,
+            remarks,
+            Sentence(kind, seen, lines, used, cutOff, counted, missing, announced)
+        );
     }
 
-    private static string Sentence(string kind, Observation seen, int lines, int used, bool cutOff, string counted, int missing, int announced)
+    private static string Sentence(
+        string kind,
+        Observation seen,
+        int lines,
+        int used,
+        bool cutOff,
+        string counted,
+        int missing,
+        int announced
+    )
     {
         var parts = new List<string>();
-        if (seen.Product is { } product) parts.Add(seen.Maker is { } maker ? $"{maker} {product}" : product);
+        if (seen.Product is { } product)
+            parts.Add(seen.Maker is { } maker ? $"{maker} {product}" : product);
         if (seen.Devices.Count > 0)
-            parts.Add($"{seen.Devices.Count(d => d.SizeMiB is > 0)} of {seen.Devices.Count} slots filled, {ByteCount.FromMiB(seen.InstalledMiB ?? 0)}");
-        if (seen.Processors.Count > 0) parts.Add($"{seen.Processors.Count(p => p.Populated)} of {seen.Processors.Count} sockets filled");
-        if (seen.MemTotalKiB is { } kib) parts.Add($"the system shows {ByteCount.FromKiB(kib).GiB:0.0} GiB");
+            parts.Add(
+                $"{seen.Devices.Count(d => d.SizeMiB is > 0)} of {seen.Devices.Count} "
+                    + $"slots filled, {ByteCount.FromMiB(seen.InstalledMiB ?? 0)}"
+            );
+        if (seen.Processors.Count > 0)
+            parts.Add($"{seen.Processors.Count(p => p.Populated)} of {seen.Processors.Count} sockets filled");
+        if (seen.MemTotalKiB is { } kib)
+            parts.Add($"the system shows {ByteCount.FromKiB(kib).GiB:0.0} GiB");
         void Counted(int n, string one, string many)
         {
-            if (n > 0) parts.Add($"{n} {(n == 1 ? one : many)}");
+            if (n > 0)
+                parts.Add($"{n} {(n == 1 ? one : many)}");
         }
         Counted(seen.Pci.Count, "PCI device", "PCI devices");
         Counted(seen.Drives.Count, "drive", "drives");
@@ -74,15 +136,24 @@ public static class CaptureReader
         Counted(seen.Volumes.Count, "volume", "volumes");
         Counted(seen.Benchmarks.Count, "benchmark", "benchmarks");
         Counted(seen.Faults.Count, "line of the log tells of a fault", "lines of the log tell of faults");
-        if (seen.MemoryErrors is { } errors) parts.Add($"memory errors {errors.Words}");
-        if (seen.MemoryTest is { } test) parts.Add($"{test.MiB:0} MiB tested, {test.Errors} errors");
-        if (seen.Load?.Cores is { } cores) parts.Add($"{cores} cores");
-        if (seen.HostName is { } host) parts.Add($"name {host}");
-        if (seen.ManagementAddress is { } address) parts.Add($"management page at {address}");
-        var text = new StringBuilder(char.ToUpperInvariant(kind[0]) + kind[1..] + (parts.Count > 0 ? ": " + string.Join("; ", parts) : "") + ". ");
+        if (seen.MemoryErrors is { } errors)
+            parts.Add($"memory errors {errors.Words}");
+        if (seen.MemoryTest is { } test)
+            parts.Add($"{test.MiB:0} MiB tested, {test.Errors} errors");
+        if (seen.Load?.Cores is { } cores)
+            parts.Add($"{cores} cores");
+        if (seen.HostName is { } host)
+            parts.Add($"name {host}");
+        if (seen.ManagementAddress is { } address)
+            parts.Add($"management page at {address}");
+        var text = new StringBuilder(
+            char.ToUpperInvariant(kind[0]) + kind[1..] + (parts.Count > 0 ? ": " + string.Join("; ", parts) : "") + ". "
+        );
         text.Append($"{used} {counted} understood, {lines - used} not.");
-        if (missing > 0) text.Append($" The end is missing: {missing} structures of {announced} are not here.");
-        else if (cutOff) text.Append(" The end is missing: it stops in the middle of a structure.");
+        if (missing > 0)
+            text.Append($" The end is missing: {missing} structures of {announced} are not here.");
+        else if (cutOff)
+            text.Append(" The end is missing: it stops in the middle of a structure.");
         return text.ToString();
     }
 }

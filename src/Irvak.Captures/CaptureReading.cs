@@ -18,11 +18,24 @@ public sealed record NotUnderstood(int From, int To, string Reason, string Sampl
 /// <param name="Remarks">What was read with a grain of salt.</param>
 /// <param name="Sentence">One sentence for the person who pasted it.</param>
 public sealed record CaptureReading(
-    string Kind, Observation Seen, int Lines, int Used, IReadOnlyList<NotUnderstood> Rest, bool CutOff, IReadOnlyList<string> Remarks, string Sentence)
+    string Kind,
+    Observation Seen,
+    int Lines,
+    int Used,
+    IReadOnlyList<NotUnderstood> Rest,
+    bool CutOff,
+    IReadOnlyList<string> Remarks,
+    string Sentence
+)
 {
     /// <summary>True when there is something to store.</summary>
     public bool IsUsable => !Seen.IsEmpty;
 
-    internal static CaptureReading Nothing(string sentence, int lines = 0, int used = 0, IReadOnlyList<NotUnderstood>? rest = null, IReadOnlyList<string>? remarks = null) =>
-        new("", new Observation(), lines, used, rest ?? [], false, remarks ?? [], sentence);
+    internal static CaptureReading Nothing(
+        string sentence,
+        int lines = 0,
+        int used = 0,
+        IReadOnlyList<NotUnderstood>? rest = null,
+        IReadOnlyList<string>? remarks = null
+    ) => new("", new Observation(), lines, used, rest ?? [], false, remarks ?? [], sentence);
 }

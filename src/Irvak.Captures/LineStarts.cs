@@ -27,7 +27,8 @@ internal sealed class LineStarts
     {
         // Values come in their order; the line is nearly always the last one or the next.
         for (var i = 0; i < 3 && _last < _starts.Count && _starts[_last] <= offset; i++, _last++)
-            if (_last + 1 == _starts.Count || _starts[_last + 1] > offset) return _last + 1;
+            if (_last + 1 == _starts.Count || _starts[_last + 1] > offset)
+                return _last + 1;
         var at = _starts.BinarySearch(offset);
         _last = at >= 0 ? at : ~at - 1;
         return _last + 1;

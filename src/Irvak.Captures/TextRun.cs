@@ -27,7 +27,26 @@ internal sealed class TextRun(string text)
 
     public CaptureReading Read()
     {
-        _readers = [_listing, new Meminfo(), new PciListing(), new CpuInfo(), new Mdstat(), new MdDetail(), new SmartText(), new BlockListing(), new MdExamine(), new LinkSettings(), new PciRecords(), new Vmstat(), new Pressure(), new ErrorCounters(), new MemoryTest(), new SystemLines(), new LogLines()];
+        _readers =
+        [
+            _listing,
+            new Meminfo(),
+            new PciListing(),
+            new CpuInfo(),
+            new Mdstat(),
+            new MdDetail(),
+            new SmartText(),
+            new BlockListing(),
+            new MdExamine(),
+            new LinkSettings(),
+            new PciRecords(),
+            new Vmstat(),
+            new Pressure(),
+            new ErrorCounters(),
+            new MemoryTest(),
+            new SystemLines(),
+            new LogLines(),
+        ];
         var (at, number) = (0, 0);
         ReadOnlySpan<char> last = default;
         while (at < text.Length)
@@ -35,17 +54,35 @@ internal sealed class TextRun(string text)
             var end = text.AsSpan(at).IndexOf('\n');
             var next = end < 0 ? text.Length : at + end + 1;
             var line = text.AsSpan(at, (end < 0 ? text.Length : at + end) - at);
-            if (!line.IsEmpty && line[^1] == '\r') line = line[..^1];
+            if (!line.IsEmpty && line[^1] == '\r')
+                line = line[..^1];
             number++;
-            if (number > MostLines) { _ledger.Leave(number, "beyond 200 000 lines", line); at = next; continue; }
-            if (IsBlank(line)) { foreach (var r in _readers) r.Blank(); at = next; continue; }
+            if (number > MostLines)
+            {
+                _ledger.Leave(number, "beyond 200 000 lines", line);
+                at = next;
+                continue;
+            }
+            if (IsBlank(line))
+            {
+                foreach (var r in _readers)
+                    r.Blank();
+                at = next;
+                continue;
+            }
             last = line;
-            if (StartsJson(line) && _broken < MostBroken && TakeJson(number, out var after)) { number = after - 1; at = StartOf(after); continue; }
+            if (StartsJson(line) && _broken < MostBroken && TakeJson(number, out var after))
+            {
+                number = after - 1;
+                at = StartOf(after);
+                continue;
+            }
             TakeLine(line, number);
             at = next;
         }
         _seen = Join(_documents);
-        foreach (var r in _readers) r.End();
+        foreach (var r in _readers)
+            r.End();
         foreach (var r in _readers.Where(r => r.IsThere))
         {
             _kinds.Add(r.Kind);
@@ -53,11 +90,27 @@ internal sealed class TextRun(string text)
             _remarks.AddRange(r.Remarks);
         }
         // A line that only says how many bits a system has is no kind of its own, but it counts.
-        if (_kinds.Count == 0) foreach (var r in _readers) _seen = r.AddTo(_seen);
+        if (_kinds.Count == 0)
+            foreach (var r in _readers)
+                _seen = r.AddTo(_seen);
         var cut = _cutOff || _listing.StructuresMissing > 0 || (!text.EndsWith('\n') && _listing.EndsInside(last));
         var kinds = _kinds.Distinct().ToList();
-        var kind = kinds.Count == 0 ? "capture" : kinds.Count == 1 ? kinds[0] : string.Join(", ", kinds[..^1]) + " and " + kinds[^1];
-        return CaptureReader.Conclude(kind, _seen, _ledger.Lines, _ledger.Used, _ledger.Rest, cut, [.. _remarks.Distinct().Take(20)], "lines", _listing.StructuresMissing, _listing.StructuresAnnounced);
+        var kind =
+            kinds.Count == 0 ? "capture"
+            : kinds.Count == 1 ? kinds[0]
+            : string.Join(", ", kinds[..^1]) + " and " + kinds[^1];
+        return CaptureReader.Conclude(
+            kind,
+            _seen,
+            _ledger.Lines,
+            _ledger.Used,
+            _ledger.Rest,
+            cut,
+            [.. _remarks.Distinct().Take(20)],
+            "lines",
+            _listing.StructuresMissing,
+            _listing.StructuresAnnounced
+        );
     }
 
     private const int MostLines = CaptureReader.MostLines;
@@ -67,17 +120,29 @@ internal sealed class TextRun(string text)
         if (_active is not null)
         {
             var fate = _active.Take(line, number);
-            if (fate == LineFate.Used) { _ledger.Use(); return; }
-            if (fate == LineFate.Left) { _ledger.Leave(number, _active.Reason, line); return; }
+            if (fate == LineFate.Used)
+            {
+                _ledger.Use();
+                return;
+            }
+            if (fate == LineFate.Left)
+            {
+                _ledger.Leave(number, _active.Reason, line);
+                return;
+            }
         }
         foreach (var reader in _readers)
         {
-            if (ReferenceEquals(reader, _active)) continue;
+            if (ReferenceEquals(reader, _active))
+                continue;
             var fate = reader.Take(line, number);
-            if (fate == LineFate.Foreign) continue;
+            if (fate == LineFate.Foreign)
+                continue;
             _active = reader;
-            if (fate == LineFate.Used) _ledger.Use();
-            else _ledger.Leave(number, reader.Reason, line);
+            if (fate == LineFate.Used)
+                _ledger.Use();
+            else
+                _ledger.Leave(number, reader.Reason, line);
             return;
         }
         _ledger.Leave(number, Foreign, line);
@@ -86,8 +151,10 @@ internal sealed class TextRun(string text)
     /// <summary>A document begins at the edge of a line; "[==>" of an array's progress is indented.</summary>
     private static bool StartsJson(ReadOnlySpan<char> line)
     {
-        if (line[0] == '{') return line.Length == 1 || line[1..].TrimStart() is var rest && (rest.IsEmpty || rest[0] is '"' or '}');
-        if (line[0] != '[') return false;
+        if (line[0] == '{')
+            return line.Length == 1 || line[1..].TrimStart() is var rest && (rest.IsEmpty || rest[0] is '"' or '}');
+        if (line[0] != '[')
+            return false;
         var inner = line[1..].TrimStart();
         return inner.IsEmpty || inner[0] is '{' or ']' || (inner[0] == '[' && line.Length < 4096);
     }
@@ -102,8 +169,13 @@ internal sealed class TextRun(string text)
         _lines ??= new LineStarts(_utf8);
         var document = JsonValue.Parse(_utf8, _lines.Start(number), _lines, _names, out var end, out var trouble);
         after = _lines.LineOf(Math.Max(end - 1, 0)) + 1;
-        if (trouble is not null) _broken++;
-        if (document is not { } whole) { after = number; return false; }
+        if (trouble is not null)
+            _broken++;
+        if (document is not { } whole)
+        {
+            after = number;
+            return false;
+        }
         var reading = JsonCapture.Read(whole);
         whole.Free();
         if (trouble is not null)
@@ -111,7 +183,11 @@ internal sealed class TextRun(string text)
             _remarks.Add($"The JSON from line {number} on: {trouble}, in line {after - 1}.");
             _cutOff = true;
         }
-        if (reading.Kind is null && trouble is not null && after - 1 == number) { after = number; return false; }
+        if (reading.Kind is null && trouble is not null && after - 1 == number)
+        {
+            after = number;
+            return false;
+        }
         if (reading.Kind is not null)
         {
             _kinds.Add(reading.Kind);
@@ -128,21 +204,26 @@ internal sealed class TextRun(string text)
         {
             var start = _lines!.Start(n);
             var line = _utf8.AsSpan(start, (n < _lines.Count ? _lines.Start(n + 1) : _utf8!.Length) - start);
-            if (!line.ContainsAnyExcept(Blanks)) continue;
-            if (known) _ledger.Use();
-            else _ledger.Leave(n, "a JSON document that is not read here", Encoding.UTF8.GetString(line[..Math.Min(200, line.Length)]));
+            if (!line.ContainsAnyExcept(Blanks))
+                continue;
+            if (known)
+                _ledger.Use();
+            else
+                _ledger.Leave(n, "a JSON document that is not read here", Encoding.UTF8.GetString(line[..Math.Min(200, line.Length)]));
         }
     }
 
     private static readonly System.Buffers.SearchValues<byte> Blanks = System.Buffers.SearchValues.Create(" \t\r\n\f\v"u8);
 
     // Offsets of lines in the text and in its bytes differ where letters take several bytes; both grow together.
-    private int _countedBytes, _countedChars;
+    private int _countedBytes,
+        _countedChars;
 
     private int StartOf(int line)
     {
         var start = line > _lines!.Count ? _utf8!.Length : _lines.Start(line);
-        if (start < _countedBytes) (_countedBytes, _countedChars) = (0, 0);
+        if (start < _countedBytes)
+            (_countedBytes, _countedChars) = (0, 0);
         _countedChars += Encoding.UTF8.GetCharCount(_utf8!, _countedBytes, start - _countedBytes);
         _countedBytes = start;
         return _countedChars;
@@ -175,7 +256,8 @@ internal sealed class TextRun(string text)
     private static bool IsBlank(ReadOnlySpan<char> line)
     {
         foreach (var c in line)
-            if (!char.IsWhiteSpace(c) && c != '\uFEFF') return false;
+            if (!char.IsWhiteSpace(c) && c != '\uFEFF')
+                return false;
         return true;
     }
 }

@@ -14,31 +14,62 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
     /// <param name="evaluation">Null without a machine.</param>
     /// <param name="lines">Expected lines with what was seen.</param>
     /// <param name="explanations">What may be behind lines that deviate, likeliest first.</param>
-    public static InTheWay Of(Stage stage, JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines, IReadOnlyList<Explanation> explanations) => stage switch
-    {
-        Stage.Survey => InSurvey(state),
-        Stage.Aim => new(null, "No wish for memory yet.", 0, 0),
-        Stage.Fit => Worst(evaluation) ?? new(null, "Nothing is planned yet.", 0, 0),
-        Stage.Prep => InPrep(state, evaluation),
-        Stage.HandsOn => AtTheMachine(state, evaluation),
-        Stage.Proof => new InTheWay(null, "Waits for eyes or a capture.", lines.Count(l => l.State == LineState.AsExpected), lines.Count) is var open
-            && explanations.Count > 0 ? open with { Severity = Verdicts.Severity.Stop, Line = explanations[0].Sentence } : open,
-        _ => new(null, state.HandedOver is { } done ? $"{Say.Capital(done.Wording)}." : "Report is ready.", 0, 0),
-    };
+    public static InTheWay Of(
+        Stage stage,
+        JobState state,
+        Evaluation? evaluation,
+        IReadOnlyList<ComparedLine> lines,
+        IReadOnlyList<Explanation> explanations
+    ) =>
+        stage switch
+        {
+            Stage.Survey => InSurvey(state),
+            Stage.Aim => new(null, "No wish for memory yet.", 0, 0),
+            Stage.Fit => Worst(evaluation) ?? new(null, "Nothing is planned yet.", 0, 0),
+            Stage.Prep => InPrep(state, evaluation),
+            Stage.HandsOn => AtTheMachine(state, evaluation),
+            Stage.Proof => new InTheWay(
+                null,
+                "Waits for eyes or a capture.",
+                lines.Count(l => l.State == LineState.AsExpected),
+                lines.Count
+            )
+                is var open
+            && explanations.Count > 0
+                ? open with
+                {
+                    Severity = Verdicts.Severity.Stop,
+                    Line = explanations[0].Sentence,
+                }
+                : open,
+            _ => new(null, state.HandedOver is { } done ? $"{Say.Capital(done.Wording)}." : "Report is ready.", 0, 0),
+        };
 
     private static InTheWay? Worst(Evaluation? evaluation) =>
-        evaluation?.Findings.FirstOrDefault(f => f.Severity != Verdicts.Severity.Note) is { } worst ? new(worst.Severity, worst.Sentence, 0, 0) : null;
+        evaluation?.Findings.FirstOrDefault(f => f.Severity != Verdicts.Severity.Note) is { } worst
+            ? new(worst.Severity, worst.Sentence, 0, 0)
+            : null;
 
     private static InTheWay InSurvey(JobState state)
     {
-        if (state.Sheet is not { } sheet) return new(null, "Paste a capture, choose a sheet or give five answers.", 0, 0);
+        if (state.Sheet is not { } sheet)
+            return new(null, "Paste a capture, choose a sheet or give five answers.", 0, 0);
         var unknowns = UnknownRegister.Of(state);
-        return new(null, unknowns.Count > 0 ? unknowns[0].Question : "All known.", state.Found.Count + state.FoundEmpty.Count, SheetPlaces.All(sheet).Count());
+        return new(
+            null,
+            unknowns.Count > 0 ? unknowns[0].Question : "All known.",
+            state.Found.Count + state.FoundEmpty.Count,
+            SheetPlaces.All(sheet).Count()
+        );
     }
 
     private static InTheWay InPrep(JobState state, Evaluation? evaluation)
     {
-        string[] keys = [.. evaluation?.Shopping.Lines.Select(l => l.Key) ?? [], .. evaluation?.Shopping.TakeAlong.Select(t => t.Key) ?? []];
+        string[] keys =
+        [
+            .. evaluation?.Shopping.Lines.Select(l => l.Key) ?? [],
+            .. evaluation?.Shopping.TakeAlong.Select(t => t.Key) ?? [],
+        ];
         var order = evaluation?.Shopping.Lines.Sum(l => l.ToOrder) ?? 0;
         var line = Worst(evaluation) ?? new(null, order > 0 ? $"{order} to order." : "All parts lie on the shelf.", 0, 0);
         return line with { Done = keys.Count(state.Ticks.ContainsKey), Total = keys.Length };
@@ -47,6 +78,11 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
     private static InTheWay AtTheMachine(JobState state, Evaluation? evaluation)
     {
         var steps = evaluation?.Runbook.Steps ?? [];
-        return new(null, steps.FirstOrDefault(s => !state.Ticks.ContainsKey(s.Key))?.Title ?? "All steps done.", steps.Count(s => state.Ticks.ContainsKey(s.Key)), steps.Count);
+        return new(
+            null,
+            steps.FirstOrDefault(s => !state.Ticks.ContainsKey(s.Key))?.Title ?? "All steps done.",
+            steps.Count(s => state.Ticks.ContainsKey(s.Key)),
+            steps.Count
+        );
     }
 }

@@ -19,7 +19,8 @@ using Irvak.Core.Steps;
 
 namespace Irvak.Core;
 
-/// <summary>The question of each capability about one state of a job. Nothing else goes into an evaluation: no clock, no store, no interface.</summary>
+/// <summary>The question of each capability about one state of a job. Nothing else goes into an evaluation: no clock, no store, no
+/// interface.</summary>
 public sealed record Question
 {
     public required PlanInput Machine { get; init; }
@@ -51,11 +52,24 @@ public sealed record Question
 
     public BootInput Boot => new(Storage) { Boot = BootPlan, Writes = Writes };
 
-    public PathInput Paths => new(Storage) { Boot = BootPlan, ReadMBs = Aim.ReadMBs, Lanes = Lanes };
+    public PathInput Paths =>
+        new(Storage)
+        {
+            Boot = BootPlan,
+            ReadMBs = Aim.ReadMBs,
+            Lanes = Lanes,
+        };
 
     public MoveInput Moving => new(Storage) { Moves = Data.Moves, Wipes = Data.Wipes };
 
-    public StepInput Steps => new(Storage) { Boot = BootPlan, Notes = Notes, Lanes = Lanes, Power = Power };
+    public StepInput Steps =>
+        new(Storage)
+        {
+            Boot = BootPlan,
+            Notes = Notes,
+            Lanes = Lanes,
+            Power = Power,
+        };
 
     public AimInput Distances => new(Aim, Memory, Storage);
 
@@ -63,8 +77,19 @@ public sealed record Question
     /// <exception cref="ArgumentException">It has no machine sheet.</exception>
     public static Question Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
     {
-        var sheet = (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(state.System.BoardRevision);
-        var machine = new PlanInput(sheet, KnownCards.In(state.AsFound, shelf), KnownCards.In(state.Planned, shelf), state.Changes(), state.Policy, evidence, state.System, shelf)
+        var sheet = (state.Sheet ?? throw new ArgumentException("The job has no machine sheet.", nameof(state))).OfRevision(
+            state.System.BoardRevision
+        );
+        var machine = new PlanInput(
+            sheet,
+            KnownCards.In(state.AsFound, shelf),
+            KnownCards.In(state.Planned, shelf),
+            state.Changes(),
+            state.Policy,
+            evidence,
+            state.System,
+            shelf
+        )
         {
             FoundEmpty = state.FoundEmpty,
         };
@@ -90,7 +115,13 @@ public sealed record Question
                 HeldRates = state.Lanes.HeldRates,
                 Links = SeenLinks.Of(state, state.Lanes.HeldRates),
             },
-            Power = bare.Power with { Stagger = state.Power.Stagger, Air = state.Power.Air, Pads = state.Power.Pads, Temperatures = HeatBands.Seen(state) },
+            Power = bare.Power with
+            {
+                Stagger = state.Power.Stagger,
+                Air = state.Power.Air,
+                Pads = state.Power.Pads,
+                Temperatures = HeatBands.Seen(state),
+            },
             Aim = state.Aim,
             BootPlan = state.Boot.Plan,
             Writes = state.Writes,
@@ -100,24 +131,26 @@ public sealed record Question
     }
 
     /// <summary>The question about a machine for whose places alone something is planned.</summary>
-    public static Question Of(PlanInput machine) => new()
-    {
-        Machine = machine,
-        Memory = new MemoryInput(machine),
-        Storage = new CacheInput(new ControllerInput(new ArrayInput(machine))),
-        Lanes = new LaneInput(machine),
-        Power = new PowerInput(machine),
-    };
+    public static Question Of(PlanInput machine) =>
+        new()
+        {
+            Machine = machine,
+            Memory = new MemoryInput(machine),
+            Storage = new CacheInput(new ControllerInput(new ArrayInput(machine))),
+            Lanes = new LaneInput(machine),
+            Power = new PowerInput(machine),
+        };
 
     /// <summary>The same question about other parts in the places.</summary>
-    public Question Planning(Build planned) => this with
-    {
-        Machine = Machine with { Planned = planned },
-        Memory = Memory with { Planned = planned },
-        Storage = Storage with { Planned = planned },
-        Lanes = Lanes with { Planned = planned },
-        Power = Power with { Planned = planned },
-    };
+    public Question Planning(Build planned) =>
+        this with
+        {
+            Machine = Machine with { Planned = planned },
+            Memory = Memory with { Planned = planned },
+            Storage = Storage with { Planned = planned },
+            Lanes = Lanes with { Planned = planned },
+            Power = Power with { Planned = planned },
+        };
 
     /// <summary>The same question about the machine as it was found: what is true of it already is no fault of the plan.</summary>
     public Question AsFound()

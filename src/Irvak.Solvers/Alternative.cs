@@ -13,8 +13,11 @@ internal static class Alternative
     {
         var build = FillUp(q, bare, hand);
         var other = PlacementScore.Of(q, build);
-        if (score.Compare(other) <= 0 && !PlacementSolver.Against(q, build).Any()) return null;
-        var name = hand.Any(h => h.From is not null) ? "Leaving the fitted ones and filling up in order" : "Filling up in order as they come";
+        if (score.Compare(other) <= 0 && !PlacementSolver.Against(q, build).Any())
+            return null;
+        var name = hand.Any(h => h.From is not null)
+            ? "Leaving the fitted ones and filling up in order"
+            : "Filling up in order as they come";
         if (PlacementSolver.Against(q, build).FirstOrDefault() is { } stop)
             return $"{name}: {Lower(LeftOver.Plain(stop.Sentence, "-"))}";
         var worse = Difference(score, other);
@@ -25,9 +28,11 @@ internal static class Alternative
     private static Build FillUp(MemoryInput q, Build bare, IReadOnlyList<HandModule> hand)
     {
         var build = bare;
-        foreach (var module in hand.Where(h => h.From is not null)) build = build.With(PlaceName.Slot(module.From!), module.Unit);
+        foreach (var module in hand.Where(h => h.From is not null))
+            build = build.With(PlaceName.Slot(module.From!), module.Unit);
         foreach (var module in hand.Where(h => h.From is null))
-            if (FillOrder.NextFree(q.Sheet, build) is { } slot) build = build.With(PlaceName.Slot(slot), module.Unit);
+            if (FillOrder.NextFree(q.Sheet, build) is { } slot)
+                build = build.With(PlaceName.Slot(slot), module.Unit);
         return build;
     }
 
@@ -38,7 +43,8 @@ internal static class Alternative
         : best.RateMTs != other.RateMTs ? $"{other.RateMTs} instead of {best.RateMTs} MT/s"
         : best.FullestMiB != other.FullestMiB ? $"{other.Channels:0.##} channels at once instead of {best.Channels:0.##}"
         : Math.Abs(best.Spread - other.Spread) > 1e-6 ? "channels filled less evenly"
-        : best.ImbalanceMiB != other.ImbalanceMiB ? $"{ByteCount.FromMiB(other.ImbalanceMiB)} between the processors instead of {ByteCount.FromMiB(best.ImbalanceMiB)}"
+        : best.ImbalanceMiB != other.ImbalanceMiB
+            ? $"{ByteCount.FromMiB(other.ImbalanceMiB)} between the processors instead of {ByteCount.FromMiB(best.ImbalanceMiB)}"
         : $"{Say.Count(other.Moves, "move", "moves")} instead of {best.Moves}";
 
     private static string Lower(string text) => char.ToLowerInvariant(text[0]) + text[1..];

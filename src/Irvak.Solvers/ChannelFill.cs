@@ -13,16 +13,26 @@ internal sealed record FillUnit(string Socket, IReadOnlyList<Channel> Channels, 
     public static IReadOnlyList<FillUnit> Of(MemoryInput q)
     {
         var units = new List<FillUnit>();
-        var paired = q.Mode is MemoryMode.Mirrored or MemoryMode.Lockstep && q.Sheet.Memory.ChannelsKnown && q.Sheet.Memory.Modes?.Contains(q.Mode) != false;
+        var paired =
+            q.Mode is MemoryMode.Mirrored or MemoryMode.Lockstep
+            && q.Sheet.Memory.ChannelsKnown
+            && q.Sheet.Memory.Modes?.Contains(q.Mode) != false;
         var own = q.Sheet.Memory is { FillOrder: not null, ChannelsKnown: true };
         foreach (var socket in q.Sheet.Channels.Where(c => q.Planned.HasProcessor(c.Socket)).GroupBy(c => c.Socket))
         {
             var channels = socket.ToList();
             for (var i = 0; i < channels.Count; i += paired ? 2 : 1)
             {
-                if (!paired) { units.Add(new(socket.Key, [channels[i]], channels[i].Slots.Count, own)); continue; }
+                if (!paired)
+                {
+                    units.Add(new(socket.Key, [channels[i]], channels[i].Slots.Count, own));
+                    continue;
+                }
                 // A channel without a partner stays empty.
-                if (i + 1 < channels.Count) units.Add(new(socket.Key, [channels[i], channels[i + 1]], Math.Min(channels[i].Slots.Count, channels[i + 1].Slots.Count), own));
+                if (i + 1 < channels.Count)
+                    units.Add(
+                        new(socket.Key, [channels[i], channels[i + 1]], Math.Min(channels[i].Slots.Count, channels[i + 1].Slots.Count), own)
+                    );
             }
         }
         var order = FillOrder.Of(q.Sheet).ToList();
@@ -50,26 +60,40 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
         var fills = new List<ChannelFill>();
         void Add(List<Kind> held, int from)
         {
-            if (!Allowed(q, held)) return;
+            if (!Allowed(q, held))
+                return;
             fills.Add(new ChannelFill([.. held], held.Sum(k => (long)k.MiB), RateOf(q, generation, held)));
-            if (held.Count == slots) return;
+            if (held.Count == slots)
+                return;
             for (var k = from; k < able.Count; k++)
             {
-                if (held.Count(h => h == able[k]) == able[k].Pieces.Count) continue;
+                if (held.Count(h => h == able[k]) == able[k].Pieces.Count)
+                    continue;
                 Add([.. held, able[k]], k);
             }
         }
         Add([], 0);
-        return [.. fills.Where(f => q.Mode != MemoryMode.RankSpare || f.Count == 0 || q.Sheet.Memory.Modes?.Contains(q.Mode) == false || f.Kinds.Sum(k => k.Module.Ranks ?? 0) >= 2)];
+        return
+        [
+            .. fills.Where(f =>
+                q.Mode != MemoryMode.RankSpare
+                || f.Count == 0
+                || q.Sheet.Memory.Modes?.Contains(q.Mode) == false
+                || f.Kinds.Sum(k => k.Module.Ranks ?? 0) >= 2
+            ),
+        ];
     }
 
     private static bool Allowed(MemoryInput q, List<Kind> held)
     {
         var board = q.Sheet.Memory;
-        if (held.Select(k => k.Family).Distinct().Count() > 1) return false;
-        if (!board.ChannelsKnown) return true;
+        if (held.Select(k => k.Family).Distinct().Count() > 1)
+            return false;
+        if (!board.ChannelsKnown)
+            return true;
         var modules = held.Select(k => k.Module).ToList();
-        if (board.RanksPerChannel is { } limit && ChannelLoad.SelectedRanks(modules) > limit) return false;
+        if (board.RanksPerChannel is { } limit && ChannelLoad.SelectedRanks(modules) > limit)
+            return false;
         return board.WidthsMix != false || !ChannelLoad.MixesWidths(modules);
     }
 
@@ -78,8 +102,10 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
         var rate = int.MaxValue;
         foreach (var kind in held)
         {
-            if (kind.Module.RateMTs is { } own) rate = Math.Min(rate, own);
-            if (Core.Memory.Rate.Sure(q.Sheet.Memory, generation, kind.Module, q.Sheet.Memory.ChannelsKnown ? held.Count : 1) is { } board) rate = Math.Min(rate, board);
+            if (kind.Module.RateMTs is { } own)
+                rate = Math.Min(rate, own);
+            if (Core.Memory.Rate.Sure(q.Sheet.Memory, generation, kind.Module, q.Sheet.Memory.ChannelsKnown ? held.Count : 1) is { } board)
+                rate = Math.Min(rate, board);
         }
         return rate == int.MaxValue ? rate : Bins.AtMost(generation, rate) ?? rate;
     }
@@ -92,7 +118,8 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
 
     private static (int Kept, IReadOnlyList<Kind> Order) Best(IReadOnlyList<Kind?> found, int at, List<Kind> left)
     {
-        if (left.Count == 0) return (0, []);
+        if (left.Count == 0)
+            return (0, []);
         (int Kept, IReadOnlyList<Kind> Order) best = (-1, []);
         foreach (var next in left.Where(k => k.Order == left[0].Order).Distinct())
         {
@@ -100,7 +127,8 @@ internal sealed record ChannelFill(IReadOnlyList<Kind> Kinds, long MiB, int Rate
             rest.Remove(next);
             var (kept, order) = Best(found, at + 1, rest);
             kept += at < found.Count && found[at] == next ? 1 : 0;
-            if (kept > best.Kept) best = (kept, [next, .. order]);
+            if (kept > best.Kept)
+                best = (kept, [next, .. order]);
         }
         return best;
     }

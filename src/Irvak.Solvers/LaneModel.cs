@@ -18,7 +18,18 @@ internal sealed record LanePart(string Place, Unit Unit, double Wants, string? F
 /// <param name="Root">Root whose lanes it takes.</param>
 /// <param name="FreeOf">Places that must stay empty for these lanes.</param>
 /// <param name="Covers">Slots that it covers besides its own.</param>
-internal sealed record LaneOption(string Place, string? Slot, IReadOnlyList<int>? Split, IReadOnlyList<int> Widths, IReadOnlyList<double> MBs, double Lost, string? Root, int Lanes, IReadOnlyList<string> FreeOf, IReadOnlyList<string> Covers);
+internal sealed record LaneOption(
+    string Place,
+    string? Slot,
+    IReadOnlyList<int>? Split,
+    IReadOnlyList<int> Widths,
+    IReadOnlyList<double> MBs,
+    double Lost,
+    string? Root,
+    int Lanes,
+    IReadOnlyList<string> FreeOf,
+    IReadOnlyList<string> Covers
+);
 
 /// <summary>A place for a module on the board.</summary>
 internal sealed record ModuleOption(string Place, double MBs, string? Root, int Lanes, IReadOnlyList<string> FreeOf);
@@ -44,21 +55,40 @@ internal sealed class LaneModel
     {
         LaneInput = q;
         Slots = [.. q.Sheet.Slots];
-        Cards = [.. q.Planned.Units.Where(u => u.Value.Card is not null && PlaceName.Kind(u.Key) is "card" or "board").Select(u => new LanePart(u.Key, u.Value, CardWants(q, u.Key, u.Value), FoundAt(q, u.Key)))];
-        Modules = [.. q.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "m2" && u.Value.Drive?.Protocol == DriveProtocol.Nvme).Select(u => new LanePart(u.Key, u.Value, DriveWants(u.Value.Drive!), FoundAt(q, u.Key)))];
+        Cards =
+        [
+            .. q
+                .Planned.Units.Where(u => u.Value.Card is not null && PlaceName.Kind(u.Key) is "card" or "board")
+                .Select(u => new LanePart(u.Key, u.Value, CardWants(q, u.Key, u.Value), FoundAt(q, u.Key))),
+        ];
+        Modules =
+        [
+            .. q
+                .Planned.Units.Where(u => PlaceName.Kind(u.Key) == "m2" && u.Value.Drive?.Protocol == DriveProtocol.Nvme)
+                .Select(u => new LanePart(u.Key, u.Value, DriveWants(u.Value.Drive!), FoundAt(q, u.Key))),
+        ];
         Options = [.. Cards.Select(OptionsOf)];
         Places = [.. Modules.Select(PlacesOf)];
     }
 
-    private static string? FoundAt(LaneInput q, string place) => !q.IsNew(place) ? place : q.Changes.FirstOrDefault(c => c.Place == place)?.MovedFrom;
+    private static string? FoundAt(LaneInput q, string place) =>
+        !q.IsNew(place) ? place : q.Changes.FirstOrDefault(c => c.Place == place)?.MovedFrom;
 
     private static double CardWants(LaneInput q, string place, Unit unit)
     {
-        var most = unit.Card is { } c && (c.Elec ?? c.Mech) is > 0 and var w && c.Gen is >= 1 and <= 6 and var g ? LinkRates.PcieMBs(g, w) : 0;
-        return Needs.Of(q, place, unit) is { } need ? most > 0 ? Math.Min(need, most) : need : most;
+        var most =
+            unit.Card is { } c && (c.Elec ?? c.Mech) is > 0 and var w && c.Gen is >= 1 and <= 6 and var g ? LinkRates.PcieMBs(g, w) : 0;
+        return Needs.Of(q, place, unit) is { } need
+            ? most > 0
+                ? Math.Min(need, most)
+                : need
+            : most;
     }
 
-    private static double DriveWants(DriveSheet drive) => drive is { Lanes: { } w, Gen: { } g } ? Math.Min(LinkRates.PcieMBs(g, w), DriveDefaults.ReadMBs(drive).Value) : DriveDefaults.ReadMBs(drive).Value;
+    private static double DriveWants(DriveSheet drive) =>
+        drive is { Lanes: { } w, Gen: { } g }
+            ? Math.Min(LinkRates.PcieMBs(g, w), DriveDefaults.ReadMBs(drive).Value)
+            : DriveDefaults.ReadMBs(drive).Value;
 
     /// <summary>What a device could move more than its link carries, MB/s.</summary>
     public static double LostOf(LaneEnd end)
@@ -70,43 +100,115 @@ internal sealed class LaneModel
     private IReadOnlyList<LaneOption> OptionsOf(LanePart card)
     {
         var options = new List<LaneOption>();
-        foreach (var board in LaneInput.Sheet.Boards.Where(b => b.What == "mezzanine" && b.Elec is > 0 && card.Unit.Card!.Bus is "ocp" or "mezzanine"))
-            if (!Dark(board.Root)) options.Add(Single(card, PlaceName.Board(board.Id), null, board.Elec!.Value, board.Gen ?? GenOf(board.Root), board.Root, [], []));
+        foreach (
+            var board in LaneInput.Sheet.Boards.Where(b =>
+                b.What == "mezzanine" && b.Elec is > 0 && card.Unit.Card!.Bus is "ocp" or "mezzanine"
+            )
+        )
+            if (!Dark(board.Root))
+                options.Add(
+                    Single(card, PlaceName.Board(board.Id), null, board.Elec!.Value, board.Gen ?? GenOf(board.Root), board.Root, [], [])
+                );
         for (var i = 0; i < Slots.Count; i++)
         {
             var slot = Slots[i];
-            if (Dark(slot.Root) || CardFit.WhyNot(slot, card.Unit.Card!) is not null) continue;
-            if (card.Unit.Card!.Thick > 1 && i + card.Unit.Card.Thick > Slots.Count) continue;
+            if (Dark(slot.Root) || CardFit.WhyNot(slot, card.Unit.Card!) is not null)
+                continue;
+            if (card.Unit.Card!.Thick > 1 && i + card.Unit.Card.Thick > Slots.Count)
+                continue;
             IReadOnlyList<string> covers = [.. Slots.Skip(i + 1).Take(Math.Max(0, card.Unit.Card.Thick - 1)).Select(s => s.Id)];
-            if (slot.Bus == "pci") { options.Add(new(PlaceName.Card(slot.Id), slot.Id, null, [0], [LinkRates.PciInUseMBs], Math.Max(0, card.Wants - LinkRates.PciInUseMBs), null, 0, [], covers)); continue; }
+            if (slot.Bus == "pci")
+            {
+                options.Add(
+                    new(
+                        PlaceName.Card(slot.Id),
+                        slot.Id,
+                        null,
+                        [0],
+                        [LinkRates.PciInUseMBs],
+                        Math.Max(0, card.Wants - LinkRates.PciInUseMBs),
+                        null,
+                        0,
+                        [],
+                        covers
+                    )
+                );
+                continue;
+            }
             foreach (var (lanes, free) in LanesOf(slot.Id, slot.Elec))
                 options.AddRange(OfSlot(card, slot, lanes, free, covers));
         }
         return options;
     }
 
-    private IEnumerable<LaneOption> OfSlot(LanePart part, ExpansionSlot slot, int lanes, IReadOnlyList<string> free, IReadOnlyList<string> covers)
+    private IEnumerable<LaneOption> OfSlot(
+        LanePart part,
+        ExpansionSlot slot,
+        int lanes,
+        IReadOnlyList<string> free,
+        IReadOnlyList<string> covers
+    )
     {
         var card = part.Unit.Card!;
-        if (lanes == 0) yield break;
+        if (lanes == 0)
+            yield break;
         var place = PlaceName.Card(slot.Id);
-        if (card is { Role: CardRole.Expander, Elec: 0 }) { yield return new(place, slot.Id, null, [0], [0], 0, null, 0, free, covers); yield break; }
-        if (card is not { Endpoints.Count: > 0 } || (card.HasSwitch == true && card.Role != CardRole.Carrier)) { yield return Single(part, place, slot.Id, lanes, LaneInput.GenOf(slot), slot.Root, free, covers); yield break; }
+        if (card is { Role: CardRole.Expander, Elec: 0 })
+        {
+            yield return new(place, slot.Id, null, [0], [0], 0, null, 0, free, covers);
+            yield break;
+        }
+        if (card is not { Endpoints.Count: > 0 } || (card.HasSwitch == true && card.Role != CardRole.Carrier))
+        {
+            yield return Single(part, place, slot.Id, lanes, LaneInput.GenOf(slot), slot.Root, free, covers);
+            yield break;
+        }
         var gen = Math.Min(LaneInput.GenOf(slot), card.Gen ?? slot.Gen);
         if (card.HasSwitch == true)
         {
             var up = Splitting.Trains(lanes, Splitting.LanesOf(card) ?? lanes);
-            yield return new(place, slot.Id, null, card.Endpoints, [.. card.Endpoints.Select(w => LinkRates.PcieMBs(gen, w))], 0, slot.Root, up, free, covers);
+            yield return new(
+                place,
+                slot.Id,
+                null,
+                card.Endpoints,
+                [.. card.Endpoints.Select(w => LinkRates.PcieMBs(gen, w))],
+                0,
+                slot.Root,
+                up,
+                free,
+                covers
+            );
             yield break;
         }
         foreach (var split in (slot.Splits ?? []).Prepend([]))
         {
             var links = Splitting.Open(lanes, split, card.Endpoints, card.LanePitch);
-            yield return new(place, slot.Id, split, [.. links.Select(l => l.Width)], [.. links.Select(l => LinkRates.PcieMBs(gen, l.Width))], 0, slot.Root, links.Sum(l => l.Width), free, covers);
+            yield return new(
+                place,
+                slot.Id,
+                split,
+                [.. links.Select(l => l.Width)],
+                [.. links.Select(l => LinkRates.PcieMBs(gen, l.Width))],
+                0,
+                slot.Root,
+                links.Sum(l => l.Width),
+                free,
+                covers
+            );
         }
     }
 
-    private static LaneOption Single(LanePart part, string place, string? slot, int lanes, int? slotGen, string? root, IReadOnlyList<string> free, IReadOnlyList<string> covers)
+    private static LaneOption Single(
+        LanePart part,
+        string place,
+        string? slot,
+        int lanes,
+        int? slotGen,
+        string? root,
+        IReadOnlyList<string> free,
+        IReadOnlyList<string> covers
+    )
     {
         var card = part.Unit.Card!;
         var link = Splitting.Link(lanes, slotGen, Splitting.LanesOf(card), card.Gen is > 0 ? card.Gen : null);
@@ -114,13 +216,19 @@ internal sealed class LaneModel
     }
 
     private IReadOnlyList<ModuleOption> PlacesOf(LanePart part) =>
-    [
-        .. LaneInput.Sheet.M2.Where(m => m.On is null && m.Lanes is > 0 && !Dark(m.Root) && M2Fit.Fits(m, part.Unit.Drive!)).SelectMany(m => LanesOf(m.Id, m.Lanes!.Value).Where(l => l.Lanes > 0).Select(l =>
-        {
-            var link = Splitting.Link(l.Lanes, m.Gen, part.Unit.Drive!.Lanes, part.Unit.Drive.Gen);
-            return new ModuleOption(PlaceName.M2(m.Id), link.MBs, m.Root, link.Width, l.Free);
-        })),
-    ];
+        [
+            .. LaneInput
+                .Sheet.M2.Where(m => m.On is null && m.Lanes is > 0 && !Dark(m.Root) && M2Fit.Fits(m, part.Unit.Drive!))
+                .SelectMany(m =>
+                    LanesOf(m.Id, m.Lanes!.Value)
+                        .Where(l => l.Lanes > 0)
+                        .Select(l =>
+                        {
+                            var link = Splitting.Link(l.Lanes, m.Gen, part.Unit.Drive!.Lanes, part.Unit.Drive.Gen);
+                            return new ModuleOption(PlaceName.M2(m.Id), link.MBs, m.Root, link.Width, l.Free);
+                        })
+                ),
+        ];
 
     /// <summary>
     /// Lanes that a place can have, each with the places that must stay empty for it: for all of them every one that would take some, for
@@ -129,7 +237,12 @@ internal sealed class LaneModel
     private IEnumerable<(int Lanes, IReadOnlyList<string> Free)> LanesOf(string id, int wired)
     {
         var takers = LaneInput.Sheet.Exclusions.Where(e => e.Then == id && e.Lanes < wired).ToList();
-        return takers.Select(t => t.Lanes).Append(wired).Distinct().Where(l => l > 0).Select(l => (l, (IReadOnlyList<string>)[.. takers.Where(t => t.Lanes < l).Select(t => t.When)]));
+        return takers
+            .Select(t => t.Lanes)
+            .Append(wired)
+            .Distinct()
+            .Where(l => l > 0)
+            .Select(l => (l, (IReadOnlyList<string>)[.. takers.Where(t => t.Lanes < l).Select(t => t.When)]));
     }
 
     private int? GenOf(string? root) => LaneInput.Sheet.Roots.FirstOrDefault(r => r.Id == root)?.Gen;
@@ -139,10 +252,18 @@ internal sealed class LaneModel
     /// <summary>Why a card finds no slot at all, in the words of the rule that most slots give.</summary>
     public string WhyNot(int card)
     {
-        if (Options[card].Count > 0) return "others need the slots that would take it";
+        if (Options[card].Count > 0)
+            return "others need the slots that would take it";
         var part = Cards[card].Unit.Card!;
-        var reasons = Slots.Select(s => Dark(s.Root) ? "without a processor" : Words(CardFit.WhyNot(s, part))).GroupBy(r => r).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).ToList();
-        return reasons.Count == 0 ? "the machine has no slot" : "no slot takes it: " + string.Join(", ", reasons.Select(g => $"{g.Count()} {g.Key}"));
+        var reasons = Slots
+            .Select(s => Dark(s.Root) ? "without a processor" : Words(CardFit.WhyNot(s, part)))
+            .GroupBy(r => r)
+            .OrderByDescending(g => g.Count())
+            .ThenBy(g => g.Key, StringComparer.Ordinal)
+            .ToList();
+        return reasons.Count == 0
+            ? "the machine has no slot"
+            : "no slot takes it: " + string.Join(", ", reasons.Select(g => $"{g.Count()} {g.Key}"));
     }
 
     private static string Words(Rule? why) => why is not null && TooLittle.TryGetValue(why, out var words) ? words : "without lanes";

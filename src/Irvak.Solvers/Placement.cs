@@ -22,13 +22,20 @@ public sealed record StaysOut(HandModule Module, string Why);
 /// <param name="Proof">The same in words: proven, or how far the best could be away.</param>
 /// <param name="Instead">Why the obvious alternative is worse; null when it is the same.</param>
 public sealed record Placement(
-    IReadOnlyDictionary<string, HandModule> Slots, IReadOnlyList<StaysOut> Out, PlacementScore Score, bool IsBest, string Proof, string? Instead)
+    IReadOnlyDictionary<string, HandModule> Slots,
+    IReadOnlyList<StaysOut> Out,
+    PlacementScore Score,
+    bool IsBest,
+    string Proof,
+    string? Instead
+)
 {
     /// <summary>The build that it makes of one without modules.</summary>
     public Build On(Build bare)
     {
         var units = bare.Units.ToBuilder();
-        foreach (var (slot, module) in Slots) units[PlaceName.Slot(slot)] = module.Unit;
+        foreach (var (slot, module) in Slots)
+            units[PlaceName.Slot(slot)] = module.Unit;
         return bare.Over(units.ToImmutable());
     }
 }
@@ -46,9 +53,27 @@ internal sealed record Kind(int Number, ModuleSheet Module, IReadOnlyList<HandMo
     public static IReadOnlyList<Kind> Of(IEnumerable<HandModule> hand, Func<HandModule, string>? apart = null)
     {
         // Maker, number and what the sheet keeps besides change nothing about where a module may stand.
-        var groups = hand.GroupBy(h => (Sheet: h.Module with { Maker = null, PartNumber = null, More = null }, Apart: apart?.Invoke(h) ?? ""))
-            .OrderByDescending(g => g.Key.Sheet.Ranks ?? 0).ThenByDescending(g => g.Key.Sheet.CapacityMiB ?? 0).ThenByDescending(g => g.Key.Sheet.RateMTs ?? 0).ThenBy(g => g.Key.Sheet.Long, StringComparer.Ordinal).ThenBy(g => g.Key.Apart, StringComparer.Ordinal).ToList();
+        var groups = hand.GroupBy(h =>
+                (Sheet: h.Module with { Maker = null, PartNumber = null, More = null }, Apart: apart?.Invoke(h) ?? "")
+            )
+            .OrderByDescending(g => g.Key.Sheet.Ranks ?? 0)
+            .ThenByDescending(g => g.Key.Sheet.CapacityMiB ?? 0)
+            .ThenByDescending(g => g.Key.Sheet.RateMTs ?? 0)
+            .ThenBy(g => g.Key.Sheet.Long, StringComparer.Ordinal)
+            .ThenBy(g => g.Key.Apart, StringComparer.Ordinal)
+            .ToList();
         var strengths = groups.Select(g => (g.Key.Sheet.Ranks ?? 0, g.Key.Sheet.CapacityMiB ?? 0)).Distinct().ToList();
-        return [.. groups.Select((g, i) => new Kind(i, g.Key.Sheet, [.. g], strengths.Count - strengths.IndexOf((g.Key.Sheet.Ranks ?? 0, g.Key.Sheet.CapacityMiB ?? 0))))];
+        return
+        [
+            .. groups.Select(
+                (g, i) =>
+                    new Kind(
+                        i,
+                        g.Key.Sheet,
+                        [.. g],
+                        strengths.Count - strengths.IndexOf((g.Key.Sheet.Ranks ?? 0, g.Key.Sheet.CapacityMiB ?? 0))
+                    )
+            ),
+        ];
     }
 }

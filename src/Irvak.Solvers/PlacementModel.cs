@@ -30,7 +30,9 @@ internal sealed class PlacementModel
     private readonly List<Class> _classes = [];
     private readonly List<(FillUnit Unit, IReadOnlyList<ChannelFill> Fills, BoolVar[] Takes)> _taken = [];
     private readonly long _unit;
-    private long? _pieces, _memory, _fullest;
+    private long? _pieces,
+        _memory,
+        _fullest;
     private List<int> _steps = [];
     private int _processors = int.MaxValue;
 
@@ -52,9 +54,11 @@ internal sealed class PlacementModel
         AddTable();
         AddFamilies();
         // Under a policy that allows nothing off the list, the total of the sheet is a wall; otherwise a verdict says what was logged.
-        if (_q.Sheet.Memory.TotalLimitGiB is { } total && PolicyTable.SeverityOf(_q.Policy, Standing.Proven) == Severity.Stop) Model.Add(TotalMemory() <= total * 1024L / _unit);
+        if (_q.Sheet.Memory.TotalLimitGiB is { } total && PolicyTable.SeverityOf(_q.Policy, Standing.Proven) == Severity.Stop)
+            Model.Add(TotalMemory() <= total * 1024L / _unit);
         foreach (var socket in Sockets)
-            if (_q.Planned.At(PlaceName.Socket(socket.Key))?.Processor?.MemoryTotalGiB is { } gib) Model.Add(Capacity(socket) <= gib * 1024L / _unit);
+            if (_q.Planned.At(PlaceName.Socket(socket.Key))?.Processor?.MemoryTotalGiB is { } gib)
+                Model.Add(Capacity(socket) <= gib * 1024L / _unit);
     }
 
     public CpModel Model { get; } = new();
@@ -67,7 +71,11 @@ internal sealed class PlacementModel
         var (counts, weights) = (new List<IntVar>(), new List<long>());
         foreach (var c in classes)
             for (var i = 0; i < c.Fills.Count; i++)
-                if (weight(c, c.Fills[i]) is not 0 and var w) { counts.Add(c.Count[i]); weights.Add(w); }
+                if (weight(c, c.Fills[i]) is not 0 and var w)
+                {
+                    counts.Add(c.Count[i]);
+                    weights.Add(w);
+                }
         return counts.Count == 0 ? LinearExpr.Constant(0) : LinearExpr.WeightedSum(counts, weights);
     }
 
@@ -76,14 +84,17 @@ internal sealed class PlacementModel
     /// <summary>The filled slots are the first ones of the board's own table.</summary>
     private void AddTable()
     {
-        if (_q.Sheet.Memory is not { FillOrder: { } table, ChannelsKnown: true }) return;
+        if (_q.Sheet.Memory is not { FillOrder: { } table, ChannelsKnown: true })
+            return;
         LinearExpr? before = null;
         foreach (var slot in table)
         {
-            if (_classes.FirstOrDefault(c => c.Units[0].Channels.Any(ch => ch.Slots.Contains(slot))) is not { } home) continue;
+            if (_classes.FirstOrDefault(c => c.Units[0].Channels.Any(ch => ch.Slots.Contains(slot))) is not { } home)
+                continue;
             var position = home.Units[0].Channels.First(ch => ch.Slots.Contains(slot)).Slots.ToList().IndexOf(slot);
             var filled = Over([home], (_, f) => f.Count > position ? 1 : 0);
-            if (before is not null) Model.Add(before >= filled);
+            if (before is not null)
+                Model.Add(before >= filled);
             before = filled;
         }
     }
@@ -93,18 +104,23 @@ internal sealed class PlacementModel
     {
         OneOf(_kinds.Select(k => k.Family).Distinct().Select(family => (Func<ChannelFill, bool>)(f => f.Family == family)).ToList());
         if (_q.Sheet.Memory.EccMixing == EccMixing.NoStart)
-            OneOf([f => f.Kinds.Any(k => k.Module.Type == ModuleType.Unbuffered), f => f.Kinds.Any(k => k.Module.Type == ModuleType.UnbufferedEcc)]);
+            OneOf([
+                f => f.Kinds.Any(k => k.Module.Type == ModuleType.Unbuffered),
+                f => f.Kinds.Any(k => k.Module.Type == ModuleType.UnbufferedEcc),
+            ]);
     }
 
     private void OneOf(List<Func<ChannelFill, bool>> groups)
     {
-        if (groups.Count < 2) return;
+        if (groups.Count < 2)
+            return;
         var used = groups.Select((_, i) => Model.NewBoolVar($"group {i}")).ToArray();
         Model.AddAtMostOne(used);
         for (var g = 0; g < groups.Count; g++)
             foreach (var c in _classes)
                 for (var i = 0; i < c.Fills.Count; i++)
-                    if (groups[g](c.Fills[i])) Model.Add(c.Count[i] <= LinearExpr.Term(used[g], c.Units.Count));
+                    if (groups[g](c.Fills[i]))
+                        Model.Add(c.Count[i] <= LinearExpr.Term(used[g], c.Units.Count));
     }
 
     public LinearExpr TotalMemory() => Capacity(_classes);
@@ -129,7 +145,8 @@ internal sealed class PlacementModel
     {
         foreach (var c in _classes)
             for (var f = 0; f < c.Fills.Count; f++)
-                if (c.Fills[f].Count > 0 && c.Fills[f].Rate < rateMTs) Model.Add(c.Count[f] == 0);
+                if (c.Fills[f].Count > 0 && c.Fills[f].Rate < rateMTs)
+                    Model.Add(c.Count[f] == 0);
     }
 
     /// <summary>Every channel holds the same.</summary>
@@ -140,8 +157,10 @@ internal sealed class PlacementModel
         Model.AddExactlyOne(chosen);
         foreach (var c in _classes)
             for (var f = 0; f < c.Fills.Count; f++)
-                if (heights.IndexOf(c.Fills[f].MiB) is >= 0 and var h) Model.Add(c.Count[f] == 0).OnlyEnforceIf(chosen[h].Not());
-                else Model.Add(c.Count[f] == 0);
+                if (heights.IndexOf(c.Fills[f].MiB) is >= 0 and var h)
+                    Model.Add(c.Count[f] == 0).OnlyEnforceIf(chosen[h].Not());
+                else
+                    Model.Add(c.Count[f] == 0);
     }
 
     /// <summary>So many modules are used; the fillings that would leave too few slots for them are closed.</summary>
@@ -168,7 +187,8 @@ internal sealed class PlacementModel
     /// <summary>So many of the rate steps are reached.</summary>
     public void RateReached(long steps)
     {
-        if (steps > 0) Close((_, f) => f.Count > 0 && Math.Min(f.Rate, _processors) < _steps[(int)steps - 1]);
+        if (steps > 0)
+            Close((_, f) => f.Count > 0 && Math.Min(f.Rate, _processors) < _steps[(int)steps - 1]);
         Narrow();
     }
 
@@ -180,20 +200,23 @@ internal sealed class PlacementModel
     {
         long Most(Class c) => c.Open.Select(f => c.Fills[f].MiB / _unit).DefaultIfEmpty(0).Max();
         var slots = _classes.Sum(c => (long)c.Units.Count * c.Each * c.Units[0].Slots);
-        if (_fullest is { } top) Close((_, f) => f.MiB / _unit > top);
+        if (_fullest is { } top)
+            Close((_, f) => f.MiB / _unit > top);
         var full = _classes.Sum(c => c.Units.Count * c.Each * Most(c));
-        if (_pieces is { } pieces) Close((c, f) => c.Each * f.Count < pieces - (slots - ((long)c.Each * c.Units[0].Slots)));
-        if (_memory is { } memory) Close((c, f) => c.Each * f.MiB / _unit < memory - (full - (c.Each * Most(c))));
+        if (_pieces is { } pieces)
+            Close((c, f) => c.Each * f.Count < pieces - (slots - ((long)c.Each * c.Units[0].Slots)));
+        if (_memory is { } memory)
+            Close((c, f) => c.Each * f.MiB / _unit < memory - (full - (c.Each * Most(c))));
     }
 
     private void Close(Func<Class, ChannelFill, bool> which)
     {
         foreach (var c in _classes)
-            foreach (var f in c.Open.Where(f => which(c, c.Fills[f])).ToList())
-            {
-                c.Closed[f] = true;
-                Model.Add(c.Count[f] == 0);
-            }
+        foreach (var f in c.Open.Where(f => which(c, c.Fills[f])).ToList())
+        {
+            c.Closed[f] = true;
+            Model.Add(c.Count[f] == 0);
+        }
     }
 
     public LinearExpr Pieces() => Over(_classes, (c, f) => c.Each * f.Count);
@@ -201,15 +224,30 @@ internal sealed class PlacementModel
     /// <summary>How many of the possible rates are reached, from the slowest up.</summary>
     public LinearExpr RateSteps()
     {
-        _processors = Sockets.Select(s => _q.Planned.At(PlaceName.Socket(s.Key))?.Processor?.MemoryRateMTs).OfType<int>().DefaultIfEmpty(int.MaxValue).Min();
-        var steps = _steps = [.. _classes.SelectMany(c => c.Open.Select(f => c.Fills[f])).Where(f => f.Count > 0).Select(f => Math.Min(f.Rate, _processors)).Distinct().Order().Skip(1)];
-        if (steps.Count == 0) return LinearExpr.Constant(0);
+        _processors = Sockets
+            .Select(s => _q.Planned.At(PlaceName.Socket(s.Key))?.Processor?.MemoryRateMTs)
+            .OfType<int>()
+            .DefaultIfEmpty(int.MaxValue)
+            .Min();
+        var steps = _steps = [
+            .. _classes
+                .SelectMany(c => c.Open.Select(f => c.Fills[f]))
+                .Where(f => f.Count > 0)
+                .Select(f => Math.Min(f.Rate, _processors))
+                .Distinct()
+                .Order()
+                .Skip(1),
+        ];
+        if (steps.Count == 0)
+            return LinearExpr.Constant(0);
         var reached = steps.Select(r => Model.NewBoolVar($"rate {r}")).ToArray();
-        for (var i = 1; i < steps.Count; i++) Model.AddImplication(reached[i], reached[i - 1]);
+        for (var i = 1; i < steps.Count; i++)
+            Model.AddImplication(reached[i], reached[i - 1]);
         foreach (var c in _classes)
             for (var f = 0; f < c.Fills.Count; f++)
                 // The first step beyond it is enough: the higher ones include it.
-                if (c.Fills[f].Count > 0 && steps.FindIndex(s => Math.Min(c.Fills[f].Rate, _processors) < s) is >= 0 and var first) Model.Add(c.Count[f] == 0).OnlyEnforceIf(reached[first]);
+                if (c.Fills[f].Count > 0 && steps.FindIndex(s => Math.Min(c.Fills[f].Rate, _processors) < s) is >= 0 and var first)
+                    Model.Add(c.Count[f] == 0).OnlyEnforceIf(reached[first]);
         return LinearExpr.Sum(reached);
     }
 
@@ -217,13 +255,16 @@ internal sealed class PlacementModel
     public LinearExpr Fullest()
     {
         var heights = _classes.SelectMany(c => c.Fills).Select(f => f.MiB / _unit).Distinct().Order().ToList();
-        if (heights.Count == 0) return LinearExpr.Constant(0);
+        if (heights.Count == 0)
+            return LinearExpr.Constant(0);
         // above[i]: some channel holds more than heights[i].
         var above = heights.Select(h => Model.NewBoolVar($"above {h}")).ToArray();
-        for (var i = 1; i < heights.Count; i++) Model.AddImplication(above[i], above[i - 1]);
+        for (var i = 1; i < heights.Count; i++)
+            Model.AddImplication(above[i], above[i - 1]);
         foreach (var c in _classes)
             for (var f = 0; f < c.Fills.Count; f++)
-                if (heights.IndexOf(c.Fills[f].MiB / _unit) is > 0 and var own) Model.Add(c.Count[f] == 0).OnlyEnforceIf(above[own - 1].Not());
+                if (heights.IndexOf(c.Fills[f].MiB / _unit) is > 0 and var own)
+                    Model.Add(c.Count[f] == 0).OnlyEnforceIf(above[own - 1].Not());
         return LinearExpr.WeightedSum(above, heights.Select((h, i) => i + 1 < heights.Count ? heights[i + 1] - h : 0));
     }
 
@@ -234,7 +275,8 @@ internal sealed class PlacementModel
     public LinearExpr Imbalance()
     {
         var sockets = Sockets.Select(s => Capacity(s)).ToList();
-        if (sockets.Count < 2) return LinearExpr.Constant(0);
+        if (sockets.Count < 2)
+            return LinearExpr.Constant(0);
         var all = _kinds.Sum(k => k.Pieces.Count * (k.MiB / _unit));
         var (low, high) = (Model.NewIntVar(0, all, "least"), Model.NewIntVar(0, all, "most"));
         foreach (var socket in sockets)
@@ -266,10 +308,14 @@ internal sealed class PlacementModel
                 for (var f = 0; f < fills.Count; f++)
                 {
                     choices.Add(takes[u][f]);
-                    weights.Add((c.Units[u].Channels.Sum(ch => (long)fills[f].Kept(Found(ch))) * most) + ((c.Units.Count - u) * ((fills[f].MiB / _unit) + fills[f].Count)));
+                    weights.Add(
+                        (c.Units[u].Channels.Sum(ch => (long)fills[f].Kept(Found(ch))) * most)
+                            + ((c.Units.Count - u) * ((fills[f].MiB / _unit) + fills[f].Count))
+                    );
                 }
             }
-            for (var f = 0; f < fills.Count; f++) Model.Add(LinearExpr.Sum(takes.Select(t => t[f])) == c.Count[open[f]]);
+            for (var f = 0; f < fills.Count; f++)
+                Model.Add(LinearExpr.Sum(takes.Select(t => t[f])) == c.Count[open[f]]);
         }
         return choices.Count == 0 ? LinearExpr.Constant(0) : LinearExpr.WeightedSum(choices, weights);
     }
@@ -286,21 +332,24 @@ internal sealed class PlacementModel
             foreach (var channel in unit.Channels)
             {
                 var order = fill.For(Found(channel));
-                for (var i = 0; i < order.Count; i++) chosen[channel.Slots[i]] = order[i];
+                for (var i = 0; i < order.Count; i++)
+                    chosen[channel.Slots[i]] = order[i];
             }
         }
         if (_taken.Count > 0)
         {
             foreach (var (unit, fills, takes) in _taken)
                 for (var f = 0; f < fills.Count; f++)
-                    if (solver.BooleanValue(takes[f])) Put(unit, fills[f]);
+                    if (solver.BooleanValue(takes[f]))
+                        Put(unit, fills[f]);
             return chosen;
         }
         foreach (var c in _classes)
         {
             var unit = 0;
             foreach (var (f, n) in c.Fills.Select((f, i) => (f, n: solver.Value(c.Count[i]))).OrderByDescending(x => x.f.MiB))
-                for (var i = 0; i < n; i++) Put(c.Units[unit++], f);
+                for (var i = 0; i < n; i++)
+                    Put(c.Units[unit++], f);
         }
         return chosen;
     }
@@ -310,7 +359,8 @@ internal sealed class PlacementModel
     {
         Model.ClearHints();
         foreach (var c in _classes)
-            foreach (var count in c.Count) Model.AddHint(count, solver.Value(count));
+        foreach (var count in c.Count)
+            Model.AddHint(count, solver.Value(count));
     }
 
     private static int Gcd(int a, int b) => b == 0 ? a : Gcd(b, a % b);

@@ -15,25 +15,44 @@ namespace Irvak.Solvers;
 /// <summary>Candidate repairs of findings about moving, wiping, caches and boot.</summary>
 internal static class StorageWays
 {
-    public static bool IsAbout(Finding finding) => finding.Rule.Family is Family.Move or Family.Wipe or Family.Cache or Family.Boot or Family.Controller;
+    public static bool IsAbout(Finding finding) =>
+        finding.Rule.Family is Family.Move or Family.Wipe or Family.Cache or Family.Boot or Family.Controller;
 
-    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf) => finding.Rule.Family switch
-    {
-        Family.Move => Moves(before, finding),
-        Family.Wipe => Wipes(before),
-        Family.Cache => Caches(before, finding),
-        Family.Boot => Boots(before, finding),
-        Family.Controller => Controllers(state, shelf),
-        _ => [],
-    };
+    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(
+        JobState state,
+        Evaluation before,
+        Finding finding,
+        IReadOnlyList<ShelfPart> shelf
+    ) =>
+        finding.Rule.Family switch
+        {
+            Family.Move => Moves(before, finding),
+            Family.Wipe => Wipes(before),
+            Family.Cache => Caches(before, finding),
+            Family.Boot => Boots(before, finding),
+            Family.Controller => Controllers(state, shelf),
+            _ => [],
+        };
 
     private static IEnumerable<(string, string, Edit)> Moves(Evaluation before, Finding finding)
     {
-        if (before.Moves.FirstOrDefault(m => m.Places.SequenceEqual(finding.Places)) is not { } subject) yield break;
-        foreach (var option in subject.Options.Where(o => o.Possible).OrderBy(o => o.Way == MoveWay.Nothing).ThenBy(o => o.Hours ?? double.MaxValue))
+        if (before.Moves.FirstOrDefault(m => m.Places.SequenceEqual(finding.Places)) is not { } subject)
+            yield break;
+        foreach (
+            var option in subject
+                .Options.Where(o => o.Possible)
+                .OrderBy(o => o.Way == MoveWay.Nothing)
+                .ThenBy(o => o.Hours ?? double.MaxValue)
+        )
         {
-            var to = option.Way is MoveWay.Nothing or MoveWay.Fresh ? null : subject.Planned?.To ?? (subject.Targets.Count > 0 ? subject.Targets[0] : null);
-            yield return (option.Name, $"{option.Name}{(to is null ? "" : $", to {PlaceName.Short(to)}")}{Hours(option.Hours)}", new PlanMove(subject.Key, option.Way, to));
+            var to = option.Way is MoveWay.Nothing or MoveWay.Fresh
+                ? null
+                : subject.Planned?.To ?? (subject.Targets.Count > 0 ? subject.Targets[0] : null);
+            yield return (
+                option.Name,
+                $"{option.Name}{(to is null ? "" : $", to {PlaceName.Short(to)}")}{Hours(option.Hours)}",
+                new PlanMove(subject.Key, option.Way, to)
+            );
         }
     }
 
@@ -41,23 +60,44 @@ internal static class StorageWays
     {
         var open = before.Leaving.Where(l => l.Planned is null).ToList();
         foreach (var way in new[] { WipeWay.Overwrite, WipeWay.Sanitise, WipeWay.Keep })
-            yield return (way.ToString(), $"{open[0].Options.First(o => o.Way == way).Name}{Hours(open.Max(l => l.Options.First(o => o.Way == way).Hours))}",
-                Group($"says how {Say.Count(open.Count, "drive is", "drives are")} wiped", open.Select(l => (Edit)new RecordWipe(l.Place, way, false))));
+            yield return (
+                way.ToString(),
+                $"{open[0].Options.First(o => o.Way == way).Name}{Hours(open.Max(l => l.Options.First(o => o.Way == way).Hours))}",
+                Group(
+                    $"says how {Say.Count(open.Count, "drive is", "drives are")} wiped",
+                    open.Select(l => (Edit)new RecordWipe(l.Place, way, false))
+                )
+            );
     }
 
     private static IEnumerable<(string, string, Edit)> Caches(Evaluation before, Finding finding)
     {
-        if (!finding.Values.TryGetValue("cache", out var cached) || before.Caches.FirstOrDefault(c => c.Plan.Name == cached.Words)?.Plan is not { } plan) yield break;
-        if (plan.WriteBack) yield return ("reads", "Let it hold reads only", new PlanCache(plan with { WriteBack = false }));
-        if (plan.Places.Count > finding.Places.Count) yield return ("less", $"Leave {string.Join(" and ", finding.Places.Select(PlaceName.Short))} out of it", new PlanCache(plan with { Places = [.. plan.Places.Except(finding.Places)] }));
+        if (
+            !finding.Values.TryGetValue("cache", out var cached)
+            || before.Caches.FirstOrDefault(c => c.Plan.Name == cached.Words)?.Plan is not { } plan
+        )
+            yield break;
+        if (plan.WriteBack)
+            yield return ("reads", "Let it hold reads only", new PlanCache(plan with { WriteBack = false }));
+        if (plan.Places.Count > finding.Places.Count)
+            yield return (
+                "less",
+                $"Leave {string.Join(" and ", finding.Places.Select(PlaceName.Short))} out of it",
+                new PlanCache(plan with { Places = [.. plan.Places.Except(finding.Places)] })
+            );
         yield return ("drop", $"Give cache {plan.Name} up: its drives are worth more as a volume", new DropCache(plan.Name));
     }
 
     private static IEnumerable<(string, string, Edit)> Boots(Evaluation before, Finding finding)
     {
-        if (before.Boot is not { } plan) yield break;
+        if (before.Boot is not { } plan)
+            yield break;
         if (plan.Places.Count > 1 && plan.Places.Except(finding.Places).ToList() is { Count: > 0 } rest)
-            yield return ("less", $"Start from {string.Join(" and ", rest.Select(PlaceName.Short))} alone", new PlanBoot(plan with { Places = rest }));
+            yield return (
+                "less",
+                $"Start from {string.Join(" and ", rest.Select(PlaceName.Short))} alone",
+                new PlanBoot(plan with { Places = rest })
+            );
         yield return ("found", "Leave the boot drive as found", new PlanBoot(null));
     }
 
@@ -65,9 +105,19 @@ internal static class StorageWays
     private static IEnumerable<(string, string, Edit)> Controllers(JobState state, IReadOnlyList<ShelfPart> shelf)
     {
         var rows = ControllerTable.Of(Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id)).Storage, shelf);
-        foreach (var row in rows.Where(r => r is { Take: not null, InStock: > 0 } && r.Runs == r.Of).OrderByDescending(r => r.Makes).ThenBy(r => r.Eur ?? decimal.MaxValue).Take(MostControllers))
+        foreach (
+            var row in rows.Where(r => r is { Take: not null, InStock: > 0 } && r.Runs == r.Of)
+                .OrderByDescending(r => r.Makes)
+                .ThenBy(r => r.Eur ?? decimal.MaxValue)
+                .Take(MostControllers)
+        )
             yield return ("controller", $"{row.Name} in {PlaceName.Short(row.At!)}, the bays cabled to it", row.Take!);
-        if (state.Controllers.Wiring.Count > 0) yield return ("wiring", "Leave the bays on their own controller", Group("leaves the bays on their own controller", state.Controllers.Wiring.Keys.Select(g => (Edit)new WireBays(g, ""))));
+        if (state.Controllers.Wiring.Count > 0)
+            yield return (
+                "wiring",
+                "Leave the bays on their own controller",
+                Group("leaves the bays on their own controller", state.Controllers.Wiring.Keys.Select(g => (Edit)new WireBays(g, "")))
+            );
     }
 
     private const int MostControllers = 4;

@@ -33,32 +33,65 @@ public static class WaysOut
     /// <param name="before">Its evaluation.</param>
     /// <param name="finding">One of the evaluation's findings.</param>
     /// <param name="evaluate">Evaluates a state with the job's evidence and shelf.</param>
-    public static IReadOnlyList<WayOut> Of(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf, Func<JobState, Evaluation> evaluate)
+    public static IReadOnlyList<WayOut> Of(
+        JobState state,
+        Evaluation before,
+        Finding finding,
+        IReadOnlyList<ShelfPart> shelf,
+        Func<JobState, Evaluation> evaluate
+    )
     {
-        if (finding.Severity == Severity.Note) return [];
+        if (finding.Severity == Severity.Note)
+            return [];
         var tried = new List<Tried>();
         foreach (var candidate in Candidates(state, before, finding, shelf))
             if (Try(state, before, finding, candidate, evaluate) is { } way)
                 tried.Add(way);
         // Giving the whole plan up is a way out of anything, and the last one to think of.
-        var ranked = tried.OrderBy(t => t.DropsAll).ThenBy(t => t.Stops).ThenBy(t => t.Missing).ThenBy(t => t.Cares).ThenBy(t => t.Money).DistinctBy(t => t.Way.Effect + t.Way.Title).ToList();
+        var ranked = tried
+            .OrderBy(t => t.DropsAll)
+            .ThenBy(t => t.Stops)
+            .ThenBy(t => t.Missing)
+            .ThenBy(t => t.Cares)
+            .ThenBy(t => t.Money)
+            .DistinctBy(t => t.Way.Effect + t.Way.Title)
+            .ToList();
         var best = ranked.DistinctBy(t => t.Kind).ToList();
         return [.. best.Concat(ranked.Except(best)).Take(Most).OrderBy(ranked.IndexOf).Select(t => t.Way)];
     }
 
     private static Tried? Try(JobState state, Evaluation before, Finding finding, Candidate candidate, Func<JobState, Evaluation> evaluate)
     {
-        if (EditFold.Refusal(state, candidate.Edit) is not null) return null;
+        if (EditFold.Refusal(state, candidate.Edit) is not null)
+            return null;
         var changed = EditFold.Apply(state, candidate.Edit, Stamp.None);
         var after = evaluate(changed);
         var same = after.Findings.FirstOrDefault(f => f.Rule == finding.Rule && f.Places.Any(finding.Places.Contains))
             ?? (finding.Places.Count == 0 ? after.Findings.FirstOrDefault(f => f.Rule == finding.Rule) : null);
-        if (same is not null && same.Severity >= finding.Severity) return null;
-        if (after.Count(Severity.Stop) > before.Count(Severity.Stop) - (finding.Severity == Severity.Stop ? 1 : 0)) return null;
+        if (same is not null && same.Severity >= finding.Severity)
+            return null;
+        if (after.Count(Severity.Stop) > before.Count(Severity.Stop) - (finding.Severity == Severity.Stop ? 1 : 0))
+            return null;
         // A machine without memory starts nothing.
-        if (after.Memory.Planned.InstalledMiB == 0 && before.Memory.Planned.InstalledMiB > 0) return null;
-        var missing = DriveWays.IsAbout(finding) ? DriveWays.Short(state, changed) : Math.Max(0, ((state.Aim.MemoryGiB ?? 0) * 1024L) - after.Memory.Planned.InstalledMiB);
-        return new Tried(candidate.Kind, new WayOut(candidate.Title, (ArrayWays.About(before, finding) is { } array ? ArrayWays.Effect(after, array.Plan.Name) : null) ?? Effect(before, after, DriveWays.IsAbout(finding) || StorageWays.IsAbout(finding) || LaneWaysOut.IsAbout(finding)), candidate.Edit), after.Count(Severity.Stop), after.Count(Severity.Care), missing, after.Shopping.TotalEur, changed.Changes().Count == 0 && state.Changes().Count > 0);
+        if (after.Memory.Planned.InstalledMiB == 0 && before.Memory.Planned.InstalledMiB > 0)
+            return null;
+        var missing = DriveWays.IsAbout(finding)
+            ? DriveWays.Short(state, changed)
+            : Math.Max(0, ((state.Aim.MemoryGiB ?? 0) * 1024L) - after.Memory.Planned.InstalledMiB);
+        return new Tried(
+            candidate.Kind,
+            new WayOut(
+                candidate.Title,
+                (ArrayWays.About(before, finding) is { } array ? ArrayWays.Effect(after, array.Plan.Name) : null)
+                    ?? Effect(before, after, DriveWays.IsAbout(finding) || StorageWays.IsAbout(finding) || LaneWaysOut.IsAbout(finding)),
+                candidate.Edit
+            ),
+            after.Count(Severity.Stop),
+            after.Count(Severity.Care),
+            missing,
+            after.Shopping.TotalEur,
+            changed.Changes().Count == 0 && state.Changes().Count > 0
+        );
     }
 
     /// <summary>What the evaluation after the edit says: whether it starts, how much, how fast, for how much more.</summary>
@@ -67,34 +100,82 @@ public static class WaysOut
         var stops = after.Count(Severity.Stop);
         List<string> parts = drives
             ? [stops == 0 ? "runs" : Say.Count(stops, "stop left", "stops left")]
-            : [stops == 0 ? "starts" : Say.Count(stops, "stop left", "stops left"), ByteCount.FromMiB(after.Memory.Planned.InstalledMiB).ToString(), after.Memory.Planned.Rate.Words];
+            :
+            [
+                stops == 0 ? "starts" : Say.Count(stops, "stop left", "stops left"),
+                ByteCount.FromMiB(after.Memory.Planned.InstalledMiB).ToString(),
+                after.Memory.Planned.Rate.Words,
+            ];
         var money = after.Shopping.TotalEur - before.Shopping.TotalEur;
-        if (money != 0) parts.Add((money > 0 ? "+ " : "− ") + Money.Euro(Math.Abs(money)));
+        if (money != 0)
+            parts.Add((money > 0 ? "+ " : "− ") + Money.Euro(Math.Abs(money)));
         return string.Join(" · ", parts);
     }
 
     private static IEnumerable<Candidate> Candidates(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf)
     {
-        foreach (var (kind, title, edit) in ArrayWays.Of(state, before, finding).Concat(DriveWays.Of(state, finding, shelf)).Concat(StorageWays.Of(state, before, finding, shelf)).Concat(LaneWaysOut.Of(state, before, finding, shelf))) yield return new(kind, title, edit);
+        foreach (
+            var (kind, title, edit) in ArrayWays
+                .Of(state, before, finding)
+                .Concat(DriveWays.Of(state, finding, shelf))
+                .Concat(StorageWays.Of(state, before, finding, shelf))
+                .Concat(LaneWaysOut.Of(state, before, finding, shelf))
+        )
+            yield return new(kind, title, edit);
         var sockets = finding.Places.Where(p => PlaceName.IsSocket(p) && state.Plan.ContainsKey(p)).ToList();
-        if (sockets.Count > 0) yield return new("keep", state.Found.ContainsKey(sockets[0]) ? $"Keep the processor of {PlaceName.Short(sockets[0])}" : $"Leave {PlaceName.Short(sockets[0])} empty", Group("leaves the processors as found", sockets.Select(p => (Edit)new Restore(p))));
+        if (sockets.Count > 0)
+            yield return new(
+                "keep",
+                state.Found.ContainsKey(sockets[0])
+                    ? $"Keep the processor of {PlaceName.Short(sockets[0])}"
+                    : $"Leave {PlaceName.Short(sockets[0])} empty",
+                Group("leaves the processors as found", sockets.Select(p => (Edit)new Restore(p)))
+            );
         foreach (var socket in sockets)
-            foreach (var part in shelf.Where(p => p.Processor is not null && p.Id != state.Planned.At(socket)?.ShelfPartId && state.Sheet!.Sockets.Any(s => PlaceName.Socket(s.Id) == socket && s.Family is not null && s.Family == p.Processor.Socket)).OrderBy(p => p.InStock > 0 ? 0 : 1).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(4))
-                yield return new("replace", $"{part.Processor!.Name} in {PlaceName.Short(socket)} instead", new Fit(socket, UnitOf(part)));
+        foreach (
+            var part in shelf
+                .Where(p =>
+                    p.Processor is not null
+                    && p.Id != state.Planned.At(socket)?.ShelfPartId
+                    && state.Sheet!.Sockets.Any(s =>
+                        PlaceName.Socket(s.Id) == socket && s.Family is not null && s.Family == p.Processor.Socket
+                    )
+                )
+                .OrderBy(p => p.InStock > 0 ? 0 : 1)
+                .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
+                .ThenBy(p => p.Id, StringComparer.Ordinal)
+                .Take(4)
+        )
+            yield return new("replace", $"{part.Processor!.Name} in {PlaceName.Short(socket)} instead", new Fit(socket, UnitOf(part)));
         var slots = finding.Places.Where(PlaceName.IsSlot).Where(p => state.Planned.At(p) is not null).ToList();
         if (slots.Count > 0)
         {
-            yield return new("leave", slots.Count == 1 ? $"Leave {PlaceName.Short(slots[0])} empty" : $"Leave {slots.Count} places empty", Group("leaves places empty", slots.Select(p => (Edit)new Remove(p))));
+            yield return new(
+                "leave",
+                slots.Count == 1 ? $"Leave {PlaceName.Short(slots[0])} empty" : $"Leave {slots.Count} places empty",
+                Group("leaves places empty", slots.Select(p => (Edit)new Remove(p)))
+            );
             if (slots.All(p => state.Plan.ContainsKey(p) && state.Found.ContainsKey(p)))
-                yield return new("keep", slots.Count == 1 ? $"Keep what is in {PlaceName.Short(slots[0])}" : $"Keep what is in {slots.Count} places", Group("keeps what was found", slots.Select(p => (Edit)new Restore(p))));
+                yield return new(
+                    "keep",
+                    slots.Count == 1 ? $"Keep what is in {PlaceName.Short(slots[0])}" : $"Keep what is in {slots.Count} places",
+                    Group("keeps what was found", slots.Select(p => (Edit)new Restore(p)))
+                );
             // What was found and is right stays; only what comes in is changed for another, where anything comes in.
-            var coming = slots.Where(p => state.Plan.TryGetValue(p, out var planned) && planned is { Unit: not null, MovedFrom: null }).ToList();
+            var coming = slots
+                .Where(p => state.Plan.TryGetValue(p, out var planned) && planned is { Unit: not null, MovedFrom: null })
+                .ToList();
             foreach (var part in Replacements(state, coming.Count > 0 ? coming : slots, shelf))
             {
                 var places = (coming.Count > 0 ? coming : slots).Where(p => !Like(state.Planned.At(p)?.Module, part.Module!)).ToList();
-                if (places.Count == 0) continue;
+                if (places.Count == 0)
+                    continue;
                 var lacking = Math.Max(0, places.Count - part.InStock);
-                yield return new("replace", $"{places.Count} × {part.Module!.Short} in {Name(places)} instead{(lacking == 0 ? "" : $", {lacking} to buy")}", Group($"puts {part.Module!.Short} into {Name(places)}", places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+                yield return new(
+                    "replace",
+                    $"{places.Count} × {part.Module!.Short} in {Name(places)} instead{(lacking == 0 ? "" : $", {lacking} to buy")}",
+                    Group($"puts {part.Module!.Short} into {Name(places)}", places.Select(p => (Edit)new Fit(p, UnitOf(part))))
+                );
             }
         }
         if (finding.Rule == FillOrder.Skipped && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
@@ -106,15 +187,20 @@ public static class WaysOut
                 if (policy > state.Policy)
                     yield return new("policy", $"Work under the policy {policy.Name()}", new SetPolicy(policy));
         if (finding.Rule == AimDistance.Memory)
-            foreach (var candidate in More(state, shelf)) yield return candidate;
+            foreach (var candidate in More(state, shelf))
+                yield return candidate;
         if (finding.Rule == Interleave.Empty)
-            foreach (var candidate in FillChannels(state, finding, shelf)) yield return candidate;
+            foreach (var candidate in FillChannels(state, finding, shelf))
+                yield return candidate;
         if (finding.Rule == AimDistance.Money)
-            foreach (var candidate in Cheaper(state, before, shelf)) yield return candidate;
+            foreach (var candidate in Cheaper(state, before, shelf))
+                yield return candidate;
     }
 
     /// <summary>The same kind of module, whoever made it.</summary>
-    private static bool Like(ModuleSheet? a, ModuleSheet b) => a is not null && (a.CapacityMiB, a.Type, a.Generation, a.RateMTs, a.Ranks) == (b.CapacityMiB, b.Type, b.Generation, b.RateMTs, b.Ranks);
+    private static bool Like(ModuleSheet? a, ModuleSheet b) =>
+        a is not null
+        && (a.CapacityMiB, a.Type, a.Generation, a.RateMTs, a.Ranks) == (b.CapacityMiB, b.Type, b.Generation, b.RateMTs, b.Ranks);
 
     private static string Name(List<string> places) => places.Count == 1 ? PlaceName.Short(places[0]) : $"{places.Count} places";
 
@@ -130,19 +216,36 @@ public static class WaysOut
     private static List<ShelfPart> Replacements(JobState state, List<string> slots, IReadOnlyList<ShelfPart> shelf)
     {
         var size = state.Planned.At(slots[0])?.Module?.CapacityMiB ?? 0;
-        return [.. Suiting(state, shelf, slots)
-            .Where(p => p.Id != state.Planned.At(slots[0])?.ShelfPartId)
-            .OrderBy(p => Math.Abs((p.Module!.CapacityMiB ?? 0) - size)).ThenBy(p => p.InStock >= slots.Count ? 0 : 1).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(5)];
+        return
+        [
+            .. Suiting(state, shelf, slots)
+                .Where(p => p.Id != state.Planned.At(slots[0])?.ShelfPartId)
+                .OrderBy(p => Math.Abs((p.Module!.CapacityMiB ?? 0) - size))
+                .ThenBy(p => p.InStock >= slots.Count ? 0 : 1)
+                .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
+                .ThenBy(p => p.Id, StringComparer.Ordinal)
+                .Take(5),
+        ];
     }
 
     private static IEnumerable<ShelfPart> Suiting(JobState state, IReadOnlyList<ShelfPart> shelf, List<string> except)
     {
         var board = state.Sheet!.Memory;
-        var family = state.Planned.Units.Where(u => !except.Contains(u.Key)).Select(u => u.Value.Module?.Type).OfType<ModuleType>().GroupBy(t => t).OrderByDescending(g => g.Count()).Select(g => (ModuleType?)g.Key).FirstOrDefault();
-        return shelf.Where(p => p.Module is not null && (board.Generation is null || p.Module.Generation == board.Generation)
+        var family = state
+            .Planned.Units.Where(u => !except.Contains(u.Key))
+            .Select(u => u.Value.Module?.Type)
+            .OfType<ModuleType>()
+            .GroupBy(t => t)
+            .OrderByDescending(g => g.Count())
+            .Select(g => (ModuleType?)g.Key)
+            .FirstOrDefault();
+        return shelf.Where(p =>
+            p.Module is not null
+            && (board.Generation is null || p.Module.Generation == board.Generation)
             && (board.Form is null || p.Module.Form == board.Form)
             && (board.Types is null || (p.Module.Type is { } t && board.Types.Contains(t)))
-            && (family is null || p.Module.Type == family));
+            && (family is null || p.Module.Type == family)
+        );
     }
 
     /// <summary>The first empty slot before this one in its channel.</summary>
@@ -174,25 +277,54 @@ public static class WaysOut
         var wish = (state.Aim.MemoryGiB ?? 0) * 1024L;
         var usable = FillOrder.Usable(FillOrder.Of(sheet), sheet, state.Planned).ToList();
         var free = usable.Where(s => state.Planned.ModuleAt(s) is null).ToList();
-        foreach (var part in Suiting(state, shelf, []).OrderByDescending(p => p.InStock).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(8))
+        foreach (
+            var part in Suiting(state, shelf, [])
+                .OrderByDescending(p => p.InStock)
+                .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
+                .ThenBy(p => p.Id, StringComparer.Ordinal)
+                .Take(8)
+        )
         {
             var size = part.Module!.CapacityMiB ?? 0;
-            if (size == 0) continue;
+            if (size == 0)
+                continue;
             var add = (int)((wish - state.Planned.InstalledMiB + size - 1) / size);
             if (add > 0 && add <= free.Count)
-                yield return new("add", $"Add {add} × {part.Module!.Short}", Group($"adds {add} × {part.Module!.Short}", free.Take(add).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part)))));
+                yield return new(
+                    "add",
+                    $"Add {add} × {part.Module!.Short}",
+                    Group($"adds {add} × {part.Module!.Short}", free.Take(add).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part))))
+                );
             var all = (int)((wish + size - 1) / size);
-            if (all <= 0 || all > usable.Count || free.Count == usable.Count) continue;
-            var edits = state.Planned.Units.Keys.Where(PlaceName.IsSlot).Where(p => !usable.Take(all).Contains(PlaceName.Short(p))).Select(p => (Edit)new Remove(p))
+            if (all <= 0 || all > usable.Count || free.Count == usable.Count)
+                continue;
+            var edits = state
+                .Planned.Units.Keys.Where(PlaceName.IsSlot)
+                .Where(p => !usable.Take(all).Contains(PlaceName.Short(p)))
+                .Select(p => (Edit)new Remove(p))
                 .Concat(usable.Take(all).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part))));
-            yield return new("all", $"Replace all by {all} × {part.Module!.Short}", Group($"replaces all by {all} × {part.Module!.Short}", edits));
+            yield return new(
+                "all",
+                $"Replace all by {all} × {part.Module!.Short}",
+                Group($"replaces all by {all} × {part.Module!.Short}", edits)
+            );
         }
     }
 
     private static IEnumerable<Candidate> FillChannels(JobState state, Finding finding, IReadOnlyList<ShelfPart> shelf)
     {
-        foreach (var part in Suiting(state, shelf, []).OrderByDescending(p => p.InStock >= finding.Places.Count).ThenBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal).Take(3))
-            yield return new("add", $"Add {finding.Places.Count} × {part.Module!.Short}", Group($"adds {finding.Places.Count} × {part.Module!.Short}", finding.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+        foreach (
+            var part in Suiting(state, shelf, [])
+                .OrderByDescending(p => p.InStock >= finding.Places.Count)
+                .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
+                .ThenBy(p => p.Id, StringComparer.Ordinal)
+                .Take(3)
+        )
+            yield return new(
+                "add",
+                $"Add {finding.Places.Count} × {part.Module!.Short}",
+                Group($"adds {finding.Places.Count} × {part.Module!.Short}", finding.Places.Select(p => (Edit)new Fit(p, UnitOf(part))))
+            );
     }
 
     /// <summary>The same sizes from cheaper shelf parts, then fewer pieces.</summary>
@@ -201,13 +333,27 @@ public static class WaysOut
         foreach (var line in before.Shopping.Lines.Where(l => l.EachEur is not null))
         {
             var size = state.Planned.At(line.Places[0])?.Module?.CapacityMiB;
-            foreach (var part in Suiting(state, shelf, []).Where(p => p.Module!.CapacityMiB == size && p.PriceEur < line.EachEur).OrderBy(p => p.PriceEur).Take(2))
-                yield return new("cheaper", $"{line.Count} × {part.Module!.Long} instead", Group($"puts {part.Module!.Short} into {line.Count} places", line.Places.Select(p => (Edit)new Fit(p, UnitOf(part)))));
+            foreach (
+                var part in Suiting(state, shelf, [])
+                    .Where(p => p.Module!.CapacityMiB == size && p.PriceEur < line.EachEur)
+                    .OrderBy(p => p.PriceEur)
+                    .Take(2)
+            )
+                yield return new(
+                    "cheaper",
+                    $"{line.Count} × {part.Module!.Long} instead",
+                    Group($"puts {part.Module!.Short} into {line.Count} places", line.Places.Select(p => (Edit)new Fit(p, UnitOf(part))))
+                );
             for (var keep = line.Count - 1; keep >= 0; keep--)
             {
                 var drop = line.Places.Skip(keep).ToList();
-                if (before.Shopping.TotalEur - (line.EachEur!.Value * drop.Count) > (state.Aim.MoneyLimitEur ?? 0)) continue;
-                yield return new("out", $"Leave out {drop.Count} × {state.Planned.At(line.Places[0])?.Short}", Group($"leaves out {Say.Count(drop.Count, "module", "modules")}", drop.Select(p => (Edit)new Restore(p))));
+                if (before.Shopping.TotalEur - (line.EachEur!.Value * drop.Count) > (state.Aim.MoneyLimitEur ?? 0))
+                    continue;
+                yield return new(
+                    "out",
+                    $"Leave out {drop.Count} × {state.Planned.At(line.Places[0])?.Short}",
+                    Group($"leaves out {Say.Count(drop.Count, "module", "modules")}", drop.Select(p => (Edit)new Restore(p)))
+                );
                 break;
             }
         }

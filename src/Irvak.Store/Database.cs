@@ -9,12 +9,14 @@ namespace Irvak.Store;
 public sealed class Database(string connectionString) : IAsyncDisposable
 {
     /// <summary>How documents are stored; unknown fields of a sheet travel along.</summary>
-    public static readonly JsonSerializerOptions Json = Strict(new(JsonSerializerDefaults.Web)
-    {
-        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
-        AllowOutOfOrderMetadataProperties = true,
-        NumberHandling = JsonNumberHandling.Strict,
-    });
+    public static readonly JsonSerializerOptions Json = Strict(
+        new(JsonSerializerDefaults.Web)
+        {
+            DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+            AllowOutOfOrderMetadataProperties = true,
+            NumberHandling = JsonNumberHandling.Strict,
+        }
+    );
 
     private static JsonSerializerOptions Strict(JsonSerializerOptions json)
     {
@@ -30,7 +32,8 @@ public sealed class Database(string connectionString) : IAsyncDisposable
     /// NUL, the driver and the server disagree afterwards about what is prepared, and the next to use that connection get answers that
     /// belong to nothing they asked (Npgsql 10; ConnectionTests shows it).
     /// </remarks>
-    public NpgsqlDataSource Source { get; } = NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connectionString) { MaxAutoPrepare = 0 });
+    public NpgsqlDataSource Source { get; } =
+        NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connectionString) { MaxAutoPrepare = 0 });
 
     /// <summary>Brings the schema to this version. Safe when several hosts start at once.</summary>
     /// <exception cref="InvalidOperationException">A migration failed.</exception>
@@ -58,13 +61,15 @@ public sealed class Database(string connectionString) : IAsyncDisposable
 
     private void Upgrade()
     {
-        var result = DeployChanges.To.PostgresqlDatabase(connectionString)
+        var result = DeployChanges
+            .To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly)
             .WithTransactionPerScript()
             .LogToNowhere()
             .Build()
             .PerformUpgrade();
-        if (!result.Successful) throw new InvalidOperationException("The database could not be brought to this version.", result.Error);
+        if (!result.Successful)
+            throw new InvalidOperationException("The database could not be brought to this version.", result.Error);
     }
 
     /// <summary>True when an edit could be stored now: the database answers and writes.</summary>
@@ -73,7 +78,10 @@ public sealed class Database(string connectionString) : IAsyncDisposable
         try
         {
             await using var connection = await Source.OpenConnectionAsync(cancel);
-            await using var command = new NpgsqlCommand("update readiness set asked = now(), ballast = @ballast", connection) { CommandTimeout = 5 };
+            await using var command = new NpgsqlCommand("update readiness set asked = now(), ballast = @ballast", connection)
+            {
+                CommandTimeout = 5,
+            };
             // Larger than what is left of a page, so that a disk without room is noticed.
             command.Parameters.AddWithValue("ballast", System.Security.Cryptography.RandomNumberGenerator.GetHexString(16_000));
             return await command.ExecuteNonQueryAsync(cancel) == 1;
@@ -87,27 +95,35 @@ public sealed class Database(string connectionString) : IAsyncDisposable
     public ValueTask DisposeAsync() => Source.DisposeAsync();
 
     /// <summary>A stored document of another shape than this version reads.</summary>
-    public static bool IsUnreadable(Exception e) => e is JsonException or NotSupportedException or ArgumentException or FormatException or InvalidOperationException;
+    public static bool IsUnreadable(Exception e) =>
+        e is JsonException or NotSupportedException or ArgumentException or FormatException or InvalidOperationException;
 
-    /// <summary>The database starts or restarts, or cut the line meanwhile: in a moment it answers. Codes of PostgreSQL, appendix A.</summary>
-    public static bool IsPassing(Exception e) => e switch
-    {
-        PostgresException postgres => postgres.IsTransient || postgres.SqlState.StartsWith("57P", StringComparison.Ordinal),
-        NpgsqlException { InnerException: System.Net.Sockets.SocketException or IOException or TimeoutException } => true,
-        _ => e.InnerException is { } inner && IsPassing(inner),
-    };
+    /// <summary>The database starts or restarts, or cut the line meanwhile: in a moment it answers. Codes of PostgreSQL, appendix
+    /// A.</summary>
+    public static bool IsPassing(Exception e) =>
+        e switch
+        {
+            PostgresException postgres => postgres.IsTransient || postgres.SqlState.StartsWith("57P", StringComparison.Ordinal),
+            NpgsqlException { InnerException: System.Net.Sockets.SocketException or IOException or TimeoutException } => true,
+            _ => e.InnerException is { } inner && IsPassing(inner),
+        };
 
     /// <summary>The database is away, full, read-only or lets nobody in: sending the same again later is right.</summary>
-    public static bool IsAway(Exception e) => IsPassing(e) || e switch
-    {
-        // Classes 53: no room; 57: an operator stepped in; 08: the line; 58: its files; 40: two met. 25006: it only reads.
-        PostgresException postgres => postgres.SqlState[..2] is "53" or "57" or "08" or "58" or "40" || postgres.SqlState is "25006" || postgres.Severity is "FATAL" or "PANIC",
-        NpgsqlException or TimeoutException => true,
-        _ => e.InnerException is { } inner && IsAway(inner),
-    };
+    public static bool IsAway(Exception e) =>
+        IsPassing(e)
+        || e switch
+        {
+            // Classes 53: no room; 57: an operator stepped in; 08: the line; 58: its files; 40: two met. 25006: it only reads.
+            PostgresException postgres => postgres.SqlState[..2] is "53" or "57" or "08" or "58" or "40"
+                || postgres.SqlState is "25006"
+                || postgres.Severity is "FATAL" or "PANIC",
+            NpgsqlException or TimeoutException => true,
+            _ => e.InnerException is { } inner && IsAway(inner),
+        };
 
     /// <summary>A failure of the rules and sums on what was sent, not of the database, the memory or the sender's patience.</summary>
-    public static bool IsOfTheWork(Exception e) => e is not (OperationCanceledException or NpgsqlException or OutOfMemoryException or TimeoutException);
+    public static bool IsOfTheWork(Exception e) =>
+        e is not (OperationCanceledException or NpgsqlException or OutOfMemoryException or TimeoutException);
 
     public static string ToJson<T>(T value) => JsonSerializer.Serialize(value, Json);
 

@@ -34,8 +34,10 @@ public sealed class JobChanges(Database database)
         var heard = Channel.CreateUnbounded<Notice>();
         connection.Notification += (_, notice) =>
         {
-            if (notice.Channel == "library") heard.Writer.TryWrite(new Notice.Library());
-            else if (notice.Payload.Split(' ') is [var job, var number] && int.TryParse(number, out var n)) heard.Writer.TryWrite(new Notice.Entry(job, n));
+            if (notice.Channel == "library")
+                heard.Writer.TryWrite(new Notice.Library());
+            else if (notice.Payload.Split(' ') is [var job, var number] && int.TryParse(number, out var n))
+                heard.Writer.TryWrite(new Notice.Entry(job, n));
         };
         await Run(connection, "listen job; listen library", cancel);
         yield return new Notice.Listening();
@@ -46,8 +48,10 @@ public sealed class JobChanges(Database database)
                 while (heard.Reader.TryRead(out _)) { }
                 yield return new Notice.Listening();
             }
-            while (heard.Reader.TryRead(out var change)) yield return change;
-            if (!await connection.WaitAsync(Ask, cancel)) await Run(connection, "select 1", cancel);
+            while (heard.Reader.TryRead(out var change))
+                yield return change;
+            if (!await connection.WaitAsync(Ask, cancel))
+                await Run(connection, "select 1", cancel);
         }
     }
 

@@ -15,60 +15,112 @@ public sealed partial class Jobs
     /// Brings a job in from its history: the edits that stand are checked in order as if they were made now, in one pass, and the first
     /// that can't be applied refuses the whole. The same key brings it in once.
     /// </summary>
-    public Task<EditOutcome> Import(WriteKey key, string title, string owner, Stamp begun, IReadOnlyList<HistoryEntry> entries, Judge judge, CancellationToken cancel) =>
-        Create(key, title, owner, begun, entries, [], judge, cancel);
+    public Task<EditOutcome> Import(
+        WriteKey key,
+        string title,
+        string owner,
+        Stamp begun,
+        IReadOnlyList<HistoryEntry> entries,
+        Judge judge,
+        CancellationToken cancel
+    ) => Create(key, title, owner, begun, entries, [], judge, cancel);
 
-    private async Task<EditOutcome> Create(WriteKey key, string title, string owner, Stamp begun, IReadOnlyList<HistoryEntry> entries, IReadOnlyList<NewCapture> captures, Judge judge, CancellationToken cancel)
+    private async Task<EditOutcome> Create(
+        WriteKey key,
+        string title,
+        string owner,
+        Stamp begun,
+        IReadOnlyList<HistoryEntry> entries,
+        IReadOnlyList<NewCapture> captures,
+        Judge judge,
+        CancellationToken cancel
+    )
     {
-        if ((Contract.TextProblem(title, "/title", 120) ?? Contract.TextProblem(owner, "/owner", 120) ?? Contract.TextProblem(begun.Who, "/begunBy", 80)) is { } text) return new EditOutcome.Refused(text);
-        if (string.IsNullOrWhiteSpace(title)) return new EditOutcome.Refused(new("/title", "A job needs a title of at most 120 characters."));
-        if (Misnumbered(entries) is { } wrong) return new EditOutcome.Refused(wrong);
+        if (
+            (
+                Contract.TextProblem(title, "/title", 120)
+                ?? Contract.TextProblem(owner, "/owner", 120)
+                ?? Contract.TextProblem(begun.Who, "/begunBy", 80)
+            ) is
+            { } text
+        )
+            return new EditOutcome.Refused(text);
+        if (string.IsNullOrWhiteSpace(title))
+            return new EditOutcome.Refused(new("/title", "A job needs a title of at most 120 characters."));
+        if (Misnumbered(entries) is { } wrong)
+            return new EditOutcome.Refused(wrong);
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        if (await Earlier(connection, key, cancel) is { } known) return known;
+        if (await Earlier(connection, key, cancel) is { } known)
+            return known;
         JobState state;
         try
         {
             (state, var refused) = Folded(entries);
-            if (refused is not null) return new EditOutcome.Refused(refused);
+            if (refused is not null)
+                return new EditOutcome.Refused(refused);
         }
         catch (Exception e) when (Database.IsOfTheWork(e))
         {
             return new EditOutcome.Unworkable(e);
         }
-        var (job, snapshot, listing, problem) = Checked(new Job(0, "", title, owner, begun.Who, begun.When, entries.Count, state), null, judge);
-        if (problem is not null) return problem;
+        var (job, snapshot, listing, problem) = Checked(
+            new Job(0, "", title, owner, begun.Who, begun.When, entries.Count, state),
+            null,
+            judge
+        );
+        if (problem is not null)
+            return problem;
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         // Of several that send the same key at once, one inserts and the others wait for it here.
-        var row = await connection.QuerySingleOrDefaultAsync<(long Id, string Number)?>(new CommandDefinition(
-            """
-            insert into job (number, title, owner, begun_by, begun_at, create_key, create_digest, snapshot)
-            values (to_char(nextval('job_number'), 'FM0000'), @title, @owner, @Who, @When, @Key, @Digest, '{}'::jsonb)
-            on conflict (create_key) do nothing returning id, number
-            """,
-            new { title, owner, begun.Who, When = begun.When.UtcDateTime, key.Key, key.Digest }, transaction, cancellationToken: cancel));
+        var row = await connection.QuerySingleOrDefaultAsync<(long Id, string Number)?>(
+            new CommandDefinition(
+                """
+                insert into job (number, title, owner, begun_by, begun_at, create_key, create_digest, snapshot)
+                values (to_char(nextval('job_number'), 'FM0000'), @title, @owner, @Who, @When, @Key, @Digest, '{}'::jsonb)
+                on conflict (create_key) do nothing returning id, number
+                """,
+                new
+                {
+                    title,
+                    owner,
+                    begun.Who,
+                    When = begun.When.UtcDateTime,
+                    key.Key,
+                    key.Digest,
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         if (row is not { } made)
         {
             await transaction.RollbackAsync(cancel);
             return await Earlier(connection, key, cancel) ?? new EditOutcome.Unknown();
         }
-        await connection.ExecuteAsync(new CommandDefinition(
-            """
-            insert into edit (job_id, number, key, who, at, kind, document, targets)
-            select @Id, number, gen_random_uuid(), who, at, kind, document::jsonb, coalesce(targets::integer[], '{}')
-            from unnest(@numbers, @whos, @ats, @kinds, @documents, @targets) as row (number, who, at, kind, document, targets)
-            """,
-            new
-            {
-                made.Id,
-                numbers = entries.Select(e => e.Number).ToArray(),
-                whos = entries.Select(e => e.Stamp.Who).ToArray(),
-                ats = entries.Select(e => e.Stamp.When.UtcDateTime).ToArray(),
-                kinds = entries.Select(e => Word(e.Kind)).ToArray(),
-                documents = entries.Select(e => e.Edit is { } edit ? Database.ToJson(edit) : null).ToArray(),
-                targets = entries.Select(e => $"{{{string.Join(',', e.Targets)}}}").ToArray(),
-            }, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                """
+                insert into edit (job_id, number, key, who, at, kind, document, targets)
+                select @Id, number, gen_random_uuid(), who, at, kind, document::jsonb, coalesce(targets::integer[], '{}')
+                from unnest(@numbers, @whos, @ats, @kinds, @documents, @targets) as row (number, who, at, kind, document, targets)
+                """,
+                new
+                {
+                    made.Id,
+                    numbers = entries.Select(e => e.Number).ToArray(),
+                    whos = entries.Select(e => e.Stamp.Who).ToArray(),
+                    ats = entries.Select(e => e.Stamp.When.UtcDateTime).ToArray(),
+                    kinds = entries.Select(e => Word(e.Kind)).ToArray(),
+                    documents = entries.Select(e => e.Edit is { } edit ? Database.ToJson(edit) : null).ToArray(),
+                    targets = entries.Select(e => $"{{{string.Join(',', e.Targets)}}}").ToArray(),
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         job = job with { Id = made.Id, Number = made.Number };
-        for (var i = 0; i < captures.Count; i++) await Keep(connection, transaction, made.Id, key.Key, i, captures[i], begun, cancel);
+        for (var i = 0; i < captures.Count; i++)
+            await Keep(connection, transaction, made.Id, key.Key, i, captures[i], begun, cancel);
         await Settle(connection, transaction, job, snapshot, listing, cancel);
         await transaction.CommitAsync(cancel);
         return new EditOutcome.Applied(job, job.LastNumber, Repeated: false);
@@ -76,28 +128,40 @@ public sealed partial class Jobs
 
     private static async Task<EditOutcome?> Earlier(Npgsql.NpgsqlConnection connection, WriteKey key, CancellationToken cancel)
     {
-        var digest = await connection.QuerySingleOrDefaultAsync<(long Id, string? Digest)?>(new CommandDefinition("select id, create_digest from job where create_key = @Key", new { key.Key }, cancellationToken: cancel));
-        if (digest is not { } known) return null;
-        if (known.Digest is { } other && other != key.Digest) return new EditOutcome.OtherContent();
-        var row = await connection.QuerySingleAsync<JobRow>(new CommandDefinition($"select {Columns} from job where id = @Id", new { known.Id }, cancellationToken: cancel));
+        var digest = await connection.QuerySingleOrDefaultAsync<(long Id, string? Digest)?>(
+            new CommandDefinition("select id, create_digest from job where create_key = @Key", new { key.Key }, cancellationToken: cancel)
+        );
+        if (digest is not { } known)
+            return null;
+        if (known.Digest is { } other && other != key.Digest)
+            return new EditOutcome.OtherContent();
+        var row = await connection.QuerySingleAsync<JobRow>(
+            new CommandDefinition($"select {Columns} from job where id = @Id", new { known.Id }, cancellationToken: cancel)
+        );
         return new EditOutcome.Applied(await ToJob(connection, null, row, cancel), row.Last_Number, Repeated: true);
     }
 
     private static SheetProblem? Misnumbered(IReadOnlyList<HistoryEntry> entries)
     {
-        if (entries.Count > MostEntries) return new("/entries", $"A job holds at most {MostEntries} entries.");
+        if (entries.Count > MostEntries)
+            return new("/entries", $"A job holds at most {MostEntries} entries.");
         for (var i = 0; i < entries.Count; i++)
         {
             var entry = entries[i];
-            if (entry.Number != i + 1) return new($"/entries/{i}/number", $"Entries are numbered from 1 without a gap; this is number {i + 1}.");
-            if (entry.Kind == EntryKind.Edit != entry.Edit is not null || entry.Targets.Any(t => t < 1 || t > i)) return new($"/entries/{i}", "An edit carries its change, an undo or redo the numbers of earlier entries.");
-            if (string.IsNullOrWhiteSpace(entry.Stamp.Who) || Contract.TextProblem(entry.Stamp.Who, "", 80) is not null) return new($"/entries/{i}/who", "Every entry says who made it, in at most 80 characters.");
-            if (entry.Edit is { } edit && Contract.Problem(edit, $"/entries/{i}/edit") is { } broken) return broken;
+            if (entry.Number != i + 1)
+                return new($"/entries/{i}/number", $"Entries are numbered from 1 without a gap; this is number {i + 1}.");
+            if (entry.Kind == EntryKind.Edit != entry.Edit is not null || entry.Targets.Any(t => t < 1 || t > i))
+                return new($"/entries/{i}", "An edit carries its change, an undo or redo the numbers of earlier entries.");
+            if (string.IsNullOrWhiteSpace(entry.Stamp.Who) || Contract.TextProblem(entry.Stamp.Who, "", 80) is not null)
+                return new($"/entries/{i}/who", "Every entry says who made it, in at most 80 characters.");
+            if (entry.Edit is { } edit && Contract.Problem(edit, $"/entries/{i}/edit") is { } broken)
+                return broken;
         }
         return null;
     }
 
-    /// <summary>The state that a history leads to. What an undo after it made impossible counts as in the job it came from: it is passed over.</summary>
+    /// <summary>The state that a history leads to. What an undo after it made impossible counts as in the job it came from: it is passed
+    /// over.</summary>
     private static (JobState State, SheetProblem? Problem) Folded(IReadOnlyList<HistoryEntry> entries)
     {
         var standing = History.Standing(entries);
@@ -105,9 +169,12 @@ public sealed partial class Jobs
         var state = JobState.Start;
         for (var i = 0; i < entries.Count; i++)
         {
-            if (entries[i].Edit is not { } edit || !standing.Contains(entries[i].Number)) continue;
-            if (EditFold.Refusal(state, edit) is not { } problem) state = EditFold.Apply(state, edit, entries[i].Stamp);
-            else if (entries[i].Number > lastUndo) return (state, problem with { Path = $"/entries/{i}{problem.Path}" });
+            if (entries[i].Edit is not { } edit || !standing.Contains(entries[i].Number))
+                continue;
+            if (EditFold.Refusal(state, edit) is not { } problem)
+                state = EditFold.Apply(state, edit, entries[i].Stamp);
+            else if (entries[i].Number > lastUndo)
+                return (state, problem with { Path = $"/entries/{i}{problem.Path}" });
         }
         return (state, null);
     }

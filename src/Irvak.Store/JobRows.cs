@@ -5,7 +5,17 @@ namespace Irvak.Store;
 /// <summary>A job as it stands.</summary>
 /// <param name="LastNumber">Number of the newest entry of its history; an edit names the one it last saw.</param>
 /// <param name="Damage">What of it could not be read, in a sentence; null when all could.</param>
-public sealed record Job(long Id, string Number, string Title, string Owner, string BegunBy, DateTimeOffset BegunAt, int LastNumber, JobState State, string? Damage = null);
+public sealed record Job(
+    long Id,
+    string Number,
+    string Title,
+    string Owner,
+    string BegunBy,
+    DateTimeOffset BegunAt,
+    int LastNumber,
+    JobState State,
+    string? Damage = null
+);
 
 /// <summary>What became of an edit that was sent.</summary>
 public abstract record EditOutcome

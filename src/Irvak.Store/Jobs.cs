@@ -9,9 +9,19 @@ namespace Irvak.Store;
 /// <summary>Jobs and their histories. Every write happens under the job's row lock, with an idempotency key, in one transaction.</summary>
 public sealed partial class Jobs(Database database)
 {
-    private sealed record JobRow(long Id, string Number, string Title, string Owner, string Begun_By, DateTime Begun_At, int Last_Number, string Snapshot)
+    private sealed record JobRow(
+        long Id,
+        string Number,
+        string Title,
+        string Owner,
+        string Begun_By,
+        DateTime Begun_At,
+        int Last_Number,
+        string Snapshot
+    )
     {
-        public Job With(JobState state, string? damage = null) => new(Id, Number, Title, Owner, Begun_By, new DateTimeOffset(Begun_At, TimeSpan.Zero), Last_Number, state, damage);
+        public Job With(JobState state, string? damage = null) =>
+            new(Id, Number, Title, Owner, Begun_By, new DateTimeOffset(Begun_At, TimeSpan.Zero), Last_Number, state, damage);
     }
 
     // Filled by name: PostgreSQL's arrays don't reach a constructor.
@@ -35,7 +45,8 @@ public sealed partial class Jobs(Database database)
             Edit? edit = null;
             try
             {
-                if (Document is not null) edit = Database.FromJson<Edit>(Document);
+                if (Document is not null)
+                    edit = Database.FromJson<Edit>(Document);
             }
             catch (Exception e) when (Database.IsUnreadable(e))
             {
@@ -55,13 +66,17 @@ public sealed partial class Jobs(Database database)
     public async Task<bool> AreNone(CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return !await connection.ExecuteScalarAsync<bool>(new CommandDefinition("select exists (select 1 from job)", cancellationToken: cancel));
+        return !await connection.ExecuteScalarAsync<bool>(
+            new CommandDefinition("select exists (select 1 from job)", cancellationToken: cancel)
+        );
     }
 
     public async Task<Job?> Find(string number, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var row = await connection.QuerySingleOrDefaultAsync<JobRow>(new CommandDefinition($"select {Columns} from job where number = @number", new { number }, cancellationToken: cancel));
+        var row = await connection.QuerySingleOrDefaultAsync<JobRow>(
+            new CommandDefinition($"select {Columns} from job where number = @number", new { number }, cancellationToken: cancel)
+        );
         return row is null ? null : await ToJob(connection, null, row, cancel);
     }
 
@@ -69,10 +84,13 @@ public sealed partial class Jobs(Database database)
     public async Task<int?> LastNumber(string number, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleOrDefaultAsync<int?>(new CommandDefinition("select last_number from job where number = @number", new { number }, cancellationToken: cancel));
+        return await connection.QuerySingleOrDefaultAsync<int?>(
+            new CommandDefinition("select last_number from job where number = @number", new { number }, cancellationToken: cancel)
+        );
     }
 
-    /// <summary>The job of a row; one whose state can't be read is folded again from its history, without what can't be read there.</summary>
+    /// <summary>The job of a row; one whose state can't be read is folded again from its history, without what can't be read
+    /// there.</summary>
     private static async Task<Job> ToJob(NpgsqlConnection connection, NpgsqlTransaction? transaction, JobRow row, CancellationToken cancel)
     {
         try
@@ -83,133 +101,317 @@ public sealed partial class Jobs(Database database)
         {
             var entries = await Entries(connection, transaction, row.Id, 0, cancel);
             var (state, left) = History.FoldWhatCan(entries);
-            return row.With(state, left.Count == 0 ? null : $"{(left.Count == 1 ? "Entry" : "Entries")} {string.Join(", ", left)} of its history can’t be read any more and {(left.Count == 1 ? "is" : "are")} left out.");
+            return row.With(
+                state,
+                left.Count == 0
+                    ? null
+                    : $"{(left.Count == 1 ? "Entry" : "Entries")} {string.Join(", ", left)} of its "
+                        + $"history can’t be read any more and {(left.Count == 1 ? "is" : "are")} left out."
+            );
         }
     }
 
     /// <summary>Begins a job; sending the same key again returns the job that was begun with it.</summary>
     /// <param name="first">Edits that it begins with, and captures to keep with them: with them or not at all.</param>
-    public async Task<EditOutcome> Begin(WriteKey key, string title, string owner, Stamp stamp, IReadOnlyList<Edit> first, IReadOnlyList<NewCapture> captures, Judge judge, CancellationToken cancel) =>
-        await Create(key, title, owner, stamp, [.. first.Select((e, i) => new HistoryEntry(i + 1, stamp, EntryKind.Edit, e, []))], captures, judge, cancel);
+    public async Task<EditOutcome> Begin(
+        WriteKey key,
+        string title,
+        string owner,
+        Stamp stamp,
+        IReadOnlyList<Edit> first,
+        IReadOnlyList<NewCapture> captures,
+        Judge judge,
+        CancellationToken cancel
+    ) =>
+        await Create(
+            key,
+            title,
+            owner,
+            stamp,
+            [.. first.Select((e, i) => new HistoryEntry(i + 1, stamp, EntryKind.Edit, e, []))],
+            captures,
+            judge,
+            cancel
+        );
 
     /// <summary>Applies an edit on top of what others did, unless it truly clashes.</summary>
     /// <param name="lastSeen">Number of the newest entry that the sender had seen.</param>
     /// <param name="captures">Captures to keep with it.</param>
-    public Task<EditOutcome> Apply(string number, WriteKey key, int lastSeen, Stamp stamp, Edit edit, IReadOnlyList<NewCapture> captures, Judge judge, CancellationToken cancel) =>
-        UnderLock(number, key, async (connection, transaction, job) =>
-        {
-            if (Contract.Problem(edit, "/edit") is { } broken) return new EditOutcome.Refused(broken);
-            if (lastSeen < 0 || lastSeen > job.LastNumber) return new EditOutcome.Refused(new("/lastSeen", $"The newest entry of this job is {job.LastNumber}; nobody can have seen {lastSeen}."));
-            if (lastSeen < job.LastNumber)
+    public Task<EditOutcome> Apply(
+        string number,
+        WriteKey key,
+        int lastSeen,
+        Stamp stamp,
+        Edit edit,
+        IReadOnlyList<NewCapture> captures,
+        Judge judge,
+        CancellationToken cancel
+    ) =>
+        UnderLock(
+            number,
+            key,
+            async (connection, transaction, job) =>
             {
-                var since = await Entries(connection, transaction, job.Id, lastSeen, cancel);
-                var undone = await Undone(connection, transaction, job.Id, cancel);
-                var clashes = Clashes.Find(edit, since.Where(e => !undone.Contains(e.Number)));
-                if (clashes.Count > 0) return new EditOutcome.Clashed(clashes, job.LastNumber);
-            }
-            if (job.LastNumber >= MostEntries) return new EditOutcome.Refused(new("/edit", $"A job holds at most {MostEntries} entries; begin another one for this machine."));
-            try
-            {
-                if (EditFold.Refusal(job.State, edit) is { } problem) return new EditOutcome.Refused(problem);
-                var whole = EditFold.Completed(job.State, edit);
-                var outcome = await Append(connection, transaction, job, key, stamp, EntryKind.Edit, whole, [], EditFold.Apply(job.State, whole, stamp), judge, cancel);
-                if (outcome is EditOutcome.Applied)
-                    for (var i = 0; i < captures.Count; i++) await Keep(connection, transaction, job.Id, key.Key, i, captures[i], stamp, cancel);
-                return outcome;
-            }
-            catch (Exception e) when (Database.IsOfTheWork(e))
-            {
-                return new EditOutcome.Unworkable(e);
-            }
-        }, cancel);
+                if (Contract.Problem(edit, "/edit") is { } broken)
+                    return new EditOutcome.Refused(broken);
+                if (lastSeen < 0 || lastSeen > job.LastNumber)
+                    return new EditOutcome.Refused(
+                        new("/lastSeen", $"The newest entry of this job is {job.LastNumber}; nobody can have seen {lastSeen}.")
+                    );
+                if (lastSeen < job.LastNumber)
+                {
+                    var since = await Entries(connection, transaction, job.Id, lastSeen, cancel);
+                    var undone = await Undone(connection, transaction, job.Id, cancel);
+                    var clashes = Clashes.Find(edit, since.Where(e => !undone.Contains(e.Number)));
+                    if (clashes.Count > 0)
+                        return new EditOutcome.Clashed(clashes, job.LastNumber);
+                }
+                if (job.LastNumber >= MostEntries)
+                    return new EditOutcome.Refused(
+                        new("/edit", $"A job holds at most {MostEntries} entries; begin another one for this machine.")
+                    );
+                try
+                {
+                    if (EditFold.Refusal(job.State, edit) is { } problem)
+                        return new EditOutcome.Refused(problem);
+                    var whole = EditFold.Completed(job.State, edit);
+                    var outcome = await Append(
+                        connection,
+                        transaction,
+                        job,
+                        key,
+                        stamp,
+                        EntryKind.Edit,
+                        whole,
+                        [],
+                        EditFold.Apply(job.State, whole, stamp),
+                        judge,
+                        cancel
+                    );
+                    if (outcome is EditOutcome.Applied)
+                        for (var i = 0; i < captures.Count; i++)
+                            await Keep(connection, transaction, job.Id, key.Key, i, captures[i], stamp, cancel);
+                    return outcome;
+                }
+                catch (Exception e) when (Database.IsOfTheWork(e))
+                {
+                    return new EditOutcome.Unworkable(e);
+                }
+            },
+            cancel
+        );
 
     /// <summary>Takes back one's own latest edit. When later edits rest on it, they are named, and go along only when asked for.</summary>
     public Task<EditOutcome> Undo(string number, WriteKey key, Stamp stamp, bool withDependents, Judge judge, CancellationToken cancel) =>
-        UnderLock(number, key, async (connection, transaction, job) =>
-        {
-            var entries = await Entries(connection, transaction, job.Id, 0, cancel);
-            var plan = History.PlanUndo(entries, stamp.Who, anyone: job.Damage is not null || Checked(job, null, judge).Refused is not null);
-            if (plan.Target is not { } target) return new EditOutcome.NothingToDo();
-            if (plan.Dependents.Count > 0 && !withDependents)
-                return new EditOutcome.Rests(target, [.. entries.Where(e => plan.Dependents.Contains(e.Number))]);
-            return await Replay(connection, transaction, job, key, stamp, EntryKind.Undo, [target, .. plan.Dependents], entries, judge, cancel);
-        }, cancel);
+        UnderLock(
+            number,
+            key,
+            async (connection, transaction, job) =>
+            {
+                var entries = await Entries(connection, transaction, job.Id, 0, cancel);
+                var plan = History.PlanUndo(
+                    entries,
+                    stamp.Who,
+                    anyone: job.Damage is not null || Checked(job, null, judge).Refused is not null
+                );
+                if (plan.Target is not { } target)
+                    return new EditOutcome.NothingToDo();
+                if (plan.Dependents.Count > 0 && !withDependents)
+                    return new EditOutcome.Rests(target, [.. entries.Where(e => plan.Dependents.Contains(e.Number))]);
+                return await Replay(
+                    connection,
+                    transaction,
+                    job,
+                    key,
+                    stamp,
+                    EntryKind.Undo,
+                    [target, .. plan.Dependents],
+                    entries,
+                    judge,
+                    cancel
+                );
+            },
+            cancel
+        );
 
     public Task<EditOutcome> Redo(string number, WriteKey key, Stamp stamp, Judge judge, CancellationToken cancel) =>
-        UnderLock(number, key, async (connection, transaction, job) =>
-        {
-            var entries = await Entries(connection, transaction, job.Id, 0, cancel);
-            return History.PlanRedo(entries, stamp.Who) is { } undo
-                ? await Replay(connection, transaction, job, key, stamp, EntryKind.Redo, undo.Targets, entries, judge, cancel)
-                : new EditOutcome.NothingToDo();
-        }, cancel);
+        UnderLock(
+            number,
+            key,
+            async (connection, transaction, job) =>
+            {
+                var entries = await Entries(connection, transaction, job.Id, 0, cancel);
+                return History.PlanRedo(entries, stamp.Who) is { } undo
+                    ? await Replay(connection, transaction, job, key, stamp, EntryKind.Redo, undo.Targets, entries, judge, cancel)
+                    : new EditOutcome.NothingToDo();
+            },
+            cancel
+        );
 
     /// <summary>The history of a job, newest first, by pages.</summary>
     public async Task<IReadOnlyList<HistoryEntry>> HistoryOf(long jobId, int before, int count, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var rows = await connection.QueryAsync<EditRow>(new CommandDefinition(
-            $"select {EditColumns} from edit where job_id = @jobId and number < @before order by number desc limit @count", new { jobId, before, count }, cancellationToken: cancel));
+        var rows = await connection.QueryAsync<EditRow>(
+            new CommandDefinition(
+                $"select {EditColumns} from edit where job_id = @jobId and number < @before order by number desc limit @count",
+                new
+                {
+                    jobId,
+                    before,
+                    count,
+                },
+                cancellationToken: cancel
+            )
+        );
         return [.. rows.Select(r => r.ToEntry())];
     }
 
     public async Task<IReadOnlyList<CaptureRow>> CapturesOf(long jobId, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var rows = await connection.QueryAsync<(long Id, string Phase, string Kind, string Reading, string Who, DateTime At, string? Name)>(new CommandDefinition(
-            "select id, phase, kind, reading::text, who, at, name from capture where job_id = @jobId order by id", new { jobId }, cancellationToken: cancel));
-        return [.. rows.Select(r => new CaptureRow(r.Id, r.Phase, r.Kind, r.Reading, r.Who, new DateTimeOffset(r.At, TimeSpan.Zero), r.Name))];
+        var rows = await connection.QueryAsync<(long Id, string Phase, string Kind, string Reading, string Who, DateTime At, string? Name)>(
+            new CommandDefinition(
+                "select id, phase, kind, reading::text, who, at, name from capture where job_id = @jobId order by id",
+                new { jobId },
+                cancellationToken: cancel
+            )
+        );
+        return
+        [
+            .. rows.Select(r => new CaptureRow(r.Id, r.Phase, r.Kind, r.Reading, r.Who, new DateTimeOffset(r.At, TimeSpan.Zero), r.Name)),
+        ];
     }
 
     /// <summary>A stored capture as it was sent; null when this job has none of that number.</summary>
     public async Task<byte[]?> CaptureBytes(long jobId, long id, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleOrDefaultAsync<byte[]>(new CommandDefinition("select bytes from capture where job_id = @jobId and id = @id", new { jobId, id }, cancellationToken: cancel));
+        return await connection.QuerySingleOrDefaultAsync<byte[]>(
+            new CommandDefinition(
+                "select bytes from capture where job_id = @jobId and id = @id",
+                new { jobId, id },
+                cancellationToken: cancel
+            )
+        );
     }
 
-    private async Task<EditOutcome> UnderLock(string number, WriteKey key, Func<NpgsqlConnection, NpgsqlTransaction, Job, Task<EditOutcome>> work, CancellationToken cancel)
+    private async Task<EditOutcome> UnderLock(
+        string number,
+        WriteKey key,
+        Func<NpgsqlConnection, NpgsqlTransaction, Job, Task<EditOutcome>> work,
+        CancellationToken cancel
+    )
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        var row = await connection.QuerySingleOrDefaultAsync<JobRow>(new CommandDefinition($"select {Columns} from job where number = @number for update", new { number }, transaction, cancellationToken: cancel));
-        if (row is null) return new EditOutcome.Unknown();
-        var earlier = await connection.QuerySingleOrDefaultAsync<(int Number, string? Digest)?>(new CommandDefinition(
-            "select number, digest from edit where job_id = @Id and key = @Key", new { row.Id, key.Key }, transaction, cancellationToken: cancel));
+        var row = await connection.QuerySingleOrDefaultAsync<JobRow>(
+            new CommandDefinition(
+                $"select {Columns} from job where number = @number for update",
+                new { number },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+        if (row is null)
+            return new EditOutcome.Unknown();
+        var earlier = await connection.QuerySingleOrDefaultAsync<(int Number, string? Digest)?>(
+            new CommandDefinition(
+                "select number, digest from edit where job_id = @Id and key = @Key",
+                new { row.Id, key.Key },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         var job = await ToJob(connection, transaction, row, cancel);
-        if (earlier is { } stood) return stood.Digest is { } digest && digest != key.Digest ? new EditOutcome.OtherContent() : new EditOutcome.Applied(job, stood.Number, Repeated: true);
+        if (earlier is { } stood)
+            return stood.Digest is { } digest && digest != key.Digest
+                ? new EditOutcome.OtherContent()
+                : new EditOutcome.Applied(job, stood.Number, Repeated: true);
         var outcome = await work(connection, transaction, job);
-        if (outcome is EditOutcome.Applied) await transaction.CommitAsync(cancel);
+        if (outcome is EditOutcome.Applied)
+            await transaction.CommitAsync(cancel);
         return outcome;
     }
 
-    private static async Task<EditOutcome> Replay(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job, WriteKey key, Stamp stamp,
-        EntryKind kind, IReadOnlyList<int> targets, IReadOnlyList<HistoryEntry> entries, Judge judge, CancellationToken cancel)
+    private static async Task<EditOutcome> Replay(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        Job job,
+        WriteKey key,
+        Stamp stamp,
+        EntryKind kind,
+        IReadOnlyList<int> targets,
+        IReadOnlyList<HistoryEntry> entries,
+        Judge judge,
+        CancellationToken cancel
+    )
     {
         var (state, left) = History.FoldWhatCan([.. entries, new HistoryEntry(job.LastNumber + 1, stamp, kind, null, targets)]);
         // The stored state still has what an entry did that can't be read any more; folding anew would lose it without a word.
         if (left.Count > 0 && job.Damage is null && Checked(job, null, judge).Refused is null)
-            return new EditOutcome.Refused(new("/", $"Entry {left[0]} of the history can’t be read any more: taking back or bringing again would lose what it did. Change by hand what should be otherwise."));
+            return new EditOutcome.Refused(
+                new(
+                    "/",
+                    $"Entry {left[0]} of the history can’t be read any more: taking back or "
+                        + "bringing again would lose what it did. Change by hand what should be otherwise."
+                )
+            );
         return await Append(connection, transaction, job, key, stamp, kind, null, targets, state, judge, cancel);
     }
 
     /// <summary>Adds an entry, once the state after it was written, read back and worked out. Nothing is written otherwise.</summary>
-    private static async Task<EditOutcome> Append(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job, WriteKey key, Stamp stamp,
-        EntryKind kind, Edit? edit, IReadOnlyList<int> targets, JobState state, Judge judge, CancellationToken cancel)
+    private static async Task<EditOutcome> Append(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        Job job,
+        WriteKey key,
+        Stamp stamp,
+        EntryKind kind,
+        Edit? edit,
+        IReadOnlyList<int> targets,
+        JobState state,
+        Judge judge,
+        CancellationToken cancel
+    )
     {
         var next = job with { LastNumber = job.LastNumber + 1, State = state, Damage = null };
         var (checkedJob, snapshot, listing, refused) = Checked(next, edit, judge);
         if (refused is EditOutcome.Unworkable && kind != EntryKind.Edit && Checked(job, null, judge).Refused is not null)
             // What could not be worked out before may be taken back although more is wrong with it.
             (checkedJob, listing) = (next, null);
-        else if (refused is not null) return refused;
-        await connection.ExecuteAsync(new CommandDefinition(
-            """
-            insert into edit (job_id, number, key, digest, who, at, kind, document, targets) values (@Id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets)
-            """,
-            new { job.Id, number = next.LastNumber, key.Key, key.Digest, stamp.Who, at = stamp.When.UtcDateTime, kind = Word(kind), document = edit is null ? null : Database.ToJson(edit), targets = targets.ToArray() }, transaction, cancellationToken: cancel));
+        else if (refused is not null)
+            return refused;
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                """
+                insert into edit (job_id, number, key, digest, who, at, kind, document, targets) values (@Id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets)
+                """,
+                new
+                {
+                    job.Id,
+                    number = next.LastNumber,
+                    key.Key,
+                    key.Digest,
+                    stamp.Who,
+                    at = stamp.When.UtcDateTime,
+                    kind = Word(kind),
+                    document = edit is null ? null : Database.ToJson(edit),
+                    targets = targets.ToArray(),
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         await Settle(connection, transaction, checkedJob, snapshot, listing, cancel);
-        await connection.ExecuteAsync(new CommandDefinition("select pg_notify('job', @notice)", new { notice = $"{job.Number} {next.LastNumber}" }, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "select pg_notify('job', @notice)",
+                new { notice = $"{job.Number} {next.LastNumber}" },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         return new EditOutcome.Applied(checkedJob, next.LastNumber, Repeated: false);
     }
 
@@ -220,8 +422,15 @@ public sealed partial class Jobs(Database database)
         try
         {
             snapshot = Database.ToJson(job.State);
-            if (snapshot.Length > LargestState) return (job, snapshot, null, new EditOutcome.Refused(new("/edit", "This job has become too large to take more; begin another one for this machine.")));
-            if (edit is not null) Database.FromJson<Edit>(Database.ToJson(edit));
+            if (snapshot.Length > LargestState)
+                return (
+                    job,
+                    snapshot,
+                    null,
+                    new EditOutcome.Refused(new("/edit", "This job has become too large to take more; begin another one for this machine."))
+                );
+            if (edit is not null)
+                Database.FromJson<Edit>(Database.ToJson(edit));
             var read = job with { State = Database.FromJson<JobState>(snapshot) };
             return (read, snapshot, judge(read), null);
         }
@@ -231,34 +440,98 @@ public sealed partial class Jobs(Database database)
         }
     }
 
-    private static Task<int> Settle(NpgsqlConnection connection, NpgsqlTransaction? transaction, Job job, string snapshot, JobListing? listing, CancellationToken cancel) =>
-        connection.ExecuteAsync(new CommandDefinition(
-            $"update job set last_number = @LastNumber, snapshot = @snapshot::jsonb, {Listings.Set} where id = @Id",
-            Listings.Values(job.Id, listing, new { job.LastNumber, snapshot }), transaction, cancellationToken: cancel));
+    private static Task<int> Settle(
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        Job job,
+        string snapshot,
+        JobListing? listing,
+        CancellationToken cancel
+    ) =>
+        connection.ExecuteAsync(
+            new CommandDefinition(
+                $"update job set last_number = @LastNumber, snapshot = @snapshot::jsonb, {Listings.Set} where id = @Id",
+                Listings.Values(job.Id, listing, new { job.LastNumber, snapshot }),
+                transaction,
+                cancellationToken: cancel
+            )
+        );
 
     private static string Word(EntryKind kind) => kind.ToString().ToLowerInvariant();
 
-    private static async Task Keep(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, Guid key, int part, NewCapture capture, Stamp stamp, CancellationToken cancel) =>
-        await connection.ExecuteAsync(new CommandDefinition(
-            "insert into capture (job_id, key, part, name, phase, kind, bytes, reading, who, at) values (@jobId, @key, @part, @Name, @Phase, @Kind, @Bytes, @Reading::jsonb, @Who, @at)",
-            new { jobId, key, part, capture.Name, capture.Phase, capture.Kind, capture.Bytes, capture.Reading, stamp.Who, at = stamp.When.UtcDateTime }, transaction, cancellationToken: cancel));
+    private static async Task Keep(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        long jobId,
+        Guid key,
+        int part,
+        NewCapture capture,
+        Stamp stamp,
+        CancellationToken cancel
+    ) =>
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "insert into capture (job_id, key, part, name, phase, kind, bytes, reading, who, at) "
+                    + "values (@jobId, @key, @part, @Name, @Phase, @Kind, @Bytes, @Reading::jsonb, @Who, @at)",
+                new
+                {
+                    jobId,
+                    key,
+                    part,
+                    capture.Name,
+                    capture.Phase,
+                    capture.Kind,
+                    capture.Bytes,
+                    capture.Reading,
+                    stamp.Who,
+                    at = stamp.When.UtcDateTime,
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
 
-    private static async Task<IReadOnlyList<HistoryEntry>> Entries(NpgsqlConnection connection, NpgsqlTransaction? transaction, long jobId, int after, CancellationToken cancel)
+    private static async Task<IReadOnlyList<HistoryEntry>> Entries(
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        long jobId,
+        int after,
+        CancellationToken cancel
+    )
     {
-        var rows = await connection.QueryAsync<EditRow>(new CommandDefinition(
-            $"select {EditColumns} from edit where job_id = @jobId and number > @after order by number", new { jobId, after }, transaction, cancellationToken: cancel));
+        var rows = await connection.QueryAsync<EditRow>(
+            new CommandDefinition(
+                $"select {EditColumns} from edit where job_id = @jobId and number > @after order by number",
+                new { jobId, after },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         return [.. rows.Select(r => r.ToEntry())];
     }
 
     /// <summary>Numbers of edits that were taken back: nobody clashes with them.</summary>
-    private static async Task<HashSet<int>> Undone(NpgsqlConnection connection, NpgsqlTransaction transaction, long jobId, CancellationToken cancel)
+    private static async Task<HashSet<int>> Undone(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        long jobId,
+        CancellationToken cancel
+    )
     {
-        var rows = await connection.QueryAsync<EditRow>(new CommandDefinition(
-            "select kind, targets from edit where job_id = @jobId and kind <> 'edit' order by number", new { jobId }, transaction, cancellationToken: cancel));
+        var rows = await connection.QueryAsync<EditRow>(
+            new CommandDefinition(
+                "select kind, targets from edit where job_id = @jobId and kind <> 'edit' order by number",
+                new { jobId },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         var undone = new HashSet<int>();
         foreach (var row in rows)
-            if (row.Kind == "undo") undone.UnionWith(row.Targets);
-            else undone.ExceptWith(row.Targets);
+            if (row.Kind == "undo")
+                undone.UnionWith(row.Targets);
+            else
+                undone.ExceptWith(row.Targets);
         return undone;
     }
 }

@@ -21,18 +21,21 @@ public sealed class Library(Database database) : IDisposable
     private readonly ConcurrentDictionary<string, Held> _held = new();
     private readonly SemaphoreSlim _reading = new(1);
 
-    public async Task<IReadOnlyList<MachineSheet>> Sheets(CancellationToken cancel) => await Current<MachineSheet, IReadOnlyList<MachineSheet>>("machine_sheet", s => s.Id, all => all, cancel);
+    public async Task<IReadOnlyList<MachineSheet>> Sheets(CancellationToken cancel) =>
+        await Current<MachineSheet, IReadOnlyList<MachineSheet>>("machine_sheet", s => s.Id, all => all, cancel);
 
     public async Task<MachineSheet?> Sheet(string id, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var json = await connection.QuerySingleOrDefaultAsync<string>(new CommandDefinition(
-            "select document::text from machine_sheet where id = @id", new { id }, cancellationToken: cancel));
+        var json = await connection.QuerySingleOrDefaultAsync<string>(
+            new CommandDefinition("select document::text from machine_sheet where id = @id", new { id }, cancellationToken: cancel)
+        );
         return json is null ? null : Database.FromJson<MachineSheet>(json);
     }
 
     /// <summary>Every part of the shelf, in the order of their names.</summary>
-    public async Task<ShelfStock> Shelf(CancellationToken cancel) => await Current<ShelfPart, ShelfStock>("shelf_part", p => p.Id, all => new(all, all.ToDictionary(p => p.Id)), cancel);
+    public async Task<ShelfStock> Shelf(CancellationToken cancel) =>
+        await Current<ShelfPart, ShelfStock>("shelf_part", p => p.Id, all => new(all, all.ToDictionary(p => p.Id)), cancel);
 
     /// <summary>
     /// Parts that hold every typed word, or begin with it; at most <see cref="MostFound"/>, what lies on the shelf first.
@@ -41,15 +44,30 @@ public sealed class Library(Database database) : IDisposable
     {
         var words = ShelfWords.Typed(query);
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var rows = words.Count == 0
-            ? await connection.QueryAsync<string>(new CommandDefinition(
-                "select document::text from shelf_part order by kind, id limit @MostFound", new { MostFound }, cancellationToken: cancel))
-            : await connection.QueryAsync<string>(new CommandDefinition(
-                """
-                with hit as materialized (select id, in_stock from shelf_part where search @@ @wanted::tsquery limit @MostLooked)
-                select document::text from shelf_part join (select id from hit order by (in_stock > 0) desc, id limit @MostFound) best using (id)
-                """,
-                new { wanted = Wanted(words), MostFound, MostLooked }, cancellationToken: cancel));
+        var rows =
+            words.Count == 0
+                ? await connection.QueryAsync<string>(
+                    new CommandDefinition(
+                        "select document::text from shelf_part order by kind, id limit @MostFound",
+                        new { MostFound },
+                        cancellationToken: cancel
+                    )
+                )
+                : await connection.QueryAsync<string>(
+                    new CommandDefinition(
+                        """
+                        with hit as materialized (select id, in_stock from shelf_part where search @@ @wanted::tsquery limit @MostLooked)
+                        select document::text from shelf_part join (select id from hit order by (in_stock > 0) desc, id limit @MostFound) best using (id)
+                        """,
+                        new
+                        {
+                            wanted = Wanted(words),
+                            MostFound,
+                            MostLooked,
+                        },
+                        cancellationToken: cancel
+                    )
+                );
         return [.. rows.Select(Read<ShelfPart>).OfType<ShelfPart>()];
     }
 
@@ -69,9 +87,14 @@ public sealed class Library(Database database) : IDisposable
     public async Task Keep(MachineSheet sheet, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new CommandDefinition(
-            "insert into machine_sheet (id, document) values (@Id, @json::jsonb) on conflict (id) do update set document = excluded.document",
-            new { sheet.Id, json = Database.ToJson(sheet) }, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "insert into machine_sheet (id, document) values (@Id, @json::jsonb) "
+                    + "on conflict (id) do update set document = excluded.document",
+                new { sheet.Id, json = Database.ToJson(sheet) },
+                cancellationToken: cancel
+            )
+        );
     }
 
     public Task Keep(ShelfPart part, CancellationToken cancel) => Keep([part], cancel);
@@ -81,20 +104,25 @@ public sealed class Library(Database database) : IDisposable
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await connection.ExecuteAsync(new CommandDefinition(
-            """
-            insert into shelf_part (id, document, words, in_stock, kind)
-            select * from unnest(@ids, @documents::jsonb[], @words, @stock, @kinds)
-            on conflict (id) do update set document = excluded.document, words = excluded.words, in_stock = excluded.in_stock, kind = excluded.kind
-            """,
-            new
-            {
-                ids = parts.Select(p => p.Id).ToArray(),
-                documents = parts.Select(Database.ToJson).ToArray(),
-                words = parts.Select(ShelfWords.Of).ToArray(),
-                stock = parts.Select(p => p.InStock).ToArray(),
-                kinds = parts.Select(p => p.KindOf()).ToArray(),
-            }, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                """
+                insert into shelf_part (id, document, words, in_stock, kind)
+                select * from unnest(@ids, @documents::jsonb[], @words, @stock, @kinds)
+                on conflict (id) do update set document = excluded.document, words = excluded.words, in_stock = excluded.in_stock, kind = excluded.kind
+                """,
+                new
+                {
+                    ids = parts.Select(p => p.Id).ToArray(),
+                    documents = parts.Select(Database.ToJson).ToArray(),
+                    words = parts.Select(ShelfWords.Of).ToArray(),
+                    stock = parts.Select(p => p.InStock).ToArray(),
+                    kinds = parts.Select(p => p.KindOf()).ToArray(),
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         await transaction.CommitAsync(cancel);
     }
 
@@ -102,13 +130,24 @@ public sealed class Library(Database database) : IDisposable
     public async Task<IReadOnlyList<ShelfPart>> AllParts(CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return [.. (await connection.QueryAsync<string>(new CommandDefinition("select document::text from shelf_part order by kind, id", cancellationToken: cancel))).Select(Read<ShelfPart>).OfType<ShelfPart>()];
+        return
+        [
+            .. (
+                await connection.QueryAsync<string>(
+                    new CommandDefinition("select document::text from shelf_part order by kind, id", cancellationToken: cancel)
+                )
+            )
+                .Select(Read<ShelfPart>)
+                .OfType<ShelfPart>(),
+        ];
     }
 
     public async Task<ShelfPart?> Part(string id, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var json = await connection.QuerySingleOrDefaultAsync<string>(new CommandDefinition("select document::text from shelf_part where id = @id", new { id }, cancellationToken: cancel));
+        var json = await connection.QuerySingleOrDefaultAsync<string>(
+            new CommandDefinition("select document::text from shelf_part where id = @id", new { id }, cancellationToken: cancel)
+        );
         return json is null ? null : Database.FromJson<ShelfPart>(json);
     }
 
@@ -134,9 +173,19 @@ public sealed class Library(Database database) : IDisposable
     public async Task Keep(EvidenceRecord record, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new CommandDefinition(
-            "insert into evidence (id, machine_id, document) values (@Id, @MachineId, @json::jsonb) on conflict (id) do update set document = excluded.document",
-            new { record.Id, record.MachineId, json = Database.ToJson(record) }, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "insert into evidence (id, machine_id, document) values (@Id, @MachineId, "
+                    + "@json::jsonb) on conflict (id) do update set document = excluded.document",
+                new
+                {
+                    record.Id,
+                    record.MachineId,
+                    json = Database.ToJson(record),
+                },
+                cancellationToken: cancel
+            )
+        );
     }
 
     /// <summary>
@@ -144,21 +193,40 @@ public sealed class Library(Database database) : IDisposable
     /// left out: it takes nothing else down, and its page says what is wrong with it.
     /// </summary>
     /// <param name="table">One of <c>library_version</c>; never from outside.</param>
-    private async Task<TView> Current<T, TView>(string table, Func<T, string> id, Func<IReadOnlyList<T>, TView> view, CancellationToken cancel) where T : class where TView : class
+    private async Task<TView> Current<T, TView>(
+        string table,
+        Func<T, string> id,
+        Func<IReadOnlyList<T>, TView> view,
+        CancellationToken cancel
+    )
+        where T : class
+        where TView : class
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var (version, _) = await Version(connection, null, table, cancel);
-        if (_held.TryGetValue(table, out var held) && held.Version == version) return (TView)held.View;
+        if (_held.TryGetValue(table, out var held) && held.Version == version)
+            return (TView)held.View;
         await _reading.WaitAsync(cancel);
         try
         {
             await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
             (version, var gone) = await Version(connection, transaction, table, cancel);
-            if (_held.TryGetValue(table, out held) && held.Version == version) return (TView)held.View;
+            if (_held.TryGetValue(table, out held) && held.Version == version)
+                return (TView)held.View;
             var since = held is null || gone > held.Version ? -1 : held.Version;
             var rows = new Dictionary<string, (long, object)>(since < 0 ? [] : held!.Rows);
-            foreach (var (changed, document) in await connection.QueryAsync<(long Changed, string Document)>(new CommandDefinition($"select changed, document::text from {table} where changed > @since", new { since }, transaction, cancellationToken: cancel)))
-                if (Read<T>(document) is { } read) rows[id(read)] = (changed, read);
+            foreach (
+                var (changed, document) in await connection.QueryAsync<(long Changed, string Document)>(
+                    new CommandDefinition(
+                        $"select changed, document::text from {table} where changed > @since",
+                        new { since },
+                        transaction,
+                        cancellationToken: cancel
+                    )
+                )
+            )
+                if (Read<T>(document) is { } read)
+                    rows[id(read)] = (changed, read);
             var all = rows.OrderBy(r => r.Key, StringComparer.Ordinal).Select(r => (T)r.Value.Item2).ToList();
             var now = new Held(version, rows, view(all));
             _held[table] = now;
@@ -170,7 +238,8 @@ public sealed class Library(Database database) : IDisposable
         }
     }
 
-    private static T? Read<T>(string document) where T : class
+    private static T? Read<T>(string document)
+        where T : class
     {
         try
         {
@@ -182,6 +251,18 @@ public sealed class Library(Database database) : IDisposable
         }
     }
 
-    private static async Task<(long Version, long Gone)> Version(Npgsql.NpgsqlConnection connection, Npgsql.NpgsqlTransaction? transaction, string table, CancellationToken cancel) =>
-        await connection.QuerySingleAsync<(long, long)>(new CommandDefinition("select version, gone from library_version where what = @table", new { table }, transaction, cancellationToken: cancel));
+    private static async Task<(long Version, long Gone)> Version(
+        Npgsql.NpgsqlConnection connection,
+        Npgsql.NpgsqlTransaction? transaction,
+        string table,
+        CancellationToken cancel
+    ) =>
+        await connection.QuerySingleAsync<(long, long)>(
+            new CommandDefinition(
+                "select version, gone from library_version where what = @table",
+                new { table },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
 }

@@ -7,16 +7,40 @@ namespace Irvak.Store;
 /// <summary>Lists of jobs, from stored columns alone: one job that can't be worked out is one line.</summary>
 public sealed class Listings(Database database)
 {
-    private sealed record Row(long Id, string Number, string Title, string Owner, string Begun_By, string? Stage, string? Severity, string Line, int Done, int Of_Count, string? Plate)
+    private sealed record Row(
+        long Id,
+        string Number,
+        string Title,
+        string Owner,
+        string Begun_By,
+        string? Stage,
+        string? Severity,
+        string Line,
+        int Done,
+        int Of_Count,
+        string? Plate
+    )
     {
-        public ListedJob ToListed() => new(Id, Number, Title, Owner, Begun_By,
-            Stage is null ? null : new JobListing(Named<Stage>(Stage), Severity is null ? null : Named<Severity>(Severity), Line, Done, Of_Count, Plate));
+        public ListedJob ToListed() =>
+            new(
+                Id,
+                Number,
+                Title,
+                Owner,
+                Begun_By,
+                Stage is null
+                    ? null
+                    : new JobListing(Named<Stage>(Stage), Severity is null ? null : Named<Severity>(Severity), Line, Done, Of_Count, Plate)
+            );
     }
 
-    internal const string Set = "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate::jsonb, listed_by = @by";
+    internal const string Set =
+        "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate::jsonb, listed_by = @by";
 
     /// <summary>The build that wrote a listing; another one works it out anew.</summary>
-    private static readonly string By = typeof(JobListing).Assembly.ManifestModule.ModuleVersionId.ToString("N") + typeof(Stage).Assembly.ManifestModule.ModuleVersionId.ToString("N");
+    private static readonly string By =
+        typeof(JobListing).Assembly.ManifestModule.ModuleVersionId.ToString("N")
+        + typeof(Stage).Assembly.ManifestModule.ModuleVersionId.ToString("N");
 
     private const string Columns = "id, number, title, owner, begun_by, stage, severity, line, done, of_count, plate::text as plate";
 
@@ -26,17 +50,34 @@ public sealed class Listings(Database database)
     /// <summary>The newest jobs of each stage, and how many there are.</summary>
     /// <param name="stage">Only this stage; null for all.</param>
     /// <param name="before">Only jobs older than the one of this id.</param>
-    public async Task<(IReadOnlyList<ListedJob> Jobs, IReadOnlyDictionary<Stage, int> Counts)> Newest(Stage? stage, long? before, int perStage, CancellationToken cancel)
+    public async Task<(IReadOnlyList<ListedJob> Jobs, IReadOnlyDictionary<Stage, int> Counts)> Newest(
+        Stage? stage,
+        long? before,
+        int perStage,
+        CancellationToken cancel
+    )
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var stages = stage is { } one ? [Name(one)] : Enum.GetValues<Stage>().Select(Name).ToArray();
-        var rows = await connection.QueryAsync<Row>(new CommandDefinition(
-            $"""
-            select newest.* from unnest(@stages) as wanted (name)
-            cross join lateral (select {Columns} from job where {StageOf} = wanted.name and id < @before order by id desc limit @perStage) newest
-            order by id desc
-            """, new { stages, before = before ?? long.MaxValue, perStage }, cancellationToken: cancel));
-        var counts = await connection.QueryAsync<(string Stage, int Count)>(new CommandDefinition($"select {StageOf}, count(*)::integer from job group by 1", cancellationToken: cancel));
+        var rows = await connection.QueryAsync<Row>(
+            new CommandDefinition(
+                $"""
+                select newest.* from unnest(@stages) as wanted (name)
+                cross join lateral (select {Columns} from job where {StageOf} = wanted.name and id < @before order by id desc limit @perStage) newest
+                order by id desc
+                """,
+                new
+                {
+                    stages,
+                    before = before ?? long.MaxValue,
+                    perStage,
+                },
+                cancellationToken: cancel
+            )
+        );
+        var counts = await connection.QueryAsync<(string Stage, int Count)>(
+            new CommandDefinition($"select {StageOf}, count(*)::integer from job group by 1", cancellationToken: cancel)
+        );
         return ([.. rows.Select(r => r.ToListed())], counts.ToDictionary(c => Named<Stage>(c.Stage), c => c.Count));
     }
 
@@ -44,45 +85,71 @@ public sealed class Listings(Database database)
     public async Task<IReadOnlyList<string>> Stale(int most, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return [.. await connection.QueryAsync<string>(new CommandDefinition("select number from job where listed_by is distinct from @By order by id desc limit @most", new { By, most }, cancellationToken: cancel))];
+        return
+        [
+            .. await connection.QueryAsync<string>(
+                new CommandDefinition(
+                    "select number from job where listed_by is distinct from @By order by id desc limit @most",
+                    new { By, most },
+                    cancellationToken: cancel
+                )
+            ),
+        ];
     }
 
     /// <summary>Marks what is still on the bench as to be worked out anew, as after a change of the shelf.</summary>
     public async Task Expire(CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new CommandDefinition($"update job set listed_by = null where {StageOf} <> 'handover' and listed_by is not null", cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                $"update job set listed_by = null where {StageOf} <> 'handover' and listed_by is not null",
+                cancellationToken: cancel
+            )
+        );
     }
 
     /// <summary>Stores a listing, unless the job went on meanwhile. Null for a job that can't be worked out.</summary>
     public async Task Keep(Job job, JobListing? listing, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new CommandDefinition($"update job set {Set} where id = @Id and last_number = @LastNumber", Values(job.Id, listing, new { job.LastNumber }), cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                $"update job set {Set} where id = @Id and last_number = @LastNumber",
+                Values(job.Id, listing, new { job.LastNumber }),
+                cancellationToken: cancel
+            )
+        );
     }
 
     /// <summary>A job that can't be worked out keeps its stage and says so.</summary>
     internal static DynamicParameters Values(long id, JobListing? listing, object more)
     {
         var values = new DynamicParameters(more);
-        values.AddDynamicParams(new
-        {
-            id,
-            stage = listing is null ? Name(Stage.Survey) : Name(listing.Stage),
-            severity = listing is null ? Name(Severity.Stop) : listing.Severity is { } s ? Name(s) : null,
-            line = listing?.Line ?? "This job can’t be worked out any more; open it to take its last change back.",
-            done = listing?.Done ?? 0,
-            of = listing?.Of ?? 0,
-            plate = listing?.Plate,
-            by = By,
-        });
+        values.AddDynamicParams(
+            new
+            {
+                id,
+                stage = listing is null ? Name(Stage.Survey) : Name(listing.Stage),
+                severity = listing is null ? Name(Severity.Stop)
+                : listing.Severity is { } s ? Name(s)
+                : null,
+                line = listing?.Line ?? "This job can’t be worked out any more; open it to take its last change back.",
+                done = listing?.Done ?? 0,
+                of = listing?.Of ?? 0,
+                plate = listing?.Plate,
+                by = By,
+            }
+        );
         return values;
     }
 
     /// <summary>The stage of a name as documents write it; null when there is none.</summary>
     public static Stage? StageNamed(string name) => Enum.GetValues<Stage>().Cast<Stage?>().FirstOrDefault(s => Name(s!.Value) == name);
 
-    private static string Name<T>(T value) where T : struct, Enum => System.Text.Json.JsonSerializer.Serialize(value, Database.Json).Trim('"');
+    private static string Name<T>(T value)
+        where T : struct, Enum => System.Text.Json.JsonSerializer.Serialize(value, Database.Json).Trim('"');
 
-    private static T Named<T>(string name) where T : struct, Enum => System.Text.Json.JsonSerializer.Deserialize<T>($"\"{name}\"", Database.Json);
+    private static T Named<T>(string name)
+        where T : struct, Enum => System.Text.Json.JsonSerializer.Deserialize<T>($"\"{name}\"", Database.Json);
 }

@@ -21,10 +21,16 @@ public sealed record CaptureFiles(IReadOnlyList<CaptureFile> Files, string? Prob
     {
         get
         {
-            if (Problem is not null) return Problem;
-            if (!IsArchive) return Table is { } table && !Files[0].Reading.IsUsable ? $"A table of {table.Count} rows: say what its columns mean, and it is read as drives behind a controller." : Files[0].Reading.Sentence;
+            if (Problem is not null)
+                return Problem;
+            if (!IsArchive)
+                return Table is { } table && !Files[0].Reading.IsUsable
+                    ? $"A table of {table.Count} rows: say what its columns mean, and it is read as drives behind a controller."
+                    : Files[0].Reading.Sentence;
             var kinds = Usable.Select(f => f.Reading.Kind).Distinct().ToList();
-            return kinds.Count == 0 ? $"None of the {Files.Count} files tells anything known." : $"Archive: {Usable.Count()} of {Files.Count} files understood: {string.Join(", ", kinds)}.";
+            return kinds.Count == 0
+                ? $"None of the {Files.Count} files tells anything known."
+                : $"Archive: {Usable.Count()} of {Files.Count} files understood: {string.Join(", ", kinds)}.";
         }
     }
 
@@ -43,13 +49,23 @@ public sealed record CaptureFiles(IReadOnlyList<CaptureFile> Files, string? Prob
         }
         var reading = CaptureReader.Read(bytes);
         var table = reading.IsUsable || bytes.Length > CaptureReader.MostBytes ? null : DriveTable.Preview(CaptureReader.Text(bytes));
-        return new CaptureFiles([Of(null, bytes, reading)], reading.IsUsable ? null : table is null ? reading.Sentence : null, table);
+        return new CaptureFiles(
+            [Of(null, bytes, reading)],
+            reading.IsUsable ? null
+                : table is null ? reading.Sentence
+                : null,
+            table
+        );
     }
 
     /// <summary>A file as it was read, without values that nothing has.</summary>
     private static CaptureFile Of(string? name, byte[] bytes, CaptureReading reading)
     {
         var (seen, remarks) = Sifted.Of(reading.Seen);
-        return new CaptureFile(name, bytes, remarks.Count == 0 ? reading : reading with { Seen = seen, Remarks = [.. reading.Remarks, .. remarks] });
+        return new CaptureFile(
+            name,
+            bytes,
+            remarks.Count == 0 ? reading : reading with { Seen = seen, Remarks = [.. reading.Remarks, .. remarks] }
+        );
     }
 }

@@ -33,7 +33,12 @@ internal static class DamagedPart
     public static string Of(Exception e)
     {
         foreach (var frame in new StackTrace(e).GetFrames())
-            if (frame.GetMethod()?.DeclaringType?.Namespace is { } space && space.StartsWith(Root, StringComparison.Ordinal) && Words.TryGetValue(space[Root.Length..].Split('.')[0], out var word)) return word;
+            if (
+                frame.GetMethod()?.DeclaringType?.Namespace is { } space
+                && space.StartsWith(Root, StringComparison.Ordinal)
+                && Words.TryGetValue(space[Root.Length..].Split('.')[0], out var word)
+            )
+                return word;
         return "plan";
     }
 }

@@ -11,7 +11,14 @@ using Irvak.Store;
 namespace Irvak.Web;
 
 /// <summary>A job as a document (<c>irvak-job/1</c>): its history, from which everything else follows.</summary>
-public sealed record JobDocument(string Format, string Title, string Owner, string BegunBy, DateTimeOffset BegunAt, IReadOnlyList<JobDocumentEntry> Entries)
+public sealed record JobDocument(
+    string Format,
+    string Title,
+    string Owner,
+    string BegunBy,
+    DateTimeOffset BegunAt,
+    IReadOnlyList<JobDocumentEntry> Entries
+)
 {
     public const string CurrentFormat = "irvak-job/1";
 }
@@ -32,7 +39,11 @@ public abstract record Imported
 /// <summary>Reads and describes Irvak's own documents. Every complaint has the path of the value it is about.</summary>
 public static class Documents
 {
-    public static readonly JsonSerializerOptions Pretty = new(Database.Json) { WriteIndented = true, TypeInfoResolver = Strictly.Resolver() };
+    public static readonly JsonSerializerOptions Pretty = new(Database.Json)
+    {
+        WriteIndented = true,
+        TypeInfoResolver = Strictly.Resolver(),
+    };
 
     /// <summary>Formats with the types behind them.</summary>
     public static readonly IReadOnlyDictionary<string, Type> Formats = new Dictionary<string, Type>
@@ -45,9 +56,15 @@ public static class Documents
     /// <summary>JSON Schema (2020-12) of a format.</summary>
     public static JsonNode Schema(string format)
     {
-        var node = JsonSchemaExporter.GetJsonSchemaAsNode(Pretty, Formats[format], new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true }).AsObject();
+        var node = JsonSchemaExporter
+            .GetJsonSchemaAsNode(Pretty, Formats[format], new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true })
+            .AsObject();
         var schema = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["title"] = format };
-        foreach (var (name, value) in node.ToList()) { node.Remove(name); schema[name] = value; }
+        foreach (var (name, value) in node.ToList())
+        {
+            node.Remove(name);
+            schema[name] = value;
+        }
         return schema;
     }
 
@@ -70,7 +87,17 @@ public static class Documents
         JsonNode? node;
         try
         {
-            node = JsonNode.Parse(text, null, new JsonDocumentOptions { MaxDepth = 64, AllowDuplicateProperties = false, CommentHandling = JsonCommentHandling.Skip, AllowTrailingCommas = true });
+            node = JsonNode.Parse(
+                text,
+                null,
+                new JsonDocumentOptions
+                {
+                    MaxDepth = 64,
+                    AllowDuplicateProperties = false,
+                    CommentHandling = JsonCommentHandling.Skip,
+                    AllowTrailingCommas = true,
+                }
+            );
         }
         catch (ArgumentException)
         {
@@ -94,15 +121,21 @@ public static class Documents
         if (format.StartsWith("irvak-job/", StringComparison.Ordinal))
         {
             var (job, wrong) = Typed<JobDocument>(document, JobDocument.CurrentFormat);
-            if (job is null) return (null, wrong);
+            if (job is null)
+                return (null, wrong);
             return Contract.Problems(job) is { Count: > 0 } broken ? (null, broken) : (new Imported.Job(job), []);
         }
-        if (format.StartsWith("irvak-part/", StringComparison.Ordinal)) return Parts(new JsonArray(document.DeepClone()));
+        if (format.StartsWith("irvak-part/", StringComparison.Ordinal))
+            return Parts(new JsonArray(document.DeepClone()));
         // A machine sheet may leave its format out when it has what only machines have.
-        if (format.StartsWith("irvak-machine/", StringComparison.Ordinal) || format.Length == 0 && (document["channels"] is not null || document["bays"] is not null || document["sockets"] is not null))
+        if (
+            format.StartsWith("irvak-machine/", StringComparison.Ordinal)
+            || format.Length == 0 && (document["channels"] is not null || document["bays"] is not null || document["sockets"] is not null)
+        )
         {
             var (sheet, problems) = Typed<MachineSheet>(document, MachineSheet.CurrentFormat);
-            if (sheet is null) return (null, problems);
+            if (sheet is null)
+                return (null, problems);
             var found = Check(sheet);
             return found.Count > 0 ? (null, found) : (new Imported.Machine(sheet), []);
         }
@@ -110,32 +143,45 @@ public static class Documents
     }
 
     /// <summary>What must be mended before a sheet can be kept on the shelf.</summary>
-    public static IReadOnlyList<SheetProblem> Check(MachineSheet sheet) => IdProblem(sheet.Id) is { } id ? [id, .. SheetCheck.Check(sheet)] : SheetCheck.Check(sheet);
+    public static IReadOnlyList<SheetProblem> Check(MachineSheet sheet) =>
+        IdProblem(sheet.Id) is { } id ? [id, .. SheetCheck.Check(sheet)] : SheetCheck.Check(sheet);
 
     // A sheet's id stands in addresses and file names.
-    private static SheetProblem? IdProblem(string id) => id.Length is 0 or > 80 || id.Any(c => !char.IsAsciiLetterOrDigit(c) && c is not ('-' or '.' or '_'))
-        ? new("/id", "A sheet has a short name of letters, digits and dashes, at most 80.") : null;
+    private static SheetProblem? IdProblem(string id) =>
+        id.Length is 0 or > 80 || id.Any(c => !char.IsAsciiLetterOrDigit(c) && c is not ('-' or '.' or '_'))
+            ? new("/id", "A sheet has a short name of letters, digits and dashes, at most 80.")
+            : null;
 
     private static (Imported?, IReadOnlyList<SheetProblem>) Parts(JsonArray list)
     {
-        if (list.Count is 0 or > 5000) return (null, [new("/", "A list holds 1 to 5000 parts.")]);
+        if (list.Count is 0 or > 5000)
+            return (null, [new("/", "A list holds 1 to 5000 parts.")]);
         var (parts, problems) = (new List<ShelfPart>(), new List<SheetProblem>());
         for (var i = 0; i < list.Count && problems.Count < 50; i++)
         {
             var at = list.Count == 1 ? "" : $"/{i}";
-            if (list[i] is not JsonObject document) { problems.Add(new(at + "/", "A part is an object.")); continue; }
+            if (list[i] is not JsonObject document)
+            {
+                problems.Add(new(at + "/", "A part is an object."));
+                continue;
+            }
             var (part, wrong) = Typed<ShelfPart>((JsonObject)document.DeepClone(), ShelfPart.CurrentFormat);
-            if (part is not null) wrong = PartCheck.Check(part);
+            if (part is not null)
+                wrong = PartCheck.Check(part);
             problems.AddRange(wrong.Select(w => w with { Path = at + w.Path }));
-            if (part is not null) parts.Add(part);
+            if (part is not null)
+                parts.Add(part);
         }
-        if (parts.GroupBy(p => p.Id).FirstOrDefault(g => g.Count() > 1) is { } twice) problems.Add(new("/", $"The part {twice.Key} stands twice in the list."));
+        if (parts.GroupBy(p => p.Id).FirstOrDefault(g => g.Count() > 1) is { } twice)
+            problems.Add(new("/", $"The part {twice.Key} stands twice in the list."));
         return problems.Count > 0 ? (null, problems) : (new Imported.Parts(parts), []);
     }
 
-    private static (T?, IReadOnlyList<SheetProblem>) Typed<T>(JsonObject document, string present) where T : class
+    private static (T?, IReadOnlyList<SheetProblem>) Typed<T>(JsonObject document, string present)
+        where T : class
     {
-        if (SheetUpgrade.Bring(document, present) is { } old) return (null, [old]);
+        if (SheetUpgrade.Bring(document, present) is { } old)
+            return (null, [old]);
         try
         {
             return document.Deserialize<T>(Database.Json) is { } value ? (value, []) : (null, [new("/", "It is empty.")]);
@@ -151,9 +197,20 @@ public static class Documents
     }
 
     /// <summary>"$.bays[0].names" as a JSON pointer.</summary>
-    internal static string Pointer(string? path) => string.IsNullOrEmpty(path) || path == "$" ? "/" : path.Replace("$.", "/", StringComparison.Ordinal).Replace("$[", "/", StringComparison.Ordinal).Replace("].", "/", StringComparison.Ordinal).Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal).Replace(".", "/", StringComparison.Ordinal);
+    internal static string Pointer(string? path) =>
+        string.IsNullOrEmpty(path) || path == "$"
+            ? "/"
+            : path.Replace("$.", "/", StringComparison.Ordinal)
+                .Replace("$[", "/", StringComparison.Ordinal)
+                .Replace("].", "/", StringComparison.Ordinal)
+                .Replace("[", "/", StringComparison.Ordinal)
+                .Replace("]", "", StringComparison.Ordinal)
+                .Replace(".", "/", StringComparison.Ordinal);
 
-    internal static string Sentence(JsonException e) => e.Message.Contains("missing required properties", StringComparison.Ordinal)
-        ? "Something that must be there is missing: " + string.Join(", ", e.Message.Split('\'').Where((_, i) => i % 2 == 1).Skip(1).Take(5)) + "."
-        : "The value has another shape than this field takes.";
+    internal static string Sentence(JsonException e) =>
+        e.Message.Contains("missing required properties", StringComparison.Ordinal)
+            ? "Something that must be there is missing: "
+                + string.Join(", ", e.Message.Split('\'').Where((_, i) => i % 2 == 1).Skip(1).Take(5))
+                + "."
+            : "The value has another shape than this field takes.";
 }

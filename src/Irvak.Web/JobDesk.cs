@@ -24,13 +24,15 @@ public sealed record KeptReading(CaptureReading Reading, IReadOnlyList<Changed> 
 public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, ILogger<JobDesk> log)
 {
     /// <summary>What judges a job in one request, with the shelf and the evidence as they are now.</summary>
-    public async Task<Judging> Judging(CancellationToken cancel) => new(await library.Evidence(cancel), (await library.Shelf(cancel)).ById, json.Value.SerializerOptions);
+    public async Task<Judging> Judging(CancellationToken cancel) =>
+        new(await library.Evidence(cancel), (await library.Shelf(cancel)).ById, json.Value.SerializerOptions);
 
     /// <summary>Judges jobs with parts that are to come onto the shelf.</summary>
     private async Task<Judging> Judging(IReadOnlyList<ShelfPart> more, CancellationToken cancel)
     {
         var shelf = new Dictionary<string, ShelfPart>((await library.Shelf(cancel)).ById);
-        foreach (var part in more) shelf[part.Id] = part;
+        foreach (var part in more)
+            shelf[part.Id] = part;
         return new(await library.Evidence(cancel), shelf, json.Value.SerializerOptions);
     }
 
@@ -38,15 +40,24 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
     public async Task<IResult> Apply(string number, Guid key, int lastSeen, Stamp stamp, Edit edit, CancellationToken cancel)
     {
         var (resolved, unresolved) = await Resolve(edit, cancel);
-        if (unresolved is not null) return Problems.Invalid(unresolved);
+        if (unresolved is not null)
+            return Problems.Invalid(unresolved);
         var judging = await Judging(cancel);
-        return Answer(await jobs.Apply(number, WriteKey.Of(key, stamp.Who, edit), lastSeen, stamp, resolved, [], judging.Judge, cancel), number, judging);
+        return Answer(
+            await jobs.Apply(number, WriteKey.Of(key, stamp.Who, edit), lastSeen, stamp, resolved, [], judging.Judge, cancel),
+            number,
+            judging
+        );
     }
 
     public async Task<IResult> Undo(string number, Guid key, Stamp stamp, bool withDependents, CancellationToken cancel)
     {
         var judging = await Judging(cancel);
-        return Answer(await jobs.Undo(number, WriteKey.Of(key, "undo", stamp.Who, withDependents), stamp, withDependents, judging.Judge, cancel), number, judging);
+        return Answer(
+            await jobs.Undo(number, WriteKey.Of(key, "undo", stamp.Who, withDependents), stamp, withDependents, judging.Judge, cancel),
+            number,
+            judging
+        );
     }
 
     public async Task<IResult> Redo(string number, Guid key, Stamp stamp, CancellationToken cancel)
@@ -57,7 +68,8 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
 
     public IResult Answer(EditOutcome outcome, string number, Judging judging)
     {
-        if (outcome is EditOutcome.Unworkable { Cause: var cause }) log.LogError(cause, "An edit of job {Number} was refused: the job can't be worked out with it.", number);
+        if (outcome is EditOutcome.Unworkable { Cause: var cause })
+            log.LogError(cause, "An edit of job {Number} was refused: the job can't be worked out with it.", number);
         return outcome is EditOutcome.Applied applied ? judging.Answer(applied.Job, log) : Problems.From(outcome, number);
     }
 
@@ -69,19 +81,25 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
             foreach (var part in parts)
             {
                 var read = Database.FromJson<ShelfPart>(Database.ToJson(part));
-                if (PartView.Of(read).Long.Length == 0 || ShelfWords.Of(read).Length == 0) return new("/", $"{part.Id} has no words to be found by.");
+                if (PartView.Of(read).Long.Length == 0 || ShelfWords.Of(read).Length == 0)
+                    return new("/", $"{part.Id} has no words to be found by.");
             }
             var (open, _) = await listings.Newest(null, null, MostTried, cancel);
             var (without, with) = (await Judging(cancel), await Judging(parts, cancel));
             foreach (var number in open.Take(MostTried).Select(j => j.Number))
                 // A job that can't be worked out anyway says nothing of the parts.
-                if (await jobs.Find(number, cancel) is { } job && without.Seen(job, log).WorksOut) with.Judge(job);
+                if (await jobs.Find(number, cancel) is { } job && without.Seen(job, log).WorksOut)
+                    with.Judge(job);
             return null;
         }
         catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException or Npgsql.NpgsqlException))
         {
             log.LogError(e, "Parts were refused: a job can't be worked out with them on the shelf.");
-            return new("/", $"With {(parts.Count == 1 ? "it" : "them")} on the shelf the {DamagedPart.Of(e)} of a job could not be worked out; nothing was stored.");
+            return new(
+                "/",
+                $"With {(parts.Count == 1 ? "it" : "them")} on the shelf the "
+                    + $"{DamagedPart.Of(e)} of a job could not be worked out; nothing was stored."
+            );
         }
     }
 
@@ -92,79 +110,138 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
     public async Task<(Edit Edit, SheetProblem? Problem)> Resolve(Edit edit, CancellationToken cancel)
     {
         var ids = Parts(edit).ToList();
-        if (ids.Count == 0) return (edit, null);
+        if (ids.Count == 0)
+            return (edit, null);
         var parts = await library.Parts(ids, cancel);
         foreach (var id in ids)
-            if (!parts.ContainsKey(id)) return (edit, new SheetProblem("/edit/unit/shelfPartId", $"There is no part {id} on the shelf."));
+            if (!parts.ContainsKey(id))
+                return (edit, new SheetProblem("/edit/unit/shelfPartId", $"There is no part {id} on the shelf."));
         return (With(edit, parts), null);
     }
 
-    private static IEnumerable<string> Parts(Edit edit) => edit switch
-    {
-        Fit { Unit.ShelfPartId: { } id } => [id],
-        Arrange arrange => arrange.Places.Values.Select(a => a?.Unit?.ShelfPartId).OfType<string>(),
-        Together together => together.Edits.SelectMany(Parts),
-        _ => [],
-    };
+    private static IEnumerable<string> Parts(Edit edit) =>
+        edit switch
+        {
+            Fit { Unit.ShelfPartId: { } id } => [id],
+            Arrange arrange => arrange.Places.Values.Select(a => a?.Unit?.ShelfPartId).OfType<string>(),
+            Together together => together.Edits.SelectMany(Parts),
+            _ => [],
+        };
 
-    private static Edit With(Edit edit, IReadOnlyDictionary<string, ShelfPart> shelf) => edit switch
-    {
-        Fit { Unit.ShelfPartId: { } id } fit => fit with { Unit = Unit.Of(shelf[id]) },
-        Arrange arrange => arrange with { Places = arrange.Places.ToDictionary(p => p.Key, p => p.Value?.Unit?.ShelfPartId is { } id ? p.Value with { Unit = Unit.Of(shelf[id]) } : p.Value) },
-        Together together => together with { Edits = [.. together.Edits.Select(e => With(e, shelf))] },
-        _ => edit,
-    };
+    private static Edit With(Edit edit, IReadOnlyDictionary<string, ShelfPart> shelf) =>
+        edit switch
+        {
+            Fit { Unit.ShelfPartId: { } id } fit => fit with { Unit = Unit.Of(shelf[id]) },
+            Arrange arrange => arrange with
+            {
+                Places = arrange.Places.ToDictionary(
+                    p => p.Key,
+                    p => p.Value?.Unit?.ShelfPartId is { } id ? p.Value with { Unit = Unit.Of(shelf[id]) } : p.Value
+                ),
+            },
+            Together together => together with { Edits = [.. together.Edits.Select(e => With(e, shelf))] },
+            _ => edit,
+        };
 
     /// <summary>Takes what was sent: one capture, or all of an archive, as one edit; or stores nothing.</summary>
     public async Task<(EditOutcome? Outcome, IReadOnlyList<TakenCapture> Taken, string Sentence)> Take(
-        Job job, string phase, CaptureFiles sent, WriteKey key, int lastSeen, Stamp stamp, Judge judge, CancellationToken cancel)
+        Job job,
+        string phase,
+        CaptureFiles sent,
+        WriteKey key,
+        int lastSeen,
+        Stamp stamp,
+        Judge judge,
+        CancellationToken cancel
+    )
     {
         var files = sent.Usable.ToList();
-        if (files.Count == 0) return (null, [], sent.Sentence);
-        if (phase == "after" && job.State.Sheet is null) return (null, [], "Survey comes first: this job has no machine sheet to compare with. Nothing was stored.");
+        if (files.Count == 0)
+            return (null, [], sent.Sentence);
+        if (phase == "after" && job.State.Sheet is null)
+            return (null, [], "Survey comes first: this job has no machine sheet to compare with. Nothing was stored.");
         var sheets = job.State.Sheet is null ? await library.Sheets(cancel) : [];
         var (whole, taken, captures) = Kept(job.State, phase, files, sheets, stamp);
         return (await jobs.Apply(job.Number, key, lastSeen, stamp, whole, captures, judge, cancel), taken, sent.Sentence);
     }
 
-    /// <summary>What a job begins with: its sheet, what a quick sum carries into it when that fits, or a capture. Null with a sentence when the capture begins nothing.</summary>
-    public async Task<(IReadOnlyList<Edit>? Edits, IReadOnlyList<NewCapture> Captures, string Sentence)> First(MachineSheet? sheet, Carried? carried, string? capture, Stamp stamp, CancellationToken cancel)
+    /// <summary>What a job begins with: its sheet, what a quick sum carries into it when that fits, or a capture. Null with a sentence when
+    /// the capture begins nothing.</summary>
+    public async Task<(IReadOnlyList<Edit>? Edits, IReadOnlyList<NewCapture> Captures, string Sentence)> First(
+        MachineSheet? sheet,
+        Carried? carried,
+        string? capture,
+        Stamp stamp,
+        CancellationToken cancel
+    )
     {
         var (edits, state) = (new List<Edit>(), JobState.Start);
         void Do(Edit edit)
         {
-            if (EditFold.Refusal(state, edit) is not null) return;
+            if (EditFold.Refusal(state, edit) is not null)
+                return;
             edits.Add(edit);
             state = EditFold.Apply(state, edit, stamp);
         }
-        if (sheet is not null) Do(new AdoptSheet(sheet));
-        if (carried is not null && state.Sheet is not null && Carry.Of(state, carried, cancel) is { } more) Do(more);
-        if (capture is null) return (edits, [], "");
-        if (System.Text.Encoding.UTF8.GetByteCount(capture) > CaptureReader.MostBytes) return (null, [], "It is larger than 8 MiB; nothing was stored.");
+        if (sheet is not null)
+            Do(new AdoptSheet(sheet));
+        if (carried is not null && state.Sheet is not null && Carry.Of(state, carried, cancel) is { } more)
+            Do(more);
+        if (capture is null)
+            return (edits, [], "");
+        if (System.Text.Encoding.UTF8.GetByteCount(capture) > CaptureReader.MostBytes)
+            return (null, [], "It is larger than 8 MiB; nothing was stored.");
         var sent = CaptureFiles.Open(System.Text.Encoding.UTF8.GetBytes(capture), null);
         var files = sent.Usable.ToList();
-        if (files.Count == 0) return (null, [], sent.Sentence);
+        if (files.Count == 0)
+            return (null, [], sent.Sentence);
         var (whole, _, captures) = Kept(state, "before", files, state.Sheet is null ? await library.Sheets(cancel) : [], stamp);
         return ([.. edits, whole], captures, sent.Sentence);
     }
 
-    private static (Edit Whole, IReadOnlyList<TakenCapture> Taken, IReadOnlyList<NewCapture> Captures) Kept(JobState state, string phase, List<CaptureFile> files, IReadOnlyList<MachineSheet> sheets, Stamp stamp)
+    private static (Edit Whole, IReadOnlyList<TakenCapture> Taken, IReadOnlyList<NewCapture> Captures) Kept(
+        JobState state,
+        string phase,
+        List<CaptureFile> files,
+        IReadOnlyList<MachineSheet> sheets,
+        Stamp stamp
+    )
     {
-        var (edit, taken) = phase == "after"
-            ? ([.. files.Select(f => (Edit)new ReadAfter(f.Reading.Seen, f.Reading.Kind))], [.. files.Select(f => new TakenCapture(f, []))])
-            : Before(state, files, sheets, stamp);
-        var captures = taken.Select(t => new NewCapture(phase, t.File.Reading.Kind, t.File.Bytes, JsonSerializer.Serialize(new KeptReading(t.File.Reading with { Seen = new Observation() }, t.Changed), Database.Json), t.File.Name)).ToList();
+        var (edit, taken) =
+            phase == "after"
+                ? (
+                    [.. files.Select(f => (Edit)new ReadAfter(f.Reading.Seen, f.Reading.Kind))],
+                    [.. files.Select(f => new TakenCapture(f, []))]
+                )
+                : Before(state, files, sheets, stamp);
+        var captures = taken
+            .Select(t => new NewCapture(
+                phase,
+                t.File.Reading.Kind,
+                t.File.Bytes,
+                JsonSerializer.Serialize(new KeptReading(t.File.Reading with { Seen = new Observation() }, t.Changed), Database.Json),
+                t.File.Name
+            ))
+            .ToList();
         return (edit.Count == 1 ? edit[0] : new Together(phase == "after" ? edit[0].Tell() : Told(edit, taken), edit), taken, captures);
     }
 
     private static string Told(IReadOnlyList<Edit> edits, IReadOnlyList<TakenCapture> taken)
     {
         var read = string.Join(", ", taken.Select(t => t.File.Reading.Kind).Distinct());
-        return edits.OfType<AdoptSheet>().FirstOrDefault() is { Sheet: var sheet } ? $"reads the {read}: {sheet.FullName}{(sheet.Draft ? ", a draft" : "")}" : $"reads the {read}";
+        return edits.OfType<AdoptSheet>().FirstOrDefault() is { Sheet: var sheet }
+            ? $"reads the {read}: {sheet.FullName}{(sheet.Draft ? ", a draft" : "")}"
+            : $"reads the {read}";
     }
 
-    /// <summary>Each capture lands on what the ones before it left: the first brings the sheet, none overwrites what another source says.</summary>
-    private static (IReadOnlyList<Edit> Edits, IReadOnlyList<TakenCapture> Taken) Before(JobState state, IReadOnlyList<CaptureFile> files, IReadOnlyList<MachineSheet> sheets, Stamp stamp)
+    /// <summary>Each capture lands on what the ones before it left: the first brings the sheet, none overwrites what another source
+    /// says.</summary>
+    private static (IReadOnlyList<Edit> Edits, IReadOnlyList<TakenCapture> Taken) Before(
+        JobState state,
+        IReadOnlyList<CaptureFile> files,
+        IReadOnlyList<MachineSheet> sheets,
+        Stamp stamp
+    )
     {
         var edits = new List<Edit>();
         var taken = new List<TakenCapture>();
@@ -174,29 +251,45 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
             state = EditFold.Apply(state, edit, stamp);
         }
         var all = files.Select(f => f.Reading.Seen).Aggregate(new Observation(), (a, b) => Readings.Over(a, b));
-        if (state.Sheet is null && (AsFound.SheetFor(sheets, all) ?? SheetDraft.From(all)) is { } adopt) Do(new AdoptSheet(adopt));
+        if (state.Sheet is null && (AsFound.SheetFor(sheets, all) ?? SheetDraft.From(all)) is { } adopt)
+            Do(new AdoptSheet(adopt));
         foreach (var file in files)
         {
             var (seen, by) = (file.Reading.Seen, file.Reading.Kind);
             var remarks = Remarks(state, seen).ToList();
             var changed = ReadingDiff.Of(state, seen, by);
             var found = state.Sheet is null
-                ? new RecordFound(new Dictionary<string, Unit?>(), new SystemFacts { MemTotalKiB = seen.MemTotalKiB, OsBits = seen.OsBits, OsKind = seen.OsKind, HostName = seen.HostName, ManagementAddress = seen.ManagementAddress }, by)
+                ? new RecordFound(
+                    new Dictionary<string, Unit?>(),
+                    new SystemFacts
+                    {
+                        MemTotalKiB = seen.MemTotalKiB,
+                        OsBits = seen.OsBits,
+                        OsKind = seen.OsKind,
+                        HostName = seen.HostName,
+                        ManagementAddress = seen.ManagementAddress,
+                    },
+                    by
+                )
                 : AsFound.From(state.Sheet, seen, by);
             Do(found with { Places = Contradictions.WithoutContradicted(state, found) });
             Do(new ReadBefore(seen, by));
-            taken.Add(new TakenCapture(file with { Reading = file.Reading with { Remarks = [.. file.Reading.Remarks, .. remarks] } }, changed));
+            taken.Add(
+                new TakenCapture(file with { Reading = file.Reading with { Remarks = [.. file.Reading.Remarks, .. remarks] } }, changed)
+            );
         }
         return (edits, taken);
     }
 
     private static IEnumerable<string> Remarks(JobState state, Observation seen)
     {
-        if (state.Sheet is not { } sheet) yield break;
+        if (state.Sheet is not { } sheet)
+            yield break;
         if (!sheet.Draft && seen.Product is { } product && !string.Equals(product.Trim(), sheet.Name, StringComparison.OrdinalIgnoreCase))
             yield return $"The capture is from “{product}”; this job is about {sheet.FullName}.";
         if (BayMatch.CountsFromZero(sheet, seen))
-            yield return "This capture counts bays from 0, the chassis from 1: every drive is taken one bay further. Check one by its lamp before anything is pulled.";
+            yield return "This capture counts bays from 0, the chassis from 1: every drive is "
+                + "taken one bay further. Check one by its lamp before anything is pulled.";
     }
 
     public async Task<JobView> View(Job job, CancellationToken cancel) => (await Judging(cancel)).Seen(job, log);

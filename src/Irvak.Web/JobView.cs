@@ -31,16 +31,54 @@ namespace Irvak.Web;
 /// <param name="Sheet">Working sheet of Fit that it belongs to.</param>
 /// <param name="Claims">What sources say of the value it leans on, where they differ.</param>
 public sealed record FindingView(
-    string Code, Severity Severity, Basis Basis, string Sentence, string Reason, string Source, IReadOnlyList<string> Places, Worked? Why, bool AsFoundToo, WorkingSheet Sheet, IReadOnlyList<Claim> Claims)
+    string Code,
+    Severity Severity,
+    Basis Basis,
+    string Sentence,
+    string Reason,
+    string Source,
+    IReadOnlyList<string> Places,
+    Worked? Why,
+    bool AsFoundToo,
+    WorkingSheet Sheet,
+    IReadOnlyList<Claim> Claims
+)
 {
-    public static FindingView Of(Finding f) => new(f.Rule.Code, f.Severity, f.Basis, f.Sentence, f.Rule.Reason, f.Rule.Source, f.Places, f.Why, f.AsFoundToo, f.Rule.Sheet, f.Claims);
+    public static FindingView Of(Finding f) =>
+        new(
+            f.Rule.Code,
+            f.Severity,
+            f.Basis,
+            f.Sentence,
+            f.Rule.Reason,
+            f.Rule.Source,
+            f.Places,
+            f.Why,
+            f.AsFoundToo,
+            f.Rule.Sheet,
+            f.Claims
+        );
 }
 
 /// <summary>A finding's computed ways out.</summary>
 public sealed record WaysView(string Code, IReadOnlyList<string> Places, IReadOnlyList<WayOut> Ways);
 
 /// <summary>A capture that this job keeps.</summary>
-public sealed record CaptureView(long Id, string Phase, string Kind, string Sentence, int Lines, int Used, IReadOnlyList<Captures.NotUnderstood> Rest, bool CutOff, IReadOnlyList<string> Remarks, string Who, DateTimeOffset At, string? Name, IReadOnlyList<Core.Survey.Changed> Changed);
+public sealed record CaptureView(
+    long Id,
+    string Phase,
+    string Kind,
+    string Sentence,
+    int Lines,
+    int Used,
+    IReadOnlyList<Captures.NotUnderstood> Rest,
+    bool CutOff,
+    IReadOnlyList<string> Remarks,
+    string Who,
+    DateTimeOffset At,
+    string? Name,
+    IReadOnlyList<Core.Survey.Changed> Changed
+);
 
 /// <summary>Everything the screens of one job show.</summary>
 public sealed record JobView
@@ -146,8 +184,17 @@ public sealed record JobView
     /// <summary>A job of which nothing can be computed: its name and history are there.</summary>
     public static JobView Damaged(Job job, string part)
     {
-        var sentence = $"Its {part} can’t be worked out any more. Take its last change back, or tell whoever runs Irvak; nothing of it is lost.";
-        return Of(job with { State = new JobState { HandedOver = job.State.HandedOver }, Damage = job.Damage is null ? sentence : job.Damage + " " + sentence }, EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) with
+        var sentence =
+            $"Its {part} can’t be worked out any more. Take its last change back, or tell whoever runs Irvak; nothing of it is lost.";
+        return Of(
+            job with
+            {
+                State = new JobState { HandedOver = job.State.HandedOver },
+                Damage = job.Damage is null ? sentence : job.Damage + " " + sentence,
+            },
+            EvidenceBook.Empty,
+            new Dictionary<string, ShelfPart>()
+        ) with
         {
             WorksOut = false,
             Policy = job.State.Policy,
@@ -161,10 +208,14 @@ public sealed record JobView
         var state = job.State;
         var question = state.Sheet is null ? null : Question.Of(state, evidence, shelf);
         var evaluation = question is null ? null : Evaluation.Evaluate(question);
-        IReadOnlyList<ComparedLine> lines = evaluation is null || state.Plan.Count == 0 && state.Arrays.Plans.Count == 0 && state.Proof.After is null
-            ? [] : Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers);
+        IReadOnlyList<ComparedLine> lines =
+            evaluation is null || state.Plan.Count == 0 && state.Arrays.Plans.Count == 0 && state.Proof.After is null
+                ? []
+                : Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers);
         var stage = Stages.Of(state, evaluation, lines);
-        IReadOnlyList<Explanation> explanations = state.Sheet is null ? [] : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After);
+        IReadOnlyList<Explanation> explanations = state.Sheet is null
+            ? []
+            : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After);
         return new JobView
         {
             Number = job.Number,
@@ -202,8 +253,15 @@ public sealed record JobView
             Ticks = state.Ticks,
             Lines = lines,
             Explanations = explanations,
-            LooksWrong = Core.Expectations.LooksWrong.Of(state.Sheet, state.Changes(), state.Arrays.Plans.Count > 0, (evaluation?.Arrays.Planned.Count ?? 0) + (evaluation?.Arrays.Found.Count ?? 0)),
-            Handover = question is null ? null : HandoverWriter.Of(new(job.Number, job.Title, job.Owner), state, question, evaluation!, lines),
+            LooksWrong = Core.Expectations.LooksWrong.Of(
+                state.Sheet,
+                state.Changes(),
+                state.Arrays.Plans.Count > 0,
+                (evaluation?.Arrays.Planned.Count ?? 0) + (evaluation?.Arrays.Found.Count ?? 0)
+            ),
+            Handover = question is null
+                ? null
+                : HandoverWriter.Of(new(job.Number, job.Title, job.Owner), state, question, evaluation!, lines),
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,
             Damage = job.Damage,

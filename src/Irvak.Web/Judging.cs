@@ -28,7 +28,8 @@ public sealed class Judging(EvidenceBook evidence, IReadOnlyDictionary<string, S
     {
         try
         {
-            if (View is null || View.Number != job.Number || View.LastNumber != job.LastNumber) Judge(job);
+            if (View is null || View.Number != job.Number || View.LastNumber != job.LastNumber)
+                Judge(job);
         }
         catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException))
         {

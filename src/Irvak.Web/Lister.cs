@@ -20,7 +20,8 @@ public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChange
                 await foreach (var notice in changes.All(stoppingToken))
                 {
                     // What happened before somebody listened was not heard: that, too, makes what is on the bench stale.
-                    if (notice is Notice.Entry) continue;
+                    if (notice is Notice.Entry)
+                        continue;
                     await listings.Expire(stoppingToken);
                     await Work(stoppingToken);
                 }
@@ -44,7 +45,8 @@ public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChange
             var judging = await desk.Judging(cancel);
             foreach (var number in stale)
             {
-                if (await jobs.Find(number, cancel) is not { } job) continue;
+                if (await jobs.Find(number, cancel) is not { } job)
+                    continue;
                 try
                 {
                     await listings.Keep(job, judging.Judge(job), cancel);

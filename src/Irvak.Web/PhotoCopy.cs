@@ -22,7 +22,8 @@ public static class PhotoCopy
     public static async Task<(byte[] Jpeg, int Width, int Height)?> Of(byte[] file, CancellationToken cancel)
     {
         // By its size first: what is too large waits for nobody.
-        if (!Fits(file)) return null;
+        if (!Fits(file))
+            return null;
         await Room.WaitAsync(cancel);
         try
         {
@@ -38,19 +39,32 @@ public static class PhotoCopy
     {
         using var stream = new MemoryStream(file, false);
         using var codec = SKCodec.Create(stream);
-        return codec is not null && codec.Info.Width >= 1 && codec.Info.Height >= 1 && (long)codec.Info.Width * codec.Info.Height <= MostPixels;
+        return codec is not null
+            && codec.Info.Width >= 1
+            && codec.Info.Height >= 1
+            && (long)codec.Info.Width * codec.Info.Height <= MostPixels;
     }
 
     private static (byte[] Jpeg, int Width, int Height)? Copy(byte[] file)
     {
         using var data = SKData.CreateCopy(file);
         using var codec = SKCodec.Create(data);
-        if (codec is null) return null;
+        if (codec is null)
+            return null;
         // Some formats unpack at half or quarter size; the smallest that is still larger than the copy is enough.
-        var size = Enumerable.Range(1, 8).Select(eighths => codec.GetScaledDimensions(eighths / 8f)).First(s => s == codec.Info.Size || Math.Max(s.Width, s.Height) >= LongestSide);
+        var size = Enumerable
+            .Range(1, 8)
+            .Select(eighths => codec.GetScaledDimensions(eighths / 8f))
+            .First(s => s == codec.Info.Size || Math.Max(s.Width, s.Height) >= LongestSide);
         using var raw = new SKBitmap(new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
-        if (codec.GetPixels(raw.Info, raw.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput)) return null;
-        var turned = codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
+        if (codec.GetPixels(raw.Info, raw.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput))
+            return null;
+        var turned =
+            codec.EncodedOrigin
+            is SKEncodedOrigin.LeftTop
+                or SKEncodedOrigin.RightTop
+                or SKEncodedOrigin.RightBottom
+                or SKEncodedOrigin.LeftBottom;
         var (width, height) = turned ? (raw.Height, raw.Width) : (raw.Width, raw.Height);
         var scale = Math.Min(1f, LongestSide / (float)Math.Max(width, height));
         var (w, h) = (Math.Max(1, (int)(width * scale)), Math.Max(1, (int)(height * scale)));
@@ -68,15 +82,16 @@ public static class PhotoCopy
     }
 
     /// <summary>Turns the pixels as the camera says (Exif 2.32, tag Orientation).</summary>
-    private static SKMatrix Upright(SKEncodedOrigin origin, int w, int h) => origin switch
-    {
-        SKEncodedOrigin.TopRight => new SKMatrix(-1, 0, w, 0, 1, 0, 0, 0, 1),
-        SKEncodedOrigin.BottomRight => new SKMatrix(-1, 0, w, 0, -1, h, 0, 0, 1),
-        SKEncodedOrigin.BottomLeft => new SKMatrix(1, 0, 0, 0, -1, h, 0, 0, 1),
-        SKEncodedOrigin.LeftTop => new SKMatrix(0, 1, 0, 1, 0, 0, 0, 0, 1),
-        SKEncodedOrigin.RightTop => new SKMatrix(0, -1, h, 1, 0, 0, 0, 0, 1),
-        SKEncodedOrigin.RightBottom => new SKMatrix(0, -1, h, -1, 0, w, 0, 0, 1),
-        SKEncodedOrigin.LeftBottom => new SKMatrix(0, 1, 0, -1, 0, w, 0, 0, 1),
-        _ => SKMatrix.Identity,
-    };
+    private static SKMatrix Upright(SKEncodedOrigin origin, int w, int h) =>
+        origin switch
+        {
+            SKEncodedOrigin.TopRight => new SKMatrix(-1, 0, w, 0, 1, 0, 0, 0, 1),
+            SKEncodedOrigin.BottomRight => new SKMatrix(-1, 0, w, 0, -1, h, 0, 0, 1),
+            SKEncodedOrigin.BottomLeft => new SKMatrix(1, 0, 0, 0, -1, h, 0, 0, 1),
+            SKEncodedOrigin.LeftTop => new SKMatrix(0, 1, 0, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightTop => new SKMatrix(0, -1, h, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightBottom => new SKMatrix(0, -1, h, -1, 0, w, 0, 0, 1),
+            SKEncodedOrigin.LeftBottom => new SKMatrix(0, 1, 0, -1, 0, w, 0, 0, 1),
+            _ => SKMatrix.Identity,
+        };
 }

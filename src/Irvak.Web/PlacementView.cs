@@ -23,42 +23,109 @@ public sealed record StaysOutView(string Module, int Count, IReadOnlyList<string
 
 /// <summary>A computed placement beside the plan as it stands; nothing is changed until its edit is sent.</summary>
 public sealed record PlacementView(
-    PlacementSide Now, PlacementSide Proposed, IReadOnlyList<StaysOutView> Out, bool IsBest, string Proof, string? Instead, bool Same, Edit Edit)
+    PlacementSide Now,
+    PlacementSide Proposed,
+    IReadOnlyList<StaysOutView> Out,
+    bool IsBest,
+    string Proof,
+    string? Instead,
+    bool Same,
+    Edit Edit
+)
 {
     /// <param name="more">Parts of the shelf to place besides what the plan holds.</param>
     /// <returns>The view, or one sentence why there is none.</returns>
-    public static (PlacementView? View, string? Problem) Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf, IReadOnlyList<Core.Builds.Unit> more, CancellationToken cancel)
+    public static (PlacementView? View, string? Problem) Of(
+        JobState state,
+        EvidenceBook evidence,
+        IReadOnlyDictionary<string, ShelfPart> shelf,
+        IReadOnlyList<Core.Builds.Unit> more,
+        CancellationToken cancel
+    )
     {
         var q = Question.Of(state, evidence, shelf);
         var hand = Hand(state).Concat(more.Select(u => new HandModule(u, null))).ToList();
-        if (PlacementSolver.TooLarge(q.Memory, hand) is { } large) return (null, large);
-        if (PlacementSolver.Solve(q.Memory, hand, cancel) is not { } placement) return (null, "This machine has no memory slot that can be used.");
+        if (PlacementSolver.TooLarge(q.Memory, hand) is { } large)
+            return (null, large);
+        if (PlacementSolver.Solve(q.Memory, hand, cancel) is not { } placement)
+            return (null, "This machine has no memory slot that can be used.");
         var edit = EditOf(state, placement);
         var after = EditFold.Apply(state, edit, new Stamp("", default));
         var now = Side(state, q, evidence, shelf);
         var proposed = Side(after, Question.Of(after, evidence, shelf), evidence, shelf);
-        return (new PlacementView(now, proposed, [.. placement.Out.GroupBy(o => (o.Module.Module.Long, o.Why)).Select(g => new StaysOutView(g.Key.Long, g.Count(), [.. g.Select(o => o.Module.From).OfType<string>()], g.Key.Why))],
-            placement.IsBest, placement.Proof, placement.Instead, more.Count == 0 && now.Slots.SequenceEqual(proposed.Slots), edit), null);
+        return (
+            new PlacementView(
+                now,
+                proposed,
+                [
+                    .. placement
+                        .Out.GroupBy(o => (o.Module.Module.Long, o.Why))
+                        .Select(g => new StaysOutView(
+                            g.Key.Long,
+                            g.Count(),
+                            [.. g.Select(o => o.Module.From).OfType<string>()],
+                            g.Key.Why
+                        )),
+                ],
+                placement.IsBest,
+                placement.Proof,
+                placement.Instead,
+                more.Count == 0 && now.Slots.SequenceEqual(proposed.Slots),
+                edit
+            ),
+            null
+        );
     }
 
     /// <summary>What the plan holds: modules found, wherever they were planned to go, and parts planned in.</summary>
-    private static IEnumerable<HandModule> Hand(JobState state) => state.Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null).Select(u =>
-        !state.Plan.TryGetValue(u.Key, out var planned) ? new HandModule(u.Value, PlaceName.Short(u.Key))
-        : new HandModule(u.Value, planned.MovedFrom is { } from ? PlaceName.Short(from) : null));
+    private static IEnumerable<HandModule> Hand(JobState state) =>
+        state
+            .Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null)
+            .Select(u =>
+                !state.Plan.TryGetValue(u.Key, out var planned)
+                    ? new HandModule(u.Value, PlaceName.Short(u.Key))
+                    : new HandModule(u.Value, planned.MovedFrom is { } from ? PlaceName.Short(from) : null)
+            );
 
     internal static Arrange EditOf(JobState state, Placement placement)
     {
-        var places = SheetPlaces.All(state.Sheet!).Where(PlaceName.IsSlot).ToDictionary(p => p, p => placement.Slots.TryGetValue(PlaceName.Short(p), out var module)
-            ? module.From is { } from ? new Arranged(PlaceName.Slot(from)) : new Arranged(null, module.Unit) : null);
-        return new Arrange(places, $"places {Say.Count(placement.Slots.Count, "module", "modules")}: {Core.Quantities.ByteCount.FromMiB(placement.Score.MiB)}");
+        var places = SheetPlaces
+            .All(state.Sheet!)
+            .Where(PlaceName.IsSlot)
+            .ToDictionary(
+                p => p,
+                p =>
+                    placement.Slots.TryGetValue(PlaceName.Short(p), out var module)
+                        ? module.From is { } from
+                            ? new Arranged(PlaceName.Slot(from))
+                            : new Arranged(null, module.Unit)
+                        : null
+            );
+        return new Arrange(
+            places,
+            $"places {Say.Count(placement.Slots.Count, "module", "modules")}: {Core.Quantities.ByteCount.FromMiB(placement.Score.MiB)}"
+        );
     }
 
     internal static PlacementSide Side(JobState state, Question q, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
     {
         var evaluation = Evaluation.Evaluate(Question.Of(state, evidence, shelf));
-        var slots = state.Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null)
-            .Select(u => new PlacedView(u.Key, u.Value.Short, u.Value.Module!.CapacityMiB, u.Value.Module.Type, state.Plan.TryGetValue(u.Key, out var p) ? p.MovedFrom : u.Key));
-        return new PlacementSide([.. slots], evaluation.Memory.Planned, PlacementScore.Of(q.Memory, q.Machine.Planned), evaluation.Count(Severity.Stop), evaluation.Count(Severity.Care));
+        var slots = state
+            .Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null)
+            .Select(u => new PlacedView(
+                u.Key,
+                u.Value.Short,
+                u.Value.Module!.CapacityMiB,
+                u.Value.Module.Type,
+                state.Plan.TryGetValue(u.Key, out var p) ? p.MovedFrom : u.Key
+            ));
+        return new PlacementSide(
+            [.. slots],
+            evaluation.Memory.Planned,
+            PlacementScore.Of(q.Memory, q.Machine.Planned),
+            evaluation.Count(Severity.Stop),
+            evaluation.Count(Severity.Care)
+        );
     }
 }
 
@@ -67,7 +134,18 @@ public sealed record BoughtView(string PartId, string Part, int Count, decimal E
 
 /// <summary>One way to get the memory wanted, evaluated like a hand-made plan.</summary>
 /// <param name="Moved">Fitted modules that change their slot.</param>
-public sealed record BuyingAnswerView(string Name, string What, PlacementSide Side, IReadOnlyList<BoughtView> Bought, decimal Eur, int Thrown, int Moved, bool IsBest, string Proof, Edit Edit);
+public sealed record BuyingAnswerView(
+    string Name,
+    string What,
+    PlacementSide Side,
+    IReadOnlyList<BoughtView> Bought,
+    decimal Eur,
+    int Thrown,
+    int Moved,
+    bool IsBest,
+    string Proof,
+    Edit Edit
+);
 
 /// <summary>A way that has no answer of its own.</summary>
 public sealed record WithoutAnswer(string Name, string Why);
@@ -75,16 +153,45 @@ public sealed record WithoutAnswer(string Name, string Why);
 /// <summary>Ways to get the memory wanted side by side.</summary>
 public sealed record BuyingView(IReadOnlyList<BuyingAnswerView> Answers, IReadOnlyList<WithoutAnswer> Without)
 {
-    public static BuyingView Of(JobState state, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf, int gib, int rateMTs, CancellationToken cancel)
+    public static BuyingView Of(
+        JobState state,
+        EvidenceBook evidence,
+        IReadOnlyDictionary<string, ShelfPart> shelf,
+        int gib,
+        int rateMTs,
+        CancellationToken cancel
+    )
     {
         var purchases = BuyingSolver.Solve(Question.Of(state, evidence, shelf).Memory, gib * 1024L, rateMTs, [.. shelf.Values], cancel);
-        return new([.. purchases.Answers.Select(a =>
-        {
-            var edit = PlacementView.EditOf(state, a.Placement);
-            var after = EditFold.Apply(state, edit, new Stamp("", default));
-            return new BuyingAnswerView(a.Name, a.What, PlacementView.Side(after, Question.Of(after, evidence, shelf), evidence, shelf),
-                [.. a.Bought.Select(b => new BoughtView(b.Part.Id, b.Part.Module!.Long, b.Count, b.Part.PriceEur!.Value * b.Count, b.Part.LiesIn))],
-                a.Eur, a.Thrown, a.Placement.Score.Moves - a.Thrown, a.Placement.IsBest, a.Placement.Proof, edit);
-        })], [.. purchases.Without.Select(w => new WithoutAnswer(w.Name, w.Why))]);
+        return new(
+            [
+                .. purchases.Answers.Select(a =>
+                {
+                    var edit = PlacementView.EditOf(state, a.Placement);
+                    var after = EditFold.Apply(state, edit, new Stamp("", default));
+                    return new BuyingAnswerView(
+                        a.Name,
+                        a.What,
+                        PlacementView.Side(after, Question.Of(after, evidence, shelf), evidence, shelf),
+                        [
+                            .. a.Bought.Select(b => new BoughtView(
+                                b.Part.Id,
+                                b.Part.Module!.Long,
+                                b.Count,
+                                b.Part.PriceEur!.Value * b.Count,
+                                b.Part.LiesIn
+                            )),
+                        ],
+                        a.Eur,
+                        a.Thrown,
+                        a.Placement.Score.Moves - a.Thrown,
+                        a.Placement.IsBest,
+                        a.Placement.Proof,
+                        edit
+                    );
+                }),
+            ],
+            [.. purchases.Without.Select(w => new WithoutAnswer(w.Name, w.Why))]
+        );
     }
 }

@@ -11,29 +11,51 @@ public static class Problems
 
     public static IResult Unknown(string what) => Of(404, "unknown", $"There is no {what}.");
 
-    public static IResult Invalid(params SheetProblem[] errors) =>
-        Of(400, "invalid", errors[0].Text, new() { ["errors"] = errors });
+    public static IResult Invalid(params SheetProblem[] errors) => Of(400, "invalid", errors[0].Text, new() { ["errors"] = errors });
 
     public static IResult NotUnderstood(string sentence) => Of(422, "capture-not-understood", sentence);
 
     public static IResult TooLarge() => Of(413, "too-large", "It is larger than 8 MiB; nothing was stored.");
 
-    public static IResult From(EditOutcome outcome, string number) => outcome switch
-    {
-        EditOutcome.Unknown => UnknownJob(number),
-        EditOutcome.Refused { Problem: var p } => Invalid(p),
-        EditOutcome.OtherContent => Of(422, "key-used", "This key was used before for something else; nothing was stored."),
-        EditOutcome.Unworkable { Cause: var cause } => Of(422, "unworkable", $"With this the {DamagedPart.Of(cause)} can’t be worked out; nothing was stored. The log of the host has the details."),
-        EditOutcome.NothingToDo => Of(409, "nothing-to-undo", "There is nothing of yours to take back or bring again."),
-        EditOutcome.Clashed { Clashes: var clashes, LastNumber: var last } => Of(409, "clash", Sentence(clashes[0]),
-            new() { ["clashes"] = clashes, ["lastNumber"] = last }),
-        EditOutcome.Rests { Dependents: var later } => Of(409, "later-edits-rest-on-it",
-            $"{later[0].Stamp.Who} has since {Past(Told(later[0]))}; it would be taken back too.",
-            new() { ["dependents"] = later.Select(e => new { e.Number, e.Stamp.Who, Sentence = Told(e) }).ToList() }),
-        _ => throw new ArgumentException($"{outcome.GetType().Name} is no refusal.", nameof(outcome)),
-    };
+    public static IResult From(EditOutcome outcome, string number) =>
+        outcome switch
+        {
+            EditOutcome.Unknown => UnknownJob(number),
+            EditOutcome.Refused { Problem: var p } => Invalid(p),
+            EditOutcome.OtherContent => Of(422, "key-used", "This key was used before for something else; nothing was stored."),
+            EditOutcome.Unworkable { Cause: var cause } => Of(
+                422,
+                "unworkable",
+                $"With this the {DamagedPart.Of(cause)} can’t be worked out; nothing was stored. The log of the host has the details."
+            ),
+            EditOutcome.NothingToDo => Of(409, "nothing-to-undo", "There is nothing of yours to take back or bring again."),
+            EditOutcome.Clashed { Clashes: var clashes, LastNumber: var last } => Of(
+                409,
+                "clash",
+                Sentence(clashes[0]),
+                new() { ["clashes"] = clashes, ["lastNumber"] = last }
+            ),
+            EditOutcome.Rests { Dependents: var later } => Of(
+                409,
+                "later-edits-rest-on-it",
+                $"{later[0].Stamp.Who} has since {Past(Told(later[0]))}; it would be taken back too.",
+                new()
+                {
+                    ["dependents"] = later
+                        .Select(e => new
+                        {
+                            e.Number,
+                            e.Stamp.Who,
+                            Sentence = Told(e),
+                        })
+                        .ToList(),
+                }
+            ),
+            _ => throw new ArgumentException($"{outcome.GetType().Name} is no refusal.", nameof(outcome)),
+        };
 
-    private static string Sentence(Clash clash) => $"{clash.Who} has changed {clash.What} since you looked: “{clash.Theirs}”; you wanted “{clash.Yours}”.";
+    private static string Sentence(Clash clash) =>
+        $"{clash.Who} has changed {clash.What} since you looked: “{clash.Theirs}”; you wanted “{clash.Yours}”.";
 
     internal static string Told(HistoryEntry entry) => entry.Edit?.Tell() ?? "made a change that can’t be read any more";
 

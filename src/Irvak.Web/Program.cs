@@ -7,7 +7,8 @@ using Irvak.Web.Demo;
 using Irvak.Web.Endpoints;
 using Microsoft.AspNetCore.ResponseCompression;
 
-if (args is ["write-demo", var folder]) return await DemoWriter.Write(folder);
+if (args is ["write-demo", var folder])
+    return await DemoWriter.Write(folder);
 if (args is ["write-rules", var file])
 {
     await File.WriteAllTextAsync(file, Irvak.Core.RuleRegister.ToMarkdown());
@@ -20,7 +21,11 @@ if (args is ["write-choices", var choices])
 }
 if (args is ["write-schemas", var schemas])
 {
-    foreach (var format in Documents.Formats.Keys) await File.WriteAllTextAsync(Path.Combine(schemas, format.Replace('/', '-') + ".json"), Documents.Schema(format).ToJsonString(Documents.Pretty) + "\n");
+    foreach (var format in Documents.Formats.Keys)
+        await File.WriteAllTextAsync(
+            Path.Combine(schemas, format.Replace('/', '-') + ".json"),
+            Documents.Schema(format).ToJsonString(Documents.Pretty) + "\n"
+        );
     return 0;
 }
 
@@ -70,6 +75,7 @@ if (!describing)
 
 var app = builder.Build();
 app.UseMiddleware<Guard>();
+
 // A bad request is the sender's mistake and answered in words; only what is unexpected goes to the log.
 app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = context => Refusals.IsExpected(context.Exception) });
 app.UseStatusCodePages();

@@ -23,6 +23,7 @@ public sealed class Simulations : IDisposable
         public SimulationCount Seen { get; set; } = new(0, 0, 0);
         public bool Ended { get; set; }
         public CancellationTokenSource Stop { get; } = new();
+
         public void Dispose() => Stop.Dispose();
     }
 
@@ -37,7 +38,8 @@ public sealed class Simulations : IDisposable
         _runs[run.Id] = run;
         _order.Enqueue(run.Id);
         while (_order.Count > MostKept && _order.TryDequeue(out var old))
-            if (_runs.TryRemove(old, out var gone)) gone.Stop.Cancel();
+            if (_runs.TryRemove(old, out var gone))
+                gone.Stop.Cancel();
         _ = Task.Run(() => Work(run, shape, loss));
         return View(run);
     }
@@ -46,7 +48,8 @@ public sealed class Simulations : IDisposable
 
     public SimulationView? Cancel(Guid id)
     {
-        if (!_runs.TryGetValue(id, out var run)) return null;
+        if (!_runs.TryGetValue(id, out var run))
+            return null;
         run.Stop.Cancel();
         return View(run);
     }
@@ -74,11 +77,19 @@ public sealed class Simulations : IDisposable
     }
 
     private static SimulationView View(Run run) =>
-        new(run.Id, run.Array, run.Question.Runs, run.Ended, run.Stop.IsCancellationRequested, SimulationVerdict.Of(run.Question, run.Seen, run.Chain));
+        new(
+            run.Id,
+            run.Array,
+            run.Question.Runs,
+            run.Ended,
+            run.Stop.IsCancellationRequested,
+            SimulationVerdict.Of(run.Question, run.Seen, run.Chain)
+        );
 
     public void Dispose()
     {
-        foreach (var run in _runs.Values) run.Stop.Cancel();
+        foreach (var run in _runs.Values)
+            run.Stop.Cancel();
         _one.Dispose();
     }
 }

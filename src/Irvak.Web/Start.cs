@@ -15,8 +15,10 @@ internal static class Start
     public static async Task<string?> Up(WebApplication app)
     {
         var configuration = app.Configuration;
-        if (configuration.GetConnectionString("Irvak") is not { Length: > 0 } connection) return "No database is named: give a connection string in ConnectionStrings__Irvak.";
-        if (configuration["Client"] is { Length: > 0 } client && !File.Exists(Path.Combine(client, "index.html"))) return $"The built client is not in {client}: build it first, as ./run does.";
+        if (configuration.GetConnectionString("Irvak") is not { Length: > 0 } connection)
+            return "No database is named: give a connection string in ConnectionStrings__Irvak.";
+        if (configuration["Client"] is { Length: > 0 } client && !File.Exists(Path.Combine(client, "index.html")))
+            return $"The built client is not in {client}: build it first, as ./run does.";
         Database database;
         try
         {
@@ -35,8 +37,10 @@ internal static class Start
         {
             return $"The database can’t be used: {Innermost(e).Message.Split('\n')[0]}";
         }
-        if (configuration["Demo"] is not { Length: > 0 } demo) return null;
-        if (!Directory.Exists(demo)) return $"There is no demo in {demo}.";
+        if (configuration["Demo"] is not { Length: > 0 } demo)
+            return null;
+        if (!Directory.Exists(demo))
+            return $"There is no demo in {demo}.";
         try
         {
             await DemoLoader.Load(app.Services, demo);
@@ -61,7 +65,8 @@ internal static class Start
             }
             catch (Exception e) when (Database.IsPassing(e))
             {
-                if (DateTime.UtcNow > until) throw;
+                if (DateTime.UtcNow > until)
+                    throw;
                 await Task.Delay(500);
             }
         }
@@ -77,7 +82,9 @@ internal static class Start
         }
         catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
         {
-            await Console.Error.WriteLineAsync($"Another program listens there already: {e.InnerException.Message.Split('\n')[0]}. Choose another port: ./run --port N.");
+            await Console.Error.WriteLineAsync(
+                $"Another program listens there already: {e.InnerException.Message.Split('\n')[0]}. Choose another port: ./run --port N."
+            );
             return 1;
         }
         finally

@@ -12,12 +12,24 @@ namespace Irvak.Web;
 /// <param name="Doubts">Facts of the sheet that don't go together.</param>
 /// <param name="Notes">Notes by what they are about.</param>
 public sealed record SurveyView(
-    IReadOnlyList<SurveyCheck> Checks, IReadOnlyList<Dispute> Disputes, IReadOnlyList<LooseDrive> Loose, IReadOnlyList<BayRow> Bays,
-    IReadOnlyList<SheetProblem> Doubts, IReadOnlyDictionary<string, string> Notes)
+    IReadOnlyList<SurveyCheck> Checks,
+    IReadOnlyList<Dispute> Disputes,
+    IReadOnlyList<LooseDrive> Loose,
+    IReadOnlyList<BayRow> Bays,
+    IReadOnlyList<SheetProblem> Doubts,
+    IReadOnlyDictionary<string, string> Notes
+)
 {
     public static SurveyView Of(JobState state)
     {
         var loose = LooseDrives.Of(state);
-        return new(SurveyChecks.Of(state), Contradictions.Of(state), loose, BayMap.Of(state, loose), state.Sheet is null ? [] : SheetDoubts.Of(state.Sheet), state.Notes);
+        return new(
+            SurveyChecks.Of(state),
+            Contradictions.Of(state),
+            loose,
+            BayMap.Of(state, loose),
+            state.Sheet is null ? [] : SheetDoubts.Of(state.Sheet),
+            state.Notes
+        );
     }
 }

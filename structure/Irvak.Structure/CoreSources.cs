@@ -6,7 +6,9 @@ namespace Irvak.Structure;
 /// <summary>The core as the compiler reads it: every file with what its words mean.</summary>
 public sealed class CoreSources
 {
-    private const string Usings = "global using System; global using System.Collections.Generic; global using System.IO; global using System.Linq; global using System.Threading; global using System.Threading.Tasks;";
+    private const string Usings =
+        "global using System; global using System.Collections.Generic; global using System.IO; global "
+        + "using System.Linq; global using System.Threading; global using System.Threading.Tasks;";
 
     private CoreSources(string folder, CSharpCompilation compilation)
     {
@@ -26,13 +28,24 @@ public sealed class CoreSources
     {
         var folder = Path.Combine(root, "src", "Irvak.Core");
         var options = new CSharpParseOptions(LanguageVersion.Preview);
-        var trees = Directory.GetFiles(folder, "*.cs", SearchOption.AllDirectories)
-            .Where(f => !Path.GetRelativePath(folder, f).StartsWith("obj", StringComparison.Ordinal)
-                && !Path.GetRelativePath(folder, f).StartsWith("bin", StringComparison.Ordinal))
+        var trees = Directory
+            .GetFiles(folder, "*.cs", SearchOption.AllDirectories)
+            .Where(f =>
+                !Path.GetRelativePath(folder, f).StartsWith("obj", StringComparison.Ordinal)
+                && !Path.GetRelativePath(folder, f).StartsWith("bin", StringComparison.Ordinal)
+            )
             .Order(StringComparer.Ordinal)
             .Select(f => CSharpSyntaxTree.ParseText(File.ReadAllText(f), options, f));
-        var compilation = CSharpCompilation.Create("Irvak.Core.Read", [.. trees, CSharpSyntaxTree.ParseText(Usings, options)], References(),
-            new CSharpCompilationOptions(OutputKind.DynamicallyLinkedLibrary, optimizationLevel: OptimizationLevel.Release, nullableContextOptions: NullableContextOptions.Enable));
+        var compilation = CSharpCompilation.Create(
+            "Irvak.Core.Read",
+            [.. trees, CSharpSyntaxTree.ParseText(Usings, options)],
+            References(),
+            new CSharpCompilationOptions(
+                OutputKind.DynamicallyLinkedLibrary,
+                optimizationLevel: OptimizationLevel.Release,
+                nullableContextOptions: NullableContextOptions.Enable
+            )
+        );
         return new CoreSources(folder, compilation);
     }
 
@@ -40,7 +53,8 @@ public sealed class CoreSources
     public string RoomOf(string file) => Path.GetDirectoryName(Path.GetRelativePath(Folder, file)) ?? "";
 
     private static IEnumerable<MetadataReference> References() =>
-        ((string)AppContext.GetData("TRUSTED_PLATFORM_ASSEMBLIES")!).Split(Path.PathSeparator)
+        ((string)AppContext.GetData("TRUSTED_PLATFORM_ASSEMBLIES")!)
+            .Split(Path.PathSeparator)
             .Where(p => p.Length > 0 && !Path.GetFileName(p).StartsWith("Irvak.", StringComparison.Ordinal))
             .Select(p => MetadataReference.CreateFromFile(p));
 }

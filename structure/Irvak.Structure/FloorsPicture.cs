@@ -7,7 +7,13 @@ namespace Irvak.Structure;
 /// <summary>The floors as a picture, drawn from what the files really use.</summary>
 public static class FloorsPicture
 {
-    private const int Wide = 1180, Left = 20, Room = 186, High = 58, Gap = 8, Between = 46, Head = 26;
+    private const int Wide = 1180,
+        Left = 20,
+        Room = 186,
+        High = 58,
+        Gap = 8,
+        Between = 46,
+        Head = 26;
 
     public static string Draw(FolderGraph graph)
     {
@@ -25,13 +31,20 @@ public static class FloorsPicture
             }
             y += ((floor.Rooms.Count + 5) / 6 * (High + Gap)) + Between;
         }
-        foreach (var edge in graph.References.GroupBy(r => (r.From, r.To)).OrderBy(g => g.Key.From, StringComparer.Ordinal).ThenBy(g => g.Key.To, StringComparer.Ordinal))
+        foreach (
+            var edge in graph
+                .References.GroupBy(r => (r.From, r.To))
+                .OrderBy(g => g.Key.From, StringComparer.Ordinal)
+                .ThenBy(g => g.Key.To, StringComparer.Ordinal)
+        )
         {
             var ((x1, y1), (x2, y2)) = (at[edge.Key.From], at[edge.Key.To]);
             lines.Append(CultureInfo.InvariantCulture, $"<path d=\"M{x1} {y1} Q{(x1 + x2) / 2} {((y1 + y2) / 2) + 24} {x2} {y2}\"/>\n");
         }
         return $$"""
-            <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {{Wide}} {{y - Between + 10}}" font-family="sans-serif" role="img" aria-label="Floors of the core">
+            <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {{Wide}} {{y
+                - Between
+                + 10}}" font-family="sans-serif" role="img" aria-label="Floors of the core">
             <style>
             svg { background: #fff } path { fill: none; stroke: #33658a; stroke-width: .8; opacity: .16 }
             rect { fill: #f4f7f9; stroke: #33658a; fill-opacity: .92 } .floor { font-size: 13px; font-weight: 600; fill: #22333b }
@@ -46,13 +59,16 @@ public static class FloorsPicture
     {
         var uses = graph.References.Where(r => r.From == room.Folder).Select(r => r.To).Distinct().Count();
         var used = graph.References.Where(r => r.To == room.Folder).Select(r => r.From).Distinct().Count();
-        return string.Create(CultureInfo.InvariantCulture, $"""
+        return string.Create(
+            CultureInfo.InvariantCulture,
+            $"""
             <rect x="{x}" y="{y}" width="{Room}" height="{High}" rx="4"/>
             <text class="name" x="{x + 8}" y="{y + 18}">{Text(room.Folder.Length == 0 ? "(top files)" : room.Folder)}</text>
             <text class="holds" x="{x + 8}" y="{y + 34}">{Text(room.Holds)}</text>
             <text class="uses" x="{x + 8}" y="{y + 49}">uses {uses} · used by {used}</text>
 
-            """);
+            """
+        );
     }
 
     private static string Text(string text) => SecurityElement.Escape(text);

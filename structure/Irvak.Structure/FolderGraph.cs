@@ -36,9 +36,11 @@ public sealed class FolderGraph
             {
                 var symbol = model.GetSymbolInfo(name).Symbol;
                 var type = symbol as INamedTypeSymbol ?? symbol?.ContainingType;
-                if (type?.OriginalDefinition.DeclaringSyntaxReferences.FirstOrDefault() is not { } declared) continue;
+                if (type?.OriginalDefinition.DeclaringSyntaxReferences.FirstOrDefault() is not { } declared)
+                    continue;
                 var to = core.RoomOf(declared.SyntaxTree.FilePath);
-                if (to == from) continue;
+                if (to == from)
+                    continue;
                 var line = tree.GetLineSpan(name.Span).StartLinePosition.Line + 1;
                 found.Add(new Reference(from, to, Path.GetRelativePath(core.Folder, tree.FilePath), line, type.Name));
             }

@@ -35,30 +35,48 @@ public sealed record Mutation(string File, int Line, string Was, string Is, Synt
             var model = core.Compilation.GetSemanticModel(tree);
             foreach (var node in tree.GetRoot().DescendantNodes())
                 if (Changed(node, model) is { } instead)
-                    yield return new(Path.GetRelativePath(core.Folder, tree.FilePath), tree.GetLineSpan(node.Span).StartLinePosition.Line + 1,
-                        node.ToString(), instead.ToString(), tree, node, instead);
+                    yield return new(
+                        Path.GetRelativePath(core.Folder, tree.FilePath),
+                        tree.GetLineSpan(node.Span).StartLinePosition.Line + 1,
+                        node.ToString(),
+                        instead.ToString(),
+                        tree,
+                        node,
+                        instead
+                    );
         }
     }
 
-    private static ExpressionSyntax? Changed(SyntaxNode node, SemanticModel model) => node switch
-    {
-        BinaryExpressionSyntax binary when Operators.TryGetValue(binary.Kind(), out var other) && IsOfNumbers(binary, model) =>
-            SyntaxFactory.BinaryExpression(other.Expression, binary.Left, SyntaxFactory.Token(other.Token).WithTriviaFrom(binary.OperatorToken), binary.Right),
-        LiteralExpressionSyntax number when number.IsKind(SyntaxKind.NumericLiteralExpression) && number.Parent is not (EnumMemberDeclarationSyntax or EqualsValueClauseSyntax { Parent: ParameterSyntax }) =>
-            Larger(number),
-        _ => null,
-    };
+    private static ExpressionSyntax? Changed(SyntaxNode node, SemanticModel model) =>
+        node switch
+        {
+            BinaryExpressionSyntax binary when Operators.TryGetValue(binary.Kind(), out var other) && IsOfNumbers(binary, model) =>
+                SyntaxFactory.BinaryExpression(
+                    other.Expression,
+                    binary.Left,
+                    SyntaxFactory.Token(other.Token).WithTriviaFrom(binary.OperatorToken),
+                    binary.Right
+                ),
+            LiteralExpressionSyntax number
+                when number.IsKind(SyntaxKind.NumericLiteralExpression)
+                    && number.Parent is not (EnumMemberDeclarationSyntax or EqualsValueClauseSyntax { Parent: ParameterSyntax }) => Larger(
+                number
+            ),
+            _ => null,
+        };
 
     /// <summary>Texts are joined with plus; there is nothing to subtract of them.</summary>
     private static bool IsOfNumbers(BinaryExpressionSyntax binary, SemanticModel model) =>
-        binary.Kind() is not (SyntaxKind.AddExpression or SyntaxKind.SubtractExpression) || model.GetTypeInfo(binary).Type is { SpecialType: not SpecialType.System_String };
+        binary.Kind() is not (SyntaxKind.AddExpression or SyntaxKind.SubtractExpression)
+        || model.GetTypeInfo(binary).Type is { SpecialType: not SpecialType.System_String };
 
-    private static LiteralExpressionSyntax? Larger(LiteralExpressionSyntax number) => number.Token.Value switch
-    {
-        int i => Literal(number, SyntaxFactory.Literal(i + 1)),
-        double d => Literal(number, SyntaxFactory.Literal(d == 0 ? 1 : d * 1.25)),
-        _ => null,
-    };
+    private static LiteralExpressionSyntax? Larger(LiteralExpressionSyntax number) =>
+        number.Token.Value switch
+        {
+            int i => Literal(number, SyntaxFactory.Literal(i + 1)),
+            double d => Literal(number, SyntaxFactory.Literal(d == 0 ? 1 : d * 1.25)),
+            _ => null,
+        };
 
     private static LiteralExpressionSyntax Literal(LiteralExpressionSyntax of, SyntaxToken token) =>
         SyntaxFactory.LiteralExpression(SyntaxKind.NumericLiteralExpression, token.WithTriviaFrom(of.Token));

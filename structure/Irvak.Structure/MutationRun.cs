@@ -24,16 +24,22 @@ public sealed class MutationRun(string root, TextWriter log)
         try
         {
             var tests = Copied(work);
-            if (!Emit(_core.Compilation, Path.Combine(tests, "Irvak.Core.dll")) || !Passes(tests)) throw new InvalidOperationException("The tests of the core do not pass as it is: " + _said);
+            if (!Emit(_core.Compilation, Path.Combine(tests, "Irvak.Core.dll")) || !Passes(tests))
+                throw new InvalidOperationException("The tests of the core do not pass as it is: " + _said);
             var made = 0;
             foreach (var mutation in chosen)
             {
-                if (made == count) break;
-                if (!Emit(Changed(mutation), Path.Combine(tests, "Irvak.Core.dll"))) continue;
+                if (made == count)
+                    break;
+                if (!Emit(Changed(mutation), Path.Combine(tests, "Irvak.Core.dll")))
+                    continue;
                 made++;
                 var noticed = !Passes(tests);
-                log.WriteLine($"{made,3} {(noticed ? "noticed " : "SURVIVED")} {mutation.File}:{mutation.Line}  {mutation.Was}  →  {mutation.Is}");
-                if (!noticed) survivors.Add(mutation);
+                log.WriteLine(
+                    $"{made, 3} {(noticed ? "noticed " : "SURVIVED")} {mutation.File}:{mutation.Line}  {mutation.Was}  →  {mutation.Is}"
+                );
+                if (!noticed)
+                    survivors.Add(mutation);
             }
             return survivors;
         }
@@ -43,12 +49,14 @@ public sealed class MutationRun(string root, TextWriter log)
         }
     }
 
-    /// <summary>The built tests of the core, in a folder of their own below a copy's root, so that files of the repository are found.</summary>
+    /// <summary>The built tests of the core, in a folder of their own below a copy's root, so that files of the repository are
+    /// found.</summary>
     private string Copied(string work)
     {
         var from = Directory.GetDirectories(Path.Combine(root, "tests", "Irvak.Core.Tests", "bin", "Debug", "net10.0")).Single();
         File.WriteAllText(Path.Combine(work, "irvak.slnx"), "");
-        foreach (var folder in new[] { "src", "docs", "client", "demo", "structure" }) Directory.CreateSymbolicLink(Path.Combine(work, folder), Path.Combine(root, folder));
+        foreach (var folder in new[] { "src", "docs", "client", "demo", "structure" })
+            Directory.CreateSymbolicLink(Path.Combine(work, folder), Path.Combine(root, folder));
         var to = Path.Combine(work, "tests");
         Directory.CreateDirectory(to);
         Directory.CreateSymbolicLink(Path.Combine(to, "Shared"), Path.Combine(root, "tests", "Shared"));
@@ -61,8 +69,11 @@ public sealed class MutationRun(string root, TextWriter log)
         return to;
     }
 
-    private CSharpCompilation Changed(Mutation mutation) => _core.Compilation.ReplaceSyntaxTree(mutation.Tree,
-        mutation.Tree.WithRootAndOptions(mutation.Tree.GetRoot().ReplaceNode(mutation.Node, mutation.Instead), mutation.Tree.Options));
+    private CSharpCompilation Changed(Mutation mutation) =>
+        _core.Compilation.ReplaceSyntaxTree(
+            mutation.Tree,
+            mutation.Tree.WithRootAndOptions(mutation.Tree.GetRoot().ReplaceNode(mutation.Node, mutation.Instead), mutation.Tree.Options)
+        );
 
     /// <summary>Builds the core; false where a change makes no program.</summary>
     private static bool Emit(CSharpCompilation core, string target)
@@ -70,7 +81,8 @@ public sealed class MutationRun(string root, TextWriter log)
         var options = (CSharpParseOptions)core.SyntaxTrees[0].Options;
         // The build writes the version into a file of its own; the tests ask for it by name and version.
         var version = CSharpSyntaxTree.ParseText("[assembly: System.Reflection.AssemblyVersion(\"1.0.0.0\")]", options);
-        CSharpGeneratorDriver.Create(Generators(), parseOptions: options)
+        CSharpGeneratorDriver
+            .Create(Generators(), parseOptions: options)
             .RunGeneratorsAndUpdateCompilation(core.WithAssemblyName("Irvak.Core").AddSyntaxTrees(version), out var whole, out _);
         using var file = File.Create(target);
         return whole.Emit(file).Success;
@@ -79,9 +91,13 @@ public sealed class MutationRun(string root, TextWriter log)
     /// <summary>The framework's own generators, such as the one of patterns.</summary>
     private static IEnumerable<ISourceGenerator> Generators()
     {
-        var sdk = Path.GetFullPath(Path.Combine(Path.GetDirectoryName(typeof(object).Assembly.Location)!, "..", "..", "..", "packs", "Microsoft.NETCore.App.Ref"));
+        var sdk = Path.GetFullPath(
+            Path.Combine(Path.GetDirectoryName(typeof(object).Assembly.Location)!, "..", "..", "..", "packs", "Microsoft.NETCore.App.Ref")
+        );
         var analyzers = Directory.GetFiles(sdk, "System.Text.RegularExpressions.Generator.dll", SearchOption.AllDirectories);
-        return analyzers.Order(StringComparer.Ordinal).TakeLast(1)
+        return analyzers
+            .Order(StringComparer.Ordinal)
+            .TakeLast(1)
             .SelectMany(a => new AnalyzerFileReference(a, Loader.Instance).GetGenerators(LanguageNames.CSharp));
     }
 
@@ -89,9 +105,7 @@ public sealed class MutationRun(string root, TextWriter log)
     {
         public static readonly Loader Instance = new();
 
-        public void AddDependencyLocation(string fullPath)
-        {
-        }
+        public void AddDependencyLocation(string fullPath) { }
 
         public System.Reflection.Assembly LoadFromPath(string fullPath) => System.Reflection.Assembly.LoadFrom(fullPath);
     }
@@ -101,7 +115,10 @@ public sealed class MutationRun(string root, TextWriter log)
     private bool Passes(string tests)
     {
         // The structure is read from the sources, which nobody changed.
-        var start = new ProcessStartInfo("dotnet", [Path.Combine(tests, "Irvak.Core.Tests.dll"), "-noColor", "-nologo", "-stopOnFail", "-class-", "Irvak.Core.Tests.FloorsTests"])
+        var start = new ProcessStartInfo(
+            "dotnet",
+            [Path.Combine(tests, "Irvak.Core.Tests.dll"), "-noColor", "-nologo", "-stopOnFail", "-class-", "Irvak.Core.Tests.FloorsTests"]
+        )
         {
             RedirectStandardOutput = true,
             RedirectStandardError = true,
@@ -111,7 +128,8 @@ public sealed class MutationRun(string root, TextWriter log)
         run.ErrorDataReceived += (_, _) => { };
         run.BeginErrorReadLine();
         // One that never ends is noticed too.
-        if (!run.WaitForExit(TimeSpan.FromMinutes(5))) run.Kill(true);
+        if (!run.WaitForExit(TimeSpan.FromMinutes(5)))
+            run.Kill(true);
         run.WaitForExit();
         _said = string.Join('\n', said.Result.Split('\n').SkipWhile(l => !l.Contains("[FAIL]", StringComparison.Ordinal)).Take(8));
         return run.ExitCode == 0;

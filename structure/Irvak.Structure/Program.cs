@@ -7,13 +7,17 @@ switch (args)
         return 0;
     case ["mutate", var count, var seed]:
         var survivors = new MutationRun(Directory.GetCurrentDirectory(), Console.Out).Survivors(int.Parse(count), int.Parse(seed));
-        Console.WriteLine(survivors.Count == 0 ? "Every change was noticed." : $"{survivors.Count} of {count} changes were noticed by no test.");
+        Console.WriteLine(
+            survivors.Count == 0 ? "Every change was noticed." : $"{survivors.Count} of {count} changes were noticed by no test."
+        );
         return survivors.Count > 2 ? 1 : 0;
     default:
-        Console.Error.WriteLine("""
+        Console.Error.WriteLine(
+            """
             From the repository's root:
               floors FILE         draws the floors of the core into FILE
               mutate COUNT SEED   changes the core in COUNT places, one at a time, and tells which change no test notices
-            """);
+            """
+        );
         return 2;
 }

@@ -14,12 +14,20 @@ public sealed record Unworked(string File, int Line, string Number)
         from tree in core.Trees
         let model = core.Compilation.GetSemanticModel(tree)
         from call in tree.GetRoot().DescendantNodes().OfType<InvocationExpressionSyntax>()
-        where call.Expression.ToString() == "Finding.Of" && call.ArgumentList.Arguments.Count > 3 && call.ArgumentList.Arguments[2].Expression.IsKind(SyntaxKind.NullLiteralExpression)
+        where
+            call.Expression.ToString() == "Finding.Of"
+            && call.ArgumentList.Arguments.Count > 3
+            && call.ArgumentList.Arguments[2].Expression.IsKind(SyntaxKind.NullLiteralExpression)
         let number = call.ArgumentList.Arguments.Skip(3).SelectMany(a => Numbers(a.Expression, model)).FirstOrDefault()
         where number is not null
-        select new Unworked(Path.GetRelativePath(core.Folder, tree.FilePath), tree.GetLineSpan(call.Span).StartLinePosition.Line + 1, number);
+        select new Unworked(
+            Path.GetRelativePath(core.Folder, tree.FilePath),
+            tree.GetLineSpan(call.Span).StartLinePosition.Line + 1,
+            number
+        );
 
-    /// <summary>Numbers and quantities that become words: those in holes of a text, and those given to a function that makes words.</summary>
+    /// <summary>Numbers and quantities that become words: those in holes of a text, and those given to a function that makes
+    /// words.</summary>
     private static IEnumerable<string> Numbers(ExpressionSyntax value, SemanticModel model)
     {
         foreach (var node in value.DescendantNodesAndSelf())
@@ -27,20 +35,26 @@ public sealed record Unworked(string File, int Line, string Number)
             ExpressionSyntax? amount = node switch
             {
                 InterpolationSyntax hole => hole.Expression,
-                InvocationExpressionSyntax { Expression: MemberAccessExpressionSyntax { Name.Identifier.Text: "ToString" } member } => member.Expression,
-                InvocationExpressionSyntax words when model.GetTypeInfo(words).Type?.SpecialType == SpecialType.System_String =>
-                    words.ArgumentList.Arguments.Select(a => a.Expression).FirstOrDefault(a => IsAmount(model.GetTypeInfo(a).Type)),
+                InvocationExpressionSyntax { Expression: MemberAccessExpressionSyntax { Name.Identifier.Text: "ToString" } member } =>
+                    member.Expression,
+                InvocationExpressionSyntax words when model.GetTypeInfo(words).Type?.SpecialType == SpecialType.System_String => words
+                    .ArgumentList.Arguments.Select(a => a.Expression)
+                    .FirstOrDefault(a => IsAmount(model.GetTypeInfo(a).Type)),
                 _ => null,
             };
-            if (amount is not null && IsAmount(model.GetTypeInfo(amount).Type)) yield return amount.ToString();
+            if (amount is not null && IsAmount(model.GetTypeInfo(amount).Type))
+                yield return amount.ToString();
         }
     }
 
-    private static bool IsAmount(ITypeSymbol? type) => type switch
-    {
-        INamedTypeSymbol { OriginalDefinition.SpecialType: SpecialType.System_Nullable_T } maybe => IsAmount(maybe.TypeArguments[0]),
-        { SpecialType: SpecialType.System_Int32 or SpecialType.System_Int64 or SpecialType.System_Double or SpecialType.System_Decimal } => true,
-        { TypeKind: TypeKind.Struct } => type.ContainingNamespace.Name == "Quantities",
-        _ => false,
-    };
+    private static bool IsAmount(ITypeSymbol? type) =>
+        type switch
+        {
+            INamedTypeSymbol { OriginalDefinition.SpecialType: SpecialType.System_Nullable_T } maybe => IsAmount(maybe.TypeArguments[0]),
+            {
+                SpecialType: SpecialType.System_Int32 or SpecialType.System_Int64 or SpecialType.System_Double or SpecialType.System_Decimal
+            } => true,
+            { TypeKind: TypeKind.Struct } => type.ContainingNamespace.Name == "Quantities",
+            _ => false,
+        };
 }

@@ -5,7 +5,15 @@ namespace Irvak.Browser.Tests;
 /// <summary>Drives put into bays, an array made over them, changed, and judged; all through the real interface.</summary>
 public class ArraysTests(Site site)
 {
-    private static void Click(Window window, string xpath) => window.Until(d => { d.FindElement(By.XPath(xpath)).Click(); return true; }, xpath);
+    private static void Click(Window window, string xpath) =>
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath(xpath)).Click();
+                return true;
+            },
+            xpath
+        );
 
     private static void Begin(Window window, string title)
     {
@@ -13,7 +21,14 @@ public class ArraysTests(Site site)
         window.Type("#title", title);
         window.Press("Begin");
         window.Until(_ => window.Path.StartsWith("/jobs/", StringComparison.Ordinal), "the job");
-        window.Until(d => { d.FindElement(By.TagName("body")).SendKeys("3"); return window.Path.EndsWith("/fit", StringComparison.Ordinal); }, "Fit");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.TagName("body")).SendKeys("3");
+                return window.Path.EndsWith("/fit", StringComparison.Ordinal);
+            },
+            "Fit"
+        );
         window.Find(".ledge");
         window.Driver.FindElement(By.TagName("body")).SendKeys("b");
     }
@@ -32,7 +47,13 @@ public class ArraysTests(Site site)
         {
             window.Script<object?>($"document.querySelector(\"[data-place='bay:{bay}']\").focus(); return null");
             window.Keys_(Keys.Enter);
-            window.Until(d => d.FindElement(By.CssSelector($"[data-place='bay:{bay}']")).GetAttribute("aria-label")!.Contains("4 TB", StringComparison.Ordinal), $"a drive in bay {bay}");
+            window.Until(
+                d =>
+                    d.FindElement(By.CssSelector($"[data-place='bay:{bay}']"))
+                        .GetAttribute("aria-label")!
+                        .Contains("4 TB", StringComparison.Ordinal),
+                $"a drive in bay {bay}"
+            );
         }
         window.Keys_(Keys.Escape);
         window.Press("New array");
@@ -48,11 +69,17 @@ public class ArraysTests(Site site)
         window.Press("Striped");
         window.See("M survives no failure, and what it holds is neither scratch nor backed up.", ".verdicts");
         window.Press("scratch only");
-        window.Until(d => !d.FindElement(By.CssSelector(".verdicts")).Text.Contains("survives no failure", StringComparison.Ordinal), "no stop");
+        window.Until(
+            d => !d.FindElement(By.CssSelector(".verdicts")).Text.Contains("survives no failure", StringComparison.Ordinal),
+            "no stop"
+        );
         // A press takes a member out; one that is out can stand by.
         window.Find("#array-level").SendKeys("Single parity");
         Click(window, "//button[contains(@aria-label,'12,')][contains(@aria-label,'member')]");
-        Click(window, "//button[contains(@aria-label,'12,')][contains(@aria-label,': out')]/following-sibling::button[@aria-label='12 as a spare']");
+        Click(
+            window,
+            "//button[contains(@aria-label,'12,')][contains(@aria-label,': out')]/following-sibling::button[@aria-label='12 as a spare']"
+        );
         window.See("starts at once, spare there", ".arrays");
         window.See("8.0 TB are 7.28 TiB", ".arrays");
         Assert.Empty(window.Complaints());

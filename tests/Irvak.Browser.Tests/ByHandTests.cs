@@ -98,7 +98,10 @@ public class ByHandTests(Site site)
         window.Press("Keep");
         foreach (var slot in new[] { "B1", "C1", "C2" })
         {
-            window.Until(d => d.FindElement(By.CssSelector(".survey-cols section:last-child h3")).Text.StartsWith(slot, StringComparison.Ordinal), slot);
+            window.Until(
+                d => d.FindElement(By.CssSelector(".survey-cols section:last-child h3")).Text.StartsWith(slot, StringComparison.Ordinal),
+                slot
+            );
             window.Press("It is empty");
         }
         window.See("Which is the largest module the maker lists?");
@@ -106,7 +109,12 @@ public class ByHandTests(Site site)
         // The limits stay unknown and block only the maker's list: fill order and rate are known.
         window.Click(".way li:nth-child(3) a");
         window.Find(".ladder .cell");
-        Assert.Equal(["A1 1", "B1 2", "C1 3?", "C2 4?"], window.Driver.FindElements(By.CssSelector(".ladder .cell")).Select(c => c.FindElement(By.CssSelector(".nm")).Text + " " + c.FindElement(By.TagName("small")).Text));
+        Assert.Equal(
+            ["A1 1", "B1 2", "C1 3?", "C2 4?"],
+            window
+                .Driver.FindElements(By.CssSelector(".ladder .cell"))
+                .Select(c => c.FindElement(By.CssSelector(".nm")).Text + " " + c.FindElement(By.TagName("small")).Text)
+        );
         window.Click("[data-place='slot:C2']");
         window.Type("#card-shelf", "16 reg 2666");
         window.Press("16 GB registered DDR4-2666, 1Rx4");
@@ -114,7 +122,14 @@ public class ByHandTests(Site site)
         window.See("Which slot of channel C comes first is not known: only C2 would be filled, not C1.", ".verdicts");
         window.See("All channels run at 2666 MT/s", ".mem");
         window.Press("Ways out, 1");
-        window.Until(d => { d.FindElements(By.CssSelector(".way1")).First().Click(); return true; }, "the way out");
+        window.Until(
+            d =>
+            {
+                d.FindElements(By.CssSelector(".way1")).First().Click();
+                return true;
+            },
+            "the way out"
+        );
         window.Gone("[data-code='MEM-FILL-ASK']");
         Assert.Empty(window.Complaints());
     }

@@ -23,7 +23,9 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
 
     private void Sql(string sql)
     {
-        using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Site.Connection) { Database = "postgres", Pooling = false }.ConnectionString);
+        using var connection = new NpgsqlConnection(
+            new NpgsqlConnectionStringBuilder(Site.Connection) { Database = "postgres", Pooling = false }.ConnectionString
+        );
         connection.Open();
         using var command = new NpgsqlCommand(sql, connection);
         command.ExecuteNonQuery();
@@ -53,10 +55,26 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
             var last = await http.GetAsync($"/api/jobs/{number}/number");
             // A connection that was cut is met once by each that used it.
             Assert.True(tries < 50, await last.Content.ReadAsStringAsync());
-            if (!last.IsSuccessStatusCode) continue;
+            if (!last.IsSuccessStatusCode)
+                continue;
             var seen = int.Parse(await last.Content.ReadAsStringAsync());
-            var answer = await http.PostAsJsonAsync($"/api/jobs/{number}/edits", new { key = Guid.NewGuid(), lastSeen = seen, who = "Bao", edit = new { type = "setWish", wish = "memoryGiB", value = giB } });
-            if (answer.IsSuccessStatusCode) return;
+            var answer = await http.PostAsJsonAsync(
+                $"/api/jobs/{number}/edits",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    lastSeen = seen,
+                    who = "Bao",
+                    edit = new
+                    {
+                        type = "setWish",
+                        wish = "memoryGiB",
+                        value = giB,
+                    },
+                }
+            );
+            if (answer.IsSuccessStatusCode)
+                return;
             Assert.True((int)answer.StatusCode == 503, await answer.Content.ReadAsStringAsync());
         }
     }
@@ -84,14 +102,26 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
         using var window = new Window(Site).Open($"/jobs/{job}/fit?sheet=arrays");
         window.Find("#array-strip");
         // In the same moment, before any answer: the second must not take the first back.
-        window.Driver.ExecuteScript("""
+        window.Driver.ExecuteScript(
+            """
             const set = (id, value) => { const s = document.querySelector(id); const d = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value'); d.set.call(s, value); s.dispatchEvent(new Event('change', { bubbles: true })); };
             set('#array-use', 'cameras');
             set('#array-strip', '1024');
-            """);
-        window.Until(d => d.FindElement(By.CssSelector("#array-use")).GetAttribute("value") == "cameras" && d.FindElement(By.CssSelector("#array-strip")).GetAttribute("value") == "1024", "both changes");
+            """
+        );
+        window.Until(
+            d =>
+                d.FindElement(By.CssSelector("#array-use")).GetAttribute("value") == "cameras"
+                && d.FindElement(By.CssSelector("#array-strip")).GetAttribute("value") == "1024",
+            "both changes"
+        );
         window.Open($"/jobs/{job}/fit?sheet=arrays");
-        window.Until(d => d.FindElement(By.CssSelector("#array-use")).GetAttribute("value") == "cameras" && d.FindElement(By.CssSelector("#array-strip")).GetAttribute("value") == "1024", "both changes, stored");
+        window.Until(
+            d =>
+                d.FindElement(By.CssSelector("#array-use")).GetAttribute("value") == "cameras"
+                && d.FindElement(By.CssSelector("#array-strip")).GetAttribute("value") == "1024",
+            "both changes, stored"
+        );
         window.Find("body").SendKeys("h");
         window.See("strip from", "[role=dialog]");
         window.See("to 1024 KiB", "[role=dialog]");
@@ -176,10 +206,15 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
             window.Type("#wish-memory", "24" + Keys.Enter);
             window.See("wish 24", ".verdicts");
         }
-        using (var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Site.Connection) { Pooling = false }.ConnectionString))
+        using (
+            var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Site.Connection) { Pooling = false }.ConnectionString)
+        )
         {
             connection.Open();
-            using var command = new NpgsqlCommand("""update job set snapshot = snapshot || '{"caches":{"plans":{"K":{"name":"K","places":["slot:A1"],"volumes":[],"blockKiB":64}}}}'::jsonb || '{"found":{"slot:A1":{"source":"x","drive":{"bytes":1000}}}}'::jsonb where number = @n""", connection);
+            using var command = new NpgsqlCommand(
+                """update job set snapshot = snapshot || '{"caches":{"plans":{"K":{"name":"K","places":["slot:A1"],"volumes":[],"blockKiB":64}}}}'::jsonb || '{"found":{"slot:A1":{"source":"x","drive":{"bytes":1000}}}}'::jsonb where number = @n""",
+                connection
+            );
             command.Parameters.AddWithValue("n", job);
             command.ExecuteNonQuery();
         }

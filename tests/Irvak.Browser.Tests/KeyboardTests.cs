@@ -81,7 +81,9 @@ public class KeyboardTests(Site site)
 
     private static void Key(Window window, string key)
     {
-        window.Script<object?>("if (/INPUT|TEXTAREA|SELECT/.test(document.activeElement.tagName)) document.activeElement.blur(); return null");
+        window.Script<object?>(
+            "if (/INPUT|TEXTAREA|SELECT/.test(document.activeElement.tagName)) document.activeElement.blur(); return null"
+        );
         window.Keys_(key);
     }
 
@@ -105,5 +107,11 @@ public class KeyboardTests(Site site)
     }
 
     private static void Label(Window window, string slot, string says) =>
-        window.Until(d => d.FindElement(By.CssSelector($"[data-place='slot:{slot}']")).GetAttribute("aria-label")!.Contains(says, StringComparison.Ordinal), $"{slot} “{says}”");
+        window.Until(
+            d =>
+                d.FindElement(By.CssSelector($"[data-place='slot:{slot}']"))
+                    .GetAttribute("aria-label")!
+                    .Contains(says, StringComparison.Ordinal),
+            $"{slot} “{says}”"
+        );
 }

@@ -10,7 +10,14 @@ public class LanesTests(Site site)
     private static void Key(Window window, string key) => window.Driver.FindElement(By.TagName("body")).SendKeys(key);
 
     private static void Choose(Window window, string label, string option) =>
-        window.Until(d => { d.FindElement(By.XPath($"//select[@aria-label='{label}']/option[normalize-space(.)='{option}']")).Click(); return true; }, $"{option} of {label}");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath($"//select[@aria-label='{label}']/option[normalize-space(.)='{option}']")).Click();
+                return true;
+            },
+            $"{option} of {label}"
+        );
 
     [Fact]
     public async Task A_split_is_planned_from_the_list_and_every_drive_is_seen()
@@ -39,7 +46,13 @@ public class LanesTests(Site site)
         window.See("0 stops left of 1.", ".assign-answer");
         window.See("set S3 to ×4 ×4 ×4 ×4", ".assign-answer");
         window.Press("Take it");
-        window.Until(d => d.FindElement(By.CssSelector("svg.loom [data-loom='slot:card:S4']")).GetDomAttribute("aria-label")!.Contains("used", StringComparison.Ordinal), "the network card in S4");
+        window.Until(
+            d =>
+                d.FindElement(By.CssSelector("svg.loom [data-loom='slot:card:S4']"))
+                    .GetDomAttribute("aria-label")!
+                    .Contains("used", StringComparison.Ordinal),
+            "the network card in S4"
+        );
         Assert.DoesNotContain("loose", window.Find("svg.loom").Text);
         window.Press("Undo");
         window.See("12 loose", "svg.loom");
@@ -84,7 +97,10 @@ public class LanesTests(Site site)
         window.Keys_(Keys.End);
         window.See("instead of 490", ".path-cols");
         window.Press("As planned");
-        window.Until(d => !d.FindElement(By.CssSelector(".path-cols")).Text.Contains("instead of", StringComparison.Ordinal), "as planned again");
+        window.Until(
+            d => !d.FindElement(By.CssSelector(".path-cols")).Text.Contains("instead of", StringComparison.Ordinal),
+            "as planned again"
+        );
         Assert.Empty(window.Complaints());
     }
 
@@ -112,17 +128,17 @@ public class LanesTests(Site site)
     {
         var number = await Wide(carriers, devices);
         foreach (var mode in new[] { "day", "night" })
-            foreach (var width in new[] { 1280, 1600 })
-            {
-                using var window = new Window(site, mode: mode, width: width).Open($"/jobs/{number}/fit?sheet=lanes");
-                window.Find("svg.loom");
-                window.Until(_ => window.Script<bool>("return document.fonts.status === 'loaded'"), "the fonts");
-                Assert.InRange(window.Driver.FindElements(By.CssSelector("svg.loom [data-box].lm-end")).Count, devices, devices + 1);
-                Assert.Empty(Troubles(window, "svg.loom", "rect"));
-                Key(window, "p");
-                window.Find("svg.stream");
-                Assert.Empty(Troubles(window, "svg.stream", ".st-hit"));
-            }
+        foreach (var width in new[] { 1280, 1600 })
+        {
+            using var window = new Window(site, mode: mode, width: width).Open($"/jobs/{number}/fit?sheet=lanes");
+            window.Find("svg.loom");
+            window.Until(_ => window.Script<bool>("return document.fonts.status === 'loaded'"), "the fonts");
+            Assert.InRange(window.Driver.FindElements(By.CssSelector("svg.loom [data-box].lm-end")).Count, devices, devices + 1);
+            Assert.Empty(Troubles(window, "svg.loom", "rect"));
+            Key(window, "p");
+            window.Find("svg.stream");
+            Assert.Empty(Troubles(window, "svg.stream", ".st-hit"));
+        }
     }
 
     /// <summary>A machine with wide slots, carriers in the first of them and an array over the drives; its job's number.</summary>
@@ -135,7 +151,20 @@ public class LanesTests(Site site)
             Assert.True(answer.IsSuccessStatusCode, text);
             return JsonDocument.Parse(text).RootElement;
         }
-        var begun = await Ok(await http.PostAsJsonAsync("/api/jobs", new { key = Guid.NewGuid(), who = "Ines", title = $"{devices} devices", owner = "Tidehouse", sheetId = "brannick-ledge-6", answers = (object?)null }));
+        var begun = await Ok(
+            await http.PostAsJsonAsync(
+                "/api/jobs",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    title = $"{devices} devices",
+                    owner = "Tidehouse",
+                    sheetId = "brannick-ledge-6",
+                    answers = (object?)null,
+                }
+            )
+        );
         var number = begun.GetProperty("number").GetString()!;
         var last = begun.GetProperty("lastNumber").GetInt32();
         var sheet = new
@@ -144,36 +173,133 @@ public class LanesTests(Site site)
             id = "wide",
             name = "Wide",
             chassis = new { kind = "rack", units = 4 },
-            roots = new object[] { new { id = "root 1", lanes = 128, gen = 4 }, new { id = "chipset", lanes = 16, gen = 3, uplink = "root 1", uplinkLanes = 4, uplinkGen = 3 } },
-            slots = Enumerable.Range(1, carriers + 1).Select(n => new { id = $"S{n}", mech = 16, elec = n > carriers ? 8 : 16, gen = n > carriers ? 3 : 4, root = n > carriers ? "chipset" : "root 1", height = "full", lengthMm = 312, watt = 75, splits = n > carriers ? null : new[] { new[] { 8, 8 }, [4, 4, 4, 4] } }),
+            roots = new object[]
+            {
+                new
+                {
+                    id = "root 1",
+                    lanes = 128,
+                    gen = 4,
+                },
+                new
+                {
+                    id = "chipset",
+                    lanes = 16,
+                    gen = 3,
+                    uplink = "root 1",
+                    uplinkLanes = 4,
+                    uplinkGen = 3,
+                },
+            },
+            slots = Enumerable
+                .Range(1, carriers + 1)
+                .Select(n => new
+                {
+                    id = $"S{n}",
+                    mech = 16,
+                    elec = n > carriers ? 8 : 16,
+                    gen = n > carriers ? 3 : 4,
+                    root = n > carriers ? "chipset" : "root 1",
+                    height = "full",
+                    lengthMm = 312,
+                    watt = 75,
+                    splits = n > carriers ? null : new[] { new[] { 8, 8 }, [4, 4, 4, 4] },
+                }),
         };
-        async Task Edit(object edit) => last = (await Ok(await http.PostAsJsonAsync($"/api/jobs/{number}/edits", new { key = Guid.NewGuid(), lastSeen = last, who = "Ines", edit }))).GetProperty("lastNumber").GetInt32();
+        async Task Edit(object edit) => last = (
+                await Ok(
+                    await http.PostAsJsonAsync(
+                        $"/api/jobs/{number}/edits",
+                        new
+                        {
+                            key = Guid.NewGuid(),
+                            lastSeen = last,
+                            who = "Ines",
+                            edit,
+                        }
+                    )
+                )
+            ).GetProperty("lastNumber").GetInt32();
         await Edit(new { type = "adoptSheet", sheet });
-        object Put(string place, string part) => new { type = "fit", place, unit = new { source = "shelf", shelfPartId = part } };
+        object Put(string place, string part) =>
+            new
+            {
+                type = "fit",
+                place,
+                unit = new { source = "shelf", shelfPartId = part },
+            };
         string[] places = [.. Enumerable.Range(0, devices).Select(n => $"m2:S{(n / 4) + 1}.{(n % 4) + 1}")];
-        await Edit(new { type = "together", what = "fills it", edits = Enumerable.Range(1, carriers).Select(n => Put($"card:S{n}", "hm-m2x4")).Concat(places.Select(p => Put(p, "rv-m2000"))).Append(Put($"card:S{carriers + 1}", "lm-25s2")) });
-        await Edit(new { type = "makeArray", array = new { name = "Scratch", level = "stripe", members = places, host = "kernel", groups = 1, use = "editing", scratch = true, backedUp = false } });
-        if (devices > 4) await Edit(new { type = "together", what = "divides", edits = Enumerable.Range(2, carriers - 1).Select(n => new { type = "setSplit", slot = $"S{n}", widths = new[] { 4, 4, 4, 4 }, asFound = false }) });
+        await Edit(
+            new
+            {
+                type = "together",
+                what = "fills it",
+                edits = Enumerable
+                    .Range(1, carriers)
+                    .Select(n => Put($"card:S{n}", "hm-m2x4"))
+                    .Concat(places.Select(p => Put(p, "rv-m2000")))
+                    .Append(Put($"card:S{carriers + 1}", "lm-25s2")),
+            }
+        );
+        await Edit(
+            new
+            {
+                type = "makeArray",
+                array = new
+                {
+                    name = "Scratch",
+                    level = "stripe",
+                    members = places,
+                    host = "kernel",
+                    groups = 1,
+                    use = "editing",
+                    scratch = true,
+                    backedUp = false,
+                },
+            }
+        );
+        if (devices > 4)
+            await Edit(
+                new
+                {
+                    type = "together",
+                    what = "divides",
+                    edits = Enumerable
+                        .Range(2, carriers - 1)
+                        .Select(n => new
+                        {
+                            type = "setSplit",
+                            slot = $"S{n}",
+                            widths = new[] { 4, 4, 4, 4 },
+                            asFound = false,
+                        }),
+                }
+            );
         return number;
     }
 
     /// <summary>Words that meet each other, leave the drawing, or leave the box they begin in, by the browser's own boxes.</summary>
-    private static List<string> Troubles(Window window, string svg, string box) => JsonSerializer.Deserialize<List<string>>(window.Script<string>($$"""
-        const out = [];
-        const svg = document.querySelector('{{svg}}');
-        const frame = svg.getBoundingClientRect();
-        const texts = [...svg.querySelectorAll('text')].map(t => [t.textContent, t.getBoundingClientRect(), t.closest('[data-words]') && svg.querySelector(`[data-box="${t.closest('[data-words]').dataset.words}"] {{box}}`)]).filter(([, b]) => b.width > 0);
-        for (const [t, b, r] of texts) {
-          if (b.left < frame.left - 1 || b.right > frame.right + 1 || b.top < frame.top - 1 || b.bottom > frame.bottom + 1) out.push(`${t} is clipped`);
-          const p = r && r.getBoundingClientRect();
-          if (p && (b.left < p.left - 1 || b.right > p.right + 1 || b.top < p.top - 2 || b.bottom > p.bottom + 2)) out.push(`${t} leaves its box`);
-        }
-        for (let i = 0; i < texts.length; i++)
-          for (let j = i + 1; j < texts.length; j++) {
-            const [a, p] = texts[i], [b, q] = texts[j];
-            const w = Math.min(p.right, q.right) - Math.max(p.left, q.left), h = Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top);
-            if (w > 1.5 && h > 3) out.push(`${a} × ${b}`);
-          }
-        return JSON.stringify(out);
-        """))!;
+    private static List<string> Troubles(Window window, string svg, string box) =>
+        JsonSerializer.Deserialize<List<string>>(
+            window.Script<string>(
+                $$"""
+                const out = [];
+                const svg = document.querySelector('{{svg}}');
+                const frame = svg.getBoundingClientRect();
+                const texts = [...svg.querySelectorAll('text')].map(t => [t.textContent, t.getBoundingClientRect(), t.closest('[data-words]') && svg.querySelector(`[data-box="${t.closest('[data-words]').dataset.words}"] {{box}}`)]).filter(([, b]) => b.width > 0);
+                for (const [t, b, r] of texts) {
+                  if (b.left < frame.left - 1 || b.right > frame.right + 1 || b.top < frame.top - 1 || b.bottom > frame.bottom + 1) out.push(`${t} is clipped`);
+                  const p = r && r.getBoundingClientRect();
+                  if (p && (b.left < p.left - 1 || b.right > p.right + 1 || b.top < p.top - 2 || b.bottom > p.bottom + 2)) out.push(`${t} leaves its box`);
+                }
+                for (let i = 0; i < texts.length; i++)
+                  for (let j = i + 1; j < texts.length; j++) {
+                    const [a, p] = texts[i], [b, q] = texts[j];
+                    const w = Math.min(p.right, q.right) - Math.max(p.left, q.left), h = Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top);
+                    if (w > 1.5 && h > 3) out.push(`${a} × ${b}`);
+                  }
+                return JSON.stringify(out);
+                """
+            )
+        )!;
 }

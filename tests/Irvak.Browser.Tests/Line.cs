@@ -28,7 +28,8 @@ public sealed class Line(Uri host) : IDisposable
         _listener = null;
         lock (_open)
         {
-            foreach (var client in _open) client.Dispose();
+            foreach (var client in _open)
+                client.Dispose();
             _open.Clear();
         }
     }
@@ -37,7 +38,8 @@ public sealed class Line(Uri host) : IDisposable
     {
         try
         {
-            while (true) _ = Carry(await listener.AcceptTcpClientAsync());
+            while (true)
+                _ = Carry(await listener.AcceptTcpClientAsync());
         }
         catch (Exception e) when (e is SocketException or ObjectDisposedException)
         {
@@ -48,7 +50,8 @@ public sealed class Line(Uri host) : IDisposable
     private async Task Carry(TcpClient near)
     {
         var far = new TcpClient();
-        lock (_open) _open.AddRange([near, far]);
+        lock (_open)
+            _open.AddRange([near, far]);
         try
         {
             await far.ConnectAsync(host.Host, host.Port);

@@ -4,54 +4,63 @@ using OpenQA.Selenium;
 
 namespace Irvak.Browser.Tests;
 
-/// <summary>Every view in both modes: accessible, nothing clipped or overlapping, nothing scrolling that should not, no complaint in the console.</summary>
+/// <summary>Every view in both modes: accessible, nothing clipped or overlapping, nothing scrolling that should not, no complaint in the
+/// console.</summary>
 public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
 {
     /// <summary>Views with the jobs of the demo that show them best; each is also a picture in docs/screenshots.</summary>
-    public static TheoryData<string, string, int, int> Views => new()
-    {
-        { "bench", "/", 1280, 800 },
-        { "begin", "/begin", 1280, 800 },
-        { "survey", "/jobs/0101/survey", 1280, 800 },
-        { "survey-captures", "/jobs/0109/survey", 1280, 800 },
-        { "aim", "/jobs/0102/aim", 1280, 800 },
-        { "fit", "/jobs/0103/fit", 1280, 800 },
-        { "arrays", "/jobs/0110/fit?sheet=arrays", 1280, 800 },
-        { "arrays-simulate", "/jobs/0110/fit?sheet=arrays&open=simulate", 1280, 800 },
-        { "controllers", "/jobs/0110/fit?sheet=arrays&open=controllers", 1280, 800 },
-        { "arrays-moving", "/jobs/0110/fit?sheet=arrays&open=moving", 1280, 800 },
-        { "arrays-figures", "/jobs/0110/fit?sheet=arrays&open=figures", 1280, 800 },
-        { "cache", "/jobs/0110/fit?sheet=cache", 1280, 800 },
-        { "boot", "/jobs/0110/fit?sheet=boot", 1280, 800 },
-        { "lanes", "/jobs/0111/fit?sheet=lanes", 1280, 800 },
-        { "path", "/jobs/0110/fit?sheet=path", 1280, 800 },
-        { "power", "/jobs/0111/fit?sheet=power", 1280, 800 },
-        { "prep", "/jobs/0104/prep", 1280, 800 },
-        { "hands-on", "/jobs/0105/hands-on", 1024, 768 },
-        { "proof", "/jobs/0106/proof", 1280, 800 },
-        { "handover", "/jobs/0107/handover", 1280, 800 },
-        { "fit-small-machine", "/jobs/0108/fit", 1280, 800 },
-        { "shelf", "/shelf", 1280, 800 },
-        { "sheets", "/sheets", 1280, 800 },
-        { "sheet", "/sheets/tarrowby-fulmar-15", 1280, 800 },
-        { "sheet-editor", "/sheets/sollewyn-sound-8/edit", 1280, 800 },
-        { "part-editor", "/shelf/cv-c8", 1280, 800 },
-        { "evidence", "/evidence", 1280, 800 },
-        { "rules", "/rules", 1280, 800 },
-        { "quick-sums", "/sums?sum=board&sheet=brannick-torr-32&sockets=1&modules=8%20%C3%97%2032GB%202Rx8%20PC5-4800B-R%0A2%20%C3%97%2064GB%202Rx4%20PC5-4800B-R", 1280, 800 },
-        { "quick-label", "/sums?labels=16GB%202Rx4%20PC4-2400T-RB1-11%0A16GB%202Rx4%20PC4-1600R", 1280, 800 },
-        { "quick-os", "/sums?sum=os&gib=16", 1280, 800 },
-        { "quick-clock", "/sums?sum=clock&modules=16GB%202Rx4%20PC4-2400T-R&per=2&cpuMTs=2133", 1280, 800 },
-        { "quick-fill", "/sums?sum=fill&sheet=brannick-torr-32&sockets=1&n=6", 1280, 800 },
-        { "quick-array", "/sums?sum=array&n=8&tb=8&level=parity-2", 1280, 800 },
-        { "quick-rebuild", "/sums?sum=rebuild&tb=8", 1280, 800 },
-        { "quick-lane", "/sums?sum=lane&gen=1&lanes=1&drives=4&each=180&line=10&faster=25", 1280, 800 },
-        { "quick-cache", "/sums?sum=cache&hot=500&cache=240&written=60&rated=876", 1280, 800 },
-        { "quick-boot", "/sums?sum=boot&gb=64&by=dwpd&rated=1", 1280, 800 },
-        { "quick-grade", "/sums?sum=grade", 1280, 800 },
-    };
+    public static TheoryData<string, string, int, int> Views =>
+        new()
+        {
+            { "bench", "/", 1280, 800 },
+            { "begin", "/begin", 1280, 800 },
+            { "survey", "/jobs/0101/survey", 1280, 800 },
+            { "survey-captures", "/jobs/0109/survey", 1280, 800 },
+            { "aim", "/jobs/0102/aim", 1280, 800 },
+            { "fit", "/jobs/0103/fit", 1280, 800 },
+            { "arrays", "/jobs/0110/fit?sheet=arrays", 1280, 800 },
+            { "arrays-simulate", "/jobs/0110/fit?sheet=arrays&open=simulate", 1280, 800 },
+            { "controllers", "/jobs/0110/fit?sheet=arrays&open=controllers", 1280, 800 },
+            { "arrays-moving", "/jobs/0110/fit?sheet=arrays&open=moving", 1280, 800 },
+            { "arrays-figures", "/jobs/0110/fit?sheet=arrays&open=figures", 1280, 800 },
+            { "cache", "/jobs/0110/fit?sheet=cache", 1280, 800 },
+            { "boot", "/jobs/0110/fit?sheet=boot", 1280, 800 },
+            { "lanes", "/jobs/0111/fit?sheet=lanes", 1280, 800 },
+            { "path", "/jobs/0110/fit?sheet=path", 1280, 800 },
+            { "power", "/jobs/0111/fit?sheet=power", 1280, 800 },
+            { "prep", "/jobs/0104/prep", 1280, 800 },
+            { "hands-on", "/jobs/0105/hands-on", 1024, 768 },
+            { "proof", "/jobs/0106/proof", 1280, 800 },
+            { "handover", "/jobs/0107/handover", 1280, 800 },
+            { "fit-small-machine", "/jobs/0108/fit", 1280, 800 },
+            { "shelf", "/shelf", 1280, 800 },
+            { "sheets", "/sheets", 1280, 800 },
+            { "sheet", "/sheets/tarrowby-fulmar-15", 1280, 800 },
+            { "sheet-editor", "/sheets/sollewyn-sound-8/edit", 1280, 800 },
+            { "part-editor", "/shelf/cv-c8", 1280, 800 },
+            { "evidence", "/evidence", 1280, 800 },
+            { "rules", "/rules", 1280, 800 },
+            {
+                "quick-sums",
+                "/sums?sum=board&sheet=brannick-torr-32&sockets=1&modules="
+                    + "8%20%C3%97%2032GB%202Rx8%20PC5-4800B-R%0A2%20%C3%97%2064GB%202Rx4%20PC5-4800B-R",
+                1280,
+                800
+            },
+            { "quick-label", "/sums?labels=16GB%202Rx4%20PC4-2400T-RB1-11%0A16GB%202Rx4%20PC4-1600R", 1280, 800 },
+            { "quick-os", "/sums?sum=os&gib=16", 1280, 800 },
+            { "quick-clock", "/sums?sum=clock&modules=16GB%202Rx4%20PC4-2400T-R&per=2&cpuMTs=2133", 1280, 800 },
+            { "quick-fill", "/sums?sum=fill&sheet=brannick-torr-32&sockets=1&n=6", 1280, 800 },
+            { "quick-array", "/sums?sum=array&n=8&tb=8&level=parity-2", 1280, 800 },
+            { "quick-rebuild", "/sums?sum=rebuild&tb=8", 1280, 800 },
+            { "quick-lane", "/sums?sum=lane&gen=1&lanes=1&drives=4&each=180&line=10&faster=25", 1280, 800 },
+            { "quick-cache", "/sums?sum=cache&hot=500&cache=240&written=60&rated=876", 1280, 800 },
+            { "quick-boot", "/sums?sum=boot&gb=64&by=dwpd&rated=1", 1280, 800 },
+            { "quick-grade", "/sums?sum=grade", 1280, 800 },
+        };
 
-    /// <summary>What a view says once it is all there, where it asks for more than the job; a view without it would be sound, and empty.</summary>
+    /// <summary>What a view says once it is all there, where it asks for more than the job; a view without it would be sound, and
+    /// empty.</summary>
     private static readonly Dictionary<string, string> Says = new()
     {
         ["survey"] = "Which serial number has the machine?",
@@ -72,15 +81,46 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
         {
             window.Script<object?>($"localStorage.setItem('irvak.mode', '{mode}'); return null");
             window.Open(path).Find("#field");
-            window.Until(_ => window.Script<bool>("return document.fonts.status === 'loaded' && !document.querySelector('main:empty') && (document.querySelector('main') || {}).innerText.length > 40"), "the view with its fonts");
-            if (Says.TryGetValue(name, out var words)) window.See(words, "main");
+            window.Until(
+                _ =>
+                    window.Script<bool>(
+                        "return document.fonts.status === 'loaded' && !document.querySelector('main:empty') "
+                            + "&& (document.querySelector('main') || {}).innerText.length > 40"
+                    ),
+                "the view with its fonts"
+            );
+            if (Says.TryGetValue(name, out var words))
+                window.See(words, "main");
             Assert.Empty(window.Driver.FindElements(By.CssSelector("main.message")));
             // One picture of each main view; these are seen in others too.
-            Shoot(window, name is "begin" or "fit-small-machine" or "rules" or "evidence" or "part-editor" or "sheet" or "controllers" or "boot" or "sheets" || name.StartsWith("arrays-", StringComparison.Ordinal) || (name.StartsWith("quick-", StringComparison.Ordinal) && name != "quick-sums") ? null : mode == "day" ? name : name == "fit" ? "fit-night" : null);
+            Shoot(
+                window,
+                name
+                        is "begin"
+                            or "fit-small-machine"
+                            or "rules"
+                            or "evidence"
+                            or "part-editor"
+                            or "sheet"
+                            or "controllers"
+                            or "boot"
+                            or "sheets"
+                    || name.StartsWith("arrays-", StringComparison.Ordinal)
+                    || (name.StartsWith("quick-", StringComparison.Ordinal) && name != "quick-sums")
+                        ? null
+                    : mode == "day" ? name
+                    : name == "fit" ? "fit-night"
+                    : null
+            );
             Assert.Empty(Axe(window));
             Assert.Empty(Overlaps(window));
             Assert.Empty(window.Covered());
-            Assert.True(window.Script<bool>("const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"), $"{name} scrolls as a whole");
+            Assert.True(
+                window.Script<bool>(
+                    "const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"
+                ),
+                $"{name} scrolls as a whole"
+            );
             Assert.Empty(window.Complaints());
         }
     }
@@ -97,7 +137,12 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
             window.See(says, ".placement");
             Shoot(window, mode == "day" && name == "placement" ? name : null);
             Assert.Empty(Axe(window));
-            Assert.True(window.Script<bool>("const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"), $"{name} scrolls as a whole");
+            Assert.True(
+                window.Script<bool>(
+                    "const e = document.documentElement; return e.scrollWidth <= innerWidth && e.scrollHeight <= innerHeight"
+                ),
+                $"{name} scrolls as a whole"
+            );
             Assert.Empty(window.Complaints());
         }
     }
@@ -119,22 +164,29 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
         window.Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new Dictionary<string, object?> { ["media"] = "print" });
         Assert.Equal(23, window.Driver.FindElements(By.CssSelector(".steps label")).Count(l => l.Displayed));
         Assert.Contains("Step sheet · Job 0105 · Brannick Torr 32", window.Find(".print-head").Text);
-        Assert.Equal("rgb(34, 38, 43)", window.Script<string>("return getComputedStyle(document.querySelector('.steps label')).color")); // ink by day
+        // ink by day
+        Assert.Equal("rgb(34, 38, 43)", window.Script<string>("return getComputedStyle(document.querySelector('.steps label')).color"));
         Assert.False(window.Find(".way").Displayed);
     }
 
     private static List<string> Axe(Window window)
     {
         window.Driver.ExecuteScript(File.ReadAllText(Repository.At("client", "node_modules", "axe-core", "axe.min.js")));
-        var json = (string)window.Driver.ExecuteAsyncScript(
-            "const done = arguments[0]; axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 4).map(n => n.html.slice(0, 160) + ' ' + (n.failureSummary || '').slice(0, 200)).join(' | ')))))")!;
+        var json = (string)
+            window.Driver.ExecuteAsyncScript(
+                "const done = arguments[0]; axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', "
+                    + "'wcag21aa', 'wcag22aa'] }).then(r => done(JSON.stringify(r.violations.map(v "
+                    + "=> v.id + ': ' + v.nodes.slice(0, 4).map(n => n.html.slice(0, 160) "
+                    + "+ ' ' + (n.failureSummary || '').slice(0, 200)).join(' | ')))))"
+            )!;
         return JsonSerializer.Deserialize<List<string>>(json)!;
     }
 
     /// <summary>Words on a plate that meet each other or leave the drawing, by the browser's own boxes.</summary>
     private static List<string> Overlaps(Window window)
     {
-        var json = window.Script<string>("""
+        var json = window.Script<string>(
+            """
             const out = [];
             for (const svg of document.querySelectorAll('svg.plate:not(.small), svg.loom, svg.stream, svg.power')) {
               const frame = svg.getBoundingClientRect();
@@ -148,14 +200,16 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
                 }
             }
             return JSON.stringify(out);
-            """);
+            """
+        );
         return JsonSerializer.Deserialize<List<string>>(json)!;
     }
 
     /// <summary>Keeps the picture where the documentation wants it, when asked to.</summary>
     private static void Shoot(Window window, string? name)
     {
-        if (name is null || Environment.GetEnvironmentVariable("IRVAK_SCREENSHOTS") is not { Length: > 0 } folder) return;
+        if (name is null || Environment.GetEnvironmentVariable("IRVAK_SCREENSHOTS") is not { Length: > 0 } folder)
+            return;
         window.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder, name + ".png"));
     }
 }

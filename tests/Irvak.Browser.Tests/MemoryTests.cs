@@ -21,7 +21,14 @@ public class MemoryTests(Site site)
     }
 
     private static void Go(Window window, string key, string ends) =>
-        window.Until(d => { d.FindElement(By.TagName("body")).SendKeys(key); return window.Path.EndsWith(ends, StringComparison.Ordinal); }, $"key {key} leading to {ends}");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.TagName("body")).SendKeys(key);
+                return window.Path.EndsWith(ends, StringComparison.Ordinal);
+            },
+            $"key {key} leading to {ends}"
+        );
 
     /// <summary>Opens the card of a place by keyboard and puts a shelf part there.</summary>
     private static void Put(Window window, string place, string text, string part)
@@ -30,7 +37,13 @@ public class MemoryTests(Site site)
         window.Keys_(Keys.Enter);
         window.Type("#card-shelf", text);
         window.Press(part);
-        window.Until(d => d.FindElement(By.CssSelector($"[data-place='{place}']")).GetAttribute("aria-label")!.Contains("comes in", StringComparison.Ordinal), $"{part} in {place}");
+        window.Until(
+            d =>
+                d.FindElement(By.CssSelector($"[data-place='{place}']"))
+                    .GetAttribute("aria-label")!
+                    .Contains("comes in", StringComparison.Ordinal),
+            $"{part} in {place}"
+        );
     }
 
     [Fact]
@@ -91,7 +104,12 @@ public class MemoryTests(Site site)
         window.Press("Listed");
         Put(window, "socket:CPU 1", "N-432", "Ostrel N-432");
         window.See("Ostrel N-432 gives off 225 W; board and cooler at CPU 1 carry 205 W.", ".verdicts");
-        window.Until(d => d.FindElements(By.CssSelector(".way1")).FirstOrDefault(w => w.Text.Contains("Keep the processor of CPU 1")) is { } way && Clicked(way), "the way out that keeps the old one");
+        window.Until(
+            d =>
+                d.FindElements(By.CssSelector(".way1")).FirstOrDefault(w => w.Text.Contains("Keep the processor of CPU 1")) is { } way
+                && Clicked(way),
+            "the way out that keeps the old one"
+        );
         window.Until(d => !d.FindElement(By.CssSelector(".verdicts")).Text.Contains("gives off"), "the stop gone");
     }
 
@@ -134,7 +152,14 @@ public class MemoryTests(Site site)
     {
         using var window = new Window(site);
         Begin(window, "Mirrored", "torr-before.txt");
-        window.Until(d => { d.FindElement(By.XPath("//label[contains(.,'mirrored')]/input")).Click(); return true; }, "mirrored");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath("//label[contains(.,'mirrored')]/input")).Click();
+                return true;
+            },
+            "mirrored"
+        );
         window.See("128 GiB", ".mem");
         window.Script<object?>("document.querySelector(\"[data-place='slot:H1']\").focus(); return null");
         window.Keys_(Keys.Delete);
@@ -154,7 +179,13 @@ public class MemoryTests(Site site)
         window.See("A1", ".slotcard");
         window.See("32 GB R 4800", ".slotcard");
         // It draws the board, too: every slot of it, and nothing beyond the card.
-        Assert.True(window.Script<bool>("const c = document.querySelector('.slotcard .cut').getBoundingClientRect(), p = document.querySelector('.slotcard .plate').getBoundingClientRect(); return p.width > 300 && p.height > 80 && p.right <= c.right && p.bottom <= c.bottom"));
+        Assert.True(
+            window.Script<bool>(
+                "const c = document.querySelector('.slotcard .cut').getBoundingClientRect(), p = document.querySelector('.slotcard "
+                    + ".plate').getBoundingClientRect(); return p.width > 300 && "
+                    + "p.height > 80 && p.right <= c.right && p.bottom <= c.bottom"
+            )
+        );
         Assert.Equal("hidden", window.Script<string>("return getComputedStyle(document.querySelector('.verdicts')).visibility"));
     }
 
@@ -187,7 +218,14 @@ public class MemoryTests(Site site)
         window.Paste("#modules", "4GB 2Rx8 PC3-12800U");
         window.Type("#cpuMTs", "1333");
         window.See("It clocks at 1333 MT/s", ".qs-answer");
-        window.Until(d => { d.FindElement(By.XPath("//button[contains(.,'Which slots first')]")).Click(); return true; }, "the other sum");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath("//button[contains(.,'Which slots first')]")).Click();
+                return true;
+            },
+            "the other sum"
+        );
         window.Choose("#sheet", "Brannick Torr 32");
         window.Find("#sockets").SendKeys("1");
         window.Type("#n", "6");

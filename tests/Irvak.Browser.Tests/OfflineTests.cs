@@ -12,7 +12,14 @@ public class OfflineTests(Site site)
     private static void Tick(Window window, int from)
     {
         window.See($"Step {from} of");
-        window.Until(d => { d.FindElement(By.XPath(Done)).Click(); return true; }, "the tick");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath(Done)).Click();
+                return true;
+            },
+            "the tick"
+        );
         window.See($"Step {from + 1} of");
     }
 
@@ -52,7 +59,8 @@ public class OfflineTests(Site site)
         Assert.Equal(before + 3, (int)await Get($"/api/jobs/{job}/number"));
         var steps = (await Get($"/api/jobs/{job}"))["runbook"]!["steps"]!.AsArray().Take(3).Select(s => (string)s!["title"]!);
         var told = (await Get($"/api/jobs/{job}/history")).AsArray().Take(3).Select(e => (string)e!["sentence"]!).Reverse();
-        foreach (var (step, sentence) in steps.Zip(told)) Assert.Contains(step, sentence);
+        foreach (var (step, sentence) in steps.Zip(told))
+            Assert.Contains(step, sentence);
         window.Driver.Navigate().Refresh();
         window.See("Step 4 of");
         window.Gone(".away");

@@ -29,9 +29,15 @@ public class ProofAnswersTests(Site site)
         // 16 TB are 14.55 TiB (IEC 80000-13).
         Type(window, "16 TB");
         window.See("16 TB", Row);
-        window.Until(d => d.FindElement(By.CssSelector($"{Row} button[aria-label$='as expected']")).GetAttribute("aria-pressed") == "true", "as expected");
+        window.Until(
+            d => d.FindElement(By.CssSelector($"{Row} button[aria-label$='as expected']")).GetAttribute("aria-pressed") == "true",
+            "as expected"
+        );
         Type(window, "16 TB, degraded");
         window.See("16 TB, degraded", Row);
-        window.Until(d => d.FindElement(By.CssSelector($"{Row} button[aria-label$='other value']")).GetAttribute("aria-pressed") == "true", "it deviates");
+        window.Until(
+            d => d.FindElement(By.CssSelector($"{Row} button[aria-label$='other value']")).GetAttribute("aria-pressed") == "true",
+            "it deviates"
+        );
     }
 }

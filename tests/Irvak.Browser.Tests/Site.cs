@@ -19,10 +19,11 @@ public sealed class Site : WebApplicationFactory<Program>, IAsyncLifetime
 
     public Uri Address { get; private set; } = null!;
 
-    protected override void ConfigureWebHost(IWebHostBuilder builder) => builder
-        .UseSetting("ConnectionStrings:Irvak", _scratch.ConnectionString)
-        .UseSetting("Client", Repository.At("client", "dist"))
-        .UseSetting("Demo", Repository.At("demo"));
+    protected override void ConfigureWebHost(IWebHostBuilder builder) =>
+        builder
+            .UseSetting("ConnectionStrings:Irvak", _scratch.ConnectionString)
+            .UseSetting("Client", Repository.At("client", "dist"))
+            .UseSetting("Demo", Repository.At("demo"));
 
     public ValueTask InitializeAsync()
     {
@@ -43,10 +44,16 @@ public sealed class Site : WebApplicationFactory<Program>, IAsyncLifetime
     public string Own(string demo)
     {
         using var http = new HttpClient { BaseAddress = Address };
-        using var document = new StringContent(http.GetStringAsync($"/api/jobs/{demo}/document").GetAwaiter().GetResult(), System.Text.Encoding.UTF8, "text/plain");
+        using var document = new StringContent(
+            http.GetStringAsync($"/api/jobs/{demo}/document").GetAwaiter().GetResult(),
+            System.Text.Encoding.UTF8,
+            "text/plain"
+        );
         using var answer = http.PostAsync($"/api/import?who=Ines&key={Guid.NewGuid()}", document).GetAwaiter().GetResult();
         var text = answer.Content.ReadAsStringAsync().GetAwaiter().GetResult();
-        return answer.IsSuccessStatusCode ? System.Text.Json.JsonDocument.Parse(text).RootElement.GetProperty("ids")[0].GetString()! : throw new InvalidOperationException($"Job {demo} could not be copied: {text}");
+        return answer.IsSuccessStatusCode
+            ? System.Text.Json.JsonDocument.Parse(text).RootElement.GetProperty("ids")[0].GetString()!
+            : throw new InvalidOperationException($"Job {demo} could not be copied: {text}");
     }
 
     public static string Capture(string name) => File.ReadAllText(Repository.At("demo", "captures", name));

@@ -16,11 +16,32 @@ public class StorageTests(Site site)
         Keys1(window, "R");
         window.See("M is whole: it survives 2 failures.");
         // One by its button, one on the drawing.
-        window.Until(d => { d.FindElement(By.XPath("//button[contains(@class,'fate')][contains(.,'10')]")).Click(); return true; }, "drive 10");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath("//button[contains(@class,'fate')][contains(.,'10')]")).Click();
+                return true;
+            },
+            "drive 10"
+        );
         window.See("1 further failure surely survived");
-        window.Until(d => { d.FindElement(By.XPath("//*[@data-place='bay:9']")).Click(); return true; }, "bay 9 on the plate");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath("//*[@data-place='bay:9']")).Click();
+                return true;
+            },
+            "bay 9 on the plate"
+        );
         window.See("any further failure loses it");
-        window.Until(d => { d.FindElement(By.XPath("//button[contains(@class,'fate')][contains(.,'11')]")).Click(); return true; }, "drive 11");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath("//button[contains(@class,'fate')][contains(.,'11')]")).Click();
+                return true;
+            },
+            "drive 11"
+        );
         window.See("M is lost");
         window.See("Don't create it anew");
         window.Keys_(Keys.Escape);
@@ -57,7 +78,10 @@ public class StorageTests(Site site)
         Keys1(window, "C");
         window.See("loses levels", ".controllers");
         window.Press("Plan it: Corvath H8");
-        window.Until(d => d.FindElement(By.CssSelector("tr.now")).Text.Contains("Corvath H8", StringComparison.Ordinal), "the new controller in charge");
+        window.Until(
+            d => d.FindElement(By.CssSelector("tr.now")).Text.Contains("Corvath H8", StringComparison.Ordinal),
+            "the new controller in charge"
+        );
         window.Keys_(Keys.Escape);
         Keys1(window, "4");
         window.See("Cable SFF-8643 to SFF-8643");
@@ -76,7 +100,14 @@ public class StorageTests(Site site)
         Assert.False(window.Until(d => d.FindElement(By.XPath("//label[contains(.,'Clone')]/input")), "clone").Enabled);
         window.Press("Restore from the backup");
         window.Until(d => !d.FindElement(By.CssSelector(".verdicts")).Text.Contains("MOVE-UNSAID", StringComparison.Ordinal), "said");
-        window.Until(d => { d.FindElement(By.XPath("//select[@aria-label='How the drive of 9 is wiped']/option[@value='sanitise']")).Click(); return true; }, "sanitise");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath("//select[@aria-label='How the drive of 9 is wiped']/option[@value='sanitise']")).Click();
+                return true;
+            },
+            "sanitise"
+        );
         window.Press("not yet");
         window.See("by Ines");
         Keys1(window, "7");
@@ -88,7 +119,10 @@ public class StorageTests(Site site)
             window.See(left, ".paper");
         }
         Keys1(window, "u");
-        window.Until(d => !d.FindElement(By.CssSelector(".paper")).Text.Contains("restore from the backup", StringComparison.Ordinal), "all taken back");
+        window.Until(
+            d => !d.FindElement(By.CssSelector(".paper")).Text.Contains("restore from the backup", StringComparison.Ordinal),
+            "all taken back"
+        );
     }
 
     [Fact]
@@ -99,7 +133,10 @@ public class StorageTests(Site site)
         window.See("It helps:");
         window.Type("#hot-M", "200000");
         window.Keys_(Keys.Enter);
-        window.Until(d => !d.FindElement(By.CssSelector(".arrays")).Text.Contains("78 %", StringComparison.Ordinal), "another share of hits");
+        window.Until(
+            d => !d.FindElement(By.CssSelector(".arrays")).Text.Contains("78 %", StringComparison.Ordinal),
+            "another share of hits"
+        );
         window.Type("#hot-M", "2000");
         window.Keys_(Keys.Enter);
         window.See("78 %", ".arrays");
@@ -125,7 +162,8 @@ public class StorageTests(Site site)
         var job = site.Own("0109");
         using var window = new Window(site).Open($"/jobs/{job}/fit?sheet=arrays");
         window.See("md1, 4");
-        window.Script<object?>("""
+        window.Script<object?>(
+            """
             const drive = [...document.querySelectorAll('.member')].find((b) => b.getAttribute('aria-label').startsWith('12,'));
             const onto = [...document.querySelectorAll('.seg button')].find((b) => b.textContent.startsWith('md0'));
             const data = new DataTransfer();
@@ -133,7 +171,8 @@ public class StorageTests(Site site)
             onto.dispatchEvent(new DragEvent('dragover', { bubbles: true, cancelable: true, dataTransfer: data }));
             onto.dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: data }));
             return null
-            """);
+            """
+        );
         window.See("md0, 3");
         window.See("md1, 3");
         Keys1(window, "u");
@@ -147,7 +186,17 @@ public class StorageTests(Site site)
         using var window = new Window(site).Open($"/jobs/{job}/fit");
         window.Find("[data-sheet=memory]");
         window.Script<object?>("document.querySelector('[data-sheet=memory]').focus(); return null");
-        foreach (var says in new[] { "From raw to shown", "To enter in firmware", "A benchmark should show", "It helps:", "The system starts from X1", "Over the start" })
+        foreach (
+            var says in new[]
+            {
+                "From raw to shown",
+                "To enter in firmware",
+                "A benchmark should show",
+                "It helps:",
+                "The system starts from X1",
+                "Over the start",
+            }
+        )
         {
             window.Keys_(Keys.ArrowRight);
             window.See(says);
@@ -169,7 +218,14 @@ public class StorageTests(Site site)
         window.Open($"/jobs/{job}/hands-on");
         window.Press("All steps");
         // Ticking it in the list leads to its own page.
-        window.Until(d => { d.FindElement(By.XPath("//label[contains(.,'Create array md1')]/input")).Click(); return true; }, "its tick");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.XPath("//label[contains(.,'Create array md1')]/input")).Click();
+                return true;
+            },
+            "its tick"
+        );
         window.See("Type the places that are erased");
         Assert.False(window.Find(".foot2 .go").Enabled);
         window.Type("#type-places", "9 10 11");

@@ -5,7 +5,8 @@ using OpenQA.Selenium;
 
 namespace Irvak.Browser.Tests;
 
-/// <summary>Survey through the real interface: archives, contradictions, tables, loose drives, drafting and editing a sheet, out and in again.</summary>
+/// <summary>Survey through the real interface: archives, contradictions, tables, loose drives, drafting and editing a sheet, out and in
+/// again.</summary>
 public class SurveyTests(Site site)
 {
     private static string Folder => Directory.CreateTempSubdirectory("irvak-captures-").FullName;
@@ -14,7 +15,8 @@ public class SurveyTests(Site site)
     {
         var path = Path.Combine(Folder, "collected.zip");
         using var zip = ZipFile.Open(path, ZipArchiveMode.Create);
-        foreach (var name in captures) zip.CreateEntryFromFile(Repository.At("demo", "captures", name), name);
+        foreach (var name in captures)
+            zip.CreateEntryFromFile(Repository.At("demo", "captures", name), name);
         return path;
     }
 
@@ -35,7 +37,9 @@ public class SurveyTests(Site site)
     public void A_dropped_archive_draws_the_machine_and_a_contradiction_is_decided_by_hand()
     {
         using var window = Begun(site, "Orrin Light, archive", "Brannick Torr 32");
-        window.Find("[data-testid=files]").SendKeys(Archive("torr-32-firmware.txt", "torr-32-drives.txt", "torr-32-pci.txt", "torr-32-management.json"));
+        window
+            .Find("[data-testid=files]")
+            .SendKeys(Archive("torr-32-firmware.txt", "torr-32-drives.txt", "torr-32-pci.txt", "torr-32-management.json"));
         window.See("4 of 4 files understood", ".files");
         window.Press("Take it in");
         window.Until(_ => window.Find("[data-place='bay:9']").GetAttribute("aria-label")!.Contains("4 TB"), "the drive of bay 9");
@@ -57,7 +61,14 @@ public class SurveyTests(Site site)
         window.See("1 changed", ".survey-cols");
         window.See("Sources differ", "[data-dispute='slot:A1']");
         Assert.Equal(2, window.Driver.FindElements(By.CssSelector("[data-dispute='slot:A1'] .side")).Count);
-        window.Until(d => { d.FindElements(By.CssSelector("[data-dispute='slot:A1'] .side button"))[1].Click(); return true; }, "belief in the second");
+        window.Until(
+            d =>
+            {
+                d.FindElements(By.CssSelector("[data-dispute='slot:A1'] .side button"))[1].Click();
+                return true;
+            },
+            "belief in the second"
+        );
         window.Gone("[data-dispute]");
         Assert.Contains("16 R 4800", window.Find("[data-place='slot:A1']").GetAttribute("aria-label"));
     }
@@ -73,7 +84,10 @@ public class SurveyTests(Site site)
         window.Press("Take it in");
         window.Until(_ => window.Find("[data-place='bay:31']").GetAttribute("aria-label")!.Contains("8 TB"), "the drive of bay 31");
 
-        window.Paste("textarea", """{"blockdevices":[{"name":"sdx","path":"/dev/sdx","type":"disk","size":4000787030016,"serial":"EKLOOSE1","rota":true,"tran":"sas"}]}""");
+        window.Paste(
+            "textarea",
+            """{"blockdevices":[{"name":"sdx","path":"/dev/sdx","type":"disk","size":4000787030016,"serial":"EKLOOSE1","rota":true,"tran":"sas"}]}"""
+        );
         window.See("Block devices: 1 drive.", "[data-testid=understood]");
         window.Press("Take it in");
         window.Press("Drives and bays 1");
@@ -100,21 +114,50 @@ public class SurveyTests(Site site)
         foreach (var bay in (string[])["1", "2", "3"])
         {
             window.Click($"[data-place='bay:{bay}']");
-            window.Until(d => d.FindElements(By.CssSelector(".survey-cols section:last-child h3")).Any(h => h.Text.StartsWith(bay, StringComparison.Ordinal)), $"the form of bay {bay}");
+            window.Until(
+                d =>
+                    d.FindElements(By.CssSelector(".survey-cols section:last-child h3"))
+                        .Any(h => h.Text.StartsWith(bay, StringComparison.Ordinal)),
+                $"the form of bay {bay}"
+            );
             window.Type("#d-size", "8 TB");
             window.Type("#d-array", "md0" + Keys.Enter);
-            window.Until(_ => window.Find($"[data-place='bay:{bay}']").GetAttribute("aria-label")!.Contains("8 TB"), $"the drive of bay {bay}");
+            window.Until(
+                _ => window.Find($"[data-place='bay:{bay}']").GetAttribute("aria-label")!.Contains("8 TB"),
+                $"the drive of bay {bay}"
+            );
         }
 
         // Both questions are about bay 1, whose drive is known: each asks what it says, not what sits there.
-        foreach (var (question, answer) in new[] { ("How do the drives in bays 1, 2 and 3 share their data in md0?", "level 5"), ("Is md0 whole?", "whole") })
+        foreach (
+            var (question, answer) in new[]
+            {
+                ("How do the drives in bays 1, 2 and 3 share their data in md0?", "level 5"),
+                ("Is md0 whole?", "whole"),
+            }
+        )
         {
             window.See(question, ".survey-cols");
-            window.Until(d => { d.FindElements(By.CssSelector(".survey-cols button")).First(b => b.Text.Contains(question, StringComparison.Ordinal)).Click(); return true; }, question);
-            window.Until(d => d.FindElement(By.CssSelector(".survey-cols section:last-child h3")).Text == question, $"the answer to {question}");
+            window.Until(
+                d =>
+                {
+                    d.FindElements(By.CssSelector(".survey-cols button"))
+                        .First(b => b.Text.Contains(question, StringComparison.Ordinal))
+                        .Click();
+                    return true;
+                },
+                question
+            );
+            window.Until(
+                d => d.FindElement(By.CssSelector(".survey-cols section:last-child h3")).Text == question,
+                $"the answer to {question}"
+            );
             window.Press(answer);
             window.Press("Keep");
-            window.Until(d => !d.FindElement(By.CssSelector(".survey-cols")).Text.Contains(question, StringComparison.Ordinal), $"no more {question}");
+            window.Until(
+                d => !d.FindElement(By.CssSelector(".survey-cols")).Text.Contains(question, StringComparison.Ordinal),
+                $"no more {question}"
+            );
         }
         Assert.Empty(window.Complaints());
     }
@@ -136,7 +179,13 @@ public class SurveyTests(Site site)
         window.Driver.GetScreenshot().SaveAsFile(photo);
         window.Find("[data-photos=machine] input[type=file]").SendKeys(photo);
         window.Find("[data-photos=machine] img");
-        window.Until(_ => window.Script<bool>("const i = document.querySelector('[data-photos=machine] img'); return i.complete && i.naturalWidth > 100"), "the picture itself");
+        window.Until(
+            _ =>
+                window.Script<bool>(
+                    "const i = document.querySelector('[data-photos=machine] img'); return i.complete && i.naturalWidth > 100"
+                ),
+            "the picture itself"
+        );
         Assert.Empty(window.Complaints());
     }
 
@@ -144,7 +193,10 @@ public class SurveyTests(Site site)
     public void A_machine_without_a_sheet_is_drafted_completed_in_the_editor_sent_out_and_taken_in_again()
     {
         using var window = Begun(site, "Unknown box");
-        window.Paste("textarea", Site.Capture("ledge-6-firmware.txt").Replace("Product Name: Ledge 6\n", "Product Name: Ledge 9\n", StringComparison.Ordinal));
+        window.Paste(
+            "textarea",
+            Site.Capture("ledge-6-firmware.txt").Replace("Product Name: Ledge 6\n", "Product Name: Ledge 9\n", StringComparison.Ordinal)
+        );
         window.See("Ledge 9", "[data-testid=understood]");
         window.Press("Take it in");
         window.See("draft", ".field");
@@ -164,10 +216,18 @@ public class SurveyTests(Site site)
         window.Until(_ => window.Driver.FindElements(By.CssSelector("[data-place^='bay:']")).Count == 6, "six bays in the job");
         window.Open("/sheets/brannick-ledge-9");
         window.Find("a[download]");
-        var document = window.Script<string>("const r = new XMLHttpRequest(); r.open('GET', document.querySelector('a[download]').href, false); r.send(); return r.responseText");
+        var document = window.Script<string>(
+            "const r = new XMLHttpRequest(); r.open('GET', "
+                + "document.querySelector('a[download]').href, false); r.send(); return r.responseText"
+        );
         window.Open("/sheets");
         window.Press("Import");
-        window.Paste("[aria-label='Document to import']", document.Replace("\"brannick-ledge-9\"", "\"ledge-again\"", StringComparison.Ordinal).Replace("\"Ledge 9\"", "\"Ledge again\"", StringComparison.Ordinal));
+        window.Paste(
+            "[aria-label='Document to import']",
+            document
+                .Replace("\"brannick-ledge-9\"", "\"ledge-again\"", StringComparison.Ordinal)
+                .Replace("\"Ledge 9\"", "\"Ledge again\"", StringComparison.Ordinal)
+        );
         window.Press("Take it in");
         window.Until(_ => window.Path == "/sheets/ledge-again", "the sheet taken in");
         Assert.Equal(6, window.Driver.FindElements(By.CssSelector("[data-place^='bay:']")).Count);
@@ -203,13 +263,18 @@ public class SurveyTests(Site site)
         var own = site.Own("0101");
         using var window = new Window(site, "Tomasz").Open($"/jobs/{own}/survey");
         window.Find("svg.plate");
-        var document = window.Script<string>($"const r = new XMLHttpRequest(); r.open('GET', '/api/jobs/{own}/document', false); r.send(); return r.responseText");
+        var document = window.Script<string>(
+            $"const r = new XMLHttpRequest(); r.open('GET', '/api/jobs/{own}/document', false); r.send(); return r.responseText"
+        );
         window.Open("/sheets");
         window.Press("Import");
         var file = Path.Combine(Folder, "job.json");
         File.WriteAllText(file, document, Encoding.UTF8);
         window.Find("[aria-label='Document file']").SendKeys(file);
-        window.Until(d => d.FindElement(By.CssSelector("[aria-label='Document to import']")).GetAttribute("value")!.Length > 100, "the document in the field");
+        window.Until(
+            d => d.FindElement(By.CssSelector("[aria-label='Document to import']")).GetAttribute("value")!.Length > 100,
+            "the document in the field"
+        );
         window.Press("Take it in");
         window.See("Vell Haven, tide gauges", ".head");
         Assert.NotEqual($"/jobs/{own}/survey", window.Path);

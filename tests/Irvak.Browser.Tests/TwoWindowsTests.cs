@@ -27,7 +27,10 @@ public class TwoWindowsTests(Site site)
         ines.See("wish 8", ".verdicts");
 
         // Both change the same wish, and Ines is on a line so bad that she has not heard of it: she is offered both values.
-        ines.Driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = "window.EventSource = class { addEventListener() {} close() {} }" });
+        ines.Driver.ExecuteCdpCommand(
+            "Page.addScriptToEvaluateOnNewDocument",
+            new Dictionary<string, object?> { ["source"] = "window.EventSource = class { addEventListener() {} close() {} }" }
+        );
         ines.Driver.Navigate().Refresh();
         ines.See("wish 8", ".verdicts");
         bao.Type("#wish-memory", "12" + Keys.Enter);

@@ -34,11 +34,17 @@ public class WholePathTests(Site site)
         Go(window, "3", "/fit");
         window.See("256 GiB of memory, 256 GiB short of the wish for 512 GiB.", ".verdicts");
         window.Press("Ways out, 3");
-        window.Until(d => d.FindElements(By.CssSelector(".way1")).FirstOrDefault(w => w.Text.Contains("Add 8 × 32 GB R 4800")) is { } way && Clicked(way), "the way out that adds eight modules");
+        window.Until(
+            d =>
+                d.FindElements(By.CssSelector(".way1")).FirstOrDefault(w => w.Text.Contains("Add 8 × 32 GB R 4800")) is { } way
+                && Clicked(way),
+            "the way out that adds eight modules"
+        );
         window.See("Memory slows from 4800 to 4400 MT/s", ".verdicts");
         window.Click("[data-code='MEM-RATE'] button[aria-expanded='false']");
         window.See("Board table: 2 in a channel", "[data-code='MEM-RATE']");
-        foreach (var slot in SecondSlots) Assert.Contains("comes in", window.Find($"[data-place='slot:{slot}']").GetAttribute("aria-label"));
+        foreach (var slot in SecondSlots)
+            Assert.Contains("comes in", window.Find($"[data-place='slot:{slot}']").GetAttribute("aria-label"));
 
         // One module by mouse out and, from the shelf, in again.
         window.Click("[data-place='slot:H2']");
@@ -63,7 +69,8 @@ public class WholePathTests(Site site)
         window.Driver.Navigate().Refresh();
         window.See("Pull every power cord", "h2");
         window.Press("All steps");
-        foreach (var box in window.Driver.FindElements(By.CssSelector(".steps .box")).Where(b => !b.Selected).ToList()) Tick(window, box);
+        foreach (var box in window.Driver.FindElements(By.CssSelector(".steps .box")).Where(b => !b.Selected).ToList())
+            Tick(window, box);
         window.See("All steps are done");
 
         // Proof: a module that is not seated is named; after reseating everything is as expected.
@@ -96,7 +103,14 @@ public class WholePathTests(Site site)
 
     private static void Go(Window window, string key, string ends)
     {
-        window.Until(d => { d.FindElement(By.TagName("body")).SendKeys(key); return window.Path.EndsWith(ends, StringComparison.Ordinal); }, $"key {key} leading to {ends}");
+        window.Until(
+            d =>
+            {
+                d.FindElement(By.TagName("body")).SendKeys(key);
+                return window.Path.EndsWith(ends, StringComparison.Ordinal);
+            },
+            $"key {key} leading to {ends}"
+        );
     }
 
     private static bool Clicked(IWebElement element)
@@ -108,7 +122,8 @@ public class WholePathTests(Site site)
     /// <summary>Ticks a box and waits until the server has it.</summary>
     private static void Tick(Window window, IWebElement box)
     {
-        if (box.Selected) return;
+        if (box.Selected)
+            return;
         box.Click();
         window.Until(_ => box.Selected, "a tick");
     }

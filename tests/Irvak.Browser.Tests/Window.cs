@@ -9,8 +9,16 @@ public sealed class Window : IDisposable
 {
     private static readonly string[] Flags =
     [
-        "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-        "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--window-size=1280,800",
+        "--headless=new",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--disable-dev-shm-usage",
+        "--window-size=1280,800",
     ];
 
     // For states, not for speed: a busy machine takes its time.
@@ -30,17 +38,32 @@ public sealed class Window : IDisposable
         options.SetLoggingPreference(LogType.Browser, LogLevel.Warning);
         Driver = new ChromeDriver(_service, options, TimeSpan.FromSeconds(90));
         Size(width, height);
-        Driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?>
-        {
-            ["source"] = $"if (!localStorage.getItem('irvak.mode')) {{ localStorage.setItem('irvak.mode', '{mode}'); {(who is null ? "" : $"localStorage.setItem('irvak.person', '{who}')")} }}",
-        });
+        Driver.ExecuteCdpCommand(
+            "Page.addScriptToEvaluateOnNewDocument",
+            new Dictionary<string, object?>
+            {
+                ["source"] =
+                    $"if (!localStorage.getItem('irvak.mode')) {{ localStorage.setItem('irvak.mode', "
+                    + $"'{mode}'); {(who is null ? "" : $"localStorage.setItem('irvak.person', '{who}')")} }}",
+            }
+        );
     }
 
     public ChromeDriver Driver { get; }
 
     public string Path => new Uri(Driver.Url).AbsolutePath;
 
-    public void Size(int width, int height) => Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+    public void Size(int width, int height) =>
+        Driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
 
     public Window Open(string path)
     {
@@ -52,7 +75,12 @@ public sealed class Window : IDisposable
     public T Until<T>(Func<ChromeDriver, T> what, string describe)
     {
         var wait = new WebDriverWait(Driver, Patience) { PollingInterval = TimeSpan.FromMilliseconds(40) };
-        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException), typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
+        wait.IgnoreExceptionTypes(
+            typeof(StaleElementReferenceException),
+            typeof(NoSuchElementException),
+            typeof(ElementClickInterceptedException),
+            typeof(ElementNotInteractableException)
+        );
         try
         {
             return wait.Until(d => what((ChromeDriver)d));
@@ -61,18 +89,44 @@ public sealed class Window : IDisposable
         {
             var shot = System.IO.Path.Combine(System.IO.Path.GetTempPath(), $"irvak-failed-{Guid.NewGuid():N}.png");
             Driver.GetScreenshot().SaveAsFile(shot);
-            throw new InvalidOperationException($"Never came: {describe}. At {Driver.Url}, picture {shot}. Page: {Driver.FindElement(By.TagName("body")).Text}", e);
+            throw new InvalidOperationException(
+                $"Never came: {describe}. At {Driver.Url}, picture {shot}. Page: {Driver.FindElement(By.TagName("body")).Text}",
+                e
+            );
         }
     }
 
     public IWebElement Find(string css) => Until(d => d.FindElement(By.CssSelector(css)), css);
 
     /// <summary>The button, link or label with this text.</summary>
-    public IWebElement Named(string text) => Until(d => d.FindElement(By.XPath($"//*[self::button or self::a or self::label][normalize-space(.)={Quote(text)} or @aria-label={Quote(text)}]")), $"“{text}”");
+    public IWebElement Named(string text) =>
+        Until(
+            d =>
+                d.FindElement(
+                    By.XPath($"//*[self::button or self::a or self::label][normalize-space(.)={Quote(text)} or @aria-label={Quote(text)}]")
+                ),
+            $"“{text}”"
+        );
 
-    public void Click(string css) => Until(d => { d.FindElement(By.CssSelector(css)).Click(); return true; }, $"a click on {css}");
+    public void Click(string css) =>
+        Until(
+            d =>
+            {
+                d.FindElement(By.CssSelector(css)).Click();
+                return true;
+            },
+            $"a click on {css}"
+        );
 
-    public void Press(string name) => Until(d => { Named(name).Click(); return true; }, $"a click on “{name}”");
+    public void Press(string name) =>
+        Until(
+            d =>
+            {
+                Named(name).Click();
+                return true;
+            },
+            $"a click on “{name}”"
+        );
 
     public void Type(string css, string text)
     {
@@ -82,13 +136,21 @@ public sealed class Window : IDisposable
     }
 
     /// <summary>Chooses from a list by the words of an entry, once the entry is there.</summary>
-    public void Choose(string css, string words) => Until(d =>
-    {
-        var list = d.FindElement(By.CssSelector(css));
-        if (list.FindElements(By.TagName("option")).FirstOrDefault(o => o.Text.StartsWith(words, StringComparison.Ordinal)) is not { } entry) return false;
-        entry.Click();
-        return true;
-    }, $"“{words}” in {css}");
+    public void Choose(string css, string words) =>
+        Until(
+            d =>
+            {
+                var list = d.FindElement(By.CssSelector(css));
+                if (
+                    list.FindElements(By.TagName("option")).FirstOrDefault(o => o.Text.StartsWith(words, StringComparison.Ordinal))
+                    is not { } entry
+                )
+                    return false;
+                entry.Click();
+                return true;
+            },
+            $"“{words}” in {css}"
+        );
 
     /// <summary>Puts text into a field as pasting does, all at once.</summary>
     public void Paste(string css, string text)
@@ -99,19 +161,32 @@ public sealed class Window : IDisposable
 
     public void Keys_(params string[] keys)
     {
-        foreach (var key in keys) Driver.SwitchTo().ActiveElement().SendKeys(key);
+        foreach (var key in keys)
+            Driver.SwitchTo().ActiveElement().SendKeys(key);
     }
 
-    public void See(string text, string css = "body") => Until(d => d.FindElement(By.CssSelector(css)).Text.Contains(text, StringComparison.Ordinal), $"“{text}” in {css}");
+    public void See(string text, string css = "body") =>
+        Until(d => d.FindElement(By.CssSelector(css)).Text.Contains(text, StringComparison.Ordinal), $"“{text}” in {css}");
 
     public void Gone(string css) => Until(d => d.FindElements(By.CssSelector(css)).Count == 0, $"no {css}");
 
-    public string Focus => (string)Driver.ExecuteScript("const a = document.activeElement; return a.dataset.place || a.id || a.getAttribute('aria-label') || a.textContent")!;
+    public string Focus =>
+        (string)
+            Driver.ExecuteScript(
+                "const a = document.activeElement; return a.dataset.place || a.id || a.getAttribute('aria-label') || a.textContent"
+            )!;
 
     public T Script<T>(string script) => (T)Driver.ExecuteScript(script)!;
 
     /// <summary>Errors that the page wrote to its console.</summary>
-    public IReadOnlyList<string> Complaints() => [.. Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Severe && !l.Message.Contains("409 (Conflict)") && !l.Message.Contains("422 (")).Select(l => l.Message)];
+    public IReadOnlyList<string> Complaints() =>
+        [
+            .. Driver
+                .Manage()
+                .Logs.GetLog(LogType.Browser)
+                .Where(l => l.Level >= LogLevel.Severe && !l.Message.Contains("409 (Conflict)") && !l.Message.Contains("422 ("))
+                .Select(l => l.Message),
+        ];
 
     private static string Quote(string text) => text.Contains('\'') ? $"\"{text}\"" : $"'{text}'";
 
@@ -124,23 +199,28 @@ public sealed class Window : IDisposable
     }
 
     /// <summary>What could be pressed and lies under something else, in the part of the page that is seen.</summary>
-    public List<string> Covered() => System.Text.Json.JsonSerializer.Deserialize<List<string>>(Script<string>("""
-        const out = [];
-        const cut = (e, x, y) => {
-          for (let p = e.parentElement; p; p = p.parentElement) {
-            const o = getComputedStyle(p), b = p.getBoundingClientRect();
-            if (/auto|scroll|hidden|clip/.test(o.overflowX + o.overflowY) && (x < b.left || x > b.right || y < b.top || y > b.bottom)) return true;
-          }
-          return false;
-        };
-        for (const e of document.querySelectorAll('button,a[href],input,select,textarea,summary')) {
-          const r = e.getBoundingClientRect(), s = getComputedStyle(e), x = r.x + r.width / 2, y = r.y + r.height / 2;
-          if (!r.width || !r.height || s.visibility === 'hidden' || s.pointerEvents === 'none' || e.disabled) continue;
-          if (x < 0 || y < 0 || x > innerWidth || y > innerHeight || cut(e, x, y)) continue;
-          const top = document.elementFromPoint(x, y);
-          if (top && !e.contains(top) && !top.contains(e) && ![...(e.labels ?? [])].some(l => l.contains(top)))
-            out.push(`${(e.getAttribute('aria-label') || e.innerText || e.value || e.tagName).slice(0, 60)} under ${top.tagName}`);
-        }
-        return JSON.stringify(out);
-        """))!;
+    public List<string> Covered() =>
+        System.Text.Json.JsonSerializer.Deserialize<List<string>>(
+            Script<string>(
+                """
+                const out = [];
+                const cut = (e, x, y) => {
+                  for (let p = e.parentElement; p; p = p.parentElement) {
+                    const o = getComputedStyle(p), b = p.getBoundingClientRect();
+                    if (/auto|scroll|hidden|clip/.test(o.overflowX + o.overflowY) && (x < b.left || x > b.right || y < b.top || y > b.bottom)) return true;
+                  }
+                  return false;
+                };
+                for (const e of document.querySelectorAll('button,a[href],input,select,textarea,summary')) {
+                  const r = e.getBoundingClientRect(), s = getComputedStyle(e), x = r.x + r.width / 2, y = r.y + r.height / 2;
+                  if (!r.width || !r.height || s.visibility === 'hidden' || s.pointerEvents === 'none' || e.disabled) continue;
+                  if (x < 0 || y < 0 || x > innerWidth || y > innerHeight || cut(e, x, y)) continue;
+                  const top = document.elementFromPoint(x, y);
+                  if (top && !e.contains(top) && !top.contains(e) && ![...(e.labels ?? [])].some(l => l.contains(top)))
+                    out.push(`${(e.getAttribute('aria-label') || e.innerText || e.value || e.tagName).slice(0, 60)} under ${top.tagName}`);
+                }
+                return JSON.stringify(out);
+                """
+            )
+        )!;
 }

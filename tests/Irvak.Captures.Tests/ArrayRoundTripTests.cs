@@ -16,9 +16,25 @@ public class ArrayRoundTripTests
 {
     private static readonly FirmwareFacts Facts = new("2.14", "06/12/2026", "SN-0001", "B");
 
-    private static readonly DriveSheet Disk = new() { Model = "EK-N4", Media = DriveMedia.Disk, Protocol = DriveProtocol.Sata, Bytes = 4_000_787_030_016, Rpm = 7200, SectorBytes = 512, Class = "nearline" };
+    private static readonly DriveSheet Disk = new()
+    {
+        Model = "EK-N4",
+        Media = DriveMedia.Disk,
+        Protocol = DriveProtocol.Sata,
+        Bytes = 4_000_787_030_016,
+        Rpm = 7200,
+        SectorBytes = 512,
+        Class = "nearline",
+    };
 
-    private static readonly (ArrayLevel Level, int Least, int Step)[] Levels = [(ArrayLevel.Stripe, 2, 1), (ArrayLevel.Mirror, 2, 1), (ArrayLevel.Pairs, 4, 2), (ArrayLevel.Parity1, 3, 1), (ArrayLevel.Parity2, 4, 1)];
+    private static readonly (ArrayLevel Level, int Least, int Step)[] Levels =
+    [
+        (ArrayLevel.Stripe, 2, 1),
+        (ArrayLevel.Mirror, 2, 1),
+        (ArrayLevel.Pairs, 4, 2),
+        (ArrayLevel.Parity1, 3, 1),
+        (ArrayLevel.Parity2, 4, 1),
+    ];
 
     private static JobState Plan(int which, int more, bool second)
     {
@@ -28,9 +44,26 @@ public class ArrayRoundTripTests
         var state = EditFold.Apply(JobState.Start, new AdoptSheet(sheet), new Stamp("", default));
         Edit[] edits =
         [
-            .. Enumerable.Range(1, count).Select(n => new Fit($"bay:{n}", new Unit { Drive = Disk, Serial = $"S{n}", Source = "shelf" })),
+            .. Enumerable
+                .Range(1, count)
+                .Select(n => new Fit(
+                    $"bay:{n}",
+                    new Unit
+                    {
+                        Drive = Disk,
+                        Serial = $"S{n}",
+                        Source = "shelf",
+                    }
+                )),
             new MakeArray(new("md5", level, [.. Enumerable.Range(1, count).Select(n => $"bay:{n}")], BackedUp: true)),
-            .. second ? new Edit[] { new Fit("bay:9", new Unit { Drive = Disk, Source = "shelf" }), new Fit("bay:10", new Unit { Drive = Disk, Source = "shelf" }), new MakeArray(new("md6", ArrayLevel.Mirror, ["bay:9", "bay:10"])) } : [],
+            .. second
+                ? new Edit[]
+                {
+                    new Fit("bay:9", new Unit { Drive = Disk, Source = "shelf" }),
+                    new Fit("bay:10", new Unit { Drive = Disk, Source = "shelf" }),
+                    new MakeArray(new("md6", ArrayLevel.Mirror, ["bay:9", "bay:10"])),
+                }
+                : [],
         ];
         return edits.Aggregate(state, (s, e) => EditFold.Apply(s, e, new Stamp("", default)));
     }
@@ -40,16 +73,26 @@ public class ArrayRoundTripTests
         var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
         var storage = new SimulatedMachine(q, Facts).Storage;
         var read = CaptureReader.Read((change ?? (t => t))(storage.BlockDevices() + storage.KernelArrays()));
-        return [.. Comparison.Of(state.Sheet!, Evaluation.Evaluate(q).Expectations, read.Seen, state.Proof.Answers).Where(l => ExpectedDrives.IsOne(l.Expected.Key))];
+        return
+        [
+            .. Comparison
+                .Of(state.Sheet!, Evaluation.Evaluate(q).Expectations, read.Seen, state.Proof.Answers)
+                .Where(l => ExpectedDrives.IsOne(l.Expected.Key)),
+        ];
     }
 
     [Fact]
-    public void Simulated_read_and_compared_nothing_deviates() => Gen.Select(Gen.Int[0, 4], Gen.Int[0, 4], Gen.Bool).Sample((which, more, second) =>
-    {
-        var lines = Proved(Plan(which, more, second));
-        Assert.Equal(second ? 3 : 2, lines.Count);
-        Assert.All(lines, l => Assert.Equal(LineState.AsExpected, l.State));
-    }, iter: 60);
+    public void Simulated_read_and_compared_nothing_deviates() =>
+        Gen.Select(Gen.Int[0, 4], Gen.Int[0, 4], Gen.Bool)
+            .Sample(
+                (which, more, second) =>
+                {
+                    var lines = Proved(Plan(which, more, second));
+                    Assert.Equal(second ? 3 : 2, lines.Count);
+                    Assert.All(lines, l => Assert.Equal(LineState.AsExpected, l.State));
+                },
+                iter: 60
+            );
 
     [Theory]
     [InlineData("active raid6", "active raid5", false)]
@@ -67,7 +110,12 @@ public class ArrayRoundTripTests
         var state = Plan(4, 0, false);
         var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
         var without = new SimulatedMachine(q.Planning(q.Machine.Planned.Without("bay:4")), Facts).Storage;
-        var lines = Comparison.Of(state.Sheet!, Evaluation.Evaluate(q).Expectations, CaptureReader.Read(without.BlockDevices()).Seen, state.Proof.Answers);
+        var lines = Comparison.Of(
+            state.Sheet!,
+            Evaluation.Evaluate(q).Expectations,
+            CaptureReader.Read(without.BlockDevices()).Seen,
+            state.Proof.Answers
+        );
         Assert.Equal("3 drives", lines.First(l => l.Expected.Key.StartsWith("drives.", StringComparison.Ordinal)).Seen);
     }
 }

@@ -4,9 +4,11 @@ using Irvak.Core.Sheets;
 namespace Irvak.Captures.Tests;
 
 /// <summary>
-/// Source: the bytes that the open memory tester of the distribution, release 6.10 (read from its machine instructions), takes from a DDR5 chip, and
+/// Source: the bytes that the open memory tester of the distribution, release 6.10 (read from its machine instructions), takes from a DDR5
+/// chip, and
 /// what it makes of them: 4 die (1 = 4, 2 = 8, 3 = 12, 4 = 16, 5 = 24, 6 = 32, 7 = 48, 8 = 64 Gbit) and dies in the stack (2, 3, 4, 5 =
-/// 2, 4, 8, 16), 6 width of a chip (4 &lt;&lt; n), 20 and 21 shortest cycle in picoseconds, 234 ranks less one and the bit for unequal ranks,
+/// 2, 4, 8, 16), 6 width of a chip (4 &lt;&lt; n), 20 and 21 shortest cycle in picoseconds, 234 ranks less one and the bit for unequal
+/// ranks,
 /// 235 width of a subchannel (8 &lt;&lt; n), its ECC bits and how many there are, 512 and 513 maker, 521 to 550 part number.
 /// </summary>
 public class Ddr5ChipTests
@@ -28,7 +30,14 @@ public class Ddr5ChipTests
     private static SeenModule Read(byte[] chip)
     {
         var spd = Assert.Single(CaptureReader.Read(chip).Seen.Spds);
-        return new(spd.Module.CapacityMiB, spd.Module.Ranks, spd.Module.DeviceWidth, spd.Module.RateMTs, spd.Module.PartNumber, spd.MakerCode);
+        return new(
+            spd.Module.CapacityMiB,
+            spd.Module.Ranks,
+            spd.Module.DeviceWidth,
+            spd.Module.RateMTs,
+            spd.Module.PartNumber,
+            spd.MakerCode
+        );
     }
 
     private sealed record SeenModule(int? MiB, int? Ranks, int? Width, int? Rate, string? Part, string? Maker);
@@ -41,9 +50,23 @@ public class Ddr5ChipTests
     [InlineData(5, 0, 0, 2, 2, 357, 98_304, 2, 4, 5600)] // 24 Gbit: 96 GiB
     [InlineData(4, 2, 0, 2, 2, 416, 131_072, 4, 4, 4800)] // two dies stacked: 128 GiB
     [InlineData(4, 0, 2, 1, 2, 416, 8_192, 1, 16, 4800)] // 1R×16
-    public void Capacity_ranks_and_rate_from_those_bytes(int die, int stack, int width, int ranks, int subchannels, int cycle, int mib, int told, int chip, int rate)
+    public void Capacity_ranks_and_rate_from_those_bytes(
+        int die,
+        int stack,
+        int width,
+        int ranks,
+        int subchannels,
+        int cycle,
+        int mib,
+        int told,
+        int chip,
+        int rate
+    )
     {
-        Assert.Equal(new SeenModule(mib, told, chip, rate, "MA-RDIMM-32-4800", "80 01"), Read(Chip(die, stack, width, ranks, subchannels, true, cycle)));
+        Assert.Equal(
+            new SeenModule(mib, told, chip, rate, "MA-RDIMM-32-4800", "80 01"),
+            Read(Chip(die, stack, width, ranks, subchannels, true, cycle))
+        );
     }
 
     [Fact]

@@ -9,5 +9,6 @@ public static class Fixture
 
     public static CaptureReading Read(string name) => CaptureReader.Read(Bytes(name));
 
-    public static IEnumerable<string> Names => Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "Fixtures")).Select(f => Path.GetFileNameWithoutExtension(f)).Order();
+    public static IEnumerable<string> Names =>
+        Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "Fixtures")).Select(f => Path.GetFileNameWithoutExtension(f)).Order();
 }

@@ -24,7 +24,8 @@ public class FuzzTests
         yield return machine.Storage.NvmeList();
         yield return machine.Storage.KernelArrays();
         yield return machine.Storage.ControllerTable();
-        foreach (var d in machine.Storage.Drives.Take(3)) yield return machine.Storage.Health(d.Place, new() { PowerOnHours = 1 });
+        foreach (var d in machine.Storage.Drives.Take(3))
+            yield return machine.Storage.Health(d.Place, new() { PowerOnHours = 1 });
         yield return machine.Management.Resources("10.0.0.1");
         yield return machine.Management.ShellMemoryJson();
         yield return machine.Management.ShellMemoryCsv();
@@ -43,7 +44,9 @@ public class FuzzTests
         using (var gzip = new GZipStream(all, CompressionLevel.Fastest))
         using (var tar = new TarWriter(gzip))
             foreach (var (name, text) in files)
-                tar.WriteEntry(new PaxTarEntry(TarEntryType.RegularFile, name) { DataStream = new MemoryStream(Encoding.UTF8.GetBytes(text)) });
+                tar.WriteEntry(
+                    new PaxTarEntry(TarEntryType.RegularFile, name) { DataStream = new MemoryStream(Encoding.UTF8.GetBytes(text)) }
+                );
         return all.ToArray();
     }
 
@@ -70,16 +73,30 @@ public class FuzzTests
         var reading = CaptureReader.Read(bytes);
         Assert.NotEmpty(reading.Sentence);
         Assert.InRange(reading.Used, 0, reading.Lines);
-        if (DriveTable.Preview(CaptureReader.Text(bytes)) is { } table) Assert.NotEmpty(DriveTable.Read(CaptureReader.Text(bytes), table.Guess).Sentence);
+        if (DriveTable.Preview(CaptureReader.Text(bytes)) is { } table)
+            Assert.NotEmpty(DriveTable.Read(CaptureReader.Text(bytes), table.Guess).Sentence);
     }
 
     [Fact]
-    public void Cuts_flips_and_joins() => Gen.Select(Gen.Int[0, Samples.Length - 1], Gen.Int[0, Samples.Length - 1], Gen.Double[0, 1], Gen.Double[0, 1], Gen.Byte.Array[0, 12], Gen.Int[0, 1 << 20]).Sample((a, b, cut, from, noise, at) =>
-    {
-        byte[] bytes = [.. Samples[a][..(int)(Samples[a].Length * cut)], .. Samples[b][(int)(Samples[b].Length * from)..]];
-        for (var i = 0; i < noise.Length && bytes.Length > 0; i++) bytes[(at * (i + 7L) + i * 131L) % bytes.Length] = noise[i];
-        Survives(bytes);
-    }, iter: 3000);
+    public void Cuts_flips_and_joins() =>
+        Gen.Select(
+                Gen.Int[0, Samples.Length - 1],
+                Gen.Int[0, Samples.Length - 1],
+                Gen.Double[0, 1],
+                Gen.Double[0, 1],
+                Gen.Byte.Array[0, 12],
+                Gen.Int[0, 1 << 20]
+            )
+            .Sample(
+                (a, b, cut, from, noise, at) =>
+                {
+                    byte[] bytes = [.. Samples[a][..(int)(Samples[a].Length * cut)], .. Samples[b][(int)(Samples[b].Length * from)..]];
+                    for (var i = 0; i < noise.Length && bytes.Length > 0; i++)
+                        bytes[(at * (i + 7L) + i * 131L) % bytes.Length] = noise[i];
+                    Survives(bytes);
+                },
+                iter: 3000
+            );
 
     [Fact]
     public void Line_ends_and_encodings_change_nothing_that_is_read()
@@ -88,7 +105,15 @@ public class FuzzTests
         {
             var text = Encoding.UTF8.GetString(sample);
             var plain = CaptureReader.Read(sample);
-            foreach (var other in new[] { Encoding.UTF8.GetBytes(text.ReplaceLineEndings("\r\n")), Encoding.Unicode.GetPreamble().Concat(Encoding.Unicode.GetBytes(text)).ToArray(), Encoding.UTF8.GetPreamble().Concat(sample).ToArray(), Encoding.Latin1.GetBytes(text) })
+            foreach (
+                var other in new[]
+                {
+                    Encoding.UTF8.GetBytes(text.ReplaceLineEndings("\r\n")),
+                    Encoding.Unicode.GetPreamble().Concat(Encoding.Unicode.GetBytes(text)).ToArray(),
+                    Encoding.UTF8.GetPreamble().Concat(sample).ToArray(),
+                    Encoding.Latin1.GetBytes(text),
+                }
+            )
             {
                 var read = CaptureReader.Read(other);
                 Assert.Equal((plain.Kind, plain.Used, plain.Lines), (read.Kind, read.Used, read.Lines));
@@ -110,8 +135,24 @@ public class FuzzTests
     {
         var data = new TheoryData<string, byte[]>();
         for (var i = 0; i < Samples.Length; i++)
-            if (Samples[i].Length is > 0 and <= CaptureReader.MostBytes && !Archive.Looks(Samples[i])) data.Add($"sample {i}", Filled(Samples[i]));
-        foreach (var hostile in new[] { "[", "{\"a\":[1,", "a,b\n", "\"\"\"\",", ";", "\n", "Handle 0x0001\n", "md0 : active raid1 a[0]\n", "Size: 1 GB\n\tSize: 1\n", "00:00.0 x [0604]: y [1234:5678]\n", "Settings for a:\n" })
+            if (Samples[i].Length is > 0 and <= CaptureReader.MostBytes && !Archive.Looks(Samples[i]))
+                data.Add($"sample {i}", Filled(Samples[i]));
+        foreach (
+            var hostile in new[]
+            {
+                "[",
+                "{\"a\":[1,",
+                "a,b\n",
+                "\"\"\"\",",
+                ";",
+                "\n",
+                "Handle 0x0001\n",
+                "md0 : active raid1 a[0]\n",
+                "Size: 1 GB\n\tSize: 1\n",
+                "00:00.0 x [0604]: y [1234:5678]\n",
+                "Settings for a:\n",
+            }
+        )
             data.Add(hostile, Filled(Encoding.UTF8.GetBytes(hostile)));
         return data;
     }
@@ -119,7 +160,8 @@ public class FuzzTests
     private static byte[] Filled(byte[] sample)
     {
         var bytes = new byte[CaptureReader.MostBytes];
-        for (var at = 0; at < bytes.Length; at += sample.Length) sample.AsSpan(0, Math.Min(sample.Length, bytes.Length - at)).CopyTo(bytes.AsSpan(at));
+        for (var at = 0; at < bytes.Length; at += sample.Length)
+            sample.AsSpan(0, Math.Min(sample.Length, bytes.Length - at)).CopyTo(bytes.AsSpan(at));
         return bytes;
     }
 
@@ -161,7 +203,9 @@ public class FuzzTests
         using (var tar = new TarWriter(all, true))
         {
             tar.WriteEntry(new PaxTarEntry(TarEntryType.SymbolicLink, "a.txt") { LinkName = "/etc/shadow" });
-            tar.WriteEntry(new PaxTarEntry(TarEntryType.RegularFile, "b.txt") { DataStream = new MemoryStream("MemTotal: 8 kB\n"u8.ToArray()) });
+            tar.WriteEntry(
+                new PaxTarEntry(TarEntryType.RegularFile, "b.txt") { DataStream = new MemoryStream("MemTotal: 8 kB\n"u8.ToArray()) }
+            );
         }
         Assert.Equal(["b.txt"], Archive.Read(all.ToArray()).Files.Select(f => f.Name));
     }
@@ -180,7 +224,8 @@ public class FuzzTests
     public void One_file_packed_with_gzip_is_one_capture()
     {
         using var all = new MemoryStream();
-        using (var gzip = new GZipStream(all, CompressionLevel.Fastest)) gzip.Write("MemTotal: 4096000 kB\n"u8);
+        using (var gzip = new GZipStream(all, CompressionLevel.Fastest))
+            gzip.Write("MemTotal: 4096000 kB\n"u8);
         Assert.Equal(4_096_000, Assert.Single(Archive.Read(all.ToArray()).Files).Reading.Seen.MemTotalKiB);
     }
 }

@@ -21,7 +21,10 @@ public class MeminfoTests
 
     [Fact]
     public void Lines_of_high_memory_betray_a_32_bit_kernel() =>
-        Assert.Equal(32, CaptureReader.Read("MemTotal:        4012345 kB\nHighTotal:       3145728 kB\nLowTotal:         866617 kB\n").Seen.OsBits);
+        Assert.Equal(
+            32,
+            CaptureReader.Read("MemTotal:        4012345 kB\nHighTotal:       3145728 kB\nLowTotal:         866617 kB\n").Seen.OsBits
+        );
 
     [Fact]
     public void Listing_and_meminfo_may_stand_in_one_paste()

@@ -3,7 +3,8 @@ using System.Text;
 
 namespace Irvak.Captures.Tests;
 
-/// <summary>Configuration spaces (PCI Local Bus and PCI Express base specifications) as hexadecimal, which the real lister reads back.</summary>
+/// <summary>Configuration spaces (PCI Local Bus and PCI Express base specifications) as hexadecimal, which the real lister reads
+/// back.</summary>
 internal sealed class PciDump
 {
     private readonly StringBuilder _text = new();
@@ -18,7 +19,14 @@ internal sealed class PciDump
         return Add(address, space);
     }
 
-    public PciDump RootPort(string address, (int First, int Last) buses, (int Most, int Now) gen, (int Most, int Now) width, int slot, int watt)
+    public PciDump RootPort(
+        string address,
+        (int First, int Last) buses,
+        (int Most, int Now) gen,
+        (int Most, int Now) width,
+        int slot,
+        int watt
+    )
     {
         var space = Space(0x0604, 1);
         (space[0x19], space[0x1A]) = ((byte)buses.First, (byte)buses.Last);
@@ -55,7 +63,8 @@ internal sealed class PciDump
     private PciDump Add(string address, byte[] space)
     {
         _text.Append($"{address} x\n");
-        for (var row = 0; row < 256; row += 16) _text.Append($"{row:x2}: {string.Join(' ', space.Skip(row).Take(16).Select(b => b.ToString("x2")))}\n");
+        for (var row = 0; row < 256; row += 16)
+            _text.Append($"{row:x2}: {string.Join(' ', space.Skip(row).Take(16).Select(b => b.ToString("x2")))}\n");
         _text.Append('\n');
         return this;
     }

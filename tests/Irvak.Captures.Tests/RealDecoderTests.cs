@@ -7,7 +7,8 @@ using Irvak.Core.Survey;
 
 namespace Irvak.Captures.Tests;
 
-/// <summary>The decoder from the distribution, run on tables made here, against what the simulated machine writes and the reader reads.</summary>
+/// <summary>The decoder from the distribution, run on tables made here, against what the simulated machine writes and the reader
+/// reads.</summary>
 public class RealDecoderTests
 {
     private const string Decoder = "/usr/sbin/dmidecode";
@@ -31,14 +32,34 @@ public class RealDecoderTests
     }
 
     private static List<string> DeviceLines(string text) =>
-        [.. text.Split("\n\n").Where(b => b.Contains("DMI type 17")).SelectMany(b => b.Split('\n').Skip(1)).Where(l => l.Trim().Length > 0)];
+        [
+            .. text.Split("\n\n")
+                .Where(b => b.Contains("DMI type 17"))
+                .SelectMany(b => b.Split('\n').Skip(1))
+                .Where(l => l.Trim().Length > 0),
+        ];
 
     [Fact]
     public void The_simulated_listing_has_the_decoders_own_lines()
     {
         var q = SimulatedMachineTests.Filled("A1", "A2", "B1");
         var slots = q.Machine.Sheet.Channels.SelectMany(c => c.Slots.Select(s => (c, s))).ToList();
-        var real = DeviceLines(Decode([SmbiosDump.Array(0x1000, slots.Count), .. slots.Select((x, i) => SmbiosDump.Device(0x1100 + i, 0x1000, x.s, $"{x.c.Socket} channel {x.c.Id}", q.Machine.Found.At(PlaceName.Slot(x.s)), 2400))]));
+        var real = DeviceLines(
+            Decode([
+                SmbiosDump.Array(0x1000, slots.Count),
+                .. slots.Select(
+                    (x, i) =>
+                        SmbiosDump.Device(
+                            0x1100 + i,
+                            0x1000,
+                            x.s,
+                            $"{x.c.Socket} channel {x.c.Id}",
+                            q.Machine.Found.At(PlaceName.Slot(x.s)),
+                            2400
+                        )
+                ),
+            ])
+        );
         var simulated = DeviceLines(new SimulatedMachine(q, new FirmwareFacts("1", "01/01/2026", "S", "A")).FirmwareListing());
         // The decoder adds voltages, which the simulated firmware leaves out by announcing a shorter structure.
         Assert.Equal(real.Where(l => !l.Contains("Voltage")), simulated);
@@ -84,7 +105,9 @@ public class RealDecoderTests
     public void Every_kind_of_chassis_has_the_decoders_words()
     {
         for (var kind = 1; kind <= 0x24; kind++)
-            Both([SmbiosDump.Chassis(kind, 0), SmbiosDump.Array(0x1000, 1), SmbiosDump.Device(0x1100, 0x1000, "A1", "B", 8192, 0)], seen => Assert.Equal(ChassisTypes.Name(kind), seen.ChassisType));
+            Both([SmbiosDump.Chassis(kind, 0), SmbiosDump.Array(0x1000, 1), SmbiosDump.Device(0x1100, 0x1000, "A1", "B", 8192, 0)], seen =>
+                Assert.Equal(ChassisTypes.Name(kind), seen.ChassisType)
+            );
     }
 
     [Theory] // DSP0134, type 22: capacity in mWh, times a multiplier
@@ -92,10 +115,17 @@ public class RealDecoderTests
     [InlineData(5_700, 10, 57)]
     [InlineData(0, 1, null)] // not told
     public void A_battery_is_told_with_what_it_holds(int capacity, int times, int? wh) =>
-        Both([SmbiosDump.Battery("P14", capacity, times), SmbiosDump.Array(0x1000, 1), SmbiosDump.Device(0x1100, 0x1000, "A1", "B", 8192, 0)], seen =>
-        {
-            var battery = Assert.Single(seen.Batteries);
-            Assert.Equal(("P14", wh), (battery.Name, battery.Wh));
-            Assert.Equal([new BatteryPack("P14", wh)], SheetDraft.From(seen)!.Battery);
-        });
+        Both(
+            [
+                SmbiosDump.Battery("P14", capacity, times),
+                SmbiosDump.Array(0x1000, 1),
+                SmbiosDump.Device(0x1100, 0x1000, "A1", "B", 8192, 0),
+            ],
+            seen =>
+            {
+                var battery = Assert.Single(seen.Batteries);
+                Assert.Equal(("P14", wh), (battery.Name, battery.Wh));
+                Assert.Equal([new BatteryPack("P14", wh)], SheetDraft.From(seen)!.Battery);
+            }
+        );
 }

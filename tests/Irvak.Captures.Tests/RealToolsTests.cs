@@ -11,7 +11,8 @@ public class RealToolsTests
     private static readonly byte[] Tree = new PciDump()
         .RootPort("00:01.0", (1, 1), (4, 3), (16, 8), slot: 5, watt: 75)
         .Endpoint("01:00.0", 0x0107, (3, 3), (8, 8), payload: 1)
-        .Endpoint("02:00.0", 0x0200, (3, 1), (8, 4), payload: 0).Bytes;
+        .Endpoint("02:00.0", 0x0200, (3, 1), (8, 4), payload: 0)
+        .Bytes;
 
     [Theory]
     [InlineData("-vv")]
@@ -26,7 +27,8 @@ public class RealToolsTests
         Assert.Equal((3, 8, 3, 8, 256), (sas.GenMost, sas.WidthMost, sas.GenNow, sas.WidthNow, sas.PayloadBytes));
         Assert.Equal((3, 8, 1, 4, 128), (net.GenMost, net.WidthMost, net.GenNow, net.WidthNow, net.PayloadBytes));
         Assert.Equal("Serial Attached SCSI controller", sas.Class);
-        if (option == "-vvnn") Assert.Equal(["0604", "0107", "0200"], reading.Seen.Pci.Select(p => p.ClassCode));
+        if (option == "-vvnn")
+            Assert.Equal(["0604", "0107", "0200"], reading.Seen.Pci.Select(p => p.ClassCode));
     }
 
     [Fact]
@@ -45,16 +47,24 @@ public class RealToolsTests
         var reading = CaptureReader.Read(text);
         // Disks that are only memory are no drives; a machine may have no other.
         using var document = System.Text.Json.JsonDocument.Parse(text);
-        var disks = document.RootElement.GetProperty("blockdevices").EnumerateArray().Where(d => d.GetProperty("type").GetString() == "disk")
-            .Select(d => (Name: d.GetProperty("name").GetString()!, Size: d.GetProperty("size").GetInt64())).Where(d => !d.Name.StartsWith("zram") && !d.Name.StartsWith("ram")).ToList();
+        var disks = document
+            .RootElement.GetProperty("blockdevices")
+            .EnumerateArray()
+            .Where(d => d.GetProperty("type").GetString() == "disk")
+            .Select(d => (Name: d.GetProperty("name").GetString()!, Size: d.GetProperty("size").GetInt64()))
+            .Where(d => !d.Name.StartsWith("zram") && !d.Name.StartsWith("ram"))
+            .ToList();
         Assert.Equal(disks.Select(d => ("/dev/" + d.Name, (long?)d.Size)), reading.Seen.Drives.Select(d => (d.Path!, d.Bytes)));
-        if (disks.Count > 0) Assert.Equal(reading.Lines, reading.Used);
+        if (disks.Count > 0)
+            Assert.Equal(reading.Lines, reading.Used);
     }
 
     [Fact]
     public void This_machines_memory_processors_load_and_waiting_are_read()
     {
-        var reading = CaptureReader.Read(File.ReadAllText("/proc/meminfo") + "\n" + File.ReadAllText("/proc/cpuinfo") + "\n" + Tool.Text("vmstat"));
+        var reading = CaptureReader.Read(
+            File.ReadAllText("/proc/meminfo") + "\n" + File.ReadAllText("/proc/cpuinfo") + "\n" + Tool.Text("vmstat")
+        );
         var kib = long.Parse(File.ReadLines("/proc/meminfo").First().Split(' ', StringSplitOptions.RemoveEmptyEntries)[1]);
         Assert.Equal(kib, reading.Seen.MemTotalKiB);
         Assert.InRange(reading.Seen.Load!.Cores!.Value, 1, Environment.ProcessorCount * 2);
@@ -77,7 +87,11 @@ public class RealToolsTests
             Assert.Equal("scratch", run.Name);
             Assert.Equal(side.GetProperty("bw_bytes").GetDouble() / 1e6, run.MBs!.Value, 6);
             Assert.Equal(side.GetProperty("iops").GetDouble(), run.Iops!.Value, 6);
-            Assert.Equal(side.GetProperty("clat_ns").GetProperty("percentile").GetProperty("99.000000").GetDouble() / 1e6, run.Latency99Ms!.Value, 9);
+            Assert.Equal(
+                side.GetProperty("clat_ns").GetProperty("percentile").GetProperty("99.000000").GetDouble() / 1e6,
+                run.Latency99Ms!.Value,
+                9
+            );
         }
     }
 
@@ -92,10 +106,15 @@ public class RealToolsTests
         Assert.All(reading.Rest, n => Assert.Contains("without a result", n.Reason));
         // The same run, stopped by hand in its second loop.
         var text = System.Text.Encoding.UTF8.GetString(bytes);
-        var stopped = CaptureReader.Read(text[..text.IndexOf("Solid Bits", text.IndexOf("Loop 2/2", StringComparison.Ordinal), StringComparison.Ordinal)]).Seen.MemoryTest!;
+        var stopped = CaptureReader
+            .Read(text[..text.IndexOf("Solid Bits", text.IndexOf("Loop 2/2", StringComparison.Ordinal), StringComparison.Ordinal)])
+            .Seen.MemoryTest!;
         Assert.Equal((1, false), (stopped.Passes, stopped.Finished));
         // What is pasted behind a run that never ended still belongs to its own tool.
-        var mixed = CaptureReader.Read(text[..text.IndexOf("Done.", StringComparison.Ordinal)] + "/dev/md0:\n           Version : 1.2\n        Raid Level : raid6\n      Raid Devices : 4\n");
+        var mixed = CaptureReader.Read(
+            text[..text.IndexOf("Done.", StringComparison.Ordinal)]
+                + "/dev/md0:\n           Version : 1.2\n        Raid Level : raid6\n      Raid Devices : 4\n"
+        );
         Assert.Equal("raid6", Assert.Single(mixed.Seen.Raids).Level);
     }
 
@@ -109,7 +128,10 @@ public class RealToolsTests
     [Fact]
     public void The_SMART_tool_without_a_drive_says_so()
     {
-        var start = new System.Diagnostics.ProcessStartInfo("/usr/sbin/smartctl", ["--json", "-x", "/dev/null"]) { RedirectStandardOutput = true };
+        var start = new System.Diagnostics.ProcessStartInfo("/usr/sbin/smartctl", ["--json", "-x", "/dev/null"])
+        {
+            RedirectStandardOutput = true,
+        };
         using var run = System.Diagnostics.Process.Start(start)!;
         var reading = CaptureReader.Read(run.StandardOutput.ReadToEnd());
         Assert.False(reading.IsUsable);
@@ -121,9 +143,17 @@ public class RealToolsTests
     {
         byte[][] structures =
         [
-            SmbiosDump.Structure(0, 0, [1, 2, 0, 0xE0, 3, 15, 8, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1, 2, 0xFF, 0xFF], "Brannick", "2.14", "06/12/2026"),
+            SmbiosDump.Structure(
+                0,
+                0,
+                [1, 2, 0, 0xE0, 3, 15, 8, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1, 2, 0xFF, 0xFF],
+                "Brannick",
+                "2.14",
+                "06/12/2026"
+            ),
             SmbiosDump.Structure(1, 1, [1, 2, 0, 3, .. new byte[16], 6, 0, 0], "Brannick", "Torr 32", "BT32-0007"),
-            SmbiosDump.Structure(9, 9, [1, 0xB6, 0x0D, 4, 4, 5, 0, 0x0C, 0, 0, 0, 0x3B, 0], "SLOT 5"), // type B6h: PCI Express 3 x16 (DSP0134, table of slot types)
+            // type B6h: PCI Express 3 x16 (DSP0134, table of slot types)
+            SmbiosDump.Structure(9, 9, [1, 0xB6, 0x0D, 4, 4, 5, 0, 0x0C, 0, 0, 0, 0x3B, 0], "SLOT 5"),
             SmbiosDump.Structure(9, 10, [1, 0xBD, 0x0B, 3, 4, 6, 0, 0x0C, 0, 0, 0, 0xFF, 0xFF], "SLOT 6"),
             SmbiosDump.Array(0x1000, 4),
             SmbiosDump.Device(0x1100, 0x1000, "A1", "CPU 1 channel A", 0x7FFF, 0x8000),
@@ -133,11 +163,17 @@ public class RealToolsTests
         var dump = SmbiosDump.Of(structures);
         var binary = CaptureReader.Read(dump).Seen;
         var text = CaptureReader.Read(Tool.OnFile("/usr/sbin/dmidecode", dump, f => ["--from-dump", f])).Seen;
-        Assert.Equal((text.Maker, text.Product, text.Serial, text.FirmwareVersion, text.FirmwareDate), (binary.Maker, binary.Product, binary.Serial, binary.FirmwareVersion, binary.FirmwareDate));
+        Assert.Equal(
+            (text.Maker, text.Product, text.Serial, text.FirmwareVersion, text.FirmwareDate),
+            (binary.Maker, binary.Product, binary.Serial, binary.FirmwareVersion, binary.FirmwareDate)
+        );
         Assert.Equal("Torr 32", binary.Product);
         Assert.Equal(text.Arrays.Select(a => a with { Line = 0 }), binary.Arrays.Select(a => a with { Line = 0 }));
         Assert.Equal(text.Devices.Select(d => d with { Line = 0 }), binary.Devices.Select(d => d with { Line = 0 }));
-        Assert.Equal(text.Slots.Select(s => (s.Name, s.Width, s.Gen, s.InUse, s.Address)), binary.Slots.Select(s => (s.Name, s.Width, s.Gen, s.InUse, s.Address)));
+        Assert.Equal(
+            text.Slots.Select(s => (s.Name, s.Width, s.Gen, s.InUse, s.Address)),
+            binary.Slots.Select(s => (s.Name, s.Width, s.Gen, s.InUse, s.Address))
+        );
         Assert.Equal([("SLOT 5", 16, true), ("SLOT 6", 8, false)], binary.Slots.Select(s => (s.Name, s.Width!.Value, s.InUse!.Value)));
         Assert.Equal("byte", binary.CountsIn);
         Assert.All(binary.Devices, d => Assert.Equal(17, dump[d.Line]));
@@ -158,7 +194,14 @@ public class RealToolsTests
             }
     }
 
-    private static string Spd(byte[] chip) => Tool.OnFile("/usr/bin/decode-dimms", Encoding.ASCII.GetBytes(string.Concat(chip.Chunk(16).Select((row, i) => $"{i * 16:x4}: {string.Join(' ', row.Select(b => b.ToString("x2")))}\n"))), f => ["-x", f]);
+    private static string Spd(byte[] chip) =>
+        Tool.OnFile(
+            "/usr/bin/decode-dimms",
+            Encoding.ASCII.GetBytes(
+                string.Concat(chip.Chunk(16).Select((row, i) => $"{i * 16:x4}: {string.Join(' ', row.Select(b => b.ToString("x2")))}\n"))
+            ),
+            f => ["-x", f]
+        );
 
     [Fact]
     public void A_module_chip_of_DDR4_reads_as_the_distributions_decoder_reads_it()
@@ -167,7 +210,10 @@ public class RealToolsTests
         var module = Assert.Single(CaptureReader.Read(chip).Seen.Spds);
         var decoder = Spd(chip);
         Assert.True(module.ChecksumRight);
-        Assert.Equal((32_768, 2, 4, 2666), (module.Module.CapacityMiB, module.Module.Ranks, module.Module.DeviceWidth, module.Module.RateMTs));
+        Assert.Equal(
+            (32_768, 2, 4, 2666),
+            (module.Module.CapacityMiB, module.Module.Ranks, module.Module.DeviceWidth, module.Module.RateMTs)
+        );
         Assert.Matches(@"Size +32768 MB", decoder);
         Assert.Matches(@"Ranks +2", decoder);
         Assert.Matches(@"SDRAM Device Width +4 bits", decoder);
@@ -184,7 +230,10 @@ public class RealToolsTests
         var chip = SpdChip.Ddr3(die: 4, width: 1, ranks: 2, ecc: true, cycle: 10, part: "MA-E8-2R8");
         var module = Assert.Single(CaptureReader.Read(chip).Seen.Spds);
         var decoder = Spd(chip);
-        Assert.Equal((8192, 2, 8, 1600, true), (module.Module.CapacityMiB, module.Module.Ranks, module.Module.DeviceWidth, module.Module.RateMTs, module.ChecksumRight));
+        Assert.Equal(
+            (8192, 2, 8, 1600, true),
+            (module.Module.CapacityMiB, module.Module.Ranks, module.Module.DeviceWidth, module.Module.RateMTs, module.ChecksumRight)
+        );
         Assert.Matches(@"Size +8192 MB", decoder);
         Assert.Matches(@"Maximum module speed +1600 MT/s", decoder);
     }
@@ -197,14 +246,42 @@ public class RealToolsTests
     [InlineData(MemoryGeneration.Ddr3, ModuleForm.Dimm, ModuleType.Registered, 16_384, 2, 4, 1866)]
     [InlineData(MemoryGeneration.Ddr3, ModuleForm.SoDimm, ModuleType.Unbuffered, 4096, 1, 8, 1600)]
     [InlineData(MemoryGeneration.Ddr2, ModuleForm.Dimm, ModuleType.Registered, 4096, 2, 4, 667)]
-    public void Chips_that_the_simulated_machine_writes_are_read_by_the_distributions_decoder_too(MemoryGeneration generation, ModuleForm form, ModuleType type, int mib, int ranks, int width, int rate)
+    public void Chips_that_the_simulated_machine_writes_are_read_by_the_distributions_decoder_too(
+        MemoryGeneration generation,
+        ModuleForm form,
+        ModuleType type,
+        int mib,
+        int ranks,
+        int width,
+        int rate
+    )
     {
-        var chip = Simulated.SimulatedBytes.Chip(new Core.Builds.Unit { Module = new() { Generation = generation, Form = form, Type = type, CapacityMiB = mib, Ranks = ranks, DeviceWidth = width, RateMTs = rate, PartNumber = "MA-55" }, Serial = "0BADCAFE", Source = "s" })!;
+        var chip = Simulated.SimulatedBytes.Chip(
+            new Core.Builds.Unit
+            {
+                Module = new()
+                {
+                    Generation = generation,
+                    Form = form,
+                    Type = type,
+                    CapacityMiB = mib,
+                    Ranks = ranks,
+                    DeviceWidth = width,
+                    RateMTs = rate,
+                    PartNumber = "MA-55",
+                },
+                Serial = "0BADCAFE",
+                Source = "s",
+            }
+        )!;
         var decoder = Spd(chip);
         Assert.Matches($@"Size +{mib} MB", decoder);
         Assert.Contains("MA-55", decoder);
         var seen = Assert.Single(CaptureReader.Read(chip).Seen.Spds).Module;
-        Assert.Equal((generation, form, type, mib, ranks, rate), (seen.Generation!.Value, seen.Form!.Value, seen.Type!.Value, seen.CapacityMiB!.Value, seen.Ranks!.Value, seen.RateMTs!.Value));
+        Assert.Equal(
+            (generation, form, type, mib, ranks, rate),
+            (seen.Generation!.Value, seen.Form!.Value, seen.Type!.Value, seen.CapacityMiB!.Value, seen.Ranks!.Value, seen.RateMTs!.Value)
+        );
     }
 
     [Fact]

@@ -22,10 +22,12 @@ public static class SmbiosDump
         return file;
     }
 
-    public static byte[] Array(int handle, int devices) => Structure(16, handle, [3, 3, 6, 0, 0, 0, 0x30, 0xFE, 0xFF, (byte)devices, 0, 0, 0, 0, 0, 0, 0, 0, 0]);
+    public static byte[] Array(int handle, int devices) =>
+        Structure(16, handle, [3, 3, 6, 0, 0, 0, 0x30, 0xFE, 0xFF, (byte)devices, 0, 0, 0, 0, 0, 0, 0, 0, 0]);
 
     /// <summary>Type 3 with its height in rack units, 0 for not told.</summary>
-    public static byte[] Chassis(int kind, int units) => Structure(3, 0x300, [1, (byte)kind, 0, 0, 0, 3, 3, 3, 3, 0, 0, 0, 0, (byte)units, 1, 0, 3], "Hollin");
+    public static byte[] Chassis(int kind, int units) =>
+        Structure(3, 0x300, [1, (byte)kind, 0, 0, 0, 3, 3, 3, 3, 0, 0, 0, 0, (byte)units, 1, 0, 3], "Hollin");
 
     /// <summary>Type 22: design capacity in steps of so many mWh.</summary>
     public static byte[] Battery(string name, int capacity, int times)
@@ -36,13 +38,24 @@ public static class SmbiosDump
         return Structure(22, 0x2200, body, name);
     }
 
-    public static byte[] Device(int handle, int array, string locator, string bank, ushort size, int extended) => Device(handle, array, locator, bank, size, extended, null, null, 0);
+    public static byte[] Device(int handle, int array, string locator, string bank, ushort size, int extended) =>
+        Device(handle, array, locator, bank, size, extended, null, null, 0);
 
     /// <summary>A device as the simulated machine means it, of the length that ends before the voltages.</summary>
     public static byte[] Device(int handle, int array, string locator, string bank, Unit? unit, int rate) =>
         Device(handle, array, locator, bank, (ushort)(unit?.Module?.CapacityMiB ?? 0), 0, unit?.Module, unit?.Serial, rate);
 
-    private static byte[] Device(int handle, int array, string locator, string bank, ushort size, int extended, ModuleSheet? module, string? serial, int rate)
+    private static byte[] Device(
+        int handle,
+        int array,
+        string locator,
+        string bank,
+        ushort size,
+        int extended,
+        ModuleSheet? module,
+        string? serial,
+        int rate
+    )
     {
         var body = new byte[0x22 - 4];
         void Word(int at, int value) => BinaryPrimitives.WriteUInt16LittleEndian(body.AsSpan(at - 4), (ushort)value);
@@ -56,7 +69,11 @@ public static class SmbiosDump
         body[0x12 - 4] = (byte)(size == 0 ? 2 : 0x1A);
         Word(0x13, size == 0 ? 4 : 0x2080);
         Word(0x15, module?.RateMTs ?? 0);
-        (body[0x17 - 4], body[0x18 - 4], body[0x1A - 4]) = ((byte)(module is null ? 0 : 3), (byte)(module is null ? 0 : 4), (byte)(module is null ? 0 : 5));
+        (body[0x17 - 4], body[0x18 - 4], body[0x1A - 4]) = (
+            (byte)(module is null ? 0 : 3),
+            (byte)(module is null ? 0 : 4),
+            (byte)(module is null ? 0 : 5)
+        );
         body[0x1B - 4] = (byte)(module?.Ranks ?? 0);
         BinaryPrimitives.WriteInt32LittleEndian(body.AsSpan(0x1C - 4), extended);
         Word(0x20, size == 0 ? 0 : rate);
@@ -64,5 +81,14 @@ public static class SmbiosDump
     }
 
     public static byte[] Structure(byte type, int handle, byte[] body, params string[] strings) =>
-        [type, (byte)(body.Length + 4), (byte)handle, (byte)(handle >> 8), .. body, .. strings.SelectMany(s => Encoding.ASCII.GetBytes(s).Append((byte)0)), .. strings.Length == 0 ? new byte[] { 0 } : [], 0];
+        [
+            type,
+            (byte)(body.Length + 4),
+            (byte)handle,
+            (byte)(handle >> 8),
+            .. body,
+            .. strings.SelectMany(s => Encoding.ASCII.GetBytes(s).Append((byte)0)),
+            .. strings.Length == 0 ? new byte[] { 0 } : [],
+            0,
+        ];
 }

@@ -10,7 +10,10 @@ public class SmbiosListingTests
     {
         var reading = Fixture.Read("two-sockets-24-slots");
         var seen = reading.Seen;
-        Assert.Equal(("Brannick", "Cairn 24", "BC24-1", "C", "2.14"), (seen.Maker, seen.Product, seen.Serial, seen.BoardVersion, seen.FirmwareVersion));
+        Assert.Equal(
+            ("Brannick", "Cairn 24", "BC24-1", "C", "2.14"),
+            (seen.Maker, seen.Product, seen.Serial, seen.BoardVersion, seen.FirmwareVersion)
+        );
         Assert.Equal([true, false], seen.Processors.Select(p => p.Populated));
         Assert.Equal(24, seen.Devices.Count);
         Assert.Equal(24 - 8, seen.Devices.Count(d => d.IsEmpty));
@@ -25,7 +28,10 @@ public class SmbiosListingTests
     {
         var seen = Fixture.Read("laptop-so-dimm").Seen;
         var module = seen.Devices[0].Module!;
-        Assert.Equal((ModuleForm.SoDimm, ModuleType.Unbuffered, MemoryGeneration.Ddr4, 2400, 1), (module.Form, module.Type, module.Generation, module.RateMTs, module.Ranks));
+        Assert.Equal(
+            (ModuleForm.SoDimm, ModuleType.Unbuffered, MemoryGeneration.Ddr4, 2400, 1),
+            (module.Form, module.Type, module.Generation, module.RateMTs, module.Ranks)
+        );
         Assert.True(seen.Devices[1].IsEmpty);
         Assert.Null(seen.Devices[1].Module);
     }
@@ -44,7 +50,10 @@ public class SmbiosListingTests
     public void Clock_in_MHz_is_doubled_to_the_bin_and_said() // half rates of old firmware: likely, from memory
     {
         var reading = Fixture.Read("older-decoder-clock-in-mhz");
-        Assert.Equal((1333, 1333, 4096), (reading.Seen.Devices[0].Module!.RateMTs, reading.Seen.Devices[0].ConfiguredMTs, reading.Seen.Devices[0].SizeMiB));
+        Assert.Equal(
+            (1333, 1333, 4096),
+            (reading.Seen.Devices[0].Module!.RateMTs, reading.Seen.Devices[0].ConfiguredMTs, reading.Seen.Devices[0].SizeMiB)
+        );
         Assert.Contains("doubled", Assert.Single(reading.Remarks));
     }
 
@@ -54,12 +63,14 @@ public class SmbiosListingTests
         var reading = Fixture.Read("unknowns-and-short-structures");
         var device = Assert.Single(reading.Seen.Devices);
         Assert.Equal((null, null, "DIMM 0"), (device.SizeMiB, device.Module, device.Locator));
-        Assert.Equal("structure type 85, not read here", Assert.Single(reading.Rest).Reason); // a cut-off table; the decoder prints <TRUNCATED>
+        // a cut-off table; the decoder prints <TRUNCATED>
+        Assert.Equal("structure type 85, not read here", Assert.Single(reading.Rest).Reason);
     }
 
     [Fact]
     public void Large_and_odd_sizes_are_exact() =>
-        Assert.Equal([131_072, 32_768, 512, 24_576], Fixture.Read("large-and-odd-sizes").Seen.Devices.Select(d => d.SizeMiB!.Value)); // extended size: DSP0134, type 17, offset 1Ch
+        // extended size: DSP0134, type 17, offset 1Ch
+        Assert.Equal([131_072, 32_768, 512, 24_576], Fixture.Read("large-and-odd-sizes").Seen.Devices.Select(d => d.SizeMiB!.Value));
 
     [Fact]
     public void Unequal_channels_are_told_by_their_locators()
@@ -86,7 +97,10 @@ public class SmbiosListingTests
     [InlineData("Size: 1048576 kB", 1024)]
     [InlineData("Size: Unknown", null)]
     public void Sizes_in_every_unit(string line, int? mib) => // the decoder's units are binary
-        Assert.Equal(mib, CaptureReader.Read($"Handle 0x0001, DMI type 17, 34 bytes\nMemory Device\n\tLocator: A1\n\t{line}\n").Seen.Devices[0].SizeMiB);
+        Assert.Equal(
+            mib,
+            CaptureReader.Read($"Handle 0x0001, DMI type 17, 34 bytes\nMemory Device\n\tLocator: A1\n\t{line}\n").Seen.Devices[0].SizeMiB
+        );
 
     [Fact]
     public void A_paste_that_lost_its_tabs_is_still_read() =>

@@ -7,7 +7,12 @@ internal static class Tool
 {
     public static byte[] Bytes(string program, params string[] arguments)
     {
-        var start = new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = Path.GetTempPath() };
+        var start = new ProcessStartInfo(program, arguments)
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            WorkingDirectory = Path.GetTempPath(),
+        };
         start.Environment["LC_ALL"] = "C";
         using var run = Process.Start(start)!;
         run.ErrorDataReceived += (_, _) => { };

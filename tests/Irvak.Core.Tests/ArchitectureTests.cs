@@ -22,7 +22,11 @@ public class ArchitectureTests
     [MemberData(nameof(Rooms))]
     public void A_room_uses_only_the_rooms_its_arrows_reach(string room)
     {
-        var used = Assembly.Load(room).GetReferencedAssemblies().Select(a => a.Name!).Where(n => n.StartsWith("Irvak.", StringComparison.Ordinal));
+        var used = Assembly
+            .Load(room)
+            .GetReferencedAssemblies()
+            .Select(a => a.Name!)
+            .Where(n => n.StartsWith("Irvak.", StringComparison.Ordinal));
         Assert.Subset(Arrows[room].ToHashSet(), used.ToHashSet());
     }
 
@@ -33,10 +37,17 @@ public class ArchitectureTests
     [Fact]
     public void The_core_knows_no_interface_no_store_and_no_package_but_the_numerics()
     {
-        var packages = XDocument.Load(Repository.At("src", "Irvak.Core", "Irvak.Core.csproj")).Descendants("PackageReference").Select(p => p.Attribute("Include")!.Value);
+        var packages = XDocument
+            .Load(Repository.At("src", "Irvak.Core", "Irvak.Core.csproj"))
+            .Descendants("PackageReference")
+            .Select(p => p.Attribute("Include")!.Value);
         Assert.Equal(["MathNet.Numerics"], packages);
         var names = Assembly.Load("Irvak.Core").GetReferencedAssemblies().Select(a => a.Name!);
-        Assert.DoesNotContain(names, n => n.Contains("AspNetCore", StringComparison.Ordinal) || n.StartsWith("System.Data", StringComparison.Ordinal) || n.StartsWith("System.Net.Http", StringComparison.Ordinal));
+        Assert.DoesNotContain(names, n =>
+            n.Contains("AspNetCore", StringComparison.Ordinal)
+            || n.StartsWith("System.Data", StringComparison.Ordinal)
+            || n.StartsWith("System.Net.Http", StringComparison.Ordinal)
+        );
     }
 
     [Theory]
@@ -52,7 +63,9 @@ public class ArchitectureTests
     {
         var found = new[] { "Irvak.Core", "Irvak.Captures", "Irvak.Solvers" }
             .SelectMany(r => Directory.GetFiles(Repository.At("src", r), "*.cs", SearchOption.AllDirectories))
-            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal) && File.ReadAllText(f).Contains(forbidden, StringComparison.Ordinal));
+            .Where(f =>
+                !f.Contains("/obj/", StringComparison.Ordinal) && File.ReadAllText(f).Contains(forbidden, StringComparison.Ordinal)
+            );
         Assert.Empty(found);
     }
 
@@ -60,7 +73,10 @@ public class ArchitectureTests
     public void A_file_is_named_after_what_it_holds()
     {
         var forbidden = new[] { "Manager", "Helper", "Util", "Service", "Base" };
-        var files = Directory.GetFiles(Repository.At("src"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/", StringComparison.Ordinal)).Select(Path.GetFileNameWithoutExtension);
+        var files = Directory
+            .GetFiles(Repository.At("src"), "*.cs", SearchOption.AllDirectories)
+            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal))
+            .Select(Path.GetFileNameWithoutExtension);
         Assert.DoesNotContain(files, f => forbidden.Any(w => f!.EndsWith(w, StringComparison.Ordinal)));
     }
 }

@@ -20,8 +20,10 @@ public static class Boards
         Sockets = [new Socket("CPU 1"), new Socket("CPU 2")],
         Channels =
         [
-            new("A", "CPU 1", ["A1", "A2"]), new("B", "CPU 1", ["B1", "B2"]),
-            new("C", "CPU 2", ["C1", "C2"]), new("D", "CPU 2", ["D1", "D2"]),
+            new("A", "CPU 1", ["A1", "A2"]),
+            new("B", "CPU 1", ["B1", "B2"]),
+            new("C", "CPU 2", ["C1", "C2"]),
+            new("D", "CPU 2", ["D1", "D2"]),
         ],
         Memory = new MemoryBoard
         {
@@ -42,19 +44,32 @@ public static class Boards
         Channels = [new("A", "CPU", ["A1"]), new("B", "CPU", ["B1"]), new("C", "CPU", ["C1", "C2"])],
     };
 
-    public static ModuleSheet Module(int gib = 16, ModuleType type = ModuleType.Registered, int rate = 2666, MemoryGeneration generation = MemoryGeneration.Ddr4, ModuleForm form = ModuleForm.Dimm) => new()
-    {
-        Maker = "Maristone",
-        Generation = generation,
-        Form = form,
-        Type = type,
-        CapacityMiB = gib * 1024,
-        Ranks = 2,
-        DeviceWidth = gib >= 32 ? 4 : 8,
-        RateMTs = rate,
-    };
+    public static ModuleSheet Module(
+        int gib = 16,
+        ModuleType type = ModuleType.Registered,
+        int rate = 2666,
+        MemoryGeneration generation = MemoryGeneration.Ddr4,
+        ModuleForm form = ModuleForm.Dimm
+    ) =>
+        new()
+        {
+            Maker = "Maristone",
+            Generation = generation,
+            Form = form,
+            Type = type,
+            CapacityMiB = gib * 1024,
+            Ranks = 2,
+            DeviceWidth = gib >= 32 ? 4 : 8,
+            RateMTs = rate,
+        };
 
-    public static Unit Unit(ModuleSheet? module = null, string? shelf = null) => new() { Module = module ?? Module(), Source = "test", ShelfPartId = shelf };
+    public static Unit Unit(ModuleSheet? module = null, string? shelf = null) =>
+        new()
+        {
+            Module = module ?? Module(),
+            Source = "test",
+            ShelfPartId = shelf,
+        };
 
     public static JobState Job(MachineSheet? sheet = null, params string[] filled) => Job(sheet, Module(), filled);
 
@@ -62,32 +77,57 @@ public static class Boards
     {
         sheet ??= Server;
         var state = EditFold.Apply(JobState.Start, new AdoptSheet(sheet), Stamp);
-        var places = sheet.Sockets.ToDictionary(s => PlaceName.Socket(s.Id), s => (Unit?)new Unit { Processor = new ProcessorSheet { Name = "Ostrel", MemoryRateMTs = 2666 }, Source = "test" });
-        foreach (var slot in sheet.Channels.SelectMany(c => c.Slots)) places[PlaceName.Slot(slot)] = filled.Contains(slot) ? Unit(module) : null;
+        var places = sheet.Sockets.ToDictionary(
+            s => PlaceName.Socket(s.Id),
+            s =>
+                (Unit?)
+                    new Unit
+                    {
+                        Processor = new ProcessorSheet { Name = "Ostrel", MemoryRateMTs = 2666 },
+                        Source = "test",
+                    }
+        );
+        foreach (var slot in sheet.Channels.SelectMany(c => c.Slots))
+            places[PlaceName.Slot(slot)] = filled.Contains(slot) ? Unit(module) : null;
         return EditFold.Apply(state, new RecordFound(places, new SystemFacts { OsBits = 64, Firmware = "1.0" }, "test"), Stamp);
     }
 
     public static readonly Stamp Stamp = new("Ines", DateTimeOffset.UnixEpoch);
 
     public static JobState With(this JobState state, params Edit[] edits) => edits.Aggregate(state, (s, e) =>
-    {
-        Assert.Null(EditFold.Refusal(s, e));
-        return EditFold.Apply(s, e, Stamp);
-    });
+        {
+            Assert.Null(EditFold.Refusal(s, e));
+            return EditFold.Apply(s, e, Stamp);
+        });
 
-    public static Question Ask(this JobState state, EvidenceBook? evidence = null, params ShelfPart[] shelf) => Question.Of(state, evidence ?? EvidenceBook.Empty, shelf.ToDictionary(p => p.Id));
+    public static Question Ask(this JobState state, EvidenceBook? evidence = null, params ShelfPart[] shelf) =>
+        Question.Of(state, evidence ?? EvidenceBook.Empty, shelf.ToDictionary(p => p.Id));
 
-    public static Evaluation Evaluate(this JobState state, EvidenceBook? evidence = null, params ShelfPart[] shelf) => Evaluation.Evaluate(state.Ask(evidence, shelf));
+    public static Evaluation Evaluate(this JobState state, EvidenceBook? evidence = null, params ShelfPart[] shelf) =>
+        Evaluation.Evaluate(state.Ask(evidence, shelf));
 
     public static Fit Fit(string slot, ModuleSheet? module = null, string? shelf = null) => new(PlaceName.Slot(slot), Unit(module, shelf));
 
     public static EvidenceRecord Tried(int gib, Outcome outcome, int day = 1, string firmware = "1.0") =>
-        new($"t{gib}-{outcome}-{day}", "server", firmware, MemoryGeneration.Ddr4, ModuleType.Registered, gib * 1024, null, outcome, "seen", new DateOnly(2026, 1, day), "Bao");
+        new(
+            $"t{gib}-{outcome}-{day}",
+            "server",
+            firmware,
+            MemoryGeneration.Ddr4,
+            ModuleType.Registered,
+            gib * 1024,
+            null,
+            outcome,
+            "seen",
+            new DateOnly(2026, 1, day),
+            "Bao"
+        );
 
     public static Build Build(params (string Slot, ModuleSheet Module)[] modules)
     {
         var units = ImmutableSortedDictionary.CreateBuilder<string, Unit>(StringComparer.Ordinal);
-        foreach (var (slot, module) in modules) units[PlaceName.Slot(slot)] = Unit(module);
+        foreach (var (slot, module) in modules)
+            units[PlaceName.Slot(slot)] = Unit(module);
         return new Build(units.ToImmutable());
     }
 }

@@ -35,16 +35,40 @@ public class QuestionTests
     public void Another_plan_reaches_every_capability()
     {
         var other = Asked.Planning(Build.Empty);
-        Assert.All(new Core.Inputs.PlanInput[] { other.Machine, other.Memory, other.Storage, other.Lanes, other.Power, other.Boot, other.Paths, other.Paths.Lanes, other.Moving, other.Steps, other.Steps.Lanes, other.Steps.Power, other.Distances.Memory, other.Distances.Arrays },
-            input => Assert.Empty(input.Planned.Units));
+        Assert.All(
+            new Core.Inputs.PlanInput[]
+            {
+                other.Machine,
+                other.Memory,
+                other.Storage,
+                other.Lanes,
+                other.Power,
+                other.Boot,
+                other.Paths,
+                other.Paths.Lanes,
+                other.Moving,
+                other.Steps,
+                other.Steps.Lanes,
+                other.Steps.Power,
+                other.Distances.Memory,
+                other.Distances.Arrays,
+            },
+            input => Assert.Empty(input.Planned.Units)
+        );
     }
 
     [Fact]
     public void The_machine_as_found_has_nothing_of_the_plan()
     {
-        var q = Found(4, "md0").With(
-            new SetSplit("S1", [8, 8]), new MakeArray(new("N", ArrayLevel.Mirror, [Bay(1), Bay(2)])), new Core.Boot.PlanBoot(new([Bay(3)])),
-            new Core.Caches.PlanCache(new("K", [Bay(4)], [new("N", 100)])), new SetMemoryMode(MemoryMode.Mirrored)).Ask();
+        var q = Found(4, "md0")
+            .With(
+                new SetSplit("S1", [8, 8]),
+                new MakeArray(new("N", ArrayLevel.Mirror, [Bay(1), Bay(2)])),
+                new Core.Boot.PlanBoot(new([Bay(3)])),
+                new Core.Caches.PlanCache(new("K", [Bay(4)], [new("N", 100)])),
+                new SetMemoryMode(MemoryMode.Mirrored)
+            )
+            .Ask();
         Assert.True(q.Storage.TouchesStorage);
         var found = q.AsFound();
         Assert.False(found.Storage.TouchesStorage);

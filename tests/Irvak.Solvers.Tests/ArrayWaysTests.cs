@@ -13,9 +13,27 @@ public class ArrayWaysTests
 {
     private static readonly ShelfPart[] Shelf =
     [
-        new() { Id = "u2", Drive = Disk with { Model = "RV-U", Media = DriveMedia.Flash, Protocol = DriveProtocol.Nvme, Form = "u.2", HeightMm = 15 }, InStock = 4, PriceEur = 400 },
-        new() { Id = "sas8", Drive = Disk with { Model = "EK-S8", Protocol = DriveProtocol.Sas }, InStock = 4, PriceEur = 199 },
-        new() { Id = "sata8", Drive = Disk with { Model = "EK-N8X" }, InStock = 4, PriceEur = 180 },
+        new()
+        {
+            Id = "u2",
+            Drive = Disk with { Model = "RV-U", Media = DriveMedia.Flash, Protocol = DriveProtocol.Nvme, Form = "u.2", HeightMm = 15 },
+            InStock = 4,
+            PriceEur = 400,
+        },
+        new()
+        {
+            Id = "sas8",
+            Drive = Disk with { Model = "EK-S8", Protocol = DriveProtocol.Sas },
+            InStock = 4,
+            PriceEur = 199,
+        },
+        new()
+        {
+            Id = "sata8",
+            Drive = Disk with { Model = "EK-N8X" },
+            InStock = 4,
+            PriceEur = 180,
+        },
     ];
 
     private static IReadOnlyList<Core.Verdicts.WayOut> Ways(JobState state, string code)
@@ -32,20 +50,28 @@ public class ArrayWaysTests
     {
         var ways = Ways(Disks(4).Array(ArrayLevel.Stripe, 4, change: a => a with { BackedUp = false }), "ARR-NONE");
         Assert.Equal(3, ways.Count);
-        Assert.Contains(ways, w => w.Title == "Double parity over the same drives" && w.Effect.StartsWith("16.0 TB · survives 2 · lost within 5 years", StringComparison.Ordinal));
+        Assert.Contains(ways, w =>
+            w.Title == "Double parity over the same drives"
+            && w.Effect.StartsWith("16.0 TB · survives 2 · lost within 5 years", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
     public void A_changed_array_can_be_left_as_it_was_found()
     {
         var found = InArray(4, "raid6");
-        var ways = Ways(found.With(new MakeArray(JobArrays.Found(found)[0] with { Level = ArrayLevel.Pairs, BackedUp = true })), "ARR-ERASE");
+        var ways = Ways(
+            found.With(new MakeArray(JobArrays.Found(found)[0] with { Level = ArrayLevel.Pairs, BackedUp = true })),
+            "ARR-ERASE"
+        );
         Assert.Equal("Leave md0 as found", ways[0].Title);
     }
 
     [Fact]
     public void A_wish_for_two_failures_leads_to_a_level_that_survives_them() =>
-        Assert.All(Ways(Disks(4).Array(ArrayLevel.Parity1, 4).With(new SetWish(WishKind.Failures, 2)), "AIM-FAILURES"), w => Assert.Contains("survives 2", w.Effect));
+        Assert.All(Ways(Disks(4).Array(ArrayLevel.Parity1, 4).With(new SetWish(WishKind.Failures, 2)), "AIM-FAILURES"), w =>
+            Assert.Contains("survives 2", w.Effect)
+        );
 
     [Fact]
     public void Drives_that_the_bays_refuse_are_replaced_all_at_once_by_some_that_run()
@@ -63,10 +89,19 @@ public class ArrayWaysTests
     [Fact]
     public void The_same_space_comes_before_less_of_it_for_less_money()
     {
-        ShelfPart small = new() { Id = "sata4", Drive = Disk with { Model = "EK-N4", Bytes = 4 * TB }, InStock = 9, PriceEur = 60 };
+        ShelfPart small = new()
+        {
+            Id = "sata4",
+            Drive = Disk with { Model = "EK-N4", Bytes = 4 * TB },
+            InStock = 9,
+            PriceEur = 60,
+        };
         var state = With(Shelf[0].Drive!);
         Evaluation Evaluate(JobState s) => s.Evaluate(null, [.. Shelf, small]);
         var before = Evaluate(state);
-        Assert.Contains("8 TB", WaysOut.Of(state, before, before.Findings.First(f => f.Rule.Code == "DRV-MATE"), [.. Shelf, small], Evaluate)[0].Title);
+        Assert.Contains(
+            "8 TB",
+            WaysOut.Of(state, before, before.Findings.First(f => f.Rule.Code == "DRV-MATE"), [.. Shelf, small], Evaluate)[0].Title
+        );
     }
 }

@@ -8,15 +8,35 @@ namespace Irvak.Solvers.Tests;
 
 public class BuyingSolverTests
 {
-    private static ShelfPart Part(string id, int gib, int stock, decimal? price, int rate = 2666, ModuleType type = ModuleType.Registered) =>
-        new() { Id = id, Module = Boards.Module(gib, type, rate), InStock = stock, PriceEur = price };
+    private static ShelfPart Part(
+        string id,
+        int gib,
+        int stock,
+        decimal? price,
+        int rate = 2666,
+        ModuleType type = ModuleType.Registered
+    ) =>
+        new()
+        {
+            Id = id,
+            Module = Boards.Module(gib, type, rate),
+            InStock = stock,
+            PriceEur = price,
+        };
 
     private static readonly ShelfPart[] Shelf =
     [
-        Part("r8", 8, 8, 15), Part("r16", 16, 8, 30), Part("r16slow", 16, 8, 20, 2400), Part("r32", 32, 4, 65), Part("u16", 16, 8, 10, type: ModuleType.Unbuffered), Part("free", 32, 8, null), Part("none", 32, 0, 1),
+        Part("r8", 8, 8, 15),
+        Part("r16", 16, 8, 30),
+        Part("r16slow", 16, 8, 20, 2400),
+        Part("r32", 32, 4, 65),
+        Part("u16", 16, 8, 10, type: ModuleType.Unbuffered),
+        Part("free", 32, 8, null),
+        Part("none", 32, 0, 1),
     ];
 
-    private static Purchases Solve(JobState state, int gib, int rate = 2400) => BuyingSolver.Solve(state.Ask(null, Shelf).Memory, gib * 1024L, rate, Shelf);
+    private static Purchases Solve(JobState state, int gib, int rate = 2400) =>
+        BuyingSolver.Solve(state.Ask(null, Shelf).Memory, gib * 1024L, rate, Shelf);
 
     private static BuyingAnswer Named(Purchases all, string name) => all.Answers.First(a => a.Name == name);
 
@@ -54,7 +74,10 @@ public class BuyingSolverTests
     }
 
     [Fact]
-    public void What_has_no_price_or_is_not_there_is_not_bought() => Assert.DoesNotContain(Solve(Boards.Job(Boards.Server, "A1", "C1"), 128).Answers.SelectMany(a => a.Bought), b => b.Part.Id is "free" or "none" or "u16");
+    public void What_has_no_price_or_is_not_there_is_not_bought() =>
+        Assert.DoesNotContain(Solve(Boards.Job(Boards.Server, "A1", "C1"), 128).Answers.SelectMany(a => a.Bought), b =>
+            b.Part.Id is "free" or "none" or "u16"
+        );
 
     [Fact]
     public void What_the_shelf_can_not_do_has_no_answer() => Assert.Empty(Solve(Boards.Job(Boards.Server, "A1"), 10_000).Answers);
@@ -68,30 +91,55 @@ public class BuyingSolverTests
         Assert.All(Solve(Boards.Job(Boards.Server, "A1"), 10_000).Without, w => Assert.Contains("impossible", w.Why));
     }
 
-    /// <summary>Source: exhaustive enumeration over how many of each part are bought, each judged by the placement solver and the core.</summary>
+    /// <summary>Source: exhaustive enumeration over how many of each part are bought, each judged by the placement solver and the
+    /// core.</summary>
     [Fact]
-    public void The_cheapest_is_what_trying_every_purchase_finds() => Gen.Select(Gen.Int[0, 2], Gen.Int[1, 6].Select(n => n * 16), Gen.Int[0, 1], Gen.Int[10, 60].Array[3]).Sample((fitted, gib, fast, prices) =>
-    {
-        var sheet = Boards.Server with { Sockets = [new("CPU 1")], Channels = [new("A", "CPU 1", ["A1", "A2"]), new("B", "CPU 1", ["B1", "B2"])] };
-        ShelfPart[] shelf = [Part("a", 8, 4, prices[0]), Part("b", 16, 2, prices[1], 2400), Part("c", 32, 2, prices[2])];
-        var state = Boards.Job(sheet, [.. new[] { "A1", "B1" }.Take(fitted)]);
-        var rate = fast == 1 ? 2666 : 2400;
-        var q = state.Ask(null, shelf);
-        decimal? best = null;
-        for (var a = 0; a <= 4; a++)
-            for (var b = 0; b <= 2; b++)
-                for (var c = 0; c <= 2; c++)
+    public void The_cheapest_is_what_trying_every_purchase_finds() =>
+        Gen.Select(Gen.Int[0, 2], Gen.Int[1, 6].Select(n => n * 16), Gen.Int[0, 1], Gen.Int[10, 60].Array[3])
+            .Sample(
+                (fitted, gib, fast, prices) =>
+                {
+                    var sheet = Boards.Server with
+                    {
+                        Sockets = [new("CPU 1")],
+                        Channels = [new("A", "CPU 1", ["A1", "A2"]), new("B", "CPU 1", ["B1", "B2"])],
+                    };
+                    ShelfPart[] shelf = [Part("a", 8, 4, prices[0]), Part("b", 16, 2, prices[1], 2400), Part("c", 32, 2, prices[2])];
+                    var state = Boards.Job(sheet, [.. new[] { "A1", "B1" }.Take(fitted)]);
+                    var rate = fast == 1 ? 2666 : 2400;
+                    var q = state.Ask(null, shelf);
+                    decimal? best = null;
+                    for (var a = 0; a <= 4; a++)
+                    for (var b = 0; b <= 2; b++)
+                    for (var c = 0; c <= 2; c++)
                     for (var keep = 0; keep <= fitted; keep++)
                     {
-                        if (a + b + c + keep > 4) continue;
-                        List<HandModule> hand = [.. state.Found.Where(u => u.Value.Module is not null).Take(keep).Select(u => new HandModule(u.Value, PlaceName.Short(u.Key))),
-                            .. Enumerable.Repeat(shelf[0], a).Concat(Enumerable.Repeat(shelf[1], b)).Concat(Enumerable.Repeat(shelf[2], c)).Select(p => new HandModule(Core.Builds.Unit.Of(p), null))];
-                        if (hand.Sum(h => h.Module.CapacityMiB!.Value) < gib * 1024) continue;
-                        if (PlacementSolver.Solve(q.Memory, hand) is not { Out.Count: 0 } placed || placed.Score.RateMTs < rate) continue;
+                        if (a + b + c + keep > 4)
+                            continue;
+                        List<HandModule> hand =
+                        [
+                            .. state
+                                .Found.Where(u => u.Value.Module is not null)
+                                .Take(keep)
+                                .Select(u => new HandModule(u.Value, PlaceName.Short(u.Key))),
+                            .. Enumerable
+                                .Repeat(shelf[0], a)
+                                .Concat(Enumerable.Repeat(shelf[1], b))
+                                .Concat(Enumerable.Repeat(shelf[2], c))
+                                .Select(p => new HandModule(Core.Builds.Unit.Of(p), null)),
+                        ];
+                        if (hand.Sum(h => h.Module.CapacityMiB!.Value) < gib * 1024)
+                            continue;
+                        if (PlacementSolver.Solve(q.Memory, hand) is not { Out.Count: 0 } placed || placed.Score.RateMTs < rate)
+                            continue;
                         var money = (a * prices[0]) + (b * prices[1]) + (c * prices[2]);
-                        if (best is null || money < best) best = money;
+                        if (best is null || money < best)
+                            best = money;
                     }
-        var answers = BuyingSolver.Solve(q.Memory, gib * 1024L, rate, shelf).Answers;
-        Assert.Equal(best, answers.Count == 0 ? null : answers[0].Eur);
-    }, iter: 8, threads: 2);
+                    var answers = BuyingSolver.Solve(q.Memory, gib * 1024L, rate, shelf).Answers;
+                    Assert.Equal(best, answers.Count == 0 ? null : answers[0].Eur);
+                },
+                iter: 8,
+                threads: 2
+            );
 }

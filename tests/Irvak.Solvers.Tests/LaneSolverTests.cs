@@ -46,7 +46,13 @@ public class LaneSolverTests
     [Fact]
     public void The_fewest_are_dropped_when_there_are_more_cards_than_slots()
     {
-        var sheet = LaneBox.Sheet with { Slots = [LaneBox.Sheet.Slots[0], LaneBox.Sheet.Slots[1]], Roots = [.. LaneBox.Sheet.Roots.Take(2)], M2 = [], Boards = [] };
+        var sheet = LaneBox.Sheet with
+        {
+            Slots = [LaneBox.Sheet.Slots[0], LaneBox.Sheet.Slots[1]],
+            Roots = [.. LaneBox.Sheet.Roots.Take(2)],
+            M2 = [],
+            Boards = [],
+        };
         // A card as thick as two slots shuts both; the two thin ones stay.
         var state = LaneBox.On(sheet, ("card:S1", LaneBox.Network with { Name = "Thick", Thick = 2 }), ("card:S2", LaneBox.Network));
         var found = Solve(state);
@@ -56,10 +62,27 @@ public class LaneSolverTests
     [Fact]
     public void Nothing_moves_that_need_not()
     {
-        var state = LaneBox.Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = LaneBox.Card(LaneBox.Network), ["card:S2"] = LaneBox.Card(LaneBox.Adapter) }, null, "test"));
+        var state = LaneBox
+            .Empty()
+            .With(
+                new RecordFound(
+                    new Dictionary<string, Unit?>
+                    {
+                        ["card:S1"] = LaneBox.Card(LaneBox.Network),
+                        ["card:S2"] = LaneBox.Card(LaneBox.Adapter),
+                    },
+                    null,
+                    "test"
+                )
+            );
         Assert.Null(Solve(state).Edit);
         // A carrier comes that needs S1: one card moves, not two.
-        var more = state.With(new Fit("card:S4", LaneBox.Card(LaneBox.Carrier)), new Fit("m2:S4.1", LaneBox.Drive(LaneBox.Module)), new Fit("m2:S4.2", LaneBox.Drive(LaneBox.Module)), new Fit("m2:S4.3", LaneBox.Drive(LaneBox.Module)));
+        var more = state.With(
+            new Fit("card:S4", LaneBox.Card(LaneBox.Carrier)),
+            new Fit("m2:S4.1", LaneBox.Drive(LaneBox.Module)),
+            new Fit("m2:S4.2", LaneBox.Drive(LaneBox.Module)),
+            new Fit("m2:S4.3", LaneBox.Drive(LaneBox.Module))
+        );
         var found = Solve(more);
         Assert.Equal("card:S1", found.Parts.Single(p => p.From == "card:S4").To);
         Assert.Equal("card:S2", found.Parts.Single(p => p.From == "card:S2").To);
@@ -69,7 +92,9 @@ public class LaneSolverTests
     public void A_module_that_would_darken_a_slot_goes_elsewhere()
     {
         var sheet = LaneBox.Sheet with { Exclusions = [new("M1", "S2", 0)], Slots = [LaneBox.Sheet.Slots[1]], Roots = LaneBox.Sheet.Roots };
-        var state = LaneBox.On(sheet, ("card:S2", LaneBox.Network)).With(new Fit("m2:M1", LaneBox.Drive(LaneBox.Module with { Gen = 3, ReadMBs = 3000 })));
+        var state = LaneBox
+            .On(sheet, ("card:S2", LaneBox.Network))
+            .With(new Fit("m2:M1", LaneBox.Drive(LaneBox.Module with { Gen = 3, ReadMBs = 3000 })));
         Assert.Equal("m2:M2", Solve(state).Parts.Single(p => p.From == "m2:M1").To);
     }
 
@@ -80,7 +105,8 @@ public class LaneSolverTests
         Assert.Equal(Solve(state).Parts, Solve(state).Parts);
     }
 
-    /// <summary>Small boards, each way to lay them out looked at by the core's own evaluation: as many placed, as little lost, as few moves.</summary>
+    /// <summary>Small boards, each way to lay them out looked at by the core's own evaluation: as many placed, as little lost, as few
+    /// moves.</summary>
     [Theory]
     [MemberData(nameof(Seeds))]
     public void It_finds_what_looking_at_every_layout_finds(int seed)
@@ -109,7 +135,30 @@ public class LaneSolverTests
         for (var (i, count) = (1, random.Next(2, 5)); i <= count; i++)
         {
             var (mech, elec) = Any((16, 16), (16, 8), (8, 8), (8, 4), (4, 4));
-            slots.Add(new($"S{i}", mech, elec, Any(3, 4), Any("CPU 1", "CPU 2"), Splits: elec == 16 ? [[8, 8], [4, 4, 4, 4]] : elec == 8 ? [[4, 4]] : null, OpenEnd: Any(true, false), Height: Any("full", "low"), Watt: 75));
+            slots.Add(
+                new(
+                    $"S{i}",
+                    mech,
+                    elec,
+                    Any(3, 4),
+                    Any("CPU 1", "CPU 2"),
+                    Splits: elec == 16
+                            ?
+                            [
+                                [8, 8],
+                                [4, 4, 4, 4],
+                            ]
+                        : elec == 8
+                            ?
+                            [
+                                [4, 4],
+                            ]
+                        : null,
+                    OpenEnd: Any(true, false),
+                    Height: Any("full", "low"),
+                    Watt: 75
+                )
+            );
         }
         var sheet = LaneBox.Sheet with
         {
@@ -117,17 +166,32 @@ public class LaneSolverTests
             Slots = slots,
             M2 = [new("M1", [80], "×4", "CPU 1", "M", ["NVMe"], Any(2, 4), Any(3, 4))],
             Boards = [],
-            Exclusions = Any(true, false) ? Any(true, false) ? [new("M1", "S1", Any(0, 4)), new("S2", "S1", Any(0, 4))] : [new("M1", "S1", Any(0, 4))] : [],
+            Exclusions = Any(true, false)
+                ? Any(true, false)
+                    ? [new("M1", "S1", Any(0, 4)), new("S2", "S1", Any(0, 4))]
+                    : [new("M1", "S1", Any(0, 4))]
+                : [],
         };
         var state = LaneBox.Empty(sheet);
         var free = slots.Select(s => "card:" + s.Id).ToList();
         string? carrier = null;
-        foreach (var card in new[] { Any(LaneBox.Network, LaneBox.Adapter), Any(LaneBox.Carrier, LaneBox.Switched, LaneBox.Network), Any(LaneBox.Network with { Thick = 2 }, LaneBox.Network) }.Take(random.Next(1, free.Count + 1)))
+        foreach (
+            var card in new[]
+            {
+                Any(LaneBox.Network, LaneBox.Adapter),
+                Any(LaneBox.Carrier, LaneBox.Switched, LaneBox.Network),
+                Any(LaneBox.Network with { Thick = 2 }, LaneBox.Network),
+            }.Take(random.Next(1, free.Count + 1))
+        )
         {
             var at = free[random.Next(free.Count)];
             free.Remove(at);
-            state = random.Next(3) == 0 ? state.With(new RecordFound(new Dictionary<string, Unit?> { [at] = LaneBox.Card(card) }, null, "test")) : state.With(new Fit(at, LaneBox.Card(card)));
-            if (card.Endpoints is not null) carrier = PlaceName.Short(at);
+            state =
+                random.Next(3) == 0
+                    ? state.With(new RecordFound(new Dictionary<string, Unit?> { [at] = LaneBox.Card(card) }, null, "test"))
+                    : state.With(new Fit(at, LaneBox.Card(card)));
+            if (card.Endpoints is not null)
+                carrier = PlaceName.Short(at);
         }
         var places = (carrier is null ? [] : Enumerable.Range(1, 4).Select(n => $"m2:{carrier}.{n}")).Append("m2:M1").ToList();
         for (var n = random.Next(0, 4); n > 0 && places.Count > 0; n--)
@@ -153,18 +217,31 @@ public class LaneSolverTests
         {
             if (n == cards.Count)
             {
-                foreach (var layout in Modules(0, build, at, splits)) yield return layout;
+                foreach (var layout in Modules(0, build, at, splits))
+                    yield return layout;
                 yield break;
             }
-            foreach (var layout in Cards(n + 1, build, at, splits)) yield return layout;
+            foreach (var layout in Cards(n + 1, build, at, splits))
+                yield return layout;
             var card = cards[n].Value.Card!;
             foreach (var slot in q.Machine.Sheet.Slots)
             {
                 var place = PlaceName.Card(slot.Id);
-                if (build.At(place) is not null || CardFit.WhyNot(slot, card) is not null) continue;
-                IEnumerable<IReadOnlyList<int>> ways = card is { Endpoints: not null, HasSwitch: not true } ? (slot.Splits ?? []).Prepend([]) : [q.Lanes.SplitOf(slot.Id)];
+                if (build.At(place) is not null || CardFit.WhyNot(slot, card) is not null)
+                    continue;
+                IEnumerable<IReadOnlyList<int>> ways = card is { Endpoints: not null, HasSwitch: not true }
+                    ? (slot.Splits ?? []).Prepend([])
+                    : [q.Lanes.SplitOf(slot.Id)];
                 foreach (var split in ways)
-                    foreach (var layout in Cards(n + 1, build.With(place, cards[n].Value), new(at) { [cards[n].Key] = place }, new(splits) { [slot.Id] = split })) yield return layout;
+                foreach (
+                    var layout in Cards(
+                        n + 1,
+                        build.With(place, cards[n].Value),
+                        new(at) { [cards[n].Key] = place },
+                        new(splits) { [slot.Id] = split }
+                    )
+                )
+                    yield return layout;
             }
         }
 
@@ -172,42 +249,79 @@ public class LaneSolverTests
         {
             if (n == modules.Count)
             {
-                if (Judge(build, at, splits) is { } layout) yield return layout;
+                if (Judge(build, at, splits) is { } layout)
+                    yield return layout;
                 yield break;
             }
-            foreach (var layout in Modules(n + 1, build, at, splits)) yield return layout;
-            var carriers = q.Machine.Sheet.Slots.Where(s => build.At(PlaceName.Card(s.Id))?.Card?.Endpoints is not null).SelectMany(s => Enumerable.Range(0, 4).Select(i => PlaceName.M2(CarrierPlaces.Name(s.Id, i))));
-            foreach (var place in q.Machine.Sheet.M2.Where(m => m.On is null && M2Fit.Fits(m, modules[n].Value.Drive!)).Select(m => PlaceName.M2(m.Id)).Concat(carriers))
+            foreach (var layout in Modules(n + 1, build, at, splits))
+                yield return layout;
+            var carriers = q
+                .Machine.Sheet.Slots.Where(s => build.At(PlaceName.Card(s.Id))?.Card?.Endpoints is not null)
+                .SelectMany(s => Enumerable.Range(0, 4).Select(i => PlaceName.M2(CarrierPlaces.Name(s.Id, i))));
+            foreach (
+                var place in q
+                    .Machine.Sheet.M2.Where(m => m.On is null && M2Fit.Fits(m, modules[n].Value.Drive!))
+                    .Select(m => PlaceName.M2(m.Id))
+                    .Concat(carriers)
+            )
                 if (build.At(place) is null)
-                    foreach (var layout in Modules(n + 1, build.With(place, modules[n].Value), new(at) { [modules[n].Key] = place }, splits)) yield return layout;
+                    foreach (
+                        var layout in Modules(n + 1, build.With(place, modules[n].Value), new(at) { [modules[n].Key] = place }, splits)
+                    )
+                        yield return layout;
         }
 
         Layout? Judge(Build build, Dictionary<string, string> at, Dictionary<string, IReadOnlyList<int>> splits)
         {
             // A layout counts when the core finds no place twice, none dark or covered, none unseen and no root overdrawn.
             for (var i = 0; i < q.Machine.Sheet.Slots.Count; i++)
-                if (build.At(PlaceName.Card(q.Machine.Sheet.Slots[i].Id))?.Card is { Thick: > 1 and var thick } && (i + thick > q.Machine.Sheet.Slots.Count || q.Machine.Sheet.Slots.Skip(i + 1).Take(thick - 1).Any(s => build.At(PlaceName.Card(s.Id)) is not null))) return null;
+                if (
+                    build.At(PlaceName.Card(q.Machine.Sheet.Slots[i].Id))?.Card is { Thick: > 1 and var thick }
+                    && (
+                        i + thick > q.Machine.Sheet.Slots.Count
+                        || q.Machine.Sheet.Slots.Skip(i + 1).Take(thick - 1).Any(s => build.At(PlaceName.Card(s.Id)) is not null)
+                    )
+                )
+                    return null;
             var asked = q.Lanes with { Planned = build, Splits = splits };
             var lanes = LaneSheet.Of(asked);
-            if (lanes.Roots.Any(r => r.Used > r.Lanes) || lanes.Branches.Any(b => b.Lanes == 0 && build.At(b.Place) is not null)) return null;
-            if (lanes.Branches.SelectMany(b => b.Ends).Any(e => e.State == EndState.Unseen)) return null;
-            if (modules.Where(m => at.ContainsKey(m.Key)).Any(m => !lanes.Branches.SelectMany(b => b.Ends).Any(e => e.Place == at[m.Key] && e.Width > 0))) return null;
+            if (lanes.Roots.Any(r => r.Used > r.Lanes) || lanes.Branches.Any(b => b.Lanes == 0 && build.At(b.Place) is not null))
+                return null;
+            if (lanes.Branches.SelectMany(b => b.Ends).Any(e => e.State == EndState.Unseen))
+                return null;
+            if (
+                modules
+                    .Where(m => at.ContainsKey(m.Key))
+                    .Any(m => !lanes.Branches.SelectMany(b => b.Ends).Any(e => e.Place == at[m.Key] && e.Width > 0))
+            )
+                return null;
             return new(at.Count, LaneSolver.Lost(lanes), Moved(q, at, splits));
         }
     }
 
-    private static int Cost(Question q, LaneAssignment found) => Moved(q, found.Parts.Where(p => p.To is not null).ToDictionary(p => p.From, p => p.To!), found.Splits);
+    private static int Cost(Question q, LaneAssignment found) =>
+        Moved(q, found.Parts.Where(p => p.To is not null).ToDictionary(p => p.From, p => p.To!), found.Splits);
 
-    /// <summary>Ten for a fitted part that moves, one for a planned one, one for a slot set otherwise; riding along with a carrier is free.</summary>
+    /// <summary>Ten for a fitted part that moves, one for a planned one, one for a slot set otherwise; riding along with a carrier is
+    /// free.</summary>
     private static int Moved(Question q, Dictionary<string, string> at, IReadOnlyDictionary<string, IReadOnlyList<int>> splits)
     {
         var cost = 0;
         foreach (var (from, to) in at)
         {
             var carrier = PlaceName.Kind(from) == "m2" && from.Contains('.') ? from[..from.IndexOf('.')].Replace("m2:", "card:") : null;
-            var home = carrier is not null && at.TryGetValue(carrier, out var now) ? now.Replace("card:", "m2:") + from[from.IndexOf('.')..] : from;
-            if (to != home) cost += q.Machine.IsNew(from) ? 1 : 10;
+            var home =
+                carrier is not null && at.TryGetValue(carrier, out var now)
+                    ? now.Replace("card:", "m2:") + from[from.IndexOf('.')..]
+                    : from;
+            if (to != home)
+                cost += q.Machine.IsNew(from) ? 1 : 10;
         }
-        return cost + splits.Count(s => q.Machine.Planned.Units.Any(u => at.GetValueOrDefault(u.Key) == PlaceName.Card(s.Key) && u.Value.Card is { Endpoints: not null, HasSwitch: not true }) && !s.Value.SequenceEqual(q.Lanes.SplitOf(s.Key)));
+        return cost
+            + splits.Count(s =>
+                q.Machine.Planned.Units.Any(u =>
+                    at.GetValueOrDefault(u.Key) == PlaceName.Card(s.Key) && u.Value.Card is { Endpoints: not null, HasSwitch: not true }
+                ) && !s.Value.SequenceEqual(q.Lanes.SplitOf(s.Key))
+            );
     }
 }

@@ -14,12 +14,13 @@ namespace Irvak.Solvers.Tests;
 public class PlacementSolverTests
 {
     private static List<HandModule> Hand(JobState state, params ModuleSheet[] more) =>
-    [
-        .. state.Planned.Units.Where(u => u.Value.Module is not null).Select(u => new HandModule(u.Value, PlaceName.Short(u.Key))),
-        .. more.Select(m => new HandModule(Boards.Unit(m), null)),
-    ];
+        [
+            .. state.Planned.Units.Where(u => u.Value.Module is not null).Select(u => new HandModule(u.Value, PlaceName.Short(u.Key))),
+            .. more.Select(m => new HandModule(Boards.Unit(m), null)),
+        ];
 
-    private static Placement Solve(JobState state, params ModuleSheet[] more) => PlacementSolver.Solve(state.Ask().Memory, Hand(state, more))!;
+    private static Placement Solve(JobState state, params ModuleSheet[] more) =>
+        PlacementSolver.Solve(state.Ask().Memory, Hand(state, more))!;
 
     private static IEnumerable<ModuleSheet> Times(int n, ModuleSheet module) => Enumerable.Repeat(module, n);
 
@@ -45,7 +46,10 @@ public class PlacementSolverTests
     [Fact]
     public void Families_never_share_the_machine_and_the_larger_one_wins()
     {
-        var placed = Solve(Boards.Job(Boards.Server), [.. Times(2, Boards.Module(16, ModuleType.LoadReduced)), .. Times(3, Boards.Module(16))]);
+        var placed = Solve(
+            Boards.Job(Boards.Server),
+            [.. Times(2, Boards.Module(16, ModuleType.LoadReduced)), .. Times(3, Boards.Module(16))]
+        );
         Assert.Equal(3, placed.Slots.Count);
         Assert.All(placed.Out, o => Assert.Contains("never runs beside the registered ones", o.Why));
         Assert.Equal(2, placed.Out.Count);
@@ -77,7 +81,10 @@ public class PlacementSolverTests
     [Fact]
     public void The_boards_own_table_decides_which_slots_are_used()
     {
-        var sheet = Boards.Server with { Memory = Boards.Server.Memory with { FillOrder = ["A1", "C1", "A2", "C2", "B1", "D1", "B2", "D2"] } };
+        var sheet = Boards.Server with
+        {
+            Memory = Boards.Server.Memory with { FillOrder = ["A1", "C1", "A2", "C2", "B1", "D1", "B2", "D2"] },
+        };
         Assert.Equal(["A1", "A2", "C1", "C2"], Solve(Boards.Job(sheet), [.. Times(4, Boards.Module())]).Slots.Keys.Order());
     }
 
@@ -89,7 +96,10 @@ public class PlacementSolverTests
         var placed = Solve(state with { System = state.System with { BoardRevision = "A" } }, [.. Times(6, Boards.Module())]);
         Assert.Equal(["A1", "B1", "C1", "D1"], placed.Slots.Keys.Order());
         Assert.Equal(2, placed.Out.Count);
-        Assert.Equal(6, Solve(state with { System = state.System with { BoardRevision = "B" } }, [.. Times(6, Boards.Module())]).Slots.Count);
+        Assert.Equal(
+            6,
+            Solve(state with { System = state.System with { BoardRevision = "B" } }, [.. Times(6, Boards.Module())]).Slots.Count
+        );
     }
 
     [Fact]
@@ -140,7 +150,8 @@ public class PlacementSolverTests
         for (var s = 1; s <= sockets; s++)
             foreach (var slots in shape)
             {
-                if (left < slots) continue;
+                if (left < slots)
+                    continue;
                 left -= slots;
                 var id = $"{(char)('A' + channels.Count)}";
                 channels.Add(new(id, $"CPU {s}", [.. Enumerable.Range(1, slots).Select(i => id + i)]));
@@ -151,16 +162,36 @@ public class PlacementSolverTests
             Channels = channels,
             Memory = Boards.Server.Memory with
             {
-                Rates = table switch { 0 => null, 1 => [new(null, null, 1, 2666), new(null, null, 2, 2400), new(null, null, 3, 1866)], _ => [new(null, 1, 1, 2666), new(null, 2, 1, 2400), new(null, null, 2, 2133), new(null, null, 3, 1600)] },
-                RanksPerChannel = ranks switch { 0 => null, 1 => 4, _ => 3 },
+                Rates = table switch
+                {
+                    0 => null,
+                    1 => [new(null, null, 1, 2666), new(null, null, 2, 2400), new(null, null, 3, 1866)],
+                    _ => [new(null, 1, 1, 2666), new(null, 2, 1, 2400), new(null, null, 2, 2133), new(null, null, 3, 1600)],
+                },
+                RanksPerChannel = ranks switch
+                {
+                    0 => null,
+                    1 => 4,
+                    _ => 3,
+                },
                 TotalLimitGiB = null,
             },
         };
         return own ? sheet with { Memory = sheet.Memory with { FillOrder = [.. channels.SelectMany(c => c.Slots)] } } : sheet;
     }
 
-    private static ModuleSheet[] Pick((int Size, int Rate, int Ranks, int Type)[] kinds, int[] which) => [.. which.Select(i => kinds[i % kinds.Length]).Select(k =>
-        Boards.Module(8 << k.Size, k.Type == 0 ? ModuleType.LoadReduced : ModuleType.Registered, 2133 + (k.Rate * 267)) with { Ranks = k.Ranks, DeviceWidth = null })];
+    private static ModuleSheet[] Pick((int Size, int Rate, int Ranks, int Type)[] kinds, int[] which) =>
+        [
+            .. which
+                .Select(i => kinds[i % kinds.Length])
+                .Select(k =>
+                    Boards.Module(8 << k.Size, k.Type == 0 ? ModuleType.LoadReduced : ModuleType.Registered, 2133 + (k.Rate * 267)) with
+                    {
+                        Ranks = k.Ranks,
+                        DeviceWidth = null,
+                    }
+                ),
+        ];
 
     private static JobState Fitted(MachineSheet sheet, ModuleSheet[] modules, int seed)
     {
@@ -170,7 +201,8 @@ public class PlacementSolverTests
         var at = seed;
         foreach (var module in modules.Take(slots.Count))
         {
-            while (found.ContainsKey(PlaceName.Slot(slots[at % slots.Count]))) at++;
+            while (found.ContainsKey(PlaceName.Slot(slots[at % slots.Count])))
+                at++;
             found = found.SetItem(PlaceName.Slot(slots[at % slots.Count]), Boards.Unit(module));
             at += 1 + (seed % 3);
         }
@@ -188,12 +220,17 @@ public class PlacementSolverTests
         var chosen = new int[slots.Count];
         void Fill(int at)
         {
-            if (at == slots.Count) { Judge(); return; }
+            if (at == slots.Count)
+            {
+                Judge();
+                return;
+            }
             chosen[at] = -1;
             Fill(at + 1);
             for (var k = 0; k < kinds.Count; k++)
             {
-                if (left[k] == 0) continue;
+                if (left[k] == 0)
+                    continue;
                 left[k]--;
                 chosen[at] = k;
                 Fill(at + 1);
@@ -205,78 +242,129 @@ public class PlacementSolverTests
             var build = bare;
             for (var i = 0; i < slots.Count; i++)
             {
-                if (chosen[i] < 0) continue;
+                if (chosen[i] < 0)
+                    continue;
                 // The piece that was found here, when it is of that kind; another one of the kind otherwise.
-                var piece = kinds[chosen[i]].FirstOrDefault(p => p.From == slots[i]) ?? new HandModule(kinds[chosen[i]].First().Unit with { Serial = "another" }, null);
+                var piece = kinds[chosen[i]].FirstOrDefault(p => p.From == slots[i])
+                    ?? new HandModule(kinds[chosen[i]].First().Unit with { Serial = "another" }, null);
                 build = build.With(PlaceName.Slot(slots[i]), piece.Unit);
             }
-            if (!InOrder(q.Machine.Sheet, build) || PlacementSolver.Against(q.Memory, build).Any()) return;
+            if (!InOrder(q.Machine.Sheet, build) || PlacementSolver.Against(q.Memory, build).Any())
+                return;
             var score = PlacementScore.Of(q.Memory, build);
-            if (best is null || score.Compare(best) > 0) best = score;
+            if (best is null || score.Compare(best) > 0)
+                best = score;
         }
         Fill(0);
         return best!;
     }
 
     /// <summary>In a channel the module with more ranks, then the larger one, stands first (common practice, no source).</summary>
-    private static bool InOrder(MachineSheet sheet, Build build) => sheet.Channels.All(c =>
-    {
-        var here = c.Slots.Select(build.ModuleAt).Where(m => m is not null).Select(m => (m!.Ranks ?? 0, m.CapacityMiB ?? 0)).ToList();
-        return here.SequenceEqual(here.OrderDescending());
-    });
+    private static bool InOrder(MachineSheet sheet, Build build) =>
+        sheet.Channels.All(c =>
+        {
+            var here = c.Slots.Select(build.ModuleAt).Where(m => m is not null).Select(m => (m!.Ranks ?? 0, m.CapacityMiB ?? 0)).ToList();
+            return here.SequenceEqual(here.OrderDescending());
+        });
 
     /// <summary>Source: exhaustive enumeration, each filling judged by the core.</summary>
     [Fact]
-    public void On_every_small_board_it_finds_what_trying_everything_finds() => Small.Sample(t =>
-    {
-        var state = Fitted(t.Sheet, t.Fitted, t.Seed);
-        var hand = Hand(state, t.Loose);
-        var q = state.Ask();
-        var placed = PlacementSolver.Solve(q.Memory, hand)!;
-        var best = BestOfAll(q, hand);
-        Assert.True(placed.IsBest, placed.Proof);
-        Assert.Equal(0, placed.Score.Compare(best));
-        Assert.Empty(PlacementSolver.Against(q.Memory, placed.On(PlacementSolver.Bare(q.Machine.Planned))));
-        Assert.Equal(hand.Count, placed.Slots.Count + placed.Out.Count);
-    }, iter: 60, threads: 2);
+    public void On_every_small_board_it_finds_what_trying_everything_finds() =>
+        Small.Sample(
+            t =>
+            {
+                var state = Fitted(t.Sheet, t.Fitted, t.Seed);
+                var hand = Hand(state, t.Loose);
+                var q = state.Ask();
+                var placed = PlacementSolver.Solve(q.Memory, hand)!;
+                var best = BestOfAll(q, hand);
+                Assert.True(placed.IsBest, placed.Proof);
+                Assert.Equal(0, placed.Score.Compare(best));
+                Assert.Empty(PlacementSolver.Against(q.Memory, placed.On(PlacementSolver.Bare(q.Machine.Planned))));
+                Assert.Equal(hand.Count, placed.Slots.Count + placed.Out.Count);
+            },
+            iter: 60,
+            threads: 2
+        );
 
     [Fact]
-    public void The_same_question_gives_the_same_answer() => Small.Sample(t =>
-    {
-        var state = Fitted(t.Sheet, t.Fitted, t.Seed);
-        var one = PlacementSolver.Solve(state.Ask().Memory, Hand(state, t.Loose))!;
-        var two = PlacementSolver.Solve(state.Ask().Memory, Hand(state, t.Loose))!;
-        Assert.Equal(one.Slots.ToDictionary(s => s.Key, s => s.Value.Module), two.Slots.ToDictionary(s => s.Key, s => s.Value.Module));
-    }, iter: 20);
+    public void The_same_question_gives_the_same_answer() =>
+        Small.Sample(
+            t =>
+            {
+                var state = Fitted(t.Sheet, t.Fitted, t.Seed);
+                var one = PlacementSolver.Solve(state.Ask().Memory, Hand(state, t.Loose))!;
+                var two = PlacementSolver.Solve(state.Ask().Memory, Hand(state, t.Loose))!;
+                Assert.Equal(
+                    one.Slots.ToDictionary(s => s.Key, s => s.Value.Module),
+                    two.Slots.ToDictionary(s => s.Key, s => s.Value.Module)
+                );
+            },
+            iter: 20
+        );
 
     [Fact]
-    public void The_rate_never_rises_when_a_module_joins_a_channel() => Small.Sample(t =>
-    {
-        var state = Fitted(t.Sheet, t.Fitted, t.Seed);
-        if (state.Planned.Modules(t.Sheet).ToList() is not { Count: > 0 } modules) return;
-        var free = modules[0].Channel.Slots.FirstOrDefault(s => state.Planned.ModuleAt(s) is null);
-        if (free is null || t.Loose.Length == 0) return;
-        var more = state.Planned.With(PlaceName.Slot(free), Boards.Unit(t.Loose[0]));
-        Assert.True((Rate.Of(state.Ask().Memory, more).HighMTs ?? 0) <= (Rate.Of(state.Ask().Memory, state.Planned).HighMTs ?? int.MaxValue));
-    }, iter: 300);
+    public void The_rate_never_rises_when_a_module_joins_a_channel() =>
+        Small.Sample(
+            t =>
+            {
+                var state = Fitted(t.Sheet, t.Fitted, t.Seed);
+                if (state.Planned.Modules(t.Sheet).ToList() is not { Count: > 0 } modules)
+                    return;
+                var free = modules[0].Channel.Slots.FirstOrDefault(s => state.Planned.ModuleAt(s) is null);
+                if (free is null || t.Loose.Length == 0)
+                    return;
+                var more = state.Planned.With(PlaceName.Slot(free), Boards.Unit(t.Loose[0]));
+                Assert.True(
+                    (Rate.Of(state.Ask().Memory, more).HighMTs ?? 0) <= (Rate.Of(state.Ask().Memory, state.Planned).HighMTs ?? int.MaxValue)
+                );
+            },
+            iter: 300
+        );
 
     [Fact]
-    public void Exchanging_two_equal_modules_changes_nothing_but_moves() => Small.Sample(t =>
-    {
-        var state = Fitted(t.Sheet, t.Fitted, t.Seed);
-        var pair = state.Planned.Modules(t.Sheet).GroupBy(m => m.Module).FirstOrDefault(g => g.Count() > 1)?.Select(m => PlaceName.Slot(m.Slot)).ToList();
-        if (pair is null) return;
-        var swapped = state.Planned.With(pair[0], state.Planned.At(pair[1])!).With(pair[1], state.Planned.At(pair[0])!);
-        Assert.Equal(PlacementScore.Of(state.Ask().Memory, state.Planned) with { Moves = 0 }, PlacementScore.Of(state.Ask().Memory, swapped) with { Moves = 0 });
-    }, iter: 300);
+    public void Exchanging_two_equal_modules_changes_nothing_but_moves() =>
+        Small.Sample(
+            t =>
+            {
+                var state = Fitted(t.Sheet, t.Fitted, t.Seed);
+                var pair = state
+                    .Planned.Modules(t.Sheet)
+                    .GroupBy(m => m.Module)
+                    .FirstOrDefault(g => g.Count() > 1)
+                    ?.Select(m => PlaceName.Slot(m.Slot))
+                    .ToList();
+                if (pair is null)
+                    return;
+                var swapped = state.Planned.With(pair[0], state.Planned.At(pair[1])!).With(pair[1], state.Planned.At(pair[0])!);
+                Assert.Equal(
+                    PlacementScore.Of(state.Ask().Memory, state.Planned) with
+                    {
+                        Moves = 0,
+                    },
+                    PlacementScore.Of(state.Ask().Memory, swapped) with
+                    {
+                        Moves = 0,
+                    }
+                );
+            },
+            iter: 300
+        );
 
     [Fact]
-    public void Mirrored_memory_is_at_most_half() => Small.Sample(t =>
-    {
-        var state = Fitted(t.Sheet, t.Fitted, t.Seed);
-        var mode = Modes.Of(state.Ask().Memory, state.Planned, MemoryMode.Mirrored);
-        Assert.True(mode.UsableMiB * 2 <= state.Planned.InstalledMiB);
-        var best = PlacementSolver.Solve(state.With(new SetMemoryMode(MemoryMode.Mirrored)).Ask().Memory, Hand(state, t.Loose))!;
-        Assert.DoesNotContain(Modes.Of(state.Ask().Memory, best.On(PlacementSolver.Bare(state.Planned)), MemoryMode.Mirrored).Unmet, u => u != "no modules");
-    }, iter: 60);
+    public void Mirrored_memory_is_at_most_half() =>
+        Small.Sample(
+            t =>
+            {
+                var state = Fitted(t.Sheet, t.Fitted, t.Seed);
+                var mode = Modes.Of(state.Ask().Memory, state.Planned, MemoryMode.Mirrored);
+                Assert.True(mode.UsableMiB * 2 <= state.Planned.InstalledMiB);
+                var best = PlacementSolver.Solve(state.With(new SetMemoryMode(MemoryMode.Mirrored)).Ask().Memory, Hand(state, t.Loose))!;
+                Assert.DoesNotContain(
+                    Modes.Of(state.Ask().Memory, best.On(PlacementSolver.Bare(state.Planned)), MemoryMode.Mirrored).Unmet,
+                    u => u != "no modules"
+                );
+            },
+            iter: 60
+        );
 }

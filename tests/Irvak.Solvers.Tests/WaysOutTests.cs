@@ -14,11 +14,22 @@ public class WaysOutTests
 {
     private static readonly ShelfPart[] Shelf =
     [
-        Part("r16", 16, ModuleType.Registered, 2666, 8, 34), Part("r16slow", 16, ModuleType.Registered, 2400, 8, 30), Part("r32", 32, ModuleType.Registered, 2666, 4, 58),
-        Part("r64", 64, ModuleType.Registered, 2666, 2, 118), Part("lr64", 64, ModuleType.LoadReduced, 2666, 2, 120), Part("u16", 16, ModuleType.Unbuffered, 2666, 2, 29),
+        Part("r16", 16, ModuleType.Registered, 2666, 8, 34),
+        Part("r16slow", 16, ModuleType.Registered, 2400, 8, 30),
+        Part("r32", 32, ModuleType.Registered, 2666, 4, 58),
+        Part("r64", 64, ModuleType.Registered, 2666, 2, 118),
+        Part("lr64", 64, ModuleType.LoadReduced, 2666, 2, 120),
+        Part("u16", 16, ModuleType.Unbuffered, 2666, 2, 29),
     ];
 
-    private static ShelfPart Part(string id, int gib, ModuleType type, int rate, int stock, decimal price) => new() { Id = id, Module = Boards.Module(gib, type, rate), InStock = stock, PriceEur = price };
+    private static ShelfPart Part(string id, int gib, ModuleType type, int rate, int stock, decimal price) =>
+        new()
+        {
+            Id = id,
+            Module = Boards.Module(gib, type, rate),
+            InStock = stock,
+            PriceEur = price,
+        };
 
     private static Evaluation Evaluate(JobState state) => state.Evaluate(null, Shelf);
 
@@ -42,7 +53,9 @@ public class WaysOutTests
 
     [Fact]
     public void A_module_behind_an_empty_first_slot_moves_forward() =>
-        Assert.Contains(Ways(Boards.Job(Boards.Server, "A1", "C1", "D1").With(Boards.Fit("B2")), "MEM-FILL"), w => w.Title == "Move B2 to B1" && w.Edit == new Move("slot:B2", "slot:B1"));
+        Assert.Contains(Ways(Boards.Job(Boards.Server, "A1", "C1", "D1").With(Boards.Fit("B2")), "MEM-FILL"), w =>
+            w.Title == "Move B2 to B1" && w.Edit == new Move("slot:B2", "slot:B1")
+        );
 
     [Fact]
     public void A_missed_wish_is_met_by_adding_or_by_replacing()
@@ -70,14 +83,24 @@ public class WaysOutTests
     public void No_way_out_leaves_the_machine_without_memory()
     {
         // All modules are of a kind that the board does not take: emptying their places starts nothing.
-        var job = Boards.Job(Boards.Server, []).With(Boards.Fit("A1", Boards.Module(type: ModuleType.Unbuffered)), Boards.Fit("C1", Boards.Module(type: ModuleType.Unbuffered)));
+        var job = Boards
+            .Job(Boards.Server, [])
+            .With(
+                Boards.Fit("A1", Boards.Module(type: ModuleType.Unbuffered)),
+                Boards.Fit("C1", Boards.Module(type: ModuleType.Unbuffered))
+            );
         Assert.All(Ways(job, "MEM-TYPE"), w => Assert.DoesNotContain("0 MiB", w.Effect, StringComparison.Ordinal));
     }
 
     [Fact]
     public void Giving_the_whole_plan_up_comes_last()
     {
-        var job = Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1", Boards.Module(type: ModuleType.LoadReduced)), Boards.Fit("D1", Boards.Module(type: ModuleType.LoadReduced)));
+        var job = Boards
+            .Job(Boards.Server, "A1", "C1")
+            .With(
+                Boards.Fit("B1", Boards.Module(type: ModuleType.LoadReduced)),
+                Boards.Fit("D1", Boards.Module(type: ModuleType.LoadReduced))
+            );
         var ways = Ways(job, "MEM-KIND").ToList();
         Assert.True(ways.Count > 1);
         Assert.All(ways.SkipLast(1), w => Assert.NotEmpty(EditFold.Apply(job, w.Edit, Boards.Stamp).Changes()));
@@ -86,11 +109,15 @@ public class WaysOutTests
     [Fact]
     public void Only_what_comes_in_is_replaced_and_what_must_be_bought_is_said()
     {
-        var job = Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1", Boards.Module(64, ModuleType.LoadReduced)), Boards.Fit("D1", Boards.Module(64, ModuleType.LoadReduced)));
+        var job = Boards
+            .Job(Boards.Server, "A1", "C1")
+            .With(Boards.Fit("B1", Boards.Module(64, ModuleType.LoadReduced)), Boards.Fit("D1", Boards.Module(64, ModuleType.LoadReduced)));
         string Instead(params ShelfPart[] shelf)
         {
             var before = job.Evaluate(null, shelf);
-            var way = WaysOut.Of(job, before, before.Findings.First(f => f.Rule.Code == "MEM-KIND"), shelf, s => s.Evaluate(null, shelf)).First(w => w.Title.Contains("instead", StringComparison.Ordinal));
+            var way = WaysOut
+                .Of(job, before, before.Findings.First(f => f.Rule.Code == "MEM-KIND"), shelf, s => s.Evaluate(null, shelf))
+                .First(w => w.Title.Contains("instead", StringComparison.Ordinal));
             Assert.Equal(["slot:B1", "slot:D1"], way.Edit.Touches().Order());
             return way.Title;
         }
@@ -108,16 +135,25 @@ public class WaysOutTests
     }
 
     [Fact]
-    public void No_way_out_brings_a_new_stop_and_the_same_question_gives_the_same_ways() => Gen.Select(Gen.Int[0, 5], Gen.Int[0, 7], Gen.Int[0, 255]).Sample((part, at, mask) =>
-    {
-        string[] slots = ["A1", "A2", "B1", "B2", "C1", "C2", "D1", "D2"];
-        var state = Boards.Job(Boards.Server, slots.Where((_, i) => (mask >> i & 1) == 1).ToArray()).With(Boards.Fit(slots[at], Shelf[part].Module, Shelf[part].Id), new SetWish(WishKind.MemoryGiB, 160));
-        var before = Evaluate(state);
-        foreach (var finding in before.Findings)
-        {
-            var ways = WaysOut.Of(state, before, finding, Shelf, Evaluate);
-            Assert.Equal(ways.Select(w => w.Title), WaysOut.Of(state, before, finding, Shelf, Evaluate).Select(w => w.Title));
-            Assert.All(ways, w => Assert.True(Evaluate(state.With(w.Edit)).Count(Severity.Stop) <= before.Count(Severity.Stop)));
-        }
-    }, iter: 60);
+    public void No_way_out_brings_a_new_stop_and_the_same_question_gives_the_same_ways() =>
+        Gen.Select(Gen.Int[0, 5], Gen.Int[0, 7], Gen.Int[0, 255])
+            .Sample(
+                (part, at, mask) =>
+                {
+                    string[] slots = ["A1", "A2", "B1", "B2", "C1", "C2", "D1", "D2"];
+                    var state = Boards
+                        .Job(Boards.Server, slots.Where((_, i) => (mask >> i & 1) == 1).ToArray())
+                        .With(Boards.Fit(slots[at], Shelf[part].Module, Shelf[part].Id), new SetWish(WishKind.MemoryGiB, 160));
+                    var before = Evaluate(state);
+                    foreach (var finding in before.Findings)
+                    {
+                        var ways = WaysOut.Of(state, before, finding, Shelf, Evaluate);
+                        Assert.Equal(ways.Select(w => w.Title), WaysOut.Of(state, before, finding, Shelf, Evaluate).Select(w => w.Title));
+                        Assert.All(ways, w =>
+                            Assert.True(Evaluate(state.With(w.Edit)).Count(Severity.Stop) <= before.Count(Severity.Stop))
+                        );
+                    }
+                },
+                iter: 60
+            );
 }

@@ -27,7 +27,8 @@ public class ConnectionTests(StoreFixture store)
                 await library.FindParts("32 reg", cancel);
                 await library.Part($"p{i}", cancel);
                 await using var open = await database.Source.OpenConnectionAsync(cancel);
-                if (await open.ExecuteScalarAsync<int>(new CommandDefinition("select @i", new { i }, cancellationToken: cancel)) != i) failed.Add($"{i}: another answer");
+                if (await open.ExecuteScalarAsync<int>(new CommandDefinition("select @i", new { i }, cancellationToken: cancel)) != i)
+                    failed.Add($"{i}: another answer");
             }
             catch (Exception e) when (e is NpgsqlException or InvalidOperationException)
             {
@@ -53,18 +54,36 @@ public class ConnectionTests(StoreFixture store)
         {
             switch (random.Next(9))
             {
-                case 0: await Assert.ThrowsAsync<PostgresException>(() => library.FindParts($"a\0b{random.Next(3)}", default)); break;
-                case 1: await Assert.ThrowsAsync<PostgresException>(() => jobs.Find("01\0", default)); break;
-                case 2: await Assert.ThrowsAsync<PostgresException>(() => jobs.LastNumber("01\0", default)); break;
-                case 3: Assert.NotNull(await library.FindParts("32 reg", default)); break;
-                case 4: Assert.Equal(job.Number, (await jobs.Find(job.Number, default))!.Number); break;
-                case 5: Assert.Equal(job.LastNumber, await jobs.LastNumber(job.Number, default)); break;
-                case 6: Assert.NotEmpty((await listings.Newest(null, null, 3, default)).Jobs); break;
-                case 7: await library.Shelf(default); break;
+                case 0:
+                    await Assert.ThrowsAsync<PostgresException>(() => library.FindParts($"a\0b{random.Next(3)}", default));
+                    break;
+                case 1:
+                    await Assert.ThrowsAsync<PostgresException>(() => jobs.Find("01\0", default));
+                    break;
+                case 2:
+                    await Assert.ThrowsAsync<PostgresException>(() => jobs.LastNumber("01\0", default));
+                    break;
+                case 3:
+                    Assert.NotNull(await library.FindParts("32 reg", default));
+                    break;
+                case 4:
+                    Assert.Equal(job.Number, (await jobs.Find(job.Number, default))!.Number);
+                    break;
+                case 5:
+                    Assert.Equal(job.LastNumber, await jobs.LastNumber(job.Number, default));
+                    break;
+                case 6:
+                    Assert.NotEmpty((await listings.Newest(null, null, 3, default)).Jobs);
+                    break;
+                case 7:
+                    await library.Shelf(default);
+                    break;
                 default:
                     await using (var open = await database.Source.OpenConnectionAsync())
                     {
-                        await Assert.ThrowsAsync<PostgresException>(() => open.ExecuteAsync("select @a::jsonb; select 2; select @b::text", new { a = "{", b = "x" }));
+                        await Assert.ThrowsAsync<PostgresException>(() =>
+                            open.ExecuteAsync("select @a::jsonb; select 2; select @b::text", new { a = "{", b = "x" })
+                        );
                         Assert.Equal((1, 2), await open.QuerySingleAsync<(int, int)>("select 1, 2"));
                     }
                     break;

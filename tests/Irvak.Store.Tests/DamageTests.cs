@@ -17,7 +17,8 @@ public class DamageTests(StoreFixture store)
         await connection.ExecuteAsync(sql, with);
     }
 
-    private Task<EditOutcome> Apply(Job job, Edit edit, Judge? judge = null) => store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, edit, [], judge ?? StoreFixture.Judge, default);
+    private Task<EditOutcome> Apply(Job job, Edit edit, Judge? judge = null) =>
+        store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, edit, [], judge ?? StoreFixture.Judge, default);
 
     [Theory]
     [InlineData("memory", "lanes", "boot")]
@@ -28,7 +29,18 @@ public class DamageTests(StoreFixture store)
         var job = await store.Begin("A1");
         Edit[] edits = [Boards.Fit("B1"), new SetMemoryMode(MemoryMode.Mirrored)];
         foreach (var edit in edits)
-            Assert.IsType<EditOutcome.Applied>(await store.Jobs.Apply(job.Number, WriteKey.Of(Guid.NewGuid(), edit), (await store.Jobs.Find(job.Number, default))!.LastNumber, Boards.Stamp, edit, [], StoreFixture.Judge, default));
+            Assert.IsType<EditOutcome.Applied>(
+                await store.Jobs.Apply(
+                    job.Number,
+                    WriteKey.Of(Guid.NewGuid(), edit),
+                    (await store.Jobs.Find(job.Number, default))!.LastNumber,
+                    Boards.Stamp,
+                    edit,
+                    [],
+                    StoreFixture.Judge,
+                    default
+                )
+            );
         var before = (await store.Jobs.Find(job.Number, default))!;
         await Run("update job set snapshot = snapshot - @missing::text[] where id = @Id", new { job.Id, missing });
         var after = (await store.Jobs.Find(job.Number, default))!;
@@ -60,12 +72,29 @@ public class DamageTests(StoreFixture store)
     {
         var job = await store.Begin();
         await Apply(job, Boards.Fit("A1"));
-        await Run("""update edit set document = @document::jsonb where job_id = @Id and number = @last; update job set snapshot = '[]' where id = @Id""", new { job.Id, document, last = job.LastNumber + 1 });
+        await Run(
+            """update edit set document = @document::jsonb where job_id = @Id and number = @last; update job set snapshot = '[]' where id = @Id""",
+            new
+            {
+                job.Id,
+                document,
+                last = job.LastNumber + 1,
+            }
+        );
         var damaged = (await store.Jobs.Find(job.Number, default))!;
         Assert.Contains($"Entry {job.LastNumber + 1} ", damaged.Damage);
         Assert.Empty(damaged.State.Plan);
         Assert.Equal(job.LastNumber + 1, (await store.Jobs.HistoryOf(job.Id, int.MaxValue, 9, default))[0].Number);
-        var undone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Undo(job.Number, WriteKey.Fresh(), new Stamp("Bao", DateTimeOffset.UnixEpoch), false, StoreFixture.Judge, default));
+        var undone = Assert.IsType<EditOutcome.Applied>(
+            await store.Jobs.Undo(
+                job.Number,
+                WriteKey.Fresh(),
+                new Stamp("Bao", DateTimeOffset.UnixEpoch),
+                false,
+                StoreFixture.Judge,
+                default
+            )
+        );
         Assert.Null(undone.Job.Damage);
         Assert.Null((await store.Jobs.Find(job.Number, default))!.Damage);
     }
@@ -76,8 +105,13 @@ public class DamageTests(StoreFixture store)
         var job = await store.Begin();
         var fitted = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("A1"))).Job;
         var wished = Assert.IsType<EditOutcome.Applied>(await Apply(fitted, new SetWish(WishKind.MemoryGiB, 64))).Job;
-        await Run("""update edit set document = '{"type":"danced"}' where job_id = @Id and number = @LastNumber""", new { job.Id, fitted.LastNumber });
-        var refused = Assert.IsType<EditOutcome.Refused>(await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default));
+        await Run(
+            """update edit set document = '{"type":"danced"}' where job_id = @Id and number = @LastNumber""",
+            new { job.Id, fitted.LastNumber }
+        );
+        var refused = Assert.IsType<EditOutcome.Refused>(
+            await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default)
+        );
         Assert.Contains($"Entry {fitted.LastNumber} ", refused.Problem.Text);
         var kept = (await store.Jobs.Find(job.Number, default))!;
         Assert.Equal((wished.LastNumber, 64), (kept.LastNumber, kept.State.Aim.MemoryGiB));
@@ -89,13 +123,33 @@ public class DamageTests(StoreFixture store)
     {
         var job = await store.Begin();
         var capture = new NewCapture("before", "firmware listing", [1], "{}");
-        var outcome = await store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, Boards.Fit("A1"), [capture], j => j.State.Plan.Count > 0 ? throw new DivideByZeroException() : StoreFixture.Judge(j), default);
+        var outcome = await store.Jobs.Apply(
+            job.Number,
+            WriteKey.Fresh(),
+            job.LastNumber,
+            Boards.Stamp,
+            Boards.Fit("A1"),
+            [capture],
+            j => j.State.Plan.Count > 0 ? throw new DivideByZeroException() : StoreFixture.Judge(j),
+            default
+        );
         Assert.IsType<DivideByZeroException>(Assert.IsType<EditOutcome.Unworkable>(outcome).Cause);
         Assert.Equal(job.LastNumber, (await store.Jobs.Find(job.Number, default))!.LastNumber);
         Assert.Empty(await store.Jobs.CapturesOf(job.Id, default));
         // Nothing is begun either.
         var key = WriteKey.Fresh();
-        Assert.IsType<EditOutcome.Unworkable>(await store.Jobs.Begin(key, "never", "", Boards.Stamp, [new AdoptSheet(Boards.Server)], [], _ => throw new DivideByZeroException(), default));
+        Assert.IsType<EditOutcome.Unworkable>(
+            await store.Jobs.Begin(
+                key,
+                "never",
+                "",
+                Boards.Stamp,
+                [new AdoptSheet(Boards.Server)],
+                [],
+                _ => throw new DivideByZeroException(),
+                default
+            )
+        );
         Assert.IsType<EditOutcome.Applied>(await store.Jobs.Begin(key, "at last", "", Boards.Stamp, [], [], StoreFixture.Judge, default));
     }
 
@@ -126,7 +180,12 @@ public class DamageTests(StoreFixture store)
     [Fact]
     public async Task A_part_and_a_sheet_that_can_not_be_read_are_left_out_and_the_rest_is_there()
     {
-        var part = new ShelfPart { Id = $"p-{Guid.NewGuid():N}", Accessory = new() { Name = "cable", Kind = AccessoryKind.Cable }, InStock = 2 };
+        var part = new ShelfPart
+        {
+            Id = $"p-{Guid.NewGuid():N}",
+            Accessory = new() { Name = "cable", Kind = AccessoryKind.Cable },
+            InStock = 2,
+        };
         await store.Library.Keep([part, part with { Id = part.Id + "-y" }], default);
         Assert.Contains(part.Id, (await store.Library.Shelf(default)).ById.Keys);
         await Run("""update shelf_part set document = '{"id":null}' where id = @Id""", new { part.Id });
@@ -138,7 +197,12 @@ public class DamageTests(StoreFixture store)
     public async Task The_shelf_follows_every_change_also_of_other_hosts()
     {
         var other = new Library(store.Database);
-        var part = new ShelfPart { Id = $"q-{Guid.NewGuid():N}", Accessory = new() { Name = "cable", Kind = AccessoryKind.Cable }, InStock = 2 };
+        var part = new ShelfPart
+        {
+            Id = $"q-{Guid.NewGuid():N}",
+            Accessory = new() { Name = "cable", Kind = AccessoryKind.Cable },
+            InStock = 2,
+        };
         await other.Keep(part, default);
         Assert.Equal(2, (await store.Library.Shelf(default)).ById[part.Id].InStock);
         await other.Keep(part with { InStock = 5 }, default);
@@ -152,7 +216,8 @@ public class DamageTests(StoreFixture store)
     {
         var job = await store.Begin();
         var key = Guid.NewGuid();
-        Task<EditOutcome> Send(Edit edit, int seen) => store.Jobs.Apply(job.Number, WriteKey.Of(key, edit), seen, Boards.Stamp, edit, [], StoreFixture.Judge, default);
+        Task<EditOutcome> Send(Edit edit, int seen) =>
+            store.Jobs.Apply(job.Number, WriteKey.Of(key, edit), seen, Boards.Stamp, edit, [], StoreFixture.Judge, default);
         Assert.Equal("/lastSeen", Assert.IsType<EditOutcome.Refused>(await Send(Boards.Fit("A1"), job.LastNumber + 1)).Problem.Path);
         Assert.Equal("/lastSeen", Assert.IsType<EditOutcome.Refused>(await Send(Boards.Fit("A1"), -1)).Problem.Path);
         Assert.IsType<EditOutcome.Applied>(await Send(Boards.Fit("A1"), job.LastNumber));
@@ -172,7 +237,11 @@ public class DamageTests(StoreFixture store)
         {
             await first.MoveNextAsync();
             Assert.IsType<Notice.Listening>(first.Current);
-            await Run("select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'listener' and datname = current_database()", new { });
+            await Run(
+                "select pg_terminate_backend(pid) from pg_stat_activity where "
+                    + "application_name = 'listener' and datname = current_database()",
+                new { }
+            );
             await Assert.ThrowsAnyAsync<Npgsql.NpgsqlException>(async () =>
             {
                 while (await first.MoveNextAsync()) { }
@@ -190,9 +259,14 @@ public class DamageTests(StoreFixture store)
         for (var i = 0; i < 3_000; i++)
         {
             entries.Add(new(entries.Count + 1, Boards.Stamp, EntryKind.Edit, new SetWish(WishKind.MemoryGiB, i), []));
-            if (i % 2 == 1) entries.Add(new(entries.Count + 1, Boards.Stamp, EntryKind.Undo, null, [entries.Count]));
+            if (i % 2 == 1)
+                entries.Add(new(entries.Count + 1, Boards.Stamp, EntryKind.Undo, null, [entries.Count]));
         }
-        var job = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Import(WriteKey.Fresh(), "long", "", Boards.Stamp, entries, StoreFixture.Judge, default)).Job;
+        var job = Assert
+            .IsType<EditOutcome.Applied>(
+                await store.Jobs.Import(WriteKey.Fresh(), "long", "", Boards.Stamp, entries, StoreFixture.Judge, default)
+            )
+            .Job;
         Assert.Equal(Database.ToJson(History.Fold(entries)), Database.ToJson((await store.Jobs.Find(job.Number, default))!.State));
         Assert.Equal(entries.Count, (await store.Jobs.HistoryOf(job.Id, int.MaxValue, int.MaxValue, default)).Count);
     }
@@ -201,8 +275,29 @@ public class DamageTests(StoreFixture store)
     public async Task Four_that_bring_the_same_job_at_once_bring_one()
     {
         var key = Guid.NewGuid();
-        HistoryEntry[] entries = [.. Enumerable.Range(1, 200).Select(i => new HistoryEntry(i, Boards.Stamp, EntryKind.Edit, i == 1 ? new AdoptSheet(Boards.Server) : new SetWish(WishKind.MemoryGiB, i), []))];
-        var numbers = await Task.WhenAll(Enumerable.Range(0, 4).Select(async _ => Assert.IsType<EditOutcome.Applied>(await store.Jobs.Import(WriteKey.Of(key, "x"), "one", "", Boards.Stamp, entries, StoreFixture.Judge, default)).Job.Number));
+        HistoryEntry[] entries =
+        [
+            .. Enumerable
+                .Range(1, 200)
+                .Select(i => new HistoryEntry(
+                    i,
+                    Boards.Stamp,
+                    EntryKind.Edit,
+                    i == 1 ? new AdoptSheet(Boards.Server) : new SetWish(WishKind.MemoryGiB, i),
+                    []
+                )),
+        ];
+        var numbers = await Task.WhenAll(
+            Enumerable
+                .Range(0, 4)
+                .Select(async _ =>
+                    Assert
+                        .IsType<EditOutcome.Applied>(
+                            await store.Jobs.Import(WriteKey.Of(key, "x"), "one", "", Boards.Stamp, entries, StoreFixture.Judge, default)
+                        )
+                        .Job.Number
+                )
+        );
         Assert.Single(numbers.Distinct());
     }
 }

@@ -18,10 +18,11 @@ public class ImportTests(StoreFixture store)
         new(4, Boards.Stamp, EntryKind.Undo, null, [3]),
     ];
 
-    private async Task<EditOutcome> Bring(Guid key, string title, params HistoryEntry[] entries) => await store.Jobs.Import(WriteKey.Of(key, title), title, "Tidehouse", Boards.Stamp, entries, StoreFixture.Judge, default);
+    private async Task<EditOutcome> Bring(Guid key, string title, params HistoryEntry[] entries) =>
+        await store.Jobs.Import(WriteKey.Of(key, title), title, "Tidehouse", Boards.Stamp, entries, StoreFixture.Judge, default);
 
-    private async Task<Job> Import(Guid key, params HistoryEntry[] entries) => Assert.IsType<EditOutcome.Applied>(await Bring(key, "Imported", entries)).Job;
-
+    private async Task<Job> Import(Guid key, params HistoryEntry[] entries) =>
+        Assert.IsType<EditOutcome.Applied>(await Bring(key, "Imported", entries)).Job;
 
     [Fact]
     public async Task A_history_is_folded_as_it_was_made()
@@ -31,7 +32,9 @@ public class ImportTests(StoreFixture store)
         Assert.Equal((4, 64, "server"), (kept.LastNumber, kept.State.Aim.MemoryGiB!.Value, kept.State.Sheet!.Id));
         Assert.Equal([4, 3, 2, 1], (await store.Jobs.HistoryOf(kept.Id, int.MaxValue, 50, default)).Select(e => e.Number));
         // What was undone can be brought again, as in the job it came from.
-        var again = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Redo(kept.Number, WriteKey.Fresh(), Boards.Stamp, StoreFixture.Judge, default));
+        var again = Assert.IsType<EditOutcome.Applied>(
+            await store.Jobs.Redo(kept.Number, WriteKey.Fresh(), Boards.Stamp, StoreFixture.Judge, default)
+        );
         Assert.Equal(96, again.Job.State.Aim.MemoryGiB);
     }
 
@@ -58,6 +61,9 @@ public class ImportTests(StoreFixture store)
         await Refused("/entries/1", History[0], new HistoryEntry(2, Boards.Stamp, EntryKind.Undo, null, [2]));
         await Refused("/entries/0", new HistoryEntry(1, Boards.Stamp, EntryKind.Edit, null, []));
         await Refused("/entries/1/edit/place", History[0], Edit(2, new Remove("slot:Z9")));
-        await Refused("/entries/0/who", new HistoryEntry(1, new Stamp(" ", default), EntryKind.Edit, new SetPolicy(Core.Evidence.Policy.Sound), []));
+        await Refused(
+            "/entries/0/who",
+            new HistoryEntry(1, new Stamp(" ", default), EntryKind.Edit, new SetPolicy(Core.Evidence.Policy.Sound), [])
+        );
     }
 }

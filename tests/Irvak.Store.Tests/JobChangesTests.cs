@@ -13,14 +13,24 @@ public class JobChangesTests(StoreFixture store)
         var heard = Hear(job.Number, stop.Token);
         // The listener may connect after the first edit, so edits go on until one is heard.
         for (var i = 0; !heard.IsCompleted; i++)
-            await store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, new SetTick("k" + i, true, "w"), [], StoreFixture.Judge, stop.Token);
+            await store.Jobs.Apply(
+                job.Number,
+                WriteKey.Fresh(),
+                job.LastNumber,
+                Boards.Stamp,
+                new SetTick("k" + i, true, "w"),
+                [],
+                StoreFixture.Judge,
+                stop.Token
+            );
         Assert.InRange(await heard, job.LastNumber + 1, (await store.Jobs.Find(job.Number, default))!.LastNumber);
     }
 
     private async Task<int> Hear(string number, CancellationToken cancel)
     {
         await foreach (var notice in new JobChanges(store.Database).All(cancel))
-            if (notice is Notice.Entry entry && entry.Job == number) return entry.Number;
+            if (notice is Notice.Entry entry && entry.Job == number)
+                return entry.Number;
         return 0;
     }
 }

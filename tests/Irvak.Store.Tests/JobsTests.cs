@@ -17,7 +17,16 @@ public class JobsTests(StoreFixture store)
     private static readonly Stamp Bao = new("Bao", DateTimeOffset.UnixEpoch);
 
     private Task<EditOutcome> Apply(Job job, Edit edit, int? lastSeen = null, Guid? key = null, Stamp? who = null) =>
-        store.Jobs.Apply(job.Number, WriteKey.Of(key ?? Guid.NewGuid(), edit), lastSeen ?? job.LastNumber, who ?? Boards.Stamp, edit, [], StoreFixture.Judge, default);
+        store.Jobs.Apply(
+            job.Number,
+            WriteKey.Of(key ?? Guid.NewGuid(), edit),
+            lastSeen ?? job.LastNumber,
+            who ?? Boards.Stamp,
+            edit,
+            [],
+            StoreFixture.Judge,
+            default
+        );
 
     [Fact]
     public async Task An_edit_survives_and_the_snapshot_is_the_fold_of_the_history()
@@ -46,8 +55,11 @@ public class JobsTests(StoreFixture store)
     public async Task Begin_with_the_same_key_gives_the_same_job()
     {
         var key = Guid.NewGuid();
-        async Task<EditOutcome> Begin(string title) => await store.Jobs.Begin(WriteKey.Of(key, title), title, "", Boards.Stamp, [], [], StoreFixture.Judge, default);
-        var numbers = await Task.WhenAll(Enumerable.Range(0, 4).Select(async _ => Assert.IsType<EditOutcome.Applied>(await Begin("One")).Job.Number));
+        async Task<EditOutcome> Begin(string title) =>
+            await store.Jobs.Begin(WriteKey.Of(key, title), title, "", Boards.Stamp, [], [], StoreFixture.Judge, default);
+        var numbers = await Task.WhenAll(
+            Enumerable.Range(0, 4).Select(async _ => Assert.IsType<EditOutcome.Applied>(await Begin("One")).Job.Number)
+        );
         Assert.Single(numbers.Distinct());
         Assert.IsType<EditOutcome.OtherContent>(await Begin("Two"));
     }
@@ -86,15 +98,26 @@ public class JobsTests(StoreFixture store)
         var job = await store.Begin();
         var seen = Enumerable.Repeat(job.LastNumber, 16).ToArray();
         string[] slots = ["A1", "A2", "B1", "B2", "C1", "C2", "D1", "D2"];
-        await Task.WhenAll(Enumerable.Range(0, 16).Select(async hand =>
-        {
-            for (var i = 0; i < 5; i++)
-            {
-                // What a hand last saw is its own last edit: nobody else touches its subject.
-                Edit edit = hand < 8 ? Boards.Fit(slots[hand], Boards.Module(8 << (i % 2))) : new SetTick($"k{hand}", i % 2 == 0, $"step {hand}");
-                seen[hand] = Assert.IsType<EditOutcome.Applied>(await Apply(job, edit, lastSeen: seen[hand], who: new Stamp($"h{hand}", DateTimeOffset.UnixEpoch))).Number;
-            }
-        }));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 16)
+                .Select(async hand =>
+                {
+                    for (var i = 0; i < 5; i++)
+                    {
+                        // What a hand last saw is its own last edit: nobody else touches its subject.
+                        Edit edit =
+                            hand < 8
+                                ? Boards.Fit(slots[hand], Boards.Module(8 << (i % 2)))
+                                : new SetTick($"k{hand}", i % 2 == 0, $"step {hand}");
+                        seen[hand] = Assert
+                            .IsType<EditOutcome.Applied>(
+                                await Apply(job, edit, lastSeen: seen[hand], who: new Stamp($"h{hand}", DateTimeOffset.UnixEpoch))
+                            )
+                            .Number;
+                    }
+                })
+        );
         var end = await store.Jobs.Find(job.Number, default);
         Assert.Equal(job.LastNumber + 80, end!.LastNumber);
         Assert.Equal(8, end.State.Plan.Count);
@@ -108,12 +131,18 @@ public class JobsTests(StoreFixture store)
     {
         var job = await store.Begin("A1");
         var fitted = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("B1")));
-        var undone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default));
+        var undone = Assert.IsType<EditOutcome.Applied>(
+            await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default)
+        );
         Assert.Empty(undone.Job.State.Plan);
-        var redone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Redo(job.Number, WriteKey.Fresh(), Boards.Stamp, StoreFixture.Judge, default));
+        var redone = Assert.IsType<EditOutcome.Applied>(
+            await store.Jobs.Redo(job.Number, WriteKey.Fresh(), Boards.Stamp, StoreFixture.Judge, default)
+        );
         Assert.Equal(Database.ToJson(fitted.Job.State), Database.ToJson(redone.Job.State));
         Assert.Equal(fitted.Number + 2, redone.Number);
-        Assert.IsType<EditOutcome.NothingToDo>(await store.Jobs.Redo(job.Number, WriteKey.Fresh(), Boards.Stamp, StoreFixture.Judge, default));
+        Assert.IsType<EditOutcome.NothingToDo>(
+            await store.Jobs.Redo(job.Number, WriteKey.Fresh(), Boards.Stamp, StoreFixture.Judge, default)
+        );
     }
 
     [Fact]
@@ -122,9 +151,13 @@ public class JobsTests(StoreFixture store)
         var job = await store.Begin();
         await Apply(job, Boards.Fit("A1"));
         await Apply(job, new Move("slot:A1", "slot:B1"), lastSeen: job.LastNumber + 1, who: Bao);
-        var rests = Assert.IsType<EditOutcome.Rests>(await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default));
+        var rests = Assert.IsType<EditOutcome.Rests>(
+            await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default)
+        );
         Assert.Equal("Bao", Assert.Single(rests.Dependents).Stamp.Who);
-        var undone = Assert.IsType<EditOutcome.Applied>(await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, true, StoreFixture.Judge, default));
+        var undone = Assert.IsType<EditOutcome.Applied>(
+            await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, true, StoreFixture.Judge, default)
+        );
         Assert.Empty(undone.Job.State.Plan);
     }
 
@@ -134,7 +167,9 @@ public class JobsTests(StoreFixture store)
         var job = await store.Begin();
         Assert.IsType<EditOutcome.Refused>(await Apply(job, new Remove("slot:Z1")));
         Assert.Equal(job.LastNumber, (await store.Jobs.Find(job.Number, default))!.LastNumber);
-        Assert.IsType<EditOutcome.Unknown>(await store.Jobs.Apply("9999", WriteKey.Fresh(), 0, Boards.Stamp, Boards.Fit("A1"), [], StoreFixture.Judge, default));
+        Assert.IsType<EditOutcome.Unknown>(
+            await store.Jobs.Apply("9999", WriteKey.Fresh(), 0, Boards.Stamp, Boards.Fit("A1"), [], StoreFixture.Judge, default)
+        );
     }
 
     [Fact]
@@ -142,9 +177,31 @@ public class JobsTests(StoreFixture store)
     {
         var job = await store.Begin();
         var capture = new NewCapture("before", "firmware listing", [1, 0, 2], "{}");
-        Assert.IsType<EditOutcome.Refused>(await store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, new Remove("slot:Z1"), [capture, capture with { Name = "b.txt" }], StoreFixture.Judge, default));
+        Assert.IsType<EditOutcome.Refused>(
+            await store.Jobs.Apply(
+                job.Number,
+                WriteKey.Fresh(),
+                job.LastNumber,
+                Boards.Stamp,
+                new Remove("slot:Z1"),
+                [capture, capture with { Name = "b.txt" }],
+                StoreFixture.Judge,
+                default
+            )
+        );
         Assert.Empty(await store.Jobs.CapturesOf(job.Id, default));
-        Assert.IsType<EditOutcome.Applied>(await store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, Boards.Fit("A1"), [capture, capture with { Name = "b.txt" }], StoreFixture.Judge, default));
+        Assert.IsType<EditOutcome.Applied>(
+            await store.Jobs.Apply(
+                job.Number,
+                WriteKey.Fresh(),
+                job.LastNumber,
+                Boards.Stamp,
+                Boards.Fit("A1"),
+                [capture, capture with { Name = "b.txt" }],
+                StoreFixture.Judge,
+                default
+            )
+        );
         var kept = await store.Jobs.CapturesOf(job.Id, default);
         Assert.Equal([("before", null), ("before", "b.txt")], kept.Select(c => (c.Phase, c.Name)));
         Assert.Equal([1, 0, 2], await store.Jobs.CaptureBytes(job.Id, kept[1].Id, default));
@@ -156,21 +213,84 @@ public class JobsTests(StoreFixture store)
     {
         Edit[] edits =
         [
-            new AdoptSheet(Boards.Server), new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["slot:A1"] = Boards.Unit(), ["slot:A2"] = null }, new SystemFacts { OsBits = 64 }, "by hand"),
-            new AnswerUnknown("system.osBits", "32"), new SetWish(WishKind.MemoryGiB, 64), new SetPolicy(Policy.Sound), Boards.Fit("A1"), new Remove("slot:A1"), new Move("slot:A1", "slot:B1"),
-            new Restore("slot:A1"), new SetTick("k", true, "w"), new AnswerLine("firmware.total", Core.Expectations.SeenVerdict.Other, "48 GB"),
-            new ReadAfter(new Core.Observations.Observation { MemTotalKiB = 1 }, "x"), new HandOver("Bao"),
-            new ReadBefore(new Core.Observations.Observation { LogLines = 3 }, "log"), new Settle("slot:A1", "by hand"), new AnswerCheck("start", true, "2 min"), new SetNote("plug:FAN 1", "header 3"),
-            new SetMemoryMode(Core.Sheets.MemoryMode.Mirrored), new Arrange(new Dictionary<string, Arranged?> { ["slot:A1"] = new("slot:A2"), ["slot:A2"] = null, ["slot:B1"] = new(null, Boards.Unit()) }, "places"),
-            new MakeArray(new("M", Core.Arrays.ArrayLevel.Parity2, ["bay:1", "bay:2", "bay:3", "bay:4"], Core.Arrays.ArrayHost.Controller, 1, ["bay:5"], 256, Core.Arrays.ArrayUse.Machines, true, true)), new DropArray("M"), new Core.Controllers.WireBays("front", "card:S1"),
-            new Core.Boot.PlanBoot(new(["m2:X"], 12, SharedGB: 100)), new Core.Caches.PlanCache(new("K", ["bay:1", "bay:2"], [new("M", 500, 2, 0.8)], true, 40)), new Core.Caches.DropCache("K"),
-            new Core.Moving.PlanMove("array:md0", Core.Moving.MoveWay.Restore, "M"), new Core.Moving.RecordWipe("bay:1", Core.Moving.WipeWay.Crypto, true), new Core.Drives.SetFigures(new(0.02, RebuildShare: 0.3)),
-            new Core.Lanes.SetSplit("S1", [4, 4], true), new LayOut(new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["m2:M1"] = null }, new Dictionary<string, IReadOnlyList<int>> { ["S2"] = [8, 8] }, "moves"),
-            new Core.Lanes.HoldRate("S1", 3), new Core.Power.StaggerStart(4, 12), new Core.Power.SeeAir("fan:1", Core.Power.AirState.Unplugged), new Core.Power.PlanPad("m2:M1", 0.8, 0.25),
-            new ChangeFields("array:M", new Dictionary<string, System.Text.Json.JsonElement?> { ["stripKiB"] = System.Text.Json.JsonSerializer.SerializeToElement(64), ["use"] = null }, new Dictionary<string, ListChange> { ["spares"] = new(["bay:6"], ["bay:5"]) }),
+            new AdoptSheet(Boards.Server),
+            new RecordFound(
+                new Dictionary<string, Core.Builds.Unit?> { ["slot:A1"] = Boards.Unit(), ["slot:A2"] = null },
+                new SystemFacts { OsBits = 64 },
+                "by hand"
+            ),
+            new AnswerUnknown("system.osBits", "32"),
+            new SetWish(WishKind.MemoryGiB, 64),
+            new SetPolicy(Policy.Sound),
+            Boards.Fit("A1"),
+            new Remove("slot:A1"),
+            new Move("slot:A1", "slot:B1"),
+            new Restore("slot:A1"),
+            new SetTick("k", true, "w"),
+            new AnswerLine("firmware.total", Core.Expectations.SeenVerdict.Other, "48 GB"),
+            new ReadAfter(new Core.Observations.Observation { MemTotalKiB = 1 }, "x"),
+            new HandOver("Bao"),
+            new ReadBefore(new Core.Observations.Observation { LogLines = 3 }, "log"),
+            new Settle("slot:A1", "by hand"),
+            new AnswerCheck("start", true, "2 min"),
+            new SetNote("plug:FAN 1", "header 3"),
+            new SetMemoryMode(Core.Sheets.MemoryMode.Mirrored),
+            new Arrange(
+                new Dictionary<string, Arranged?>
+                {
+                    ["slot:A1"] = new("slot:A2"),
+                    ["slot:A2"] = null,
+                    ["slot:B1"] = new(null, Boards.Unit()),
+                },
+                "places"
+            ),
+            new MakeArray(
+                new(
+                    "M",
+                    Core.Arrays.ArrayLevel.Parity2,
+                    ["bay:1", "bay:2", "bay:3", "bay:4"],
+                    Core.Arrays.ArrayHost.Controller,
+                    1,
+                    ["bay:5"],
+                    256,
+                    Core.Arrays.ArrayUse.Machines,
+                    true,
+                    true
+                )
+            ),
+            new DropArray("M"),
+            new Core.Controllers.WireBays("front", "card:S1"),
+            new Core.Boot.PlanBoot(new(["m2:X"], 12, SharedGB: 100)),
+            new Core.Caches.PlanCache(new("K", ["bay:1", "bay:2"], [new("M", 500, 2, 0.8)], true, 40)),
+            new Core.Caches.DropCache("K"),
+            new Core.Moving.PlanMove("array:md0", Core.Moving.MoveWay.Restore, "M"),
+            new Core.Moving.RecordWipe("bay:1", Core.Moving.WipeWay.Crypto, true),
+            new Core.Drives.SetFigures(new(0.02, RebuildShare: 0.3)),
+            new Core.Lanes.SetSplit("S1", [4, 4], true),
+            new LayOut(
+                new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["m2:M1"] = null },
+                new Dictionary<string, IReadOnlyList<int>> { ["S2"] = [8, 8] },
+                "moves"
+            ),
+            new Core.Lanes.HoldRate("S1", 3),
+            new Core.Power.StaggerStart(4, 12),
+            new Core.Power.SeeAir("fan:1", Core.Power.AirState.Unplugged),
+            new Core.Power.PlanPad("m2:M1", 0.8, 0.25),
+            new ChangeFields(
+                "array:M",
+                new Dictionary<string, System.Text.Json.JsonElement?>
+                {
+                    ["stripKiB"] = System.Text.Json.JsonSerializer.SerializeToElement(64),
+                    ["use"] = null,
+                },
+                new Dictionary<string, ListChange> { ["spares"] = new(["bay:6"], ["bay:5"]) }
+            ),
             new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
         ];
-        Assert.Equal(typeof(Edit).Assembly.GetTypes().Where(t => !t.IsAbstract && t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(), edits.Select(e => e.GetType().Name).Distinct().Order());
+        Assert.Equal(
+            typeof(Edit).Assembly.GetTypes().Where(t => !t.IsAbstract && t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(),
+            edits.Select(e => e.GetType().Name).Distinct().Order()
+        );
         Assert.All(edits, e => Assert.Equal(Database.ToJson(e), Database.ToJson(Database.FromJson<Edit>(Database.ToJson(e)))));
     }
 
@@ -184,7 +304,9 @@ public class JobsTests(StoreFixture store)
     [Fact]
     public async Task Unknown_fields_of_a_sheet_are_kept()
     {
-        var sheet = Database.FromJson<MachineSheet>("""{"id":"odd","name":"Odd","sockets":[{"id":"CPU"}],"channels":[{"id":"A","socket":"CPU","slots":["A1"]}],"lamp":{"colour":"teal"}}""");
+        var sheet = Database.FromJson<MachineSheet>(
+            """{"id":"odd","name":"Odd","sockets":[{"id":"CPU"}],"channels":[{"id":"A","socket":"CPU","slots":["A1"]}],"lamp":{"colour":"teal"}}"""
+        );
         await store.Library.Keep(sheet, default);
         Assert.Equal("teal", (await store.Library.Sheet("odd", default))!.More!["lamp"].GetProperty("colour").GetString());
     }

@@ -7,7 +7,8 @@ public class PhotosTests(StoreFixture store)
 {
     private readonly Photos _photos = new(store.Database);
 
-    private Task<long?> Keep(long job, Guid key, byte[] jpeg) => _photos.Keep(job, key, "slot:A1", "lever open", 4, 3, jpeg, "Ines", DateTimeOffset.UnixEpoch, default);
+    private Task<long?> Keep(long job, Guid key, byte[] jpeg) =>
+        _photos.Keep(job, key, "slot:A1", "lever open", 4, 3, jpeg, "Ines", DateTimeOffset.UnixEpoch, default);
 
     [Fact]
     public async Task A_photo_is_kept_once_for_its_key_and_belongs_to_its_job()
@@ -30,7 +31,8 @@ public class PhotosTests(StoreFixture store)
     {
         var job = await store.Begin();
         Guid last = default;
-        for (var i = 0; i < Photos.Most; i++) Assert.NotNull(await Keep(job.Id, last = Guid.NewGuid(), [1]));
+        for (var i = 0; i < Photos.Most; i++)
+            Assert.NotNull(await Keep(job.Id, last = Guid.NewGuid(), [1]));
         Assert.Null(await Keep(job.Id, Guid.NewGuid(), [1]));
         // Sent again, the last one is still there.
         Assert.NotNull(await Keep(job.Id, last, [1]));
@@ -40,7 +42,12 @@ public class PhotosTests(StoreFixture store)
     [Fact]
     public async Task Parts_are_kept_all_or_none()
     {
-        var part = new ShelfPart { Id = $"p-{Guid.NewGuid():N}", Accessory = new() { Name = "cable", Kind = AccessoryKind.Cable }, InStock = 2 };
+        var part = new ShelfPart
+        {
+            Id = $"p-{Guid.NewGuid():N}",
+            Accessory = new() { Name = "cable", Kind = AccessoryKind.Cable },
+            InStock = 2,
+        };
         var wrong = part with { Id = part.Id + "-x", InStock = -1 };
         await Assert.ThrowsAsync<Npgsql.PostgresException>(() => store.Library.Keep([part, wrong], default));
         Assert.Null(await store.Library.Part(part.Id, default));

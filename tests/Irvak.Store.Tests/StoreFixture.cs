@@ -25,7 +25,10 @@ public sealed class StoreFixture : IAsyncLifetime
     /// <summary>Works a job out in the core, as the host does, and lists its number of planned places.</summary>
     public static JobListing Judge(Job job)
     {
-        if (job.State.Sheet is not null) Core.Evaluation.Evaluate(Core.Question.Of(job.State, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, Core.Sheets.ShelfPart>()));
+        if (job.State.Sheet is not null)
+            Core.Evaluation.Evaluate(
+                Core.Question.Of(job.State, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, Core.Sheets.ShelfPart>())
+            );
         return new(job.State.Sheet is null ? Core.Stage.Survey : Core.Stage.Fit, null, $"{job.State.Plan.Count} planned", 0, 0, null);
     }
 
@@ -51,10 +54,21 @@ public sealed class StoreFixture : IAsyncLifetime
     /// <summary>A new job with the server board, every slot looked at.</summary>
     public async Task<Job> Begin(params string[] filled)
     {
-        var job = Assert.IsType<EditOutcome.Applied>(await Jobs.Begin(WriteKey.Fresh(), "Job", "Tidehouse", Boards.Stamp, [], [], Judge, default)).Job;
+        var job = Assert
+            .IsType<EditOutcome.Applied>(await Jobs.Begin(WriteKey.Fresh(), "Job", "Tidehouse", Boards.Stamp, [], [], Judge, default))
+            .Job;
         var state = Boards.Job(Boards.Server, filled);
         var found = new RecordFound(state.Found.ToDictionary(f => f.Key, f => (Core.Builds.Unit?)f.Value), state.System, "test");
-        var outcome = await Jobs.Apply(job.Number, WriteKey.Fresh(), 0, Boards.Stamp, new Together("sets up", [new AdoptSheet(Boards.Server), found]), [], Judge, default);
+        var outcome = await Jobs.Apply(
+            job.Number,
+            WriteKey.Fresh(),
+            0,
+            Boards.Stamp,
+            new Together("sets up", [new AdoptSheet(Boards.Server), found]),
+            [],
+            Judge,
+            default
+        );
         return Assert.IsType<EditOutcome.Applied>(outcome).Job;
     }
 }

@@ -58,7 +58,8 @@ public class AnyEditTests
             try
             {
                 told = Database.ToJson(edit);
-                if (Contract.Problem(edit, "/edit") is not null || EditFold.Refusal(state, edit) is not null) continue;
+                if (Contract.Problem(edit, "/edit") is not null || EditFold.Refusal(state, edit) is not null)
+                    continue;
                 edit = EditFold.Completed(state, edit);
                 var before = state;
                 Take(edit);
@@ -75,13 +76,30 @@ public class AnyEditTests
                     Assert.DoesNotMatch("^[a-z-]+:|#", SubjectWords.Of(subject).Replace("plug:FAN 1", "", StringComparison.Ordinal));
                 }
                 // Without it, the state is the one before.
-                if (i % 10 == 0) Assert.Equal(Database.ToJson(before), Database.ToJson(History.Fold([.. entries, new HistoryEntry(entries.Count + 1, entries[^1].Stamp, EntryKind.Undo, null, [entries.Count])])));
+                if (i % 10 == 0)
+                    Assert.Equal(
+                        Database.ToJson(before),
+                        Database.ToJson(
+                            History.Fold([
+                                .. entries,
+                                new HistoryEntry(entries.Count + 1, entries[^1].Stamp, EntryKind.Undo, null, [entries.Count]),
+                            ])
+                        )
+                    );
             }
             catch (Exception e) when (e is not Xunit.Sdk.XunitException)
             {
-                log.Add($"{e.GetType().Name}: {e.Message.Split('\n')[0]} at {e.StackTrace?.Split('\n').FirstOrDefault(l => l.Contains("Irvak.Core", StringComparison.Ordinal))?.Trim()} by {told[..Math.Min(told.Length, 300)]}");
+                log.Add(
+                    $"{e.GetType().Name}: {e.Message.Split('\n')[0]} at "
+                        + $"{e.StackTrace?.Split('\n').FirstOrDefault(l => l.Contains("Irvak.Core", StringComparison.Ordinal))?.Trim()} "
+                        + $"by {told[..Math.Min(told.Length, 300)]}"
+                );
                 // What failed is left out, so that the next failure is found too.
-                if (entries.Count > 0 && ReferenceEquals(entries[^1].Edit, edit)) { entries.RemoveAt(entries.Count - 1); taken--; }
+                if (entries.Count > 0 && ReferenceEquals(entries[^1].Edit, edit))
+                {
+                    entries.RemoveAt(entries.Count - 1);
+                    taken--;
+                }
                 state = History.FoldWhatCan(entries).State;
             }
         }
@@ -89,10 +107,20 @@ public class AnyEditTests
         // Most kinds are taken at least now and then; a test that is refused everything shows nothing.
         Assert.True(taken > Tries / 8, $"only {taken} of {Tries} were taken");
         // Exported and imported it is the same.
-        var document = new JobDocument(JobDocument.CurrentFormat, "t", "o", "Ines", DateTimeOffset.UnixEpoch, [.. entries.Select(e => new JobDocumentEntry(e.Number, e.Stamp.Who, e.Stamp.When, e.Kind, e.Edit, e.Targets))]);
+        var document = new JobDocument(
+            JobDocument.CurrentFormat,
+            "t",
+            "o",
+            "Ines",
+            DateTimeOffset.UnixEpoch,
+            [.. entries.Select(e => new JobDocumentEntry(e.Number, e.Stamp.Who, e.Stamp.When, e.Kind, e.Edit, e.Targets))]
+        );
         var (imported, problems) = Documents.Read(JsonSerializer.Serialize(document, Documents.Pretty));
         Assert.Empty(problems);
-        var again = Assert.IsType<Imported.Job>(imported).Document.Entries.Select(e => new HistoryEntry(e.Number, new Stamp(e.Who, e.At), e.Kind, e.Edit, e.Targets)).ToList();
+        var again = Assert
+            .IsType<Imported.Job>(imported)
+            .Document.Entries.Select(e => new HistoryEntry(e.Number, new Stamp(e.Who, e.At), e.Kind, e.Edit, e.Targets))
+            .ToList();
         Assert.Equal(Database.ToJson(state), Database.ToJson(History.Fold(again)));
     }
 }

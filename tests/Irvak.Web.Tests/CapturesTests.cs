@@ -12,7 +12,17 @@ public class CapturesTests(WebFixture web)
 {
     private async Task<(string Number, int Last)> Bare()
     {
-        var job = await web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = "Captures", owner = "", sheetId = (string?)null, answers = (object?)null });
+        var job = await web.Begin(
+            new
+            {
+                key = Guid.NewGuid(),
+                who = "Ines",
+                title = "Captures",
+                owner = "",
+                sheetId = (string?)null,
+                answers = (object?)null,
+            }
+        );
         return (job.GetProperty("number").GetString()!, job.GetProperty("lastNumber").GetInt32());
     }
 
@@ -22,7 +32,9 @@ public class CapturesTests(WebFixture web)
         using (var gzip = new GZipStream(all, CompressionLevel.Fastest))
         using (var tar = new TarWriter(gzip))
             foreach (var name in captures)
-                tar.WriteEntry(new PaxTarEntry(TarEntryType.RegularFile, "./" + name) { DataStream = new MemoryStream(WebFixture.Demo(name)) });
+                tar.WriteEntry(
+                    new PaxTarEntry(TarEntryType.RegularFile, "./" + name) { DataStream = new MemoryStream(WebFixture.Demo(name)) }
+                );
         return all.ToArray();
     }
 
@@ -30,7 +42,13 @@ public class CapturesTests(WebFixture web)
     public async Task A_whole_archive_is_one_edit_and_each_file_a_capture_of_its_own()
     {
         var (number, last) = await Bare();
-        var answer = await WebFixture.Ok(await web.Capture(number, last, Packed("torr-32-firmware.txt", "torr-32-drives.txt", "torr-32-pci.txt", "torr-32-system.txt", "torr-32-management.json")));
+        var answer = await WebFixture.Ok(
+            await web.Capture(
+                number,
+                last,
+                Packed("torr-32-firmware.txt", "torr-32-drives.txt", "torr-32-pci.txt", "torr-32-system.txt", "torr-32-management.json")
+            )
+        );
         var job = answer.GetProperty("job");
         Assert.Equal(5, answer.GetProperty("reading").GetProperty("files").GetArrayLength());
         Assert.Equal(last + 1, job.GetProperty("lastNumber").GetInt32());
@@ -42,11 +60,24 @@ public class CapturesTests(WebFixture web)
         var rows = job.GetProperty("survey").GetProperty("bays").EnumerateArray().ToList();
         Assert.Equal("md1 raid6", rows.Single(r => r.GetProperty("bay").GetString() == "9").GetProperty("memberOf").GetString());
         var kept = await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}/captures"));
-        Assert.Equal(["torr-32-firmware.txt", "torr-32-drives.txt", "torr-32-pci.txt", "torr-32-system.txt", "torr-32-management.json"], kept.EnumerateArray().Select(c => c.GetProperty("name").GetString()));
+        Assert.Equal(
+            ["torr-32-firmware.txt", "torr-32-drives.txt", "torr-32-pci.txt", "torr-32-system.txt", "torr-32-management.json"],
+            kept.EnumerateArray().Select(c => c.GetProperty("name").GetString())
+        );
         var raw = await web.Http.GetByteArrayAsync($"/api/jobs/{number}/captures/{kept[0].GetProperty("id").GetInt64()}");
         Assert.Equal(WebFixture.Demo("torr-32-firmware.txt"), raw);
 
-        var undone = await WebFixture.Ok(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/undo", new { key = Guid.NewGuid(), who = "Ines", withDependents = false }));
+        var undone = await WebFixture.Ok(
+            await web.Http.PostAsJsonAsync(
+                $"/api/jobs/{number}/undo",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    withDependents = false,
+                }
+            )
+        );
         Assert.Equal(JsonValueKind.Null, undone.GetProperty("sheet").ValueKind);
     }
 
@@ -66,16 +97,44 @@ public class CapturesTests(WebFixture web)
     [Fact]
     public async Task A_table_of_drives_is_taken_once_its_columns_are_named()
     {
-        var job = await web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = "Shelf", owner = "", sheetId = "halmund-strand-36", answers = (object?)null });
+        var job = await web.Begin(
+            new
+            {
+                key = Guid.NewGuid(),
+                who = "Ines",
+                title = "Shelf",
+                owner = "",
+                sheetId = "halmund-strand-36",
+                answers = (object?)null,
+            }
+        );
         var number = job.GetProperty("number").GetString()!;
         var table = WebFixture.Demo("strand-36-controller.csv");
-        var read = await WebFixture.Ok(await web.Http.PostAsync("/api/captures/read", new ByteArrayContent(table) { Headers = { ContentType = new("text/plain") } }));
+        var read = await WebFixture.Ok(
+            await web.Http.PostAsync("/api/captures/read", new ByteArrayContent(table) { Headers = { ContentType = new("text/plain") } })
+        );
         Assert.False(read.GetProperty("usable").GetBoolean());
         var guess = string.Join(',', read.GetProperty("table").GetProperty("guess").EnumerateArray().Select(g => g.GetString()));
         Assert.Equal("enclosure,bay,state,size,serial,model,group", guess);
-        var answer = await WebFixture.Ok(await web.Http.PostAsync($"/api/jobs/{number}/captures?phase=before&key={Guid.NewGuid()}&lastSeen={job.GetProperty("lastNumber").GetInt32()}&who=Ines&columns={guess}", new ByteArrayContent(table) { Headers = { ContentType = new("text/plain") } }));
-        Assert.Equal(32, answer.GetProperty("job").GetProperty("found").EnumerateObject().Count(p => p.Name.StartsWith("bay:", StringComparison.Ordinal)));
-        await WebFixture.Problem(await web.Http.PostAsync("/api/captures/read?columns=coffee", new ByteArrayContent(table) { Headers = { ContentType = new("text/plain") } }), 400, "invalid");
+        var answer = await WebFixture.Ok(
+            await web.Http.PostAsync(
+                $"/api/jobs/{number}/captures?phase=before&key={Guid.NewGuid()}"
+                    + $"&lastSeen={job.GetProperty("lastNumber").GetInt32()}&who=Ines&columns={guess}",
+                new ByteArrayContent(table) { Headers = { ContentType = new("text/plain") } }
+            )
+        );
+        Assert.Equal(
+            32,
+            answer.GetProperty("job").GetProperty("found").EnumerateObject().Count(p => p.Name.StartsWith("bay:", StringComparison.Ordinal))
+        );
+        await WebFixture.Problem(
+            await web.Http.PostAsync(
+                "/api/captures/read?columns=coffee",
+                new ByteArrayContent(table) { Headers = { ContentType = new("text/plain") } }
+            ),
+            400,
+            "invalid"
+        );
     }
 
     [Fact]
@@ -83,21 +142,57 @@ public class CapturesTests(WebFixture web)
     {
         var (number, last) = await Bare();
         await web.Capture(number, last, WebFixture.Demo("torr-32-firmware.txt"));
-        var other = Encoding.UTF8.GetString(WebFixture.Demo("torr-32-management.json")).Replace("\"CapacityMiB\": 32768", "\"CapacityMiB\": 16384", StringComparison.Ordinal);
-        var job = (await WebFixture.Ok(await web.Capture(number, await web.Last(number), Encoding.UTF8.GetBytes(other)))).GetProperty("job");
-        var disputes = job.GetProperty("survey").GetProperty("disputes").EnumerateArray().Where(d => d.GetProperty("place").ValueKind == JsonValueKind.String).ToList();
+        var other = Encoding
+            .UTF8.GetString(WebFixture.Demo("torr-32-management.json"))
+            .Replace("\"CapacityMiB\": 32768", "\"CapacityMiB\": 16384", StringComparison.Ordinal);
+        var job = (await WebFixture.Ok(await web.Capture(number, await web.Last(number), Encoding.UTF8.GetBytes(other)))).GetProperty(
+            "job"
+        );
+        var disputes = job.GetProperty("survey")
+            .GetProperty("disputes")
+            .EnumerateArray()
+            .Where(d => d.GetProperty("place").ValueKind == JsonValueKind.String)
+            .ToList();
         Assert.Equal(8, disputes.Count);
         Assert.Equal("firmware listing", disputes[0].GetProperty("believed").GetString());
         var place = disputes[0].GetProperty("place").GetString();
-        job = await WebFixture.Ok(await web.Edit(number, await web.Last(number), new { type = "settle", place, by = "management page" }));
+        job = await WebFixture.Ok(
+            await web.Edit(
+                number,
+                await web.Last(number),
+                new
+                {
+                    type = "settle",
+                    place,
+                    by = "management page",
+                }
+            )
+        );
         Assert.Equal(16_384, job.GetProperty("found").GetProperty(place!).GetProperty("module").GetProperty("capacityMiB").GetInt32());
-        Assert.Equal(7, job.GetProperty("survey").GetProperty("disputes").EnumerateArray().Count(d => d.GetProperty("place").ValueKind == JsonValueKind.String));
+        Assert.Equal(
+            7,
+            job.GetProperty("survey")
+                .GetProperty("disputes")
+                .EnumerateArray()
+                .Count(d => d.GetProperty("place").ValueKind == JsonValueKind.String)
+        );
     }
 
     [Fact]
     public async Task Every_machine_of_the_demo_is_surveyed_by_its_captures()
     {
-        foreach (var group in Directory.GetFiles(Repository.At("demo", "captures")).Select(f => Path.GetFileName(f)).Where(f => !f.StartsWith("torr-after", StringComparison.Ordinal) && !f.StartsWith("torr-before", StringComparison.Ordinal) && !f.StartsWith("plover", StringComparison.Ordinal) && !f.EndsWith("controller.csv", StringComparison.Ordinal)).GroupBy(f => f[..f.LastIndexOf('-')]))
+        foreach (
+            var group in Directory
+                .GetFiles(Repository.At("demo", "captures"))
+                .Select(f => Path.GetFileName(f))
+                .Where(f =>
+                    !f.StartsWith("torr-after", StringComparison.Ordinal)
+                    && !f.StartsWith("torr-before", StringComparison.Ordinal)
+                    && !f.StartsWith("plover", StringComparison.Ordinal)
+                    && !f.EndsWith("controller.csv", StringComparison.Ordinal)
+                )
+                .GroupBy(f => f[..f.LastIndexOf('-')])
+        )
         {
             var (number, last) = await Bare();
             var job = (await WebFixture.Ok(await web.Capture(number, last, Packed([.. group])))).GetProperty("job");
@@ -111,7 +206,17 @@ public class CapturesTests(WebFixture web)
     {
         foreach (var sheet in (await WebFixture.Ok(await web.Http.GetAsync("/api/sheets"))).EnumerateArray())
         {
-            var job = await web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = "Opened", owner = "", sheetId = sheet.GetProperty("id").GetString(), answers = (object?)null });
+            var job = await web.Begin(
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    title = "Opened",
+                    owner = "",
+                    sheetId = sheet.GetProperty("id").GetString(),
+                    answers = (object?)null,
+                }
+            );
             Assert.Equal("survey", job.GetProperty("stage").GetString());
             Assert.NotEmpty(job.GetProperty("unknowns").EnumerateArray());
             await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{job.GetProperty("number").GetString()}/ways"));
@@ -122,10 +227,50 @@ public class CapturesTests(WebFixture web)
     private static byte[] Photo(int width, int height)
     {
         using var bitmap = new SkiaSharp.SKBitmap(width, height);
-        using (var canvas = new SkiaSharp.SKCanvas(bitmap)) canvas.Clear(SkiaSharp.SKColors.Teal);
+        using (var canvas = new SkiaSharp.SKCanvas(bitmap))
+            canvas.Clear(SkiaSharp.SKColors.Teal);
         using var jpeg = bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Jpeg, 90);
         var plain = jpeg.ToArray();
-        byte[] exif = [.. "Exif\0\0"u8, .. "MM\0*"u8, 0, 0, 0, 8, 0, 2, 0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0, 0x88, 0x25, 0, 4, 0, 0, 0, 1, 0, 0, 0, 38, 0, 0, 0, 0, .. "SECRETPOSITION"u8];
+        byte[] exif =
+        [
+            .. "Exif\0\0"u8,
+            .. "MM\0*"u8,
+            0,
+            0,
+            0,
+            8,
+            0,
+            2,
+            0x01,
+            0x12,
+            0,
+            3,
+            0,
+            0,
+            0,
+            1,
+            0,
+            6,
+            0,
+            0,
+            0x88,
+            0x25,
+            0,
+            4,
+            0,
+            0,
+            0,
+            1,
+            0,
+            0,
+            0,
+            38,
+            0,
+            0,
+            0,
+            0,
+            .. "SECRETPOSITION"u8,
+        ];
         return [0xFF, 0xD8, 0xFF, 0xE1, (byte)((exif.Length + 2) >> 8), (byte)(exif.Length + 2), .. exif, .. plain[2..]];
     }
 
@@ -135,14 +280,21 @@ public class CapturesTests(WebFixture web)
         var number = (await web.Begin()).GetProperty("number").GetString()!;
         var file = Photo(2400, 1200);
         Assert.Contains("SECRETPOSITION", Encoding.Latin1.GetString(file));
-        async Task<HttpResponseMessage> Send(byte[] bytes, string about = "slot:A1") => await web.Http.PostAsync($"/api/jobs/{number}/photos?key={Guid.NewGuid()}&who=Ines&about={about}", new ByteArrayContent(bytes) { Headers = { ContentType = new("image/jpeg") } });
+        async Task<HttpResponseMessage> Send(byte[] bytes, string about = "slot:A1") =>
+            await web.Http.PostAsync(
+                $"/api/jobs/{number}/photos?key={Guid.NewGuid()}&who=Ines&about={about}",
+                new ByteArrayContent(bytes) { Headers = { ContentType = new("image/jpeg") } }
+            );
         var id = (await WebFixture.Ok(await Send(file))).GetInt64();
         var copy = await web.Http.GetByteArrayAsync($"/api/jobs/{number}/photos/{id}");
         Assert.DoesNotContain("SECRETPOSITION", Encoding.Latin1.GetString(copy));
         Assert.DoesNotContain("Exif", Encoding.Latin1.GetString(copy));
         var row = Assert.Single((await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}/photos"))).EnumerateArray());
         // Orientation 6 turns it upright; the longer side is cut down to 1600.
-        Assert.Equal((800, 1600, "slot:A1"), (row.GetProperty("width").GetInt32(), row.GetProperty("height").GetInt32(), row.GetProperty("about").GetString()));
+        Assert.Equal(
+            (800, 1600, "slot:A1"),
+            (row.GetProperty("width").GetInt32(), row.GetProperty("height").GetInt32(), row.GetProperty("about").GetString())
+        );
         await WebFixture.Problem(await Send("no picture"u8.ToArray()), 400, "invalid");
         await WebFixture.Problem(await Send(file, "slot:Z9"), 400, "invalid");
         await WebFixture.Problem(await Send(new byte[9 * 1024 * 1024 - 10]), 413, "too-large");
@@ -153,7 +305,8 @@ public class CapturesTests(WebFixture web)
     [Fact]
     public async Task An_absurd_figure_of_a_drive_costs_neither_the_drive_nor_the_capture()
     {
-        const string health = """{"json_format_version":[1,0],"smartctl":{"version":[7,3],"argv":["smartctl","--json","-x","/dev/sda"]},"device":{"name":"/dev/sda","type":"sat","protocol":"ATA"},"model_name":"EK-N4","serial_number":"S1","user_capacity":{"bytes":4000787030016},"rotation_rate":7200,"power_on_time":{"hours":99999999999},"temperature":{"current":900},"smart_status":{"passed":true}}""";
+        const string health =
+            """{"json_format_version":[1,0],"smartctl":{"version":[7,3],"argv":["smartctl","--json","-x","/dev/sda"]},"device":{"name":"/dev/sda","type":"sat","protocol":"ATA"},"model_name":"EK-N4","serial_number":"S1","user_capacity":{"bytes":4000787030016},"rotation_rate":7200,"power_on_time":{"hours":99999999999},"temperature":{"current":900},"smart_status":{"passed":true}}""";
         var (number, last) = await Bare();
         var taken = await WebFixture.Ok(await web.Capture(number, last, Encoding.UTF8.GetBytes(health)));
         var remarks = taken.GetProperty("reading").GetProperty("remarks").EnumerateArray().Select(r => r.GetString()!).ToList();

@@ -9,7 +9,8 @@ namespace Irvak.Web.Tests;
 /// <summary>Sheets, parts and jobs out and in again; schemas; lists.</summary>
 public class DocumentsTests(WebFixture web)
 {
-    private Task<HttpResponseMessage> Import(string text) => web.Http.PostAsync($"/api/import?who=Ines&key={Guid.NewGuid()}", new StringContent(text, Encoding.UTF8, "text/plain"));
+    private Task<HttpResponseMessage> Import(string text) =>
+        web.Http.PostAsync($"/api/import?who=Ines&key={Guid.NewGuid()}", new StringContent(text, Encoding.UTF8, "text/plain"));
 
     [Fact]
     public async Task A_sheet_goes_out_and_comes_in_again_with_fields_that_nobody_knows()
@@ -25,7 +26,9 @@ public class DocumentsTests(WebFixture web)
         Assert.Equal(sheet["slots"]!.ToJsonString(), back["slots"]!.ToJsonString());
         // Kept again from the editor, they are still there.
         back["fans"] = 5;
-        await WebFixture.Ok(await web.Http.PutAsync("/api/sheets/gannet-two", new StringContent(back.ToJsonString(), Encoding.UTF8, "application/json")));
+        await WebFixture.Ok(
+            await web.Http.PutAsync("/api/sheets/gannet-two", new StringContent(back.ToJsonString(), Encoding.UTF8, "application/json"))
+        );
         back = JsonNode.Parse(await web.Http.GetStringAsync("/api/sheets/gannet-two"))!;
         Assert.Equal((5, "grey"), (back["fans"]!.GetValue<int>(), back["slots"]![0]!["colour"]!.GetValue<string>()));
         Assert.Equal(System.Net.HttpStatusCode.NoContent, (await web.Http.DeleteAsync("/api/sheets/gannet-two")).StatusCode);
@@ -37,10 +40,30 @@ public class DocumentsTests(WebFixture web)
     {
         var page = await web.Http.GetAsync("/api/jobs/0107/handover.md");
         Assert.Equal("text/markdown", page.Content.Headers.ContentType?.MediaType);
-        Assert.StartsWith("# Tern Bank, virtual machines\n\nBrannick Torr 32, board revision B, serial BT32-00871 · Job 0107 · Tidehouse\n\nMemory went from 256 GiB to 512 GiB", await page.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "# Tern Bank, virtual machines\n\nBrannick Torr 32, board revision B, serial "
+                + "BT32-00871 · Job 0107 · Tidehouse\n\nMemory went from 256 GiB to 512 GiB",
+            await page.Content.ReadAsStringAsync(),
+            StringComparison.Ordinal
+        );
         await WebFixture.Problem(await web.Http.GetAsync("/api/jobs/9999/handover.md"), 404, "unknown-job");
-        var begun = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/jobs", new { key = Guid.NewGuid(), who = "Ines", title = "Nothing yet", owner = "Bao" }));
-        await WebFixture.Problem(await web.Http.GetAsync($"/api/jobs/{begun.GetProperty("number").GetString()}/handover.md"), 400, "invalid");
+        var begun = await WebFixture.Ok(
+            await web.Http.PostAsJsonAsync(
+                "/api/jobs",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    title = "Nothing yet",
+                    owner = "Bao",
+                }
+            )
+        );
+        await WebFixture.Problem(
+            await web.Http.GetAsync($"/api/jobs/{begun.GetProperty("number").GetString()}/handover.md"),
+            400,
+            "invalid"
+        );
     }
 
     [Theory]
@@ -48,10 +71,16 @@ public class DocumentsTests(WebFixture web)
     [InlineData("7", "/")]
     [InlineData("""{"format":"irvak-cake/1"}""", "/format")]
     [InlineData("""{"format":"irvak-machine/9","id":"x","name":"X"}""", "/format")]
-    [InlineData("""{"format":"irvak-machine/1","id":"x","name":"X","bays":[{"group":"front","form":"3.5","stance":"flat","names":["1","1"],"cols":1,"bus":"SATA"}]}""", "/bays/0/names/1")]
+    [InlineData(
+        """{"format":"irvak-machine/1","id":"x","name":"X","bays":[{"group":"front","form":"3.5","stance":"flat","names":["1","1"],"cols":1,"bus":"SATA"}]}""",
+        "/bays/0/names/1"
+    )]
     [InlineData("""{"format":"irvak-machine/1","id":"x","name":"X","slots":[{"id":"S1","mech":"wide"}]}""", "/slots/0/mech")]
     [InlineData("""{"format":"irvak-part/1","id":"y"}""", "/")]
-    [InlineData("""[{"format":"irvak-part/1","id":"a","drive":{"bytes":1}},{"format":"irvak-part/1","id":"b","drive":{"bytes":-1}}]""", "/1/drive/bytes")]
+    [InlineData(
+        """[{"format":"irvak-part/1","id":"a","drive":{"bytes":1}},{"format":"irvak-part/1","id":"b","drive":{"bytes":-1}}]""",
+        "/1/drive/bytes"
+    )]
     public async Task What_is_wrong_is_told_with_its_path_and_nothing_is_kept(string document, string path)
     {
         var problem = await WebFixture.Problem(await Import(document), 400, "invalid");
@@ -89,8 +118,8 @@ public class DocumentsTests(WebFixture web)
         Assert.Equal("https://json-schema.org/draft/2020-12/schema", machine["$schema"]!.GetValue<string>());
         // Every field of every demo sheet is one the schema knows.
         foreach (var file in Directory.GetFiles(Repository.At("demo", "sheets")))
-            foreach (var (name, _) in JsonNode.Parse(await File.ReadAllTextAsync(file))!.AsObject())
-                Assert.NotNull(machine["properties"]![name]);
+        foreach (var (name, _) in JsonNode.Parse(await File.ReadAllTextAsync(file))!.AsObject())
+            Assert.NotNull(machine["properties"]![name]);
     }
 
     [Fact]
@@ -114,7 +143,9 @@ public class DocumentsTests(WebFixture web)
     {
         var csv = await web.Http.GetStringAsync("/api/shelf.csv");
         Assert.True(csv.Split("\r\n").Length > 120);
-        var preview = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text = csv, columns = Array.Empty<string>() }));
+        var preview = await WebFixture.Ok(
+            await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text = csv, columns = Array.Empty<string>() })
+        );
         Assert.Equal((0, 0), (preview.GetProperty("new").GetInt32(), preview.GetProperty("wrong").GetInt32()));
         await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/shelf/list", new { text = csv, columns = Array.Empty<string>() }));
         Assert.Equal(csv, await web.Http.GetStringAsync("/api/shelf.csv"));
@@ -124,15 +155,29 @@ public class DocumentsTests(WebFixture web)
     public async Task A_list_is_taken_whole_or_not_at_all()
     {
         const string text = "description;qty;price\n2 TB SATA 3.5 5400;3;41\nsome thing;1;2\n";
-        var preview = await WebFixture.Ok(await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text, columns = Array.Empty<string>() }));
+        var preview = await WebFixture.Ok(
+            await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text, columns = Array.Empty<string>() })
+        );
         Assert.Equal((1, 1), (preview.GetProperty("new").GetInt32(), preview.GetProperty("wrong").GetInt32()));
         Assert.Equal(3, preview.GetProperty("lines")[0].GetProperty("line").GetInt32());
         var before = await web.Http.GetStringAsync("/api/shelf.csv");
-        var problem = await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/shelf/list", new { text, columns = Array.Empty<string>() }), 400, "invalid");
+        var problem = await WebFixture.Problem(
+            await web.Http.PostAsJsonAsync("/api/shelf/list", new { text, columns = Array.Empty<string>() }),
+            400,
+            "invalid"
+        );
         Assert.StartsWith("Line 3:", problem.GetProperty("errors")[0].GetProperty("text").GetString());
         Assert.Equal(before, await web.Http.GetStringAsync("/api/shelf.csv"));
-        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/shelf/list", new { text, columns = new[] { "price", "price", "none" } }), 400, "invalid");
-        problem = await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text = "a;b\n1;2\n\"open", columns = Array.Empty<string>() }), 400, "invalid");
+        await WebFixture.Problem(
+            await web.Http.PostAsJsonAsync("/api/shelf/list", new { text, columns = new[] { "price", "price", "none" } }),
+            400,
+            "invalid"
+        );
+        problem = await WebFixture.Problem(
+            await web.Http.PostAsJsonAsync("/api/shelf/list/preview", new { text = "a;b\n1;2\n\"open", columns = Array.Empty<string>() }),
+            400,
+            "invalid"
+        );
         Assert.StartsWith("From line 3 on this is no list", problem.GetProperty("detail").GetString());
     }
 
@@ -159,7 +204,30 @@ public class DocumentsTests(WebFixture web)
         var shelf = Demo.DemoFiles.Shelf(Repository.At("demo"));
         Assert.InRange(shelf.Count, 115, 160);
         Assert.All(shelf, p => Assert.Empty(Core.Shelf.PartCheck.Check(p)));
-        Assert.Superset(new HashSet<string> { "module", "hard disk", "flash drive", "tape drive", "processor", "controller", "network card", "carrier", "cache unit", "feature key", "cable", "tray", "converter", "spacer", "supply", "splitter", "pad", "paste" }, shelf.Select(p => p.KindOf()).ToHashSet());
+        Assert.Superset(
+            new HashSet<string>
+            {
+                "module",
+                "hard disk",
+                "flash drive",
+                "tape drive",
+                "processor",
+                "controller",
+                "network card",
+                "carrier",
+                "cache unit",
+                "feature key",
+                "cable",
+                "tray",
+                "converter",
+                "spacer",
+                "supply",
+                "splitter",
+                "pad",
+                "paste",
+            },
+            shelf.Select(p => p.KindOf()).ToHashSet()
+        );
         Assert.Equal(9, Demo.DemoFiles.Sheets(Repository.At("demo")).Count());
     }
 }

@@ -27,7 +27,12 @@ public sealed class HarmedHost : IAsyncLifetime
 
     public async Task Run(string sql, object? with = null)
     {
-        await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Web.Services.GetRequiredService<IConfiguration>()["ConnectionStrings:Irvak"]) { Pooling = false }.ConnectionString);
+        await using var connection = new NpgsqlConnection(
+            new NpgsqlConnectionStringBuilder(Web.Services.GetRequiredService<IConfiguration>()["ConnectionStrings:Irvak"])
+            {
+                Pooling = false,
+            }.ConnectionString
+        );
         await connection.OpenAsync();
         await connection.ExecuteAsync(sql, with);
     }
@@ -52,9 +57,12 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
         var (number, last) = await Begun();
         await WebFixture.Ok(await Web.Edit(number, last, WebFixture.FitEdit("A1", "rdimm-32-4800"), "Bao"));
         // A cache before no volume can't come in by any door; an older version might have stored one.
-        await host.Run("""
+        await host.Run(
+            """
             update job set snapshot = snapshot || '{"caches":{"plans":{"K":{"name":"K","places":["slot:A1"],"volumes":[],"blockKiB":64}}},"found":{"slot:A1":{"source":"x","drive":{"bytes":1000}}},"plan":{}}'::jsonb where number = @number
-            """, new { number });
+            """,
+            new { number }
+        );
         var view = await WebFixture.Ok(await Web.Http.GetAsync($"/api/jobs/{number}"));
         Assert.False(view.GetProperty("worksOut").GetBoolean());
         Assert.StartsWith("Its caches can’t be worked out any more", view.GetProperty("damage").GetString());
@@ -62,13 +70,47 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
         // What can't be told of the stages is not told as none.
         Assert.All(view.GetProperty("way").EnumerateArray(), k => Assert.Equal("–", k.GetProperty("note").GetString()));
         // The list and the other jobs don't notice; the history is whole; no further edit is taken on top.
-        Assert.Contains(number, (await WebFixture.Ok(await Web.Http.GetAsync("/api/jobs"))).GetProperty("jobs").EnumerateArray().Select(j => j.GetProperty("number").GetString()));
+        Assert.Contains(
+            number,
+            (await WebFixture.Ok(await Web.Http.GetAsync("/api/jobs")))
+                .GetProperty("jobs")
+                .EnumerateArray()
+                .Select(j => j.GetProperty("number").GetString())
+        );
         await WebFixture.Ok(await Web.Http.GetAsync("/api/jobs/0103"));
         Assert.Equal(2, (await WebFixture.Ok(await Web.Http.GetAsync($"/api/jobs/{number}/history"))).GetArrayLength());
-        await WebFixture.Problem(await Web.Edit(number, last + 1, new { type = "setNote", about = "machine", text = "x" }), 422, "unworkable");
+        await WebFixture.Problem(
+            await Web.Edit(
+                number,
+                last + 1,
+                new
+                {
+                    type = "setNote",
+                    about = "machine",
+                    text = "x",
+                }
+            ),
+            422,
+            "unworkable"
+        );
         // A part can come onto the shelf all the same, and somebody else takes the last change back.
-        await WebFixture.Ok(await Web.Http.PutAsync("/api/parts/beside", new StringContent("""{"id":"beside","accessory":{"name":"cable","kind":"cable"}}""", Encoding.UTF8, "application/json")));
-        var undone = await WebFixture.Ok(await Web.Http.PostAsJsonAsync($"/api/jobs/{number}/undo", new { key = Guid.NewGuid(), who = "Ines", withDependents = true }));
+        await WebFixture.Ok(
+            await Web.Http.PutAsync(
+                "/api/parts/beside",
+                new StringContent("""{"id":"beside","accessory":{"name":"cable","kind":"cable"}}""", Encoding.UTF8, "application/json")
+            )
+        );
+        var undone = await WebFixture.Ok(
+            await Web.Http.PostAsJsonAsync(
+                $"/api/jobs/{number}/undo",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    withDependents = true,
+                }
+            )
+        );
         Assert.True(undone.GetProperty("worksOut").GetBoolean());
         Assert.Empty(undone.GetProperty("changes").EnumerateArray());
     }
@@ -78,7 +120,10 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
     {
         var (number, _) = await Begun();
         await host.Run("update job set snapshot = '{\"sheet\":7}', listed_by = null where number = @number", new { number });
-        await host.Run("update edit set document = '{\"type\":\"gone\"}' where job_id = (select id from job where number = @number)", new { number });
+        await host.Run(
+            "update edit set document = '{\"type\":\"gone\"}' where job_id = (select id from job where number = @number)",
+            new { number }
+        );
         await using var second = new HostOn(host);
         using var http = second.CreateClient();
         Assert.Equal(HttpStatusCode.OK, (await http.GetAsync("/api/jobs")).StatusCode);
@@ -91,7 +136,10 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
     {
         protected override void ConfigureWebHost(IWebHostBuilder builder)
         {
-            builder.UseSetting("ConnectionStrings:Irvak", other.Web.Services.GetRequiredService<IConfiguration>()["ConnectionStrings:Irvak"]);
+            builder.UseSetting(
+                "ConnectionStrings:Irvak",
+                other.Web.Services.GetRequiredService<IConfiguration>()["ConnectionStrings:Irvak"]
+            );
             builder.UseSetting("Demo", Repository.At("demo"));
         }
     }
@@ -135,7 +183,9 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
 
     private async Task Elsewhere(string sql)
     {
-        await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Server) { Database = "postgres", Pooling = false }.ConnectionString);
+        await using var connection = new NpgsqlConnection(
+            new NpgsqlConnectionStringBuilder(Server) { Database = "postgres", Pooling = false }.ConnectionString
+        );
         await connection.OpenAsync();
         await connection.ExecuteAsync(sql);
     }
@@ -150,7 +200,20 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
             await Elsewhere($"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{name}'");
             host.Database.Source.Clear();
             Assert.Equal(HttpStatusCode.ServiceUnavailable, (await Web.Http.GetAsync("/health/ready")).StatusCode);
-            await WebFixture.Problem(await Web.Edit("0103", await Web.Last("0103"), new { type = "setNote", about = "machine", text = "x" }), 503, "away");
+            await WebFixture.Problem(
+                await Web.Edit(
+                    "0103",
+                    await Web.Last("0103"),
+                    new
+                    {
+                        type = "setNote",
+                        about = "machine",
+                        text = "x",
+                    }
+                ),
+                503,
+                "away"
+            );
         }
         finally
         {
@@ -171,7 +234,9 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
         var (number, last) = await Begun();
         var job = await WebFixture.Ok(await Web.Edit(number, last, WebFixture.FitEdit("A1", "zz-5999")));
         Assert.Equal("zz-5999", job.GetProperty("planned").GetProperty("slot:A1").GetProperty("shelfPartId").GetString());
-        await WebFixture.Ok(await Web.Http.PostAsJsonAsync("/api/jobs/0103/placement", new { add = new[] { new { partId = "zz-5998", count = 2 } } }));
+        await WebFixture.Ok(
+            await Web.Http.PostAsJsonAsync("/api/jobs/0103/placement", new { add = new[] { new { partId = "zz-5998", count = 2 } } })
+        );
         await host.Run("delete from shelf_part where id like 'zz-%'");
     }
 
@@ -179,19 +244,47 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
     public async Task Older_jobs_of_a_stage_are_asked_for_and_none_vanishes()
     {
         host.Database.Source.Clear();
-        var before = (await WebFixture.Ok(await Web.Http.GetAsync("/api/jobs"))).GetProperty("counts").EnumerateArray().Single(c => c.GetProperty("stage").GetString() == "survey").GetProperty("count").GetInt32();
-        for (var i = 0; i < 45; i++) await Web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = $"many {i}", owner = "", sheetId = (string?)null, answers = (object?)null });
+        var before = (await WebFixture.Ok(await Web.Http.GetAsync("/api/jobs")))
+            .GetProperty("counts")
+            .EnumerateArray()
+            .Single(c => c.GetProperty("stage").GetString() == "survey")
+            .GetProperty("count")
+            .GetInt32();
+        for (var i = 0; i < 45; i++)
+            await Web.Begin(
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    title = $"many {i}",
+                    owner = "",
+                    sheetId = (string?)null,
+                    answers = (object?)null,
+                }
+            );
         var page = await WebFixture.Ok(await Web.Http.GetAsync("/api/jobs"));
         var shown = page.GetProperty("jobs").EnumerateArray().Where(j => j.GetProperty("stage").GetString() == "survey").ToList();
         Assert.Equal(40, shown.Count);
-        Assert.Equal(before + 45, page.GetProperty("counts").EnumerateArray().Single(c => c.GetProperty("stage").GetString() == "survey").GetProperty("count").GetInt32());
+        Assert.Equal(
+            before + 45,
+            page.GetProperty("counts")
+                .EnumerateArray()
+                .Single(c => c.GetProperty("stage").GetString() == "survey")
+                .GetProperty("count")
+                .GetInt32()
+        );
         var numbers = shown.Select(j => j.GetProperty("number").GetString()).ToHashSet();
         var oldest = shown.Min(j => j.GetProperty("id").GetInt64());
         while (true)
         {
-            var older = (await WebFixture.Ok(await Web.Http.GetAsync($"/api/jobs?stage=survey&before={oldest}"))).GetProperty("jobs").EnumerateArray().ToList();
-            if (older.Count == 0) break;
-            foreach (var job in older) Assert.True(numbers.Add(job.GetProperty("number").GetString()));
+            var older = (await WebFixture.Ok(await Web.Http.GetAsync($"/api/jobs?stage=survey&before={oldest}")))
+                .GetProperty("jobs")
+                .EnumerateArray()
+                .ToList();
+            if (older.Count == 0)
+                break;
+            foreach (var job in older)
+                Assert.True(numbers.Add(job.GetProperty("number").GetString()));
             oldest = older.Min(j => j.GetProperty("id").GetInt64());
         }
         Assert.Equal(before + 45, numbers.Count);
@@ -203,7 +296,18 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
         host.Database.Source.Clear();
         foreach (var bad in new[] { "0", "-1", "1e18" })
         {
-            var problem = await WebFixture.Problem(await Web.Http.PutAsync("/api/parts/worn", new StringContent($"{{\"id\":\"worn\",\"drive\":{{\"bytes\":1000000000000,\"media\":\"flash\",\"ratedWritesTB\":{bad}}}}}", Encoding.UTF8, "application/json")), 400, "invalid");
+            var problem = await WebFixture.Problem(
+                await Web.Http.PutAsync(
+                    "/api/parts/worn",
+                    new StringContent(
+                        $"{{\"id\":\"worn\",\"drive\":{{\"bytes\":1000000000000,\"media\":\"flash\",\"ratedWritesTB\":{bad}}}}}",
+                        Encoding.UTF8,
+                        "application/json"
+                    )
+                ),
+                400,
+                "invalid"
+            );
             Assert.Equal("/drive/ratedWritesTB", problem.GetProperty("errors")[0].GetProperty("path").GetString());
         }
         await WebFixture.Problem(await Web.Http.GetAsync("/api/parts/worn"), 404, "unknown");
@@ -224,8 +328,13 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
     {
         var (number, last) = await Begun();
         var body = $"{{\"key\":\"{Guid.NewGuid()}\",\"lastSeen\":{last},\"who\":\"Ines\",\"edit\":{edit}}}";
-        var problem = await WebFixture.Problem(await Web.Http.PostAsync($"/api/jobs/{number}/edits", new StringContent(body, Encoding.UTF8, "application/json")), 400, "invalid");
-        if (path.Length > 0) Assert.Contains(path, problem.GetProperty("errors")[0].GetProperty("path").GetString());
+        var problem = await WebFixture.Problem(
+            await Web.Http.PostAsync($"/api/jobs/{number}/edits", new StringContent(body, Encoding.UTF8, "application/json")),
+            400,
+            "invalid"
+        );
+        if (path.Length > 0)
+            Assert.Contains(path, problem.GetProperty("errors")[0].GetProperty("path").GetString());
         Assert.Equal(last, await Web.Last(number));
     }
 
@@ -234,13 +343,38 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
     {
         host.Database.Source.Clear();
         string? number = null;
-        foreach (var job in (await WebFixture.Ok(await Web.Http.GetAsync("/api/jobs"))).GetProperty("jobs").EnumerateArray().Select(j => j.GetProperty("number").GetString()!))
-            if ((await WebFixture.Ok(await Web.Http.GetAsync($"/api/jobs/{job}"))).GetProperty("lines").EnumerateArray().Any(l => l.GetProperty("expected").GetProperty("key").GetString() == "air.fans")) number = job;
+        foreach (
+            var job in (await WebFixture.Ok(await Web.Http.GetAsync("/api/jobs")))
+                .GetProperty("jobs")
+                .EnumerateArray()
+                .Select(j => j.GetProperty("number").GetString()!)
+        )
+            if (
+                (await WebFixture.Ok(await Web.Http.GetAsync($"/api/jobs/{job}")))
+                    .GetProperty("lines")
+                    .EnumerateArray()
+                    .Any(l => l.GetProperty("expected").GetProperty("key").GetString() == "air.fans")
+            )
+                number = job;
         Assert.NotNull(number);
         foreach (var key in new[] { "air.fans", "air.blanks", "air.duct" })
-            await WebFixture.Ok(await Web.Edit(number, await Web.Last(number), new { type = "answerLine", key, verdict = "other", value = "one stands still" }));
+            await WebFixture.Ok(
+                await Web.Edit(
+                    number,
+                    await Web.Last(number),
+                    new
+                    {
+                        type = "answerLine",
+                        key,
+                        verdict = "other",
+                        value = "one stands still",
+                    }
+                )
+            );
         var view = await WebFixture.Ok(await Web.Http.GetAsync($"/api/jobs/{number}"));
-        Assert.Contains(view.GetProperty("explanations").EnumerateArray(), e => e.GetProperty("sentence").GetString()!.Contains("one stands still", StringComparison.Ordinal));
+        Assert.Contains(view.GetProperty("explanations").EnumerateArray(), e =>
+            e.GetProperty("sentence").GetString()!.Contains("one stands still", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -252,17 +386,45 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
             using var request = new HttpRequestMessage(method, path);
             with(request);
             var answer = await Web.Http.SendAsync(request);
-            foreach (var header in new[] { "X-Content-Type-Options", "Referrer-Policy", "Cross-Origin-Opener-Policy", "Cross-Origin-Resource-Policy", "Permissions-Policy", "Content-Security-Policy" })
+            foreach (
+                var header in new[]
+                {
+                    "X-Content-Type-Options",
+                    "Referrer-Policy",
+                    "Cross-Origin-Opener-Policy",
+                    "Cross-Origin-Resource-Policy",
+                    "Permissions-Policy",
+                    "Content-Security-Policy",
+                }
+            )
                 Assert.True(answer.Headers.Contains(header), $"{path}: no {header}");
             return answer;
         }
         await WebFixture.Problem(await Send(HttpMethod.Get, "/api/jobs", r => r.Headers.Host = "irvak.example"), 421, "not-from-here");
         Assert.Equal(HttpStatusCode.OK, (await Send(HttpMethod.Get, "/api/jobs", r => r.Headers.Host = "127.0.0.1:5080")).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await Send(HttpMethod.Get, "/api/jobs", r => r.Headers.Host = "[::1]:5080")).StatusCode);
-        await WebFixture.Problem(await Send(HttpMethod.Post, "/api/jobs", r => { r.Headers.Add("Origin", "https://localhost"); r.Content = JsonContent.Create(new { }); }), 403, "not-from-here");
-        await WebFixture.Problem(await Send(HttpMethod.Post, "/api/jobs", r => { r.Headers.Add("Origin", "http://localhost:81"); r.Content = JsonContent.Create(new { }); }), 403, "not-from-here");
-        await WebFixture.Problem(await Send(HttpMethod.Post, "/api/jobs", r => r.Content = new StringContent("{}", Encoding.UTF8, "text/plain")), 415, "invalid");
-        await WebFixture.Problem(await Send(HttpMethod.Post, "/api/jobs/0103/photos?key=6f9619ff-8b86-d011-b42d-00c04fc964ff&who=I&about=machine", r => r.Content = new StringContent("{}", Encoding.UTF8, "application/json")), 415, "invalid");
+        await WebFixture.Problem(await Send(HttpMethod.Post, "/api/jobs", r =>
+            {
+                r.Headers.Add("Origin", "https://localhost");
+                r.Content = JsonContent.Create(new { });
+            }), 403, "not-from-here");
+        await WebFixture.Problem(await Send(HttpMethod.Post, "/api/jobs", r =>
+            {
+                r.Headers.Add("Origin", "http://localhost:81");
+                r.Content = JsonContent.Create(new { });
+            }), 403, "not-from-here");
+        await WebFixture.Problem(
+            await Send(HttpMethod.Post, "/api/jobs", r => r.Content = new StringContent("{}", Encoding.UTF8, "text/plain")),
+            415,
+            "invalid"
+        );
+        await WebFixture.Problem(
+            await Send(HttpMethod.Post, "/api/jobs/0103/photos?key=6f9619ff-8b86-d011-b42d-00c04fc964ff&who=I&about=machine", r =>
+                r.Content = new StringContent("{}", Encoding.UTF8, "application/json")
+            ),
+            415,
+            "invalid"
+        );
         await WebFixture.Problem(await Send(HttpMethod.Get, "/api/jobs/9999/live", _ => { }), 404, "unknown-job");
         await WebFixture.Problem(await Send(HttpMethod.Get, "/api/shelf?q=a%00b", _ => { }), 400, "invalid");
     }
@@ -272,19 +434,36 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
     {
         var (number, last) = await Begun();
         using var stop = new CancellationTokenSource(TimeSpan.FromMinutes(1));
-        using var request = new HttpRequestMessage(HttpMethod.Get, $"/api/jobs/{number}/live") { Headers = { Accept = { new MediaTypeWithQualityHeaderValue("text/event-stream") } } };
+        using var request = new HttpRequestMessage(HttpMethod.Get, $"/api/jobs/{number}/live")
+        {
+            Headers = { Accept = { new MediaTypeWithQualityHeaderValue("text/event-stream") } },
+        };
         using var answer = await Web.Http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, stop.Token);
         using var lines = new StreamReader(await answer.Content.ReadAsStreamAsync(stop.Token));
         async Task Await(string what)
         {
             while (await lines.ReadLineAsync(stop.Token) is { } line)
-                if (line.Contains(what, StringComparison.Ordinal)) return;
+                if (line.Contains(what, StringComparison.Ordinal))
+                    return;
             Assert.Fail($"The stream ended before it told {what}.");
         }
         await Await("event: listening");
-        await WebFixture.Ok(await Web.Edit(number, last, new { type = "setNote", about = "machine", text = "x" }));
+        await WebFixture.Ok(
+            await Web.Edit(
+                number,
+                last,
+                new
+                {
+                    type = "setNote",
+                    about = "machine",
+                    text = "x",
+                }
+            )
+        );
         await Await($"\"number\":{last + 1}");
-        await Elsewhere($"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{await NameOf()}' and query like 'listen%'");
+        await Elsewhere(
+            $"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{await NameOf()}' and query like 'listen%'"
+        );
         await Await("event: listening");
     }
 }

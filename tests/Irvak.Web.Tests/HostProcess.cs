@@ -17,7 +17,12 @@ internal sealed class HostProcess(string connection) : IDisposable
 
     public void Start()
     {
-        var start = new ProcessStartInfo(Repository.At("src", "Irvak.Web", "bin", "Debug", "net10.0", "linux-x64", "Irvak.Web")) { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = Path.GetTempPath() };
+        var start = new ProcessStartInfo(Repository.At("src", "Irvak.Web", "bin", "Debug", "net10.0", "linux-x64", "Irvak.Web"))
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            WorkingDirectory = Path.GetTempPath(),
+        };
         start.Environment["ConnectionStrings__Irvak"] = connection;
         start.Environment["ASPNETCORE_URLS"] = Address.ToString();
         start.Environment["Logging__LogLevel__Default"] = "None";
@@ -45,7 +50,14 @@ internal sealed class HostProcess(string connection) : IDisposable
     }
 
     /// <summary>Sends the same again, to one host or the other, until somebody decides about it.</summary>
-    public static async Task<JsonElement> Sent(HttpClient http, IReadOnlyList<HostProcess> hosts, string path, object body, Random random, CancellationToken cancel)
+    public static async Task<JsonElement> Sent(
+        HttpClient http,
+        IReadOnlyList<HostProcess> hosts,
+        string path,
+        object body,
+        Random random,
+        CancellationToken cancel
+    )
     {
         while (true)
         {
@@ -54,7 +66,8 @@ internal sealed class HostProcess(string connection) : IDisposable
             {
                 using var answer = await http.PostAsJsonAsync(new Uri(hosts[random.Next(hosts.Count)].Address, path), body, cancel);
                 var text = await answer.Content.ReadAsStringAsync(cancel);
-                if (answer.IsSuccessStatusCode) return JsonDocument.Parse(text).RootElement;
+                if (answer.IsSuccessStatusCode)
+                    return JsonDocument.Parse(text).RootElement;
                 Assert.True((int)answer.StatusCode == 503, $"{answer.StatusCode}: {text}");
             }
             catch (Exception e) when (e is HttpRequestException or IOException or SocketException)

@@ -10,9 +10,21 @@ public class PathTests(WebFixture web)
 {
     private async Task<(string Number, int Last)> Surveyed()
     {
-        var job = await web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = "Path", owner = "Tidehouse", sheetId = (string?)null, answers = (object?)null });
+        var job = await web.Begin(
+            new
+            {
+                key = Guid.NewGuid(),
+                who = "Ines",
+                title = "Path",
+                owner = "Tidehouse",
+                sheetId = (string?)null,
+                answers = (object?)null,
+            }
+        );
         var number = job.GetProperty("number").GetString()!;
-        var taken = await WebFixture.Ok(await web.Capture(number, job.GetProperty("lastNumber").GetInt32(), WebFixture.Demo("torr-before.txt")));
+        var taken = await WebFixture.Ok(
+            await web.Capture(number, job.GetProperty("lastNumber").GetInt32(), WebFixture.Demo("torr-before.txt"))
+        );
         return (number, taken.GetProperty("job").GetProperty("lastNumber").GetInt32());
     }
 
@@ -27,11 +39,16 @@ public class PathTests(WebFixture web)
         Assert.Equal("aim", job.GetProperty("stage").GetString());
     }
 
-    public static TheoryData<string, string?> Afterwards => new()
-    {
-        { "torr-after.txt", null }, { "torr-after-errors.txt", "errors-counted" }, { "torr-after-channel-missing.txt", "channel-missing" }, { "torr-after-module-missing.txt", "module-missing" },
-        { "torr-after-lower-rate.txt", "rate-low" }, { "torr-after-not-remapped.txt", "os-total-low" },
-    };
+    public static TheoryData<string, string?> Afterwards =>
+        new()
+        {
+            { "torr-after.txt", null },
+            { "torr-after-errors.txt", "errors-counted" },
+            { "torr-after-channel-missing.txt", "channel-missing" },
+            { "torr-after-module-missing.txt", "module-missing" },
+            { "torr-after-lower-rate.txt", "rate-low" },
+            { "torr-after-not-remapped.txt", "os-total-low" },
+        };
 
     [Theory]
     [MemberData(nameof(Afterwards))]
@@ -39,16 +56,44 @@ public class PathTests(WebFixture web)
     {
         var (number, last) = await Surveyed();
         var fits = "ABCDEFGH".Select(c => WebFixture.FitEdit($"{c}2", "rdimm-32-4800")).ToArray();
-        var planned = await WebFixture.Ok(await web.Edit(number, last, new { type = "together", what = "fits eight", edits = fits }));
-        var job = (await WebFixture.Ok(await web.Capture(number, planned.GetProperty("lastNumber").GetInt32(), WebFixture.Demo(capture), "after"))).GetProperty("job");
+        var planned = await WebFixture.Ok(
+            await web.Edit(
+                number,
+                last,
+                new
+                {
+                    type = "together",
+                    what = "fits eight",
+                    edits = fits,
+                }
+            )
+        );
+        var job = (
+            await WebFixture.Ok(await web.Capture(number, planned.GetProperty("lastNumber").GetInt32(), WebFixture.Demo(capture), "after"))
+        ).GetProperty("job");
         var explained = job.GetProperty("explanations").EnumerateArray().Select(e => e.GetProperty("pattern").GetString()).ToList();
         Assert.Equal(pattern is null ? [] : [pattern], explained);
         Assert.Equal("proof", job.GetProperty("stage").GetString());
         // What no capture tells is seen by eye before the machine goes back.
-        var open = job.GetProperty("lines").EnumerateArray().Where(l => l.GetProperty("state").GetString() == "not-looked-at").Select(l => l.GetProperty("expected").GetProperty("key").GetString()!).ToList();
+        var open = job.GetProperty("lines")
+            .EnumerateArray()
+            .Where(l => l.GetProperty("state").GetString() == "not-looked-at")
+            .Select(l => l.GetProperty("expected").GetProperty("key").GetString()!)
+            .ToList();
         Assert.Equal(["air.fans", "air.blanks", "air.duct"], open.Where(k => k.StartsWith("air.", StringComparison.Ordinal)));
         foreach (var key in open.Where(k => k.StartsWith("air.", StringComparison.Ordinal)))
-            job = await WebFixture.Ok(await web.Edit(number, job.GetProperty("lastNumber").GetInt32(), new { type = "answerLine", key, verdict = "as-expected" }));
+            job = await WebFixture.Ok(
+                await web.Edit(
+                    number,
+                    job.GetProperty("lastNumber").GetInt32(),
+                    new
+                    {
+                        type = "answerLine",
+                        key,
+                        verdict = "as-expected",
+                    }
+                )
+            );
         Assert.Equal(pattern is null ? "handover" : "proof", job.GetProperty("stage").GetString());
     }
 
@@ -57,23 +102,68 @@ public class PathTests(WebFixture web)
     {
         var (number, last) = await Surveyed();
         await WebFixture.Ok(await web.Edit(number, last, WebFixture.FitEdit("A2", "rdimm-32-4800"), "Tomasz"));
-        var undone = await WebFixture.Ok(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/undo", new { key = Guid.NewGuid(), who = "Tomasz", withDependents = false }));
+        var undone = await WebFixture.Ok(
+            await web.Http.PostAsJsonAsync(
+                $"/api/jobs/{number}/undo",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Tomasz",
+                    withDependents = false,
+                }
+            )
+        );
         Assert.Equal(0, undone.GetProperty("changes").GetArrayLength());
-        var redone = await WebFixture.Ok(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/redo", new { key = Guid.NewGuid(), who = "Tomasz", withDependents = false }));
+        var redone = await WebFixture.Ok(
+            await web.Http.PostAsJsonAsync(
+                $"/api/jobs/{number}/redo",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Tomasz",
+                    withDependents = false,
+                }
+            )
+        );
         Assert.Equal(1, redone.GetProperty("changes").GetArrayLength());
         var history = await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}/history"));
         Assert.Equal(["redo", "undo", "edit", "edit"], history.EnumerateArray().Select(h => h.GetProperty("kind").GetString()));
         Assert.Equal("puts 32 GB R 4800 into A2", history[2].GetProperty("sentence").GetString());
-        await WebFixture.Problem(await web.Http.PostAsJsonAsync($"/api/jobs/{number}/undo", new { key = Guid.NewGuid(), who = "Nobody", withDependents = false }), 409, "nothing-to-undo");
+        await WebFixture.Problem(
+            await web.Http.PostAsJsonAsync(
+                $"/api/jobs/{number}/undo",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Nobody",
+                    withDependents = false,
+                }
+            ),
+            409,
+            "nothing-to-undo"
+        );
     }
 
     [Fact]
     public async Task The_shelf_wins_over_what_a_sender_writes_beside_the_id()
     {
         var (number, last) = await Surveyed();
-        var edit = new { type = "fit", place = "slot:A2", unit = new { source = "x", shelfPartId = "rdimm-32-4800", module = new { capacityMiB = 1_048_576 } } };
+        var edit = new
+        {
+            type = "fit",
+            place = "slot:A2",
+            unit = new
+            {
+                source = "x",
+                shelfPartId = "rdimm-32-4800",
+                module = new { capacityMiB = 1_048_576 },
+            },
+        };
         var job = await WebFixture.Ok(await web.Edit(number, last, edit));
-        Assert.Equal(32 * 1024, job.GetProperty("planned").GetProperty("slot:A2").GetProperty("module").GetProperty("capacityMiB").GetInt32());
+        Assert.Equal(
+            32 * 1024,
+            job.GetProperty("planned").GetProperty("slot:A2").GetProperty("module").GetProperty("capacityMiB").GetInt32()
+        );
     }
 
     [Theory]
@@ -98,14 +188,21 @@ public class PathTests(WebFixture web)
     [Fact]
     public async Task The_demo_has_one_job_in_each_stage()
     {
-        var stages = (await WebFixture.Ok(await web.Http.GetAsync("/api/jobs"))).GetProperty("jobs").EnumerateArray().Where(j => string.CompareOrdinal(j.GetProperty("number").GetString(), "0107") <= 0).Select(j => j.GetProperty("stage").GetString());
+        var stages = (await WebFixture.Ok(await web.Http.GetAsync("/api/jobs")))
+            .GetProperty("jobs")
+            .EnumerateArray()
+            .Where(j => string.CompareOrdinal(j.GetProperty("number").GetString(), "0107") <= 0)
+            .Select(j => j.GetProperty("stage").GetString());
         Assert.Equal(["survey", "aim", "fit", "prep", "hands-on", "proof", "handover"], stages.Reverse());
     }
 
     [Fact]
     public async Task Reading_a_capture_stores_nothing_and_names_the_sheet()
     {
-        var answer = await web.Http.PostAsync("/api/captures/read", new ByteArrayContent(WebFixture.Demo("plover-before.txt")) { Headers = { ContentType = new("text/plain") } });
+        var answer = await web.Http.PostAsync(
+            "/api/captures/read",
+            new ByteArrayContent(WebFixture.Demo("plover-before.txt")) { Headers = { ContentType = new("text/plain") } }
+        );
         var read = await WebFixture.Ok(answer);
         Assert.Equal(("tarrowby-plover", true), (read.GetProperty("sheetId").GetString(), read.GetProperty("usable").GetBoolean()));
         Assert.Contains("1 of 1 slots filled, 4 GiB", read.GetProperty("sentence").GetString());
@@ -113,13 +210,17 @@ public class PathTests(WebFixture web)
 
     [Fact]
     public void The_demos_captures_are_what_the_simulated_machine_writes() => // regenerate with: Irvak.Web write-demo demo
-        Assert.All(DemoWriter.Captures(Repository.At("demo")), c => Assert.Equal(c.Text, File.ReadAllText(Repository.At("demo", "captures", c.Name))));
+        Assert.All(DemoWriter.Captures(Repository.At("demo")), c =>
+            Assert.Equal(c.Text, File.ReadAllText(Repository.At("demo", "captures", c.Name)))
+        );
 
     [Fact]
     public async Task The_committed_OpenAPI_document_is_current()
     {
         var served = JsonDocument.Parse(await web.Http.GetStringAsync("/openapi/v1.json")).RootElement.GetProperty("components");
-        var committed = JsonDocument.Parse(await File.ReadAllTextAsync(Repository.At("client", "openapi.json"))).RootElement.GetProperty("components");
+        var committed = JsonDocument
+            .Parse(await File.ReadAllTextAsync(Repository.At("client", "openapi.json")))
+            .RootElement.GetProperty("components");
         Assert.Equal(committed.ToString(), served.ToString());
     }
 
@@ -150,7 +251,8 @@ public class PathTests(WebFixture web)
         Assert.Equal("event: listening", await stream.ReadLineAsync(stop.Token));
         await WebFixture.Ok(await web.Edit(number, last, new { type = "setPolicy", policy = "sound" }));
         string? line;
-        do line = await stream.ReadLineAsync(stop.Token); while (line is not null && line != "event: edit");
+        do line = await stream.ReadLineAsync(stop.Token);
+        while (line is not null && line != "event: edit");
         Assert.Equal("event: edit", line);
     }
 }

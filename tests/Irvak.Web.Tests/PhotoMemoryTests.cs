@@ -8,7 +8,9 @@ namespace Irvak.Web.Tests;
 public class PhotoMemoryTests
 {
     // Eight of 60 megapixels unpacked at once are 1.9 GB of pixels alone.
-    private const int Photos = 8, Width = 8_900, Height = 6_700;
+    private const int Photos = 8,
+        Width = 8_900,
+        Height = 6_700;
     private const long MostKiB = 1_300_000;
 
     [Fact]
@@ -19,18 +21,43 @@ public class PhotoMemoryTests
         host.Start();
         using var http = new HttpClient { BaseAddress = host.Address, Timeout = TimeSpan.FromMinutes(3) };
         using var limit = new CancellationTokenSource(TimeSpan.FromMinutes(3));
-        var number = (await HostProcess.Sent(http, [host], "/api/jobs", new { key = Guid.NewGuid(), who = "Ines", title = "Photos", owner = "" }, new Random(1), limit.Token)).GetProperty("number").GetString();
+        var number = (
+            await HostProcess.Sent(
+                http,
+                [host],
+                "/api/jobs",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    title = "Photos",
+                    owner = "",
+                },
+                new Random(1),
+                limit.Token
+            )
+        ).GetProperty("number").GetString();
         using var picture = new SKBitmap(new SKImageInfo(Width, Height, SKColorType.Gray8));
         using var png = picture.Encode(SKEncodedImageFormat.Png, 100);
         var bytes = png.ToArray();
-        var answers = await Task.WhenAll(Enumerable.Range(0, Photos).Select(async _ =>
-        {
-            using var body = new ByteArrayContent(bytes) { Headers = { ContentType = new("image/jpeg") } };
-            using var answer = await http.PostAsync($"/api/jobs/{number}/photos?key={Guid.NewGuid()}&who=Ines&about=machine", body, limit.Token);
-            return answer.StatusCode;
-        }));
+        var answers = await Task.WhenAll(
+            Enumerable
+                .Range(0, Photos)
+                .Select(async _ =>
+                {
+                    using var body = new ByteArrayContent(bytes) { Headers = { ContentType = new("image/jpeg") } };
+                    using var answer = await http.PostAsync(
+                        $"/api/jobs/{number}/photos?key={Guid.NewGuid()}&who=Ines&about=machine",
+                        body,
+                        limit.Token
+                    );
+                    return answer.StatusCode;
+                })
+        );
         Assert.All(answers, a => Assert.Equal(HttpStatusCode.OK, a));
-        var peak = File.ReadLines($"/proc/{host.Id}/status").Single(l => l.StartsWith("VmHWM:", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var peak = File.ReadLines($"/proc/{host.Id}/status")
+            .Single(l => l.StartsWith("VmHWM:", StringComparison.Ordinal))
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries);
         Assert.InRange(long.Parse(peak[^2]), 1, MostKiB);
     }
 }

@@ -16,8 +16,25 @@ public class RefusalTests(WebFixture web)
     [Fact]
     public async Task An_unknown_sheet_begins_no_job()
     {
-        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/jobs", new { key = Guid.NewGuid(), who = "Ines", title = "never begun", owner = "", sheetId = "none", answers = (object?)null }), 404, "unknown");
-        Assert.DoesNotContain((await WebFixture.Ok(await web.Http.GetAsync("/api/jobs"))).GetProperty("jobs").EnumerateArray(), j => j.GetProperty("title").GetString() == "never begun");
+        await WebFixture.Problem(
+            await web.Http.PostAsJsonAsync(
+                "/api/jobs",
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    title = "never begun",
+                    owner = "",
+                    sheetId = "none",
+                    answers = (object?)null,
+                }
+            ),
+            404,
+            "unknown"
+        );
+        Assert.DoesNotContain((await WebFixture.Ok(await web.Http.GetAsync("/api/jobs"))).GetProperty("jobs").EnumerateArray(), j =>
+            j.GetProperty("title").GetString() == "never begun"
+        );
     }
 
     [Theory]
@@ -28,7 +45,11 @@ public class RefusalTests(WebFixture web)
     [InlineData("", "A part of the request is missing")]
     public async Task Malformed_JSON_is_400_with_the_place(string body, string where)
     {
-        var problem = await WebFixture.Problem(await web.Http.PostAsync("/api/jobs/0101/edits", new StringContent(body, Encoding.UTF8, "application/json")), 400, "invalid");
+        var problem = await WebFixture.Problem(
+            await web.Http.PostAsync("/api/jobs/0101/edits", new StringContent(body, Encoding.UTF8, "application/json")),
+            400,
+            "invalid"
+        );
         Assert.Contains(where, problem.GetProperty("detail").GetString());
         Assert.False(problem.TryGetProperty("exception", out _));
     }
@@ -37,7 +58,11 @@ public class RefusalTests(WebFixture web)
     public async Task JSON_a_thousand_levels_deep_is_400()
     {
         var deep = "{\"edit\":" + string.Concat(Enumerable.Repeat("[", 1000)) + string.Concat(Enumerable.Repeat("]", 1000)) + "}";
-        await WebFixture.Problem(await web.Http.PostAsync("/api/jobs/0101/edits", new StringContent(deep, Encoding.UTF8, "application/json")), 400, "invalid");
+        await WebFixture.Problem(
+            await web.Http.PostAsync("/api/jobs/0101/edits", new StringContent(deep, Encoding.UTF8, "application/json")),
+            400,
+            "invalid"
+        );
     }
 
     [Fact]
@@ -45,7 +70,11 @@ public class RefusalTests(WebFixture web)
     {
         var job = await web.Begin();
         var number = job.GetProperty("number").GetString()!;
-        var nameless = await WebFixture.Problem(await web.Edit(number, 1, WebFixture.FitEdit("A1", "rdimm-32-4800"), who: " "), 400, "invalid");
+        var nameless = await WebFixture.Problem(
+            await web.Edit(number, 1, WebFixture.FitEdit("A1", "rdimm-32-4800"), who: " "),
+            400,
+            "invalid"
+        );
         Assert.Equal("/who", nameless.GetProperty("errors")[0].GetProperty("path").GetString());
         var part = await WebFixture.Problem(await web.Edit(number, 1, WebFixture.FitEdit("A1", "none")), 400, "invalid");
         Assert.Equal("/edit/unit/shelfPartId", part.GetProperty("errors")[0].GetProperty("path").GetString());
@@ -60,7 +89,9 @@ public class RefusalTests(WebFixture web)
         var (number, last) = (job.GetProperty("number").GetString()!, job.GetProperty("lastNumber").GetInt32());
         await WebFixture.Ok(await web.Edit(number, last, WebFixture.FitEdit("A1", "rdimm-64-4800"), "Bao"));
         await WebFixture.Ok(await web.Edit(number, last, WebFixture.FitEdit("B1", "rdimm-32-4800")));
-        var clash = (await WebFixture.Problem(await web.Edit(number, last, WebFixture.FitEdit("A1", "rdimm-32-4800")), 409, "clash")).GetProperty("clashes")[0];
+        var clash = (
+            await WebFixture.Problem(await web.Edit(number, last, WebFixture.FitEdit("A1", "rdimm-32-4800")), 409, "clash")
+        ).GetProperty("clashes")[0];
         Assert.Equal(("slot:A1", "Bao"), (clash.GetProperty("subject").GetString(), clash.GetProperty("who").GetString()));
         Assert.StartsWith("64 GB", clash.GetProperty("theirs").GetString());
         Assert.StartsWith("32 GB", clash.GetProperty("yours").GetString());
@@ -69,7 +100,11 @@ public class RefusalTests(WebFixture web)
     [Fact]
     public async Task A_page_of_another_origin_cannot_write()
     {
-        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/jobs") { Content = JsonContent.Create(new { }), Headers = { { "Origin", "http://elsewhere.example" } } };
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/jobs")
+        {
+            Content = JsonContent.Create(new { }),
+            Headers = { { "Origin", "http://elsewhere.example" } },
+        };
         Assert.Equal(403, (int)(await web.Http.SendAsync(request)).StatusCode);
     }
 
@@ -83,7 +118,10 @@ public class RefusalTests(WebFixture web)
         var problem = await WebFixture.Problem(await web.Capture(number, 1, Encoding.UTF8.GetBytes(text)), 422, "capture-not-understood");
         Assert.Contains(sentence, problem.GetProperty("detail").GetString());
         Assert.Equal(0, (await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}/captures"))).GetArrayLength());
-        Assert.Equal(job.GetProperty("lastNumber").GetInt32(), (await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}"))).GetProperty("lastNumber").GetInt32());
+        Assert.Equal(
+            job.GetProperty("lastNumber").GetInt32(),
+            (await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}"))).GetProperty("lastNumber").GetInt32()
+        );
     }
 
     [Fact]
@@ -98,15 +136,52 @@ public class RefusalTests(WebFixture web)
     [Fact]
     public async Task A_capture_after_the_work_needs_a_survey_first()
     {
-        var job = await web.Begin(new { key = Guid.NewGuid(), who = "Ines", title = "bare", owner = "", sheetId = (string?)null, answers = (object?)null });
-        var problem = await WebFixture.Problem(await web.Capture(job.GetProperty("number").GetString()!, 0, WebFixture.Demo("torr-after.txt"), "after"), 422, "capture-not-understood");
+        var job = await web.Begin(
+            new
+            {
+                key = Guid.NewGuid(),
+                who = "Ines",
+                title = "bare",
+                owner = "",
+                sheetId = (string?)null,
+                answers = (object?)null,
+            }
+        );
+        var problem = await WebFixture.Problem(
+            await web.Capture(job.GetProperty("number").GetString()!, 0, WebFixture.Demo("torr-after.txt"), "after"),
+            422,
+            "capture-not-understood"
+        );
         Assert.Contains("Survey comes first", problem.GetProperty("detail").GetString());
     }
 
     [Fact]
     public async Task Wrong_answers_name_their_path()
     {
-        var answer = await web.Http.PostAsJsonAsync("/api/jobs", new { key = Guid.NewGuid(), who = "Ines", title = "x", owner = "", sheetId = (string?)null, answers = new { name = "Box", kind = "DDR4", form = "dimm", channels = "2 nine", types = (string[]?)null, rateMTs = (int?)null, totalLimitGiB = (int?)null } });
-        Assert.Equal("/answers/channels", (await WebFixture.Problem(answer, 400, "invalid")).GetProperty("errors")[0].GetProperty("path").GetString());
+        var answer = await web.Http.PostAsJsonAsync(
+            "/api/jobs",
+            new
+            {
+                key = Guid.NewGuid(),
+                who = "Ines",
+                title = "x",
+                owner = "",
+                sheetId = (string?)null,
+                answers = new
+                {
+                    name = "Box",
+                    kind = "DDR4",
+                    form = "dimm",
+                    channels = "2 nine",
+                    types = (string[]?)null,
+                    rateMTs = (int?)null,
+                    totalLimitGiB = (int?)null,
+                },
+            }
+        );
+        Assert.Equal(
+            "/answers/channels",
+            (await WebFixture.Problem(answer, 400, "invalid")).GetProperty("errors")[0].GetProperty("path").GetString()
+        );
     }
 }

@@ -10,7 +10,12 @@ public class StartTests
 {
     private static async Task<(int Code, string Said)> Started(string? connection, string? client = null, string? urls = null)
     {
-        var start = new ProcessStartInfo(Repository.At("src", "Irvak.Web", "bin", "Debug", "net10.0", "linux-x64", "Irvak.Web")) { RedirectStandardError = true, RedirectStandardOutput = true, WorkingDirectory = Path.GetTempPath() };
+        var start = new ProcessStartInfo(Repository.At("src", "Irvak.Web", "bin", "Debug", "net10.0", "linux-x64", "Irvak.Web"))
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+            WorkingDirectory = Path.GetTempPath(),
+        };
         start.Environment["Logging__LogLevel__Default"] = "None";
         start.Environment["ConnectionStrings__Irvak"] = connection;
         start.Environment["Client"] = client;
@@ -30,7 +35,10 @@ public class StartTests
     public async Task What_is_wrong_is_said_in_one_sentence(string? more, string? client, string says)
     {
         var server = Environment.GetEnvironmentVariable("IRVAK_TEST_POSTGRES");
-        var (code, said) = await Started(more is null || more.StartsWith("Hoost", StringComparison.Ordinal) ? more : $"{server};{more}", client);
+        var (code, said) = await Started(
+            more is null || more.StartsWith("Hoost", StringComparison.Ordinal) ? more : $"{server};{more}",
+            client
+        );
         Assert.Equal(1, code);
         Assert.StartsWith(says, said);
         Assert.Single(said.Split('\n'));
@@ -53,7 +61,18 @@ public class StartTests
     {
         var folder = Directory.CreateTempSubdirectory("irvak-lock-");
         // As ./run does it: what is started in the background gets no hold of the lock.
-        Process Shell(string then) => Process.Start(new ProcessStartInfo("/bin/bash", ["-c", $"cd '{Repository.Root}'; . scripts/machine.sh; run_alone '{folder.FullName}' ./run 5080; {then}"]) { RedirectStandardInput = true, RedirectStandardOutput = true, RedirectStandardError = true })!;
+        Process Shell(string then) =>
+            Process.Start(
+                new ProcessStartInfo(
+                    "/bin/bash",
+                    ["-c", $"cd '{Repository.Root}'; . scripts/machine.sh; run_alone '{folder.FullName}' ./run 5080; {then}"]
+                )
+                {
+                    RedirectStandardInput = true,
+                    RedirectStandardOutput = true,
+                    RedirectStandardError = true,
+                }
+            )!;
         using (var first = Shell("sleep 300 9>&- >/dev/null 2>&1 & echo held; read line; kill $!"))
         {
             Assert.Equal("held", await first.StandardOutput.ReadLineAsync());
@@ -61,7 +80,10 @@ public class StartTests
             var said = await second.StandardError.ReadToEndAsync();
             await second.WaitForExitAsync();
             Assert.Equal(3, second.ExitCode);
-            Assert.Equal($"./run runs already in this checkout: process {first.Id}, http://127.0.0.1:5080. Nothing was started.", said.Trim());
+            Assert.Equal(
+                $"./run runs already in this checkout: process {first.Id}, http://127.0.0.1:5080. Nothing was started.",
+                said.Trim()
+            );
             Assert.Equal("", await second.StandardOutput.ReadToEndAsync());
             await first.StandardInput.WriteLineAsync("end");
             await first.WaitForExitAsync();

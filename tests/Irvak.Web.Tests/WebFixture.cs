@@ -16,10 +16,11 @@ public sealed class WebFixture : WebApplicationFactory<Program>, IAsyncLifetime
 
     public HttpClient Http { get; private set; } = null!;
 
-    protected override void ConfigureWebHost(IWebHostBuilder builder) => builder
-        .UseSetting("ConnectionStrings:Irvak", _scratch.ConnectionString)
-        .UseSetting("Client", Repository.At("client", "dist"))
-        .UseSetting("Demo", Repository.At("demo"));
+    protected override void ConfigureWebHost(IWebHostBuilder builder) =>
+        builder
+            .UseSetting("ConnectionStrings:Irvak", _scratch.ConnectionString)
+            .UseSetting("Client", Repository.At("client", "dist"))
+            .UseSetting("Demo", Repository.At("demo"));
 
     public ValueTask InitializeAsync()
     {
@@ -36,18 +37,42 @@ public sealed class WebFixture : WebApplicationFactory<Program>, IAsyncLifetime
 
     public async Task<JsonElement> Begin(object? more = null)
     {
-        var answer = await Http.PostAsJsonAsync("/api/jobs", more ?? new { key = Guid.NewGuid(), who = "Ines", title = "A job", owner = "Tidehouse", sheetId = (string?)"brannick-torr-32", answers = (object?)null });
+        var answer = await Http.PostAsJsonAsync(
+            "/api/jobs",
+            more
+                ?? new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    title = "A job",
+                    owner = "Tidehouse",
+                    sheetId = (string?)"brannick-torr-32",
+                    answers = (object?)null,
+                }
+        );
         return await Ok(answer);
     }
 
     public Task<HttpResponseMessage> Edit(string number, int lastSeen, object edit, string who = "Ines", Guid? key = null) =>
-        Http.PostAsJsonAsync($"/api/jobs/{number}/edits", new { key = key ?? Guid.NewGuid(), lastSeen, who, edit });
+        Http.PostAsJsonAsync(
+            $"/api/jobs/{number}/edits",
+            new
+            {
+                key = key ?? Guid.NewGuid(),
+                lastSeen,
+                who,
+                edit,
+            }
+        );
 
     /// <summary>Number of the newest entry of a job.</summary>
     public async Task<int> Last(string number) => (await Ok(await Http.GetAsync($"/api/jobs/{number}/number"))).GetInt32();
 
     public Task<HttpResponseMessage> Capture(string number, int lastSeen, byte[] bytes, string phase = "before") =>
-        Http.PostAsync($"/api/jobs/{number}/captures?phase={phase}&key={Guid.NewGuid()}&lastSeen={lastSeen}&who=Ines", new ByteArrayContent(bytes) { Headers = { ContentType = new("text/plain") } });
+        Http.PostAsync(
+            $"/api/jobs/{number}/captures?phase={phase}&key={Guid.NewGuid()}&lastSeen={lastSeen}&who=Ines",
+            new ByteArrayContent(bytes) { Headers = { ContentType = new("text/plain") } }
+        );
 
     public static async Task<JsonElement> Ok(HttpResponseMessage answer)
     {
@@ -68,7 +93,13 @@ public sealed class WebFixture : WebApplicationFactory<Program>, IAsyncLifetime
         return problem;
     }
 
-    public static object FitEdit(string slot, string part) => new { type = "fit", place = "slot:" + slot, unit = new { source = "shelf", shelfPartId = part } };
+    public static object FitEdit(string slot, string part) =>
+        new
+        {
+            type = "fit",
+            place = "slot:" + slot,
+            unit = new { source = "shelf", shelfPartId = part },
+        };
 
     public static byte[] Demo(string capture) => File.ReadAllBytes(Repository.At("demo", "captures", capture));
 }

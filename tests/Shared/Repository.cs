@@ -10,7 +10,8 @@ public static class Repository
     private static string Find(string from)
     {
         for (var at = new DirectoryInfo(from); at is not null; at = at.Parent)
-            if (File.Exists(Path.Combine(at.FullName, "irvak.slnx"))) return at.FullName;
+            if (File.Exists(Path.Combine(at.FullName, "irvak.slnx")))
+                return at.FullName;
         throw new DirectoryNotFoundException("No irvak.slnx above " + from);
     }
 }

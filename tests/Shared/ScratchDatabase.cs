@@ -26,7 +26,9 @@ public sealed class ScratchDatabase : IAsyncDisposable
 
     private void Execute(string sql)
     {
-        using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(_server) { Database = "postgres", Pooling = false }.ConnectionString);
+        using var connection = new NpgsqlConnection(
+            new NpgsqlConnectionStringBuilder(_server) { Database = "postgres", Pooling = false }.ConnectionString
+        );
         connection.Open();
         using var command = new NpgsqlCommand(sql, connection);
         command.ExecuteNonQuery();

@@ -1155,11 +1155,17 @@ export interface components {
             limitTB?: null | number;
             /** @description True when an expander shares an uplink among the bays. */
             expander?: null | boolean;
-            /** @description Connector at the backplane that the controller's cable goes into, such as SFF-8643 or SATA; null when not known. */
+            /**
+             * @description Connector at the backplane that the controller's cable goes into, such as SFF-8643 or SATA; null when not
+             *                 known.
+             */
             plug?: null | string;
             /** @description True when its power plugs feed 3.3 V to pin 3, which newer drives take as “off”; null when not known. */
             powersPin3?: null | boolean;
-            /** @description Plugs of the supply that feed its backplane, whatever it holds; null for single drives with a plug each, or when not known. */
+            /**
+             * @description Plugs of the supply that feed its backplane, whatever it holds; null for single drives with a plug each, or when not
+             *                 known.
+             */
             feed?: null | components["schemas"]["SupplyPlug"][];
         };
         /** @description One row of the map that is printed and taped on: which drive is which. */
@@ -1706,7 +1712,8 @@ export interface components {
             endpoints?: null | number[];
             /**
              * Format: int32
-             * @description Lanes from one device's first lane to the next one's, where that is more than its width; null when they follow one another.
+             * @description Lanes from one device's first lane to the next one's, where that is more than its width; null when they follow one
+             *                 another.
              */
             lanePitch?: null | number;
             /** @description True when a switch on the card makes splitting the slot needless. */
@@ -2023,7 +2030,10 @@ export interface components {
          * @enum {unknown}
          */
         DriveColumn: "none" | "enclosure" | "bay" | "state" | "size" | "serial" | "model" | "group" | "media" | "protocol" | "systemName";
-        /** @description Figures that somebody put in place of the defaults, for one job; null leaves the default. A drive's own sheet wins over both. */
+        /**
+         * @description Figures that somebody put in place of the defaults, for one job; null leaves the default. A drive's own sheet wins over
+         *                 both.
+         */
         DriveFigures: {
             /**
              * Format: double
@@ -2678,7 +2688,8 @@ export interface components {
             named?: null | string;
             /**
              * Format: double
-             * @description Most that physics allows here, where that is more than what is expected: so much more is no fault. Null where more is wrong.
+             * @description Most that physics allows here, where that is more than what is expected: so much more is no fault. Null where more is
+             *                 wrong.
              */
             most?: null | number;
         };
@@ -3639,7 +3650,8 @@ export interface components {
             interleaveWays?: null | number[];
             /**
              * Format: int32
-             * @description The board's only supply voltage in mV, such as 1350; modules made for more do not start. Null for the generation's own.
+             * @description The board's only supply voltage in mV, such as 1350; modules made for more do not start. Null for the generation's
+             *                 own.
              */
             supplyMilliVolt?: null | number;
             /** @description Slot names in the maker's own order of population, when the sheet has one. */
@@ -3936,7 +3948,10 @@ export interface components {
              * @description Lines of the system's log that were looked through; null when no log was read.
              */
             logLines?: null | number;
-            /** @description Where single facts stand in the capture: `serial`, `firmware`, `memTotal` … with their line or byte. */
+            /**
+             * @description Where single facts stand in the capture: `serial`, `firmware`, `memTotal` … with their line or
+             *                 byte.
+             */
             at?: null | {
                 [key: string]: number;
             };
@@ -3987,7 +4002,8 @@ export interface components {
             /** @description Screws that must not be undone, in words. */
             keep?: null | string;
             /**
-             * @description True when it takes away what still feeds the machine, such as a battery or a direct current plug: no button is pressed before it.
+             * @description True when it takes away what still feeds the machine, such as a battery or a direct current plug: no button is
+             *                 pressed before it.
              * @default false
              */
             cutsPower: boolean;
@@ -4245,12 +4261,14 @@ export interface components {
             rateMTs: number;
             /**
              * Format: int64
-             * @description Capacity of the fullest channel of the machine. The layers of equal height over all channels add up to it, so it alone decides how many channels a transfer spans.
+             * @description Capacity of the fullest channel of the machine. The layers of equal height over all channels add up to it, so
+             *                 it alone decides how many channels a transfer spans.
              */
             fullestMiB: number;
             /**
              * Format: double
-             * @description Sum of the squares of the channels' capacities, GiB²: of two placements with the same fullest channel the evener one.
+             * @description Sum of the squares of the channels' capacities, GiB²: of two placements with the same fullest channel the evener
+             *                 one.
              */
             spread: number;
             /**
@@ -4265,7 +4283,8 @@ export interface components {
             moves: number;
             /**
              * Format: double
-             * @description Channels that a transfer spans on average: the capacity-weighted harmonic mean over the layers of the whole machine.
+             * @description Channels that a transfer spans on average: the capacity-weighted harmonic mean over the layers of the whole
+             *                 machine.
              */
             channels?: number;
         };
@@ -4636,7 +4655,10 @@ export interface components {
             /** @description Name of the candidate that decides. */
             limiter: null | string;
             chain: components["schemas"]["RateLimit"][];
-            /** @description Who sets the pace, to stand after a rate in a sentence: "by Board table", "as seen"; null when nobody is known to. */
+            /**
+             * @description Who sets the pace, to stand after a rate in a sentence: "by Board table", "as seen"; null when nobody is known
+             *                 to.
+             */
             pace?: null | string;
             words?: null | string;
         };
@@ -4742,7 +4764,8 @@ export interface components {
             lossMeanwhile: null | number;
             /**
              * Format: double
-             * @description Chance, at most, of meeting an unreadable sector with nothing to make up for it; 0 while redundancy is left.
+             * @description Chance, at most, of meeting an unreadable sector with nothing to make up for it; 0 while redundancy is
+             *                 left.
              */
             unreadable: number;
         };
@@ -4785,7 +4808,8 @@ export interface components {
             used: number;
             /**
              * Format: int32
-             * @description Lanes that could be used still: of places that are free, no more than it has; null when its lanes are not known.
+             * @description Lanes that could be used still: of places that are free, no more than it has; null when its lanes are not
+             *                 known.
              */
             free: null | number;
             /**
@@ -4819,7 +4843,10 @@ export interface components {
             family: components["schemas"]["Family"];
             /** @description Severity unless the policy decides otherwise. */
             severity: components["schemas"]["Severity"];
-            /** @description One plain sentence with holes in braces that a finding fills; {is|are} gives the word for one place and for several. */
+            /**
+             * @description One plain sentence with holes in braces that a finding fills; {is|are} gives the word for one place and for
+             *                 several.
+             */
             sentence: string;
             /** @description Why it is so. */
             reason: string;
@@ -5112,7 +5139,10 @@ export interface components {
         SeenMember: {
             /** @description Name in the system, without `/dev/`. */
             name: string;
-            /** @description active, failed, spare, journal, replacement, rebuilding, write-mostly, or unknown in an array that does not run. */
+            /**
+             * @description active, failed, spare, journal, replacement, rebuilding, write-mostly, or unknown in an array that does not
+             *                 run.
+             */
             role: string;
         };
         /** @description Result of a memory test. */
@@ -5316,7 +5346,10 @@ export interface components {
          * @enum {unknown}
          */
         ShelfColumn: "none" | "id" | "description" | "number" | "maker" | "stock" | "liesIn" | "price" | "priceDate" | "priceSource";
-        /** @description A part on the shop's shelf (`irvak-part/1`): what it is, in exactly one of five sheets, and what the shop knows of it. */
+        /**
+         * @description A part on the shop's shelf (`irvak-part/1`): what it is, in exactly one of five sheets, and what the shop knows of
+         *                 it.
+         */
         ShelfPart: {
             format?: string;
             id: string;
@@ -5442,7 +5475,8 @@ export interface components {
             seed: number;
             /**
              * Format: double
-             * @description Weibull shape of the lives: 1 as the chain, 1.2 ageing, 0.8 early failures (the approach: Elerath and Pecht 2009).
+             * @description Weibull shape of the lives: 1 as the chain, 1.2 ageing, 0.8 early failures (the approach: Elerath and Pecht
+             *                 2009).
              * @default 1
              */
             shape: number;
@@ -5637,7 +5671,8 @@ export interface components {
             notes?: null | string[];
             /**
              * Format: double
-             * @description Hours that pass by themselves before the step is done, beside its minutes of work; null for none, or when not known.
+             * @description Hours that pass by themselves before the step is done, beside its minutes of work; null for none, or when not
+             *                 known.
              */
             waitHours?: null | number;
             /** @description True for something that is entered in the firmware and stays: the owner is told of it. */

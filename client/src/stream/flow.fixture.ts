@@ -1,7 +1,7 @@
 import type { PathFlow, PathStage } from '../api/types';
 
 const stage = (name: string, mBs: number | null): PathStage => ({
-  kind: name,
+  kind: name as PathStage['kind'],
   name,
   detail: `detail of ${name}`,
   rawMBs: mBs,

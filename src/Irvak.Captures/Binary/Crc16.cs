@@ -9,7 +9,8 @@ public static class Crc16
         foreach (var b in bytes)
         {
             crc ^= b << 8;
-            for (var i = 0; i < 8; i++) crc = (crc & 0x8000) != 0 ? crc << 1 ^ 0x1021 : crc << 1;
+            for (var i = 0; i < 8; i++)
+                crc = (crc & 0x8000) != 0 ? crc << 1 ^ 0x1021 : crc << 1;
         }
         return (ushort)crc;
     }

@@ -18,11 +18,15 @@ internal static class SmbiosTables
     public static int Start(ReadOnlySpan<byte> b, out int length)
     {
         length = b.Length;
-        if (b.StartsWith("_SM3_"u8) && b.Length > 24) return From(b, (long)BitConverter.ToUInt64(b[16..24]), BitConverter.ToUInt32(b[12..16]), out length);
-        if (b.StartsWith("_SM_"u8) && b.Length > 31 && b[16..21].SequenceEqual("_DMI_"u8)) return From(b, BitConverter.ToUInt32(b[24..28]), BitConverter.ToUInt16(b[22..24]), out length);
-        if (b.StartsWith("_DMI_"u8) && b.Length > 15) return From(b, BitConverter.ToUInt32(b[8..12]), BitConverter.ToUInt16(b[6..8]), out length);
+        if (b.StartsWith("_SM3_"u8) && b.Length > 24)
+            return From(b, (long)BitConverter.ToUInt64(b[16..24]), BitConverter.ToUInt32(b[12..16]), out length);
+        if (b.StartsWith("_SM_"u8) && b.Length > 31 && b[16..21].SequenceEqual("_DMI_"u8))
+            return From(b, BitConverter.ToUInt32(b[24..28]), BitConverter.ToUInt16(b[22..24]), out length);
+        if (b.StartsWith("_DMI_"u8) && b.Length > 15)
+            return From(b, BitConverter.ToUInt32(b[8..12]), BitConverter.ToUInt16(b[6..8]), out length);
         // Bare structures begin with the firmware's own, type 0, and go on with a known type.
-        if (b.Length < 64 || b[0] != 0 || b[1] is < 4 or > 200) return -1;
+        if (b.Length < 64 || b[0] != 0 || b[1] is < 4 or > 200)
+            return -1;
         var next = End(b, 0);
         return next > 0 && next + 4 < b.Length && b[next] <= 46 && b[next + 1] >= 4 ? 0 : -1;
     }
@@ -38,9 +42,11 @@ internal static class SmbiosTables
     /// <summary>End of the structure with its strings: two zero bytes; -1 when it has none.</summary>
     private static int End(ReadOnlySpan<byte> b, int at)
     {
-        if (at + 4 > b.Length || b[at + 1] < 4) return -1;
+        if (at + 4 > b.Length || b[at + 1] < 4)
+            return -1;
         for (var i = at + b[at + 1]; i + 1 < b.Length; i++)
-            if (b[i] == 0 && b[i + 1] == 0) return i + 2;
+            if (b[i] == 0 && b[i + 1] == 0)
+                return i + 2;
         return -1;
     }
 
@@ -48,62 +54,171 @@ internal static class SmbiosTables
     {
         var table = all.Slice(start, length);
         var seen = new Observation { CountsIn = "byte" };
-        var (devices, arrays, processors, slots, batteries) = (new List<SeenDevice>(), new List<SeenArray>(), new List<SeenProcessor>(), new List<SeenSlot>(), new List<SeenBattery>());
+        var (devices, arrays, processors, slots, batteries) = (
+            new List<SeenDevice>(),
+            new List<SeenArray>(),
+            new List<SeenProcessor>(),
+            new List<SeenSlot>(),
+            new List<SeenBattery>()
+        );
         var rest = new List<NotUnderstood>();
         var (at, count, used, cut) = (0, 0, 0, false);
         var facts = new Dictionary<string, int>();
-        string? boardMaker = null, boardProduct = null;
+        string? boardMaker = null,
+            boardProduct = null;
         while (at + 4 <= table.Length)
         {
-            if (++count > MostStructures) { cut = true; break; }
+            if (++count > MostStructures)
+            {
+                cut = true;
+                break;
+            }
             var end = End(table, at);
-            if (end < 0) { cut = true; break; }
+            if (end < 0)
+            {
+                cut = true;
+                break;
+            }
             var s = new Structure(table[at..end], start + at);
-            if (s.Type switch { 0 => "firmware", 1 => "serial", 2 => "boardRevision", _ => null } is { } fact) facts.TryAdd(fact, s.At);
+            if (
+                s.Type switch
+                {
+                    0 => "firmware",
+                    1 => "serial",
+                    2 => "boardRevision",
+                    _ => null,
+                } is
+                { } fact
+            )
+                facts.TryAdd(fact, s.At);
             switch (s.Type)
             {
-                case 0: seen = seen with { FirmwareVersion = s.Text(0x05), FirmwareDate = s.Text(0x08) }; break;
-                case 1: seen = seen with { Maker = s.Text(0x04), Product = s.Text(0x05), Serial = s.Text(0x07) }; break;
-                case 2: boardMaker ??= s.Text(0x04); boardProduct ??= s.Text(0x05); seen = seen with { BoardVersion = seen.BoardVersion ?? s.Text(0x06) }; break;
-                case 3: seen = seen with { ChassisType = seen.ChassisType ?? ChassisTypes.Name(s.Byte(0x05) & 0x7F), RackUnits = seen.RackUnits ?? (s.Byte(0x11) is > 0 and <= 64 and var units ? units : null) }; break;
-                case 4: processors.Add(new SeenProcessor(s.Text(0x04), s.Text(0x10), s.Byte(0x18) is not { } status || (status & 0x40) != 0, s.At)); break;
-                case 9: slots.Add(Slot(s)); break;
-                case 16: arrays.Add(Array(s)); break;
-                case 17 when devices.Count < 4096: devices.Add(Device(s)); break;
-                case 22 when batteries.Count < 8: batteries.Add(new SeenBattery(s.Text(0x08), s.Word(0x0A) is > 0 and var mwh ? (int)Math.Round(mwh * (s.Byte(0x15) is > 0 and var times ? times : 1) / 1000.0) : null, s.At)); break;
-                case 127: break;
-                default: Leave(rest, s); break;
+                case 0:
+                    seen = seen with { FirmwareVersion = s.Text(0x05), FirmwareDate = s.Text(0x08) };
+                    break;
+                case 1:
+                    seen = seen with { Maker = s.Text(0x04), Product = s.Text(0x05), Serial = s.Text(0x07) };
+                    break;
+                case 2:
+                    boardMaker ??= s.Text(0x04);
+                    boardProduct ??= s.Text(0x05);
+                    seen = seen with { BoardVersion = seen.BoardVersion ?? s.Text(0x06) };
+                    break;
+                case 3:
+                    seen = seen with
+                    {
+                        ChassisType = seen.ChassisType ?? ChassisTypes.Name(s.Byte(0x05) & 0x7F),
+                        RackUnits = seen.RackUnits ?? (s.Byte(0x11) is > 0 and <= 64 and var units ? units : null),
+                    };
+                    break;
+                case 4:
+                    processors.Add(
+                        new SeenProcessor(s.Text(0x04), s.Text(0x10), s.Byte(0x18) is not { } status || (status & 0x40) != 0, s.At)
+                    );
+                    break;
+                case 9:
+                    slots.Add(Slot(s));
+                    break;
+                case 16:
+                    arrays.Add(Array(s));
+                    break;
+                case 17 when devices.Count < 4096:
+                    devices.Add(Device(s));
+                    break;
+                case 22 when batteries.Count < 8:
+                    batteries.Add(
+                        new SeenBattery(
+                            s.Text(0x08),
+                            s.Word(0x0A) is > 0 and var mwh
+                                ? (int)Math.Round(mwh * (s.Byte(0x15) is > 0 and var times ? times : 1) / 1000.0)
+                                : null,
+                            s.At
+                        )
+                    );
+                    break;
+                case 127:
+                    break;
+                default:
+                    Leave(rest, s);
+                    break;
             }
-            if (s.Type is 0 or 1 or 2 or 3 or 4 or 9 or 16 or 17 or 22 or 127) used += end - at;
+            if (s.Type is 0 or 1 or 2 or 3 or 4 or 9 or 16 or 17 or 22 or 127)
+                used += end - at;
             at = end;
-            if (s.Type == 127) break;
+            if (s.Type == 127)
+                break;
         }
-        seen = seen with { Devices = devices, Arrays = arrays, Processors = processors, Slots = slots, Batteries = batteries, At = facts, Maker = seen.Maker ?? boardMaker, Product = seen.Product ?? boardProduct };
+        seen = seen with
+        {
+            Devices = devices,
+            Arrays = arrays,
+            Processors = processors,
+            Slots = slots,
+            Batteries = batteries,
+            At = facts,
+            Maker = seen.Maker ?? boardMaker,
+            Product = seen.Product ?? boardProduct,
+        };
         return CaptureReader.Conclude("firmware tables", seen, length, used, rest, cut, [], "bytes");
     }
 
     private static void Leave(List<NotUnderstood> rest, Structure s)
     {
         var reason = $"structure type {s.Type}, not read here";
-        if (rest.Count < 1000) rest.Add(new NotUnderstood(s.At, s.At + s.Length - 1, reason, ""));
+        if (rest.Count < 1000)
+            rest.Add(new NotUnderstood(s.At, s.At + s.Length - 1, reason, ""));
     }
 
     private static SeenArray Array(Structure s)
     {
         var kib = s.DWord(0x07);
-        long? gib = kib is null ? null : kib == 0x8000_0000 ? (long?)(s.QWord(0x0F) / (1024L * 1024 * 1024)) : kib / (1024 * 1024);
-        var correction = s.Byte(0x06) switch { 3 => "None", 4 => "Parity", 5 => "Single-bit ECC", 6 => "Multi-bit ECC", 7 => "CRC", _ => null };
-        return new SeenArray($"0x{s.Handle:X4}", gib is >= 0 and < int.MaxValue ? (int)gib : null, s.Word(0x0D), correction, s.Byte(0x05) is null or 3, s.At);
+        long? gib =
+            kib is null ? null
+            : kib == 0x8000_0000 ? (long?)(s.QWord(0x0F) / (1024L * 1024 * 1024))
+            : kib / (1024 * 1024);
+        var correction = s.Byte(0x06) switch
+        {
+            3 => "None",
+            4 => "Parity",
+            5 => "Single-bit ECC",
+            6 => "Multi-bit ECC",
+            7 => "CRC",
+            _ => null,
+        };
+        return new SeenArray(
+            $"0x{s.Handle:X4}",
+            gib is >= 0 and < int.MaxValue ? (int)gib : null,
+            s.Word(0x0D),
+            correction,
+            s.Byte(0x05) is null or 3,
+            s.At
+        );
     }
 
     private static SeenDevice Device(Structure s)
     {
         var mib = Size(s);
-        var generation = s.Byte(0x12) switch { 0x13 or 0x14 => MemoryGeneration.Ddr2, 0x18 => MemoryGeneration.Ddr3, 0x1A => MemoryGeneration.Ddr4, 0x22 => MemoryGeneration.Ddr5, _ => (MemoryGeneration?)null };
-        var form = s.Byte(0x0E) switch { 0x09 => ModuleForm.Dimm, 0x0D => ModuleForm.SoDimm, _ => (ModuleForm?)null };
+        var generation = s.Byte(0x12) switch
+        {
+            0x13 or 0x14 => MemoryGeneration.Ddr2,
+            0x18 => MemoryGeneration.Ddr3,
+            0x1A => MemoryGeneration.Ddr4,
+            0x22 => MemoryGeneration.Ddr5,
+            _ => (MemoryGeneration?)null,
+        };
+        var form = s.Byte(0x0E) switch
+        {
+            0x09 => ModuleForm.Dimm,
+            0x0D => ModuleForm.SoDimm,
+            _ => (ModuleForm?)null,
+        };
         var (total, data) = (Bits(s.Word(0x08)), Bits(s.Word(0x0A)));
         var detail = s.Word(0x13) ?? 0;
-        var words = (detail & 1 << 15) != 0 ? "LRDIMM" : (detail & 1 << 13) != 0 ? "Registered (Buffered)" : (detail & 1 << 14) != 0 ? "Unbuffered (Unregistered)" : "";
+        var words =
+            (detail & 1 << 15) != 0 ? "LRDIMM"
+            : (detail & 1 << 13) != 0 ? "Registered (Buffered)"
+            : (detail & 1 << 14) != 0 ? "Unbuffered (Unregistered)"
+            : "";
         var part = s.Text(0x1A);
         return new SeenDevice
         {
@@ -111,17 +226,20 @@ internal static class SmbiosTables
             Bank = s.Text(0x11),
             ArrayHandle = s.Word(0x04) is { } handle ? $"0x{handle:X4}" : null,
             SizeMiB = mib,
-            Module = mib is null or > 0 && (mib is > 0 || part is not null) ? new ModuleSheet
-            {
-                Maker = s.Text(0x17),
-                PartNumber = part,
-                Generation = generation,
-                Form = form,
-                Type = SmbiosFields.Type(words, total, data, form),
-                CapacityMiB = mib,
-                Ranks = s.Byte(0x1B) is { } attributes && (attributes & 15) is > 0 and var ranks ? ranks : null,
-                RateMTs = Rate(s, 0x15, 0x54, generation),
-            } : null,
+            Module =
+                mib is null or > 0 && (mib is > 0 || part is not null)
+                    ? new ModuleSheet
+                    {
+                        Maker = s.Text(0x17),
+                        PartNumber = part,
+                        Generation = generation,
+                        Form = form,
+                        Type = SmbiosFields.Type(words, total, data, form),
+                        CapacityMiB = mib,
+                        Ranks = s.Byte(0x1B) is { } attributes && (attributes & 15) is > 0 and var ranks ? ranks : null,
+                        RateMTs = Rate(s, 0x15, 0x54, generation),
+                    }
+                    : null,
             Serial = s.Text(0x18),
             ConfiguredMTs = Rate(s, 0x20, 0x58, generation),
             Line = s.At,
@@ -130,32 +248,76 @@ internal static class SmbiosTables
 
     private static int? Rate(Structure s, int offset, int extended, MemoryGeneration? generation)
     {
-        long? value = s.Word(offset) switch { null or 0 => null, 0xFFFF => s.DWord(extended), var w => w };
-        return value is > 0 and < 20_000 and var v ? generation is { } g ? Bins.Named(g, (int)v) : (int)v : null;
+        long? value = s.Word(offset) switch
+        {
+            null or 0 => null,
+            0xFFFF => s.DWord(extended),
+            var w => w,
+        };
+        return value is > 0 and < 20_000 and var v
+            ? generation is { } g
+                ? Bins.Named(g, (int)v)
+                : (int)v
+            : null;
     }
 
     private static int? Bits(int? width) => width is null or 0xFFFF or 0 ? null : width;
 
     /// <summary>MiB; 0 for an empty slot, null when the firmware does not know.</summary>
-    private static int? Size(Structure s) => s.Word(0x0C) switch
-    {
-        null or 0xFFFF => null,
-        0x7FFF => s.DWord(0x1C) is { } extended && (extended & 0x7FFF_FFFF) is var m && m <= int.MaxValue ? (int)m : null,
-        var w when (w & 0x8000) != 0 => (w & 0x7FFF) / 1024,
-        var w => w,
-    };
+    private static int? Size(Structure s) =>
+        s.Word(0x0C) switch
+        {
+            null or 0xFFFF => null,
+            0x7FFF => s.DWord(0x1C) is { } extended && (extended & 0x7FFF_FFFF) is var m && m <= int.MaxValue ? (int)m : null,
+            var w when (w & 0x8000) != 0 => (w & 0x7FFF) / 1024,
+            var w => w,
+        };
 
     // Types A5 to C4 count generation and width together: plain, ×1, ×2, ×4, ×8, ×16 for each generation.
     private static SeenSlot Slot(Structure s)
     {
         var type = s.Byte(0x05) ?? 0;
-        int? gen = type switch { >= 0xA5 and <= 0xAA => 1, >= 0xAB and <= 0xB0 => 2, >= 0xB1 and <= 0xB6 => 3, >= 0xB8 and <= 0xBD => 4, >= 0xBE and <= 0xC3 => 5, 0xC4 => 6, _ => null };
-        int? width = s.Byte(0x06) switch { 0x08 => 1, 0x09 => 2, 0x0A => 4, 0x0B => 8, 0x0C => 12, 0x0D => 16, _ => null };
-        bool? used = s.Byte(0x07) switch { 3 => false, 4 => true, _ => null };
+        int? gen = type switch
+        {
+            >= 0xA5 and <= 0xAA => 1,
+            >= 0xAB and <= 0xB0 => 2,
+            >= 0xB1 and <= 0xB6 => 3,
+            >= 0xB8 and <= 0xBD => 4,
+            >= 0xBE and <= 0xC3 => 5,
+            0xC4 => 6,
+            _ => null,
+        };
+        int? width = s.Byte(0x06) switch
+        {
+            0x08 => 1,
+            0x09 => 2,
+            0x0A => 4,
+            0x0B => 8,
+            0x0C => 12,
+            0x0D => 16,
+            _ => null,
+        };
+        bool? used = s.Byte(0x07) switch
+        {
+            3 => false,
+            4 => true,
+            _ => null,
+        };
         var bus = s.Byte(0x0F);
         var device = s.Byte(0x10);
-        var address = bus is { } b && device is { } d && !(b == 0xFF && d == 0xFF) ? $"{s.Word(0x0D) ?? 0:x4}:{b:x2}:{d >> 3:x2}.{d & 7}" : null;
-        return new SeenSlot(s.Text(0x04) ?? "", gen is { } g ? $"PCI Express {g}" : type == 0x06 ? "PCI" : null, width, gen, used, address, s.At);
+        var address =
+            bus is { } b && device is { } d && !(b == 0xFF && d == 0xFF) ? $"{s.Word(0x0D) ?? 0:x4}:{b:x2}:{d >> 3:x2}.{d & 7}" : null;
+        return new SeenSlot(
+            s.Text(0x04) ?? "",
+            gen is { } g ? $"PCI Express {g}"
+                : type == 0x06 ? "PCI"
+                : null,
+            width,
+            gen,
+            used,
+            address,
+            s.At
+        );
     }
 
     /// <summary>One structure; a field that does not lie within its length is null.</summary>
@@ -179,17 +341,20 @@ internal static class SmbiosTables
 
         public long? DWord(int offset) => offset + 4 <= Fields.Length ? BitConverter.ToUInt32(Fields[offset..]) : null;
 
-        public long? QWord(int offset) => offset + 8 <= Fields.Length ? (long)Math.Min(BitConverter.ToUInt64(Fields[offset..]), long.MaxValue) : null;
+        public long? QWord(int offset) =>
+            offset + 8 <= Fields.Length ? (long)Math.Min(BitConverter.ToUInt64(Fields[offset..]), long.MaxValue) : null;
 
         /// <summary>String by number, counted from 1; null when there is none or firmware wrote a filler.</summary>
         public string? Text(int offset)
         {
-            if (Byte(offset) is not { } number || number == 0) return null;
+            if (Byte(offset) is not { } number || number == 0)
+                return null;
             var strings = _all[Fields.Length..];
             for (; number > 1; number--)
             {
                 var zero = strings.IndexOf((byte)0);
-                if (zero < 0 || zero + 1 >= strings.Length) return null;
+                if (zero < 0 || zero + 1 >= strings.Length)
+                    return null;
                 strings = strings[(zero + 1)..];
             }
             var end = strings.IndexOf((byte)0);

@@ -53,29 +53,64 @@ internal static class CimListing
     public static JsonReading? Read(IEnumerable<IRecord> records)
     {
         var seen = new Observation();
-        var (devices, drives, volumes, processors) = (new List<SeenDevice>(), new List<SeenDrive>(), new List<SeenVolume>(), new List<SeenProcessor>());
+        var (devices, drives, volumes, processors) = (
+            new List<SeenDevice>(),
+            new List<SeenDrive>(),
+            new List<SeenVolume>(),
+            new List<SeenProcessor>()
+        );
         foreach (var r in records)
-            if (r.Has("DeviceLocator") && r.Has("Capacity")) devices.Add(Memory(r));
-            else if (r.Has("BusType") && r.Has("Size")) drives.Add(Physical(r));
-            else if (r.Has("InterfaceType") && r.Has("Size") && r.Has("Model")) drives.Add(Disk(r));
-            else if (r.Has("SocketDesignation") && r.Has("NumberOfCores")) processors.Add(new SeenProcessor(r.Of("SocketDesignation"), r.Of("Name"), true, r.Line));
+            if (r.Has("DeviceLocator") && r.Has("Capacity"))
+                devices.Add(Memory(r));
+            else if (r.Has("BusType") && r.Has("Size"))
+                drives.Add(Physical(r));
+            else if (r.Has("InterfaceType") && r.Has("Size") && r.Has("Model"))
+                drives.Add(Disk(r));
+            else if (r.Has("SocketDesignation") && r.Has("NumberOfCores"))
+                processors.Add(new SeenProcessor(r.Of("SocketDesignation"), r.Of("Name"), true, r.Line));
             else if ((r.Of("DriveLetter") ?? r.Of("DeviceID")) is { } letter && (r.Of("SizeRemaining") ?? r.Of("FreeSpace")) is { } free)
                 volumes.Add(new SeenVolume(letter, Long(r.Of("Size")), Long(free), r.Of("FileSystem") ?? r.Of("FileSystemType"), r.Line));
-            else if (r.Of("SMBIOSBIOSVersion") is { } version) seen = seen with { FirmwareVersion = version, Serial = seen.Serial ?? r.Of("SerialNumber") };
+            else if (r.Of("SMBIOSBIOSVersion") is { } version)
+                seen = seen with { FirmwareVersion = version, Serial = seen.Serial ?? r.Of("SerialNumber") };
             else if (r.Of("TotalPhysicalMemory") is { } total)
-                seen = seen with { Maker = r.Of("Manufacturer"), Product = r.Of("Model"), HostName = r.Of("DNSHostName") ?? r.Of("Name"), MemTotalKiB = Long(total) / 1024, OsKind = OsKind.Other };
-            else if (r.Of("OSArchitecture") is { } bits) seen = seen with { OsKind = OsKind.Other, OsBits = bits.Contains("64", StringComparison.Ordinal) ? 64 : bits.Contains("32", StringComparison.Ordinal) ? 32 : null };
+                seen = seen with
+                {
+                    Maker = r.Of("Manufacturer"),
+                    Product = r.Of("Model"),
+                    HostName = r.Of("DNSHostName") ?? r.Of("Name"),
+                    MemTotalKiB = Long(total) / 1024,
+                    OsKind = OsKind.Other,
+                };
+            else if (r.Of("OSArchitecture") is { } bits)
+                seen = seen with
+                {
+                    OsKind = OsKind.Other,
+                    OsBits =
+                        bits.Contains("64", StringComparison.Ordinal) ? 64
+                        : bits.Contains("32", StringComparison.Ordinal) ? 32
+                        : null,
+                };
         seen = seen with { Devices = devices, Drives = drives, Volumes = volumes, Processors = processors };
-        if (seen.IsEmpty) return null;
+        if (seen.IsEmpty)
+            return null;
         // The model lists fitted modules only.
-        return JsonReading.Of("hardware listing", seen, devices.Count > 0 ? ["This listing names fitted modules only; empty slots are not in it."] : []);
+        return JsonReading.Of(
+            "hardware listing",
+            seen,
+            devices.Count > 0 ? ["This listing names fitted modules only; empty slots are not in it."] : []
+        );
     }
 
     private static SeenDevice Memory(IRecord r)
     {
         var mib = (int?)Math.Clamp((Long(r.Of("Capacity")) ?? 0) / 1048576, 0, int.MaxValue);
         MemoryGeneration? generation = r.Of("SMBIOSMemoryType") is { } type && Generations.TryGetValue(type, out var g) ? g : null;
-        int? Rate(string name) => Long(r.Of(name)) is > 0 and < 20_000 and var mts ? generation is { } gen ? Bins.Named(gen, (int)mts) : (int)mts : null;
+        int? Rate(string name) =>
+            Long(r.Of(name)) is > 0 and < 20_000 and var mts
+                ? generation is { } gen
+                    ? Bins.Named(gen, (int)mts)
+                    : (int)mts
+                : null;
         var ecc = Long(r.Of("TotalWidth")) is { } all && Long(r.Of("DataWidth")) is { } data ? all > data : (bool?)null;
         return new SeenDevice
         {
@@ -87,7 +122,12 @@ internal static class CimListing
                 Maker = r.Of("Manufacturer"),
                 PartNumber = r.Of("PartNumber"),
                 Generation = generation,
-                Form = r.Of("FormFactor") switch { "8" => ModuleForm.Dimm, "12" => ModuleForm.SoDimm, _ => null },
+                Form = r.Of("FormFactor") switch
+                {
+                    "8" => ModuleForm.Dimm,
+                    "12" => ModuleForm.SoDimm,
+                    _ => null,
+                },
                 // The widths tell ECC, not whether a register drives the chips.
                 Type = ecc is false ? ModuleType.Unbuffered : null,
                 CapacityMiB = mib,
@@ -99,32 +139,39 @@ internal static class CimListing
         };
     }
 
-    private static SeenDrive Physical(IRecord r) => new()
-    {
-        Path = r.Of("DeviceId") is { } id ? "disk " + id : null,
-        Model = r.Of("FriendlyName") ?? r.Of("Model"),
-        Serial = r.Of("SerialNumber"),
-        Firmware = r.Of("FirmwareVersion"),
-        Bytes = Long(r.Of("Size")),
-        Rotational = r.Of("MediaType") switch { "3" or "HDD" => true, "4" or "SSD" => false, _ => null },
-        Rpm = Long(r.Of("SpindleSpeed")) is > 0 and < 30_000 and var rpm ? (int)rpm : null,
-        Transport = r.Of("BusType") is { } bus && Buses.TryGetValue(bus, out var t) ? t : null,
-        SectorBytes = (int?)Long(r.Of("LogicalSectorSize")),
-        PhysicalSectorBytes = (int?)Long(r.Of("PhysicalSectorSize")),
-        Line = r.Line,
-    };
+    private static SeenDrive Physical(IRecord r) =>
+        new()
+        {
+            Path = r.Of("DeviceId") is { } id ? "disk " + id : null,
+            Model = r.Of("FriendlyName") ?? r.Of("Model"),
+            Serial = r.Of("SerialNumber"),
+            Firmware = r.Of("FirmwareVersion"),
+            Bytes = Long(r.Of("Size")),
+            Rotational = r.Of("MediaType") switch
+            {
+                "3" or "HDD" => true,
+                "4" or "SSD" => false,
+                _ => null,
+            },
+            Rpm = Long(r.Of("SpindleSpeed")) is > 0 and < 30_000 and var rpm ? (int)rpm : null,
+            Transport = r.Of("BusType") is { } bus && Buses.TryGetValue(bus, out var t) ? t : null,
+            SectorBytes = (int?)Long(r.Of("LogicalSectorSize")),
+            PhysicalSectorBytes = (int?)Long(r.Of("PhysicalSectorSize")),
+            Line = r.Line,
+        };
 
-    private static SeenDrive Disk(IRecord r) => new()
-    {
-        Path = r.Of("Index") is { } index ? "disk " + index : r.Of("DeviceID"),
-        Model = r.Of("Model"),
-        Serial = r.Of("SerialNumber"),
-        Firmware = r.Of("FirmwareRevision"),
-        Bytes = Long(r.Of("Size")),
-        Transport = r.Of("InterfaceType") == "USB" ? "usb" : null,
-        SectorBytes = (int?)Long(r.Of("BytesPerSector")),
-        Line = r.Line,
-    };
+    private static SeenDrive Disk(IRecord r) =>
+        new()
+        {
+            Path = r.Of("Index") is { } index ? "disk " + index : r.Of("DeviceID"),
+            Model = r.Of("Model"),
+            Serial = r.Of("SerialNumber"),
+            Firmware = r.Of("FirmwareRevision"),
+            Bytes = Long(r.Of("Size")),
+            Transport = r.Of("InterfaceType") == "USB" ? "usb" : null,
+            SectorBytes = (int?)Long(r.Of("BytesPerSector")),
+            Line = r.Line,
+        };
 
     private static long? Long(string? text) => long.TryParse(text, out var n) ? n : null;
 

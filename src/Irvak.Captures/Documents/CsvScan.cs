@@ -7,27 +7,40 @@ namespace Irvak.Captures.Documents;
 internal sealed class CsvScan(string text, char separator, int mostColumns, int mostCells)
 {
     // As many as there can be: a list that grows by doubling would be copied as often as it is read.
-    private readonly List<(int Start, int Length)> _cells = new(Math.Min(text.AsSpan().Count(separator) + text.AsSpan().Count('\n') + 1, mostCells));
+    private readonly List<(int Start, int Length)> _cells = new(
+        Math.Min(text.AsSpan().Count(separator) + text.AsSpan().Count('\n') + 1, mostCells)
+    );
 
     // Cells that are not one stretch of the text: doubled quotes, text around quotes.
     private readonly Dictionary<int, string> _made = [];
     private readonly SearchValues<char> _signs = SearchValues.Create([separator, '"', '\n', '\r']);
-    private int _at, _line = 1;
+    private int _at,
+        _line = 1;
 
     public int Count => _cells.Count;
 
-    public ReadOnlySpan<char> Cell(int number) => _made.Count > 0 && _made.TryGetValue(number, out var made) ? made : text.AsSpan(_cells[number].Start, _cells[number].Length);
+    public ReadOnlySpan<char> Cell(int number) =>
+        _made.Count > 0 && _made.TryGetValue(number, out var made) ? made : text.AsSpan(_cells[number].Start, _cells[number].Length);
 
     public bool NextRow(out int from, out int count, out int line)
     {
         (from, count, line) = (_cells.Count, 0, _line);
-        if (_at >= text.Length) return false;
+        if (_at >= text.Length)
+            return false;
         while (true)
         {
             // Beyond the last column the rest of the row is one cell.
             TakeCell(_cells.Count - from >= mostColumns);
-            if (_at < text.Length && text[_at] == separator) { _at++; continue; }
-            if (_at < text.Length) { _at++; _line++; }
+            if (_at < text.Length && text[_at] == separator)
+            {
+                _at++;
+                continue;
+            }
+            if (_at < text.Length)
+            {
+                _at++;
+                _line++;
+            }
             count = _cells.Count - from;
             return true;
         }
@@ -37,7 +50,8 @@ internal sealed class CsvScan(string text, char separator, int mostColumns, int 
     private void TakeCell(bool last)
     {
         var start = _at;
-        while (start < text.Length && text[start] == ' ') start++;
+        while (start < text.Length && text[start] == ' ')
+            start++;
         if (start < text.Length && text[start] == '"')
         {
             var end = text.AsSpan(start + 1).IndexOf('"');
@@ -81,13 +95,32 @@ internal sealed class CsvScan(string text, char separator, int mostColumns, int 
             var c = text[_at];
             if (quoted)
             {
-                if (c == '"' && _at + 1 < text.Length && text[_at + 1] == '"') { cell.Append('"'); _at++; }
-                else if (c == '"') (quoted, blank) = (false, false);
-                else { cell.Append(c); if (c == '\n') _line++; }
+                if (c == '"' && _at + 1 < text.Length && text[_at + 1] == '"')
+                {
+                    cell.Append('"');
+                    _at++;
+                }
+                else if (c == '"')
+                    (quoted, blank) = (false, false);
+                else
+                {
+                    cell.Append(c);
+                    if (c == '\n')
+                        _line++;
+                }
             }
-            else if (c == '"' && blank) { cell.Clear(); quoted = true; }
-            else if ((c == separator && !last) || c == '\n') break;
-            else if (c != '\r') { cell.Append(c); blank &= c == ' '; }
+            else if (c == '"' && blank)
+            {
+                cell.Clear();
+                quoted = true;
+            }
+            else if ((c == separator && !last) || c == '\n')
+                break;
+            else if (c != '\r')
+            {
+                cell.Append(c);
+                blank &= c == ' ';
+            }
         }
         return cell.ToString();
     }

@@ -18,7 +18,8 @@ internal sealed class CsvTable
     private CsvTable(CellAt cell, IReadOnlyList<string> columns, IReadOnlyList<Row> rows)
     {
         (_cell, Columns, Rows) = (cell, columns, rows);
-        for (var i = 0; i < columns.Count; i++) _at.TryAdd(columns[i], i);
+        for (var i = 0; i < columns.Count; i++)
+            _at.TryAdd(columns[i], i);
     }
 
     public IReadOnlyList<string> Columns { get; }
@@ -40,7 +41,8 @@ internal sealed class CsvTable
 
         public IReadOnlyList<string> Texts() => [.. Enumerable.Range(from, count).Select(i => table._cell(i).ToString())];
 
-        public string? Of(string name) => table._at.TryGetValue(name, out var i) && Cell(i) is { IsEmpty: false } text ? text.ToString() : null;
+        public string? Of(string name) =>
+            table._at.TryGetValue(name, out var i) && Cell(i) is { IsEmpty: false } text ? text.ToString() : null;
 
         public bool Has(string name) => table._at.TryGetValue(name, out var i) && !Cell(i).IsEmpty;
     }
@@ -49,8 +51,14 @@ internal sealed class CsvTable
     public static CsvTable? Read(string text)
     {
         var first = FirstLine(text, out var skipped);
-        if (first is null) return null;
-        var separator = new[] { '\t', ';', ',' }.Select(s => (s, n: first.Count(c => c == s))).Where(x => x.n > 0).OrderByDescending(x => x.n).Select(x => (char?)x.s).FirstOrDefault();
+        if (first is null)
+            return null;
+        var separator = new[] { '\t', ';', ',' }
+            .Select(s => (s, n: first.Count(c => c == s)))
+            .Where(x => x.n > 0)
+            .OrderByDescending(x => x.n)
+            .Select(x => (char?)x.s)
+            .FirstOrDefault();
         return separator is { } s ? Separated(text, s, skipped) : Aligned(text);
     }
 
@@ -61,7 +69,8 @@ internal sealed class CsvTable
         {
             before++;
             var line = text[range];
-            if (!string.IsNullOrWhiteSpace(line) && !line.StartsWith("#TYPE", StringComparison.Ordinal) && !IsRule(line)) return line;
+            if (!string.IsNullOrWhiteSpace(line) && !line.StartsWith("#TYPE", StringComparison.Ordinal) && !IsRule(line))
+                return line;
         }
         return null;
     }
@@ -77,13 +86,24 @@ internal sealed class CsvTable
         var cut = 0;
         while (scan.NextRow(out var from, out var count, out var line))
         {
-            if (rows.Count == MostRows || scan.Count > MostCells) { cut = line; break; }
-            if (line < firstLine || (count == 1 && scan.Cell(from).IsWhiteSpace())) continue;
-            if (table is not null) { rows.Add(new Row(table, from, count, line)); continue; }
-            if (count < 2) return null;
+            if (rows.Count == MostRows || scan.Count > MostCells)
+            {
+                cut = line;
+                break;
+            }
+            if (line < firstLine || (count == 1 && scan.Cell(from).IsWhiteSpace()))
+                continue;
+            if (table is not null)
+            {
+                rows.Add(new Row(table, from, count, line));
+                continue;
+            }
+            if (count < 2)
+                return null;
             table = new CsvTable(scan.Cell, [.. Enumerable.Range(from, count).Select(i => scan.Cell(i).Trim().ToString())], rows);
         }
-        if (rows.Count == 0 || table is null) return null;
+        if (rows.Count == 0 || table is null)
+            return null;
         table.CutAt = cut;
         return table;
     }
@@ -97,15 +117,24 @@ internal sealed class CsvTable
         {
             number++;
             var line = raw.TrimEnd('\r');
-            if (string.IsNullOrWhiteSpace(line) || IsRule(line)) continue;
-            if (rows.Count >= MostRows) break;
-            var cells = System.Text.RegularExpressions.Regex.Split(line.Trim(), @"\s{2,}|\s*\|\s*").Where(c => c.Length > 0).Take(MostColumns).ToList();
+            if (string.IsNullOrWhiteSpace(line) || IsRule(line))
+                continue;
+            if (rows.Count >= MostRows)
+                break;
+            var cells = System
+                .Text.RegularExpressions.Regex.Split(line.Trim(), @"\s{2,}|\s*\|\s*")
+                .Where(c => c.Length > 0)
+                .Take(MostColumns)
+                .ToList();
             rows.Add((cells, number));
         }
         // A listing of single words with one space between: the heading gives the count.
         if (rows.Count > 1 && rows[0].Cells.Count == 1)
             rows = [.. rows.Select(r => (r.Cells.SelectMany(c => c.Split(' ', StringSplitOptions.RemoveEmptyEntries)).ToList(), r.Line))];
-        return rows.Count < 2 || rows[0].Cells.Count < 2 || rows.Skip(1).Count(r => r.Cells.Count == rows[0].Cells.Count) * 2 < rows.Count - 1 ? null : Of(rows);
+        return
+            rows.Count < 2 || rows[0].Cells.Count < 2 || rows.Skip(1).Count(r => r.Cells.Count == rows[0].Cells.Count) * 2 < rows.Count - 1
+            ? null
+            : Of(rows);
     }
 
     private static CsvTable Of(List<(List<string> Cells, int Line)> found)

@@ -7,14 +7,19 @@ internal static class IoTester
 {
     public static JsonReading? Read(JsonValue document)
     {
-        if (document["jobs"] is not { IsArray: true } jobs || (document["fio version"] is null && !jobs.Items.Any(j => j["jobname"] is not null))) return null;
+        if (
+            document["jobs"] is not { IsArray: true } jobs
+            || (document["fio version"] is null && !jobs.Items.Any(j => j["jobname"] is not null))
+        )
+            return null;
         var runs = jobs.Items.Take(1000).SelectMany(j => new[] { Run(j, "read"), Run(j, "write") }).OfType<SeenBenchmark>().ToList();
         return JsonReading.Of("benchmark", new Observation { Benchmarks = runs });
     }
 
     private static SeenBenchmark? Run(JsonValue job, string kind)
     {
-        if (job[kind] is not { IsObject: true } side || side["io_bytes"]?.Long is null or 0) return null;
+        if (job[kind] is not { IsObject: true } side || side["io_bytes"]?.Long is null or 0)
+            return null;
         var rate = side["bw_bytes"]?.Double / 1e6 ?? side["bw"]?.Double * 1024 / 1e6;
         // Older versions count in microseconds.
         var latency = side.At("clat_ns.percentile")?["99.000000"]?.Double / 1e6 ?? side.At("clat.percentile")?["99.000000"]?.Double / 1e3;

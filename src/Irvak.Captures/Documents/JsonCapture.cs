@@ -14,12 +14,20 @@ internal static class JsonCapture
 {
     // The first that knows the document reads it.
     private static readonly Func<JsonValue, JsonReading?>[] Readers =
-        [BlockDevices.Read, SmartReport.Read, NvmeList.Read, IoTester.Read, Redfish.Read, CimListing.Read];
+    [
+        BlockDevices.Read,
+        SmartReport.Read,
+        NvmeList.Read,
+        IoTester.Read,
+        Redfish.Read,
+        CimListing.Read,
+    ];
 
     public static JsonReading Read(JsonValue document)
     {
         foreach (var reader in Readers)
-            if (reader(document) is { } reading) return reading;
+            if (reader(document) is { } reading)
+                return reading;
         return new JsonReading(null, new Observation(), []);
     }
 }

@@ -6,7 +6,10 @@ namespace Irvak.Captures.Documents;
 /// <summary>One value of a document: where it stands, and where the next one beside it begins.</summary>
 internal struct TableEntry
 {
-    public int Start, Length, Line, Name;
+    public int Start,
+        Length,
+        Line,
+        Name;
 
     /// <summary>Place in the table just after this value and all that it holds.</summary>
     public int End;
@@ -42,7 +45,15 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
         trouble = null;
         Span<int> open = stackalloc int[Deepest + 1];
         var (depth, name) = (0, -1);
-        var reader = new Utf8JsonReader(text.AsSpan(from), new JsonReaderOptions { MaxDepth = Deepest, AllowMultipleValues = true, AllowTrailingCommas = true });
+        var reader = new Utf8JsonReader(
+            text.AsSpan(from),
+            new JsonReaderOptions
+            {
+                MaxDepth = Deepest,
+                AllowMultipleValues = true,
+                AllowTrailingCommas = true,
+            }
+        );
         try
         {
             while (reader.Read())
@@ -63,9 +74,17 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
                             end = start;
                             return table.Close(open[..depth]);
                         }
-                        var at = table.Add(reader.TokenType, start, reader.ValueSpan.Length, reader.ValueIsEscaped, lines.LineOf(start), name);
+                        var at = table.Add(
+                            reader.TokenType,
+                            start,
+                            reader.ValueSpan.Length,
+                            reader.ValueIsEscaped,
+                            lines.LineOf(start),
+                            name
+                        );
                         name = -1;
-                        if (reader.TokenType is JsonTokenType.StartObject or JsonTokenType.StartArray) open[depth++] = at;
+                        if (reader.TokenType is JsonTokenType.StartObject or JsonTokenType.StartArray)
+                            open[depth++] = at;
                         break;
                 }
                 if (depth == 0)
@@ -78,7 +97,8 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
         }
         catch (Exception e) when (e is JsonException or InvalidOperationException)
         {
-            trouble = reader.CurrentDepth >= Deepest ? $"it is nested more than {Deepest} deep" : "it is broken off or damaged from here on";
+            trouble =
+                reader.CurrentDepth >= Deepest ? $"it is nested more than {Deepest} deep" : "it is broken off or damaged from here on";
         }
         end = from + (int)reader.BytesConsumed;
         return table.Close(open[..depth]);
@@ -86,7 +106,8 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
 
     private int Add(JsonTokenType kind, int start, int length, bool escaped, int line, int name)
     {
-        if (_count == _nodes.Length) Grow();
+        if (_count == _nodes.Length)
+            Grow();
         ref var node = ref _nodes[_count];
         // The quotes are no part of a text.
         node.Start = kind == JsonTokenType.String ? start + 1 : start;
@@ -102,7 +123,8 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
         _nodes = larger;
     }
 
-    /// <summary>Gives the table back once everything wanted of the document was taken from it; its values mean nothing after that.</summary>
+    /// <summary>Gives the table back once everything wanted of the document was taken from it; its values mean nothing after
+    /// that.</summary>
     public void Free()
     {
         ArrayPool<TableEntry>.Shared.Return(_nodes);
@@ -112,12 +134,14 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
     /// <summary>What is still open when a document breaks off ends there.</summary>
     private JsonValue? Close(ReadOnlySpan<int> open)
     {
-        foreach (var at in open) _nodes[at].End = _count;
+        foreach (var at in open)
+            _nodes[at].End = _count;
         return _count == 0 ? null : new JsonValue(this, 0);
     }
 }
 
-/// <summary>Names of members by number, each kept once whatever its case, for all documents of a text: a thousand drives repeat a dozen names.</summary>
+/// <summary>Names of members by number, each kept once whatever its case, for all documents of a text: a thousand drives repeat a dozen
+/// names.</summary>
 internal sealed class JsonNames
 {
     private readonly Dictionary<string, int> _known = new(StringComparer.OrdinalIgnoreCase);
@@ -135,7 +159,8 @@ internal sealed class JsonNames
 
     public int Of(ref Utf8JsonReader reader)
     {
-        if (reader.ValueIsEscaped) return Number(reader.GetString() ?? "");
+        if (reader.ValueIsEscaped)
+            return Number(reader.GetString() ?? "");
         var span = reader.ValueSpan;
         if (_last >= 0 && _spellings[_last].Next is >= 0 and var next && span.SequenceEqual(_spellings[next].Spelled))
         {
@@ -148,14 +173,16 @@ internal sealed class JsonNames
             _spelled[text] = at = _spellings.Count;
             _spellings.Add((span.ToArray(), Number(text), -1));
         }
-        if (_last >= 0) _spellings[_last] = _spellings[_last] with { Next = at };
+        if (_last >= 0)
+            _spellings[_last] = _spellings[_last] with { Next = at };
         _last = at;
         return _spellings[at].Number;
     }
 
     private int Number(string name)
     {
-        if (_known.TryGetValue(name, out var number)) return number;
+        if (_known.TryGetValue(name, out var number))
+            return number;
         _known[name] = number = _known.Count;
         return number;
     }

@@ -30,10 +30,12 @@ internal readonly struct JsonValue
     {
         get
         {
-            if (!IsArray) return [];
+            if (!IsArray)
+                return [];
             var items = new List<JsonValue>();
             var end = Node.End;
-            for (var at = _at + 1; at < end; at = _table.Nodes[at].End) items.Add(new JsonValue(_table, at));
+            for (var at = _at + 1; at < end; at = _table.Nodes[at].End)
+                items.Add(new JsonValue(_table, at));
             return items;
         }
     }
@@ -46,11 +48,13 @@ internal readonly struct JsonValue
 
     private JsonValue? Member(int name)
     {
-        if (name < 0 || !IsObject) return null;
+        if (name < 0 || !IsObject)
+            return null;
         var nodes = _table.Nodes;
         var end = nodes[_at].End;
         for (var at = _at + 1; at < end; at = nodes[at].End)
-            if (nodes[at].Name == name) return new JsonValue(_table, at);
+            if (nodes[at].Name == name)
+                return new JsonValue(_table, at);
         return null;
     }
 
@@ -59,7 +63,8 @@ internal readonly struct JsonValue
     {
         JsonValue? at = this;
         foreach (var part in path.AsSpan().Split('.'))
-            if ((at = at!.Value.Member(_table.Names.Known(path.AsSpan(part)))) is null) return null;
+            if ((at = at!.Value.Member(_table.Names.Known(path.AsSpan(part)))) is null)
+                return null;
         return at;
     }
 
@@ -70,7 +75,8 @@ internal readonly struct JsonValue
     {
         get
         {
-            if (Kind is not (JsonTokenType.String or JsonTokenType.Number)) return null;
+            if (Kind is not (JsonTokenType.String or JsonTokenType.Number))
+                return null;
             var raw = Encoding.UTF8.GetString(Raw);
             if (Node.Escaped)
                 try
@@ -82,7 +88,9 @@ internal readonly struct JsonValue
                     return null;
                 }
             raw = raw.Trim();
-            return raw.Length == 0 ? null : raw.Length > 500 ? raw[..500] : raw;
+            return raw.Length == 0 ? null
+                : raw.Length > 500 ? raw[..500]
+                : raw;
         }
     }
 
@@ -92,37 +100,55 @@ internal readonly struct JsonValue
     /// <summary>True when this text begins so.</summary>
     public bool Begins(ReadOnlySpan<byte> text) => Kind == JsonTokenType.String && !Node.Escaped && Raw.StartsWith(text);
 
-    public long? Long => Whole is { } whole ? whole : double.TryParse(Text, NumberStyles.Float, CultureInfo.InvariantCulture, out var d) && Math.Abs(d) < 9.2e18
-        ? long.TryParse(Text, NumberStyles.Integer, CultureInfo.InvariantCulture, out var n) ? n : (long)d : null;
+    public long? Long =>
+        Whole is { } whole ? whole
+        : double.TryParse(Text, NumberStyles.Float, CultureInfo.InvariantCulture, out var d) && Math.Abs(d) < 9.2e18
+            ? long.TryParse(Text, NumberStyles.Integer, CultureInfo.InvariantCulture, out var n) ? n
+                : (long)d
+        : null;
 
     /// <summary>A whole number straight from its digits; null for anything else.</summary>
-    private long? Whole => Kind is JsonTokenType.String or JsonTokenType.Number && !Node.Escaped
-        && System.Buffers.Text.Utf8Parser.TryParse(Raw, out long n, out var used) && used == Node.Length ? n : null;
+    private long? Whole =>
+        Kind is JsonTokenType.String or JsonTokenType.Number
+        && !Node.Escaped
+        && System.Buffers.Text.Utf8Parser.TryParse(Raw, out long n, out var used)
+        && used == Node.Length
+            ? n
+            : null;
 
     public int? Int => Long is >= int.MinValue and <= int.MaxValue and var n ? (int)n : null;
 
-    public double? Double => double.TryParse(Text, NumberStyles.Float, CultureInfo.InvariantCulture, out var d) && double.IsFinite(d) ? d : null;
+    public double? Double =>
+        double.TryParse(Text, NumberStyles.Float, CultureInfo.InvariantCulture, out var d) && double.IsFinite(d) ? d : null;
 
-    public bool? Bool => Kind switch
-    {
-        JsonTokenType.True => true,
-        JsonTokenType.False => false,
-        _ => Text switch { "true" or "1" => true, "false" or "0" => false, _ => null },
-    };
+    public bool? Bool =>
+        Kind switch
+        {
+            JsonTokenType.True => true,
+            JsonTokenType.False => false,
+            _ => Text switch
+            {
+                "true" or "1" => true,
+                "false" or "0" => false,
+                _ => null,
+            },
+        };
 
     /// <summary>Every object of the document, from the outside in.</summary>
     public IEnumerable<JsonValue> Objects()
     {
         var end = Node.End;
         for (var at = _at; at < end; at++)
-            if (_table.Nodes[at].Kind == JsonTokenType.StartObject) yield return new JsonValue(_table, at);
+            if (_table.Nodes[at].Kind == JsonTokenType.StartObject)
+                yield return new JsonValue(_table, at);
     }
 
     /// <summary>The first of these that is as asked; null when none is.</summary>
     public static JsonValue? FirstOf(IEnumerable<JsonValue> values, Func<JsonValue, bool> asked)
     {
         foreach (var value in values)
-            if (asked(value)) return value;
+            if (asked(value))
+                return value;
         return null;
     }
 
@@ -134,5 +160,6 @@ internal readonly struct JsonValue
     /// <param name="names">The names met so far in the same text.</param>
     /// <param name="end">Where the document ends, or where it could no longer be read.</param>
     /// <param name="trouble">Why it could not be read to its end; null when it could.</param>
-    public static JsonValue? Parse(byte[] text, int from, LineStarts lines, JsonNames names, out int end, out string? trouble) => JsonTable.Read(text, from, lines, names, out end, out trouble);
+    public static JsonValue? Parse(byte[] text, int from, LineStarts lines, JsonNames names, out int end, out string? trouble) =>
+        JsonTable.Read(text, from, lines, names, out end, out trouble);
 }

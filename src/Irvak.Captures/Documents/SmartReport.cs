@@ -11,12 +11,18 @@ internal static class SmartReport
 {
     public static JsonReading? Read(JsonValue document)
     {
-        if (document["smartctl"] is not { IsObject: true } tool) return null;
+        if (document["smartctl"] is not { IsObject: true } tool)
+            return null;
         if (document["device"] is null && document["model_name"] is null)
-            return JsonReading.Of("drive health", new Observation(), [.. Messages(tool).DefaultIfEmpty("This run of the tool asked no drive.")]);
+            return JsonReading.Of(
+                "drive health",
+                new Observation(),
+                [.. Messages(tool).DefaultIfEmpty("This run of the tool asked no drive.")]
+            );
         var remarks = Messages(tool).ToList();
         var status = tool["exit_status"]?.Int ?? 0;
-        if ((status & 0b10) != 0) remarks.Add("The tool could not open the drive: run it as administrator, or name the drive behind its controller.");
+        if ((status & 0b10) != 0)
+            remarks.Add("The tool could not open the drive: run it as administrator, or name the drive behind its controller.");
         var protocol = document.At("device.protocol")?.Text?.ToUpperInvariant();
         var rpm = document["rotation_rate"]?.Int;
         var drive = new SeenDrive
@@ -27,31 +33,52 @@ internal static class SmartReport
             Serial = document["serial_number"]?.Text,
             Firmware = document["firmware_version"]?.Text ?? document["revision"]?.Text ?? document["scsi_revision"]?.Text,
             Bytes = document.At("user_capacity.bytes")?.Long ?? document["nvme_total_capacity"]?.Long,
-            Rotational = rpm is null ? protocol == "NVME" ? false : null : rpm > 0,
+            Rotational = rpm is null
+                ? protocol == "NVME"
+                    ? false
+                    : null
+                : rpm > 0,
             Rpm = rpm,
-            Transport = protocol switch { "ATA" => "sata", "SCSI" => "sas", "NVME" => "nvme", _ => null },
+            Transport = protocol switch
+            {
+                "ATA" => "sata",
+                "SCSI" => "sas",
+                "NVME" => "nvme",
+                _ => null,
+            },
             SectorBytes = document["logical_block_size"]?.Int,
             PhysicalSectorBytes = document["physical_block_size"]?.Int,
             Form = document.At("form_factor.name")?.Text is { } form ? form.Split(' ')[0] : null,
             LinkMostGbs = Gbs(document.At("interface_speed.max.string")?.Text),
             LinkNowGbs = Gbs(document.At("interface_speed.current.string")?.Text),
-            Health = protocol switch { "NVME" => Nvme(document), "SCSI" => Scsi(document), _ => Ata(document) },
+            Health = protocol switch
+            {
+                "NVME" => Nvme(document),
+                "SCSI" => Scsi(document),
+                _ => Ata(document),
+            },
             Line = document.Line,
         };
         return JsonReading.Of("drive health", new Observation { Drives = [drive] }, [.. remarks]);
     }
 
-    private static IEnumerable<string> Messages(JsonValue tool) => (tool["messages"]?.Items ?? []).Select(m => m["string"]?.Text).OfType<string>().Take(5);
+    private static IEnumerable<string> Messages(JsonValue tool) =>
+        (tool["messages"]?.Items ?? []).Select(m => m["string"]?.Text).OfType<string>().Take(5);
 
-    private static double? Gbs(string? text) => text?.EndsWith("Gb/s", StringComparison.Ordinal) == true && double.TryParse(text[..^4], NumberStyles.Float, CultureInfo.InvariantCulture, out var g) ? g : null;
+    private static double? Gbs(string? text) =>
+        text?.EndsWith("Gb/s", StringComparison.Ordinal) == true
+        && double.TryParse(text[..^4], NumberStyles.Float, CultureInfo.InvariantCulture, out var g)
+            ? g
+            : null;
 
-    private static SeenHealth Common(JsonValue d) => new()
-    {
-        PowerOnHours = d.At("power_on_time.hours")?.Long,
-        PowerCycles = d["power_cycle_count"]?.Long,
-        Celsius = d.At("temperature.current")?.Int,
-        Passed = d.At("smart_status.passed")?.Bool,
-    };
+    private static SeenHealth Common(JsonValue d) =>
+        new()
+        {
+            PowerOnHours = d.At("power_on_time.hours")?.Long,
+            PowerCycles = d["power_cycle_count"]?.Long,
+            Celsius = d.At("temperature.current")?.Int,
+            Passed = d.At("smart_status.passed")?.Bool,
+        };
 
     private static SeenHealth Ata(JsonValue d)
     {
@@ -72,14 +99,21 @@ internal static class SmartReport
             BytesWritten = Statistic(pages, 1, 0x18) * sector,
             BytesRead = Statistic(pages, 1, 0x28) * sector,
             WarnCelsius = (int?)Statistic(pages, 5, 0x58),
-            SelfTestFailed = tests.Count == 0 ? null : tests[0].At("status.passed")?.Bool is { } passed ? !passed : null,
+            SelfTestFailed =
+                tests.Count == 0 ? null
+                : tests[0].At("status.passed")?.Bool is { } passed ? !passed
+                : null,
         };
     }
 
-    /// <summary>A value of the device statistics log by page and offset (ACS, general purpose log 04h); null when the drive does not give it.</summary>
+    /// <summary>A value of the device statistics log by page and offset (ACS, general purpose log 04h); null when the drive does not give
+    /// it.</summary>
     private static long? Statistic(IReadOnlyList<JsonValue> pages, int page, int offset) =>
-        JsonValue.FirstOf(pages.Where(p => p["number"]?.Int == page).SelectMany(p => p["table"]?.Items ?? []),
-            s => s["offset"]?.Int == offset && s.At("flags.valid")?.Bool != false)?["value"]?.Long;
+        JsonValue
+            .FirstOf(pages.Where(p => p["number"]?.Int == page).SelectMany(p => p["table"]?.Items ?? []), s =>
+                s["offset"]?.Int == offset && s.At("flags.valid")?.Bool != false
+            )
+            ?["value"]?.Long;
 
     /// <summary>Health log page 02h of the NVM Express base specification; a data unit is 1000 blocks of 512 bytes.</summary>
     private static SeenHealth Nvme(JsonValue d)

@@ -2,12 +2,15 @@ using Irvak.Core.Observations;
 
 namespace Irvak.Captures.Lines;
 
-/// <summary><c>/proc/cpuinfo</c>: blocks of "name TAB : value", one per logical processor (Linux kernel documentation, filesystems/proc).</summary>
+/// <summary><c>/proc/cpuinfo</c>: blocks of "name TAB : value", one per logical processor (Linux kernel documentation,
+/// filesystems/proc).</summary>
 internal sealed class CpuInfo : LineReader
 {
     private bool _inside;
     private readonly HashSet<(int, int)> _cores = [];
-    private int _threads, _package, _lines;
+    private int _threads,
+        _package,
+        _lines;
     private string? _name;
     private bool _longMode;
 
@@ -18,19 +21,32 @@ internal sealed class CpuInfo : LineReader
     public override LineFate Take(ReadOnlySpan<char> line, int number)
     {
         var colon = line.IndexOf(':');
-        if (colon < 1) return LineFate.Foreign;
+        if (colon < 1)
+            return LineFate.Foreign;
         var key = line[..colon].TrimEnd();
-        if (!_inside && !(key is "processor" && line[..colon].IndexOf('\t') > 0)) return LineFate.Foreign;
+        if (!_inside && !(key is "processor" && line[..colon].IndexOf('\t') > 0))
+            return LineFate.Foreign;
         _inside = true;
         _lines++;
         var value = line[(colon + 1)..].Trim();
         switch (key)
         {
-            case "processor": _threads++; _package = 0; break;
-            case "model name": _name ??= value.ToString(); break;
-            case "physical id": _ = int.TryParse(value, out _package); break;
-            case "core id" when int.TryParse(value, out var core) && _cores.Count < 100_000: _cores.Add((_package, core)); break;
-            case "flags": _longMode |= value.Contains(" lm ", StringComparison.Ordinal); break;
+            case "processor":
+                _threads++;
+                _package = 0;
+                break;
+            case "model name":
+                _name ??= value.ToString();
+                break;
+            case "physical id":
+                _ = int.TryParse(value, out _package);
+                break;
+            case "core id" when int.TryParse(value, out var core) && _cores.Count < 100_000:
+                _cores.Add((_package, core));
+                break;
+            case "flags":
+                _longMode |= value.Contains(" lm ", StringComparison.Ordinal);
+                break;
         }
         return LineFate.Used;
     }
@@ -38,7 +54,11 @@ internal sealed class CpuInfo : LineReader
     public override void Blank() => _inside = false;
 
     // "lm" says what the processor could do, not what system runs on it: it tells no word size.
-    public override Observation AddTo(Observation seen) => IsThere
-        ? seen with { Load = (seen.Load ?? new SeenLoad()) with { Cores = _cores.Count > 0 ? _cores.Count : _threads, ProcessorName = _name } }
-        : seen;
+    public override Observation AddTo(Observation seen) =>
+        IsThere
+            ? seen with
+            {
+                Load = (seen.Load ?? new SeenLoad()) with { Cores = _cores.Count > 0 ? _cores.Count : _threads, ProcessorName = _name },
+            }
+            : seen;
 }

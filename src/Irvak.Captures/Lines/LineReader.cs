@@ -28,13 +28,9 @@ internal abstract class LineReader
 
     public abstract LineFate Take(ReadOnlySpan<char> line, int number);
 
-    public virtual void Blank()
-    {
-    }
+    public virtual void Blank() { }
 
-    public virtual void End()
-    {
-    }
+    public virtual void End() { }
 
     /// <summary>Puts what was read into an observation.</summary>
     public abstract Observation AddTo(Observation seen);
@@ -44,7 +40,9 @@ internal abstract class LineReader
 
     /// <summary>Where facts stand, with what was known already.</summary>
     protected static IReadOnlyDictionary<string, int>? With(IReadOnlyDictionary<string, int>? at, IReadOnlyDictionary<string, int> more) =>
-        more.Count == 0 ? at : at is null ? more : more.Concat(at).GroupBy(x => x.Key).ToDictionary(g => g.Key, g => g.Last().Value);
+        more.Count == 0 ? at
+        : at is null ? more
+        : more.Concat(at).GroupBy(x => x.Key).ToDictionary(g => g.Key, g => g.Last().Value);
 
     protected LineFate Left(string reason)
     {

@@ -8,7 +8,8 @@ internal sealed partial class LinkSettings : LineReader
 {
     private const string NotRead = "a link setting that is not read here";
     private readonly List<SeenPort> _ports = [];
-    private bool _inside, _modes;
+    private bool _inside,
+        _modes;
 
     public override string Kind => "network ports";
 
@@ -23,11 +24,17 @@ internal sealed partial class LinkSettings : LineReader
             (_inside, _modes) = (true, false);
             return LineFate.Used;
         }
-        if (!_inside || line.Length == 0 || line[0] is not ('\t' or ' ')) return LineFate.Foreign;
+        if (!_inside || line.Length == 0 || line[0] is not ('\t' or ' '))
+            return LineFate.Foreign;
         var text = line.Trim();
         var colon = text.IndexOf(':');
         // Lines without a name go on with the list above them.
-        if (colon < 0) { if (_modes) AddModes(text.ToString()); return _modes ? LineFate.Used : Left(NotRead); }
+        if (colon < 0)
+        {
+            if (_modes)
+                AddModes(text.ToString());
+            return _modes ? LineFate.Used : Left(NotRead);
+        }
         var key = text[..colon];
         var value = text[(colon + 1)..].Trim();
         _modes = key is "Supported link modes";
@@ -43,14 +50,28 @@ internal sealed partial class LinkSettings : LineReader
         var now = _ports[^1];
         switch (key)
         {
-            case "Supported link modes": AddModes(value.ToString()); return true;
+            case "Supported link modes":
+                AddModes(value.ToString());
+                return true;
             case "Speed":
                 _ports[^1] = now with { Mbs = value.EndsWith("Mb/s") && int.TryParse(value[..^4], out var mbs) ? mbs : null };
                 return true;
-            case "Link detected": _ports[^1] = now with { Link = value is "yes" ? true : value.StartsWith("no") ? false : null }; return true;
-            case "Port": _ports[^1] = now with { Socket = value.ToString() }; return true;
-            case "Duplex" or "Auto-negotiation" or "Supported ports" or "Transceiver" or "PHYAD": return true;
-            default: return false;
+            case "Link detected":
+                _ports[^1] = now with
+                {
+                    Link =
+                        value is "yes" ? true
+                        : value.StartsWith("no") ? false
+                        : null,
+                };
+                return true;
+            case "Port":
+                _ports[^1] = now with { Socket = value.ToString() };
+                return true;
+            case "Duplex" or "Auto-negotiation" or "Supported ports" or "Transceiver" or "PHYAD":
+                return true;
+            default:
+                return false;
         }
     }
 

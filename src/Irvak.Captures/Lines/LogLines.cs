@@ -12,9 +12,27 @@ internal sealed partial class LogLines : LineReader
     // Common practice, no source: wordings by which Linux tells of hardware that fails.
     private static readonly string[] Words =
     [
-        "I/O error", "Hardware Error", "Machine check", "machine check", "EDAC MC", "failed command:", "UncorrectableError", "Uncorrected error", "medium error",
-        "Unrecovered read error", "link is slow to respond", "hard resetting link", "AER: ", "temperature above threshold", "thermal throttl",
-        "nvme nvme0: controller is down", "controller is down; will reset", "Buffer I/O error", "md/raid", "Disk failure on", "critical medium error",
+        "I/O error",
+        "Hardware Error",
+        "Machine check",
+        "machine check",
+        "EDAC MC",
+        "failed command:",
+        "UncorrectableError",
+        "Uncorrected error",
+        "medium error",
+        "Unrecovered read error",
+        "link is slow to respond",
+        "hard resetting link",
+        "AER: ",
+        "temperature above threshold",
+        "thermal throttl",
+        "nvme nvme0: controller is down",
+        "controller is down; will reset",
+        "Buffer I/O error",
+        "md/raid",
+        "Disk failure on",
+        "critical medium error",
     ];
 
     private readonly List<SeenFault> _faults = [];
@@ -26,18 +44,27 @@ internal sealed partial class LogLines : LineReader
 
     public override LineFate Take(ReadOnlySpan<char> line, int number)
     {
-        if (line.Length < 10 || !(Kernel().IsMatch(line) || Journal().IsMatch(line))) return LineFate.Foreign;
+        if (line.Length < 10 || !(Kernel().IsMatch(line) || Journal().IsMatch(line)))
+            return LineFate.Foreign;
         _lines++;
         foreach (var word in Words)
             if (line.Contains(word, StringComparison.Ordinal))
             {
-                if (_faults.Count < MostFaults) _faults.Add(new SeenFault(line.Trim()[..Math.Min(200, line.Trim().Length)].ToString(), number));
+                if (_faults.Count < MostFaults)
+                    _faults.Add(new SeenFault(line.Trim()[..Math.Min(200, line.Trim().Length)].ToString(), number));
                 return LineFate.Used;
             }
         return Left(Quiet);
     }
 
-    public override Observation AddTo(Observation seen) => _lines == 0 ? seen : seen with { LogLines = (seen.LogLines ?? 0) + _lines, Faults = _faults.Count == 0 ? seen.Faults : [.. seen.Faults, .. _faults] };
+    public override Observation AddTo(Observation seen) =>
+        _lines == 0
+            ? seen
+            : seen with
+            {
+                LogLines = (seen.LogLines ?? 0) + _lines,
+                Faults = _faults.Count == 0 ? seen.Faults : [.. seen.Faults, .. _faults],
+            };
 
     [GeneratedRegex(@"^\[\s*\d+\.\d{6}\] ")]
     private static partial Regex Kernel();

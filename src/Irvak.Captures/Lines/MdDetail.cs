@@ -8,7 +8,8 @@ namespace Irvak.Captures.Lines;
 internal sealed partial class MdDetail : LineReader
 {
     private readonly List<SeenRaid> _arrays = [];
-    private bool _inside, _table;
+    private bool _inside,
+        _table;
 
     public override string Kind => "software array in detail";
 
@@ -23,12 +24,19 @@ internal sealed partial class MdDetail : LineReader
             return LineFate.Used;
         }
         // The longest of the names fills its column, so its line begins with no space.
-        if (!_inside || line.Length == 0 || (line[0] != ' ' && !line.StartsWith("Consistency Policy :"))) return LineFate.Foreign;
+        if (!_inside || line.Length == 0 || (line[0] != ' ' && !line.StartsWith("Consistency Policy :")))
+            return LineFate.Foreign;
         var text = line.Trim();
-        if (text.StartsWith("Number ") && text.Contains("RaidDevice", StringComparison.Ordinal)) { _table = true; return LineFate.Used; }
-        if (_table) return Row(text.ToString()) ? LineFate.Used : Left("a line of the device table that is no device");
+        if (text.StartsWith("Number ") && text.Contains("RaidDevice", StringComparison.Ordinal))
+        {
+            _table = true;
+            return LineFate.Used;
+        }
+        if (_table)
+            return Row(text.ToString()) ? LineFate.Used : Left("a line of the device table that is no device");
         var colon = text.IndexOf(" : ");
-        if (colon < 0) return LineFate.Foreign;
+        if (colon < 0)
+            return LineFate.Foreign;
         Field(text[..colon].Trim(), text[(colon + 3)..].Trim().ToString());
         return LineFate.Used;
     }
@@ -47,7 +55,11 @@ internal sealed partial class MdDetail : LineReader
             "State" => now with { State = value },
             "Chunk Size" when value.EndsWith('K') && int.TryParse(value[..^1], out var n) => now with { ChunkKiB = n },
             "Rebuild Status" or "Resync Status" or "Check Status" or "Reshape Status" when Percent().Match(value) is { Success: true } m =>
-                now with { Activity = key[..key.IndexOf(' ')].ToString().ToLowerInvariant(), ActivityPercent = double.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture) },
+                now with
+                {
+                    Activity = key[..key.IndexOf(' ')].ToString().ToLowerInvariant(),
+                    ActivityPercent = double.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture),
+                },
             _ => now,
         };
     }
@@ -56,27 +68,32 @@ internal sealed partial class MdDetail : LineReader
     private bool Row(string text)
     {
         var m = DeviceRow().Match(text);
-        if (!m.Success) return false;
+        if (!m.Success)
+            return false;
         var state = m.Groups["state"].Value.Trim();
         var name = m.Groups["name"].Value;
-        if (name.Length == 0) return true;
+        if (name.Length == 0)
+            return true;
         var now = _arrays[^1];
         var role = Role(state);
-        if (now.Members.Count < 1024) _arrays[^1] = now with { Members = [.. now.Members, new SeenMember(name.Replace("/dev/", ""), role)] };
+        if (now.Members.Count < 1024)
+            _arrays[^1] = now with { Members = [.. now.Members, new SeenMember(name.Replace("/dev/", ""), role)] };
         return true;
     }
 
     /// <summary>A member's state in the table (mdadm(8), detail); one of an array that does not run has none.</summary>
-    private static string Role(string state) => state switch
-    {
-        "" => "unknown",
-        _ when state.Contains("faulty", StringComparison.Ordinal) => "failed",
-        _ when state.Contains("rebuilding", StringComparison.Ordinal) || state.Contains("replacement", StringComparison.Ordinal) => "rebuilding",
-        _ when state.StartsWith("spare", StringComparison.Ordinal) => "spare",
-        _ when state.Contains("journal", StringComparison.Ordinal) => "journal",
-        _ when state.Contains("active", StringComparison.Ordinal) && state.Contains("sync", StringComparison.Ordinal) => "active",
-        _ => "unknown",
-    };
+    private static string Role(string state) =>
+        state switch
+        {
+            "" => "unknown",
+            _ when state.Contains("faulty", StringComparison.Ordinal) => "failed",
+            _ when state.Contains("rebuilding", StringComparison.Ordinal) || state.Contains("replacement", StringComparison.Ordinal) =>
+                "rebuilding",
+            _ when state.StartsWith("spare", StringComparison.Ordinal) => "spare",
+            _ when state.Contains("journal", StringComparison.Ordinal) => "journal",
+            _ when state.Contains("active", StringComparison.Ordinal) && state.Contains("sync", StringComparison.Ordinal) => "active",
+            _ => "unknown",
+        };
 
     private static string First(string value) => value.Split(' ')[0];
 

@@ -36,38 +36,75 @@ internal sealed class MdExamine : LineReader
     public override LineFate Take(ReadOnlySpan<char> line, int number)
     {
         // A device's name alone on a line is one of these only when "Magic" follows.
-        if (line.StartsWith("/dev/") && line.TrimEnd().EndsWith(":") && line.Length < 80 && !line.StartsWith("/dev/md")) { (_due, _dueLine) = (line.TrimEnd()[5..^1].ToString(), number); return LineFate.Used; }
-        if (line.Length == 0 || line[0] != ' ') return LineFate.Foreign;
+        if (line.StartsWith("/dev/") && line.TrimEnd().EndsWith(":") && line.Length < 80 && !line.StartsWith("/dev/md"))
+        {
+            (_due, _dueLine) = (line.TrimEnd()[5..^1].ToString(), number);
+            return LineFate.Used;
+        }
+        if (line.Length == 0 || line[0] != ' ')
+            return LineFate.Foreign;
         var colon = line.IndexOf(" : ");
-        if (colon < 0) return LineFate.Foreign;
+        if (colon < 0)
+            return LineFate.Foreign;
         var (key, value) = (line[..colon].Trim().ToString(), line[(colon + 3)..].Trim().ToString());
         if (_due is { } device)
         {
-            if (key != "Magic") return LineFate.Foreign;
-            if (_members.Count < 4096) _members.Add(new Member { Device = device, Line = _dueLine });
+            if (key != "Magic")
+                return LineFate.Foreign;
+            if (_members.Count < 4096)
+                _members.Add(new Member { Device = device, Line = _dueLine });
             _due = null;
             return LineFate.Used;
         }
-        if (_members.Count == 0) return LineFate.Foreign;
+        if (_members.Count == 0)
+            return LineFate.Foreign;
         var now = _members[^1];
         switch (key)
         {
-            case "Array UUID" or "UUID": now.Array = value.Split(' ')[0]; break;
-            case "Name": now.Name = value.Split(' ')[0]; break;
-            case "Preferred Minor" when int.TryParse(value, out var minor): now.Name ??= $"{minor}"; break;
-            case "Raid Level": now.Level = value; break;
-            case "Raid Devices" when int.TryParse(value, out var n): now.Wanted = n; break;
-            case "Array Size" when long.TryParse(value.Split(' ')[0], out var kib) && kib < long.MaxValue / 1024: now.KiB = kib; break;
-            case "State": now.State = value; break;
-            case "Events" when long.TryParse(value.Replace(".", ""), NumberStyles.None, CultureInfo.InvariantCulture, out var events): now.Events = events; break;
-            case "Chunk Size" when value.EndsWith('K') && int.TryParse(value[..^1], out var chunk): now.Chunk = chunk; break;
-            case "Device Role": now.Role = value; break;
-            case "Array State": now.Places = value.Split(' ')[0]; break;
+            case "Array UUID" or "UUID":
+                now.Array = value.Split(' ')[0];
+                break;
+            case "Name":
+                now.Name = value.Split(' ')[0];
+                break;
+            case "Preferred Minor" when int.TryParse(value, out var minor):
+                now.Name ??= $"{minor}";
+                break;
+            case "Raid Level":
+                now.Level = value;
+                break;
+            case "Raid Devices" when int.TryParse(value, out var n):
+                now.Wanted = n;
+                break;
+            case "Array Size" when long.TryParse(value.Split(' ')[0], out var kib) && kib < long.MaxValue / 1024:
+                now.KiB = kib;
+                break;
+            case "State":
+                now.State = value;
+                break;
+            case "Events" when long.TryParse(value.Replace(".", ""), NumberStyles.None, CultureInfo.InvariantCulture, out var events):
+                now.Events = events;
+                break;
+            case "Chunk Size" when value.EndsWith('K') && int.TryParse(value[..^1], out var chunk):
+                now.Chunk = chunk;
+                break;
+            case "Device Role":
+                now.Role = value;
+                break;
+            case "Array State":
+                now.Places = value.Split(' ')[0];
+                break;
         }
         return LineFate.Used;
     }
 
-    public override Observation AddTo(Observation seen) => IsThere ? seen with { Raids = [.. seen.Raids, .. _members.GroupBy(m => m.Array ?? m.Name ?? m.Device).Select(g => Of([.. g]))] } : seen;
+    public override Observation AddTo(Observation seen) =>
+        IsThere
+            ? seen with
+            {
+                Raids = [.. seen.Raids, .. _members.GroupBy(m => m.Array ?? m.Name ?? m.Device).Select(g => Of([.. g]))],
+            }
+            : seen;
 
     private static SeenRaid Of(List<Member> all)
     {
@@ -84,7 +121,16 @@ internal sealed class MdExamine : LineReader
             State = newest.State,
             ChunkKiB = newest.Chunk,
             // One that fell behind left the array before the others.
-            Members = [.. all.Select(m => new SeenMember(m.Device, m.Events < newest.Events - 1 ? "failed" : m.Role?.StartsWith("spare", StringComparison.Ordinal) == true ? "spare" : m.Role?.StartsWith("Active", StringComparison.Ordinal) == true ? "active" : "unknown"))],
+            Members =
+            [
+                .. all.Select(m => new SeenMember(
+                    m.Device,
+                    m.Events < newest.Events - 1 ? "failed"
+                        : m.Role?.StartsWith("spare", StringComparison.Ordinal) == true ? "spare"
+                        : m.Role?.StartsWith("Active", StringComparison.Ordinal) == true ? "active"
+                        : "unknown"
+                )),
+            ],
             Line = newest.Line,
         };
     }

@@ -21,11 +21,14 @@ internal sealed partial class SmbiosListing : LineReader
     private readonly Dictionary<int, string> _notRead = [];
     private readonly Dictionary<string, int> _at = [];
     private Observation _facts = new();
-    private string? _boardProduct, _boardMaker;
+    private string? _boardProduct,
+        _boardMaker;
     private Draft? _draft;
     private int _type = -1;
-    private bool _titleDue, _listOpen;
-    private int _structures, _deviceHandles;
+    private bool _titleDue,
+        _listOpen;
+    private int _structures,
+        _deviceHandles;
 
     public override string Kind => "firmware listing";
 
@@ -38,32 +41,37 @@ internal sealed partial class SmbiosListing : LineReader
 
     public override IEnumerable<string> Remarks => _remarks;
 
-    public override Observation AddTo(Observation seen) => !IsThere ? seen : seen with
-    {
-        Product = seen.Product ?? _facts.Product ?? _boardProduct,
-        Maker = seen.Maker ?? _facts.Maker ?? _boardMaker,
-        Serial = seen.Serial ?? _facts.Serial,
-        BoardVersion = seen.BoardVersion ?? _facts.BoardVersion,
-        ChassisType = seen.ChassisType ?? _facts.ChassisType,
-        RackUnits = seen.RackUnits ?? _facts.RackUnits,
-        Batteries = [.. seen.Batteries, .. _batteries],
-        FirmwareVersion = seen.FirmwareVersion ?? _facts.FirmwareVersion,
-        FirmwareDate = seen.FirmwareDate ?? _facts.FirmwareDate,
-        Processors = [.. seen.Processors, .. _processors],
-        Arrays = [.. seen.Arrays, .. _arrays],
-        Devices = [.. seen.Devices, .. _devices],
-        Slots = [.. seen.Slots, .. _slots],
-        At = With(seen.At, _at),
-    };
+    public override Observation AddTo(Observation seen) =>
+        !IsThere
+            ? seen
+            : seen with
+            {
+                Product = seen.Product ?? _facts.Product ?? _boardProduct,
+                Maker = seen.Maker ?? _facts.Maker ?? _boardMaker,
+                Serial = seen.Serial ?? _facts.Serial,
+                BoardVersion = seen.BoardVersion ?? _facts.BoardVersion,
+                ChassisType = seen.ChassisType ?? _facts.ChassisType,
+                RackUnits = seen.RackUnits ?? _facts.RackUnits,
+                Batteries = [.. seen.Batteries, .. _batteries],
+                FirmwareVersion = seen.FirmwareVersion ?? _facts.FirmwareVersion,
+                FirmwareDate = seen.FirmwareDate ?? _facts.FirmwareDate,
+                Processors = [.. seen.Processors, .. _processors],
+                Arrays = [.. seen.Arrays, .. _arrays],
+                Devices = [.. seen.Devices, .. _devices],
+                Slots = [.. seen.Slots, .. _slots],
+                At = With(seen.At, _at),
+            };
 
     /// <summary>True when the text stops inside a structure, in a line that is no whole field.</summary>
-    public bool EndsInside(ReadOnlySpan<char> lastLine) => _structures > 0 && lastLine.IndexOf(':') < 0 && !lastLine.TrimStart().StartsWith("End Of Table") && Reason == NoField;
+    public bool EndsInside(ReadOnlySpan<char> lastLine) =>
+        _structures > 0 && lastLine.IndexOf(':') < 0 && !lastLine.TrimStart().StartsWith("End Of Table") && Reason == NoField;
 
     private const string NoField = "a line that is no field";
 
     public override void Blank()
     {
-        if (_titleDue) return;
+        if (_titleDue)
+            return;
         Close();
         _type = -1;
     }
@@ -72,10 +80,14 @@ internal sealed partial class SmbiosListing : LineReader
 
     public override LineFate Take(ReadOnlySpan<char> line, int number)
     {
-        if (line.StartsWith("Handle 0x", StringComparison.Ordinal)) return TakeHandle(line, number);
-        if (_type < 0) return TakeOutside(line);
-        if (_titleDue) return TakeTitle(line);
-        if (_draft is null) return _type == 127 ? LineFate.Used : Left(NotRead(_type));
+        if (line.StartsWith("Handle 0x", StringComparison.Ordinal))
+            return TakeHandle(line, number);
+        if (_type < 0)
+            return TakeOutside(line);
+        if (_titleDue)
+            return TakeTitle(line);
+        if (_draft is null)
+            return _type == 127 ? LineFate.Used : Left(NotRead(_type));
         return TakeField(line, number);
     }
 
@@ -85,14 +97,25 @@ internal sealed partial class SmbiosListing : LineReader
         var at = line.IndexOf("DMI type ");
         var after = at < 0 ? default : line[(at + 9)..];
         var comma = after.IndexOf(',');
-        if (comma < 0 || !int.TryParse(after[..comma], out var type) || type is < 0 or > 255) { _type = -1; return LineFate.Foreign; }
+        if (comma < 0 || !int.TryParse(after[..comma], out var type) || type is < 0 or > 255)
+        {
+            _type = -1;
+            return LineFate.Foreign;
+        }
         _structures++;
         _type = type;
         _titleDue = true;
         _listOpen = false;
         var end = line[7..].IndexOf(',');
-        _draft = type is 0 or 1 or 2 or 3 or 4 or 9 or 16 or 17 or 22 && !(type == 17 && ++_deviceHandles > MostDevices)
-            ? new Draft { Type = type, Handle = line.Slice(7, end < 0 ? 0 : end).ToString(), Line = number } : null;
+        _draft =
+            type is 0 or 1 or 2 or 3 or 4 or 9 or 16 or 17 or 22 && !(type == 17 && ++_deviceHandles > MostDevices)
+                ? new Draft
+                {
+                    Type = type,
+                    Handle = line.Slice(7, end < 0 ? 0 : end).ToString(),
+                    Line = number,
+                }
+                : null;
         return _draft is null && type != 127 ? Left(NotRead(type)) : LineFate.Used;
     }
 
@@ -100,17 +123,29 @@ internal sealed partial class SmbiosListing : LineReader
     {
         _titleDue = false;
         // A capture that lost its title line goes on with the first field.
-        if (line.IndexOf(':') > 0 && _draft is not null) return TakeField(line, _draft.Line + 1);
+        if (line.IndexOf(':') > 0 && _draft is not null)
+            return TakeField(line, _draft.Line + 1);
         return _draft is null && _type != 127 ? Left(NotRead(_type)) : LineFate.Used;
     }
 
     private LineFate TakeOutside(ReadOnlySpan<char> line)
     {
-        if (line.StartsWith("# dmidecode") || line.StartsWith("# SMBIOS implementations newer") || line.StartsWith("# fully supported by")
-            || line.StartsWith("Getting SMBIOS data") || line.StartsWith("Reading SMBIOS/DMI data") || line.StartsWith("Table at 0x")
-            || (line.StartsWith("SMBIOS ") && line.TrimEnd().EndsWith("present."))) return LineFate.Used;
+        if (
+            line.StartsWith("# dmidecode")
+            || line.StartsWith("# SMBIOS implementations newer")
+            || line.StartsWith("# fully supported by")
+            || line.StartsWith("Getting SMBIOS data")
+            || line.StartsWith("Reading SMBIOS/DMI data")
+            || line.StartsWith("Table at 0x")
+            || (line.StartsWith("SMBIOS ") && line.TrimEnd().EndsWith("present."))
+        )
+            return LineFate.Used;
         var at = line.IndexOf(" structures occupying ");
-        if (at > 0 && int.TryParse(line[..at], out var count) && count < 100_000) { StructuresAnnounced = count; return LineFate.Used; }
+        if (at > 0 && int.TryParse(line[..at], out var count) && count < 100_000)
+        {
+            StructuresAnnounced = count;
+            return LineFate.Used;
+        }
         return LineFate.Foreign;
     }
 
@@ -120,8 +155,10 @@ internal sealed partial class SmbiosListing : LineReader
         var depth = line.Length - text.Length;
         var colon = text.IndexOf(':');
         // Lists (flags, characteristics) stand one step deeper than the field that opens them.
-        if (_listOpen && depth > _draft!.Depth) return LineFate.Used;
-        if (colon <= 0) return Left(NoField);
+        if (_listOpen && depth > _draft!.Depth)
+            return LineFate.Used;
+        if (colon <= 0)
+            return Left(NoField);
         _draft!.Depth = depth;
         _listOpen = false;
         var key = text[..colon];
@@ -138,23 +175,27 @@ internal sealed partial class SmbiosListing : LineReader
             22 => TakeBattery(key, value),
             _ => TakeDevice(key, value, number),
         };
-        if (understood && Fact(_draft.Type, key) is { } fact) _at.TryAdd(fact, number);
+        if (understood && Fact(_draft.Type, key) is { } fact)
+            _at.TryAdd(fact, number);
         return understood ? LineFate.Used : Left(FieldNotRead(_draft.Type));
     }
 
-    private static string? Fact(int type, ReadOnlySpan<char> key) => type switch
-    {
-        0 when key is "Version" => "firmware",
-        1 when key is "Serial Number" => "serial",
-        2 when key is "Version" => "boardRevision",
-        _ => null,
-    };
+    private static string? Fact(int type, ReadOnlySpan<char> key) =>
+        type switch
+        {
+            0 when key is "Version" => "firmware",
+            1 when key is "Serial Number" => "serial",
+            2 when key is "Version" => "boardRevision",
+            _ => null,
+        };
 
-    private string FieldNotRead(int type) => _notRead.TryGetValue(-type, out var text) ? text : _notRead[-type] = $"a field of {Titles[type]} that is not read here";
+    private string FieldNotRead(int type) =>
+        _notRead.TryGetValue(-type, out var text) ? text : _notRead[-type] = $"a field of {Titles[type]} that is not read here";
 
     private string NotRead(int type)
     {
-        if (_notRead.TryGetValue(type, out var text)) return text;
+        if (_notRead.TryGetValue(type, out var text))
+            return text;
         return _notRead[type] = type == 17 ? $"more than {MostDevices} memory devices" : $"structure type {type}, not read here";
     }
 
@@ -182,12 +223,32 @@ internal sealed partial class SmbiosListing : LineReader
 
         public int Depth { get; set; }
 
-        public string? SlotType, SlotUse, Bus;
-        public string? Designation, Version, Status, Use, Correction, ArrayHandle, Locator, Bank, Detail, Maker, Serial, Part;
-        public int? Wh, MaximumGiB, Count, TotalWidth, DataWidth, SizeMiB, Ranks;
+        public string? SlotType,
+            SlotUse,
+            Bus;
+        public string? Designation,
+            Version,
+            Status,
+            Use,
+            Correction,
+            ArrayHandle,
+            Locator,
+            Bank,
+            Detail,
+            Maker,
+            Serial,
+            Part;
+        public int? Wh,
+            MaximumGiB,
+            Count,
+            TotalWidth,
+            DataWidth,
+            SizeMiB,
+            Ranks;
         public bool SizeSeen;
         public MemoryGeneration? Generation;
         public ModuleForm? Form;
-        public string? RateText, ConfiguredText;
+        public string? RateText,
+            ConfiguredText;
     }
 }

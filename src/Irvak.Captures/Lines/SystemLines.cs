@@ -6,7 +6,9 @@ namespace Irvak.Captures.Lines;
 /// <summary>Single lines that tell of the system: its name and word size, the address of the management page.</summary>
 internal sealed partial class SystemLines : LineReader
 {
-    private string? _host, _management, _addressDue;
+    private string? _host,
+        _management,
+        _addressDue;
     private int? _bits;
     private int _used;
 
@@ -19,27 +21,43 @@ internal sealed partial class SystemLines : LineReader
         if (line.StartsWith("Linux ") && (line.TrimEnd().EndsWith("GNU/Linux") || line.TrimEnd().EndsWith("Linux")))
         {
             var words = line.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries);
-            if (words.Length < 5) return LineFate.Foreign;
+            if (words.Length < 5)
+                return LineFate.Foreign;
             _host = words[1];
-            _bits = words.Any(w => w is "x86_64" or "aarch64" or "ppc64le" or "s390x" or "riscv64") ? 64 : words.Any(w => w is "i686" or "i586" or "i386" or "armv7l") ? 32 : null;
+            _bits =
+                words.Any(w => w is "x86_64" or "aarch64" or "ppc64le" or "s390x" or "riscv64") ? 64
+                : words.Any(w => w is "i686" or "i586" or "i386" or "armv7l") ? 32
+                : null;
             return Used();
         }
         // The management controller's network settings, as its common tool prints them.
-        if (line.StartsWith("IP Address Source")) { _addressDue = "due"; return Used(); }
-        if (line.StartsWith("IP Address  ") && Colon(line) is { Length: > 0 } address) { _management = address == "0.0.0.0" ? null : address; return Used(); }
-        if (_addressDue is not null && ManagementLine().IsMatch(line)) return Used();
+        if (line.StartsWith("IP Address Source"))
+        {
+            _addressDue = "due";
+            return Used();
+        }
+        if (line.StartsWith("IP Address  ") && Colon(line) is { Length: > 0 } address)
+        {
+            _management = address == "0.0.0.0" ? null : address;
+            return Used();
+        }
+        if (_addressDue is not null && ManagementLine().IsMatch(line))
+            return Used();
         return LineFate.Foreign;
     }
 
     public override void Blank() => _addressDue = null;
 
-    public override Observation AddTo(Observation seen) => !IsThere ? seen : seen with
-    {
-        HostName = seen.HostName ?? _host,
-        OsBits = seen.OsBits ?? _bits,
-        OsKind = seen.OsKind ?? (_host is null ? null : OsKind.Linux),
-        ManagementAddress = seen.ManagementAddress ?? _management,
-    };
+    public override Observation AddTo(Observation seen) =>
+        !IsThere
+            ? seen
+            : seen with
+            {
+                HostName = seen.HostName ?? _host,
+                OsBits = seen.OsBits ?? _bits,
+                OsKind = seen.OsKind ?? (_host is null ? null : OsKind.Linux),
+                ManagementAddress = seen.ManagementAddress ?? _management,
+            };
 
     private LineFate Used()
     {

@@ -20,16 +20,28 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
         var (disk, nvme) = (0, 0);
         var named = new List<(string, Unit, string)>();
         foreach (var place in SheetPlaces.All(sheet))
-            if (build.At(place) is { Drive: { } drive } found && (found with { MemberOf = arrays.FirstOrDefault(a => a.Members.Contains(place))?.Name ?? found.MemberOf }) is var unit)
-                named.Add((place, unit, unit.SystemName?.Replace("/dev/", "") ?? (drive.Protocol == DriveProtocol.Nvme ? $"nvme{nvme++}n1" : DiskName(disk++))));
+            if (
+                build.At(place) is { Drive: { } drive } found
+                && (found with { MemberOf = arrays.FirstOrDefault(a => a.Members.Contains(place))?.Name ?? found.MemberOf }) is var unit
+            )
+                named.Add(
+                    (
+                        place,
+                        unit,
+                        unit.SystemName?.Replace("/dev/", "")
+                            ?? (drive.Protocol == DriveProtocol.Nvme ? $"nvme{nvme++}n1" : DiskName(disk++))
+                    )
+                );
         return named;
     }
 
     /// <summary>sda … sdz, sdaa …, as the kernel counts.</summary>
-    private static string DiskName(int index) => index < 26 ? $"sd{(char)('a' + index)}" : $"sd{(char)('a' + index / 26 - 1)}{(char)('a' + index % 26)}";
+    private static string DiskName(int index) =>
+        index < 26 ? $"sd{(char)('a' + index)}" : $"sd{(char)('a' + index / 26 - 1)}{(char)('a' + index % 26)}";
 
     /// <summary><c>lsblk -J -b -O</c>: every disk with its members and mounts.</summary>
-    public string BlockDevices() => Json(new JsonObject { ["blockdevices"] = new JsonArray([.. Drives.Select(d => (JsonNode)Disk(d.Unit, d.Name))]) });
+    public string BlockDevices() =>
+        Json(new JsonObject { ["blockdevices"] = new JsonArray([.. Drives.Select(d => (JsonNode)Disk(d.Unit, d.Name))]) });
 
     private static JsonObject Disk(Unit unit, string name)
     {
@@ -51,9 +63,23 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
         };
         var part = (name.StartsWith("nvme", StringComparison.Ordinal) ? name + "p" : name) + "1";
         if (unit.MemberOf is { } array)
-            disk["children"] = new JsonArray(array.StartsWith('/')
-                ? new JsonObject { ["name"] = part, ["type"] = "part", ["fstype"] = "ext4", ["mountpoints"] = new JsonArray(array) }
-                : new JsonObject { ["name"] = part, ["type"] = "part", ["fstype"] = "linux_raid_member", ["children"] = new JsonArray(new JsonObject { ["name"] = array, ["type"] = "raid6" }) });
+            disk["children"] = new JsonArray(
+                array.StartsWith('/')
+                    ? new JsonObject
+                    {
+                        ["name"] = part,
+                        ["type"] = "part",
+                        ["fstype"] = "ext4",
+                        ["mountpoints"] = new JsonArray(array),
+                    }
+                    : new JsonObject
+                    {
+                        ["name"] = part,
+                        ["type"] = "part",
+                        ["fstype"] = "linux_raid_member",
+                        ["children"] = new JsonArray(new JsonObject { ["name"] = array, ["type"] = "raid6" }),
+                    }
+            );
         return disk;
     }
 
@@ -66,7 +92,16 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
         {
             ["json_format_version"] = new JsonArray(1, 0),
             ["smartctl"] = new JsonObject { ["version"] = new JsonArray(7, 3), ["exit_status"] = 0 },
-            ["device"] = new JsonObject { ["name"] = "/dev/" + name, ["protocol"] = d.Protocol switch { DriveProtocol.Nvme => "NVMe", DriveProtocol.Sas => "SCSI", _ => "ATA" } },
+            ["device"] = new JsonObject
+            {
+                ["name"] = "/dev/" + name,
+                ["protocol"] = d.Protocol switch
+                {
+                    DriveProtocol.Nvme => "NVMe",
+                    DriveProtocol.Sas => "SCSI",
+                    _ => "ATA",
+                },
+            },
             ["model_name"] = d.Model,
             ["serial_number"] = unit.Serial,
             ["smart_status"] = new JsonObject { ["passed"] = health.Passed ?? true },
@@ -76,10 +111,14 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
             ["logical_block_size"] = d.SectorBytes ?? 512,
             ["rotation_rate"] = d.Rpm ?? 0,
         };
-        if (d.Form is "3.5" or "2.5") root["form_factor"] = new JsonObject { ["name"] = d.Form + " inches" };
-        if (d.Protocol == DriveProtocol.Nvme) AddNvme(root, d, health);
-        else if (d.Protocol == DriveProtocol.Sas) AddScsi(root, d, health);
-        else AddAta(root, d, health);
+        if (d.Form is "3.5" or "2.5")
+            root["form_factor"] = new JsonObject { ["name"] = d.Form + " inches" };
+        if (d.Protocol == DriveProtocol.Nvme)
+            AddNvme(root, d, health);
+        else if (d.Protocol == DriveProtocol.Sas)
+            AddScsi(root, d, health);
+        else
+            AddAta(root, d, health);
         return Json(root);
     }
 
@@ -107,33 +146,58 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
         root["scsi_error_counter_log"] = new JsonObject
         {
             ["read"] = new JsonObject { ["gigabytes_processed"] = "0.000", ["total_uncorrected_errors"] = h.Uncorrectable ?? 0 },
-            ["write"] = new JsonObject { ["gigabytes_processed"] = ((h.BytesWritten ?? 0) / 1e9).ToString("0.000"), ["total_uncorrected_errors"] = 0 },
+            ["write"] = new JsonObject
+            {
+                ["gigabytes_processed"] = ((h.BytesWritten ?? 0) / 1e9).ToString("0.000"),
+                ["total_uncorrected_errors"] = 0,
+            },
         };
     }
 
     private static void AddAta(JsonObject root, DriveSheet d, Core.Observations.SeenHealth h)
     {
         root["user_capacity"] = new JsonObject { ["bytes"] = d.Bytes };
-        JsonObject Raw(int id, string name, long value) => new() { ["id"] = id, ["name"] = name, ["raw"] = new JsonObject { ["value"] = value, ["string"] = value.ToString() } };
+        JsonObject Raw(int id, string name, long value) =>
+            new()
+            {
+                ["id"] = id,
+                ["name"] = name,
+                ["raw"] = new JsonObject { ["value"] = value, ["string"] = value.ToString() },
+            };
         root["ata_smart_attributes"] = new JsonObject
         {
-            ["table"] = new JsonArray(Raw(5, "Reallocated_Sector_Ct", h.Reallocated ?? 0), Raw(197, "Current_Pending_Sector", h.Pending ?? 0), Raw(198, "Offline_Uncorrectable", h.Uncorrectable ?? 0), Raw(199, "UDMA_CRC_Error_Count", h.CableErrors ?? 0)),
+            ["table"] = new JsonArray(
+                Raw(5, "Reallocated_Sector_Ct", h.Reallocated ?? 0),
+                Raw(197, "Current_Pending_Sector", h.Pending ?? 0),
+                Raw(198, "Offline_Uncorrectable", h.Uncorrectable ?? 0),
+                Raw(199, "UDMA_CRC_Error_Count", h.CableErrors ?? 0)
+            ),
         };
     }
 
     /// <summary><c>nvme list -o json</c>, flat layout.</summary>
-    public string NvmeList() => Json(new JsonObject
-    {
-        ["Devices"] = new JsonArray([.. Drives.Where(d => d.Unit.Drive!.Protocol == DriveProtocol.Nvme).Select(d => (JsonNode)new JsonObject
-        {
-            ["DevicePath"] = "/dev/" + d.Name,
-            ["Firmware"] = "R1.04",
-            ["ModelNumber"] = d.Unit.Drive!.Model,
-            ["SerialNumber"] = d.Unit.Serial,
-            ["PhysicalSize"] = d.Unit.Drive.Bytes,
-            ["SectorSize"] = d.Unit.Drive.SectorBytes ?? 512,
-        })]),
-    });
+    public string NvmeList() =>
+        Json(
+            new JsonObject
+            {
+                ["Devices"] = new JsonArray([
+                    .. Drives
+                        .Where(d => d.Unit.Drive!.Protocol == DriveProtocol.Nvme)
+                        .Select(d =>
+                            (JsonNode)
+                                new JsonObject
+                                {
+                                    ["DevicePath"] = "/dev/" + d.Name,
+                                    ["Firmware"] = "R1.04",
+                                    ["ModelNumber"] = d.Unit.Drive!.Model,
+                                    ["SerialNumber"] = d.Unit.Serial,
+                                    ["PhysicalSize"] = d.Unit.Drive.Bytes,
+                                    ["SectorSize"] = d.Unit.Drive.SectorBytes ?? 512,
+                                }
+                        ),
+                ]),
+            }
+        );
 
     /// <summary><c>/proc/mdstat</c>: an array for each name that drives carry, all members there.</summary>
     public string KernelArrays()
@@ -143,60 +207,135 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
         {
             var members = array.ToList();
             var plan = arrays?.FirstOrDefault(a => a.Name == array.Key);
-            var level = plan is null ? members.Count switch { 1 or 2 => "raid1", 3 => "raid5", _ => "raid6" } : KernelLevel(plan.Level);
-            var lost = level switch { "raid1" => members.Count - 1, "raid5" => 1, "raid6" => 2, "raid10" => members.Count / 2, _ => 0 };
-            var blocks = plan is not null && ArrayFigures.Of(plan, build).Capacity is { } capacity ? capacity.Usable / 1024 : members.Min(m => m.Unit.Drive!.Bytes ?? 0) / 1024 * (members.Count - lost);
-            text.Append($"{array.Key} : active {level} {string.Join(' ', members.Select((m, i) => $"{m.Name}{(m.Name.StartsWith("nvme", StringComparison.Ordinal) ? "p1" : "1")}[{i}]"))}\n");
-            text.Append($"      {blocks} blocks super 1.2{(level == "raid1" ? "" : $" level {level[^1]}, 512k chunk, algorithm 2")} [{members.Count}/{members.Count}] [{new string('U', members.Count)}]\n      \n");
+            var level = plan is null
+                ? members.Count switch
+                {
+                    1 or 2 => "raid1",
+                    3 => "raid5",
+                    _ => "raid6",
+                }
+                : KernelLevel(plan.Level);
+            var lost = level switch
+            {
+                "raid1" => members.Count - 1,
+                "raid5" => 1,
+                "raid6" => 2,
+                "raid10" => members.Count / 2,
+                _ => 0,
+            };
+            var blocks =
+                plan is not null && ArrayFigures.Of(plan, build).Capacity is { } capacity
+                    ? capacity.Usable / 1024
+                    : members.Min(m => m.Unit.Drive!.Bytes ?? 0) / 1024 * (members.Count - lost);
+            text.Append(
+                $"{array.Key} : active {level} "
+                    + string.Join(
+                        ' ',
+                        members.Select((m, i) => $"{m.Name}{(m.Name.StartsWith("nvme", StringComparison.Ordinal) ? "p1" : "1")}[{i}]")
+                    )
+                    + "\n"
+            );
+            text.Append(
+                $"      {blocks} blocks super 1.2{(level == "raid1" ? "" : $" level {level[^1]}, 512k chunk, algorithm 2")} "
+                    + $"[{members.Count}/{members.Count}] [{new string('U', members.Count)}]\n      \n"
+            );
         }
         return text.Append("unused devices: <none>\n").ToString();
     }
 
     /// <summary>As the kernel names them; a level it does not keep shows as linear, never as another redundancy.</summary>
-    private static string KernelLevel(ArrayLevel level) => level switch
-    {
-        ArrayLevel.Stripe => "raid0",
-        ArrayLevel.Mirror => "raid1",
-        ArrayLevel.Pairs => "raid10",
-        ArrayLevel.Parity1 => "raid5",
-        ArrayLevel.Parity2 => "raid6",
-        _ => "linear",
-    };
+    private static string KernelLevel(ArrayLevel level) =>
+        level switch
+        {
+            ArrayLevel.Stripe => "raid0",
+            ArrayLevel.Mirror => "raid1",
+            ArrayLevel.Pairs => "raid10",
+            ArrayLevel.Parity1 => "raid5",
+            ArrayLevel.Parity2 => "raid6",
+            _ => "linear",
+        };
 
     /// <summary><c>mdadm --detail</c> of every array.</summary>
     public string ArrayDetails()
     {
         var text = new StringBuilder();
-        foreach (var array in Drives.Where(d => d.Unit.MemberOf is { } m && m.StartsWith("md", StringComparison.Ordinal)).GroupBy(d => d.Unit.MemberOf!))
+        foreach (
+            var array in Drives
+                .Where(d => d.Unit.MemberOf is { } m && m.StartsWith("md", StringComparison.Ordinal))
+                .GroupBy(d => d.Unit.MemberOf!)
+        )
         {
             var members = array.ToList();
-            text.Append($"/dev/{array.Key}:\n           Version : 1.2\n        Raid Level : raid6\n      Raid Devices : {members.Count}\n             State : clean\n    Active Devices : {members.Count}\n   Working Devices : {members.Count}\n        Chunk Size : 512K\n\n    Number   Major   Minor   RaidDevice State\n");
+            text.Append(
+                $"/dev/{array.Key}:\n           Version : 1.2\n        Raid Level : raid6\n "
+                    + $"     Raid Devices : {members.Count}\n             State : clean\n    "
+                    + $"Active Devices : {members.Count}\n   Working Devices : {members.Count}\n  "
+                    + "      Chunk Size : 512K\n\n    Number   Major   Minor   RaidDevice State\n"
+            );
             for (var i = 0; i < members.Count; i++)
-                text.Append($"       {i}       8       {i * 16 + 1}        {i}      active sync   /dev/{members[i].Name}{(members[i].Name.StartsWith("nvme", StringComparison.Ordinal) ? "p1" : "1")}\n");
+                text.Append(
+                    $"       {i}       8       {i * 16 + 1}        {i}      active sync   "
+                        + $"/dev/{members[i].Name}{(members[i].Name.StartsWith("nvme", StringComparison.Ordinal) ? "p1" : "1")}\n"
+                );
             text.Append('\n');
         }
         return text.ToString();
     }
 
     /// <summary>Drives as instances of the storage model (DMTF Common Information Model), as a shell writes them to JSON.</summary>
-    public string ShellDisks() => Json(new JsonArray([.. Drives.Select((d, i) => (JsonNode)new JsonObject
+    public string ShellDisks() =>
+        Json(
+            new JsonArray([
+                .. Drives.Select(
+                    (d, i) =>
+                        (JsonNode)
+                            new JsonObject
+                            {
+                                ["DeviceId"] = $"{i}",
+                                ["FriendlyName"] = d.Unit.Drive!.Model,
+                                ["SerialNumber"] = d.Unit.Serial,
+                                ["MediaType"] = d.Unit.Drive.Media == DriveMedia.Disk ? "HDD" : "SSD",
+                                ["BusType"] = d.Unit.Drive.Protocol switch
+                                {
+                                    DriveProtocol.Sas => "SAS",
+                                    DriveProtocol.Nvme => "NVMe",
+                                    _ => "SATA",
+                                },
+                                ["Size"] = d.Unit.Drive.Bytes,
+                                ["LogicalSectorSize"] = d.Unit.Drive.SectorBytes ?? 512,
+                            }
+                ),
+            ])
+        );
+
+    /// <summary>A controller's table of its drives as CSV, in words of no tool in particular: its columns are named by the
+    /// person.</summary>
+    public string ControllerTable() =>
+        "Box;Slot;State;Size;Serial number;Model;Array\n"
+        + string.Concat(
+            Drives
+                .Where(d => PlaceName.IsBay(d.Place))
+                .Select(d =>
+                    $"1;{PlaceName.Short(d.Place)};Online;{((d.Unit.Drive!.Bytes ?? 0) / 1e12).ToString("0.##")} "
+                    + $"TB;{d.Unit.Serial};{d.Unit.Drive.Model};{d.Unit.MemberOf ?? "-"}\n"
+                )
+        );
+
+    internal static string? Word(DriveProtocol? protocol) =>
+        protocol switch
+        {
+            DriveProtocol.Sata => "sata",
+            DriveProtocol.Sas => "sas",
+            DriveProtocol.Nvme => "nvme",
+            DriveProtocol.Usb => "usb",
+            _ => null,
+        };
+
+    internal static readonly JsonSerializerOptions Indented = new()
     {
-        ["DeviceId"] = $"{i}",
-        ["FriendlyName"] = d.Unit.Drive!.Model,
-        ["SerialNumber"] = d.Unit.Serial,
-        ["MediaType"] = d.Unit.Drive.Media == DriveMedia.Disk ? "HDD" : "SSD",
-        ["BusType"] = d.Unit.Drive.Protocol switch { DriveProtocol.Sas => "SAS", DriveProtocol.Nvme => "NVMe", _ => "SATA" },
-        ["Size"] = d.Unit.Drive.Bytes,
-        ["LogicalSectorSize"] = d.Unit.Drive.SectorBytes ?? 512,
-    })]));
-
-    /// <summary>A controller's table of its drives as CSV, in words of no tool in particular: its columns are named by the person.</summary>
-    public string ControllerTable() => "Box;Slot;State;Size;Serial number;Model;Array\n" + string.Concat(Drives.Where(d => PlaceName.IsBay(d.Place)).Select(d =>
-        $"1;{PlaceName.Short(d.Place)};Online;{((d.Unit.Drive!.Bytes ?? 0) / 1e12).ToString("0.##")} TB;{d.Unit.Serial};{d.Unit.Drive.Model};{d.Unit.MemberOf ?? "-"}\n"));
-
-    internal static string? Word(DriveProtocol? protocol) => protocol switch { DriveProtocol.Sata => "sata", DriveProtocol.Sas => "sas", DriveProtocol.Nvme => "nvme", DriveProtocol.Usb => "usb", _ => null };
-
-    internal static readonly JsonSerializerOptions Indented = new() { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+        WriteIndented = true,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     internal static string Json(JsonNode node) => node.ToJsonString(Indented) + "\n";
 }

@@ -6,4 +6,10 @@ namespace Irvak.Core.Aims;
 /// <param name="UsableTB">Usable space wanted, TB.</param>
 /// <param name="Failures">Failed drives to survive.</param>
 /// <param name="ReadMBs">Rate of reading in order wanted at the user's end, MB/s.</param>
-public sealed record Aim(int? MemoryGiB = null, decimal? MoneyLimitEur = null, double? UsableTB = null, int? Failures = null, double? ReadMBs = null);
+public sealed record Aim(
+    int? MemoryGiB = null,
+    decimal? MoneyLimitEur = null,
+    double? UsableTB = null,
+    int? Failures = null,
+    double? ReadMBs = null
+);

@@ -13,16 +13,19 @@ public sealed record CapacityStep(string Key, string Name, string Because, long 
 /// <param name="UnusedBytes">Bytes that lie idle because drives differ.</param>
 public sealed record ArrayCapacity(IReadOnlyList<CapacityStep> Steps, long Raw, long Usable, long UnusedBytes)
 {
-    private const long MiB = 1L << 20, GiB = 1L << 30, TiB = 1L << 40;
+    private const long MiB = 1L << 20,
+        GiB = 1L << 30,
+        TiB = 1L << 40;
 
     // What each keeper takes on every member. Kernel: md(4), metadata 1.2, data offset of large drives, rounded to the strip (likely).
     // Controllers round down by a reserve of their own: common practice, the usual 512 MiB. Pools: labels and slabs (likely).
-    private static (long Bytes, string Because) Reserve(ArrayHost host) => host switch
-    {
-        ArrayHost.Controller => (512 * MiB, "the controller rounds each drive down, 512 MiB as usual (common practice, no source)"),
-        ArrayHost.Kernel => (129 * MiB, "metadata and data offset of each drive (md(4), likely)"),
-        _ => (21 * MiB, "labels and rounding of each drive (likely)"),
-    };
+    private static (long Bytes, string Because) Reserve(ArrayHost host) =>
+        host switch
+        {
+            ArrayHost.Controller => (512 * MiB, "the controller rounds each drive down, 512 MiB as usual (common practice, no source)"),
+            ArrayHost.Kernel => (129 * MiB, "metadata and data offset of each drive (md(4), likely)"),
+            _ => (21 * MiB, "labels and rounding of each drive (likely)"),
+        };
 
     public static ArrayCapacity Of(ArrayShape shape)
     {
@@ -31,10 +34,16 @@ public sealed record ArrayCapacity(IReadOnlyList<CapacityStep> Steps, long Raw, 
         var kept = shape.Groups.Select(g => new ArrayGroup([.. g.Bytes.Select(b => Math.Max(0, b - reserve))], g.Tolerance)).ToList();
         var afterReserve = Sum(kept.SelectMany(g => g.Bytes));
         var (used, usable) = Shared(shape with { Groups = kept });
-        List<CapacityStep> steps = [new("raw", $"{shape.Count} {(shape.Count == 1 ? "drive" : "drives")}", "as the drives count their sectors", raw, raw)];
-        if (raw > afterReserve) steps.Add(new("reserved", "reserved", because, raw - afterReserve, afterReserve));
-        if (afterReserve > used) steps.Add(new("unused", "unused", "larger than the smallest member", afterReserve - used, used));
-        if (used > usable) steps.Add(new("redundancy", "redundancy", Redundancy(shape), used - usable, usable));
+        List<CapacityStep> steps =
+        [
+            new("raw", $"{shape.Count} {(shape.Count == 1 ? "drive" : "drives")}", "as the drives count their sectors", raw, raw),
+        ];
+        if (raw > afterReserve)
+            steps.Add(new("reserved", "reserved", because, raw - afterReserve, afterReserve));
+        if (afterReserve > used)
+            steps.Add(new("unused", "unused", "larger than the smallest member", afterReserve - used, used));
+        if (used > usable)
+            steps.Add(new("redundancy", "redundancy", Redundancy(shape), used - usable, usable));
         return new(steps, raw, usable, afterReserve - used);
     }
 
@@ -53,12 +62,20 @@ public sealed record ArrayCapacity(IReadOnlyList<CapacityStep> Steps, long Raw, 
         }
         // Groups of a pool may differ; elsewhere the smallest drive of all sets the measure.
         var smallest = shape.Groups.SelectMany(g => g.Bytes).DefaultIfEmpty(0).Min();
-        long used = 0, usable = 0;
+        long used = 0,
+            usable = 0;
         foreach (var group in shape.Groups)
         {
             var each = shape.Host == ArrayHost.Pool ? group.Bytes.Min() : smallest;
             used = checked(used + (each * group.Count));
-            usable = checked(usable + (shape.Level == ArrayLevel.Pairs ? each * group.Count / 2 : shape.Level == ArrayLevel.Mirror ? each : each * (group.Count - group.Tolerance)));
+            usable = checked(
+                usable
+                + (
+                    shape.Level == ArrayLevel.Pairs ? each * group.Count / 2
+                    : shape.Level == ArrayLevel.Mirror ? each
+                    : each * (group.Count - group.Tolerance)
+                )
+            );
         }
         return (used, shape.Host == ArrayHost.Pool ? Padded(shape, usable) : usable);
     }
@@ -67,12 +84,15 @@ public sealed record ArrayCapacity(IReadOnlyList<CapacityStep> Steps, long Raw, 
     private static (long Used, long Usable) Layered(ArrayGroup group)
     {
         var sizes = group.Bytes.Order().ToList();
-        long used = 0, usable = 0, floor = 0;
+        long used = 0,
+            usable = 0,
+            floor = 0;
         for (var i = 0; i < sizes.Count; i++)
         {
             var (height, wide) = (sizes[i] - floor, sizes.Count - i);
             floor = sizes[i];
-            if (wide <= group.Tolerance) continue;
+            if (wide <= group.Tolerance)
+                continue;
             used += height * wide;
             usable += height * (wide - group.Tolerance);
         }
@@ -85,7 +105,8 @@ public sealed record ArrayCapacity(IReadOnlyList<CapacityStep> Steps, long Raw, 
     /// </summary>
     private static long Padded(ArrayShape shape, long usable)
     {
-        if (!LevelTable.Nests(shape.Level)) return usable;
+        if (!LevelTable.Nests(shape.Level))
+            return usable;
         var (n, p) = (shape.Groups[0].Count, shape.Groups[0].Tolerance);
         const int d = 32;
         var sectors = d + (p * ((d + n - p - 1) / (n - p)));
@@ -93,18 +114,28 @@ public sealed record ArrayCapacity(IReadOnlyList<CapacityStep> Steps, long Raw, 
         return (long)Math.Floor(usable * ((double)d / sectors) / ((n - p) / (double)n));
     }
 
-    private static string Redundancy(ArrayShape shape) => shape.Level switch
-    {
-        ArrayLevel.Mirror => $"every byte {shape.Count} times",
-        ArrayLevel.Pairs => "every byte twice",
-        _ when shape.Groups.Count > 1 => $"{shape.Groups.Count} × {Drives(shape.Groups[0].Tolerance)}",
-        _ => Drives(shape.Groups[0].Tolerance),
-    };
+    private static string Redundancy(ArrayShape shape) =>
+        shape.Level switch
+        {
+            ArrayLevel.Mirror => $"every byte {shape.Count} times",
+            ArrayLevel.Pairs => "every byte twice",
+            _ when shape.Groups.Count > 1 => $"{shape.Groups.Count} × {Drives(shape.Groups[0].Tolerance)}",
+            _ => Drives(shape.Groups[0].Tolerance),
+        };
 
     private static string Drives(int n) => n == 1 ? "one drive’s worth" : $"{n} drives’ worth";
 
     private static long Sum(IEnumerable<long> bytes) => bytes.Aggregate(0L, (a, b) => checked(a + b));
 
-    public Worked Why => new([.. Steps.Select(s => new WorkedLine(s.Key == "raw" ? s.Name : $"{s.Name}: {s.Because}", s.Key == "raw" ? DiskSpace.TB(s.Bytes) : "− " + DiskSpace.TB(s.Bytes)))],
-        new WorkedLine("array", $"{DiskSpace.TB(Usable)} = {DiskSpace.Binary(Usable)}", true), "sector counts of the drives (IDEMA LBA1-03, SFF-8447, or a capture); 1 TB = 10¹² bytes, 1 TiB = 2⁴⁰ bytes");
+    public Worked Why =>
+        new(
+            [
+                .. Steps.Select(s => new WorkedLine(
+                    s.Key == "raw" ? s.Name : $"{s.Name}: {s.Because}",
+                    s.Key == "raw" ? DiskSpace.TB(s.Bytes) : "− " + DiskSpace.TB(s.Bytes)
+                )),
+            ],
+            new WorkedLine("array", $"{DiskSpace.TB(Usable)} = {DiskSpace.Binary(Usable)}", true),
+            "sector counts of the drives (IDEMA LBA1-03, SFF-8447, or a capture); 1 TB = 10¹² bytes, 1 TiB = 2⁴⁰ bytes"
+        );
 }

@@ -10,15 +10,29 @@ public sealed record HostChoice(ArrayHost Value, string Words);
 
 public sealed record UseChoice(ArrayUse Value, string Words);
 
-/// <summary>What a person chooses from when an array is planned: the tables of levels, keepers and uses in the words of the screen, which reads them from a file made of this.</summary>
+/// <summary>What a person chooses from when an array is planned: the tables of levels, keepers and uses in the words of the screen, which
+/// reads them from a file made of this.</summary>
 public sealed record ArrayChoices(IReadOnlyList<LevelChoice> Levels, IReadOnlyList<HostChoice> Hosts, IReadOnlyList<UseChoice> Uses)
 {
-    private static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web) { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web)
+    {
+        WriteIndented = true,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
-    public static ArrayChoices All { get; } = new(
-        [.. LevelTable.Rows.Select(r => new LevelChoice(r.Level, r.Code is { } code ? $"{r.Name} · {code}" : r.Name, LevelTable.Nests(r.Level), r.Tolerance != 0))],
-        [new(ArrayHost.Controller, "a controller"), new(ArrayHost.Kernel, "the kernel"), new(ArrayHost.Pool, "a copy-on-write pool")],
-        [.. Workloads.All.Select(w => new UseChoice(w.Use, w.Name))]);
+    public static ArrayChoices All { get; } =
+        new(
+            [
+                .. LevelTable.Rows.Select(r => new LevelChoice(
+                    r.Level,
+                    r.Code is { } code ? $"{r.Name} · {code}" : r.Name,
+                    LevelTable.Nests(r.Level),
+                    r.Tolerance != 0
+                )),
+            ],
+            [new(ArrayHost.Controller, "a controller"), new(ArrayHost.Kernel, "the kernel"), new(ArrayHost.Pool, "a copy-on-write pool")],
+            [.. Workloads.All.Select(w => new UseChoice(w.Use, w.Name))]
+        );
 
     public string ToJson() => JsonSerializer.Serialize(this, Plain) + "\n";
 }

@@ -11,7 +11,18 @@ namespace Irvak.Core.Arrays;
 /// <param name="Requests">Small requests per second of the array's use.</param>
 /// <param name="Loss">Chance of losing the array or sectors within five years; null when it can't be computed.</param>
 public sealed record LevelColumn(
-    ArrayLevel Level, int Groups, string Words, string? Code, bool IsThis, long Usable, int Surely, int AtBest, IReadOnlyList<double> Survived, double Requests, double? Loss);
+    ArrayLevel Level,
+    int Groups,
+    string Words,
+    string? Code,
+    bool IsThis,
+    long Usable,
+    int Surely,
+    int AtBest,
+    IReadOnlyList<double> Survived,
+    double Requests,
+    double? Loss
+);
 
 /// <param name="StartsHours">Hours until a repair starts.</param>
 /// <param name="RebuildShare">Of the drives' rate that a rebuild gets, 0 to 1.</param>
@@ -32,10 +43,32 @@ public sealed record GrowthRow(int Count, long Usable, bool Now);
 /// <param name="Migrations">Other levels it can be turned into while it keeps its data.</param>
 /// <param name="Touches">Drives that one request of the use touches on average.</param>
 public sealed record ArrayFigures(
-    ArrayPlan Plan, string Words, string? Code, string? Why, ArrayCapacity? Capacity = null, int Surely = 0, int AtBest = 0, IReadOnlyList<SurvivalRow>? Survival = null,
-    Rebuild? Rebuild = null, double RepairHours = 0, LossChance? Loss = null, double? MeanYears = null, double Requests = 0, double ReadMBs = 0, double WriteMBs = 0,
-    double InitialiseHours = 0, int StripKiB = 0, int SuggestedStripKiB = 0, double Touches = 0, int DataDrives = 0,
-    IReadOnlyList<LevelColumn>? Others = null, IReadOnlyList<GrowthRow>? Growth = null, ShelfSpares? Shelf = null, bool HasSpare = false, IReadOnlyList<MigrationRow>? Migrations = null)
+    ArrayPlan Plan,
+    string Words,
+    string? Code,
+    string? Why,
+    ArrayCapacity? Capacity = null,
+    int Surely = 0,
+    int AtBest = 0,
+    IReadOnlyList<SurvivalRow>? Survival = null,
+    Rebuild? Rebuild = null,
+    double RepairHours = 0,
+    LossChance? Loss = null,
+    double? MeanYears = null,
+    double Requests = 0,
+    double ReadMBs = 0,
+    double WriteMBs = 0,
+    double InitialiseHours = 0,
+    int StripKiB = 0,
+    int SuggestedStripKiB = 0,
+    double Touches = 0,
+    int DataDrives = 0,
+    IReadOnlyList<LevelColumn>? Others = null,
+    IReadOnlyList<GrowthRow>? Growth = null,
+    ShelfSpares? Shelf = null,
+    bool HasSpare = false,
+    IReadOnlyList<MigrationRow>? Migrations = null
+)
 {
     public const double YearsOfLoss = 5;
 
@@ -48,7 +81,8 @@ public sealed record ArrayFigures(
     /// <summary>The figures behind its chances.</summary>
     public ArrayTerms? Terms { get; init; }
 
-    /// <summary>How it stands before the work, where that is not whole or not known; null for a whole one, and for one that the plan makes or mends.</summary>
+    /// <summary>How it stands before the work, where that is not whole or not known; null for a whole one, and for one that the plan makes
+    /// or mends.</summary>
     public ArrayNow? Now { get; init; }
 
     /// <summary>Failures that it surely survives as it stands; null when that is not known.</summary>
@@ -57,7 +91,8 @@ public sealed record ArrayFigures(
     /// <summary>The same with the state it was found in.</summary>
     internal ArrayFigures As(ArrayNow? now)
     {
-        if (now is null || now.IsWhole || Why is not null) return this;
+        if (now is null || now.IsWhole || Why is not null)
+            return this;
         int? left = now.Condition switch
         {
             Observations.RaidCondition.Failed or Observations.RaidCondition.Syncing => 0,
@@ -69,25 +104,45 @@ public sealed record ArrayFigures(
     }
 
     /// <summary>Figures of an array over the drives of a build.</summary>
-    public static ArrayFigures Of(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false, double? pathMBs = null, double? passHours = null, int? places = null) =>
-        DrivesOf(plan, build) is (var drives, null) ? Of(plan, drives, sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours, places)
-        : new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), DrivesOf(plan, build).Why);
+    public static ArrayFigures Of(
+        ArrayPlan plan,
+        Build build,
+        DriveFigures? figures = null,
+        bool sharedSpare = false,
+        double? pathMBs = null,
+        double? passHours = null,
+        int? places = null
+    ) =>
+        DrivesOf(plan, build) is (var drives, null)
+            ? Of(plan, drives, sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours, places)
+            : new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), DrivesOf(plan, build).Why);
 
     private static (IReadOnlyList<DriveSheet> Drives, string? Why) DrivesOf(ArrayPlan plan, Build build)
     {
         var empty = plan.Members.FirstOrDefault(p => build.At(p)?.Drive is null);
-        return empty is null ? ([.. plan.Members.Select(p => build.At(p)!.Drive!)], null) : ([], $"there is no drive in {PlaceName.Short(empty)}");
+        return empty is null
+            ? ([.. plan.Members.Select(p => build.At(p)!.Drive!)], null)
+            : ([], $"there is no drive in {PlaceName.Short(empty)}");
     }
 
     /// <summary>Figures of an array over drives in their order.</summary>
-    public static ArrayFigures Of(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures = null, double? pathMBs = null, double? passHours = null, int? places = null)
+    public static ArrayFigures Of(
+        ArrayPlan plan,
+        IReadOnlyList<DriveSheet> drives,
+        bool spare,
+        DriveFigures? figures = null,
+        double? pathMBs = null,
+        double? passHours = null,
+        int? places = null
+    )
     {
         var words = LevelTable.Words(plan.Level, plan.Groups);
         var code = LevelTable.Code(plan.Level, plan.Groups);
         long[] bytes = [.. drives.Select(d => d.Bytes ?? 0)];
         var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups);
         // What these drives do make is worth more than the news that they don't make this.
-        if (shape is null) return new(plan, words, code, why, Others: Columns(plan, drives, spare, figures));
+        if (shape is null)
+            return new(plan, words, code, why, Others: Columns(plan, drives, spare, figures));
         var use = Workloads.Of(plan.Use);
         var rebuild = Arrays.Rebuild.Of(shape, drives, figures, pathMBs);
         var question = ArrayInput(shape, drives, rebuild, spare, figures);
@@ -96,28 +151,93 @@ public sealed record ArrayFigures(
         var strip = plan.StripKiB ?? suggested;
         var data = Arrays.Requests.DataDrives(shape);
         var loss = LossChain.Of(shape, question, YearsOfLoss * DriveDefaults.HoursPerYear);
-        return new(plan, words, code, null, ArrayCapacity.Of(shape), shape.Surely, shape.AtBest, Arrays.Survival.Of(shape), rebuild, question.RepairHours, loss,
-            shape.Surely == 0 ? null : shape.Groups.Min(g => LossChain.MeanHours(g.Count, g.Tolerance, question)) / shape.Groups.Count / DriveDefaults.HoursPerYear,
+        return new(
+            plan,
+            words,
+            code,
+            null,
+            ArrayCapacity.Of(shape),
+            shape.Surely,
+            shape.AtBest,
+            Arrays.Survival.Of(shape),
+            rebuild,
+            question.RepairHours,
+            loss,
+            shape.Surely == 0
+                ? null
+                : shape.Groups.Min(g => LossChain.MeanHours(g.Count, g.Tolerance, question))
+                    / shape.Groups.Count
+                    / DriveDefaults.HoursPerYear,
             Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), use.Reads),
-            data * drives.Min(d => DriveDefaults.ReadMBs(d).Value), data * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
-            Math.Max(passHours ?? 0, drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600)),
-            strip, suggested, Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, shape), data,
-            Columns(plan, drives, spare, figures), Grown(plan, bytes, places), ShelfSpares.Of(drives.Count, DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)), figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget), spare, [.. Arrays.Migrations.Of(plan, shape, drives, rebuild).Where(m => places is null || m.Drives <= places)])
-        { LossWhy = loss is null ? null : LossSum.Of(shape, question, loss, drives.Select(d => DriveDefaults.Mttf(d, figures)).MinBy(m => m.Value)!, rebuild), PlacesLeft = places, Terms = new(spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours, figures?.RebuildShare ?? DriveDefaults.UsualRebuildShare, figures?.SpareDays ?? ShelfSpares.UsualDays, figures?.SpareTarget ?? ShelfSpares.UsualTarget) };
+            data * drives.Min(d => DriveDefaults.ReadMBs(d).Value),
+            data * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
+            Math.Max(
+                passHours ?? 0,
+                drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600)
+            ),
+            strip,
+            suggested,
+            Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, shape),
+            data,
+            Columns(plan, drives, spare, figures),
+            Grown(plan, bytes, places),
+            ShelfSpares.Of(
+                drives.Count,
+                DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)),
+                figures?.SpareDays ?? ShelfSpares.UsualDays,
+                figures?.SpareTarget ?? ShelfSpares.UsualTarget
+            ),
+            spare,
+            [.. Arrays.Migrations.Of(plan, shape, drives, rebuild).Where(m => places is null || m.Drives <= places)]
+        )
+        {
+            LossWhy = loss is null
+                ? null
+                : LossSum.Of(shape, question, loss, drives.Select(d => DriveDefaults.Mttf(d, figures)).MinBy(m => m.Value)!, rebuild),
+            PlacesLeft = places,
+            Terms = new(
+                spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours,
+                figures?.RebuildShare ?? DriveDefaults.UsualRebuildShare,
+                figures?.SpareDays ?? ShelfSpares.UsualDays,
+                figures?.SpareTarget ?? ShelfSpares.UsualTarget
+            ),
+        };
     }
 
     /// <summary>What the chain and the simulation are asked about this array; without a shape the reason.</summary>
-    public static (ArrayShape? Shape, LossQuestion? Loss, IReadOnlyList<DriveSheet> Drives, string? Why) Asked(ArrayPlan plan, Build build, DriveFigures? figures = null, bool sharedSpare = false)
+    public static (ArrayShape? Shape, LossQuestion? Loss, IReadOnlyList<DriveSheet> Drives, string? Why) Asked(
+        ArrayPlan plan,
+        Build build,
+        DriveFigures? figures = null,
+        bool sharedSpare = false
+    )
     {
         var (drives, missing) = DrivesOf(plan, build);
-        if (missing is not null) return (null, null, drives, missing);
+        if (missing is not null)
+            return (null, null, drives, missing);
         var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, [.. drives.Select(d => d.Bytes ?? 0)], plan.Groups);
-        return shape is null ? (null, null, drives, why) : (shape, ArrayInput(shape, drives, Arrays.Rebuild.Of(shape, drives, figures), sharedSpare || SpareFit.HasOne(plan, build), figures), drives, null);
+        return shape is null
+            ? (null, null, drives, why)
+            : (
+                shape,
+                ArrayInput(shape, drives, Arrays.Rebuild.Of(shape, drives, figures), sharedSpare || SpareFit.HasOne(plan, build), figures),
+                drives,
+                null
+            );
     }
 
-    private static LossQuestion ArrayInput(ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild, bool spare, DriveFigures? figures) => new(
-        drives.Min(d => DriveDefaults.Mttf(d, figures).Value),
-        (spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours) + Math.Max(rebuild?.Hours ?? 1, 0.01), rebuild?.Unreadable ?? 0);
+    private static LossQuestion ArrayInput(
+        ArrayShape shape,
+        IReadOnlyList<DriveSheet> drives,
+        Rebuild? rebuild,
+        bool spare,
+        DriveFigures? figures
+    ) =>
+        new(
+            drives.Min(d => DriveDefaults.Mttf(d, figures).Value),
+            (spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours) + Math.Max(rebuild?.Hours ?? 1, 0.01),
+            rebuild?.Unreadable ?? 0
+        );
 
     private static List<LevelColumn> Columns(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures)
     {
@@ -125,13 +245,27 @@ public sealed record ArrayFigures(
         var columns = new List<LevelColumn>();
         foreach (var (level, groups) in Candidates(plan, drives.Count))
         {
-            if (ArrayShape.Of(level, plan.Host, bytes, groups).Shape is not { } shape) continue;
+            if (ArrayShape.Of(level, plan.Host, bytes, groups).Shape is not { } shape)
+                continue;
             var rows = Arrays.Survival.Of(shape, 3);
             var rebuild = Arrays.Rebuild.Of(shape, drives, figures);
-            columns.Add(new(level, groups, LevelTable.Words(level, groups), LevelTable.Code(level, groups), level == plan.Level && groups == plan.Groups,
-                ArrayCapacity.Of(shape).Usable, shape.Surely, shape.AtBest, [.. Enumerable.Range(0, 3).Select(k => k < rows.Count ? rows[k].Share : 0)],
-                Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), Workloads.Of(plan.Use).Reads),
-                LossChain.Of(shape, ArrayInput(shape, drives, rebuild, spare, figures), YearsOfLoss * DriveDefaults.HoursPerYear)?.Either));
+            columns.Add(
+                new(
+                    level,
+                    groups,
+                    LevelTable.Words(level, groups),
+                    LevelTable.Code(level, groups),
+                    level == plan.Level && groups == plan.Groups,
+                    ArrayCapacity.Of(shape).Usable,
+                    shape.Surely,
+                    shape.AtBest,
+                    [.. Enumerable.Range(0, 3).Select(k => k < rows.Count ? rows[k].Share : 0)],
+                    Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), Workloads.Of(plan.Use).Reads),
+                    LossChain
+                        .Of(shape, ArrayInput(shape, drives, rebuild, spare, figures), YearsOfLoss * DriveDefaults.HoursPerYear)
+                        ?.Either
+                )
+            );
         }
         return columns;
     }
@@ -145,19 +279,33 @@ public sealed record ArrayFigures(
             // Parity over two drives is a mirror that works harder.
             2 => [(ArrayLevel.Stripe, 1), (ArrayLevel.Mirror, 1)],
             3 => [(ArrayLevel.Stripe, 1), (ArrayLevel.Mirror, 1), (ArrayLevel.Parity1, 1)],
-            _ => [(ArrayLevel.Parity1, 1), (ArrayLevel.Parity2, 1), (ArrayLevel.Parity3, 1), (ArrayLevel.Pairs, 1), (ArrayLevel.Parity2, 2), (ArrayLevel.Stripe, 1)],
+            _ =>
+            [
+                (ArrayLevel.Parity1, 1),
+                (ArrayLevel.Parity2, 1),
+                (ArrayLevel.Parity3, 1),
+                (ArrayLevel.Pairs, 1),
+                (ArrayLevel.Parity2, 2),
+                (ArrayLevel.Stripe, 1),
+            ],
         };
-        if (plan.Level is ArrayLevel.Layered1 or ArrayLevel.Layered2) all = [(ArrayLevel.Layered1, 1), (ArrayLevel.Layered2, 1), .. all];
-        if (!all.Contains((plan.Level, plan.Groups))) all.Insert(0, (plan.Level, plan.Groups));
+        if (plan.Level is ArrayLevel.Layered1 or ArrayLevel.Layered2)
+            all = [(ArrayLevel.Layered1, 1), (ArrayLevel.Layered2, 1), .. all];
+        if (!all.Contains((plan.Level, plan.Groups)))
+            all.Insert(0, (plan.Level, plan.Groups));
         return all;
     }
 
     private static List<GrowthRow> Grown(ArrayPlan plan, long[] bytes, int? places)
     {
         var rows = new List<GrowthRow>();
-        if (bytes.Length == 0) return rows;
+        if (bytes.Length == 0)
+            return rows;
         for (var n = bytes.Length; n <= bytes.Length + Math.Min(4, places ?? 4); n++)
-            if (ArrayShape.Of(plan.Level, plan.Host, [.. bytes, .. Enumerable.Repeat(bytes.Min(), n - bytes.Length)], plan.Groups).Shape is { } shape)
+            if (
+                ArrayShape.Of(plan.Level, plan.Host, [.. bytes, .. Enumerable.Repeat(bytes.Min(), n - bytes.Length)], plan.Groups).Shape is
+                { } shape
+            )
                 rows.Add(new(n, ArrayCapacity.Of(shape).Usable, n == bytes.Length));
         return rows;
     }

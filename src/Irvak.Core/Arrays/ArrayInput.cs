@@ -7,9 +7,7 @@ namespace Irvak.Core.Arrays;
 public record ArrayInput : PlanInput
 {
     public ArrayInput(PlanInput machine)
-        : base(machine)
-    {
-    }
+        : base(machine) { }
 
     /// <summary>Arrays as they are to be.</summary>
     public IReadOnlyList<ArrayPlan> Arrays { get; init; } = [];

@@ -14,7 +14,16 @@ namespace Irvak.Core.Arrays;
 /// <param name="Wanted">Members it should have; null when not told.</param>
 /// <param name="Missing">Members not in step, wherever they are; null when not known.</param>
 /// <param name="LevelKnown">False while nobody told how its drives share their data.</param>
-public sealed record ArrayNow(string Name, RaidCondition Condition, string Words, IReadOnlyList<string> Members, IReadOnlyList<string> Out, int? Wanted, int? Missing, bool LevelKnown)
+public sealed record ArrayNow(
+    string Name,
+    RaidCondition Condition,
+    string Words,
+    IReadOnlyList<string> Members,
+    IReadOnlyList<string> Out,
+    int? Wanted,
+    int? Missing,
+    bool LevelKnown
+)
 {
     /// <summary>True when it is known to carry on without one more drive, as far as its state goes.</summary>
     public bool IsWhole => Condition is RaidCondition.Whole or RaidCondition.NeverFilled;
@@ -24,32 +33,47 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
 
     private static readonly Dictionary<string, string> NoMembers = [];
 
-    /// <summary>The array that each found drive belongs to, by its place: as a capture lists its members, else as its own record names it.</summary>
+    /// <summary>The array that each found drive belongs to, by its place: as a capture lists its members, else as its own record names
+    /// it.</summary>
     public static IReadOnlyDictionary<string, string> Membership(MachineState state, IReadOnlyList<SeenRaid> raids)
     {
         Dictionary<string, string>? at = null;
         foreach (var (place, unit) in state.Found)
-            if (unit.Drive is not null && ArrayOf(unit, raids) is { } name) (at ??= [])[place] = name;
+            if (unit.Drive is not null && ArrayOf(unit, raids) is { } name)
+                (at ??= [])[place] = name;
         // A drive that fell out stands in no list any more: a person tells which it was.
         foreach (var (name, said) in state.ArraysSaid)
-            if (said.Lost is { } lost && state.Found.ContainsKey(lost)) (at ??= [])[lost] = name;
+            if (said.Lost is { } lost && state.Found.ContainsKey(lost))
+                (at ??= [])[lost] = name;
         return at ?? NoMembers;
     }
 
     /// <summary>Drives that share several arrays are judged by the largest: the small ones hold an appliance's own system.</summary>
     private static string? ArrayOf(Unit unit, IReadOnlyList<SeenRaid> raids) =>
-        DriveName(unit) is { } drive && raids.Where(r => r.Members.Any(m => IsPart(m.Name, drive))).MaxBy(r => r.Bytes ?? 0) is { } raid ? raid.Name
-        : unit.MemberOf is { } member && !IsMount(member) ? member : null;
+        DriveName(unit) is { } drive && raids.Where(r => r.Members.Any(m => IsPart(m.Name, drive))).MaxBy(r => r.Bytes ?? 0) is { } raid
+            ? raid.Name
+        : unit.MemberOf is { } member && !IsMount(member) ? member
+        : null;
 
     private static string? DriveName(Unit unit) => unit.SystemName?.Replace("/dev/", "") is { Length: > 0 } name ? name : null;
 
     /// <summary>Drives that may be the one which an array lost: as large as its smallest member, and claimed by nothing.</summary>
     public IReadOnlyList<string> MayHaveLost(MachineState state)
     {
-        if (Unplaced == 0 || Condition is not (RaidCondition.Degraded or RaidCondition.Rebuilding)) return [];
+        if (Unplaced == 0 || Condition is not (RaidCondition.Degraded or RaidCondition.Rebuilding))
+            return [];
         var taken = Membership(state, state.Seen.Raids);
         var least = Members.Min(m => state.Found[m].Drive?.Bytes);
-        return [.. Sheets.SheetPlaces.All(state.Sheet!).Where(p => state.Found.GetValueOrDefault(p) is { Drive: { } drive, MemberOf: null } && !taken.ContainsKey(p) && (least is null || drive.Bytes is null || drive.Bytes >= least))];
+        return
+        [
+            .. Sheets
+                .SheetPlaces.All(state.Sheet!)
+                .Where(p =>
+                    state.Found.GetValueOrDefault(p) is { Drive: { } drive, MemberOf: null }
+                    && !taken.ContainsKey(p)
+                    && (least is null || drive.Bytes is null || drive.Bytes >= least)
+                ),
+        ];
     }
 
     /// <summary>"/srv", "/, /boot" and "[SWAP]" are where a drive is mounted, no array.</summary>
@@ -57,16 +81,28 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
 
     /// <summary>sda1 is a part of sda, nvme0n1p2 one of nvme0n1.</summary>
     public static bool IsPart(string part, string disk) =>
-        part == disk || (part.StartsWith(disk, StringComparison.Ordinal) && part[disk.Length..] is var rest && (rest.All(char.IsAsciiDigit) || (rest[0] == 'p' && rest.Length > 1 && rest[1..].All(char.IsAsciiDigit))));
+        part == disk
+        || (
+            part.StartsWith(disk, StringComparison.Ordinal)
+            && part[disk.Length..] is var rest
+            && (rest.All(char.IsAsciiDigit) || (rest[0] == 'p' && rest.Length > 1 && rest[1..].All(char.IsAsciiDigit)))
+        );
 
     /// <summary>Every array that a found drive belongs to, with how it stands.</summary>
     public static IReadOnlyList<ArrayNow> Of(MachineState state)
     {
         var seen = state.Seen;
         var members = Membership(state, seen.Raids);
-        if (members.Count == 0) return [];
+        if (members.Count == 0)
+            return [];
         var inOrder = state.Sheet is { } sheet ? Sheets.SheetPlaces.InOrder(sheet, members, m => m.Key) : members;
-        return [.. inOrder.GroupBy(m => m.Value, m => m.Key).OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase).Select(g => Of(state, g.Key, [.. g], seen))];
+        return
+        [
+            .. inOrder
+                .GroupBy(m => m.Value, m => m.Key)
+                .OrderBy(g => g.Key, StringComparer.OrdinalIgnoreCase)
+                .Select(g => Of(state, g.Key, [.. g], seen)),
+        ];
     }
 
     private static ArrayNow Of(MachineState state, string name, IReadOnlyList<string> places, Observation seen)
@@ -77,31 +113,57 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
         // Where no listing tells its members, a controller's table tells which of its drives are in trouble.
         var unlisted = raid is null || raid.Members.Count == 0;
         var trouble = unlisted || health is null or { Condition: RaidCondition.Unknown } ? Troubled(places, state, seen) : [];
-        if (health is null or { Condition: RaidCondition.Unknown }) health = ByHand(said) ?? ByDrives(trouble) ?? health;
-        var gone = unlisted ? [.. trouble.Select(t => t.Place)] : places.Where(p => Role(raid!, state.Found[p]) is not ("active" or "write-mostly" or "spare" or "journal" or "unknown")).ToList();
-        return new(name, health?.Condition ?? RaidCondition.Unknown, health?.Words ?? "nobody told its state", places, gone, raid?.Wanted, health?.Missing, JobArrays.LevelOf(raid, said, places.Count) is not null || said?.Level is ArrayAnswers.Other or ArrayAnswers.None);
+        if (health is null or { Condition: RaidCondition.Unknown })
+            health = ByHand(said) ?? ByDrives(trouble) ?? health;
+        var gone = unlisted
+            ? [.. trouble.Select(t => t.Place)]
+            : places
+                .Where(p => Role(raid!, state.Found[p]) is not ("active" or "write-mostly" or "spare" or "journal" or "unknown"))
+                .ToList();
+        return new(
+            name,
+            health?.Condition ?? RaidCondition.Unknown,
+            health?.Words ?? "nobody told its state",
+            places,
+            gone,
+            raid?.Wanted,
+            health?.Missing,
+            JobArrays.LevelOf(raid, said, places.Count) is not null || said?.Level is ArrayAnswers.Other or ArrayAnswers.None
+        );
     }
 
     /// <summary>A drive's part in an array; a member that the array does not list any more has dropped out.</summary>
-    private static string? Role(SeenRaid raid, Unit unit) => DriveName(unit) is { } drive ? raid.Members.FirstOrDefault(m => IsPart(m.Name, drive))?.Role : "unknown";
+    private static string? Role(SeenRaid raid, Unit unit) =>
+        DriveName(unit) is { } drive ? raid.Members.FirstOrDefault(m => IsPart(m.Name, drive))?.Role : "unknown";
 
-    private static RaidHealth? ByHand(ArraySaid? said) => said?.State switch
-    {
-        ArrayAnswers.Whole => new(RaidCondition.Whole, "is whole, as somebody looked", 0),
-        ArrayAnswers.Degraded => new(RaidCondition.Degraded, "is degraded, as somebody looked", null),
-        ArrayAnswers.Rebuilding => new(RaidCondition.Rebuilding, "is being rebuilt, as somebody looked", null),
-        ArrayAnswers.Down => new(RaidCondition.Failed, "does not run, as somebody looked", null),
-        _ => null,
-    };
+    private static RaidHealth? ByHand(ArraySaid? said) =>
+        said?.State switch
+        {
+            ArrayAnswers.Whole => new(RaidCondition.Whole, "is whole, as somebody looked", 0),
+            ArrayAnswers.Degraded => new(RaidCondition.Degraded, "is degraded, as somebody looked", null),
+            ArrayAnswers.Rebuilding => new(RaidCondition.Rebuilding, "is being rebuilt, as somebody looked", null),
+            ArrayAnswers.Down => new(RaidCondition.Failed, "does not run, as somebody looked", null),
+            _ => null,
+        };
 
     // States of a drive behind a controller that mean trouble for its array. Common practice, no source.
-    private static readonly string[] Bad = ["fail", "missing", "offline", "offln", "bad", "ubad", "critical", "degraded", "removed"], Filling = ["rebuild", "rbld", "copyback", "cpybck"];
+    private static readonly string[] Bad = ["fail", "missing", "offline", "offln", "bad", "ubad", "critical", "degraded", "removed"],
+        Filling = ["rebuild", "rbld", "copyback", "cpybck"];
 
-    /// <summary>A controller's table tells the state of each drive; one bad word is enough, good words do not make an array whole.</summary>
+    /// <summary>A controller's table tells the state of each drive; one bad word is enough, good words do not make an array
+    /// whole.</summary>
     private static RaidHealth? ByDrives(List<(string Place, string Word)> trouble)
     {
-        if (trouble.FirstOrDefault(t => Filling.Any(t.Word.Contains)) is { Word: { } word } filling) return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {PlaceName.Short(filling.Place)}", null);
-        return trouble.Count == 0 ? null : new(RaidCondition.Degraded, $"has {Say.Count(trouble.Count, "drive that is", "drives that are")} “{trouble[0].Word}”, in {Say.Words([.. trouble.Select(t => PlaceName.Short(t.Place))])}", trouble.Count);
+        if (trouble.FirstOrDefault(t => Filling.Any(t.Word.Contains)) is { Word: { } word } filling)
+            return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {PlaceName.Short(filling.Place)}", null);
+        return trouble.Count == 0
+            ? null
+            : new(
+                RaidCondition.Degraded,
+                $"has {Say.Count(trouble.Count, "drive that is", "drives that are")} "
+                    + $"“{trouble[0].Word}”, in {Say.Words([.. trouble.Select(t => PlaceName.Short(t.Place))])}",
+                trouble.Count
+            );
     }
 
     /// <summary>Places whose drives a table calls bad or being filled, each with its word.</summary>
@@ -109,23 +171,39 @@ public sealed record ArrayNow(string Name, RaidCondition Condition, string Words
     {
         var words = new Dictionary<string, string>(StringComparer.OrdinalIgnoreCase);
         foreach (var drive in seen.Drives)
-            if (drive is { Serial: { } serial, State: { } told }) words[serial] = told.ToLowerInvariant();
-        return words.Count == 0 ? [] : [.. places.Select(p => (Place: p, Word: words.GetValueOrDefault(state.Found[p].Serial ?? "") ?? "")).Where(t => Bad.Concat(Filling).Any(t.Word.Contains))];
+            if (drive is { Serial: { } serial, State: { } told })
+                words[serial] = told.ToLowerInvariant();
+        return words.Count == 0
+            ? []
+            :
+            [
+                .. places
+                    .Select(p => (Place: p, Word: words.GetValueOrDefault(state.Found[p].Serial ?? "") ?? ""))
+                    .Where(t => Bad.Concat(Filling).Any(t.Word.Contains)),
+            ];
     }
 }
 
 /// <summary>How a person tells of an array: the words offered.</summary>
 public static class ArrayAnswers
 {
-    public const string Whole = "whole", Degraded = "degraded", Rebuilding = "being rebuilt", Down = "does not run", Other = "a pool, or another kind", None = "no array, only in use", NoneOfThese = "none of these";
+    public const string Whole = "whole",
+        Degraded = "degraded",
+        Rebuilding = "being rebuilt",
+        Down = "does not run",
+        Other = "a pool, or another kind",
+        None = "no array, only in use",
+        NoneOfThese = "none of these";
 
     public static readonly IReadOnlyList<string> States = [Whole, Degraded, Rebuilding, Down];
 
     public static readonly ImmutableArray<(string Word, ArrayLevel? Level)> All =
     [
-        .. new[] { ArrayLevel.Mirror, ArrayLevel.Parity1, ArrayLevel.Parity2, ArrayLevel.Pairs, ArrayLevel.Stripe, ArrayLevel.Span }
-            .Select(l => (LevelTable.Code(l, 1) ?? LevelTable.Words(l, 1).ToLowerInvariant(), (ArrayLevel?)l)),
-        (Other, null), (None, null),
+        .. new[] { ArrayLevel.Mirror, ArrayLevel.Parity1, ArrayLevel.Parity2, ArrayLevel.Pairs, ArrayLevel.Stripe, ArrayLevel.Span }.Select(
+            l => (LevelTable.Code(l, 1) ?? LevelTable.Words(l, 1).ToLowerInvariant(), (ArrayLevel?)l)
+        ),
+        (Other, null),
+        (None, null),
     ];
 
     public static IReadOnlyList<string> Levels { get; } = [.. All.Select(a => a.Word)];

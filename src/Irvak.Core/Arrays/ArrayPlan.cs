@@ -6,38 +6,75 @@ namespace Irvak.Core.Arrays;
 [JsonConverter(typeof(JsonStringEnumConverter<ArrayLevel>))]
 public enum ArrayLevel
 {
-    [JsonStringEnumMemberName("single")] Single,
-    [JsonStringEnumMemberName("span")] Span,
-    [JsonStringEnumMemberName("stripe")] Stripe,
-    [JsonStringEnumMemberName("mirror")] Mirror,
-    [JsonStringEnumMemberName("pairs")] Pairs,
-    [JsonStringEnumMemberName("parity-1")] Parity1,
-    [JsonStringEnumMemberName("parity-2")] Parity2,
-    [JsonStringEnumMemberName("parity-3")] Parity3,
-    [JsonStringEnumMemberName("layered-1")] Layered1,
-    [JsonStringEnumMemberName("layered-2")] Layered2,
+    [JsonStringEnumMemberName("single")]
+    Single,
+
+    [JsonStringEnumMemberName("span")]
+    Span,
+
+    [JsonStringEnumMemberName("stripe")]
+    Stripe,
+
+    [JsonStringEnumMemberName("mirror")]
+    Mirror,
+
+    [JsonStringEnumMemberName("pairs")]
+    Pairs,
+
+    [JsonStringEnumMemberName("parity-1")]
+    Parity1,
+
+    [JsonStringEnumMemberName("parity-2")]
+    Parity2,
+
+    [JsonStringEnumMemberName("parity-3")]
+    Parity3,
+
+    [JsonStringEnumMemberName("layered-1")]
+    Layered1,
+
+    [JsonStringEnumMemberName("layered-2")]
+    Layered2,
 }
 
 /// <summary>What keeps the array: a controller of its own, the kernel, or a copy-on-write pool.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<ArrayHost>))]
 public enum ArrayHost
 {
-    [JsonStringEnumMemberName("controller")] Controller,
-    [JsonStringEnumMemberName("kernel")] Kernel,
-    [JsonStringEnumMemberName("pool")] Pool,
+    [JsonStringEnumMemberName("controller")]
+    Controller,
+
+    [JsonStringEnumMemberName("kernel")]
+    Kernel,
+
+    [JsonStringEnumMemberName("pool")]
+    Pool,
 }
 
 /// <summary>What the volume on it is used for: the request it is mostly asked, and how much of it is reading.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<ArrayUse>))]
 public enum ArrayUse
 {
-    [JsonStringEnumMemberName("files")] Files,
-    [JsonStringEnumMemberName("machines")] Machines,
-    [JsonStringEnumMemberName("database")] Database,
-    [JsonStringEnumMemberName("editing")] Editing,
-    [JsonStringEnumMemberName("archive")] Archive,
-    [JsonStringEnumMemberName("directory")] Directory,
-    [JsonStringEnumMemberName("cameras")] Cameras,
+    [JsonStringEnumMemberName("files")]
+    Files,
+
+    [JsonStringEnumMemberName("machines")]
+    Machines,
+
+    [JsonStringEnumMemberName("database")]
+    Database,
+
+    [JsonStringEnumMemberName("editing")]
+    Editing,
+
+    [JsonStringEnumMemberName("archive")]
+    Archive,
+
+    [JsonStringEnumMemberName("directory")]
+    Directory,
+
+    [JsonStringEnumMemberName("cameras")]
+    Cameras,
 }
 
 /// <summary>An array as planned, or as found.</summary>
@@ -51,18 +88,36 @@ public enum ArrayUse
 /// <param name="SparesForAll">True when its spares stand by for every array of the same keeper.</param>
 /// <param name="BackedUp">True when a backup of it exists and was read back.</param>
 public sealed record ArrayPlan(
-    string Name, ArrayLevel Level, IReadOnlyList<string> Members, ArrayHost Host = ArrayHost.Kernel, int Groups = 1, IReadOnlyList<string>? Spares = null,
-    int? StripKiB = null, ArrayUse Use = ArrayUse.Files, bool Scratch = false, bool BackedUp = false, double? WrittenGBPerDay = null, bool SparesForAll = false)
+    string Name,
+    ArrayLevel Level,
+    IReadOnlyList<string> Members,
+    ArrayHost Host = ArrayHost.Kernel,
+    int Groups = 1,
+    IReadOnlyList<string>? Spares = null,
+    int? StripKiB = null,
+    ArrayUse Use = ArrayUse.Files,
+    bool Scratch = false,
+    bool BackedUp = false,
+    double? WrittenGBPerDay = null,
+    bool SparesForAll = false
+)
 {
-    public const int MostMembers = 512, LongestName = 24;
+    public const int MostMembers = 512,
+        LongestName = 24;
 
     [JsonIgnore]
     public IReadOnlyList<string> AllSpares => Spares ?? [];
 
-    /// <summary>Made the same way over the same drives. What it is used for, its spares and its backup can change without making it anew.</summary>
-    public bool IsMadeLike(ArrayPlan other) => (Name, Level, Host, Groups) == (other.Name, other.Level, other.Host, other.Groups)
-        && (StripKiB is null || other.StripKiB is null || StripKiB == other.StripKiB) && Members.SequenceEqual(other.Members);
+    /// <summary>Made the same way over the same drives. What it is used for, its spares and its backup can change without making it
+    /// anew.</summary>
+    public bool IsMadeLike(ArrayPlan other) =>
+        (Name, Level, Host, Groups) == (other.Name, other.Level, other.Host, other.Groups)
+        && (StripKiB is null || other.StripKiB is null || StripKiB == other.StripKiB)
+        && Members.SequenceEqual(other.Members);
 
     /// <summary>The other one with more drives: it is grown, and what it holds stays.</summary>
-    public bool Grows(ArrayPlan other) => Members.Count > other.Members.Count && (this with { Members = other.Members }).IsMadeLike(other) && other.Members.All(Members.Contains);
+    public bool Grows(ArrayPlan other) =>
+        Members.Count > other.Members.Count
+        && (this with { Members = other.Members }).IsMadeLike(other)
+        && other.Members.All(Members.Contains);
 }

@@ -9,55 +9,105 @@ namespace Irvak.Core.Arrays;
 /// <summary>What speaks for and against a planned array.</summary>
 public static class ArrayRules
 {
-    public static readonly Rule Impossible = new("ARR-LEVEL", Family.Array, Severity.Stop,
+    public static readonly Rule Impossible = new(
+        "ARR-LEVEL",
+        Family.Array,
+        Severity.Stop,
         "{array} can't be made: {why}.",
         "Each level needs its count of drives, and each keeper offers its own levels.",
-        "mdadm(8), md(4); controllers: common practice, no source", Basis.Practice);
+        "mdadm(8), md(4); controllers: common practice, no source",
+        Basis.Practice
+    );
 
-    public static readonly Rule Erases = new("ARR-ERASE", Family.Array, Severity.Care,
+    public static readonly Rule Erases = new(
+        "ARR-ERASE",
+        Family.Array,
+        Severity.Care,
         "Creating {array} erases {places}, which hold {size}.",
         "An array is written over its drives from the first sector on; what was on them is gone.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source",
+        Basis.Practice
+    );
 
-    public static readonly Rule NoRedundancy = new("ARR-NONE", Family.Array, Severity.Stop,
+    public static readonly Rule NoRedundancy = new(
+        "ARR-NONE",
+        Family.Array,
+        Severity.Stop,
         "{array} survives no failure, and what it holds is neither scratch nor backed up.",
         "One failed drive loses all of it. Say that it is scratch, or that a backup was read back.",
-        "definition of the level", Basis.Standard);
+        "definition of the level",
+        Basis.Standard
+    );
 
-    public static readonly Rule NotBackup = new("ARR-BACKUP", Family.Array, Severity.Note,
+    public static readonly Rule NotBackup = new(
+        "ARR-BACKUP",
+        Family.Array,
+        Severity.Note,
         "{array} is not a backup: deleted, overwritten or encrypted data is so on every drive.",
         "Redundancy carries on when a drive fails, and does nothing else.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source",
+        Basis.Practice
+    );
 
-    public static readonly Rule Unequal = new("ARR-UNEQUAL", Family.Array, Severity.Note,
+    public static readonly Rule Unequal = new(
+        "ARR-UNEQUAL",
+        Family.Array,
+        Severity.Note,
         "{unused} of {array} lie idle: {place} is the smallest. One of {size} there frees {freed}.",
         "The smallest member sets the measure of its group.",
-        "definition of the level", Basis.Standard);
+        "definition of the level",
+        Basis.Standard
+    );
 
-    public static readonly Rule RebuildRisk = new("ARR-REBUILD", Family.Array, Severity.Care,
+    public static readonly Rule RebuildRisk = new(
+        "ARR-REBUILD",
+        Family.Array,
+        Severity.Care,
         "A rebuild of {array} reads {read} and meets an unreadable sector in up to {chance} of cases, with nothing left to make up for it.",
         "The rate of a sheet is an upper bound; drives in good health read better. A second redundancy takes this away.",
-        "drive's sheet or class; 1 − (1 − p)^bits", Basis.Sheet);
+        "drive's sheet or class; 1 − (1 − p)^bits",
+        Basis.Sheet
+    );
 
-    public static readonly Rule Strip = new("ARR-STRIP", Family.Array, Severity.Note,
+    public static readonly Rule Strip = new(
+        "ARR-STRIP",
+        Family.Array,
+        Severity.Note,
         "A request of {request} touches {touches} of {drives} drives at strips of {strip}; {suggested} would fit {use} better.",
         "Single requests are best served by one drive, streams by all of them.",
-        "1 + (request − 512) ÷ strip; common practice, no source, for what is best", Basis.Practice);
+        "1 + (request − 512) ÷ strip; common practice, no source, for what is best",
+        Basis.Practice
+    );
 
-    public static readonly Rule WriteThrough = new("ARR-CACHE", Family.Array, Severity.Care,
+    public static readonly Rule WriteThrough = new(
+        "ARR-CACHE",
+        Family.Array,
+        Severity.Care,
         "{array} keeps parity on {controller}, which has no protected cache.",
         "Small writes wait for reading and writing again, and a power cut in the middle leaves data and parity apart.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source",
+        Basis.Practice
+    );
 
-    public static readonly Rule Offered = new("ARR-CONTROLLER", Family.Array, Severity.Stop,
+    public static readonly Rule Offered = new(
+        "ARR-CONTROLLER",
+        Family.Array,
+        Severity.Stop,
         "No controller in the plan makes {level}: {controllers}.",
         "A controller makes the levels that its firmware has, some only with a key.",
-        "controller's sheet", Basis.Sheet);
+        "controller's sheet",
+        Basis.Sheet
+    );
 
-    public static readonly Rule Twice = new("ARR-TWICE", Family.Array, Severity.Stop,
+    public static readonly Rule Twice = new(
+        "ARR-TWICE",
+        Family.Array,
+        Severity.Stop,
         "{place} {is|are} a member of {one} and of {other}.",
         "A drive belongs to one array.",
-        "definition", Basis.Standard);
+        "definition",
+        Basis.Standard
+    );
 
     // Above this share people should know. Common practice, no source.
     private const double RiskWorthSaying = 0.10;
@@ -69,73 +119,151 @@ public static class ArrayRules
         if (array.Why is { } why)
         {
             // One that was found is there, whatever is not known of its drives.
-            if (q.StillAs(plan) is null) yield return Finding.Of(Impossible, places, null, ("array", plan.Name), ("why", why));
+            if (q.StillAs(plan) is null)
+                yield return Finding.Of(Impossible, places, null, ("array", plan.Name), ("why", why));
             yield break;
         }
         var isNew = q.StillAs(plan) is null;
         if (Erased(q, plan) is { Count: > 0 } erased)
-            yield return Finding.Of(Erases, erased, Held(q, erased), ("array", plan.Name), ("places", Stated.At(erased)), ("size", new DiskSpace(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0))));
+            yield return Finding.Of(
+                Erases,
+                erased,
+                Held(q, erased),
+                ("array", plan.Name),
+                ("places", Stated.At(erased)),
+                ("size", new DiskSpace(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0)))
+            );
         if (array.Surely == 0 && !plan.Scratch && !plan.BackedUp)
             yield return Finding.Of(NoRedundancy, places, null, ("array", plan.Name));
-        if (array.Surely > 0 && !plan.BackedUp && isNew) yield return Finding.Of(NotBackup, places, null, ("array", plan.Name));
-        if (Idle(q.Planned, array) is { } idle) yield return idle;
+        if (array.Surely > 0 && !plan.BackedUp && isNew)
+            yield return Finding.Of(NotBackup, places, null, ("array", plan.Name));
+        if (Idle(q.Planned, array) is { } idle)
+            yield return idle;
         if (array.Rebuild is { Unreadable: > RiskWorthSaying } rebuild && array.Surely == 1 && isNew)
-            yield return Finding.Of(RebuildRisk, places, Reading(q.Planned, plan, rebuild, q.Figures), ("array", plan.Name), ("read", new DiskSpace(rebuild.ReadBytes)), ("chance", Chance.Words(rebuild.Unreadable)));
-        if (plan.StripKiB is { } strip && isNew && strip != array.SuggestedStripKiB && array.DataDrives > 1) yield return StripNote(array, strip);
+            yield return Finding.Of(
+                RebuildRisk,
+                places,
+                Reading(q.Planned, plan, rebuild, q.Figures),
+                ("array", plan.Name),
+                ("read", new DiskSpace(rebuild.ReadBytes)),
+                ("chance", Chance.Words(rebuild.Unreadable))
+            );
+        if (plan.StripKiB is { } strip && isNew && strip != array.SuggestedStripKiB && array.DataDrives > 1)
+            yield return StripNote(array, strip);
         if (plan.Host == ArrayHost.Controller)
-            foreach (var finding in ByController(q, array)) yield return finding;
+            foreach (var finding in ByController(q, array))
+                yield return finding;
     }
 
-    /// <summary>Members that hold something now and lose it: drives that were found there and stay, but for those of an array that only grows.</summary>
-    internal static List<string> Erased(ArrayInput q, ArrayPlan plan) => q.StillAs(plan) is not null ? [] :
-        [.. plan.Members.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p) && q.GrownFrom(plan)?.Members.Contains(p) != true)];
+    /// <summary>Members that hold something now and lose it: drives that were found there and stay, but for those of an array that only
+    /// grows.</summary>
+    internal static List<string> Erased(ArrayInput q, ArrayPlan plan) =>
+        q.StillAs(plan) is not null
+            ? []
+            :
+            [
+                .. plan.Members.Where(p =>
+                    q.Found.At(p)?.Drive is not null && !q.IsNew(p) && q.GrownFrom(plan)?.Members.Contains(p) != true
+                ),
+            ];
 
     /// <summary>What lies idle because drives differ, with the one swap that frees most.</summary>
     private static Finding? Idle(Build build, ArrayFigures array)
     {
-        if (array.Capacity is not { UnusedBytes: > 0 } capacity || capacity.UnusedBytes < capacity.Raw / 200) return null;
+        if (array.Capacity is not { UnusedBytes: > 0 } capacity || capacity.UnusedBytes < capacity.Raw / 200)
+            return null;
         var drives = array.Plan.Members.Select(p => (Place: p, Drive: build.At(p)!.Drive!)).ToList();
         var smallest = drives.MinBy(d => d.Drive.Bytes);
         var size = drives.Max(d => d.Drive.Bytes)!.Value;
-        var swapped = ArrayFigures.Of(array.Plan, [.. drives.Select(d => d.Place == smallest.Place ? d.Drive with { Bytes = size } : d.Drive)], false);
+        var swapped = ArrayFigures.Of(
+            array.Plan,
+            [.. drives.Select(d => d.Place == smallest.Place ? d.Drive with { Bytes = size } : d.Drive)],
+            false
+        );
         var freed = (swapped.Capacity?.Usable ?? 0) - capacity.Usable;
-        return Finding.Of(Unequal, [smallest.Place], capacity.Why,
-            ("unused", new DiskSpace(capacity.UnusedBytes)), ("array", array.Plan.Name), ("place", Stated.At(smallest.Place)), ("size", new DiskSpace(size)), ("freed", freed > 0 ? DiskSpace.TB(freed) : "nothing by itself"));
+        return Finding.Of(
+            Unequal,
+            [smallest.Place],
+            capacity.Why,
+            ("unused", new DiskSpace(capacity.UnusedBytes)),
+            ("array", array.Plan.Name),
+            ("place", Stated.At(smallest.Place)),
+            ("size", new DiskSpace(size)),
+            ("freed", freed > 0 ? DiskSpace.TB(freed) : "nothing by itself")
+        );
     }
 
     private static Worked Reading(Build build, ArrayPlan plan, Rebuild rebuild, DriveFigures figures)
     {
         var worst = plan.Members.Select(p => DriveDefaults.UnreadablePerBit(build.At(p)?.Drive, figures)).MaxBy(u => u.Value)!;
-        return Worked.Sum(worst.Source, new WorkedLine("at least one unreadable sector", Chance.Words(rebuild.Unreadable), true),
+        return Worked.Sum(
+            worst.Source,
+            new WorkedLine("at least one unreadable sector", Chance.Words(rebuild.Unreadable), true),
             new("bits read", $"{rebuild.ReadBytes * 8.0:0.00e+0}"),
-            new("unreadable per bit, at most", $"{worst.Value:0e+0}"));
+            new("unreadable per bit, at most", $"{worst.Value:0e+0}")
+        );
     }
 
     /// <summary>What leaves with the drives that an array is written over.</summary>
-    private static Worked Held(ArrayInput q, IReadOnlyList<string> erased) => Worked.Sum("sector counts of the drives",
-        new("size", DiskSpace.TB(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0)), true),
-        [.. erased.Select(p => new WorkedLine(PlaceName.Short(p), q.Found.At(p)!.Drive!.Bytes is { } bytes ? DiskSpace.TB(bytes) : "size not known"))]);
+    private static Worked Held(ArrayInput q, IReadOnlyList<string> erased) =>
+        Worked.Sum(
+            "sector counts of the drives",
+            new("size", DiskSpace.TB(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0)), true),
+            [
+                .. erased.Select(p => new WorkedLine(
+                    PlaceName.Short(p),
+                    q.Found.At(p)!.Drive!.Bytes is { } bytes ? DiskSpace.TB(bytes) : "size not known"
+                )),
+            ]
+        );
 
     private static Finding StripNote(ArrayFigures array, int strip)
     {
         var use = Workloads.Of(array.Plan.Use);
-        return Finding.Of(Strip, [.. array.Plan.Members],
-            Worked.Sum(Strip.Source, new("drives touched", $"{array.Touches:0.#}", true), new("request", $"{use.RequestKiB} KiB"), new WorkedLine("strip", $"{strip} KiB"), new WorkedLine("drives", $"{array.Plan.Members.Count}")), ("request", $"{use.RequestKiB} KiB"), ("touches", array.Touches.ToString("0.#")), ("drives", array.Plan.Members.Count),
-            ("strip", $"{strip} KiB"), ("suggested", $"{array.SuggestedStripKiB} KiB"), ("use", use.Name));
+        return Finding.Of(
+            Strip,
+            [.. array.Plan.Members],
+            Worked.Sum(
+                Strip.Source,
+                new("drives touched", $"{array.Touches:0.#}", true),
+                new("request", $"{use.RequestKiB} KiB"),
+                new WorkedLine("strip", $"{strip} KiB"),
+                new WorkedLine("drives", $"{array.Plan.Members.Count}")
+            ),
+            ("request", $"{use.RequestKiB} KiB"),
+            ("touches", array.Touches.ToString("0.#")),
+            ("drives", array.Plan.Members.Count),
+            ("strip", $"{strip} KiB"),
+            ("suggested", $"{array.SuggestedStripKiB} KiB"),
+            ("use", use.Name)
+        );
     }
 
     private static IEnumerable<Finding> ByController(ArrayInput q, ArrayFigures array)
     {
-        var controllers = q.Planned.Units.Where(u => u.Value.Card?.Controller is not null).Select(u => (Place: u.Key, Card: u.Value.Card!)).ToList();
-        if (controllers.Count == 0) yield break;
+        var controllers = q
+            .Planned.Units.Where(u => u.Value.Card?.Controller is not null)
+            .Select(u => (Place: u.Key, Card: u.Value.Card!))
+            .ToList();
+        if (controllers.Count == 0)
+            yield break;
         var code = array.Code?["level ".Length..];
-        var able = controllers.Where(c => code is null || c.Card.Controller!.IsUnknown || c.Card.Controller!.Levels.Contains(code)).ToList();
+        var able = controllers
+            .Where(c => code is null || c.Card.Controller!.IsUnknown || c.Card.Controller!.Levels.Contains(code))
+            .ToList();
         if (able.Count == 0 && code is not null)
         {
-            yield return Finding.Of(Offered, [.. controllers.Select(c => c.Place)], null, ("level", array.Code!), ("controllers", Say.Words([.. controllers.Select(c => c.Card.Name)])));
+            yield return Finding.Of(
+                Offered,
+                [.. controllers.Select(c => c.Place)],
+                null,
+                ("level", array.Code!),
+                ("controllers", Say.Words([.. controllers.Select(c => c.Card.Name)]))
+            );
             yield break;
         }
-        if (LevelTable.Of(array.Plan.Level).Penalty < 4 || able.Any(c => c.Card.Controller!.IsUnknown || c.Card.Controller!.IsGuarded)) yield break;
+        if (LevelTable.Of(array.Plan.Level).Penalty < 4 || able.Any(c => c.Card.Controller!.IsUnknown || c.Card.Controller!.IsGuarded))
+            yield break;
         yield return Finding.Of(WriteThrough, [able[0].Place], null, ("array", array.Plan.Name), ("controller", able[0].Card.Name));
     }
 
@@ -143,8 +271,8 @@ public static class ArrayRules
     {
         var homes = new Dictionary<string, string>();
         foreach (var array in q.Arrays)
-            foreach (var place in array.Members.Concat(array.AllSpares))
-                if (!homes.TryAdd(place, array.Name))
-                    yield return Finding.Of(Twice, [place], null, ("place", Stated.At(place)), ("one", homes[place]), ("other", array.Name));
+        foreach (var place in array.Members.Concat(array.AllSpares))
+            if (!homes.TryAdd(place, array.Name))
+                yield return Finding.Of(Twice, [place], null, ("place", Stated.At(place)), ("one", homes[place]), ("other", array.Name));
     }
 }

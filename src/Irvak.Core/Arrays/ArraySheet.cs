@@ -12,54 +12,104 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
     /// <param name="paces">What the ways to the arrays let through; null to leave them out.</param>
     public static ArraySheet Of(ArrayInput q, IReadOnlyList<ArrayPace>? paces = null)
     {
-        var found = q.FoundArrays.Select(f => q.NowOf(f.Name) is { Unplaced: > 0 } now ? Unplaced(f, now) : ArrayFigures.Of(f, q.Found, q.Figures).As(q.NowOf(f.Name))).ToList();
+        var found = q
+            .FoundArrays.Select(f =>
+                q.NowOf(f.Name) is { Unplaced: > 0 } now ? Unplaced(f, now) : ArrayFigures.Of(f, q.Found, q.Figures).As(q.NowOf(f.Name))
+            )
+            .ToList();
         return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paces?.FirstOrDefault(p => p.Name == a.Name)))], found);
     }
 
-    /// <summary>An array that stays and misses a drive for a while is what it was; whether it lives through that is judged by <see cref="MemberPulled"/>.</summary>
+    /// <summary>
+    /// An array that stays and misses a drive for a while is what it was; whether it lives through that is judged by
+    /// <see cref="MemberPulled"/>.
+    /// </summary>
     private static ArrayFigures FiguresOf(ArrayInput q, ArrayPlan plan, List<ArrayFigures> found, ArrayPace? pace)
     {
         var was = q.StillAs(plan) is { } still ? found.First(f => f.Plan == still) : null;
-        if (was is not null && (was.Now?.Unplaced > 0 || plan.Members.Any(p => q.Planned.At(p)?.Drive is null))) return was with { Plan = plan };
-        var figures = ArrayFigures.Of(plan, q.Planned, q.Figures, SharedSpare(q, plan), pace?.RebuildMBs, pace?.ScrubHours, PlacesLeft(q, plan));
+        if (was is not null && (was.Now?.Unplaced > 0 || plan.Members.Any(p => q.Planned.At(p)?.Drive is null)))
+            return was with { Plan = plan };
+        var figures = ArrayFigures.Of(
+            plan,
+            q.Planned,
+            q.Figures,
+            SharedSpare(q, plan),
+            pace?.RebuildMBs,
+            pace?.ScrubHours,
+            PlacesLeft(q, plan)
+        );
         return was is null || IsMended(q, was.Now) ? figures : figures.As(was.Now);
     }
 
     /// <summary>Bays and M.2 places free in the plan, of the groups that its members sit in.</summary>
     private static int PlacesLeft(ArrayInput q, ArrayPlan plan)
     {
-        var groups = q.Sheet.Bays.Select(b => b.Names.Select(PlaceName.Bay).ToList()).Append([.. q.Sheet.M2.Select(m => PlaceName.M2(m.Id))]);
+        var groups = q
+            .Sheet.Bays.Select(b => b.Names.Select(PlaceName.Bay).ToList())
+            .Append([.. q.Sheet.M2.Select(m => PlaceName.M2(m.Id))]);
         return groups.Where(g => g.Any(plan.Members.Contains)).SelectMany(g => g).Count(p => q.Planned.At(p) is null);
     }
 
     /// <summary>True when every member that is out gives way to another drive in the plan.</summary>
-    private static bool IsMended(ArrayInput q, ArrayNow? now) => now is null || (now is { Condition: Observations.RaidCondition.Degraded or Observations.RaidCondition.Rebuilding, Out.Count: > 0 } && now.Missing == now.Out.Count && now.Out.All(p => q.IsNew(p) && q.Planned.At(p)?.Drive is not null));
+    private static bool IsMended(ArrayInput q, ArrayNow? now) =>
+        now is null
+        || (
+            now is { Condition: Observations.RaidCondition.Degraded or Observations.RaidCondition.Rebuilding, Out.Count: > 0 }
+            && now.Missing == now.Out.Count
+            && now.Out.All(p => q.IsNew(p) && q.Planned.At(p)?.Drive is not null)
+        );
 
     /// <summary>Sums over some of the members would be sums of another array.</summary>
-    private static ArrayFigures Unplaced(ArrayPlan plan, ArrayNow now) => new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups),
-        $"it has {now.Wanted} members, {now.Members.Count} of them in places that are known: say in Survey where the others sit, or which drive it lost")
-    { Now = now };
+    private static ArrayFigures Unplaced(ArrayPlan plan, ArrayNow now) =>
+        new(
+            plan,
+            LevelTable.Words(plan.Level, plan.Groups),
+            LevelTable.Code(plan.Level, plan.Groups),
+            $"it has {now.Wanted} members, {now.Members.Count} of them in places that "
+                + "are known: say in Survey where the others sit, or which drive it lost"
+        )
+        {
+            Now = now,
+        };
 
     /// <summary>A spare of another array of the same keeper stands by for this one too, when it is large enough.</summary>
-    public static bool SharedSpare(ArrayInput q, ArrayPlan plan) => q.Arrays.Any(a => a.SparesForAll && a.Name != plan.Name && a.Host == plan.Host
-        && a.AllSpares.Any(s => SpareFit.Why(q.Planned.At(s)?.Drive, SpareFit.Members(plan, q.Planned)) is null));
+    public static bool SharedSpare(ArrayInput q, ArrayPlan plan) =>
+        q.Arrays.Any(a =>
+            a.SparesForAll
+            && a.Name != plan.Name
+            && a.Host == plan.Host
+            && a.AllSpares.Any(s => SpareFit.Why(q.Planned.At(s)?.Drive, SpareFit.Members(plan, q.Planned)) is null)
+        );
 
     /// <summary>Bytes of all arrays that hold data.</summary>
     /// <returns>Null when one of them has no figures.</returns>
-    public static long? Usable(IReadOnlyList<ArrayFigures> arrays) => arrays.Any(a => a.Why is not null) ? null : arrays.Aggregate(0L, (sum, a) => sum > long.MaxValue - (a.Capacity?.Usable ?? 0) ? long.MaxValue : sum + (a.Capacity?.Usable ?? 0));
+    public static long? Usable(IReadOnlyList<ArrayFigures> arrays) =>
+        arrays.Any(a => a.Why is not null)
+            ? null
+            : arrays.Aggregate(0L, (sum, a) =>
+                sum > long.MaxValue - (a.Capacity?.Usable ?? 0) ? long.MaxValue : sum + (a.Capacity?.Usable ?? 0)
+            );
 
     /// <summary>Failures that every array surely survives as it stands; null without an array, and when one is not known.</summary>
-    public static int? Survives(IReadOnlyList<ArrayFigures> arrays) => arrays.Where(a => !a.Plan.Scratch).ToList() is { Count: > 0 } kept && kept.All(a => a.LeftNow is not null) ? kept.Min(a => a.LeftNow) : null;
+    public static int? Survives(IReadOnlyList<ArrayFigures> arrays) =>
+        arrays.Where(a => !a.Plan.Scratch).ToList() is { Count: > 0 } kept && kept.All(a => a.LeftNow is not null)
+            ? kept.Min(a => a.LeftNow)
+            : null;
 
     public static IEnumerable<Finding> Judge(ArrayInput q, ArraySheet sheet)
     {
         foreach (var array in sheet.Planned)
         {
-            foreach (var finding in ArrayRules.Judge(q, array)) yield return finding;
-            foreach (var finding in ArrayMixing.Judge(q, array)) yield return finding;
-            foreach (var finding in SpareFit.Judge(q, array.Plan)) yield return finding;
+            foreach (var finding in ArrayRules.Judge(q, array))
+                yield return finding;
+            foreach (var finding in ArrayMixing.Judge(q, array))
+                yield return finding;
+            foreach (var finding in SpareFit.Judge(q, array.Plan))
+                yield return finding;
         }
-        foreach (var finding in ArrayRules.JudgeTogether(q)) yield return finding;
-        foreach (var finding in MemberPulled.Judge(q, sheet)) yield return finding;
+        foreach (var finding in ArrayRules.JudgeTogether(q))
+            yield return finding;
+        foreach (var finding in MemberPulled.Judge(q, sheet))
+            yield return finding;
     }
 }

@@ -18,8 +18,9 @@ public sealed record DropArray(string Name) : SliceEdit<ArraySlice>
         JobArrays.Planned(machine, slice).Any(a => a.Name == Name) ? null : new("/edit/name", $"There is no array {Name}.");
 
     /// <summary>An array that only the plan knew goes; one that was found is marked as given up.</summary>
-    public override ArraySlice Applied(MachineState machine, ArraySlice slice, Stamp stamp) => slice with
-    {
-        Plans = JobArrays.Found(machine).Any(a => a.Name == Name) ? slice.Plans.SetItem(Name, null) : slice.Plans.Remove(Name),
-    };
+    public override ArraySlice Applied(MachineState machine, ArraySlice slice, Stamp stamp) =>
+        slice with
+        {
+            Plans = JobArrays.Found(machine).Any(a => a.Name == Name) ? slice.Plans.SetItem(Name, null) : slice.Plans.Remove(Name),
+        };
 }

@@ -7,17 +7,34 @@ namespace Irvak.Core.Arrays;
 public static class FreshArray
 {
     // From so many drives on, so much redundancy is usual. Common practice, no source.
-    private static readonly (int Drives, ArrayLevel Level)[] Usual = [(6, ArrayLevel.Parity2), (3, ArrayLevel.Parity1), (2, ArrayLevel.Mirror), (1, ArrayLevel.Single)];
+    private static readonly (int Drives, ArrayLevel Level)[] Usual =
+    [
+        (6, ArrayLevel.Parity2),
+        (3, ArrayLevel.Parity1),
+        (2, ArrayLevel.Mirror),
+        (1, ArrayLevel.Single),
+    ];
 
     private const string Names = "MNOPQRSTUVWXYZABCDEFGHIJKL";
 
-    /// <summary>Over every such drive of the plan, in the order of the chassis, kept as the other arrays are; null when no drive is free.</summary>
+    /// <summary>Over every such drive of the plan, in the order of the chassis, kept as the other arrays are; null when no drive is
+    /// free.</summary>
     /// <param name="used">Places of drives that serve something else: a cache, the start of the system.</param>
     public static ArrayPlan? Of(ArrayInput q, IReadOnlyList<string> used)
     {
         var taken = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(used).ToHashSet();
-        List<string> free = [.. SheetPlaces.InOrder(q.Sheet, q.Planned.Units.Where(u => u.Value.Drive is not null && PlaceName.HoldsDrive(u.Key) && !taken.Contains(u.Key)).Select(u => u.Key), p => p)];
-        return free.Count == 0 ? null : new(Name(q.Arrays), LevelFor(free.Count), free, q.Arrays.Count > 0 ? q.Arrays[0].Host : ArrayHost.Kernel);
+        List<string> free =
+        [
+            .. SheetPlaces.InOrder(
+                q.Sheet,
+                q.Planned.Units.Where(u => u.Value.Drive is not null && PlaceName.HoldsDrive(u.Key) && !taken.Contains(u.Key))
+                    .Select(u => u.Key),
+                p => p
+            ),
+        ];
+        return free.Count == 0
+            ? null
+            : new(Name(q.Arrays), LevelFor(free.Count), free, q.Arrays.Count > 0 ? q.Arrays[0].Host : ArrayHost.Kernel);
     }
 
     /// <summary>The level that so many drives usually get.</summary>

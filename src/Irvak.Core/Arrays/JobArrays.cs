@@ -7,21 +7,32 @@ namespace Irvak.Core.Arrays;
 /// <summary>Arrays of a job: as found by the captures, and as planned.</summary>
 public static class JobArrays
 {
-    /// <summary>What the captures tell: which drive is a member of what, and its level. An array whose level nobody told is left out.</summary>
+    /// <summary>What the captures tell: which drive is a member of what, and its level. An array whose level nobody told is left
+    /// out.</summary>
     public static IReadOnlyList<ArrayPlan> Found(MachineState machine)
     {
         var raids = machine.Seen.Raids;
         var order = (machine.Sheet is { } sheet ? SheetPlaces.All(sheet) : []).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
         var spares = raids.SelectMany(r => r.Members.Where(m => m.Role is "spare" or "journal").Select(m => m.Name)).ToList();
-        bool Stands(string place) => machine.Found[place].SystemName?.Replace("/dev/", "") is not { Length: > 0 } name || !spares.Any(s => ArrayNow.IsPart(s, name));
-        return [.. from member in ArrayNow.Membership(machine, raids)
-                   where Stands(member.Key)
-                   group member.Key by member.Value into members
-                   let raid = raids.FirstOrDefault(r => string.Equals(r.Name, members.Key, StringComparison.OrdinalIgnoreCase))
-                   let level = LevelOf(raid, machine.ArraysSaid.GetValueOrDefault(members.Key), members.Count())
-                   where level is not null
-                   orderby members.Key
-                   select new ArrayPlan(members.Key, level.Value, [.. members.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue)).ThenBy(p => p, StringComparer.Ordinal)], Host(members.Key), StripKiB: raid?.ChunkKiB)];
+        bool Stands(string place) =>
+            machine.Found[place].SystemName?.Replace("/dev/", "") is not { Length: > 0 } name || !spares.Any(s => ArrayNow.IsPart(s, name));
+        return
+        [
+            .. from member in ArrayNow.Membership(machine, raids)
+            where Stands(member.Key)
+            group member.Key by member.Value into members
+            let raid = raids.FirstOrDefault(r => string.Equals(r.Name, members.Key, StringComparison.OrdinalIgnoreCase))
+            let level = LevelOf(raid, machine.ArraysSaid.GetValueOrDefault(members.Key), members.Count())
+            where level is not null
+            orderby members.Key
+            select new ArrayPlan(
+                members.Key,
+                level.Value,
+                [.. members.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue)).ThenBy(p => p, StringComparer.Ordinal)],
+                Host(members.Key),
+                StripKiB: raid?.ChunkKiB
+            ),
+        ];
     }
 
     /// <summary>Arrays as they are to be: what was found, with what the plan makes, changes and drops.</summary>
@@ -35,7 +46,8 @@ public static class JobArrays
     internal static ArrayLevel? LevelNamed(SeenRaid raid) => LevelOf(raid, 2);
 
     /// <summary>As a capture names it, else as somebody said.</summary>
-    internal static ArrayLevel? LevelOf(SeenRaid? raid, ArraySaid? said, int members) => LevelOf(raid, members) ?? ArrayAnswers.LevelOf(said?.Level);
+    internal static ArrayLevel? LevelOf(SeenRaid? raid, ArraySaid? said, int members) =>
+        LevelOf(raid, members) ?? ArrayAnswers.LevelOf(said?.Level);
 
     private static ArrayLevel? LevelOf(SeenRaid? raid, int members)
     {

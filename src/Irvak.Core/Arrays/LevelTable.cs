@@ -9,7 +9,17 @@ namespace Irvak.Core.Arrays;
 /// <param name="LeastPool">The same in a pool.</param>
 /// <param name="Tolerance">Failures that each group surely survives; −1 for all members but one.</param>
 /// <param name="Penalty">Transfers for one small write; −1 for one per member.</param>
-public sealed record LevelRow(ArrayLevel Level, string Name, string? Code, string? NestedCode, int? LeastController, int? LeastKernel, int? LeastPool, int Tolerance, int Penalty);
+public sealed record LevelRow(
+    ArrayLevel Level,
+    string Name,
+    string? Code,
+    string? NestedCode,
+    int? LeastController,
+    int? LeastKernel,
+    int? LeastPool,
+    int Tolerance,
+    int Penalty
+);
 
 /// <summary>
 /// The levels. Minimums of the kernel: mdadm(8) and md(4), 4.2; of controllers: common practice, no source. Small writes: common
@@ -34,17 +44,19 @@ public static class LevelTable
     public static LevelRow Of(ArrayLevel level) => Rows.First(r => r.Level == level);
 
     /// <summary>Fewest members of one group; null when this keeper does not offer the level.</summary>
-    public static int? Least(this LevelRow row, ArrayHost host) => host switch
-    {
-        ArrayHost.Controller => row.LeastController,
-        ArrayHost.Kernel => row.LeastKernel,
-        _ => row.LeastPool,
-    };
+    public static int? Least(this LevelRow row, ArrayHost host) =>
+        host switch
+        {
+            ArrayHost.Controller => row.LeastController,
+            ArrayHost.Kernel => row.LeastKernel,
+            _ => row.LeastPool,
+        };
 
     /// <summary>Several groups side by side are a level of controllers and pools; the kernel stripes over arrays made before.</summary>
     public static bool Nests(ArrayLevel level) => level is ArrayLevel.Parity1 or ArrayLevel.Parity2 or ArrayLevel.Parity3;
 
-    public static string Words(ArrayLevel level, int groups) => groups > 1 ? $"{groups} × {char.ToLowerInvariant(Of(level).Name[0])}{Of(level).Name[1..]}" : Of(level).Name;
+    public static string Words(ArrayLevel level, int groups) =>
+        groups > 1 ? $"{groups} × {char.ToLowerInvariant(Of(level).Name[0])}{Of(level).Name[1..]}" : Of(level).Name;
 
     /// <summary>The number that controllers and the kernel give it; null where it has none.</summary>
     public static string? Code(ArrayLevel level, int groups) => groups > 1 ? Of(level).NestedCode : Of(level).Code;

@@ -28,7 +28,8 @@ public static class LossChain
     /// <summary>Terms beyond which the rest of the series is smaller than this share of one.</summary>
     private const double Epsilon = 1e-17;
 
-    // Failures slower than repairs by more than this make a chain whose terms would not end; it is answered by its closed form or not at all.
+    // Failures slower than repairs by more than this make a chain whose terms would not end; it is answered by its closed form or not at
+    // all.
     private const double MostTerms = 5_000_000;
 
     /// <param name="hours">Time, hours, zero or more.</param>
@@ -41,8 +42,10 @@ public static class LossChain
         ArgumentOutOfRangeException.ThrowIfNegativeOrZero(q.MttfHours);
         ArgumentOutOfRangeException.ThrowIfNegativeOrZero(q.RepairHours);
         var rate = 1 / q.MttfHours;
-        if (tolerance >= drives) tolerance = drives - 1;
-        if (tolerance == 0) return new(-NearOne.ExpM1(-drives * rate * hours), 0, 0);
+        if (tolerance >= drives)
+            tolerance = drives - 1;
+        if (tolerance == 0)
+            return new(-NearOne.ExpM1(-drives * rate * hours), 0, 0);
         var (up, down) = Rates(drives, tolerance, q, rate);
         var fastest = Enumerable.Range(0, tolerance + 1).Max(k => up[k] + down[k]) * 1.000001;
         var mean = fastest * hours;
@@ -65,7 +68,11 @@ public static class LossChain
         var now = new double[tolerance + 1];
         var next = new double[tolerance + 1];
         now[0] = 1;
-        double array = 0, sectors = 0, lostArray = 0, lostSectors = 0, seen = 0;
+        double array = 0,
+            sectors = 0,
+            lostArray = 0,
+            lostSectors = 0,
+            seen = 0;
         // Weights of a Poisson distribution with that mean, by logarithms: e^(−mean) itself would vanish.
         var log = -mean;
         for (long step = 0; ; step++)
@@ -74,7 +81,8 @@ public static class LossChain
             array += weight * lostArray;
             sectors += weight * lostSectors;
             seen += weight;
-            if (step > mean && (1 - seen < Epsilon || weight < Epsilon * Math.Max(seen, 1e-300) * 1e-3)) break;
+            if (step > mean && (1 - seen < Epsilon || weight < Epsilon * Math.Max(seen, 1e-300) * 1e-3))
+                break;
             lostArray += now[tolerance] * up[tolerance] / fastest;
             lostSectors += now[tolerance] * down[tolerance] * unreadable / fastest;
             for (var k = 0; k <= tolerance; k++)
@@ -93,10 +101,13 @@ public static class LossChain
     /// <summary>The whole array: any of its groups lost. Groups are independent.</summary>
     public static LossChance? Of(ArrayShape shape, LossQuestion q, double hours)
     {
-        double logArray = 0, logEither = 0, error = 0;
+        double logArray = 0,
+            logEither = 0,
+            error = 0;
         foreach (var group in shape.Groups.GroupBy(g => (g.Count, g.Tolerance)))
         {
-            if (OfGroup(group.Key.Count, group.Key.Tolerance, q, hours) is not { } one) return null;
+            if (OfGroup(group.Key.Count, group.Key.Tolerance, q, hours) is not { } one)
+                return null;
             logArray += group.Count() * NearOne.Log1p(-Math.Min(one.Array, 1));
             logEither += group.Count() * NearOne.Log1p(-Math.Min(one.Either, 1));
             error += group.Count() * one.Error;
@@ -118,12 +129,14 @@ public static class LossChain
         return ((a * NearOne.ExpM1(-b * hours)) - (b * NearOne.ExpM1(-a * hours))) / (b - a);
     }
 
-    /// <summary>Mean time until a group is lost, hours; a figure to be shown only beside a chance (Greenan, Plank, Wylie 2010: it says nothing of the years people have).</summary>
+    /// <summary>Mean time until a group is lost, hours; a figure to be shown only beside a chance (Greenan, Plank, Wylie 2010: it says
+    /// nothing of the years people have).</summary>
     public static double MeanHours(int drives, int tolerance, LossQuestion q)
     {
         // Mean time to go one state up, from below: m_k = (1 + down_k · m_(k−1)) / up_k; the sum of them all.
         var (up, down) = Rates(drives, tolerance, q, 1 / q.MttfHours);
-        double sum = 0, before = 0;
+        double sum = 0,
+            before = 0;
         for (var k = 0; k <= tolerance; k++)
         {
             before = (1 + (down[k] * before)) / up[k];

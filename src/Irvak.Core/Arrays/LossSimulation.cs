@@ -9,14 +9,24 @@ namespace Irvak.Core.Arrays;
 /// <param name="Years">How long each array lives, years.</param>
 /// <param name="Runs">How many arrays are watched.</param>
 /// <param name="Seed">The same seed gives the same result, on however many cores.</param>
-/// <param name="Shape">Weibull shape of the lives: 1 as the chain, 1.2 ageing, 0.8 early failures (the approach: Elerath and Pecht 2009).</param>
+/// <param name="Shape">Weibull shape of the lives: 1 as the chain, 1.2 ageing, 0.8 early failures (the approach: Elerath and Pecht
+/// 2009).</param>
 /// <param name="Fixed">True when every repair takes the same time; false when they spread as the chain's do.</param>
 /// <param name="Spares">Drives that stand by or lie on the shelf; null when one is always there, as the chain has it.</param>
 /// <param name="LeadHours">Until a spare that was used is made up for, hours.</param>
 /// <param name="BadBatch">Share of arrays, 0 to 1, whose drives all come from a bad batch.</param>
 /// <param name="BadLife">Life of a drive of a bad batch, as a share of the usual one.</param>
 public sealed record SimulationQuestion(
-    double Years = ArrayFigures.YearsOfLoss, long Runs = 1_000_000, int Seed = 1, double Shape = 1, bool Fixed = false, int? Spares = null, double LeadHours = 168, double BadBatch = 0, double BadLife = 0.25)
+    double Years = ArrayFigures.YearsOfLoss,
+    long Runs = 1_000_000,
+    int Seed = 1,
+    double Shape = 1,
+    bool Fixed = false,
+    int? Spares = null,
+    double LeadHours = 168,
+    double BadBatch = 0,
+    double BadLife = 0.25
+)
 {
     public const long MostRuns = 100_000_000;
 
@@ -56,8 +66,10 @@ public sealed record SimulationCount(long Runs, long Array, long Sectors)
     {
         get
         {
-            if (Runs == 0) return (0, 1);
-            if (Either == 0) return (0, Math.Min(1, 3.0 / Runs));
+            if (Runs == 0)
+                return (0, 1);
+            if (Either == 0)
+                return (0, Math.Min(1, 3.0 / Runs));
             const double z = 1.959963984540054;
             var (n, p) = ((double)Runs, Share);
             var middle = (p + (z * z / (2 * n))) / (1 + (z * z / n));
@@ -66,7 +78,8 @@ public sealed record SimulationCount(long Runs, long Array, long Sectors)
         }
     }
 
-    public static SimulationCount operator +(SimulationCount a, SimulationCount b) => new(a.Runs + b.Runs, a.Array + b.Array, a.Sectors + b.Sectors);
+    public static SimulationCount operator +(SimulationCount a, SimulationCount b) =>
+        new(a.Runs + b.Runs, a.Array + b.Array, a.Sectors + b.Sectors);
 }
 
 /// <summary>What a simulation has found so far.</summary>
@@ -86,13 +99,30 @@ public sealed record SimulationVerdict(SimulationCount Seen, double From, double
     public static SimulationVerdict Of(SimulationQuestion question, SimulationCount seen, double? chain)
     {
         var (from, to) = seen.Interval;
-        bool? agrees = chain is { } c && c * seen.Runs >= LeastExpected ? Math.Abs(seen.Share - c) <= Errors * Math.Sqrt(c * (1 - c) / seen.Runs) : null;
+        bool? agrees =
+            chain is { } c && c * seen.Runs >= LeastExpected
+                ? Math.Abs(seen.Share - c) <= Errors * Math.Sqrt(c * (1 - c) / seen.Runs)
+                : null;
         var runs = seen.Runs.ToString("N0").Replace(',', ' ');
         var years = question.Years.ToString("0.#");
-        var found = seen.Runs == 0 ? "Nothing was seen yet."
+        var found =
+            seen.Runs == 0 ? "Nothing was seen yet."
             : seen.Either == 0 ? $"No loss in {runs} runs of {years} years: fewer than {Chance.Words(to)}."
             : $"Lost in {Chance.Words(seen.Share)} of {runs} runs of {years} years.";
-        return new(seen, from, to, chain, agrees, found + agrees switch { true => " The chain says the same.", false => " The chain says something else: trust neither before the difference is understood.", _ => "" });
+        return new(
+            seen,
+            from,
+            to,
+            chain,
+            agrees,
+            found
+                + agrees switch
+                {
+                    true => " The chain says the same.",
+                    false => " The chain says something else: trust neither before the difference is understood.",
+                    _ => "",
+                }
+        );
     }
 }
 
@@ -109,22 +139,36 @@ public static class LossSimulation
     /// <param name="loss">Life, repair and unreadable sectors as the chain takes them.</param>
     /// <param name="cores">Cores to use, 1 or more.</param>
     /// <param name="progress">Called with the count so far, from any of the cores, one at a time.</param>
-    public static SimulationCount Run(ArrayShape shape, LossQuestion loss, SimulationQuestion question, int cores, Action<SimulationCount>? progress, CancellationToken cancel)
+    public static SimulationCount Run(
+        ArrayShape shape,
+        LossQuestion loss,
+        SimulationQuestion question,
+        int cores,
+        Action<SimulationCount>? progress,
+        CancellationToken cancel
+    )
     {
         var sum = new SimulationCount(0, 0, 0);
         var gate = new Lock();
         var pieces = (question.Runs + Piece - 1) / Piece;
         try
         {
-            Parallel.For(0L, pieces, new ParallelOptions { MaxDegreeOfParallelism = Math.Max(1, cores), CancellationToken = cancel }, piece =>
-            {
-                var count = new ArrayLives(shape, loss, question, unchecked((question.Seed * (int)2654435761) + (int)piece)).Watch((int)Math.Min(Piece, question.Runs - (piece * Piece)));
-                lock (gate)
+            Parallel.For(
+                0L,
+                pieces,
+                new ParallelOptions { MaxDegreeOfParallelism = Math.Max(1, cores), CancellationToken = cancel },
+                piece =>
                 {
-                    sum += count;
-                    progress?.Invoke(sum);
+                    var count = new ArrayLives(shape, loss, question, unchecked((question.Seed * (int)2654435761) + (int)piece)).Watch(
+                        (int)Math.Min(Piece, question.Runs - (piece * Piece))
+                    );
+                    lock (gate)
+                    {
+                        sum += count;
+                        progress?.Invoke(sum);
+                    }
                 }
-            });
+            );
         }
         catch (OperationCanceledException)
         {
@@ -140,8 +184,10 @@ internal sealed class ArrayLives
     private readonly Xoshiro256StarStar _random;
     private readonly LossQuestion _loss;
     private readonly SimulationQuestion _question;
-    private readonly double _hours, _scale;
-    private readonly int[] _groupOf, _tolerance;
+    private readonly double _hours,
+        _scale;
+    private readonly int[] _groupOf,
+        _tolerance;
 
     // Hour of the next failure of each drive, or of the end of its repair when it is out.
     private readonly double[] _next;
@@ -163,17 +209,25 @@ internal sealed class ArrayLives
 
     public SimulationCount Watch(int runs)
     {
-        long array = 0, sectors = 0;
+        long array = 0,
+            sectors = 0;
         for (var i = 0; i < runs; i++)
         {
             var end = One();
-            if (end == Fate.Array) array++;
-            else if (end == Fate.Sectors) sectors++;
+            if (end == Fate.Array)
+                array++;
+            else if (end == Fate.Sectors)
+                sectors++;
         }
         return new(runs, array, sectors);
     }
 
-    private enum Fate { Lives, Array, Sectors }
+    private enum Fate
+    {
+        Lives,
+        Array,
+        Sectors,
+    }
 
     private Fate One()
     {
@@ -204,35 +258,42 @@ internal sealed class ArrayLives
         Array.Clear(_out);
         Array.Clear(_failed);
         _spares.Clear();
-        for (var i = 0; i < (_question.Spares ?? 0); i++) _spares.Enqueue(0, 0);
+        for (var i = 0; i < (_question.Spares ?? 0); i++)
+            _spares.Enqueue(0, 0);
         while (true)
         {
             var drive = 0;
             for (var i = 1; i < _next.Length; i++)
-                if (_next[i] < _next[drive]) drive = i;
+                if (_next[i] < _next[drive])
+                    drive = i;
             var now = _next[drive];
-            if (now > _hours) return Fate.Lives;
+            if (now > _hours)
+                return Fate.Lives;
             var group = _groupOf[drive];
             if (_out[drive])
             {
                 // With nothing left to make up for it, an unreadable sector met by this rebuild is lost.
-                if (_failed[group] == _tolerance[group] && _random.NextDouble() < _loss.UnreadableChance) return Fate.Sectors;
+                if (_failed[group] == _tolerance[group] && _random.NextDouble() < _loss.UnreadableChance)
+                    return Fate.Sectors;
                 _failed[group]--;
                 _out[drive] = false;
                 _next[drive] = now + Age(_random.NextDouble(), scale);
                 continue;
             }
-            if (_failed[group] == _tolerance[group]) return Fate.Array;
+            if (_failed[group] == _tolerance[group])
+                return Fate.Array;
             _failed[group]++;
             _out[drive] = true;
-            _next[drive] = RepairBegins(now) + (_question.Fixed ? _loss.RepairHours : -_loss.RepairHours * NearOne.Log1p(-_random.NextDouble()));
+            _next[drive] =
+                RepairBegins(now) + (_question.Fixed ? _loss.RepairHours : -_loss.RepairHours * NearOne.Log1p(-_random.NextDouble()));
         }
     }
 
     /// <summary>When a drive to repair with is there; one that is taken is ordered again at once.</summary>
     private double RepairBegins(double now)
     {
-        if (_question.Spares is null) return now;
+        if (_question.Spares is null)
+            return now;
         _spares.Enqueue(now + _question.LeadHours, now + _question.LeadHours);
         return Math.Max(now, _spares.Dequeue());
     }

@@ -20,7 +20,13 @@ public static class Migrations
 
     private static readonly Way[] Ways =
     [
-        new(ArrayLevel.Single, ArrayLevel.Mirror, 1, [ArrayHost.Kernel, ArrayHost.Controller, ArrayHost.Pool], "the second half is filled from the first"),
+        new(
+            ArrayLevel.Single,
+            ArrayLevel.Mirror,
+            1,
+            [ArrayHost.Kernel, ArrayHost.Controller, ArrayHost.Pool],
+            "the second half is filled from the first"
+        ),
         new(ArrayLevel.Mirror, ArrayLevel.Mirror, 1, [ArrayHost.Kernel, ArrayHost.Pool], "one copy more"),
         new(ArrayLevel.Mirror, ArrayLevel.Parity1, 1, Both, "from two halves to data and parity over three"),
         new(ArrayLevel.Parity1, ArrayLevel.Parity1, 1, Both, "one drive more of space"),
@@ -33,18 +39,31 @@ public static class Migrations
 
     public static IReadOnlyList<MigrationRow> Of(ArrayPlan plan, ArrayShape shape, IReadOnlyList<DriveSheet> drives, Rebuild? rebuild)
     {
-        if (plan.Groups > 1 || drives.Count == 0) return [];
+        if (plan.Groups > 1 || drives.Count == 0)
+            return [];
         var smallest = drives.Min(d => d.Bytes ?? 0);
         // Every block of every member is read once and written once, at the rate that a rebuild gets.
-        var rate = rebuild?.MBs ?? Irvak.Core.Drives.DriveDefaults.UsualRebuildShare * drives.Min(d => Irvak.Core.Drives.DriveDefaults.OverAPass(d, Irvak.Core.Drives.DriveDefaults.WriteMBs(d).Value));
+        var rate = rebuild?.MBs
+            ?? Irvak.Core.Drives.DriveDefaults.UsualRebuildShare
+                * drives.Min(d => Irvak.Core.Drives.DriveDefaults.OverAPass(d, Irvak.Core.Drives.DriveDefaults.WriteMBs(d).Value));
         var rows = new List<MigrationRow>();
         foreach (var way in Ways.Where(w => w.From == plan.Level && w.Hosts.Contains(plan.Host)))
         {
             long[] bytes = [.. drives.Select(d => d.Bytes ?? 0), .. Enumerable.Repeat(smallest, way.Adds)];
-            if (ArrayShape.Of(way.To, plan.Host, bytes).Shape is not { } after) continue;
+            if (ArrayShape.Of(way.To, plan.Host, bytes).Shape is not { } after)
+                continue;
             // A copy or a pair that joins is filled once; anything else is laid out anew.
             var filled = way.To is ArrayLevel.Mirror || (way.From == ArrayLevel.Pairs && way.To == ArrayLevel.Pairs);
-            rows.Add(new(LevelTable.Words(way.To, 1), LevelTable.Code(way.To, 1), way.Adds, (filled ? 1 : 2) * smallest / (rate * 1e6) / 3600, ArrayCapacity.Of(after).Usable, way.Words));
+            rows.Add(
+                new(
+                    LevelTable.Words(way.To, 1),
+                    LevelTable.Code(way.To, 1),
+                    way.Adds,
+                    (filled ? 1 : 2) * smallest / (rate * 1e6) / 3600,
+                    ArrayCapacity.Of(after).Usable,
+                    way.Words
+                )
+            );
         }
         return rows;
     }

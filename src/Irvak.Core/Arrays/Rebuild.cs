@@ -17,9 +17,21 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
     public static Rebuild? Of(ArrayShape shape, IReadOnlyList<DriveSheet?> drives, DriveFigures? figures = null, double? pathMBs = null)
     {
         var share = figures?.RebuildShare ?? DriveDefaults.UsualRebuildShare;
-        var hit = shape.Groups.Where(g => g.Tolerance > 0).OrderByDescending(g => g.Count).ThenByDescending(g => g.Bytes.Max()).FirstOrDefault();
-        if (hit is null || drives.Count == 0 || share is not (> 0 and <= 1)) return null;
-        var own = share * drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value), DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value)));
+        var hit = shape
+            .Groups.Where(g => g.Tolerance > 0)
+            .OrderByDescending(g => g.Count)
+            .ThenByDescending(g => g.Bytes.Max())
+            .FirstOrDefault();
+        if (hit is null || drives.Count == 0 || share is not (> 0 and <= 1))
+            return null;
+        var own =
+            share
+            * drives.Min(d =>
+                Math.Min(
+                    DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value),
+                    DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value)
+                )
+            );
         var rate = pathMBs is > 0 and var path ? Math.Min(own, path) : own;
         var bytes = hit.Bytes.Max();
         var hours = bytes / (rate * 1e6) / 3600;
@@ -29,13 +41,29 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
         var mirror = shape.Level is ArrayLevel.Mirror or ArrayLevel.Pairs;
         var sources = mirror ? 1 : hit.Count - hit.Tolerance;
         var read = checked(sources * hit.Bytes.Min());
-        return new(rate, hours, Further(hit, mttf, hours), ReadingError(read, worst), read) { Hit = hit, MttfHours = mttf, OwnMBs = own };
+        return new(rate, hours, Further(hit, mttf, hours), ReadingError(read, worst), read)
+        {
+            Hit = hit,
+            MttfHours = mttf,
+            OwnMBs = own,
+        };
     }
 
     /// <summary>How long it takes: what is filled over the rate.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public Worked Why => new([new("to fill", Hit is null ? "not known" : DiskSpace.TB(Hit.Bytes.Max())), new(MBs < OwnMBs ? "mean rate, held back by the path" : "mean rate of the drives, as the share given to rebuilding", $"{new Throughput(MBs)}", true)],
-        new("rebuild", $"{Hours:0.#} h"), "size ÷ rate; the share given to rebuilding: common practice, no source");
+    public Worked Why =>
+        new(
+            [
+                new("to fill", Hit is null ? "not known" : DiskSpace.TB(Hit.Bytes.Max())),
+                new(
+                    MBs < OwnMBs ? "mean rate, held back by the path" : "mean rate of the drives, as the share given to rebuilding",
+                    $"{new Throughput(MBs)}",
+                    true
+                ),
+            ],
+            new("rebuild", $"{Hours:0.#} h"),
+            "size ÷ rate; the share given to rebuilding: common practice, no source"
+        );
 
     /// <summary>The group that the drive is out of.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -51,17 +79,19 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
     internal Rebuild Over(double hours) => Hit is null ? this : this with { FurtherFailure = Further(Hit, MttfHours, hours) };
 
     /// <summary>Chance that, one drive being out, as many more fail as lose the group before the rebuild ends.</summary>
-    private static double Further(ArrayGroup group, double mttf, double hours) =>
-        AtLeast(group.Tolerance, group.Count - 1, hours / mttf);
+    private static double Further(ArrayGroup group, double mttf, double hours) => AtLeast(group.Tolerance, group.Count - 1, hours / mttf);
 
-    /// <summary>Chance that at least so many of the drives fail within a time: the upper tail of a binomial, summed from its larger terms down.</summary>
+    /// <summary>Chance that at least so many of the drives fail within a time: the upper tail of a binomial, summed from its larger terms
+    /// down.</summary>
     /// <param name="lives">The time as a share of the mean life.</param>
     internal static double AtLeast(int needed, int drives, double lives)
     {
-        if (needed == 1) return -NearOne.ExpM1(-drives * lives);
+        if (needed == 1)
+            return -NearOne.ExpM1(-drives * lives);
         var one = -NearOne.ExpM1(-lives);
         var sum = 0.0;
-        for (var k = needed; k <= drives; k++) sum += Survival.Choose(drives, k) * Math.Pow(one, k) * Math.Pow(1 - one, drives - k);
+        for (var k = needed; k <= drives; k++)
+            sum += Survival.Choose(drives, k) * Math.Pow(one, k) * Math.Pow(1 - one, drives - k);
         return sum;
     }
 

@@ -10,9 +10,14 @@ namespace Irvak.Core.Arrays;
 [JsonConverter(typeof(JsonStringEnumConverter<RehearsedState>))]
 public enum RehearsedState
 {
-    [JsonStringEnumMemberName("whole")] Whole,
-    [JsonStringEnumMemberName("degraded")] Degraded,
-    [JsonStringEnumMemberName("lost")] Lost,
+    [JsonStringEnumMemberName("whole")]
+    Whole,
+
+    [JsonStringEnumMemberName("degraded")]
+    Degraded,
+
+    [JsonStringEnumMemberName("lost")]
+    Lost,
 }
 
 /// <summary>What a drive's own failure would mean now.</summary>
@@ -20,16 +25,20 @@ public enum RehearsedState
 public enum MemberFate
 {
     /// <summary>It is out already.</summary>
-    [JsonStringEnumMemberName("out")] Out,
+    [JsonStringEnumMemberName("out")]
+    Out,
 
     /// <summary>The array lives on without it.</summary>
-    [JsonStringEnumMemberName("may-fail")] MayFail,
+    [JsonStringEnumMemberName("may-fail")]
+    MayFail,
 
     /// <summary>Losing it loses the array.</summary>
-    [JsonStringEnumMemberName("loses")] Loses,
+    [JsonStringEnumMemberName("loses")]
+    Loses,
 
     /// <summary>The array is lost; this one is still needed for any rescue.</summary>
-    [JsonStringEnumMemberName("keep")] Keep,
+    [JsonStringEnumMemberName("keep")]
+    Keep,
 }
 
 /// <param name="Group">Group that the drive belongs to, from 1.</param>
@@ -42,13 +51,30 @@ public sealed record RehearsedMember(string Place, int Group, MemberFate Fate);
 /// <param name="AtBest">Failures that it survives if they fall well.</param>
 /// <param name="RebuildHours">Hours until one drive is made up for; null when there is nothing to rebuild from.</param>
 /// <param name="LossMeanwhile">Chance of losing the array before that, 0 to 1; null when whole or lost.</param>
-/// <param name="Unreadable">Chance, at most, of meeting an unreadable sector with nothing to make up for it; 0 while redundancy is left.</param>
+/// <param name="Unreadable">Chance, at most, of meeting an unreadable sector with nothing to make up for it; 0 while redundancy is
+/// left.</param>
 public sealed record Rehearsal(
-    string Array, RehearsedState State, string Sentence, IReadOnlyList<RehearsedMember> Members, IReadOnlyList<string> Todo, int More, int AtBest, double? RebuildHours, double? LossMeanwhile, double Unreadable)
+    string Array,
+    RehearsedState State,
+    string Sentence,
+    IReadOnlyList<RehearsedMember> Members,
+    IReadOnlyList<string> Todo,
+    int More,
+    int AtBest,
+    double? RebuildHours,
+    double? LossMeanwhile,
+    double Unreadable
+)
 {
     /// <param name="drives">Drives of the members, in their order.</param>
     /// <param name="failed">Places whose drives are out; places that are no members are ignored.</param>
-    public static Rehearsal Of(ArrayPlan plan, ArrayShape shape, IReadOnlyList<DriveSheet> drives, IReadOnlyCollection<string> failed, DriveFigures? figures = null)
+    public static Rehearsal Of(
+        ArrayPlan plan,
+        ArrayShape shape,
+        IReadOnlyList<DriveSheet> drives,
+        IReadOnlyCollection<string> failed,
+        DriveFigures? figures = null
+    )
     {
         var groups = new List<(ArrayGroup Group, string[] Places, int Out)>();
         var at = 0;
@@ -59,15 +85,45 @@ public sealed record Rehearsal(
             at += group.Count;
         }
         var lost = groups.Any(g => g.Out > g.Group.Tolerance);
-        var state = lost ? RehearsedState.Lost : groups.Any(g => g.Out > 0) ? RehearsedState.Degraded : RehearsedState.Whole;
-        var members = groups.SelectMany((g, i) => g.Places.Select(p => new RehearsedMember(p, i + 1,
-            failed.Contains(p) ? MemberFate.Out : lost ? MemberFate.Keep : g.Out == g.Group.Tolerance ? MemberFate.Loses : MemberFate.MayFail))).ToList();
+        var state =
+            lost ? RehearsedState.Lost
+            : groups.Any(g => g.Out > 0) ? RehearsedState.Degraded
+            : RehearsedState.Whole;
+        var members = groups
+            .SelectMany(
+                (g, i) =>
+                    g.Places.Select(p => new RehearsedMember(
+                        p,
+                        i + 1,
+                        failed.Contains(p) ? MemberFate.Out
+                            : lost ? MemberFate.Keep
+                            : g.Out == g.Group.Tolerance ? MemberFate.Loses
+                            : MemberFate.MayFail
+                    ))
+            )
+            .ToList();
         var more = lost ? 0 : groups.Min(g => g.Group.Tolerance - g.Out);
         var best = lost ? 0 : groups.Sum(g => g.Group.Tolerance - g.Out);
         var rebuild = state == RehearsedState.Degraded ? Rebuild.Of(shape, drives, figures) : null;
-        var meanwhile = rebuild is null ? (double?)null : Meanwhile(groups, drives.Min(d => DriveDefaults.Mttf(d, figures).Value), rebuild.Hours);
-        var unreadable = rebuild is not null && groups.Any(g => g.Out > 0 && g.Out == g.Group.Tolerance) ? Rebuild.ReadingError(rebuild.ReadBytes, drives.Max(d => DriveDefaults.UnreadablePerBit(d, figures).Value)) : 0;
-        return new(plan.Name, state, Said(plan, state, members, more, best), members, [.. Do(plan, state, members, rebuild, drives)], more, best, rebuild?.Hours, meanwhile, unreadable);
+        var meanwhile = rebuild is null
+            ? (double?)null
+            : Meanwhile(groups, drives.Min(d => DriveDefaults.Mttf(d, figures).Value), rebuild.Hours);
+        var unreadable =
+            rebuild is not null && groups.Any(g => g.Out > 0 && g.Out == g.Group.Tolerance)
+                ? Rebuild.ReadingError(rebuild.ReadBytes, drives.Max(d => DriveDefaults.UnreadablePerBit(d, figures).Value))
+                : 0;
+        return new(
+            plan.Name,
+            state,
+            Said(plan, state, members, more, best),
+            members,
+            [.. Do(plan, state, members, rebuild, drives)],
+            more,
+            best,
+            rebuild?.Hours,
+            meanwhile,
+            unreadable
+        );
     }
 
     /// <summary>Chance that a group loses more than it has left while one rebuild runs; groups are independent.</summary>
@@ -84,34 +140,55 @@ public sealed record Rehearsal(
         var gone = Say.Slots([.. members.Where(m => m.Fate == MemberFate.Out).Select(m => m.Place)]);
         return state switch
         {
-            RehearsedState.Whole => $"{plan.Name} is whole: it survives {(best == 0 ? "no failure" : more == best ? Say.Count(more, "failure", "failures") : $"{Say.Count(more, "failure", "failures")} surely, {best} at best")}.",
+            RehearsedState.Whole => $"{plan.Name} is whole: it survives "
+                + (best == 0 ? "no failure" : Say.Count(more, "failure", "failures") + (more == best ? "" : $" surely, {best} at best"))
+                + ".",
             RehearsedState.Lost => $"{plan.Name} is lost: {gone} out is more than it survives.",
-            _ when more > 0 => $"{plan.Name} runs degraded without {gone}: {Say.Count(more, "further failure", "further failures")} surely survived{(best > more ? $", {best} at best" : "")}.",
-            _ when best > 0 => $"{plan.Name} runs degraded without {gone}: a further failure loses it if it hits {Say.Slots([.. members.Where(m => m.Fate == MemberFate.Loses).Select(m => m.Place)])}.",
+            _ when more > 0 => $"{plan.Name} runs degraded without {gone}: {Say.Count(more, "further failure", "further failures")} "
+                + $"surely survived{(best > more ? $", {best} at best" : "")}.",
+            _ when best > 0 => $"{plan.Name} runs degraded without {gone}: a further failure loses it if it hits "
+                + $"{Say.Slots([.. members.Where(m => m.Fate == MemberFate.Loses).Select(m => m.Place)])}.",
             _ => $"{plan.Name} runs degraded without {gone}: any further failure loses it.",
         };
     }
 
-    private static IEnumerable<string> Do(ArrayPlan plan, RehearsedState state, List<RehearsedMember> members, Rebuild? rebuild, IReadOnlyList<DriveSheet> drives)
+    private static IEnumerable<string> Do(
+        ArrayPlan plan,
+        RehearsedState state,
+        List<RehearsedMember> members,
+        Rebuild? rebuild,
+        IReadOnlyList<DriveSheet> drives
+    )
     {
-        if (state == RehearsedState.Whole) yield break;
+        if (state == RehearsedState.Whole)
+            yield break;
         string[] gone = [.. members.Where(m => m.Fate == MemberFate.Out).Select(m => m.Place)];
         if (state == RehearsedState.Lost)
         {
-            yield return "Stop everything that writes to it. Don't create it anew, don't initialise: that erases what a rescue could still read.";
-            yield return "Read the log: the drive that left last is the one to bring back first. Check its plug and bay before calling it dead.";
+            yield return "Stop everything that writes to it. Don't create it anew, "
+                + "don't initialise: that erases what a rescue could still read.";
+            yield return "Read the log: the drive that left last is the one to bring "
+                + "back first. Check its plug and bay before calling it dead.";
             yield return $"Keep every drive with its bay written on it, {Say.Slots(gone)} too.";
-            yield return plan.BackedUp ? "Otherwise: new drives, a new array, and the backup read back." : plan.Scratch ? "It was scratch only: new drives, a new array." : "There is no backup on record: ask a rescue service before anything is written.";
+            yield return plan.BackedUp ? "Otherwise: new drives, a new array, and the backup read back."
+            : plan.Scratch ? "It was scratch only: new drives, a new array."
+            : "There is no backup on record: ask a rescue service before anything is written.";
             yield break;
         }
         var smallest = drives.Min(d => d.Bytes ?? 0);
-        if (!plan.BackedUp && !plan.Scratch) yield return "Back up what matters now, before the rebuild works every drive hard.";
+        if (!plan.BackedUp && !plan.Scratch)
+            yield return "Back up what matters now, before the rebuild works every drive hard.";
         yield return plan.AllSpares.Count > 0
             ? $"The spare {Say.Slots([.. plan.AllSpares.Take(gone.Length)])} takes over at once; watch that its rebuild begins."
             : $"Find the failed drive by serial number and lamp, never by count alone, and pull only {Say.Slots([gone[0]])}.";
-        yield return $"Put in a drive of at least {smallest.ToString("N0").Replace(',', ' ')} bytes ({DiskSpace.TB(smallest)}), same kind and sector size.";
-        if (rebuild is not null) yield return $"Let it rebuild, about {rebuild.Hours:0.#} h each. Until then pull no other drive{(members.Any(m => m.Fate == MemberFate.Loses) ? $", least of all {Say.Slots([.. members.Where(m => m.Fate == MemberFate.Loses).Select(m => m.Place)])}" : "")}.";
-        if (gone.Length > 1) yield return "One at a time, those first whose group has nothing left.";
+        yield return $"Put in a drive of at least {smallest.ToString("N0").Replace(',', ' ')} "
+            + $"bytes ({DiskSpace.TB(smallest)}), same kind and sector size.";
+        string[] worst = [.. members.Where(m => m.Fate == MemberFate.Loses).Select(m => m.Place)];
+        if (rebuild is not null)
+            yield return $"Let it rebuild, about {rebuild.Hours:0.#} h each. Until then pull no other drive"
+                + (worst.Length == 0 ? "." : $", least of all {Say.Slots(worst)}.");
+        if (gone.Length > 1)
+            yield return "One at a time, those first whose group has nothing left.";
         yield return "Read its state afterwards: no member missing, then a full check pass.";
     }
 }

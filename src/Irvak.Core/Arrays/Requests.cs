@@ -11,7 +11,8 @@ public static class Requests
     /// <param name="reads">Share of reads, 0 to 1.</param>
     public static double PerSecond(ArrayShape shape, double each, double reads)
     {
-        if (shape.Host == ArrayHost.Pool && LevelTable.Nests(shape.Level)) return shape.Groups.Count * each;
+        if (shape.Host == ArrayHost.Pool && LevelTable.Nests(shape.Level))
+            return shape.Groups.Count * each;
         var n = shape.Level is ArrayLevel.Single or ArrayLevel.Span ? 1 : shape.Count;
         var penalty = LevelTable.Of(shape.Level).Penalty is var p && p < 0 ? shape.Groups[0].Count : p;
         return n * each / (reads + ((1 - reads) * penalty));
@@ -32,27 +33,34 @@ public static class Requests
     }
 
     /// <summary>Drives that so many strips in a row lie on.</summary>
-    private static double Drives(ArrayShape shape, int strips) => shape.Level switch
-    {
-        ArrayLevel.Single or ArrayLevel.Span or ArrayLevel.Mirror => 1,
-        // A mirrored strip is read from one of its halves.
-        ArrayLevel.Pairs => Math.Min(DataDrives(shape), strips),
-        ArrayLevel.Stripe => Math.Min(shape.Count, strips),
-        // A pool spreads each record by itself.
-        _ when shape.Host == ArrayHost.Pool => Math.Min(DataDrives(shape), strips),
-        _ when shape.Groups.Count == 1 => StripLayout.Distinct(shape.Count, shape.Groups[0].Tolerance, shape.Host == ArrayHost.Kernel, strips),
-        // Rows go over the groups in turn; within one the parity rotates.
-        _ => Math.Min(shape.Count, strips),
-    };
+    private static double Drives(ArrayShape shape, int strips) =>
+        shape.Level switch
+        {
+            ArrayLevel.Single or ArrayLevel.Span or ArrayLevel.Mirror => 1,
+            // A mirrored strip is read from one of its halves.
+            ArrayLevel.Pairs => Math.Min(DataDrives(shape), strips),
+            ArrayLevel.Stripe => Math.Min(shape.Count, strips),
+            // A pool spreads each record by itself.
+            _ when shape.Host == ArrayHost.Pool => Math.Min(DataDrives(shape), strips),
+            _ when shape.Groups.Count == 1 => StripLayout.Distinct(
+                shape.Count,
+                shape.Groups[0].Tolerance,
+                shape.Host == ArrayHost.Kernel,
+                strips
+            ),
+            // Rows go over the groups in turn; within one the parity rotates.
+            _ => Math.Min(shape.Count, strips),
+        };
 
     /// <summary>Drives that carry data side by side: what one stream in order is worth, reading, or writing full stripes.</summary>
-    public static int DataDrives(ArrayShape shape) => shape.Level switch
-    {
-        ArrayLevel.Single or ArrayLevel.Span or ArrayLevel.Mirror => 1,
-        ArrayLevel.Pairs => shape.Count / 2,
-        ArrayLevel.Stripe => shape.Count,
-        _ => shape.Groups.Sum(g => g.Count - g.Tolerance),
-    };
+    public static int DataDrives(ArrayShape shape) =>
+        shape.Level switch
+        {
+            ArrayLevel.Single or ArrayLevel.Span or ArrayLevel.Mirror => 1,
+            ArrayLevel.Pairs => shape.Count / 2,
+            ArrayLevel.Stripe => shape.Count,
+            _ => shape.Groups.Sum(g => g.Count - g.Tolerance),
+        };
 
     /// <summary>Strips that keepers offer, KiB.</summary>
     public static readonly IReadOnlyList<int> Strips = [16, 32, 64, 128, 256, 512, 1024];

@@ -19,15 +19,18 @@ public static class StripLayout
     /// <param name="parity">Of them carrying parity in each row; 0 for stripes without.</param>
     public static double Distinct(int drives, int parity, bool goesOn, int strips)
     {
-        if (strips <= 1 || drives <= 1) return 1;
-        if (parity == 0 || drives > MostEnumerated) return Math.Min(drives, strips);
+        if (strips <= 1 || drives <= 1)
+            return 1;
+        if (parity == 0 || drives > MostEnumerated)
+            return Math.Min(drives, strips);
         return Known.GetOrAdd((drives, parity, goesOn, Math.Min(strips, 2 * drives)), Enumerated);
     }
 
     private static double Enumerated((int Drives, int Parity, bool GoesOn, int Strips) k)
     {
         var data = k.Drives - k.Parity;
-        if (data < 1) return 1;
+        if (data < 1)
+            return 1;
         // After as many rows as there are drives the rotation begins again.
         var period = k.Drives * data;
         long touched = 0;
@@ -38,7 +41,8 @@ public static class StripLayout
             for (var s = first; s < first + k.Strips; s++)
             {
                 var drive = DriveOf(k.Drives, k.Parity, k.GoesOn, s);
-                if (!seen[drive]) touched++;
+                if (!seen[drive])
+                    touched++;
                 seen[drive] = true;
             }
         }
@@ -51,12 +55,15 @@ public static class StripLayout
         var data = drives - parity;
         var (row, at) = (strip / data, strip % data);
         var first = drives - 1 - (row % drives);
-        if (goesOn) return (first + parity + at) % drives;
+        if (goesOn)
+            return (first + parity + at) % drives;
         // Count over the drives that carry data in this row, from the first of them.
         for (var d = 0; ; d++)
         {
-            if ((d - first + drives) % drives < parity) continue;
-            if (at-- == 0) return d;
+            if ((d - first + drives) % drives < parity)
+                continue;
+            if (at-- == 0)
+                return d;
         }
     }
 }

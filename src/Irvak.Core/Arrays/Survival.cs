@@ -19,28 +19,41 @@ public static class Survival
     /// <summary>Rows from one failure up to one more than it survives at best, at most <paramref name="most"/>.</summary>
     public static IReadOnlyList<SurvivalRow> Of(ArrayShape shape, int most = 6)
     {
-        if (shape.IsRing) return Ring(shape.Count, Math.Min(Math.Min(shape.AtBest + 1, shape.Count), most));
+        if (shape.IsRing)
+            return Ring(shape.Count, Math.Min(Math.Min(shape.AtBest + 1, shape.Count), most));
         double[] ways = [1];
         foreach (var group in shape.Groups)
         {
             var next = new double[Math.Min(ways.Length + group.Tolerance, most + 1)];
             for (var i = 0; i < ways.Length; i++)
-                for (var j = 0; j <= group.Tolerance && i + j < next.Length; j++) next[i + j] += ways[i] * Choose(group.Count, j);
+            for (var j = 0; j <= group.Tolerance && i + j < next.Length; j++)
+                next[i + j] += ways[i] * Choose(group.Count, j);
             ways = next;
         }
         var last = Math.Min(Math.Min(shape.AtBest + 1, shape.Count), most);
-        return [.. Enumerable.Range(1, Math.Max(0, last)).Select(k => new SurvivalRow(k, k < ways.Length ? ways[k] : 0, Choose(shape.Count, k)))];
+        return
+        [
+            .. Enumerable
+                .Range(1, Math.Max(0, last))
+                .Select(k => new SurvivalRow(k, k < ways.Length ? ways[k] : 0, Choose(shape.Count, k))),
+        ];
     }
 
     /// <summary>A ring lives while no two neighbours are out: n ÷ (n − k) · C(n − k, k) of C(n, k) sets.</summary>
     private static List<SurvivalRow> Ring(int n, int last) =>
-        [.. Enumerable.Range(1, last).Select(k => new SurvivalRow(k, k > n / 2 ? 0 : Math.Round(n / (double)(n - k) * Choose(n - k, k)), Choose(n, k)))];
+        [
+            .. Enumerable
+                .Range(1, last)
+                .Select(k => new SurvivalRow(k, k > n / 2 ? 0 : Math.Round(n / (double)(n - k) * Choose(n - k, k)), Choose(n, k))),
+        ];
 
     internal static double Choose(int n, int k)
     {
-        if (k < 0 || k > n) return 0;
+        if (k < 0 || k > n)
+            return 0;
         var value = 1.0;
-        for (var i = 1; i <= k; i++) value = value * (n - k + i) / i;
+        for (var i = 1; i <= k; i++)
+            value = value * (n - k + i) / i;
         return Math.Round(value);
     }
 }

@@ -7,9 +7,7 @@ namespace Irvak.Core.Boot;
 public record BootInput : CacheInput
 {
     public BootInput(CacheInput caches)
-        : base(caches)
-    {
-    }
+        : base(caches) { }
 
     /// <summary>What the system is to start from; null for what it was found to start from.</summary>
     public BootPlan? Boot { get; init; }

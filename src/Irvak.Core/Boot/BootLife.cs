@@ -14,20 +14,34 @@ namespace Irvak.Core.Boot;
 /// <param name="GrowthGBPerYear">Kernels, logs, packages: what comes in a year, GB.</param>
 /// <param name="TakenTB">Of the rating, written already, TB; null when not known.</param>
 /// <param name="StagingGB">Room for uploads and updates before they are installed, GB.</param>
-public sealed record BootQuestion(long? Bytes, double WrittenGBPerDay = BootLife.UsualWrittenGB, double? RatedTB = null, double? WritesPerDay = null, double WarrantyYears = 5, double BaseGB = 2.2, double GrowthGBPerYear = 2.5, double StagingGB = 10, double? TakenTB = null)
+public sealed record BootQuestion(
+    long? Bytes,
+    double WrittenGBPerDay = BootLife.UsualWrittenGB,
+    double? RatedTB = null,
+    double? WritesPerDay = null,
+    double WarrantyYears = 5,
+    double BaseGB = 2.2,
+    double GrowthGBPerYear = 2.5,
+    double StagingGB = 10,
+    double? TakenTB = null
+)
 {
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
-    public SheetProblem? Problem => this switch
-    {
-        { Bytes: null or < 1_000_000_000 or > 1_000_000_000_000_000 } => new("/bytes", "A boot drive has 1 GB to 1000 TB."),
-        { WrittenGBPerDay: < 0 or > 1e6 } => new("/writtenGBPerDay", "Written is 0 GB a day or more."),
-        { RatedTB: <= 0 or > 1e7 } => new("/ratedTB", "A rated volume is more than nothing."),
-        { WritesPerDay: <= 0 or > 1000 } => new("/writesPerDay", "Drive-writes per day are more than nothing."),
-        _ when WarrantyYears is not (> 0 and <= 50) => new("/warrantyYears", "A warranty lasts up to 50 years."),
-        _ when TakenTB is not null and not (>= 0 and <= 1e7) => new("/takenTB", "What was written is 0 TB or more."),
-        _ when BaseGB is not (>= 0 and < 1e6) || GrowthGBPerYear is not (>= 0 and < 1e6) || StagingGB is not (>= 0 and < 1e6) => new("/baseGB", "Needs are 0 GB or more."),
-        _ => null,
-    };
+    public SheetProblem? Problem =>
+        this switch
+        {
+            { Bytes: null or < 1_000_000_000 or > 1_000_000_000_000_000 } => new("/bytes", "A boot drive has 1 GB to 1000 TB."),
+            { WrittenGBPerDay: < 0 or > 1e6 } => new("/writtenGBPerDay", "Written is 0 GB a day or more."),
+            { RatedTB: <= 0 or > 1e7 } => new("/ratedTB", "A rated volume is more than nothing."),
+            { WritesPerDay: <= 0 or > 1000 } => new("/writesPerDay", "Drive-writes per day are more than nothing."),
+            _ when WarrantyYears is not (> 0 and <= 50) => new("/warrantyYears", "A warranty lasts up to 50 years."),
+            _ when TakenTB is not null and not (>= 0 and <= 1e7) => new("/takenTB", "What was written is 0 TB or more."),
+            _ when BaseGB is not (>= 0 and < 1e6) || GrowthGBPerYear is not (>= 0 and < 1e6) || StagingGB is not (>= 0 and < 1e6) => new(
+                "/baseGB",
+                "Needs are 0 GB or more."
+            ),
+            _ => null,
+        };
 }
 
 /// <param name="RatedTB">Volume it may take, TB; null when nothing is known of it.</param>
@@ -46,21 +60,31 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
     public static BootLife Of(BootQuestion q)
     {
         // A rating of nothing is no rating.
-        var rated = q.RatedTB is > 0 ? q.RatedTB : q.Bytes is { } size ? DriveDefaults.RatedBy(size, q.WritesPerDay, q.WarrantyYears) : null;
+        var rated =
+            q.RatedTB is > 0 ? q.RatedTB
+            : q.Bytes is { } size ? DriveDefaults.RatedBy(size, q.WritesPerDay, q.WarrantyYears)
+            : null;
         var yearly = q.WrittenGBPerDay * 365 / 1000;
         double? wear = rated is { } r && yearly > 0 ? Math.Max(0, r - (q.TakenTB ?? 0)) / yearly : null;
         var room = (q.Bytes / 1e9) - q.BaseGB - q.StagingGB;
-        double? space = room < 0 ? 0 : q.GrowthGBPerYear > 0 ? room / q.GrowthGBPerYear : null;
+        double? space =
+            room < 0 ? 0
+            : q.GrowthGBPerYear > 0 ? room / q.GrowthGBPerYear
+            : null;
         return new(rated, yearly, wear, space, Say(room, wear, space, rated), Sum(q, rated, yearly, wear, space));
     }
 
     private static string Say(double? room, double? wear, double? space, double? rated)
     {
-        if (room is null) return "Its size is not known: whether system and staging fit is not either.";
-        if (room < 0) return "Too small: system and staging don't fit.";
-        if (rated is null) return "How much it may be written is not known: read its sheet before it carries a system that logs.";
+        if (room is null)
+            return "Its size is not known: whether system and staging fit is not either.";
+        if (room < 0)
+            return "Too small: system and staging don't fit.";
+        if (rated is null)
+            return "How much it may be written is not known: read its sheet before it carries a system that logs.";
         var first = Math.Min(wear ?? double.MaxValue, space ?? double.MaxValue);
-        if (first >= LongEnough) return "Lasts longer than the machine is kept.";
+        if (first >= LongEnough)
+            return "Lasts longer than the machine is kept.";
         var what = (wear ?? double.MaxValue) <= (space ?? double.MaxValue) ? "worn out" : "full";
         return $"{Verdicts.Say.Capital(what)} after about {first:0.#} years.";
     }
@@ -73,10 +97,25 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
                 new("written a year, a day × 365", N(yearly, "TB")),
                 new(q.RatedTB is null && q.WritesPerDay is not null ? "rated: size × writes a day × 365 × years" : "rated", N(rated, "TB")),
                 .. q.TakenTB is > 0 ? new WorkedLine[] { new("written already", N(q.TakenTB, "TB")) } : [],
-                new(q.TakenTB is > 0 ? "wear: (rated − written already) ÷ written a year" : "wear: rated ÷ written a year", N(wear, "years"), (wear ?? double.MaxValue) <= (space ?? double.MaxValue)),
-                new("space: (size − base − staging) ÷ growth", q.Bytes is null ? "size not known" : space is null ? "never full" : N(space, "years"), (space ?? double.MaxValue) < (wear ?? double.MaxValue)),
+                new(
+                    q.TakenTB is > 0 ? "wear: (rated − written already) ÷ written a year" : "wear: rated ÷ written a year",
+                    N(wear, "years"),
+                    (wear ?? double.MaxValue) <= (space ?? double.MaxValue)
+                ),
+                new(
+                    "space: (size − base − staging) ÷ growth",
+                    q.Bytes is null ? "size not known"
+                        : space is null ? "never full"
+                        : N(space, "years"),
+                    (space ?? double.MaxValue) < (wear ?? double.MaxValue)
+                ),
             ],
-            new WorkedLine("lasts", wear is null && space is null ? "not known" : N(Math.Min(wear ?? double.MaxValue, space ?? double.MaxValue), "years"), true),
-            "drive's sheet; JESD218 and JESD219 for what a rating means; needs: common practice, no source");
+            new WorkedLine(
+                "lasts",
+                wear is null && space is null ? "not known" : N(Math.Min(wear ?? double.MaxValue, space ?? double.MaxValue), "years"),
+                true
+            ),
+            "drive's sheet; JESD218 and JESD219 for what a rating means; needs: common practice, no source"
+        );
     }
 }

@@ -13,15 +13,36 @@ namespace Irvak.Core.Boot;
 /// <param name="SharedGB">Data that lies on the same drive, GB; 0 for a drive of its own.</param>
 /// <param name="SharedWrittenGBPerDay">Written a day by that data, GB.</param>
 public sealed record BootPlan(
-    IReadOnlyList<string> Places, double WrittenGBPerDay = BootLife.UsualWrittenGB, double BaseGB = 2.2, double GrowthGBPerYear = 2.5, double StagingGB = 10, double SharedGB = 0, double SharedWrittenGBPerDay = 0)
+    IReadOnlyList<string> Places,
+    double WrittenGBPerDay = BootLife.UsualWrittenGB,
+    double BaseGB = 2.2,
+    double GrowthGBPerYear = 2.5,
+    double StagingGB = 10,
+    double SharedGB = 0,
+    double SharedWrittenGBPerDay = 0
+)
 {
     /// <summary>Life of a drive under these needs; shared needs add up.</summary>
     /// <param name="takenTB">Written to it already, TB; null when not known.</param>
-    public BootLife LifeOn(DriveSheet drive, double? takenTB = null) => BootLife.Of(new BootQuestion(
-        drive.Bytes, WrittenGBPerDay + SharedWrittenGBPerDay, DriveDefaults.RatedTB(drive), null, 5, BaseGB + SharedGB, GrowthGBPerYear, StagingGB, takenTB));
+    public BootLife LifeOn(DriveSheet drive, double? takenTB = null) =>
+        BootLife.Of(
+            new BootQuestion(
+                drive.Bytes,
+                WrittenGBPerDay + SharedWrittenGBPerDay,
+                DriveDefaults.RatedTB(drive),
+                null,
+                5,
+                BaseGB + SharedGB,
+                GrowthGBPerYear,
+                StagingGB,
+                takenTB
+            )
+        );
 
     /// <summary>What is wrong with its numbers, with a path; null when nothing is.</summary>
     internal SheetProblem? Problem =>
         Places.Count is 0 or > 4 ? new("/places", "A system starts from one drive, or from a mirror of up to four.")
-        : new[] { WrittenGBPerDay, BaseGB, GrowthGBPerYear, StagingGB, SharedGB, SharedWrittenGBPerDay }.Any(n => n is not (>= 0 and < 1e6)) ? new("/writtenGBPerDay", "Needs are 0 GB or more, less than a million.") : null;
+        : new[] { WrittenGBPerDay, BaseGB, GrowthGBPerYear, StagingGB, SharedGB, SharedWrittenGBPerDay }.Any(n => n is not (>= 0 and < 1e6))
+            ? new("/writtenGBPerDay", "Needs are 0 GB or more, less than a million.")
+        : null;
 }

@@ -1,8 +1,8 @@
-using Irvak.Core.Quantities;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -13,7 +13,17 @@ namespace Irvak.Core.Boot;
 /// <param name="PartId">Its shelf part; null for one that is in the plan.</param>
 /// <param name="Against">What speaks against it, in sentences; empty when nothing does.</param>
 /// <param name="Stops">True when it can't be started from.</param>
-public sealed record BootCandidate(string Place, string? PartId, string Name, bool Chosen, BootLife Life, IReadOnlyList<string> Against, bool Stops, decimal? Eur, int InStock);
+public sealed record BootCandidate(
+    string Place,
+    string? PartId,
+    string Name,
+    bool Chosen,
+    BootLife Life,
+    IReadOnlyList<string> Against,
+    bool Stops,
+    decimal? Eur,
+    int InStock
+);
 
 /// <summary>What the system starts from, what could take its place, and how long each lasts.</summary>
 /// <param name="Plan">As planned, or as found; null when nobody said.</param>
@@ -22,52 +32,101 @@ public sealed record BootCandidate(string Place, string? PartId, string Name, bo
 /// <param name="IsPlanned">False when it is only what was found.</param>
 public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, string WrittenBasis, IReadOnlyList<BootCandidate> Candidates)
 {
-    public static readonly Rule Nvme = new("BOOT-NVME", Family.Boot, Severity.Stop,
+    public static readonly Rule Nvme = new(
+        "BOOT-NVME",
+        Family.Boot,
+        Severity.Stop,
         "The firmware does not start from NVMe: {drive} in {place} can't be the boot drive.",
         "Older firmware has no driver for it; as a data drive it works.",
-        "machine sheet", Basis.Sheet)
-    { LeansOn = ["/firmware/bootsNvme"] };
+        "machine sheet",
+        Basis.Sheet
+    )
+    {
+        LeansOn = ["/firmware/bootsNvme"],
+    };
 
-    public static readonly Rule Sectors = new("BOOT-4KN", Family.Boot, Severity.Stop,
+    public static readonly Rule Sectors = new(
+        "BOOT-4KN",
+        Family.Boot,
+        Severity.Stop,
         "The firmware does not start from sectors of 4096 bytes: {drive} in {place} can't be the boot drive.",
         "Only UEFI reads such sectors at the start, and not every one; as a data drive it works.",
-        "machine sheet; UEFI specification", Basis.Sheet)
-    { LeansOn = ["/firmware/boots4Kn"] };
+        "machine sheet; UEFI specification",
+        Basis.Sheet
+    )
+    {
+        LeansOn = ["/firmware/boots4Kn"],
+    };
 
-    public static readonly Rule Large = new("BOOT-2TIB", Family.Boot, Severity.Care,
+    public static readonly Rule Large = new(
+        "BOOT-2TIB",
+        Family.Boot,
+        Severity.Care,
         "Without UEFI the system starts only from the first {limit} of {drive} in {place}.",
         "The old partition table counts sectors in 32 bits.",
-        "arithmetic: 2³² sectors", Basis.Standard);
+        "arithmetic: 2³² sectors",
+        Basis.Standard
+    );
 
-    public static readonly Rule Host = new("BOOT-HOST", Family.Boot, Severity.Stop,
+    public static readonly Rule Host = new(
+        "BOOT-HOST",
+        Family.Boot,
+        Severity.Stop,
         "{controller} does not start a system: {place} behind it can't hold the boot drive.",
         "Without its own boot code the firmware does not see what hangs on it.",
-        "controller's sheet", Basis.Sheet);
+        "controller's sheet",
+        Basis.Sheet
+    );
 
-    public static readonly Rule Mirrored = new("BOOT-MIRROR", Family.Boot, Severity.Note,
+    public static readonly Rule Mirrored = new(
+        "BOOT-MIRROR",
+        Family.Boot,
+        Severity.Note,
         "The boot mirror of {places} wants its boot partition on both halves, and both in the firmware’s order.",
         "Else it starts from one half only, and that may be the one that died.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source",
+        Basis.Practice
+    );
 
-    public static readonly Rule Unlike = new("BOOT-UNEQUAL", Family.Boot, Severity.Care,
+    public static readonly Rule Unlike = new(
+        "BOOT-UNEQUAL",
+        Family.Boot,
+        Severity.Care,
         "{places} of the boot mirror differ in size: the smaller one, {size}, is the measure.",
         "A mirror is as large as its smaller half.",
-        "definition of the level", Basis.Standard);
+        "definition of the level",
+        Basis.Standard
+    );
 
-    public static readonly Rule Media = new("BOOT-MEDIA", Family.Boot, Severity.Care,
+    public static readonly Rule Media = new(
+        "BOOT-MEDIA",
+        Family.Boot,
+        Severity.Care,
         "{drive} in {place} is of a class that logging wears out: no system that writes its log there.",
         "Sticks and cards level their wear badly, or not at all.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source",
+        Basis.Practice
+    );
 
-    public static readonly Rule Wears = new("BOOT-WEAR", Family.Boot, Severity.Care,
+    public static readonly Rule Wears = new(
+        "BOOT-WEAR",
+        Family.Boot,
+        Severity.Care,
         "{drive} in {place} is {what} after about {years} years.",
         "What is written every day uses up what it is rated for; what comes in fills it.",
-        "drive's sheet; JESD218 for what a rating means", Basis.Sheet);
+        "drive's sheet; JESD218 for what a rating means",
+        Basis.Sheet
+    );
 
-    public static readonly Rule Empty = new("BOOT-NONE", Family.Boot, Severity.Stop,
+    public static readonly Rule Empty = new(
+        "BOOT-NONE",
+        Family.Boot,
+        Severity.Stop,
         "The system is to start from {place}, where there is no drive.",
         "Put one there, or choose another.",
-        "definition", Basis.Standard);
+        "definition",
+        Basis.Standard
+    );
 
     // Larger flash of the shelf is worth more as data drives. Common practice, no source.
     private const long LargestSpare = 1_100_000_000_000;
@@ -78,38 +137,76 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     private const double Soon = 5;
 
     /// <summary>What the system is to start from: as planned, else as found; null when nobody said.</summary>
-    public static BootPlan? PlanOf(BootInput q) => (q.Boot ?? Found(q)) is { } plan ? plan with { WrittenGBPerDay = Written(q, plan).GBPerDay } : null;
+    public static BootPlan? PlanOf(BootInput q) =>
+        (q.Boot ?? Found(q)) is { } plan ? plan with { WrittenGBPerDay = Written(q, plan).GBPerDay } : null;
 
-    /// <summary>Written a day by the system: what somebody said, else what captures of the drives it starts from now show, else the usual.</summary>
+    /// <summary>Written a day by the system: what somebody said, else what captures of the drives it starts from now show, else the
+    /// usual.</summary>
     private static (double GBPerDay, string Basis) Written(BootInput q, BootPlan plan)
     {
-        if (plan.WrittenGBPerDay != BootLife.UsualWrittenGB) return (plan.WrittenGBPerDay, "as said");
+        if (plan.WrittenGBPerDay != BootLife.UsualWrittenGB)
+            return (plan.WrittenGBPerDay, "as said");
         var now = Found(q)?.Places ?? [];
-        var measured = now.Select(p => q.Found.At(p)?.Serial is { } serial ? q.Writes.GetValueOrDefault(serial)?.Rate : null).Where(r => r is not null).MaxBy(r => r!.Value.GBPerDay);
-        return measured is { } rate ? (Math.Round(rate.GBPerDay, 1), "measured: " + rate.Basis) : (plan.WrittenGBPerDay, "usual for a virtualisation host (common practice, no source)");
+        var measured = now.Select(p => q.Found.At(p)?.Serial is { } serial ? q.Writes.GetValueOrDefault(serial)?.Rate : null)
+            .Where(r => r is not null)
+            .MaxBy(r => r!.Value.GBPerDay);
+        return measured is { } rate
+            ? (Math.Round(rate.GBPerDay, 1), "measured: " + rate.Basis)
+            : (plan.WrittenGBPerDay, "usual for a virtualisation host (common practice, no source)");
     }
 
     /// <summary>TB that a drive has taken already; null when no capture told, 0 for a new one.</summary>
     private static double? Taken(BootInput q, string place, Unit unit) =>
-        q.BringsPart(place) || unit.ShelfPartId is not null ? 0 : unit.Serial is { } serial && q.Writes.TryGetValue(serial, out var marks) ? marks.Last.Bytes / 1e12 : null;
+        q.BringsPart(place) || unit.ShelfPartId is not null ? 0
+        : unit.Serial is { } serial && q.Writes.TryGetValue(serial, out var marks) ? marks.Last.Bytes / 1e12
+        : null;
 
     /// <summary>The whole sheet. It looks through the shelf, so an evaluation leaves it to those who show it.</summary>
     public static BootSheet Of(BootInput q)
     {
         var plan = PlanOf(q);
         var needs = plan ?? new BootPlan([]) { WrittenGBPerDay = Written(q, new BootPlan([])).GBPerDay };
-        var candidates = q.Planned.Units.Where(u => u.Value.Drive is { Media: not DriveMedia.Tape } && PlaceName.HoldsDrive(u.Key) && (plan?.Places.Contains(u.Key) == true || !Shared(q, u.Key))).Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
+        var candidates = q
+            .Planned.Units.Where(u =>
+                u.Value.Drive is { Media: not DriveMedia.Tape }
+                && PlaceName.HoldsDrive(u.Key)
+                && (plan?.Places.Contains(u.Key) == true || !Shared(q, u.Key))
+            )
+            .Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
             .Concat(Spare(q).Select(s => Candidate(q, s.Place, Unit.Of(s.Part), s.Part, needs, plan)));
-        return new(plan, needs, q.Boot is not null, Written(q, q.Boot ?? new BootPlan([])).Basis, [.. candidates.OrderByDescending(c => c.Chosen).ThenBy(c => c.PartId is not null).ThenBy(c => c.Stops).ThenBy(c => c.Eur ?? 0).Take(MostShown)]);
+        return new(
+            plan,
+            needs,
+            q.Boot is not null,
+            Written(q, q.Boot ?? new BootPlan([])).Basis,
+            [
+                .. candidates
+                    .OrderByDescending(c => c.Chosen)
+                    .ThenBy(c => c.PartId is not null)
+                    .ThenBy(c => c.Stops)
+                    .ThenBy(c => c.Eur ?? 0)
+                    .Take(MostShown),
+            ]
+        );
     }
 
     /// <summary>A member of a larger array is no drive that firmware could start from.</summary>
-    private static bool Shared(BootInput q, string place) => q.Arrays.Any(a => a.Members.Contains(place) && a.Level is not (ArrayLevel.Single or ArrayLevel.Mirror)) || q.Caches.Any(c => c.Places.Contains(place));
+    private static bool Shared(BootInput q, string place) =>
+        q.Arrays.Any(a => a.Members.Contains(place) && a.Level is not (ArrayLevel.Single or ArrayLevel.Mirror))
+        || q.Caches.Any(c => c.Places.Contains(place));
 
     /// <summary>The drives that a capture saw mounted as the root of the system.</summary>
     private static BootPlan? Found(BootInput q)
     {
-        List<string> places = [.. q.Found.Units.Where(u => u.Value.Drive is not null && u.Value.MemberOf?.Split(", ").Any(m => m is "/" or "/boot" or "/boot/efi") == true).Select(u => u.Key).Take(4)];
+        List<string> places =
+        [
+            .. q
+                .Found.Units.Where(u =>
+                    u.Value.Drive is not null && u.Value.MemberOf?.Split(", ").Any(m => m is "/" or "/boot" or "/boot/efi") == true
+                )
+                .Select(u => u.Key)
+                .Take(4),
+        ];
         return places.Count == 0 ? null : new BootPlan(places);
     }
 
@@ -118,23 +215,44 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     {
         var flash = q.Shelf.Values.Where(p => p.InStock > 0 && p.Drive is { Media: DriveMedia.Flash, Bytes: <= LargestSpare });
         var m2 = q.Sheet.M2.FirstOrDefault(m => q.Planned.At(PlaceName.M2(m.Id)) is null);
-        var bay = q.Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, Place: PlaceName.Bay(n)))).FirstOrDefault(b => q.Planned.At(b.Place) is null);
+        var bay = q
+            .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, Place: PlaceName.Bay(n))))
+            .FirstOrDefault(b => q.Planned.At(b.Place) is null);
         foreach (var part in flash.OrderBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal))
             if (m2 is not null && part.Drive!.Form is "m.2" or "msata")
             {
-                if (m2 is not null && M2Fit.Takes(m2, part.Drive)) yield return (PlaceName.M2(m2.Id), part);
+                if (m2 is not null && M2Fit.Takes(m2, part.Drive))
+                    yield return (PlaceName.M2(m2.Id), part);
             }
-            else if (bay.Bays is not null && part.Drive!.Form is "2.5" or "u.2" or "u.3" && BayWiring.Of(bay.Bays.Bus, part.Drive!) is null or Mating.Works && !(part.Drive!.HeightMm > bay.Bays.HeightMm)) yield return (bay.Place, part);
+            else if (
+                bay.Bays is not null
+                && part.Drive!.Form is "2.5" or "u.2" or "u.3"
+                && BayWiring.Of(bay.Bays.Bus, part.Drive!) is null or Mating.Works
+                && !(part.Drive!.HeightMm > bay.Bays.HeightMm)
+            )
+                yield return (bay.Place, part);
     }
 
     private static BootCandidate Candidate(BootInput q, string place, Unit unit, ShelfPart? part, BootPlan needs, BootPlan? plan)
     {
         var against = Against(q, place, unit, needs).ToList();
-        return new(place, part?.Id, unit.Short, part is null && plan?.Places.Contains(place) == true, Life(needs, unit.Drive!, Taken(q, place, unit)), [.. against.Select(f => f.Sentence)], against.Any(f => f.Severity == Severity.Stop), part?.PriceEur, part?.InStock ?? 0);
+        return new(
+            place,
+            part?.Id,
+            unit.Short,
+            part is null && plan?.Places.Contains(place) == true,
+            Life(needs, unit.Drive!, Taken(q, place, unit)),
+            [.. against.Select(f => f.Sentence)],
+            against.Any(f => f.Severity == Severity.Stop),
+            part?.PriceEur,
+            part?.InStock ?? 0
+        );
     }
 
-    private static BootLife Life(BootPlan needs, DriveSheet drive, double? taken) => drive.Media != DriveMedia.Disk ? needs.LifeOn(drive, taken)
-        : needs.LifeOn(drive, taken) is var life && life.SpaceYears < Soon ? life : life with { Verdict = "A disk: writing does not wear it out; it starts and updates more slowly than flash." };
+    private static BootLife Life(BootPlan needs, DriveSheet drive, double? taken) =>
+        drive.Media != DriveMedia.Disk ? needs.LifeOn(drive, taken)
+        : needs.LifeOn(drive, taken) is var life && life.SpaceYears < Soon ? life
+        : life with { Verdict = "A disk: writing does not wear it out; it starts and updates more slowly than flash." };
 
     /// <summary>Everything that speaks against a drive as the one the system starts from.</summary>
     private static IEnumerable<Finding> Against(BootInput q, string place, Unit unit, BootPlan needs)
@@ -142,30 +260,75 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
         var (drive, firmware) = (unit.Drive!, q.Sheet.Firmware);
         string[] places = [place];
         var (name, at) = (("drive", unit.Short), ("place", Stated.At(place)));
-        if (drive.Protocol == DriveProtocol.Nvme && firmware?.BootsNvme == false) yield return Finding.Of(Nvme, places, null, name, at);
+        if (drive.Protocol == DriveProtocol.Nvme && firmware?.BootsNvme == false)
+            yield return Finding.Of(Nvme, places, null, name, at);
         var uefi = firmware?.BootModes is not { } modes || modes.Contains("uefi");
-        if (drive.SectorBytes == 4096 && (firmware?.Boots4Kn == false || !uefi)) yield return Finding.Of(Sectors, places, null, name, at);
-        else if (!uefi && drive.Bytes > NominalSize.Limit32(drive.SectorBytes ?? 512)) yield return Finding.Of(Large, places, Worked.Against(Large.Source, ("size", DiskSpace.TB(drive.Bytes!.Value)), ">", ("limit", DiskSpace.TB(NominalSize.Limit32(drive.SectorBytes ?? 512)))), name, at, ("limit", new DiskSpace(NominalSize.Limit32(drive.SectorBytes ?? 512))));
-        if (q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => PlaceName.Bay(n) == place)) is { } bays && q.ControllerOf(bays) is { Sheet.Boots: false } host)
+        if (drive.SectorBytes == 4096 && (firmware?.Boots4Kn == false || !uefi))
+            yield return Finding.Of(Sectors, places, null, name, at);
+        else if (!uefi && drive.Bytes > NominalSize.Limit32(drive.SectorBytes ?? 512))
+            yield return Finding.Of(
+                Large,
+                places,
+                Worked.Against(
+                    Large.Source,
+                    ("size", DiskSpace.TB(drive.Bytes!.Value)),
+                    ">",
+                    ("limit", DiskSpace.TB(NominalSize.Limit32(drive.SectorBytes ?? 512)))
+                ),
+                name,
+                at,
+                ("limit", new DiskSpace(NominalSize.Limit32(drive.SectorBytes ?? 512)))
+            );
+        if (
+            q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => PlaceName.Bay(n) == place)) is { } bays
+            && q.ControllerOf(bays) is { Sheet.Boots: false } host
+        )
             yield return Finding.Of(Host, places, null, ("controller", host.Name), at);
         if (drive.Protocol == DriveProtocol.Usb && Evidence.PolicyTable.SeverityOf(q.Policy, Evidence.Standing.FewOrMixed) is { } severity)
-            yield return Finding.Of(Media, places, null, name, at) with { Severity = severity };
+            yield return Finding.Of(Media, places, null, name, at) with
+            {
+                Severity = severity,
+            };
         var life = needs.LifeOn(drive, Taken(q, place, unit));
         var (wear, space) = (life.WearYears ?? double.MaxValue, life.SpaceYears ?? double.MaxValue);
         if (Math.Min(wear, space) < Soon)
-            yield return Finding.Of(Wears, places, life.Why, name, at, ("what", wear <= space ? "worn out" : "full"), ("years", Math.Min(wear, space).ToString("0.#")));
+            yield return Finding.Of(
+                Wears,
+                places,
+                life.Why,
+                name,
+                at,
+                ("what", wear <= space ? "worn out" : "full"),
+                ("years", Math.Min(wear, space).ToString("0.#"))
+            );
     }
 
     public static IEnumerable<Finding> Judge(BootInput q, BootPlan? plan)
     {
         // What was found and is left alone is not judged anew; its life stands on the sheet.
-        if (plan is null || (q.Boot is null && !plan.Places.Any(q.Changed.Contains))) yield break;
+        if (plan is null || (q.Boot is null && !plan.Places.Any(q.Changed.Contains)))
+            yield break;
         foreach (var place in plan.Places)
-            if (q.Planned.At(place) is not { Drive: not null } unit) yield return Finding.Of(Empty, [place], null, ("place", Stated.At(place)));
-            else foreach (var finding in Against(q, place, unit, plan)) yield return finding;
-        if (plan.Places.Count < 2) yield break;
+            if (q.Planned.At(place) is not { Drive: not null } unit)
+                yield return Finding.Of(Empty, [place], null, ("place", Stated.At(place)));
+            else
+                foreach (var finding in Against(q, place, unit, plan))
+                    yield return finding;
+        if (plan.Places.Count < 2)
+            yield break;
         yield return Finding.Of(Mirrored, plan.Places, null, ("places", Stated.At(plan.Places)));
         var sizes = plan.Places.Select(p => q.Planned.At(p)?.Drive?.Bytes).OfType<long>().ToList();
-        if (sizes.Count > 1 && sizes.Min() < sizes.Max()) yield return Finding.Of(Unlike, plan.Places, Worked.Sum(Unlike.Source, new("both hold", DiskSpace.Nominal(sizes.Min()), true), [.. sizes.Select(b => new WorkedLine("drive", DiskSpace.Nominal(b)))]), ("places", Stated.At(plan.Places)), ("size", DiskSpace.Nominal(sizes.Min())));
+        if (sizes.Count > 1 && sizes.Min() < sizes.Max())
+            yield return Finding.Of(
+                Unlike,
+                plan.Places,
+                Worked.Sum(
+                    Unlike.Source,
+                    new("both hold", DiskSpace.Nominal(sizes.Min()), true),
+                    [.. sizes.Select(b => new WorkedLine("drive", DiskSpace.Nominal(b)))]
+                ),
+                ("places", Stated.At(plan.Places)),
+                ("size", DiskSpace.Nominal(sizes.Min()))
+            );
     }
 }

@@ -13,9 +13,13 @@ public sealed record PlanBoot(BootPlan? Boot) : SliceEdit<BootSlice>
 
     public override string ValueAt(string subject) => Boot is null ? "as found" : FieldWords.All(Boot);
 
-    public override string Tell() => Boot is null ? "leaves the boot drive as found" : $"lets the system start from {string.Join(" and ", Boot.Places.Select(PlaceName.Short))}";
+    public override string Tell() =>
+        Boot is null
+            ? "leaves the boot drive as found"
+            : $"lets the system start from {string.Join(" and ", Boot.Places.Select(PlaceName.Short))}";
 
-    public override SheetProblem? Refusal(MachineState machine, BootSlice slice) => Boot is null ? null
+    public override SheetProblem? Refusal(MachineState machine, BootSlice slice) =>
+        Boot is null ? null
         : Boot.Problem is { } wrong ? wrong with { Path = "/edit/boot" + wrong.Path }
         : Boot.Places.Select((p, i) => machine.RefusePlace(p, $"/edit/boot/places/{i}")).FirstOrDefault(p => p is not null);
 

@@ -20,7 +20,8 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
     {
         var modules = new Dictionary<string, ModuleSheet>(Units.Count, StringComparer.Ordinal);
         foreach (var (place, unit) in Units)
-            if (unit.Module is { } module && PlaceName.IsSlot(place)) modules[PlaceName.Short(place)] = module;
+            if (unit.Module is { } module && PlaceName.IsSlot(place))
+                modules[PlaceName.Short(place)] = module;
         return modules;
     }
 
@@ -29,13 +30,15 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
 
     public override int GetHashCode() => Units.GetHashCode();
 
-    /// <summary>Sockets, by their places, that surely or likely hold a processor which nobody has named: soldered ones, and those of a machine of which no socket was looked at.</summary>
+    /// <summary>Sockets, by their places, that surely or likely hold a processor which nobody has named: soldered ones, and those of a
+    /// machine of which no socket was looked at.</summary>
     public IReadOnlySet<string> Unnamed { get; init; } = NoneUnnamed;
 
     private static readonly HashSet<string> NoneUnnamed = [];
 
     /// <summary>True when a socket holds a processor, named or not.</summary>
-    public bool HasProcessor(string socket) => PlaceName.Socket(socket) is var place && (Units.ContainsKey(place) || Unnamed.Contains(place));
+    public bool HasProcessor(string socket) =>
+        PlaceName.Socket(socket) is var place && (Units.ContainsKey(place) || Unnamed.Contains(place));
 
     public Build With(string place, Unit unit) => Over(Units.SetItem(place, unit));
 
@@ -45,18 +48,20 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
     public Build Over(ImmutableSortedDictionary<string, Unit> units) => new(units) { Unnamed = Unnamed };
 
     /// <summary>Slots whose processor is there, in the order of the sheet.</summary>
-    public IEnumerable<string> UsableSlots(MachineSheet sheet) => sheet.Channels.Where(c => HasProcessor(c.Socket)).SelectMany(c => c.Slots);
+    public IEnumerable<string> UsableSlots(MachineSheet sheet) =>
+        sheet.Channels.Where(c => HasProcessor(c.Socket)).SelectMany(c => c.Slots);
 
     /// <summary>Modules by slot, in the order of the sheet; slots of this sheet only.</summary>
     public IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> Modules(MachineSheet sheet)
     {
         // A dozen rules ask for the same list; it is made once for a sheet.
-        if (_list is { } known && ReferenceEquals(known.Sheet, sheet)) return known.Modules;
+        if (_list is { } known && ReferenceEquals(known.Sheet, sheet))
+            return known.Modules;
         var modules = new List<(Channel Channel, string Slot, ModuleSheet Module)>();
         foreach (var channel in sheet.Channels)
-            foreach (var slot in channel.Slots)
-                if (ModuleAt(slot) is { } module)
-                    modules.Add((channel, slot, module));
+        foreach (var slot in channel.Slots)
+            if (ModuleAt(slot) is { } module)
+                modules.Add((channel, slot, module));
         _list = new(sheet, modules);
         return modules;
     }

@@ -20,25 +20,32 @@ public record MachineState
     public ImmutableSortedSet<string> FoundEmpty { get; init; } = ImmutableSortedSet.Create<string>(StringComparer.Ordinal);
 
     /// <summary>Who found the empty places empty.</summary>
-    public ImmutableSortedDictionary<string, string> EmptyBy { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, string> EmptyBy { get; init; } =
+        ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
 
     /// <summary>What each kind of capture made before the work shows; the newest of its kind.</summary>
-    public ImmutableSortedDictionary<string, Observation> Readings { get; init; } = ImmutableSortedDictionary.Create<string, Observation>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, Observation> Readings { get; init; } =
+        ImmutableSortedDictionary.Create<string, Observation>(StringComparer.Ordinal);
 
     /// <summary>Places about which captures disagree and a person decided, with whom they believe.</summary>
-    public ImmutableSortedDictionary<string, string> Settled { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, string> Settled { get; init; } =
+        ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
 
     /// <summary>Answers by eye of the check before the machine is touched.</summary>
-    public ImmutableSortedDictionary<string, CheckAnswer> Checks { get; init; } = ImmutableSortedDictionary.Create<string, CheckAnswer>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, CheckAnswer> Checks { get; init; } =
+        ImmutableSortedDictionary.Create<string, CheckAnswer>(StringComparer.Ordinal);
 
     /// <summary>Notes about places, plugs and the machine.</summary>
-    public ImmutableSortedDictionary<string, string> Notes { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, string> Notes { get; init; } =
+        ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
 
     /// <summary>What somebody said of arrays that no capture describes, by name.</summary>
-    public ImmutableSortedDictionary<string, ArraySaid> ArraysSaid { get; init; } = ImmutableSortedDictionary.Create<string, ArraySaid>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, ArraySaid> ArraysSaid { get; init; } =
+        ImmutableSortedDictionary.Create<string, ArraySaid>(StringComparer.Ordinal);
 
     /// <summary>What captures told of the volume written to drives, by serial number.</summary>
-    public ImmutableSortedDictionary<string, WriteMarks> Writes { get; init; } = ImmutableSortedDictionary.Create<string, WriteMarks>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, WriteMarks> Writes { get; init; } =
+        ImmutableSortedDictionary.Create<string, WriteMarks>(StringComparer.Ordinal);
 
     /// <summary>Places that are not left as found.</summary>
     public ImmutableSortedDictionary<string, PlannedPlace> Plan { get; init; } =
@@ -52,12 +59,22 @@ public record MachineState
     [JsonIgnore]
     public Build AsFound => new(Found) { Unnamed = Unnamed() };
 
-    /// <summary>A machine that runs has a processor: where nobody looked at any socket, and where it is soldered, it counts as there.</summary>
+    /// <summary>A machine that runs has a processor: where nobody looked at any socket, and where it is soldered, it counts as
+    /// there.</summary>
     private HashSet<string> Unnamed()
     {
-        if (Sheet is not { } sheet) return [];
+        if (Sheet is not { } sheet)
+            return [];
         var blind = !sheet.Sockets.Any(s => Found.ContainsKey(PlaceName.Socket(s.Id)));
-        return [.. sheet.Sockets.Where(s => s.Soldered || blind).Select(s => PlaceName.Socket(s.Id)).Where(p => !Found.ContainsKey(p) && !FoundEmpty.Contains(p) && !(Plan.TryGetValue(p, out var planned) && planned.Unit is null))];
+        return
+        [
+            .. sheet
+                .Sockets.Where(s => s.Soldered || blind)
+                .Select(s => PlaceName.Socket(s.Id))
+                .Where(p =>
+                    !Found.ContainsKey(p) && !FoundEmpty.Contains(p) && !(Plan.TryGetValue(p, out var planned) && planned.Unit is null)
+                ),
+        ];
     }
 
     /// <summary>The machine as it is to be.</summary>
@@ -66,11 +83,14 @@ public record MachineState
     {
         get
         {
-            if (Plan.Count == 0) return AsFound;
+            if (Plan.Count == 0)
+                return AsFound;
             var units = Found.ToBuilder();
             foreach (var (place, planned) in Plan)
-                if (planned.Unit is { } unit) units[place] = unit;
-                else units.Remove(place);
+                if (planned.Unit is { } unit)
+                    units[place] = unit;
+                else
+                    units.Remove(place);
             return AsFound.Over(units.ToImmutable());
         }
     }
@@ -82,7 +102,8 @@ public record MachineState
         foreach (var (place, planned) in Plan)
         {
             var found = Found.GetValueOrDefault(place);
-            if (found is null && planned.Unit is null) continue;
+            if (found is null && planned.Unit is null)
+                continue;
             var movedTo = found is null ? null : Plan.FirstOrDefault(p => p.Value.MovedFrom == place).Key;
             changes.Add(new Change(place, found, planned.Unit, planned.MovedFrom, movedTo));
         }

@@ -1,5 +1,5 @@
-using Irvak.Core.Observations;
 using System.Text.Json.Serialization;
+using Irvak.Core.Observations;
 
 namespace Irvak.Core.Builds;
 

@@ -38,27 +38,29 @@ public sealed record Unit
     public string Long => PartWords.Of(Module, Processor, Drive, Card, Accessory, true);
 
     /// <summary>Kinds of places that can hold this, the first the usual one; empty when nothing is known of it.</summary>
-    public IReadOnlyList<string> Homes => this switch
-    {
-        { Module: not null } => ["slot"],
-        { Processor: not null } => ["socket"],
-        { Drive.Form: "m.2" or "msata" } => ["m2", "bay", "card", "board"],
-        { Drive.Form: "aic" } => ["card"],
-        { Drive: not null } => ["bay", "m2"],
-        { Card: not null } => ["card", "board", "bay"],
-        { Accessory.Kind: AccessoryKind.Supply } => ["supply"],
-        { Accessory.Kind: AccessoryKind.Battery } => ["battery"],
-        _ => [],
-    };
+    public IReadOnlyList<string> Homes =>
+        this switch
+        {
+            { Module: not null } => ["slot"],
+            { Processor: not null } => ["socket"],
+            { Drive.Form: "m.2" or "msata" } => ["m2", "bay", "card", "board"],
+            { Drive.Form: "aic" } => ["card"],
+            { Drive: not null } => ["bay", "m2"],
+            { Card: not null } => ["card", "board", "bay"],
+            { Accessory.Kind: AccessoryKind.Supply } => ["supply"],
+            { Accessory.Kind: AccessoryKind.Battery } => ["battery"],
+            _ => [],
+        };
 
-    public static Unit Of(ShelfPart part) => new()
-    {
-        Module = part.Module,
-        Processor = part.Processor,
-        Drive = part.Drive,
-        Card = part.Card,
-        Accessory = part.Accessory,
-        Source = "shelf",
-        ShelfPartId = part.Id,
-    };
+    public static Unit Of(ShelfPart part) =>
+        new()
+        {
+            Module = part.Module,
+            Processor = part.Processor,
+            Drive = part.Drive,
+            Card = part.Card,
+            Accessory = part.Accessory,
+            Source = "shelf",
+            ShelfPartId = part.Id,
+        };
 }

@@ -32,21 +32,26 @@ internal sealed record CacheFront(CacheModel Model, long Block, double SlowMs, d
         }
     }
 
-    /// <summary>Smallest size that takes a quarter off the latency: h·fast + (1 − h)·slow ≤ ¾·slow solved for h; null when none does.</summary>
-    public long? Least { get; } = FastMs < SlowMs && Quarter / (1 - (FastMs / SlowMs)) is <= 1 and var hits ? Model.BlocksFor(hits) * Block : null;
+    /// <summary>Smallest size that takes a quarter off the latency: h·fast + (1 − h)·slow ≤ ¾·slow solved for h; null when none
+    /// does.</summary>
+    public long? Least { get; } =
+        FastMs < SlowMs && Quarter / (1 - (FastMs / SlowMs)) is <= 1 and var hits ? Model.BlocksFor(hits) * Block : null;
 
     /// <summary>Years until a rated volume is written through it.</summary>
     public static double Years(double ratedTB, double writtenGBPerDay) => ratedTB * 1000 / (writtenGBPerDay * Amplification * 365);
 
     /// <param name="popularity">How the popularity of blocks is taken, in words.</param>
-    public Worked Sum(CachePoint now, string popularity) => new(
-        [
-            new("blocks of hot data", Grouped(Model.Blocks)),
-            new("blocks in the cache", Grouped(now.Bytes / Block)),
-            new("hits, " + popularity, Chance.Words(now.Hits), true),
-            new("hits × cache + misses × drives", $"{now.Hits:0.###} × {FastMs:0.###} + {1 - now.Hits:0.###} × {SlowMs:0.###} ms"),
-        ],
-        new WorkedLine("mean latency", $"{now.LatencyMs:0.##} ms", true), "Che, Tung, Wang, IEEE JSAC 2002; requests independent of each other");
+    public Worked Sum(CachePoint now, string popularity) =>
+        new(
+            [
+                new("blocks of hot data", Grouped(Model.Blocks)),
+                new("blocks in the cache", Grouped(now.Bytes / Block)),
+                new("hits, " + popularity, Chance.Words(now.Hits), true),
+                new("hits × cache + misses × drives", $"{now.Hits:0.###} × {FastMs:0.###} + {1 - now.Hits:0.###} × {SlowMs:0.###} ms"),
+            ],
+            new WorkedLine("mean latency", $"{now.LatencyMs:0.##} ms", true),
+            "Che, Tung, Wang, IEEE JSAC 2002; requests independent of each other"
+        );
 
     private static string Grouped(long n) => n.ToString("N0").Replace(',', ' ');
 }

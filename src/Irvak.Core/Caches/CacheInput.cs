@@ -6,9 +6,7 @@ namespace Irvak.Core.Caches;
 public record CacheInput : ControllerInput
 {
     public CacheInput(ControllerInput controllers)
-        : base(controllers)
-    {
-    }
+        : base(controllers) { }
 
     public IReadOnlyList<CachePlan> Caches { get; init; } = [];
 }

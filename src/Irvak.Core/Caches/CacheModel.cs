@@ -1,4 +1,3 @@
-
 namespace Irvak.Core.Caches;
 
 /// <summary>One point of the curve.</summary>
@@ -40,11 +39,10 @@ public sealed class CacheModel
     /// <param name="exponent">Zipf exponent, 0 (all alike) and up.</param>
     /// <exception cref="ArgumentOutOfRangeException">No block, or a negative exponent.</exception>
     public CacheModel(long blocks, double exponent)
-        : this([new(blocks, exponent, 1)])
-    {
-    }
+        : this([new(blocks, exponent, 1)]) { }
 
-    /// <summary>Several volumes behind one cache: the popularity of each block is its own, times its volume's share of the requests.</summary>
+    /// <summary>Several volumes behind one cache: the popularity of each block is its own, times its volume's share of the
+    /// requests.</summary>
     /// <exception cref="ArgumentOutOfRangeException">No volume, no block, a negative exponent or no share.</exception>
     public CacheModel(IReadOnlyList<Population> volumes)
     {
@@ -69,7 +67,7 @@ public sealed class CacheModel
     private static (List<double> Weights, List<double> Counts) Ranked(Population volume)
     {
         var (weights, counts) = (new List<double>(), new List<double>());
-        for (long rank = 1; rank <= volume.Blocks;)
+        for (long rank = 1; rank <= volume.Blocks; )
         {
             var last = rank < Single ? rank : Math.Min(volume.Blocks, Math.Max(rank, (long)(rank * Width)));
             weights.Add(Math.Pow((rank + last) / 2.0, -volume.Exponent));
@@ -97,7 +95,8 @@ public sealed class CacheModel
         var (all, from, last) = (new List<double>(), 0.0, 0.0);
         foreach (var cached in growing)
         {
-            if (cached < last) throw new ArgumentException("Sizes must grow.", nameof(growing));
+            if (cached < last)
+                throw new ArgumentException("Sizes must grow.", nameof(growing));
             var (hits, t) = HitsOf(cached, Math.Max(from, cached));
             all.Add(hits.Zip(_shares, (h, s) => h * s).Sum());
             (from, last) = (t, cached);
@@ -108,14 +107,17 @@ public sealed class CacheModel
     /// <param name="from">A time that is not beyond the characteristic one.</param>
     private (IReadOnlyList<double> Hits, double Time) HitsOf(double cached, double from)
     {
-        if (cached <= 0) return ([.. _shares.Select(_ => 0.0)], 0);
+        if (cached <= 0)
+            return ([.. _shares.Select(_ => 0.0)], 0);
         // A cache that holds all misses only the first touch, which is left out.
-        if (cached >= Blocks) return ([.. _shares.Select(_ => 1.0)], from);
+        if (cached >= Blocks)
+            return ([.. _shares.Select(_ => 1.0)], from);
         var t = Solve(from, cached, Filled);
         var hits = new double[_shares.Length];
         for (int i = 0, volume = 0; i < _popularity.Length; i++)
         {
-            if (i == _ends[volume]) volume++;
+            if (i == _ends[volume])
+                volume++;
             hits[volume] += _count[i] * _popularity[i] * There(_popularity[i] * t);
         }
         return ([.. hits.Zip(_shares, (h, s) => h / s)], t);
@@ -125,8 +127,10 @@ public sealed class CacheModel
     /// <remarks>Both hits and blocks grow with the characteristic time, so the time that gives the hits gives the blocks.</remarks>
     public long BlocksFor(double hits)
     {
-        if (hits <= 0) return 0;
-        if (hits >= 1) return Blocks;
+        if (hits <= 0)
+            return 0;
+        if (hits >= 1)
+            return Blocks;
         var blocks = Filled(Solve(0, hits, Answered)).Sum;
         // A whole number of blocks that is met but for the last digits is that number.
         return Math.Clamp((long)Math.Ceiling(blocks * (1 - 1e-11)), 1, Blocks);
@@ -137,9 +141,14 @@ public sealed class CacheModel
     {
         var (sum, left) = (0.0, Math.Min(cached, Blocks));
         // One volume is in order already; several are mixed.
-        foreach (var i in _ends.Length == 1 ? Enumerable.Range(0, _popularity.Length) : Enumerable.Range(0, _popularity.Length).OrderByDescending(i => _popularity[i]))
+        foreach (
+            var i in _ends.Length == 1
+                ? Enumerable.Range(0, _popularity.Length)
+                : Enumerable.Range(0, _popularity.Length).OrderByDescending(i => _popularity[i])
+        )
         {
-            if (left <= 0) break;
+            if (left <= 0)
+                break;
             var taken = Math.Min(_count[i], left);
             sum += taken * _popularity[i];
             left -= taken;
@@ -158,13 +167,15 @@ public sealed class CacheModel
         {
             var (sum, slope) = at(t);
             var step = (value - sum) / slope;
-            if (!(step > t * 1e-14)) break;
+            if (!(step > t * 1e-14))
+                break;
             t += step;
         }
         return t;
     }
 
-    // Each step at the flat end adds a mean time between two requests for the rarest block; a cache one block short of everything takes about thirty.
+    // Each step at the flat end adds a mean time between two requests for the rarest block; a cache one block short of everything takes
+    // about thirty.
     private const int MostSteps = 200;
 
     /// <summary>Blocks that were asked for within a time, and how they grow with it.</summary>

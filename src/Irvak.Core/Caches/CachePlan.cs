@@ -15,9 +15,17 @@ public sealed record CachedVolume(string Array, double HotGB, double Share = 1, 
 /// <param name="WriteBack">True when it holds writes that are not on the drives yet.</param>
 /// <param name="WrittenGBPerDay">Written through it a day, GB.</param>
 /// <param name="BlockKiB">Unit that it keeps, KiB.</param>
-public sealed record CachePlan(string Name, IReadOnlyList<string> Places, IReadOnlyList<CachedVolume> Volumes, bool WriteBack = false, double WrittenGBPerDay = 0, int BlockKiB = 64)
+public sealed record CachePlan(
+    string Name,
+    IReadOnlyList<string> Places,
+    IReadOnlyList<CachedVolume> Volumes,
+    bool WriteBack = false,
+    double WrittenGBPerDay = 0,
+    int BlockKiB = 64
+)
 {
-    public const int MostDrives = 16, MostVolumes = 16;
+    public const int MostDrives = 16,
+        MostVolumes = 16;
 
     /// <summary>Drives that share what is written: of a mirror each half takes all of it.</summary>
     [JsonIgnore]

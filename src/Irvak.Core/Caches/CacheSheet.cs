@@ -23,101 +23,207 @@ public sealed record AsVolume(double Hits, double LatencyMs, long UsableBytes);
 /// <param name="LeastBytes">Below this it brings less than a quarter of the latency; null when no size does.</param>
 /// <param name="Years">Years until the first drive is written up; null without writes or a rating.</param>
 public sealed record CacheFigures(
-    CachePlan Plan, string? Why, long Bytes = 0, CachePoint? Now = null, double MissMs = 0, IReadOnlyList<CachePoint>? Curve = null, long? LeastBytes = null, bool Helps = false,
-    IReadOnlyList<VolumeHits>? Volumes = null, AsVolume? Volume = null, double? Years = null, Worked? Sum = null, string Verdict = "")
+    CachePlan Plan,
+    string? Why,
+    long Bytes = 0,
+    CachePoint? Now = null,
+    double MissMs = 0,
+    IReadOnlyList<CachePoint>? Curve = null,
+    long? LeastBytes = null,
+    bool Helps = false,
+    IReadOnlyList<VolumeHits>? Volumes = null,
+    AsVolume? Volume = null,
+    double? Years = null,
+    Worked? Sum = null,
+    string Verdict = ""
+)
 {
     // Answers of flash behind its link, ms. Common practice, no source.
-    private const double SataFlashMs = 0.2, NvmeMs = 0.1;
+    private const double SataFlashMs = 0.2,
+        NvmeMs = 0.1;
 
     public static CacheFigures Of(CacheInput q, CachePlan plan)
     {
         var drives = plan.Places.Select(p => q.Planned.At(p)?.Drive).ToList();
-        if (drives.IndexOf(null) is >= 0 and var at) return new(plan, $"there is no drive in {PlaceName.Short(plan.Places[at])}");
-        if (drives.Any(d => d!.Bytes is not > 0)) return new(plan, "the size of a drive is not known");
+        if (drives.IndexOf(null) is >= 0 and var at)
+            return new(plan, $"there is no drive in {PlaceName.Short(plan.Places[at])}");
+        if (drives.Any(d => d!.Bytes is not > 0))
+            return new(plan, "the size of a drive is not known");
         foreach (var v in plan.Volumes)
-            if (q.Arrays.All(a => a.Name != v.Array)) return new(plan, $"there is no array {v.Array}");
+            if (q.Arrays.All(a => a.Name != v.Array))
+                return new(plan, $"there is no array {v.Array}");
         var bytes = plan.WriteBack ? drives.Min(d => d!.Bytes!.Value) * Math.Max(1, drives.Count / 2) : drives.Sum(d => d!.Bytes!.Value);
         var block = plan.BlockKiB * 1024L;
-        var model = new CacheModel([.. plan.Volumes.Select(v => new Population(Math.Max(1, (long)(v.HotGB * 1e9 / block)), v.Exponent, v.Share))]);
-        var front = new CacheFront(model, block, SlowMs(q, plan), drives.All(d => d!.Protocol == DriveProtocol.Nvme) ? NvmeMs : SataFlashMs);
+        var model = new CacheModel([
+            .. plan.Volumes.Select(v => new Population(Math.Max(1, (long)(v.HotGB * 1e9 / block)), v.Exponent, v.Share)),
+        ]);
+        var front = new CacheFront(
+            model,
+            block,
+            SlowMs(q, plan),
+            drives.All(d => d!.Protocol == DriveProtocol.Nvme) ? NvmeMs : SataFlashMs
+        );
         var now = front.At(bytes);
         var helps = front.Least is { } least && bytes >= least;
         // What somebody who knew the hottest blocks could put there by hand.
         var placed = front.At(bytes, model.Bound(bytes / (double)block));
-        return new(plan, null, bytes, now, front.SlowMs, front.Curve, front.Least, helps,
+        return new(
+            plan,
+            null,
+            bytes,
+            now,
+            front.SlowMs,
+            front.Curve,
+            front.Least,
+            helps,
             [.. model.HitsOf(bytes / (double)block).Select((h, i) => new VolumeHits(plan.Volumes[i].Array, plan.Volumes[i].HotGB, h))],
-            new AsVolume(placed.Hits, placed.LatencyMs, bytes), YearsOf(plan, drives!), front.Sum(now, "popularity mixed by each volume’s share"), Say(now, front.SlowMs, front.Least, helps));
+            new AsVolume(placed.Hits, placed.LatencyMs, bytes),
+            YearsOf(plan, drives!),
+            front.Sum(now, "popularity mixed by each volume’s share"),
+            Say(now, front.SlowMs, front.Least, helps)
+        );
     }
 
-    /// <summary>Of the arrays behind, weighted by their requests: a thousand ms ÷ the small requests a second of one of their drives.</summary>
-    private static double SlowMs(CacheInput q, CachePlan plan) => plan.Volumes.Sum(v => v.Share / plan.Volumes.Sum(x => x.Share)
-        * (q.Arrays.First(a => a.Name == v.Array).Members.Select(m => q.Planned.At(m)?.Drive).Where(d => d is not null).Select(d => d!.Media == DriveMedia.Flash ? d.Protocol == DriveProtocol.Nvme ? NvmeMs : SataFlashMs : 1000 / DriveDefaults.Requests(d).Value).DefaultIfEmpty(1000.0 / 75).Max()));
+    /// <summary>Of the arrays behind, weighted by their requests: a thousand ms ÷ the small requests a second of one of their
+    /// drives.</summary>
+    private static double SlowMs(CacheInput q, CachePlan plan) =>
+        plan.Volumes.Sum(v =>
+            v.Share
+            / plan.Volumes.Sum(x => x.Share)
+            * (
+                q
+                    .Arrays.First(a => a.Name == v.Array)
+                    .Members.Select(m => q.Planned.At(m)?.Drive)
+                    .Where(d => d is not null)
+                    .Select(d =>
+                        d!.Media == DriveMedia.Flash
+                            ? d.Protocol == DriveProtocol.Nvme
+                                ? NvmeMs
+                                : SataFlashMs
+                            : 1000 / DriveDefaults.Requests(d).Value
+                    )
+                    .DefaultIfEmpty(1000.0 / 75)
+                    .Max()
+            )
+        );
 
     private static double? YearsOf(CachePlan plan, List<DriveSheet> drives)
     {
-        if (plan.WrittenGBPerDay <= 0) return null;
+        if (plan.WrittenGBPerDay <= 0)
+            return null;
         // A mirror writes all of it to each half; a read cache spreads it.
         var each = plan.WrittenGBPerDay / plan.Shares;
         return drives.Select(d => DriveDefaults.RatedTB(d) is { } rated ? CacheFront.Years(rated, each) : (double?)null).Min();
     }
 
     /// <summary>The rating of the weakest of its drives over what is written through it.</summary>
-    internal static Worked Wearing(CachePlan plan, IReadOnlyList<DriveSheet> drives, double years) => Worked.Sum("drives’ sheets; twice for small writes: common practice, no source",
-        new("years", $"{years:0.#}", true), new("rated", $"{drives.Select(DriveDefaults.RatedTB).Min():0.#} TB written"),
-        new WorkedLine("written to each a day", $"{plan.WrittenGBPerDay / plan.Shares:0.#} GB × {CacheFront.Amplification:0}"), new WorkedLine("a year", "365 days"));
+    internal static Worked Wearing(CachePlan plan, IReadOnlyList<DriveSheet> drives, double years) =>
+        Worked.Sum(
+            "drives’ sheets; twice for small writes: common practice, no source",
+            new("years", $"{years:0.#}", true),
+            new("rated", $"{drives.Select(DriveDefaults.RatedTB).Min():0.#} TB written"),
+            new WorkedLine("written to each a day", $"{plan.WrittenGBPerDay / plan.Shares:0.#} GB × {CacheFront.Amplification:0}"),
+            new WorkedLine("a year", "365 days")
+        );
 
-    private static string Say(CachePoint now, double slow, long? least, bool helps) => helps
-        ? $"It helps: {Chance.Words(now.Hits)} of requests hit, the mean answer takes {now.LatencyMs:0.0#} ms instead of {slow:0.0#}."
-        : least is null ? "No size helps: what is behind it is about as quick." : $"Too small to be noticed: a quarter less latency needs {DiskSpace.TB(least.Value)}.";
+    private static string Say(CachePoint now, double slow, long? least, bool helps) =>
+        helps ? $"It helps: {Chance.Words(now.Hits)} of requests hit, the mean answer takes {now.LatencyMs:0.0#} ms instead of {slow:0.0#}."
+        : least is null ? "No size helps: what is behind it is about as quick."
+        : $"Too small to be noticed: a quarter less latency needs {DiskSpace.TB(least.Value)}.";
 }
 
 /// <summary>The caches of a plan.</summary>
 public static class CacheRules
 {
-    public static readonly Rule Broken = new("CACHE-PLAN", Family.Cache, Severity.Stop,
+    public static readonly Rule Broken = new(
+        "CACHE-PLAN",
+        Family.Cache,
+        Severity.Stop,
         "Cache {cache} can't be set up: {why}.",
         "A cache is drives in front of volumes.",
-        "definition", Basis.Standard);
+        "definition",
+        Basis.Standard
+    );
 
-    public static readonly Rule Alone = new("CACHE-PAIR", Family.Cache, Severity.Stop,
+    public static readonly Rule Alone = new(
+        "CACHE-PAIR",
+        Family.Cache,
+        Severity.Stop,
         "Cache {cache} holds writes on a single copy: {places}.",
         "What it has not passed on is lost with it, and the file system with that. Two mirrored drives, or reads only.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source",
+        Basis.Practice
+    );
 
-    public static readonly Rule Unguarded = new("CACHE-POWER", Family.Cache, Severity.Care,
+    public static readonly Rule Unguarded = new(
+        "CACHE-POWER",
+        Family.Cache,
+        Severity.Care,
         "When the power goes, what is in flight in {places} of cache {cache} is lost.",
         "Without power-loss protection a drive says “written” before it is.",
-        "drive's sheet", Basis.Sheet);
+        "drive's sheet",
+        Basis.Sheet
+    );
 
-    public static readonly Rule Small = new("CACHE-SMALL", Family.Cache, Severity.Care,
+    public static readonly Rule Small = new(
+        "CACHE-SMALL",
+        Family.Cache,
+        Severity.Care,
         "Cache {cache} of {size} is too small to be noticed: a quarter less latency needs {least}.",
         "Below that the slot is worth more as a volume.",
-        "Che, Tung, Wang 2002; a quarter: common practice, no source", Basis.Practice);
+        "Che, Tung, Wang 2002; a quarter: common practice, no source",
+        Basis.Practice
+    );
 
-    public static readonly Rule Useless = new("CACHE-NOTHING", Family.Cache, Severity.Care,
+    public static readonly Rule Useless = new(
+        "CACHE-NOTHING",
+        Family.Cache,
+        Severity.Care,
         "Cache {cache} brings nothing at any size: what is behind it answers as quickly.",
         "Flash in front of flash only costs slots.",
-        "arithmetic; common practice, no source, for the latencies", Basis.Practice);
+        "arithmetic; common practice, no source, for the latencies",
+        Basis.Practice
+    );
 
-    public static readonly Rule Wears = new("CACHE-WEAR", Family.Cache, Severity.Care,
+    public static readonly Rule Wears = new(
+        "CACHE-WEAR",
+        Family.Cache,
+        Severity.Care,
         "Cache {cache} is written up after about {years} years.",
         "Everything that is written goes through it.",
-        "drive's sheet; amplification 2: common practice, no source", Basis.Sheet);
+        "drive's sheet; amplification 2: common practice, no source",
+        Basis.Sheet
+    );
 
-    public static readonly Rule NotFlash = new("CACHE-DISK", Family.Cache, Severity.Stop,
+    public static readonly Rule NotFlash = new(
+        "CACHE-DISK",
+        Family.Cache,
+        Severity.Stop,
         "Cache {cache} has disks in {places}.",
         "A cache of disks is no quicker than what is behind it.",
-        "definition", Basis.Standard);
+        "definition",
+        Basis.Standard
+    );
 
-    public static readonly Rule Twice = new("CACHE-TWICE", Family.Cache, Severity.Stop,
+    public static readonly Rule Twice = new(
+        "CACHE-TWICE",
+        Family.Cache,
+        Severity.Stop,
         "{place} {is|are} in cache {cache} and in {other}.",
         "A drive serves one purpose.",
-        "definition", Basis.Standard);
+        "definition",
+        Basis.Standard
+    );
 
-    public static readonly Rule Key = new("CACHE-KEY", Family.Cache, Severity.Care,
+    public static readonly Rule Key = new(
+        "CACHE-KEY",
+        Family.Cache,
+        Severity.Care,
         "{controller} caches on flash only with its key: {have}.",
         "The feature is built in and locked.",
-        "controller's sheet", Basis.Sheet);
+        "controller's sheet",
+        Basis.Sheet
+    );
 
     private const double Soon = 5;
 
@@ -133,22 +239,67 @@ public static class CacheRules
                 continue;
             }
             string[] Those(Func<DriveSheet, bool> which) => [.. plan.Places.Where(p => which(q.Planned.At(p)!.Drive!))];
-            if (Those(d => d.Media == DriveMedia.Disk) is { Length: > 0 } disks) yield return Finding.Of(NotFlash, disks, null, name, ("places", Stated.At(disks)));
-            if (plan.WriteBack && plan.Places.Count < 2) yield return Finding.Of(Alone, plan.Places, null, name, ("places", Stated.At(plan.Places)));
-            if (plan.WriteBack && Those(d => d.PowerLossProtection == false) is { Length: > 0 } bare) yield return Finding.Of(Unguarded, bare, null, name, ("places", Stated.At(bare)));
-            if (cache.LeastBytes is null) yield return Finding.Of(Useless, plan.Places, cache.Sum, name);
-            else if (!cache.Helps) yield return Finding.Of(Small, plan.Places, cache.Sum, name, ("size", new DiskSpace(cache.Bytes)), ("least", new DiskSpace(cache.LeastBytes.Value)));
-            if (cache.Years < Soon) yield return Finding.Of(Wears, plan.Places, CacheFigures.Wearing(plan, [.. plan.Places.Select(p => q.Planned.At(p)!.Drive!)], cache.Years.Value), name, ("years", cache.Years.Value.ToString("0.#")));
+            if (Those(d => d.Media == DriveMedia.Disk) is { Length: > 0 } disks)
+                yield return Finding.Of(NotFlash, disks, null, name, ("places", Stated.At(disks)));
+            if (plan.WriteBack && plan.Places.Count < 2)
+                yield return Finding.Of(Alone, plan.Places, null, name, ("places", Stated.At(plan.Places)));
+            if (plan.WriteBack && Those(d => d.PowerLossProtection == false) is { Length: > 0 } bare)
+                yield return Finding.Of(Unguarded, bare, null, name, ("places", Stated.At(bare)));
+            if (cache.LeastBytes is null)
+                yield return Finding.Of(Useless, plan.Places, cache.Sum, name);
+            else if (!cache.Helps)
+                yield return Finding.Of(
+                    Small,
+                    plan.Places,
+                    cache.Sum,
+                    name,
+                    ("size", new DiskSpace(cache.Bytes)),
+                    ("least", new DiskSpace(cache.LeastBytes.Value))
+                );
+            if (cache.Years < Soon)
+                yield return Finding.Of(
+                    Wears,
+                    plan.Places,
+                    CacheFigures.Wearing(plan, [.. plan.Places.Select(p => q.Planned.At(p)!.Drive!)], cache.Years.Value),
+                    name,
+                    ("years", cache.Years.Value.ToString("0.#"))
+                );
             foreach (var place in plan.Places)
-                if ((q.Arrays.FirstOrDefault(a => a.Members.Concat(a.AllSpares).Contains(place))?.Name ?? caches.FirstOrDefault(c => c.Plan.Name != plan.Name && c.Plan.Places.Contains(place))?.Plan.Name) is { } other)
+                if (
+                    (
+                        q.Arrays.FirstOrDefault(a => a.Members.Concat(a.AllSpares).Contains(place))?.Name
+                        ?? caches.FirstOrDefault(c => c.Plan.Name != plan.Name && c.Plan.Places.Contains(place))?.Plan.Name
+                    ) is
+                    { } other
+                )
                     yield return Finding.Of(Twice, [place], null, ("place", Stated.At(place)), name, ("other", other));
-            if (Locked(q, plan) is { } locked) yield return Finding.Of(Key, [locked.Place], null, ("controller", locked.Name), ("have", Cabling.For(q.Shelf.Values, locked.Card!, AccessoryKind.FeatureKey, FlashCache) is { } key ? $"{key.Accessory!.Name} is on the list" : "see that it comes along"));
+            if (Locked(q, plan) is { } locked)
+                yield return Finding.Of(
+                    Key,
+                    [locked.Place],
+                    null,
+                    ("controller", locked.Name),
+                    (
+                        "have",
+                        Cabling.For(q.Shelf.Values, locked.Card!, AccessoryKind.FeatureKey, FlashCache) is { } key
+                            ? $"{key.Accessory!.Name} is on the list"
+                            : "see that it comes along"
+                    )
+                );
         }
     }
 
     internal const string FlashCache = "flash cache";
 
     /// <summary>The controller that keeps a cached array and wants a key for it; null when none does.</summary>
-    internal static BayController? Locked(CacheInput q, CachePlan plan) => plan.Volumes.Select(v => q.Arrays.FirstOrDefault(a => a.Name == v.Array)).Where(a => a?.Host == ArrayHost.Controller)
-        .Select(a => q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => a!.Members.Contains(PlaceName.Bay(n)))) is { } bays ? q.ControllerOf(bays) : null).FirstOrDefault(c => c is { Card: not null } && c.Sheet.Keys.Contains(FlashCache));
+    internal static BayController? Locked(CacheInput q, CachePlan plan) =>
+        plan
+            .Volumes.Select(v => q.Arrays.FirstOrDefault(a => a.Name == v.Array))
+            .Where(a => a?.Host == ArrayHost.Controller)
+            .Select(a =>
+                q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => a!.Members.Contains(PlaceName.Bay(n)))) is { } bays
+                    ? q.ControllerOf(bays)
+                    : null
+            )
+            .FirstOrDefault(c => c is { Card: not null } && c.Sheet.Keys.Contains(FlashCache));
 }

@@ -14,7 +14,12 @@ public sealed record DropCache(string Name) : SliceEdit<CacheSlice>
 
     public override string Tell() => $"gives cache {Name} up";
 
-    public override SheetProblem? Refusal(MachineState machine, CacheSlice slice) => slice.Plans.ContainsKey(Name) ? null : new("/edit/name", $"There is no cache {Name}.");
+    public override SheetProblem? Refusal(MachineState machine, CacheSlice slice) =>
+        slice.Plans.ContainsKey(Name) ? null : new("/edit/name", $"There is no cache {Name}.");
 
-    public override CacheSlice Applied(MachineState machine, CacheSlice slice, Stamp stamp) => slice with { Plans = slice.Plans.Remove(Name) };
+    public override CacheSlice Applied(MachineState machine, CacheSlice slice, Stamp stamp) =>
+        slice with
+        {
+            Plans = slice.Plans.Remove(Name),
+        };
 }

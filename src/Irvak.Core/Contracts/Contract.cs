@@ -37,8 +37,10 @@ public static class Contract
     public static IReadOnlyList<SheetProblem> Problems(object? value, string path = "", int most = MostProblems)
     {
         var problems = new Findings(most);
-        if (value is null) problems.Add(new(path.Length == 0 ? "/" : path, "A value must stand here."));
-        else Walk(value, path, "", "", null, problems);
+        if (value is null)
+            problems.Add(new(path.Length == 0 ? "/" : path, "A value must stand here."));
+        else
+            Walk(value, path, "", "", null, problems);
         return problems.All;
     }
 
@@ -50,79 +52,133 @@ public static class Contract
     {
         var shape = new Findings(MostProblems, Ranges: false);
         Walk(document, "", "", "", null, shape);
-        if (shape.All.Count > 0) return shape.All;
+        if (shape.All.Count > 0)
+            return shape.All;
         var said = own();
-        return [.. said, .. Problems(document).Where(c => said.All(s => c.Path != s.Path && !c.Path.StartsWith(s.Path + "/", StringComparison.Ordinal)))];
+        return
+        [
+            .. said,
+            .. Problems(document).Where(c => said.All(s => c.Path != s.Path && !c.Path.StartsWith(s.Path + "/", StringComparison.Ordinal))),
+        ];
     }
 
     /// <summary>What is wrong with a single text that is not part of a document; null when nothing is.</summary>
     /// <param name="lines">True when it may have several lines.</param>
-    public static SheetProblem? TextProblem(string? text, string path, int most = ContractTable.UsualText, bool lines = false) => text is null ? null : Said(text, path, most, lines);
+    public static SheetProblem? TextProblem(string? text, string path, int most = ContractTable.UsualText, bool lines = false) =>
+        text is null ? null : Said(text, path, most, lines);
 
     private static void Walk(object value, string path, string owner, string name, NullabilityInfo? info, Findings problems)
     {
-        if (problems.IsFull) return;
+        if (problems.IsFull)
+            return;
         switch (value)
         {
             case string text:
                 var key = $"{owner}.{name}";
-                if (ContractTable.Raw.Contains(key)) return;
-                if (Said(text, path, ContractTable.Texts.GetValueOrDefault(key, ContractTable.UsualText), ContractTable.ManyLines.Contains(key)) is { } said) problems.Add(said);
+                if (ContractTable.Raw.Contains(key))
+                    return;
+                if (
+                    Said(
+                        text,
+                        path,
+                        ContractTable.Texts.GetValueOrDefault(key, ContractTable.UsualText),
+                        ContractTable.ManyLines.Contains(key)
+                    ) is
+                    { } said
+                )
+                    problems.Add(said);
                 return;
             case Enum kind:
-                if (!Enum.IsDefined(kind.GetType(), kind)) problems.Add(new(path, $"“{kind}” is no kind that is known here."));
+                if (!Enum.IsDefined(kind.GetType(), kind))
+                    problems.Add(new(path, $"“{kind}” is no kind that is known here."));
                 return;
             case double or float or decimal or int or long or short or byte or uint:
-                if (problems.Ranges && NumberProblem(Convert.ToDouble(value, CultureInfo.InvariantCulture), owner, name, path) is { } number) problems.Add(number);
+                if (
+                    problems.Ranges && NumberProblem(Convert.ToDouble(value, CultureInfo.InvariantCulture), owner, name, path) is { } number
+                )
+                    problems.Add(number);
                 return;
             case JsonElement element:
-                if (Unknown(element, path) is { } raw) problems.Add(raw);
+                if (Unknown(element, path) is { } raw)
+                    problems.Add(raw);
                 return;
             case bool or Guid or DateOnly:
                 return;
             case DateTimeOffset at:
-                if (at.UtcDateTime.Year is < 1970 or > 2200) problems.Add(new(path, "A time lies between the years 1970 and 2200."));
+                if (at.UtcDateTime.Year is < 1970 or > 2200)
+                    problems.Add(new(path, "A time lies between the years 1970 and 2200."));
                 return;
             case IDictionary map:
                 Entries(map.Keys.Cast<object>().Select(k => (k, map[k])), path, owner, name, info, problems);
                 return;
             case IEnumerable list:
-                if (Pairs(list) is { } pairs) { Entries(pairs, path, owner, name, info, problems); return; }
+                if (Pairs(list) is { } pairs)
+                {
+                    Entries(pairs, path, owner, name, info, problems);
+                    return;
+                }
                 var at0 = 0;
                 var room = ContractTable.Counts.GetValueOrDefault($"{owner}.{name}", ContractTable.UsualCount);
                 var inner = Inner(info, 0);
                 foreach (var item in list)
                 {
-                    if (at0 >= room) { problems.Add(new(path, $"There are at most {room} entries here.")); return; }
-                    if (item is not null) Walk(item, $"{path}/{at0}", owner, name, inner, problems);
-                    else if (inner is not { ReadState: NullabilityState.Nullable }) problems.Add(new($"{path}/{at0}", "An entry is missing here."));
-                    if (problems.IsFull) return;
+                    if (at0 >= room)
+                    {
+                        problems.Add(new(path, $"There are at most {room} entries here."));
+                        return;
+                    }
+                    if (item is not null)
+                        Walk(item, $"{path}/{at0}", owner, name, inner, problems);
+                    else if (inner is not { ReadState: NullabilityState.Nullable })
+                        problems.Add(new($"{path}/{at0}", "An entry is missing here."));
+                    if (problems.IsFull)
+                        return;
                     at0++;
                 }
                 return;
         }
         foreach (var field in Known.GetOrAdd(value.GetType(), Fields))
         {
-            if (field.Get(value) is { } held) Walk(held, $"{path}/{field.Json}", field.Owner, field.Name, field.Nullability, problems);
-            else if (field.Nullability.ReadState == NullabilityState.NotNull) problems.Add(new($"{path}/{field.Json}", "A value must stand here."));
-            if (problems.IsFull) return;
+            if (field.Get(value) is { } held)
+                Walk(held, $"{path}/{field.Json}", field.Owner, field.Name, field.Nullability, problems);
+            else if (field.Nullability.ReadState == NullabilityState.NotNull)
+                problems.Add(new($"{path}/{field.Json}", "A value must stand here."));
+            if (problems.IsFull)
+                return;
         }
     }
 
-    private static void Entries(IEnumerable<(object Key, object? Value)> pairs, string path, string owner, string name, NullabilityInfo? info, Findings problems)
+    private static void Entries(
+        IEnumerable<(object Key, object? Value)> pairs,
+        string path,
+        string owner,
+        string name,
+        NullabilityInfo? info,
+        Findings problems
+    )
     {
         var more = name == nameof(KeepsMore.More);
-        var room = more ? ContractTable.MostUnknownFields : ContractTable.Counts.GetValueOrDefault($"{owner}.{name}", ContractTable.UsualCount);
+        var room = more
+            ? ContractTable.MostUnknownFields
+            : ContractTable.Counts.GetValueOrDefault($"{owner}.{name}", ContractTable.UsualCount);
         var inner = Inner(info, 1);
         var count = 0;
         foreach (var (key, value) in pairs)
         {
-            if (++count > room) { problems.Add(new(path, $"There are at most {room} entries here.")); return; }
+            if (++count > room)
+            {
+                problems.Add(new(path, $"There are at most {room} entries here."));
+                return;
+            }
             var at = more ? $"{path[..^"/more".Length]}/{Escaped($"{key}")}" : $"{path}/{Escaped($"{key}")}";
-            if (key is string text && Said(text, at, 200, false) is { } said) problems.Add(said with { Path = path });
-            else if (value is not null) Walk(value, at, owner, name, inner, problems);
-            else if (inner is not { ReadState: NullabilityState.Nullable }) problems.Add(new(at, "A value must stand here."));
-            if (problems.IsFull) return;
+            if (key is string text && Said(text, at, 200, false) is { } said)
+                problems.Add(said with { Path = path });
+            else if (value is not null)
+                Walk(value, at, owner, name, inner, problems);
+            else if (inner is not { ReadState: NullabilityState.Nullable })
+                problems.Add(new(at, "A value must stand here."));
+            if (problems.IsFull)
+                return;
         }
     }
 
@@ -130,23 +186,39 @@ public static class Contract
     public static SheetProblem? NumberProblem(double number, string owner, string name, string path)
     {
         var span = ContractTable.Numbers.GetValueOrDefault($"{owner}.{name}") ?? ContractTable.Numbers.GetValueOrDefault(name);
-        var fits = double.IsFinite(number) && (span is null || (number >= span.Least && number <= span.Most && (number != 0 || !double.IsNegative(number))));
-        if (fits) return null;
-        return new(path, span is null || double.IsNaN(number) ? "A number must be finite." : $"It lies between {Grouped(span.Least)} and {Grouped(span.Most)}.");
+        var fits =
+            double.IsFinite(number)
+            && (span is null || (number >= span.Least && number <= span.Most && (number != 0 || !double.IsNegative(number))));
+        if (fits)
+            return null;
+        return new(
+            path,
+            span is null || double.IsNaN(number)
+                ? "A number must be finite."
+                : $"It lies between {Grouped(span.Least)} and {Grouped(span.Most)}."
+        );
     }
 
-    private static string Grouped(double value) => value.ToString(Math.Abs(value) >= 10_000 ? "#,0" : "0.######", CultureInfo.InvariantCulture).Replace(',', ' ');
+    private static string Grouped(double value) =>
+        value.ToString(Math.Abs(value) >= 10_000 ? "#,0" : "0.######", CultureInfo.InvariantCulture).Replace(',', ' ');
 
     private static SheetProblem? Said(string text, string path, int most, bool lines)
     {
-        if (text.Length > most) return new(path, $"It is at most {most} characters long.");
+        if (text.Length > most)
+            return new(path, $"It is at most {most} characters long.");
         for (var i = 0; i < text.Length; i++)
         {
             var c = text[i];
-            if (char.IsHighSurrogate(c) && i + 1 < text.Length && char.IsLowSurrogate(text[i + 1])) { i++; continue; }
-            if (lines && c is ('\n' or '\r' or '\t')) continue;
+            if (char.IsHighSurrogate(c) && i + 1 < text.Length && char.IsLowSurrogate(text[i + 1]))
+            {
+                i++;
+                continue;
+            }
+            if (lines && c is ('\n' or '\r' or '\t'))
+                continue;
             // Control characters can't be stored or shown; marks that turn the direction of writing would hide what stands there.
-            if (char.IsControl(c) || char.IsSurrogate(c) || c is (>= '\u202A' and <= '\u202E') or (>= '\u2066' and <= '\u2069')) return new(path, $"Character {i + 1} can't be part of a text (U+{(int)c:X4}).");
+            if (char.IsControl(c) || char.IsSurrogate(c) || c is (>= '\u202A' and <= '\u202E') or (>= '\u2066' and <= '\u2069'))
+                return new(path, $"Character {i + 1} can't be part of a text (U+{(int)c:X4}).");
         }
         return null;
     }
@@ -154,13 +226,17 @@ public static class Contract
     /// <summary>Fields that are not known here travel along: they only must be storable.</summary>
     private static SheetProblem? Unknown(JsonElement element, string path)
     {
-        if (element.GetRawText().Length > ContractTable.LongestUnknownField) return new(path, $"A field that is not known here has at most {ContractTable.LongestUnknownField} characters.");
+        if (element.GetRawText().Length > ContractTable.LongestUnknownField)
+            return new(path, $"A field that is not known here has at most {ContractTable.LongestUnknownField} characters.");
         return element.ValueKind switch
         {
             JsonValueKind.String => Said(element.GetString()!, path, ContractTable.LongestUnknownField, true),
             JsonValueKind.Number => element.TryGetDouble(out var d) && double.IsFinite(d) ? null : new(path, "A number must be finite."),
             JsonValueKind.Array => element.EnumerateArray().Select((e, i) => Unknown(e, $"{path}/{i}")).FirstOrDefault(p => p is not null),
-            JsonValueKind.Object => element.EnumerateObject().Select(p => Said(p.Name, path, 200, false) ?? Unknown(p.Value, $"{path}/{Escaped(p.Name)}")).FirstOrDefault(p => p is not null),
+            JsonValueKind.Object => element
+                .EnumerateObject()
+                .Select(p => Said(p.Name, path, 200, false) ?? Unknown(p.Value, $"{path}/{Escaped(p.Name)}"))
+                .FirstOrDefault(p => p is not null),
             _ => null,
         };
     }
@@ -168,24 +244,46 @@ public static class Contract
     /// <summary>Key and value of each pair of a dictionary that is no <see cref="IDictionary"/>; null for a plain list.</summary>
     private static IEnumerable<(object Key, object? Value)>? Pairs(IEnumerable list)
     {
-        var pair = list.GetType().GetInterfaces().FirstOrDefault(i => i.IsGenericType && i.GetGenericTypeDefinition() == typeof(IReadOnlyDictionary<,>));
-        if (pair is null) return null;
+        var pair = list.GetType()
+            .GetInterfaces()
+            .FirstOrDefault(i => i.IsGenericType && i.GetGenericTypeDefinition() == typeof(IReadOnlyDictionary<,>));
+        if (pair is null)
+            return null;
         var of = typeof(KeyValuePair<,>).MakeGenericType(pair.GetGenericArguments());
         var (key, value) = (of.GetProperty("Key")!, of.GetProperty("Value")!);
         return list.Cast<object>().Select(p => (key.GetValue(p)!, value.GetValue(p)));
     }
 
-    private static NullabilityInfo? Inner(NullabilityInfo? info, int at) => info is null ? null : info.ElementType ?? (info.GenericTypeArguments.Length > at ? info.GenericTypeArguments[at] : info.GenericTypeArguments.LastOrDefault());
+    private static NullabilityInfo? Inner(NullabilityInfo? info, int at) =>
+        info is null
+            ? null
+            : info.ElementType
+                ?? (info.GenericTypeArguments.Length > at ? info.GenericTypeArguments[at] : info.GenericTypeArguments.LastOrDefault());
 
     /// <summary>What JSON writes of a type: fields that can be given, not what is computed from them.</summary>
     private static Field[] Fields(Type type)
     {
-        if (type.Namespace?.StartsWith("Irvak", StringComparison.Ordinal) != true) throw new ArgumentException($"{type} is no document of Irvak.", nameof(type));
+        if (type.Namespace?.StartsWith("Irvak", StringComparison.Ordinal) != true)
+            throw new ArgumentException($"{type} is no document of Irvak.", nameof(type));
         var nullability = new NullabilityInfoContext();
-        return [.. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
-            .Where(p => p.SetMethod is not null && p.GetIndexParameters().Length == 0 && p.GetCustomAttribute<JsonIgnoreAttribute>() is not { Condition: JsonIgnoreCondition.Always })
-            .Select(p => new Field(p.Name, JsonNamingPolicy.CamelCase.ConvertName(p.Name), p.GetValue, nullability.Create(p), type.Name))];
+        return
+        [
+            .. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
+                .Where(p =>
+                    p.SetMethod is not null
+                    && p.GetIndexParameters().Length == 0
+                    && p.GetCustomAttribute<JsonIgnoreAttribute>() is not { Condition: JsonIgnoreCondition.Always }
+                )
+                .Select(p => new Field(
+                    p.Name,
+                    JsonNamingPolicy.CamelCase.ConvertName(p.Name),
+                    p.GetValue,
+                    nullability.Create(p),
+                    type.Name
+                )),
+        ];
     }
 
-    private static string Escaped(string key) => key.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
+    private static string Escaped(string key) =>
+        key.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
 }

@@ -19,7 +19,8 @@ public static class ContractTable
     public const int UsualCount = 1_000;
 
     /// <summary>Fields of a document that are not known here, and the characters of one of them.</summary>
-    public const int MostUnknownFields = 100, LongestUnknownField = 20_000;
+    public const int MostUnknownFields = 100,
+        LongestUnknownField = 20_000;
 
     private const double Much = 9_007_199_254_740_991; // counters: what a double holds exactly
 
@@ -250,10 +251,28 @@ public static class ContractTable
     }.ToFrozenDictionary();
 
     /// <summary>Texts that are read and not kept as text: captures and lists. Whatever they hold is for their readers to judge.</summary>
-    public static readonly FrozenSet<string> Raw = new[] { "BeginRequest.Capture", "ListRequest.Text", "LabelsRequest.Text", "QuickBoardRequest.Modules", "ClockRequest.Modules", "Carried.Modules" }.ToFrozenSet();
+    public static readonly FrozenSet<string> Raw = new[]
+    {
+        "BeginRequest.Capture",
+        "ListRequest.Text",
+        "LabelsRequest.Text",
+        "QuickBoardRequest.Modules",
+        "ClockRequest.Modules",
+        "Carried.Modules",
+    }.ToFrozenSet();
 
     /// <summary>Texts that may have several lines.</summary>
-    public static readonly FrozenSet<string> ManyLines = new[] { "SetNote.Text", "AnswerCheck.Note", "SetTick.Wording", "OpeningStep.Text", "OpeningStep.Caution", "EvidenceRecord.Seen", "SeenFault.Text", "Carried.Note" }.ToFrozenSet();
+    public static readonly FrozenSet<string> ManyLines = new[]
+    {
+        "SetNote.Text",
+        "AnswerCheck.Note",
+        "SetTick.Wording",
+        "OpeningStep.Text",
+        "OpeningStep.Caution",
+        "EvidenceRecord.Seen",
+        "SeenFault.Text",
+        "Carried.Note",
+    }.ToFrozenSet();
 
     /// <summary>Most entries of lists that may be longer than usual, or must be shorter.</summary>
     public static readonly FrozenDictionary<string, int> Counts = new Dictionary<string, int>

@@ -1,5 +1,3 @@
-
-
 namespace Irvak.Core.Contracts;
 
 /// <param name="Path">JSON pointer of the value that is wrong.</param>

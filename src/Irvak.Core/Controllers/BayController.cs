@@ -12,57 +12,106 @@ namespace Irvak.Core.Controllers;
 public sealed record BayController(string Place, string Name, ControllerSheet Sheet, CardSheet? Card)
 {
     /// <summary>
-    /// The controller behind a group of bays: the one it was cabled to, else what the sheet names, else the only card with inner ports, else
+    /// The controller behind a group of bays: the one it was cabled to, else what the sheet names, else the only card with inner ports,
+    /// else
     /// the board's own. Null where bays hang on lanes directly, or where two cards could serve them and nobody said which.
     /// </summary>
     public static BayController? Of(MachineSheet sheet, Build build, IReadOnlyDictionary<string, string> wiring, BayGroup bays, Build found)
     {
-        if (wiring.TryGetValue(bays.Group, out var to) && At(sheet, build, to) is { } chosen) return chosen;
-        if (bays.Root is { } root && Named(sheet, build, root) is { } named) return named;
-        if (bays.Root is not null && sheet.Roots.Any(r => r.Id == bays.Root)) return null;
+        if (wiring.TryGetValue(bays.Group, out var to) && At(sheet, build, to) is { } chosen)
+            return chosen;
+        if (bays.Root is { } root && Named(sheet, build, root) is { } named)
+            return named;
+        if (bays.Root is not null && sheet.Roots.Any(r => r.Id == bays.Root))
+            return null;
         var cards = Cards(build).Where(c => c.Sheet.InnerPorts is null or > 0).ToList();
         return cards.Count switch
         {
             1 => cards[0],
             > 1 => null,
             // Drives found there that a board's own ports can't run show that something else is behind the bays.
-            _ => bays.Root is null && bays.Names.All(n => found.At(PlaceName.Bay(n))?.Drive?.Protocol is null or DriveProtocol.Sata) ? sheet.Boards.Where(b => b.What == "controller").Select(OnBoard).FirstOrDefault() : null,
+            _ => bays.Root is null && bays.Names.All(n => found.At(PlaceName.Bay(n))?.Drive?.Protocol is null or DriveProtocol.Sata)
+                ? sheet.Boards.Where(b => b.What == "controller").Select(OnBoard).FirstOrDefault()
+                : null,
         };
     }
 
     /// <summary>The controller at a place; null when there is none.</summary>
     public static BayController? At(MachineSheet sheet, Build build, string place) =>
         build.At(place)?.Card is { Controller: { } controller } card ? new(place, card.Name, controller, card)
-        : build.At(place)?.Card is { Role: CardRole.PortCard, Endpoints: { Count: > 0 } ends } ports ? new(place, ports.Name, new ControllerSheet { Class = "ports", Protocols = [DriveProtocol.Nvme], InnerPorts = ends.Count, Boots = true }, ports)
-        : sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == place && b.What == "controller") is { } board ? OnBoard(board) : null;
+        : build.At(place)?.Card is { Role: CardRole.PortCard, Endpoints: { Count: > 0 } ends } ports
+            ? new(
+                place,
+                ports.Name,
+                new ControllerSheet
+                {
+                    Class = "ports",
+                    Protocols = [DriveProtocol.Nvme],
+                    InnerPorts = ends.Count,
+                    Boots = true,
+                },
+                ports
+            )
+        : sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == place && b.What == "controller") is { } board ? OnBoard(board)
+        : null;
 
     /// <summary>Every controller that bays can be cabled to, cards first.</summary>
     public static IReadOnlyList<BayController> All(MachineSheet sheet, Build build) =>
-        [.. Cards(build), .. build.Units.Where(u => u.Value.Card is { Role: CardRole.PortCard, Controller: null, Endpoints.Count: > 0 }).Select(u => At(sheet, build, u.Key)!), .. sheet.Boards.Where(b => b.What == "controller").Select(OnBoard)];
+        [
+            .. Cards(build),
+            .. build
+                .Units.Where(u => u.Value.Card is { Role: CardRole.PortCard, Controller: null, Endpoints.Count: > 0 })
+                .Select(u => At(sheet, build, u.Key)!),
+            .. sheet.Boards.Where(b => b.What == "controller").Select(OnBoard),
+        ];
 
     private static IEnumerable<BayController> Cards(Build build) =>
-        build.Units.Where(u => u.Value.Card?.Controller is not null).Select(u => new BayController(u.Key, u.Value.Card!.Name, u.Value.Card.Controller!, u.Value.Card));
+        build
+            .Units.Where(u => u.Value.Card?.Controller is not null)
+            .Select(u => new BayController(u.Key, u.Value.Card!.Name, u.Value.Card.Controller!, u.Value.Card));
 
     /// <summary>A root may name a board, or a slot whose card it is; an expander hands on to its own root.</summary>
     private static BayController? Named(MachineSheet sheet, Build build, string root)
     {
-        if (At(sheet, build, PlaceName.Board(root)) is { } board) return board;
-        if (At(sheet, build, PlaceName.Card(root)) is { } card) return card;
-        return sheet.Boards.FirstOrDefault(b => b.Id == root && b.What is "expander" or "multiplier") is { Root: { } next } && next != root ? Named(sheet, build, next) : null;
+        if (At(sheet, build, PlaceName.Board(root)) is { } board)
+            return board;
+        if (At(sheet, build, PlaceName.Card(root)) is { } card)
+            return card;
+        return sheet.Boards.FirstOrDefault(b => b.Id == root && b.What is "expander" or "multiplier") is { Root: { } next } && next != root
+            ? Named(sheet, build, next)
+            : null;
     }
 
     // Ports of a board speak SATA at every rate up to 6 Gb/s and start a system. Common practice, no source.
     private static BayController OnBoard(BoardPlace board) =>
-        new(PlaceName.Board(board.Id), $"on-board {board.Id}", new ControllerSheet { Class = "ports", Protocols = [DriveProtocol.Sata], LinkGbs = [1.5, 3, 6], InnerPorts = board.Ports, Connector = "SATA", Boots = true }, null);
+        new(
+            PlaceName.Board(board.Id),
+            $"on-board {board.Id}",
+            new ControllerSheet
+            {
+                Class = "ports",
+                Protocols = [DriveProtocol.Sata],
+                LinkGbs = [1.5, 3, 6],
+                InnerPorts = board.Ports,
+                Connector = "SATA",
+                Boots = true,
+            },
+            null
+        );
 
     /// <summary>True when it addresses so many bytes: sector numbers of 32 bits end at 2³² sectors.</summary>
-    public bool Reaches(DriveSheet drive) => Sheet.Addresses32 != true || drive.Bytes is not { } bytes || bytes <= Drives.NominalSize.Limit32(drive.SectorBytes ?? 512);
+    public bool Reaches(DriveSheet drive) =>
+        Sheet.Addresses32 != true || drive.Bytes is not { } bytes || bytes <= Drives.NominalSize.Limit32(drive.SectorBytes ?? 512);
 
-    /// <summary>Highest rate that drive, backplane and controller have in common, Gb/s; null when a side is not known, 0 when there is none.</summary>
+    /// <summary>Highest rate that drive, backplane and controller have in common, Gb/s; null when a side is not known, 0 when there is
+    /// none.</summary>
     public static double? Link(IReadOnlyList<double> drive, IReadOnlyList<double>? backplane, IReadOnlyList<double>? controller)
     {
-        if (drive.Count == 0) return null;
-        var common = drive.Where(r => (backplane is not { Count: > 0 } || backplane.Contains(r)) && (controller is not { Count: > 0 } || controller.Contains(r)));
+        if (drive.Count == 0)
+            return null;
+        var common = drive.Where(r =>
+            (backplane is not { Count: > 0 } || backplane.Contains(r)) && (controller is not { Count: > 0 } || controller.Contains(r))
+        );
         return common.DefaultIfEmpty(0).Max();
     }
 }

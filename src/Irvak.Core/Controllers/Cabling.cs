@@ -32,36 +32,59 @@ public static class Cabling
     /// <summary>Drives that one connector carries; null for a family that is not known.</summary>
     public static int? WaysOf(string? connector) => connector is not null && Ways.TryGetValue(connector, out var n) ? n : null;
 
-    /// <summary>An expander takes one wide cable whatever its bays; without one each connector serves as many bays as it has ways. An NVMe drive takes four of them.</summary>
-    /// <param name="used">Numbers of the bays that hold drives, from 0; each connector of a backplane serves neighbours (common practice, no source).</param>
+    /// <summary>An expander takes one wide cable whatever its bays; without one each connector serves as many bays as it has ways. An NVMe
+    /// drive takes four of them.</summary>
+    /// <param name="used">Numbers of the bays that hold drives, from 0; each connector of a backplane serves neighbours (common practice,
+    /// no source).</param>
     public static CableNeed? Of(BayController controller, BayGroup bays, IReadOnlyCollection<int> used)
     {
-        if (used.Count == 0) return null;
-        if (controller.Sheet.Connector is not { } from || WaysOf(from) is not { } ways) return null;
-        if (bays.Expander == true) return new(bays.Group, from, bays.Plug, used.Count, 1, Math.Min(ways, 4));
+        if (used.Count == 0)
+            return null;
+        if (controller.Sheet.Connector is not { } from || WaysOf(from) is not { } ways)
+            return null;
+        if (bays.Expander == true)
+            return new(bays.Group, from, bays.Plug, used.Count, 1, Math.Min(ways, 4));
         return new(bays.Group, from, bays.Plug, used.Count, used.Select(n => n / ways).Distinct().Count(), used.Count);
     }
 
     /// <summary>Cables of the plan: for bays whose controller is another than the one found, and for a controller that comes in.</summary>
     public static IEnumerable<(BayGroup Bays, BayController Controller, CableNeed Need)> Needed(ControllerInput q)
     {
-        if (!q.TouchesStorage) yield break;
+        if (!q.TouchesStorage)
+            yield break;
         foreach (var bays in q.Sheet.Bays)
         {
-            if (q.ControllerOf(bays) is not { Card: not null } now || (q.FoundControllerOf(bays) is { } was && was.Place == now.Place && was.Name == now.Name)) continue;
-            if (Of(now, bays, Used(q, bays)) is { } need) yield return (bays, now, need);
+            if (
+                q.ControllerOf(bays) is not { Card: not null } now
+                || (q.FoundControllerOf(bays) is { } was && was.Place == now.Place && was.Name == now.Name)
+            )
+                continue;
+            if (Of(now, bays, Used(q, bays)) is { } need)
+                yield return (bays, now, need);
         }
     }
 
     /// <summary>Numbers of the bays of a group that hold a drive in the plan.</summary>
-    public static IReadOnlyCollection<int> Used(ControllerInput q, BayGroup bays) => [.. Enumerable.Range(0, bays.Names.Count).Where(i => q.Planned.At(PlaceName.Bay(bays.Names[i]))?.Drive is not null)];
+    public static IReadOnlyCollection<int> Used(ControllerInput q, BayGroup bays) =>
+        [.. Enumerable.Range(0, bays.Names.Count).Where(i => q.Planned.At(PlaceName.Bay(bays.Names[i]))?.Drive is not null)];
 
     /// <summary>A cable of the shelf for that need.</summary>
-    public static ShelfPart? Cable(IEnumerable<ShelfPart> shelf, CableNeed need) => shelf.Where(p =>
-        p.Accessory is { Kind: AccessoryKind.Cable, Ends: [var from, var to] } && string.Equals(from, need.From, StringComparison.OrdinalIgnoreCase) && need.To is not null && string.Equals(to, need.To, StringComparison.OrdinalIgnoreCase))
-        .OrderByDescending(p => p.InStock > 0).ThenBy(p => p.PriceEur ?? decimal.MaxValue).FirstOrDefault();
+    public static ShelfPart? Cable(IEnumerable<ShelfPart> shelf, CableNeed need) =>
+        shelf
+            .Where(p =>
+                p.Accessory is { Kind: AccessoryKind.Cable, Ends: [var from, var to] }
+                && string.Equals(from, need.From, StringComparison.OrdinalIgnoreCase)
+                && need.To is not null
+                && string.Equals(to, need.To, StringComparison.OrdinalIgnoreCase)
+            )
+            .OrderByDescending(p => p.InStock > 0)
+            .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
+            .FirstOrDefault();
 
     /// <summary>The unit that guards a card's cache, or the key that opens a feature of it.</summary>
-    public static ShelfPart? For(IEnumerable<ShelfPart> shelf, CardSheet card, AccessoryKind kind, string? opens = null) => shelf.Where(p =>
-        p.Accessory is { } a && a.Kind == kind && a.For.Contains(card.Name) && (opens is null || a.Opens == opens)).OrderByDescending(p => p.InStock > 0).FirstOrDefault();
+    public static ShelfPart? For(IEnumerable<ShelfPart> shelf, CardSheet card, AccessoryKind kind, string? opens = null) =>
+        shelf
+            .Where(p => p.Accessory is { } a && a.Kind == kind && a.For.Contains(card.Name) && (opens is null || a.Opens == opens))
+            .OrderByDescending(p => p.InStock > 0)
+            .FirstOrDefault();
 }

@@ -8,15 +8,15 @@ namespace Irvak.Core.Controllers;
 public record ControllerInput : ArrayInput
 {
     public ControllerInput(ArrayInput arrays)
-        : base(arrays)
-    {
-    }
+        : base(arrays) { }
 
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
     public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
 
-    /// <summary>True when anything but memory and processors is touched: most memory jobs needn't ask about cables and drives at all.</summary>
-    public bool TouchesStorage => PlansStorage || Wiring.Count > 0 || Changes.Any(c => !PlaceName.IsSlot(c.Place) && !PlaceName.IsSocket(c.Place));
+    /// <summary>True when anything but memory and processors is touched: most memory jobs needn't ask about cables and drives at
+    /// all.</summary>
+    public bool TouchesStorage =>
+        PlansStorage || Wiring.Count > 0 || Changes.Any(c => !PlaceName.IsSlot(c.Place) && !PlaceName.IsSocket(c.Place));
 
     /// <summary>True when the plan has caches or says what the system starts from.</summary>
     public bool PlansStorage { get; init; }

@@ -7,12 +7,21 @@ namespace Irvak.Core.Controllers;
 public sealed record ControllerSlice
 {
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the place of their controller.</summary>
-    public ImmutableSortedDictionary<string, string> Wiring { get; init; } = ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, string> Wiring { get; init; } =
+        ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
 
     /// <summary>What another sheet leaves of it.</summary>
-    public ControllerSlice Within(MachineSheet sheet) => this with { Wiring = Wiring.RemoveRange(Wiring.Keys.Where(g => sheet.Bays.All(b => b.Group != g))) };
+    public ControllerSlice Within(MachineSheet sheet) =>
+        this with
+        {
+            Wiring = Wiring.RemoveRange(Wiring.Keys.Where(g => sheet.Bays.All(b => b.Group != g))),
+        };
 
     /// <summary>The same with controllers that were laid elsewhere.</summary>
     /// <param name="now">New place of each.</param>
-    public ControllerSlice Laid(Func<string, string> now) => this with { Wiring = Wiring.ToImmutableSortedDictionary(w => w.Key, w => now(w.Value), StringComparer.Ordinal) };
+    public ControllerSlice Laid(Func<string, string> now) =>
+        this with
+        {
+            Wiring = Wiring.ToImmutableSortedDictionary(w => w.Key, w => now(w.Value), StringComparer.Ordinal),
+        };
 }

@@ -19,11 +19,35 @@ namespace Irvak.Core.Controllers;
 /// <param name="Cables">Cables that it wants, in words.</param>
 /// <param name="Needs">Unit, keys, drivers, in words.</param>
 /// <param name="Changes">What it changes against the controller that is planned now.</param>
-/// <param name="Take">What planning it means: the card in its slot, and the bays that hold drives cabled to it; null for one that is there or has no place.</param>
+/// <param name="Take">What planning it means: the card in its slot, and the bays that hold drives cabled to it; null for one that is there
+/// or has no place.</param>
 /// <param name="Eur">Card, cables and unit; null when a price is missing.</param>
 public sealed record ControllerRow(
-    string? PartId, string Name, string Kind, string? At, string? NoPlace, bool IsNow, int Runs, int Of, double? SlowestGbs, IReadOnlyList<string> Levels, int Makes, int Arrays,
-    int? CacheMiB, string? Protection, bool Guarded, bool? Boots, int? MostDrives, bool Ends2TiB, IReadOnlyList<string> Cables, IReadOnlyList<string> Needs, IReadOnlyList<string> Changes, int InStock, decimal? Eur, Edit? Take = null);
+    string? PartId,
+    string Name,
+    string Kind,
+    string? At,
+    string? NoPlace,
+    bool IsNow,
+    int Runs,
+    int Of,
+    double? SlowestGbs,
+    IReadOnlyList<string> Levels,
+    int Makes,
+    int Arrays,
+    int? CacheMiB,
+    string? Protection,
+    bool Guarded,
+    bool? Boots,
+    int? MostDrives,
+    bool Ends2TiB,
+    IReadOnlyList<string> Cables,
+    IReadOnlyList<string> Needs,
+    IReadOnlyList<string> Changes,
+    int InStock,
+    decimal? Eur,
+    Edit? Take = null
+);
 
 /// <summary>Every controller of the machine and of the shelf, side by side, for the drives of the plan.</summary>
 public static class ControllerTable
@@ -40,8 +64,16 @@ public static class ControllerTable
     public static IReadOnlyList<ControllerRow> Of(ControllerInput q, IEnumerable<ShelfPart> shelf)
     {
         var parts = shelf.ToList();
-        var drives = q.Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, q.Planned.At(PlaceName.Bay(n))?.Drive))).Where(d => d.Drive is not null).Select(d => (d.Bays, Drive: d.Drive!)).ToList();
-        var served = q.Sheet.Bays.Where(b => b.Names.Any(n => q.Planned.At(PlaceName.Bay(n))?.Drive is not null)).Select(q.ControllerOf).OfType<BayController>().ToList();
+        var drives = q
+            .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, q.Planned.At(PlaceName.Bay(n))?.Drive)))
+            .Where(d => d.Drive is not null)
+            .Select(d => (d.Bays, Drive: d.Drive!))
+            .ToList();
+        var served = q
+            .Sheet.Bays.Where(b => b.Names.Any(n => q.Planned.At(PlaceName.Bay(n))?.Drive is not null))
+            .Select(q.ControllerOf)
+            .OfType<BayController>()
+            .ToList();
         var now = served.GroupBy(c => c.Place).OrderByDescending(g => g.Count()).FirstOrDefault()?.First();
         var present = now is null ? null : Row(q, now, drives, parts, null, null, null, null);
         var rows = new List<ControllerRow>();
@@ -50,57 +82,143 @@ public static class ControllerTable
         foreach (var part in parts.Where(p => p.Card is { Controller: not null }))
         {
             var (at, why) = Slot(q, part.Card!);
-            rows.Add(Row(q, new(at ?? "", part.Card!.Name, part.Card.Controller!, part.Card), drives, parts, at, why, part, present) with { Take = at is null ? null : Taken(drives, part, at) });
+            rows.Add(
+                Row(q, new(at ?? "", part.Card!.Name, part.Card.Controller!, part.Card), drives, parts, at, why, part, present) with
+                {
+                    Take = at is null ? null : Taken(drives, part, at),
+                }
+            );
         }
-        return [.. rows.OrderByDescending(r => r.IsNow).ThenBy(r => r.At is null).ThenByDescending(r => r.Runs).ThenByDescending(r => r.Makes).ThenBy(r => r.Eur ?? decimal.MaxValue).ThenBy(r => r.Name, StringComparer.Ordinal)];
+        return
+        [
+            .. rows.OrderByDescending(r => r.IsNow)
+                .ThenBy(r => r.At is null)
+                .ThenByDescending(r => r.Runs)
+                .ThenByDescending(r => r.Makes)
+                .ThenBy(r => r.Eur ?? decimal.MaxValue)
+                .ThenBy(r => r.Name, StringComparer.Ordinal),
+        ];
     }
 
-    private static Together Taken(List<(BayGroup Bays, DriveSheet Drive)> drives, ShelfPart part, string at) => new($"puts {part.Card!.Name} into {PlaceName.Short(at)} and cables the bays to it",
-        [new Fit(at, Unit.Of(part)), .. drives.Select(d => d.Bays.Group).Distinct().Select(g => new WireBays(g, at))]);
+    private static Together Taken(List<(BayGroup Bays, DriveSheet Drive)> drives, ShelfPart part, string at) =>
+        new(
+            $"puts {part.Card!.Name} into {PlaceName.Short(at)} and cables the bays to it",
+            [new Fit(at, Unit.Of(part)), .. drives.Select(d => d.Bays.Group).Distinct().Select(g => new WireBays(g, at))]
+        );
 
-    private static ControllerRow Row(ControllerInput q, BayController c, List<(BayGroup Bays, DriveSheet Drive)> drives, List<ShelfPart> shelf, string? at, string? noPlace, ShelfPart? part, ControllerRow? now)
+    private static ControllerRow Row(
+        ControllerInput q,
+        BayController c,
+        List<(BayGroup Bays, DriveSheet Drive)> drives,
+        List<ShelfPart> shelf,
+        string? at,
+        string? noPlace,
+        ShelfPart? part,
+        ControllerRow? now
+    )
     {
         double? slowest = null;
         var runs = 0;
         foreach (var (bays, drive) in drives)
         {
-            if ((drive.Protocol is { } p && !ControllerFit.Speaks(c.Sheet, p)) || !c.Reaches(drive)) continue;
+            if ((drive.Protocol is { } p && !ControllerFit.Speaks(c.Sheet, p)) || !c.Reaches(drive))
+                continue;
             var link = BayController.Link(BayWiring.Rates(drive), bays.LinkGbs, c.Sheet.LinkGbs);
-            if (link == 0) continue;
+            if (link == 0)
+                continue;
             runs++;
-            if (link is { } gbs) slowest = Math.Min(slowest ?? gbs, gbs);
+            if (link is { } gbs)
+                slowest = Math.Min(slowest ?? gbs, gbs);
         }
-        var most = Math.Min(c.Sheet.MostDrives ?? int.MaxValue, c.Card is null || c.Sheet.InnerPorts is not { } ports || drives.Any(d => d.Bays.Expander == true) ? int.MaxValue : ports);
+        var most = Math.Min(
+            c.Sheet.MostDrives ?? int.MaxValue,
+            c.Card is null || c.Sheet.InnerPorts is not { } ports || drives.Any(d => d.Bays.Expander == true) ? int.MaxValue : ports
+        );
         runs = Math.Min(runs, most);
         var arrays = q.Arrays.Where(a => a.Host == ArrayHost.Controller).ToList();
-        var makes = arrays.Count(a => LevelTable.Code(a.Level, a.Groups)?["level ".Length..] is not { } code || c.Sheet.Levels.Contains(code));
+        var makes = arrays.Count(a =>
+            LevelTable.Code(a.Level, a.Groups)?["level ".Length..] is not { } code || c.Sheet.Levels.Contains(code)
+        );
         var groups = drives.Select(d => d.Bays).Distinct().ToList();
         var cables = c.Card is null ? [] : groups.Select(b => Cabling.Of(c, b, Cabling.Used(q, b))).OfType<CableNeed>().ToList();
         var unit = c.Card is { Controller.IsGuarded: true } card ? Cabling.For(shelf, card, AccessoryKind.CacheUnit) : null;
-        List<string> needs = [.. unit is not null ? [unit.Accessory!.Name] : c.Sheet.IsGuarded ? new[] { $"its {c.Sheet.Protection}" } : [],
-            .. c.Sheet.Keys.Select(k => $"key for {k}"), .. c.Sheet.Pairs.Take(2).Select(p => $"firmware {p.Firmware} with driver {p.Driver}"), .. c.Sheet.DriverAtInstall == true ? new[] { "driver for the installer" } : [],
-            .. c.Card?.NeedsAir == true ? new[] { "air over its heat sink" } : []];
+        List<string> needs =
+        [
+            .. unit is not null ? [unit.Accessory!.Name]
+            : c.Sheet.IsGuarded ? new[] { $"its {c.Sheet.Protection}" }
+            : [],
+            .. c.Sheet.Keys.Select(k => $"key for {k}"),
+            .. c.Sheet.Pairs.Take(2).Select(p => $"firmware {p.Firmware} with driver {p.Driver}"),
+            .. c.Sheet.DriverAtInstall == true ? new[] { "driver for the installer" } : [],
+            .. c.Card?.NeedsAir == true ? new[] { "air over its heat sink" } : [],
+        ];
         var priced = cables.Select(n => (Need: n, Part: Cabling.Cable(shelf, n))).ToList();
-        decimal? eur = part is null ? 0 : part.PriceEur is { } own ? own + priced.Sum(p => (p.Part?.PriceEur ?? 0) * p.Need.Count) + (unit?.PriceEur ?? 0) : null;
-        var row = new ControllerRow(part?.Id, c.Name, Kinds.GetValueOrDefault(c.Sheet.Class ?? "", "controller"), at, noPlace, false, runs, drives.Count, slowest, c.Sheet.Levels, makes, arrays.Count,
-            c.Sheet.CacheMiB, c.Sheet.Protection, c.Sheet.IsGuarded, c.Sheet.Boots, c.Sheet.MostDrives, c.Sheet.Addresses32 == true,
-            [.. priced.GroupBy(p => (p.Need.From, p.Need.To)).Select(g => (g.First().Need with { Count = g.Sum(p => p.Need.Count) }).Words)], needs, [], part?.InStock ?? 1, eur);
+        decimal? eur =
+            part is null ? 0
+            : part.PriceEur is { } own ? own + priced.Sum(p => (p.Part?.PriceEur ?? 0) * p.Need.Count) + (unit?.PriceEur ?? 0)
+            : null;
+        var row = new ControllerRow(
+            part?.Id,
+            c.Name,
+            Kinds.GetValueOrDefault(c.Sheet.Class ?? "", "controller"),
+            at,
+            noPlace,
+            false,
+            runs,
+            drives.Count,
+            slowest,
+            c.Sheet.Levels,
+            makes,
+            arrays.Count,
+            c.Sheet.CacheMiB,
+            c.Sheet.Protection,
+            c.Sheet.IsGuarded,
+            c.Sheet.Boots,
+            c.Sheet.MostDrives,
+            c.Sheet.Addresses32 == true,
+            [
+                .. priced
+                    .GroupBy(p => (p.Need.From, p.Need.To))
+                    .Select(g => (g.First().Need with { Count = g.Sum(p => p.Need.Count) }).Words),
+            ],
+            needs,
+            [],
+            part?.InStock ?? 1,
+            eur
+        );
         return now is null ? row : row with { Changes = [.. Against(row, now)] };
     }
 
     private static IEnumerable<string> Against(ControllerRow row, ControllerRow now)
     {
-        if (row.Name == now.Name && row.At == now.At) yield break;
-        if (row.Runs != now.Runs) yield return row.Runs > now.Runs ? $"{Say.Count(row.Runs - now.Runs, "drive", "drives")} more run" : $"{Say.Count(now.Runs - row.Runs, "drive", "drives")} stay silent";
-        if (row.SlowestGbs != now.SlowestGbs && row.SlowestGbs is { } its && now.SlowestGbs is { } was) yield return $"links at {its:0.#} instead of {was:0.#} Gb/s";
-        if (row.Makes != now.Makes) yield return row.Makes > now.Makes ? $"keeps {row.Makes - now.Makes} more of the planned arrays" : $"keeps {now.Makes - row.Makes} fewer of the planned arrays";
-        string[] gained = [.. row.Levels.Except(now.Levels)], lost = [.. now.Levels.Except(row.Levels)];
-        if (gained.Length > 0) yield return $"adds levels {string.Join(", ", gained)}";
-        if (lost.Length > 0) yield return $"loses levels {string.Join(", ", lost)}";
-        if (row.Guarded != now.Guarded) yield return row.Guarded ? $"small writes wait for {row.CacheMiB} MiB of guarded cache, not for drives" : "small writes wait for the drives";
-        if (row.Ends2TiB != now.Ends2TiB) yield return row.Ends2TiB ? "ends at 2 TiB a drive" : "reaches beyond 2 TiB";
-        if (row.Boots == false && now.Boots != false) yield return "does not start a system";
-        if (row.MostDrives is { } m && now.MostDrives is { } n && m != n) yield return $"addresses {m} drives instead of {n}";
+        if (row.Name == now.Name && row.At == now.At)
+            yield break;
+        if (row.Runs != now.Runs)
+            yield return row.Runs > now.Runs
+                ? $"{Say.Count(row.Runs - now.Runs, "drive", "drives")} more run"
+                : $"{Say.Count(now.Runs - row.Runs, "drive", "drives")} stay silent";
+        if (row.SlowestGbs != now.SlowestGbs && row.SlowestGbs is { } its && now.SlowestGbs is { } was)
+            yield return $"links at {its:0.#} instead of {was:0.#} Gb/s";
+        if (row.Makes != now.Makes)
+            yield return row.Makes > now.Makes
+                ? $"keeps {row.Makes - now.Makes} more of the planned arrays"
+                : $"keeps {now.Makes - row.Makes} fewer of the planned arrays";
+        string[] gained = [.. row.Levels.Except(now.Levels)],
+            lost = [.. now.Levels.Except(row.Levels)];
+        if (gained.Length > 0)
+            yield return $"adds levels {string.Join(", ", gained)}";
+        if (lost.Length > 0)
+            yield return $"loses levels {string.Join(", ", lost)}";
+        if (row.Guarded != now.Guarded)
+            yield return row.Guarded
+                ? $"small writes wait for {row.CacheMiB} MiB of guarded cache, not for drives"
+                : "small writes wait for the drives";
+        if (row.Ends2TiB != now.Ends2TiB)
+            yield return row.Ends2TiB ? "ends at 2 TiB a drive" : "reaches beyond 2 TiB";
+        if (row.Boots == false && now.Boots != false)
+            yield return "does not start a system";
+        if (row.MostDrives is { } m && now.MostDrives is { } n && m != n)
+            yield return $"addresses {m} drives instead of {n}";
     }
 
     /// <summary>The first free slot that a card fits into by bus, width, height and length; lanes are for the lane sheet to say.</summary>
@@ -108,12 +226,27 @@ public static class ControllerTable
     {
         var bus = card.Bus ?? "pcie";
         if (bus is "ocp" or "mezzanine")
-            return q.Sheet.Boards.FirstOrDefault(b => b.What == "mezzanine" && q.Planned.At(PlaceName.Board(b.Id)) is null) is { } board ? (PlaceName.Board(board.Id), null) : (null, "no free mezzanine place");
+            return q.Sheet.Boards.FirstOrDefault(b => b.What == "mezzanine" && q.Planned.At(PlaceName.Board(b.Id)) is null) is { } board
+                ? (PlaceName.Board(board.Id), null)
+                : (null, "no free mezzanine place");
         var slots = q.Sheet.Slots.Where(s => (s.Bus ?? "pcie") == bus).ToList();
-        if (slots.Count == 0) return (null, bus == "pci" ? "no conventional PCI slot" : "no slot");
-        var fits = slots.Where(s => (bus == "pci" || s.OpenEnd || s.Mech >= (card.Mech ?? 0)) && !(s.Height == "low" && card.Height == "full") && !(s.LengthMm < card.LengthMm)).ToList();
-        if (fits.Count == 0) return (null, "no slot is wide, high and long enough");
-        var free = fits.Where(s => q.Planned.At(PlaceName.Card(s.Id)) is null && (q.Sheet.Sockets.All(k => k.Id != s.Root) || q.Planned.HasProcessor(s.Root!))).ToList();
-        return free.Count == 0 ? (null, "no free slot") : (PlaceName.Card(free.OrderBy(s => s.Elec < (card.Elec ?? 0)).ThenBy(s => s.Elec).First().Id), null);
+        if (slots.Count == 0)
+            return (null, bus == "pci" ? "no conventional PCI slot" : "no slot");
+        var fits = slots
+            .Where(s =>
+                (bus == "pci" || s.OpenEnd || s.Mech >= (card.Mech ?? 0))
+                && !(s.Height == "low" && card.Height == "full")
+                && !(s.LengthMm < card.LengthMm)
+            )
+            .ToList();
+        if (fits.Count == 0)
+            return (null, "no slot is wide, high and long enough");
+        var free = fits.Where(s =>
+                q.Planned.At(PlaceName.Card(s.Id)) is null && (q.Sheet.Sockets.All(k => k.Id != s.Root) || q.Planned.HasProcessor(s.Root!))
+            )
+            .ToList();
+        return free.Count == 0
+            ? (null, "no free slot")
+            : (PlaceName.Card(free.OrderBy(s => s.Elec < (card.Elec ?? 0)).ThenBy(s => s.Elec).First().Id), null);
     }
 }

@@ -15,10 +15,32 @@ internal static class KnownCards
         foreach (var (place, unit) in build.Units)
         {
             // What a capture tells of other cards is their name and link: edge, current and ports stand on the shop's sheet.
-            if (unit.Card is { Role: not CardRole.Controller, Mech: null } other && shelf.Values.FirstOrDefault(p => p.Card is not null && string.Equals(p.Card.Name, other.Name, StringComparison.OrdinalIgnoreCase))?.Card is { } same)
+            if (
+                unit.Card is { Role: not CardRole.Controller, Mech: null } other
+                && shelf
+                    .Values.FirstOrDefault(p =>
+                        p.Card is not null && string.Equals(p.Card.Name, other.Name, StringComparison.OrdinalIgnoreCase)
+                    )
+                    ?.Card
+                    is { } same
+            )
                 build = build.With(place, unit with { Card = same });
             if (unit.Card is { Role: CardRole.Controller, Controller: null } card)
-                build = build.With(place, unit with { Card = shelf.Values.FirstOrDefault(p => p.Card?.Controller is not null && string.Equals(p.Card.Name, card.Name, StringComparison.OrdinalIgnoreCase))?.Card ?? card with { Controller = Unknown } });
+                build = build.With(
+                    place,
+                    unit with
+                    {
+                        Card = shelf
+                            .Values.FirstOrDefault(p =>
+                                p.Card?.Controller is not null && string.Equals(p.Card.Name, card.Name, StringComparison.OrdinalIgnoreCase)
+                            )
+                            ?.Card
+                            ?? card with
+                            {
+                                Controller = Unknown,
+                            },
+                    }
+                );
         }
         return build;
     }

@@ -15,15 +15,23 @@ public sealed record WireBays(string Group, string To) : SliceEdit<ControllerSli
 
     public override string ValueAt(string subject) => To.Length == 0 ? "as the sheet says" : PlaceName.Short(To);
 
-    public override string Tell() => To.Length == 0 ? $"leaves the {Group} bays with their own controller" : $"cables the {Group} bays to {PlaceName.Short(To)}";
+    public override string Tell() =>
+        To.Length == 0 ? $"leaves the {Group} bays with their own controller" : $"cables the {Group} bays to {PlaceName.Short(To)}";
 
     public override SheetProblem? Refusal(MachineState machine, ControllerSlice slice)
     {
-        if (machine.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
-        if (sheet.Bays.All(b => b.Group != Group)) return new("/edit/group", $"{sheet.FullName} has no bays called {Group}.");
-        return To.Length == 0 || BayController.At(sheet, machine.Planned, To) is not null ? null : new("/edit/to", $"There is no controller in {PlaceName.Short(To)}.");
+        if (machine.Sheet is not { } sheet)
+            return new("/edit", "The machine has no sheet yet.");
+        if (sheet.Bays.All(b => b.Group != Group))
+            return new("/edit/group", $"{sheet.FullName} has no bays called {Group}.");
+        return To.Length == 0 || BayController.At(sheet, machine.Planned, To) is not null
+            ? null
+            : new("/edit/to", $"There is no controller in {PlaceName.Short(To)}.");
     }
 
     public override ControllerSlice Applied(MachineState machine, ControllerSlice slice, Stamp stamp) =>
-        slice with { Wiring = To.Length == 0 ? slice.Wiring.Remove(Group) : slice.Wiring.SetItem(Group, To) };
+        slice with
+        {
+            Wiring = To.Length == 0 ? slice.Wiring.Remove(Group) : slice.Wiring.SetItem(Group, To),
+        };
 }

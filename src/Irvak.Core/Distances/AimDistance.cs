@@ -12,56 +12,131 @@ namespace Irvak.Core.Distances;
 /// <param name="IsLimit">True when staying below is good.</param>
 /// <param name="AtLeast">What the plan has at least, where the whole is not known; null when it is, or when nothing is.</param>
 /// <param name="AtMost">What it has at most, where no more is known; null when it is, or when nothing is.</param>
-public sealed record Distance(string Name, string Unit, double? Found, double? Planned, double? Wish, bool IsLimit, double? AtLeast = null, double? AtMost = null);
+public sealed record Distance(
+    string Name,
+    string Unit,
+    double? Found,
+    double? Planned,
+    double? Wish,
+    bool IsLimit,
+    double? AtLeast = null,
+    double? AtMost = null
+);
 
 /// <summary>The distances between the plan and the aim.</summary>
 public static class AimDistance
 {
-    public static readonly Rule Memory = new("AIM-MEMORY", Family.Aim, Severity.Care,
+    public static readonly Rule Memory = new(
+        "AIM-MEMORY",
+        Family.Aim,
+        Severity.Care,
         "{planned} of memory, {short} short of the wish for {wish}.",
         "The aim is what the owner asked for.",
-        "aim of this job", Basis.Sheet);
+        "aim of this job",
+        Basis.Sheet
+    );
 
-    public static readonly Rule Money = new("AIM-MONEY", Family.Aim, Severity.Care,
+    public static readonly Rule Money = new(
+        "AIM-MONEY",
+        Family.Aim,
+        Severity.Care,
         "The parts cost {planned}, {over} over the limit of {limit}.",
         "The limit is what the owner agreed to.",
-        "aim of this job; price list of the shop", Basis.Sheet);
+        "aim of this job; price list of the shop",
+        Basis.Sheet
+    );
 
-    public static readonly Rule Space = new("AIM-SPACE", Family.Aim, Severity.Care,
+    public static readonly Rule Space = new(
+        "AIM-SPACE",
+        Family.Aim,
+        Severity.Care,
         "{planned} of space, {short} short of the wish for {wish}.",
         "The aim is what the owner asked for.",
-        "aim of this job", Basis.Sheet)
-    { Sheet = WorkingSheet.Arrays };
+        "aim of this job",
+        Basis.Sheet
+    )
+    {
+        Sheet = WorkingSheet.Arrays,
+    };
 
-    public static readonly Rule Failures = new("AIM-FAILURES", Family.Aim, Severity.Care,
+    public static readonly Rule Failures = new(
+        "AIM-FAILURES",
+        Family.Aim,
+        Severity.Care,
         "{array} survives {planned}, the wish is {wish}.",
         "The aim is what the owner asked for.",
-        "aim of this job", Basis.Sheet)
-    { Sheet = WorkingSheet.Arrays };
+        "aim of this job",
+        Basis.Sheet
+    )
+    {
+        Sheet = WorkingSheet.Arrays,
+    };
 
-    public static IReadOnlyList<Distance> Of(AimInput q, Memory.MemorySheet memory, ArraySheet arrays, Lanes.LaneSheet lanes, Paths.PathSheet paths, ShoppingList list)
+    public static IReadOnlyList<Distance> Of(
+        AimInput q,
+        Memory.MemorySheet memory,
+        ArraySheet arrays,
+        Lanes.LaneSheet lanes,
+        Paths.PathSheet paths,
+        ShoppingList list
+    )
     {
         var distances = new List<Distance>();
         // A shelf of drives has no memory: nothing is said of it rather than 0.
         var memoryless = q.Memory.Sheet.Channels.Count == 0 && q.Memory.Sheet.Sockets.Count == 0;
         if (!memoryless)
         {
-            distances.Add(new("Memory", "GiB", Known(memory.Found), Known(memory.Planned), q.Aim.MemoryGiB, false, memory.Planned is { AllKnown: false, UsableMiB: > 0 } some ? some.UsableMiB / 1024.0 : null));
-            distances.Add(new("Rate", "MT/s", memory.Found.Rate.RateMTs, memory.Planned.Rate.RateMTs, null, false, AtMost: memory.Planned.Rate is { RateMTs: null, HighMTs: { } most } ? most : null));
+            distances.Add(
+                new(
+                    "Memory",
+                    "GiB",
+                    Known(memory.Found),
+                    Known(memory.Planned),
+                    q.Aim.MemoryGiB,
+                    false,
+                    memory.Planned is { AllKnown: false, UsableMiB: > 0 } some ? some.UsableMiB / 1024.0 : null
+                )
+            );
+            distances.Add(
+                new(
+                    "Rate",
+                    "MT/s",
+                    memory.Found.Rate.RateMTs,
+                    memory.Planned.Rate.RateMTs,
+                    null,
+                    false,
+                    AtMost: memory.Planned.Rate is { RateMTs: null, HighMTs: { } most } ? most : null
+                )
+            );
         }
         if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.UsableTB is not null)
-            distances.Add(new("Usable", "TB", arrays.Found.Count == 0 ? null : ArraySheet.Usable(arrays.Found) / 1e12, ArraySheet.Usable(arrays.Planned) / 1e12, q.Aim.UsableTB, false));
+            distances.Add(
+                new(
+                    "Usable",
+                    "TB",
+                    arrays.Found.Count == 0 ? null : ArraySheet.Usable(arrays.Found) / 1e12,
+                    ArraySheet.Usable(arrays.Planned) / 1e12,
+                    q.Aim.UsableTB,
+                    false
+                )
+            );
         // Scratch space is there to be lost: it survives nothing and need not.
         if (arrays.Planned.Concat(arrays.Found).Any(a => !a.Plan.Scratch) || q.Aim.Failures is not null)
-            distances.Add(new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false));
+            distances.Add(
+                new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false)
+            );
         if (Paths.PathSheet.Best(paths.Planned, q.Arrays.Arrays) is { } best)
-            distances.Add(new("Reads at best", "MB/s", Paths.PathSheet.Best(paths.Found, q.Arrays.FoundArrays), best, q.Aim.ReadMBs, false));
+            distances.Add(
+                new("Reads at best", "MB/s", Paths.PathSheet.Best(paths.Found, q.Arrays.FoundArrays), best, q.Aim.ReadMBs, false)
+            );
         // A part without a price costs something: the sum of the others is the least.
         var (total, whole) = ((double)list.TotalEur, list.WithoutPrice == 0);
         distances.Add(new("Money", "EUR", 0, whole ? total : null, (double?)q.Aim.MoneyLimitEur, true, !whole && total > 0 ? total : null));
         // Of a place that nobody looked at, nobody knows whether its lanes are free.
-        if (lanes.LeftAtLeast is { } least) distances.Add(new("Lanes left", "", lanes.Left, lanes.Left, null, false, lanes.Left is null && least > 0 ? least : null));
-        if (!memoryless) distances.Add(new("Memory slots left", "", Free(q, q.Memory.Found), Free(q, q.Memory.Planned), null, false));
+        if (lanes.LeftAtLeast is { } least)
+            distances.Add(new("Lanes left", "", lanes.Left, lanes.Left, null, false, lanes.Left is null && least > 0 ? least : null));
+        if (!memoryless)
+            distances.Add(new("Memory slots left", "", Free(q, q.Memory.Found), Free(q, q.Memory.Planned), null, false));
         return distances;
     }
 
@@ -71,22 +146,64 @@ public static class AimDistance
         if (memory.Planned.AllKnown && q.Aim.MemoryGiB is { } wish && planned.WholeMiB < wish * 1024L)
         {
             var wanted = ByteCount.FromMiB(wish * 1024L);
-            yield return Finding.Of(Memory, [], Worked.Sum("aim of this job", new("short", (wanted - planned).ToString(), true), new("wish", wanted.ToString()), new("planned", planned.ToString())),
-                ("planned", planned), ("short", (wanted - planned)), ("wish", wanted));
+            yield return Finding.Of(
+                Memory,
+                [],
+                Worked.Sum(
+                    "aim of this job",
+                    new("short", (wanted - planned).ToString(), true),
+                    new("wish", wanted.ToString()),
+                    new("planned", planned.ToString())
+                ),
+                ("planned", planned),
+                ("short", (wanted - planned)),
+                ("wish", wanted)
+            );
         }
         if (q.Aim.UsableTB is { } space && ArraySheet.Usable(arrays.Planned) is { } usable && usable < space * 1e12)
-            yield return Finding.Of(Space, [], Worked.Sum("aim of this job", new("short", DiskSpace.TB((long)(space * 1e12) - usable), true), new("wish", DiskSpace.TB((long)(space * 1e12))), new("planned, over all arrays", DiskSpace.TB(usable))), ("planned", new DiskSpace(usable)), ("short", new DiskSpace((long)(space * 1e12) - usable)), ("wish", new DiskSpace((long)(space * 1e12))));
+            yield return Finding.Of(
+                Space,
+                [],
+                Worked.Sum(
+                    "aim of this job",
+                    new("short", DiskSpace.TB((long)(space * 1e12) - usable), true),
+                    new("wish", DiskSpace.TB((long)(space * 1e12))),
+                    new("planned, over all arrays", DiskSpace.TB(usable))
+                ),
+                ("planned", new DiskSpace(usable)),
+                ("short", new DiskSpace((long)(space * 1e12) - usable)),
+                ("wish", new DiskSpace((long)(space * 1e12)))
+            );
         if (q.Aim.Failures is { } failures)
             foreach (var weak in arrays.Planned.Where(a => a.Why is null && !a.Plan.Scratch && a.LeftNow < failures))
-                yield return Finding.Of(Failures, [.. weak.Plan.Members],
-                    Worked.Against("aim of this job; definition of the level", ("failed drives it survives", $"{weak.LeftNow}"), "<", ("wish", $"{failures}")), ("array", weak.Plan.Name), ("planned", weak.LeftNow == 0 ? "no failed drive" : Say.Count(weak.LeftNow!.Value, "failed drive", "failed drives")), ("wish", failures));
+                yield return Finding.Of(
+                    Failures,
+                    [.. weak.Plan.Members],
+                    Worked.Against(
+                        "aim of this job; definition of the level",
+                        ("failed drives it survives", $"{weak.LeftNow}"),
+                        "<",
+                        ("wish", $"{failures}")
+                    ),
+                    ("array", weak.Plan.Name),
+                    ("planned", weak.LeftNow == 0 ? "no failed drive" : Say.Count(weak.LeftNow!.Value, "failed drive", "failed drives")),
+                    ("wish", failures)
+                );
         if (q.Aim.MoneyLimitEur is { } limit && list.TotalEur > limit)
-            yield return Finding.Of(Money, [], list.Sum(),
-                ("planned", Quantities.Money.Euro(list.TotalEur).ToString()), ("over", Quantities.Money.Euro(list.TotalEur - limit).ToString()), ("limit", Quantities.Money.Euro(limit).ToString()));
+            yield return Finding.Of(
+                Money,
+                [],
+                list.Sum(),
+                ("planned", Quantities.Money.Euro(list.TotalEur).ToString()),
+                ("over", Quantities.Money.Euro(list.TotalEur - limit).ToString()),
+                ("limit", Quantities.Money.Euro(limit).ToString())
+            );
     }
 
     private static double? Known(Memory.MemoryFigures memory) => memory.AllKnown ? memory.UsableMiB / 1024.0 : null;
 
-    private static int? Free(AimInput q, Builds.Build build) => !q.Memory.AllSlotsKnown(build) ? null :
-        q.Memory.Sheet.Channels.Sum(c => c.Slots.Count(s => build.ModuleAt(s) is null && build.HasProcessor(c.Socket)));
+    private static int? Free(AimInput q, Builds.Build build) =>
+        !q.Memory.AllSlotsKnown(build)
+            ? null
+            : q.Memory.Sheet.Channels.Sum(c => c.Slots.Count(s => build.ModuleAt(s) is null && build.HasProcessor(c.Socket)));
 }

@@ -62,42 +62,59 @@ public static class BayWiring
     public static Mating? Of(string bus, DriveSheet drive)
     {
         var wires = Wires(bus);
-        if (wires.Count == 0 || KindOf(drive) is not { } kind) return null;
+        if (wires.Count == 0 || KindOf(drive) is not { } kind)
+            return null;
         var all = wires.Select(w => Table[(kind, w)]).ToList();
-        return all.Contains(Mating.Works) ? Mating.Works : all.Contains(Mating.NoLink) ? Mating.NoLink : Mating.WillNotMate;
+        return all.Contains(Mating.Works) ? Mating.Works
+            : all.Contains(Mating.NoLink) ? Mating.NoLink
+            : Mating.WillNotMate;
     }
 
     /// <summary>PCI Express lanes of each bay, as its wiring tells: "NVMe ×4"; null when it does not.</summary>
     public static int? LanesOf(string bus) =>
-        bus.IndexOf('×') is >= 0 and var at && int.TryParse(new string([.. bus.Skip(at + 1).TakeWhile(char.IsAsciiDigit)]), out var lanes) && lanes is 1 or 2 or 4 or 8 or 16 ? lanes : null;
+        bus.IndexOf('×') is >= 0 and var at
+        && int.TryParse(new string([.. bus.Skip(at + 1).TakeWhile(char.IsAsciiDigit)]), out var lanes)
+        && lanes is 1 or 2 or 4 or 8 or 16
+            ? lanes
+            : null;
 
     private static HashSet<Wire> Wires(string bus)
     {
         var words = bus.ToUpperInvariant();
         var wires = new HashSet<Wire>();
-        if (words.Contains("TRI-MODE", StringComparison.Ordinal) || words.Contains("U.3", StringComparison.Ordinal)) wires.Add(Wire.U3);
-        else if (words.Contains("NVME", StringComparison.Ordinal) || words.Contains("U.2", StringComparison.Ordinal) || words.Contains("PCIE", StringComparison.Ordinal)) wires.Add(Wire.U2);
-        if (words.Contains("SAS", StringComparison.Ordinal)) wires.Add(Wire.Sas);
-        if (words.Contains("SATA", StringComparison.Ordinal)) wires.Add(Wire.Sata);
+        if (words.Contains("TRI-MODE", StringComparison.Ordinal) || words.Contains("U.3", StringComparison.Ordinal))
+            wires.Add(Wire.U3);
+        else if (
+            words.Contains("NVME", StringComparison.Ordinal)
+            || words.Contains("U.2", StringComparison.Ordinal)
+            || words.Contains("PCIE", StringComparison.Ordinal)
+        )
+            wires.Add(Wire.U2);
+        if (words.Contains("SAS", StringComparison.Ordinal))
+            wires.Add(Wire.Sas);
+        if (words.Contains("SATA", StringComparison.Ordinal))
+            wires.Add(Wire.Sata);
         return wires;
     }
 
-    private static Kind? KindOf(DriveSheet drive) => drive.Protocol switch
-    {
-        DriveProtocol.Sata => Kind.Sata,
-        DriveProtocol.Sas => Kind.Sas,
-        // An M.2 module in an adapter has lanes of its own, as U.2 has.
-        DriveProtocol.Nvme => drive.Form == "u.3" ? Kind.U3 : Kind.U2,
-        _ => null,
-    };
+    private static Kind? KindOf(DriveSheet drive) =>
+        drive.Protocol switch
+        {
+            DriveProtocol.Sata => Kind.Sata,
+            DriveProtocol.Sas => Kind.Sas,
+            // An M.2 module in an adapter has lanes of its own, as U.2 has.
+            DriveProtocol.Nvme => drive.Form == "u.3" ? Kind.U3 : Kind.U2,
+            _ => null,
+        };
 
     /// <summary>Rates that a drive speaks, Gb/s: its own and two older ones (SATA 3, SAS-3, SAS-4).</summary>
-    public static IReadOnlyList<double> Rates(DriveSheet drive) => (drive.Protocol, drive.LinkGbs) switch
-    {
-        (DriveProtocol.Sata, { } most) => [.. new[] { 6, 3, 1.5 }.Where(r => r <= most)],
-        (DriveProtocol.Sas, { } most) => [.. new[] { 22.5, 12, 6, 3 }.Where(r => r <= most).Take(3)],
-        _ => [],
-    };
+    public static IReadOnlyList<double> Rates(DriveSheet drive) =>
+        (drive.Protocol, drive.LinkGbs) switch
+        {
+            (DriveProtocol.Sata, { } most) => [.. new[] { 6, 3, 1.5 }.Where(r => r <= most)],
+            (DriveProtocol.Sas, { } most) => [.. new[] { 22.5, 12, 6, 3 }.Where(r => r <= most).Take(3)],
+            _ => [],
+        };
 
     // 8b/10b up to 12 Gb/s, 128b/150b at 22.5 (T10 SPL-4); 92 % of it carries data (common practice, no source).
     public const double Payload = 0.92;

@@ -4,7 +4,6 @@ namespace Irvak.Core.Drives;
 /// <param name="Figures">Figures in place of the defaults of drives.</param>
 public sealed record DriveSlice(DriveFigures Figures)
 {
-    public DriveSlice() : this(DriveFigures.Usual)
-    {
-    }
+    public DriveSlice()
+        : this(DriveFigures.Usual) { }
 }

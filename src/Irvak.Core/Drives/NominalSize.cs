@@ -6,7 +6,10 @@ namespace Irvak.Core.Drives;
 public static class NominalSize
 {
     // IDEMA LBA1-03: sectors of 512 bytes for 50 GB, and for each further GB; of 4096 bytes likewise. Good for 50 to 8000 GB.
-    private const long At50 = 97_696_368, EachGB = 1_953_504, At50Of4096 = 12_212_046, EachGBOf4096 = 244_188;
+    private const long At50 = 97_696_368,
+        EachGB = 1_953_504,
+        At50Of4096 = 12_212_046,
+        EachGBOf4096 = 244_188;
 
     /// <summary>Sectors of 512 bytes by IDEMA LBA1-03.</summary>
     /// <param name="gigabytes">Nominal size, 50 to 8000 GB.</param>
@@ -27,9 +30,12 @@ public static class NominalSize
     /// <exception cref="ArgumentOutOfRangeException">Zero, negative or beyond that.</exception>
     public static long Bytes(long gigabytes, DriveMedia? media = DriveMedia.Disk)
     {
-        if (gigabytes is < 1 or > 1_000_000) throw new ArgumentOutOfRangeException(nameof(gigabytes), gigabytes, "A drive has 1 to 1 000 000 GB.");
-        if (gigabytes < 50) return gigabytes * 1_000_000_000;
-        if (gigabytes <= 8000) return Sectors512(gigabytes) * 512;
+        if (gigabytes is < 1 or > 1_000_000)
+            throw new ArgumentOutOfRangeException(nameof(gigabytes), gigabytes, "A drive has 1 to 1 000 000 GB.");
+        if (gigabytes < 50)
+            return gigabytes * 1_000_000_000;
+        if (gigabytes <= 8000)
+            return Sectors512(gigabytes) * 512;
         var formula = (At50 + (EachGB * (gigabytes - 50))) * 512;
         return media == DriveMedia.Flash ? Math.Min(formula, RoundedUp(gigabytes)) : RoundedUp(gigabytes);
     }
@@ -39,5 +45,7 @@ public static class NominalSize
     public static long Limit32(int sectorBytes) => (1L << 32) * sectorBytes;
 
     private static long Ranged(long gigabytes) =>
-        gigabytes is >= 50 and <= 8000 ? gigabytes : throw new ArgumentOutOfRangeException(nameof(gigabytes), gigabytes, "The formula holds from 50 to 8000 GB.");
+        gigabytes is >= 50 and <= 8000
+            ? gigabytes
+            : throw new ArgumentOutOfRangeException(nameof(gigabytes), gigabytes, "The formula holds from 50 to 8000 GB.");
 }

@@ -7,7 +7,8 @@ namespace Irvak.Core.Drives;
 public sealed record ShelfSpares(double Mean, int Count, double Certainty)
 {
     /// <summary>Days until a drive that is ordered lies here, and how certain one wants to be. Common practice, no source.</summary>
-    public const double UsualDays = 30, UsualTarget = 0.95;
+    public const double UsualDays = 30,
+        UsualTarget = 0.95;
 
     // More spares than that are a second array.
     private const int Most = 1000;
@@ -19,12 +20,14 @@ public sealed record ShelfSpares(double Mean, int Count, double Certainty)
         ArgumentOutOfRangeException.ThrowIfNegative(drives);
         ArgumentOutOfRangeException.ThrowIfNegative(failuresPerYear);
         ArgumentOutOfRangeException.ThrowIfNegative(days);
-        if (target is not (> 0 and < 1)) throw new ArgumentOutOfRangeException(nameof(target), target, "A target lies between 0 and 1.");
+        if (target is not (> 0 and < 1))
+            throw new ArgumentOutOfRangeException(nameof(target), target, "A target lies between 0 and 1.");
         var mean = drives * failuresPerYear * days / 365;
         var term = Math.Exp(-mean);
         var sum = term;
         var count = 0;
-        while (sum < target && count < Most) sum += term *= mean / ++count;
+        while (sum < target && count < Most)
+            sum += term *= mean / ++count;
         return new(mean, count, sum);
     }
 }

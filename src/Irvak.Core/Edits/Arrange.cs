@@ -17,7 +17,8 @@ public sealed record Arrange(IReadOnlyDictionary<string, Arranged?> Places, stri
 {
     public override IEnumerable<string> Touches() => Places.Keys;
 
-    public override string ValueAt(string subject) => Places.TryGetValue(subject, out var at) && at is not null ? at.Unit?.Long ?? $"from {PlaceName.Short(at.From ?? "")}" : "empty";
+    public override string ValueAt(string subject) =>
+        Places.TryGetValue(subject, out var at) && at is not null ? at.Unit?.Long ?? $"from {PlaceName.Short(at.From ?? "")}" : "empty";
 
     public override string Tell() => What;
 
@@ -25,23 +26,35 @@ public sealed record Arrange(IReadOnlyDictionary<string, Arranged?> Places, stri
 
     public override SheetProblem? Refusal(MachineState machine)
     {
-        if (string.IsNullOrWhiteSpace(What)) return new("/edit/what", "It says what it does.");
-        if (machine.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
-        if (What.Trim().Length is 0 or > LongestWhat) return new("/edit/what", $"Write 1 to {LongestWhat} characters.");
+        if (string.IsNullOrWhiteSpace(What))
+            return new("/edit/what", "It says what it does.");
+        if (machine.Sheet is not { } sheet)
+            return new("/edit", "The machine has no sheet yet.");
+        if (What.Trim().Length is 0 or > LongestWhat)
+            return new("/edit/what", $"Write 1 to {LongestWhat} characters.");
         var slots = SheetPlaces.All(sheet).Where(PlaceName.IsSlot).ToHashSet();
         var from = new HashSet<string>();
         foreach (var (place, at) in Places)
         {
             var path = "/edit/places/" + place;
-            if (!slots.Contains(place)) return new(path, $"{place} is no memory slot of {sheet.FullName}.");
-            if (at is null) continue;
-            if (at.Unit is null == at.From is null) return new(path, "Name either where it was found or what comes in.");
-            if (at.Unit is { Module: null }) return new(path, "A module goes into a memory slot.");
-            if (at.From is not { } found) continue;
-            if (machine.Found.GetValueOrDefault(found)?.Module is null || !slots.Contains(found)) return new(path + "/from", $"No module was found in {PlaceName.Short(found)}.");
-            if (!from.Add(found)) return new(path + "/from", $"The module of {PlaceName.Short(found)} can go to one place only.");
+            if (!slots.Contains(place))
+                return new(path, $"{place} is no memory slot of {sheet.FullName}.");
+            if (at is null)
+                continue;
+            if (at.Unit is null == at.From is null)
+                return new(path, "Name either where it was found or what comes in.");
+            if (at.Unit is { Module: null })
+                return new(path, "A module goes into a memory slot.");
+            if (at.From is not { } found)
+                continue;
+            if (machine.Found.GetValueOrDefault(found)?.Module is null || !slots.Contains(found))
+                return new(path + "/from", $"No module was found in {PlaceName.Short(found)}.");
+            if (!from.Add(found))
+                return new(path + "/from", $"The module of {PlaceName.Short(found)} can go to one place only.");
         }
-        return slots.FirstOrDefault(s => !Places.ContainsKey(s)) is { } missing ? new("/edit/places", $"{missing} is not named; an arrangement names every memory slot.") : null;
+        return slots.FirstOrDefault(s => !Places.ContainsKey(s)) is { } missing
+            ? new("/edit/places", $"{missing} is not named; an arrangement names every memory slot.")
+            : null;
     }
 
     public override MachineState Applied(MachineState machine, Stamp stamp)
@@ -49,10 +62,15 @@ public sealed record Arrange(IReadOnlyDictionary<string, Arranged?> Places, stri
         var plan = machine.Plan;
         foreach (var slot in SheetPlaces.All(machine.Sheet!).Where(PlaceName.IsSlot))
         {
-            var planned = Places[slot] is not { } at ? machine.Found.ContainsKey(slot) ? new PlannedPlace(null) : null
-                : at.From == slot ? null
-                : at.From is { } from ? new PlannedPlace(machine.Found[from], from)
-                : new PlannedPlace(at.Unit);
+            var planned = Places[slot] is not { } at
+                ? machine.Found.ContainsKey(slot)
+                    ? new PlannedPlace(null)
+                    : null
+                : at.From == slot
+                    ? null
+                    : at.From is { } from
+                        ? new PlannedPlace(machine.Found[from], from)
+                        : new PlannedPlace(at.Unit);
             plan = planned is null ? plan.Remove(slot) : plan.SetItem(slot, planned);
         }
         return machine with { Plan = plan };

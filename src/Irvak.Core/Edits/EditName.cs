@@ -16,15 +16,26 @@ public static class EditNames
 {
     private const string Discriminator = "type";
 
-    public static FrozenDictionary<Type, string> All { get; } = typeof(Edit).Assembly.GetTypes()
-        .Where(t => t is { IsAbstract: false } && t.IsSubclassOf(typeof(Edit)))
-        .ToFrozenDictionary(t => t, t => (t.GetCustomAttribute<EditNameAttribute>() ?? throw new InvalidOperationException($"{t.Name} has no name for documents.")).Name);
+    public static FrozenDictionary<Type, string> All { get; } =
+        typeof(Edit)
+            .Assembly.GetTypes()
+            .Where(t => t is { IsAbstract: false } && t.IsSubclassOf(typeof(Edit)))
+            .ToFrozenDictionary(
+                t => t,
+                t =>
+                    (
+                        t.GetCustomAttribute<EditNameAttribute>()
+                        ?? throw new InvalidOperationException($"{t.Name} has no name for documents.")
+                    ).Name
+            );
 
     /// <summary>Lets JSON tell the kinds of edits apart by their names.</summary>
     public static void Tell(JsonTypeInfo type)
     {
-        if (type.Type != typeof(Edit)) return;
+        if (type.Type != typeof(Edit))
+            return;
         type.PolymorphismOptions = new() { TypeDiscriminatorPropertyName = Discriminator };
-        foreach (var (kind, name) in All.OrderBy(k => k.Value, StringComparer.Ordinal)) type.PolymorphismOptions.DerivedTypes.Add(new(kind, name));
+        foreach (var (kind, name) in All.OrderBy(k => k.Value, StringComparer.Ordinal))
+            type.PolymorphismOptions.DerivedTypes.Add(new(kind, name));
     }
 }

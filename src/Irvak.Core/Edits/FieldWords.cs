@@ -1,5 +1,5 @@
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using Irvak.Core.Places;
 
 namespace Irvak.Core.Edits;
@@ -8,7 +8,11 @@ namespace Irvak.Core.Edits;
 public static class FieldWords
 {
     /// <summary>How a plan is written for changing single fields of it.</summary>
-    internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull, RespectNullableAnnotations = true };
+    internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        RespectNullableAnnotations = true,
+    };
 
     /// <summary>A plan as its document.</summary>
     public static JsonElement Written(object thing) => JsonSerializer.SerializeToElement(thing, thing.GetType(), Json);
@@ -53,24 +57,39 @@ public static class FieldWords
     public static bool Knows(string field) => Words.ContainsKey(field);
 
     /// <summary>A value of a field with its unit.</summary>
-    public static string Value(string field, JsonElement? value) => value is { ValueKind: JsonValueKind.Number } && Words.TryGetValue(field, out var words) && words.Unit.Length > 0 ? $"{Value(value)} {words.Unit}" : Value(value);
+    public static string Value(string field, JsonElement? value) =>
+        value is { ValueKind: JsonValueKind.Number } && Words.TryGetValue(field, out var words) && words.Unit.Length > 0
+            ? $"{Value(value)} {words.Unit}"
+            : Value(value);
 
     /// <summary>Everything that is said of a thing, for telling two of a kind apart.</summary>
     public static string All(object thing) =>
         string.Join("; ", Written(thing).EnumerateObject().Where(p => Knows(p.Name)).Select(p => $"{Of(p.Name)} {Value(p.Name, p.Value)}"));
 
     /// <summary>A value as people write it.</summary>
-    public static string Value(JsonElement? value) => value switch
-    {
-        null or { ValueKind: JsonValueKind.Null } => "the usual",
-        { ValueKind: JsonValueKind.True } => "yes",
-        { ValueKind: JsonValueKind.False } => "no",
-        { ValueKind: JsonValueKind.String } text => text.GetString()!,
-        { ValueKind: JsonValueKind.Array } list => string.Join(", ", list.EnumerateArray().Take(24).Select(e => e.ValueKind == JsonValueKind.String ? PlaceName.Short(e.GetString()!) : Within(e))),
-        { } other => other.GetRawText(),
-    };
+    public static string Value(JsonElement? value) =>
+        value switch
+        {
+            null or { ValueKind: JsonValueKind.Null } => "the usual",
+            { ValueKind: JsonValueKind.True } => "yes",
+            { ValueKind: JsonValueKind.False } => "no",
+            { ValueKind: JsonValueKind.String } text => text.GetString()!,
+            { ValueKind: JsonValueKind.Array } list => string.Join(
+                ", ",
+                list.EnumerateArray()
+                    .Take(24)
+                    .Select(e => e.ValueKind == JsonValueKind.String ? PlaceName.Short(e.GetString()!) : Within(e))
+            ),
+            { } other => other.GetRawText(),
+        };
 
-    private static string Within(JsonElement element) => element.ValueKind == JsonValueKind.Object
-        ? string.Join(" ", element.EnumerateObject().Select(p => p.Value.ValueKind == JsonValueKind.String ? p.Value.GetString()! : $"{p.Name} {p.Value.GetRawText()}"))
-        : element.GetRawText();
+    private static string Within(JsonElement element) =>
+        element.ValueKind == JsonValueKind.Object
+            ? string.Join(
+                " ",
+                element
+                    .EnumerateObject()
+                    .Select(p => p.Value.ValueKind == JsonValueKind.String ? p.Value.GetString()! : $"{p.Name} {p.Value.GetRawText()}")
+            )
+            : element.GetRawText();
 }

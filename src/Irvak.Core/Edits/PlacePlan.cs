@@ -11,22 +11,29 @@ internal static class PlacePlan
 {
     internal static SheetProblem? RefusePlace(this MachineState machine, string place, string path)
     {
-        if (machine.Sheet is null) return new("/edit", "The machine has no sheet yet.");
+        if (machine.Sheet is null)
+            return new("/edit", "The machine has no sheet yet.");
         return SheetPlaces.All(machine.Sheet).Contains(place) ? null : new(path, $"{place} is no place of {machine.Sheet.FullName}.");
     }
 
     /// <summary>A part of a known kind goes into a place of its kind; whether it runs there is for the rules to say.</summary>
     internal static SheetProblem? RefuseHome(string place, Unit unit, string path) =>
-        unit.Homes.Count == 0 || unit.Homes.Contains(PlaceName.Kind(place)) ? null : new(path, unit switch
-        {
-            { Module: not null } => "A module goes into a memory slot.",
-            { Processor: not null } => "A processor goes into a socket.",
-            { Drive: not null } => "A drive goes into a bay or an M.2 place.",
-            { Card: not null } => "A card goes into a card slot or onto its board.",
-            _ => $"{unit.Long} does not go into {PlaceName.Short(place)}.",
-        });
+        unit.Homes.Count == 0 || unit.Homes.Contains(PlaceName.Kind(place))
+            ? null
+            : new(
+                path,
+                unit switch
+                {
+                    { Module: not null } => "A module goes into a memory slot.",
+                    { Processor: not null } => "A processor goes into a socket.",
+                    { Drive: not null } => "A drive goes into a bay or an M.2 place.",
+                    { Card: not null } => "A card goes into a card slot or onto its board.",
+                    _ => $"{unit.Long} does not go into {PlaceName.Short(place)}.",
+                }
+            );
 
-    /// <summary>Sets a place; a unit that had been moved there goes back to where it was found, one that was moved away stays away.</summary>
+    /// <summary>Sets a place; a unit that had been moved there goes back to where it was found, one that was moved away stays
+    /// away.</summary>
     internal static ImmutableSortedDictionary<string, PlannedPlace> Put(MachineState machine, string place, PlannedPlace planned)
     {
         var plan = SendHome(machine.Plan, place);
@@ -35,18 +42,29 @@ internal static class PlacePlan
     }
 
     /// <summary>Leaves a place as found: what was moved there goes home, and what was moved away from it comes home.</summary>
-    internal static ImmutableSortedDictionary<string, PlannedPlace> TakeBack(ImmutableSortedDictionary<string, PlannedPlace> plan, string place)
+    internal static ImmutableSortedDictionary<string, PlannedPlace> TakeBack(
+        ImmutableSortedDictionary<string, PlannedPlace> plan,
+        string place
+    )
     {
         var changed = SendHome(plan, place);
-        foreach (var (to, _) in plan.Where(p => p.Value.MovedFrom == place)) changed = Vacate(changed, to);
+        foreach (var (to, _) in plan.Where(p => p.Value.MovedFrom == place))
+            changed = Vacate(changed, to);
         return changed.Remove(place);
     }
 
     /// <summary>Takes the planned unit of a place away. What was found there comes back, unless it was moved elsewhere.</summary>
-    internal static ImmutableSortedDictionary<string, PlannedPlace> Vacate(ImmutableSortedDictionary<string, PlannedPlace> plan, string place) =>
-        plan.Values.Any(p => p.MovedFrom == place) ? plan.SetItem(place, new PlannedPlace(null)) : plan.Remove(place);
+    internal static ImmutableSortedDictionary<string, PlannedPlace> Vacate(
+        ImmutableSortedDictionary<string, PlannedPlace> plan,
+        string place
+    ) => plan.Values.Any(p => p.MovedFrom == place) ? plan.SetItem(place, new PlannedPlace(null)) : plan.Remove(place);
 
     /// <summary>The unit moved to this place goes back to its old one, unless another part is planned there by now.</summary>
-    private static ImmutableSortedDictionary<string, PlannedPlace> SendHome(ImmutableSortedDictionary<string, PlannedPlace> plan, string place) =>
-        plan.TryGetValue(place, out var here) && here.MovedFrom is { } home && plan.TryGetValue(home, out var left) && left.Unit is null ? plan.Remove(home) : plan;
+    private static ImmutableSortedDictionary<string, PlannedPlace> SendHome(
+        ImmutableSortedDictionary<string, PlannedPlace> plan,
+        string place
+    ) =>
+        plan.TryGetValue(place, out var here) && here.MovedFrom is { } home && plan.TryGetValue(home, out var left) && left.Unit is null
+            ? plan.Remove(home)
+            : plan;
 }

@@ -6,9 +6,14 @@ namespace Irvak.Core.Evidence;
 [JsonConverter(typeof(JsonStringEnumConverter<Outcome>))]
 public enum Outcome
 {
-    [JsonStringEnumMemberName("works")] Works,
-    [JsonStringEnumMemberName("works-with-remark")] WorksWithRemark,
-    [JsonStringEnumMemberName("fails")] Fails,
+    [JsonStringEnumMemberName("works")]
+    Works,
+
+    [JsonStringEnumMemberName("works-with-remark")]
+    WorksWithRemark,
+
+    [JsonStringEnumMemberName("fails")]
+    Fails,
 }
 
 /// <summary>One logged try in a machine: of modules of a class, or of a drive of a size.</summary>
@@ -16,5 +21,16 @@ public enum Outcome
 /// <param name="DriveTB">Size of the drive, TB; null for modules.</param>
 /// <param name="TotalMiB">Total that stood in the machine; null when not logged.</param>
 public sealed record EvidenceRecord(
-    string Id, string MachineId, string? Firmware, MemoryGeneration? Generation, ModuleType? Type, int? CapacityMiB, int? TotalMiB,
-    Outcome Outcome, string Seen, DateOnly Date, string Who, double? DriveTB = null);
+    string Id,
+    string MachineId,
+    string? Firmware,
+    MemoryGeneration? Generation,
+    ModuleType? Type,
+    int? CapacityMiB,
+    int? TotalMiB,
+    Outcome Outcome,
+    string Seen,
+    DateOnly Date,
+    string Who,
+    double? DriveTB = null
+);

@@ -6,17 +6,23 @@ namespace Irvak.Core.Evidence;
 [JsonConverter(typeof(JsonStringEnumConverter<Policy>))]
 public enum Policy
 {
-    [JsonStringEnumMemberName("listed")] Listed,
-    [JsonStringEnumMemberName("field-proven")] FieldProven,
-    [JsonStringEnumMemberName("sound")] Sound,
+    [JsonStringEnumMemberName("listed")]
+    Listed,
+
+    [JsonStringEnumMemberName("field-proven")]
+    FieldProven,
+
+    [JsonStringEnumMemberName("sound")]
+    Sound,
 }
 
 public static class PolicyWords
 {
-    public static string Name(this Policy policy) => policy switch
-    {
-        Policy.Listed => "Listed",
-        Policy.FieldProven => "Field-proven",
-        _ => "Sound",
-    };
+    public static string Name(this Policy policy) =>
+        policy switch
+        {
+            Policy.Listed => "Listed",
+            Policy.FieldProven => "Field-proven",
+            _ => "Sound",
+        };
 }

@@ -8,12 +8,18 @@ namespace Irvak.Core.Expectations;
 [JsonConverter(typeof(JsonStringEnumConverter<LineState>))]
 public enum LineState
 {
-    [JsonStringEnumMemberName("not-looked-at")] NotLookedAt,
-    [JsonStringEnumMemberName("as-expected")] AsExpected,
-    [JsonStringEnumMemberName("deviates")] Deviates,
+    [JsonStringEnumMemberName("not-looked-at")]
+    NotLookedAt,
+
+    [JsonStringEnumMemberName("as-expected")]
+    AsExpected,
+
+    [JsonStringEnumMemberName("deviates")]
+    Deviates,
 
     /// <summary>Looked at, and on its way: a rebuild or a test that still runs. Neither as expected nor a fault.</summary>
-    [JsonStringEnumMemberName("not-yet")] NotYet,
+    [JsonStringEnumMemberName("not-yet")]
+    NotYet,
 }
 
 /// <summary>An expected line with what was seen.</summary>
@@ -26,28 +32,52 @@ public sealed record ComparedLine(Expectation Expected, LineState State, string?
 public static class Comparison
 {
     public static IReadOnlyList<ComparedLine> Of(
-        MachineSheet sheet, IReadOnlyList<Expectation> expectations, Observation? after, IReadOnlyDictionary<string, SeenAnswer> answers)
+        MachineSheet sheet,
+        IReadOnlyList<Expectation> expectations,
+        Observation? after,
+        IReadOnlyDictionary<string, SeenAnswer> answers
+    )
     {
         var bySlot = after is null ? [] : SlotMatch.Of(sheet, after).ToDictionary(m => m.Slot, m => m.Device);
         var installed = (long)(expectations.FirstOrDefault(e => e.Key == ExpectedMemory.TotalKey)?.Low ?? 0);
-        return [.. expectations.Select(e => answers.TryGetValue(e.Key, out var answer) ? ByEye(e, answer) : ByCapture(sheet, e, after, bySlot, installed))];
+        return
+        [
+            .. expectations.Select(e =>
+                answers.TryGetValue(e.Key, out var answer) ? ByEye(e, answer) : ByCapture(sheet, e, after, bySlot, installed)
+            ),
+        ];
     }
 
     private static ComparedLine ByEye(Expectation e, SeenAnswer answer)
     {
         var by = $"eye, {answer.Who}";
         // A person who looked read no number: none is made up for them.
-        if (answer.Verdict == SeenVerdict.AsExpected) return new(e, LineState.AsExpected, "as expected", by, null);
-        if (e.Named is not null) return new(e, e.HoldsWords(answer.Value) ? LineState.AsExpected : LineState.Deviates, answer.Value, by, null);
+        if (answer.Verdict == SeenVerdict.AsExpected)
+            return new(e, LineState.AsExpected, "as expected", by, null);
+        if (e.Named is not null)
+            return new(e, e.HoldsWords(answer.Value) ? LineState.AsExpected : LineState.Deviates, answer.Value, by, null);
         var readings = SeenNumber.Readings(answer.Value, e.Unit);
-        if (readings is null) return new(e, LineState.NotLookedAt, SeenNumber.NotUnderstood(answer.Value!, e.Unit), by, null);
+        if (readings is null)
+            return new(e, LineState.NotLookedAt, SeenNumber.NotUnderstood(answer.Value!, e.Unit), by, null);
         // Screens write one unit and mean another; what was typed is as expected in any meaning that it has.
         var condition = ExpectedDrives.IsArray(e.Key) ? ExpectedDrives.Spoken(answer.Value!, readings.Count > 0) : null;
         double? value = readings.Where(e.Holds).Concat(readings).Select(v => (double?)v).FirstOrDefault();
-        return new(e, condition ?? (value is { } v && e.Holds(v) ? LineState.AsExpected : LineState.Deviates), SeenNumber.Words(answer.Value, value, e.Unit), by, value);
+        return new(
+            e,
+            condition ?? (value is { } v && e.Holds(v) ? LineState.AsExpected : LineState.Deviates),
+            SeenNumber.Words(answer.Value, value, e.Unit),
+            by,
+            value
+        );
     }
 
-    private static ComparedLine ByCapture(MachineSheet sheet, Expectation e, Observation? after, Dictionary<string, SeenDevice> bySlot, long installed)
+    private static ComparedLine ByCapture(
+        MachineSheet sheet,
+        Expectation e,
+        Observation? after,
+        Dictionary<string, SeenDevice> bySlot,
+        long installed
+    )
     {
         ComparedLine? said = e.Key switch
         {
@@ -59,15 +89,23 @@ public static class Comparison
             _ when ExpectedMemory.SocketOf(e.Key) is { } socket => Socket(e, after, socket),
             _ => null,
         };
-        if (said is not null) return said;
-        if (after is null || SeenIn(e, after, bySlot) is not { } seen) return new(e, LineState.NotLookedAt, null, null, null);
+        if (said is not null)
+            return said;
+        if (after is null || SeenIn(e, after, bySlot) is not { } seen)
+            return new(e, LineState.NotLookedAt, null, null, null);
         return new(e, e.Holds(seen.Value) ? LineState.AsExpected : LineState.Deviates, seen.Text, "capture", seen.Value);
     }
 
     private static ComparedLine? Socket(Expectation e, Observation after, string name)
     {
-        var seen = after.Processors.FirstOrDefault(p => p.Designation is not null && string.Equals(p.Designation.Replace(" ", ""), name.Replace(" ", ""), StringComparison.OrdinalIgnoreCase));
-        var words = seen is null ? null : seen.Populated ? seen.Version : "empty";
+        var seen = after.Processors.FirstOrDefault(p =>
+            p.Designation is not null
+            && string.Equals(p.Designation.Replace(" ", ""), name.Replace(" ", ""), StringComparison.OrdinalIgnoreCase)
+        );
+        var words =
+            seen is null ? null
+            : seen.Populated ? seen.Version
+            : "empty";
         return words is null ? null : new(e, e.HoldsWords(words) ? LineState.AsExpected : LineState.Deviates, words, "capture", null);
     }
 
@@ -83,9 +121,11 @@ public static class Comparison
             case ExpectedMemory.OsKey:
                 return after.MemTotalKiB is { } kib ? (ByteCount.FromKiB(kib).GiB, $"{ByteCount.FromKiB(kib).GiB:0.0} GiB") : null;
             default:
-                if (ExpectedMemory.SlotOf(e.Key) is not { } slot || after.Devices.Count == 0) return null;
+                if (ExpectedMemory.SlotOf(e.Key) is not { } slot || after.Devices.Count == 0)
+                    return null;
                 var device = bySlot.GetValueOrDefault(slot);
-                if (device is null) return (0, "not listed");
+                if (device is null)
+                    return (0, "not listed");
                 return device.SizeMiB is { } mib ? (mib, mib == 0 ? "empty" : ByteCount.FromMiB(mib).ToString()) : null;
         }
     }

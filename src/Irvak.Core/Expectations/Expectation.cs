@@ -10,7 +10,17 @@ namespace Irvak.Core.Expectations;
 /// <param name="What">What the line is about.</param>
 /// <param name="Expected">What should stand there, in the words of that screen.</param>
 /// <param name="Low">Lower end of the accepted value, in <paramref name="Unit"/>; equal to High for an exact one.</param>
-public sealed record Expectation(string Key, string Screen, string What, string Expected, double Low, double High, string Unit, IReadOnlyList<string> Places, string Source)
+public sealed record Expectation(
+    string Key,
+    string Screen,
+    string What,
+    string Expected,
+    double Low,
+    double High,
+    string Unit,
+    IReadOnlyList<string> Places,
+    string Source
+)
 {
     public Worked? Why { get; init; }
 
@@ -28,7 +38,8 @@ public sealed record Expectation(string Key, string Screen, string What, string 
     /// <summary>Screens print more around a name than its sheet does.</summary>
     public bool HoldsWords(string? seen) => Named is { } name && seen?.Contains(name, StringComparison.OrdinalIgnoreCase) == true;
 
-    /// <summary>Most that physics allows here, where that is more than what is expected: so much more is no fault. Null where more is wrong.</summary>
+    /// <summary>Most that physics allows here, where that is more than what is expected: so much more is no fault. Null where more is
+    /// wrong.</summary>
     public double? Most { get; init; }
 
     public bool Holds(double value) => value >= Low && value <= (Most ?? High);

@@ -15,12 +15,17 @@ public static class ExpectedAir
     public static IEnumerable<Expectation> Of(ArrayInput q, PowerSheet power)
     {
         // Only who had the cover off can have left a fan unplugged.
-        if (q.Changes.Count == 0 || HotBays.AllHot(q)) yield break;
+        if (q.Changes.Count == 0 || HotBays.AllHot(q))
+            yield break;
         var fans = power.Air.Count(a => AirParts.IsFan(a.Part));
-        if (fans > 0) yield return Line("fans", fans == 1 ? "Fan" : "Fans", fans == 1 ? "it turns" : $"all {fans} turn");
-        if (power.Air.Any(a => a.Part == AirParts.Blanks)) yield return Line(AirParts.Blanks, "Blanks", "one in every empty slot and bay");
-        if (power.Air.Any(a => a.Part == AirParts.Duct)) yield return Line(AirParts.Duct, "Air duct", "in its place, no cable under it");
+        if (fans > 0)
+            yield return Line("fans", fans == 1 ? "Fan" : "Fans", fans == 1 ? "it turns" : $"all {fans} turn");
+        if (power.Air.Any(a => a.Part == AirParts.Blanks))
+            yield return Line(AirParts.Blanks, "Blanks", "one in every empty slot and bay");
+        if (power.Air.Any(a => a.Part == AirParts.Duct))
+            yield return Line(AirParts.Duct, "Air duct", "in its place, no cable under it");
     }
 
-    private static Expectation Line(string key, string what, string expected) => new(Prefix + key, Screen, what, expected, 0, 0, "", [], "common practice, no source") { Named = expected };
+    private static Expectation Line(string key, string what, string expected) =>
+        new(Prefix + key, Screen, what, expected, 0, 0, "", [], "common practice, no source") { Named = expected };
 }

@@ -10,45 +10,107 @@ namespace Irvak.Core.Expectations;
 /// <summary>The lines that changed cards and arrays must show of links and of benchmarks.</summary>
 public static class ExpectedLinks
 {
-    public const string LinkScreen = "Links of cards", BenchmarkScreen = "Benchmarks";
+    public const string LinkScreen = "Links of cards",
+        BenchmarkScreen = "Benchmarks";
 
-    internal const string LinkPrefix = "link.", BenchmarkPrefix = "bench.";
+    internal const string LinkPrefix = "link.",
+        BenchmarkPrefix = "bench.";
 
-    public static bool IsOne(string key) => key.StartsWith(LinkPrefix, StringComparison.Ordinal) || key.StartsWith(BenchmarkPrefix, StringComparison.Ordinal);
+    public static bool IsOne(string key) =>
+        key.StartsWith(LinkPrefix, StringComparison.Ordinal) || key.StartsWith(BenchmarkPrefix, StringComparison.Ordinal);
 
     public static IEnumerable<Expectation> Of(ArrayInput q, LaneSheet lanes, PathSheet paths)
     {
         foreach (var branch in lanes.Branches.Where(b => b is { Kind: "card" or "m2", State: BranchState.Used, Bus: null }))
-            foreach (var end in branch.Ends.Where(e => e.State is EndState.Full or EndState.Less && e.New))
-                yield return new(LinkPrefix + end.Place, LinkScreen, $"{end.Name} in {PlaceName.Short(end.Place)}", LaneRules.Link(end.Width, end.Gen), end.Width, end.Width, "lanes", [end.Place], "widths and generations of both ends") { Named = LaneRules.Link(end.Width, end.Gen) };
-        foreach (var path in paths.Planned.Where(p => q.Arrays.FirstOrDefault(a => a.Name == p.Name) is { } plan && q.StillAs(plan) is null))
-            foreach (var (way, word) in new[] { (PathWay.Read, "read"), (PathWay.Write, "write") })
-                if (path.Of(way) is { Band: { } band, LocalMBs: > 0 } flow)
-                    yield return new($"{BenchmarkPrefix}{path.Name}.{word}", BenchmarkScreen, $"{path.Name}, {(way == PathWay.Read ? "reading" : "writing")} in order on the machine itself, {Size(path)}",
-                        $"{band.Low:0} to {band.High:0} MB/s", band.Low, band.High, "MB/s", [], "narrowest stage of its path × the usual band (common practice, no source)")
-                    { Most = Physical(flow) is { } most && most > band.High ? most : null, Why = flow.Stages.Where(s => !s.IsNetwork && s.MBs is not null).MinBy(s => s.MBs)?.Why };
+        foreach (var end in branch.Ends.Where(e => e.State is EndState.Full or EndState.Less && e.New))
+            yield return new(
+                LinkPrefix + end.Place,
+                LinkScreen,
+                $"{end.Name} in {PlaceName.Short(end.Place)}",
+                LaneRules.Link(end.Width, end.Gen),
+                end.Width,
+                end.Width,
+                "lanes",
+                [end.Place],
+                "widths and generations of both ends"
+            )
+            {
+                Named = LaneRules.Link(end.Width, end.Gen),
+            };
+        foreach (
+            var path in paths.Planned.Where(p => q.Arrays.FirstOrDefault(a => a.Name == p.Name) is { } plan && q.StillAs(plan) is null)
+        )
+        foreach (var (way, word) in new[] { (PathWay.Read, "read"), (PathWay.Write, "write") })
+            if (path.Of(way) is { Band: { } band, LocalMBs: > 0 } flow)
+                yield return new(
+                    $"{BenchmarkPrefix}{path.Name}.{word}",
+                    BenchmarkScreen,
+                    $"{path.Name}, {(way == PathWay.Read ? "reading" : "writing")} in order on the machine itself, {Size(path)}",
+                    $"{band.Low:0} to {band.High:0} MB/s",
+                    band.Low,
+                    band.High,
+                    "MB/s",
+                    [],
+                    "narrowest stage of its path × the usual band (common practice, no source)"
+                )
+                {
+                    Most = Physical(flow) is { } most && most > band.High ? most : null,
+                    Why = flow.Stages.Where(s => !s.IsNetwork && s.MBs is not null).MinBy(s => s.MBs)?.Why,
+                };
     }
 
-    /// <summary>What the links on the way carry on paper, before packets take their share: no benchmark of the drives themselves reads more.</summary>
-    private static double? Physical(PathFlow flow) => flow.Stages.Where(s => !s.IsNetwork && s.Kind != StageKind.Drives && s.MBs is > 0).Min(s => s.MBs / s.Efficiency);
+    /// <summary>What the links on the way carry on paper, before packets take their share: no benchmark of the drives themselves reads
+    /// more.</summary>
+    private static double? Physical(PathFlow flow) =>
+        flow.Stages.Where(s => !s.IsNetwork && s.Kind != StageKind.Drives && s.MBs is > 0).Min(s => s.MBs / s.Efficiency);
 
-    private static string Size(PathFigures path) => path.TestGiB > 0 ? $"over {path.TestGiB:0} GiB or with direct requests" : "with direct requests";
+    private static string Size(PathFigures path) =>
+        path.TestGiB > 0 ? $"over {path.TestGiB:0} GiB or with direct requests" : "with direct requests";
 
     /// <summary>What a capture tells of such a line; null when it says nothing about it.</summary>
     internal static ComparedLine? Compare(MachineSheet sheet, Expectation e, Observation after)
     {
         if (e.Key.StartsWith(LinkPrefix, StringComparison.Ordinal))
         {
-            if (after.Pci.Count == 0) return null;
+            if (after.Pci.Count == 0)
+                return null;
             var place = e.Key[LinkPrefix.Length..];
-            if (SeenLinks.Of(sheet, after).FirstOrDefault(l => l.Place == place) is not { } link) return PlaceName.Kind(place) == "card" && after.Pci.Any(p => p.Slot is not null) ? new(e, LineState.Deviates, "no device seen in it", "capture", 0) : null;
+            if (SeenLinks.Of(sheet, after).FirstOrDefault(l => l.Place == place) is not { } link)
+                return PlaceName.Kind(place) == "card" && after.Pci.Any(p => p.Slot is not null)
+                    ? new(e, LineState.Deviates, "no device seen in it", "capture", 0)
+                    : null;
             var words = LaneRules.Link(link.Width, link.Gen);
-            return new(e, words == e.Named ? LineState.AsExpected : LineState.Deviates, link.TrainedDown ? $"{words}. {link.Cause}" : words, "capture", link.Width);
+            return new(
+                e,
+                words == e.Named ? LineState.AsExpected : LineState.Deviates,
+                link.TrainedDown ? $"{words}. {link.Cause}" : words,
+                "capture",
+                link.Width
+            );
         }
         var parts = e.Key[BenchmarkPrefix.Length..];
         var (array, way) = (parts[..parts.LastIndexOf('.')], parts[(parts.LastIndexOf('.') + 1)..]);
-        var seen = after.Benchmarks.FirstOrDefault(b => b.MBs is not null && b.Name.Contains(array, StringComparison.OrdinalIgnoreCase) && b.Kind.Contains(way, StringComparison.OrdinalIgnoreCase) && !b.Kind.Contains("rand", StringComparison.OrdinalIgnoreCase))
-            ?? after.Benchmarks.Where(b => b.MBs is not null && string.Equals(b.Kind, way, StringComparison.OrdinalIgnoreCase)).ToList() switch { [var only] => only, _ => null };
-        return seen is null ? null : new(e, e.Holds(seen.MBs!.Value) ? LineState.AsExpected : LineState.Deviates, $"{seen.MBs:0} MB/s ({seen.Name})", "capture", seen.MBs);
+        var seen = after.Benchmarks.FirstOrDefault(b =>
+            b.MBs is not null
+            && b.Name.Contains(array, StringComparison.OrdinalIgnoreCase)
+            && b.Kind.Contains(way, StringComparison.OrdinalIgnoreCase)
+            && !b.Kind.Contains("rand", StringComparison.OrdinalIgnoreCase)
+        )
+            ?? after
+                .Benchmarks.Where(b => b.MBs is not null && string.Equals(b.Kind, way, StringComparison.OrdinalIgnoreCase))
+                .ToList() switch
+            {
+                [var only] => only,
+                _ => null,
+            };
+        return seen is null
+            ? null
+            : new(
+                e,
+                e.Holds(seen.MBs!.Value) ? LineState.AsExpected : LineState.Deviates,
+                $"{seen.MBs:0} MB/s ({seen.Name})",
+                "capture",
+                seen.MBs
+            );
     }
 }

@@ -15,9 +15,15 @@ public sealed record LooksWrong(string Seen, string Because)
         new("It restarts once by itself", "settings for the new modules are stored"),
     ];
 
-    private static readonly LooksWrong Share = new("The system shows less than the firmware", "page structures, graphics and firmware hold a share");
+    private static readonly LooksWrong Share = new(
+        "The system shows less than the firmware",
+        "page structures, graphics and firmware hold a share"
+    );
 
-    private static readonly LooksWrong NewDrives = new("New drives listed, no volume", "they are present and not initialised until an array or a file system is made");
+    private static readonly LooksWrong NewDrives = new(
+        "New drives listed, no volume",
+        "they are present and not initialised until an array or a file system is made"
+    );
 
     private static readonly LooksWrong Units = new("Less than is on the label", "units of 2³⁰ and 2⁴⁰ instead of 10⁹ and 10¹²");
 
@@ -27,7 +33,8 @@ public sealed record LooksWrong(string Seen, string Because)
         new("Less than the drives add up to", "redundancy, and units of 2⁴⁰ instead of 10¹²"),
     ];
 
-    /// <summary>What can worry somebody in this job: of memory where memory or a processor changes, of drives where drives do, of arrays where there are any.</summary>
+    /// <summary>What can worry somebody in this job: of memory where memory or a processor changes, of drives where drives do, of arrays
+    /// where there are any.</summary>
     /// <param name="madeArrays">True when arrays were made or changed.</param>
     /// <param name="arrays">Arrays as found and as planned.</param>
     public static IReadOnlyList<LooksWrong> Of(MachineSheet? sheet, IReadOnlyList<Change> changes, bool madeArrays, int arrays)
@@ -38,7 +45,9 @@ public sealed record LooksWrong(string Seen, string Because)
             .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? NewMemory : [],
             .. sheet?.Channels.Count > 0 ? new[] { Share } : [],
             .. drives ? new[] { NewDrives } : [],
-            .. !drives ? [] : arrays > 0 ? InArrays : [Units],
+            .. !drives ? []
+            : arrays > 0 ? InArrays
+            : [Units],
         ];
     }
 }

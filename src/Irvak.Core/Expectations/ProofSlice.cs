@@ -7,7 +7,8 @@ namespace Irvak.Core.Expectations;
 public sealed record ProofSlice
 {
     /// <summary>What somebody saw by eye, by the line's key.</summary>
-    public ImmutableSortedDictionary<string, SeenAnswer> Answers { get; init; } = ImmutableSortedDictionary.Create<string, SeenAnswer>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, SeenAnswer> Answers { get; init; } =
+        ImmutableSortedDictionary.Create<string, SeenAnswer>(StringComparer.Ordinal);
 
     /// <summary>What the captures taken afterwards show; null before one is read.</summary>
     public Observation? After { get; init; }

@@ -5,9 +5,14 @@ namespace Irvak.Core.Expectations;
 [JsonConverter(typeof(JsonStringEnumConverter<SeenVerdict>))]
 public enum SeenVerdict
 {
-    [JsonStringEnumMemberName("as-expected")] AsExpected,
-    [JsonStringEnumMemberName("other")] Other,
-    [JsonStringEnumMemberName("not-looked-at")] NotLookedAt,
+    [JsonStringEnumMemberName("as-expected")]
+    AsExpected,
+
+    [JsonStringEnumMemberName("other")]
+    Other,
+
+    [JsonStringEnumMemberName("not-looked-at")]
+    NotLookedAt,
 }
 
 /// <summary>What a person saw at one expected line.</summary>

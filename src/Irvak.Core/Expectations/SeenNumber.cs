@@ -17,8 +17,28 @@ public static partial class SeenNumber
     private static readonly Dictionary<string, Dictionary<string, double[]>> Worth = new()
     {
         [""] = [],
-        ["MiB"] = new() { ["M"] = [1], ["MB"] = [1], ["MIB"] = [1], ["G"] = [1024], ["GB"] = [1024], ["GIB"] = [1024], ["TB"] = [1 << 20], ["TIB"] = [1 << 20] },
-        ["GiB"] = new() { ["M"] = [1 / 1024.0], ["MB"] = [1 / 1024.0], ["MIB"] = [1 / 1024.0], ["G"] = [1], ["GB"] = [1], ["GIB"] = [1], ["TB"] = [1024], ["TIB"] = [1024] },
+        ["MiB"] = new()
+        {
+            ["M"] = [1],
+            ["MB"] = [1],
+            ["MIB"] = [1],
+            ["G"] = [1024],
+            ["GB"] = [1024],
+            ["GIB"] = [1024],
+            ["TB"] = [1 << 20],
+            ["TIB"] = [1 << 20],
+        },
+        ["GiB"] = new()
+        {
+            ["M"] = [1 / 1024.0],
+            ["MB"] = [1 / 1024.0],
+            ["MIB"] = [1 / 1024.0],
+            ["G"] = [1],
+            ["GB"] = [1],
+            ["GIB"] = [1],
+            ["TB"] = [1024],
+            ["TIB"] = [1024],
+        },
         ["TiB"] = new()
         {
             ["T"] = [1, 1e12 / Tebi],
@@ -31,25 +51,57 @@ public static partial class SeenNumber
             ["PB"] = [1024, 1e15 / Tebi],
             ["PIB"] = [1024],
         },
-        ["MT/s"] = new() { ["MT/S"] = [1], ["MTS"] = [1], ["MT"] = [1], ["MHZ"] = [1] },
-        ["MB/s"] = new() { ["MB/S"] = [1], ["MBPS"] = [1], ["MB"] = [1], ["MIB/S"] = [1.048576], ["GB/S"] = [1000], ["GIB/S"] = [1073.741824], ["KB/S"] = [0.001] },
-        ["drives"] = new() { ["DRIVE"] = [1], ["DRIVES"] = [1], ["DISK"] = [1], ["DISKS"] = [1], ["X"] = [1], ["×"] = [1] },
+        ["MT/s"] = new()
+        {
+            ["MT/S"] = [1],
+            ["MTS"] = [1],
+            ["MT"] = [1],
+            ["MHZ"] = [1],
+        },
+        ["MB/s"] = new()
+        {
+            ["MB/S"] = [1],
+            ["MBPS"] = [1],
+            ["MB"] = [1],
+            ["MIB/S"] = [1.048576],
+            ["GB/S"] = [1000],
+            ["GIB/S"] = [1073.741824],
+            ["KB/S"] = [0.001],
+        },
+        ["drives"] = new()
+        {
+            ["DRIVE"] = [1],
+            ["DRIVES"] = [1],
+            ["DISK"] = [1],
+            ["DISKS"] = [1],
+            ["X"] = [1],
+            ["×"] = [1],
+        },
         ["lanes"] = new() { ["LANE"] = [1], ["LANES"] = [1] },
         ["errors"] = new() { ["ERROR"] = [1], ["ERRORS"] = [1] },
     };
 
-    /// <summary>What a typed text may mean in a unit, the likeliest first; empty for words; null where it begins as a number and goes on as none.</summary>
+    /// <summary>What a typed text may mean in a unit, the likeliest first; empty for words; null where it begins as a number and goes on as
+    /// none.</summary>
     public static IReadOnlyList<double>? Readings(string? text, string unit)
     {
         var typed = Gaps().Replace(text?.Trim() ?? "", "");
-        if (typed.Equals("empty", StringComparison.OrdinalIgnoreCase)) return [0];
+        if (typed.Equals("empty", StringComparison.OrdinalIgnoreCase))
+            return [0];
         // A count of lanes is written ×8.
-        if (unit == "lanes") typed = typed.TrimStart('x', 'X', '×');
-        if (typed.Length == 0 || !char.IsAsciiDigit(typed[0])) return [];
-        if (Number().Match(typed) is not { Success: true } match) return null;
+        if (unit == "lanes")
+            typed = typed.TrimStart('x', 'X', '×');
+        if (typed.Length == 0 || !char.IsAsciiDigit(typed[0]))
+            return [];
+        if (Number().Match(typed) is not { Success: true } match)
+            return null;
         var (figures, said) = (match.Groups[1].Value, match.Groups[2].Value.ToUpperInvariant());
-        double[]? worth = said.Length == 0 ? [1] : said.Equals(unit, StringComparison.OrdinalIgnoreCase) ? [1] : Worth.GetValueOrDefault(unit)?.GetValueOrDefault(said);
-        if (worth is null) return null;
+        double[]? worth =
+            said.Length == 0 ? [1]
+            : said.Equals(unit, StringComparison.OrdinalIgnoreCase) ? [1]
+            : Worth.GetValueOrDefault(unit)?.GetValueOrDefault(said);
+        if (worth is null)
+            return null;
         double[] readings = [.. Figures(figures).SelectMany(n => said.Length == 0 ? Bare(n, unit) : worth.Select(w => n * w))];
         return readings.Length > 0 ? readings : null;
     }
@@ -59,19 +111,25 @@ public static partial class SeenNumber
         $"“{text.Trim()}” is no {(unit.Length == 0 ? "number" : $"value in {unit}")}: type the number with its unit, or words";
 
     // A figure without a unit is taken as the screen most likely means it.
-    private static double[] Bare(double number, string unit) => unit switch
-    {
-        "MiB" when number is > 0 and < 4096 => [number * 1024],
-        "GiB" when number >= 8192 => [number / 1024],
-        _ => [number],
-    };
+    private static double[] Bare(double number, string unit) =>
+        unit switch
+        {
+            "MiB" when number is > 0 and < 4096 => [number * 1024],
+            "GiB" when number >= 8192 => [number / 1024],
+            _ => [number],
+        };
 
     /// <summary>A comma before three figures parts thousands or decimals: both are tried.</summary>
     private static IEnumerable<double> Figures(string text)
     {
-        static double? Of(string plain) => double.TryParse(plain, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var n) && double.IsFinite(n) ? n : null;
-        if (Thousands().IsMatch(text) && Of(text.Replace(",", "", StringComparison.Ordinal)) is { } whole) yield return whole;
-        if (Of(text.Replace(',', '.')) is { } point) yield return point;
+        static double? Of(string plain) =>
+            double.TryParse(plain, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var n) && double.IsFinite(n)
+                ? n
+                : null;
+        if (Thousands().IsMatch(text) && Of(text.Replace(",", "", StringComparison.Ordinal)) is { } whole)
+            yield return whole;
+        if (Of(text.Replace(',', '.')) is { } point)
+            yield return point;
     }
 
     [GeneratedRegex(@"(?<=\d)[\s\u00A0\u202F](?=\d)")]
@@ -87,7 +145,8 @@ public static partial class SeenNumber
     /// <summary>What was typed, with the unit it was taken in where none was typed.</summary>
     public static string? Words(string? text, double? value, string unit)
     {
-        if (value is not { } v || text is null || text.Any(char.IsLetter)) return text;
+        if (value is not { } v || text is null || text.Any(char.IsLetter))
+            return text;
         return unit switch
         {
             "" => text.Trim(),

@@ -11,23 +11,53 @@ public static class HandoverMarkdown
     public static string Of(HandoverPage page)
     {
         var text = new StringBuilder();
-        text.Append($"# {Cell(page.Job.Title)}\n\n{Cell(page.Machine)} · Job {Cell(page.Job.Number)} · {Cell(page.Job.Owner)}\n\n{Cell(page.Lead)}\n");
+        text.Append(
+            $"# {Cell(page.Job.Title)}\n\n{Cell(page.Machine)} · Job "
+                + $"{Cell(page.Job.Number)} · {Cell(page.Job.Owner)}\n\n{Cell(page.Lead)}\n"
+        );
         Table(text, "Open when it was handed over", ["What", "Where"], page.Open.Select(o => new[] { o.Word, o.Sentence }));
         List(text, "What was done", page.Done.DefaultIfEmpty("nothing"));
         List(text, "What to watch", page.Watch.Select(w => w.Sentence + (w.AsFoundToo ? " It was so before." : "")));
         List(text, "Entered in the firmware", page.Settings);
         Table(text, "Noted", ["About", "Note"], page.Notes.Select(n => new[] { n.About, n.Text }));
-        Table(text, "Drives that left, and what became of their data", ["Drive", "Data", "By"], page.Fates.Select(f => new[] { f.Drive, f.Fate, By(f.By) }));
+        Table(
+            text,
+            "Drives that left, and what became of their data",
+            ["Drive", "Data", "By"],
+            page.Fates.Select(f => new[] { f.Drive, f.Fate, By(f.By) })
+        );
         text.Append($"\n## Parts off the maker’s list\n\nPolicy of this job: {page.Policy}\n");
-        if (page.OffList.Count == 0) text.Append("\nNone.\n");
-        else Rows(text, ["Part", "Place", "Evidence", "Warranty"], page.OffList.Select(o => new[] { o.Part, Say.Slots(o.Places), o.Evidence, o.Remark }));
-        Table(text, "Expected and seen", ["Where", "What", "Expected", "Seen", "By"],
-            page.Lines.Select(l => new[] { l.Screen, l.What, l.Expected, $"{l.Seen ?? "–"} {l.Remark}".TrimEnd(), l.By }));
-        Table(text, "New parts", ["Place", "What", "Serial"], page.CameIn.Select(p => new[] { PlaceName.Short(p.Place), p.Part, p.Serial ?? "–" }));
+        if (page.OffList.Count == 0)
+            text.Append("\nNone.\n");
+        else
+            Rows(
+                text,
+                ["Part", "Place", "Evidence", "Warranty"],
+                page.OffList.Select(o => new[] { o.Part, Say.Slots(o.Places), o.Evidence, o.Remark })
+            );
+        Table(
+            text,
+            "Expected and seen",
+            ["Where", "What", "Expected", "Seen", "By"],
+            page.Lines.Select(l => new[] { l.Screen, l.What, l.Expected, $"{l.Seen ?? "–"} {l.Remark}".TrimEnd(), l.By })
+        );
+        Table(
+            text,
+            "New parts",
+            ["Place", "What", "Serial"],
+            page.CameIn.Select(p => new[] { PlaceName.Short(p.Place), p.Part, p.Serial ?? "–" })
+        );
         text.Append("\n## Old parts\n");
-        if (page.Left.Count == 0) text.Append("\nNone left the machine.\n");
-        else Rows(text, ["From", "What", "Serial", "Lies in"], page.Left.Select(p => new[] { PlaceName.Short(p.Place), p.Part, p.Serial ?? "–", p.LiesIn ?? "–" }));
-        if (page.HandedOver is { } done) text.Append($"\n{Cell(done.Who)} {Cell(done.Wording)}, {Day(done.When)}.\n");
+        if (page.Left.Count == 0)
+            text.Append("\nNone left the machine.\n");
+        else
+            Rows(
+                text,
+                ["From", "What", "Serial", "Lies in"],
+                page.Left.Select(p => new[] { PlaceName.Short(p.Place), p.Part, p.Serial ?? "–", p.LiesIn ?? "–" })
+            );
+        if (page.HandedOver is { } done)
+            text.Append($"\n{Cell(done.Who)} {Cell(done.Wording)}, {Day(done.When)}.\n");
         return text.ToString();
     }
 
@@ -38,15 +68,18 @@ public static class HandoverMarkdown
     private static void List(StringBuilder text, string head, IEnumerable<string> lines)
     {
         var all = lines.ToList();
-        if (all.Count == 0) return;
+        if (all.Count == 0)
+            return;
         text.Append($"\n## {head}\n\n");
-        foreach (var line in all) text.Append($"- {Cell(line)}\n");
+        foreach (var line in all)
+            text.Append($"- {Cell(line)}\n");
     }
 
     private static void Table(StringBuilder text, string head, string[] columns, IEnumerable<string[]> rows)
     {
         var all = rows.ToList();
-        if (all.Count == 0) return;
+        if (all.Count == 0)
+            return;
         text.Append($"\n## {head}\n");
         Rows(text, columns, all);
     }
@@ -54,7 +87,8 @@ public static class HandoverMarkdown
     private static void Rows(StringBuilder text, string[] columns, IEnumerable<string[]> rows)
     {
         text.Append($"\n| {string.Join(" | ", columns)} |\n|{string.Concat(Enumerable.Repeat(" --- |", columns.Length))}\n");
-        foreach (var row in rows) text.Append($"| {string.Join(" | ", row.Select(Cell))} |\n");
+        foreach (var row in rows)
+            text.Append($"| {string.Join(" | ", row.Select(Cell))} |\n");
     }
 
     /// <summary>Text as it stands: what Markdown would read as a mark is written out.</summary>
@@ -64,7 +98,8 @@ public static class HandoverMarkdown
         var cell = new StringBuilder(plain.Length);
         foreach (var c in plain)
         {
-            if (c is '\\' or '|' or '*' or '_' or '`' or '#' or '<' or '>' or '[' or ']') cell.Append('\\');
+            if (c is '\\' or '|' or '*' or '_' or '`' or '#' or '<' or '>' or '[' or ']')
+                cell.Append('\\');
             cell.Append(c);
         }
         return cell.ToString();

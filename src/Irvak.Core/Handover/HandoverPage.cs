@@ -11,10 +11,17 @@ public sealed record JobHead(string Number, string Title, string Owner);
 [JsonConverter(typeof(JsonStringEnumConverter<OpenKind>))]
 public enum OpenKind
 {
-    [JsonStringEnumMemberName("stop")] Stop,
-    [JsonStringEnumMemberName("deviates")] Deviates,
-    [JsonStringEnumMemberName("not-yet")] NotYet,
-    [JsonStringEnumMemberName("not-looked-at")] NotLookedAt,
+    [JsonStringEnumMemberName("stop")]
+    Stop,
+
+    [JsonStringEnumMemberName("deviates")]
+    Deviates,
+
+    [JsonStringEnumMemberName("not-yet")]
+    NotYet,
+
+    [JsonStringEnumMemberName("not-looked-at")]
+    NotLookedAt,
 }
 
 /// <summary>Something that stands open when the machine goes back.</summary>

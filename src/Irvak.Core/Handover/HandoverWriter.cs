@@ -1,4 +1,3 @@
-using Irvak.Core.Quantities;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
@@ -8,6 +7,7 @@ using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -27,21 +27,32 @@ public static class HandoverWriter
             Open = open,
             TooEarly = TooEarly(lines),
             Done = [.. Parts(q), .. Arrays(evaluation.Arrays), .. Data(evaluation.Moves)],
-            Watch = Handover.Watch.Of(evaluation.Findings, lines, q.Machine.Changes, evaluation.Runbook.Steps.Count > 0 && evaluation.Runbook.Left(state.Ticks) == 0),
+            Watch = Handover.Watch.Of(
+                evaluation.Findings,
+                lines,
+                q.Machine.Changes,
+                evaluation.Runbook.Steps.Count > 0 && evaluation.Runbook.Left(state.Ticks) == 0
+            ),
             Settings = [.. evaluation.Runbook.Steps.Where(s => s.IsSetting).Select(s => s.Title)],
             Notes = [.. state.Notes.Select(n => new NoteLine(PlaceName.Short(n.Key), n.Value))],
             Fates = [.. evaluation.Leaving.Select(Fate)],
             Policy = state.Policy.Name(),
             OffList = [.. Limits.OffList(q.Memory), .. DriveFit.BeyondList(q.Machine)],
             Lines = [.. lines.Select(Seen)],
-            CameIn = [.. InOrder(q, q.Machine.Changes.Where(c => c is { In: not null, MovedFrom: null })).Select(c => new PartLine(c.Place, c.In!.Long, c.In.Serial, null))],
+            CameIn =
+            [
+                .. InOrder(q, q.Machine.Changes.Where(c => c is { In: not null, MovedFrom: null }))
+                    .Select(c => new PartLine(c.Place, c.In!.Long, c.In.Serial, null)),
+            ],
             Left = [.. evaluation.Runbook.CameOut.Select(l => new PartLine(l.Place, l.Part, l.Serial, l.LiesIn))],
             HandedOver = state.HandedOver,
         };
     }
 
-    private static string Machine(MachineSheet sheet, SystemFacts system) => sheet.FullName
-        + (system.BoardRevision is { } revision ? $", board revision {revision}" : "") + (system.Serial is { } serial ? $", serial {serial}" : "");
+    private static string Machine(MachineSheet sheet, SystemFacts system) =>
+        sheet.FullName
+        + (system.BoardRevision is { } revision ? $", board revision {revision}" : "")
+        + (system.Serial is { } serial ? $", serial {serial}" : "");
 
     private static IEnumerable<OpenPoint> Stops(Evaluation evaluation) =>
         evaluation.Findings.Where(f => f.Severity == Severity.Stop).Select(f => new OpenPoint(OpenKind.Stop, "Stop", f.Sentence));
@@ -67,7 +78,8 @@ public static class HandoverWriter
             : null;
     }
 
-    private static IEnumerable<Change> InOrder(Question q, IEnumerable<Change> changes) => SheetPlaces.InOrder(q.Machine.Sheet, changes, c => c.Place);
+    private static IEnumerable<Change> InOrder(Question q, IEnumerable<Change> changes) =>
+        SheetPlaces.InOrder(q.Machine.Sheet, changes, c => c.Place);
 
     private static IEnumerable<string> Parts(Question q)
     {
@@ -75,31 +87,54 @@ public static class HandoverWriter
         foreach (var same in changes.Where(c => c is { In: not null, MovedFrom: null }).GroupBy(c => c.In!.Long))
             yield return $"{same.Count()} × {same.Key} into {Say.Slots([.. same.Select(c => c.Place)])}";
         foreach (var c in changes)
-            if (c.MovedFrom is { } from) yield return $"{c.In?.Short} moved from {Say.Place(from)} to {Say.Place(c.Place)}";
+            if (c.MovedFrom is { } from)
+                yield return $"{c.In?.Short} moved from {Say.Place(from)} to {Say.Place(c.Place)}";
         foreach (var c in changes)
-            if (c is { Out: not null, MovedTo: null }) yield return $"{c.Out.Short} out of {Say.Place(c.Place)}";
+            if (c is { Out: not null, MovedTo: null })
+                yield return $"{c.Out.Short} out of {Say.Place(c.Place)}";
     }
 
     private static IEnumerable<string> Arrays(ArraySheet arrays) =>
         from array in arrays.Planned
         where array is { Why: null, Capacity: not null } && arrays.Found.All(f => f.Plan.Name != array.Plan.Name)
-        select $"Array {array.Plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Slots(array.Plan.Members)}, {DiskSpace.TB(array.Capacity!.Usable)} "
-            + $"({DiskSpace.Binary(array.Capacity.Usable)}), survives {Say.Count(array.Surely, "failed drive", "failed drives")}. Not a backup.";
+        select $"Array {array.Plan.Name}: {array.Words.ToLowerInvariant()} over "
+            + $"{Say.Slots(array.Plan.Members)}, {DiskSpace.TB(array.Capacity!.Usable)} "
+            + $"({DiskSpace.Binary(array.Capacity.Usable)}), survives "
+            + $"{Say.Count(array.Surely, "failed drive", "failed drives")}. Not a backup.";
 
     private static IEnumerable<string> Data(IReadOnlyList<MoveSubject> moves) =>
         from move in moves
         where move.Planned is not null
-        select $"{move.Name}: {move.Options.First(o => o.Way == move.Planned!.Way).Name.ToLowerInvariant()}{(move.Planned!.To is { } to ? $", to {PlaceName.Short(to)}" : "")}";
+        select $"{move.Name}: "
+            + $"{move.Options.First(o => o.Way == move.Planned!.Way).Name.ToLowerInvariant()}"
+            + $"{(move.Planned!.To is { } to ? $", to {PlaceName.Short(to)}" : "")}";
 
     private static FateLine Fate(LeavingDrive drive)
     {
         var what = $"{drive.Name} of {Say.Place(drive.Place)}{(drive.Serial is { } serial ? $", serial {serial}" : "")}";
-        if (drive.Planned is not { } planned) return new(what, "not said yet: they may still be readable", null);
+        if (drive.Planned is not { } planned)
+            return new(what, "not said yet: they may still be readable", null);
         var way = drive.Options.First(o => o.Way == planned.Way).Name;
-        return planned is { Who: { } who, When: { } when } ? new(what, way, new(who, when, way)) : new(what, planned.Way == WipeWay.Keep ? way : $"{way}, not done yet", null);
+        return planned is { Who: { } who, When: { } when }
+            ? new(what, way, new(who, when, way))
+            : new(what, planned.Way == WipeWay.Keep ? way : $"{way}, not done yet", null);
     }
 
-    private static SeenLine Seen(ComparedLine line) => new(line.Expected.Screen, line.Expected.What, line.Expected.Expected, line.Seen, line.State,
-        line.State switch { LineState.Deviates => "deviates", LineState.NotYet => "not yet through", _ => "" },
-        line.By is not { } by ? "not looked at" : by.StartsWith("eye", StringComparison.Ordinal) ? "by " + by : by);
+    private static SeenLine Seen(ComparedLine line) =>
+        new(
+            line.Expected.Screen,
+            line.Expected.What,
+            line.Expected.Expected,
+            line.Seen,
+            line.State,
+            line.State switch
+            {
+                LineState.Deviates => "deviates",
+                LineState.NotYet => "not yet through",
+                _ => "",
+            },
+            line.By is not { } by ? "not looked at"
+                : by.StartsWith("eye", StringComparison.Ordinal) ? "by " + by
+                : by
+        );
 }

@@ -6,7 +6,8 @@ using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Handover;
 
-/// <summary>The first words that an owner reads: what came of the work as far as somebody looked. What was not touched is not spoken of.</summary>
+/// <summary>The first words that an owner reads: what came of the work as far as somebody looked. What was not touched is not spoken
+/// of.</summary>
 public static class Lead
 {
     // More arrays are read in the table below.
@@ -17,7 +18,8 @@ public static class Lead
 
     private static IEnumerable<string> OfMemory(MemorySheet? memory, IReadOnlyList<Change> changes, IReadOnlyList<ComparedLine> lines)
     {
-        if (memory is null || !changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place))) yield break;
+        if (memory is null || !changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)))
+            yield break;
         var (before, after) = (memory.Found.Words, memory.Planned.Words);
         var total = lines.FirstOrDefault(l => l.Expected.Key == ExpectedMemory.TotalKey);
         var rate = lines.FirstOrDefault(l => l.Expected.Key == ExpectedMemory.RateKey);
@@ -32,7 +34,8 @@ public static class Lead
         yield return total switch
         {
             { State: LineState.AsExpected } => before == after ? $"Memory stays at {after}{told}." : $"Memory went {from}to {after}{told}.",
-            { State: LineState.Deviates, Seen: { } seen } => $"Memory was to {(before == after ? "stay at" : $"go {from}to")} {after} and shows {seen}.",
+            { State: LineState.Deviates, Seen: { } seen } =>
+                $"Memory was to {(before == after ? "stay at" : $"go {from}to")} {after} and shows {seen}.",
             _ => $"Memory is to {(before == after ? "stay at" : $"go {from}to")} {after}{told}; nobody looked at its total yet.",
         };
     }
@@ -40,17 +43,31 @@ public static class Lead
     private static IEnumerable<string> OfArrays(IReadOnlyList<Change> changes, IReadOnlyList<ComparedLine> lines)
     {
         var touched = changes.Select(c => c.Place).ToHashSet();
-        return lines.Where(l => ExpectedDrives.IsArray(l.Expected.Key) && l.State == LineState.AsExpected && l.Expected.Places.Any(touched.Contains)).Take(MostArrays)
+        return lines
+            .Where(l =>
+                ExpectedDrives.IsArray(l.Expected.Key) && l.State == LineState.AsExpected && l.Expected.Places.Any(touched.Contains)
+            )
+            .Take(MostArrays)
             .Select(l => $"{l.Expected.What} is as planned: {l.Expected.Expected}.");
     }
 
     private static string OfPoints(IReadOnlyList<ComparedLine> lines)
     {
         int Count(params LineState[] states) => lines.Count(l => states.Contains(l.State));
-        if (lines.Count == 0) return "Nothing was changed.";
-        var (seen, deviate, open) = (Count(LineState.AsExpected), Count(LineState.Deviates), Count(LineState.NotLookedAt, LineState.NotYet));
-        if (seen == lines.Count) return lines.Count == 1 ? "The one point to look at is as expected." : $"All {lines.Count} points are as expected.";
-        string[] rest = [.. deviate > 0 ? new[] { Say.Count(deviate, "deviates", "deviate") } : [], .. open > 0 ? new[] { $"{open} not looked at or not done yet" } : []];
+        if (lines.Count == 0)
+            return "Nothing was changed.";
+        var (seen, deviate, open) = (
+            Count(LineState.AsExpected),
+            Count(LineState.Deviates),
+            Count(LineState.NotLookedAt, LineState.NotYet)
+        );
+        if (seen == lines.Count)
+            return lines.Count == 1 ? "The one point to look at is as expected." : $"All {lines.Count} points are as expected.";
+        string[] rest =
+        [
+            .. deviate > 0 ? new[] { Say.Count(deviate, "deviates", "deviate") } : [],
+            .. open > 0 ? new[] { $"{open} not looked at or not done yet" } : [],
+        ];
         return $"{seen} of {Say.Count(lines.Count, "point is", "points are")} as expected, {Say.Words(rest)}.";
     }
 }

@@ -28,19 +28,35 @@ public static class Watch
     // Common practice, no source.
     private static readonly WatchLine NewMemory = new("Memory errors in the event log in the first weeks; reseat, then replace.", false);
     private static readonly WatchLine NewDrives = new("New drives in the first weeks: their health once a week.", false);
-    private static readonly WatchLine NewInArrays = new("New drives in the first weeks: their health once a week, and the arrays’ state.", false);
+    private static readonly WatchLine NewInArrays = new(
+        "New drives in the first weeks: their health once a week, and the arrays’ state.",
+        false
+    );
 
     /// <param name="done">True when every step at the machine is done.</param>
-    public static IReadOnlyList<WatchLine> Of(IReadOnlyList<Finding> findings, IReadOnlyList<ComparedLine> lines, IReadOnlyList<Change> changes, bool done)
+    public static IReadOnlyList<WatchLine> Of(
+        IReadOnlyList<Finding> findings,
+        IReadOnlyList<ComparedLine> lines,
+        IReadOnlyList<Change> changes,
+        bool done
+    )
     {
-        var whole = lines.Where(l => l.State == LineState.AsExpected && ExpectedDrives.IsArray(l.Expected.Key)).SelectMany(l => l.Expected.Places).ToHashSet();
+        var whole = lines
+            .Where(l => l.State == LineState.AsExpected && ExpectedDrives.IsArray(l.Expected.Key))
+            .SelectMany(l => l.Expected.Places)
+            .ToHashSet();
         var seen = lines.Where(l => l.State == LineState.AsExpected).SelectMany(l => l.Expected.Places).ToHashSet();
-        bool Over(Finding f) => (OfTheWork.Contains(f.Rule) && f.Places.Count > 0 && f.Places.All(whole.Contains)) || (done && OfPulling.Contains(f.Rule)) || (OfTheUnknown.Contains(f.Rule) && f.Places.All(seen.Contains));
+        bool Over(Finding f) =>
+            (OfTheWork.Contains(f.Rule) && f.Places.Count > 0 && f.Places.All(whole.Contains))
+            || (done && OfPulling.Contains(f.Rule))
+            || (OfTheUnknown.Contains(f.Rule) && f.Places.All(seen.Contains));
         return
         [
             .. findings.Where(f => f.Severity == Severity.Care && !Over(f)).Select(f => new WatchLine(f.Sentence, f.AsFoundToo)),
             .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? new[] { NewMemory } : [],
-            .. changes.Any(c => c.In?.Drive is not null) ? new[] { lines.Any(l => ExpectedDrives.IsArray(l.Expected.Key)) ? NewInArrays : NewDrives } : [],
+            .. changes.Any(c => c.In?.Drive is not null)
+                ? new[] { lines.Any(l => ExpectedDrives.IsArray(l.Expected.Key)) ? NewInArrays : NewDrives }
+                : [],
         ];
     }
 }

@@ -5,11 +5,19 @@ using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Inputs;
 
-/// <summary>What every capability looks at: the machine as found and as planned, and what the shop says of parts. Each adds what it alone needs.</summary>
+/// <summary>What every capability looks at: the machine as found and as planned, and what the shop says of parts. Each adds what it alone
+/// needs.</summary>
 /// <param name="Shelf">Shelf parts by id: stock and prices of what is planned in.</param>
 public record PlanInput(
-    MachineSheet Sheet, Build Found, Build Planned, IReadOnlyList<Change> Changes, Policy Policy, EvidenceBook Evidence, SystemFacts System,
-    IReadOnlyDictionary<string, ShelfPart> Shelf)
+    MachineSheet Sheet,
+    Build Found,
+    Build Planned,
+    IReadOnlyList<Change> Changes,
+    Policy Policy,
+    EvidenceBook Evidence,
+    SystemFacts System,
+    IReadOnlyDictionary<string, ShelfPart> Shelf
+)
 {
     /// <summary>Places that somebody looked at and found empty.</summary>
     public IReadOnlySet<string> FoundEmpty { get; init; } = new HashSet<string>();
@@ -40,5 +48,6 @@ public record PlanInput(
     }
 
     /// <summary>True when a socket is surely without a processor in the plan; one that nobody looked at is not.</summary>
-    public bool LacksProcessor(string socket) => !Planned.HasProcessor(socket) && PlaceName.Socket(socket) is var place && (FoundEmpty.Contains(place) || Changed.Contains(place));
+    public bool LacksProcessor(string socket) =>
+        !Planned.HasProcessor(socket) && PlaceName.Socket(socket) is var place && (FoundEmpty.Contains(place) || Changed.Contains(place));
 }

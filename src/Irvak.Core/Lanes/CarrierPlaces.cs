@@ -14,24 +14,43 @@ public static class CarrierPlaces
     /// <param name="index">From 0.</param>
     public static string Name(string slot, int index) => $"{slot}.{index + 1}";
 
-    /// <summary>The state with the places of the carriers that were found or are planned; drives planned on one that is gone go with it.</summary>
+    /// <summary>The state with the places of the carriers that were found or are planned; drives planned on one that is gone go with
+    /// it.</summary>
     public static MachineState Settled(MachineState state)
     {
-        if (state.Sheet is not { Slots.Count: > 0 } sheet) return state;
+        if (state.Sheet is not { Slots.Count: > 0 } sheet)
+            return state;
         var wanted = Of(sheet, state.AsFound, state.Planned);
         var had = sheet.M2.Where(m => m.On is not null).ToList();
-        if (had.Count == wanted.Count && had.Zip(wanted).All(p => p.First.Id == p.Second.Id && p.First.Wired == p.Second.Wired && p.First.Gen == p.Second.Gen)) return state;
+        if (
+            had.Count == wanted.Count
+            && had.Zip(wanted).All(p => p.First.Id == p.Second.Id && p.First.Wired == p.Second.Wired && p.First.Gen == p.Second.Gen)
+        )
+            return state;
         var next = sheet with { M2 = [.. sheet.M2.Where(m => m.On is null), .. wanted] };
         var lost = had.Select(m => PlaceName.M2(m.Id)).Except(wanted.Select(m => PlaceName.M2(m.Id))).ToList();
-        return state with { Sheet = next, Found = state.Found.RemoveRange(lost), Plan = state.Plan.RemoveRange(state.Plan.Where(p => lost.Contains(p.Key) || (p.Value.MovedFrom is { } from && lost.Contains(from))).Select(p => p.Key)) };
+        return state with
+        {
+            Sheet = next,
+            Found = state.Found.RemoveRange(lost),
+            Plan = state.Plan.RemoveRange(
+                state.Plan.Where(p => lost.Contains(p.Key) || (p.Value.MovedFrom is { } from && lost.Contains(from))).Select(p => p.Key)
+            ),
+        };
     }
 
     /// <summary>The sheet as its maker knows it, without what carriers bring.</summary>
-    public static MachineSheet Without(MachineSheet sheet) => sheet.M2.Any(m => m.On is not null) ? sheet with { M2 = [.. sheet.M2.Where(m => m.On is null)] } : sheet;
+    public static MachineSheet Without(MachineSheet sheet) =>
+        sheet.M2.Any(m => m.On is not null) ? sheet with { M2 = [.. sheet.M2.Where(m => m.On is null)] } : sheet;
 
     /// <summary>Another sheet for a job, with the places that the job's carriers bring.</summary>
     public static MachineSheet Onto(MachineSheet sheet, MachineState state) =>
-        Of(sheet, state.AsFound, state.Planned) is { Count: > 0 } places ? Without(sheet) with { M2 = [.. sheet.M2.Where(m => m.On is null), .. places] } : Without(sheet);
+        Of(sheet, state.AsFound, state.Planned) is { Count: > 0 } places
+            ? Without(sheet) with
+            {
+                M2 = [.. sheet.M2.Where(m => m.On is null), .. places],
+            }
+            : Without(sheet);
 
     private static List<M2Place> Of(MachineSheet sheet, Build found, Build planned)
     {
@@ -44,7 +63,21 @@ public static class CarrierPlaces
             for (var i = 0; i < Math.Max(now?.Endpoints!.Count ?? 0, was?.Endpoints!.Count ?? 0); i++)
             {
                 var card = i < (now?.Endpoints!.Count ?? 0) ? now! : was!;
-                places.Add(new M2Place(Name(slot.Id, i), UsualLengths, $"×{card.Endpoints![i]}{(card.Gen is { } gen ? $" gen {gen}" : "")} on the carrier", slot.Id, "M", ["NVMe"], card.Endpoints[i], card.Gen) { On = slot.Id });
+                places.Add(
+                    new M2Place(
+                        Name(slot.Id, i),
+                        UsualLengths,
+                        $"×{card.Endpoints![i]}{(card.Gen is { } gen ? $" gen {gen}" : "")} on the carrier",
+                        slot.Id,
+                        "M",
+                        ["NVMe"],
+                        card.Endpoints[i],
+                        card.Gen
+                    )
+                    {
+                        On = slot.Id,
+                    }
+                );
             }
         }
         return places;
@@ -52,7 +85,12 @@ public static class CarrierPlaces
 
     /// <summary>True when the plan has a carrier that bears this place.</summary>
     internal static bool IsBorne(LaneInput q, M2Place place) =>
-        place.On is not { } slot || (Carrier(q.Planned, PlaceName.Card(slot)) is { } card && Enumerable.Range(0, card.Endpoints!.Count).Any(i => Name(slot, i) == place.Id));
+        place.On is not { } slot
+        || (
+            Carrier(q.Planned, PlaceName.Card(slot)) is { } card
+            && Enumerable.Range(0, card.Endpoints!.Count).Any(i => Name(slot, i) == place.Id)
+        );
 
-    private static CardSheet? Carrier(Build build, string place) => build.At(place)?.Card is { Role: CardRole.Carrier, Endpoints.Count: > 0 } card ? card : null;
+    private static CardSheet? Carrier(Build build, string place) =>
+        build.At(place)?.Card is { Role: CardRole.Carrier, Endpoints.Count: > 0 } card ? card : null;
 }

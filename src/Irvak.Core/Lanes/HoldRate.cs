@@ -18,11 +18,16 @@ public sealed record HoldRate(string Slot, int Gen) : SliceEdit<LaneSlice>
 
     public override SheetProblem? Refusal(MachineState machine, LaneSlice slice)
     {
-        if (machine.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
-        if (sheet.Slots.FirstOrDefault(s => s.Id == Slot) is not { } slot || slot.Bus is "pci") return new("/edit/slot", $"{Slot} is no slot of PCI Express of {sheet.FullName}.");
+        if (machine.Sheet is not { } sheet)
+            return new("/edit", "The machine has no sheet yet.");
+        if (sheet.Slots.FirstOrDefault(s => s.Id == Slot) is not { } slot || slot.Bus is "pci")
+            return new("/edit/slot", $"{Slot} is no slot of PCI Express of {sheet.FullName}.");
         return Gen < 0 || Gen > slot.Gen ? new("/edit/gen", $"{slot.Id} runs at generation {slot.Gen} at most.") : null;
     }
 
     public override LaneSlice Applied(MachineState machine, LaneSlice slice, Stamp stamp) =>
-        slice with { HeldRates = Gen == 0 ? slice.HeldRates.Remove(Slot) : slice.HeldRates.SetItem(Slot, Gen) };
+        slice with
+        {
+            HeldRates = Gen == 0 ? slice.HeldRates.Remove(Slot) : slice.HeldRates.SetItem(Slot, Gen),
+        };
 }

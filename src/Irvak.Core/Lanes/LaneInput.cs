@@ -10,9 +10,7 @@ namespace Irvak.Core.Lanes;
 public record LaneInput : PlanInput
 {
     public LaneInput(PlanInput machine)
-        : base(machine)
-    {
-    }
+        : base(machine) { }
 
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
     public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
@@ -40,22 +38,32 @@ public record LaneInput : PlanInput
     /// <summary>How a slot is to be divided; empty for whole.</summary>
     public IReadOnlyList<int> SplitOf(string slot) => Splits.TryGetValue(slot, out var planned) ? planned : FoundSplitOf(slot) ?? [];
 
-    /// <summary>How a slot was divided before: as somebody said, else as the drives that were seen on its carrier show; null when not known.</summary>
+    /// <summary>How a slot was divided before: as somebody said, else as the drives that were seen on its carrier show; null when not
+    /// known.</summary>
     public IReadOnlyList<int>? FoundSplitOf(string slot)
     {
-        if (FoundSplits.TryGetValue(slot, out var said)) return said;
-        if (Found.At(PlaceName.Card(slot))?.Card is not { Role: CardRole.Carrier, Endpoints.Count: > 1, HasSwitch: not true } card || Sheet.Slots.FirstOrDefault(s => s.Id == slot) is not { } of) return null;
-        return Enumerable.Range(1, card.Endpoints.Count - 1).Any(i => Found.At(PlaceName.M2(CarrierPlaces.Name(slot, i))) is not null) ? Splitting.Best(of.Elec, of.Splits ?? [], card.Endpoints, card.LanePitch) : null;
+        if (FoundSplits.TryGetValue(slot, out var said))
+            return said;
+        if (
+            Found.At(PlaceName.Card(slot))?.Card is not { Role: CardRole.Carrier, Endpoints.Count: > 1, HasSwitch: not true } card
+            || Sheet.Slots.FirstOrDefault(s => s.Id == slot) is not { } of
+        )
+            return null;
+        return Enumerable.Range(1, card.Endpoints.Count - 1).Any(i => Found.At(PlaceName.M2(CarrierPlaces.Name(slot, i))) is not null)
+            ? Splitting.Best(of.Elec, of.Splits ?? [], card.Endpoints, card.LanePitch)
+            : null;
     }
 
     private (Build Of, HashSet<string> Names)? _plannedShort;
 
-    /// <summary>Places that hold something in the plan, without their kind; of the plan that stands here, also in a copy with another one.</summary>
+    /// <summary>Places that hold something in the plan, without their kind; of the plan that stands here, also in a copy with another
+    /// one.</summary>
     public IReadOnlySet<string> PlannedShort
     {
         get
         {
-            if (_plannedShort is not { } known || !ReferenceEquals(known.Of, Planned)) _plannedShort = known = (Planned, [.. Planned.Units.Keys.Select(PlaceName.Short)]);
+            if (_plannedShort is not { } known || !ReferenceEquals(known.Of, Planned))
+                _plannedShort = known = (Planned, [.. Planned.Units.Keys.Select(PlaceName.Short)]);
             return known.Names;
         }
     }

@@ -8,22 +8,28 @@ namespace Irvak.Core.Lanes;
 public enum EndState
 {
     /// <summary>As wide and as quick as the device itself.</summary>
-    [JsonStringEnumMemberName("full")] Full,
+    [JsonStringEnumMemberName("full")]
+    Full,
 
     /// <summary>Fewer lanes or an older generation than the device has.</summary>
-    [JsonStringEnumMemberName("less")] Less,
+    [JsonStringEnumMemberName("less")]
+    Less,
 
     /// <summary>It gets no link.</summary>
-    [JsonStringEnumMemberName("unseen")] Unseen,
+    [JsonStringEnumMemberName("unseen")]
+    Unseen,
 
     /// <summary>A place without a device.</summary>
-    [JsonStringEnumMemberName("empty")] Empty,
+    [JsonStringEnumMemberName("empty")]
+    Empty,
 
     /// <summary>What leaves the machine.</summary>
-    [JsonStringEnumMemberName("out")] Out,
+    [JsonStringEnumMemberName("out")]
+    Out,
 
     /// <summary>Width or generation is not known.</summary>
-    [JsonStringEnumMemberName("unknown")] Unknown,
+    [JsonStringEnumMemberName("unknown")]
+    Unknown,
 }
 
 /// <summary>A device at the end of a link.</summary>
@@ -34,19 +40,36 @@ public enum EndState
 /// <param name="MBs">Data that the link carries, MB/s.</param>
 /// <param name="NeedMBs">Data that the device could move, MB/s; null when not known.</param>
 /// <param name="New">True when it comes in.</param>
-public sealed record LaneEnd(string Place, string Name, EndState State, int? Wants, int? WantsGen, int Width, int Gen, double MBs, double? NeedMBs, bool New, string? Why = null);
+public sealed record LaneEnd(
+    string Place,
+    string Name,
+    EndState State,
+    int? Wants,
+    int? WantsGen,
+    int Width,
+    int Gen,
+    double MBs,
+    double? NeedMBs,
+    bool New,
+    string? Why = null
+);
 
 [JsonConverter(typeof(JsonStringEnumConverter<BranchState>))]
 public enum BranchState
 {
-    [JsonStringEnumMemberName("used")] Used,
-    [JsonStringEnumMemberName("free")] Free,
+    [JsonStringEnumMemberName("used")]
+    Used,
+
+    [JsonStringEnumMemberName("free")]
+    Free,
 
     /// <summary>Nobody looked what sits there.</summary>
-    [JsonStringEnumMemberName("not-looked-at")] NotLookedAt,
+    [JsonStringEnumMemberName("not-looked-at")]
+    NotLookedAt,
 
     /// <summary>No processor behind it, or another place took its lanes.</summary>
-    [JsonStringEnumMemberName("dark")] Dark,
+    [JsonStringEnumMemberName("dark")]
+    Dark,
 }
 
 /// <summary>A place that lanes are led to, with what hangs on it.</summary>
@@ -59,17 +82,50 @@ public enum BranchState
 /// <param name="Loose">Lanes that end at a device without ever being opened.</param>
 /// <param name="Split">How the slot is to be divided; empty for whole.</param>
 /// <param name="Switched">True when a switch on the card shares the slot among its devices.</param>
-public sealed record LaneBranch(string Place, string Kind, string? Root, int? Mech, int? Wired, int? Lanes, int? Gen, BranchState State, string? Why, int Used, int Loose, IReadOnlyList<int> Split, bool Switched, IReadOnlyList<LaneEnd> Ends, string? Bus = null, string? Card = null, bool CardNew = false);
+public sealed record LaneBranch(
+    string Place,
+    string Kind,
+    string? Root,
+    int? Mech,
+    int? Wired,
+    int? Lanes,
+    int? Gen,
+    BranchState State,
+    string? Why,
+    int Used,
+    int Loose,
+    IReadOnlyList<int> Split,
+    bool Switched,
+    IReadOnlyList<LaneEnd> Ends,
+    string? Bus = null,
+    string? Card = null,
+    bool CardNew = false
+);
 
 /// <summary>What feeds places with lanes.</summary>
 /// <param name="Wired">Lanes that are led somewhere, uplinks of others included.</param>
 /// <param name="Used">Lanes in use.</param>
-/// <param name="Free">Lanes that could be used still: of places that are free, no more than it has; null when its lanes are not known.</param>
+/// <param name="Free">Lanes that could be used still: of places that are free, no more than it has; null when its lanes are not
+/// known.</param>
 /// <param name="NotLookedAt">Lanes led to places that nobody looked at, no more than it has left: they may be free or in use.</param>
 /// <param name="Dark">True when its processor is missing.</param>
 /// <param name="UplinkMBs">Data that its uplink carries, MB/s; null for a processor, or when not known.</param>
 /// <param name="BehindMBs">What the devices behind it could move together, MB/s.</param>
-public sealed record RootLanes(string Id, int? Gen, int? Lanes, int Wired, int Used, int? Free, int NotLookedAt, bool Dark, string? Uplink, int? UplinkLanes, int? UplinkGen, double? UplinkMBs, double BehindMBs);
+public sealed record RootLanes(
+    string Id,
+    int? Gen,
+    int? Lanes,
+    int Wired,
+    int Used,
+    int? Free,
+    int NotLookedAt,
+    bool Dark,
+    string? Uplink,
+    int? UplinkLanes,
+    int? UplinkGen,
+    double? UplinkMBs,
+    double BehindMBs
+);
 
 /// <summary>What to enter in the firmware for one slot.</summary>
 /// <param name="Now">How it was found; null when nobody looked.</param>
@@ -77,20 +133,46 @@ public sealed record RootLanes(string Id, int? Gen, int? Lanes, int Wired, int U
 /// <param name="Offered">What the firmware offers, whole first.</param>
 /// <param name="Gen">Generation that its sheet tells.</param>
 /// <param name="HeldAt">An older one that something holds it at; null when nothing does.</param>
-public sealed record SplitLine(string Slot, int Lanes, IReadOnlyList<int>? Now, IReadOnlyList<int>? Enter, bool Changes, IReadOnlyList<IReadOnlyList<int>> Offered, IReadOnlyList<int>? Best, int Gen, int? HeldAt);
+public sealed record SplitLine(
+    string Slot,
+    int Lanes,
+    IReadOnlyList<int>? Now,
+    IReadOnlyList<int>? Enter,
+    bool Changes,
+    IReadOnlyList<IReadOnlyList<int>> Offered,
+    IReadOnlyList<int>? Best,
+    int Gen,
+    int? HeldAt
+);
 
 /// <summary>Roots, places and devices with the links between them.</summary>
 /// <param name="Left">Lanes that could be used still; null when that is not known.</param>
 /// <param name="LeftAtLeast">Those of them that are known to be free; null when lanes are not known.</param>
-public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<LaneBranch> Branches, IReadOnlyList<SplitLine> Splits, int Used, int? Left, int? LeftAtLeast)
+public sealed record LaneSheet(
+    IReadOnlyList<RootLanes> Roots,
+    IReadOnlyList<LaneBranch> Branches,
+    IReadOnlyList<SplitLine> Splits,
+    int Used,
+    int? Left,
+    int? LeftAtLeast
+)
 {
     public static LaneSheet Of(LaneInput q)
     {
         var branches = Lanes.Branches.Of(q);
         List<RootLanes> roots = [.. q.Sheet.Roots.Select(r => Root(q, r, branches))];
-        int? left = roots.Count == 0 || roots.Any(r => r is { Free: null, Dark: false }) ? null : roots.Where(r => r is { Dark: false, Free: not null }).Sum(r => r.Free!.Value);
-        return new(roots, branches, [.. q.Sheet.Slots.Where(s => s.Bus is null or "pcie").Select(s => Line(q, s))], branches.Sum(b => b.Used),
-            roots.Any(r => r is { Dark: false, NotLookedAt: > 0 }) ? null : left, left);
+        int? left =
+            roots.Count == 0 || roots.Any(r => r is { Free: null, Dark: false })
+                ? null
+                : roots.Where(r => r is { Dark: false, Free: not null }).Sum(r => r.Free!.Value);
+        return new(
+            roots,
+            branches,
+            [.. q.Sheet.Slots.Where(s => s.Bus is null or "pcie").Select(s => Line(q, s))],
+            branches.Sum(b => b.Used),
+            roots.Any(r => r is { Dark: false, NotLookedAt: > 0 }) ? null : left,
+            left
+        );
     }
 
     private static RootLanes Root(LaneInput q, LaneRoot root, IReadOnlyList<LaneBranch> branches)
@@ -101,11 +183,32 @@ public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<Lan
         var dark = Topology.IsDark(q, root.Id);
         var used = own.Sum(b => b.Used) + hanging;
         int Lanes(BranchState state) => own.Where(b => b.State == state).Sum(b => b.Lanes ?? 0);
-        int? free = root.Lanes is { } lanes ? Math.Max(0, Math.Min(Lanes(BranchState.Free), lanes - used)) : own.All(b => b.Wired is 0) ? 0 : null;
-        var unseen = root.Lanes is { } all ? Math.Max(0, Math.Min(Lanes(BranchState.NotLookedAt), all - used - (free ?? 0))) : Lanes(BranchState.NotLookedAt);
-        var behind = branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == root.Id)).SelectMany(b => b.Ends).Sum(e => e.NeedMBs is { } need ? Math.Min(need, e.MBs) : 0);
-        return new(root.Id, root.Gen, root.Lanes, own.Sum(b => b.Wired ?? 0) + hanging, used, free, unseen, dark,
-            root.Uplink, root.UplinkLanes, root.UplinkGen, Topology.UplinkMBs(root), behind);
+        int? free =
+            root.Lanes is { } lanes ? Math.Max(0, Math.Min(Lanes(BranchState.Free), lanes - used))
+            : own.All(b => b.Wired is 0) ? 0
+            : null;
+        var unseen = root.Lanes is { } all
+            ? Math.Max(0, Math.Min(Lanes(BranchState.NotLookedAt), all - used - (free ?? 0)))
+            : Lanes(BranchState.NotLookedAt);
+        var behind = branches
+            .Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == root.Id))
+            .SelectMany(b => b.Ends)
+            .Sum(e => e.NeedMBs is { } need ? Math.Min(need, e.MBs) : 0);
+        return new(
+            root.Id,
+            root.Gen,
+            root.Lanes,
+            own.Sum(b => b.Wired ?? 0) + hanging,
+            used,
+            free,
+            unseen,
+            dark,
+            root.Uplink,
+            root.UplinkLanes,
+            root.UplinkGen,
+            Topology.UplinkMBs(root),
+            behind
+        );
     }
 
     private static SplitLine Line(LaneInput q, ExpansionSlot slot)
@@ -114,9 +217,25 @@ public sealed record LaneSheet(IReadOnlyList<RootLanes> Roots, IReadOnlyList<Lan
         var now = q.FoundSplitOf(slot.Id);
         int? held = q.GenOf(slot) is var gen && gen < slot.Gen ? gen : null;
         var card = q.Planned.At(PlaceName.Card(slot.Id))?.Card;
-        var best = card is { Endpoints.Count: > 1, HasSwitch: not true } ? Splitting.Best(lanes, slot.Splits ?? [], card.Endpoints, card.LanePitch) : null;
-        if (slot.Splits is not { Count: > 0 } offered) return new(slot.Id, lanes, now, null, false, [], best, slot.Gen, held);
+        var best = card is { Endpoints.Count: > 1, HasSwitch: not true }
+            ? Splitting.Best(lanes, slot.Splits ?? [], card.Endpoints, card.LanePitch)
+            : null;
+        if (slot.Splits is not { Count: > 0 } offered)
+            return new(slot.Id, lanes, now, null, false, [], best, slot.Gen, held);
         var planned = q.SplitOf(slot.Id);
-        return new(slot.Id, lanes, now, planned, !planned.SequenceEqual(now ?? []), [[], .. offered], best, slot.Gen, held);
+        return new(
+            slot.Id,
+            lanes,
+            now,
+            planned,
+            !planned.SequenceEqual(now ?? []),
+            [
+                [],
+                .. offered,
+            ],
+            best,
+            slot.Gen,
+            held
+        );
     }
 }

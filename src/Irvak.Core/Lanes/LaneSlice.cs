@@ -7,13 +7,16 @@ namespace Irvak.Core.Lanes;
 public sealed record LaneSlice
 {
     /// <summary>How the firmware is to divide slots, by their names; an empty list for whole.</summary>
-    public ImmutableSortedDictionary<string, IReadOnlyList<int>> Splits { get; init; } = ImmutableSortedDictionary.Create<string, IReadOnlyList<int>>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, IReadOnlyList<int>> Splits { get; init; } =
+        ImmutableSortedDictionary.Create<string, IReadOnlyList<int>>(StringComparer.Ordinal);
 
     /// <summary>How it divided them before the work.</summary>
-    public ImmutableSortedDictionary<string, IReadOnlyList<int>> FoundSplits { get; init; } = ImmutableSortedDictionary.Create<string, IReadOnlyList<int>>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, IReadOnlyList<int>> FoundSplits { get; init; } =
+        ImmutableSortedDictionary.Create<string, IReadOnlyList<int>>(StringComparer.Ordinal);
 
     /// <summary>Slots that a riser, a cable or a setting holds at an older generation, by their names.</summary>
-    public ImmutableSortedDictionary<string, int> HeldRates { get; init; } = ImmutableSortedDictionary.Create<string, int>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, int> HeldRates { get; init; } =
+        ImmutableSortedDictionary.Create<string, int>(StringComparer.Ordinal);
 
     /// <summary>What another sheet leaves of it.</summary>
     public LaneSlice Within(MachineSheet sheet)

@@ -7,15 +7,26 @@ public static class LinkRates
 
     // Transfers per second of a lane, GT/s, and the share of them that carries bytes: 8b/10b, 128b/130b, 236 of 256 bytes of a flit
     // (PCI Express Base Specification).
-    private static readonly (double GT, double Coding)[] Gens = [(2.5, 8.0 / 10), (5, 8.0 / 10), (8, 128.0 / 130), (16, 128.0 / 130), (32, 128.0 / 130), (64, 236.0 / 256)];
+    private static readonly (double GT, double Coding)[] Gens =
+    [
+        (2.5, 8.0 / 10),
+        (5, 8.0 / 10),
+        (8, 128.0 / 130),
+        (16, 128.0 / 130),
+        (32, 128.0 / 130),
+        (64, 236.0 / 256),
+    ];
 
-    /// <summary>Framing, sequence, header and link check of a packet, bytes; a flit has no framing of its own (PCI Express Base Specification).</summary>
-    private const int PacketBytes = 24, FlitPacketBytes = 16;
+    /// <summary>Framing, sequence, header and link check of a packet, bytes; a flit has no framing of its own (PCI Express Base
+    /// Specification).</summary>
+    private const int PacketBytes = 24,
+        FlitPacketBytes = 16;
 
     /// <summary>Payloads that a device can be set to, bytes.</summary>
     public static readonly IReadOnlyList<int> Payloads = [128, 256, 512, 1024, 2048, 4096];
 
-    /// <summary>Payload that a link of a generation usually agrees on, bytes: 128 for the first two, 256 from the third on. Common practice, no source; a capture's own wins.</summary>
+    /// <summary>Payload that a link of a generation usually agrees on, bytes: 128 for the first two, 256 from the third on. Common
+    /// practice, no source; a capture's own wins.</summary>
     public static int UsualPayload(int gen) => Checked(gen) <= 2 ? 128 : 256;
 
     /// <summary>One lane on paper, MB/s.</summary>
@@ -43,11 +54,14 @@ public static class LinkRates
     /// <summary>
     /// Conventional PCI, 32 bits at 33 MHz: on paper, and in use; shared by every card of the bus. In use: common practice, no source.
     /// </summary>
-    public const double PciMBs = 133, PciInUseMBs = 100;
+    public const double PciMBs = 133,
+        PciInUseMBs = 100;
 
     // Bytes around the data of a frame: 14 header, 4 check, 8 preamble, 12 gap; of it 20 and 20 are headers of the network and the stream
     // (IEEE 802.3, RFC 791, RFC 9293).
-    private const int FrameBytes = 38, HeaderBytes = 40, StampBytes = 12;
+    private const int FrameBytes = 38,
+        HeaderBytes = 40,
+        StampBytes = 12;
 
     /// <summary>Share of an Ethernet line that carries a stream's data.</summary>
     /// <param name="mtu">Largest packet, bytes: 1500, or 9000 for large frames.</param>
@@ -60,7 +74,11 @@ public static class LinkRates
 
     /// <summary>Data over a line, MB/s.</summary>
     /// <param name="gigabits">Rate of the line, Gb/s.</param>
-    public static double EthernetMBs(double gigabits, int mtu = 1500, bool stamps = true) => gigabits * 1000 / 8 * EthernetShare(mtu, stamps);
+    public static double EthernetMBs(double gigabits, int mtu = 1500, bool stamps = true) =>
+        gigabits * 1000 / 8 * EthernetShare(mtu, stamps);
 
-    private static int Checked(int gen) => gen is >= 1 and <= LastGen ? gen : throw new ArgumentOutOfRangeException(nameof(gen), gen, "A generation of PCI Express is 1 to 6.");
+    private static int Checked(int gen) =>
+        gen is >= 1 and <= LastGen
+            ? gen
+            : throw new ArgumentOutOfRangeException(nameof(gen), gen, "A generation of PCI Express is 1 to 6.");
 }

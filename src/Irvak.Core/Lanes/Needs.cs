@@ -10,10 +10,18 @@ public static class Needs
     /// <summary>What a device could move, MB/s: lines of a network card, drives behind a controller; null when not known.</summary>
     public static double? Of(LaneInput q, string place, Unit unit)
     {
-        if (unit.Drive is { } drive) return DriveDefaults.ReadMBs(drive).Value;
-        if (unit.Card?.Network is { RatesGbs.Count: > 0 } network) return network.Ports * LinkRates.EthernetMBs(network.RatesGbs.Max());
-        if (unit.Card?.Controller is null) return null;
-        var drives = q.Sheet.Bays.Where(b => q.ControllerOf(b)?.Place == place).SelectMany(b => b.Names).Select(n => q.Planned.At(PlaceName.Bay(n))?.Drive).Where(d => d is not null).ToList();
+        if (unit.Drive is { } drive)
+            return DriveDefaults.ReadMBs(drive).Value;
+        if (unit.Card?.Network is { RatesGbs.Count: > 0 } network)
+            return network.Ports * LinkRates.EthernetMBs(network.RatesGbs.Max());
+        if (unit.Card?.Controller is null)
+            return null;
+        var drives = q
+            .Sheet.Bays.Where(b => q.ControllerOf(b)?.Place == place)
+            .SelectMany(b => b.Names)
+            .Select(n => q.Planned.At(PlaceName.Bay(n))?.Drive)
+            .Where(d => d is not null)
+            .ToList();
         return drives.Count == 0 ? null : drives.Sum(d => DriveDefaults.ReadMBs(d).Value);
     }
 }

@@ -20,7 +20,8 @@ public readonly record struct TrainedLink(int Width, int Gen, double MBs);
 /// <summary>Which devices a divided slot opens links for.</summary>
 public static class Splitting
 {
-    public static string Words(IReadOnlyList<int> widths) => widths.Count == 0 ? "undivided" : string.Join(' ', widths.Select(w => "×" + w));
+    public static string Words(IReadOnlyList<int> widths) =>
+        widths.Count == 0 ? "undivided" : string.Join(' ', widths.Select(w => "×" + w));
 
     // Widths at which links train; both ends must support one (PCI Express Base Specification).
     private static readonly int[] Widths = [16, 8, 4, 2, 1];
@@ -33,12 +34,18 @@ public static class Splitting
     public static TrainedLink Link(int lanes, int? placeGen, int? wants, int? deviceGen)
     {
         var width = Trains(lanes, wants ?? lanes);
-        var gen = width == 0 ? 0 : Math.Min(placeGen ?? int.MaxValue, deviceGen ?? int.MaxValue) is var least && least == int.MaxValue ? 0 : least;
+        var gen =
+            width == 0 ? 0
+            : Math.Min(placeGen ?? int.MaxValue, deviceGen ?? int.MaxValue) is var least && least == int.MaxValue ? 0
+            : least;
         return new(width, gen, gen > 0 ? LinkRates.PcieMBs(gen, width) : 0);
     }
 
     /// <summary>Lanes of a card's own link: those that it uses, else those of its edge; null when neither is known.</summary>
-    public static int? LanesOf(CardSheet card) => card.Elec is > 0 ? card.Elec : card.Mech is > 0 ? card.Mech : null;
+    public static int? LanesOf(CardSheet card) =>
+        card.Elec is > 0 ? card.Elec
+        : card.Mech is > 0 ? card.Mech
+        : null;
 
     /// <summary>
     /// The links of a card that has no switch: the device that begins on the first lane of a part is opened, as wide as both allow; what
@@ -61,7 +68,11 @@ public static class Splitting
             var width = 0;
             foreach (var part in parts)
             {
-                if (begin == first && begin < lanes) { width = Trains(Math.Min(part, lanes - begin), endpoints[i]); break; }
+                if (begin == first && begin < lanes)
+                {
+                    width = Trains(Math.Min(part, lanes - begin), endpoints[i]);
+                    break;
+                }
                 begin += part;
             }
             links.Add(new(first, width));
@@ -70,7 +81,18 @@ public static class Splitting
     }
 
     /// <summary>The setting that opens the most devices, then the most lanes, then divides least; empty for leaving it whole.</summary>
-    public static IReadOnlyList<int> Best(int lanes, IReadOnlyList<IReadOnlyList<int>> offered, IReadOnlyList<int> endpoints, int? pitch = null) =>
-        offered.Prepend([]).Select(s => (Split: s, Links: Open(lanes, s, endpoints, pitch)))
-            .OrderByDescending(x => x.Links.Count(l => l.IsSeen)).ThenByDescending(x => x.Links.Sum(l => l.Width)).ThenBy(x => x.Split.Count).First().Split;
+    public static IReadOnlyList<int> Best(
+        int lanes,
+        IReadOnlyList<IReadOnlyList<int>> offered,
+        IReadOnlyList<int> endpoints,
+        int? pitch = null
+    ) =>
+        offered
+            .Prepend([])
+            .Select(s => (Split: s, Links: Open(lanes, s, endpoints, pitch)))
+            .OrderByDescending(x => x.Links.Count(l => l.IsSeen))
+            .ThenByDescending(x => x.Links.Sum(l => l.Width))
+            .ThenBy(x => x.Split.Count)
+            .First()
+            .Split;
 }

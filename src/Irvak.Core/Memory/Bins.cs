@@ -14,8 +14,17 @@ public static class Bins
         [MemoryGeneration.Ddr5] = [3200, 3600, 4000, 4400, 4800, 5200, 5600, 6000, 6400, 6800, 7200, 7600, 8000, 8400, 8800],
     };
 
-    /// <summary>Supply of the usual modules of a generation, mV (JEDEC); 0 when the generation is not known, so that nothing lies below.</summary>
-    public static int UsualMilliVolt(MemoryGeneration? generation) => generation switch { MemoryGeneration.Ddr2 => 1800, MemoryGeneration.Ddr3 => 1500, MemoryGeneration.Ddr4 => 1200, MemoryGeneration.Ddr5 => 1100, _ => 0 };
+    /// <summary>Supply of the usual modules of a generation, mV (JEDEC); 0 when the generation is not known, so that nothing lies
+    /// below.</summary>
+    public static int UsualMilliVolt(MemoryGeneration? generation) =>
+        generation switch
+        {
+            MemoryGeneration.Ddr2 => 1800,
+            MemoryGeneration.Ddr3 => 1500,
+            MemoryGeneration.Ddr4 => 1200,
+            MemoryGeneration.Ddr5 => 1100,
+            _ => 0,
+        };
 
     /// <summary>Bins of a generation, slowest first.</summary>
     public static IReadOnlyList<int> Of(MemoryGeneration generation) => Rates[generation];
@@ -24,7 +33,8 @@ public static class Bins
     public static int Named(MemoryGeneration generation, int rateMTs)
     {
         foreach (var bin in Rates[generation])
-            if (Math.Abs(bin - rateMTs) <= 1) return bin;
+            if (Math.Abs(bin - rateMTs) <= 1)
+                return bin;
         return rateMTs;
     }
 
@@ -33,7 +43,8 @@ public static class Bins
     {
         int? best = null;
         foreach (var bin in Rates[generation])
-            if (bin <= rateMTs + 1) best = bin;
+            if (bin <= rateMTs + 1)
+                best = bin;
         return best;
     }
 
@@ -50,7 +61,8 @@ public static class Bins
     };
 
     /// <summary>Chip density in Gbit that a module's label implies; null when a figure is missing.</summary>
-    public static double? DieGbit(ModuleSheet m) => m is { CapacityMiB: { } c, DeviceWidth: { } w, Ranks: { } r } ? c / 1024.0 * 8 * w / (64.0 * r) : null;
+    public static double? DieGbit(ModuleSheet m) =>
+        m is { CapacityMiB: { } c, DeviceWidth: { } w, Ranks: { } r } ? c / 1024.0 * 8 * w / (64.0 * r) : null;
 
     public static bool DieExists(MemoryGeneration generation, double gbit) => Dies[generation].Any(d => Math.Abs(d - gbit) < 1e-9);
 }

@@ -9,13 +9,21 @@ namespace Irvak.Core.Memory;
 [JsonConverter(typeof(JsonStringEnumConverter<EccState>))]
 public enum EccState
 {
-    [JsonStringEnumMemberName("unknown")] Unknown,
-    [JsonStringEnumMemberName("on")] On,
-    [JsonStringEnumMemberName("off")] Off,
-    [JsonStringEnumMemberName("no-start")] NoStart,
+    [JsonStringEnumMemberName("unknown")]
+    Unknown,
+
+    [JsonStringEnumMemberName("on")]
+    On,
+
+    [JsonStringEnumMemberName("off")]
+    Off,
+
+    [JsonStringEnumMemberName("no-start")]
+    NoStart,
 
     /// <summary>No module carries the chips for it.</summary>
-    [JsonStringEnumMemberName("none")] None,
+    [JsonStringEnumMemberName("none")]
+    None,
 }
 
 /// <summary>Whether errors are corrected once the machine runs, and why not.</summary>
@@ -25,10 +33,13 @@ public sealed record EccResult(EccState State, string Words, string? OffBy = nul
 {
     public static EccResult Of(MemoryInput q, Build build, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
     {
-        if (modules.Count == 0) return new(EccState.None, "no modules");
-        if (modules.Any(m => m.Module.Type is null)) return new(EccState.Unknown, "not known");
+        if (modules.Count == 0)
+            return new(EccState.None, "no modules");
+        if (modules.Any(m => m.Module.Type is null))
+            return new(EccState.Unknown, "not known");
         var with = modules.Count(m => m.Module.Type!.Value.HasEcc());
-        if (with == 0) return new(EccState.None, "none");
+        if (with == 0)
+            return new(EccState.None, "none");
         if (with < modules.Count)
             return q.Sheet.Memory.EccMixing switch
             {
@@ -36,23 +47,33 @@ public sealed record EccResult(EccState State, string Words, string? OffBy = nul
                 EccMixing.EccOff => new(EccState.Off, "off, mixed"),
                 _ => new(EccState.Unknown, "off or no start, mixed"),
             };
-        if (q.Sheet.Memory.EccWorks == false) return new(EccState.Off, "off, board", "the board");
+        if (q.Sheet.Memory.EccWorks == false)
+            return new(EccState.Off, "off, board", "the board");
         foreach (var socket in q.Sheet.Sockets)
-            if (build.At(PlaceName.Socket(socket.Id))?.Processor?.Ecc == false) return new(EccState.Off, $"off, {socket.Id}", Say.Place(PlaceName.Socket(socket.Id)));
+            if (build.At(PlaceName.Socket(socket.Id))?.Processor?.Ecc == false)
+                return new(EccState.Off, $"off, {socket.Id}", Say.Place(PlaceName.Socket(socket.Id)));
         // Boards that take registered modules use the code; with unbuffered ones it is each board's own choice.
         return q.Sheet.Memory.EccWorks is null && modules.Any(m => m.Module.Type == ModuleType.UnbufferedEcc)
-            ? new(EccState.Unknown, "not known, sheet silent") : new(EccState.On, "on");
+            ? new(EccState.Unknown, "not known, sheet silent")
+            : new(EccState.On, "on");
     }
 }
 
 /// <summary>Chips for correction that stay unused.</summary>
 public static class EccUse
 {
-    public static readonly Rule Unused = new("MEM-ECC-UNUSED", Family.Memory, Severity.Note,
+    public static readonly Rule Unused = new(
+        "MEM-ECC-UNUSED",
+        Family.Memory,
+        Severity.Note,
         "The modules carry ECC, {who} does not use it: errors are not corrected.",
         "The extra chips are only of use where board and processor read them.",
-        "machine sheet or processor's sheet, ECC", Basis.Sheet)
-    { LeansOn = ["/memory/eccWorks"] };
+        "machine sheet or processor's sheet, ECC",
+        Basis.Sheet
+    )
+    {
+        LeansOn = ["/memory/eccWorks"],
+    };
 
     public static IEnumerable<Finding> Judge(EccResult ecc) => ecc.OffBy is { } who ? [Finding.Of(Unused, [], null, ("who", who))] : [];
 }

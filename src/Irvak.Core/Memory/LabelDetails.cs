@@ -14,7 +14,15 @@ namespace Irvak.Core.Memory;
 /// <param name="Tail">What the maker added; kept, never judged.</param>
 /// <param name="DualDie">Two dies in a package with a load each: D in the ranks.</param>
 public sealed partial record LabelDetails(
-    string? Bin = null, string? Latencies = null, string? RawCard = null, string? CardRevision = null, string? SpdRevision = null, string? Temperature = null, string? Tail = null, bool DualDie = false)
+    string? Bin = null,
+    string? Latencies = null,
+    string? RawCard = null,
+    string? CardRevision = null,
+    string? SpdRevision = null,
+    string? Temperature = null,
+    string? Tail = null,
+    bool DualDie = false
+)
 {
     public static LabelDetails Of(string label, MemoryGeneration? generation, string? bin, bool dualDie)
     {
@@ -24,22 +32,30 @@ public sealed partial record LabelDetails(
             MemoryGeneration.Ddr4 or MemoryGeneration.Ddr5 => Newer().Match(label),
             _ => Match.Empty,
         };
-        string? Of(string name) => m.Groups[name] is { Success: true, Length: > 0 } g ? g.Value.ToUpper(CultureInfo.InvariantCulture) : null;
+        string? Of(string name) =>
+            m.Groups[name] is { Success: true, Length: > 0 } g ? g.Value.ToUpper(CultureInfo.InvariantCulture) : null;
         var tail = m.Groups["tail"] is { Success: true, Length: > 0 } t ? t.Value : null;
         return new LabelDetails(bin, Of("cl"), Of("raw"), Of("rev"), Of("spd"), Of("temp"), tail, dualDie);
     }
 
     /// <summary>Revision of the chip's contents as people say it: "1.1".</summary>
-    public string? SpdWords => SpdRevision switch
-    {
-        [var a, var b] => $"{a}.{b}",
-        [var a, var b, var c, var d] => $"{a}.{b}, module {c}.{d}",
-        _ => null,
-    };
+    public string? SpdWords =>
+        SpdRevision switch
+        {
+            [var a, var b] => $"{a}.{b}",
+            [var a, var b, var c, var d] => $"{a}.{b}, module {c}.{d}",
+            _ => null,
+        };
 
-    [GeneratedRegex(@"\d{4,5}[A-Z]{1,2}-(?<cl>\d{1,3})-(?<spd>\d{2})(?:-(?<raw>[A-Z]{1,2})(?<rev>\d))?(?:-(?<tail>\S+))?", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"\d{4,5}[A-Z]{1,2}-(?<cl>\d{1,3})-(?<spd>\d{2})(?:-(?<raw>[A-Z]{1,2})(?<rev>\d))?(?:-(?<tail>\S+))?",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex Older();
 
-    [GeneratedRegex(@"\d{4}[A-Z]{1,2}-[A-Z](?<raw>[A-Z]{1,2})(?<rev>\d)-(?<spd>\d{4}|\d{2})(?:-(?<temp>XT|NT)\b)?(?:-(?<tail>\S+))?", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"\d{4}[A-Z]{1,2}-[A-Z](?<raw>[A-Z]{1,2})(?<rev>\d)-(?<spd>\d{4}|\d{2})(?:-(?<temp>XT|NT)\b)?(?:-(?<tail>\S+))?",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex Newer();
 }

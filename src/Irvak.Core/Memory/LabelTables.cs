@@ -2,7 +2,8 @@ using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Memory;
 
-/// <summary>Names and letters that labels use. JESD79-2F, -3F, -4 for bins; JESD79-5 for grades; trade names for DDR4 and DDR5 in MB/s.</summary>
+/// <summary>Names and letters that labels use. JESD79-2F, -3F, -4 for bins; JESD79-5 for grades; trade names for DDR4 and DDR5 in
+/// MB/s.</summary>
 public static class LabelTables
 {
     /// <summary>DDR4: letter of the speed bin → latency in clocks.</summary>
@@ -50,16 +51,55 @@ public static class LabelTables
     /// <summary>DDR5: rate and grade → latency in clocks.</summary>
     public static readonly IReadOnlyDictionary<(int Rate, string Grade), int> Ddr5Grades = new (int Rate, int A, int B, int C)[]
     {
-        (3200, 22, 26, 28), (3600, 26, 30, 32), (4000, 28, 32, 36), (4400, 32, 36, 40), (4800, 34, 40, 42),
-        (5200, 38, 42, 46), (5600, 40, 46, 50), (6000, 42, 48, 54), (6400, 46, 52, 56),
-    }.SelectMany(r => new[] { ((r.Rate, "A"), r.A), ((r.Rate, "B"), r.B), ((r.Rate, "C"), r.C) }).ToDictionary(x => x.Item1, x => x.Item2);
+        (3200, 22, 26, 28),
+        (3600, 26, 30, 32),
+        (4000, 28, 32, 36),
+        (4400, 32, 36, 40),
+        (4800, 34, 40, 42),
+        (5200, 38, 42, 46),
+        (5600, 40, 46, 50),
+        (6000, 42, 48, 54),
+        (6400, 46, 52, 56),
+    }
+        .SelectMany(r => new[] { ((r.Rate, "A"), r.A), ((r.Rate, "B"), r.B), ((r.Rate, "C"), r.C) })
+        .ToDictionary(x => x.Item1, x => x.Item2);
 
     /// <summary>Module naming in MB/s: the printed number of a bin first, then those also met.</summary>
-    public static readonly IReadOnlyDictionary<MemoryGeneration, (int Named, int Rate)[]> Named = new Dictionary<MemoryGeneration, (int Named, int Rate)[]>
+    public static readonly IReadOnlyDictionary<MemoryGeneration, (int Named, int Rate)[]> Named = new Dictionary<
+        MemoryGeneration,
+        (int Named, int Rate)[]
+    >
     {
         [MemoryGeneration.Ddr2] = [(3200, 400), (4200, 533), (4300, 533), (5300, 667), (5400, 667), (6400, 800), (8500, 1066)],
-        [MemoryGeneration.Ddr3] = [(6400, 800), (8500, 1066), (8533, 1066), (10600, 1333), (10660, 1333), (10666, 1333), (10667, 1333), (10700, 1333), (12800, 1600), (14900, 1866), (15000, 1866), (17000, 2133), (17066, 2133)],
-        [MemoryGeneration.Ddr4] = [(12800, 1600), (14900, 1866), (15000, 1866), (17000, 2133), (19200, 2400), (21300, 2666), (21333, 2666), (23400, 2933), (23466, 2933), (25600, 3200)],
+        [MemoryGeneration.Ddr3] =
+        [
+            (6400, 800),
+            (8500, 1066),
+            (8533, 1066),
+            (10600, 1333),
+            (10660, 1333),
+            (10666, 1333),
+            (10667, 1333),
+            (10700, 1333),
+            (12800, 1600),
+            (14900, 1866),
+            (15000, 1866),
+            (17000, 2133),
+            (17066, 2133),
+        ],
+        [MemoryGeneration.Ddr4] =
+        [
+            (12800, 1600),
+            (14900, 1866),
+            (15000, 1866),
+            (17000, 2133),
+            (19200, 2400),
+            (21300, 2666),
+            (21333, 2666),
+            (23400, 2933),
+            (23466, 2933),
+            (25600, 3200),
+        ],
         [MemoryGeneration.Ddr5] = [(38400, 4800), (41600, 5200), (44800, 5600), (48000, 6000), (51200, 6400)],
     };
 
@@ -67,24 +107,43 @@ public static class LabelTables
     public static int? PrintedMBs(MemoryGeneration generation, int rate)
     {
         foreach (var (named, r) in Named[generation])
-            if (r == rate) return named;
+            if (r == rate)
+                return named;
         return null;
     }
 
     /// <summary>Why rate and bin, or rate and latency, can't stand on one label; null when they can, or when too little is told.</summary>
     public static string? Contradiction(MemoryGeneration? generation, int? rate, string? bin, int? latency)
     {
-        if (rate is not { } r) return null;
+        if (rate is not { } r)
+            return null;
         if (generation == MemoryGeneration.Ddr4 && bin is not null && Ddr4ByRate.TryGetValue(r, out var letters) && !Fits(letters, bin))
-            return $"DDR4-{r} has the bins {string.Join(' ', letters)}, not {bin}: letters of another generation, or a relabelled module. Read the chip (SPD).";
-        if (generation == MemoryGeneration.Ddr5 && bin is not null && Ddr5Grades.ContainsKey((r, "A")) && !Ddr5Grades.ContainsKey((r, bin[..1])))
+            return $"DDR4-{r} has the bins {string.Join(' ', letters)}, not {bin}: letters "
+                + "of another generation, or a relabelled module. Read the chip (SPD).";
+        if (
+            generation == MemoryGeneration.Ddr5
+            && bin is not null
+            && Ddr5Grades.ContainsKey((r, "A"))
+            && !Ddr5Grades.ContainsKey((r, bin[..1]))
+        )
             return $"DDR5-{r} has the grades A B C, not {bin}: letters of another generation, or a relabelled module. Read the chip (SPD).";
-        if (generation == MemoryGeneration.Ddr3 && latency is { } cl && Ddr3ByRate.TryGetValue(r, out var known) && (cl < known[0] || cl > known[^1] + 2))
+        if (
+            generation == MemoryGeneration.Ddr3
+            && latency is { } cl
+            && Ddr3ByRate.TryGetValue(r, out var known)
+            && (cl < known[0] || cl > known[^1] + 2)
+        )
             return $"DDR3-{r} has latencies of {known[0]} to {known[^1]} clocks, not {cl}: a figure is wrong.";
         return null;
     }
 
     /// <summary>Stacked dies: up to three clocks above the slowest planar bin.</summary>
-    private static bool Fits(string[] letters, string bin) => letters.Contains(bin)
-        || (Ddr4Bins.TryGetValue(bin, out var clocks) && clocks >= Ddr4Bins[letters[0]] && clocks <= Ddr4Bins[letters[^1]] + 3 && clocks > Ddr4Bins[letters[^1]]);
+    private static bool Fits(string[] letters, string bin) =>
+        letters.Contains(bin)
+        || (
+            Ddr4Bins.TryGetValue(bin, out var clocks)
+            && clocks >= Ddr4Bins[letters[0]]
+            && clocks <= Ddr4Bins[letters[^1]] + 3
+            && clocks > Ddr4Bins[letters[^1]]
+        );
 }

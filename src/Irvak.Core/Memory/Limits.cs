@@ -10,45 +10,81 @@ namespace Irvak.Core.Memory;
 /// <summary>Limits on the maker's sheet, weighed by policy and evidence; and the processor's own, which are hard.</summary>
 public static class Limits
 {
-    public static readonly Rule Slot = new("MEM-SLOT", Family.Memory, Severity.Care,
+    public static readonly Rule Slot = new(
+        "MEM-SLOT",
+        Family.Memory,
+        Severity.Care,
         "{module} a module in {place}: the sheet ends at {limit} a slot, {counts}.",
-        "A maker's sheet lists what existed and was tried when it was written; larger modules often run. The policy and what was logged decide.",
-        "machine sheet, largest module", Basis.Sheet)
-    { LeansOn = ["/memory/slotLimitGiB"] };
+        "A maker's sheet lists what existed and was tried when it was written; "
+            + "larger modules often run. The policy and what was logged decide.",
+        "machine sheet, largest module",
+        Basis.Sheet
+    )
+    {
+        LeansOn = ["/memory/slotLimitGiB"],
+    };
 
-    public static readonly Rule Total = new("MEM-TOTAL", Family.Memory, Severity.Care,
+    public static readonly Rule Total = new(
+        "MEM-TOTAL",
+        Family.Memory,
+        Severity.Care,
         "{planned} is more than the sheet's {limit}, {counts}.",
         "The total on a sheet is often slots times the largest module of its day. The policy and what was logged decide.",
-        "machine sheet, largest total", Basis.Sheet)
-    { LeansOn = ["/memory/totalLimitGiB"] };
+        "machine sheet, largest total",
+        Basis.Sheet
+    )
+    {
+        LeansOn = ["/memory/totalLimitGiB"],
+    };
 
-    public static readonly Rule Processor = new("MEM-CPU-TOTAL", Family.Memory, Severity.Stop,
+    public static readonly Rule Processor = new(
+        "MEM-CPU-TOTAL",
+        Family.Memory,
+        Severity.Stop,
         "{socket} addresses {limit}; {planned} hang on it.",
         "The memory controller has only so many address lines.",
-        "processor's sheet", Basis.Sheet);
+        "processor's sheet",
+        Basis.Sheet
+    );
 
-    public static readonly Rule Warranty = new("MEM-WARRANTY", Family.Memory, Severity.Note,
+    public static readonly Rule Warranty = new(
+        "MEM-WARRANTY",
+        Family.Memory,
+        Severity.Note,
         "{count} off the maker's list: support may ask to see the fault without {them}.",
         "Makers tie support to listed parts under every policy.",
-        "common practice, no source", Basis.Practice);
+        "common practice, no source",
+        Basis.Practice
+    );
 
     public static IEnumerable<Finding> Judge(MemoryInput q, Build build)
     {
         var off = new List<string>();
         foreach (var (_, slot, module) in build.Modules(q.Sheet))
         {
-            if (q.Sheet.Memory.SlotLimitGiB is not { } limit || module.CapacityMiB is not { } mib || mib <= limit * 1024L) continue;
+            if (q.Sheet.Memory.SlotLimitGiB is not { } limit || module.CapacityMiB is not { } mib || mib <= limit * 1024L)
+                continue;
             off.Add(slot);
         }
         foreach (var group in off.GroupBy(s => build.ModuleAt(s)!.CapacityMiB).OrderBy(g => g.Key))
             if (JudgeSlots(q, build, [.. group]) is { } finding)
                 yield return finding;
-        if (JudgeTotal(q, build) is { } total) yield return total;
-        foreach (var finding in JudgeProcessors(q, build)) yield return finding;
+        if (JudgeTotal(q, build) is { } total)
+            yield return total;
+        foreach (var finding in JudgeProcessors(q, build))
+            yield return finding;
         if (off.Count > 0)
-            yield return Finding.Of(Warranty, [.. off.Select(PlaceName.Slot)],
-                Worked.Sum(Warranty.Source, new("modules off the list", $"{off.Count}", true), [.. off.Select(s => new WorkedLine(s, build.ModuleAt(s)?.PartNumber ?? "no part number"))]),
-                ("count", off.Count == 1 ? "One module is" : $"{off.Count} modules are"), ("them", off.Count == 1 ? "it" : "them"));
+            yield return Finding.Of(
+                Warranty,
+                [.. off.Select(PlaceName.Slot)],
+                Worked.Sum(
+                    Warranty.Source,
+                    new("modules off the list", $"{off.Count}", true),
+                    [.. off.Select(s => new WorkedLine(s, build.ModuleAt(s)?.PartNumber ?? "no part number"))]
+                ),
+                ("count", off.Count == 1 ? "One module is" : $"{off.Count} modules are"),
+                ("them", off.Count == 1 ? "it" : "them")
+            );
     }
 
     /// <summary>The track record of one planned module that exceeds the sheet; null when the sheet covers it.</summary>
@@ -59,52 +95,91 @@ public static class Limits
 
     /// <summary>Every kind of new module beyond the sheet, with its evidence; the handover names them under every policy.</summary>
     public static IReadOnlyList<OffListPart> OffList(MemoryInput q) =>
-        [.. q.Changes.Where(c => c.BringsPart && c.In!.Module is not null)
-            .Select(c => (c.Place, Module: c.In!.Module!, Track: TrackOf(q, c.In!.Module!)))
-            .Where(x => x.Track is not null)
-            .GroupBy(x => x.Module.Long)
-            .Select(g => new OffListPart($"{g.Count()} × {g.Key}", [.. g.Select(x => x.Place)],
-                $"sheet ends at {ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L)} a slot; {g.First().Track!.Counts}",
-                "Support may ask to see the fault without it."))];
+        [
+            .. q
+                .Changes.Where(c => c.BringsPart && c.In!.Module is not null)
+                .Select(c => (c.Place, Module: c.In!.Module!, Track: TrackOf(q, c.In!.Module!)))
+                .Where(x => x.Track is not null)
+                .GroupBy(x => x.Module.Long)
+                .Select(g => new OffListPart(
+                    $"{g.Count()} × {g.Key}",
+                    [.. g.Select(x => x.Place)],
+                    $"sheet ends at {ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L)} a slot; {g.First().Track!.Counts}",
+                    "Support may ask to see the fault without it."
+                )),
+        ];
 
     private static Finding? JudgeSlots(MemoryInput q, Build build, IReadOnlyList<string> slots)
     {
         var module = build.ModuleAt(slots[0])!;
         var track = TrackOf(q, module)!;
-        if (PolicyTable.SeverityOf(q.Policy, track.Standing) is not { } severity) return null;
+        if (PolicyTable.SeverityOf(q.Policy, track.Standing) is not { } severity)
+            return null;
         string[] places = [.. slots.Select(PlaceName.Slot)];
         var limit = ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L);
-        return Finding.Of(Slot, places, Sum(q, track, limit, ByteCount.FromMiB(module.CapacityMiB!.Value), "one module"),
-            ("place", Stated.At(places)), ("module", ByteCount.FromMiB(module.CapacityMiB!.Value)), ("limit", limit.ToString()), ("counts", track.Counts))
-            with
-        { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
+        return Finding.Of(
+            Slot,
+            places,
+            Sum(q, track, limit, ByteCount.FromMiB(module.CapacityMiB!.Value), "one module"),
+            ("place", Stated.At(places)),
+            ("module", ByteCount.FromMiB(module.CapacityMiB!.Value)),
+            ("limit", limit.ToString()),
+            ("counts", track.Counts)
+        ) with
+        {
+            Severity = severity,
+            Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet,
+        };
     }
 
     private static Finding? JudgeTotal(MemoryInput q, Build build)
     {
         var planned = ByteCount.FromMiB(build.InstalledMiB);
-        if (q.Sheet.Memory.TotalLimitGiB is not { } gib || planned.WholeMiB <= gib * 1024L) return null;
+        if (q.Sheet.Memory.TotalLimitGiB is not { } gib || planned.WholeMiB <= gib * 1024L)
+            return null;
         var track = q.Evidence.ForTotal(q.Sheet.Id, q.System.Firmware, planned.WholeMiB);
-        if (PolicyTable.SeverityOf(q.Policy, track.Standing) is not { } severity) return null;
+        if (PolicyTable.SeverityOf(q.Policy, track.Standing) is not { } severity)
+            return null;
         var limit = ByteCount.FromMiB(gib * 1024L);
         string[] places = [.. q.Changes.Where(c => c.BringsPart && PlaceName.IsSlot(c.Place)).Select(c => c.Place)];
-        return Finding.Of(Total, places, Sum(q, track, limit, planned, "all modules"),
-            ("planned", planned), ("limit", limit.ToString()), ("counts", track.Counts))
-            with
-        { Severity = severity, Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet };
+        return Finding.Of(
+            Total,
+            places,
+            Sum(q, track, limit, planned, "all modules"),
+            ("planned", planned),
+            ("limit", limit.ToString()),
+            ("counts", track.Counts)
+        ) with
+        {
+            Severity = severity,
+            Basis = track.Works + track.Fails > 0 ? Basis.Proven : Basis.Sheet,
+        };
     }
 
     private static IEnumerable<Finding> JudgeProcessors(MemoryInput q, Build build)
     {
         foreach (var socket in q.Sheet.Sockets)
         {
-            if (build.At(PlaceName.Socket(socket.Id))?.Processor?.MemoryTotalGiB is not { } gib) continue;
+            if (build.At(PlaceName.Socket(socket.Id))?.Processor?.MemoryTotalGiB is not { } gib)
+                continue;
             var slots = q.Sheet.Channels.Where(c => c.Socket == socket.Id).SelectMany(c => c.Slots).ToList();
             var planned = slots.Sum(s => (long)(build.ModuleAt(s)?.CapacityMiB ?? 0));
-            if (planned <= gib * 1024L) continue;
+            if (planned <= gib * 1024L)
+                continue;
             string[] places = [.. slots.Where(s => q.IsNew(PlaceName.Slot(s))).Select(PlaceName.Slot)];
-            yield return Finding.Of(Processor, places, Worked.Against(Processor.Source, ("planned on it", ByteCount.FromMiB(planned).ToString()), ">", ("addresses", ByteCount.FromMiB(gib * 1024L).ToString())),
-                ("socket", Stated.At(PlaceName.Socket(socket.Id))), ("limit", ByteCount.FromMiB(gib * 1024L)), ("planned", ByteCount.FromMiB(planned)));
+            yield return Finding.Of(
+                Processor,
+                places,
+                Worked.Against(
+                    Processor.Source,
+                    ("planned on it", ByteCount.FromMiB(planned).ToString()),
+                    ">",
+                    ("addresses", ByteCount.FromMiB(gib * 1024L).ToString())
+                ),
+                ("socket", Stated.At(PlaceName.Socket(socket.Id))),
+                ("limit", ByteCount.FromMiB(gib * 1024L)),
+                ("planned", ByteCount.FromMiB(planned))
+            );
         }
     }
 
@@ -118,17 +193,22 @@ public static class Limits
         };
         if (track.Works + track.Fails > 0)
             lines.Add(new("90 % interval of the success rate", $"{track.Interval.Low * 100:0} to {track.Interval.High * 100:0} %"));
-        if (track.LastFailed) lines.Add(new("last report", track.Records[^1].Seen));
+        if (track.LastFailed)
+            lines.Add(new("last report", track.Records[^1].Seen));
         var severity = PolicyTable.SeverityOf(q.Policy, track.Standing)!.Value;
-        return new Worked(lines, new WorkedLine($"policy {q.Policy.Name()}, {StandingWords(track.Standing)}", severity.ToString().ToLowerInvariant(), true),
-            "Jeffreys' interval: Brown, Cai, DasGupta 2001; policy table of this shop");
+        return new Worked(
+            lines,
+            new WorkedLine($"policy {q.Policy.Name()}, {StandingWords(track.Standing)}", severity.ToString().ToLowerInvariant(), true),
+            "Jeffreys' interval: Brown, Cai, DasGupta 2001; policy table of this shop"
+        );
     }
 
-    private static string StandingWords(Standing standing) => standing switch
-    {
-        Standing.Proven => "three or more worked, none failed",
-        Standing.LastFailed => "the last report failed",
-        Standing.FewOrMixed => "fewer than three, or mixed",
-        _ => "on the list",
-    };
+    private static string StandingWords(Standing standing) =>
+        standing switch
+        {
+            Standing.Proven => "three or more worked, none failed",
+            Standing.LastFailed => "the last report failed",
+            Standing.FewOrMixed => "fewer than three, or mixed",
+            _ => "on the list",
+        };
 }

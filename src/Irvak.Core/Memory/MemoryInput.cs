@@ -9,9 +9,7 @@ namespace Irvak.Core.Memory;
 public record MemoryInput : PlanInput
 {
     public MemoryInput(PlanInput machine)
-        : base(machine)
-    {
-    }
+        : base(machine) { }
 
     /// <summary>How the firmware is to spend memory on safety.</summary>
     public MemoryMode Mode { get; init; }
@@ -20,6 +18,16 @@ public record MemoryInput : PlanInput
     public int? MeasuredMTs { get; init; }
 
     /// <summary>True when every slot behind a processor holds a module of known size, was found empty, or is changed by the plan.</summary>
-    public bool AllSlotsKnown(Build build) => Sheet.Channels.Where(c => build.HasProcessor(c.Socket)).SelectMany(c => c.Slots).All(s =>
-        PlaceName.Slot(s) is var place && (build.ModuleAt(s) is { } module ? module.CapacityMiB is not null : FoundEmpty.Contains(place) || (Changed.Contains(place) && !ReferenceEquals(build, Found))));
+    public bool AllSlotsKnown(Build build) =>
+        Sheet
+            .Channels.Where(c => build.HasProcessor(c.Socket))
+            .SelectMany(c => c.Slots)
+            .All(s =>
+                PlaceName.Slot(s) is var place
+                && (
+                    build.ModuleAt(s) is { } module
+                        ? module.CapacityMiB is not null
+                        : FoundEmpty.Contains(place) || (Changed.Contains(place) && !ReferenceEquals(build, Found))
+                )
+            );
 }

@@ -9,26 +9,61 @@ namespace Irvak.Core.Memory;
 /// <param name="General">Place in the general order, where the board's own differs from it; else null.</param>
 /// <param name="Usable">False behind an empty socket.</param>
 /// <param name="Assumed">True where nothing tells which slot of its channel comes first, so that the number is a guess.</param>
-public sealed record LadderSlot(string Slot, string Channel, string Socket, int? Order, bool Usable, int? General = null, bool Assumed = false);
+public sealed record LadderSlot(
+    string Slot,
+    string Channel,
+    string Socket,
+    int? Order,
+    bool Usable,
+    int? General = null,
+    bool Assumed = false
+);
 
 /// <summary>The memory side of one build.</summary>
 /// <param name="UsableMiB">What the chosen mode leaves.</param>
 /// <param name="BandwidthMBs">All sockets together; null when a rate is not known.</param>
 /// <param name="AllKnown">False while a slot was not looked at, or the size of a module is not known: the sums are then "at least".</param>
 public sealed record MemoryFigures(
-    long InstalledMiB, long UsableMiB, RateResult Rate, IReadOnlyList<SocketInterleave> Interleave, EccResult Ecc, OsBand? OsTotal, IReadOnlyList<ModeFigures> Modes, double? BandwidthMBs, bool AllKnown = true)
+    long InstalledMiB,
+    long UsableMiB,
+    RateResult Rate,
+    IReadOnlyList<SocketInterleave> Interleave,
+    EccResult Ecc,
+    OsBand? OsTotal,
+    IReadOnlyList<ModeFigures> Modes,
+    double? BandwidthMBs,
+    bool AllKnown = true
+)
 {
     /// <summary>What is installed, in words: "32 GiB", "at least 16 GiB", "not known".</summary>
-    public string Words => AllKnown ? Quantities.ByteCount.FromMiB(InstalledMiB).ToString() : InstalledMiB == 0 ? "not known" : $"at least {Quantities.ByteCount.FromMiB(InstalledMiB)}";
+    public string Words =>
+        AllKnown ? Quantities.ByteCount.FromMiB(InstalledMiB).ToString()
+        : InstalledMiB == 0 ? "not known"
+        : $"at least {Quantities.ByteCount.FromMiB(InstalledMiB)}";
 }
 
 /// <summary>The sheet of results for memory: as found and as planned side by side.</summary>
 /// <param name="NextFree">The slot that is filled next; null when none is left or the order is not known.</param>
 /// <param name="Mode">The mode that the firmware is to be set to.</param>
 /// <param name="Mixed">What differs between the planned modules, and what it does.</param>
-public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextFree, MemoryFigures Found, MemoryFigures Planned, MemoryMode Mode, IReadOnlyList<MixedFact> Mixed)
+public sealed record MemorySheet(
+    IReadOnlyList<LadderSlot> Ladder,
+    string? NextFree,
+    MemoryFigures Found,
+    MemoryFigures Planned,
+    MemoryMode Mode,
+    IReadOnlyList<MixedFact> Mixed
+)
 {
-    public static MemorySheet Of(MemoryInput q) => new(LadderOf(q), FillOrder.NextFree(q.Sheet, q.Planned), Figures(q, q.Found, MemoryMode.Independent), Figures(q, q.Planned, q.Mode), q.Mode, Mixing.Facts(q, q.Planned));
+    public static MemorySheet Of(MemoryInput q) =>
+        new(
+            LadderOf(q),
+            FillOrder.NextFree(q.Sheet, q.Planned),
+            Figures(q, q.Found, MemoryMode.Independent),
+            Figures(q, q.Planned, q.Mode),
+            q.Mode,
+            Mixing.Facts(q, q.Planned)
+        );
 
     public static IEnumerable<Finding> Judge(MemoryInput q, MemorySheet sheet)
     {
@@ -60,7 +95,17 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
         var interleave = Memory.Interleave.Of(q, build, rate);
         var all = interleave.Any(i => i.BandwidthMBs is null && i.Bands.Count > 0) ? null : interleave.Sum(i => i.BandwidthMBs);
         var known = q.AllSlotsKnown(build);
-        return new MemoryFigures(installed, usable, rate, interleave, ecc, known ? OsShare.Of(q, build, usable) : null, modes, all > 0 ? all : null, known);
+        return new MemoryFigures(
+            installed,
+            usable,
+            rate,
+            interleave,
+            ecc,
+            known ? OsShare.Of(q, build, usable) : null,
+            modes,
+            all > 0 ? all : null,
+            known
+        );
     }
 
     private static List<LadderSlot> LadderOf(MemoryInput q)
@@ -68,8 +113,20 @@ public sealed record MemorySheet(IReadOnlyList<LadderSlot> Ladder, string? NextF
         // Slots behind an empty socket are left out, so that the numbers say what comes next on this machine.
         var own = Numbers(q, FillOrder.Of(q.Sheet));
         var general = q.Sheet.Memory is { ChannelsKnown: true, FillOrder: not null } ? Numbers(q, FillOrder.General(q.Sheet)) : own;
-        return [.. q.Sheet.Channels.SelectMany(c => c.Slots.Select(s => new LadderSlot(
-            s, c.Id, c.Socket, At(own, s), q.Planned.HasProcessor(c.Socket), At(general, s) == At(own, s) ? null : At(general, s), FillOrder.IsAssumed(q, c))))];
+        return
+        [
+            .. q.Sheet.Channels.SelectMany(c =>
+                c.Slots.Select(s => new LadderSlot(
+                    s,
+                    c.Id,
+                    c.Socket,
+                    At(own, s),
+                    q.Planned.HasProcessor(c.Socket),
+                    At(general, s) == At(own, s) ? null : At(general, s),
+                    FillOrder.IsAssumed(q, c)
+                ))
+            ),
+        ];
     }
 
     private static Dictionary<string, int> Numbers(MemoryInput q, IReadOnlyList<string> order) =>

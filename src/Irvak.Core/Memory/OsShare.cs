@@ -20,7 +20,15 @@ public sealed record OsBand(ByteCount Low, ByteCount High, Worked Why)
 /// <param name="ReservedMiB">Held back by firmware and graphics; null when not known.</param>
 /// <param name="Graphics">True when the processor draws the screen, or may, and takes memory for it.</param>
 /// <param name="Kind">Kind of the system; null when it is not known, and the band holds for each.</param>
-public sealed record OsQuestion(ByteCount Installed, int Bits, bool Extended, int? LimitGiB, int? ReservedMiB, bool Graphics, Observations.OsKind? Kind = null);
+public sealed record OsQuestion(
+    ByteCount Installed,
+    int Bits,
+    bool Extended,
+    int? LimitGiB,
+    int? ReservedMiB,
+    bool Graphics,
+    Observations.OsKind? Kind = null
+);
 
 /// <summary>
 /// Share of memory that the operating system keeps from view. Linux page structures take 64 bytes per 4 KiB page (1/64);
@@ -28,17 +36,32 @@ public sealed record OsQuestion(ByteCount Installed, int Bits, bool Extended, in
 /// </summary>
 public static class OsShare
 {
-    public static readonly Rule Below4 = new("MEM-OS32", Family.Memory, Severity.Care,
+    public static readonly Rule Below4 = new(
+        "MEM-OS32",
+        Family.Memory,
+        Severity.Care,
         "The installed 32-bit system sees {planned} and uses at most 4 GiB.",
         "Without address extension 32 bits reach 4 GiB, and devices take 0.4 to 1.2 GiB of that. Only another system changes it.",
-        "2³² addresses; the device hole is common practice, no source", Basis.Standard)
-    { LeansOn = ["/memory/reservedMiB"] };
+        "2³² addresses; the device hole is common practice, no source",
+        Basis.Standard
+    )
+    {
+        LeansOn = ["/memory/reservedMiB"],
+    };
 
-    public static readonly Rule Beyond = new("MEM-OS-LIMIT", Family.Memory, Severity.Care,
+    public static readonly Rule Beyond = new(
+        "MEM-OS-LIMIT",
+        Family.Memory,
+        Severity.Care,
         "The installed system uses at most {limit} of the planned {planned}.",
-        "Editions of a system end at limits of their own, and address extension at 64 GiB; more memory is of use only after a change of system.",
-        "limit of the installed system, as told; 2³⁶ addresses", Basis.Sheet)
-    { LeansOn = ["/memory/reservedMiB"] };
+        "Editions of a system end at limits of their own, and address extension "
+            + "at 64 GiB; more memory is of use only after a change of system.",
+        "limit of the installed system, as told; 2³⁶ addresses",
+        Basis.Sheet
+    )
+    {
+        LeansOn = ["/memory/reservedMiB"],
+    };
 
     // A machine of 24 GiB with 64-bit Linux was read: 86 MiB beyond the page structures.
     private static readonly ByteCount Kernel = ByteCount.FromMiB(64);
@@ -51,14 +74,33 @@ public static class OsShare
     public static OsBand? Of(MemoryInput q, Build build, long usableMiB)
     {
         var installed = ByteCount.FromMiB(usableMiB);
-        if (q.System.OsBits is not { } bits || installed.Bytes == 0 || q.System.OsKind == Observations.OsKind.None) return null;
-        if (bits == 64 && q.System.MemTotalKiB is { } before && ByteCount.FromMiB(q.Found.InstalledIn(q.Sheet)) is { Bytes: > 0 } found && !(q.System.OsEndsAtGiB * 1024L < usableMiB))
+        if (q.System.OsBits is not { } bits || installed.Bytes == 0 || q.System.OsKind == Observations.OsKind.None)
+            return null;
+        if (
+            bits == 64
+            && q.System.MemTotalKiB is { } before
+            && ByteCount.FromMiB(q.Found.InstalledIn(q.Sheet)) is { Bytes: > 0 } found
+            && !(q.System.OsEndsAtGiB * 1024L < usableMiB)
+        )
             return FromBefore(ByteCount.FromKiB(before), found, installed, q.System.OsKind);
-        return Of(new OsQuestion(installed, bits, q.System.OsExtended == true, q.System.OsEndsAtGiB, q.Sheet.Memory.ReservedMiB, MayDraw(q, build), q.System.OsKind));
+        return Of(
+            new OsQuestion(
+                installed,
+                bits,
+                q.System.OsExtended == true,
+                q.System.OsEndsAtGiB,
+                q.Sheet.Memory.ReservedMiB,
+                MayDraw(q, build),
+                q.System.OsKind
+            )
+        );
     }
 
-    /// <summary>Processors of a machine with one socket draw the screen unless their sheet denies it; those made for company don't (common practice, no source).</summary>
-    private static bool MayDraw(MemoryInput q, Build build) => build.Units.Values.Any(u => u.Processor?.Graphics == true) || (q.Sheet.Sockets.Count == 1 && !build.Units.Values.Any(u => u.Processor?.Graphics == false));
+    /// <summary>Processors of a machine with one socket draw the screen unless their sheet denies it; those made for company don't (common
+    /// practice, no source).</summary>
+    private static bool MayDraw(MemoryInput q, Build build) =>
+        build.Units.Values.Any(u => u.Processor?.Graphics == true)
+        || (q.Sheet.Sockets.Count == 1 && !build.Units.Values.Any(u => u.Processor?.Graphics == false));
 
     // A system gives the processor's graphics an eighth of the memory at most, and never more than 4 GiB. Common practice, no source.
     private static ByteCount GraphicsMost(ByteCount installed) => new(Math.Min(installed.Bytes / 8, 4L << 30));
@@ -67,26 +109,49 @@ public static class OsShare
     public static OsBand Of(OsQuestion q)
     {
         var installed = q.Installed;
-        if (q.Bits == 32) return Small(installed, q.Extended ? ByteCount.FromMiB(65_536) : FourGiB);
-        if (q.LimitGiB is { } most && installed > ByteCount.FromMiB(most * 1024L)) return Capped(ByteCount.FromMiB(most * 1024L), installed);
+        if (q.Bits == 32)
+            return Small(installed, q.Extended ? ByteCount.FromMiB(65_536) : FourGiB);
+        if (q.LimitGiB is { } most && installed > ByteCount.FromMiB(most * 1024L))
+            return Capped(ByteCount.FromMiB(most * 1024L), installed);
         var reserved = ByteCount.FromMiB(q.ReservedMiB ?? 0);
         var pages = new ByteCount(installed.Bytes / 64);
         // Only Linux leaves page structures and kernel out of its total; what kind it is decides, and not knowing widens the band.
         var (linux, other) = (q.Kind is null or Observations.OsKind.Linux, q.Kind is null or Observations.OsKind.Other);
         var high = installed - reserved - (other ? OtherLeast : pages + Kernel);
         var low = installed - reserved - (linux ? pages + KernelMost : OtherLeast);
-        if (q.ReservedMiB is null) low -= ByteCount.FromMiB(512) + (q.Graphics ? GraphicsMost(installed) : new ByteCount(0));
-        if (low.Bytes < 0) low = new ByteCount(0);
-        if (high < low) high = low;
+        if (q.ReservedMiB is null)
+            low -= ByteCount.FromMiB(512) + (q.Graphics ? GraphicsMost(installed) : new ByteCount(0));
+        if (low.Bytes < 0)
+            low = new ByteCount(0);
+        if (high < low)
+            high = low;
         List<WorkedLine> lines =
         [
             new("installed", installed.ToString()),
             new("held back by firmware", q.ReservedMiB is not null ? reserved.ToString() : "0 to 0.5 GiB, sheet unknown"),
-            .. q.ReservedMiB is null && q.Graphics ? new WorkedLine[] { new("graphics in the processor, at most", $"{GraphicsMost(installed).GiB:0.0} GiB") } : [],
-            .. linux ? new WorkedLine[] { new($"page structures, 1/64{(other ? ", if it is Linux" : "")}", pages.ToString()), new($"kernel{(other ? ", if it is Linux" : "")}", "0.06 to 0.4 GiB") } : [],
+            .. q.ReservedMiB is null && q.Graphics
+                ? new WorkedLine[] { new("graphics in the processor, at most", $"{GraphicsMost(installed).GiB:0.0} GiB") }
+                : [],
+            .. linux
+                ? new WorkedLine[]
+                {
+                    new($"page structures, 1/64{(other ? ", if it is Linux" : "")}", pages.ToString()),
+                    new($"kernel{(other ? ", if it is Linux" : "")}", "0.06 to 0.4 GiB"),
+                }
+                : [],
             .. other && !linux ? new WorkedLine[] { new("held back by the hardware, at least", $"{OtherLeast.GiB:0.00} GiB") } : [],
         ];
-        return new OsBand(low, high, Worked.Sum(linux ? "Linux page structures; kernel share common practice, no source" : "what the hardware holds back: common practice, no source", new("expected", $"{low.GiB:0.0} to {high.GiB:0.0} GiB", true), [.. lines]));
+        return new OsBand(
+            low,
+            high,
+            Worked.Sum(
+                linux
+                    ? "Linux page structures; kernel share common practice, no source"
+                    : "what the hardware holds back: common practice, no source",
+                new("expected", $"{low.GiB:0.0} to {high.GiB:0.0} GiB", true),
+                [.. lines]
+            )
+        );
     }
 
     /// <summary>The difference of two captures is far sharper than the absolute value: added × 63/64 ± 64 MiB.</summary>
@@ -96,12 +161,33 @@ public static class OsShare
         var pages = new ByteCount(added.Bytes / 64);
         var slack = ByteCount.FromMiB(64);
         var (linux, other) = (before + added - pages, before + added);
-        var (one, two) = kind switch { Observations.OsKind.Linux => (linux, linux), Observations.OsKind.Other => (other, other), _ => (linux, other) };
+        var (one, two) = kind switch
+        {
+            Observations.OsKind.Linux => (linux, linux),
+            Observations.OsKind.Other => (other, other),
+            _ => (linux, other),
+        };
         var (low, high) = one < two ? (one, two) : (two, one);
-        List<WorkedLine> lines = [new("shown before", $"{before.GiB:0.0} GiB"), new("added", added.Bytes == 0 ? "nothing" : added.ToString())];
-        if (kind != Observations.OsKind.Other) lines.Add(new($"added × 63/64{(kind is null ? ", if it is Linux" : "")}", $"{added.GiB * 63 / 64:0.0} GiB"));
-        return new OsBand(low - slack, high + slack, Worked.Sum(kind == Observations.OsKind.Other ? "the difference of two captures" : "Linux page structures: 64 bytes per 4 KiB page",
-            new(low == high ? "expected, ± 64 MiB" : "expected", low == high ? $"{low.GiB:0.0} GiB" : $"{low.GiB:0.0} to {high.GiB:0.0} GiB", true), [.. lines]));
+        List<WorkedLine> lines =
+        [
+            new("shown before", $"{before.GiB:0.0} GiB"),
+            new("added", added.Bytes == 0 ? "nothing" : added.ToString()),
+        ];
+        if (kind != Observations.OsKind.Other)
+            lines.Add(new($"added × 63/64{(kind is null ? ", if it is Linux" : "")}", $"{added.GiB * 63 / 64:0.0} GiB"));
+        return new OsBand(
+            low - slack,
+            high + slack,
+            Worked.Sum(
+                kind == Observations.OsKind.Other ? "the difference of two captures" : "Linux page structures: 64 bytes per 4 KiB page",
+                new(
+                    low == high ? "expected, ± 64 MiB" : "expected",
+                    low == high ? $"{low.GiB:0.0} GiB" : $"{low.GiB:0.0} to {high.GiB:0.0} GiB",
+                    true
+                ),
+                [.. lines]
+            )
+        );
     }
 
     /// <summary>A 32-bit system: what its addresses reach, less the hole that devices take.</summary>
@@ -109,16 +195,32 @@ public static class OsShare
     {
         var top = installed < reach ? installed : reach;
         var low = top - ByteCount.FromMiB(1229);
-        return new OsBand(low.Bytes < 0 ? new ByteCount(0) : low, top - ByteCount.FromMiB(102), Worked.Sum("2³² addresses, 2³⁶ with extension; device hole 0.4 to 1.2 GiB, common practice, no source",
-            new("expected", $"{Math.Max(0, top.GiB - 1.2):0.0} to {top.GiB - 0.1:0.0} GiB", true), new("installed", installed.ToString()), new("reach of its addresses", reach.ToString())));
+        return new OsBand(
+            low.Bytes < 0 ? new ByteCount(0) : low,
+            top - ByteCount.FromMiB(102),
+            Worked.Sum(
+                "2³² addresses, 2³⁶ with extension; device hole 0.4 to 1.2 GiB, common practice, no source",
+                new("expected", $"{Math.Max(0, top.GiB - 1.2):0.0} to {top.GiB - 0.1:0.0} GiB", true),
+                new("installed", installed.ToString()),
+                new("reach of its addresses", reach.ToString())
+            )
+        );
     }
 
     /// <summary>A system whose edition ends at a limit of its own.</summary>
     private static OsBand Capped(ByteCount limit, ByteCount installed)
     {
         var low = limit - ByteCount.FromMiB(512) - new ByteCount(limit.Bytes / 64);
-        return new OsBand(low.Bytes < 0 ? new ByteCount(0) : low, limit, Worked.Sum("limit of the installed system, as told",
-            new("expected", $"{low.GiB:0.0} to {limit.GiB:0.0} GiB", true), new("installed", installed.ToString()), new("the system uses at most", limit.ToString())));
+        return new OsBand(
+            low.Bytes < 0 ? new ByteCount(0) : low,
+            limit,
+            Worked.Sum(
+                "limit of the installed system, as told",
+                new("expected", $"{low.GiB:0.0} to {limit.GiB:0.0} GiB", true),
+                new("installed", installed.ToString()),
+                new("the system uses at most", limit.ToString())
+            )
+        );
     }
 
     public static IEnumerable<Finding> Judge(MemoryInput q, Build build, long usableMiB)
@@ -127,11 +229,13 @@ public static class OsShare
         var told = ("planned", usable.ToString());
         if (q.System.OsBits == 32 && q.System.OsExtended == true)
         {
-            if (usable > ByteCount.FromMiB(65_536)) yield return Finding.Of(Beyond, [], Of(q, build, usableMiB)?.Why, told, ("limit", "64 GiB"));
+            if (usable > ByteCount.FromMiB(65_536))
+                yield return Finding.Of(Beyond, [], Of(q, build, usableMiB)?.Why, told, ("limit", "64 GiB"));
         }
         else if (q.System.OsBits == 32)
         {
-            if (usable > FourGiB) yield return Finding.Of(Below4, [], Small(usable, FourGiB).Why, told);
+            if (usable > FourGiB)
+                yield return Finding.Of(Below4, [], Small(usable, FourGiB).Why, told);
         }
         else if (q.System.OsEndsAtGiB is { } most && usable > ByteCount.FromMiB(most * 1024L))
             yield return Finding.Of(Beyond, [], Of(q, build, usableMiB)?.Why, told, ("limit", ByteCount.FromMiB(most * 1024L)));

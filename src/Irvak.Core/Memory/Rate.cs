@@ -24,10 +24,19 @@ public sealed record RateResult(int? RateMTs, int? LowMTs, int? HighMTs, string?
 {
     public static readonly RateResult None = new(null, null, null, null, []);
 
-    /// <summary>Who sets the pace, to stand after a rate in a sentence: "by Board table", "as seen"; null when nobody is known to.</summary>
-    public string? Pace => Limiter is null ? null : Limiter == Rate.AsSeen ? "as seen" : $"by {Chain.FirstOrDefault(c => c.Limits)?.Name ?? Limiter}";
+    /// <summary>Who sets the pace, to stand after a rate in a sentence: "by Board table", "as seen"; null when nobody is known
+    /// to.</summary>
+    public string? Pace =>
+        Limiter is null ? null
+        : Limiter == Rate.AsSeen ? "as seen"
+        : $"by {Chain.FirstOrDefault(c => c.Limits)?.Name ?? Limiter}";
 
-    public string Words => RateMTs is { } r ? $"{r} MT/s" : HighMTs is { } h ? LowMTs is > 0 and var l ? $"{l} to {h} MT/s" : $"up to {h} MT/s" : "not known";
+    public string Words =>
+        RateMTs is { } r ? $"{r} MT/s"
+        : HighMTs is { } h
+            ? LowMTs is > 0 and var l ? $"{l} to {h} MT/s"
+                : $"up to {h} MT/s"
+        : "not known";
 }
 
 /// <summary>
@@ -36,22 +45,42 @@ public sealed record RateResult(int? RateMTs, int? LowMTs, int? HighMTs, string?
 /// </summary>
 public static class Rate
 {
-    public static readonly Rule Drops = new("MEM-RATE", Family.Memory, Severity.Care,
+    public static readonly Rule Drops = new(
+        "MEM-RATE",
+        Family.Memory,
+        Severity.Care,
         "Memory slows from {before} to {after}: {limiter} sets the pace.",
-        "Every channel runs at the rate of the slowest of module, processor and board; more modules in a channel load its lines and cost rate.",
-        "JEDEC JESD79-3F, -4, -5 for the bins; machine sheet for the table", Basis.Sheet)
-    { LeansOn = ["/memory/rateLimitMTs"] };
+        "Every channel runs at the rate of the slowest of module, processor "
+            + "and board; more modules in a channel load its lines and cost rate.",
+        "JEDEC JESD79-3F, -4, -5 for the bins; machine sheet for the table",
+        Basis.Sheet
+    )
+    {
+        LeansOn = ["/memory/rateLimitMTs"],
+    };
 
-    public static readonly Rule ClocksDown = new("MEM-CLOCK", Family.Memory, Severity.Note,
+    public static readonly Rule ClocksDown = new(
+        "MEM-CLOCK",
+        Family.Memory,
+        Severity.Note,
         "The new modules clock down from {rated} to {rate} MT/s.",
         "A faster module runs at any lower bin of its generation; it is often cheaper than the exact one.",
-        "JEDEC speed bins; common practice, no source, for the price", Basis.Standard);
+        "JEDEC speed bins; common practice, no source, for the price",
+        Basis.Standard
+    );
 
-    public static readonly Rule Unknown = new("MEM-RATE-BAND", Family.Memory, Severity.Care,
+    public static readonly Rule Unknown = new(
+        "MEM-RATE-BAND",
+        Family.Memory,
+        Severity.Care,
         "The rate is not known: {band}. The sheet has no table for {count} modules in a channel.",
         "Without the board's own table only the typical range of its class can be said.",
-        "typical for this class, sheet unknown (from memory)", Basis.Memory)
-    { LeansOn = ["/memory/rateLimitMTs"] };
+        "typical for this class, sheet unknown (from memory)",
+        Basis.Memory
+    )
+    {
+        LeansOn = ["/memory/rateLimitMTs"],
+    };
 
     // Lowest rate that boards of a class gave with so many modules in a channel. From memory; used only without a board table.
     private static readonly (MemoryGeneration Generation, ModuleFamily Family, int PerChannel, int LowMTs)[] Typical =
@@ -73,9 +102,11 @@ public static class Rate
     public static RateResult Of(MemoryInput q, Build build)
     {
         var modules = build.Modules(q.Sheet).ToList();
-        if (modules.Count == 0) return RateResult.None;
+        if (modules.Count == 0)
+            return RateResult.None;
         var generation = q.Sheet.Memory.Generation ?? modules.Select(m => m.Module.Generation).FirstOrDefault(g => g is not null);
-        if (generation is not { } gen) return RateResult.None;
+        if (generation is not { } gen)
+            return RateResult.None;
 
         var chain = new List<RateLimit>();
         AddModules(q, modules, chain);
@@ -84,25 +115,41 @@ public static class Rate
         chain.Add(board);
         var sum = Conclude(gen, chain, low);
         // What runs unchanged was seen to run.
-        return q.MeasuredMTs is { } measured && IsAsFound(q, build) ? new(measured, null, measured, AsSeen, [.. sum.Chain.Select(c => c with { Limits = false }), new(AsSeen, measured, "told by the firmware of every module", Basis.Proven) { Limits = true }]) : sum;
+        return q.MeasuredMTs is { } measured && IsAsFound(q, build)
+            ? new(
+                measured,
+                null,
+                measured,
+                AsSeen,
+                [
+                    .. sum.Chain.Select(c => c with { Limits = false }),
+                    new(AsSeen, measured, "told by the firmware of every module", Basis.Proven) { Limits = true },
+                ]
+            )
+            : sum;
     }
 
     internal const string AsSeen = "As seen";
 
-    private static bool IsAsFound(MemoryInput q, Build build) => ReferenceEquals(build, q.Found) || !q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
+    private static bool IsAsFound(MemoryInput q, Build build) =>
+        ReferenceEquals(build, q.Found) || !q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
 
     private static RateResult Conclude(MemoryGeneration gen, List<RateLimit> chain, int? low)
     {
         var known = chain.Where(c => c.RateMTs is not null).ToList();
-        if (known.Count == 0) return RateResult.None with { Chain = chain };
+        if (known.Count == 0)
+            return RateResult.None with { Chain = chain };
         var slowest = known.Min(c => c.RateMTs!.Value);
         var limiter = known.First(c => c.RateMTs == slowest);
         var rate = Bins.AtMost(gen, slowest) ?? slowest;
         var marked = chain.Select(c => c with { Limits = ReferenceEquals(c, limiter) }).ToList();
         var moduleUnknown = chain.Any(c => c.RateMTs is null);
         // Where even the least that the class gives is what the slowest allows, nothing is left to be known.
-        if (low is { } l && (l < rate || moduleUnknown)) return new RateResult(null, Math.Min(l, rate) is var least && least == rate ? null : least, rate, "Board table", marked);
-        return moduleUnknown ? new RateResult(null, null, rate, limiter.Name, marked) : new RateResult(rate, null, rate, limiter.Name, marked);
+        if (low is { } l && (l < rate || moduleUnknown))
+            return new RateResult(null, Math.Min(l, rate) is var least && least == rate ? null : least, rate, "Board table", marked);
+        return moduleUnknown
+            ? new RateResult(null, null, rate, limiter.Name, marked)
+            : new RateResult(rate, null, rate, limiter.Name, marked);
     }
 
     private static void AddModules(MemoryInput q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules, List<RateLimit> chain)
@@ -113,7 +160,8 @@ public static class Rate
             var name = group.Key ? "Modules, new" : "Modules, found";
             if (rates.Count < group.Count())
                 chain.Add(new(name, null, $"{group.Count() - rates.Count} without a known rate", Basis.Sheet));
-            if (rates.Count == 0) continue;
+            if (rates.Count == 0)
+                continue;
             var slowest = rates.MinBy(m => m.Module.RateMTs!.Value);
             chain.Add(new(name, slowest.Module.RateMTs, $"{slowest.Slot}, {slowest.Module.Short}", Basis.Sheet));
         }
@@ -123,17 +171,30 @@ public static class Rate
     {
         foreach (var socket in q.Sheet.Sockets)
         {
-            if (build.At(PlaceName.Socket(socket.Id)) is not { } unit) continue;
-            chain.Add(new(socket.Id, unit.Processor?.MemoryRateMTs, unit.Processor?.MemoryRateMTs is null ? "its sheet is not known" : unit.Long, Basis.Sheet));
+            if (build.At(PlaceName.Socket(socket.Id)) is not { } unit)
+                continue;
+            chain.Add(
+                new(
+                    socket.Id,
+                    unit.Processor?.MemoryRateMTs,
+                    unit.Processor?.MemoryRateMTs is null ? "its sheet is not known" : unit.Long,
+                    Basis.Sheet
+                )
+            );
         }
     }
 
     private static (RateLimit Limit, int? Low) BoardLimit(
-        MemoryInput q, Build build, MemoryGeneration gen, List<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+        MemoryInput q,
+        Build build,
+        MemoryGeneration gen,
+        List<(Channel Channel, string Slot, ModuleSheet Module)> modules
+    )
     {
         var board = q.Sheet.Memory;
         var most = 0;
-        int? limit = null, low = null;
+        int? limit = null,
+            low = null;
         var because = "";
         var missing = false;
         foreach (var channel in modules.GroupBy(m => m.Channel))
@@ -146,15 +207,21 @@ public static class Rate
                 if (row is null)
                 {
                     missing = true;
-                    if (count > 1 && module.Type is { } type && TypicalLow(gen, type.Family(), count) is { } typical) low = Math.Min(low ?? int.MaxValue, typical);
+                    if (count > 1 && module.Type is { } type && TypicalLow(gen, type.Family(), count) is { } typical)
+                        low = Math.Min(low ?? int.MaxValue, typical);
                     continue;
                 }
-                if (limit is null || row.RateMTs < limit) (limit, because) = (row.RateMTs, $"{count} in a channel{(row.Ranks is { } r ? $", {r} ranks" : "")}");
+                if (limit is null || row.RateMTs < limit)
+                    (limit, because) = (row.RateMTs, $"{count} in a channel{(row.Ranks is { } r ? $", {r} ranks" : "")}");
             }
         }
-        if (!missing) return (new("Board table", limit, because, Basis.Sheet), null);
+        if (!missing)
+            return (new("Board table", limit, because, Basis.Sheet), null);
         if (board.RateLimitMTs is { } top)
-            return (new("Board", Math.Min(limit ?? top, top), most > 1 ? "top rate; no table for more in a channel" : "top rate", Basis.Sheet), most > 1 ? low ?? 0 : null);
+            return (
+                new("Board", Math.Min(limit ?? top, top), most > 1 ? "top rate; no table for more in a channel" : "top rate", Basis.Sheet),
+                most > 1 ? low ?? 0 : null
+            );
         return (new("Board table", limit, "the sheet has none", Basis.Sheet), most > 1 ? low : null);
     }
 
@@ -164,47 +231,79 @@ public static class Rate
     /// </summary>
     public static int? Sure(MemoryBoard board, MemoryGeneration generation, ModuleSheet module, int perChannel)
     {
-        if (Row(board, module, perChannel) is { } row) return row.RateMTs;
-        if (perChannel == 1) return board.RateLimitMTs;
+        if (Row(board, module, perChannel) is { } row)
+            return row.RateMTs;
+        if (perChannel == 1)
+            return board.RateLimitMTs;
         var typical = module.Type is { } type ? TypicalLow(generation, type.Family(), perChannel) : null;
         return board.RateLimitMTs is { } top ? Math.Min(top, typical ?? 0) : typical;
     }
 
-    private static RateRow? Row(MemoryBoard board, ModuleSheet module, int count) => board.Rates?
-        .Where(r => r.PerChannel == count && (r.Type is null || r.Type == module.Type) && (r.Ranks is null || r.Ranks == module.Ranks))
-        .OrderBy(r => (r.Type is null ? 1 : 0) + (r.Ranks is null ? 1 : 0)).ThenBy(r => r.RateMTs).FirstOrDefault();
+    private static RateRow? Row(MemoryBoard board, ModuleSheet module, int count) =>
+        board
+            .Rates?.Where(r =>
+                r.PerChannel == count && (r.Type is null || r.Type == module.Type) && (r.Ranks is null || r.Ranks == module.Ranks)
+            )
+            .OrderBy(r => (r.Type is null ? 1 : 0) + (r.Ranks is null ? 1 : 0))
+            .ThenBy(r => r.RateMTs)
+            .FirstOrDefault();
 
     /// <summary>Rows that a module of unknown type or ranks may fall under, where all of them give the same.</summary>
     private static RateRow? Alike(MemoryBoard board, ModuleSheet module, int count)
     {
-        if (module is { Type: not null, Ranks: not null }) return null;
-        var may = board.Rates?.Where(r => r.PerChannel == count && (r.Type is null || module.Type is null || r.Type == module.Type) && (r.Ranks is null || module.Ranks is null || r.Ranks == module.Ranks)).ToList() ?? [];
+        if (module is { Type: not null, Ranks: not null })
+            return null;
+        var may = board
+            .Rates?.Where(r =>
+                r.PerChannel == count
+                && (r.Type is null || module.Type is null || r.Type == module.Type)
+                && (r.Ranks is null || module.Ranks is null || r.Ranks == module.Ranks)
+            )
+            .ToList()
+            ?? [];
         return may.Count > 0 && may.All(r => r.RateMTs == may[0].RateMTs) ? may[0] : null;
     }
 
     private static int? TypicalLow(MemoryGeneration gen, ModuleFamily family, int count)
     {
         foreach (var row in Typical)
-            if (row.Generation == gen && row.Family == family && row.PerChannel == count) return row.LowMTs;
+            if (row.Generation == gen && row.Family == family && row.PerChannel == count)
+                return row.LowMTs;
         return null;
     }
 
-    public static Worked Sum(RateResult rate) => new(
-        [.. rate.Chain.Select(c => new WorkedLine($"{c.Name}: {c.Because}", c.RateMTs is { } r ? $"{r}" : "not known", c.Limits))],
-        new WorkedLine("slowest, as a bin of the generation", rate.Words, true),
-        "JEDEC speed bins; rate = the highest bin not above any of them");
+    public static Worked Sum(RateResult rate) =>
+        new(
+            [.. rate.Chain.Select(c => new WorkedLine($"{c.Name}: {c.Because}", c.RateMTs is { } r ? $"{r}" : "not known", c.Limits))],
+            new WorkedLine("slowest, as a bin of the generation", rate.Words, true),
+            "JEDEC speed bins; rate = the highest bin not above any of them"
+        );
 
     public static IEnumerable<Finding> Judge(MemoryInput q, RateResult found, RateResult planned)
     {
         string[] added = [.. q.Changes.Where(c => c.In is not null && PlaceName.IsSlot(c.Place)).Select(c => c.Place)];
         if (found.RateMTs is { } before && planned.RateMTs is { } after && after < before)
-            yield return Finding.Of(Drops, added, Sum(planned), ("before", before), ("after", $"{after} MT/s"), ("limiter", LimiterWords(planned)));
+            yield return Finding.Of(
+                Drops,
+                added,
+                Sum(planned),
+                ("before", before),
+                ("after", $"{after} MT/s"),
+                ("limiter", LimiterWords(planned))
+            );
         if (planned.RateMTs is null && planned.LowMTs is not null)
             yield return Finding.Of(Unknown, added, Sum(planned), ("band", planned.Words), ("count", MostPerChannel(q)));
-        if (planned.RateMTs is not { } rate) yield break;
+        if (planned.RateMTs is not { } rate)
+            yield break;
         var faster = q.Changes.Where(c => c.BringsPart && c.In!.Module?.RateMTs > rate + 1).ToList();
         if (faster.Count > 0)
-            yield return Finding.Of(ClocksDown, [.. faster.Select(c => c.Place)], Sum(planned), ("rated", faster.Max(c => c.In!.Module!.RateMTs!.Value)), ("rate", rate));
+            yield return Finding.Of(
+                ClocksDown,
+                [.. faster.Select(c => c.Place)],
+                Sum(planned),
+                ("rated", faster.Max(c => c.In!.Module!.RateMTs!.Value)),
+                ("rate", rate)
+            );
     }
 
     private static string MostPerChannel(MemoryInput q) =>
@@ -213,12 +312,14 @@ public static class Rate
     private static string LimiterWords(RateResult rate)
     {
         var limiter = rate.Chain.FirstOrDefault(c => c.Limits);
-        return limiter is null ? "something not known" : limiter.Name switch
-        {
-            "Board table" or "Board" => $"the board ({limiter.Because})",
-            "Modules, new" => $"the new module in {limiter.Because}",
-            "Modules, found" => $"the module in {limiter.Because}",
-            _ => limiter.Name,
-        };
+        return limiter is null
+            ? "something not known"
+            : limiter.Name switch
+            {
+                "Board table" or "Board" => $"the board ({limiter.Because})",
+                "Modules, new" => $"the new module in {limiter.Because}",
+                "Modules, found" => $"the module in {limiter.Because}",
+                _ => limiter.Name,
+            };
     }
 }

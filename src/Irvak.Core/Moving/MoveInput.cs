@@ -6,9 +6,7 @@ namespace Irvak.Core.Moving;
 public record MoveInput : ArrayInput
 {
     public MoveInput(ArrayInput arrays)
-        : base(arrays)
-    {
-    }
+        : base(arrays) { }
 
     /// <summary>How the data of what goes reaches its new home, by subject.</summary>
     public IReadOnlyDictionary<string, PlannedMove> Moves { get; init; } = new Dictionary<string, PlannedMove>();

@@ -6,15 +6,18 @@ namespace Irvak.Core.Moving;
 public sealed record MovingSlice
 {
     /// <summary>How the data of what goes reaches its new home, by subject.</summary>
-    public ImmutableSortedDictionary<string, PlannedMove> Moves { get; init; } = ImmutableSortedDictionary.Create<string, PlannedMove>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, PlannedMove> Moves { get; init; } =
+        ImmutableSortedDictionary.Create<string, PlannedMove>(StringComparer.Ordinal);
 
     /// <summary>How drives that leave are wiped, by the place they were found in.</summary>
-    public ImmutableSortedDictionary<string, Wipe> Wipes { get; init; } = ImmutableSortedDictionary.Create<string, Wipe>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, Wipe> Wipes { get; init; } =
+        ImmutableSortedDictionary.Create<string, Wipe>(StringComparer.Ordinal);
 
     /// <summary>What a machine with other places leaves of it.</summary>
-    public MovingSlice Within(IReadOnlySet<string> places) => this with
-    {
-        Moves = Moves.RemoveRange(Moves.Keys.Where(k => !k.StartsWith("array:", StringComparison.Ordinal) && !places.Contains(k))),
-        Wipes = Wipes.RemoveRange(Wipes.Keys.Where(k => !places.Contains(k))),
-    };
+    public MovingSlice Within(IReadOnlySet<string> places) =>
+        this with
+        {
+            Moves = Moves.RemoveRange(Moves.Keys.Where(k => !k.StartsWith("array:", StringComparison.Ordinal) && !places.Contains(k))),
+            Wipes = Wipes.RemoveRange(Wipes.Keys.Where(k => !places.Contains(k))),
+        };
 }

@@ -16,20 +16,37 @@ public sealed record PlanMove(string Subject, MoveWay? Way, string? To) : SliceE
 {
     public override IEnumerable<string> Touches() => ["move:" + Subject];
 
-    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Moves.Words[Way.Value].Name.ToLowerInvariant()}{(To is null ? "" : " to " + PlaceName.Short(To))}";
+    public override string ValueAt(string subject) =>
+        Way is null ? "not said" : $"{Moves.Words[Way.Value].Name.ToLowerInvariant()}{(To is null ? "" : " to " + PlaceName.Short(To))}";
 
-    public override string Tell() => Way is null ? $"takes back where {PlaceName.Short(Subject)} goes" : $"plans {Moves.Words[Way.Value].Name.ToLowerInvariant()} for {PlaceName.Short(Subject)}{(To is null ? "" : $", to {PlaceName.Short(To)}")}";
+    public override string Tell() =>
+        Way is null
+            ? $"takes back where {PlaceName.Short(Subject)} goes"
+            : $"plans {Moves.Words[Way.Value].Name.ToLowerInvariant()} for "
+                + $"{PlaceName.Short(Subject)}{(To is null ? "" : $", to {PlaceName.Short(To)}")}";
 
     public override MovingSlice Applied(MachineState machine, MovingSlice slice, Stamp stamp) =>
-        slice with { Moves = Way is { } way ? slice.Moves.SetItem(Subject, new PlannedMove(way, To)) : slice.Moves.Remove(Subject) };
+        slice with
+        {
+            Moves = Way is { } way ? slice.Moves.SetItem(Subject, new PlannedMove(way, To)) : slice.Moves.Remove(Subject),
+        };
 
     /// <summary>Why it can't be applied beside these arrays; null when it can.</summary>
     public SheetProblem? Refusal(MachineState machine, ArraySlice arrays)
     {
-        if (machine.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
+        if (machine.Sheet is not { } sheet)
+            return new("/edit", "The machine has no sheet yet.");
         var known = SheetPlaces.All(sheet).ToHashSet();
-        if (!(Subject.StartsWith("array:", StringComparison.Ordinal) ? JobArrays.Found(machine).Any(a => "array:" + a.Name == Subject) : known.Contains(Subject)))
+        if (
+            !(
+                Subject.StartsWith("array:", StringComparison.Ordinal)
+                    ? JobArrays.Found(machine).Any(a => "array:" + a.Name == Subject)
+                    : known.Contains(Subject)
+            )
+        )
             return new("/edit/subject", $"Nothing called {PlaceName.Short(Subject)} was found.");
-        return To is null || known.Contains(To) || JobArrays.Planned(machine, arrays).Any(a => a.Name == To) ? null : new("/edit/to", $"There is no {To} in the plan.");
+        return To is null || known.Contains(To) || JobArrays.Planned(machine, arrays).Any(a => a.Name == To)
+            ? null
+            : new("/edit/to", $"There is no {To} in the plan.");
     }
 }

@@ -14,17 +14,24 @@ public sealed record RecordWipe(string Place, WipeWay? Way, bool Done) : SliceEd
 {
     public override IEnumerable<string> Touches() => ["wipe:" + Place];
 
-    public override string ValueAt(string subject) => Way is null ? "not said" : $"{Wiping.Words[Way.Value].ToLowerInvariant()}{(Done ? ", done" : "")}";
+    public override string ValueAt(string subject) =>
+        Way is null ? "not said" : $"{Wiping.Words[Way.Value].ToLowerInvariant()}{(Done ? ", done" : "")}";
 
-    public override string Tell() => Way is not { } way ? $"takes back how the drive of {PlaceName.Short(Place)} is wiped"
+    public override string Tell() =>
+        Way is not { } way ? $"takes back how the drive of {PlaceName.Short(Place)} is wiped"
         : way == WipeWay.Keep ? $"keeps the drive of {PlaceName.Short(Place)} as it is"
         : $"{(Done ? "has wiped" : "plans to wipe")} the drive of {PlaceName.Short(Place)}: {Wiping.Words[way].ToLowerInvariant()}";
 
     public override SheetProblem? Refusal(MachineState machine, MovingSlice slice) =>
-        machine.Changes().Any(c => c.Place == Place && c is { TakesPart: true, Out.Drive: not null }) ? null : new("/edit/place", $"No drive of {PlaceName.Short(Place)} leaves the machine.");
+        machine.Changes().Any(c => c.Place == Place && c is { TakesPart: true, Out.Drive: not null })
+            ? null
+            : new("/edit/place", $"No drive of {PlaceName.Short(Place)} leaves the machine.");
 
-    public override MovingSlice Applied(MachineState machine, MovingSlice slice, Stamp stamp) => slice with
-    {
-        Wipes = Way is { } way ? slice.Wipes.SetItem(Place, new Wipe(way, Done ? stamp.Who : null, Done ? stamp.When : null)) : slice.Wipes.Remove(Place),
-    };
+    public override MovingSlice Applied(MachineState machine, MovingSlice slice, Stamp stamp) =>
+        slice with
+        {
+            Wipes = Way is { } way
+                ? slice.Wipes.SetItem(Place, new Wipe(way, Done ? stamp.Who : null, Done ? stamp.When : null))
+                : slice.Wipes.Remove(Place),
+        };
 }

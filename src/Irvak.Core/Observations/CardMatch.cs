@@ -19,18 +19,24 @@ public static class CardMatch
         var matches = new Dictionary<string, SlotCard>();
         foreach (var slot in seen.Slots)
         {
-            if (SlotOf(sheet, slot.Name) is not { } id) continue;
+            if (SlotOf(sheet, slot.Name) is not { } id)
+                continue;
             var place = PlaceName.Card(id);
-            if (slot.InUse is false) matches[place] = new SlotCard(place, null, slot.Line);
-            else if (slot.Address is { } address && Behind(seen, address) is { } card) matches[place] = new SlotCard(place, card, card.Line);
+            if (slot.InUse is false)
+                matches[place] = new SlotCard(place, null, slot.Line);
+            else if (slot.Address is { } address && Behind(seen, address) is { } card)
+                matches[place] = new SlotCard(place, card, card.Line);
         }
         foreach (var port in seen.Pci.Where(p => p is { IsBridge: true, Slot: not null }))
         {
-            if (SlotOf(sheet, port.Slot!) is not { } id || matches.ContainsKey(PlaceName.Card(id))) continue;
-            if (Endpoint(seen, port) is { } card) matches[PlaceName.Card(id)] = new SlotCard(PlaceName.Card(id), card, card.Line);
+            if (SlotOf(sheet, port.Slot!) is not { } id || matches.ContainsKey(PlaceName.Card(id)))
+                continue;
+            if (Endpoint(seen, port) is { } card)
+                matches[PlaceName.Card(id)] = new SlotCard(PlaceName.Card(id), card, card.Line);
         }
         foreach (var device in seen.Pci.Where(p => p is { IsBridge: false, Slot: not null }))
-            if (SlotOf(sheet, device.Slot!) is { } id && !matches.ContainsKey(PlaceName.Card(id))) matches[PlaceName.Card(id)] = new SlotCard(PlaceName.Card(id), device, device.Line);
+            if (SlotOf(sheet, device.Slot!) is { } id && !matches.ContainsKey(PlaceName.Card(id)))
+                matches[PlaceName.Card(id)] = new SlotCard(PlaceName.Card(id), device, device.Line);
         return [.. matches.Values.OrderBy(m => m.Place, StringComparer.Ordinal)];
     }
 
@@ -47,13 +53,21 @@ public static class CardMatch
     private static string? SlotOf(MachineSheet sheet, string name)
     {
         var exact = sheet.Slots.FirstOrDefault(s => string.Equals(s.Id, name.Trim(), StringComparison.OrdinalIgnoreCase));
-        if (exact is not null) return exact.Id;
+        if (exact is not null)
+            return exact.Id;
         var digits = new string([.. name.SkipWhile(c => !char.IsAsciiDigit(c)).TakeWhile(char.IsAsciiDigit)]);
-        var same = sheet.Slots.Where(s => digits.Length > 0 && new string([.. s.Id.SkipWhile(c => !char.IsAsciiDigit(c)).TakeWhile(char.IsAsciiDigit)]) == digits).ToList();
+        var same = sheet
+            .Slots.Where(s =>
+                digits.Length > 0 && new string([.. s.Id.SkipWhile(c => !char.IsAsciiDigit(c)).TakeWhile(char.IsAsciiDigit)]) == digits
+            )
+            .ToList();
         return same.Count == 1 ? same[0].Id : null;
     }
 
     private static string Plain(string address) => address.Length > 7 ? address[^7..] : address;
 
-    private static int? Bus(string address) => Plain(address) is { Length: 7 } a && int.TryParse(a[..2], System.Globalization.NumberStyles.HexNumber, null, out var bus) ? bus : null;
+    private static int? Bus(string address) =>
+        Plain(address) is { Length: 7 } a && int.TryParse(a[..2], System.Globalization.NumberStyles.HexNumber, null, out var bus)
+            ? bus
+            : null;
 }

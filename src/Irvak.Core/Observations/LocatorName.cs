@@ -26,21 +26,26 @@ public static partial class LocatorName
     public static LocatorParts Read(SeenDevice device)
     {
         foreach (var text in new[] { $"{device.Bank} {device.Locator}".Trim(), device.Locator?.Trim() ?? "" })
-            foreach (var (pattern, fromZero, _) in Habits)
-                if (pattern.Match(text) is { Success: true } m) return Parts(m, fromZero);
+        foreach (var (pattern, fromZero, _) in Habits)
+            if (pattern.Match(text) is { Success: true } m)
+                return Parts(m, fromZero);
         return new LocatorParts(null, null, null);
     }
 
     /// <summary>The slot's own name: the locator, or bank and locator where the locator alone repeats.</summary>
-    public static string Whole(SeenDevice device) => string.Join(' ', new[] { device.Bank, device.Locator }.Where(s => !string.IsNullOrWhiteSpace(s)));
+    public static string Whole(SeenDevice device) =>
+        string.Join(' ', new[] { device.Bank, device.Locator }.Where(s => !string.IsNullOrWhiteSpace(s)));
 
     private static LocatorParts Parts(Match m, bool fromZero)
     {
-        int? Number(string group, bool shift) => m.Groups[group] is { Success: true, Value: { Length: > 0 } v } ? int.Parse(v) + (shift ? 1 : 0) : null;
+        int? Number(string group, bool shift) =>
+            m.Groups[group] is { Success: true, Value: { Length: > 0 } v } ? int.Parse(v) + (shift ? 1 : 0) : null;
         var channel = m.Groups["ch"].Value.ToUpperInvariant();
-        if (channel.Length > 0 && char.IsAsciiDigit(channel[0])) channel = ((char)('A' + Math.Min(25, int.Parse(channel)))).ToString();
+        if (channel.Length > 0 && char.IsAsciiDigit(channel[0]))
+            channel = ((char)('A' + Math.Min(25, int.Parse(channel)))).ToString();
         var socket = m.Groups["zero"].Success ? Number("zero", true) : Number("cpu", false);
-        if (m.Groups["ctl"].Success) channel = $"{int.Parse(m.Groups["ctl"].Value) + 1}{channel}";
+        if (m.Groups["ctl"].Success)
+            channel = $"{int.Parse(m.Groups["ctl"].Value) + 1}{channel}";
         return new LocatorParts(socket, channel.Length == 0 ? null : channel, Number("n", fromZero));
     }
 
@@ -50,7 +55,10 @@ public static partial class LocatorName
     [GeneratedRegex(@"^(?:CPU|PROC|PROCESSOR|P) ?(?<cpu>\d)[ _-]*DIMM[ _-]?(?<n>\d{1,2})$", RegexOptions.IgnoreCase)]
     private static partial Regex CpuDimm();
 
-    [GeneratedRegex(@"^(?:P|NODE|CPU ?|SOCKET ?)(?<zero>\d)[ _-]*CHANNEL ?(?<ch>[A-Z]|\d{1,2})[ _-]*DIMM ?(?<n>\d)$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"^(?:P|NODE|CPU ?|SOCKET ?)(?<zero>\d)[ _-]*CHANNEL ?(?<ch>[A-Z]|\d{1,2})[ _-]*DIMM ?(?<n>\d)$",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex SocketChannelDimm();
 
     [GeneratedRegex(@"(?:CPU|PROC|P) ?(?<cpu>\d)[ _-]*DIMM[ _-]?(?:(?<ch>[A-P])(?<n>\d)?|\d{1,2}(?<ch>[A-P]))$", RegexOptions.IgnoreCase)]

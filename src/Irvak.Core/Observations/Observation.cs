@@ -75,15 +75,34 @@ public sealed record Observation
     /// <summary>Lines of the system's log that were looked through; null when no log was read.</summary>
     public int? LogLines { get; init; }
 
-    /// <summary>Where single facts stand in the capture: <c>serial</c>, <c>firmware</c>, <c>memTotal</c> … with their line or byte.</summary>
+    /// <summary>Where single facts stand in the capture: <c>serial</c>, <c>firmware</c>, <c>memTotal</c> … with their line or
+    /// byte.</summary>
     public IReadOnlyDictionary<string, int>? At { get; init; }
 
     /// <summary>What <see cref="SeenDevice.Line"/> and its like count: lines, or bytes of a binary capture.</summary>
     public string CountsIn { get; init; } = "line";
 
-    public bool IsEmpty => Devices.Count == 0 && Processors.Count == 0 && Product is null && MemTotalKiB is null && FirmwareVersion is null
-        && Slots.Count == 0 && Pci.Count == 0 && Drives.Count == 0 && Raids.Count == 0 && Ports.Count == 0 && Volumes.Count == 0
-        && Benchmarks.Count == 0 && Spds.Count == 0 && Faults.Count == 0 && Load is null && MemoryErrors is null && MemoryTest is null && LogLines is null && HostName is null && ManagementAddress is null;
+    public bool IsEmpty =>
+        Devices.Count == 0
+        && Processors.Count == 0
+        && Product is null
+        && MemTotalKiB is null
+        && FirmwareVersion is null
+        && Slots.Count == 0
+        && Pci.Count == 0
+        && Drives.Count == 0
+        && Raids.Count == 0
+        && Ports.Count == 0
+        && Volumes.Count == 0
+        && Benchmarks.Count == 0
+        && Spds.Count == 0
+        && Faults.Count == 0
+        && Load is null
+        && MemoryErrors is null
+        && MemoryTest is null
+        && LogLines is null
+        && HostName is null
+        && ManagementAddress is null;
 
     /// <summary>Memory of all devices whose size is told, MiB; null when no device is.</summary>
     public long? InstalledMiB => Devices.Count == 0 ? null : Devices.Sum(d => (long)(d.SizeMiB ?? 0));

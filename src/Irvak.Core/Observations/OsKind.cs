@@ -7,11 +7,14 @@ namespace Irvak.Core.Observations;
 public enum OsKind
 {
     /// <summary>Page structures of 1/64 are missing from its total.</summary>
-    [JsonStringEnumMemberName("linux")] Linux,
+    [JsonStringEnumMemberName("linux")]
+    Linux,
 
     /// <summary>Another desktop or server system: it shows what the firmware leaves.</summary>
-    [JsonStringEnumMemberName("other")] Other,
+    [JsonStringEnumMemberName("other")]
+    Other,
 
     /// <summary>Nothing is installed yet.</summary>
-    [JsonStringEnumMemberName("none")] None,
+    [JsonStringEnumMemberName("none")]
+    None,
 }

@@ -24,4 +24,12 @@ public sealed record SeenModuleErrors(string Name, string? Label, long Corrected
 /// <param name="Finished">It said itself that it is done.</param>
 /// <param name="Errors">Places that did not hold what was written.</param>
 /// <param name="Failed">The patterns at which it happened.</param>
-public sealed record SeenMemoryTest(string Tool, double MiB, int Passes, bool Finished, long Errors, IReadOnlyList<string> Failed, int Line);
+public sealed record SeenMemoryTest(
+    string Tool,
+    double MiB,
+    int Passes,
+    bool Finished,
+    long Errors,
+    IReadOnlyList<string> Failed,
+    int Line
+);

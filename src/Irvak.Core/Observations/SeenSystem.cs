@@ -91,7 +91,8 @@ public sealed record SeenRaid
 }
 
 /// <param name="Name">Name in the system, without <c>/dev/</c>.</param>
-/// <param name="Role">active, failed, spare, journal, replacement, rebuilding, write-mostly, or unknown in an array that does not run.</param>
+/// <param name="Role">active, failed, spare, journal, replacement, rebuilding, write-mostly, or unknown in an array that does not
+/// run.</param>
 public sealed record SeenMember(string Name, string Role);
 
 /// <summary>A network port.</summary>

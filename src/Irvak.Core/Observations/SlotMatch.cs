@@ -19,7 +19,8 @@ public static class SlotMatch
             var slot = slots.FirstOrDefault(s => left.Contains(s) && Equal(s, name))
                 ?? slots.FirstOrDefault(s => left.Contains(s) && Equal(s, device.Locator))
                 ?? slots.FirstOrDefault(s => left.Contains(s) && EndsAs(device.Locator, s));
-            if (slot is null || !left.Remove(slot)) continue;
+            if (slot is null || !left.Remove(slot))
+                continue;
             matches.Add(new SlotDevice(slot, device));
         }
         // Names that say nothing ("DIMM 0" eight times): the listing's order is the board's order when the counts agree.
@@ -30,13 +31,16 @@ public static class SlotMatch
 
     /// <summary>The slot of a sheet that a single name stands for; null when none does.</summary>
     public static string? Named(MachineSheet sheet, string? name) =>
-        sheet.Channels.SelectMany(c => c.Slots).FirstOrDefault(s => Equal(s, name)) ?? sheet.Channels.SelectMany(c => c.Slots).FirstOrDefault(s => EndsAs(name, s));
+        sheet.Channels.SelectMany(c => c.Slots).FirstOrDefault(s => Equal(s, name))
+        ?? sheet.Channels.SelectMany(c => c.Slots).FirstOrDefault(s => EndsAs(name, s));
 
-    private static bool Equal(string a, string? b) => b is not null && string.Equals(a.Trim(), b.Trim(), StringComparison.OrdinalIgnoreCase);
+    private static bool Equal(string a, string? b) =>
+        b is not null && string.Equals(a.Trim(), b.Trim(), StringComparison.OrdinalIgnoreCase);
 
     private static bool EndsAs(string? locator, string slot)
     {
-        if (locator is null || locator.Length <= slot.Length || !locator.EndsWith(slot, StringComparison.OrdinalIgnoreCase)) return false;
+        if (locator is null || locator.Length <= slot.Length || !locator.EndsWith(slot, StringComparison.OrdinalIgnoreCase))
+            return false;
         var before = locator[..^slot.Length];
         return before[^1] is '_' or '-' or ' ' or '.' || before.EndsWith("DIMM", StringComparison.OrdinalIgnoreCase);
     }

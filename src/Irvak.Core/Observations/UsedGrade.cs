@@ -6,10 +6,17 @@ namespace Irvak.Core.Observations;
 [JsonConverter(typeof(JsonStringEnumConverter<Grade>))]
 public enum Grade
 {
-    [JsonStringEnumMemberName("A")] A,
-    [JsonStringEnumMemberName("B")] B,
-    [JsonStringEnumMemberName("C")] C,
-    [JsonStringEnumMemberName("reject")] Reject,
+    [JsonStringEnumMemberName("A")]
+    A,
+
+    [JsonStringEnumMemberName("B")]
+    B,
+
+    [JsonStringEnumMemberName("C")]
+    C,
+
+    [JsonStringEnumMemberName("reject")]
+    Reject,
 }
 
 /// <param name="Text">What was read and where the limit lies.</param>

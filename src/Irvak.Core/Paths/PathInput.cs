@@ -8,9 +8,7 @@ namespace Irvak.Core.Paths;
 public record PathInput : CacheInput
 {
     public PathInput(CacheInput caches)
-        : base(caches)
-    {
-    }
+        : base(caches) { }
 
     /// <summary>What the system is to start from; null for what it was found to start from.</summary>
     public BootPlan? Boot { get; init; }

@@ -11,13 +11,21 @@ namespace Irvak.Core.Paths;
 [JsonConverter(typeof(JsonStringEnumConverter<PathWay>))]
 public enum PathWay
 {
-    [JsonStringEnumMemberName("read")] Read,
-    [JsonStringEnumMemberName("write")] Write,
+    [JsonStringEnumMemberName("read")]
+    Read,
+
+    [JsonStringEnumMemberName("write")]
+    Write,
 
     /// <summary>Single small writes at random.</summary>
-    [JsonStringEnumMemberName("small")] Small,
-    [JsonStringEnumMemberName("rebuild")] Rebuild,
-    [JsonStringEnumMemberName("scrub")] Scrub,
+    [JsonStringEnumMemberName("small")]
+    Small,
+
+    [JsonStringEnumMemberName("rebuild")]
+    Rebuild,
+
+    [JsonStringEnumMemberName("scrub")]
+    Scrub,
 }
 
 /// <param name="NetworkGbs">Line to the user instead of the planned one, Gb/s; null for the planned one.</param>
@@ -26,8 +34,10 @@ public sealed record PathQuestion(double? NetworkGbs = null, int? Drives = null)
 {
     /// <summary>What is wrong with it, with a path; null when nothing is.</summary>
     [JsonIgnore]
-    public SheetProblem? Problem => NetworkGbs is { } g && g is not (> 0 and <= 1600) ? new("/networkGbs", "A line carries more than 0 and at most 1600 Gb/s.")
-        : Drives is < 1 or > ArrayPlan.MostMembers ? new("/drives", $"Between 1 and {ArrayPlan.MostMembers} drives.") : null;
+    public SheetProblem? Problem =>
+        NetworkGbs is { } g && g is not (> 0 and <= 1600) ? new("/networkGbs", "A line carries more than 0 and at most 1600 Gb/s.")
+        : Drives is < 1 or > ArrayPlan.MostMembers ? new("/drives", $"Between 1 and {ArrayPlan.MostMembers} drives.")
+        : null;
 }
 
 /// <summary>One stage of a path.</summary>
@@ -38,7 +48,19 @@ public sealed record PathQuestion(double? NetworkGbs = null, int? Drives = null)
 /// <param name="MBs">What it lets through of the user's bytes, MB/s; null when not known.</param>
 /// <param name="Others">What else uses it.</param>
 /// <param name="SharedMBs">What is left of it while all of that runs too, MB/s; null when nothing is lost by it.</param>
-public sealed record PathStage(StageKind Kind, string Name, string Detail, double? RawMBs, double Efficiency, double Traffic, double? MBs, IReadOnlyList<string> Others, IReadOnlyList<string> Places, Worked Why, double? SharedMBs = null)
+public sealed record PathStage(
+    StageKind Kind,
+    string Name,
+    string Detail,
+    double? RawMBs,
+    double Efficiency,
+    double Traffic,
+    double? MBs,
+    IReadOnlyList<string> Others,
+    IReadOnlyList<string> Places,
+    Worked Why,
+    double? SharedMBs = null
+)
 {
     [JsonIgnore]
     public bool IsNetwork => Kind is StageKind.NetworkSlot or StageKind.NetworkUplink or StageKind.Network;
@@ -59,14 +81,35 @@ public sealed record BenchmarkBand(double Low, double High);
 /// <param name="Band">Of a benchmark on the machine itself; null where none applies.</param>
 /// <param name="NetworkBand">Of one over the network.</param>
 /// <param name="Hours">Of a rebuild or a check.</param>
-public sealed record PathFlow(PathWay Way, IReadOnlyList<PathStage> Stages, int? Pinch, int? Next, double EndMBs, double? InnerMBs, double LocalMBs, IReadOnlyList<PathLift> Lifts, BenchmarkBand? Band, BenchmarkBand? NetworkBand, double? Hours, string Verdict);
+public sealed record PathFlow(
+    PathWay Way,
+    IReadOnlyList<PathStage> Stages,
+    int? Pinch,
+    int? Next,
+    double EndMBs,
+    double? InnerMBs,
+    double LocalMBs,
+    IReadOnlyList<PathLift> Lifts,
+    BenchmarkBand? Band,
+    BenchmarkBand? NetworkBand,
+    double? Hours,
+    string Verdict
+);
 
 /// <summary>The path of one array, or of one drive that belongs to none.</summary>
 /// <param name="Name">The array's name, or the place of a single drive.</param>
 /// <param name="Drives">Drives counted.</param>
 /// <param name="NetworkGbs">Line at its end, Gb/s; null without one.</param>
 /// <param name="TestGiB">Smallest test that no cache answers, GiB.</param>
-public sealed record PathFigures(string Name, string Words, int Drives, double? NetworkGbs, IReadOnlyList<PathFlow> Flows, double TestGiB, string TestWhy)
+public sealed record PathFigures(
+    string Name,
+    string Words,
+    int Drives,
+    double? NetworkGbs,
+    IReadOnlyList<PathFlow> Flows,
+    double TestGiB,
+    string TestWhy
+)
 {
     public PathFlow? Of(PathWay way) => Flows.FirstOrDefault(f => f.Way == way);
 }
@@ -82,8 +125,16 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
     {
         var planned = PathTrace.All(q, lanes);
         List<string> singles = [.. PathTrace.Singles(q).Select(PlaceName.Short)];
-        if (q.FoundArrays.Count == 0) return new(planned, [], singles);
-        var found = q with { Planned = q.Found, Arrays = q.FoundArrays, Changes = [], Wiring = NoWiring, Lanes = q.Lanes with { Planned = q.Found, Changes = [], Splits = NoSplits, Wiring = NoWiring } };
+        if (q.FoundArrays.Count == 0)
+            return new(planned, [], singles);
+        var found = q with
+        {
+            Planned = q.Found,
+            Arrays = q.FoundArrays,
+            Changes = [],
+            Wiring = NoWiring,
+            Lanes = q.Lanes with { Planned = q.Found, Changes = [], Splits = NoSplits, Wiring = NoWiring },
+        };
         return new(planned, PathTrace.All(found, LaneSheet.Of(found.Lanes)), singles);
     }
 
@@ -92,16 +143,23 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
     private static readonly Dictionary<string, IReadOnlyList<int>> NoSplits = [];
 
     /// <summary>What the planned paths let through to each array.</summary>
-    public IReadOnlyList<ArrayPace> Paces() => [.. Planned.Select(p => new ArrayPace(p.Name, PathSums.RebuildLimit(p), p.Of(PathWay.Scrub)?.Hours))];
+    public IReadOnlyList<ArrayPace> Paces() =>
+        [.. Planned.Select(p => new ArrayPace(p.Name, PathSums.RebuildLimit(p), p.Of(PathWay.Scrub)?.Hours))];
 
-    /// <summary>One path with another line or another count of drives; null when there is none of that name, or so many drives don't make it.</summary>
+    /// <summary>One path with another line or another count of drives; null when there is none of that name, or so many drives don't make
+    /// it.</summary>
     public static PathFigures? Asked(PathInput q, string name, PathQuestion ask)
     {
-        var plan = q.Arrays.FirstOrDefault(a => a.Name == name) ?? new[] { PlaceName.Bay(name), PlaceName.M2(name) }.Where(p => q.Planned.At(p)?.Drive is not null).Select(Alone).FirstOrDefault();
+        var plan = q.Arrays.FirstOrDefault(a => a.Name == name)
+            ?? new[] { PlaceName.Bay(name), PlaceName.M2(name) }
+                .Where(p => q.Planned.At(p)?.Drive is not null)
+                .Select(Alone)
+                .FirstOrDefault();
         return plan is null ? null : PathSums.Of(q, new PathTrace(q, LaneSheet.Of(q.Lanes)), plan, ask);
     }
 
-    /// <summary>What reaches the user at most: the quickest of these arrays, reading; of single drives where there is no array; null without any.</summary>
+    /// <summary>What reaches the user at most: the quickest of these arrays, reading; of single drives where there is no array; null
+    /// without any.</summary>
     public static double? Best(IReadOnlyList<PathFigures> paths, IReadOnlyList<ArrayPlan> arrays)
     {
         var own = paths.Where(p => arrays.Any(a => a.Name == p.Name)).ToList();

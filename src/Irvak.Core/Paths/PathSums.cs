@@ -10,7 +10,9 @@ namespace Irvak.Core.Paths;
 internal static class PathSums
 {
     // Where a benchmark should come out of what is predicted. Common practice, no source.
-    private const double ReadLow = 0.85, WriteLow = 0.75, High = 1.02;
+    private const double ReadLow = 0.85,
+        WriteLow = 0.75,
+        High = 1.02;
 
     // A test this many times the memory leaves its cache behind. Common practice, no source.
     private const double TimesMemory = 4;
@@ -22,25 +24,61 @@ internal static class PathSums
     /// <param name="Data">Drives that carry data side by side.</param>
     /// <param name="Group">Members of the group that a rebuild is about.</param>
     /// <param name="Network">From the processors to the user.</param>
-    private sealed record Loaded(PathInput Q, ArrayPlan Plan, ArrayShape Shape, IReadOnlyList<DriveSheet> Drives, int Count, int Data, double Scale, IReadOnlyList<(string Place, IReadOnlyList<Conduit> Way)> Ways, int Group, int Penalty, IReadOnlyList<Conduit> Network)
+    private sealed record Loaded(
+        PathInput Q,
+        ArrayPlan Plan,
+        ArrayShape Shape,
+        IReadOnlyList<DriveSheet> Drives,
+        int Count,
+        int Data,
+        double Scale,
+        IReadOnlyList<(string Place, IReadOnlyList<Conduit> Way)> Ways,
+        int Group,
+        int Penalty,
+        IReadOnlyList<Conduit> Network
+    )
     {
-        /// <summary>What else uses a conduit: not these drives, and where both directions run at once not the card that their bytes leave by.</summary>
-        public List<Neighbour> Others(Conduit at) => [.. at.Others.Where(o => !Plan.Members.Contains(o.Place) && !(at.Duplex && Network.Any(n => n.Places.Contains(o.Place))))];
+        /// <summary>What else uses a conduit: not these drives, and where both directions run at once not the card that their bytes leave
+        /// by.</summary>
+        public List<Neighbour> Others(Conduit at) =>
+            [.. at.Others.Where(o => !Plan.Members.Contains(o.Place) && !(at.Duplex && Network.Any(n => n.Places.Contains(o.Place))))];
     }
 
     public static PathFigures? Of(PathInput q, PathTrace trace, ArrayPlan plan, PathQuestion ask)
     {
         List<DriveSheet> drives = [.. plan.Members.Select(m => q.Planned.At(m)?.Drive).OfType<DriveSheet>()];
-        if (drives.Count < plan.Members.Count || drives.Count == 0) return null;
+        if (drives.Count < plan.Members.Count || drives.Count == 0)
+            return null;
         var count = ask.Drives ?? drives.Count;
         // The path of drives whose size is not known is known all the same.
-        long[] bytes = count == drives.Count ? [.. drives.Select(d => d.Bytes ?? 1)] : [.. Enumerable.Repeat(drives.Min(d => d.Bytes ?? 1), count)];
-        if (ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups).Shape is not { } shape) return null;
+        long[] bytes =
+            count == drives.Count ? [.. drives.Select(d => d.Bytes ?? 1)] : [.. Enumerable.Repeat(drives.Min(d => d.Bytes ?? 1), count)];
+        if (ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups).Shape is not { } shape)
+            return null;
         var penalty = LevelTable.Of(plan.Level).Penalty is var p && p < 0 ? shape.Groups[0].Count : p;
         var group = shape.Groups.Where(g => g.Tolerance > 0).Select(g => g.Count).DefaultIfEmpty(0).Max();
         var (network, gbs, root) = trace.ToNetwork(ask.NetworkGbs);
-        var loaded = new Loaded(q, plan, shape, drives, count, Arrays.Requests.DataDrives(shape), count / (double)drives.Count, [.. plan.Members.Select(m => (m, trace.From(m)))], group, penalty, network);
-        var apart = gbs is not null && root is not null && trace.Side(plan.Members[0]) is { } side && trace.SideOf(root) is { } other && side != other ? (side, other) : ((string, string)?)null;
+        var loaded = new Loaded(
+            q,
+            plan,
+            shape,
+            drives,
+            count,
+            Arrays.Requests.DataDrives(shape),
+            count / (double)drives.Count,
+            [.. plan.Members.Select(m => (m, trace.From(m)))],
+            group,
+            penalty,
+            network
+        );
+        var apart =
+            gbs is not null
+            && root is not null
+            && trace.Side(plan.Members[0]) is { } side
+            && trace.SideOf(root) is { } other
+            && side != other
+                ? (side, other)
+                : ((string, string)?)null;
         List<PathFlow> flows = [Flow(loaded, PathWay.Read, apart), Flow(loaded, PathWay.Write, apart), Flow(loaded, PathWay.Small, apart)];
         if (group > 0)
         {
@@ -52,29 +90,69 @@ internal static class PathSums
     }
 
     /// <summary>What a rebuild gets of the path behind the drives themselves, MB/s; null when nothing there is known.</summary>
-    public static double? RebuildLimit(PathFigures path) => path.Of(PathWay.Rebuild)?.Stages.Where(s => s.Kind != StageKind.Drives).Min(s => s.MBs);
+    public static double? RebuildLimit(PathFigures path) =>
+        path.Of(PathWay.Rebuild)?.Stages.Where(s => s.Kind != StageKind.Drives).Min(s => s.MBs);
 
     private static PathFlow Flow(Loaded a, PathWay way, (string, string)? apart)
     {
         List<PathStage> stages = [Drives(a, way)];
         foreach (var kind in new[] { StageKind.Links, StageKind.Expander, StageKind.Multiplier, StageKind.Slot, StageKind.Uplink })
             stages.AddRange(Shared(a, way, kind));
-        if (apart is var (from, to)) stages.Add(new(StageKind.Sockets, "Socket link", $"{from} to {to}", null, 1, 1, null, [], [], Worked.Sum("machine sheet", new WorkedLine("its rate", "not on the sheet", true))));
+        if (apart is var (from, to))
+            stages.Add(
+                new(
+                    StageKind.Sockets,
+                    "Socket link",
+                    $"{from} to {to}",
+                    null,
+                    1,
+                    1,
+                    null,
+                    [],
+                    [],
+                    Worked.Sum("machine sheet", new WorkedLine("its rate", "not on the sheet", true))
+                )
+            );
         foreach (var n in a.Network)
         {
             // Bytes that came in by an uplink leave by it in its other direction: it is one link and limits once.
-            if (n.Kind == StageKind.NetworkUplink && stages.FindIndex(s => s.Kind == StageKind.Uplink && s.Name == n.Name && s.MBs <= n.MBs * 1.001) is >= 0 and var same)
+            if (
+                n.Kind == StageKind.NetworkUplink
+                && stages.FindIndex(s => s.Kind == StageKind.Uplink && s.Name == n.Name && s.MBs <= n.MBs * 1.001) is >= 0 and var same
+            )
                 stages[same] = stages[same] with { Detail = stages[same].Detail + ", in and out" };
-            else stages.Add(Stage(n, way, n.MBs, 1, null, 1, a));
+            else
+                stages.Add(Stage(n, way, n.MBs, 1, null, 1, a));
         }
-        var known = stages.Select((s, i) => (Stage: s, At: i)).Where(x => x.Stage.MBs is not null).OrderBy(x => x.Stage.MBs).ThenBy(x => x.At).ToList();
+        var known = stages
+            .Select((s, i) => (Stage: s, At: i))
+            .Where(x => x.Stage.MBs is not null)
+            .OrderBy(x => x.Stage.MBs)
+            .ThenBy(x => x.At)
+            .ToList();
         var end = known.Count > 0 ? known[0].Stage.MBs!.Value : 0;
         var local = stages.Where(s => !s.IsNetwork && s.MBs is not null).Min(s => s.MBs!.Value);
         var disks = a.Drives.Any(d => d.Media != DriveMedia.Flash);
         var inner = disks && way is PathWay.Read or PathWay.Write ? Math.Min(end, stages[0].MBs!.Value * InnerShare) : (double?)null;
         double? hours = way is PathWay.Rebuild or PathWay.Scrub && end > 0 ? a.Drives.Max(d => d.Bytes ?? 0) / (end * 1e6) / 3600 : null;
-        BenchmarkBand? Band(double mbs) => way == PathWay.Read ? new(mbs * ReadLow, mbs * High) : way == PathWay.Write ? new(mbs * WriteLow, mbs * High) : null;
-        return new(way, stages, known.Count > 0 ? known[0].At : null, known.Count > 1 ? known[1].At : null, end, inner, local, Lifts(known.Select(k => k.Stage).ToList()), Band(local), a.Network.Count > 0 ? Band(end) : null, hours is > 0 ? hours : null, Tell(a, way, known.Select(k => k.Stage).ToList(), end, hours));
+        BenchmarkBand? Band(double mbs) =>
+            way == PathWay.Read ? new(mbs * ReadLow, mbs * High)
+            : way == PathWay.Write ? new(mbs * WriteLow, mbs * High)
+            : null;
+        return new(
+            way,
+            stages,
+            known.Count > 0 ? known[0].At : null,
+            known.Count > 1 ? known[1].At : null,
+            end,
+            inner,
+            local,
+            Lifts(known.Select(k => k.Stage).ToList()),
+            Band(local),
+            a.Network.Count > 0 ? Band(end) : null,
+            hours is > 0 ? hours : null,
+            Tell(a, way, known.Select(k => k.Stage).ToList(), end, hours)
+        );
     }
 
     /// <summary>What arrives with the narrowest lifted, then the two narrowest, and so on, as long as it makes a difference.</summary>
@@ -82,7 +160,8 @@ internal static class PathSums
     {
         var lifts = new List<PathLift>();
         for (var i = 0; i + 1 < byWidth.Count; i++)
-            if (byWidth[i + 1].MBs > byWidth[i].MBs * 1.001) lifts.Add(new(byWidth[i].Name, byWidth[i + 1].MBs!.Value));
+            if (byWidth[i + 1].MBs > byWidth[i].MBs * 1.001)
+                lifts.Add(new(byWidth[i].Name, byWidth[i + 1].MBs!.Value));
         return lifts;
     }
 
@@ -94,26 +173,78 @@ internal static class PathSums
         switch (way)
         {
             case PathWay.Small:
-                {
-                    var request = Workloads.Of(a.Plan.Use).RequestKiB;
-                    var each = DriveDefaults.Requests(slowest);
-                    var mbs = a.Count * each.Value / a.Penalty * request * 1024 / 1e6;
-                    return new(StageKind.Drives, "Drives", $"{Words(a)}, {request} KiB at random", a.Count * each.Value * request * 1024 / 1e6, 1, a.Penalty, mbs, [], a.Plan.Members,
-                        Worked.Sum(each.Source, new WorkedLine("written", MBs(mbs), true), new WorkedLine("drives", $"{a.Count}"), new WorkedLine("requests a second, each", $"{each.Value:0}"), new WorkedLine("transfers for one small write", $"{a.Penalty}"), new WorkedLine("a request", $"{request} KiB")));
-                }
+            {
+                var request = Workloads.Of(a.Plan.Use).RequestKiB;
+                var each = DriveDefaults.Requests(slowest);
+                var mbs = a.Count * each.Value / a.Penalty * request * 1024 / 1e6;
+                return new(
+                    StageKind.Drives,
+                    "Drives",
+                    $"{Words(a)}, {request} KiB at random",
+                    a.Count * each.Value * request * 1024 / 1e6,
+                    1,
+                    a.Penalty,
+                    mbs,
+                    [],
+                    a.Plan.Members,
+                    Worked.Sum(
+                        each.Source,
+                        new WorkedLine("written", MBs(mbs), true),
+                        new WorkedLine("drives", $"{a.Count}"),
+                        new WorkedLine("requests a second, each", $"{each.Value:0}"),
+                        new WorkedLine("transfers for one small write", $"{a.Penalty}"),
+                        new WorkedLine("a request", $"{request} KiB")
+                    )
+                );
+            }
             case PathWay.Rebuild or PathWay.Scrub:
-                {
-                    var share = way == PathWay.Rebuild ? a.Q.Figures.RebuildShare ?? DriveDefaults.UsualRebuildShare : 1;
-                    var mean = a.Drives.Min(d => Math.Min(DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value), way == PathWay.Rebuild ? DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) : double.MaxValue));
-                    return new(StageKind.Drives, "Drives", way == PathWay.Rebuild ? "one written, beside other work" : "all read at once", mean, share, 1, mean * share, [], a.Plan.Members,
-                        Worked.Sum("mean over the tracks; share: common practice, no source", new WorkedLine("each", MBs(mean * share), true), new WorkedLine("mean of a full pass", MBs(mean)), new WorkedLine("share that it gets beside other work", Percent(share))));
-                }
+            {
+                var share = way == PathWay.Rebuild ? a.Q.Figures.RebuildShare ?? DriveDefaults.UsualRebuildShare : 1;
+                var mean = a.Drives.Min(d =>
+                    Math.Min(
+                        DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value),
+                        way == PathWay.Rebuild ? DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) : double.MaxValue
+                    )
+                );
+                return new(
+                    StageKind.Drives,
+                    "Drives",
+                    way == PathWay.Rebuild ? "one written, beside other work" : "all read at once",
+                    mean,
+                    share,
+                    1,
+                    mean * share,
+                    [],
+                    a.Plan.Members,
+                    Worked.Sum(
+                        "mean over the tracks; share: common practice, no source",
+                        new WorkedLine("each", MBs(mean * share), true),
+                        new WorkedLine("mean of a full pass", MBs(mean)),
+                        new WorkedLine("share that it gets beside other work", Percent(share))
+                    )
+                );
+            }
             default:
-                {
-                    var mbs = Ceiling(a, way);
-                    return new(StageKind.Drives, "Drives", $"{a.Data} of {Words(a)} at {rate.Value:0} MB/s", mbs, 1, way == PathWay.Write ? a.Count / (double)a.Data : 1, mbs, [], a.Plan.Members,
-                        Worked.Sum(rate.Source, new WorkedLine(way == PathWay.Write ? "written in order" : "read in order, outer tracks", MBs(mbs), true), new WorkedLine("drives that carry data side by side", $"{a.Data}"), new WorkedLine("the slowest of them", MBs(rate.Value))));
-                }
+            {
+                var mbs = Ceiling(a, way);
+                return new(
+                    StageKind.Drives,
+                    "Drives",
+                    $"{a.Data} of {Words(a)} at {rate.Value:0} MB/s",
+                    mbs,
+                    1,
+                    way == PathWay.Write ? a.Count / (double)a.Data : 1,
+                    mbs,
+                    [],
+                    a.Plan.Members,
+                    Worked.Sum(
+                        rate.Source,
+                        new WorkedLine(way == PathWay.Write ? "written in order" : "read in order, outer tracks", MBs(mbs), true),
+                        new WorkedLine("drives that carry data side by side", $"{a.Data}"),
+                        new WorkedLine("the slowest of them", MBs(rate.Value))
+                    )
+                );
+            }
         }
     }
 
@@ -129,20 +260,34 @@ internal static class PathSums
         var level = 0;
         while (true)
         {
-            var here = a.Ways.Select(w => w.Way.Where(c => c.Kind == kind).Skip(level).FirstOrDefault()).OfType<Conduit>().GroupBy(c => c.Id).ToList();
-            if (here.Count == 0) yield break;
+            var here = a
+                .Ways.Select(w => w.Way.Where(c => c.Kind == kind).Skip(level).FirstOrDefault())
+                .OfType<Conduit>()
+                .GroupBy(c => c.Id)
+                .ToList();
+            if (here.Count == 0)
+                yield break;
             var traffic = Traffic(a, way, here[0].First());
-            if (traffic == 0) { level++; continue; }
+            if (traffic == 0)
+            {
+                level++;
+                continue;
+            }
             double? least = null;
             var narrow = here[0].First();
             var share = 1.0;
             foreach (var conduit in here)
             {
                 var c = conduit.First();
-                if (c.MBs is not { } mbs) continue;
-                var part = kind == StageKind.Links ? 1.0 / a.Count : way is PathWay.Rebuild ? Math.Min(1, conduit.Count() * a.Scale / Math.Max(1, a.Group)) : conduit.Count() / (double)a.Ways.Count;
+                if (c.MBs is not { } mbs)
+                    continue;
+                var part =
+                    kind == StageKind.Links ? 1.0 / a.Count
+                    : way is PathWay.Rebuild ? Math.Min(1, conduit.Count() * a.Scale / Math.Max(1, a.Group))
+                    : conduit.Count() / (double)a.Ways.Count;
                 var through = way == PathWay.Scrub ? mbs / Math.Max(1, part * a.Count) : mbs / (part * traffic);
-                if (least is null || through < least) (least, narrow, share) = (through, c, part);
+                if (least is null || through < least)
+                    (least, narrow, share) = (through, c, part);
             }
             yield return Stage(narrow, way, least, traffic, here.Count > 1 ? here.Count : null, share, a);
             level++;
@@ -160,7 +305,9 @@ internal static class PathSums
             PathWay.Write => behind ? a.Count / (double)a.Data : 1,
             PathWay.Small => behind ? a.Penalty : 1,
             // All others are read and one is written; a mirror reads one. Both directions at once where the link can.
-            PathWay.Rebuild => !behind ? 0 : at.Kind == StageKind.Links ? a.Count : Sources(a) + (at.Duplex ? 0 : 1),
+            PathWay.Rebuild => !behind ? 0
+            : at.Kind == StageKind.Links ? a.Count
+            : Sources(a) + (at.Duplex ? 0 : 1),
             _ => !behind ? 0 : a.Count,
         };
     }
@@ -169,15 +316,36 @@ internal static class PathSums
 
     private static PathStage Stage(Conduit c, PathWay way, double? mbs, double traffic, int? parallel, double share, Loaded a)
     {
-        List<WorkedLine> lines = [new(parallel is null ? "on paper" : $"on paper, one of {parallel}", c.RawMBs is { } raw ? MBs(raw) : "not known"), new("of it data", Percent(c.Efficiency))];
-        if (c.Kind != StageKind.Links && share < 1) lines.Add(new("of the drives hang on it", Percent(share)));
-        if (c.Kind == StageKind.Links && way is PathWay.Read or PathWay.Write) lines.Add(new("drives that carry data side by side", $"{a.Data}"));
-        if (c.Kind != StageKind.Links && traffic > 1.0001) lines.Add(new("bytes that pass for one of the user’s", traffic.ToString("0.##")));
+        List<WorkedLine> lines =
+        [
+            new(parallel is null ? "on paper" : $"on paper, one of {parallel}", c.RawMBs is { } raw ? MBs(raw) : "not known"),
+            new("of it data", Percent(c.Efficiency)),
+        ];
+        if (c.Kind != StageKind.Links && share < 1)
+            lines.Add(new("of the drives hang on it", Percent(share)));
+        if (c.Kind == StageKind.Links && way is PathWay.Read or PathWay.Write)
+            lines.Add(new("drives that carry data side by side", $"{a.Data}"));
+        if (c.Kind != StageKind.Links && traffic > 1.0001)
+            lines.Add(new("bytes that pass for one of the user’s", traffic.ToString("0.##")));
         var others = a.Others(c);
         var shared = way is PathWay.Read or PathWay.Write ? Left(c, others, mbs, Ceiling(a, way) * traffic * share) : null;
-        if (others.Count > 0) lines.Add(new("used too by", others.Count > 3 ? $"{others.Count} others" : string.Join(", ", others.Select(o => o.Name))));
-        if (shared is { } left) lines.Add(new("left while they run too", MBs(left)));
-        return new(c.Kind, parallel is > 1 && c.Kind != StageKind.Links ? $"{c.Name} and {parallel - 1} more" : c.Name, c.Detail, c.RawMBs, c.Efficiency, traffic, mbs, [.. others.Select(o => o.Name)], c.Places, new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source), shared);
+        if (others.Count > 0)
+            lines.Add(new("used too by", others.Count > 3 ? $"{others.Count} others" : string.Join(", ", others.Select(o => o.Name))));
+        if (shared is { } left)
+            lines.Add(new("left while they run too", MBs(left)));
+        return new(
+            c.Kind,
+            parallel is > 1 && c.Kind != StageKind.Links ? $"{c.Name} and {parallel - 1} more" : c.Name,
+            c.Detail,
+            c.RawMBs,
+            c.Efficiency,
+            traffic,
+            mbs,
+            [.. others.Select(o => o.Name)],
+            c.Places,
+            new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source),
+            shared
+        );
     }
 
     /// <summary>Each gets by what it could move; null while there is enough for all.</summary>
@@ -189,23 +357,38 @@ internal static class PathSums
     }
 
     /// <summary>What the drives of an array could move of the user's bytes, MB/s.</summary>
-    private static double Ceiling(Loaded a, PathWay way) => a.Data * a.Drives.Min(d => way == PathWay.Read ? DriveDefaults.ReadMBs(d).Value : DriveDefaults.WriteMBs(d).Value);
+    private static double Ceiling(Loaded a, PathWay way) =>
+        a.Data * a.Drives.Min(d => way == PathWay.Read ? DriveDefaults.ReadMBs(d).Value : DriveDefaults.WriteMBs(d).Value);
 
     /// <summary>The smallest test that no cache on the way answers, GiB.</summary>
     private static (double GiB, string Why) TestSize(PathInput q, ArrayPlan plan)
     {
         var memory = TimesMemory * q.Planned.InstalledMiB / 1024.0;
-        var behind = q.Sheet.Bays.Where(b => b.Names.Any(n => plan.Members.Contains(PlaceName.Bay(n)))).Select(b => q.ControllerOf(b)?.Sheet.CacheMiB ?? 0).DefaultIfEmpty(0).Max() / 1024.0;
-        var flash = q.Caches.Where(c => c.Volumes.Any(v => v.Array == plan.Name)).Sum(c => c.Places.Sum(p => q.Planned.At(p)?.Drive?.Bytes ?? 0)) / Math.Pow(2, 30);
+        var behind =
+            q.Sheet.Bays.Where(b => b.Names.Any(n => plan.Members.Contains(PlaceName.Bay(n))))
+                .Select(b => q.ControllerOf(b)?.Sheet.CacheMiB ?? 0)
+                .DefaultIfEmpty(0)
+                .Max() / 1024.0;
+        var flash =
+            q.Caches.Where(c => c.Volumes.Any(v => v.Array == plan.Name)).Sum(c => c.Places.Sum(p => q.Planned.At(p)?.Drive?.Bytes ?? 0))
+            / Math.Pow(2, 30);
         var most = Math.Max(memory, Math.Max(behind, flash));
-        return (most, most == 0 ? "the memory is not known" : most == memory ? "four times the memory, or direct requests that pass it by" : most == flash ? "more than the cache of flash before it" : "more than the controller’s cache");
+        return (
+            most,
+            most == 0 ? "the memory is not known"
+            : most == memory ? "four times the memory, or direct requests that pass it by"
+            : most == flash ? "more than the cache of flash before it"
+            : "more than the controller’s cache"
+        );
     }
 
     private static string Tell(Loaded a, PathWay way, List<PathStage> byWidth, double end, double? hours)
     {
-        if (byWidth.Count == 0) return "Nothing of this path is known.";
+        if (byWidth.Count == 0)
+            return "Nothing of this path is known.";
         var narrow = "the " + Lower(byWidth[0].Name);
-        if (end == 0) return $"Nothing passes: {narrow}, {byWidth[0].Detail}.";
+        if (end == 0)
+            return $"Nothing passes: {narrow}, {byWidth[0].Detail}.";
         var next = byWidth.Count > 1 ? $" With that lifted, {MBs(byWidth[1].MBs!.Value)} at the {Lower(byWidth[1].Name)}." : "";
         return way switch
         {
@@ -216,7 +399,8 @@ internal static class PathSums
     }
 
     /// <summary>A stage's name within a sentence.</summary>
-    internal static string Lower(string name) => name.StartsWith("PCI", StringComparison.Ordinal) ? name : $"{char.ToLowerInvariant(name[0])}{name[1..]}";
+    internal static string Lower(string name) =>
+        name.StartsWith("PCI", StringComparison.Ordinal) ? name : $"{char.ToLowerInvariant(name[0])}{name[1..]}";
 
     internal static string MBs(double value) => Lanes.LaneRules.MBs(value);
 

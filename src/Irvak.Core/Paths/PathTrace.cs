@@ -10,7 +10,18 @@ namespace Irvak.Core.Paths;
 /// <param name="RawMBs">On paper; null when not known.</param>
 /// <param name="Duplex">True when both directions run at once.</param>
 /// <param name="Others">What else uses it.</param>
-internal sealed record Conduit(StageKind Kind, string Id, string Name, string Detail, double? RawMBs, double Efficiency, string Source, bool Duplex, IReadOnlyList<string> Places, IReadOnlyList<Neighbour> Others)
+internal sealed record Conduit(
+    StageKind Kind,
+    string Id,
+    string Name,
+    string Detail,
+    double? RawMBs,
+    double Efficiency,
+    string Source,
+    bool Duplex,
+    IReadOnlyList<string> Places,
+    IReadOnlyList<Neighbour> Others
+)
 {
     public double? MBs => RawMBs * Efficiency;
 }
@@ -28,9 +39,12 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     {
         var trace = new PathTrace(q, lanes);
         List<PathFigures> paths = [.. q.Arrays.Select(a => PathSums.Of(q, trace, a, new PathQuestion())).OfType<PathFigures>()];
-        if (paths.Count > 0) return paths;
+        if (paths.Count > 0)
+            return paths;
         // Without an array the first drives stand for the rest; the others are worked out when somebody asks.
-        paths.AddRange(Singles(q).Take(MostSingles).Select(p => PathSums.Of(q, trace, PathSheet.Alone(p), new PathQuestion())).OfType<PathFigures>());
+        paths.AddRange(
+            Singles(q).Take(MostSingles).Select(p => PathSums.Of(q, trace, PathSheet.Alone(p), new PathQuestion())).OfType<PathFigures>()
+        );
         return paths;
     }
 
@@ -39,16 +53,24 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     /// <summary>Places of drives that belong to no array, no cache and no boot set.</summary>
     public static IEnumerable<string> Singles(PathInput q)
     {
-        var used = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(q.Caches.SelectMany(c => c.Places)).Concat(q.Boot?.Places ?? []).ToHashSet();
-        return SheetPlaces.All(q.Sheet).Where(p => PlaceName.HoldsDrive(p) && !used.Contains(p) && q.Planned.At(p)?.Drive is { Media: not DriveMedia.Tape });
+        var used = q
+            .Arrays.SelectMany(a => a.Members.Concat(a.AllSpares))
+            .Concat(q.Caches.SelectMany(c => c.Places))
+            .Concat(q.Boot?.Places ?? [])
+            .ToHashSet();
+        return SheetPlaces
+            .All(q.Sheet)
+            .Where(p => PlaceName.HoldsDrive(p) && !used.Contains(p) && q.Planned.At(p)?.Drive is { Media: not DriveMedia.Tape });
     }
 
     /// <summary>Conduits from a drive inwards, the nearest first.</summary>
     public IReadOnlyList<Conduit> From(string place)
     {
         var drive = q.Planned.At(place)?.Drive;
-        return PlaceName.Kind(place) == "bay" && q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(PlaceName.Short(place))) is { } bays ? FromBay(place, drive, bays)
-            : q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place) is { } m2 ? FromModule(place, drive, m2) : [];
+        return PlaceName.Kind(place) == "bay" && q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(PlaceName.Short(place))) is { } bays
+                ? FromBay(place, drive, bays)
+            : q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place) is { } m2 ? FromModule(place, drive, m2)
+            : [];
     }
 
     private List<Conduit> FromBay(string place, DriveSheet? drive, BayGroup bays)
@@ -56,25 +78,66 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
         var way = new List<Conduit>();
         if (q.ControllerOf(bays) is not { } controller)
         {
-            if (EndOf(place) is { } end) way.Add(Lane(place, end.Branch, end.End));
+            if (EndOf(place) is { } end)
+                way.Add(Lane(place, end.Branch, end.End));
             way.AddRange(Uplinks(bays.Root, place));
             return way;
         }
         if (controller.Card is { HoldsDrives: true })
         {
-            if (EndOf(place) is { } end) way.Add(Lane(place, end.Branch, end.End));
+            if (EndOf(place) is { } end)
+                way.Add(Lane(place, end.Branch, end.End));
         }
         else
         {
             var rate = drive is null ? null : BayController.Link(BayWiring.Rates(drive), bays.LinkGbs, controller.Sheet.LinkGbs);
             if (drive?.Protocol != DriveProtocol.Nvme)
-                way.Add(new(StageKind.Links, place, "Drive links", rate is > 0 ? $"{Gbs(rate.Value)} Gb/s each" : "rate not known", rate is > 0 ? BayWiring.RawMBs(rate.Value) : null, BayWiring.Payload, "SATA 3 and SPL-4 for the rate; 92 %: common practice, no source", true, [place], []));
+                way.Add(
+                    new(
+                        StageKind.Links,
+                        place,
+                        "Drive links",
+                        rate is > 0 ? $"{Gbs(rate.Value)} Gb/s each" : "rate not known",
+                        rate is > 0 ? BayWiring.RawMBs(rate.Value) : null,
+                        BayWiring.Payload,
+                        "SATA 3 and SPL-4 for the rate; 92 %: common practice, no source",
+                        true,
+                        [place],
+                        []
+                    )
+                );
             var common = Highest(bays.LinkGbs, controller.Sheet.LinkGbs);
             var hub = q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root && b.What is "expander" or "multiplier");
             if (hub?.What == "multiplier")
-                way.Add(new(StageKind.Multiplier, hub.Id, "Port multiplier", $"one link of {Gbs(Math.Min(common ?? 6, 6))} Gb/s", BayWiring.RawMBs(Math.Min(common ?? 6, 6)), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", false, [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
+                way.Add(
+                    new(
+                        StageKind.Multiplier,
+                        hub.Id,
+                        "Port multiplier",
+                        $"one link of {Gbs(Math.Min(common ?? 6, 6))} Gb/s",
+                        BayWiring.RawMBs(Math.Min(common ?? 6, 6)),
+                        BayWiring.Payload,
+                        "SATA 3; 92 %: common practice, no source",
+                        false,
+                        [PlaceName.Board(hub.Id)],
+                        Elsewhere(bays, place)
+                    )
+                );
             else if (bays.Expander == true || hub is not null)
-                way.Add(new(StageKind.Expander, bays.Group, "Expander", common is { } c ? $"×{WideLanes} of {Gbs(c)} Gb/s" : "rate not known", common is { } r ? WideLanes * BayWiring.RawMBs(r) : null, BayWiring.Payload, "SPL-4; four lanes to the controller and 92 %: common practice, no source", true, hub is null ? [] : [PlaceName.Board(hub.Id)], Elsewhere(bays, place)));
+                way.Add(
+                    new(
+                        StageKind.Expander,
+                        bays.Group,
+                        "Expander",
+                        common is { } c ? $"×{WideLanes} of {Gbs(c)} Gb/s" : "rate not known",
+                        common is { } r ? WideLanes * BayWiring.RawMBs(r) : null,
+                        BayWiring.Payload,
+                        "SPL-4; four lanes to the controller and 92 %: common practice, no source",
+                        true,
+                        hub is null ? [] : [PlaceName.Board(hub.Id)],
+                        Elsewhere(bays, place)
+                    )
+                );
         }
         way.AddRange(FromSlot(controller.Place, controller.Card));
         return way;
@@ -85,24 +148,69 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     {
         if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
         {
-            if (branch.Bus == "pci") yield return OldBus(branch);
-            else if (card is not { HoldsDrives: true } && branch.Ends.Where(e => e.State is EndState.Full or EndState.Less or EndState.Unknown).ToList() is { Count: > 0 } ends)
+            if (branch.Bus == "pci")
+                yield return OldBus(branch);
+            else if (
+                card is not { HoldsDrives: true }
+                && branch.Ends.Where(e => e.State is EndState.Full or EndState.Less or EndState.Unknown).ToList() is { Count: > 0 } ends
+            )
                 // Several chips of one card, each with its link, are as wide as these together.
-                yield return Lane(place, branch, ends[0] with { Width = branch.Switched ? branch.Used : ends.Sum(e => e.Width) }, StageKind.Slot);
-            foreach (var up in Uplinks(branch.Root, place)) yield return up;
+                yield return Lane(
+                    place,
+                    branch,
+                    ends[0] with
+                    {
+                        Width = branch.Switched ? branch.Used : ends.Sum(e => e.Width),
+                    },
+                    StageKind.Slot
+                );
+            foreach (var up in Uplinks(branch.Root, place))
+                yield return up;
             yield break;
         }
         var root = q.Sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == place)?.Root;
-        foreach (var up in Uplinks(root, place)) yield return up;
+        foreach (var up in Uplinks(root, place))
+            yield return up;
     }
 
-    private Conduit OldBus(LaneBranch branch) => new(StageKind.Slot, "bus:" + branch.Root, "PCI bus", "32 bits, 33 MHz, shared", LinkRates.PciMBs, LinkRates.PciInUseMBs / LinkRates.PciMBs, "PCI Local Bus Specification 3.0; in use: from memory", false, [branch.Place],
-        [.. lanes.Branches.Where(b => b.Bus == "pci" && b.Root == branch.Root && b.Place != branch.Place).SelectMany(b => b.Ends).Where(e => e.State != EndState.Out).Select(e => new Neighbour(e.Place, e.Name, Math.Min(e.NeedMBs ?? 0, e.MBs)))]);
+    private Conduit OldBus(LaneBranch branch) =>
+        new(
+            StageKind.Slot,
+            "bus:" + branch.Root,
+            "PCI bus",
+            "32 bits, 33 MHz, shared",
+            LinkRates.PciMBs,
+            LinkRates.PciInUseMBs / LinkRates.PciMBs,
+            "PCI Local Bus Specification 3.0; in use: from memory",
+            false,
+            [branch.Place],
+            [
+                .. lanes
+                    .Branches.Where(b => b.Bus == "pci" && b.Root == branch.Root && b.Place != branch.Place)
+                    .SelectMany(b => b.Ends)
+                    .Where(e => e.State != EndState.Out)
+                    .Select(e => new Neighbour(e.Place, e.Name, Math.Min(e.NeedMBs ?? 0, e.MBs))),
+            ]
+        );
 
     private List<Conduit> FromModule(string place, DriveSheet? drive, M2Place m2)
     {
         var way = new List<Conduit>();
-        if (drive?.Protocol == DriveProtocol.Sata) way.Add(new(StageKind.Links, place, "Drive links", "6 Gb/s", BayWiring.RawMBs(6), BayWiring.Payload, "SATA 3; 92 %: common practice, no source", true, [place], []));
+        if (drive?.Protocol == DriveProtocol.Sata)
+            way.Add(
+                new(
+                    StageKind.Links,
+                    place,
+                    "Drive links",
+                    "6 Gb/s",
+                    BayWiring.RawMBs(6),
+                    BayWiring.Payload,
+                    "SATA 3; 92 %: common practice, no source",
+                    true,
+                    [place],
+                    []
+                )
+            );
         else if (EndOf(place) is { } end)
         {
             way.Add(Lane(place, end.Branch, end.End));
@@ -110,7 +218,20 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             if (end.Branch.Switched && end.Branch is { Gen: { } gen })
             {
                 var at = Math.Min(gen, q.Planned.At(end.Branch.Place)?.Card?.Gen ?? gen);
-                way.Add(new(StageKind.Slot, end.Branch.Place, $"Slot {PlaceName.Short(end.Branch.Place)}", $"×{end.Branch.Used} gen {at}, behind a switch", end.Branch.Used * LinkRates.LaneMBs(at), LinkRates.Payload(at, PayloadAt(end.Branch.Place, at).Bytes), Pcie, true, [end.Branch.Place], []));
+                way.Add(
+                    new(
+                        StageKind.Slot,
+                        end.Branch.Place,
+                        $"Slot {PlaceName.Short(end.Branch.Place)}",
+                        $"×{end.Branch.Used} gen {at}, behind a switch",
+                        end.Branch.Used * LinkRates.LaneMBs(at),
+                        LinkRates.Payload(at, PayloadAt(end.Branch.Place, at).Bytes),
+                        Pcie,
+                        true,
+                        [end.Branch.Place],
+                        []
+                    )
+                );
             }
         }
         way.AddRange(Uplinks(m2.On is { } slot ? q.Sheet.Slots.FirstOrDefault(s => s.Id == slot)?.Root : m2.Root, place));
@@ -132,8 +253,20 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     {
         var known = end is { Gen: > 0, Width: > 0 };
         var (payload, basis) = known ? PayloadAt(branch.Place, end.Gen) : (0, "");
-        return new(kind, place, kind == StageKind.Slot ? $"Slot {PlaceName.Short(branch.Place)}" : "Drive links", known ? $"×{end.Width} gen {end.Gen}, payload {payload} {basis}" : "no link, or not known",
-            end.Width == 0 ? 0 : known ? end.Width * LinkRates.LaneMBs(end.Gen) : null, known ? LinkRates.Payload(end.Gen, payload) : 1, Pcie, true, [branch.Place], []);
+        return new(
+            kind,
+            place,
+            kind == StageKind.Slot ? $"Slot {PlaceName.Short(branch.Place)}" : "Drive links",
+            known ? $"×{end.Width} gen {end.Gen}, payload {payload} {basis}" : "no link, or not known",
+            end.Width == 0 ? 0
+                : known ? end.Width * LinkRates.LaneMBs(end.Gen)
+                : null,
+            known ? LinkRates.Payload(end.Gen, payload) : 1,
+            Pcie,
+            true,
+            [branch.Place],
+            []
+        );
     }
 
     // Devices behind an uplink, with the places of their branches.
@@ -145,22 +278,46 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
         {
             var known = up is { UplinkGen: not null, UplinkLanes: not null };
             // A bridge to the old bus is that bus; its own uplink is never the narrower of the two.
-            if (!known) continue;
+            if (!known)
+                continue;
             if (!_behind.TryGetValue(up.Id, out var behind))
-                _behind[up.Id] = behind = [.. lanes.Branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == up.Id)).SelectMany(b => b.Ends.Where(e => e.NeedMBs > 0).Select(e => (b.Place, End: e)))];
-            yield return new(StageKind.Uplink, up.Id, $"Uplink of {up.Id}", $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}", up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value), LinkRates.Payload(up.UplinkGen.Value, LinkRates.UsualPayload(up.UplinkGen.Value)), Pcie, true, [],
-                [.. behind.Where(b => b.Place != place && b.End.Place != place).Select(b => new Neighbour(b.End.Place, b.End.Name, Math.Min(b.End.NeedMBs!.Value, b.End.MBs)))]);
+                _behind[up.Id] = behind = [
+                    .. lanes
+                        .Branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == up.Id))
+                        .SelectMany(b => b.Ends.Where(e => e.NeedMBs > 0).Select(e => (b.Place, End: e))),
+                ];
+            yield return new(
+                StageKind.Uplink,
+                up.Id,
+                $"Uplink of {up.Id}",
+                $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}",
+                up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value),
+                LinkRates.Payload(up.UplinkGen.Value, LinkRates.UsualPayload(up.UplinkGen.Value)),
+                Pcie,
+                true,
+                [],
+                [
+                    .. behind
+                        .Where(b => b.Place != place && b.End.Place != place)
+                        .Select(b => new Neighbour(b.End.Place, b.End.Name, Math.Min(b.End.NeedMBs!.Value, b.End.MBs))),
+                ]
+            );
         }
     }
 
     /// <summary>From the processors to the network: the slot of its card, what lies above it, and the line.</summary>
-    public (IReadOnlyList<Conduit> Way, double? Gbs, string? Root) ToNetwork(double? instead) => instead is null ? _network ??= Network(null) : Network(instead);
+    public (IReadOnlyList<Conduit> Way, double? Gbs, string? Root) ToNetwork(double? instead) =>
+        instead is null ? _network ??= Network(null) : Network(instead);
 
     private (IReadOnlyList<Conduit> Way, double? Gbs, string? Root)? _network;
 
     private (IReadOnlyList<Conduit> Way, double? Gbs, string? Root) Network(double? instead)
     {
-        var cards = q.Planned.Units.Where(u => u.Value.Card?.Network is { RatesGbs.Count: > 0 }).OrderByDescending(u => u.Value.Card!.Network!.RatesGbs.Max()).ThenBy(u => u.Key, StringComparer.Ordinal).ToList();
+        var cards = q
+            .Planned.Units.Where(u => u.Value.Card?.Network is { RatesGbs.Count: > 0 })
+            .OrderByDescending(u => u.Value.Card!.Network!.RatesGbs.Max())
+            .ThenBy(u => u.Key, StringComparer.Ordinal)
+            .ToList();
         var board = q.Sheet.Ports.Select(p => PortGbs(p.What)).Max();
         var way = new List<Conduit>();
         string? root = null;
@@ -174,29 +331,63 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
             {
                 root = branch.Root;
-                if (branch.Bus == "pci") way.Add(OldBus(branch) with { Kind = StageKind.NetworkSlot });
-                else if (branch.Ends.FirstOrDefault(e => e.State != EndState.Out) is { } end) way.Add(Lane(place, branch, end, StageKind.Slot) with { Kind = StageKind.NetworkSlot });
+                if (branch.Bus == "pci")
+                    way.Add(OldBus(branch) with { Kind = StageKind.NetworkSlot });
+                else if (branch.Ends.FirstOrDefault(e => e.State != EndState.Out) is { } end)
+                    way.Add(Lane(place, branch, end, StageKind.Slot) with { Kind = StageKind.NetworkSlot });
                 way.InsertRange(0, Uplinks(branch.Root, place).Select(u => u with { Kind = StageKind.NetworkUplink }).Reverse());
             }
         }
         else if (board is not null)
         {
             gbs = board;
-            if (q.Sheet.Boards.FirstOrDefault(b => b.What == "network" && b.Elec is > 0) is { } chip && lanes.Branches.FirstOrDefault(b => b.Place == PlaceName.Board(chip.Id)) is { Ends.Count: > 0 } branch)
+            if (
+                q.Sheet.Boards.FirstOrDefault(b => b.What == "network" && b.Elec is > 0) is { } chip
+                && lanes.Branches.FirstOrDefault(b => b.Place == PlaceName.Board(chip.Id)) is { Ends.Count: > 0 } branch
+            )
             {
                 root = branch.Root;
-                way.Add(Lane(branch.Place, branch, branch.Ends[0], StageKind.Slot) with { Kind = StageKind.NetworkSlot, Name = "Network chip" });
+                way.Add(
+                    Lane(branch.Place, branch, branch.Ends[0], StageKind.Slot) with
+                    {
+                        Kind = StageKind.NetworkSlot,
+                        Name = "Network chip",
+                    }
+                );
             }
         }
-        if (instead is { } asked) (gbs, name) = (asked, "what if");
-        if (gbs is { } line) way.Add(new(StageKind.Network, "port", "Network", $"{Gbs(line)} Gb/s, {name}", line * 1000 / 8, LinkRates.EthernetShare(), "IEEE 802.3: frames of 1500 with time stamps", true, cards.Count > 0 ? [cards[0].Key] : [], []));
+        if (instead is { } asked)
+            (gbs, name) = (asked, "what if");
+        if (gbs is { } line)
+            way.Add(
+                new(
+                    StageKind.Network,
+                    "port",
+                    "Network",
+                    $"{Gbs(line)} Gb/s, {name}",
+                    line * 1000 / 8,
+                    LinkRates.EthernetShare(),
+                    "IEEE 802.3: frames of 1500 with time stamps",
+                    true,
+                    cards.Count > 0 ? [cards[0].Key] : [],
+                    []
+                )
+            );
         return (way, gbs, root);
     }
 
     /// <summary>The processor that a drive's path reaches.</summary>
     public string? Side(string place) =>
         PlaceName.Kind(place) == "m2" ? Topology.Top(q.Sheet, q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place)?.Root)
-        : q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(PlaceName.Short(place))) is { } bays ? q.ControllerOf(bays) is { } c ? Topology.Top(q.Sheet, lanes.Branches.FirstOrDefault(b => b.Place == c.Place)?.Root ?? q.Sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == c.Place)?.Root) : Topology.Top(q.Sheet, bays.Root) : null;
+        : q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(PlaceName.Short(place))) is { } bays
+            ? q.ControllerOf(bays) is { } c
+                    ? Topology.Top(
+                        q.Sheet,
+                        lanes.Branches.FirstOrDefault(b => b.Place == c.Place)?.Root
+                            ?? q.Sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == c.Place)?.Root
+                    )
+                : Topology.Top(q.Sheet, bays.Root)
+        : null;
 
     public string? SideOf(string? root) => Topology.Top(q.Sheet, root);
 
@@ -209,25 +400,39 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
         {
             _ends = [];
             foreach (var branch in lanes.Branches)
-                foreach (var end in branch.Ends)
-                    if (end.State is not EndState.Empty and not EndState.Out) _ends.TryAdd(end.Place, (branch, end));
+            foreach (var end in branch.Ends)
+                if (end.State is not EndState.Empty and not EndState.Out)
+                    _ends.TryAdd(end.Place, (branch, end));
         }
         return _ends.TryGetValue(place, out var found) ? found : null;
     }
 
     /// <summary>Other drives behind the same backplane.</summary>
     private List<Neighbour> Elsewhere(BayGroup bays, string place) =>
-        [.. bays.Names.Select(PlaceName.Bay).Where(p => p != place && q.Planned.At(p)?.Drive is not null).Select(p => new Neighbour(p, PlaceName.Short(p), DriveDefaults.ReadMBs(q.Planned.At(p)!.Drive).Value))];
+        [
+            .. bays
+                .Names.Select(PlaceName.Bay)
+                .Where(p => p != place && q.Planned.At(p)?.Drive is not null)
+                .Select(p => new Neighbour(p, PlaceName.Short(p), DriveDefaults.ReadMBs(q.Planned.At(p)!.Drive).Value)),
+        ];
 
     /// <summary>Rate of a line as the sheet writes it: "10 Gb"; null for another kind of socket.</summary>
     private static double? PortGbs(string what)
     {
         var parts = what.Split(' ');
-        return parts.Length >= 2 && parts[1] == "Gb" && double.TryParse(parts[0], System.Globalization.CultureInfo.InvariantCulture, out var gbs) ? gbs : null;
+        return
+            parts.Length >= 2
+            && parts[1] == "Gb"
+            && double.TryParse(parts[0], System.Globalization.CultureInfo.InvariantCulture, out var gbs)
+            ? gbs
+            : null;
     }
 
     private static double? Highest(IReadOnlyList<double>? one, IReadOnlyList<double>? other) =>
-        one is { Count: > 0 } && other is { Count: > 0 } ? one.Intersect(other).Select(v => (double?)v).Max() : one is { Count: > 0 } ? one.Max() : other is { Count: > 0 } ? other.Max() : null;
+        one is { Count: > 0 } && other is { Count: > 0 } ? one.Intersect(other).Select(v => (double?)v).Max()
+        : one is { Count: > 0 } ? one.Max()
+        : other is { Count: > 0 } ? other.Max()
+        : null;
 
     private static string Gbs(double rate) => rate.ToString("0.##");
 }

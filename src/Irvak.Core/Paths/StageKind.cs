@@ -6,24 +6,38 @@ namespace Irvak.Core.Paths;
 [JsonConverter(typeof(JsonStringEnumConverter<StageKind>))]
 public enum StageKind
 {
-    [JsonStringEnumMemberName("drives")] Drives,
+    [JsonStringEnumMemberName("drives")]
+    Drives,
 
     /// <summary>The drives' own links.</summary>
-    [JsonStringEnumMemberName("links")] Links,
-    [JsonStringEnumMemberName("expander")] Expander,
-    [JsonStringEnumMemberName("multiplier")] Multiplier,
+    [JsonStringEnumMemberName("links")]
+    Links,
+
+    [JsonStringEnumMemberName("expander")]
+    Expander,
+
+    [JsonStringEnumMemberName("multiplier")]
+    Multiplier,
 
     /// <summary>The slot of the controller or carrier, or the old bus.</summary>
-    [JsonStringEnumMemberName("slot")] Slot,
+    [JsonStringEnumMemberName("slot")]
+    Slot,
 
     /// <summary>From a chipset to the processor.</summary>
-    [JsonStringEnumMemberName("uplink")] Uplink,
+    [JsonStringEnumMemberName("uplink")]
+    Uplink,
 
     /// <summary>From one processor to the other.</summary>
-    [JsonStringEnumMemberName("sockets")] Sockets,
-    [JsonStringEnumMemberName("network-slot")] NetworkSlot,
-    [JsonStringEnumMemberName("network-uplink")] NetworkUplink,
+    [JsonStringEnumMemberName("sockets")]
+    Sockets,
+
+    [JsonStringEnumMemberName("network-slot")]
+    NetworkSlot,
+
+    [JsonStringEnumMemberName("network-uplink")]
+    NetworkUplink,
 
     /// <summary>The line.</summary>
-    [JsonStringEnumMemberName("network")] Network,
+    [JsonStringEnumMemberName("network")]
+    Network,
 }

@@ -16,9 +16,11 @@ public sealed record AdoptSheet(MachineSheet Sheet) : JobEdit
 
     public override string Tell() => $"takes the sheet {Sheet.FullName}{(Sheet.Draft ? ", a draft" : "")}";
 
-    public override SheetProblem? Refusal(JobState state) => SheetCheck.Check(Sheet) is [var first, ..] ? first with { Path = "/edit/sheet" + first.Path } : null;
+    public override SheetProblem? Refusal(JobState state) =>
+        SheetCheck.Check(Sheet) is [var first, ..] ? first with { Path = "/edit/sheet" + first.Path } : null;
 
-    /// <summary>Another sheet keeps what was found and planned in the places that exist on it too; what captures had said takes its places.</summary>
+    /// <summary>Another sheet keeps what was found and planned in the places that exist on it too; what captures had said takes its
+    /// places.</summary>
     public override JobState Applied(JobState state, Stamp stamp)
     {
         var sheet = CarrierPlaces.Onto(Sheet, state);

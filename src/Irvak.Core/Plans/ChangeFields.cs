@@ -17,27 +17,45 @@ public sealed record ListChange(IReadOnlyList<string> Add, IReadOnlyList<string>
 /// <param name="Lists">Lists of places by field: what comes in, what goes.</param>
 /// <param name="Was">Values before, which history tells; filled in when it is applied, whatever was sent.</param>
 [EditName("changeFields")]
-public sealed record ChangeFields(string Subject, IReadOnlyDictionary<string, JsonElement?> To, IReadOnlyDictionary<string, ListChange>? Lists = null, IReadOnlyDictionary<string, JsonElement?>? Was = null) : JobEdit
+public sealed record ChangeFields(
+    string Subject,
+    IReadOnlyDictionary<string, JsonElement?> To,
+    IReadOnlyDictionary<string, ListChange>? Lists = null,
+    IReadOnlyDictionary<string, JsonElement?>? Was = null
+) : JobEdit
 {
     private IReadOnlyDictionary<string, ListChange> InLists => Lists ?? new Dictionary<string, ListChange>();
 
     public override IEnumerable<string> Touches() =>
-        [.. To.Keys.Select(f => Clashes.Part(Subject, f)), .. InLists.SelectMany(l => l.Value.Add.Concat(l.Value.Drop).Select(p => Clashes.Part(Subject, $"{l.Key} {p}")))];
+        [
+            .. To.Keys.Select(f => Clashes.Part(Subject, f)),
+            .. InLists.SelectMany(l => l.Value.Add.Concat(l.Value.Drop).Select(p => Clashes.Part(Subject, $"{l.Key} {p}"))),
+        ];
 
     public override string ValueAt(string subject)
     {
         foreach (var (field, value) in To)
-            if (Clashes.Part(Subject, field) == subject) return FieldWords.Value(field, value);
+            if (Clashes.Part(Subject, field) == subject)
+                return FieldWords.Value(field, value);
         foreach (var (field, change) in InLists)
-            foreach (var place in change.Add.Concat(change.Drop))
-                if (Clashes.Part(Subject, $"{field} {place}") == subject) return change.Add.Contains(place) ? "in it" : "not in it";
+        foreach (var place in change.Add.Concat(change.Drop))
+            if (Clashes.Part(Subject, $"{field} {place}") == subject)
+                return change.Add.Contains(place) ? "in it" : "not in it";
         return Tell();
     }
 
     public override string Tell()
     {
-        var said = To.Select(t => $"{FieldWords.Of(t.Key)} {(Was?.ContainsKey(t.Key) == true ? $"from {FieldWords.Value(t.Key, Was[t.Key])} " : "")}to {FieldWords.Value(t.Key, t.Value)}")
-            .Concat(InLists.SelectMany(l => l.Value.Add.Select(p => $"{FieldWords.Of(l.Key)}: {PlaceName.Short(p)} comes in").Concat(l.Value.Drop.Select(p => $"{FieldWords.Of(l.Key)}: {PlaceName.Short(p)} goes"))));
+        var said = To.Select(t =>
+                $"{FieldWords.Of(t.Key)} {(Was?.ContainsKey(t.Key) == true ? $"from {FieldWords.Value(t.Key, Was[t.Key])} " : "")}to "
+                + $"{FieldWords.Value(t.Key, t.Value)}"
+            )
+            .Concat(
+                InLists.SelectMany(l =>
+                    l.Value.Add.Select(p => $"{FieldWords.Of(l.Key)}: {PlaceName.Short(p)} comes in")
+                        .Concat(l.Value.Drop.Select(p => $"{FieldWords.Of(l.Key)}: {PlaceName.Short(p)} goes"))
+                )
+            );
         return $"changes {SubjectWords.Of(Subject)}: {string.Join("; ", said)}";
     }
 

@@ -20,20 +20,32 @@ public static class Clashes
     /// <summary>True when two subjects are the same, or one is a part of the other.</summary>
     public static bool Meet(string a, string b) => a == b || IsPart(a, b) || IsPart(b, a);
 
-    private static bool IsPart(string part, string whole) => part.Length > whole.Length && part[whole.Length] == Of && part.StartsWith(whole, StringComparison.Ordinal);
+    private static bool IsPart(string part, string whole) =>
+        part.Length > whole.Length && part[whole.Length] == Of && part.StartsWith(whole, StringComparison.Ordinal);
 
-    /// <summary>The clashes of an edit with those made since it was last seen. Edits of other subjects, and equal values, are none.</summary>
+    /// <summary>The clashes of an edit with those made since it was last seen. Edits of other subjects, and equal values, are
+    /// none.</summary>
     public static IReadOnlyList<Clash> Find(Edit mine, IEnumerable<HistoryEntry> since)
     {
         var wanted = mine.Touches().ToList();
         var clashes = new Dictionary<string, Clash>();
         foreach (var entry in since)
         {
-            if (entry.Edit is not { } theirs) continue;
+            if (entry.Edit is not { } theirs)
+                continue;
             foreach (var subject in theirs.Touches())
-                foreach (var own in wanted.Where(w => Meet(w, subject)))
-                    if (own == subject && theirs.ValueAt(subject) == mine.ValueAt(own)) clashes.Remove(own);
-                    else clashes[own] = new Clash(own, theirs.ValueAt(subject), mine.ValueAt(own), entry.Stamp.Who, entry.Number, SubjectWords.Of(own));
+            foreach (var own in wanted.Where(w => Meet(w, subject)))
+                if (own == subject && theirs.ValueAt(subject) == mine.ValueAt(own))
+                    clashes.Remove(own);
+                else
+                    clashes[own] = new Clash(
+                        own,
+                        theirs.ValueAt(subject),
+                        mine.ValueAt(own),
+                        entry.Stamp.Who,
+                        entry.Number,
+                        SubjectWords.Of(own)
+                    );
         }
         return [.. clashes.Values];
     }

@@ -14,7 +14,9 @@ namespace Irvak.Core.Plans;
 /// <summary>Turns a change of fields into the edit that puts the whole thing, on the state as it is now.</summary>
 internal static class FieldFold
 {
-    public const string BootSubject = "boot", FiguresSubject = "figures", StartSubject = "start";
+    public const string BootSubject = "boot",
+        FiguresSubject = "figures",
+        StartSubject = "start";
 
     public static SheetProblem? Refusal(JobState state, ChangeFields change)
     {
@@ -22,62 +24,81 @@ internal static class FieldFold
         return problem ?? (EditFold.Refusal(state, edit!) is { } inner ? inner with { Path = PathOf(inner.Path) } : null);
     }
 
-    public static JobState Apply(JobState state, ChangeFields change, Stamp stamp) => EditFold.Apply(state, Whole(state, change).Edit!, stamp);
+    public static JobState Apply(JobState state, ChangeFields change, Stamp stamp) =>
+        EditFold.Apply(state, Whole(state, change).Edit!, stamp);
 
     /// <summary>The change with the values that stand there now, for history.</summary>
     public static ChangeFields Completed(JobState state, ChangeFields change)
     {
         var now = Current(state, change.Subject) is { } current ? FieldWords.Written(current) : default;
-        JsonElement? Before(string field) => now.ValueKind == JsonValueKind.Object && now.TryGetProperty(field, out var value) ? value.Clone() : null;
+        JsonElement? Before(string field) =>
+            now.ValueKind == JsonValueKind.Object && now.TryGetProperty(field, out var value) ? value.Clone() : null;
         return change with { Was = change.To.Keys.ToDictionary(f => f, Before) };
     }
 
     /// <summary>Paths of the whole thing lead to the field: <c>/edit/array/stripKiB</c> to <c>/edit/to/stripKiB</c>.</summary>
-    private static string PathOf(string path) => path.Split('/') is ["", "edit", "array" or "cache" or "boot" or "figures", .. var rest] ? $"/edit/to/{string.Join('/', rest)}" : path is "/edit" ? path : $"/edit/to{path["/edit".Length..]}";
+    private static string PathOf(string path) =>
+        path.Split('/') is ["", "edit", "array" or "cache" or "boot" or "figures", .. var rest] ? $"/edit/to/{string.Join('/', rest)}"
+        : path is "/edit" ? path
+        : $"/edit/to{path["/edit".Length..]}";
 
-    private static object? Current(JobState state, string subject) => subject switch
-    {
-        BootSubject => state.Boot.Plan,
-        FiguresSubject => state.Drives.Figures,
-        StartSubject => state.Power.Stagger,
-        _ when Named(subject, "array:") is { } name => JobArrays.Planned(state, state.Arrays).FirstOrDefault(a => a.Name == name),
-        _ when Named(subject, "cache:") is { } name => state.Caches.Plans.GetValueOrDefault(name),
-        _ => null,
-    };
+    private static object? Current(JobState state, string subject) =>
+        subject switch
+        {
+            BootSubject => state.Boot.Plan,
+            FiguresSubject => state.Drives.Figures,
+            StartSubject => state.Power.Stagger,
+            _ when Named(subject, "array:") is { } name => JobArrays.Planned(state, state.Arrays).FirstOrDefault(a => a.Name == name),
+            _ when Named(subject, "cache:") is { } name => state.Caches.Plans.GetValueOrDefault(name),
+            _ => null,
+        };
 
-    private static string? Named(string subject, string kind) => subject.StartsWith(kind, StringComparison.Ordinal) ? subject[kind.Length..] : null;
+    private static string? Named(string subject, string kind) =>
+        subject.StartsWith(kind, StringComparison.Ordinal) ? subject[kind.Length..] : null;
 
     private static (Edit? Edit, SheetProblem? Problem) Whole(JobState state, ChangeFields change)
     {
-        if (change.To.Count == 0 && change.Lists is not { Count: > 0 }) return (null, new("/edit/to", "It changes nothing."));
-        if (Current(state, change.Subject) is not { } current) return (null, new("/edit/subject", $"There is no {change.Subject.Replace(':', ' ')} in the plan."));
+        if (change.To.Count == 0 && change.Lists is not { Count: > 0 })
+            return (null, new("/edit/to", "It changes nothing."));
+        if (Current(state, change.Subject) is not { } current)
+            return (null, new("/edit/subject", $"There is no {change.Subject.Replace(':', ' ')} in the plan."));
         var (type, node) = (current.GetType(), (JsonObject)JsonSerializer.SerializeToNode(current, current.GetType(), FieldWords.Json)!);
         var fields = Fields(type);
         foreach (var (field, value) in change.To)
         {
-            if (!fields.Contains(field) || !FieldWords.Knows(field)) return (null, new("/edit/to/" + field, $"{field} is no field of it that can be changed."));
-            if (value is null or { ValueKind: JsonValueKind.Null }) node.Remove(field);
-            else node[field] = JsonNode.Parse(value.Value.GetRawText());
+            if (!fields.Contains(field) || !FieldWords.Knows(field))
+                return (null, new("/edit/to/" + field, $"{field} is no field of it that can be changed."));
+            if (value is null or { ValueKind: JsonValueKind.Null })
+                node.Remove(field);
+            else
+                node[field] = JsonNode.Parse(value.Value.GetRawText());
         }
         foreach (var (field, list) in change.Lists ?? new Dictionary<string, ListChange>())
         {
-            if (field is not ("members" or "spares" or "places") || !fields.Contains(field)) return (null, new("/edit/lists/" + field, $"{field} is no list of places of it."));
+            if (field is not ("members" or "spares" or "places") || !fields.Contains(field))
+                return (null, new("/edit/lists/" + field, $"{field} is no list of places of it."));
             var now = (node[field] as JsonArray)?.Select(n => n!.GetValue<string>()).ToList() ?? [];
-            node[field] = new JsonArray([.. InOrder(state, now, [.. now.Where(p => !list.Drop.Contains(p)).Concat(list.Add.Except(now))]).Select(p => (JsonNode)p)]);
+            node[field] = new JsonArray([
+                .. InOrder(state, now, [.. now.Where(p => !list.Drop.Contains(p)).Concat(list.Add.Except(now))]).Select(p => (JsonNode)p),
+            ]);
         }
         try
         {
             var whole = node.Deserialize(type, FieldWords.Json)!;
-            if (Contracts.Contract.Problem(whole, "/edit/to") is { } broken) return (null, broken);
-            return (whole switch
-            {
-                ArrayPlan array => new MakeArray(array),
-                CachePlan cache => new PlanCache(cache),
-                BootPlan boot => new PlanBoot(boot),
-                DriveFigures figures => new SetFigures(figures),
-                StaggerStart start => start,
-                _ => throw new ArgumentException($"{type.Name} is not changed by fields.", nameof(change)),
-            }, null);
+            if (Contracts.Contract.Problem(whole, "/edit/to") is { } broken)
+                return (null, broken);
+            return (
+                whole switch
+                {
+                    ArrayPlan array => new MakeArray(array),
+                    CachePlan cache => new PlanCache(cache),
+                    BootPlan boot => new PlanBoot(boot),
+                    DriveFigures figures => new SetFigures(figures),
+                    StaggerStart start => start,
+                    _ => throw new ArgumentException($"{type.Name} is not changed by fields.", nameof(change)),
+                },
+                null
+            );
         }
         catch (JsonException e)
         {
@@ -93,5 +114,10 @@ internal static class FieldFold
         return Sorted(before).SequenceEqual(before) ? Sorted(after) : after;
     }
 
-    private static HashSet<string> Fields(Type type) => [.. type.GetProperties().Where(p => p.SetMethod is not null && p.Name != "Name").Select(p => JsonNamingPolicy.CamelCase.ConvertName(p.Name))];
+    private static HashSet<string> Fields(Type type) =>
+        [
+            .. type.GetProperties()
+                .Where(p => p.SetMethod is not null && p.Name != "Name")
+                .Select(p => JsonNamingPolicy.CamelCase.ConvertName(p.Name)),
+        ];
 }

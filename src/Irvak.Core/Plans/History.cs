@@ -6,9 +6,14 @@ namespace Irvak.Core.Plans;
 [System.Text.Json.Serialization.JsonConverter(typeof(System.Text.Json.Serialization.JsonStringEnumConverter<EntryKind>))]
 public enum EntryKind
 {
-    [System.Text.Json.Serialization.JsonStringEnumMemberName("edit")] Edit,
-    [System.Text.Json.Serialization.JsonStringEnumMemberName("undo")] Undo,
-    [System.Text.Json.Serialization.JsonStringEnumMemberName("redo")] Redo,
+    [System.Text.Json.Serialization.JsonStringEnumMemberName("edit")]
+    Edit,
+
+    [System.Text.Json.Serialization.JsonStringEnumMemberName("undo")]
+    Undo,
+
+    [System.Text.Json.Serialization.JsonStringEnumMemberName("redo")]
+    Redo,
 }
 
 /// <summary>One row of a job's history. Nothing is ever deleted: undo and redo are rows that name others.</summary>
@@ -30,9 +35,12 @@ public static class History
     {
         var standing = ImmutableSortedSet.CreateBuilder<int>();
         foreach (var entry in entries)
-            if (entry.Kind == EntryKind.Edit) standing.Add(entry.Number);
-            else if (entry.Kind == EntryKind.Undo) standing.ExceptWith(entry.Targets);
-            else standing.UnionWith(entry.Targets);
+            if (entry.Kind == EntryKind.Edit)
+                standing.Add(entry.Number);
+            else if (entry.Kind == EntryKind.Undo)
+                standing.ExceptWith(entry.Targets);
+            else
+                standing.UnionWith(entry.Targets);
         return standing.ToImmutable();
     }
 
@@ -53,7 +61,8 @@ public static class History
         var standing = Standing(entries);
         var (state, left) = (JobState.Start, new List<int>());
         foreach (var entry in entries.Where(e => e.Kind == EntryKind.Edit && standing.Contains(e.Number)))
-            if (!Takes(ref state, entry) && (entry.Edit is null || Fails(state, entry))) left.Add(entry.Number);
+            if (!Takes(ref state, entry) && (entry.Edit is null || Fails(state, entry)))
+                left.Add(entry.Number);
         return (state, left);
     }
 
@@ -63,7 +72,8 @@ public static class History
     {
         var standing = Standing(entries);
         var target = entries.LastOrDefault(e => e.Kind == EntryKind.Edit && standing.Contains(e.Number) && (anyone || e.Stamp.Who == who));
-        if (target is null) return new UndoPlan(null, []);
+        if (target is null)
+            return new UndoPlan(null, []);
         var without = entries.Where(e => e.Number != target.Number).ToList();
         return new UndoPlan(target.Number, Dependents(entries, standing, target, without));
     }
@@ -74,25 +84,37 @@ public static class History
         var redone = new HashSet<int>();
         foreach (var entry in entries.Reverse().Where(e => e.Stamp.Who == who))
         {
-            if (entry.Kind == EntryKind.Edit) return null;
-            if (entry.Kind == EntryKind.Redo) redone.UnionWith(entry.Targets);
-            else if (!entry.Targets.All(redone.Contains)) return entry;
+            if (entry.Kind == EntryKind.Edit)
+                return null;
+            if (entry.Kind == EntryKind.Redo)
+                redone.UnionWith(entry.Targets);
+            else if (!entry.Targets.All(redone.Contains))
+                return entry;
         }
         return null;
     }
 
     /// <summary>Later standing edits that touch the same subject, or that can't be applied any more without the target.</summary>
     private static List<int> Dependents(
-        IReadOnlyList<HistoryEntry> entries, ImmutableSortedSet<int> standing, HistoryEntry target, List<HistoryEntry> without)
+        IReadOnlyList<HistoryEntry> entries,
+        ImmutableSortedSet<int> standing,
+        HistoryEntry target,
+        List<HistoryEntry> without
+    )
     {
         var touched = target.Edit?.Touches().ToList() ?? [];
         var later = entries.Where(e => e.Number > target.Number && e.Edit is not null && standing.Contains(e.Number)).ToList();
-        var dependents = later.Where(e => e.Edit!.Touches().Any(t => touched.Any(own => Clashes.Meet(own, t)))).Select(e => e.Number).ToHashSet();
+        var dependents = later
+            .Where(e => e.Edit!.Touches().Any(t => touched.Any(own => Clashes.Meet(own, t))))
+            .Select(e => e.Number)
+            .ToHashSet();
         var state = JobState.Start;
         foreach (var entry in without)
         {
-            if (entry.Edit is null || !standing.Contains(entry.Number) || dependents.Contains(entry.Number)) continue;
-            if (!Takes(ref state, entry) && entry.Number > target.Number) dependents.Add(entry.Number);
+            if (entry.Edit is null || !standing.Contains(entry.Number) || dependents.Contains(entry.Number))
+                continue;
+            if (!Takes(ref state, entry) && entry.Number > target.Number)
+                dependents.Add(entry.Number);
         }
         return [.. dependents.Order()];
     }
@@ -115,7 +137,8 @@ public static class History
     {
         try
         {
-            if (entry.Edit is not { } edit || EditFold.Refusal(state, edit) is not null) return false;
+            if (entry.Edit is not { } edit || EditFold.Refusal(state, edit) is not null)
+                return false;
             state = EditFold.Apply(state, edit, entry.Stamp);
             return true;
         }

@@ -60,7 +60,8 @@ public sealed record JobState : MachineState
     public Policy Policy { get; init; } = Policy.FieldProven;
 
     /// <summary>Steps and lines of lists that somebody ticked, by their keys.</summary>
-    public ImmutableSortedDictionary<string, Tick> Ticks { get; init; } = ImmutableSortedDictionary.Create<string, Tick>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, Tick> Ticks { get; init; } =
+        ImmutableSortedDictionary.Create<string, Tick>(StringComparer.Ordinal);
 
     /// <summary>Who handed the machine over, and when; null while it is on the bench.</summary>
     public Tick? HandedOver { get; init; }

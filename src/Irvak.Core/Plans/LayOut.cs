@@ -13,15 +13,18 @@ namespace Irvak.Core.Plans;
 /// <param name="Splits">How slots are divided afterwards, by their names.</param>
 /// <param name="What">The edit in words.</param>
 [EditName("layOut")]
-public sealed record LayOut(IReadOnlyDictionary<string, string?> Moves, IReadOnlyDictionary<string, IReadOnlyList<int>> Splits, string What) : JobEdit
+public sealed record LayOut(IReadOnlyDictionary<string, string?> Moves, IReadOnlyDictionary<string, IReadOnlyList<int>> Splits, string What)
+    : JobEdit
 {
     public const int Most = 64;
 
-    public override IEnumerable<string> Touches() => Moves.Keys.Concat(Moves.Values.OfType<string>()).Concat(Splits.Keys.Select(s => "split:" + s)).Distinct();
+    public override IEnumerable<string> Touches() =>
+        Moves.Keys.Concat(Moves.Values.OfType<string>()).Concat(Splits.Keys.Select(s => "split:" + s)).Distinct();
 
-    public override string ValueAt(string subject) => subject.StartsWith("split:", StringComparison.Ordinal)
-        ? Splitting.Words(Splits.GetValueOrDefault(subject["split:".Length..]) ?? [])
-        : Moves.FirstOrDefault(m => m.Value == subject).Key is { } from ? $"from {PlaceName.Short(from)}" : "empty";
+    public override string ValueAt(string subject) =>
+        subject.StartsWith("split:", StringComparison.Ordinal) ? Splitting.Words(Splits.GetValueOrDefault(subject["split:".Length..]) ?? [])
+        : Moves.FirstOrDefault(m => m.Value == subject).Key is { } from ? $"from {PlaceName.Short(from)}"
+        : "empty";
 
     public override string Tell() => What;
 
@@ -29,37 +32,54 @@ public sealed record LayOut(IReadOnlyDictionary<string, string?> Moves, IReadOnl
 
     public override SheetProblem? Refusal(JobState state)
     {
-        if (string.IsNullOrWhiteSpace(What)) return new("/edit/what", "It says what it does.");
-        if (state.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
-        if (Moves.Count + Splits.Count is 0 or > 2 * Most) return new("/edit/moves", $"At most {Most} parts are laid out at once.");
-        if (What.Trim().Length is 0 or > 200) return new("/edit/what", "Write 1 to 200 characters.");
+        if (string.IsNullOrWhiteSpace(What))
+            return new("/edit/what", "It says what it does.");
+        if (state.Sheet is not { } sheet)
+            return new("/edit", "The machine has no sheet yet.");
+        if (Moves.Count + Splits.Count is 0 or > 2 * Most)
+            return new("/edit/moves", $"At most {Most} parts are laid out at once.");
+        if (What.Trim().Length is 0 or > 200)
+            return new("/edit/what", "Write 1 to 200 characters.");
         var planned = state.Planned;
         var goals = new HashSet<string>();
         foreach (var (from, to) in Moves)
         {
             var path = "/edit/moves/" + from;
-            if (!IsLaid(from) || planned.At(from) is not { } unit) return new(path, $"There is no card and no module in {PlaceName.Short(from)}.");
-            if (to is null) continue;
-            if (!IsLaid(to) || !unit.Homes.Contains(PlaceName.Kind(to))) return new(path, $"{unit.Short} does not go into {PlaceName.Short(to)}.");
-            if (!goals.Add(to)) return new(path, $"Two parts would go into {PlaceName.Short(to)}.");
-            if (planned.At(to) is not null && !Moves.ContainsKey(to)) return new(path, $"{PlaceName.Short(to)} is taken; empty it first.");
+            if (!IsLaid(from) || planned.At(from) is not { } unit)
+                return new(path, $"There is no card and no module in {PlaceName.Short(from)}.");
+            if (to is null)
+                continue;
+            if (!IsLaid(to) || !unit.Homes.Contains(PlaceName.Kind(to)))
+                return new(path, $"{unit.Short} does not go into {PlaceName.Short(to)}.");
+            if (!goals.Add(to))
+                return new(path, $"Two parts would go into {PlaceName.Short(to)}.");
+            if (planned.At(to) is not null && !Moves.ContainsKey(to))
+                return new(path, $"{PlaceName.Short(to)} is taken; empty it first.");
         }
         foreach (var (slot, widths) in Splits)
-            if (new SetSplit(slot, widths).Refusal(state, state.Lanes) is { } wrong) return wrong with { Path = "/edit/splits/" + slot };
+            if (new SetSplit(slot, widths).Refusal(state, state.Lanes) is { } wrong)
+                return wrong with { Path = "/edit/splits/" + slot };
         var after = CarrierPlaces.Settled(Laid(state));
         var places = SheetPlaces.All(after.Sheet!).ToHashSet();
-        return goals.FirstOrDefault(g => !places.Contains(g)) is { } missing ? new("/edit/moves", $"{missing} is no place of {sheet.FullName}.") : null;
+        return goals.FirstOrDefault(g => !places.Contains(g)) is { } missing
+            ? new("/edit/moves", $"{missing} is no place of {sheet.FullName}.")
+            : null;
     }
 
     public override JobState Applied(JobState state, Stamp stamp) => (JobState)CarrierPlaces.Settled(Laid(state));
 
     private JobState Laid(JobState state)
     {
-        var origins = Moves.Keys.ToDictionary(from => from, from => state.Plan.TryGetValue(from, out var p) && p.Unit is not null ? p : new PlannedPlace(state.Found[from], from));
+        var origins = Moves.Keys.ToDictionary(
+            from => from,
+            from => state.Plan.TryGetValue(from, out var p) && p.Unit is not null ? p : new PlannedPlace(state.Found[from], from)
+        );
         var plan = state.Plan;
-        foreach (var from in Moves.Keys) plan = state.Found.ContainsKey(from) ? plan.SetItem(from, new PlannedPlace(null)) : plan.Remove(from);
+        foreach (var from in Moves.Keys)
+            plan = state.Found.ContainsKey(from) ? plan.SetItem(from, new PlannedPlace(null)) : plan.Remove(from);
         foreach (var (from, to) in Moves)
-            if (to is not null) plan = origins[from].MovedFrom == to ? plan.Remove(to) : plan.SetItem(to, origins[from]);
+            if (to is not null)
+                plan = origins[from].MovedFrom == to ? plan.Remove(to) : plan.SetItem(to, origins[from]);
         string Now(string place) => Moves.TryGetValue(place, out var to) && to is not null ? to : place;
         return state with
         {

@@ -22,11 +22,18 @@ public sealed record ReadAfter(Observation Seen, string By) : JobEdit
     {
         var merged = state.Proof.After is { } old ? Readings.Over(old, Seen) : Seen;
         var stale = state.Proof.Answers.Keys.Where(Tells);
-        return state with { Writes = WriteMarks.Noted(state.Writes, Seen), Proof = new() { After = merged, Answers = state.Proof.Answers.RemoveRange(stale) } };
+        return state with
+        {
+            Writes = WriteMarks.Noted(state.Writes, Seen),
+            Proof = new() { After = merged, Answers = state.Proof.Answers.RemoveRange(stale) },
+        };
     }
 
     private bool Tells(string line) =>
-        (Seen.Devices.Count > 0 && line.StartsWith("firmware.", StringComparison.Ordinal)) || (Seen.MemTotalKiB is not null && line.StartsWith("os.", StringComparison.Ordinal))
-        || (Seen.Drives.Count > 0 && line.StartsWith("drives.", StringComparison.Ordinal)) || (Seen.Raids.Count > 0 && line.StartsWith("array.", StringComparison.Ordinal))
-        || (Seen.MemoryTest is not null && line == ExpectedMemory.TestKey) || (Seen.MemoryErrors is not null && line == ExpectedMemory.ErrorsKey);
+        (Seen.Devices.Count > 0 && line.StartsWith("firmware.", StringComparison.Ordinal))
+        || (Seen.MemTotalKiB is not null && line.StartsWith("os.", StringComparison.Ordinal))
+        || (Seen.Drives.Count > 0 && line.StartsWith("drives.", StringComparison.Ordinal))
+        || (Seen.Raids.Count > 0 && line.StartsWith("array.", StringComparison.Ordinal))
+        || (Seen.MemoryTest is not null && line == ExpectedMemory.TestKey)
+        || (Seen.MemoryErrors is not null && line == ExpectedMemory.ErrorsKey);
 }

@@ -17,5 +17,8 @@ public sealed record SetTick(string Key, bool Done, string Wording) : JobEdit
     public override SheetProblem? Refusal(JobState state) => state.Sheet is null ? new("/edit", "The machine has no sheet yet.") : null;
 
     public override JobState Applied(JobState state, Stamp stamp) =>
-        state with { Ticks = Done ? state.Ticks.SetItem(Key, new Tick(stamp.Who, stamp.When, Wording)) : state.Ticks.Remove(Key) };
+        state with
+        {
+            Ticks = Done ? state.Ticks.SetItem(Key, new Tick(stamp.Who, stamp.When, Wording)) : state.Ticks.Remove(Key),
+        };
 }

@@ -37,7 +37,8 @@ internal abstract class Slice
 
     /// <summary>The slice that an edit changes.</summary>
     /// <exception cref="ArgumentException">It changes none.</exception>
-    public static Slice Of(Edit edit) => All.FirstOrDefault(s => s.Takes(edit)) ?? throw new ArgumentException($"{edit.GetType().Name} changes no slice.", nameof(edit));
+    public static Slice Of(Edit edit) =>
+        All.FirstOrDefault(s => s.Takes(edit)) ?? throw new ArgumentException($"{edit.GetType().Name} changes no slice.", nameof(edit));
 
     public abstract bool Takes(Edit edit);
 
@@ -52,5 +53,6 @@ internal sealed class Slice<TSlice>(Func<JobState, TSlice> get, Func<JobState, T
 
     public override SheetProblem? Refusal(JobState state, Edit edit) => ((SliceEdit<TSlice>)edit).Refusal(state, get(state));
 
-    public override JobState Applied(JobState state, Edit edit, Stamp stamp) => set(state, ((SliceEdit<TSlice>)edit).Applied(state, get(state), stamp));
+    public override JobState Applied(JobState state, Edit edit, Stamp stamp) =>
+        set(state, ((SliceEdit<TSlice>)edit).Applied(state, get(state), stamp));
 }

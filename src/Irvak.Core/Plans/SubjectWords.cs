@@ -56,17 +56,22 @@ public static class SubjectWords
 
     public static string Of(string subject)
     {
-        var (whole, part) = subject.IndexOf('#', StringComparison.Ordinal) is > 0 and var at ? (subject[..at], subject[(at + 1)..]) : (subject, null);
-        if (part is null) return Name(whole);
+        var (whole, part) = subject.IndexOf('#', StringComparison.Ordinal) is > 0 and var at
+            ? (subject[..at], subject[(at + 1)..])
+            : (subject, null);
+        if (part is null)
+            return Name(whole);
         var words = part.Split(' ', 2);
         return $"{FieldWords.Of(words[0])}{(words.Length > 1 ? " " + PlaceName.Short(words[1]) : "")} of {Name(whole)}";
     }
 
     private static string Name(string subject)
     {
-        if (Whole.TryGetValue(subject, out var whole)) return whole;
+        if (Whole.TryGetValue(subject, out var whole))
+            return whole;
         var colon = subject.IndexOf(':', StringComparison.Ordinal);
-        if (colon < 0 || !Kinds.TryGetValue(subject[..colon], out var kind)) return PlaceName.Short(subject);
+        if (colon < 0 || !Kinds.TryGetValue(subject[..colon], out var kind))
+            return PlaceName.Short(subject);
         var name = subject[(colon + 1)..];
         var said = subject[..colon] switch
         {

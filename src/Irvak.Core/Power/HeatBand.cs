@@ -6,10 +6,16 @@ namespace Irvak.Core.Power;
 [JsonConverter(typeof(JsonStringEnumConverter<HeatBand>))]
 public enum HeatBand
 {
-    [JsonStringEnumMemberName("good")] Good,
-    [JsonStringEnumMemberName("care")] Care,
-    [JsonStringEnumMemberName("urgent")] Urgent,
+    [JsonStringEnumMemberName("good")]
+    Good,
+
+    [JsonStringEnumMemberName("care")]
+    Care,
+
+    [JsonStringEnumMemberName("urgent")]
+    Urgent,
 
     /// <summary>Beyond its rating.</summary>
-    [JsonStringEnumMemberName("out")] Out,
+    [JsonStringEnumMemberName("out")]
+    Out,
 }

@@ -7,7 +7,8 @@ namespace Irvak.Core.Power;
 public static class Padding
 {
     // A pad works while it is pressed together by so much. Common practice, no source.
-    private const double LeastPress = 0.1, MostPress = 0.3;
+    private const double LeastPress = 0.1,
+        MostPress = 0.3;
 
     /// <summary>Thickness of a pad that fills a gap: gap ÷ (1 − compression).</summary>
     /// <param name="gapMm">mm, more than 0.</param>
@@ -19,10 +20,29 @@ public static class Padding
         foreach (var (place, pad) in q.Pads)
         {
             var thick = Thickness(pad.GapMm, pad.Compression);
-            var part = q.Shelf.Values.Where(p => p.Accessory is { Kind: AccessoryKind.Pad, ThickMm: { } t } && 1 - (pad.GapMm / t) is >= LeastPress and <= MostPress)
-                .OrderBy(p => Math.Abs(p.Accessory!.ThickMm!.Value - thick)).ThenBy(p => p.Id, StringComparer.Ordinal).FirstOrDefault();
-            yield return new(place, q.Planned.At(place)?.Short ?? "nothing planned", pad.GapMm, pad.Compression, thick, part?.Id, part?.Accessory!.Name, part is null ? null : $"{part.Accessory!.Name}, pressed by {100 * (1 - (pad.GapMm / part.Accessory.ThickMm!.Value)):0} %",
-                Worked.Sum("pressed by 10 to 30 %: common practice, no source", new WorkedLine("gap ÷ (1 − compression)", Mm(thick), true), new WorkedLine("gap", Mm(pad.GapMm)), new WorkedLine("compression", $"{100 * pad.Compression:0} %")));
+            var part = q
+                .Shelf.Values.Where(p =>
+                    p.Accessory is { Kind: AccessoryKind.Pad, ThickMm: { } t } && 1 - (pad.GapMm / t) is >= LeastPress and <= MostPress
+                )
+                .OrderBy(p => Math.Abs(p.Accessory!.ThickMm!.Value - thick))
+                .ThenBy(p => p.Id, StringComparer.Ordinal)
+                .FirstOrDefault();
+            yield return new(
+                place,
+                q.Planned.At(place)?.Short ?? "nothing planned",
+                pad.GapMm,
+                pad.Compression,
+                thick,
+                part?.Id,
+                part?.Accessory!.Name,
+                part is null ? null : $"{part.Accessory!.Name}, pressed by {100 * (1 - (pad.GapMm / part.Accessory.ThickMm!.Value)):0} %",
+                Worked.Sum(
+                    "pressed by 10 to 30 %: common practice, no source",
+                    new WorkedLine("gap ÷ (1 − compression)", Mm(thick), true),
+                    new WorkedLine("gap", Mm(pad.GapMm)),
+                    new WorkedLine("compression", $"{100 * pad.Compression:0} %")
+                )
+            );
         }
     }
 

@@ -17,16 +17,23 @@ public sealed record PlanPad(string Place, double GapMm, double Compression = 0.
 
     public override string ValueAt(string subject) => Tell();
 
-    public override string Tell() => GapMm == 0 ? $"drops the pad of {PlaceName.Short(Place)}" : $"plans a pad for {PlaceName.Short(Place)}, gap {GapMm:0.##} mm";
+    public override string Tell() =>
+        GapMm == 0 ? $"drops the pad of {PlaceName.Short(Place)}" : $"plans a pad for {PlaceName.Short(Place)}, gap {GapMm:0.##} mm";
 
     public override SheetProblem? Refusal(MachineState machine, PowerSlice slice)
     {
-        if (machine.Sheet is not { } sheet) return new("/edit", "The machine has no sheet yet.");
-        if (!SheetPlaces.All(sheet).Contains(Place) || PlaceName.Kind(Place) is not ("m2" or "card")) return new("/edit/place", $"{Place} is no M.2 place and no slot of {sheet.FullName}.");
-        if (GapMm is not (>= 0 and <= 10)) return new("/edit/gapMm", "A gap is 0 to 10 mm.");
+        if (machine.Sheet is not { } sheet)
+            return new("/edit", "The machine has no sheet yet.");
+        if (!SheetPlaces.All(sheet).Contains(Place) || PlaceName.Kind(Place) is not ("m2" or "card"))
+            return new("/edit/place", $"{Place} is no M.2 place and no slot of {sheet.FullName}.");
+        if (GapMm is not (>= 0 and <= 10))
+            return new("/edit/gapMm", "A gap is 0 to 10 mm.");
         return Compression is >= 0.05 and <= 0.5 ? null : new("/edit/compression", "A pad is pressed together by 5 to 50 %.");
     }
 
     public override PowerSlice Applied(MachineState machine, PowerSlice slice, Stamp stamp) =>
-        slice with { Pads = GapMm == 0 ? slice.Pads.Remove(Place) : slice.Pads.SetItem(Place, this) };
+        slice with
+        {
+            Pads = GapMm == 0 ? slice.Pads.Remove(Place) : slice.Pads.SetItem(Place, this),
+        };
 }

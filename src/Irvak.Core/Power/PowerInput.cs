@@ -6,9 +6,7 @@ namespace Irvak.Core.Power;
 public record PowerInput : PlanInput
 {
     public PowerInput(PlanInput machine)
-        : base(machine)
-    {
-    }
+        : base(machine) { }
 
     /// <summary>How disks start one group after another.</summary>
     public StaggerStart Stagger { get; init; } = StaggerStart.AllAtOnce;

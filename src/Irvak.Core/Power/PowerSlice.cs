@@ -10,15 +10,18 @@ public sealed record PowerSlice
     public StaggerStart Stagger { get; init; } = StaggerStart.AllAtOnce;
 
     /// <summary>What somebody saw of fans, blanks and duct, by their keys.</summary>
-    public ImmutableSortedDictionary<string, AirState> Air { get; init; } = ImmutableSortedDictionary.Create<string, AirState>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, AirState> Air { get; init; } =
+        ImmutableSortedDictionary.Create<string, AirState>(StringComparer.Ordinal);
 
     /// <summary>Thermal pads, by the place of their module.</summary>
-    public ImmutableSortedDictionary<string, PlanPad> Pads { get; init; } = ImmutableSortedDictionary.Create<string, PlanPad>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<string, PlanPad> Pads { get; init; } =
+        ImmutableSortedDictionary.Create<string, PlanPad>(StringComparer.Ordinal);
 
     /// <summary>What another sheet leaves of it.</summary>
-    public PowerSlice Within(MachineSheet sheet, IReadOnlySet<string> places) => this with
-    {
-        Air = Air.RemoveRange(Air.Keys.Where(a => !AirParts.Of(sheet).Contains(a))),
-        Pads = Pads.RemoveRange(Pads.Keys.Where(p => !places.Contains(p))),
-    };
+    public PowerSlice Within(MachineSheet sheet, IReadOnlySet<string> places) =>
+        this with
+        {
+            Air = Air.RemoveRange(Air.Keys.Where(a => !AirParts.Of(sheet).Contains(a))),
+            Pads = Pads.RemoveRange(Pads.Keys.Where(p => !places.Contains(p))),
+        };
 }

@@ -17,9 +17,13 @@ public sealed record StaggerStart(int Drives, double Seconds) : SliceEdit<PowerS
 
     public override string ValueAt(string subject) => Drives == 0 ? "all at once" : $"{Drives} every {Seconds:0.#} s";
 
-    public override string Tell() => Drives == 0 ? "lets all disks start at once" : $"lets {Verdicts.Say.Count(Drives, "disk", "disks")} start every {Seconds:0.#} s";
+    public override string Tell() =>
+        Drives == 0 ? "lets all disks start at once" : $"lets {Verdicts.Say.Count(Drives, "disk", "disks")} start every {Seconds:0.#} s";
 
-    public override SheetProblem? Refusal(MachineState machine, PowerSlice slice) => Drives is < 0 or > 512 ? new("/edit/drives", "Between 0 and 512 disks start together.") : Drives > 0 && Seconds is not (>= 0.5 and <= 60) ? new("/edit/seconds", "Between 0.5 and 60 seconds from group to group.") : null;
+    public override SheetProblem? Refusal(MachineState machine, PowerSlice slice) =>
+        Drives is < 0 or > 512 ? new("/edit/drives", "Between 0 and 512 disks start together.")
+        : Drives > 0 && Seconds is not (>= 0.5 and <= 60) ? new("/edit/seconds", "Between 0.5 and 60 seconds from group to group.")
+        : null;
 
     public override PowerSlice Applied(MachineState machine, PowerSlice slice, Stamp stamp) => slice with { Stagger = this };
 }

@@ -36,7 +36,8 @@ public readonly record struct ByteCount(long Bytes) : IComparable<ByteCount>
     public int CompareTo(ByteCount other) => Bytes.CompareTo(other.Bytes);
 
     /// <summary>Whole gibibytes without a fraction ("32 GiB"), else one decimal ("503.6 GiB"); below one, mebibytes.</summary>
-    public override string ToString() => Math.Abs(Bytes) < 1L << 30
-        ? $"{WholeMiB} MiB"
-        : Bytes % (1L << 30) == 0 ? $"{Throughput.Group(Bytes >> 30)} GiB" : $"{GiB:#,0.0} GiB".Replace(',', ' ');
+    public override string ToString() =>
+        Math.Abs(Bytes) < 1L << 30 ? $"{WholeMiB} MiB"
+        : Bytes % (1L << 30) == 0 ? $"{Throughput.Group(Bytes >> 30)} GiB"
+        : $"{GiB:#,0.0} GiB".Replace(',', ' ');
 }

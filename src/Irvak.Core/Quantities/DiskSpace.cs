@@ -1,10 +1,12 @@
 namespace Irvak.Core.Quantities;
 
-/// <summary>Space on drives. It is spoken of in decimal units (1 TB = 10¹² bytes, ISO/IEC 80000-13 leaves them to the SI), while most systems show binary ones.</summary>
+/// <summary>Space on drives. It is spoken of in decimal units (1 TB = 10¹² bytes, ISO/IEC 80000-13 leaves them to the SI), while most
+/// systems show binary ones.</summary>
 /// <param name="Bytes">Bytes, zero or more for a size; a difference may be negative.</param>
 public readonly record struct DiskSpace(long Bytes)
 {
-    private const long GiB = 1L << 30, TiB = 1L << 40;
+    private const long GiB = 1L << 30,
+        TiB = 1L << 40;
 
     /// <summary>"36.0 TB": as sums over drives are written.</summary>
     public override string ToString() => TB(Bytes);

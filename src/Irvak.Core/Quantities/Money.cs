@@ -7,6 +7,7 @@ public readonly record struct Money(decimal Amount, string Currency)
 {
     public static Money Euro(decimal amount) => new(amount, "EUR");
 
-    public override string ToString() => (Currency == "EUR" ? "€ " : Currency + " ")
+    public override string ToString() =>
+        (Currency == "EUR" ? "€ " : Currency + " ")
         + Amount.ToString(Amount == decimal.Truncate(Amount) ? "#,0" : "#,0.00").Replace(',', ' ');
 }

@@ -9,7 +9,8 @@ public static class NearOne
     public static double ExpM1(double x)
     {
         var u = Math.Exp(x);
-        if (u == 1) return x;
+        if (u == 1)
+            return x;
         var less = u - 1;
         return less == -1 || double.IsInfinity(u) ? less : less * x / Math.Log(u);
     }
@@ -17,6 +18,8 @@ public static class NearOne
     public static double Log1p(double x)
     {
         var u = 1 + x;
-        return u == 1 ? x : double.IsInfinity(u) ? u : Math.Log(u) * x / (u - 1);
+        return u == 1 ? x
+            : double.IsInfinity(u) ? u
+            : Math.Log(u) * x / (u - 1);
     }
 }

@@ -11,29 +11,55 @@ namespace Irvak.Core.Quick;
 /// <param name="Class">desktop, nearline, enterprise, 10k, 15k or client; null for the usual.</param>
 /// <param name="Figures">Figures in place of the defaults; null for the defaults.</param>
 /// <param name="Spare">True with a drive that stands by.</param>
-public sealed record QuickArrayQuestion(int Count, long Gigabytes, DriveMedia Media, string? Class, ArrayLevel Level, ArrayHost Host, int Groups, ArrayUse Use, bool Spare, DriveFigures? Figures = null)
+public sealed record QuickArrayQuestion(
+    int Count,
+    long Gigabytes,
+    DriveMedia Media,
+    string? Class,
+    ArrayLevel Level,
+    ArrayHost Host,
+    int Groups,
+    ArrayUse Use,
+    bool Spare,
+    DriveFigures? Figures = null
+)
 {
     /// <summary>The drive that is meant: its bytes by the standards, everything else as usual for its kind.</summary>
-    public DriveSheet Drive => new()
-    {
-        Media = Media,
-        Protocol = DriveProtocol.Sata,
-        Bytes = NominalSize.Bytes(Gigabytes, Media),
-        Class = Class,
-        Rpm = Media == DriveMedia.Flash ? 0 : Class switch { "10k" => 10_000, "15k" => 15_000, _ => 7200 },
-    };
+    public DriveSheet Drive =>
+        new()
+        {
+            Media = Media,
+            Protocol = DriveProtocol.Sata,
+            Bytes = NominalSize.Bytes(Gigabytes, Media),
+            Class = Class,
+            Rpm =
+                Media == DriveMedia.Flash
+                    ? 0
+                    : Class switch
+                    {
+                        "10k" => 10_000,
+                        "15k" => 15_000,
+                        _ => 7200,
+                    },
+        };
 
     public ArrayFigures Answer() =>
-        ArrayFigures.Of(new ArrayPlan("these", Level, [.. Enumerable.Range(1, Count).Select(n => $"bay:{n}")], Host, Groups, Use: Use), [.. Enumerable.Repeat(Drive, Count)], Spare, Figures);
+        ArrayFigures.Of(
+            new ArrayPlan("these", Level, [.. Enumerable.Range(1, Count).Select(n => $"bay:{n}")], Host, Groups, Use: Use),
+            [.. Enumerable.Repeat(Drive, Count)],
+            Spare,
+            Figures
+        );
 
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
-    public SheetProblem? Problem => this switch
-    {
-        { Count: < 1 or > ArrayPlan.MostMembers } => new("/count", $"Between 1 and {ArrayPlan.MostMembers} drives."),
-        { Gigabytes: < 1 or > 1_000_000 } => new("/gigabytes", "A drive has 1 to 1 000 000 GB."),
-        { Groups: < 1 or > 64 } => new("/groups", "Between 1 and 64 groups."),
-        { Figures.Problem: { } wrong } => wrong with { Path = "/figures" + wrong.Path },
-        { Media: DriveMedia.Tape } => new("/media", "Tapes make no array."),
-        _ => null,
-    };
+    public SheetProblem? Problem =>
+        this switch
+        {
+            { Count: < 1 or > ArrayPlan.MostMembers } => new("/count", $"Between 1 and {ArrayPlan.MostMembers} drives."),
+            { Gigabytes: < 1 or > 1_000_000 } => new("/gigabytes", "A drive has 1 to 1 000 000 GB."),
+            { Groups: < 1 or > 64 } => new("/groups", "Between 1 and 64 groups."),
+            { Figures.Problem: { } wrong } => wrong with { Path = "/figures" + wrong.Path },
+            { Media: DriveMedia.Tape } => new("/media", "Tapes make no array."),
+            _ => null,
+        };
 }

@@ -15,14 +15,27 @@ public sealed record ModuleLine(int Line, string Typed, LabelReading Reading);
 /// <summary>Modules by their labels, one line each; "4 × 16GB 2Rx4 …" is four.</summary>
 public static class ModuleLines
 {
-    public const int MostLines = 200, MostPieces = 192;
+    public const int MostLines = 200,
+        MostPieces = 192;
 
     public static IReadOnlyList<ModuleLine> Read(string? text) =>
-        [.. (text ?? "").Split('\n').Select((l, i) => (Text: l.Trim(), Line: i + 1)).Where(l => l.Text.Length > 0).Take(MostLines).Select(l => new ModuleLine(l.Line, l.Text.Length > 200 ? l.Text[..200] + "…" : l.Text, ModuleLabel.Read(l.Text)))];
+        [
+            .. (text ?? "")
+                .Split('\n')
+                .Select((l, i) => (Text: l.Trim(), Line: i + 1))
+                .Where(l => l.Text.Length > 0)
+                .Take(MostLines)
+                .Select(l => new ModuleLine(l.Line, l.Text.Length > 200 ? l.Text[..200] + "…" : l.Text, ModuleLabel.Read(l.Text))),
+        ];
 
     /// <summary>One module for each piece; lines that are no label give none.</summary>
     public static IReadOnlyList<ModuleSheet> Pieces(IReadOnlyList<ModuleLine> lines) =>
-        [.. lines.Where(l => l.Reading.IsLabel && l.Reading.Problem is null).SelectMany(l => Enumerable.Repeat(l.Reading.Module, l.Reading.Count)).Take(MostPieces)];
+        [
+            .. lines
+                .Where(l => l.Reading.IsLabel && l.Reading.Problem is null)
+                .SelectMany(l => Enumerable.Repeat(l.Reading.Module, l.Reading.Count))
+                .Take(MostPieces),
+        ];
 }
 
 /// <summary>A board with processors and nothing else: what the sums outside any job are about.</summary>
@@ -32,13 +45,17 @@ public static class QuickBoard
     /// <param name="processor">Name of a processor on the sheet; null for the first one that the sheet lists.</param>
     public static JobState Of(MachineSheet sheet, int sockets, string? processor, SystemFacts system)
     {
-        var part = sheet.Processors.FirstOrDefault(p => p.Name == processor) ?? (sheet.Processors.Count > 0 ? sheet.Processors[0] : new ProcessorSheet { Name = "processor of unknown limits" });
+        var part = sheet.Processors.FirstOrDefault(p => p.Name == processor)
+            ?? (sheet.Processors.Count > 0 ? sheet.Processors[0] : new ProcessorSheet { Name = "processor of unknown limits" });
         var filled = sheet.Sockets.Take(sockets <= 0 ? sheet.Sockets.Count : sockets);
-        var found = Build.Empty.Units.SetItems(filled.Select(s => KeyValuePair.Create(PlaceName.Socket(s.Id), new Unit { Processor = part, Source = "assumed" })));
+        var found = Build.Empty.Units.SetItems(
+            filled.Select(s => KeyValuePair.Create(PlaceName.Socket(s.Id), new Unit { Processor = part, Source = "assumed" }))
+        );
         return JobState.Start with { Sheet = sheet, Found = found, System = system };
     }
 
-    public static Question Ask(JobState state, IReadOnlyDictionary<string, ShelfPart>? shelf = null) => Question.Of(state, EvidenceBook.Empty, shelf ?? new Dictionary<string, ShelfPart>());
+    public static Question Ask(JobState state, IReadOnlyDictionary<string, ShelfPart>? shelf = null) =>
+        Question.Of(state, EvidenceBook.Empty, shelf ?? new Dictionary<string, ShelfPart>());
 }
 
 /// <summary>What a label says, with what follows from it.</summary>
@@ -52,6 +69,13 @@ public sealed record LabelSum(ModuleLine Line, string Long, string Written, doub
     {
         var m = line.Reading.Module;
         double? exact = m.RateMTs is { } rate ? new TransferRate(rate).Exact : null;
-        return new LabelSum(line, m.Long, LabelWriter.Write(m, line.Reading.Details), Bins.DieGbit(m), exact * 8, line.Reading.CasLatency * 2000 / exact);
+        return new LabelSum(
+            line,
+            m.Long,
+            LabelWriter.Write(m, line.Reading.Details),
+            Bins.DieGbit(m),
+            exact * 8,
+            line.Reading.CasLatency * 2000 / exact
+        );
     }
 }

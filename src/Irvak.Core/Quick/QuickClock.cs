@@ -19,20 +19,38 @@ public static class QuickClock
     {
         const string socket = "Processor";
         var kinds = modules.Distinct().ToList();
-        var channels = kinds.Select((_, i) => new Channel($"{i + 1}", socket, [.. Enumerable.Range(1, perChannel).Select(n => $"{i + 1}.{n}")])).ToList();
+        var channels = kinds
+            .Select((_, i) => new Channel($"{i + 1}", socket, [.. Enumerable.Range(1, perChannel).Select(n => $"{i + 1}.{n}")]))
+            .ToList();
         var sheet = new MachineSheet
         {
             Id = "quick",
             Name = "a board",
             Sockets = [new(socket)],
             Channels = channels,
-            Memory = new MemoryBoard { Generation = kinds.Count > 0 ? kinds[0].Generation : null, Rates = boardMTs is { } mts ? [new(null, null, perChannel, mts)] : null },
+            Memory = new MemoryBoard
+            {
+                Generation = kinds.Count > 0 ? kinds[0].Generation : null,
+                Rates = boardMTs is { } mts ? [new(null, null, perChannel, mts)] : null,
+            },
         };
-        var units = channels.SelectMany((c, i) => c.Slots.Select(s => KeyValuePair.Create(PlaceName.Slot(s), new PlannedPlace(new Unit { Module = kinds[i], Source = "label" }))));
+        var units = channels.SelectMany(
+            (c, i) =>
+                c.Slots.Select(s =>
+                    KeyValuePair.Create(PlaceName.Slot(s), new PlannedPlace(new Unit { Module = kinds[i], Source = "label" }))
+                )
+        );
         return JobState.Start with
         {
             Sheet = sheet,
-            Found = Build.Empty.Units.Add(PlaceName.Socket(socket), new Unit { Processor = new ProcessorSheet { Name = "processor", MemoryRateMTs = processorMTs }, Source = "assumed" }),
+            Found = Build.Empty.Units.Add(
+                PlaceName.Socket(socket),
+                new Unit
+                {
+                    Processor = new ProcessorSheet { Name = "processor", MemoryRateMTs = processorMTs },
+                    Source = "assumed",
+                }
+            ),
             Plan = JobState.Start.Plan.SetItems(units),
         };
     }
@@ -41,8 +59,15 @@ public static class QuickClock
     public static string? Against(IReadOnlyList<ModuleSheet> modules)
     {
         var generations = modules.Select(m => m.Generation).OfType<MemoryGeneration>().Distinct().Order().ToList();
-        if (generations.Count > 1) return $"{Say.Words([.. generations.Select(g => g.Name())])} never share a board: the notch sits elsewhere in each.";
-        var families = modules.Select(m => m.Type).OfType<ModuleType>().GroupBy(t => t.Family()).OrderBy(g => g.Key).Select(g => g.First().Name()).ToList();
+        if (generations.Count > 1)
+            return $"{Say.Words([.. generations.Select(g => g.Name())])} never share a board: the notch sits elsewhere in each.";
+        var families = modules
+            .Select(m => m.Type)
+            .OfType<ModuleType>()
+            .GroupBy(t => t.Family())
+            .OrderBy(g => g.Key)
+            .Select(g => g.First().Name())
+            .ToList();
         return families.Count > 1 ? $"Modules that are {Say.Words(families)} never run together: the machine does not start." : null;
     }
 }

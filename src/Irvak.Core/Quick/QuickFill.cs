@@ -18,8 +18,15 @@ public sealed record FillSocket(string Socket, int Used, int Channels, IReadOnly
 /// <param name="MostPerChannel">Modules in the fullest channel.</param>
 /// <param name="TableLowMTs">Lowest rate of the board's table for so many in a channel; null without a row.</param>
 public sealed record FillAnswer(
-    IReadOnlyList<string> Slots, IReadOnlyList<string> Order, IReadOnlyList<string> GeneralOrder, IReadOnlyList<FillSocket> Sockets,
-    IReadOnlyList<int> Even, int MostPerChannel, int? TableLowMTs, int? TableHighMTs);
+    IReadOnlyList<string> Slots,
+    IReadOnlyList<string> Order,
+    IReadOnlyList<string> GeneralOrder,
+    IReadOnlyList<FillSocket> Sockets,
+    IReadOnlyList<int> Even,
+    int MostPerChannel,
+    int? TableLowMTs,
+    int? TableHighMTs
+);
 
 /// <summary>The order of filling for a number of modules alike; no label is needed for it.</summary>
 public static class QuickFill
@@ -32,16 +39,33 @@ public static class QuickFill
         var order = FillOrder.Usable(FillOrder.Of(sheet), sheet, state.AsFound).ToList();
         var filled = order.Take(Math.Max(0, count)).ToHashSet();
         var channels = sheet.Channels.Where(c => state.AsFound.HasProcessor(c.Socket)).ToList();
-        var sockets = channels.GroupBy(c => c.Socket).Select(s =>
-        {
-            var held = s.Select(c => (long)c.Slots.Count(filled.Contains)).Where(n => n > 0).Order().ToList();
-            var bands = Interleave.Bands(held, sheet.Memory.InterleaveWays);
-            return new FillSocket(s.Key, held.Count, s.Count(), bands, bands.Count == 0 ? 0 : bands.Sum(b => b.MiB) / bands.Sum(b => (double)b.MiB / b.Channels) / s.Count());
-        }).ToList();
+        var sockets = channels
+            .GroupBy(c => c.Socket)
+            .Select(s =>
+            {
+                var held = s.Select(c => (long)c.Slots.Count(filled.Contains)).Where(n => n > 0).Order().ToList();
+                var bands = Interleave.Bands(held, sheet.Memory.InterleaveWays);
+                return new FillSocket(
+                    s.Key,
+                    held.Count,
+                    s.Count(),
+                    bands,
+                    bands.Count == 0 ? 0 : bands.Sum(b => b.MiB) / bands.Sum(b => (double)b.MiB / b.Channels) / s.Count()
+                );
+            })
+            .ToList();
         var most = channels.Select(c => c.Slots.Count(filled.Contains)).DefaultIfEmpty(0).Max();
         var rates = sheet.Memory.Rates?.Where(r => r.PerChannel == most).Select(r => r.RateMTs).ToList() ?? [];
         var level = channels.Select(c => c.Slots.Count).DefaultIfEmpty(0).Min();
-        return new FillAnswer([.. order.Take(filled.Count)], order, [.. FillOrder.Usable(FillOrder.General(sheet), sheet, state.AsFound)], sockets,
-            [.. Enumerable.Range(1, level).Select(n => n * channels.Count)], most, rates.Count > 0 ? rates.Min() : null, rates.Count > 0 ? rates.Max() : null);
+        return new FillAnswer(
+            [.. order.Take(filled.Count)],
+            order,
+            [.. FillOrder.Usable(FillOrder.General(sheet), sheet, state.AsFound)],
+            sockets,
+            [.. Enumerable.Range(1, level).Select(n => n * channels.Count)],
+            most,
+            rates.Count > 0 ? rates.Min() : null,
+            rates.Count > 0 ? rates.Max() : null
+        );
     }
 }

@@ -6,19 +6,44 @@ namespace Irvak.Core.Sheets;
 [JsonConverter(typeof(JsonStringEnumConverter<AccessoryKind>))]
 public enum AccessoryKind
 {
-    [JsonStringEnumMemberName("cache-unit")] CacheUnit,
-    [JsonStringEnumMemberName("feature-key")] FeatureKey,
-    [JsonStringEnumMemberName("cable")] Cable,
-    [JsonStringEnumMemberName("tray")] Tray,
-    [JsonStringEnumMemberName("converter")] Converter,
-    [JsonStringEnumMemberName("spacer")] Spacer,
-    [JsonStringEnumMemberName("supply")] Supply,
-    [JsonStringEnumMemberName("splitter")] Splitter,
-    [JsonStringEnumMemberName("pad")] Pad,
-    [JsonStringEnumMemberName("paste")] Paste,
-    [JsonStringEnumMemberName("screws")] Screws,
-    [JsonStringEnumMemberName("tool")] Tool,
-    [JsonStringEnumMemberName("battery")] Battery,
+    [JsonStringEnumMemberName("cache-unit")]
+    CacheUnit,
+
+    [JsonStringEnumMemberName("feature-key")]
+    FeatureKey,
+
+    [JsonStringEnumMemberName("cable")]
+    Cable,
+
+    [JsonStringEnumMemberName("tray")]
+    Tray,
+
+    [JsonStringEnumMemberName("converter")]
+    Converter,
+
+    [JsonStringEnumMemberName("spacer")]
+    Spacer,
+
+    [JsonStringEnumMemberName("supply")]
+    Supply,
+
+    [JsonStringEnumMemberName("splitter")]
+    Splitter,
+
+    [JsonStringEnumMemberName("pad")]
+    Pad,
+
+    [JsonStringEnumMemberName("paste")]
+    Paste,
+
+    [JsonStringEnumMemberName("screws")]
+    Screws,
+
+    [JsonStringEnumMemberName("tool")]
+    Tool,
+
+    [JsonStringEnumMemberName("battery")]
+    Battery,
 }
 
 /// <summary>One of the little things without which nothing fits.</summary>

@@ -17,7 +17,25 @@ namespace Irvak.Core.Sheets;
 /// <param name="LimitTB">Largest drive on the maker's list, TB; null when not known.</param>
 /// <param name="Expander">True when an expander shares an uplink among the bays.</param>
 /// <param name="PowersPin3">True when its power plugs feed 3.3 V to pin 3, which newer drives take as “off”; null when not known.</param>
-/// <param name="Feed">Plugs of the supply that feed its backplane, whatever it holds; null for single drives with a plug each, or when not known.</param>
-/// <param name="Plug">Connector at the backplane that the controller's cable goes into, such as SFF-8643 or SATA; null when not known.</param>
-public sealed record BayGroup(string Group, string Form, string Stance, IReadOnlyList<string> Names, int Cols, string Bus, double? HeightMm = null, string? Tray = null,
-    IReadOnlyList<double>? LinkGbs = null, string? Root = null, bool? HotPlug = null, double? LimitTB = null, bool? Expander = null, string? Plug = null, bool? PowersPin3 = null, IReadOnlyList<SupplyPlug>? Feed = null) : KeepsMore;
+/// <param name="Feed">Plugs of the supply that feed its backplane, whatever it holds; null for single drives with a plug each, or when not
+/// known.</param>
+/// <param name="Plug">Connector at the backplane that the controller's cable goes into, such as SFF-8643 or SATA; null when not
+/// known.</param>
+public sealed record BayGroup(
+    string Group,
+    string Form,
+    string Stance,
+    IReadOnlyList<string> Names,
+    int Cols,
+    string Bus,
+    double? HeightMm = null,
+    string? Tray = null,
+    IReadOnlyList<double>? LinkGbs = null,
+    string? Root = null,
+    bool? HotPlug = null,
+    double? LimitTB = null,
+    bool? Expander = null,
+    string? Plug = null,
+    bool? PowersPin3 = null,
+    IReadOnlyList<SupplyPlug>? Feed = null
+) : KeepsMore;

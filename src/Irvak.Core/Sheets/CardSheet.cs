@@ -6,13 +6,26 @@ namespace Irvak.Core.Sheets;
 [JsonConverter(typeof(JsonStringEnumConverter<CardRole>))]
 public enum CardRole
 {
-    [JsonStringEnumMemberName("controller")] Controller,
-    [JsonStringEnumMemberName("network")] Network,
-    [JsonStringEnumMemberName("carrier")] Carrier,
-    [JsonStringEnumMemberName("port-card")] PortCard,
-    [JsonStringEnumMemberName("graphics")] Graphics,
-    [JsonStringEnumMemberName("expander")] Expander,
-    [JsonStringEnumMemberName("other")] Other,
+    [JsonStringEnumMemberName("controller")]
+    Controller,
+
+    [JsonStringEnumMemberName("network")]
+    Network,
+
+    [JsonStringEnumMemberName("carrier")]
+    Carrier,
+
+    [JsonStringEnumMemberName("port-card")]
+    PortCard,
+
+    [JsonStringEnumMemberName("graphics")]
+    Graphics,
+
+    [JsonStringEnumMemberName("expander")]
+    Expander,
+
+    [JsonStringEnumMemberName("other")]
+    Other,
 }
 
 /// <summary>What a card or module for a slot, mezzanine or module bay is. A field that is not known is null.</summary>
@@ -42,7 +55,8 @@ public sealed record CardSheet : KeepsMore
     [JsonIgnore]
     public bool HoldsDrives => Endpoints is { Count: > 0 } && Role is CardRole.Carrier or CardRole.PortCard;
 
-    /// <summary>Lanes from one device's first lane to the next one's, where that is more than its width; null when they follow one another.</summary>
+    /// <summary>Lanes from one device's first lane to the next one's, where that is more than its width; null when they follow one
+    /// another.</summary>
     public int? LanePitch { get; init; }
 
     /// <summary>True when a switch on the card makes splitting the slot needless.</summary>

@@ -31,7 +31,15 @@ public static class ChassisKinds
 /// <param name="Connectors">Plugs it offers to drives and cards.</param>
 /// <param name="Amp12">Most on 12 V, A, as its label tells; null when not known.</param>
 /// <param name="Amp5">Most on 5 V, A.</param>
-public sealed record PowerSupply(string Id, int? Watt = null, bool External = false, string? Input = null, IReadOnlyList<SupplyPlug>? Connectors = null, double? Amp12 = null, double? Amp5 = null) : KeepsMore;
+public sealed record PowerSupply(
+    string Id,
+    int? Watt = null,
+    bool External = false,
+    string? Input = null,
+    IReadOnlyList<SupplyPlug>? Connectors = null,
+    double? Amp12 = null,
+    double? Amp5 = null
+) : KeepsMore;
 
 /// <param name="What">Kind of plug, such as "SATA power" or "6-pin card power".</param>
 /// <param name="Count">Plugs of this kind, 1 or more.</param>
@@ -45,7 +53,8 @@ public sealed record OutsidePort(int N, string What, ScreenSource? Screen = null
 {
     private static readonly string[] Words = ["screen", "display", "video", "vga", "manage", "console", "serial"];
 
-    /// <summary>True when the first screen of the firmware can be seen through it: a display outlet, a management or a console socket.</summary>
+    /// <summary>True when the first screen of the firmware can be seen through it: a display outlet, a management or a console
+    /// socket.</summary>
     [JsonIgnore]
     public bool ShowsFirmware => Screen is not null || Words.Any(w => What.Contains(w, StringComparison.OrdinalIgnoreCase));
 }
@@ -54,10 +63,12 @@ public sealed record OutsidePort(int N, string What, ScreenSource? Screen = null
 public enum ScreenSource
 {
     /// <summary>Graphics inside the processor.</summary>
-    [JsonStringEnumMemberName("processor")] Processor,
+    [JsonStringEnumMemberName("processor")]
+    Processor,
 
     /// <summary>A chip on the board, such as the management controller's.</summary>
-    [JsonStringEnumMemberName("board")] Board,
+    [JsonStringEnumMemberName("board")]
+    Board,
 }
 
 /// <param name="Wh">Watt-hours; null when not known.</param>
@@ -73,5 +84,15 @@ public sealed record BoardRevision(string Name, string Differs, IReadOnlyList<st
 /// <param name="Screws">Screws that come out; they are counted back in.</param>
 /// <param name="Closing">The matching sentence when the machine is closed.</param>
 /// <param name="Keep">Screws that must not be undone, in words.</param>
-/// <param name="CutsPower">True when it takes away what still feeds the machine, such as a battery or a direct current plug: no button is pressed before it.</param>
-public sealed record OpeningStep(string Text, int Minutes = 1, string? Tool = null, int Screws = 0, string? Caution = null, string? Closing = null, string? Keep = null, bool CutsPower = false) : KeepsMore;
+/// <param name="CutsPower">True when it takes away what still feeds the machine, such as a battery or a direct current plug: no button is
+/// pressed before it.</param>
+public sealed record OpeningStep(
+    string Text,
+    int Minutes = 1,
+    string? Tool = null,
+    int Screws = 0,
+    string? Caution = null,
+    string? Closing = null,
+    string? Keep = null,
+    bool CutsPower = false
+) : KeepsMore;

@@ -7,11 +7,20 @@ namespace Irvak.Core.Sheets;
 [JsonConverter(typeof(JsonStringEnumConverter<Word>))]
 public enum Word
 {
-    [JsonStringEnumMemberName("maker")] Maker,
-    [JsonStringEnumMemberName("seller")] Seller,
-    [JsonStringEnumMemberName("firmware")] Firmware,
-    [JsonStringEnumMemberName("colleague")] Colleague,
-    [JsonStringEnumMemberName("stranger")] Stranger,
+    [JsonStringEnumMemberName("maker")]
+    Maker,
+
+    [JsonStringEnumMemberName("seller")]
+    Seller,
+
+    [JsonStringEnumMemberName("firmware")]
+    Firmware,
+
+    [JsonStringEnumMemberName("colleague")]
+    Colleague,
+
+    [JsonStringEnumMemberName("stranger")]
+    Stranger,
 }
 
 /// <summary>What one source says of one value. All are kept; one is chosen.</summary>

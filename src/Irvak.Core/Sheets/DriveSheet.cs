@@ -6,18 +6,30 @@ namespace Irvak.Core.Sheets;
 [JsonConverter(typeof(JsonStringEnumConverter<DriveMedia>))]
 public enum DriveMedia
 {
-    [JsonStringEnumMemberName("disk")] Disk,
-    [JsonStringEnumMemberName("flash")] Flash,
-    [JsonStringEnumMemberName("tape")] Tape,
+    [JsonStringEnumMemberName("disk")]
+    Disk,
+
+    [JsonStringEnumMemberName("flash")]
+    Flash,
+
+    [JsonStringEnumMemberName("tape")]
+    Tape,
 }
 
 [JsonConverter(typeof(JsonStringEnumConverter<DriveProtocol>))]
 public enum DriveProtocol
 {
-    [JsonStringEnumMemberName("sata")] Sata,
-    [JsonStringEnumMemberName("sas")] Sas,
-    [JsonStringEnumMemberName("nvme")] Nvme,
-    [JsonStringEnumMemberName("usb")] Usb,
+    [JsonStringEnumMemberName("sata")]
+    Sata,
+
+    [JsonStringEnumMemberName("sas")]
+    Sas,
+
+    [JsonStringEnumMemberName("nvme")]
+    Nvme,
+
+    [JsonStringEnumMemberName("usb")]
+    Usb,
 }
 
 /// <summary>What a drive is. A field that is not known is null.</summary>

@@ -8,7 +8,14 @@ namespace Irvak.Core.Sheets;
 /// <param name="Gen">PCI Express generation of its lanes, 1 to 6; null when not known.</param>
 /// <param name="Uplink">Root it hangs from; null for a processor.</param>
 /// <param name="UplinkLanes">Lanes of the uplink, shared by everything behind it.</param>
-public sealed record LaneRoot(string Id, int? Lanes = null, int? Gen = null, string? Uplink = null, int? UplinkLanes = null, int? UplinkGen = null) : KeepsMore;
+public sealed record LaneRoot(
+    string Id,
+    int? Lanes = null,
+    int? Gen = null,
+    string? Uplink = null,
+    int? UplinkLanes = null,
+    int? UplinkGen = null
+) : KeepsMore;
 
 /// <summary>A slot for cards.</summary>
 /// <param name="Mech">Mechanical width in lanes: 1, 4, 8 or 16; 0 for a bus that has none.</param>
@@ -21,14 +28,26 @@ public sealed record LaneRoot(string Id, int? Lanes = null, int? Gen = null, str
 /// <param name="Height">full or low; null when not known.</param>
 /// <param name="LengthMm">Longest card, mm; null when not known.</param>
 /// <param name="Watt">Power the slot gives; null for the standard's own.</param>
-public sealed record ExpansionSlot(string Id, int Mech, int Elec, int Gen, string? Root = null, string? Bus = null, IReadOnlyList<IReadOnlyList<int>>? Splits = null,
-    bool OpenEnd = false, string? Height = null, int? LengthMm = null, int? Watt = null) : KeepsMore;
+public sealed record ExpansionSlot(
+    string Id,
+    int Mech,
+    int Elec,
+    int Gen,
+    string? Root = null,
+    string? Bus = null,
+    IReadOnlyList<IReadOnlyList<int>>? Splits = null,
+    bool OpenEnd = false,
+    string? Height = null,
+    int? LengthMm = null,
+    int? Watt = null
+) : KeepsMore;
 
 /// <summary>A place on or for a board: on-board controller, expander, mezzanine or vendor module bay.</summary>
 /// <param name="What">controller, expander, multiplier, mezzanine, network, "boot flash" or "module bay".</param>
 /// <param name="Elec">Lanes wired to it; null when it has none or they are not known.</param>
 /// <param name="Ports">Drive or network ports it offers.</param>
-public sealed record BoardPlace(string Id, string What, string? Root = null, int? Elec = null, int? Gen = null, int? Ports = null) : KeepsMore;
+public sealed record BoardPlace(string Id, string What, string? Root = null, int? Elec = null, int? Gen = null, int? Ports = null)
+    : KeepsMore;
 
 /// <summary>An M.2 or mSATA place.</summary>
 /// <param name="Lengths">Module lengths with a stand-off, mm: 30, 42, 60, 80, 110.</param>
@@ -38,8 +57,18 @@ public sealed record BoardPlace(string Id, string What, string? Root = null, int
 /// <param name="Lanes">PCI Express lanes wired; null when none or not known.</param>
 /// <param name="SingleSided">True when only modules with chips on one side fit.</param>
 /// <param name="Fixing">screw or latch; null when not known.</param>
-public sealed record M2Place(string Id, IReadOnlyList<int> Lengths, string Wired, string? Root = null, string? Key = null, IReadOnlyList<string>? Protocols = null,
-    int? Lanes = null, int? Gen = null, bool? SingleSided = null, string? Fixing = null) : KeepsMore
+public sealed record M2Place(
+    string Id,
+    IReadOnlyList<int> Lengths,
+    string Wired,
+    string? Root = null,
+    string? Key = null,
+    IReadOnlyList<string>? Protocols = null,
+    int? Lanes = null,
+    int? Gen = null,
+    bool? SingleSided = null,
+    string? Fixing = null
+) : KeepsMore
 {
     /// <summary>Slot whose carrier it is on; null for a place of the board. A job adds and drops these by itself.</summary>
     public string? On { get; init; }

@@ -71,13 +71,18 @@ public sealed record MachineSheet : KeepsMore
     /// <summary>What sources say of single values, where they differ; the chosen value stands in its own field.</summary>
     public IReadOnlyList<Claim> Claims { get; init; } = [];
 
-    /// <summary>The sheet as a board of this revision has it: slots that were left out are no slots. Itself when nothing is known of the revision.</summary>
+    /// <summary>The sheet as a board of this revision has it: slots that were left out are no slots. Itself when nothing is known of the
+    /// revision.</summary>
     public MachineSheet OfRevision(string? revision)
     {
-        if (Revisions.FirstOrDefault(r => r.Name == revision)?.MissingSlots is not { Count: > 0 } missing) return this;
+        if (Revisions.FirstOrDefault(r => r.Name == revision)?.MissingSlots is not { Count: > 0 } missing)
+            return this;
         return this with
         {
-            Channels = [.. Channels.Select(c => c with { Slots = [.. c.Slots.Where(s => !missing.Contains(s))] }).Where(c => c.Slots.Count > 0)],
+            Channels =
+            [
+                .. Channels.Select(c => c with { Slots = [.. c.Slots.Where(s => !missing.Contains(s))] }).Where(c => c.Slots.Count > 0),
+            ],
             Memory = Memory with { FillOrder = Memory.FillOrder is { } order ? [.. order.Where(s => !missing.Contains(s))] : null },
         };
     }

@@ -7,10 +7,17 @@ namespace Irvak.Core.Sheets;
 [JsonConverter(typeof(JsonStringEnumConverter<MemoryMode>))]
 public enum MemoryMode
 {
-    [JsonStringEnumMemberName("independent")] Independent,
-    [JsonStringEnumMemberName("mirrored")] Mirrored,
-    [JsonStringEnumMemberName("rank-spare")] RankSpare,
-    [JsonStringEnumMemberName("lockstep")] Lockstep,
+    [JsonStringEnumMemberName("independent")]
+    Independent,
+
+    [JsonStringEnumMemberName("mirrored")]
+    Mirrored,
+
+    [JsonStringEnumMemberName("rank-spare")]
+    RankSpare,
+
+    [JsonStringEnumMemberName("lockstep")]
+    Lockstep,
 }
 
 /// <summary>The memory side of a board.</summary>
@@ -55,7 +62,8 @@ public sealed record MemoryBoard : KeepsMore
     /// <summary>Numbers of channels that the controller interleaves over; null when not known.</summary>
     public IReadOnlyList<int>? InterleaveWays { get; init; }
 
-    /// <summary>The board's only supply voltage in mV, such as 1350; modules made for more do not start. Null for the generation's own.</summary>
+    /// <summary>The board's only supply voltage in mV, such as 1350; modules made for more do not start. Null for the generation's
+    /// own.</summary>
     public int? SupplyMilliVolt { get; init; }
 
     /// <summary>Slot names in the maker's own order of population, when the sheet has one.</summary>

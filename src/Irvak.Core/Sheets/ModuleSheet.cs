@@ -34,12 +34,16 @@ public sealed record ModuleSheet : KeepsMore
     public int? RateMTs { get; init; }
 
     /// <summary>Short name for plate, ladder and lists: "32 GB R 4800".</summary>
-    public string Short => string.Join(' ', new[]
-    {
-        CapacityMiB is { } c ? (c % 1024 == 0 ? $"{c / 1024} GB" : $"{c} MB") : "? GB",
-        Type?.Letter(),
-        RateMTs?.ToString(),
-    }.Where(s => s is not null));
+    public string Short =>
+        string.Join(
+            ' ',
+            new[]
+            {
+                CapacityMiB is { } c ? (c % 1024 == 0 ? $"{c / 1024} GB" : $"{c} MB") : "? GB",
+                Type?.Letter(),
+                RateMTs?.ToString(),
+            }.Where(s => s is not null)
+        );
 
     /// <summary>Name for lists: "32 GB registered DDR5-4800, 2Rx8".</summary>
     public string Long
@@ -55,7 +59,12 @@ public sealed record ModuleSheet : KeepsMore
                 (null, { } r) => $"{r} MT/s",
                 _ => "",
             };
-            var ranks = (Ranks, DeviceWidth) switch { ({ } r, { } w) => $", {r}Rx{w}", ({ } r, null) => $", {r}R", _ => "" };
+            var ranks = (Ranks, DeviceWidth) switch
+            {
+                ({ } r, { } w) => $", {r}Rx{w}",
+                ({ } r, null) => $", {r}R",
+                _ => "",
+            };
             return string.Join(' ', new[] { size, kind, gen }.Where(s => s.Length > 0)) + ranks;
         }
     }

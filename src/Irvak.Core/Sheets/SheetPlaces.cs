@@ -13,19 +13,20 @@ public static class SheetPlaces
     public static IEnumerable<T> InOrder<T>(MachineSheet sheet, IEnumerable<T> things, Func<T, string> place)
     {
         var order = new Dictionary<string, int>();
-        foreach (var known in All(sheet)) order.TryAdd(known, order.Count);
+        foreach (var known in All(sheet))
+            order.TryAdd(known, order.Count);
         return things.OrderBy(t => order.GetValueOrDefault(place(t), int.MaxValue));
     }
 
     /// <summary>Every place of a sheet, in the sheet's order: sockets, memory, cards, M.2, boards, bays, supplies, battery.</summary>
     public static IEnumerable<string> All(MachineSheet sheet) =>
-    [
-        .. Memory(sheet),
-        .. sheet.Slots.Select(s => PlaceName.Card(s.Id)),
-        .. sheet.M2.Select(m => PlaceName.M2(m.Id)),
-        .. sheet.Boards.Select(b => PlaceName.Board(b.Id)),
-        .. sheet.Bays.SelectMany(g => g.Names).Select(PlaceName.Bay),
-        .. sheet.Supplies.Select(s => PlaceName.Supply(s.Id)),
-        .. sheet.Battery.Select(b => PlaceName.Battery(b.Id)),
-    ];
+        [
+            .. Memory(sheet),
+            .. sheet.Slots.Select(s => PlaceName.Card(s.Id)),
+            .. sheet.M2.Select(m => PlaceName.M2(m.Id)),
+            .. sheet.Boards.Select(b => PlaceName.Board(b.Id)),
+            .. sheet.Bays.SelectMany(g => g.Names).Select(PlaceName.Bay),
+            .. sheet.Supplies.Select(s => PlaceName.Supply(s.Id)),
+            .. sheet.Battery.Select(b => PlaceName.Battery(b.Id)),
+        ];
 }

@@ -24,11 +24,20 @@ public static class SheetUpgrade
         for (var turn = 0; turn <= steps.Count; turn++)
         {
             var format = document["format"] is JsonValue v && v.TryGetValue<string>(out var text) ? text : present;
-            if (format == present) { document["format"] = present; return null; }
-            if (steps.FirstOrDefault(s => s.From == format) is not { } step) break;
+            if (format == present)
+            {
+                document["format"] = present;
+                return null;
+            }
+            if (steps.FirstOrDefault(s => s.From == format) is not { } step)
+                break;
             step.Change(document);
             document["format"] = step.To;
         }
-        return new("/format", $"This document says {document["format"]?.ToJsonString() ?? "nothing"}; this program reads {present} and what leads to it. A newer program may have written it.");
+        return new(
+            "/format",
+            $"This document says {document["format"]?.ToJsonString() ?? "nothing"}; this "
+                + $"program reads {present} and what leads to it. A newer program may have written it."
+        );
     }
 }

@@ -1,9 +1,9 @@
 using Irvak.Core.Contracts;
 
-
 namespace Irvak.Core.Sheets;
 
-/// <summary>A part on the shop's shelf (<c>irvak-part/1</c>): what it is, in exactly one of five sheets, and what the shop knows of it.</summary>
+/// <summary>A part on the shop's shelf (<c>irvak-part/1</c>): what it is, in exactly one of five sheets, and what the shop knows of
+/// it.</summary>
 public sealed record ShelfPart : KeepsMore
 {
     public const string CurrentFormat = "irvak-part/1";

@@ -14,7 +14,12 @@ public static partial class CardText
     /// add-in card", "4 TB SAS disk, 2-port"); cards for cameras are drives.
     /// </summary>
     public static bool IsCard(string text) =>
-        !MediaCard().IsMatch(text) && (PartText.Size().IsMatch(text) ? Named().IsMatch(text) && !Drives().IsMatch(text) : Named().IsMatch(text) || Hinted().IsMatch(text));
+        !MediaCard().IsMatch(text)
+        && (
+            PartText.Size().IsMatch(text)
+                ? Named().IsMatch(text) && !Drives().IsMatch(text)
+                : Named().IsMatch(text) || Hinted().IsMatch(text)
+        );
 
     public static PartReading Read(string text, string? maker, string? partNumber)
     {
@@ -23,28 +28,61 @@ public static partial class CardText
         var missing = new List<string>();
         var elec = Number(PartText.LanesOf(), text, "w");
         var gen = Number(PartText.Gen(), text, "g");
-        if (elec is null) missing.Add("lanes");
-        if (gen is null) missing.Add("generation");
-        var ports = Number(Ports(), text, "n") ?? (Dual().IsMatch(text) ? 2 : Quad().IsMatch(text) ? 4 : null);
-        if (ports is null && (controller || network)) missing.Add("ports");
-        List<DriveProtocol> protocols = [.. new[] { (PartText.Sas(), DriveProtocol.Sas), (Sata(), DriveProtocol.Sata), (PartText.Nvme(), DriveProtocol.Nvme) }.Where(p => p.Item1.IsMatch(text)).Select(p => p.Item2)];
+        if (elec is null)
+            missing.Add("lanes");
+        if (gen is null)
+            missing.Add("generation");
+        var ports = Number(Ports(), text, "n")
+            ?? (
+                Dual().IsMatch(text) ? 2
+                : Quad().IsMatch(text) ? 4
+                : null
+            );
+        if (ports is null && (controller || network))
+            missing.Add("ports");
+        List<DriveProtocol> protocols =
+        [
+            .. new[] { (PartText.Sas(), DriveProtocol.Sas), (Sata(), DriveProtocol.Sata), (PartText.Nvme(), DriveProtocol.Nvme) }
+                .Where(p => p.Item1.IsMatch(text))
+                .Select(p => p.Item2),
+        ];
         // A SAS port takes SATA drives too (SPL-4).
-        if (protocols.Contains(DriveProtocol.Sas) && !protocols.Contains(DriveProtocol.Sata)) protocols.Add(DriveProtocol.Sata);
-        var rates = Rates().Matches(text).Select(m => double.Parse(m.Groups["n"].Value.Replace(',', '.'), CultureInfo.InvariantCulture)).Distinct().ToList();
+        if (protocols.Contains(DriveProtocol.Sas) && !protocols.Contains(DriveProtocol.Sata))
+            protocols.Add(DriveProtocol.Sata);
+        var rates = Rates()
+            .Matches(text)
+            .Select(m => double.Parse(m.Groups["n"].Value.Replace(',', '.'), CultureInfo.InvariantCulture))
+            .Distinct()
+            .ToList();
         var card = new CardSheet
         {
             Maker = maker,
             Name = partNumber ?? (text.Length > LongestName ? text[..LongestName].TrimEnd() : text),
-            Role = controller ? CardRole.Controller : network ? CardRole.Network : Carrier().IsMatch(text) ? CardRole.Carrier : Graphics().IsMatch(text) ? CardRole.Graphics : CardRole.Other,
+            Role =
+                controller ? CardRole.Controller
+                : network ? CardRole.Network
+                : Carrier().IsMatch(text) ? CardRole.Carrier
+                : Graphics().IsMatch(text) ? CardRole.Graphics
+                : CardRole.Other,
             Elec = elec,
             Gen = gen,
-            Controller = controller ? new ControllerSheet { Class = Hba().IsMatch(text) ? "host-adapter" : null, Protocols = protocols, LinkGbs = [.. rates.Where(r => r is 1.5 or 3 or 6 or 12 or 24)], InnerPorts = Outer().IsMatch(text) ? null : ports, OuterPorts = Outer().IsMatch(text) ? ports : null } : null,
+            Controller = controller
+                ? new ControllerSheet
+                {
+                    Class = Hba().IsMatch(text) ? "host-adapter" : null,
+                    Protocols = protocols,
+                    LinkGbs = [.. rates.Where(r => r is 1.5 or 3 or 6 or 12 or 24)],
+                    InnerPorts = Outer().IsMatch(text) ? null : ports,
+                    OuterPorts = Outer().IsMatch(text) ? ports : null,
+                }
+                : null,
             Network = network && !controller && ports is { } n && rates.Count > 0 ? new NetworkSheet(n, [rates.Max()]) : null,
         };
         return new(new ShelfPart { Id = "", Card = card }, 1, missing, [], null);
     }
 
-    private static int? Number(Regex what, string text, string group) => what.Match(text) is { Success: true } m ? int.Parse(m.Groups[group].Value, CultureInfo.InvariantCulture) : null;
+    private static int? Number(Regex what, string text, string group) =>
+        what.Match(text) is { Success: true } m ? int.Parse(m.Groups[group].Value, CultureInfo.InvariantCulture) : null;
 
     [GeneratedRegex(@"\b(?:micro-?sd|sd|cf|compact ?flash|memory)\s+cards?\b", RegexOptions.IgnoreCase)]
     private static partial Regex MediaCard();

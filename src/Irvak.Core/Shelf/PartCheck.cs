@@ -7,7 +7,6 @@ namespace Irvak.Core.Shelf;
 /// <summary>What is wrong with a part sheet, each with its path; empty when it can be put on the shelf.</summary>
 public static class PartCheck
 {
-
     public static IReadOnlyList<SheetProblem> Check(ShelfPart part) => Contracts.Contract.With(part, () => Own(part));
 
     private static List<SheetProblem> Own(ShelfPart part)
@@ -15,12 +14,27 @@ public static class PartCheck
         var problems = new List<SheetProblem>();
         void Wrong(bool wrong, string path, string text)
         {
-            if (wrong) problems.Add(new(path, text));
+            if (wrong)
+                problems.Add(new(path, text));
         }
-        Wrong(part.Format != ShelfPart.CurrentFormat, "/format", $"This part says \"{part.Format}\"; only {ShelfPart.CurrentFormat} is read here.");
-        Wrong(part.Id.Length is 0 or > 60 || part.Id.Any(c => !char.IsAsciiLetterOrDigit(c) && c is not ('-' or '.' or '_')), "/id", "A part has a short name of letters, digits and dashes, at most 60.");
+        Wrong(
+            part.Format != ShelfPart.CurrentFormat,
+            "/format",
+            $"This part says \"{part.Format}\"; only {ShelfPart.CurrentFormat} is read here."
+        );
+        Wrong(
+            part.Id.Length is 0 or > 60 || part.Id.Any(c => !char.IsAsciiLetterOrDigit(c) && c is not ('-' or '.' or '_')),
+            "/id",
+            "A part has a short name of letters, digits and dashes, at most 60."
+        );
         var kinds = new object?[] { part.Module, part.Processor, part.Drive, part.Card, part.Accessory }.Count(k => k is not null);
-        Wrong(kinds != 1, "/", kinds == 0 ? "Say what it is: a module, processor, drive, card or accessory." : "A part is one thing: module, processor, drive, card or accessory.");
+        Wrong(
+            kinds != 1,
+            "/",
+            kinds == 0
+                ? "Say what it is: a module, processor, drive, card or accessory."
+                : "A part is one thing: module, processor, drive, card or accessory."
+        );
         Wrong(part.InStock is < 0 or > 100_000, "/inStock", "Pieces in stock are 0 to 100 000.");
         Wrong(part.PriceEur is < 0 or > 1_000_000, "/priceEur", "A price is zero or more.");
         Wrong(part.LiesIn?.Length > 60, "/liesIn", "Where it lies is said in at most 60 characters.");
@@ -29,14 +43,23 @@ public static class PartCheck
             Wrong(m.CapacityMiB is <= 0 or > 4_194_304, "/module/capacityMiB", "A module has between 1 MiB and 4 TiB.");
             Wrong(m.RateMTs is < 100 or > 20_000, "/module/rateMTs", "A rate lies between 100 and 20 000 MT/s.");
             Wrong(m.Ranks is < 1 or > 16, "/module/ranks", "A module has 1 to 16 ranks.");
-            if (ModuleLabel.Plausible(m) is { } doubt) problems.Add(new("/module", doubt));
+            if (ModuleLabel.Plausible(m) is { } doubt)
+                problems.Add(new("/module", doubt));
         }
         if (part.Drive is { } d)
         {
             Wrong(d.Bytes is <= 0 or > 1_000_000_000_000_000, "/drive/bytes", "A drive has between one byte and one petabyte.");
-            Wrong(d.Form is { } form && !DriveSheet.Forms.Contains(form), "/drive/form", $"The case of a drive is {string.Join(", ", DriveSheet.Forms)}.");
+            Wrong(
+                d.Form is { } form && !DriveSheet.Forms.Contains(form),
+                "/drive/form",
+                $"The case of a drive is {string.Join(", ", DriveSheet.Forms)}."
+            );
             Wrong(d.Rpm is < 0 or > 20_000, "/drive/rpm", "A disk turns at most 20 000 times a minute.");
-            Wrong(d is { Protocol: DriveProtocol.Nvme, Media: DriveMedia.Disk }, "/drive/protocol", "A turning disk with NVMe is not known to exist.");
+            Wrong(
+                d is { Protocol: DriveProtocol.Nvme, Media: DriveMedia.Disk },
+                "/drive/protocol",
+                "A turning disk with NVMe is not known to exist."
+            );
             Wrong(d is { Media: DriveMedia.Flash, Rpm: > 0 }, "/drive/rpm", "Flash does not turn.");
         }
         if (part.Card is { } c)
@@ -44,13 +67,19 @@ public static class PartCheck
             Wrong(string.IsNullOrWhiteSpace(c.Name), "/card/name", "A card needs a name.");
             Wrong(c.Watt is < 0 or > 1_000, "/card/watt", "A card draws 0 to 1000 W.");
             Wrong(c.Gen is < 0 or > 6, "/card/gen", "A generation of PCI Express is 1 to 6; 0 for another bus.");
-            Wrong(c.Endpoints is { } ends && (ends.Count is 0 or > 16 || ends.Any(e => e is < 1 or > 16)), "/card/endpoints", "A carrier has 1 to 16 devices of 1 to 16 lanes.");
+            Wrong(
+                c.Endpoints is { } ends && (ends.Count is 0 or > 16 || ends.Any(e => e is < 1 or > 16)),
+                "/card/endpoints",
+                "A carrier has 1 to 16 devices of 1 to 16 lanes."
+            );
             Wrong(c.LanePitch is < 1 or > 16, "/card/lanePitch", "From one device to the next lie 1 to 16 lanes.");
             Wrong(c.Elec > c.Mech, "/card/elec", "A card can't use more lanes than its edge has.");
             Wrong(c.Thick is < 1 or > 4, "/card/thick", "A card covers 1 to 4 slots.");
         }
-        if (part.Processor is { } p) Wrong(string.IsNullOrWhiteSpace(p.Name), "/processor/name", "A processor needs a name.");
-        if (part.Accessory is { } a) Wrong(string.IsNullOrWhiteSpace(a.Name), "/accessory/name", "A thing needs a name.");
+        if (part.Processor is { } p)
+            Wrong(string.IsNullOrWhiteSpace(p.Name), "/processor/name", "A processor needs a name.");
+        if (part.Accessory is { } a)
+            Wrong(string.IsNullOrWhiteSpace(a.Name), "/accessory/name", "A thing needs a name.");
         return problems;
     }
 
@@ -59,10 +88,13 @@ public static class PartCheck
     {
         var basis = part.Drive?.Model ?? part.Module?.PartNumber ?? part.ShortName();
         var plain = new string([.. basis.ToLowerInvariant().Select(c => char.IsAsciiLetterOrDigit(c) ? c : '-')]).Trim('-');
-        while (plain.Contains("--", StringComparison.Ordinal)) plain = plain.Replace("--", "-", StringComparison.Ordinal);
+        while (plain.Contains("--", StringComparison.Ordinal))
+            plain = plain.Replace("--", "-", StringComparison.Ordinal);
         plain = plain.Length == 0 ? "part" : plain[..Math.Min(48, plain.Length)];
-        if (!taken(plain)) return plain;
+        if (!taken(plain))
+            return plain;
         for (var n = 2; ; n++)
-            if (!taken($"{plain}-{n}")) return $"{plain}-{n}";
+            if (!taken($"{plain}-{n}"))
+                return $"{plain}-{n}";
     }
 }

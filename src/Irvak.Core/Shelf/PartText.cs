@@ -23,13 +23,23 @@ public static partial class PartText
     public static PartReading Read(string? text, string? maker = null, string? partNumber = null)
     {
         var typed = (text ?? "").Trim();
-        if (typed.Length == 0) return new(null, 1, [], [], "There is nothing to read.");
-        if (CardText.IsCard(typed) && !MemoryWords().IsMatch(typed)) return CardText.Read(typed, maker, partNumber);
+        if (typed.Length == 0)
+            return new(null, 1, [], [], "There is nothing to read.");
+        if (CardText.IsCard(typed) && !MemoryWords().IsMatch(typed))
+            return CardText.Read(typed, maker, partNumber);
         // A drive names its protocol or its kind; a module never does.
-        if (DriveWords().IsMatch(typed) && !MemoryWords().IsMatch(typed)) return Drive(typed, maker, partNumber);
+        if (DriveWords().IsMatch(typed) && !MemoryWords().IsMatch(typed))
+            return Drive(typed, maker, partNumber);
         var label = ModuleLabel.Read(typed);
         if (!label.IsLabel || label.Module.CapacityMiB is null && label.Module.Generation is null)
-            return new(null, 1, [], [], $"“{(typed.Length > 60 ? typed[..60] + "…" : typed)}” is no memory label and names no drive: write “16 GB 2Rx4 PC4-2400T-R” or “4 TB SAS 3.5”.");
+            return new(
+                null,
+                1,
+                [],
+                [],
+                $"“{(typed.Length > 60 ? typed[..60] + "…" : typed)}” is no memory label "
+                    + "and names no drive: write “16 GB 2Rx4 PC4-2400T-R” or “4 TB SAS 3.5”."
+            );
         var module = label.Module with { Maker = maker, PartNumber = partNumber };
         return new(new ShelfPart { Id = "", Module = module }, label.Count, label.Missing, label.Remarks, label.Problem);
     }
@@ -38,14 +48,30 @@ public static partial class PartText
     {
         var missing = new List<string>();
         var nvme = Nvme().IsMatch(text);
-        DriveProtocol? protocol = nvme ? DriveProtocol.Nvme : Sas().IsMatch(text) ? DriveProtocol.Sas : Sata().IsMatch(text) ? DriveProtocol.Sata : Usb().IsMatch(text) ? DriveProtocol.Usb : null;
+        DriveProtocol? protocol =
+            nvme ? DriveProtocol.Nvme
+            : Sas().IsMatch(text) ? DriveProtocol.Sas
+            : Sata().IsMatch(text) ? DriveProtocol.Sata
+            : Usb().IsMatch(text) ? DriveProtocol.Usb
+            : null;
         var rpm = Rpm().Match(text) is { Success: true } r ? Turns(r.Groups["n"].Value, r.Groups["k"].Success) : (int?)null;
-        DriveMedia? media = nvme || Stick().IsMatch(text) || Flash().IsMatch(text) ? DriveMedia.Flash : rpm is > 0 || Disk().IsMatch(text) ? DriveMedia.Disk : null;
-        var form = Msata().IsMatch(text) ? "msata" : M2().IsMatch(text) ? "m.2" : U2().Match(text) is { Success: true } u ? u.Value.ToLowerInvariant().Replace("u2", "u.2").Replace("u3", "u.3") : Form().Match(text) is { Success: true } f ? f.Groups["f"].Value.Replace(',', '.') : null;
+        DriveMedia? media =
+            nvme || Stick().IsMatch(text) || Flash().IsMatch(text) ? DriveMedia.Flash
+            : rpm is > 0 || Disk().IsMatch(text) ? DriveMedia.Disk
+            : null;
+        var form =
+            Msata().IsMatch(text) ? "msata"
+            : M2().IsMatch(text) ? "m.2"
+            : U2().Match(text) is { Success: true } u ? u.Value.ToLowerInvariant().Replace("u2", "u.2").Replace("u3", "u.3")
+            : Form().Match(text) is { Success: true } f ? f.Groups["f"].Value.Replace(',', '.')
+            : null;
         var bytes = Bytes(text);
-        if (bytes is null) missing.Add("size");
-        if (protocol is null) missing.Add("SATA, SAS or NVMe");
-        if (form is null && protocol != DriveProtocol.Usb) missing.Add("size of its case");
+        if (bytes is null)
+            missing.Add("size");
+        if (protocol is null)
+            missing.Add("SATA, SAS or NVMe");
+        if (form is null && protocol != DriveProtocol.Usb)
+            missing.Add("size of its case");
         var drive = new DriveSheet
         {
             Maker = maker,
@@ -55,20 +81,30 @@ public static partial class PartText
             Form = form,
             Bytes = bytes,
             Rpm = media == DriveMedia.Flash ? 0 : rpm,
-            HeightMm = Height().Match(text) is { Success: true } h ? double.Parse(h.Groups["h"].Value.Replace(',', '.'), CultureInfo.InvariantCulture) : null,
+            HeightMm = Height().Match(text) is { Success: true } h
+                ? double.Parse(h.Groups["h"].Value.Replace(',', '.'), CultureInfo.InvariantCulture)
+                : null,
             LengthMm = Length().Match(text) is { Success: true } l ? int.Parse(l.Groups["l"].Value, CultureInfo.InvariantCulture) : null,
             Gen = Gen().Match(text) is { Success: true } g ? int.Parse(g.Groups["g"].Value, CultureInfo.InvariantCulture) : null,
-            Lanes = nvme && LanesOf().Match(text) is { Success: true } w ? int.Parse(w.Groups["w"].Value, CultureInfo.InvariantCulture) : null,
+            Lanes =
+                nvme && LanesOf().Match(text) is { Success: true } w ? int.Parse(w.Groups["w"].Value, CultureInfo.InvariantCulture) : null,
             SectorBytes = FourK().IsMatch(text) ? 4096 : null,
         };
         return new(new ShelfPart { Id = "", Drive = drive }, 1, missing, [], null);
     }
 
-    private static int? Turns(string digits, bool thousands) => double.TryParse(digits.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var n) ? (int)(thousands ? n * 1000 : n) : null;
+    private static int? Turns(string digits, bool thousands) =>
+        double.TryParse(digits.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var n)
+            ? (int)(thousands ? n * 1000 : n)
+            : null;
 
     private static long? Bytes(string text)
     {
-        if (Size().Match(text) is not { Success: true } m || !double.TryParse(m.Groups["n"].Value.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var n)) return null;
+        if (
+            Size().Match(text) is not { Success: true } m
+            || !double.TryParse(m.Groups["n"].Value.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var n)
+        )
+            return null;
         var bytes = n * (char.ToUpperInvariant(m.Groups["u"].Value[0]) == 'T' ? 1e12 : 1e9);
         return bytes is >= 1e9 and <= 1e15 ? Sectors(bytes) : null;
     }
@@ -80,11 +116,17 @@ public static partial class PartText
     internal static long Sectors(double bytes)
     {
         var gb = bytes / 1e9;
-        if (gb > 8000) return (long)Math.Ceiling(bytes / 512 / 2_097_152) * 2_097_152 * 512;
-        return gb >= 50 && Math.Abs(gb - Math.Round(gb)) < 1e-9 ? (97_696_368L + 1_953_504L * ((long)Math.Round(gb) - 50)) * 512 : (long)bytes;
+        if (gb > 8000)
+            return (long)Math.Ceiling(bytes / 512 / 2_097_152) * 2_097_152 * 512;
+        return gb >= 50 && Math.Abs(gb - Math.Round(gb)) < 1e-9
+            ? (97_696_368L + 1_953_504L * ((long)Math.Round(gb) - 50)) * 512
+            : (long)bytes;
     }
 
-    [GeneratedRegex(@"\b(?:sas|m?sata|nvme|ssd|hdd|usb|stick|micro-?sd|sd card|m\.?2|u\.?[23]|hard disk|pcie ssd)\b|\b\d+(?:[.,]\d+)?\s*TB?\b", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"\b(?:sas|m?sata|nvme|ssd|hdd|usb|stick|micro-?sd|sd card|m\.?2|u\.?[23]|hard disk|pcie ssd)\b|\b\d+(?:[.,]\d+)?\s*TB?\b",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex DriveWords();
 
     [GeneratedRegex(@"ddr[2-5]|\bpc[2-5]l?-|dimm|\d\s*rx?\s*\d{1,2}\b", RegexOptions.IgnoreCase)]

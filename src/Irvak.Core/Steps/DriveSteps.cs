@@ -1,8 +1,8 @@
-using Irvak.Core.Quantities;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -17,9 +17,17 @@ internal static class DriveSteps
 {
     public static IEnumerable<Step> Before(StepInput q, IReadOnlyList<Change> drives)
     {
-        if (!drives.Any(c => c.Out is not null)) yield break;
-        yield return new("off:map", Runbook.Off, "Have the map of the bays at hand", ["Print it from Survey: bay, serial number, name in the system.", "Tape it to the chassis before the first drive moves."],
-            "Drives put back in another order can cost the array.", [], 3);
+        if (!drives.Any(c => c.Out is not null))
+            yield break;
+        yield return new(
+            "off:map",
+            Runbook.Off,
+            "Have the map of the bays at hand",
+            ["Print it from Survey: bay, serial number, name in the system.", "Tape it to the chassis before the first drive moves."],
+            "Drives put back in another order can cost the array.",
+            [],
+            3
+        );
     }
 
     public static Step TakeOut(StepInput q, Change c)
@@ -27,14 +35,39 @@ internal static class DriveSteps
         var place = PlaceName.Short(c.Place);
         var array = q.Now.FirstOrDefault(a => a.Members.Contains(c.Place));
         return PlaceName.IsBay(c.Place)
-            ? new("out:" + c.Place, Runbook.Out, $"Pull the {c.Out!.Short} out of bay {place}",
-                [.. Unmount(c), "Open the latch, draw it out two centimetres.", "Wait half a minute until it stands still, then draw it out.", Bag(c)],
-                array is null ? "A disk that still spins is hurt by a jolt." : q.Arrays.Any(a => a.Name == array.Name) || !array.LevelKnown ? $"It belongs to {array.Name}. Pull this one and no other." : $"{array.Name} ends with this: only once what it holds is where it goes, and was read there.", [c.Place], 2)
-            : new("out:" + c.Place, Runbook.Out, $"Take the {c.Out!.Short} out of {place}", [.. Loosen(Fixing(q, c.Place)), Bag(c)], null, [c.Place], 2);
+            ? new(
+                "out:" + c.Place,
+                Runbook.Out,
+                $"Pull the {c.Out!.Short} out of bay {place}",
+                [
+                    .. Unmount(c),
+                    "Open the latch, draw it out two centimetres.",
+                    "Wait half a minute until it stands still, then draw it out.",
+                    Bag(c),
+                ],
+                array is null ? "A disk that still spins is hurt by a jolt."
+                    : q.Arrays.Any(a => a.Name == array.Name) || !array.LevelKnown
+                        ? $"It belongs to {array.Name}. Pull this one and no other."
+                    : $"{array.Name} ends with this: only once what it holds is where it goes, and was read there.",
+                [c.Place],
+                2
+            )
+            : new(
+                "out:" + c.Place,
+                Runbook.Out,
+                $"Take the {c.Out!.Short} out of {place}",
+                [.. Loosen(Fixing(q, c.Place)), Bag(c)],
+                null,
+                [c.Place],
+                2
+            );
     }
 
     /// <summary>A drive that is mounted by itself is let go by the system before it is drawn.</summary>
-    private static IEnumerable<string> Unmount(Change c) => c.Out!.MemberOf is { } use && ArrayNow.IsMount(use) ? [$"It is in use as {use}: unmount it first, and see that nothing opens it again."] : [];
+    private static IEnumerable<string> Unmount(Change c) =>
+        c.Out!.MemberOf is { } use && ArrayNow.IsMount(use)
+            ? [$"It is in use as {use}: unmount it first, and see that nothing opens it again."]
+            : [];
 
     /// <summary>
     /// Members of an array that stays, changed for others: out, in, and rebuilt, before the next one moves. In bays that may be served
@@ -48,48 +81,101 @@ internal static class DriveSteps
         {
             var array = arrays.Found.FirstOrDefault(a => a.Plan.Name == now.Name);
             // One without redundancy is not rebuilt; one of unknown level may be, so its drives go one at a time.
-            if (array is { Why: null, Rebuild: null } || (array is not null && !q.Arrays.Any(p => p.IsMadeLike(array.Plan) || p.Grows(array.Plan)))) continue;
+            if (
+                array is { Why: null, Rebuild: null }
+                || (array is not null && !q.Arrays.Any(p => p.IsMadeLike(array.Plan) || p.Grows(array.Plan)))
+            )
+                continue;
             var hours = array?.Rebuild is { } rebuild ? $", about {rebuild.Hours:0} h" : "; how long is not known";
             var replaced = MemberPulled.Touched(q, now.Members).Replaced;
             var open = true;
-            foreach (var change in DriveChanges.InOrder(q).Where(c => replaced.Contains(c.Place)).OrderBy(c => now.Out.Contains(c.Place) ? 0 : 1))
+            foreach (
+                var change in DriveChanges.InOrder(q).Where(c => replaced.Contains(c.Place)).OrderBy(c => now.Out.Contains(c.Place) ? 0 : 1)
+            )
             {
                 var cold = !hot.Contains(change.Place);
                 var whileOff = cold && open;
                 open &= !cold;
-                var caution = $"{Which(now, array, change.Place)}{(cold && !whileOff ? " This bay may not be served running: shut the machine down for it, pull its cords, and start it again afterwards." : "")}";
-                yield return new(whileOff, TakeOut(q, change) with { Caution = caution }, PutIn(q, change),
-                    new("rebuilt:" + change.Place, Runbook.Rebuild, $"Wait until {now.Name} is whole again", [$"Let it rebuild onto the new drive{hours}.", "Read its state: no member missing, no rebuild running."], "Pulling the next one earlier can lose the array.", [change.Place], 5) { WaitHours = array?.Rebuild?.Hours });
+                var caution =
+                    $"{Which(now, array, change.Place)}"
+                    + (
+                        cold && !whileOff
+                            ? " This bay may not be served running: shut the machine down for it, pull its cords, and start it "
+                                + "again afterwards."
+                            : ""
+                    );
+                yield return new(
+                    whileOff,
+                    TakeOut(q, change) with
+                    {
+                        Caution = caution,
+                    },
+                    PutIn(q, change),
+                    new(
+                        "rebuilt:" + change.Place,
+                        Runbook.Rebuild,
+                        $"Wait until {now.Name} is whole again",
+                        [$"Let it rebuild onto the new drive{hours}.", "Read its state: no member missing, no rebuild running."],
+                        "Pulling the next one earlier can lose the array.",
+                        [change.Place],
+                        5
+                    )
+                    {
+                        WaitHours = array?.Rebuild?.Hours,
+                    }
+                );
             }
         }
     }
 
-    private static string Which(ArrayNow now, ArrayFigures? array, string place) => !now.Out.Contains(place) ? $"Only this one: {now.Name} must be whole before it."
-        : "This is the one that is out. " + array?.LeftNow switch
-        {
-            0 => $"Pulling another loses what {now.Name} holds.",
-            > 0 => $"Pulling another uses up a reserve that {now.Name} needs now.",
-            _ => $"Pulling another can lose what {now.Name} holds.",
-        };
+    private static string Which(ArrayNow now, ArrayFigures? array, string place) =>
+        !now.Out.Contains(place)
+            ? $"Only this one: {now.Name} must be whole before it."
+            : "This is the one that is out. "
+                + array?.LeftNow switch
+                {
+                    0 => $"Pulling another loses what {now.Name} holds.",
+                    > 0 => $"Pulling another uses up a reserve that {now.Name} needs now.",
+                    _ => $"Pulling another can lose what {now.Name} holds.",
+                };
 
-    private static string Bag(Change c) => c.MovedTo is { } to ? $"Lay it aside: it goes into {PlaceName.Short(to)}." : $"Bag and label it{(c.Out!.Serial is { } s ? $", serial {s}" : "")}.";
+    private static string Bag(Change c) =>
+        c.MovedTo is { } to
+            ? $"Lay it aside: it goes into {PlaceName.Short(to)}."
+            : $"Bag and label it{(c.Out!.Serial is { } s ? $", serial {s}" : "")}.";
 
     public static Step PutIn(StepInput q, Change c)
     {
         var place = PlaceName.Short(c.Place);
-        var title = $"{(c.MovedFrom is { } from ? $"Put the {c.In!.Short} from {PlaceName.Short(from)}" : $"Put {c.In!.Short}")} into {(PlaceName.IsBay(c.Place) ? "bay " : "")}{place}";
+        var title =
+            $"{(c.MovedFrom is { } from ? $"Put the {c.In!.Short} from {PlaceName.Short(from)}" : $"Put {c.In!.Short}")} "
+            + $"into {(PlaceName.IsBay(c.Place) ? "bay " : "")}{place}";
         if (!PlaceName.IsBay(c.Place))
         {
             var length = c.In.Drive?.LengthMm;
-            return new("in:" + c.Place, Runbook.In, title, [length is null ? "Set the stand-off to its length." : $"Stand-off at {length} mm.", $"Slide it in at an angle until no gold shows, press it down, {Fasten(Fixing(q, c.Place))}.", PadOf(q, c.Place) ?? "Film off the thermal pad, where there is one."],
-                "The notch fits one way only. Never force it.", [c.Place], 3);
+            return new(
+                "in:" + c.Place,
+                Runbook.In,
+                title,
+                [
+                    length is null ? "Set the stand-off to its length." : $"Stand-off at {length} mm.",
+                    $"Slide it in at an angle until no gold shows, press it down, {Fasten(Fixing(q, c.Place))}.",
+                    PadOf(q, c.Place) ?? "Film off the thermal pad, where there is one.",
+                ],
+                "The notch fits one way only. Never force it.",
+                [c.Place],
+                3
+            );
         }
         var bay = q.Sheet.Bays.First(b => b.Names.Contains(place));
         var how = new List<string>();
         // The small parts go onto the drive before it goes into anything.
-        if (DriveFit.NeedsConverter(bay, c.In!)) how.Add("Into its converter first, plug to plug.");
-        if (DriveFit.NeedsSpacer(bay, c.In!)) how.Add("With its spacer.");
-        if (bay.Tray is { } tray) how.Add($"Into its {tray}, screws finger-tight, then a quarter turn.");
+        if (DriveFit.NeedsConverter(bay, c.In!))
+            how.Add("Into its converter first, plug to plug.");
+        if (DriveFit.NeedsSpacer(bay, c.In!))
+            how.Add("With its spacer.");
+        if (bay.Tray is { } tray)
+            how.Add($"Into its {tray}, screws finger-tight, then a quarter turn.");
         how.Add("Write its serial number and the bay down.");
         how.Add("Push it in until the latch takes it, close the latch.");
         return new("in:" + c.Place, Runbook.In, title, how, "It goes in without force, or it is the wrong way round.", [c.Place], 3);
@@ -97,17 +183,30 @@ internal static class DriveSteps
 
     private static string? Fixing(StepInput q, string place) => q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place)?.Fixing;
 
-    private static IEnumerable<string> Loosen(string? fixing) => fixing switch
-    {
-        "latch" => ["Turn or press its latch aside, let it spring up, draw it out at that angle."],
-        "screw" => ["Undo its screw, let it spring up, draw it out at that angle.", "Keep the screw: it is a tiny one."],
-        _ => ["Undo its screw or latch, whichever holds it; let it spring up, draw it out at that angle.", "Keep a screw: it is a tiny one."],
-    };
+    private static IEnumerable<string> Loosen(string? fixing) =>
+        fixing switch
+        {
+            "latch" => ["Turn or press its latch aside, let it spring up, draw it out at that angle."],
+            "screw" => ["Undo its screw, let it spring up, draw it out at that angle.", "Keep the screw: it is a tiny one."],
+            _ =>
+            [
+                "Undo its screw or latch, whichever holds it; let it spring up, draw it out at that angle.",
+                "Keep a screw: it is a tiny one.",
+            ],
+        };
 
-    private static string Fasten(string? fixing) => fixing switch { "latch" => "and let the latch close over it", "screw" => "screw it down", _ => "fasten it with its screw or latch" };
+    private static string Fasten(string? fixing) =>
+        fixing switch
+        {
+            "latch" => "and let the latch close over it",
+            "screw" => "screw it down",
+            _ => "fasten it with its screw or latch",
+        };
 
-    private static string? PadOf(StepInput q, string place) => Power.Padding.Of(q.Power).FirstOrDefault(p => p.Place == place) is { } pad
-        ? $"Lay {pad.PadWords ?? $"a pad of {pad.ThickMm.ToString("0.##")} mm"} under its cooler, both films off." : null;
+    private static string? PadOf(StepInput q, string place) =>
+        Power.Padding.Of(q.Power).FirstOrDefault(p => p.Place == place) is { } pad
+            ? $"Lay {pad.PadWords ?? $"a pad of {pad.ThickMm.ToString("0.##")} mm"} under its cooler, both films off."
+            : null;
 
     public static IEnumerable<Step> Arrays(StepInput q, ArraySheet arrays)
     {
@@ -120,59 +219,128 @@ internal static class DriveSteps
     public static IEnumerable<Step> BootAndCaches(StepInput q)
     {
         if (q.Boot is { } boot)
-            yield return new("boot:order", Runbook.Start, $"Set the boot order: {string.Join(", then ", boot.Places.Select(PlaceName.Short))}",
-                [.. boot.Places.Count > 1 ? new[] { "Put the boot partition on both halves; pull one once for trial, and see that it starts from the other." } : [], "In the firmware, first the drive it is to start from; then save.", "Where several controllers start systems, the inner port comes first."],
-                null, [.. boot.Places], 5)
-            { IsSetting = true };
-        foreach (var cache in q.Caches)
-            yield return new("cache:" + cache.Name, Runbook.Start, $"Set up cache {cache.Name} before {string.Join(", ", cache.Volumes.Select(v => v.Array))}",
+            yield return new(
+                "boot:order",
+                Runbook.Start,
+                $"Set the boot order: {string.Join(", then ", boot.Places.Select(PlaceName.Short))}",
                 [
-                    $"Drives {string.Join(' ', cache.Places.Select(PlaceName.Short))}{(cache.WriteBack && cache.Places.Count > 1 ? ", mirrored" : "")}; {(cache.WriteBack ? "write-back" : "reads only")}.",
-                    "On many controllers the volume must allow caching from its creation on: look before the array is filled.",
-                    .. cache.WriteBack ? new[] { "Never pull its drives while it holds writes: flush it first, and see that nothing is left." } : [],
+                    .. boot.Places.Count > 1
+                        ? new[] { "Put the boot partition on both halves; pull one once for trial, and see that it starts from the other." }
+                        : [],
+                    "In the firmware, first the drive it is to start from; then save.",
+                    "Where several controllers start systems, the inner port comes first.",
                 ],
-                "Setting it up erases its drives.", [.. cache.Places], 5, cache.Places.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p)).Select(PlaceName.Short).ToList() is { Count: > 0 } held ? held : null);
+                null,
+                [.. boot.Places],
+                5
+            )
+            {
+                IsSetting = true,
+            };
+        foreach (var cache in q.Caches)
+            yield return new(
+                "cache:" + cache.Name,
+                Runbook.Start,
+                $"Set up cache {cache.Name} before {string.Join(", ", cache.Volumes.Select(v => v.Array))}",
+                [
+                    $"Drives {string.Join(' ', cache.Places.Select(PlaceName.Short))}"
+                        + $"{(cache.WriteBack && cache.Places.Count > 1 ? ", mirrored" : "")}; "
+                        + $"{(cache.WriteBack ? "write-back" : "reads only")}.",
+                    "On many controllers the volume must allow caching from its creation on: look before the array is filled.",
+                    .. cache.WriteBack
+                        ? new[] { "Never pull its drives while it holds writes: flush it first, and see that nothing is left." }
+                        : [],
+                ],
+                "Setting it up erases its drives.",
+                [.. cache.Places],
+                5,
+                cache.Places.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p)).Select(PlaceName.Short).ToList()
+                    is { Count: > 0 } held
+                    ? held
+                    : null
+            );
     }
 
     private static Step Grow(ArrayFigures array, ArrayPlan was)
     {
         string[] added = [.. array.Plan.Members.Except(was.Members)];
-        return new("array:" + array.Plan.Name, Runbook.Start, $"Grow array {array.Plan.Name} to {array.Plan.Members.Count} drives",
-            [$"Add {string.Join(' ', added.Select(PlaceName.Short))} to it, by its keeper's own growing: {Keeper(array.Plan.Host)}.", "Let the reshape run to its end before anything else is changed.", $"It is to show {DiskSpace.Binary(array.Capacity!.Usable)} afterwards; then grow the file system on it."],
-            "Never create it anew: that erases it. Is the backup read back?", [.. array.Plan.Members], 10);
+        return new(
+            "array:" + array.Plan.Name,
+            Runbook.Start,
+            $"Grow array {array.Plan.Name} to {array.Plan.Members.Count} drives",
+            [
+                $"Add {string.Join(' ', added.Select(PlaceName.Short))} to it, by its keeper's own growing: {Keeper(array.Plan.Host)}.",
+                "Let the reshape run to its end before anything else is changed.",
+                $"It is to show {DiskSpace.Binary(array.Capacity!.Usable)} afterwards; then grow the file system on it.",
+            ],
+            "Never create it anew: that erases it. Is the backup read back?",
+            [.. array.Plan.Members],
+            10
+        );
     }
 
     private static Step Create(StepInput q, ArrayFigures array)
     {
         var plan = array.Plan;
         var erased = ArrayRules.Erased(q, plan);
-        return new("array:" + plan.Name, Runbook.Start, $"Create array {plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Count(plan.Members.Count, "drive", "drives")}",
+        return new(
+            "array:" + plan.Name,
+            Runbook.Start,
+            $"Create array {plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Count(plan.Members.Count, "drive", "drives")}",
             [
-                $"Members in this order: {string.Join(' ', plan.Members.Select(PlaceName.Short))}{(plan.AllSpares.Count > 0 ? $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}, {(plan.SparesForAll ? "for all arrays" : "for this one alone")}" : "")}.",
-                $"{(array.Code is { } code ? Say.Capital(code) : array.Words)}, strip {array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
+                "Members in this order: "
+                    + $"{string.Join(' ', plan.Members.Select(PlaceName.Short))}"
+                    + (
+                        plan.AllSpares.Count == 0
+                            ? "."
+                            : $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}, {For(plan)}."
+                    ),
+                $"{(array.Code is { } code ? Say.Capital(code) : array.Words)}, strip "
+                    + $"{array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
                 .. Settings(q, plan),
                 $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
                 "Read every place on the screen against this list before you confirm.",
             ],
-            erased.Count > 0 ? $"Erases {string.Join(", ", erased.Select(p => Named(q, p)))} for good. Is the backup read back?" : "Creating an array erases its drives. Never do it to get an old array back.", [.. plan.Members], 8, erased.Count > 0 ? [.. erased.Select(PlaceName.Short)] : null);
+            erased.Count > 0
+                ? $"Erases {string.Join(", ", erased.Select(p => Named(q, p)))} for good. Is the backup read back?"
+                : "Creating an array erases its drives. Never do it to get an old array back.",
+            [.. plan.Members],
+            8,
+            erased.Count > 0 ? [.. erased.Select(PlaceName.Short)] : null
+        );
     }
 
     /// <summary>A drive by place, model and serial number, as far as they are known.</summary>
     private static string Named(StepInput q, string place)
     {
         var unit = q.Found.At(place)!;
-        return $"{PlaceName.Short(place)} ({string.Join(", ", new[] { unit.Drive?.Model ?? unit.Short, unit.Serial is { } s ? "serial " + s : null }.OfType<string>())})";
+        return $"{PlaceName.Short(place)} "
+            + (
+                unit.Serial is { } serial ? $"({unit.Drive?.Model ?? unit.Short}, serial {serial})" : $"({unit.Drive?.Model ?? unit.Short})"
+            );
     }
 
-    /// <summary>What a controller asks besides: cache, reading ahead, whether flash may cache it. Usual choices (common practice, no source).</summary>
+    /// <summary>What a controller asks besides: cache, reading ahead, whether flash may cache it. Usual choices (common practice, no
+    /// source).</summary>
     private static IEnumerable<string> Settings(StepInput q, ArrayPlan plan)
     {
-        if (plan.Host != ArrayHost.Controller) yield break;
+        if (plan.Host != ArrayHost.Controller)
+            yield break;
         var guarded = q.Planned.Units.Values.Any(u => u.Card?.Controller?.IsGuarded == true);
         var inOrder = Workloads.Of(plan.Use).InOrder;
-        yield return $"Writes: {(guarded ? "write-back, and write-through whenever its unit is not charged" : "write-through")}; reading ahead {(inOrder ? "on" : "off")}; the drives’ own write cache off.";
-        if (q.Caches.Any(c => c.Volumes.Any(v => v.Array == plan.Name))) yield return "Allow caching on flash now: on many controllers it can't be allowed later.";
+        yield return $"Writes: {(guarded ? "write-back, and write-through whenever its unit is not charged" : "write-through")}; "
+            + $"reading ahead {(inOrder ? "on" : "off")}; the drives’ own write cache off.";
+        if (q.Caches.Any(c => c.Volumes.Any(v => v.Array == plan.Name)))
+            yield return "Allow caching on flash now: on many controllers it can't be allowed later.";
     }
 
-    private static string Keeper(ArrayHost host) => host switch { ArrayHost.Controller => "the controller", ArrayHost.Kernel => "the kernel", _ => "the pool" };
+    private static string For(ArrayPlan plan) => plan.SparesForAll ? "for all arrays" : "for this one alone";
+
+    private static string Keeper(ArrayHost host) =>
+        host switch
+        {
+            ArrayHost.Controller => "the controller",
+            ArrayHost.Kernel => "the kernel",
+            _ => "the pool",
+        };
 }

@@ -11,14 +11,38 @@ internal static class LaneSteps
     {
         foreach (var (slot, widths) in q.Lanes.Splits)
             if (!widths.SequenceEqual(q.Lanes.FoundSplitOf(slot) ?? []))
-                yield return new("split:" + slot, Runbook.Start, $"Set {slot} in the firmware: {Splitting.Words(widths)}",
-                    ["Look for the slot by its name, under PCI Express; many set-ups call it bifurcation.", widths.Count == 0 ? "Back to one link over all lanes." : $"Enter {Splitting.Words(widths)}, in this order.", "Save and start again: the setting counts from the next start on."],
-                    null, [PlaceName.Card(slot)], 3)
-                { IsSetting = true };
+                yield return new(
+                    "split:" + slot,
+                    Runbook.Start,
+                    $"Set {slot} in the firmware: {Splitting.Words(widths)}",
+                    [
+                        "Look for the slot by its name, under PCI Express; many set-ups call it bifurcation.",
+                        widths.Count == 0 ? "Back to one link over all lanes." : $"Enter {Splitting.Words(widths)}, in this order.",
+                        "Save and start again: the setting counts from the next start on.",
+                    ],
+                    null,
+                    [PlaceName.Card(slot)],
+                    3
+                )
+                {
+                    IsSetting = true,
+                };
         if (q.Power.Stagger.Drives > 0)
-            yield return new("start:stagger", Runbook.Start, $"Let {Say.Count(q.Power.Stagger.Drives, "disk", "disks")} start every {q.Power.Stagger.Seconds:0.#} s",
-                ["In the controller’s set-up, under spin-up or start of drives.", $"Group {q.Power.Stagger.Drives}, delay {q.Power.Stagger.Seconds.ToString("0.#")} s; save."], null, [], 3)
-            { IsSetting = true };
+            yield return new(
+                "start:stagger",
+                Runbook.Start,
+                $"Let {Say.Count(q.Power.Stagger.Drives, "disk", "disks")} start every {q.Power.Stagger.Seconds:0.#} s",
+                [
+                    "In the controller’s set-up, under spin-up or start of drives.",
+                    $"Group {q.Power.Stagger.Drives}, delay {q.Power.Stagger.Seconds.ToString("0.#")} s; save.",
+                ],
+                null,
+                [],
+                3
+            )
+            {
+                IsSetting = true,
+            };
     }
 
     /// <summary>True for a module that sits on a carrier: it is mounted before the carrier goes in.</summary>

@@ -14,9 +14,20 @@ namespace Irvak.Core.Steps;
 /// <param name="TypeFirst">Places whose names are typed before the step counts, because it erases what is there; null for none.</param>
 /// <param name="Notes">What somebody wrote down about its places; null for nothing.</param>
 /// <param name="Caution">What can hurt or break; null when nothing can.</param>
-public sealed record Step(string Key, string Group, string Title, IReadOnlyList<string> How, string? Caution, IReadOnlyList<string> Places, int Minutes, IReadOnlyList<string>? TypeFirst = null, IReadOnlyList<string>? Notes = null)
+public sealed record Step(
+    string Key,
+    string Group,
+    string Title,
+    IReadOnlyList<string> How,
+    string? Caution,
+    IReadOnlyList<string> Places,
+    int Minutes,
+    IReadOnlyList<string>? TypeFirst = null,
+    IReadOnlyList<string>? Notes = null
+)
 {
-    /// <summary>Hours that pass by themselves before the step is done, beside its minutes of work; null for none, or when not known.</summary>
+    /// <summary>Hours that pass by themselves before the step is done, beside its minutes of work; null for none, or when not
+    /// known.</summary>
     public double? WaitHours { get; init; }
 
     /// <summary>True for something that is entered in the firmware and stays: the owner is told of it.</summary>
@@ -29,16 +40,30 @@ public sealed record LedgerLine(string StepKey, string Place, string Part, strin
 /// <summary>The ordered steps for exactly this machine and this change.</summary>
 public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine> CameOut, int Minutes, int Screws)
 {
-    internal const string Off = "Off", Open = "Open", Out = "Out", In = "In", Close = "Close", Start = "First start", Rebuild = "One drive at a time";
+    internal const string Off = "Off",
+        Open = "Open",
+        Out = "Out",
+        In = "In",
+        Close = "Close",
+        Start = "First start",
+        Rebuild = "One drive at a time";
 
     /// <summary>Steps that nobody ticked, or that read otherwise since.</summary>
-    public int Left(IReadOnlyDictionary<string, Steps.Tick> ticks) => Steps.Count(s => !ticks.TryGetValue(s.Key, out var t) || t.Wording != s.Title);
+    public int Left(IReadOnlyDictionary<string, Steps.Tick> ticks) =>
+        Steps.Count(s => !ticks.TryGetValue(s.Key, out var t) || t.Wording != s.Title);
 
     public static Runbook Of(StepInput q, ArraySheet arrays, IReadOnlyList<Moving.MoveSubject> moves)
     {
-        List<Step> made = [.. LaneSteps.Of(q), .. DriveSteps.Arrays(q, arrays), .. DriveSteps.BootAndCaches(q), .. MoveSteps.Of(moves, false)];
+        List<Step> made =
+        [
+            .. LaneSteps.Of(q),
+            .. DriveSteps.Arrays(q, arrays),
+            .. DriveSteps.BootAndCaches(q),
+            .. MoveSteps.Of(moves, false),
+        ];
         List<Step> recabled = [.. CardSteps.Recable(q)];
-        if (q.Changes.Count == 0 && made.Count == 0 && recabled.Count == 0) return new Runbook([], [], 0, 0);
+        if (q.Changes.Count == 0 && made.Count == 0 && recabled.Count == 0)
+            return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
         var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place)).ToList();
         var turns = DriveSteps.OneByOne(q, arrays).ToList();
@@ -69,111 +94,266 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
             .. turns.Where(t => t.WhileOff && !runs).Select(t => t.In),
             .. runs ? [] : Closing(q),
             .. runs ? [] : FirstStart(q),
-            .. turns.SelectMany(t => t.WhileOff && !runs ? [t.Rebuilt] : new[] { t.Out with { Group = Rebuild }, t.In with { Group = Rebuild }, t.Rebuilt }),
+            .. turns.SelectMany(t =>
+                t.WhileOff && !runs ? [t.Rebuilt] : new[] { t.Out with { Group = Rebuild }, t.In with { Group = Rebuild }, t.Rebuilt }
+            ),
             .. made,
         ];
-        var ledger = processors.Concat(modules).Concat(cards).Concat(drives).Where(c => c.TakesPart).Select((c, i) =>
-            new LedgerLine("out:" + c.Place, c.Place, c.Out!.Long, c.Out.Serial, $"tray 1, place {i + 1}")).ToList();
+        var ledger = processors
+            .Concat(modules)
+            .Concat(cards)
+            .Concat(drives)
+            .Where(c => c.TakesPart)
+            .Select((c, i) => new LedgerLine("out:" + c.Place, c.Place, c.Out!.Long, c.Out.Serial, $"tray 1, place {i + 1}"))
+            .ToList();
         steps = [.. steps.Select(s => WithNotes(q, s))];
         return new Runbook(steps, ledger, steps.Sum(s => s.Minutes), runs ? 0 : q.Sheet.Opening.Sum(o => o.Screws));
     }
 
-    /// <summary>What was written down about a place is read where the hand goes there; about plugs and the machine, when it is opened and closed.</summary>
+    /// <summary>What was written down about a place is read where the hand goes there; about plugs and the machine, when it is opened and
+    /// closed.</summary>
     private static Step WithNotes(StepInput q, Step step)
     {
-        if (q.Notes.Count == 0) return step;
+        if (q.Notes.Count == 0)
+            return step;
         List<string> notes = [.. step.Places.Where(q.Notes.ContainsKey).Select(p => q.Notes[p])];
-        if (step.Key is "open:cover" or "open:0" or "off:down" && q.Notes.TryGetValue("machine", out var whole)) notes.Add(whole);
-        if (step.Key is "open:cover" or "open:0" or "close:count") notes.AddRange(q.Notes.Where(n => n.Key.StartsWith("plug:", StringComparison.Ordinal)).Select(n => $"{n.Key["plug:".Length..]}: {n.Value}"));
+        if (step.Key is "open:cover" or "open:0" or "off:down" && q.Notes.TryGetValue("machine", out var whole))
+            notes.Add(whole);
+        if (step.Key is "open:cover" or "open:0" or "close:count")
+            notes.AddRange(
+                q.Notes.Where(n => n.Key.StartsWith("plug:", StringComparison.Ordinal)).Select(n => $"{n.Key["plug:".Length..]}: {n.Value}")
+            );
         return notes.Count == 0 ? step : step with { Notes = [.. notes.Distinct()] };
     }
 
     /// <summary>Versions that the sheet says something needs are read while the machine still runs as it is.</summary>
     private static IEnumerable<Step> FirmwareNeeds(StepInput q)
     {
-        if (q.Sheet.Firmware?.Needs is not { Count: > 0 } needs) yield break;
-        yield return new("off:needs", Off, "Read the firmware’s version", [.. needs.Select(n => $"{n.For}: {n.Version} or newer."), q.System.Firmware is { } now ? $"{now} was read before." : "Which one is installed is not known yet.", "If what you put in needs a newer one: update first, as the machine is, and start once."],
-            "Don't cut the power during an update.", [], 3);
+        if (q.Sheet.Firmware?.Needs is not { Count: > 0 } needs)
+            yield break;
+        yield return new(
+            "off:needs",
+            Off,
+            "Read the firmware’s version",
+            [
+                .. needs.Select(n => $"{n.For}: {n.Version} or newer."),
+                q.System.Firmware is { } now ? $"{now} was read before." : "Which one is installed is not known yet.",
+                "If what you put in needs a newer one: update first, as the machine is, and start once.",
+            ],
+            "Don't cut the power during an update.",
+            [],
+            3
+        );
     }
 
     private static IEnumerable<Step> PowerOff(StepInput q)
     {
-        yield return new("off:down", Off, "Shut the system down", ["Tell whoever uses the machine.", "Shut down from the system, not by the button.", .. HoldsWrites(q) ? new[] { "Wait until the lamp of the controller’s cache is off: until then it holds writes." } : [], "Wait until fans and lights are off."],
-            "What is not saved is lost.", [], 4);
+        yield return new(
+            "off:down",
+            Off,
+            "Shut the system down",
+            [
+                "Tell whoever uses the machine.",
+                "Shut down from the system, not by the button.",
+                .. HoldsWrites(q) ? new[] { "Wait until the lamp of the controller’s cache is off: until then it holds writes." } : [],
+                "Wait until fans and lights are off.",
+            ],
+            "What is not saved is lost.",
+            [],
+            4
+        );
         var inside = q.Sheet.Supplies.Where(s => !s.External).ToList();
         var direct = q.Sheet.Supplies.Count > 0 && q.Sheet.Supplies.All(s => s.Input is not null);
         // What is carried and small runs from an adapter, also where its sheet names none.
         var adapter = q.Sheet.Supplies.Count > 0 ? inside.Count == 0 : q.Sheet.Chassis.Kind is "laptop" or "thin";
         yield return direct
-            ? new("off:cord", Off, "Switch the direct current supply off", ["Open its breaker or switch at the source.", "See that every lamp of the machine goes out."], "Never open a power supply. Local electrical rules come first.", [], 3)
-            : new("off:cord", Off, inside.Count > 1 ? "Pull every power cord" : adapter ? "Unplug the adapter" : "Pull the power cord",
-                [inside.Count > 1 ? $"Pull all {inside.Count} cords." : adapter ? "Pull its plug at the machine." : "Pull the cord.", "Pull whatever else feeds it too: a shelf, a hub with a supply of its own, a cable that carries power."],
-                "Never open a power supply. Local electrical rules come first.", [], 2);
-        if (!FedInside(q)) yield return Drain(Off);
-        yield return new("off:esd", Off, "Put the wrist strap on", ["Clip it to bare chassis metal.", "Lay the new parts out in their bags."],
-            "A charge you don't feel kills a module.", [], 1);
+            ? new(
+                "off:cord",
+                Off,
+                "Switch the direct current supply off",
+                ["Open its breaker or switch at the source.", "See that every lamp of the machine goes out."],
+                "Never open a power supply. Local electrical rules come first.",
+                [],
+                3
+            )
+            : new(
+                "off:cord",
+                Off,
+                inside.Count > 1 ? "Pull every power cord"
+                    : adapter ? "Unplug the adapter"
+                    : "Pull the power cord",
+                [
+                    inside.Count > 1 ? $"Pull all {inside.Count} cords."
+                    : adapter ? "Pull its plug at the machine."
+                    : "Pull the cord.",
+                    "Pull whatever else feeds it too: a shelf, a hub with a supply of its own, a cable that carries power.",
+                ],
+                "Never open a power supply. Local electrical rules come first.",
+                [],
+                2
+            );
+        if (!FedInside(q))
+            yield return Drain(Off);
+        yield return new(
+            "off:esd",
+            Off,
+            "Put the wrist strap on",
+            ["Clip it to bare chassis metal.", "Lay the new parts out in their bags."],
+            "A charge you don't feel kills a module.",
+            [],
+            1
+        );
     }
 
-    /// <summary>A battery or a direct current plug still feeds it when every cord is out: pressing the button then would start it.</summary>
-    private static bool FedInside(StepInput q) => q.Sheet.Battery.Count > 0 || q.Sheet.Opening.Any(o => o.CutsPower) || q.Sheet.Chassis.Kind is "laptop" or "board";
+    /// <summary>A battery or a direct current plug still feeds it when every cord is out: pressing the button then would start
+    /// it.</summary>
+    private static bool FedInside(StepInput q) =>
+        q.Sheet.Battery.Count > 0 || q.Sheet.Opening.Any(o => o.CutsPower) || q.Sheet.Chassis.Kind is "laptop" or "board";
 
     /// <summary>True when nobody told whether it has a battery: of its chassis nothing is known.</summary>
     private static bool MayHaveBattery(StepInput q) => q.Sheet.Battery.Count == 0 && q.Sheet.Chassis.Kind == "board";
 
     private static bool HoldsWrites(StepInput q) => q.Found.Units.Values.Any(u => u.Card?.Controller is { CacheMiB: > 0 });
 
-    private static Step Drain(string group) => new("off:drain", group, "Let stored charge drain", ["Press the power button for five to ten seconds: nothing may light up.", "Wait until every lamp inside is dark; if one still glows, half a minute more."],
-        "A lamp that lights up means that something still feeds it: find it first.", [], 1);
+    private static Step Drain(string group) =>
+        new(
+            "off:drain",
+            group,
+            "Let stored charge drain",
+            [
+                "Press the power button for five to ten seconds: nothing may light up.",
+                "Wait until every lamp inside is dark; if one still glows, half a minute more.",
+            ],
+            "A lamp that lights up means that something still feeds it: find it first.",
+            [],
+            1
+        );
 
     private static List<Step> Opening(StepInput q)
     {
         var given = q.Sheet.Opening;
-        List<Step> steps = given.Count == 0
-            ? [new("open:cover", Open, "Open the machine", ["Open the cover the way this machine asks for.", "Count the screws you take out and lay them aside."], "Edges can be sharp. Heat sinks stay hot for minutes.", [], 4)]
-            : [.. given.Select((o, i) => new Step($"open:{i}", Open, o.Text,
-                [o.Tool is null ? "By hand." : $"Tool: {o.Tool}.", .. o.Screws > 0 ? new[] { $"{Say.Count(o.Screws, "screw", "screws")} into the cup." } : [], .. o.Keep is { } keep ? new[] { $"Leave in: {keep}." } : []],
-                o.Caution, [], o.Minutes))];
+        List<Step> steps =
+            given.Count == 0
+                ?
+                [
+                    new(
+                        "open:cover",
+                        Open,
+                        "Open the machine",
+                        ["Open the cover the way this machine asks for.", "Count the screws you take out and lay them aside."],
+                        "Edges can be sharp. Heat sinks stay hot for minutes.",
+                        [],
+                        4
+                    ),
+                ]
+                :
+                [
+                    .. given.Select(
+                        (o, i) =>
+                            new Step(
+                                $"open:{i}",
+                                Open,
+                                o.Text,
+                                [
+                                    o.Tool is null ? "By hand." : $"Tool: {o.Tool}.",
+                                    .. o.Screws > 0 ? new[] { $"{Say.Count(o.Screws, "screw", "screws")} into the cup." } : [],
+                                    .. o.Keep is { } keep ? new[] { $"Leave in: {keep}." } : [],
+                                ],
+                                o.Caution,
+                                [],
+                                o.Minutes
+                            )
+                    ),
+                ];
         if (q.Sheet.Revisions is { Count: > 0 } revisions)
         {
             var known = revisions.FirstOrDefault(r => r.Name == q.System.BoardRevision);
             if (q.System.BoardRevision is null)
-                steps.Add(new("open:revision", Open, "Read the revision printed on the board", [.. revisions.Select(r => $"{r.Name}: {r.Differs}"), "Write it into Survey: what fits may change with it."], null, [], 1));
-            else if (known is not null) steps[^1] = steps[^1] with { How = [.. steps[^1].How, $"Board revision {known.Name}: {known.Differs}"] };
+                steps.Add(
+                    new(
+                        "open:revision",
+                        Open,
+                        "Read the revision printed on the board",
+                        [.. revisions.Select(r => $"{r.Name}: {r.Differs}"), "Write it into Survey: what fits may change with it."],
+                        null,
+                        [],
+                        1
+                    )
+                );
+            else if (known is not null)
+                steps[^1] = steps[^1] with { How = [.. steps[^1].How, $"Board revision {known.Name}: {known.Differs}"] };
         }
-        if (!FedInside(q)) return steps;
+        if (!FedInside(q))
+            return steps;
         var last = given.Select((o, i) => o.CutsPower ? i : -1).DefaultIfEmpty(-1).Max();
         if (last < 0)
         {
             // Nobody said how its pack comes off: one outside comes first, one inside right after the cover.
-            steps.Insert(Math.Min(1, steps.Count), new("open:battery", Open, MayHaveBattery(q) ? "If it has a battery, take it off" : "Take the battery off", ["One that slides out: push its catches, draw it out, before the cover.", "One inside: pull its plug, never the leads.", "Stop if it is swollen or warm."], "Nothing else is touched before it is off. Never pry or puncture a lithium pack.", [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))], 2));
+            steps.Insert(
+                Math.Min(1, steps.Count),
+                new(
+                    "open:battery",
+                    Open,
+                    MayHaveBattery(q) ? "If it has a battery, take it off" : "Take the battery off",
+                    [
+                        "One that slides out: push its catches, draw it out, before the cover.",
+                        "One inside: pull its plug, never the leads.",
+                        "Stop if it is swollen or warm.",
+                    ],
+                    "Nothing else is touched before it is off. Never pry or puncture a lithium pack.",
+                    [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))],
+                    2
+                )
+            );
             last = Math.Min(1, steps.Count - 1);
         }
         steps.Insert(last + 1, Drain(Open));
         return steps;
     }
 
-    private static Step TakeOut(StepInput q, Change c) => new("out:" + c.Place, Out,
-        $"Pull the {c.Out!.Short} out of {PlaceName.Short(c.Place)}",
-        [
-            IsSoDimm(q) ? "Spread both side clips until the module springs up." : "Press both latches outward until they stop.",
-            IsSoDimm(q) ? "Draw it out at the angle it stands at." : "Hold it by the short edges, lift straight up.",
-            c.MovedTo is { } to ? $"Lay it aside: it goes into {PlaceName.Short(to)}." : $"Bag and label it{(c.Out.Serial is { } s ? $", serial {s}" : "")}.",
-        ],
-        "Heat sinks nearby may be hot. Touch bare chassis first.", [c.Place], 1);
+    private static Step TakeOut(StepInput q, Change c) =>
+        new(
+            "out:" + c.Place,
+            Out,
+            $"Pull the {c.Out!.Short} out of {PlaceName.Short(c.Place)}",
+            [
+                IsSoDimm(q) ? "Spread both side clips until the module springs up." : "Press both latches outward until they stop.",
+                IsSoDimm(q) ? "Draw it out at the angle it stands at." : "Hold it by the short edges, lift straight up.",
+                c.MovedTo is { } to
+                    ? $"Lay it aside: it goes into {PlaceName.Short(to)}."
+                    : $"Bag and label it{(c.Out.Serial is { } s ? $", serial {s}" : "")}.",
+            ],
+            "Heat sinks nearby may be hot. Touch bare chassis first.",
+            [c.Place],
+            1
+        );
 
-    private static Step PutIn(StepInput q, Change c) => new($"in:{c.Place}", In,
-        c.MovedFrom is { } from ? $"Put the {c.In!.Short} from {PlaceName.Short(from)} into {PlaceName.Short(c.Place)}" : $"Put {c.In!.Short} into {PlaceName.Short(c.Place)}",
-        [
-            Orientation(q, c),
-            IsSoDimm(q) ? "Push it in at an angle until no gold shows, then down until both clips snap." : "Press on both ends until both latches click.",
-            c.MovedFrom is null ? "Read the label: " + c.In.Long + "." : "Check that it is the one you laid aside.",
-        ],
-        c.In.Module?.Generation is { } g ? $"The notch fits {g.Name()} only. Never force it." : "The notch fits one way only. Never force it.", [c.Place], 1);
+    private static Step PutIn(StepInput q, Change c) =>
+        new(
+            $"in:{c.Place}",
+            In,
+            c.MovedFrom is { } from
+                ? $"Put the {c.In!.Short} from {PlaceName.Short(from)} into {PlaceName.Short(c.Place)}"
+                : $"Put {c.In!.Short} into {PlaceName.Short(c.Place)}",
+            [
+                Orientation(q, c),
+                IsSoDimm(q)
+                    ? "Push it in at an angle until no gold shows, then down until both clips snap."
+                    : "Press on both ends until both latches click.",
+                c.MovedFrom is null ? "Read the label: " + c.In.Long + "." : "Check that it is the one you laid aside.",
+            ],
+            c.In.Module?.Generation is { } g
+                ? $"The notch fits {g.Name()} only. Never force it."
+                : "The notch fits one way only. Never force it.",
+            [c.Place],
+            1
+        );
 
     private static string Orientation(StepInput q, Change c)
     {
         var slot = PlaceName.Short(c.Place);
-        if (q.Sheet.Channels.FirstOrDefault(ch => ch.Slots.Contains(slot)) is not { } channel) return $"Slot {slot}: this board revision does not have it.";
+        if (q.Sheet.Channels.FirstOrDefault(ch => ch.Slots.Contains(slot)) is not { } channel)
+            return $"Slot {slot}: this board revision does not have it.";
         return q.Sheet.Memory.ChannelsKnown && channel.Slots.Count > 1
             ? $"Slot {slot} is number {channel.Slots.ToList().IndexOf(slot) + 1} of channel {channel.Id}, at {channel.Socket}."
             : $"Slot {slot}, at {channel.Socket}.";
@@ -181,8 +361,25 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
 
     private static IEnumerable<Step> Closing(StepInput q)
     {
-        yield return new("close:count", Close, "Count before closing", ["Every part that came out is in, or in its bag.", "No tool, no screw left in the chassis."], null, [], 1);
-        if (FedInside(q) && !q.Sheet.Opening.Any(o => o.CutsPower)) yield return new("close:battery", Close, MayHaveBattery(q) ? "If it has a battery, connect it again" : "Connect the battery again", ["Its plug home, or the pack in until its catches snap.", "It comes last inside: nothing is touched after it."], null, [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))], 1);
+        yield return new(
+            "close:count",
+            Close,
+            "Count before closing",
+            ["Every part that came out is in, or in its bag.", "No tool, no screw left in the chassis."],
+            null,
+            [],
+            1
+        );
+        if (FedInside(q) && !q.Sheet.Opening.Any(o => o.CutsPower))
+            yield return new(
+                "close:battery",
+                Close,
+                MayHaveBattery(q) ? "If it has a battery, connect it again" : "Connect the battery again",
+                ["Its plug home, or the pack in until its catches snap.", "It comes last inside: nothing is touched after it."],
+                null,
+                [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))],
+                1
+            );
         if (q.Sheet.Opening.Count == 0)
         {
             yield return new("close:cover", Close, "Close the machine", ["Cover on, every screw you took out back in."], null, [], 3);
@@ -190,35 +387,92 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         }
         for (var i = q.Sheet.Opening.Count - 1; i >= 0; i--)
             if (q.Sheet.Opening[i] is { Closing: { } text } o)
-                yield return new($"close:{i}", Close, text, o.Screws > 0 ? [$"{Say.Count(o.Screws, "screw", "screws")} from the cup."] : ["By hand."], null, [], o.Minutes);
+                yield return new(
+                    $"close:{i}",
+                    Close,
+                    text,
+                    o.Screws > 0 ? [$"{Say.Count(o.Screws, "screw", "screws")} from the cup."] : ["By hand."],
+                    null,
+                    [],
+                    o.Minutes
+                );
     }
 
     private static IEnumerable<Step> FirstStart(StepInput q)
     {
         if (Processors.Screens.Goes(q) is { } where)
-            yield return new("start:screen", Start, $"Plug the screen into {where}", ["The old outlet stays dark with the new processor."], null, [], 1);
+            yield return new(
+                "start:screen",
+                Start,
+                $"Plug the screen into {where}",
+                ["The old outlet stays dark with the new processor."],
+                null,
+                [],
+                1
+            );
         var memory = q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
         IEnumerable<string> signals = (q.Sheet.Firmware?.Beeps ?? []).Select(b => $"“{b.Pattern}”: {b.Means}.");
         List<string> back = ["Everything that was unplugged goes back; press the button."];
-        back.AddRange(CardSteps.NewNetwork(q).Select(c => $"The network cable goes into {c.In!.Card!.Name}, at {PlaceName.Short(c.Place)}; its lamp tells the link."));
-        back.Add(memory ? $"Wait: training new memory can take several minutes {(HasScreen(q) ? "with a dark screen" : "without a sign")}." : HasScreen(q) ? "Watch until the first screen comes." : "Its sheet has no outlet for a screen: watch until its lamps say that it is up.");
-        yield return new("start:power", Start, "Power back, start it", [.. back, .. signals], memory ? $"A long {(HasScreen(q) ? "dark screen" : "silence")} after a memory change is normal. Don't cut the power." : null, [], memory ? 6 : 3);
+        back.AddRange(
+            CardSteps
+                .NewNetwork(q)
+                .Select(c => $"The network cable goes into {c.In!.Card!.Name}, at {PlaceName.Short(c.Place)}; its lamp tells the link.")
+        );
+        back.Add(
+            memory ? $"Wait: training new memory can take several minutes {(HasScreen(q) ? "with a dark screen" : "without a sign")}."
+            : HasScreen(q) ? "Watch until the first screen comes."
+            : "Its sheet has no outlet for a screen: watch until its lamps say that it is up."
+        );
+        yield return new(
+            "start:power",
+            Start,
+            "Power back, start it",
+            [.. back, .. signals],
+            memory ? $"A long {(HasScreen(q) ? "dark screen" : "silence")} after a memory change is normal. Don't cut the power." : null,
+            [],
+            memory ? 6 : 3
+        );
         var look = memory ? "Look at the memory page before" : "Look that what came in is listed before";
         yield return HasScreen(q)
             ? new("start:setup", Start, "Open the firmware set-up", [$"{look} the system starts; Proof lists what to see."], null, [], 3)
-            : new("start:setup", Start, "Open its own page from another machine", [$"{look} anybody uses it; Proof lists what to see."], null, [], 3);
+            : new(
+                "start:setup",
+                Start,
+                "Open its own page from another machine",
+                [$"{look} anybody uses it; Proof lists what to see."],
+                null,
+                [],
+                3
+            );
         if (memory)
-            yield return new("start:test", Start, "Start a memory test", ["One full pass before the machine goes back.", "memtester or stressapptest over at least three quarters of the memory: paste what it prints into Proof. A test of the firmware's own: answer by eye."], null, [], 5);
+            yield return new(
+                "start:test",
+                Start,
+                "Start a memory test",
+                [
+                    "One full pass before the machine goes back.",
+                    "memtester or stressapptest over at least three quarters of the memory: "
+                        + "paste what it prints into Proof. A test of the firmware's own: answer by eye.",
+                ],
+                null,
+                [],
+                5
+            );
     }
 
     /// <summary>False when the sheet lists its outlets and none is for a screen, and no card gives a picture.</summary>
-    private static bool HasScreen(StepInput q) => q.Sheet.Ports.Count == 0 || q.Sheet.Ports.Any(p => p.ShowsFirmware) || q.Planned.Units.Values.Any(u => u.Card?.Role == CardRole.Graphics);
+    private static bool HasScreen(StepInput q) =>
+        q.Sheet.Ports.Count == 0
+        || q.Sheet.Ports.Any(p => p.ShowsFirmware)
+        || q.Planned.Units.Values.Any(u => u.Card?.Role == CardRole.Graphics);
 
     private static bool IsSoDimm(StepInput q) => q.Sheet.Memory.Form == ModuleForm.SoDimm;
 
     private static IEnumerable<Change> InFillOrder(StepInput q, IEnumerable<Change> changes)
     {
         var order = Memory.FillOrder.Of(q.Sheet).ToList();
-        return changes.OrderBy(c => order.IndexOf(PlaceName.Short(c.Place)) is var i && i < 0 ? int.MaxValue : i).ThenBy(c => c.Place, StringComparer.Ordinal);
+        return changes
+            .OrderBy(c => order.IndexOf(PlaceName.Short(c.Place)) is var i && i < 0 ? int.MaxValue : i)
+            .ThenBy(c => c.Place, StringComparer.Ordinal);
     }
 }

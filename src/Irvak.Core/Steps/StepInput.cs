@@ -9,9 +9,7 @@ namespace Irvak.Core.Steps;
 public record StepInput : CacheInput
 {
     public StepInput(CacheInput caches)
-        : base(caches)
-    {
-    }
+        : base(caches) { }
 
     /// <summary>What the system is to start from; null for what it was found to start from.</summary>
     public BootPlan? Boot { get; init; }

@@ -13,9 +13,13 @@ public sealed record AnswerCheck(string Key, bool? Good, string? Note) : Machine
 {
     public override IEnumerable<string> Touches() => ["check:" + Key];
 
-    public override string ValueAt(string subject) => $"{(Good is null ? "no answer" : Good.Value ? "well" : "not well")}{(Note is null ? "" : ": " + Note)}";
+    public override string ValueAt(string subject) =>
+        $"{(Good is null ? "no answer" : Good.Value ? "well" : "not well")}{(Note is null ? "" : ": " + Note)}";
 
-    public override string Tell() => Good is null ? $"takes back the answer about {Key}" : $"finds {Key} {(Good.Value ? "well" : "not well")}{(Note is null ? "" : $" ({Note})")}";
+    public override string Tell() =>
+        Good is null
+            ? $"takes back the answer about {Key}"
+            : $"finds {Key} {(Good.Value ? "well" : "not well")}{(Note is null ? "" : $" ({Note})")}";
 
     public override SheetProblem? Refusal(MachineState machine) => SurveyFold.Refusal(this);
 

@@ -15,23 +15,37 @@ public static class AsFound
         AddProcessors(sheet, seen, by, places);
         foreach (var (slot, device) in SlotMatch.Of(sheet, seen))
         {
-            if (device.SizeMiB is null && device.Module is null) continue;
-            places[PlaceName.Slot(slot)] = device.IsEmpty ? null : new Unit { Module = device.Module, Serial = device.Serial, Source = $"{by}, {seen.CountsIn} {device.Line}" };
+            if (device.SizeMiB is null && device.Module is null)
+                continue;
+            places[PlaceName.Slot(slot)] = device.IsEmpty
+                ? null
+                : new Unit
+                {
+                    Module = device.Module,
+                    Serial = device.Serial,
+                    Source = $"{by}, {seen.CountsIn} {device.Line}",
+                };
         }
-        foreach (var (bay, drive) in BayMatch.Of(sheet, seen)) places[bay] = SeenUnits.Of(drive, by, seen.CountsIn);
-        foreach (var (slot, card, _) in CardMatch.Of(sheet, seen)) places[slot] = card is null ? null : SeenUnits.Of(card, by, seen.CountsIn);
-        return new RecordFound(places, new SystemFacts
-        {
-            OsBits = seen.OsBits,
-            OsKind = seen.OsKind,
-            Serial = seen.Serial,
-            BoardRevision = seen.BoardVersion,
-            Firmware = seen.FirmwareVersion,
-            MemTotalKiB = seen.MemTotalKiB,
-            HostName = seen.HostName,
-            ManagementAddress = seen.ManagementAddress,
-            Origins = Origins(seen, by),
-        }, by);
+        foreach (var (bay, drive) in BayMatch.Of(sheet, seen))
+            places[bay] = SeenUnits.Of(drive, by, seen.CountsIn);
+        foreach (var (slot, card, _) in CardMatch.Of(sheet, seen))
+            places[slot] = card is null ? null : SeenUnits.Of(card, by, seen.CountsIn);
+        return new RecordFound(
+            places,
+            new SystemFacts
+            {
+                OsBits = seen.OsBits,
+                OsKind = seen.OsKind,
+                Serial = seen.Serial,
+                BoardRevision = seen.BoardVersion,
+                Firmware = seen.FirmwareVersion,
+                MemTotalKiB = seen.MemTotalKiB,
+                HostName = seen.HostName,
+                ManagementAddress = seen.ManagementAddress,
+                Origins = Origins(seen, by),
+            },
+            by
+        );
     }
 
     private static SortedDictionary<string, string>? Origins(Observation seen, string by)
@@ -39,7 +53,8 @@ public static class AsFound
         var told = new SortedDictionary<string, string>(StringComparer.Ordinal);
         void Add(string name, object? value)
         {
-            if (value is not null) told[name] = seen.At?.TryGetValue(name, out var at) == true ? $"{by}, {seen.CountsIn} {at}" : by;
+            if (value is not null)
+                told[name] = seen.At?.TryGetValue(name, out var at) == true ? $"{by}, {seen.CountsIn} {at}" : by;
         }
         Add("osBits", seen.OsBits);
         Add("osKind", seen.OsKind);
@@ -53,9 +68,13 @@ public static class AsFound
     }
 
     /// <summary>The sheet on the shelf that a capture names; null when none does.</summary>
-    public static MachineSheet? SheetFor(IEnumerable<MachineSheet> shelf, Observation seen) => seen.Product is not { } product ? null : shelf.FirstOrDefault(s =>
-        string.Equals(s.Name, product.Trim(), StringComparison.OrdinalIgnoreCase)
-        && (s.Maker is null || seen.Maker is null || seen.Maker.Contains(s.Maker, StringComparison.OrdinalIgnoreCase)));
+    public static MachineSheet? SheetFor(IEnumerable<MachineSheet> shelf, Observation seen) =>
+        seen.Product is not { } product
+            ? null
+            : shelf.FirstOrDefault(s =>
+                string.Equals(s.Name, product.Trim(), StringComparison.OrdinalIgnoreCase)
+                && (s.Maker is null || seen.Maker is null || seen.Maker.Contains(s.Maker, StringComparison.OrdinalIgnoreCase))
+            );
 
     private static void AddProcessors(MachineSheet sheet, Observation seen, string by, Dictionary<string, Unit?> places)
     {
@@ -63,13 +82,23 @@ public static class AsFound
         foreach (var socket in sheet.Sockets)
         {
             var match = left.FirstOrDefault(p => Plain(p.Designation) == Plain(socket.Id))
-                ?? (sheet.Sockets.Count == 1 && seen.Processors.Count > 1 && seen.Processors.Select(p => p.Version).Distinct().Count() == 1 ? seen.Processors[0] : null)
+                ?? (
+                    sheet.Sockets.Count == 1 && seen.Processors.Count > 1 && seen.Processors.Select(p => p.Version).Distinct().Count() == 1
+                        ? seen.Processors[0]
+                        : null
+                )
                 ?? (seen.Processors.Count == sheet.Sockets.Count ? seen.Processors[sheet.Sockets.ToList().IndexOf(socket)] : null);
-            if (match is null) continue;
+            if (match is null)
+                continue;
             left.Remove(match);
-            if (!match.Populated) { places[PlaceName.Socket(socket.Id)] = null; continue; }
+            if (!match.Populated)
+            {
+                places[PlaceName.Socket(socket.Id)] = null;
+                continue;
+            }
             var name = match.Version ?? "processor of unknown name";
-            var processor = sheet.Processors.FirstOrDefault(p => name.Contains(p.Name, StringComparison.OrdinalIgnoreCase)) ?? new ProcessorSheet { Name = name };
+            var processor = sheet.Processors.FirstOrDefault(p => name.Contains(p.Name, StringComparison.OrdinalIgnoreCase))
+                ?? new ProcessorSheet { Name = name };
             places[PlaceName.Socket(socket.Id)] = new Unit { Processor = processor, Source = $"{by}, {seen.CountsIn} {match.Line}" };
         }
     }

@@ -9,7 +9,17 @@ namespace Irvak.Core.Survey;
 /// <param name="Place">The place; null for a drive that nobody has put into its bay yet.</param>
 /// <param name="Bay">Name as printed on the chassis.</param>
 /// <param name="InUse">True when an array, a pool or a mounted volume rests on it.</param>
-public sealed record BayRow(string? Place, string Bay, string What, string? Serial, string? SystemName, string? MemberOf, Grade? Grade, bool InUse, bool Looked);
+public sealed record BayRow(
+    string? Place,
+    string Bay,
+    string What,
+    string? Serial,
+    string? SystemName,
+    string? MemberOf,
+    Grade? Grade,
+    bool InUse,
+    bool Looked
+);
 
 /// <summary>Bay ↔ serial number ↔ name in the system ↔ array, in the chassis' own order.</summary>
 public static class BayMap
@@ -17,15 +27,28 @@ public static class BayMap
     /// <param name="loose">Drives without a bay, as <see cref="LooseDrives.Of"/> tells them.</param>
     public static IReadOnlyList<BayRow> Of(MachineState state, IReadOnlyList<LooseDrive> loose)
     {
-        if (state.Sheet is not { } sheet) return [];
+        if (state.Sheet is not { } sheet)
+            return [];
         var raids = state.Seen.Raids;
         var rows = new List<BayRow>();
         foreach (var place in sheet.Bays.SelectMany(g => g.Names.Select(PlaceName.Bay)).Concat(sheet.M2.Select(m => PlaceName.M2(m.Id))))
         {
             var unit = state.Found.GetValueOrDefault(place);
-            rows.Add(unit is null
-                ? new BayRow(place, PlaceName.Short(place), state.FoundEmpty.Contains(place) ? "empty" : "not looked at", null, null, null, null, false, state.FoundEmpty.Contains(place))
-                : Row(place, PlaceName.Short(place), unit, raids));
+            rows.Add(
+                unit is null
+                    ? new BayRow(
+                        place,
+                        PlaceName.Short(place),
+                        state.FoundEmpty.Contains(place) ? "empty" : "not looked at",
+                        null,
+                        null,
+                        null,
+                        null,
+                        false,
+                        state.FoundEmpty.Contains(place)
+                    )
+                    : Row(place, PlaceName.Short(place), unit, raids)
+            );
         }
         rows.AddRange(loose.Select(l => Row(null, "?", l.Unit, raids)));
         return rows;
@@ -37,14 +60,19 @@ public static class BayMap
         return new BayRow(place, bay, unit.Short, unit.Serial, unit.SystemName, member, unit.Grade?.Grade, member is not null, true);
     }
 
-    /// <summary>The arrays that a drive or its parts are in, the largest first; a small appliance keeps its system in small ones over the same drives.</summary>
+    /// <summary>The arrays that a drive or its parts are in, the largest first; a small appliance keeps its system in small ones over the
+    /// same drives.</summary>
     private static string? MemberOf(Builds.Unit unit, IReadOnlyList<Observations.SeenRaid> raids)
     {
-        if (unit.SystemName?.Replace("/dev/", "") is not { Length: > 0 } name) return unit.MemberOf;
-        List<string> all = [.. from raid in raids.OrderByDescending(r => r.Bytes ?? 0)
-                               let member = raid.Members.FirstOrDefault(m => ArrayNow.IsPart(m.Name, name))
-                               where member is not null
-                               select $"{raid.Name}{(raid.Level is { } level ? " " + level : "")}{(member.Role == "active" ? "" : $", {member.Role}")}"];
+        if (unit.SystemName?.Replace("/dev/", "") is not { Length: > 0 } name)
+            return unit.MemberOf;
+        List<string> all =
+        [
+            .. from raid in raids.OrderByDescending(r => r.Bytes ?? 0)
+            let member = raid.Members.FirstOrDefault(m => ArrayNow.IsPart(m.Name, name))
+            where member is not null
+            select $"{raid.Name}{(raid.Level is { } level ? " " + level : "")}{(member.Role == "active" ? "" : $", {member.Role}")}",
+        ];
         return all.Count > 0 ? string.Join("; ", all) : unit.MemberOf;
     }
 }

@@ -10,24 +10,35 @@ namespace Irvak.Core.Survey;
 /// <param name="Homes">Free places that could hold it, the likely kind first.</param>
 public sealed record LooseDrive(Unit Unit, IReadOnlyList<string> Homes);
 
-/// <summary>Drives whose bay no capture tells: they are shown beside the plate and put in their bays by hand, by the serial number on the label.</summary>
+/// <summary>Drives whose bay no capture tells: they are shown beside the plate and put in their bays by hand, by the serial number on the
+/// label.</summary>
 public static class LooseDrives
 {
     public static IReadOnlyList<LooseDrive> Of(MachineState state)
     {
-        if (state.Sheet is not { } sheet) return [];
+        if (state.Sheet is not { } sheet)
+            return [];
         var placed = state.Found.Values.Where(u => u.Drive is not null).ToList();
         var bays = sheet.Bays.SelectMany(g => g.Names.Select(n => (Place: PlaceName.Bay(n), Group: g))).ToList();
         var loose = new List<LooseDrive>();
         foreach (var (by, seen) in state.Readings)
-            foreach (var drive in seen.Drives)
-            {
-                var unit = SeenUnits.Of(drive, by, seen.CountsIn);
-                if (placed.Any(p => IsSame(p, unit)) || loose.Any(l => IsSame(l.Unit, unit)) || drive.Transport == "usb") continue;
-                var free = bays.Where(b => !state.Found.ContainsKey(b.Place) && (unit.Drive!.Form is not { } form || b.Group.Form == form || form == "2.5")).Select(b => b.Place);
-                var m2 = sheet.M2.Select(m => PlaceName.M2(m.Id)).Where(p => !state.Found.ContainsKey(p));
-                loose.Add(new LooseDrive(unit, [.. unit.Drive!.Protocol == DriveProtocol.Nvme ? m2.Concat(free) : free.Concat(unit.Drive.Rpm > 0 ? [] : m2)]));
-            }
+        foreach (var drive in seen.Drives)
+        {
+            var unit = SeenUnits.Of(drive, by, seen.CountsIn);
+            if (placed.Any(p => IsSame(p, unit)) || loose.Any(l => IsSame(l.Unit, unit)) || drive.Transport == "usb")
+                continue;
+            var free = bays.Where(b =>
+                    !state.Found.ContainsKey(b.Place) && (unit.Drive!.Form is not { } form || b.Group.Form == form || form == "2.5")
+                )
+                .Select(b => b.Place);
+            var m2 = sheet.M2.Select(m => PlaceName.M2(m.Id)).Where(p => !state.Found.ContainsKey(p));
+            loose.Add(
+                new LooseDrive(
+                    unit,
+                    [.. unit.Drive!.Protocol == DriveProtocol.Nvme ? m2.Concat(free) : free.Concat(unit.Drive.Rpm > 0 ? [] : m2)]
+                )
+            );
+        }
         return loose;
     }
 
@@ -37,11 +48,18 @@ public static class LooseDrives
         foreach (var drive in seen.Drives)
         {
             var unit = SeenUnits.Of(drive, "captures", "line");
-            if (unit.Grade is not { } grade) continue;
+            if (unit.Grade is not { } grade)
+                continue;
             var bay = state.Found.FirstOrDefault(f => f.Value.Drive is not null && IsSame(f.Value, unit)).Key;
-            yield return (bay is null ? drive.Serial ?? drive.Path ?? unit.Short : $"{PlaceName.Short(bay)} ({drive.Serial ?? drive.Path})", grade);
+            yield return (
+                bay is null ? drive.Serial ?? drive.Path ?? unit.Short : $"{PlaceName.Short(bay)} ({drive.Serial ?? drive.Path})",
+                grade
+            );
         }
     }
 
-    private static bool IsSame(Unit a, Unit b) => a.Serial is { } s && b.Serial is { } t ? string.Equals(s, t, StringComparison.OrdinalIgnoreCase) : a.SystemName is { } n && n == b.SystemName;
+    private static bool IsSame(Unit a, Unit b) =>
+        a.Serial is { } s && b.Serial is { } t
+            ? string.Equals(s, t, StringComparison.OrdinalIgnoreCase)
+            : a.SystemName is { } n && n == b.SystemName;
 }

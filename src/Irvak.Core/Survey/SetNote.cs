@@ -16,9 +16,16 @@ public sealed record SetNote(string About, string Text) : MachineEdit
 
     public override string ValueAt(string subject) => Text;
 
-    public override string Tell() => Text.Length == 0 ? $"drops the note about {PlaceName.Short(About)}" : $"notes about {PlaceName.Short(About)}: {(Text.Length > 80 ? Text[..80] + "…" : Text)}";
+    public override string Tell() =>
+        Text.Length == 0
+            ? $"drops the note about {PlaceName.Short(About)}"
+            : $"notes about {PlaceName.Short(About)}: {(Text.Length > 80 ? Text[..80] + "…" : Text)}";
 
     public override SheetProblem? Refusal(MachineState machine) => SurveyFold.Refusal(machine, this);
 
-    public override MachineState Applied(MachineState machine, Stamp stamp) => machine with { Notes = Text.Trim().Length == 0 ? machine.Notes.Remove(About) : machine.Notes.SetItem(About, Text.Trim()) };
+    public override MachineState Applied(MachineState machine, Stamp stamp) =>
+        machine with
+        {
+            Notes = Text.Trim().Length == 0 ? machine.Notes.Remove(About) : machine.Notes.SetItem(About, Text.Trim()),
+        };
 }

@@ -12,7 +12,14 @@ namespace Irvak.Core.Survey;
 /// <param name="RateMTs">4 · top rate of the board.</param>
 /// <param name="TotalLimitGiB">5 · largest total on the maker's sheet.</param>
 public sealed record FiveAnswers(
-    string Name, MemoryGeneration? Kind, ModuleForm? Form, string Channels, IReadOnlyList<ModuleType>? Types, int? RateMTs, int? TotalLimitGiB);
+    string Name,
+    MemoryGeneration? Kind,
+    ModuleForm? Form,
+    string Channels,
+    IReadOnlyList<ModuleType>? Types,
+    int? RateMTs,
+    int? TotalLimitGiB
+);
 
 /// <summary>Drafts a machine sheet where the shelf has none.</summary>
 public static class SheetDraft
@@ -22,18 +29,25 @@ public static class SheetDraft
     /// <summary>A draft from five answers; the problem with its path when the slots can't be read.</summary>
     public static (MachineSheet? Sheet, SheetProblem? Problem) From(FiveAnswers answers)
     {
-        if (string.IsNullOrWhiteSpace(answers.Name)) return (null, new("/name", "A machine needs a name."));
-        if (answers.Name.Length > 120) return (null, new("/name", "A name is at most 120 characters long."));
+        if (string.IsNullOrWhiteSpace(answers.Name))
+            return (null, new("/name", "A machine needs a name."));
+        if (answers.Name.Length > 120)
+            return (null, new("/name", "A name is at most 120 characters long."));
         var sockets = (answers.Channels ?? "").Split('|', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        if (sockets.Length is 0 or > 8) return (null, new("/channels", "Write the slots of each channel, such as 2 2 1 1; a second socket after a bar: 2 2 | 2 2."));
+        if (sockets.Length is 0 or > 8)
+            return (null, new("/channels", "Write the slots of each channel, such as 2 2 1 1; a second socket after a bar: 2 2 | 2 2."));
         var channels = new List<Channel>();
         for (var s = 0; s < sockets.Length; s++)
             foreach (var word in sockets[s].Split([' ', ',', '+'], StringSplitOptions.RemoveEmptyEntries))
             {
-                if (!int.TryParse(word, out var count) || count is < 1 or > 4) return (null, new("/channels", $"“{word}” is no number of slots: a channel has 1 to 4."));
-                if (channels.Count == Letters.Length) return (null, new("/channels", $"More than {Letters.Length} channels."));
+                if (!int.TryParse(word, out var count) || count is < 1 or > 4)
+                    return (null, new("/channels", $"“{word}” is no number of slots: a channel has 1 to 4."));
+                if (channels.Count == Letters.Length)
+                    return (null, new("/channels", $"More than {Letters.Length} channels."));
                 var letter = Letters[channels.Count].ToString();
-                channels.Add(new Channel(letter, SocketName(s, sockets.Length), [.. Enumerable.Range(1, count).Select(n => $"{letter}{n}")]));
+                channels.Add(
+                    new Channel(letter, SocketName(s, sockets.Length), [.. Enumerable.Range(1, count).Select(n => $"{letter}{n}")])
+                );
             }
         var sheet = new MachineSheet
         {
@@ -59,7 +73,8 @@ public static class SheetDraft
     /// <summary>A draft from a capture; null when it shows no memory device.</summary>
     public static MachineSheet? From(Observation seen)
     {
-        if (seen.Devices.Count == 0) return null;
+        if (seen.Devices.Count == 0)
+            return null;
         var main = seen.Arrays.Where(a => a.IsSystemMemory).Select(a => a.Handle).ToHashSet();
         // Flash and cache arrays list devices too; only system memory has slots for modules.
         var ours = seen.Devices.Where(d => main.Count == 0 || d.ArrayHandle is null || main.Contains(d.ArrayHandle)).ToList();
@@ -71,7 +86,12 @@ public static class SheetDraft
         // With two processors and two letters the letters are likelier the processors': which slots share a channel is then not told.
         if (sockets.Count > 1 && letters.Count == sockets.Count && parts.All(p => p is { Socket: null, Channel: not null }))
             parts = [.. parts.Select(p => new LocatorParts(letters.IndexOf(p.Channel!) + 1, null, p.Index))];
-        var known = devices.Count == 1 || (parts.All(p => p.Channel is not null && (p.Socket ?? 1) <= sockets.Count) && parts.GroupBy(p => (p.Socket, p.Channel)).All(g => g.Count() <= MostPerChannel));
+        var known =
+            devices.Count == 1
+            || (
+                parts.All(p => p.Channel is not null && (p.Socket ?? 1) <= sockets.Count)
+                && parts.GroupBy(p => (p.Socket, p.Channel)).All(g => g.Count() <= MostPerChannel)
+            );
         var names = NamesOf(devices);
         var modules = devices.Select(d => d.Module).OfType<ModuleSheet>().ToList();
         var taken = names.Concat(sockets.Select(s => s.Id)).ToHashSet(StringComparer.Ordinal);
@@ -93,7 +113,10 @@ public static class SheetDraft
                 Form = modules.Select(m => m.Form).FirstOrDefault(f => f is not null),
                 // A type that runs is taken; others may be too, so the answer is asked when nothing runs.
                 Types = modules.Select(m => m.Type).OfType<ModuleType>().Distinct().ToList() is { Count: > 0 } types ? types : null,
-                TotalLimitGiB = seen.Arrays.Where(a => a.IsSystemMemory && a.MaximumGiB is > 0).Sum(a => a.MaximumGiB!.Value) is var max && max > 0 ? max : null,
+                TotalLimitGiB =
+                    seen.Arrays.Where(a => a.IsSystemMemory && a.MaximumGiB is > 0).Sum(a => a.MaximumGiB!.Value) is var max && max > 0
+                        ? max
+                        : null,
                 ChannelsKnown = known,
             },
         };
@@ -101,15 +124,45 @@ public static class SheetDraft
 
     /// <summary>Packs of the machine itself; one without a name is called by what it is.</summary>
     private static List<BatteryPack> BatteriesOf(Observation seen, HashSet<string> taken) =>
-        [.. seen.Batteries.Select((b, i) => (b.Wh, Name: b.Name?.Trim() is { Length: > 0 and <= 40 } name ? name : i == 0 ? "Battery" : $"Battery {i + 1}")).Where(b => taken.Add(b.Name)).Select(b => new BatteryPack(b.Name, b.Wh))];
+        [
+            .. seen
+                .Batteries.Select(
+                    (b, i) =>
+                        (
+                            b.Wh,
+                            Name: b.Name?.Trim() is { Length: > 0 and <= 40 } name ? name
+                            : i == 0 ? "Battery"
+                            : $"Battery {i + 1}"
+                        )
+                )
+                .Where(b => taken.Add(b.Name))
+                .Select(b => new BatteryPack(b.Name, b.Wh)),
+        ];
 
     /// <summary>Card slots as the firmware lists them; their width as a socket is at least what is wired.</summary>
     private static List<ExpansionSlot> SlotsOf(Observation seen, HashSet<string> taken) =>
-        [.. seen.Slots.Where(s => s.Name.Trim().Length is > 0 and <= 40 && taken.Add(s.Name.Trim())).Take(32).Select(s => s.Gen is null && s.Width is null
-            ? new ExpansionSlot(s.Name.Trim(), 0, 0, 0, Bus: "pci")
-            : new ExpansionSlot(s.Name.Trim(), Lanes(s.Width), Lanes(s.Width), s.Gen ?? 3)),
+        [
+            .. seen
+                .Slots.Where(s => s.Name.Trim().Length is > 0 and <= 40 && taken.Add(s.Name.Trim()))
+                .Take(32)
+                .Select(s =>
+                    s.Gen is null && s.Width is null
+                        ? new ExpansionSlot(s.Name.Trim(), 0, 0, 0, Bus: "pci")
+                        : new ExpansionSlot(s.Name.Trim(), Lanes(s.Width), Lanes(s.Width), s.Gen ?? 3)
+                ),
             // Where the firmware lists no slots, the ports that carry a slot's number tell of them.
-            .. seen.Slots.Count > 0 ? [] : seen.Pci.Where(p => p is { IsBridge: true, Slot: not null } && taken.Add("S" + p.Slot)).Take(32).Select(p => new ExpansionSlot("S" + p.Slot, Lanes(p.WidthMost), Lanes(p.WidthMost), p.GenMost is >= 1 and <= 6 ? p.GenMost.Value : 3))];
+            .. seen.Slots.Count > 0
+                ? []
+                : seen
+                    .Pci.Where(p => p is { IsBridge: true, Slot: not null } && taken.Add("S" + p.Slot))
+                    .Take(32)
+                    .Select(p => new ExpansionSlot(
+                        "S" + p.Slot,
+                        Lanes(p.WidthMost),
+                        Lanes(p.WidthMost),
+                        p.GenMost is >= 1 and <= 6 ? p.GenMost.Value : 3
+                    )),
+        ];
 
     // No board has more slots in a channel; more of one letter are slots of several. Common practice, no source.
     private const int MostPerChannel = 3;
@@ -117,7 +170,14 @@ public static class SheetDraft
     /// <summary>Slots whose channels are not told, by the processor that their names tell.</summary>
     private static List<Channel> Unknown(List<LocatorParts> parts, List<string> names, List<Socket> sockets) =>
         sockets.Count > 1 && parts.All(p => p.Socket is >= 1 && p.Socket <= sockets.Count)
-            ? [.. parts.Select((p, i) => (p.Socket, Name: names[i])).GroupBy(p => p.Socket!.Value).OrderBy(g => g.Key).Select(g => new Channel($"?{g.Key}", sockets[g.Key - 1].Id, [.. g.Select(p => p.Name)]))]
+            ?
+            [
+                .. parts
+                    .Select((p, i) => (p.Socket, Name: names[i]))
+                    .GroupBy(p => p.Socket!.Value)
+                    .OrderBy(g => g.Key)
+                    .Select(g => new Channel($"?{g.Key}", sockets[g.Key - 1].Id, [.. g.Select(p => p.Name)])),
+            ]
             : [new Channel("?", sockets[0].Id, names)];
 
     private static int Lanes(int? width) => width is 1 or 2 or 4 or 8 or 12 or 16 ? width.Value : 1;
@@ -125,11 +185,33 @@ public static class SheetDraft
     /// <summary>Bays that a controller or the management page names; a plain listing of drives names none.</summary>
     private static List<BayGroup> BaysOf(Observation seen, HashSet<string> taken)
     {
-        var named = seen.Drives.Where(d => d.Bay is { } bay && bay.Trim().Length is > 0 and <= 40 && taken.Add(bay.Trim())).Take(128).ToList();
-        if (named.Count == 0) return [];
-        var bus = string.Join(", ", named.Select(d => d.Transport).OfType<string>().Distinct().Order(StringComparer.Ordinal).Select(t => t == "nvme" ? "NVMe" : t.ToUpperInvariant()));
+        var named = seen
+            .Drives.Where(d => d.Bay is { } bay && bay.Trim().Length is > 0 and <= 40 && taken.Add(bay.Trim()))
+            .Take(128)
+            .ToList();
+        if (named.Count == 0)
+            return [];
+        var bus = string.Join(
+            ", ",
+            named
+                .Select(d => d.Transport)
+                .OfType<string>()
+                .Distinct()
+                .Order(StringComparer.Ordinal)
+                .Select(t => t == "nvme" ? "NVMe" : t.ToUpperInvariant())
+        );
         var form = named.Any(d => d.Form == "3.5" || (d.Form is null && d.Rotational is true)) ? "3.5" : "2.5";
-        return [new BayGroup("front", form, "upright", [.. named.Select(d => d.Bay!.Trim())], Math.Min(named.Count, 12), bus.Length == 0 ? "not known" : bus)];
+        return
+        [
+            new BayGroup(
+                "front",
+                form,
+                "upright",
+                [.. named.Select(d => d.Bay!.Trim())],
+                Math.Min(named.Count, 12),
+                bus.Length == 0 ? "not known" : bus
+            ),
+        ];
     }
 
     // Boards hold up to eight. Common practice, no source.
@@ -137,10 +219,14 @@ public static class SheetDraft
 
     private static List<Socket> SocketsOf(Observation seen)
     {
-        var names = seen.Processors.Select((p, i) => string.IsNullOrWhiteSpace(p.Designation) ? $"CPU {i + 1}" : p.Designation.Trim()).ToList();
+        var names = seen
+            .Processors.Select((p, i) => string.IsNullOrWhiteSpace(p.Designation) ? $"CPU {i + 1}" : p.Designation.Trim())
+            .ToList();
         // A virtual machine lists a processor for each of its cores: one place stands for them all.
-        if (names.Count > MostSockets && seen.Processors.Select(p => p.Version).Distinct().Count() == 1) names = ["CPU"];
-        if (names.Count == 0) names.Add("CPU");
+        if (names.Count > MostSockets && seen.Processors.Select(p => p.Version).Distinct().Count() == 1)
+            names = ["CPU"];
+        if (names.Count == 0)
+            names.Add("CPU");
         return [.. names.Select((n, i) => new Socket(names.Take(i).Contains(n) ? $"{n} {i + 1}" : n))];
     }
 
@@ -157,11 +243,27 @@ public static class SheetDraft
     /// <summary>Names tell the channels; which slot of one comes first is seen where only one is filled, for the machine runs so.</summary>
     private static List<Channel> ChannelsOf(List<LocatorParts> parts, List<string> names, List<Socket> sockets, List<SeenDevice> devices)
     {
-        var rows = parts.Select((p, i) => (Socket: sockets[Math.Min(sockets.Count, p.Socket ?? 1) - 1].Id, Channel: p.Channel ?? "A", p.Index, Name: names[i], At: i)).ToList();
+        var rows = parts
+            .Select(
+                (p, i) =>
+                    (
+                        Socket: sockets[Math.Min(sockets.Count, p.Socket ?? 1) - 1].Id,
+                        Channel: p.Channel ?? "A",
+                        p.Index,
+                        Name: names[i],
+                        At: i
+                    )
+            )
+            .ToList();
         var groups = rows.GroupBy(r => (r.Socket, r.Channel)).OrderBy(g => g.Min(r => r.At)).ToList();
         var repeats = groups.Select(g => g.Key.Channel).Distinct().Count() < groups.Count;
-        return [.. groups.Select(g => new Channel(
-            repeats ? $"{sockets.FindIndex(s => s.Id == g.Key.Socket) + 1}{g.Key.Channel}" : g.Key.Channel, g.Key.Socket,
-            [.. g.OrderBy(r => devices[r.At].SizeMiB is > 0 ? 0 : 1).ThenBy(r => r.Index ?? r.At).Select(r => r.Name)]))];
+        return
+        [
+            .. groups.Select(g => new Channel(
+                repeats ? $"{sockets.FindIndex(s => s.Id == g.Key.Socket) + 1}{g.Key.Channel}" : g.Key.Channel,
+                g.Key.Socket,
+                [.. g.OrderBy(r => devices[r.At].SizeMiB is > 0 ? 0 : 1).ThenBy(r => r.Index ?? r.At).Select(r => r.Name)]
+            )),
+        ];
     }
 }

@@ -17,25 +17,36 @@ public static class SurveyFold
     private const int MostReadings = 24;
     private const int MostNotes = 1000;
 
-    public static SheetProblem? Refusal(MachineState state, ReadBefore read) => read.By.Trim().Length is 0 or > 400
-        ? new("/edit/by", "A reading names its capture.")
-        : state.Readings.Count >= MostReadings && !state.Readings.ContainsKey(read.By) ? new("/edit/by", $"A job keeps readings of {MostReadings} kinds of capture.") : null;
+    public static SheetProblem? Refusal(MachineState state, ReadBefore read) =>
+        read.By.Trim().Length is 0 or > 400 ? new("/edit/by", "A reading names its capture.")
+        : state.Readings.Count >= MostReadings && !state.Readings.ContainsKey(read.By)
+            ? new("/edit/by", $"A job keeps readings of {MostReadings} kinds of capture.")
+        : null;
 
     public static SheetProblem? Refusal(MachineState state, Settle settle) =>
-        Contradictions.Of(state).FirstOrDefault(d => d.Key == settle.Place) is not { } dispute ? new("/edit/place", $"Nobody disagrees about {PlaceName.Short(settle.Place)}.")
-        : dispute.Claims.Any(c => c.By == settle.By) ? null : new("/edit/by", $"{settle.By} says nothing about {PlaceName.Short(settle.Place)}.");
+        Contradictions.Of(state).FirstOrDefault(d => d.Key == settle.Place) is not { } dispute
+            ? new("/edit/place", $"Nobody disagrees about {PlaceName.Short(settle.Place)}.")
+        : dispute.Claims.Any(c => c.By == settle.By) ? null
+        : new("/edit/by", $"{settle.By} says nothing about {PlaceName.Short(settle.Place)}.");
 
     public static SheetProblem? Refusal(AnswerCheck check) =>
         !SurveyChecks.Questions.ContainsKey(check.Key) ? new("/edit/key", $"{check.Key} is no question of the check.")
-        : check.Note?.Length > 400 ? new("/edit/note", "A note is at most 400 characters long.") : null;
+        : check.Note?.Length > 400 ? new("/edit/note", "A note is at most 400 characters long.")
+        : null;
 
     public static SheetProblem? Refusal(MachineState state, SetNote note)
     {
-        if (note.Text.Length > SetNote.Longest) return new("/edit/text", $"A note is at most {SetNote.Longest} characters long.");
-        if (note.About.Length is 0 or > 120) return new("/edit/about", "A note is about something that has a name.");
-        if (state.Notes.Count >= MostNotes && !state.Notes.ContainsKey(note.About)) return new("/edit/about", $"A job keeps {MostNotes} notes.");
-        if (note.About == "machine" || note.About.StartsWith("plug:", StringComparison.Ordinal)) return null;
-        return state.Sheet is not null && SheetPlaces.All(state.Sheet).Contains(note.About) ? null : new("/edit/about", $"{note.About} is no place of this machine.");
+        if (note.Text.Length > SetNote.Longest)
+            return new("/edit/text", $"A note is at most {SetNote.Longest} characters long.");
+        if (note.About.Length is 0 or > 120)
+            return new("/edit/about", "A note is about something that has a name.");
+        if (state.Notes.Count >= MostNotes && !state.Notes.ContainsKey(note.About))
+            return new("/edit/about", $"A job keeps {MostNotes} notes.");
+        if (note.About == "machine" || note.About.StartsWith("plug:", StringComparison.Ordinal))
+            return null;
+        return state.Sheet is not null && SheetPlaces.All(state.Sheet).Contains(note.About)
+            ? null
+            : new("/edit/about", $"{note.About} is no place of this machine.");
     }
 
     /// <summary>A newer capture of the same kind takes the old one's place in all it tells; what it does not tell stands.</summary>
@@ -46,33 +57,45 @@ public static class SurveyFold
         var reopened = state.Settled;
         foreach (var (by, old) in state.Readings)
         {
-            if (!Kinds(by).Intersect(kinds).Any()) continue;
+            if (!Kinds(by).Intersect(kinds).Any())
+                continue;
             // Where the same source says something new, what was decided against the old saying is open again.
             if (state.Sheet is { } sheet)
             {
                 var (was, now) = (AsFound.From(sheet, old, by).Places, AsFound.From(sheet, read.Seen, read.By).Places);
                 foreach (var (place, unit) in now)
-                    if (was.TryGetValue(place, out var before) && !Contradictions.Same(before, unit)) reopened = reopened.Remove(place);
+                    if (was.TryGetValue(place, out var before) && !Contradictions.Same(before, unit))
+                        reopened = reopened.Remove(place);
             }
             reopened = reopened.RemoveRange(Contradictions.Changed(old, read.Seen));
             readings = readings.Remove(by);
             seen = Readings.Over(old, seen);
             kinds = [.. kinds.Union(Kinds(by))];
         }
-        return Refresh(state with { Writes = Observations.WriteMarks.Noted(state.Writes, read.Seen), Readings = readings.SetItem(Name(kinds), seen), Settled = reopened });
+        return Refresh(
+            state with
+            {
+                Writes = Observations.WriteMarks.Noted(state.Writes, read.Seen),
+                Readings = readings.SetItem(Name(kinds), seen),
+                Settled = reopened,
+            }
+        );
     }
 
     /// <summary>What was found and planned, in the places that another sheet has too.</summary>
-    public static MachineState Onto(MachineState state, MachineSheet sheet, IReadOnlySet<string> places) => state with
-    {
-        Sheet = sheet,
-        Found = state.Found.RemoveRange(state.Found.Keys.Where(p => !places.Contains(p))),
-        FoundEmpty = state.FoundEmpty.Except(state.FoundEmpty.Where(p => !places.Contains(p))),
-        EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
-        // What was decided about the machine stands; what was decided about the old sheet does not.
-        Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
-        Plan = state.Plan.RemoveRange(state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)),
-    };
+    public static MachineState Onto(MachineState state, MachineSheet sheet, IReadOnlySet<string> places) =>
+        state with
+        {
+            Sheet = sheet,
+            Found = state.Found.RemoveRange(state.Found.Keys.Where(p => !places.Contains(p))),
+            FoundEmpty = state.FoundEmpty.Except(state.FoundEmpty.Where(p => !places.Contains(p))),
+            EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
+            // What was decided about the machine stands; what was decided about the old sheet does not.
+            Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
+            Plan = state.Plan.RemoveRange(
+                state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)
+            ),
+        };
 
     /// <summary>
     /// What captures had said before there was a sheet, or on a sheet with fewer places, takes its places now; nobody's word is
@@ -88,12 +111,14 @@ public static class SurveyFold
         return state.Readings.Count == 0 ? state : Refresh(state);
     }
 
-    /// <summary>A drive that stands in its bay learns from every capture that knows its serial number: its name in the system, its array, its grade.</summary>
+    /// <summary>A drive that stands in its bay learns from every capture that knows its serial number: its name in the system, its array,
+    /// its grade.</summary>
     private static MachineState Refresh(MachineState state)
     {
         var bySerial = new Dictionary<string, Builds.Unit>(StringComparer.OrdinalIgnoreCase);
         foreach (var drive in state.Seen.Drives)
-            if (drive.Serial is { } serial) bySerial[serial] = SeenUnits.Of(drive, "captures", "line");
+            if (drive.Serial is { } serial)
+                bySerial[serial] = SeenUnits.Of(drive, "captures", "line");
         var better = new Dictionary<string, Builds.Unit?>();
         foreach (var (place, unit) in state.Found)
             if (unit.Drive is not null && unit.Serial is { } serial && bySerial.TryGetValue(serial, out var seen))
@@ -105,22 +130,34 @@ public static class SurveyFold
     {
         var claim = Contradictions.Of(state).First(d => d.Key == settle.Place).Claims.First(c => c.By == settle.By);
         if (settle.Place.StartsWith("fact:", StringComparison.Ordinal))
-            return state with { System = Contradictions.Put(state.System, settle.Place, claim), Settled = state.Settled.SetItem(settle.Place, settle.By) };
+            return state with
+            {
+                System = Contradictions.Put(state.System, settle.Place, claim),
+                Settled = state.Settled.SetItem(settle.Place, settle.By),
+            };
         var found = new RecordFound(new Dictionary<string, Builds.Unit?> { [settle.Place] = claim.Unit }, null, claim.By);
         var after = Settled(state, found);
         return after with { Settled = after.Settled.SetItem(settle.Place, settle.By) };
     }
 
-    public static MachineState Apply(MachineState state, AnswerCheck check, Stamp stamp) => state with
-    {
-        Checks = check.Good is { } good ? state.Checks.SetItem(check.Key, new CheckAnswer(good, string.IsNullOrWhiteSpace(check.Note) ? null : check.Note.Trim(), stamp.Who)) : state.Checks.Remove(check.Key),
-    };
+    public static MachineState Apply(MachineState state, AnswerCheck check, Stamp stamp) =>
+        state with
+        {
+            Checks = check.Good is { } good
+                ? state.Checks.SetItem(
+                    check.Key,
+                    new CheckAnswer(good, string.IsNullOrWhiteSpace(check.Note) ? null : check.Note.Trim(), stamp.Who)
+                )
+                : state.Checks.Remove(check.Key),
+        };
 
     /// <summary>The state after something was recorded, with the places that carriers bring.</summary>
     private static MachineState Settled(MachineState state, RecordFound found) => CarrierPlaces.Settled(found.Applied(state, Stamp.None));
 
     /// <summary>The kinds of capture that a name joins: "firmware listing and system memory" is two.</summary>
-    public static IEnumerable<string> Kinds(string by) => by.Split([", ", " and "], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+    public static IEnumerable<string> Kinds(string by) =>
+        by.Split([", ", " and "], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
-    private static string Name(List<string> kinds) => kinds.Count == 1 ? kinds[0] : string.Join(", ", kinds.Take(kinds.Count - 1)) + " and " + kinds[^1];
+    private static string Name(List<string> kinds) =>
+        kinds.Count == 1 ? kinds[0] : string.Join(", ", kinds.Take(kinds.Count - 1)) + " and " + kinds[^1];
 }

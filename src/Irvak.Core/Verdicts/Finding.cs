@@ -9,7 +9,13 @@ namespace Irvak.Core.Verdicts;
 /// <param name="Places">The places it is about.</param>
 /// <param name="Values">What it states, by the names of the holes of the sentence.</param>
 /// <param name="Why">The worked sum.</param>
-public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string> Places, IReadOnlyDictionary<string, Stated> Values, Worked? Why)
+public sealed record Finding(
+    Rule Rule,
+    Severity Severity,
+    IReadOnlyList<string> Places,
+    IReadOnlyDictionary<string, Stated> Values,
+    Worked? Why
+)
 {
     public Basis Basis { get; init; } = Rule.Basis;
 
@@ -30,10 +36,23 @@ public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string>
     // What may differ between findings of one cause: where it is.
     private static readonly string[] Where = ["place", "first", "channel"];
 
-    /// <summary>Findings that say the same of several places become one that names them all; what the plan touches stays apart from what was so.</summary>
-    public static IEnumerable<Finding> Joined(IEnumerable<Finding> findings, IReadOnlySet<string> changed) => findings
-        .GroupBy(f => (f.Rule, f.Severity, f.Places.Any(changed.Contains), string.Concat(f.Values.Where(v => !Where.Contains(v.Key)).OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => $"|{v.Key}={v.Value.Words}"))))
-        .SelectMany(g => g.Count() > 1 && Where.Any(g.First().Values.ContainsKey) ? [Over([.. g])] : g.AsEnumerable());
+    /// <summary>Findings that say the same of several places become one that names them all; what the plan touches stays apart from what
+    /// was so.</summary>
+    public static IEnumerable<Finding> Joined(IEnumerable<Finding> findings, IReadOnlySet<string> changed) =>
+        findings
+            .GroupBy(f =>
+                (
+                    f.Rule,
+                    f.Severity,
+                    f.Places.Any(changed.Contains),
+                    string.Concat(
+                        f.Values.Where(v => !Where.Contains(v.Key))
+                            .OrderBy(v => v.Key, StringComparer.Ordinal)
+                            .Select(v => $"|{v.Key}={v.Value.Words}")
+                    )
+                )
+            )
+            .SelectMany(g => g.Count() > 1 && Where.Any(g.First().Values.ContainsKey) ? [Over([.. g])] : g.AsEnumerable());
 
     private static Finding Over(IReadOnlyList<Finding> same)
     {
@@ -42,7 +61,8 @@ public sealed record Finding(Rule Rule, Severity Severity, IReadOnlyList<string>
         {
             List<Stated> each = [.. same.Select(f => f.Values[name]).Distinct()];
             List<Stated.Places> places = [.. each.OfType<Stated.Places>()];
-            values[name] = places.Count == each.Count ? Stated.At([.. places.SelectMany(p => p.Of)]) : Say.Words([.. each.Select(e => e.Words)]);
+            values[name] =
+                places.Count == each.Count ? Stated.At([.. places.SelectMany(p => p.Of)]) : Say.Words([.. each.Select(e => e.Words)]);
         }
         return same[0] with { Places = [.. same.SelectMany(f => f.Places).Distinct()], Values = values };
     }

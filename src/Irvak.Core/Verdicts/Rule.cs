@@ -7,13 +7,16 @@ namespace Irvak.Core.Verdicts;
 public enum Severity
 {
     /// <summary>Worth knowing.</summary>
-    [JsonStringEnumMemberName("note")] Note,
+    [JsonStringEnumMemberName("note")]
+    Note,
 
     /// <summary>Works with a loss or a risk.</summary>
-    [JsonStringEnumMemberName("care")] Care,
+    [JsonStringEnumMemberName("care")]
+    Care,
 
     /// <summary>Will not work, or loses data.</summary>
-    [JsonStringEnumMemberName("stop")] Stop,
+    [JsonStringEnumMemberName("stop")]
+    Stop,
 }
 
 /// <summary>What a statement rests on.</summary>
@@ -21,26 +24,32 @@ public enum Severity
 public enum Basis
 {
     /// <summary>A published standard.</summary>
-    [JsonStringEnumMemberName("standard")] Standard,
+    [JsonStringEnumMemberName("standard")]
+    Standard,
 
     /// <summary>The machine's or part's own sheet.</summary>
-    [JsonStringEnumMemberName("sheet")] Sheet,
+    [JsonStringEnumMemberName("sheet")]
+    Sheet,
 
     /// <summary>Logged outcomes.</summary>
-    [JsonStringEnumMemberName("proven")] Proven,
+    [JsonStringEnumMemberName("proven")]
+    Proven,
 
     /// <summary>Common practice, no source.</summary>
-    [JsonStringEnumMemberName("practice")] Practice,
+    [JsonStringEnumMemberName("practice")]
+    Practice,
 
     /// <summary>Recalled from memory, to be confirmed.</summary>
-    [JsonStringEnumMemberName("memory")] Memory,
+    [JsonStringEnumMemberName("memory")]
+    Memory,
 }
 
 /// <summary>A rule of the trade as a value: the only place where its words stand.</summary>
 /// <param name="Code">Stable code, such as MEM-KIND: a name that nobody cuts or compares.</param>
 /// <param name="Family">What kind of thing it judges.</param>
 /// <param name="Severity">Severity unless the policy decides otherwise.</param>
-/// <param name="Sentence">One plain sentence with holes in braces that a finding fills; {is|are} gives the word for one place and for several.</param>
+/// <param name="Sentence">One plain sentence with holes in braces that a finding fills; {is|are} gives the word for one place and for
+/// several.</param>
 /// <param name="Reason">Why it is so.</param>
 /// <param name="Source">Standard by name and number, or "common practice, no source".</param>
 public sealed record Rule(string Code, Family Family, Severity Severity, string Sentence, string Reason, string Source, Basis Basis)
@@ -68,11 +77,21 @@ public sealed record Rule(string Code, Family Family, Severity Severity, string 
         var text = new System.Text.StringBuilder(Sentence.Length + 32);
         for (var i = 0; i < Sentence.Length; i++)
         {
-            if (Sentence[i] != '{') { text.Append(Sentence[i]); continue; }
+            if (Sentence[i] != '{')
+            {
+                text.Append(Sentence[i]);
+                continue;
+            }
             var end = Sentence.IndexOf('}', i);
             var hole = Sentence[(i + 1)..end];
-            if (hole.IndexOf('|', StringComparison.Ordinal) is >= 0 and var bar) text.Append(values.ContainsKey(Finding.Several) ? hole.AsSpan(bar + 1) : hole.AsSpan(0, bar));
-            else text.Append(values.TryGetValue(hole, out var value) ? value.Words : throw new ArgumentException($"{Code} has no value for {{{hole}}}.", nameof(values)));
+            if (hole.IndexOf('|', StringComparison.Ordinal) is >= 0 and var bar)
+                text.Append(values.ContainsKey(Finding.Several) ? hole.AsSpan(bar + 1) : hole.AsSpan(0, bar));
+            else
+                text.Append(
+                    values.TryGetValue(hole, out var value)
+                        ? value.Words
+                        : throw new ArgumentException($"{Code} has no value for {{{hole}}}.", nameof(values))
+                );
             i = end;
         }
         return text.ToString();

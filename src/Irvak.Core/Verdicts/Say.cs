@@ -17,20 +17,22 @@ public static partial class Say
     public static string Slot(string slot) => Place(PlaceName.Slot(slot));
 
     /// <summary>"A1", "A1 and B1", "A1, B1 and C1"; beyond six "A1 to H1 (8 places)".</summary>
-    public static string Slots(IReadOnlyList<string> places) => places.Count switch
-    {
-        0 => "no place",
-        > 6 => $"{Place(places[0])} to {Place(places[^1])} ({places.Count} places)",
-        1 => Place(places[0]),
-        _ => string.Join(", ", places.Take(places.Count - 1).Select(Place)) + " and " + Place(places[^1]),
-    };
+    public static string Slots(IReadOnlyList<string> places) =>
+        places.Count switch
+        {
+            0 => "no place",
+            > 6 => $"{Place(places[0])} to {Place(places[^1])} ({places.Count} places)",
+            1 => Place(places[0]),
+            _ => string.Join(", ", places.Take(places.Count - 1).Select(Place)) + " and " + Place(places[^1]),
+        };
 
-    public static string Words(IReadOnlyList<string> words) => words.Count switch
-    {
-        0 => "nothing",
-        1 => words[0],
-        _ => string.Join(", ", words.Take(words.Count - 1)) + " and " + words[^1],
-    };
+    public static string Words(IReadOnlyList<string> words) =>
+        words.Count switch
+        {
+            0 => "nothing",
+            1 => words[0],
+            _ => string.Join(", ", words.Take(words.Count - 1)) + " and " + words[^1],
+        };
 
     /// <summary>The text with its first letter as a sentence begins.</summary>
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];

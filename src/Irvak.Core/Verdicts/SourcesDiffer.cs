@@ -2,7 +2,8 @@ using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Verdicts;
 
-/// <summary>What sources say of the value that a rule leans on; a verdict shows them all, so that nobody takes a disputed limit for a settled one.</summary>
+/// <summary>What sources say of the value that a rule leans on; a verdict shows them all, so that nobody takes a disputed limit for a
+/// settled one.</summary>
 public static class SourcesDiffer
 {
     /// <summary>The claims about what this rule uses; none for most.</summary>

@@ -5,9 +5,7 @@ namespace Irvak.Core.Verdicts;
 /// <summary>What a finding states under one name: words, places, or an amount. It is put into words here and nowhere else.</summary>
 public abstract record Stated
 {
-    private Stated()
-    {
-    }
+    private Stated() { }
 
     /// <summary>As it stands in a sentence.</summary>
     public abstract string Words { get; }

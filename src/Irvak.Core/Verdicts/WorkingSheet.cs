@@ -6,11 +6,24 @@ namespace Irvak.Core.Verdicts;
 [JsonConverter(typeof(JsonStringEnumConverter<WorkingSheet>))]
 public enum WorkingSheet
 {
-    [JsonStringEnumMemberName("memory")] Memory,
-    [JsonStringEnumMemberName("arrays")] Arrays,
-    [JsonStringEnumMemberName("cache")] Cache,
-    [JsonStringEnumMemberName("boot")] Boot,
-    [JsonStringEnumMemberName("lanes")] Lanes,
-    [JsonStringEnumMemberName("path")] Path,
-    [JsonStringEnumMemberName("power")] Power,
+    [JsonStringEnumMemberName("memory")]
+    Memory,
+
+    [JsonStringEnumMemberName("arrays")]
+    Arrays,
+
+    [JsonStringEnumMemberName("cache")]
+    Cache,
+
+    [JsonStringEnumMemberName("boot")]
+    Boot,
+
+    [JsonStringEnumMemberName("lanes")]
+    Lanes,
+
+    [JsonStringEnumMemberName("path")]
+    Path,
+
+    [JsonStringEnumMemberName("power")]
+    Power,
 }

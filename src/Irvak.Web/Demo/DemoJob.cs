@@ -12,4 +12,12 @@ public sealed record DemoJob(string Title, string Owner, string Who, int DaysAgo
 /// <param name="Phase">before or after, for a capture.</param>
 /// <param name="TickPrep">Ticks this many lines of the shopping and take-along lists.</param>
 /// <param name="TickSteps">Ticks this many steps; 1000 for all.</param>
-public sealed record DemoEntry(string? Who = null, Edit? Edit = null, string? SheetId = null, string? Capture = null, string? Phase = null, int? TickPrep = null, int? TickSteps = null);
+public sealed record DemoEntry(
+    string? Who = null,
+    Edit? Edit = null,
+    string? SheetId = null,
+    string? Capture = null,
+    string? Phase = null,
+    int? TickPrep = null,
+    int? TickSteps = null
+);

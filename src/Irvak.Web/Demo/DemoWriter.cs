@@ -14,7 +14,8 @@ public static class DemoWriter
 {
     public static async Task<int> Write(string folder)
     {
-        foreach (var (name, text) in Captures(folder)) await File.WriteAllTextAsync(Path.Combine(folder, "captures", name), text);
+        foreach (var (name, text) in Captures(folder))
+            await File.WriteAllTextAsync(Path.Combine(folder, "captures", name), text);
         return 0;
     }
 
@@ -39,11 +40,15 @@ public static class DemoWriter
         var small = new FirmwareFacts("1.08", "11/20/2025", "TP-40417", "A");
         yield return ("plover-before.txt", Both(new SimulatedMachine(Plover(plover, shelf, "sodimm-4-2400"), small)));
         yield return ("plover-after.txt", Both(new SimulatedMachine(Plover(plover, shelf, "sodimm-16-3200"), small)));
-        foreach (var more in Others(sheets, shelf)) yield return more;
+        foreach (var more in Others(sheets, shelf))
+            yield return more;
     }
 
     /// <summary>Captures of every machine, in each format that it can show.</summary>
-    private static IEnumerable<(string Name, string Text)> Others(Dictionary<string, MachineSheet> sheets, Dictionary<string, ShelfPart> shelf)
+    private static IEnumerable<(string Name, string Text)> Others(
+        Dictionary<string, MachineSheet> sheets,
+        Dictionary<string, ShelfPart> shelf
+    )
     {
         var builds = new DemoBuilds(sheets, shelf);
         foreach (var id in DemoBuilds.Machines)
@@ -53,11 +58,27 @@ public static class DemoWriter
             if (sheets[id].Sockets.Count > 0)
             {
                 yield return ($"{shortName}-firmware.txt", machine.FirmwareListing());
-                yield return ($"{shortName}-system.txt", machine.SystemMemory() + "\n" + machine.System.Processors(2) + SimulatedSystem.Waiting(id.EndsWith("32") ? 0.3 : 0.1, id.EndsWith("32") ? 6.4 : 1.4, 3) + SimulatedSystem.Load(0, 0, 812, 78) + SimulatedSystem.Name(shortName));
+                yield return (
+                    $"{shortName}-system.txt",
+                    machine.SystemMemory()
+                        + "\n"
+                        + machine.System.Processors(2)
+                        + SimulatedSystem.Waiting(id.EndsWith("32") ? 0.3 : 0.1, id.EndsWith("32") ? 6.4 : 1.4, 3)
+                        + SimulatedSystem.Load(0, 0, 812, 78)
+                        + SimulatedSystem.Name(shortName)
+                );
             }
-            if (sheets[id].Slots.Count > 0 && sheets[id].Sockets.Count > 0) yield return ($"{shortName}-pci.txt", machine.System.Pci());
+            if (sheets[id].Slots.Count > 0 && sheets[id].Sockets.Count > 0)
+                yield return ($"{shortName}-pci.txt", machine.System.Pci());
             if (machine.Storage.Drives.Count > 0 && sheets[id].Sockets.Count > 0)
-                yield return ($"{shortName}-drives.txt", machine.Storage.BlockDevices() + machine.Storage.KernelArrays() + string.Concat(machine.Storage.Drives.Select((d, i) => machine.Storage.Health(d.Place, DemoBuilds.Health(i, d.Unit.Drive!)))));
+                yield return (
+                    $"{shortName}-drives.txt",
+                    machine.Storage.BlockDevices()
+                        + machine.Storage.KernelArrays()
+                        + string.Concat(
+                            machine.Storage.Drives.Select((d, i) => machine.Storage.Health(d.Place, DemoBuilds.Health(i, d.Unit.Drive!)))
+                        )
+                );
             if (sheets[id].Bays.Count > 0 && sheets[id].Chassis.Kind is "rack" or "shelf" or "drawers" or "slab")
                 yield return ($"{shortName}-controller.csv", machine.Storage.ControllerTable());
             if (sheets[id].Chassis.Kind is "rack" or "edge" or "tower" && sheets[id].Sockets.Count > 0)
@@ -69,7 +90,8 @@ public static class DemoWriter
 
     private static string Both(SimulatedMachine machine) => machine.FirmwareListing() + machine.SystemMemory();
 
-    private static string Tested(SimulatedMachine machine) => Both(machine) + "\n" + machine.Errors.Counters() + "\n" + machine.Errors.Test();
+    private static string Tested(SimulatedMachine machine) =>
+        Both(machine) + "\n" + machine.Errors.Counters() + "\n" + machine.Errors.Test();
 
     private static Question Torr(MachineSheet sheet, Dictionary<string, ShelfPart> shelf, string[] added)
     {
@@ -77,14 +99,42 @@ public static class DemoWriter
         units[PlaceName.Socket("CPU 1")] = new Unit { Processor = sheet.Processors[0], Source = "demo" };
         var serial = 4_100;
         foreach (var slot in sheet.Channels.Where(c => c.Socket == "CPU 1").Select(c => c.Slots[0]).Concat(added))
-            units[PlaceName.Slot(slot)] = new Unit { Module = shelf["rdimm-32-4800"].Module, Serial = $"MS{serial += 7:X6}", Source = "demo" };
+            units[PlaceName.Slot(slot)] = new Unit
+            {
+                Module = shelf["rdimm-32-4800"].Module,
+                Serial = $"MS{serial += 7:X6}",
+                Source = "demo",
+            };
         return Of(sheet, units.ToImmutable());
     }
 
-    private static Question Plover(MachineSheet sheet, Dictionary<string, ShelfPart> shelf, string part) => Of(sheet, Build.Empty.Units
-        .Add(PlaceName.Socket("SoC"), new Unit { Processor = sheet.Processors[0], Source = "demo" })
-        .Add(PlaceName.Slot("A1"), new Unit { Module = shelf[part].Module, Serial = "MS00B714", Source = "demo" }));
+    private static Question Plover(MachineSheet sheet, Dictionary<string, ShelfPart> shelf, string part) =>
+        Of(
+            sheet,
+            Build
+                .Empty.Units.Add(PlaceName.Socket("SoC"), new Unit { Processor = sheet.Processors[0], Source = "demo" })
+                .Add(
+                    PlaceName.Slot("A1"),
+                    new Unit
+                    {
+                        Module = shelf[part].Module,
+                        Serial = "MS00B714",
+                        Source = "demo",
+                    }
+                )
+        );
 
     private static Question Of(MachineSheet sheet, ImmutableSortedDictionary<string, Unit> units) =>
-        Question.Of(new PlanInput(sheet, new Build(units), new Build(units), [], Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, new Dictionary<string, ShelfPart>()));
+        Question.Of(
+            new PlanInput(
+                sheet,
+                new Build(units),
+                new Build(units),
+                [],
+                Policy.FieldProven,
+                EvidenceBook.Empty,
+                new SystemFacts { OsBits = 64 },
+                new Dictionary<string, ShelfPart>()
+            )
+        );
 }

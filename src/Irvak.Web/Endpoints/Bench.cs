@@ -11,14 +11,40 @@ namespace Irvak.Web.Endpoints;
 /// <summary>A job as it stands on the bench: its machine as a small plate and one line of what is in its way.</summary>
 /// <param name="Id">For asking for older ones.</param>
 /// <param name="Line">Null while it was not worked out yet.</param>
-public sealed record BenchJob(long Id, string Number, string Title, string Owner, string BegunBy, Stage Stage, Severity? Severity, string? Line, int Done, int Of, SmallPlate? Plate)
+public sealed record BenchJob(
+    long Id,
+    string Number,
+    string Title,
+    string Owner,
+    string BegunBy,
+    Stage Stage,
+    Severity? Severity,
+    string? Line,
+    int Done,
+    int Of,
+    SmallPlate? Plate
+)
 {
-    public static BenchJob From(ListedJob job) => new(job.Id, job.Number, job.Title, job.Owner, job.BegunBy, job.Listing?.Stage ?? Stage.Survey, job.Listing?.Severity, job.Listing?.Line, job.Listing?.Done ?? 0, job.Listing?.Of ?? 0, PlateOf(job.Listing));
+    public static BenchJob From(ListedJob job) =>
+        new(
+            job.Id,
+            job.Number,
+            job.Title,
+            job.Owner,
+            job.BegunBy,
+            job.Listing?.Stage ?? Stage.Survey,
+            job.Listing?.Severity,
+            job.Listing?.Line,
+            job.Listing?.Done ?? 0,
+            job.Listing?.Of ?? 0,
+            PlateOf(job.Listing)
+        );
 
     /// <summary>A plate that this version can't read is not drawn; the job is listed all the same.</summary>
     private static SmallPlate? PlateOf(JobListing? listing)
     {
-        if (listing?.Plate is not { } plate) return null;
+        if (listing?.Plate is not { } plate)
+            return null;
         try
         {
             return Database.FromJson<SmallPlate>(plate);
@@ -44,34 +70,77 @@ public static class Bench
 
     public static void MapBench(this IEndpointRouteBuilder routes)
     {
-        routes.MapGet("/api/jobs", async (string? stage, long? before, Listings listings, CancellationToken cancel) =>
-        {
-            Stage? only = null;
-            if (stage is not null && (only = Listings.StageNamed(stage)) is null) return Problems.Invalid(new SheetProblem("/stage", $"There is no stage {stage}."));
-            var (jobs, counts) = await listings.Newest(only, before, PerStage, cancel);
-            return TypedResults.Ok(new BenchPage([.. jobs.Select(BenchJob.From)], [.. counts.OrderBy(c => c.Key).Select(c => new StageCount(c.Key, c.Value))]));
-        }).WithName("listJobs").Produces<BenchPage>().ProducesProblem(400).ProducesProblem(503);
+        routes
+            .MapGet("/api/jobs", async (string? stage, long? before, Listings listings, CancellationToken cancel) =>
+            {
+                Stage? only = null;
+                if (stage is not null && (only = Listings.StageNamed(stage)) is null)
+                    return Problems.Invalid(new SheetProblem("/stage", $"There is no stage {stage}."));
+                var (jobs, counts) = await listings.Newest(only, before, PerStage, cancel);
+                return TypedResults.Ok(
+                    new BenchPage(
+                        [.. jobs.Select(BenchJob.From)],
+                        [.. counts.OrderBy(c => c.Key).Select(c => new StageCount(c.Key, c.Value))]
+                    )
+                );
+            })
+            .WithName("listJobs")
+            .Produces<BenchPage>()
+            .ProducesProblem(400)
+            .ProducesProblem(503);
 
-        routes.MapPost("/api/jobs", async (BeginRequest request, Jobs jobs, Library library, JobDesk desk, TimeProvider clock, CancellationToken cancel) =>
-        {
-            if (Wanted.Problem(request.Key, request.Who) is { } problem) return Problems.Invalid(problem);
-            if (string.IsNullOrWhiteSpace(request.Title) || request.Title.Length > 120) return Problems.Invalid(new SheetProblem("/title", "A job needs a title of at most 120 characters."));
-            if (request.Owner is { Length: > 120 }) return Problems.Invalid(new SheetProblem("/owner", "An owner is at most 120 characters long."));
-            var (sheet, refused) = await SheetOf(request, library, cancel);
-            if (refused is not null) return refused;
-            var stamp = new Stamp(request.Who.Trim(), clock.GetUtcNow());
-            var judging = await desk.Judging(cancel);
-            var (first, captures, sentence) = await desk.First(sheet, request.Carry, request.Capture, stamp, cancel);
-            if (first is null) return Problems.NotUnderstood(sentence);
-            return desk.Answer(await jobs.Begin(WriteKey.Of(request.Key, request), request.Title.Trim(), request.Owner?.Trim() ?? "", stamp, first, captures, judging.Judge, cancel), "", judging);
-        }).WithName("beginJob").Produces<JobView>().ProducesProblem(400).ProducesProblem(422).ProducesProblem(503);
+        routes
+            .MapPost(
+                "/api/jobs",
+                async (BeginRequest request, Jobs jobs, Library library, JobDesk desk, TimeProvider clock, CancellationToken cancel) =>
+                {
+                    if (Wanted.Problem(request.Key, request.Who) is { } problem)
+                        return Problems.Invalid(problem);
+                    if (string.IsNullOrWhiteSpace(request.Title) || request.Title.Length > 120)
+                        return Problems.Invalid(new SheetProblem("/title", "A job needs a title of at most 120 characters."));
+                    if (request.Owner is { Length: > 120 })
+                        return Problems.Invalid(new SheetProblem("/owner", "An owner is at most 120 characters long."));
+                    var (sheet, refused) = await SheetOf(request, library, cancel);
+                    if (refused is not null)
+                        return refused;
+                    var stamp = new Stamp(request.Who.Trim(), clock.GetUtcNow());
+                    var judging = await desk.Judging(cancel);
+                    var (first, captures, sentence) = await desk.First(sheet, request.Carry, request.Capture, stamp, cancel);
+                    if (first is null)
+                        return Problems.NotUnderstood(sentence);
+                    return desk.Answer(
+                        await jobs.Begin(
+                            WriteKey.Of(request.Key, request),
+                            request.Title.Trim(),
+                            request.Owner?.Trim() ?? "",
+                            stamp,
+                            first,
+                            captures,
+                            judging.Judge,
+                            cancel
+                        ),
+                        "",
+                        judging
+                    );
+                }
+            )
+            .WithName("beginJob")
+            .Produces<JobView>()
+            .ProducesProblem(400)
+            .ProducesProblem(422)
+            .ProducesProblem(503);
     }
 
-    private static async Task<(MachineSheet? Sheet, IResult? Refused)> SheetOf(BeginRequest request, Library library, CancellationToken cancel)
+    private static async Task<(MachineSheet? Sheet, IResult? Refused)> SheetOf(
+        BeginRequest request,
+        Library library,
+        CancellationToken cancel
+    )
     {
         if (request.SheetId is { } id)
             return await library.Sheet(id, cancel) is { } known ? (known, null) : (null, Problems.Unknown($"sheet {id}"));
-        if (request.Answers is not { } answers) return (null, null);
+        if (request.Answers is not { } answers)
+            return (null, null);
         var (draft, problem) = SheetDraft.From(answers);
         return problem is null ? (draft, null) : (null, Problems.Invalid(problem with { Path = "/answers" + problem.Path }));
     }

@@ -16,15 +16,35 @@ public sealed record PolicyRow(string Standing, Severity? Listed, Severity? Fiel
 /// <summary>The evidence book of one machine, counted by size of module.</summary>
 public sealed record EvidenceCount(string MachineId, string Part, int Works, int Fails, bool LastFailed, double Low, double High);
 
-public sealed record EvidencePage(IReadOnlyList<EvidenceRecord> Records, IReadOnlyList<EvidenceCount> Counts, IReadOnlyList<PolicyRow> Policy);
+public sealed record EvidencePage(
+    IReadOnlyList<EvidenceRecord> Records,
+    IReadOnlyList<EvidenceCount> Counts,
+    IReadOnlyList<PolicyRow> Policy
+);
 
 /// <summary>A shelf part with its names, which are the core's.</summary>
 /// <param name="Homes">Kinds of places that it goes into.</param>
 /// <param name="Number">Part number or model; null when there is none.</param>
-public sealed record PartView(ShelfPart Part, string Kind, string Short, string Long, string? Maker, string? Number, IReadOnlyList<string> Homes)
+public sealed record PartView(
+    ShelfPart Part,
+    string Kind,
+    string Short,
+    string Long,
+    string? Maker,
+    string? Number,
+    IReadOnlyList<string> Homes
+)
 {
-    public static PartView Of(ShelfPart p) => new(p, p.KindOf(), p.ShortName(), p.LongName(),
-        p.Module?.Maker ?? p.Drive?.Maker ?? p.Processor?.Maker ?? p.Card?.Maker ?? p.Accessory?.Maker, p.Module?.PartNumber ?? p.Drive?.Model, Unit.Of(p).Homes);
+    public static PartView Of(ShelfPart p) =>
+        new(
+            p,
+            p.KindOf(),
+            p.ShortName(),
+            p.LongName(),
+            p.Module?.Maker ?? p.Drive?.Maker ?? p.Processor?.Maker ?? p.Card?.Maker ?? p.Accessory?.Maker,
+            p.Module?.PartNumber ?? p.Drive?.Model,
+            Unit.Of(p).Homes
+        );
 }
 
 /// <summary>Shelf, sheets, evidence and rules; and the ways out of a job's findings.</summary>
@@ -32,29 +52,51 @@ public static class LibraryLists
 {
     public static void MapLibraryLists(this IEndpointRouteBuilder routes)
     {
-        routes.MapGet("/api/shelf", async (string? q, string? job, Library library, Jobs jobs, CancellationToken cancel) =>
-        {
-            var sheet = job is null ? null : (await jobs.Find(job, cancel))?.State.Sheet;
-            return TypedResults.Ok(ShelfSearch.Sort(await library.FindParts(q, cancel), sheet).Select(PartView.Of).ToList());
-        }).WithName("searchShelf");
+        routes
+            .MapGet("/api/shelf", async (string? q, string? job, Library library, Jobs jobs, CancellationToken cancel) =>
+            {
+                var sheet = job is null ? null : (await jobs.Find(job, cancel))?.State.Sheet;
+                return TypedResults.Ok(ShelfSearch.Sort(await library.FindParts(q, cancel), sheet).Select(PartView.Of).ToList());
+            })
+            .WithName("searchShelf");
 
-        routes.MapGet("/api/sheets", async (Library library, CancellationToken cancel) => TypedResults.Ok(await library.Sheets(cancel))).WithName("listSheets");
+        routes
+            .MapGet("/api/sheets", async (Library library, CancellationToken cancel) => TypedResults.Ok(await library.Sheets(cancel)))
+            .WithName("listSheets");
 
-        routes.MapGet("/api/evidence", async (Library library, CancellationToken cancel) => TypedResults.Ok(Page(await library.Evidence(cancel)))).WithName("getEvidence");
+        routes
+            .MapGet("/api/evidence", async (Library library, CancellationToken cancel) =>
+                TypedResults.Ok(Page(await library.Evidence(cancel)))
+            )
+            .WithName("getEvidence");
 
         routes.MapGet("/api/rules", () => TypedResults.Ok(RuleRegister.All)).WithName("listRules");
 
-        routes.MapGet("/api/jobs/{number}/ways", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
-            await jobs.Find(number, cancel) is { } job
-                ? TypedResults.Ok(Ways(job.State, await library.Evidence(cancel), await library.Shelf(cancel), cancel))
-                : Problems.UnknownJob(number))
-            .WithName("getWays").Produces<List<WaysView>>().ProducesProblem(404);
+        routes
+            .MapGet("/api/jobs/{number}/ways", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
+                await jobs.Find(number, cancel) is { } job
+                    ? TypedResults.Ok(Ways(job.State, await library.Evidence(cancel), await library.Shelf(cancel), cancel))
+                    : Problems.UnknownJob(number)
+            )
+            .WithName("getWays")
+            .Produces<List<WaysView>>()
+            .ProducesProblem(404);
 
-        routes.MapGet("/api/jobs/{number}/reach", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
-            await jobs.Find(number, cancel) is { } job
-                ? TypedResults.Ok(job.State.Sheet is null ? [] : PolicyReach.Of(Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ById).Memory))
-                : Problems.UnknownJob(number))
-            .WithName("getReach").Produces<List<PolicyReach>>().ProducesProblem(404);
+        routes
+            .MapGet("/api/jobs/{number}/reach", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
+                await jobs.Find(number, cancel) is { } job
+                    ? TypedResults.Ok(
+                        job.State.Sheet is null
+                            ? []
+                            : PolicyReach.Of(
+                                Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ById).Memory
+                            )
+                    )
+                    : Problems.UnknownJob(number)
+            )
+            .WithName("getReach")
+            .Produces<List<PolicyReach>>()
+            .ProducesProblem(404);
     }
 
     // Ways out are a help beside the work; after so long what was found is shown.
@@ -62,7 +104,8 @@ public static class LibraryLists
 
     private static List<WaysView> Ways(JobState state, EvidenceBook evidence, ShelfStock shelf, CancellationToken gone)
     {
-        if (state.Sheet is null) return [];
+        if (state.Sheet is null)
+            return [];
         using var limit = CancellationTokenSource.CreateLinkedTokenSource(gone);
         var before = Evaluation.Evaluate(Question.Of(state, evidence, shelf.ById));
         limit.CancelAfter(MostSearch);
@@ -75,7 +118,8 @@ public static class LibraryLists
         try
         {
             foreach (var finding in before.Findings)
-                if (WaysOut.Of(state, before, finding, shelf.Parts, Evaluate) is { Count: > 0 } ways) found.Add(new WaysView(finding.Rule.Code, finding.Places, ways));
+                if (WaysOut.Of(state, before, finding, shelf.Parts, Evaluate) is { Count: > 0 } ways)
+                    found.Add(new WaysView(finding.Rule.Code, finding.Places, ways));
         }
         catch (OperationCanceledException) when (!gone.IsCancellationRequested)
         {
@@ -86,22 +130,56 @@ public static class LibraryLists
 
     private static EvidencePage Page(EvidenceBook book)
     {
-        var counts = book.Records.GroupBy(r => (r.MachineId, r.Generation, r.Type, r.CapacityMiB, r.DriveTB)).OrderBy(g => g.Key.MachineId, StringComparer.Ordinal).ThenBy(g => g.Key.CapacityMiB)
+        var counts = book
+            .Records.GroupBy(r => (r.MachineId, r.Generation, r.Type, r.CapacityMiB, r.DriveTB))
+            .OrderBy(g => g.Key.MachineId, StringComparer.Ordinal)
+            .ThenBy(g => g.Key.CapacityMiB)
             .Select(g =>
             {
                 var ordered = g.OrderBy(r => r.Date).ToList();
-                var track = new Track(ordered.Count(r => r.Outcome != Core.Evidence.Outcome.Fails), ordered.Count(r => r.Outcome == Core.Evidence.Outcome.Fails), ordered[^1].Outcome == Core.Evidence.Outcome.Fails, ordered);
-                return new EvidenceCount(g.Key.MachineId, g.Key.DriveTB is { } tb ? $"drive of {tb:0.##} TB" : new ModuleSheet { CapacityMiB = g.Key.CapacityMiB, Type = g.Key.Type, Generation = g.Key.Generation }.Long,
-                    track.Works, track.Fails, track.LastFailed, track.Interval.Low, track.Interval.High);
+                var track = new Track(
+                    ordered.Count(r => r.Outcome != Core.Evidence.Outcome.Fails),
+                    ordered.Count(r => r.Outcome == Core.Evidence.Outcome.Fails),
+                    ordered[^1].Outcome == Core.Evidence.Outcome.Fails,
+                    ordered
+                );
+                return new EvidenceCount(
+                    g.Key.MachineId,
+                    g.Key.DriveTB is { } tb
+                        ? $"drive of {tb:0.##} TB"
+                        : new ModuleSheet
+                        {
+                            CapacityMiB = g.Key.CapacityMiB,
+                            Type = g.Key.Type,
+                            Generation = g.Key.Generation,
+                        }.Long,
+                    track.Works,
+                    track.Fails,
+                    track.LastFailed,
+                    track.Interval.Low,
+                    track.Interval.High
+                );
             });
         (string Words, Standing Standing)[] rows =
         [
-            ("on the maker's list", Standing.OnList), ("beyond it, three or more worked, none failed", Standing.Proven),
-            ("beyond it, fewer tries, or mixed", Standing.FewOrMixed), ("beyond it, the last report failed", Standing.LastFailed),
+            ("on the maker's list", Standing.OnList),
+            ("beyond it, three or more worked, none failed", Standing.Proven),
+            ("beyond it, fewer tries, or mixed", Standing.FewOrMixed),
+            ("beyond it, the last report failed", Standing.LastFailed),
         ];
-        return new EvidencePage(book.Records, [.. counts], [.. rows.Select(r => new PolicyRow(r.Words,
-            PolicyTable.SeverityOf(Policy.Listed, r.Standing), PolicyTable.SeverityOf(Policy.FieldProven, r.Standing), PolicyTable.SeverityOf(Policy.Sound, r.Standing))),
-            // What can't work electrically is a stop under every policy.
-            new PolicyRow("no electrical fit", Severity.Stop, Severity.Stop, Severity.Stop)]);
+        return new EvidencePage(
+            book.Records,
+            [.. counts],
+            [
+                .. rows.Select(r => new PolicyRow(
+                    r.Words,
+                    PolicyTable.SeverityOf(Policy.Listed, r.Standing),
+                    PolicyTable.SeverityOf(Policy.FieldProven, r.Standing),
+                    PolicyTable.SeverityOf(Policy.Sound, r.Standing)
+                )),
+                // What can't work electrically is a stop under every policy.
+                new PolicyRow("no electrical fit", Severity.Stop, Severity.Stop, Severity.Stop),
+            ]
+        );
     }
 }

@@ -8,7 +8,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Irvak.Web.Endpoints;
 
 /// <summary>What a screen hears.</summary>
-/// <param name="Kind">listening: it listens from now on, and looks whether it missed something; edit: a job has a new entry; shelf: shelf, sheets or evidence changed.</param>
+/// <param name="Kind">listening: it listens from now on, and looks whether it missed something; edit: a job has a new entry; shelf: shelf,
+/// sheets or evidence changed.</param>
 public sealed record Heard(string Kind, string? Job = null, int Number = 0);
 
 /// <summary>Passes the database's notices on to every open screen of this host. One database connection, however many screens.</summary>
@@ -36,8 +37,10 @@ public sealed class LiveBoard(JobChanges changes, ILogger<LiveBoard> log) : Back
             yield return new Heard("listening");
             while (await screen.Channel.Reader.WaitToReadAsync(cancel))
             {
-                while (screen.Channel.Reader.TryRead(out var heard)) yield return heard;
-                if (!screen.Missed) continue;
+                while (screen.Channel.Reader.TryRead(out var heard))
+                    yield return heard;
+                if (!screen.Missed)
+                    continue;
                 screen.Missed = false;
                 yield return new Heard("listening");
             }
@@ -51,7 +54,8 @@ public sealed class LiveBoard(JobChanges changes, ILogger<LiveBoard> log) : Back
     private void Tell(Heard heard)
     {
         foreach (var screen in _screens.Values)
-            if ((heard.Job is null || screen.Job is null || screen.Job == heard.Job) && !screen.Channel.Writer.TryWrite(heard)) screen.Missed = true;
+            if ((heard.Job is null || screen.Job is null || screen.Job == heard.Job) && !screen.Channel.Writer.TryWrite(heard))
+                screen.Missed = true;
     }
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -61,7 +65,14 @@ public sealed class LiveBoard(JobChanges changes, ILogger<LiveBoard> log) : Back
             try
             {
                 await foreach (var change in changes.All(stoppingToken))
-                    Tell(change switch { Notice.Entry entry => new Heard("edit", entry.Job, entry.Number), Notice.Library => new Heard("shelf"), _ => new Heard("listening") });
+                    Tell(
+                        change switch
+                        {
+                            Notice.Entry entry => new Heard("edit", entry.Job, entry.Number),
+                            Notice.Library => new Heard("shelf"),
+                            _ => new Heard("listening"),
+                        }
+                    );
             }
             catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
             {
@@ -81,10 +92,25 @@ public static class Live
 {
     public static void MapLive(this IEndpointRouteBuilder routes)
     {
-        routes.MapGet("/api/live", (LiveBoard board, IHostApplicationLifetime life, HttpContext http) => Stream(board, null, life, http)).WithName("followAll").ExcludeFromDescription();
+        routes
+            .MapGet("/api/live", (LiveBoard board, IHostApplicationLifetime life, HttpContext http) => Stream(board, null, life, http))
+            .WithName("followAll")
+            .ExcludeFromDescription();
 
-        routes.MapGet("/api/jobs/{number}/live", async (string number, LiveBoard board, Jobs jobs, IHostApplicationLifetime life, HttpContext http, CancellationToken cancel) =>
-            await jobs.LastNumber(number, cancel) is null ? Problems.UnknownJob(number) : Stream(board, number, life, http)).WithName("followJob").ExcludeFromDescription();
+        routes
+            .MapGet(
+                "/api/jobs/{number}/live",
+                async (
+                    string number,
+                    LiveBoard board,
+                    Jobs jobs,
+                    IHostApplicationLifetime life,
+                    HttpContext http,
+                    CancellationToken cancel
+                ) => await jobs.LastNumber(number, cancel) is null ? Problems.UnknownJob(number) : Stream(board, number, life, http)
+            )
+            .WithName("followJob")
+            .ExcludeFromDescription();
     }
 
     private static ServerSentEventsResult<Heard> Stream(LiveBoard board, string? job, IHostApplicationLifetime life, HttpContext http)
@@ -95,16 +121,26 @@ public static class Live
         return TypedResults.ServerSentEvents(Events(board.Follow(job, cancel.Token), cancel.Token));
     }
 
-    private static async IAsyncEnumerable<SseItem<Heard>> Events(IAsyncEnumerable<Heard> all, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<SseItem<Heard>> Events(
+        IAsyncEnumerable<Heard> all,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var reader = all.GetAsyncEnumerator(cancel);
         await using (reader)
             while (true)
             {
                 bool more;
-                try { more = await reader.MoveNextAsync(); }
-                catch (OperationCanceledException) { yield break; }
-                if (!more) yield break;
+                try
+                {
+                    more = await reader.MoveNextAsync();
+                }
+                catch (OperationCanceledException)
+                {
+                    yield break;
+                }
+                if (!more)
+                    yield break;
                 yield return new SseItem<Heard>(reader.Current, reader.Current.Kind);
             }
     }

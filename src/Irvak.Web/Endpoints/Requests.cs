@@ -16,7 +16,16 @@ public sealed record UndoRequest(Guid Key, string Who, bool WithDependents);
 /// <param name="Answers">The five answers, when there is no sheet.</param>
 /// <param name="Carry">What a quick sum found, to begin with; null for nothing.</param>
 /// <param name="Capture">A pasted capture to begin with; null for none. One that tells nothing begins no job.</param>
-public sealed record BeginRequest(Guid Key, string Who, string Title, string Owner, string? SheetId, FiveAnswers? Answers, Carried? Carry = null, string? Capture = null);
+public sealed record BeginRequest(
+    Guid Key,
+    string Who,
+    string Title,
+    string Owner,
+    string? SheetId,
+    FiveAnswers? Answers,
+    Carried? Carry = null,
+    string? Capture = null
+);
 
 /// <summary>A quick sum that goes on as a job.</summary>
 /// <param name="Sockets">Sockets with a processor; 0 for all.</param>
@@ -25,7 +34,16 @@ public sealed record BeginRequest(Guid Key, string Who, string Title, string Own
 /// <param name="SpaceTB">Usable space wanted, TB.</param>
 /// <param name="Failures">Failed drives to survive.</param>
 /// <param name="Note">What the sum found, in a sentence, for the machine's notes.</param>
-public sealed record Carried(int Sockets, string? Processor, string? Modules, int? WishGiB, int? OsBits, decimal? SpaceTB = null, int? Failures = null, string? Note = null);
+public sealed record Carried(
+    int Sockets,
+    string? Processor,
+    string? Modules,
+    int? WishGiB,
+    int? OsBits,
+    decimal? SpaceTB = null,
+    int? Failures = null,
+    string? Note = null
+);
 
 internal static class Wanted
 {

@@ -15,8 +15,21 @@ public sealed record FileView(string Name, string Kind, string Sentence, bool Us
 /// <param name="Files">Files of an archive; empty for a single capture.</param>
 /// <param name="Table">How the text would be read as a table of drives, once its columns are named.</param>
 /// <param name="Changed">What is different from the last capture of its kind.</param>
-public sealed record ReadView(string Kind, string Sentence, bool Usable, int Lines, int Used, IReadOnlyList<NotUnderstood> Rest, bool CutOff, IReadOnlyList<string> Remarks, string? Product, string? SheetId,
-    IReadOnlyList<FileView> Files, TablePreview? Table, IReadOnlyList<Changed> Changed);
+public sealed record ReadView(
+    string Kind,
+    string Sentence,
+    bool Usable,
+    int Lines,
+    int Used,
+    IReadOnlyList<NotUnderstood> Rest,
+    bool CutOff,
+    IReadOnlyList<string> Remarks,
+    string? Product,
+    string? SheetId,
+    IReadOnlyList<FileView> Files,
+    TablePreview? Table,
+    IReadOnlyList<Changed> Changed
+);
 
 /// <summary>The answer to a stored capture: how it was read, and the job after it.</summary>
 public sealed record TakenView(ReadView Reading, JobView Job);
@@ -26,44 +39,108 @@ public static class SurveyEndpoints
 {
     public static void MapSurvey(this IEndpointRouteBuilder routes)
     {
-        routes.MapPost("/api/captures/read", async (string? columns, HttpRequest request, Library library, CancellationToken cancel) =>
-        {
-            if (Columns(columns) is not { } named) return Problems.Invalid(new SheetProblem("/columns", "A column is none, enclosure, bay, state, size, serial, model, group, media, protocol or systemName."));
-            if (await Body(request, cancel) is not { } bytes) return Problems.TooLarge();
-            var sent = CaptureFiles.Open(bytes, named.Count == 0 ? null : named);
-            var product = sent.Usable.Select(f => f.Reading.Seen).FirstOrDefault(s => s.Product is not null);
-            var sheet = product is null ? null : Core.Survey.AsFound.SheetFor(await library.Sheets(cancel), product);
-            return TypedResults.Ok(View(sent, sheet?.Id, []));
-        }).WithName("readCapture").Accepts<string>("text/plain").Produces<ReadView>().ProducesProblem(400).ProducesProblem(413);
+        routes
+            .MapPost("/api/captures/read", async (string? columns, HttpRequest request, Library library, CancellationToken cancel) =>
+            {
+                if (Columns(columns) is not { } named)
+                    return Problems.Invalid(
+                        new SheetProblem(
+                            "/columns",
+                            "A column is none, enclosure, bay, state, size, serial, model, group, media, protocol or systemName."
+                        )
+                    );
+                if (await Body(request, cancel) is not { } bytes)
+                    return Problems.TooLarge();
+                var sent = CaptureFiles.Open(bytes, named.Count == 0 ? null : named);
+                var product = sent.Usable.Select(f => f.Reading.Seen).FirstOrDefault(s => s.Product is not null);
+                var sheet = product is null ? null : Core.Survey.AsFound.SheetFor(await library.Sheets(cancel), product);
+                return TypedResults.Ok(View(sent, sheet?.Id, []));
+            })
+            .WithName("readCapture")
+            .Accepts<string>("text/plain")
+            .Produces<ReadView>()
+            .ProducesProblem(400)
+            .ProducesProblem(413);
 
-        routes.MapPost("/api/jobs/{number}/captures", async (string number, string phase, Guid key, int lastSeen, string who, string? columns,
-            HttpRequest request, Jobs jobs, JobDesk desk, ILogger<JobDesk> log, TimeProvider clock, CancellationToken cancel) =>
-        {
-            if (Wanted.Problem(key, who) is { } problem) return Problems.Invalid(problem);
-            if (phase is not ("before" or "after")) return Problems.Invalid(new SheetProblem("/phase", "A capture is taken before or after."));
-            if (Columns(columns) is not { } named) return Problems.Invalid(new SheetProblem("/columns", "A column is none, enclosure, bay, state, size, serial, model, group, media, protocol or systemName."));
-            if (await jobs.Find(number, cancel) is not { } job) return Problems.UnknownJob(number);
-            if (await Body(request, cancel) is not { } bytes) return Problems.TooLarge();
-            var sent = CaptureFiles.Open(bytes, named.Count == 0 ? null : named);
-            var judging = await desk.Judging(cancel);
-            var (outcome, taken, sentence) = await desk.Take(job, phase, sent, WriteKey.Of(key, who.Trim(), phase, columns, bytes), lastSeen, new Stamp(who.Trim(), clock.GetUtcNow()), judging.Judge, cancel);
-            if (outcome is null) return Problems.NotUnderstood(sentence);
-            return outcome is EditOutcome.Applied applied
-                ? TypedResults.Ok(new TakenView(View(sent, null, taken), judging.Seen(applied.Job, log)))
-                : desk.Answer(outcome, number, judging);
-        }).WithName("takeCapture").Accepts<string>("text/plain").Produces<TakenView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(413).ProducesProblem(422);
+        routes
+            .MapPost(
+                "/api/jobs/{number}/captures",
+                async (
+                    string number,
+                    string phase,
+                    Guid key,
+                    int lastSeen,
+                    string who,
+                    string? columns,
+                    HttpRequest request,
+                    Jobs jobs,
+                    JobDesk desk,
+                    ILogger<JobDesk> log,
+                    TimeProvider clock,
+                    CancellationToken cancel
+                ) =>
+                {
+                    if (Wanted.Problem(key, who) is { } problem)
+                        return Problems.Invalid(problem);
+                    if (phase is not ("before" or "after"))
+                        return Problems.Invalid(new SheetProblem("/phase", "A capture is taken before or after."));
+                    if (Columns(columns) is not { } named)
+                        return Problems.Invalid(
+                            new SheetProblem(
+                                "/columns",
+                                "A column is none, enclosure, bay, state, size, serial, model, group, media, protocol or systemName."
+                            )
+                        );
+                    if (await jobs.Find(number, cancel) is not { } job)
+                        return Problems.UnknownJob(number);
+                    if (await Body(request, cancel) is not { } bytes)
+                        return Problems.TooLarge();
+                    var sent = CaptureFiles.Open(bytes, named.Count == 0 ? null : named);
+                    var judging = await desk.Judging(cancel);
+                    var (outcome, taken, sentence) = await desk.Take(
+                        job,
+                        phase,
+                        sent,
+                        WriteKey.Of(key, who.Trim(), phase, columns, bytes),
+                        lastSeen,
+                        new Stamp(who.Trim(), clock.GetUtcNow()),
+                        judging.Judge,
+                        cancel
+                    );
+                    if (outcome is null)
+                        return Problems.NotUnderstood(sentence);
+                    return outcome is EditOutcome.Applied applied
+                        ? TypedResults.Ok(new TakenView(View(sent, null, taken), judging.Seen(applied.Job, log)))
+                        : desk.Answer(outcome, number, judging);
+                }
+            )
+            .WithName("takeCapture")
+            .Accepts<string>("text/plain")
+            .Produces<TakenView>()
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(413)
+            .ProducesProblem(422);
 
-        routes.MapGet("/api/jobs/{number}/captures", async (string number, Jobs jobs, CancellationToken cancel) =>
-            await jobs.Find(number, cancel) is { } job
-                ? TypedResults.Ok((await jobs.CapturesOf(job.Id, cancel)).Select(Kept).ToList())
-                : Problems.UnknownJob(number))
-            .WithName("listCaptures").Produces<List<CaptureView>>().ProducesProblem(404);
+        routes
+            .MapGet("/api/jobs/{number}/captures", async (string number, Jobs jobs, CancellationToken cancel) =>
+                await jobs.Find(number, cancel) is { } job
+                    ? TypedResults.Ok((await jobs.CapturesOf(job.Id, cancel)).Select(Kept).ToList())
+                    : Problems.UnknownJob(number)
+            )
+            .WithName("listCaptures")
+            .Produces<List<CaptureView>>()
+            .ProducesProblem(404);
 
-        routes.MapGet("/api/jobs/{number}/captures/{id:long}", async (string number, long id, Jobs jobs, CancellationToken cancel) =>
-            await jobs.Find(number, cancel) is { } job && await jobs.CaptureBytes(job.Id, id, cancel) is { } bytes
-                ? TypedResults.File(bytes, "application/octet-stream", $"{number}-capture-{id}")
-                : Problems.Unknown("such capture in this job"))
-            .WithName("getCapture").ProducesProblem(404);
+        routes
+            .MapGet("/api/jobs/{number}/captures/{id:long}", async (string number, long id, Jobs jobs, CancellationToken cancel) =>
+                await jobs.Find(number, cancel) is { } job && await jobs.CaptureBytes(job.Id, id, cancel) is { } bytes
+                    ? TypedResults.File(bytes, "application/octet-stream", $"{number}-capture-{id}")
+                    : Problems.Unknown("such capture in this job")
+            )
+            .WithName("getCapture")
+            .ProducesProblem(404);
     }
 
     /// <summary>Meanings of columns by their names; empty when none are given, null when one is unknown.</summary>
@@ -71,21 +148,25 @@ public static class SurveyEndpoints
     {
         var columns = new List<DriveColumn>();
         foreach (var word in (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
-            if (columns.Count < 64 && !int.TryParse(word, out _) && Enum.TryParse<DriveColumn>(word, true, out var column)) columns.Add(column);
-            else return null;
+            if (columns.Count < 64 && !int.TryParse(word, out _) && Enum.TryParse<DriveColumn>(word, true, out var column))
+                columns.Add(column);
+            else
+                return null;
         return columns;
     }
 
     /// <summary>The whole body; null when it is larger than a capture may be.</summary>
     internal static async Task<byte[]?> Body(HttpRequest request, CancellationToken cancel)
     {
-        if (request.ContentLength > CaptureReader.MostBytes) return null;
+        if (request.ContentLength > CaptureReader.MostBytes)
+            return null;
         using var buffer = new MemoryStream();
         var chunk = new byte[81_920];
         int read;
         while ((read = await request.Body.ReadAsync(chunk, cancel)) > 0)
         {
-            if (buffer.Length + read > CaptureReader.MostBytes) return null;
+            if (buffer.Length + read > CaptureReader.MostBytes)
+                return null;
             buffer.Write(chunk, 0, read);
         }
         return buffer.ToArray();
@@ -93,18 +174,45 @@ public static class SurveyEndpoints
 
     private static ReadView View(CaptureFiles sent, string? sheetId, IReadOnlyList<TakenCapture> taken)
     {
-        var files = sent.IsArchive ? sent.Files.Select(f => new FileView(f.Name!, f.Reading.Kind, f.Reading.Sentence, f.Reading.IsUsable)).ToList() : [];
+        var files = sent.IsArchive
+            ? sent.Files.Select(f => new FileView(f.Name!, f.Reading.Kind, f.Reading.Sentence, f.Reading.IsUsable)).ToList()
+            : [];
         var readings = taken.Count > 0 ? taken.Select(t => t.File.Reading).ToList() : sent.Files.Select(f => f.Reading).ToList();
         return new ReadView(
-            string.Join(", ", readings.Where(r => r.IsUsable).Select(r => r.Kind).Distinct()), sent.Sentence, sent.Usable.Any(),
-            readings.Sum(r => r.Lines), readings.Sum(r => r.Used), [.. readings.SelectMany(r => r.Rest).Take(200)], readings.Any(r => r.CutOff), [.. readings.SelectMany(r => r.Remarks).Distinct().Take(20)],
-            readings.Select(r => r.Seen.Product).FirstOrDefault(p => p is not null), sheetId, files, sent.Table, [.. taken.SelectMany(t => t.Changed).Take(100)]);
+            string.Join(", ", readings.Where(r => r.IsUsable).Select(r => r.Kind).Distinct()),
+            sent.Sentence,
+            sent.Usable.Any(),
+            readings.Sum(r => r.Lines),
+            readings.Sum(r => r.Used),
+            [.. readings.SelectMany(r => r.Rest).Take(200)],
+            readings.Any(r => r.CutOff),
+            [.. readings.SelectMany(r => r.Remarks).Distinct().Take(20)],
+            readings.Select(r => r.Seen.Product).FirstOrDefault(p => p is not null),
+            sheetId,
+            files,
+            sent.Table,
+            [.. taken.SelectMany(t => t.Changed).Take(100)]
+        );
     }
 
     private static CaptureView Kept(CaptureRow row)
     {
         var kept = JsonSerializer.Deserialize<KeptReading>(row.Reading, Database.Json)!;
         var reading = kept.Reading;
-        return new CaptureView(row.Id, row.Phase, row.Kind, reading.Sentence, reading.Lines, reading.Used, [.. reading.Rest.Take(200)], reading.CutOff, reading.Remarks, row.Who, row.At, row.Name, kept.Changed);
+        return new CaptureView(
+            row.Id,
+            row.Phase,
+            row.Kind,
+            reading.Sentence,
+            reading.Lines,
+            reading.Used,
+            [.. reading.Rest.Take(200)],
+            reading.CutOff,
+            reading.Remarks,
+            row.Who,
+            row.At,
+            row.Name,
+            kept.Changed
+        );
     }
 }

@@ -9,10 +9,19 @@ using static Irvak.Core.Tests.Arrays.DriveBox;
 
 namespace Irvak.Core.Tests.Arrays;
 
-/// <summary>How an array stands before the work, and what that allows. States of the kernel: md(4), mdadm(8); others: common practice, no source.</summary>
+/// <summary>How an array stands before the work, and what that allows. States of the kernel: md(4), mdadm(8); others: common practice, no
+/// source.</summary>
 public sealed class ArrayNowTests
 {
-    private static SeenRaid Md(string? state, int? wanted, int? present, string? level = "raid5") => new() { Name = "md0", Level = level, State = state, Wanted = wanted, Present = present };
+    private static SeenRaid Md(string? state, int? wanted, int? present, string? level = "raid5") =>
+        new()
+        {
+            Name = "md0",
+            Level = level,
+            State = state,
+            Wanted = wanted,
+            Present = present,
+        };
 
     [Theory]
     [InlineData("active", 4, 4, RaidCondition.Whole)]
@@ -30,7 +39,8 @@ public sealed class ArrayNowTests
     [InlineData("active", null, null, RaidCondition.Unknown)] // a kernel array of this level prints its counts
     [InlineData(null, 4, 4, RaidCondition.Unknown)]
     [InlineData("blorked", 4, 4, RaidCondition.Unknown)]
-    public void Only_a_state_known_to_be_whole_is_whole(string? state, int? wanted, int? present, RaidCondition condition) => Assert.Equal(condition, RaidHealth.Of(Md(state, wanted, present)).Condition);
+    public void Only_a_state_known_to_be_whole_is_whole(string? state, int? wanted, int? present, RaidCondition condition) =>
+        Assert.Equal(condition, RaidHealth.Of(Md(state, wanted, present)).Condition);
 
     [Theory]
     [InlineData("Optimal", RaidCondition.Whole)]
@@ -40,10 +50,12 @@ public sealed class ArrayNowTests
     [InlineData("Partially degraded", RaidCondition.Unknown)]
     [InlineData("Offline", RaidCondition.Failed)]
     [InlineData("Foreign", RaidCondition.Failed)]
-    public void Controllers_tell_theirs_in_words(string state, RaidCondition condition) => Assert.Equal(condition, RaidHealth.Of(Md(state, null, null) with { Name = "Volume 1", Level = "raid6" }).Condition);
+    public void Controllers_tell_theirs_in_words(string state, RaidCondition condition) =>
+        Assert.Equal(condition, RaidHealth.Of(Md(state, null, null) with { Name = "Volume 1", Level = "raid6" }).Condition);
 
     [Fact]
-    public void Stripes_print_no_counts_and_run_whole_or_not_at_all() => Assert.Equal(RaidCondition.Whole, RaidHealth.Of(Md("active", null, null, "raid0")).Condition);
+    public void Stripes_print_no_counts_and_run_whole_or_not_at_all() =>
+        Assert.Equal(RaidCondition.Whole, RaidHealth.Of(Md("active", null, null, "raid0")).Condition);
 
     [Theory]
     [InlineData("UUUU____________", 16, 4, RaidCondition.NeverFilled)]
@@ -52,16 +64,45 @@ public sealed class ArrayNowTests
     [InlineData("UU_U____", 8, 3, RaidCondition.Degraded)] // a hole between members is a lost drive
     [InlineData("U_", 2, 1, RaidCondition.Degraded)] // one half of a mirror
     public void Places_that_were_never_used_are_no_alarm(string map, int wanted, int present, RaidCondition condition) =>
-        Assert.Equal(condition, RaidHealth.Of(Md("active", wanted, present, "raid1") with { InStep = map, Members = [.. Enumerable.Range(0, present).Select(i => new SeenMember($"sd{(char)('a' + i)}1", "active"))] }).Condition);
+        Assert.Equal(
+            condition,
+            RaidHealth
+                .Of(
+                    Md("active", wanted, present, "raid1") with
+                    {
+                        InStep = map,
+                        Members = [.. Enumerable.Range(0, present).Select(i => new SeenMember($"sd{(char)('a' + i)}1", "active"))],
+                    }
+                )
+                .Condition
+        );
 
     [Fact]
     public void The_check_before_the_work_names_the_worst()
     {
-        string? Answer(params SeenRaid[] raids) => SurveyChecks.Of(Boards.Job(Sheet, "A1") is var s ? s with { Readings = s.Readings.SetItem("arrays", new() { Raids = raids }) } : s).First(c => c.Key == "arrays") is var check ? $"{check.State}: {check.Answer}" : null;
+        string? Answer(params SeenRaid[] raids) =>
+            SurveyChecks
+                .Of(Boards.Job(Sheet, "A1") is var s ? s with { Readings = s.Readings.SetItem("arrays", new() { Raids = raids }) } : s)
+                .First(c => c.Key == "arrays")
+                is var check
+                ? $"{check.State}: {check.Answer}"
+                : null;
         Assert.Equal("Well: 2 arrays, all whole", Answer(Md("active", 4, 4), Md("active", 2, 2, "raid1") with { Name = "md1" }));
-        Assert.Equal("NotWell: md1 does not run: its state is “inactive”; 1 other no worse", Answer(Md("active", 4, 4), Md("inactive", null, null) with { Name = "md1" }));
+        Assert.Equal(
+            "NotWell: md1 does not run: its state is “inactive”; 1 other no worse",
+            Answer(Md("active", 4, 4), Md("inactive", null, null) with { Name = "md1" })
+        );
         Assert.StartsWith("Care: md0 does not tell its state", Answer(Md(null, null, null)));
-        Assert.StartsWith("Care: md0 has 4 of 16 members, the other places never used", Answer(Md("active", 16, 4, "raid1") with { InStep = "UUUU____________", Members = [new("sda1", "active"), new("sdb1", "active"), new("sdc1", "active"), new("sdd1", "active")] }));
+        Assert.StartsWith(
+            "Care: md0 has 4 of 16 members, the other places never used",
+            Answer(
+                Md("active", 16, 4, "raid1") with
+                {
+                    InStep = "UUUU____________",
+                    Members = [new("sda1", "active"), new("sdb1", "active"), new("sdc1", "active"), new("sdd1", "active")],
+                }
+            )
+        );
     }
 
     [Fact]
@@ -72,7 +113,12 @@ public sealed class ArrayNowTests
         Assert.Equal(0, weak.Ledge.Single(d => d.Name == "Survives").Planned);
         Assert.Equal(1, InArray(4, "raid6", r => r with { Present = 3 }).Evaluate().Arrays.Found[0].LeftNow);
         // Degraded, and nobody told by how much: of two redundancies one may be left, or none.
-        Assert.Null(InArray(4, "raid6", r => r with { Name = "md0", State = "degraded", Wanted = null, Present = null }).Evaluate().Arrays.Found[0].LeftNow);
+        Assert.Null(
+            InArray(4, "raid6", r => r with { Name = "md0", State = "degraded", Wanted = null, Present = null })
+                .Evaluate()
+                .Arrays.Found[0]
+                .LeftNow
+        );
         Assert.Null(Found(4, "md0").Evaluate().Ledge.SingleOrDefault(d => d.Name == "Survives")?.Planned);
     }
 
@@ -85,11 +131,18 @@ public sealed class ArrayNowTests
         Assert.DoesNotContain(right.Findings, f => f.Severity == Severity.Stop);
         Assert.Equal(1, right.Ledge.Single(d => d.Name == "Survives").Planned);
         var wrong = InArray(4, "raid5", without3).With(New(2)).Evaluate();
-        Assert.Equal("Taking [[bay:2]] out loses md0: single parity survives 1 failure, and it runs with 3 of 4 members already.", wrong.Findings.Single(f => f.Rule.Code == "ARR-LOSE").Sentence);
+        Assert.Equal(
+            "Taking [[bay:2]] out loses md0: single parity survives 1 failure, and it runs with 3 of 4 members already.",
+            wrong.Findings.Single(f => f.Rule.Code == "ARR-LOSE").Sentence
+        );
         // Both, the one that is out first: the array is whole again before the next is pulled.
         var both = InArray(4, "raid5", without3).With(New(2), New(3)).Evaluate();
         Assert.DoesNotContain(both.Findings, f => f.Severity == Severity.Stop);
-        Assert.Equal(["out:bay:3", "rebuilt:bay:3", "out:bay:2", "rebuilt:bay:2"], both.Runbook.Steps.Select(s => s.Key).Where(k => k.StartsWith("out:bay", StringComparison.Ordinal) || k.StartsWith("rebuilt", StringComparison.Ordinal)));
+        Assert.Equal(
+            ["out:bay:3", "rebuilt:bay:3", "out:bay:2", "rebuilt:bay:2"],
+            both.Runbook.Steps.Select(s => s.Key)
+                .Where(k => k.StartsWith("out:bay", StringComparison.Ordinal) || k.StartsWith("rebuilt", StringComparison.Ordinal))
+        );
         // A rebuild is waited for; its hours are no minutes of work.
         var rebuilt = both.Runbook.Steps.First(s => s.Key == "rebuilt:bay:3");
         Assert.Equal((5, both.Arrays.Found[0].Rebuild!.Hours), (rebuilt.Minutes, rebuilt.WaitHours!.Value));
@@ -104,7 +157,10 @@ public sealed class ArrayNowTests
         var blind = told with { Found = told.Found.SetItem("bay:4", told.Found["bay:4"] with { MemberOf = null }) };
         var stop = Assert.Single(blind.With(New(4), New(2)).Evaluate().Findings, f => f.Severity == Severity.Stop);
         Assert.Equal(("ARR-BLIND", "bay:2"), (stop.Rule.Code, Assert.Single(stop.Places)));
-        Assert.StartsWith("Taking [[bay:2]] out of md0 may lose it: it runs with 3 of 4 members; it has 4 members, 3 of them in places that are known", stop.Sentence);
+        Assert.StartsWith(
+            "Taking [[bay:2]] out of md0 may lose it: it runs with 3 of 4 members; it has 4 members, 3 of them in places that are known",
+            stop.Sentence
+        );
         Assert.DoesNotContain(blind.With(New(4), New(2)).Evaluate().Findings, f => f.Rule.Code == "ARR-STATE");
         // The drive that no array claims may go.
         Assert.DoesNotContain(blind.With(New(4)).Evaluate().Findings, f => f.Severity == Severity.Stop);
@@ -118,7 +174,10 @@ public sealed class ArrayNowTests
         Assert.DoesNotContain(UnknownRegister.Of(answered), u => u.Path.StartsWith("array."));
         var plan = answered.With(New(4), New(2)).Evaluate();
         Assert.DoesNotContain(plan.Findings, f => f.Severity == Severity.Stop);
-        Assert.Equal(["out:bay:4", "rebuilt:bay:4", "out:bay:2", "rebuilt:bay:2"], plan.Runbook.Steps.Select(s => s.Key).Where(k => k.StartsWith("out:bay") || k.StartsWith("rebuilt")));
+        Assert.Equal(
+            ["out:bay:4", "rebuilt:bay:4", "out:bay:2", "rebuilt:bay:2"],
+            plan.Runbook.Steps.Select(s => s.Key).Where(k => k.StartsWith("out:bay") || k.StartsWith("rebuilt"))
+        );
         // Or none of them: then it is not asked again, and what is not known stays a stop.
         var none = blind.With(new AnswerUnknown("array.md0.lost", "none of these"));
         Assert.DoesNotContain(UnknownRegister.Of(none), u => u.Path.StartsWith("array."));
@@ -142,21 +201,45 @@ public sealed class ArrayNowTests
         var job = InArray(3, "raid5", r => r with { Wanted = 4, Present = 4 });
         Assert.Contains("it has 4 members, 3 of them in places that are known", job.Evaluate().Arrays.Found[0].Why);
         Assert.Null(job.Evaluate().Ledge.Single(d => d.Name == "Usable").Planned);
-        Assert.Equal("ARR-BLIND", Assert.Single(job.With(new Remove("bay:1")).Evaluate().Findings, f => f.Severity == Severity.Stop).Rule.Code);
+        Assert.Equal(
+            "ARR-BLIND",
+            Assert.Single(job.With(new Remove("bay:1")).Evaluate().Findings, f => f.Severity == Severity.Stop).Rule.Code
+        );
         Assert.DoesNotContain(job.Evaluate().Findings, f => f.Severity == Severity.Stop);
     }
 
-    private static JobState Hot(JobState job) => job with { Sheet = job.Sheet! with { Bays = [.. job.Sheet!.Bays.Select(b => b with { HotPlug = true })] } };
+    private static JobState Hot(JobState job) =>
+        job with
+        {
+            Sheet = job.Sheet! with { Bays = [.. job.Sheet!.Bays.Select(b => b with { HotPlug = true })] },
+        };
 
     [Fact]
     public void An_array_told_by_hand_is_asked_about_and_not_pulled_while_it_runs()
     {
         var job = Hot(Found(2, "md0"));
-        Assert.Equal(["array.md0.level", "array.md0.state"], UnknownRegister.Of(job).Where(u => u.Path.StartsWith("array.", StringComparison.Ordinal)).Select(u => u.Path));
+        Assert.Equal(
+            ["array.md0.level", "array.md0.state"],
+            UnknownRegister.Of(job).Where(u => u.Path.StartsWith("array.", StringComparison.Ordinal)).Select(u => u.Path)
+        );
         var blind = job.With(New(1), New(2)).Evaluate().Runbook.Steps;
-        Assert.Equal(["rebuilt:bay:1", "rebuilt:bay:2"], blind.Select(s => s.Key).Where(k => k.StartsWith("rebuilt", StringComparison.Ordinal)));
+        Assert.Equal(
+            ["rebuilt:bay:1", "rebuilt:bay:2"],
+            blind.Select(s => s.Key).Where(k => k.StartsWith("rebuilt", StringComparison.Ordinal))
+        );
         // The first is changed while the machine is off and open anyway; the second, after the rebuild, needs it off again.
-        string[] turn = ["off:down", "out:bay:1", "in:bay:1", "close:count", "start:power", "rebuilt:bay:1", "out:bay:2", "in:bay:2", "rebuilt:bay:2"];
+        string[] turn =
+        [
+            "off:down",
+            "out:bay:1",
+            "in:bay:1",
+            "close:count",
+            "start:power",
+            "rebuilt:bay:1",
+            "out:bay:2",
+            "in:bay:2",
+            "rebuilt:bay:2",
+        ];
         Assert.Equal(turn, blind.Select(s => s.Key).Where(turn.Contains));
         Assert.DoesNotContain("served running", blind.Single(s => s.Key == "out:bay:1").Caution);
         Assert.Contains("This bay may not be served running", blind.Single(s => s.Key == "out:bay:2").Caution);
@@ -166,7 +249,10 @@ public sealed class ArrayNowTests
         SurveyCheck Check(JobState state) => SurveyChecks.Of(state).Single(c => c.Key == "arrays");
         Assert.Equal((CheckState.Open, null), (Check(job).State, Check(job).By));
         Assert.Equal((CheckState.Well, "1 array, all whole", "by hand"), (Check(told).State, Check(told).Answer, Check(told).By));
-        Assert.Equal((CheckState.NotWell, "md0 is degraded, as somebody looked"), Check(job.With(new AnswerUnknown("array.md0.state", "degraded"))) is var bad ? (bad.State, bad.Answer) : default);
+        Assert.Equal(
+            (CheckState.NotWell, "md0 is degraded, as somebody looked"),
+            Check(job.With(new AnswerUnknown("array.md0.state", "degraded"))) is var bad ? (bad.State, bad.Answer) : default
+        );
         Assert.Equal(CheckState.Open, Check(job.With(new AnswerUnknown("array.md0.level", "no array, only in use"))).State);
         var plan = told.With(New(1), New(2)).Evaluate();
         Assert.DoesNotContain(plan.Runbook.Steps, s => s.Key == "off:down" || s.Caution?.Contains("may not be served running") == true);
@@ -185,11 +271,23 @@ public sealed class ArrayNowTests
     [Fact]
     public void A_table_of_the_controller_that_tells_of_a_bad_drive_makes_its_array_degraded()
     {
-        var job = Found(2, "1") is var found ? found with { Found = found.Found.SetItem("bay:2", found.Found["bay:2"] with { Serial = "EK-2" }), Readings = found.Readings.SetItem("drive table", new() { Drives = [new() { Serial = "EK-2", State = "Rbld" }] }) } : found;
-        Assert.Equal((RaidCondition.Rebuilding, "has a drive that is “rbld”, in 2"), Assert.Single(ArrayNow.Of(job)) is var now ? (now.Condition, now.Words) : default);
+        var job = Found(2, "1") is var found
+            ? found with
+            {
+                Found = found.Found.SetItem("bay:2", found.Found["bay:2"] with { Serial = "EK-2" }),
+                Readings = found.Readings.SetItem("drive table", new() { Drives = [new() { Serial = "EK-2", State = "Rbld" }] }),
+            }
+            : found;
+        Assert.Equal(
+            (RaidCondition.Rebuilding, "has a drive that is “rbld”, in 2"),
+            Assert.Single(ArrayNow.Of(job)) is var now ? (now.Condition, now.Words) : default
+        );
         Assert.Equal(["bay:2"], now.Out);
         // The table said so, nobody's hand.
-        Assert.Equal((CheckState.NotWell, "captures"), SurveyChecks.Of(job).Single(c => c.Key == "arrays") is var check ? (check.State, check.By) : default);
+        Assert.Equal(
+            (CheckState.NotWell, "captures"),
+            SurveyChecks.Of(job).Single(c => c.Key == "arrays") is var check ? (check.State, check.By) : default
+        );
     }
 
     [Theory]
@@ -202,16 +300,34 @@ public sealed class ArrayNowTests
     public void A_spare_stands_in_when_it_is_large_enough_and_of_the_kind(long? bytes, DriveMedia media, int sector, string? why)
     {
         var said = SpareFit.Why(Disk with { Bytes = bytes, Media = media, SectorBytes = sector }, [Disk, Disk]);
-        if (why is null) Assert.Null(said);
-        else Assert.Contains(why, said);
+        if (why is null)
+            Assert.Null(said);
+        else
+            Assert.Contains(why, said);
     }
 
     [Fact]
     public void Drives_that_share_several_arrays_are_judged_by_the_largest()
     {
-        SeenRaid Part(string name, string level, int part, long tb) => new() { Name = name, Level = level, Bytes = tb * TB / 1000, State = "active", Wanted = 4, Present = 4, Members = [.. "abcd".Select(c => new SeenMember($"sd{c}{part}", "active"))] };
+        SeenRaid Part(string name, string level, int part, long tb) =>
+            new()
+            {
+                Name = name,
+                Level = level,
+                Bytes = tb * TB / 1000,
+                State = "active",
+                Wanted = 4,
+                Present = 4,
+                Members = [.. "abcd".Select(c => new SeenMember($"sd{c}{part}", "active"))],
+            };
         var job = InArray(4, "raid5", [.. "abcd".Select(c => new SeenMember($"sd{c}3", "active"))]);
-        job = job with { Readings = job.Readings.SetItem("arrays", new() { Raids = [Part("md0", "raid1", 1, 2), Part("md1", "raid1", 2, 2), Part("md2", "raid5", 3, 24_000)] }) };
+        job = job with
+        {
+            Readings = job.Readings.SetItem(
+                "arrays",
+                new() { Raids = [Part("md0", "raid1", 1, 2), Part("md1", "raid1", 2, 2), Part("md2", "raid5", 3, 24_000)] }
+            ),
+        };
         Assert.Equal(("md2", ArrayLevel.Parity1), Assert.Single(JobArrays.Found(job)) is var array ? (array.Name, array.Level) : default);
         Assert.Equal("md2 raid5; md0 raid1; md1 raid1", BayMap.Of(job, [])[0].MemberOf);
     }

@@ -13,7 +13,11 @@ public class ArrayPathTests
 {
     private static IReadOnlyList<ArrayPlan> Planned(JobState job) => JobArrays.Planned(job, job.Arrays);
 
-    private static JobState Hot(JobState state, bool hot = true) => state with { Sheet = state.Sheet! with { Bays = [state.Sheet.Bays[0] with { HotPlug = hot, Tray = "Box tray" }] } };
+    private static JobState Hot(JobState state, bool hot = true) =>
+        state with
+        {
+            Sheet = state.Sheet! with { Bays = [state.Sheet.Bays[0] with { HotPlug = hot, Tray = "Box tray" }] },
+        };
 
     [Fact]
     public void Drives_in_bays_that_may_be_served_running_need_no_power_off()
@@ -23,7 +27,11 @@ public class ArrayPathTests
         Assert.Contains(plan.Shopping.TakeAlong, t => t.Text == "3 × Box tray with screws, for bays that have none");
         Assert.Equal(0, plan.Runbook.Screws);
         var cold = Hot(Disks(3), false).Array(ArrayLevel.Parity1, 3).Evaluate().Runbook.Steps.Select(s => s.Key).ToList();
-        Assert.True(cold.IndexOf("off:cord") < cold.IndexOf("in:bay:1") && cold.IndexOf("in:bay:3") < cold.IndexOf("start:power") && cold.IndexOf("start:power") < cold.IndexOf("array:M"));
+        Assert.True(
+            cold.IndexOf("off:cord") < cold.IndexOf("in:bay:1")
+                && cold.IndexOf("in:bay:3") < cold.IndexOf("start:power")
+                && cold.IndexOf("start:power") < cold.IndexOf("array:M")
+        );
         // One module more, and the machine is switched off after all.
         Assert.Contains(Hot(Disks(3)).With(Boards.Fit("B1")).Evaluate().Runbook.Steps, s => s.Key == "off:cord");
     }
@@ -53,18 +61,47 @@ public class ArrayPathTests
         return ([.. lines.Where(l => ExpectedDrives.IsOne(l.Expected.Key))], Diagnosis.Of(job.Sheet!, job.Planned, lines, after));
     }
 
-    private static Observation Seen(int drives, string level = "raid6", double tib = 14.55, int? present = null) => new()
-    {
-        Drives = [.. Enumerable.Range(0, drives).Select(i => new SeenDrive { Path = $"/dev/sd{(char)('a' + i)}", Bytes = 8 * TB, Line = i })],
-        Raids = [new() { Name = "md127", Level = level, Bytes = (long)(tib * (1L << 40)), Wanted = 4, Present = present ?? 4, Activity = "resync", ActivityPercent = 12.6 }],
-    };
+    private static Observation Seen(int drives, string level = "raid6", double tib = 14.55, int? present = null) =>
+        new()
+        {
+            Drives =
+            [
+                .. Enumerable
+                    .Range(0, drives)
+                    .Select(i => new SeenDrive
+                    {
+                        Path = $"/dev/sd{(char)('a' + i)}",
+                        Bytes = 8 * TB,
+                        Line = i,
+                    }),
+            ],
+            Raids =
+            [
+                new()
+                {
+                    Name = "md127",
+                    Level = level,
+                    Bytes = (long)(tib * (1L << 40)),
+                    Wanted = 4,
+                    Present = present ?? 4,
+                    Activity = "resync",
+                    ActivityPercent = 12.6,
+                },
+            ],
+        };
 
     [Fact]
     public void Drives_and_arrays_are_seen_by_count_and_size()
     {
         var job = Disks(4).Array(ArrayLevel.Parity2, 4);
         var (lines, why) = Prove(job, Seen(4));
-        Assert.Equal([("4 drives", LineState.AsExpected), ("raid6, 14.55 TiB; has all its members and is not in step yet (resync at 12.6 %)", LineState.NotYet)], lines.Select(l => (l.Seen!, l.State)));
+        Assert.Equal(
+            [
+                ("4 drives", LineState.AsExpected),
+                ("raid6, 14.55 TiB; has all its members and is not in step yet (resync at 12.6 %)", LineState.NotYet),
+            ],
+            lines.Select(l => (l.Seen!, l.State))
+        );
         Assert.Empty(why);
         Assert.All(Prove(job, null).Lines, l => Assert.Equal(LineState.NotLookedAt, l.State));
     }
@@ -79,7 +116,9 @@ public class ArrayPathTests
     [Fact]
     public void A_size_typed_from_a_screen_counts_as_well()
     {
-        var job = Disks(4).Array(ArrayLevel.Parity2, 4).With(new AnswerLine("array.M", SeenVerdict.Other, "14.5 TiB"), new AnswerLine($"drives.{8 * TB}", SeenVerdict.Other, "3"));
+        var job = Disks(4)
+            .Array(ArrayLevel.Parity2, 4)
+            .With(new AnswerLine("array.M", SeenVerdict.Other, "14.5 TiB"), new AnswerLine($"drives.{8 * TB}", SeenVerdict.Other, "3"));
         Assert.Equal([LineState.Deviates, LineState.AsExpected], Prove(job, null).Lines.Select(l => l.State));
     }
 
@@ -97,18 +136,34 @@ public class ArrayPathTests
     {
         // 10.91 TB of a page, times 2⁴⁰, beside the full count of a label: 0.03 % apart. One of 0.6 % less is another size.
         var found = InArray(4, "raid6");
-        JobState Sized(double share) => found with { Found = found.Found.SetItem("bay:1", found.Found["bay:1"] with { Drive = found.Found["bay:1"].Drive! with { Bytes = (long)(8 * TB * share) } }) };
+        JobState Sized(double share) =>
+            found with
+            {
+                Found = found.Found.SetItem(
+                    "bay:1",
+                    found.Found["bay:1"] with
+                    {
+                        Drive = found.Found["bay:1"].Drive! with { Bytes = (long)(8 * TB * share) },
+                    }
+                ),
+            };
         Assert.Equal(["4 drives"], Told(Sized(0.9997)));
         Assert.Equal(["4 drives"], Told(Sized(0.995)));
         Assert.Equal(["3 drives", "1 drive"], Told(Sized(0.994)));
-        static IEnumerable<string> Told(JobState job) => Prove(job.With(Boards.Fit("B1")), null).Lines.Where(l => l.Expected.Key.StartsWith("drives.")).Select(l => l.Expected.Expected);
+        static IEnumerable<string> Told(JobState job) =>
+            Prove(job.With(Boards.Fit("B1")), null).Lines.Where(l => l.Expected.Key.StartsWith("drives.")).Select(l => l.Expected.Expected);
     }
 
     /// <remarks>What looks wrong and is right: common practice, no source.</remarks>
     [Fact]
     public void What_looks_wrong_and_is_right_is_told_of_what_was_changed()
     {
-        string[] Told(JobState job) => [.. LooksWrong.Of(job.Sheet, job.Changes(), job.Arrays.Plans.Count > 0, job.Evaluate().Arrays.Planned.Count).Select(l => l.Seen)];
+        string[] Told(JobState job) =>
+            [
+                .. LooksWrong
+                    .Of(job.Sheet, job.Changes(), job.Arrays.Plans.Count > 0, job.Evaluate().Arrays.Planned.Count)
+                    .Select(l => l.Seen),
+            ];
         Assert.Equal(["The system shows less than the firmware"], Told(Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network))));
         Assert.Contains("Screen dark for minutes", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
         Assert.DoesNotContain("New drives listed, no volume", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
@@ -137,17 +192,24 @@ public class ArrayPathTests
     [InlineData("M", "bay:99", null, "/edit/array/members/0")]
     [InlineData("M", "bay:1", "bay:1", "/edit/array/spares/0")]
     public void An_array_of_nonsense_is_refused_with_its_path(string name, string member, string? spare, string path) =>
-        Assert.Equal(path, EditFold.Refusal(Disks(2), new MakeArray(new(name, ArrayLevel.Single, [member], Spares: spare is null ? null : [spare])))!.Path);
+        Assert.Equal(
+            path,
+            EditFold.Refusal(Disks(2), new MakeArray(new(name, ArrayLevel.Single, [member], Spares: spare is null ? null : [spare])))!.Path
+        );
 
     [Fact]
     public void What_an_array_is_used_for_can_change_without_making_it_anew()
     {
         var found = InArray(4, "raid6");
-        var job = found.With(new MakeArray(JobArrays.Found(found)[0] with { BackedUp = true, Use = ArrayUse.Machines, Spares = ["bay:5"] }));
+        var job = found.With(
+            new MakeArray(JobArrays.Found(found)[0] with { BackedUp = true, Use = ArrayUse.Machines, Spares = ["bay:5"] })
+        );
         Assert.Empty(job.Evaluate().Runbook.Steps);
         Assert.DoesNotContain(job.Evaluate().Findings, f => f.Rule.Code == "ARR-ERASE");
         // Another level is another array, over the same drives.
-        Assert.Contains(found.With(new MakeArray(JobArrays.Found(found)[0] with { Level = ArrayLevel.Parity1 })).Evaluate().Findings, f => f.Rule.Code == "ARR-ERASE");
+        Assert.Contains(found.With(new MakeArray(JobArrays.Found(found)[0] with { Level = ArrayLevel.Parity1 })).Evaluate().Findings, f =>
+            f.Rule.Code == "ARR-ERASE"
+        );
     }
 
     [Fact]
@@ -156,19 +218,28 @@ public class ArrayPathTests
         var found = InArray(4, "raid6").With(new Fit(Bay(5), new() { Drive = Disk, Source = "shelf" }));
         var grown = found.With(new MakeArray(JobArrays.Found(found)[0] with { Members = Bays(5) })).Evaluate();
         var step = Assert.Single(grown.Runbook.Steps, s => s.Key == "array:md0");
-        Assert.Equal(("Grow array md0 to 5 drives", "Never create it anew: that erases it. Is the backup read back?"), (step.Title, step.Caution));
+        Assert.Equal(
+            ("Grow array md0 to 5 drives", "Never create it anew: that erases it. Is the backup read back?"),
+            (step.Title, step.Caution)
+        );
         Assert.DoesNotContain(grown.Findings, f => f.Rule.Code == "ARR-ERASE");
     }
 
     [Fact]
     public void Drives_of_an_array_that_stays_are_changed_one_by_one_with_a_rebuild_between()
     {
-        var job = Hot(InArray(4, "raid5")).With([.. Bays(2).Select(b => (Edit)new Fit(b, new() { Drive = Disk with { Bytes = 16 * TB }, Source = "shelf" }))]);
+        var job = Hot(InArray(4, "raid5"))
+            .With([.. Bays(2).Select(b => (Edit)new Fit(b, new() { Drive = Disk with { Bytes = 16 * TB }, Source = "shelf" }))]);
         var plan = job.Evaluate();
-        Assert.Equal(["off:map", "out:bay:1", "in:bay:1", "rebuilt:bay:1", "out:bay:2", "in:bay:2", "rebuilt:bay:2"], plan.Runbook.Steps.Select(s => s.Key));
+        Assert.Equal(
+            ["off:map", "out:bay:1", "in:bay:1", "rebuilt:bay:1", "out:bay:2", "in:bay:2", "rebuilt:bay:2"],
+            plan.Runbook.Steps.Select(s => s.Key)
+        );
         Assert.DoesNotContain(plan.Findings, f => f.Rule.Code == "ARR-LOSE");
         // A striped one has nothing to rebuild from.
-        Assert.Contains(Hot(InArray(4, "raid0")).With(new Fit(Bay(1), new() { Drive = Disk, Source = "shelf" })).Evaluate().Findings, f => f.Rule.Code == "ARR-LOSE");
+        Assert.Contains(Hot(InArray(4, "raid0")).With(new Fit(Bay(1), new() { Drive = Disk, Source = "shelf" })).Evaluate().Findings, f =>
+            f.Rule.Code == "ARR-LOSE"
+        );
     }
 
     [Fact]
@@ -184,7 +255,13 @@ public class ArrayPathTests
     {
         var found = InArray(4, "raid0");
         Assert.True(found.With(Boards.Fit("B1")).Evaluate().Findings.Single(f => f.Rule.Code == "ARR-NONE").AsFoundToo);
-        Assert.False(Disks(4).Array(ArrayLevel.Stripe, 4, change: a => a with { BackedUp = false }).Evaluate().Findings.Single(f => f.Rule.Code == "ARR-NONE").AsFoundToo);
+        Assert.False(
+            Disks(4)
+                .Array(ArrayLevel.Stripe, 4, change: a => a with { BackedUp = false })
+                .Evaluate()
+                .Findings.Single(f => f.Rule.Code == "ARR-NONE")
+                .AsFoundToo
+        );
     }
 
     [Fact]

@@ -1,7 +1,7 @@
-using Irvak.Core.Quantities;
 using CsCheck;
 using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Arrays;
@@ -11,7 +11,9 @@ public class CapacityTests
     private const long TB = 1_000_000_000_000;
 
     internal static ArrayShape Shape(ArrayLevel level, int n, long bytes = TB, int groups = 1, ArrayHost host = ArrayHost.Controller) =>
-        ArrayShape.Of(level, host, [.. Enumerable.Repeat(bytes, n)], groups) is ({ } shape, _) ? shape : throw new InvalidOperationException(ArrayShape.Of(level, host, [.. Enumerable.Repeat(bytes, n)], groups).Why);
+        ArrayShape.Of(level, host, [.. Enumerable.Repeat(bytes, n)], groups) is ({ } shape, _)
+            ? shape
+            : throw new InvalidOperationException(ArrayShape.Of(level, host, [.. Enumerable.Repeat(bytes, n)], groups).Why);
 
     [Theory] // IDEMA LBA1-03 and drive sheets
     [InlineData(80, 156_301_488)]
@@ -58,7 +60,8 @@ public class CapacityTests
     [InlineData(0)]
     [InlineData(-5)]
     [InlineData(2_000_000)]
-    public void A_size_that_no_drive_has_is_refused(long gigabytes) => Assert.Throws<ArgumentOutOfRangeException>(() => NominalSize.Bytes(gigabytes));
+    public void A_size_that_no_drive_has_is_refused(long gigabytes) =>
+        Assert.Throws<ArgumentOutOfRangeException>(() => NominalSize.Bytes(gigabytes));
 
     [Theory] // 10 × 4 TB: single parity 36.0 TB = 32.74 TiB, double parity 32.0 TB = 29.10 TiB (arithmetic: 10¹² against 2⁴⁰)
     [InlineData(ArrayLevel.Parity1, "36.0 TB", "32.74 TiB")]
@@ -131,7 +134,8 @@ public class CapacityTests
     }
 
     [Theory]
-    [InlineData(ArrayLevel.Parity1, ArrayHost.Controller, 2, 1, "Single parity needs 3 drives at least")] // single parity needs 3 (common practice, no source)
+    // single parity needs 3 (common practice, no source)
+    [InlineData(ArrayLevel.Parity1, ArrayHost.Controller, 2, 1, "Single parity needs 3 drives at least")]
     [InlineData(ArrayLevel.Parity2, ArrayHost.Controller, 3, 1, "Double parity needs 4 drives at least")]
     [InlineData(ArrayLevel.Pairs, ArrayHost.Controller, 5, 1, "Mirrored pairs need an even count")]
     [InlineData(ArrayLevel.Parity1, ArrayHost.Controller, 7, 2, "7 drives don't make 2 groups alike")]
@@ -144,19 +148,29 @@ public class CapacityTests
 
     [Fact]
     public void Capacities_beyond_what_can_be_counted_are_said_not_wrapped() =>
-        Assert.Equal("together that is more than can be counted", ArrayShape.Of(ArrayLevel.Stripe, ArrayHost.Controller, [long.MaxValue, long.MaxValue]).Why);
+        Assert.Equal(
+            "together that is more than can be counted",
+            ArrayShape.Of(ArrayLevel.Stripe, ArrayHost.Controller, [long.MaxValue, long.MaxValue]).Why
+        );
 
     [Fact]
-    public void A_drive_without_a_size_makes_no_array() => Assert.Equal("the size of a drive is not known", ArrayShape.Of(ArrayLevel.Stripe, ArrayHost.Controller, [TB, 0]).Why);
+    public void A_drive_without_a_size_makes_no_array() =>
+        Assert.Equal("the size of a drive is not known", ArrayShape.Of(ArrayLevel.Stripe, ArrayHost.Controller, [TB, 0]).Why);
 
     [Fact]
-    public void More_drives_never_hold_less() => Gen.Select(Gen.Enum<ArrayLevel>(), Gen.Enum<ArrayHost>(), Gen.Long[1, 30 * TB].Array[1, 12], Gen.Long[1, 30 * TB]).Sample((level, host, sizes, more) =>
-    {
-        // A drive as large as the smallest one or larger: nothing that was there is given up for it.
-        var before = ArrayShape.Of(level, host, sizes).Shape;
-        var after = ArrayShape.Of(level, host, [.. sizes, Math.Max(more, sizes.Min())]).Shape;
-        if (before is null || after is null || host == ArrayHost.Pool) return;
-        Assert.True(ArrayCapacity.Of(after).Usable >= ArrayCapacity.Of(before).Usable);
-        Assert.True(ArrayCapacity.Of(after).Usable <= ArrayCapacity.Of(after).Raw);
-    }, iter: 2000);
+    public void More_drives_never_hold_less() =>
+        Gen.Select(Gen.Enum<ArrayLevel>(), Gen.Enum<ArrayHost>(), Gen.Long[1, 30 * TB].Array[1, 12], Gen.Long[1, 30 * TB])
+            .Sample(
+                (level, host, sizes, more) =>
+                {
+                    // A drive as large as the smallest one or larger: nothing that was there is given up for it.
+                    var before = ArrayShape.Of(level, host, sizes).Shape;
+                    var after = ArrayShape.Of(level, host, [.. sizes, Math.Max(more, sizes.Min())]).Shape;
+                    if (before is null || after is null || host == ArrayHost.Pool)
+                        return;
+                    Assert.True(ArrayCapacity.Of(after).Usable >= ArrayCapacity.Of(before).Usable);
+                    Assert.True(ArrayCapacity.Of(after).Usable <= ArrayCapacity.Of(after).Raw);
+                },
+                iter: 2000
+            );
 }

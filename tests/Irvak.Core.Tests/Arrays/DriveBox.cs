@@ -19,40 +19,136 @@ internal static class DriveBox
         Slots = [new("S1", 16, 16, 4, "CPU 1")],
     };
 
-    public static readonly DriveSheet Disk = new() { Model = "EK-N8", Media = DriveMedia.Disk, Protocol = DriveProtocol.Sata, Form = "3.5", Bytes = 8 * TB, Rpm = 7200, SectorBytes = 512, Class = "nearline", UnreadableExponent = 15, ErrorRecoveryLimit = true };
+    public static readonly DriveSheet Disk = new()
+    {
+        Model = "EK-N8",
+        Media = DriveMedia.Disk,
+        Protocol = DriveProtocol.Sata,
+        Form = "3.5",
+        Bytes = 8 * TB,
+        Rpm = 7200,
+        SectorBytes = 512,
+        Class = "nearline",
+        UnreadableExponent = 15,
+        ErrorRecoveryLimit = true,
+    };
 
-    public static readonly DriveSheet Flash = new() { Model = "RV-E", Media = DriveMedia.Flash, Protocol = DriveProtocol.Sata, Form = "2.5", Bytes = 8 * TB, Rpm = 0, SectorBytes = 512, Class = "enterprise" };
+    public static readonly DriveSheet Flash = new()
+    {
+        Model = "RV-E",
+        Media = DriveMedia.Flash,
+        Protocol = DriveProtocol.Sata,
+        Form = "2.5",
+        Bytes = 8 * TB,
+        Rpm = 0,
+        SectorBytes = 512,
+        Class = "enterprise",
+    };
 
     public static string Bay(int n) => $"bay:{n}";
 
     public static string[] Bays(int n) => [.. Enumerable.Range(1, n).Select(Bay)];
 
     /// <summary>Drives that come in, from bay 1 on.</summary>
-    public static JobState With(params DriveSheet[] drives) => Boards.Job(Sheet, "A1", "C1").With([.. drives.Select((d, i) => (Edit)new Fit(Bay(i + 1), new Unit { Drive = d, Source = "shelf" }))]);
+    public static JobState With(params DriveSheet[] drives) =>
+        Boards
+            .Job(Sheet, "A1", "C1")
+            .With([.. drives.Select((d, i) => (Edit)new Fit(Bay(i + 1), new Unit { Drive = d, Source = "shelf" }))]);
 
-    public static JobState Disks(int n, Func<DriveSheet, DriveSheet>? last = null) => With([.. Enumerable.Range(0, n).Select(i => i == n - 1 && last is not null ? last(Disk) : Disk)]);
+    public static JobState Disks(int n, Func<DriveSheet, DriveSheet>? last = null) =>
+        With([.. Enumerable.Range(0, n).Select(i => i == n - 1 && last is not null ? last(Disk) : Disk)]);
 
     /// <summary>The same drives, found in the machine, members of nothing.</summary>
     public static JobState Found(int n, string? memberOf = null) =>
-        Boards.Job(Sheet, "A1", "C1").With(new RecordFound(Enumerable.Range(1, n).ToDictionary(Bay, i => (Unit?)new Unit { Drive = Disk, MemberOf = memberOf, Source = "listing" }), null, "test"));
+        Boards
+            .Job(Sheet, "A1", "C1")
+            .With(
+                new RecordFound(
+                    Enumerable
+                        .Range(1, n)
+                        .ToDictionary(Bay, i => (Unit?)
+                                new Unit
+                                {
+                                    Drive = Disk,
+                                    MemberOf = memberOf,
+                                    Source = "listing",
+                                }),
+                    null,
+                    "test"
+                )
+            );
 
     /// <summary>The same, members of an array that a capture tells; all of them in step unless told otherwise.</summary>
-    public static JobState InArray(int n, string level, Func<SeenRaid, SeenRaid>? change = null) => Found(n, "md0") is var state
-        ? state with { Readings = state.Readings.SetItem("arrays", new() { Raids = [(change ?? (r => r))(new() { Name = "md0", Level = level, State = "active", Wanted = n, Present = n })] }) } : state;
+    public static JobState InArray(int n, string level, Func<SeenRaid, SeenRaid>? change = null) =>
+        Found(n, "md0") is var state
+            ? state with
+            {
+                Readings = state.Readings.SetItem(
+                    "arrays",
+                    new()
+                    {
+                        Raids =
+                        [
+                            (change ?? (r => r))(
+                                new()
+                                {
+                                    Name = "md0",
+                                    Level = level,
+                                    State = "active",
+                                    Wanted = n,
+                                    Present = n,
+                                }
+                            ),
+                        ],
+                    }
+                ),
+            }
+            : state;
 
     /// <summary>The same, with names in the system and the members that a capture lists.</summary>
     public static JobState InArray(int n, string level, params SeenMember[] members)
     {
         var state = InArray(n, level, r => r with { Members = members, Present = members.Count(m => m.Role == "active") });
-        return state with { Found = state.Found.SetItems(Enumerable.Range(1, n).Select(i => KeyValuePair.Create(Bay(i), state.Found[Bay(i)] with { SystemName = $"/dev/sd{(char)('a' + i - 1)}" }))) };
+        return state with
+        {
+            Found = state.Found.SetItems(
+                Enumerable
+                    .Range(1, n)
+                    .Select(i => KeyValuePair.Create(Bay(i), state.Found[Bay(i)] with { SystemName = $"/dev/sd{(char)('a' + i - 1)}" }))
+            ),
+        };
     }
 
     /// <summary>One more drive for a bay, from the shelf.</summary>
     public static Fit New(int bay) => new(Bay(bay), new() { Drive = Disk with { Model = "EK-N8X" }, Source = "shelf" });
 
-    public static JobState Array(this JobState state, ArrayLevel level, int members, ArrayHost host = ArrayHost.Kernel, Func<ArrayPlan, ArrayPlan>? change = null) =>
-        state.With(new MakeArray((change ?? (p => p))(new ArrayPlan("M", level, Bays(members), host, BackedUp: true))));
+    public static JobState Array(
+        this JobState state,
+        ArrayLevel level,
+        int members,
+        ArrayHost host = ArrayHost.Kernel,
+        Func<ArrayPlan, ArrayPlan>? change = null
+    ) => state.With(new MakeArray((change ?? (p => p))(new ArrayPlan("M", level, Bays(members), host, BackedUp: true))));
 
     public static JobState Controller(this JobState state, string? protection, params string[] levels) =>
-        state.With(new Fit("card:S1", new Unit { Card = new() { Name = "Corvath R", Role = CardRole.Controller, Controller = new() { Levels = levels, CacheMiB = protection is null ? null : 1024, Protection = protection } }, Source = "shelf" }));
+        state.With(
+            new Fit(
+                "card:S1",
+                new Unit
+                {
+                    Card = new()
+                    {
+                        Name = "Corvath R",
+                        Role = CardRole.Controller,
+                        Controller = new()
+                        {
+                            Levels = levels,
+                            CacheMiB = protection is null ? null : 1024,
+                            Protection = protection,
+                        },
+                    },
+                    Source = "shelf",
+                }
+            )
+        );
 }

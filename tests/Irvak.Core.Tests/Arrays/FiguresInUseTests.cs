@@ -26,19 +26,34 @@ public sealed class FiguresInUseTests
         var used = DriveDefaults.UnreadablePerBit(Disk with { Class = name, UnreadableExponent = null });
         Assert.Equal(Math.Pow(10, -exponent), used.Value, Math.Pow(10, -exponent - 6));
         var shown = DriveDefaults.Table(DriveFigures.Usual).Single(f => f.Key == "diskExponent");
-        if (name is null) Assert.Equal(exponent, shown.Usual);
-        else Assert.Contains(shown.UsualWords!.Split(" · "), g => g.StartsWith($"{exponent} ", StringComparison.Ordinal) && g[3..].Split(", ").Contains(name));
+        if (name is null)
+            Assert.Equal(exponent, shown.Usual);
+        else
+            Assert.Contains(shown.UsualWords!.Split(" · "), g =>
+                g.StartsWith($"{exponent} ", StringComparison.Ordinal) && g[3..].Split(", ").Contains(name)
+            );
     }
 
     [Fact]
     public void The_chance_of_a_rebuild_counts_the_hours_that_its_heading_names()
     {
         var array = Disks(4).Array(ArrayLevel.Parity1, 4).Evaluate().Arrays.Planned.Single();
-        Assert.Equal((48, 0.5, 30, 0.95), (array.Terms!.StartsHours, array.Terms.RebuildShare, array.Terms.SpareDays, array.Terms.SpareTarget));
+        Assert.Equal(
+            (48, 0.5, 30, 0.95),
+            (array.Terms!.StartsHours, array.Terms.RebuildShare, array.Terms.SpareDays, array.Terms.SpareTarget)
+        );
         Assert.Equal(48 + array.Rebuild!.Hours, array.RepairHours, 6);
         // Three more drives, each with its chance over the wait and the rebuild: −(e^(−3·T/MTTF) − 1), 1.5 % a year.
-        Assert.Equal(-Core.Quantities.NearOne.ExpM1(-3 * array.RepairHours / DriveDefaults.MttfHours(0.015)), array.Rebuild.FurtherFailure, 1e-12);
-        var own = Disks(4).Array(ArrayLevel.Parity1, 4).With(new SetFigures(new DriveFigures(RepairStartsHours: 12, RebuildShare: 0.25, SpareDays: 10, SpareTarget: 0.9))).Evaluate().Arrays.Planned.Single();
+        Assert.Equal(
+            -Core.Quantities.NearOne.ExpM1(-3 * array.RepairHours / DriveDefaults.MttfHours(0.015)),
+            array.Rebuild.FurtherFailure,
+            1e-12
+        );
+        var own = Disks(4)
+            .Array(ArrayLevel.Parity1, 4)
+            .With(new SetFigures(new DriveFigures(RepairStartsHours: 12, RebuildShare: 0.25, SpareDays: 10, SpareTarget: 0.9)))
+            .Evaluate()
+            .Arrays.Planned.Single();
         Assert.Equal((12, 0.25, 10, 0.9), (own.Terms!.StartsHours, own.Terms.RebuildShare, own.Terms.SpareDays, own.Terms.SpareTarget));
         Assert.Equal(12 + own.Rebuild!.Hours, own.RepairHours, 6);
     }
@@ -46,8 +61,31 @@ public sealed class FiguresInUseTests
     [Fact]
     public void A_first_pass_takes_what_its_path_takes()
     {
-        // Twelve disks behind one lane of generation 1: 210 MB/s for all of them together (PCI Express Base Specification, packets of 128 bytes).
-        JobState Job(Core.Sheets.MachineSheet sheet) => Boards.Job(sheet, "A1", "C1").With([.. Enumerable.Range(1, 12).Select(i => (Edit)new Fit(Bay(i), new() { Drive = Disk, Source = "shelf" }))]).With(new Fit("card:S1", new() { Card = new() { Name = "Halmund P", Role = Core.Sheets.CardRole.Controller, Elec = 1, Mech = 1, Gen = 1, Controller = new() { Protocols = [Core.Sheets.DriveProtocol.Sata] } }, Source = "shelf" }), new MakeArray(new("M", ArrayLevel.Parity2, Bays(12), BackedUp: true)));
+        // Twelve disks behind one lane of generation 1: 210 MB/s for all of them together (PCI Express Base Specification, packets of 128
+        // bytes).
+        JobState Job(Core.Sheets.MachineSheet sheet) =>
+            Boards
+                .Job(sheet, "A1", "C1")
+                .With([.. Enumerable.Range(1, 12).Select(i => (Edit)new Fit(Bay(i), new() { Drive = Disk, Source = "shelf" }))])
+                .With(
+                    new Fit(
+                        "card:S1",
+                        new()
+                        {
+                            Card = new()
+                            {
+                                Name = "Halmund P",
+                                Role = Core.Sheets.CardRole.Controller,
+                                Elec = 1,
+                                Mech = 1,
+                                Gen = 1,
+                                Controller = new() { Protocols = [Core.Sheets.DriveProtocol.Sata] },
+                            },
+                            Source = "shelf",
+                        }
+                    ),
+                    new MakeArray(new("M", ArrayLevel.Parity2, Bays(12), BackedUp: true))
+                );
         var evaluation = Job(Sheet).Evaluate();
         var (array, path) = (evaluation.Arrays.Planned.Single(), evaluation.Paths.Planned.Single().Of(Core.Paths.PathWay.Scrub)!);
         var alone = ArrayFigures.Of(array.Plan, [.. Enumerable.Repeat(Disk, 12)], false).InitialiseHours;
@@ -69,9 +107,40 @@ public sealed class FiguresInUseTests
     private static JobState Starts(string from, string to)
     {
         var boot = Flash with { Bytes = 480_000_000_000, Form = "2.5", RatedWritesTB = 400 };
-        SeenDrive Smart(long hours, double tb) => new() { Serial = "RV-1", Health = new() { PowerOnHours = hours, BytesWritten = (long)(tb * 1e12) } };
-        var job = Boards.Job(Sheet, "A1").With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["bay:1"] = new() { Drive = boot, Serial = "RV-1", MemberOf = "/", Source = "listing" } }, null, "test"));
-        return job.With(new ReadBefore(new() { Drives = [Smart(1000, double.Parse(from, System.Globalization.CultureInfo.InvariantCulture))] }, "drive health"), new ReadBefore(new() { Drives = [Smart(1240, double.Parse(to, System.Globalization.CultureInfo.InvariantCulture))] }, "drive health"));
+        SeenDrive Smart(long hours, double tb) =>
+            new()
+            {
+                Serial = "RV-1",
+                Health = new() { PowerOnHours = hours, BytesWritten = (long)(tb * 1e12) },
+            };
+        var job = Boards
+            .Job(Sheet, "A1")
+            .With(
+                new RecordFound(
+                    new Dictionary<string, Builds.Unit?>
+                    {
+                        ["bay:1"] = new()
+                        {
+                            Drive = boot,
+                            Serial = "RV-1",
+                            MemberOf = "/",
+                            Source = "listing",
+                        },
+                    },
+                    null,
+                    "test"
+                )
+            );
+        return job.With(
+            new ReadBefore(
+                new() { Drives = [Smart(1000, double.Parse(from, System.Globalization.CultureInfo.InvariantCulture))] },
+                "drive health"
+            ),
+            new ReadBefore(
+                new() { Drives = [Smart(1240, double.Parse(to, System.Globalization.CultureInfo.InvariantCulture))] },
+                "drive health"
+            )
+        );
     }
 
     [Fact]

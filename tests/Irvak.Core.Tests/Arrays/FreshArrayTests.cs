@@ -35,7 +35,9 @@ public class FreshArrayTests
     [Fact] // making an array erases its drives
     public void A_drive_that_the_system_starts_from_or_that_caches_is_not_free()
     {
-        var job = Disks(6).Array(ArrayLevel.Parity1, 3).With(new Core.Boot.PlanBoot(new([Bay(4)])), new Core.Caches.PlanCache(new("K", [Bay(5)], [new("M", 100)])));
+        var job = Disks(6)
+            .Array(ArrayLevel.Parity1, 3)
+            .With(new Core.Boot.PlanBoot(new([Bay(4)])), new Core.Caches.PlanCache(new("K", [Bay(5)], [new("M", 100)])));
         Assert.Equal([Bay(6)], job.Evaluate().Arrays.Fresh!.Members);
     }
 

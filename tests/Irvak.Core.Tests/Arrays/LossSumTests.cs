@@ -9,7 +9,11 @@ namespace Irvak.Core.Tests.Arrays;
 public class LossSumTests
 {
     private static ArrayFigures Figures(ArrayLevel level, int drives, bool spare = false, int groups = 1) =>
-        ArrayFigures.Of(new("A", level, [.. Enumerable.Range(1, drives).Select(i => $"bay:{i}")], Groups: groups), [.. Enumerable.Repeat(Disk, drives)], spare);
+        ArrayFigures.Of(
+            new("A", level, [.. Enumerable.Range(1, drives).Select(i => $"bay:{i}")], Groups: groups),
+            [.. Enumerable.Repeat(Disk, drives)],
+            spare
+        );
 
     [Fact]
     public void It_tells_groups_life_repair_and_what_is_lost()
@@ -26,10 +30,15 @@ public class LossSumTests
 
     [Fact]
     public void With_a_spare_the_repair_starts_at_once() =>
-        Assert.StartsWith("until a failed one is made up for: 0 h to the start, ", Figures(ArrayLevel.Parity1, 4, spare: true).LossWhy!.Lines[2].Formula, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "until a failed one is made up for: 0 h to the start, ",
+            Figures(ArrayLevel.Parity1, 4, spare: true).LossWhy!.Lines[2].Formula,
+            StringComparison.Ordinal
+        );
 
     [Fact]
-    public void Groups_alike_are_told_once() => Assert.Equal("2 × 4 drives, lost with 3 of them at once", Figures(ArrayLevel.Parity2, 8, groups: 2).LossWhy!.Lines[0].Formula);
+    public void Groups_alike_are_told_once() =>
+        Assert.Equal("2 × 4 drives, lost with 3 of them at once", Figures(ArrayLevel.Parity2, 8, groups: 2).LossWhy!.Lines[0].Formula);
 
     [Fact]
     public void Without_redundancy_there_is_no_repair_in_it()

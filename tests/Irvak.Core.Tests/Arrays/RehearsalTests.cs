@@ -7,12 +7,27 @@ public class RehearsalTests
 {
     private const long TB = 1_000_000_000_000;
 
-    private static readonly DriveSheet Disk = new() { Media = DriveMedia.Disk, Bytes = 8 * TB, Rpm = 7200, Class = "nearline" };
+    private static readonly DriveSheet Disk = new()
+    {
+        Media = DriveMedia.Disk,
+        Bytes = 8 * TB,
+        Rpm = 7200,
+        Class = "nearline",
+    };
 
-    private static (ArrayPlan Plan, ArrayShape Shape, DriveSheet[] Drives) Array(ArrayLevel level, int n, int groups = 1, bool backedUp = false)
+    private static (ArrayPlan Plan, ArrayShape Shape, DriveSheet[] Drives) Array(
+        ArrayLevel level,
+        int n,
+        int groups = 1,
+        bool backedUp = false
+    )
     {
         string[] places = [.. Enumerable.Range(1, n).Select(i => $"bay:{i}")];
-        return (new ArrayPlan("M", level, places, ArrayHost.Controller, groups, BackedUp: backedUp), CapacityTests.Shape(level, n, 8 * TB, groups), [.. Enumerable.Repeat(Disk, n)]);
+        return (
+            new ArrayPlan("M", level, places, ArrayHost.Controller, groups, BackedUp: backedUp),
+            CapacityTests.Shape(level, n, 8 * TB, groups),
+            [.. Enumerable.Repeat(Disk, n)]
+        );
     }
 
     private static Rehearsal Out(ArrayLevel level, int n, int groups, params int[] bays)
@@ -33,7 +48,12 @@ public class RehearsalTests
         {
             var lives = 0;
             for (var set = 0; set < 1 << n; set++)
-                if (int.PopCount(set) == row.Failures && Rehearsal.Of(plan, shape, drives, [.. plan.Members.Where((_, i) => (set >> i & 1) == 1)]).State != RehearsedState.Lost) lives++;
+                if (
+                    int.PopCount(set) == row.Failures
+                    && Rehearsal.Of(plan, shape, drives, [.. plan.Members.Where((_, i) => (set >> i & 1) == 1)]).State
+                        != RehearsedState.Lost
+                )
+                    lives++;
             Assert.Equal(row.Survived, lives);
         }
     }
@@ -47,8 +67,13 @@ public class RehearsalTests
             List<string> gone = [.. plan.Members.Where((_, i) => (set >> i & 1) == 1)];
             var now = Rehearsal.Of(plan, shape, drives, gone);
             foreach (var member in now.Members)
-                Assert.Equal(member.Fate, gone.Contains(member.Place) ? MemberFate.Out : now.State == RehearsedState.Lost ? MemberFate.Keep
-                    : Rehearsal.Of(plan, shape, drives, [.. gone, member.Place]).State == RehearsedState.Lost ? MemberFate.Loses : MemberFate.MayFail);
+                Assert.Equal(
+                    member.Fate,
+                    gone.Contains(member.Place) ? MemberFate.Out
+                        : now.State == RehearsedState.Lost ? MemberFate.Keep
+                        : Rehearsal.Of(plan, shape, drives, [.. gone, member.Place]).State == RehearsedState.Lost ? MemberFate.Loses
+                        : MemberFate.MayFail
+                );
         }
     }
 

@@ -6,13 +6,19 @@ public class SimulationTests
 {
     private const long TB = 1_000_000_000_000;
 
-    private static ArrayShape Shape(ArrayLevel level, int n, int groups = 1) => CapacityTests.Shape(level, n, 8 * TB, groups, level == ArrayLevel.Parity3 ? ArrayHost.Pool : ArrayHost.Controller);
+    private static ArrayShape Shape(ArrayLevel level, int n, int groups = 1) =>
+        CapacityTests.Shape(level, n, 8 * TB, groups, level == ArrayLevel.Parity3 ? ArrayHost.Pool : ArrayHost.Controller);
 
-    private static SimulationCount Run(ArrayShape shape, LossQuestion loss, SimulationQuestion question, int cores = 2) => LossSimulation.Run(shape, loss, question, cores, null, TestContext.Current.CancellationToken);
+    private static SimulationCount Run(ArrayShape shape, LossQuestion loss, SimulationQuestion question, int cores = 2) =>
+        LossSimulation.Run(shape, loss, question, cores, null, TestContext.Current.CancellationToken);
 
     /// <summary>Within four standard errors of what it must be, which a right simulation leaves once in 16 000 times.</summary>
     private static void Near(double chance, SimulationCount seen) =>
-        Assert.InRange(seen.Share, chance - (4 * Math.Sqrt(chance * (1 - chance) / seen.Runs)), chance + (4 * Math.Sqrt(chance * (1 - chance) / seen.Runs)));
+        Assert.InRange(
+            seen.Share,
+            chance - (4 * Math.Sqrt(chance * (1 - chance) / seen.Runs)),
+            chance + (4 * Math.Sqrt(chance * (1 - chance) / seen.Runs))
+        );
 
     [Theory] // the Markov chain, itself checked against 60-digit values, matrix exponentials and closed forms
     [InlineData(ArrayLevel.Mirror, 2, 1, 1e5, 400, 0.0, 1)]
@@ -22,7 +28,15 @@ public class SimulationTests
     [InlineData(ArrayLevel.Parity2, 24, 3, 1e5, 300, 0.05, 5)]
     [InlineData(ArrayLevel.Pairs, 60, 1, 3e5, 72, 0.02, 6)]
     [InlineData(ArrayLevel.Parity3, 12, 1, 3e4, 600, 0.2, 7)]
-    public void Agrees_with_the_chain_where_both_apply(ArrayLevel level, int n, int groups, double mttf, double repair, double unreadable, int seed)
+    public void Agrees_with_the_chain_where_both_apply(
+        ArrayLevel level,
+        int n,
+        int groups,
+        double mttf,
+        double repair,
+        double unreadable,
+        int seed
+    )
     {
         var (shape, loss) = (Shape(level, n, groups), new LossQuestion(mttf, repair, unreadable));
         var chain = LossChain.Of(shape, loss, 43_800)!;
@@ -38,7 +52,10 @@ public class SimulationTests
     public void Lives_are_spread_as_the_shape_says(double shape)
     {
         var scale = shape == 2 ? 300_000 / (Math.Sqrt(Math.PI) / 2) : 300_000;
-        Near(1 - Math.Exp(-6 * Math.Pow(43_800 / scale, shape)), Run(Shape(ArrayLevel.Stripe, 6), new(300_000, 24), new SimulationQuestion(Runs: 300_000, Seed: 11, Shape: shape)));
+        Near(
+            1 - Math.Exp(-6 * Math.Pow(43_800 / scale, shape)),
+            Run(Shape(ArrayLevel.Stripe, 6), new(300_000, 24), new SimulationQuestion(Runs: 300_000, Seed: 11, Shape: shape))
+        );
     }
 
     [Fact] // binomial: at least two of six fail, none is ever replaced
@@ -46,14 +63,18 @@ public class SimulationTests
     {
         var p = 1 - Math.Exp(-43_800 / 3e5);
         var none = Math.Pow(1 - p, 6) + (6 * p * Math.Pow(1 - p, 5));
-        Near(1 - none, Run(Shape(ArrayLevel.Parity1, 6), new(3e5, 24), new SimulationQuestion(Runs: 300_000, Seed: 12, Spares: 0, LeadHours: 87_600)));
+        Near(
+            1 - none,
+            Run(Shape(ArrayLevel.Parity1, 6), new(3e5, 24), new SimulationQuestion(Runs: 300_000, Seed: 12, Spares: 0, LeadHours: 87_600))
+        );
     }
 
     [Fact]
     public void Spares_that_come_late_cost_safety_and_a_second_one_gives_some_back()
     {
         var (shape, loss) = (Shape(ArrayLevel.Parity1, 24), new LossQuestion(1e5, 24));
-        double With(int? spares) => Run(shape, loss, new SimulationQuestion(Runs: 100_000, Seed: 13, Spares: spares, LeadHours: 2_000)).Share;
+        double With(int? spares) =>
+            Run(shape, loss, new SimulationQuestion(Runs: 100_000, Seed: 13, Spares: spares, LeadHours: 2_000)).Share;
         Assert.True(With(0) > With(1));
         Assert.True(With(1) > With(4));
         Assert.InRange(With(64), With(null) - 0.01, With(null) + 0.01);
@@ -63,14 +84,20 @@ public class SimulationTests
     public void A_bad_batch_hits_whole_arrays()
     {
         double Lost(double mttf) => 1 - Math.Exp(-4 * 43_800 / mttf);
-        Near((0.9 * Lost(1e6)) + (0.1 * Lost(2.5e5)), Run(Shape(ArrayLevel.Stripe, 4), new(1e6, 24), new SimulationQuestion(Runs: 300_000, Seed: 14, BadBatch: 0.1, BadLife: 0.25)));
+        Near(
+            (0.9 * Lost(1e6)) + (0.1 * Lost(2.5e5)),
+            Run(Shape(ArrayLevel.Stripe, 4), new(1e6, 24), new SimulationQuestion(Runs: 300_000, Seed: 14, BadBatch: 0.1, BadLife: 0.25))
+        );
     }
 
     [Fact] // first order in the repair time both kinds have the same mean overlap
     public void Repairs_of_one_length_lose_about_as_much_as_spread_ones()
     {
         var (shape, loss) = (Shape(ArrayLevel.Parity1, 8), new LossQuestion(5e5, 60));
-        var (spread, same) = (Run(shape, loss, new(Runs: 1_000_000, Seed: 15)), Run(shape, loss, new(Runs: 1_000_000, Seed: 16, Fixed: true)));
+        var (spread, same) = (
+            Run(shape, loss, new(Runs: 1_000_000, Seed: 15)),
+            Run(shape, loss, new(Runs: 1_000_000, Seed: 16, Fixed: true))
+        );
         Assert.InRange(same.Share, spread.Share - (4 * (spread.Error + same.Error)), spread.Share + (4 * (spread.Error + same.Error)));
     }
 
@@ -88,7 +115,18 @@ public class SimulationTests
     public void What_was_seen_before_it_is_cancelled_counts()
     {
         using var stop = new CancellationTokenSource();
-        var seen = LossSimulation.Run(Shape(ArrayLevel.Parity1, 8), new(5e5, 60), new(Runs: SimulationQuestion.MostRuns), 2, c => { if (c.Runs >= 3 * LossSimulation.Piece) stop.Cancel(); }, stop.Token);
+        var seen = LossSimulation.Run(
+            Shape(ArrayLevel.Parity1, 8),
+            new(5e5, 60),
+            new(Runs: SimulationQuestion.MostRuns),
+            2,
+            c =>
+            {
+                if (c.Runs >= 3 * LossSimulation.Piece)
+                    stop.Cancel();
+            },
+            stop.Token
+        );
         Assert.InRange(seen.Runs, 3 * LossSimulation.Piece, 20 * LossSimulation.Piece);
     }
 

@@ -14,27 +14,33 @@ public class CacheTests
     [InlineData(10, 5, 1.0, 0.683073)]
     [InlineData(1000, 100, 0.8, 0.37779)]
     [InlineData(1000, 100, 1.0, 0.57652)]
-    public void Hits_by_the_approximation(long blocks, double cached, double exponent, double hits) => Assert.Equal(hits, new CacheModel(blocks, exponent).Hits(cached), 0.00001);
+    public void Hits_by_the_approximation(long blocks, double cached, double exponent, double hits) =>
+        Assert.Equal(hits, new CacheModel(blocks, exponent).Hits(cached), 0.00001);
 
     [Theory] // King's exact product formula for least-recently-used caches, computed independently; the approximation is within 0.02
     [InlineData(5, 1, 0.280729)]
     [InlineData(5, 2, 0.518885)]
     [InlineData(8, 4, 0.662602)]
     [InlineData(10, 5, 0.681364)]
-    public void The_approximation_is_near_the_exact_formula(long blocks, double cached, double exact) => Assert.Equal(exact, new CacheModel(blocks, 1).Hits(cached), 0.02);
+    public void The_approximation_is_near_the_exact_formula(long blocks, double cached, double exact) =>
+        Assert.Equal(exact, new CacheModel(blocks, 1).Hits(cached), 0.02);
 
     [Fact]
-    public void Blocks_needed_for_half_of_the_requests() => Assert.Equal(687, new CacheModel(10_000, 0.9).BlocksFor(0.5)); // computed independently
+    // computed independently
+    public void Blocks_needed_for_half_of_the_requests() => Assert.Equal(687, new CacheModel(10_000, 0.9).BlocksFor(0.5));
 
     [Fact]
     public void A_simulated_cache_hits_as_often() // a least-recently-used cache run on random requests, fixed seed
     {
-        const int blocks = 1000, cached = 100, requests = 400_000;
+        const int blocks = 1000,
+            cached = 100,
+            requests = 400_000;
         var weights = Enumerable.Range(1, blocks).Select(r => Math.Pow(r, -0.8)).ToArray();
         var total = weights.Sum();
         var sums = new double[blocks];
         var run = 0.0;
-        for (var i = 0; i < blocks; i++) sums[i] = run += weights[i] / total;
+        for (var i = 0; i < blocks; i++)
+            sums[i] = run += weights[i] / total;
         var random = new Random(20_261_127);
         var order = new LinkedList<int>();
         var where = new Dictionary<int, LinkedListNode<int>>();
@@ -43,9 +49,20 @@ public class CacheTests
         {
             var at = Array.BinarySearch(sums, random.NextDouble());
             var block = Math.Min(at < 0 ? ~at : at, blocks - 1);
-            if (where.TryGetValue(block, out var node)) { if (n >= requests / 4) hits++; order.Remove(node); order.AddFirst(node); continue; }
+            if (where.TryGetValue(block, out var node))
+            {
+                if (n >= requests / 4)
+                    hits++;
+                order.Remove(node);
+                order.AddFirst(node);
+                continue;
+            }
             where[block] = order.AddFirst(block);
-            if (order.Count > cached) { where.Remove(order.Last!.Value); order.RemoveLast(); }
+            if (order.Count > cached)
+            {
+                where.Remove(order.Last!.Value);
+                order.RemoveLast();
+            }
         }
         Assert.Equal(new CacheModel(blocks, 0.8).Hits(cached), hits / (requests * 0.75), 0.005);
     }
@@ -58,20 +75,34 @@ public class CacheTests
         const double cached = 1500;
         var p = Enumerable.Range(1, blocks).Select(r => Math.Pow(r, -0.9)).ToArray();
         var total = p.Sum();
-        for (var i = 0; i < blocks; i++) p[i] /= total;
-        double low = 0, high = 1e7;
-        for (var i = 0; i < 60; i++) { var t = (low + high) / 2; if (p.Sum(x => 1 - Math.Exp(-x * t)) < cached) low = t; else high = t; }
+        for (var i = 0; i < blocks; i++)
+            p[i] /= total;
+        double low = 0,
+            high = 1e7;
+        for (var i = 0; i < 60; i++)
+        {
+            var t = (low + high) / 2;
+            if (p.Sum(x => 1 - Math.Exp(-x * t)) < cached)
+                low = t;
+            else
+                high = t;
+        }
         Assert.Equal(p.Sum(x => x * (1 - Math.Exp(-x * high))), new CacheModel(blocks, 0.9).Hits(cached), 1e-6);
     }
 
     [Fact]
-    public void More_cache_never_hits_less_and_never_beats_the_best_possible() => Gen.Select(Gen.Long[2, 2000], Gen.Double[0, 1.2], Gen.Double[0.01, 0.9]).Sample((blocks, exponent, share) =>
-    {
-        var model = new CacheModel(blocks, exponent);
-        var (less, more) = (model.Hits(blocks * share), model.Hits(blocks * share * 1.1));
-        Assert.True(more >= less - 1e-12);
-        Assert.True(less <= model.Bound(blocks * share) + 1e-9);
-    }, iter: 100);
+    public void More_cache_never_hits_less_and_never_beats_the_best_possible() =>
+        Gen.Select(Gen.Long[2, 2000], Gen.Double[0, 1.2], Gen.Double[0.01, 0.9])
+            .Sample(
+                (blocks, exponent, share) =>
+                {
+                    var model = new CacheModel(blocks, exponent);
+                    var (less, more) = (model.Hits(blocks * share), model.Hits(blocks * share * 1.1));
+                    Assert.True(more >= less - 1e-12);
+                    Assert.True(less <= model.Bound(blocks * share) + 1e-9);
+                },
+                iter: 100
+            );
 
     [Fact]
     public void A_cache_too_small_to_be_noticed_is_said_to_be()
@@ -89,7 +120,8 @@ public class CacheTests
     [InlineData(1L << 40, -1, 64, 0.9)]
     [InlineData(1L << 40, 1, 0, 0.9)]
     [InlineData(1L << 40, 1, 64, 9)]
-    public void Nonsense_is_refused_with_a_path(long hot, long cache, int block, double exponent) => Assert.NotNull(new CacheQuestion(hot, cache, block, exponent).Problem);
+    public void Nonsense_is_refused_with_a_path(long hot, long cache, int block, double exponent) =>
+        Assert.NotNull(new CacheQuestion(hot, cache, block, exponent).Problem);
 
     [Theory] // size × drive-writes a day × 365 × years (arithmetic)
     [InlineData(1_920_000_000_000, 1, 5, 3504)]
@@ -98,7 +130,8 @@ public class CacheTests
     [InlineData(960_000_000_000, 3, 5, 5256)]
     [InlineData(1_600_000_000_000, 10, 5, 29_200)]
     [InlineData(64_000_000_000, 1, 5, 116.8)]
-    public void Rated_volume_by_writes_a_day(long bytes, double writes, double years, double terabytes) => Assert.Equal(terabytes, DriveDefaults.RatedBy(bytes, writes, years)!.Value, 1e-9);
+    public void Rated_volume_by_writes_a_day(long bytes, double writes, double years, double terabytes) =>
+        Assert.Equal(terabytes, DriveDefaults.RatedBy(bytes, writes, years)!.Value, 1e-9);
 
     [Fact]
     public void A_virtualisation_host_writes_over_10_TB_a_year_and_64_GB_of_space_last_ten_years() // common practice, no source
@@ -132,14 +165,17 @@ public class CacheTests
         var model = new CacheModel(blocks, exponent);
         double[] sizes = [.. Enumerable.Range(0, 31).Select(i => blocks * Math.Pow(i / 30.0, 2))];
         var along = model.HitsAlong(sizes);
-        for (var i = 0; i < sizes.Length; i++) Assert.Equal(model.Hits(sizes[i]), along[i], 1e-12);
+        for (var i = 0; i < sizes.Length; i++)
+            Assert.Equal(model.Hits(sizes[i]), along[i], 1e-12);
         // The least size for a share of hits is the first that reaches it, found here by halving the sizes.
         foreach (var wanted in new[] { 0.01, 0.25, 0.5, 0.9, 0.999 })
         {
             var (low, high) = (0L, blocks);
             while (high - low > 1)
-                if (model.Hits(low + ((high - low) / 2)) >= wanted) high = low + ((high - low) / 2);
-                else low += (high - low) / 2;
+                if (model.Hits(low + ((high - low) / 2)) >= wanted)
+                    high = low + ((high - low) / 2);
+                else
+                    low += (high - low) / 2;
             Assert.InRange(model.BlocksFor(wanted), high - Math.Max(1, high * 1e-9), high + Math.Max(1, high * 1e-9));
         }
     }

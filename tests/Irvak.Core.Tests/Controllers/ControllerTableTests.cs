@@ -12,30 +12,96 @@ namespace Irvak.Core.Tests.Controllers;
 
 public class ControllerTableTests
 {
-    private static readonly ControllerSheet Eight = new() { Class = "host-adapter", Protocols = [DriveProtocol.Sas, DriveProtocol.Sata], LinkGbs = [3, 6, 12], InnerPorts = 8, Connector = "SFF-8643", Boots = true, MostDrives = 128 };
-
-    private static ShelfPart Part(string id, ControllerSheet sheet, Func<CardSheet, CardSheet>? change = null) =>
-        new() { Id = id, Card = (change ?? (c => c))(new CardSheet { Name = id, Role = CardRole.Controller, Mech = 8, Elec = 8, Controller = sheet }), InStock = 1, PriceEur = 100 };
-
-    private static readonly ShelfPart Cable = new() { Id = "cable", Accessory = new() { Name = "Cable", Kind = AccessoryKind.Cable, Ends = ["SFF-8643", "SFF-8643"] }, InStock = 4, PriceEur = 20 };
-
-    private static MachineSheet With(string plug, int bays, bool expander = false) => DriveBox.Sheet with
+    private static readonly ControllerSheet Eight = new()
     {
-        Bays = [new("front", "3.5", "flat", [.. Enumerable.Range(1, bays).Select(n => $"{n}")], 4, "SAS, SATA", 26.1, Expander: expander, Plug: plug)],
-        Boards = [new("SATA", "controller", "CPU 1", Ports: 6)],
+        Class = "host-adapter",
+        Protocols = [DriveProtocol.Sas, DriveProtocol.Sata],
+        LinkGbs = [3, 6, 12],
+        InnerPorts = 8,
+        Connector = "SFF-8643",
+        Boots = true,
+        MostDrives = 128,
     };
 
-    private static Question Ask(MachineSheet sheet, DriveSheet drive, int drives, params ShelfPart[] shelf) => Question.Of(
-        Boards.Job(sheet, "A1", "C1").With([.. Enumerable.Range(1, drives).Select(n => (Edit)new Fit(Bay(n), new Unit { Drive = drive, Source = "shelf" }))]), Core.Evidence.EvidenceBook.Empty, shelf.ToDictionary(p => p.Id));
+    private static ShelfPart Part(string id, ControllerSheet sheet, Func<CardSheet, CardSheet>? change = null) =>
+        new()
+        {
+            Id = id,
+            Card = (change ?? (c => c))(
+                new CardSheet
+                {
+                    Name = id,
+                    Role = CardRole.Controller,
+                    Mech = 8,
+                    Elec = 8,
+                    Controller = sheet,
+                }
+            ),
+            InStock = 1,
+            PriceEur = 100,
+        };
 
-    [Theory] // SFF-8643 and SFF-8087 carry four drives, SFF-8654 in its usual form eight, a SATA plug one; an expander wants one wide cable (common practice, no source)
+    private static readonly ShelfPart Cable = new()
+    {
+        Id = "cable",
+        Accessory = new()
+        {
+            Name = "Cable",
+            Kind = AccessoryKind.Cable,
+            Ends = ["SFF-8643", "SFF-8643"],
+        },
+        InStock = 4,
+        PriceEur = 20,
+    };
+
+    private static MachineSheet With(string plug, int bays, bool expander = false) =>
+        DriveBox.Sheet with
+        {
+            Bays =
+            [
+                new(
+                    "front",
+                    "3.5",
+                    "flat",
+                    [.. Enumerable.Range(1, bays).Select(n => $"{n}")],
+                    4,
+                    "SAS, SATA",
+                    26.1,
+                    Expander: expander,
+                    Plug: plug
+                ),
+            ],
+            Boards = [new("SATA", "controller", "CPU 1", Ports: 6)],
+        };
+
+    private static Question Ask(MachineSheet sheet, DriveSheet drive, int drives, params ShelfPart[] shelf) =>
+        Question.Of(
+            Boards
+                .Job(sheet, "A1", "C1")
+                .With([.. Enumerable.Range(1, drives).Select(n => (Edit)new Fit(Bay(n), new Unit { Drive = drive, Source = "shelf" }))]),
+            Core.Evidence.EvidenceBook.Empty,
+            shelf.ToDictionary(p => p.Id)
+        );
+
+    // SFF-8643 and SFF-8087 carry four drives, SFF-8654 in its usual form eight, a SATA plug one; an expander wants one wide cable (common
+    // practice, no source)
+    [Theory]
     [InlineData("SFF-8643", 8, false, 2)]
     [InlineData("SFF-8643", 12, false, 3)]
     [InlineData("SFF-8654", 12, false, 2)]
     [InlineData("SATA", 5, false, 5)]
     [InlineData("SFF-8643", 24, true, 1)]
     public void So_many_cables(string connector, int bays, bool expander, int cables) =>
-        Assert.Equal(cables, Cabling.Of(new("card:S1", "x", Eight with { Connector = connector }, null), With("SFF-8643", bays, expander).Bays[0], [.. Enumerable.Range(0, bays)])!.Count);
+        Assert.Equal(
+            cables,
+            Cabling
+                .Of(
+                    new("card:S1", "x", Eight with { Connector = connector }, null),
+                    With("SFF-8643", bays, expander).Bays[0],
+                    [.. Enumerable.Range(0, bays)]
+                )!
+                .Count
+        );
 
     [Fact]
     public void Cables_of_a_controller_that_comes_in_go_to_the_list_with_their_price()
@@ -44,7 +110,9 @@ public class ControllerTableTests
         q = q.Planning(q.Machine.Planned.With("card:S1", new Unit { Card = Part("H", Eight).Card, Source = "shelf" }));
         Assert.Contains(ShoppingList.Of(q.Steps).Lines, l => l is { ShelfPartId: "cable", Count: 2, SumEur: 40 });
         // Without a sheet of such a cable it is told among the things to take along.
-        Assert.Contains(ShoppingList.Of(q.Steps with { Shelf = new Dictionary<string, ShelfPart>() }).TakeAlong, t => t.Text == "2 × SFF-8643 to SFF-8643, for the front bays");
+        Assert.Contains(ShoppingList.Of(q.Steps with { Shelf = new Dictionary<string, ShelfPart>() }).TakeAlong, t =>
+            t.Text == "2 × SFF-8643 to SFF-8643, for the front bays"
+        );
     }
 
     [Fact]
@@ -52,7 +120,16 @@ public class ControllerTableTests
     {
         var sas = Disk with { Protocol = DriveProtocol.Sas, LinkGbs = 12 };
         var q = Ask(With("SFF-8643", 8), sas, 4);
-        var rows = ControllerTable.Of(q.Storage, [Part("H", Eight), Part("Old", Eight with { LinkGbs = [3], Addresses32 = true }), Part("Wide", Eight, c => c with { Mech = 32 }), Part("P", Eight with { Protocols = [DriveProtocol.Sata] }, c => c with { Bus = "pci", Mech = 0 }), Cable]);
+        var rows = ControllerTable.Of(
+            q.Storage,
+            [
+                Part("H", Eight),
+                Part("Old", Eight with { LinkGbs = [3], Addresses32 = true }),
+                Part("Wide", Eight, c => c with { Mech = 32 }),
+                Part("P", Eight with { Protocols = [DriveProtocol.Sata] }, c => c with { Bus = "pci", Mech = 0 }),
+                Cable,
+            ]
+        );
         var now = rows.First(r => r.IsNow);
         Assert.Equal(("on-board SATA", 0, 4), (now.Name, now.Runs, now.Of));
         var h = rows.First(r => r.Name == "H");
@@ -69,8 +146,14 @@ public class ControllerTableTests
         var state = Boards.Job(With("SFF-8643", 4), "A1", "C1");
         Assert.Equal("/edit/to", EditFold.Refusal(state, new WireBays("front", "card:S1"))?.Path);
         Assert.Equal("/edit/group", EditFold.Refusal(state, new WireBays("rear", ""))?.Path);
-        state = state.With(new Fit("card:S1", new Unit { Card = Part("H", Eight).Card, Source = "shelf" }), new WireBays("front", "board:SATA"));
-        BayController? Behind(JobState s) => Question.Of(s, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) is var q ? q.Storage.ControllerOf(q.Machine.Sheet.Bays[0]) : null;
+        state = state.With(
+            new Fit("card:S1", new Unit { Card = Part("H", Eight).Card, Source = "shelf" }),
+            new WireBays("front", "board:SATA")
+        );
+        BayController? Behind(JobState s) =>
+            Question.Of(s, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) is var q
+                ? q.Storage.ControllerOf(q.Machine.Sheet.Bays[0])
+                : null;
         Assert.Equal("board:SATA", Behind(state)?.Place);
         Assert.Equal("card:S1", Behind(state.With(new WireBays("front", "")))?.Place);
     }
@@ -78,7 +161,22 @@ public class ControllerTableTests
     [Fact] // a capture tells only the name; the shop's own sheet of it the rest
     public void A_found_controller_is_known_by_its_name()
     {
-        var found = Boards.Job(With("SFF-8643", 4), "A1", "C1").With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = new() { Card = new() { Name = "H", Role = CardRole.Controller }, Source = "PCI listing" } }, null, "test"));
+        var found = Boards
+            .Job(With("SFF-8643", 4), "A1", "C1")
+            .With(
+                new RecordFound(
+                    new Dictionary<string, Unit?>
+                    {
+                        ["card:S1"] = new()
+                        {
+                            Card = new() { Name = "H", Role = CardRole.Controller },
+                            Source = "PCI listing",
+                        },
+                    },
+                    null,
+                    "test"
+                )
+            );
         var q = Question.Of(found, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart> { ["H"] = Part("H", Eight) });
         Assert.Equal(8, q.Storage.ControllerOf(q.Machine.Sheet.Bays[0])?.Sheet.InnerPorts);
     }

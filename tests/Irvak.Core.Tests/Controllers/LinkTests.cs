@@ -3,7 +3,8 @@ using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Controllers;
 
-/// <summary>Rates that a drive, a backplane and a controller share. SATA and SAS rates: their revisions; ports of boards: common practice, no source.</summary>
+/// <summary>Rates that a drive, a backplane and a controller share. SATA and SAS rates: their revisions; ports of boards: common practice,
+/// no source.</summary>
 public class LinkTests
 {
     [Theory]
@@ -13,7 +14,8 @@ public class LinkTests
     [InlineData(new[] { 12.0 }, null, null, 12.0)] // nobody else told
     [InlineData(new[] { 6.0, 12 }, new double[0], new[] { 6.0, 12 }, 12.0)]
     [InlineData(new double[0], new[] { 6.0 }, new[] { 6.0 }, null)] // the drive's are not known
-    public void The_highest_rate_in_common(double[] drive, double[]? backplane, double[]? controller, double? link) => Assert.Equal(link, BayController.Link(drive, backplane, controller));
+    public void The_highest_rate_in_common(double[] drive, double[]? backplane, double[]? controller, double? link) =>
+        Assert.Equal(link, BayController.Link(drive, backplane, controller));
 
     [Fact]
     public void Ports_of_a_board_speak_the_three_rates_of_SATA_and_start_a_system()
@@ -30,6 +32,9 @@ public class LinkTests
     {
         Assert.Equal("cables the front bays to S1", new WireBays("front", "card:S1").Tell());
         Assert.Equal("leaves the front bays with their own controller", new WireBays("front", "").Tell());
-        Assert.Equal(("S1", "as the sheet says"), (new WireBays("front", "card:S1").ValueAt("wiring:front"), new WireBays("front", "").ValueAt("wiring:front")));
+        Assert.Equal(
+            ("S1", "as the sheet says"),
+            (new WireBays("front", "card:S1").ValueAt("wiring:front"), new WireBays("front", "").ValueAt("wiring:front"))
+        );
     }
 }

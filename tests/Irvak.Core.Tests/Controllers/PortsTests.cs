@@ -11,13 +11,22 @@ namespace Irvak.Core.Tests.Controllers;
 public sealed class PortsTests
 {
     private static IEnumerable<Finding> Of(MachineSheet sheet, int drives) =>
-        Boards.Job(sheet, "A1").With([.. Enumerable.Range(1, drives).Select(i => (Edit)new Fit(Bay(i), new() { Drive = Disk, Source = "shelf" }))]).Evaluate().Findings.Where(f => f.Rule.Code == "CTL-PORTS");
+        Boards
+            .Job(sheet, "A1")
+            .With([.. Enumerable.Range(1, drives).Select(i => (Edit)new Fit(Bay(i), new() { Drive = Disk, Source = "shelf" }))])
+            .Evaluate()
+            .Findings.Where(f => f.Rule.Code == "CTL-PORTS");
 
-    private static MachineSheet Board(string? between = null) => Sheet with
-    {
-        Boards = [new("SATA", "controller", "CPU 1", Ports: 6), .. between is null ? [] : new BoardPlace[] { new("X", between, "SATA") }],
-        Bays = [Sheet.Bays[0] with { Root = between is null ? null : "X" }],
-    };
+    private static MachineSheet Board(string? between = null) =>
+        Sheet with
+        {
+            Boards =
+            [
+                new("SATA", "controller", "CPU 1", Ports: 6),
+                .. between is null ? [] : new BoardPlace[] { new("X", between, "SATA") },
+            ],
+            Bays = [Sheet.Bays[0] with { Root = between is null ? null : "X" }],
+        };
 
     [Theory]
     [InlineData(6, 0)]
@@ -34,10 +43,25 @@ public sealed class PortsTests
     public void A_module_with_lanes_of_its_own_is_behind_no_controller()
     {
         var sheet = Board() with { M2 = [new("M1", [80], "×4 gen 4", "CPU 1", "M", ["NVMe"], 4, 4)] };
-        var module = new DriveSheet { Media = DriveMedia.Flash, Protocol = DriveProtocol.Nvme, Form = "m.2", LengthMm = 80, Key = "M", Lanes = 4, Gen = 4, Bytes = 1_000_204_886_016 };
-        var job = Boards.Job(sheet, "A1").With(new Fit(Bay(1), new() { Drive = Disk, Source = "shelf" }), new Fit("m2:M1", new() { Drive = module, Source = "shelf" }));
+        var module = new DriveSheet
+        {
+            Media = DriveMedia.Flash,
+            Protocol = DriveProtocol.Nvme,
+            Form = "m.2",
+            LengthMm = 80,
+            Key = "M",
+            Lanes = 4,
+            Gen = 4,
+            Bytes = 1_000_204_886_016,
+        };
+        var job = Boards
+            .Job(sheet, "A1")
+            .With(new Fit(Bay(1), new() { Drive = Disk, Source = "shelf" }), new Fit("m2:M1", new() { Drive = module, Source = "shelf" }));
         JobState Mirror(ArrayHost host) => job.With(new MakeArray(new("M", ArrayLevel.Mirror, ["bay:1", "m2:M1"], host, BackedUp: true)));
-        Assert.Contains(Mirror(ArrayHost.Controller).Evaluate().Findings, f => f.Rule.Code == "CTL-ACROSS" && f.Sentence.Contains("on-board SATA in SATA and the lanes of its M.2 place", StringComparison.Ordinal));
+        Assert.Contains(Mirror(ArrayHost.Controller).Evaluate().Findings, f =>
+            f.Rule.Code == "CTL-ACROSS"
+            && f.Sentence.Contains("on-board SATA in SATA and the lanes of its M.2 place", StringComparison.Ordinal)
+        );
         Assert.DoesNotContain(Mirror(ArrayHost.Kernel).Evaluate().Findings, f => f.Rule.Code == "CTL-ACROSS");
     }
 }

@@ -10,7 +10,13 @@ namespace Irvak.Core.Tests.Distances;
 
 public class AimDistanceTests
 {
-    private static readonly ShelfPart Part = new() { Id = "p", Module = Boards.Module(), InStock = 4, PriceEur = 34 };
+    private static readonly ShelfPart Part = new()
+    {
+        Id = "p",
+        Module = Boards.Module(),
+        InStock = 4,
+        PriceEur = 34,
+    };
 
     private static Distance Cell(JobState state, string name) => state.Evaluate(null, Part).Ledge.Single(d => d.Name == name);
 
@@ -18,13 +24,18 @@ public class AimDistanceTests
     public void Of_a_shelf_without_memory_no_memory_is_told()
     {
         var shelf = Boards.Server with { Sockets = [], Channels = [], Slots = [], Roots = [] };
-        Assert.Equal(["Money"], Core.Plans.EditFold.Apply(JobState.Start, new AdoptSheet(shelf), Boards.Stamp).Evaluate().Ledge.Select(d => d.Name));
+        Assert.Equal(
+            ["Money"],
+            Core.Plans.EditFold.Apply(JobState.Start, new AdoptSheet(shelf), Boards.Stamp).Evaluate().Ledge.Select(d => d.Name)
+        );
     }
 
     [Fact]
     public void Memory_money_and_slots_move_with_the_plan()
     {
-        var state = Boards.Job(Boards.Server, "A1", "C1").With(new SetWish(WishKind.MemoryGiB, 64), new SetWish(WishKind.MoneyLimitEur, 100), Boards.Fit("B1", shelf: "p"));
+        var state = Boards
+            .Job(Boards.Server, "A1", "C1")
+            .With(new SetWish(WishKind.MemoryGiB, 64), new SetWish(WishKind.MoneyLimitEur, 100), Boards.Fit("B1", shelf: "p"));
         Assert.Equal((32, 48, 64), (Cell(state, "Memory").Found, Cell(state, "Memory").Planned, Cell(state, "Memory").Wish));
         Assert.Equal((34, 100, true), (Cell(state, "Money").Planned, Cell(state, "Money").Wish, Cell(state, "Money").IsLimit));
         Assert.Equal((6, 5), (Cell(state, "Memory slots left").Found, Cell(state, "Memory slots left").Planned));
@@ -39,7 +50,8 @@ public class AimDistanceTests
         Assert.Null(Cell(Boards.Job(Boards.Server, "A1"), "Memory").AtLeast);
     }
 
-    /// <summary>Without a known array nobody can say what was usable before; scratch space is there to be lost, so that surviving is no question of it.</summary>
+    /// <summary>Without a known array nobody can say what was usable before; scratch space is there to be lost, so that surviving is no
+    /// question of it.</summary>
     [Fact]
     public void Space_before_is_unknown_without_a_known_array_and_scratch_survives_nothing()
     {
@@ -49,7 +61,10 @@ public class AimDistanceTests
         Assert.Equal(1, Cell(mirror, "Survives").Planned);
         var scratch = DriveBox.Disks(2).Array(ArrayLevel.Stripe, 2, change: p => p with { Scratch = true });
         Assert.DoesNotContain(scratch.Evaluate().Ledge, d => d.Name == "Survives");
-        Assert.Equal(0, scratch.With(new SetWish(WishKind.Failures, 1)).Evaluate().Ledge.Count(d => d is { Name: "Survives", Planned: not null }));
+        Assert.Equal(
+            0,
+            scratch.With(new SetWish(WishKind.Failures, 1)).Evaluate().Ledge.Count(d => d is { Name: "Survives", Planned: not null })
+        );
     }
 
     [Fact]
@@ -70,9 +85,24 @@ public class AimDistanceTests
     [Fact]
     public void A_part_without_a_price_is_not_free()
     {
-        var part = new ShelfPart { Id = "p", Module = Boards.Module(), PriceEur = null };
-        var dear = new ShelfPart { Id = "q", Module = Boards.Module(32), PriceEur = 40 };
-        Distance Money(params (string Slot, string Part)[] parts) => Boards.Job(Boards.Server, "A1", "C1").With([.. parts.Select(p => (Edit)Boards.Fit(p.Slot, shelf: p.Part))]).Evaluate(null, part, dear).Ledge.Single(d => d.Name == "Money");
+        var part = new ShelfPart
+        {
+            Id = "p",
+            Module = Boards.Module(),
+            PriceEur = null,
+        };
+        var dear = new ShelfPart
+        {
+            Id = "q",
+            Module = Boards.Module(32),
+            PriceEur = 40,
+        };
+        Distance Money(params (string Slot, string Part)[] parts) =>
+            Boards
+                .Job(Boards.Server, "A1", "C1")
+                .With([.. parts.Select(p => (Edit)Boards.Fit(p.Slot, shelf: p.Part))])
+                .Evaluate(null, part, dear)
+                .Ledge.Single(d => d.Name == "Money");
         Assert.Equal((0, null), (Money().Planned, Money().AtLeast));
         Assert.Equal((null, null), (Money(("B1", "p")).Planned, Money(("B1", "p")).AtLeast));
         Assert.Equal((40, null), (Money(("B1", "q")).Planned, Money(("B1", "q")).AtLeast));

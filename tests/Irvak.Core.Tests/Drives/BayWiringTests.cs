@@ -5,7 +5,13 @@ namespace Irvak.Core.Tests.Drives;
 
 public class BayWiringTests
 {
-    private static DriveSheet Drive(DriveProtocol protocol, string form = "2.5", double? link = null) => new() { Protocol = protocol, Form = form, LinkGbs = link };
+    private static DriveSheet Drive(DriveProtocol protocol, string form = "2.5", double? link = null) =>
+        new()
+        {
+            Protocol = protocol,
+            Form = form,
+            LinkGbs = link,
+        };
 
     [Theory] // acceptance of SATA, SAS and SFF-8639 (U.2) against SFF-TA-1001 (U.3)
     [InlineData("SATA", DriveProtocol.Sata, "3.5", Mating.Works)]
@@ -24,7 +30,8 @@ public class BayWiringTests
     [InlineData("tri-mode", DriveProtocol.Nvme, "u.2", Mating.NoLink)] // a U.2 drive does not run in a U.3 bay
     [InlineData("SAS, NVMe", DriveProtocol.Nvme, "u.2", Mating.Works)] // a bay wired both ways takes both
     [InlineData("SAS, NVMe", DriveProtocol.Sas, "2.5", Mating.Works)]
-    public void What_runs_in_which_bay(string bus, DriveProtocol protocol, string form, Mating mating) => Assert.Equal(mating, BayWiring.Of(bus, Drive(protocol, form)));
+    public void What_runs_in_which_bay(string bus, DriveProtocol protocol, string form, Mating mating) =>
+        Assert.Equal(mating, BayWiring.Of(bus, Drive(protocol, form)));
 
     [Fact]
     public void What_is_not_known_is_not_judged()
@@ -39,7 +46,8 @@ public class BayWiringTests
     [InlineData(DriveProtocol.Sas, 12, new double[] { 12, 6, 3 })]
     [InlineData(DriveProtocol.Sas, 22.5, new[] { 22.5, 12, 6 })]
     [InlineData(DriveProtocol.Nvme, 8, new double[0])]
-    public void Rates_that_a_drive_speaks(DriveProtocol protocol, double most, double[] rates) => Assert.Equal(rates, BayWiring.Rates(Drive(protocol, link: most)));
+    public void Rates_that_a_drive_speaks(DriveProtocol protocol, double most, double[] rates) =>
+        Assert.Equal(rates, BayWiring.Rates(Drive(protocol, link: most)));
 
     [Theory]
     [InlineData(6, 552)] // about 550 of 600 MB/s (common practice, no source)

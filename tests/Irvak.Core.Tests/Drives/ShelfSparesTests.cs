@@ -17,10 +17,14 @@ public class ShelfSparesTests
     [InlineData(12, 0.015, 30, 0.99)]
     [InlineData(500, 0.08, 60, 0.999)]
     [InlineData(5000, 0.05, 90, 0.95)]
-    public void It_is_the_smallest_count_whose_Poisson_sum_reaches_the_target(int drives, double failures, double days, double target) // MathNet.Numerics, Poisson
+    // MathNet.Numerics, Poisson
+    public void It_is_the_smallest_count_whose_Poisson_sum_reaches_the_target(int drives, double failures, double days, double target)
     {
         var spares = ShelfSpares.Of(drives, failures, days, target);
-        double Reached(int s) => spares.Mean == 0 ? 1 : s < 0 ? 0 : Poisson.CDF(spares.Mean, s);
+        double Reached(int s) =>
+            spares.Mean == 0 ? 1
+            : s < 0 ? 0
+            : Poisson.CDF(spares.Mean, s);
         Assert.True(Reached(spares.Count) >= target && Reached(spares.Count - 1) < target || spares.Count == 0);
         Assert.Equal(Reached(spares.Count), spares.Certainty, 1e-9);
     }

@@ -19,16 +19,24 @@ public class StorageSheetTests
 {
     private const long GB = 1_000_000_000;
 
-    private static readonly DriveSheet Flash1 = Flash with { Form = "3.5", Bytes = 960 * GB, RatedWritesTB = 1000, PowerLossProtection = true };
+    private static readonly DriveSheet Flash1 = Flash with
+    {
+        Form = "3.5",
+        Bytes = 960 * GB,
+        RatedWritesTB = 1000,
+        PowerLossProtection = true,
+    };
 
-    private static Question Ask(JobState state, params ShelfPart[] shelf) => Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id));
+    private static Question Ask(JobState state, params ShelfPart[] shelf) =>
+        Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id));
 
     private static Evaluation Evaluate(JobState state) => Evaluation.Evaluate(Ask(state));
 
     [Fact] // a least-recently-used cache run on requests of two volumes, one asked three times as often and less evenly, fixed seed
     public void Several_volumes_share_a_cache_as_a_simulated_one_does()
     {
-        const int cached = 150, requests = 400_000;
+        const int cached = 150,
+            requests = 400_000;
         double[][] sums = [Sums(1000, 0.9), Sums(600, 0.6)];
         var random = new Random(20_261_128);
         var order = new LinkedList<int>();
@@ -40,10 +48,22 @@ public class StorageSheetTests
             var at = Array.BinarySearch(sums[volume], random.NextDouble());
             var block = (volume * 10_000) + Math.Min(at < 0 ? ~at : at, sums[volume].Length - 1);
             var counts = n >= requests / 4;
-            if (counts) asked[volume]++;
-            if (where.TryGetValue(block, out var node)) { if (counts) hits[volume]++; order.Remove(node); order.AddFirst(node); continue; }
+            if (counts)
+                asked[volume]++;
+            if (where.TryGetValue(block, out var node))
+            {
+                if (counts)
+                    hits[volume]++;
+                order.Remove(node);
+                order.AddFirst(node);
+                continue;
+            }
             where[block] = order.AddFirst(block);
-            if (order.Count > cached) { where.Remove(order.Last!.Value); order.RemoveLast(); }
+            if (order.Count > cached)
+            {
+                where.Remove(order.Last!.Value);
+                order.RemoveLast();
+            }
         }
         var model = new CacheModel([new(1000, 0.9, 3), new(600, 0.6, 1)]);
         var own = model.HitsOf(cached);
@@ -68,7 +88,10 @@ public class StorageSheetTests
         Assert.Equal(1, model.Bound(3), 1e-12);
     }
 
-    private static JobState Cached(bool back) => With(Disk, Disk, Disk, Flash1, Flash1).Array(ArrayLevel.Parity1, 3).With(new PlanCache(new CachePlan("K", [Bay(4), Bay(5)], [new("M", 2000)], back, 200)));
+    private static JobState Cached(bool back) =>
+        With(Disk, Disk, Disk, Flash1, Flash1)
+            .Array(ArrayLevel.Parity1, 3)
+            .With(new PlanCache(new CachePlan("K", [Bay(4), Bay(5)], [new("M", 2000)], back, 200)));
 
     [Fact]
     public void A_mirrored_write_cache_holds_half_and_wears_twice_as_fast_as_a_read_cache()
@@ -89,13 +112,30 @@ public class StorageSheetTests
     [InlineData(null, 1.0, 64, 116.8 / 10.95)]
     [InlineData(219.0, null, 240, 20.0)]
     public void The_boot_drive_lasts_by_its_rating(double? rated, double? daily, int gb, double years) =>
-        Assert.Equal(years, new BootPlan([Bay(1)]).LifeOn(new DriveSheet { Bytes = gb * GB, RatedWritesTB = rated, WritesPerDay = daily, WarrantyYears = 5 }).WearYears!.Value, 0.01);
+        Assert.Equal(
+            years,
+            new BootPlan([Bay(1)])
+                .LifeOn(
+                    new DriveSheet
+                    {
+                        Bytes = gb * GB,
+                        RatedWritesTB = rated,
+                        WritesPerDay = daily,
+                        WarrantyYears = 5,
+                    }
+                )
+                .WearYears!.Value,
+            0.01
+        );
 
     [Fact]
     public void Shared_needs_add_up()
     {
         var drive = new DriveSheet { Bytes = 240 * GB, RatedWritesTB = 219 };
-        var (own, shared) = (new BootPlan([Bay(1)]).LifeOn(drive), new BootPlan([Bay(1)], SharedGB: 100, SharedWrittenGBPerDay: 30).LifeOn(drive));
+        var (own, shared) = (
+            new BootPlan([Bay(1)]).LifeOn(drive),
+            new BootPlan([Bay(1)], SharedGB: 100, SharedWrittenGBPerDay: 30).LifeOn(drive)
+        );
         Assert.Equal(own.WearYears!.Value / 2, shared.WearYears!.Value, 1e-9);
         Assert.Equal(own.SpaceYears!.Value - (100 / 2.5), shared.SpaceYears!.Value, 1e-9);
     }
@@ -103,9 +143,35 @@ public class StorageSheetTests
     [Fact]
     public void Candidates_are_what_is_planned_and_flash_of_the_shelf_that_fits()
     {
-        var sheet = DriveBox.Sheet with { M2 = [new("X", [80], "SATA only", Key: "B", Protocols: ["SATA"])], Firmware = new() { BootsNvme = false } };
-        ShelfPart Part(string id, DriveProtocol protocol, string key) => new() { Id = id, InStock = 1, PriceEur = 40, Drive = new() { Model = id, Media = DriveMedia.Flash, Protocol = protocol, Form = "m.2", Key = key, LengthMm = 80, Bytes = 240 * GB, RatedWritesTB = 100 } };
-        var state = Boards.Job(sheet, "A1", "C1").With(new Fit(Bay(1), new Unit { Drive = Flash1 with { Protocol = DriveProtocol.Nvme }, Source = "shelf" }), new PlanBoot(new BootPlan([Bay(1)])));
+        var sheet = DriveBox.Sheet with
+        {
+            M2 = [new("X", [80], "SATA only", Key: "B", Protocols: ["SATA"])],
+            Firmware = new() { BootsNvme = false },
+        };
+        ShelfPart Part(string id, DriveProtocol protocol, string key) =>
+            new()
+            {
+                Id = id,
+                InStock = 1,
+                PriceEur = 40,
+                Drive = new()
+                {
+                    Model = id,
+                    Media = DriveMedia.Flash,
+                    Protocol = protocol,
+                    Form = "m.2",
+                    Key = key,
+                    LengthMm = 80,
+                    Bytes = 240 * GB,
+                    RatedWritesTB = 100,
+                },
+            };
+        var state = Boards
+            .Job(sheet, "A1", "C1")
+            .With(
+                new Fit(Bay(1), new Unit { Drive = Flash1 with { Protocol = DriveProtocol.Nvme }, Source = "shelf" }),
+                new PlanBoot(new BootPlan([Bay(1)]))
+            );
         var boot = BootSheet.Of(Ask(state, Part("fits", DriveProtocol.Sata, "B+M"), Part("not", DriveProtocol.Nvme, "M")).Boot);
         Assert.Equal(["bay:1", "m2:X"], boot.Candidates.Select(c => c.Place));
         Assert.Equal(("fits", true, false), (boot.Candidates[1].PartId, boot.Candidates[0].Stops, boot.Candidates[1].Stops));
@@ -114,7 +180,23 @@ public class StorageSheetTests
     [Fact]
     public void The_found_root_is_the_boot_drive_until_another_is_planned()
     {
-        var found = Boards.Job(DriveBox.Sheet, "A1", "C1").With(new RecordFound(new Dictionary<string, Unit?> { ["bay:3"] = new() { Drive = Flash1, MemberOf = "/, /home", Source = "listing" } }, null, "test"));
+        var found = Boards
+            .Job(DriveBox.Sheet, "A1", "C1")
+            .With(
+                new RecordFound(
+                    new Dictionary<string, Unit?>
+                    {
+                        ["bay:3"] = new()
+                        {
+                            Drive = Flash1,
+                            MemberOf = "/, /home",
+                            Source = "listing",
+                        },
+                    },
+                    null,
+                    "test"
+                )
+            );
         Assert.Equal(["bay:3"], BootSheet.Of(Ask(found).Boot).Plan!.Places);
         Assert.False(BootSheet.Of(Ask(found).Boot).IsPlanned);
         var planned = BootSheet.Of(Ask(found.With(new PlanBoot(new BootPlan([Bay(3)], 12)))).Boot);
@@ -122,9 +204,43 @@ public class StorageSheetTests
         Assert.Equal("/edit/boot/places/0", EditFold.Refusal(found, new PlanBoot(new BootPlan(["bay:99"])))?.Path);
     }
 
-    private static JobState Seen(params (long Hours, long GBWritten)[] captures) => captures.Aggregate(
-        Boards.Job(DriveBox.Sheet, "A1", "C1").With(new RecordFound(new Dictionary<string, Unit?> { ["bay:1"] = new() { Drive = Flash1, Serial = "S1", Source = "listing" } }, null, "test")),
-        (state, c) => state.With(new ReadBefore(new Observation { Drives = [new SeenDrive { Serial = "S1", Health = new SeenHealth { PowerOnHours = c.Hours, BytesWritten = c.GBWritten * GB } }] }, "drive health")));
+    private static JobState Seen(params (long Hours, long GBWritten)[] captures) =>
+        captures.Aggregate(
+            Boards
+                .Job(DriveBox.Sheet, "A1", "C1")
+                .With(
+                    new RecordFound(
+                        new Dictionary<string, Unit?>
+                        {
+                            ["bay:1"] = new()
+                            {
+                                Drive = Flash1,
+                                Serial = "S1",
+                                Source = "listing",
+                            },
+                        },
+                        null,
+                        "test"
+                    )
+                ),
+            (state, c) =>
+                state.With(
+                    new ReadBefore(
+                        new Observation
+                        {
+                            Drives =
+                            [
+                                new SeenDrive
+                                {
+                                    Serial = "S1",
+                                    Health = new SeenHealth { PowerOnHours = c.Hours, BytesWritten = c.GBWritten * GB },
+                                },
+                            ],
+                        },
+                        "drive health"
+                    )
+                )
+        );
 
     [Fact] // difference ÷ hours × 24 of two captures; of one, all of its life
     public void Writes_a_day_come_from_two_captures()
@@ -146,12 +262,20 @@ public class StorageSheetTests
     [InlineData(ArrayLevel.Parity2, 6, 50)]
     [InlineData(ArrayLevel.Stripe, 2, 50)]
     public void An_arrays_writes_fall_on_its_drives(ArrayLevel level, int n, double each) =>
-        Assert.All(Evaluate(With([.. Enumerable.Repeat(Flash1, n)]).Array(level, n, change: a => a with { WrittenGBPerDay = 100 })).Endurance, r => Assert.Equal(each, r.GBPerDay!.Value, 1e-9));
+        Assert.All(
+            Evaluate(With([.. Enumerable.Repeat(Flash1, n)]).Array(level, n, change: a => a with { WrittenGBPerDay = 100 })).Endurance,
+            r => Assert.Equal(each, r.GBPerDay!.Value, 1e-9)
+        );
 
     [Fact] // bytes ÷ (the narrower side's mean rate · 3600); 250 MB/s outer tracks, three quarters over a pass
     public void Hours_of_a_move_are_those_of_its_narrowest_point()
     {
-        var found = Found(1).With(new Remove("bay:1"), new Fit("bay:2", new Unit { Drive = Disk, Source = "shelf" }), new PlanMove("bay:1", MoveWay.Clone, "bay:2"));
+        var found = Found(1)
+            .With(
+                new Remove("bay:1"),
+                new Fit("bay:2", new Unit { Drive = Disk, Source = "shelf" }),
+                new PlanMove("bay:1", MoveWay.Clone, "bay:2")
+            );
         var subject = Assert.Single(Evaluate(found).Moves);
         Assert.Equal(8 * TB / (250e6 * 0.75) / 3600, subject.Options.First(o => o.Way == MoveWay.Clone).Hours!.Value, 1e-6);
         Assert.Equal(8 * TB / 110e6 / 3600, subject.Options.First(o => o.Way == MoveWay.Restore).Hours!.Value, 1e-6);
@@ -163,7 +287,12 @@ public class StorageSheetTests
     [Fact]
     public void A_goal_that_is_given_up_later_is_asked_for_again()
     {
-        var state = Found(1).With(new Remove("bay:1"), new Fit("bay:2", new Unit { Drive = Disk, Source = "shelf" }), new PlanMove("bay:1", MoveWay.Copy, "bay:2"));
+        var state = Found(1)
+            .With(
+                new Remove("bay:1"),
+                new Fit("bay:2", new Unit { Drive = Disk, Source = "shelf" }),
+                new PlanMove("bay:1", MoveWay.Copy, "bay:2")
+            );
         Assert.DoesNotContain(Evaluate(state).Findings, f => f.Rule.Code == "MOVE-UNSAID");
         Assert.Contains(Evaluate(state.With(new Restore("bay:2"))).Findings, f => f.Rule.Code == "MOVE-UNSAID");
     }
@@ -194,24 +323,33 @@ public class StorageSheetTests
     [Fact]
     public void A_spare_for_all_serves_its_neighbours()
     {
-        var state = Disks(7).With(
-            new MakeArray(new("M", ArrayLevel.Parity1, [Bay(1), Bay(2), Bay(3)], BackedUp: true)),
-            new MakeArray(new("N", ArrayLevel.Parity1, [Bay(4), Bay(5), Bay(6)], Spares: [Bay(7)], BackedUp: true)));
+        var state = Disks(7)
+            .With(
+                new MakeArray(new("M", ArrayLevel.Parity1, [Bay(1), Bay(2), Bay(3)], BackedUp: true)),
+                new MakeArray(new("N", ArrayLevel.Parity1, [Bay(4), Bay(5), Bay(6)], Spares: [Bay(7)], BackedUp: true))
+            );
         Assert.False(Evaluate(state).Arrays.Planned[0].HasSpare);
-        var shared = state.With(new MakeArray(new("N", ArrayLevel.Parity1, [Bay(4), Bay(5), Bay(6)], Spares: [Bay(7)], BackedUp: true, SparesForAll: true)));
+        var shared = state.With(
+            new MakeArray(new("N", ArrayLevel.Parity1, [Bay(4), Bay(5), Bay(6)], Spares: [Bay(7)], BackedUp: true, SparesForAll: true))
+        );
         Assert.True(Evaluate(shared).Arrays.Planned[0].HasSpare);
     }
 
     [Fact] // mdadm(8), grow mode: level 1 of two becomes level 5 of three, level 5 becomes level 6 with one drive more
     public void Levels_turn_into_others_by_legal_ways_only()
     {
-        string[] Ways(ArrayLevel level, int n, ArrayHost host = ArrayHost.Kernel) => [.. Evaluate(Disks(n).Array(level, n, host)).Arrays.Planned[0].Migrations!.Select(m => $"{m.Name} +{m.Drives}")];
+        string[] Ways(ArrayLevel level, int n, ArrayHost host = ArrayHost.Kernel) =>
+            [.. Evaluate(Disks(n).Array(level, n, host)).Arrays.Planned[0].Migrations!.Select(m => $"{m.Name} +{m.Drives}")];
         Assert.Equal(["Mirror +1", "Single parity +1"], Ways(ArrayLevel.Mirror, 2));
         Assert.Equal(["Single parity +1", "Double parity +1"], Ways(ArrayLevel.Parity1, 4));
         Assert.Equal(["Mirrored pairs +2"], Ways(ArrayLevel.Pairs, 4, ArrayHost.Pool));
         Assert.Empty(Ways(ArrayLevel.Parity2, 4, ArrayHost.Pool));
         // Read once and written once at half of the drives' mean: 2 · 8 TB ÷ 93.75 MB/s.
-        Assert.Equal(2 * 8 * TB / (0.5 * 250e6 * 0.75) / 3600, Evaluate(Disks(4).Array(ArrayLevel.Parity1, 4)).Arrays.Planned[0].Migrations![1].Hours, 1e-6);
+        Assert.Equal(
+            2 * 8 * TB / (0.5 * 250e6 * 0.75) / 3600,
+            Evaluate(Disks(4).Array(ArrayLevel.Parity1, 4)).Arrays.Planned[0].Migrations![1].Hours,
+            1e-6
+        );
     }
 
     [Fact]
@@ -219,8 +357,14 @@ public class StorageSheetTests
     {
         var state = With(Disk, Disk, Disk, Flash1);
         Assert.Equal("/edit/cache/volumes", EditFold.Refusal(state, new PlanCache(new CachePlan("K", [Bay(4)], [])))?.Path);
-        Assert.Equal("/edit/cache/places/1", EditFold.Refusal(state, new PlanCache(new CachePlan("K", [Bay(4), Bay(4)], [new("M", 10)])))?.Path);
-        Assert.Equal("/edit/cache/volumes/0/hotGB", EditFold.Refusal(state, new PlanCache(new CachePlan("K", [Bay(4)], [new("M", double.NaN)])))?.Path);
+        Assert.Equal(
+            "/edit/cache/places/1",
+            EditFold.Refusal(state, new PlanCache(new CachePlan("K", [Bay(4), Bay(4)], [new("M", 10)])))?.Path
+        );
+        Assert.Equal(
+            "/edit/cache/volumes/0/hotGB",
+            EditFold.Refusal(state, new PlanCache(new CachePlan("K", [Bay(4)], [new("M", double.NaN)])))?.Path
+        );
         Assert.Equal("/edit/name", EditFold.Refusal(state, new DropCache("K"))?.Path);
         Assert.Equal("/edit/subject", EditFold.Refusal(state, new PlanMove("array:md9", MoveWay.Copy, null))?.Path);
         Assert.Equal("/edit/boot/writtenGBPerDay", EditFold.Refusal(state, new PlanBoot(new BootPlan([Bay(1)], -1)))?.Path);
@@ -229,14 +373,23 @@ public class StorageSheetTests
     [Fact] // policy × evidence of the design: beyond the list, three successes are a note, one a care, a last failure a stop
     public void Logged_drives_speak_for_the_same_size_and_smaller_ones()
     {
-        EvidenceRecord Try(int n, double tb, Outcome outcome) => new($"e{n}", "box", null, null, null, null, null, outcome, "seen", new DateOnly(2026, 1, n), "Bao", tb);
+        EvidenceRecord Try(int n, double tb, Outcome outcome) =>
+            new($"e{n}", "box", null, null, null, null, null, outcome, "seen", new DateOnly(2026, 1, n), "Bao", tb);
         Core.Verdicts.Severity? Said(params EvidenceRecord[] records)
         {
-            var state = Boards.Job(DriveBox.Sheet with { Id = "box", Bays = [DriveBox.Sheet.Bays[0] with { LimitTB = 4 }] }, "A1", "C1").With(new Fit(Bay(1), new Unit { Drive = Disk, Source = "shelf" }));
-            return Evaluation.Evaluate(Question.Of(state, new EvidenceBook(records), new Dictionary<string, ShelfPart>())).Findings.FirstOrDefault(f => f.Rule.Code == "DRV-SIZE")?.Severity;
+            var state = Boards
+                .Job(DriveBox.Sheet with { Id = "box", Bays = [DriveBox.Sheet.Bays[0] with { LimitTB = 4 }] }, "A1", "C1")
+                .With(new Fit(Bay(1), new Unit { Drive = Disk, Source = "shelf" }));
+            return Evaluation
+                .Evaluate(Question.Of(state, new EvidenceBook(records), new Dictionary<string, ShelfPart>()))
+                .Findings.FirstOrDefault(f => f.Rule.Code == "DRV-SIZE")
+                ?.Severity;
         }
         Assert.Equal(Core.Verdicts.Severity.Care, Said());
-        Assert.Equal(Core.Verdicts.Severity.Note, Said(Try(1, 8, Outcome.Works), Try(2, 12, Outcome.Works), Try(3, 8, Outcome.WorksWithRemark)));
+        Assert.Equal(
+            Core.Verdicts.Severity.Note,
+            Said(Try(1, 8, Outcome.Works), Try(2, 12, Outcome.Works), Try(3, 8, Outcome.WorksWithRemark))
+        );
         Assert.Equal(Core.Verdicts.Severity.Stop, Said(Try(1, 8, Outcome.Works), Try(2, 8, Outcome.Fails)));
         // A smaller one that worked says nothing of a larger one.
         Assert.Equal(Core.Verdicts.Severity.Care, Said(Try(1, 6, Outcome.Works), Try(2, 6, Outcome.Works), Try(3, 6, Outcome.Works)));
@@ -245,15 +398,30 @@ public class StorageSheetTests
     [Fact]
     public void Drives_beyond_the_list_are_named_at_the_handover_with_their_evidence()
     {
-        var state = Boards.Job(DriveBox.Sheet with { Bays = [DriveBox.Sheet.Bays[0] with { LimitTB = 4 }] }, "A1", "C1").With([.. new[] { Disk, Disk, Disk with { Bytes = 4 * TB } }.Select((d, i) => new Fit(Bay(i + 1), new Unit { Drive = d, Source = "shelf" }))]);
+        var state = Boards
+            .Job(DriveBox.Sheet with { Bays = [DriveBox.Sheet.Bays[0] with { LimitTB = 4 }] }, "A1", "C1")
+            .With([
+                .. new[] { Disk, Disk, Disk with { Bytes = 4 * TB } }.Select(
+                    (d, i) => new Fit(Bay(i + 1), new Unit { Drive = d, Source = "shelf" })
+                ),
+            ]);
         var part = Assert.Single(DriveFit.BeyondList(Ask(state).Machine));
         Assert.StartsWith("2 × 8 TB SATA", part.Part, StringComparison.Ordinal);
         Assert.Equal((2, "sheet ends at 4 TB a bay; nobody has logged it"), (part.Places.Count, part.Evidence));
     }
 
     [Theory] // usual choices, common practice, no source
-    [InlineData("battery", ArrayUse.Editing, "Writes: write-back, and write-through whenever its unit is not charged; reading ahead on; the drives’ own write cache off.")]
+    [InlineData(
+        "battery",
+        ArrayUse.Editing,
+        "Writes: write-back, and write-through whenever its unit is not charged; reading ahead on; the drives’ own write cache off."
+    )]
     [InlineData(null, ArrayUse.Database, "Writes: write-through; reading ahead off; the drives’ own write cache off.")]
     public void What_a_controller_asks_besides_is_in_the_step(string? protection, ArrayUse use, string line) =>
-        Assert.Contains(line, Evaluate(Disks(3).Controller(protection, "5").Array(ArrayLevel.Parity1, 3, ArrayHost.Controller, a => a with { Use = use })).Runbook.Steps.First(s => s.Key == "array:M").How);
+        Assert.Contains(
+            line,
+            Evaluate(Disks(3).Controller(protection, "5").Array(ArrayLevel.Parity1, 3, ArrayHost.Controller, a => a with { Use = use }))
+                .Runbook.Steps.First(s => s.Key == "array:M")
+                .How
+        );
 }

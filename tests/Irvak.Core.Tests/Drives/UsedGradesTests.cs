@@ -17,12 +17,20 @@ public sealed class UsedGradesTests
     [InlineData(20_000, Grade.B)]
     [InlineData(59_999, Grade.C)]
     [InlineData(90_000, Grade.C)]
-    public void Hours_alone_never_reject(long hours, Grade grade) => Assert.Equal(grade, Of(new SeenHealth { PowerOnHours = hours })!.Grade);
+    public void Hours_alone_never_reject(long hours, Grade grade) =>
+        Assert.Equal(grade, Of(new SeenHealth { PowerOnHours = hours })!.Grade);
 
     [Fact]
     public void The_worst_column_decides_and_stands_first()
     {
-        var grade = Of(new SeenHealth { PowerOnHours = 100, Reallocated = 51, Pending = 0 })!;
+        var grade = Of(
+            new SeenHealth
+            {
+                PowerOnHours = 100,
+                Reallocated = 51,
+                Pending = 0,
+            }
+        )!;
         Assert.Equal(Grade.Reject, grade.Grade);
         Assert.Contains("51", grade.Reasons[0].Text, StringComparison.Ordinal);
         Assert.Equal(3, grade.Reasons.Count);
@@ -49,7 +57,11 @@ public sealed class UsedGradesTests
 
     [Fact]
     public void A_counter_that_was_set_back_is_doubted() =>
-        Assert.Contains("reset", Assert.Single(Of(new SeenHealth { PowerOnHours = 12, PowerCycles = 900 })!.Doubts), StringComparison.Ordinal);
+        Assert.Contains(
+            "reset",
+            Assert.Single(Of(new SeenHealth { PowerOnHours = 12, PowerCycles = 900 })!.Doubts),
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void A_drive_that_told_nothing_has_no_grade() => Assert.Null(Of(new SeenHealth { Celsius = 30 }));
@@ -57,8 +69,16 @@ public sealed class UsedGradesTests
     [Fact]
     public void More_of_any_fault_never_makes_it_better()
     {
-        foreach (var step in new Func<SeenHealth, long, SeenHealth>[]
-                 { (h, n) => h with { Reallocated = n }, (h, n) => h with { GrownDefects = n }, (h, n) => h with { MediaErrors = n }, (h, n) => h with { PercentUsed = (int)n }, (h, n) => h with { PowerOnHours = n * 1000 } })
+        foreach (
+            var step in new Func<SeenHealth, long, SeenHealth>[]
+            {
+                (h, n) => h with { Reallocated = n },
+                (h, n) => h with { GrownDefects = n },
+                (h, n) => h with { MediaErrors = n },
+                (h, n) => h with { PercentUsed = (int)n },
+                (h, n) => h with { PowerOnHours = n * 1000 },
+            }
+        )
         {
             var last = Grade.A;
             for (long n = 0; n < 200; n++)

@@ -26,7 +26,11 @@ public class EvidenceBookTests
     [Fact]
     public void Larger_successes_speak_for_smaller_modules_never_the_reverse()
     {
-        var book = new EvidenceBook([Boards.Tried(64, Outcome.Works, 1), Boards.Tried(128, Outcome.Works, 2), Boards.Tried(128, Outcome.Works, 3)]);
+        var book = new EvidenceBook([
+            Boards.Tried(64, Outcome.Works, 1),
+            Boards.Tried(128, Outcome.Works, 2),
+            Boards.Tried(128, Outcome.Works, 3),
+        ]);
         Assert.Equal(Standing.Proven, book.ForModule("server", "1.0", Boards.Module(64)).Standing);
         Assert.Equal(Standing.FewOrMixed, book.ForModule("server", "1.0", Boards.Module(128)).Standing);
         Assert.Equal(0, book.ForModule("server", "1.0", Boards.Module(256)).Works);
@@ -35,7 +39,12 @@ public class EvidenceBookTests
     [Fact]
     public void A_failure_with_other_firmware_does_not_count_but_is_kept()
     {
-        var book = new EvidenceBook([Boards.Tried(64, Outcome.Works, 1), Boards.Tried(64, Outcome.Works, 2), Boards.Tried(64, Outcome.Works, 3), Boards.Tried(64, Outcome.Fails, 4, "0.9")]);
+        var book = new EvidenceBook([
+            Boards.Tried(64, Outcome.Works, 1),
+            Boards.Tried(64, Outcome.Works, 2),
+            Boards.Tried(64, Outcome.Works, 3),
+            Boards.Tried(64, Outcome.Fails, 4, "0.9"),
+        ]);
         var track = book.ForModule("server", "1.0", Boards.Module(64));
         Assert.Equal(Standing.Proven, track.Standing);
         Assert.Equal(4, track.Records.Count);
@@ -48,7 +57,13 @@ public class EvidenceBookTests
     [InlineData(Standing.Proven, Severity.Stop, Severity.Note, Severity.Note)]
     [InlineData(Standing.FewOrMixed, Severity.Stop, Severity.Care, Severity.Note)]
     [InlineData(Standing.LastFailed, Severity.Stop, Severity.Stop, Severity.Care)]
-    public void Policy_and_evidence_give_the_severity(Standing standing, Severity? listed, Severity? proven, Severity? sound) => Assert.Equal(
-        (listed, proven, sound),
-        (PolicyTable.SeverityOf(Policy.Listed, standing), PolicyTable.SeverityOf(Policy.FieldProven, standing), PolicyTable.SeverityOf(Policy.Sound, standing)));
+    public void Policy_and_evidence_give_the_severity(Standing standing, Severity? listed, Severity? proven, Severity? sound) =>
+        Assert.Equal(
+            (listed, proven, sound),
+            (
+                PolicyTable.SeverityOf(Policy.Listed, standing),
+                PolicyTable.SeverityOf(Policy.FieldProven, standing),
+                PolicyTable.SeverityOf(Policy.Sound, standing)
+            )
+        );
 }

@@ -9,14 +9,21 @@ public class DiagnosisTests
 {
     private static readonly JobState Job = Boards.Job(Boards.Server, "A1", "A2", "B1", "C1", "D1").With(Boards.Fit("B2"));
 
-    private static Observation Seen(JobState state, int rate = 2400, params string[] missing) => new()
-    {
-        Devices = [.. state.Sheet!.Channels.SelectMany(c => c.Slots).Select(s => new SeenDevice
+    private static Observation Seen(JobState state, int rate = 2400, params string[] missing) =>
+        new()
         {
-            Locator = s, SizeMiB = missing.Contains(s) ? 0 : state.Planned.ModuleAt(s)?.CapacityMiB ?? 0,
-            ConfiguredMTs = missing.Contains(s) || state.Planned.ModuleAt(s) is null ? null : rate,
-        })],
-    };
+            Devices =
+            [
+                .. state
+                    .Sheet!.Channels.SelectMany(c => c.Slots)
+                    .Select(s => new SeenDevice
+                    {
+                        Locator = s,
+                        SizeMiB = missing.Contains(s) ? 0 : state.Planned.ModuleAt(s)?.CapacityMiB ?? 0,
+                        ConfiguredMTs = missing.Contains(s) || state.Planned.ModuleAt(s) is null ? null : rate,
+                    }),
+            ],
+        };
 
     private static IReadOnlyList<Explanation> Explain(Observation seen, JobState? state = null)
     {
@@ -45,7 +52,8 @@ public class DiagnosisTests
     }
 
     [Fact]
-    public void A_whole_socket_missing_points_at_the_processor() => Assert.Equal("socket-missing", Assert.Single(Explain(Seen(Job, 2400, "C1", "D1"))).Pattern);
+    public void A_whole_socket_missing_points_at_the_processor() =>
+        Assert.Equal("socket-missing", Assert.Single(Explain(Seen(Job, 2400, "C1", "D1"))).Pattern);
 
     [Fact]
     public void A_lower_rate_points_at_the_setting()
@@ -70,14 +78,18 @@ public class DiagnosisTests
     {
         var seen = Seen(Job);
         var devices = seen.Devices.Select(d => d.Locator == "B2" ? d with { SizeMiB = 8192 } : d).ToList();
-        Assert.Contains(Explain(seen with { Devices = devices }), e => e.Pattern == "size-differs" && e.Sentence == "[[slot:B2]] shows 8 GiB, not 16 GiB.");
+        Assert.Contains(Explain(seen with { Devices = devices }), e =>
+            e.Pattern == "size-differs" && e.Sentence == "[[slot:B2]] shows 8 GiB, not 16 GiB."
+        );
     }
 
     [Fact]
     public void An_eye_that_types_the_expected_value_counts_as_expected()
     {
         var state = Job.With(new AnswerLine("firmware.rate", SeenVerdict.Other, "2400"));
-        var line = Comparison.Of(state.Sheet!, state.Evaluate().Expectations, null, state.Proof.Answers).Single(l => l.Expected.Key == "firmware.rate");
+        var line = Comparison
+            .Of(state.Sheet!, state.Evaluate().Expectations, null, state.Proof.Answers)
+            .Single(l => l.Expected.Key == "firmware.rate");
         Assert.Equal((LineState.AsExpected, "eye, Ines"), (line.State, line.By));
     }
 
@@ -86,17 +98,27 @@ public class DiagnosisTests
     [InlineData(90_000, 0, false, 0, LineState.NotYet, "not finished, 87.9 of 96 GiB")]
     [InlineData(90_000, 2, true, 0, LineState.AsExpected, "0 errors, 2 passes, 87.9 of 96 GiB")]
     [InlineData(1000, 0, false, 1, LineState.Deviates, "1 error at Solid Bits")] // what is found counts, however little was tested
-    public void A_clean_test_counts_only_over_enough_of_the_memory(double mib, int passes, bool finished, long errors, LineState state, string words)
+    public void A_clean_test_counts_only_over_enough_of_the_memory(
+        double mib,
+        int passes,
+        bool finished,
+        long errors,
+        LineState state,
+        string words
+    )
     {
         var seen = new Observation { MemoryTest = new("memtester", mib, passes, finished, errors, errors > 0 ? ["Solid Bits"] : [], 1) };
-        var line = Comparison.Of(Job.Sheet!, Job.Evaluate().Expectations, seen, Job.Proof.Answers).Single(l => l.Expected.Key == "test.pass");
+        var line = Comparison
+            .Of(Job.Sheet!, Job.Evaluate().Expectations, seen, Job.Proof.Answers)
+            .Single(l => l.Expected.Key == "test.pass");
         Assert.Equal((state, words), (line.State, line.Seen));
     }
 
     [Fact]
     public void A_test_read_after_an_eye_answered_takes_its_line_and_leaves_the_others()
     {
-        var state = Job.With(new AnswerLine("test.pass", SeenVerdict.AsExpected, null)).With(new AnswerLine("test.errors", SeenVerdict.AsExpected, null))
+        var state = Job.With(new AnswerLine("test.pass", SeenVerdict.AsExpected, null))
+            .With(new AnswerLine("test.errors", SeenVerdict.AsExpected, null))
             .With(new ReadAfter(new Observation { MemoryTest = new("memtester", 90_000, 1, true, 2, ["Bit Flip"], 1) }, "c1"))
             .With(new ReadAfter(new Observation { MemTotalKiB = 64L << 20 }, "c2"));
         Assert.Equal(["test.errors"], state.Proof.Answers.Keys);
@@ -107,7 +129,18 @@ public class DiagnosisTests
     public void Another_processor_than_planned_is_no_missing_memory()
     {
         var sheet = Boards.Server;
-        var state = Boards.Job(sheet, "A1").With(new Fit("socket:CPU 1", new() { Processor = new() { Name = "Ostrel S" }, Source = "t" }))
+        var state = Boards
+            .Job(sheet, "A1")
+            .With(
+                new Fit(
+                    "socket:CPU 1",
+                    new()
+                    {
+                        Processor = new() { Name = "Ostrel S" },
+                        Source = "t",
+                    }
+                )
+            )
             .With(new AnswerLine("firmware.socket.CPU 1", SeenVerdict.Other, "Ostrel"));
         var e = Assert.Single(Explain(new Observation(), state));
         Assert.Equal(("processor-differs", "[[socket:CPU 1]] shows Ostrel, not Ostrel S."), (e.Pattern, e.Sentence));

@@ -11,16 +11,56 @@ namespace Irvak.Core.Tests.Expectations;
 /// <summary>More than expected, within what physics allows, is never a fault; causes belong to their line.</summary>
 public sealed class MoreThanExpectedTests
 {
-    private static readonly CardSheet Carrier = new() { Name = "Halmund C2", Role = CardRole.Carrier, Elec = 8, Mech = 8, Gen = 3, Endpoints = [4, 4] };
+    private static readonly CardSheet Carrier = new()
+    {
+        Name = "Halmund C2",
+        Role = CardRole.Carrier,
+        Elec = 8,
+        Mech = 8,
+        Gen = 3,
+        Endpoints = [4, 4],
+    };
 
-    private static readonly DriveSheet Flash = new() { Media = DriveMedia.Flash, Protocol = DriveProtocol.Nvme, Form = "m.2", LengthMm = 80, Key = "M", Lanes = 4, Gen = 3, Bytes = 1_000_204_886_016, ReadMBs = 3500, WriteMBs = 3000 };
+    private static readonly DriveSheet Flash = new()
+    {
+        Media = DriveMedia.Flash,
+        Protocol = DriveProtocol.Nvme,
+        Form = "m.2",
+        LengthMm = 80,
+        Key = "M",
+        Lanes = 4,
+        Gen = 3,
+        Bytes = 1_000_204_886_016,
+        ReadMBs = 3500,
+        WriteMBs = 3000,
+    };
 
-    /// <summary>Two striped flash drives of 3500 and 3000 MB/s on a slot divided 4+4: about 6900 read (common practice, no source).</summary>
+    /// <summary>Two striped flash drives of 3500 and 3000 MB/s on a slot divided 4+4: about 6900 read (common practice, no
+    /// source).</summary>
     private static Evaluation Striped(params SeenLink[] links)
     {
-        var sheet = Boards.Server with { Slots = [new("S1", 16, 8, 3, "CPU 1", Splits: [[4, 4]]), new("S2", 16, 8, 3, "CPU 1")], Roots = [new("CPU 1", 16, 3)] };
+        var sheet = Boards.Server with
+        {
+            Slots =
+            [
+                new(
+                    "S1",
+                    16,
+                    8,
+                    3,
+                    "CPU 1",
+                    Splits:
+                    [
+                        [4, 4],
+                    ]
+                ),
+                new("S2", 16, 8, 3, "CPU 1"),
+            ],
+            Roots = [new("CPU 1", 16, 3)],
+        };
         var job = Boards.Job(sheet, "A1").With(new Fit("card:S1", new() { Card = Carrier, Source = "shelf" }), new SetSplit("S1", [4, 4]));
-        foreach (var m2 in job.Sheet!.M2.Where(m => m.On == "S1").Select(m => PlaceName.M2(m.Id)).ToList()) job = job.With(new Fit(m2, new() { Drive = Flash, Source = "shelf" }));
+        foreach (var m2 in job.Sheet!.M2.Where(m => m.On == "S1").Select(m => PlaceName.M2(m.Id)).ToList())
+            job = job.With(new Fit(m2, new() { Drive = Flash, Source = "shelf" }));
         var places = job.Planned.Units.Keys.Where(k => k.StartsWith("m2:", StringComparison.Ordinal)).ToList();
         var q = job.With(new MakeArray(new("S", ArrayLevel.Stripe, places, Scratch: true))).Ask();
         return Evaluation.Evaluate(q with { Lanes = q.Lanes with { Links = links } });
@@ -43,7 +83,10 @@ public sealed class MoreThanExpectedTests
     public void A_capture_of_a_larger_payload_counts_for_what_comes_in()
     {
         var usual = Striped().Paths.Planned.Single().Of(PathWay.Read)!.Stages.First(s => s.Kind != StageKind.Drives);
-        var seen = Striped(new SeenLink("card:S2", 8, 3, 8, 3, 512, null, null, 1)).Paths.Planned.Single().Of(PathWay.Read)!.Stages.First(s => s.Kind != StageKind.Drives);
+        var seen = Striped(new SeenLink("card:S2", 8, 3, 8, 3, 512, null, null, 1))
+            .Paths.Planned.Single()
+            .Of(PathWay.Read)!
+            .Stages.First(s => s.Kind != StageKind.Drives);
         Assert.Contains("payload 256 as usual", usual.Detail);
         Assert.Contains("payload 512 by capture, of another card here", seen.Detail);
         Assert.True(seen.MBs > usual.MBs);
@@ -56,7 +99,8 @@ public sealed class MoreThanExpectedTests
     [InlineData(4, 256)]
     [InlineData(5, 256)]
     [InlineData(6, 256)]
-    public void A_link_usually_agrees_on_so_much(int gen, int bytes) => Assert.Equal(bytes, LinkRates.UsualPayload(gen)); // common practice, no source
+    // common practice, no source
+    public void A_link_usually_agrees_on_so_much(int gen, int bytes) => Assert.Equal(bytes, LinkRates.UsualPayload(gen));
 
     private static Explanation Explained(Expectation line, string seen, double? value) =>
         Assert.Single(Diagnosis.Of(Boards.Server, Builds.Build.Empty, [new(line, LineState.Deviates, seen, "capture", value)]));
@@ -69,9 +113,19 @@ public sealed class MoreThanExpectedTests
     public void Causes_belong_to_their_line(string key, string pattern, double value)
     {
         var link = key.StartsWith("link", StringComparison.Ordinal);
-        var said = Explained(new(key, "Benchmarks", "S, reading", "5000 to 7000 MB/s", 5000, 7000, "MB/s", link ? ["card:S1"] : [], "test") { Named = link ? "×8 gen 3" : null }, "other", value);
+        var said = Explained(
+            new(key, "Benchmarks", "S, reading", "5000 to 7000 MB/s", 5000, 7000, "MB/s", link ? ["card:S1"] : [], "test")
+            {
+                Named = link ? "×8 gen 3" : null,
+            },
+            "other",
+            value
+        );
         Assert.Equal(pattern, said.Pattern);
-        Assert.DoesNotContain(said.Causes, c => c.Title.Contains("module not seated", StringComparison.OrdinalIgnoreCase) || c.Title.Contains("know the processor", StringComparison.Ordinal));
+        Assert.DoesNotContain(said.Causes, c =>
+            c.Title.Contains("module not seated", StringComparison.OrdinalIgnoreCase)
+            || c.Title.Contains("know the processor", StringComparison.Ordinal)
+        );
     }
 
     [Fact]

@@ -3,7 +3,8 @@ using static Irvak.Core.Tests.Arrays.DriveBox;
 
 namespace Irvak.Core.Tests.Expectations;
 
-/// <summary>A typed value is what its screen means by it, or it is not understood; units by IEC 80000-13, habits of screens: common practice, no source.</summary>
+/// <summary>A typed value is what its screen means by it, or it is not understood; units by IEC 80000-13, habits of screens: common
+/// practice, no source.</summary>
 public class SeenNumberTests
 {
     [Theory]
@@ -28,7 +29,8 @@ public class SeenNumberTests
     [InlineData("1.2 GB/s", "MB/s", 1200)]
     [InlineData("87.28", "TiB", 87.28)]
     [InlineData("87.28 TiB", "TiB", 87.28)]
-    public void A_typed_value_is_read_as_the_screen_means_it(string text, string unit, double value) => Assert.Equal(value, SeenNumber.Readings(text, unit)![0], 9);
+    public void A_typed_value_is_read_as_the_screen_means_it(string text, string unit, double value) =>
+        Assert.Equal(value, SeenNumber.Readings(text, unit)![0], 9);
 
     [Theory]
     [InlineData("")]
@@ -67,7 +69,9 @@ public class SeenNumberTests
     public void An_array_is_answered_by_its_size_and_its_state(string typed, LineState state, string shown)
     {
         var job = InArray(4, "raid5").With(New(3)).With(new AnswerLine("array.md0", SeenVerdict.Other, typed));
-        var line = Comparison.Of(job.Sheet!, job.Evaluate().Expectations, null, job.Proof.Answers).Single(l => l.Expected.Key == "array.md0");
+        var line = Comparison
+            .Of(job.Sheet!, job.Evaluate().Expectations, null, job.Proof.Answers)
+            .Single(l => l.Expected.Key == "array.md0");
         Assert.Equal((state, shown), (line.State, line.Seen));
     }
 }

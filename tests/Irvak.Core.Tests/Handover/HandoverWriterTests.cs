@@ -19,10 +19,18 @@ public class HandoverWriterTests
     {
         var q = job.Ask();
         var e = Evaluation.Evaluate(q);
-        return HandoverWriter.Of(Head, job, q, e, [.. e.Expectations.Select(x => new ComparedLine(x, state, state == LineState.Deviates ? "48 GiB" : null, by, null))]);
+        return HandoverWriter.Of(
+            Head,
+            job,
+            q,
+            e,
+            [.. e.Expectations.Select(x => new ComparedLine(x, state, state == LineState.Deviates ? "48 GiB" : null, by, null))]
+        );
     }
 
-    private static readonly JobState More = Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("D1"), Boards.Fit("B1"), new Remove("slot:C1"));
+    private static readonly JobState More = Boards
+        .Job(Boards.Server, "A1", "C1")
+        .With(Boards.Fit("D1"), Boards.Fit("B1"), new Remove("slot:C1"));
 
     [Fact]
     public void What_was_done_stands_in_the_order_of_the_board_new_parts_together()
@@ -32,7 +40,10 @@ public class HandoverWriterTests
         Assert.EndsWith(" into [[slot:B1]] and [[slot:D1]]", done[0]);
         Assert.StartsWith("2 × ", done[0]);
         Assert.EndsWith(" out of [[slot:C1]]", done[1]);
-        Assert.EndsWith(" moved from [[slot:C1]] to [[slot:B1]]", Assert.Single(Of(Boards.Job(Boards.Server, "A1", "C1").With(new Move("slot:C1", "slot:B1"))).Done));
+        Assert.EndsWith(
+            " moved from [[slot:C1]] to [[slot:B1]]",
+            Assert.Single(Of(Boards.Job(Boards.Server, "A1", "C1").With(new Move("slot:C1", "slot:B1"))).Done)
+        );
         Assert.Empty(Of(Boards.Job(Boards.Server, "A1")).Done);
         Assert.EndsWith(" into [[bay:1]] to [[bay:8]] (8 places)", Assert.Single(Of(Disks(8)).Done));
     }
@@ -40,8 +51,15 @@ public class HandoverWriterTests
     [Fact]
     public void Each_part_that_came_or_left_stands_with_its_serial_where_it_is_known()
     {
-        var page = Of(Boards.Job(Boards.Server, "A1").With(
-            new RecordFound(new Dictionary<string, Unit?> { ["slot:C1"] = Boards.Unit() with { Serial = "S-7" } }, null, "by hand"), new Remove("slot:C1"), Boards.Fit("B1")));
+        var page = Of(
+            Boards
+                .Job(Boards.Server, "A1")
+                .With(
+                    new RecordFound(new Dictionary<string, Unit?> { ["slot:C1"] = Boards.Unit() with { Serial = "S-7" } }, null, "by hand"),
+                    new Remove("slot:C1"),
+                    Boards.Fit("B1")
+                )
+        );
         Assert.Equal(("slot:B1", null, null), Assert.Single(page.CameIn) is var came ? (came.Place, came.Serial, came.LiesIn) : default);
         Assert.Equal(("slot:C1", "S-7"), Assert.Single(page.Left) is var left ? (left.Place, left.Serial) : default);
         Assert.NotNull(page.Left[0].LiesIn);
@@ -66,7 +84,12 @@ public class HandoverWriterTests
         Assert.Equal(page.Lines.Count, page.Open.Count);
         Assert.All(page.Open, o => Assert.Equal(kind, o.Kind));
         Assert.All(page.Open, o => Assert.Contains(says!, o.Sentence, StringComparison.Ordinal));
-        Assert.Equal(kind == OpenKind.Deviates ? $"{page.Lines.Count} lines deviate: Proof has the next action." : $"{page.Lines.Count} of {page.Lines.Count} lines have not been looked at.", page.TooEarly);
+        Assert.Equal(
+            kind == OpenKind.Deviates
+                ? $"{page.Lines.Count} lines deviate: Proof has the next action."
+                : $"{page.Lines.Count} of {page.Lines.Count} lines have not been looked at.",
+            page.TooEarly
+        );
     }
 
     [Fact]
@@ -74,7 +97,8 @@ public class HandoverWriterTests
     {
         var q = More.Ask();
         var e = Evaluation.Evaluate(q);
-        HandoverPage Lines(params LineState[] states) => HandoverWriter.Of(Head, More, q, e, [.. states.Select((s, i) => new ComparedLine(e.Expectations[i], s, null, null, null))]);
+        HandoverPage Lines(params LineState[] states) =>
+            HandoverWriter.Of(Head, More, q, e, [.. states.Select((s, i) => new ComparedLine(e.Expectations[i], s, null, null, null))]);
         Assert.Equal("Nothing is expected of this machine: there was nothing to look at, and nothing is proved.", Lines().TooEarly);
         Assert.Equal("1 of 2 lines has not been looked at.", Lines(LineState.AsExpected, LineState.NotLookedAt).TooEarly);
         Assert.Equal("1 line deviates: Proof has the next action.", Lines(LineState.Deviates, LineState.NotLookedAt).TooEarly);
@@ -83,7 +107,10 @@ public class HandoverWriterTests
     [Fact]
     public void A_stop_is_the_first_open_point()
     {
-        var page = Of(Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1", Boards.Module(type: Core.Sheets.ModuleType.Unbuffered))), LineState.NotLookedAt);
+        var page = Of(
+            Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1", Boards.Module(type: Core.Sheets.ModuleType.Unbuffered))),
+            LineState.NotLookedAt
+        );
         Assert.Equal((OpenKind.Stop, "Stop"), (page.Open[0].Kind, page.Open[0].Word));
     }
 
@@ -133,7 +160,11 @@ public class HandoverWriterTests
         Assert.DoesNotContain("[[", text, StringComparison.Ordinal);
         Assert.Contains("## Open when it was handed over\n", text, StringComparison.Ordinal);
         Assert.All(page.Lines, l => Assert.Contains($"| {l.Screen} | ", text, StringComparison.Ordinal));
-        Assert.Contains("\n## Old parts\n\n| From | What | Serial | Lies in |\n| --- | --- | --- | --- |\n| C1 | ", text, StringComparison.Ordinal);
+        Assert.Contains(
+            "\n## Old parts\n\n| From | What | Serial | Lies in |\n| --- | --- | --- | --- |\n| C1 | ",
+            text,
+            StringComparison.Ordinal
+        );
         Assert.Contains("\nNone left the machine.\n", HandoverMarkdown.Of(Of(Boards.Job(Boards.Server, "A1"))), StringComparison.Ordinal);
         Assert.EndsWith("\nInes hands the machine over to Bao, 1970-01-01.\n", HandoverMarkdown.Of(Of(job.With(new HandOver("Bao")))));
     }

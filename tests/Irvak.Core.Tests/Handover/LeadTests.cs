@@ -12,7 +12,11 @@ public class LeadTests
     private static string Of(JobState job, Func<Expectation, (LineState State, string? Seen)> seen)
     {
         var e = job.Evaluate();
-        return Lead.Of(e.Memory, job.Changes(), [.. e.Expectations.Select(x => new ComparedLine(x, seen(x).State, seen(x).Seen, null, null))]);
+        return Lead.Of(
+            e.Memory,
+            job.Changes(),
+            [.. e.Expectations.Select(x => new ComparedLine(x, seen(x).State, seen(x).Seen, null, null))]
+        );
     }
 
     private static string All(JobState job, LineState state) => Of(job, _ => (state, null));
@@ -23,9 +27,18 @@ public class LeadTests
     public void Memory_is_said_to_have_grown_once_its_total_was_seen()
     {
         Assert.StartsWith("Memory went from 32 GiB to 64 GiB, running at 2666 MT/s. All ", All(More, LineState.AsExpected));
-        Assert.StartsWith("Memory is to go from 32 GiB to 64 GiB, by plan at 2666 MT/s; nobody looked at its total yet. 0 of ", All(More, LineState.NotLookedAt));
-        Assert.StartsWith("Memory was to go from 32 GiB to 64 GiB and shows 48 GiB. ", Of(More, e => e.Key == ExpectedMemory.TotalKey ? (LineState.Deviates, "48 GiB") : (LineState.AsExpected, null)));
-        Assert.StartsWith("Memory went from 32 GiB to 64 GiB, running at 2133 MT/s instead of 2666 MT/s. ", Of(More, e => e.Key == ExpectedMemory.RateKey ? (LineState.Deviates, "2133 MT/s") : (LineState.AsExpected, null)));
+        Assert.StartsWith(
+            "Memory is to go from 32 GiB to 64 GiB, by plan at 2666 MT/s; nobody looked at its total yet. 0 of ",
+            All(More, LineState.NotLookedAt)
+        );
+        Assert.StartsWith(
+            "Memory was to go from 32 GiB to 64 GiB and shows 48 GiB. ",
+            Of(More, e => e.Key == ExpectedMemory.TotalKey ? (LineState.Deviates, "48 GiB") : (LineState.AsExpected, null))
+        );
+        Assert.StartsWith(
+            "Memory went from 32 GiB to 64 GiB, running at 2133 MT/s instead of 2666 MT/s. ",
+            Of(More, e => e.Key == ExpectedMemory.RateKey ? (LineState.Deviates, "2133 MT/s") : (LineState.AsExpected, null))
+        );
     }
 
     [Fact]
@@ -34,7 +47,10 @@ public class LeadTests
         var moved = Boards.Job(Boards.Server, "A1", "C1").With(new Move("slot:A1", "slot:B1"));
         Assert.StartsWith("Memory stays at 32 GiB, running at ", All(moved, LineState.AsExpected));
         Assert.StartsWith("Memory is to stay at 32 GiB", All(moved, LineState.NotLookedAt));
-        Assert.StartsWith("Memory was to stay at 32 GiB and shows 16 GiB", Of(moved, e => e.Key == ExpectedMemory.TotalKey ? (LineState.Deviates, "16 GiB") : (LineState.AsExpected, null)));
+        Assert.StartsWith(
+            "Memory was to stay at 32 GiB and shows 16 GiB",
+            Of(moved, e => e.Key == ExpectedMemory.TotalKey ? (LineState.Deviates, "16 GiB") : (LineState.AsExpected, null))
+        );
     }
 
     [Fact]
@@ -51,7 +67,13 @@ public class LeadTests
     public void Points_are_counted_by_what_became_of_them()
     {
         var job = InArray(4, "raid5").With(New(3));
-        Assert.EndsWith("7 of 8 points are as expected, 1 deviates.", Of(job, e => ExpectedDrives.IsArray(e.Key) ? (LineState.Deviates, "degraded") : (LineState.AsExpected, null)));
-        Assert.EndsWith("7 of 8 points are as expected, 1 not looked at or not done yet.", Of(job, e => ExpectedDrives.IsArray(e.Key) ? (LineState.NotYet, null) : (LineState.AsExpected, null)));
+        Assert.EndsWith(
+            "7 of 8 points are as expected, 1 deviates.",
+            Of(job, e => ExpectedDrives.IsArray(e.Key) ? (LineState.Deviates, "degraded") : (LineState.AsExpected, null))
+        );
+        Assert.EndsWith(
+            "7 of 8 points are as expected, 1 not looked at or not done yet.",
+            Of(job, e => ExpectedDrives.IsArray(e.Key) ? (LineState.NotYet, null) : (LineState.AsExpected, null))
+        );
     }
 }

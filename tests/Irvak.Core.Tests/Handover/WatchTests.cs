@@ -12,7 +12,20 @@ public class WatchTests
     private static IReadOnlyList<WatchLine> Of(JobState job, LineState array, bool done = false)
     {
         var e = job.Evaluate();
-        return Watch.Of(e.Findings, [.. e.Expectations.Select(x => new ComparedLine(x, ExpectedDrives.IsArray(x.Key) ? array : LineState.NotLookedAt, null, null, null))], job.Changes(), done);
+        return Watch.Of(
+            e.Findings,
+            [
+                .. e.Expectations.Select(x => new ComparedLine(
+                    x,
+                    ExpectedDrives.IsArray(x.Key) ? array : LineState.NotLookedAt,
+                    null,
+                    null,
+                    null
+                )),
+            ],
+            job.Changes(),
+            done
+        );
     }
 
     [Fact]
@@ -43,8 +56,10 @@ public class WatchTests
     [Fact]
     public void New_parts_are_watched_and_old_ones_are_not()
     {
-        const string memory = "Memory errors", drives = "New drives";
-        string[] Told(JobState job) => [.. Of(job, LineState.AsExpected).Select(w => w.Sentence[..10]).Where(s => memory.StartsWith(s) || drives.StartsWith(s))];
+        const string memory = "Memory errors",
+            drives = "New drives";
+        string[] Told(JobState job) =>
+            [.. Of(job, LineState.AsExpected).Select(w => w.Sentence[..10]).Where(s => memory.StartsWith(s) || drives.StartsWith(s))];
         Assert.Equal(["New drives"], Told(InArray(4, "raid5").With(New(3))));
         Assert.Equal(["Memory err"], Told(InArray(4, "raid5").With(Boards.Fit("B1"))));
         Assert.Empty(Told(InArray(4, "raid5").With(new Fit("card:S1", Lanes.LaneBox.Card(Lanes.LaneBox.Network)))));
@@ -56,20 +71,25 @@ public class WatchTests
         bool Asks(JobState job, LineState state)
         {
             var e = job.Evaluate();
-            return Watch.Of(e.Findings, [.. e.Expectations.Select(x => new ComparedLine(x, state, null, null, null))], job.Changes(), true).Any(w => w.Sentence.Contains("not known"));
+            return Watch
+                .Of(e.Findings, [.. e.Expectations.Select(x => new ComparedLine(x, state, null, null, null))], job.Changes(), true)
+                .Any(w => w.Sentence.Contains("not known"));
         }
         JobState[] jobs =
         [
             Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1", Boards.Module() with { Type = null }), Boards.Fit("D1")),
             Boards.Job(Sheet, "A1").With(new Fit("bay:1", new() { Drive = Disk with { Form = null }, Source = "shelf" })),
         ];
-        Assert.All(jobs, j => Assert.Equal((true, true, false), (Asks(j, LineState.NotLookedAt), Asks(j, LineState.Deviates), Asks(j, LineState.AsExpected))));
+        Assert.All(jobs, j =>
+            Assert.Equal((true, true, false), (Asks(j, LineState.NotLookedAt), Asks(j, LineState.Deviates), Asks(j, LineState.AsExpected)))
+        );
     }
 
     [Fact]
     public void Arrays_are_watched_where_there_are_any()
     {
-        string Drives(JobState job) => Of(job, LineState.AsExpected).Single(w => w.Sentence.StartsWith("New drives", StringComparison.Ordinal)).Sentence;
+        string Drives(JobState job) =>
+            Of(job, LineState.AsExpected).Single(w => w.Sentence.StartsWith("New drives", StringComparison.Ordinal)).Sentence;
         Assert.EndsWith("and the arrays’ state.", Drives(InArray(4, "raid5").With(New(3))));
         Assert.EndsWith("their health once a week.", Drives(Boards.Job(Sheet, "A1").With(New(1))));
     }

@@ -38,8 +38,15 @@ public class CarrierPlacesTests
     [Fact]
     public void Drives_found_on_a_carrier_are_not_forgotten_when_a_smaller_one_takes_its_slot()
     {
-        var found = Empty().With(new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["card:S1"] = Card(Carrier) }, null, "test"),
-            new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["m2:S1.1"] = Drive(LaneBox.Module), ["m2:S1.4"] = Drive(LaneBox.Module) }, null, "test"));
+        var found = Empty()
+            .With(
+                new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["card:S1"] = Card(Carrier) }, null, "test"),
+                new RecordFound(
+                    new Dictionary<string, Core.Builds.Unit?> { ["m2:S1.1"] = Drive(LaneBox.Module), ["m2:S1.4"] = Drive(LaneBox.Module) },
+                    null,
+                    "test"
+                )
+            );
         var state = found.With(new Fit("card:S1", Card(Carrier with { Name = "small", Mech = 4, Elec = 4, Endpoints = [4] })));
         Assert.NotNull(state.Found["m2:S1.4"]);
         Assert.Equal(["m2:S1.4"], state.Evaluate().Findings.Where(f => f.Rule.Code == "CARD-HOMELESS").SelectMany(f => f.Places));
@@ -49,13 +56,27 @@ public class CarrierPlacesTests
 
     [Fact]
     public void A_module_of_SATA_does_not_run_on_a_carrier() =>
-        Assert.Contains(Carrying("S1", 0).With(new Fit("m2:S1.1", Drive(LaneBox.Module with { Protocol = DriveProtocol.Sata }))).Evaluate().Findings, f => f.Rule.Code == "M2-WIRED");
+        Assert.Contains(
+            Carrying("S1", 0).With(new Fit("m2:S1.1", Drive(LaneBox.Module with { Protocol = DriveProtocol.Sata }))).Evaluate().Findings,
+            f => f.Rule.Code == "M2-WIRED"
+        );
 
     [Fact]
     public void Laid_out_anew_arrays_follow_their_drives()
     {
         var state = Carrying("S2", 2).With(new MakeArray(new("Scratch", ArrayLevel.Stripe, ["m2:S2.1", "m2:S2.2"], Scratch: true)));
-        var moved = state.With(new LayOut(new Dictionary<string, string?> { ["card:S2"] = "card:S1", ["m2:S2.1"] = "m2:S1.1", ["m2:S2.2"] = "m2:S1.2" }, new Dictionary<string, IReadOnlyList<int>> { ["S1"] = [4, 4, 4, 4] }, "moves"));
+        var moved = state.With(
+            new LayOut(
+                new Dictionary<string, string?>
+                {
+                    ["card:S2"] = "card:S1",
+                    ["m2:S2.1"] = "m2:S1.1",
+                    ["m2:S2.2"] = "m2:S1.2",
+                },
+                new Dictionary<string, IReadOnlyList<int>> { ["S1"] = [4, 4, 4, 4] },
+                "moves"
+            )
+        );
         Assert.Equal(["m2:S1.1", "m2:S1.2"], moved.Arrays.Plans["Scratch"]!.Members);
         Assert.Equal(["S1.1", "S1.2", "S1.3", "S1.4"], Places(moved));
         Assert.DoesNotContain(moved.Evaluate().Findings, f => f.Severity == Core.Verdicts.Severity.Stop);
@@ -64,11 +85,30 @@ public class CarrierPlacesTests
     [Fact]
     public void A_card_that_was_found_moves_and_comes_home()
     {
-        var found = Empty().With(new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["card:S1"] = Card(Network), ["card:S2"] = Card(Adapter) }, null, "test"));
-        var swapped = found.With(new LayOut(new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["card:S2"] = "card:S1" }, new Dictionary<string, IReadOnlyList<int>>(), "swaps"));
+        var found = Empty()
+            .With(
+                new RecordFound(
+                    new Dictionary<string, Core.Builds.Unit?> { ["card:S1"] = Card(Network), ["card:S2"] = Card(Adapter) },
+                    null,
+                    "test"
+                )
+            );
+        var swapped = found.With(
+            new LayOut(
+                new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["card:S2"] = "card:S1" },
+                new Dictionary<string, IReadOnlyList<int>>(),
+                "swaps"
+            )
+        );
         Assert.Equal("Lumick V2", swapped.Planned.At("card:S2")!.Short);
         Assert.Equal("card:S1", swapped.Plan["card:S2"].MovedFrom);
-        var back = swapped.With(new LayOut(new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["card:S2"] = "card:S1" }, new Dictionary<string, IReadOnlyList<int>>(), "swaps"));
+        var back = swapped.With(
+            new LayOut(
+                new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["card:S2"] = "card:S1" },
+                new Dictionary<string, IReadOnlyList<int>>(),
+                "swaps"
+            )
+        );
         Assert.Empty(back.Changes());
     }
 
@@ -77,6 +117,14 @@ public class CarrierPlacesTests
     [InlineData("card:S1", "m2:M1", "Lumick V2 does not go into M1.")]
     [InlineData("card:S1", "card:S3", "S3 is taken; empty it first.")]
     [InlineData("card:S1", "card:S9", "card:S9 is no place of Server.")]
-    public void A_layout_that_can_not_be_is_refused(string from, string to, string text) => Assert.Equal(text,
-        EditFold.Refusal(LaneBox.With(("card:S1", Network), ("card:S3", Network)), new LayOut(new Dictionary<string, string?> { [from] = to }, new Dictionary<string, IReadOnlyList<int>>(), "moves"))?.Text);
+    public void A_layout_that_can_not_be_is_refused(string from, string to, string text) =>
+        Assert.Equal(
+            text,
+            EditFold
+                .Refusal(
+                    LaneBox.With(("card:S1", Network), ("card:S3", Network)),
+                    new LayOut(new Dictionary<string, string?> { [from] = to }, new Dictionary<string, IReadOnlyList<int>>(), "moves")
+                )
+                ?.Text
+        );
 }

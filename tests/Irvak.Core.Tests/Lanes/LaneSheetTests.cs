@@ -31,7 +31,10 @@ public class LaneSheetTests
         // One place looked at: its lanes are left at least; a place emptied by the plan is known as well.
         var some = blind with { FoundEmpty = blind.FoundEmpty.Add("card:S2") };
         Assert.Equal((null, 8, 4), (Lanes(some).Left, Lanes(some).LeftAtLeast, Lanes(some).Roots[0].NotLookedAt));
-        Assert.Equal((null, 8.0), some.Evaluate().Ledge.Single(d => d.Name == "Lanes left") is var left ? (left.Planned, left.AtLeast) : default);
+        Assert.Equal(
+            (null, 8.0),
+            some.Evaluate().Ledge.Single(d => d.Name == "Lanes left") is var left ? (left.Planned, left.AtLeast) : default
+        );
         Assert.Null(blind.Evaluate().Ledge.Single(d => d.Name == "Lanes left").AtLeast);
     }
 
@@ -114,18 +117,30 @@ public class LaneSheetTests
     [Fact]
     public void Drives_seen_on_a_carrier_show_that_its_slot_was_divided()
     {
-        var found = Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(Carrier) }, null, "test"), new RecordFound(new Dictionary<string, Unit?> { ["m2:S1.1"] = Drive(LaneBox.Module), ["m2:S1.3"] = Drive(LaneBox.Module) }, null, "test"));
+        var found = Empty()
+            .With(
+                new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(Carrier) }, null, "test"),
+                new RecordFound(
+                    new Dictionary<string, Unit?> { ["m2:S1.1"] = Drive(LaneBox.Module), ["m2:S1.3"] = Drive(LaneBox.Module) },
+                    null,
+                    "test"
+                )
+            );
         Assert.Equal([4, 4, 4, 4], found.Ask().Lanes.SplitOf("S1"));
     }
 
     [Fact]
     public void A_thick_card_covers_its_neighbour() =>
-        Assert.Equal((BranchState.Dark, "covered by S1"), At(LaneBox.With(("card:S1", Network with { Thick = 2 })), "card:S2") is var b ? (b.State, b.Why) : default);
+        Assert.Equal(
+            (BranchState.Dark, "covered by S1"),
+            At(LaneBox.With(("card:S1", Network with { Thick = 2 })), "card:S2") is var b ? (b.State, b.Why) : default
+        );
 
     [Fact]
     public void What_leaves_is_drawn_without_lanes()
     {
-        var state = Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S2"] = Card(Network) }, null, "test"), new Remove("card:S2"));
+        var state = Empty()
+            .With(new RecordFound(new Dictionary<string, Unit?> { ["card:S2"] = Card(Network) }, null, "test"), new Remove("card:S2"));
         Assert.Equal((EndState.Out, "Lumick V2"), At(state, "card:S2").Ends.Single() is var e ? (e.State, e.Name) : default);
         Assert.Equal(0, At(state, "card:S2").Used);
     }
@@ -135,35 +150,68 @@ public class LaneSheetTests
     [InlineData("S1", new[] { 8, 8, 8 }, "/edit/widths")]
     [InlineData("S1", new[] { 2, 2 }, "/edit/widths")]
     [InlineData("S1", new[] { 0 }, "/edit/widths")]
-    public void A_setting_that_does_not_exist_is_refused(string slot, int[] widths, string path) => Assert.Equal(path, EditFold.Refusal(Empty(), new SetSplit(slot, widths))?.Path);
+    public void A_setting_that_does_not_exist_is_refused(string slot, int[] widths, string path) =>
+        Assert.Equal(path, EditFold.Refusal(Empty(), new SetSplit(slot, widths))?.Path);
 
     [Fact]
     public void Chips_of_a_card_are_its_own_devices_each_with_a_link()
     {
-        var twin = new CardSheet { Name = "Twin", Role = CardRole.Network, Mech = 16, Elec = 16, Gen = 3, Endpoints = [8, 8], HasSwitch = false, Network = new(2, [25]) };
-        LaneBranch Of(params int[] split) => Lanes(LaneBox.With(("card:S1", twin)).With(new SetSplit("S1", split))).Branches.Single(b => b.Place == "card:S1");
+        var twin = new CardSheet
+        {
+            Name = "Twin",
+            Role = CardRole.Network,
+            Mech = 16,
+            Elec = 16,
+            Gen = 3,
+            Endpoints = [8, 8],
+            HasSwitch = false,
+            Network = new(2, [25]),
+        };
+        LaneBranch Of(params int[] split) =>
+            Lanes(LaneBox.With(("card:S1", twin)).With(new SetSplit("S1", split))).Branches.Single(b => b.Place == "card:S1");
         Assert.Equal([(8, EndState.Full), (0, EndState.Unseen)], Of().Ends.Select(e => (e.Width, e.State)));
         Assert.Equal([(8, EndState.Full), (8, EndState.Full)], Of(8, 8).Ends.Select(e => (e.Width, e.State)));
         // Each has one of the two lines: 25 Gb/s with time stamps, 2942.1 MB/s (IEEE 802.3).
         Assert.All(Of(8, 8).Ends, e => Assert.Equal(2942.1, e.NeedMBs!.Value, 0.1));
         // Nobody looked how the slot is divided: one of them is not known, not missing.
-        var found = Lanes(Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(twin) }, null, "test"))).Branches.Single(b => b.Place == "card:S1");
+        var found = Lanes(Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(twin) }, null, "test")))
+            .Branches.Single(b => b.Place == "card:S1");
         Assert.Equal([EndState.Full, EndState.Unknown], found.Ends.Select(e => e.State));
     }
 
-    private static readonly CardSheet Twin = new() { Name = "Halmund twin", Role = CardRole.Other, Mech = 8, Elec = 8, Gen = 3, Endpoints = [4, 4], HasSwitch = false, Height = "low", LengthMm = 160, Watt = 18 };
+    private static readonly CardSheet Twin = new()
+    {
+        Name = "Halmund twin",
+        Role = CardRole.Other,
+        Mech = 8,
+        Elec = 8,
+        Gen = 3,
+        Endpoints = [4, 4],
+        HasSwitch = false,
+        Height = "low",
+        LengthMm = 160,
+        Watt = 18,
+    };
 
     [Fact]
     public void What_a_card_of_two_chips_does_not_show_is_a_verdict()
     {
-        string?[] Said(JobState state) => [.. state.Evaluate().Findings.Where(f => f.Rule.Code is "LANE-SPLIT" or "LANE-NO-SPLIT").Select(f => f.Sentence)];
-        JobState Found(params SetSplit[] looked) => Empty().With([new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(Twin) }, null, "test"), .. looked]);
+        string?[] Said(JobState state) =>
+            [.. state.Evaluate().Findings.Where(f => f.Rule.Code is "LANE-SPLIT" or "LANE-NO-SPLIT").Select(f => f.Sentence)];
+        JobState Found(params SetSplit[] looked) =>
+            Empty().With([new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(Twin) }, null, "test"), .. looked]);
         string[] divided = ["[[card:S1]] is not divided: Halmund twin shows one of 2."];
         Assert.Equal(divided, Said(LaneBox.With(("card:S1", Twin))));
         // Its second chip begins at the fifth lane: halves of eight do not reach it, quarters do.
-        Assert.Equal(["[[card:S1]] is divided ×8 ×8: Halmund twin shows one of 2."], Said(LaneBox.With(("card:S1", Twin)).With(new SetSplit("S1", [8, 8]))));
+        Assert.Equal(
+            ["[[card:S1]] is divided ×8 ×8: Halmund twin shows one of 2."],
+            Said(LaneBox.With(("card:S1", Twin)).With(new SetSplit("S1", [8, 8])))
+        );
         Assert.Empty(Said(LaneBox.With(("card:S1", Twin)).With(new SetSplit("S1", [4, 4, 4, 4]))));
-        Assert.Equal(["[[card:S3]] can’t be divided for Halmund twin: at most 1 of 2 would be seen."], Said(LaneBox.With(("card:S3", Twin))));
+        Assert.Equal(
+            ["[[card:S3]] can’t be divided for Halmund twin: at most 1 of 2 would be seen."],
+            Said(LaneBox.With(("card:S3", Twin)))
+        );
         Assert.Empty(Said(LaneBox.With(("card:S3", Twin with { HasSwitch = true }))));
         // Found so: said without any change once somebody looked how the slot is divided, and not guessed before.
         Assert.Equal(divided, Said(Found(new SetSplit("S1", [], true))));
@@ -184,7 +232,9 @@ public class LaneSheetTests
             Boards = [],
             Bays = [],
         };
-        var state = LaneBox.On(sheet, ("card:S1", LaneBox.Network), ("card:S2", LaneBox.Network)).With(new RecordFound(new Dictionary<string, Unit?> { ["m2:M1"] = null }, null, "test"));
+        var state = LaneBox
+            .On(sheet, ("card:S1", LaneBox.Network), ("card:S2", LaneBox.Network))
+            .With(new RecordFound(new Dictionary<string, Unit?> { ["m2:M1"] = null }, null, "test"));
         var root = Lanes(state).Roots[0];
         Assert.Equal((used, wired, 4), (root.Used, root.Wired, root.Free));
     }

@@ -7,7 +7,8 @@ public class SplittingTests
 {
     private static readonly int[] Four = [4, 4, 4, 4];
 
-    private static int[] Widths(int lanes, int[] split, int[] ends, int? pitch = null) => [.. Splitting.Open(lanes, split, ends, pitch).Select(l => l.Width)];
+    private static int[] Widths(int lanes, int[] split, int[] ends, int? pitch = null) =>
+        [.. Splitting.Open(lanes, split, ends, pitch).Select(l => l.Width)];
 
     [Fact]
     public void An_undivided_slot_shows_the_first_drive_at_its_own_width() => Assert.Equal([4, 0, 0, 0], Widths(16, [], Four));
@@ -25,14 +26,43 @@ public class SplittingTests
     public void A_carrier_that_spreads_its_two_drives_over_sixteen_lanes_wants_halves()
     {
         Assert.Equal([4, 4], Widths(16, [8, 8], [4, 4], 8));
-        Assert.Equal([8, 8], Splitting.Best(16, [[4, 4, 4, 4], [8, 8]], [4, 4], 8));
+        Assert.Equal(
+            [8, 8],
+            Splitting.Best(
+                16,
+                [
+                    [4, 4, 4, 4],
+                    [8, 8],
+                ],
+                [4, 4],
+                8
+            )
+        );
     }
 
     [Fact]
     public void The_setting_is_the_one_that_opens_most_and_divides_least()
     {
-        Assert.Equal([4, 4, 4, 4], Splitting.Best(16, [[8, 8], [4, 4, 4, 4]], Four));
-        Assert.Empty(Splitting.Best(4, [[2, 2]], [4]));
+        Assert.Equal(
+            [4, 4, 4, 4],
+            Splitting.Best(
+                16,
+                [
+                    [8, 8],
+                    [4, 4, 4, 4],
+                ],
+                Four
+            )
+        );
+        Assert.Empty(
+            Splitting.Best(
+                4,
+                [
+                    [2, 2],
+                ],
+                [4]
+            )
+        );
     }
 
     [Theory] // A link trains at a width both ends have; ×1 always (PCI Express Base Specification)
@@ -43,5 +73,6 @@ public class SplittingTests
     [InlineData(3, 4, 2)]
     [InlineData(1, 16, 1)]
     [InlineData(0, 4, 0)]
-    public void A_link_trains_at_the_widest_both_have(int lanes, int wants, int width) => Assert.Equal(width, Splitting.Trains(lanes, wants));
+    public void A_link_trains_at_the_widest_both_have(int lanes, int wants, int width) =>
+        Assert.Equal(width, Splitting.Trains(lanes, wants));
 }

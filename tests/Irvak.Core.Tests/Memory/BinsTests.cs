@@ -10,7 +10,8 @@ public class BinsTests
     [InlineData(MemoryGeneration.Ddr2, "400 533 667 800 1066")]
     [InlineData(MemoryGeneration.Ddr3, "800 1066 1333 1600 1866 2133")]
     [InlineData(MemoryGeneration.Ddr4, "1600 1866 2133 2400 2666 2933 3200")]
-    public void Generations_have_their_published_bins(MemoryGeneration generation, string bins) => Assert.Equal(bins, string.Join(' ', Bins.Of(generation)));
+    public void Generations_have_their_published_bins(MemoryGeneration generation, string bins) =>
+        Assert.Equal(bins, string.Join(' ', Bins.Of(generation)));
 
     [Fact]
     public void Ddr5_bins_rise_by_400_from_3200() // JEDEC JESD79-5
@@ -25,17 +26,29 @@ public class BinsTests
     [InlineData(MemoryGeneration.Ddr4, 2134, 2133)]
     [InlineData(MemoryGeneration.Ddr4, 2667, 2666)]
     [InlineData(MemoryGeneration.Ddr4, 2500, 2500)]
-    public void Rounded_names_mean_the_same_bin(MemoryGeneration generation, int seen, int named) => Assert.Equal(named, Bins.Named(generation, seen));
+    public void Rounded_names_mean_the_same_bin(MemoryGeneration generation, int seen, int named) =>
+        Assert.Equal(named, Bins.Named(generation, seen));
 
     [Theory]
     [InlineData(1600, 1333, 1333)] // 1600 module on a 1333 processor runs at 1333 (common practice, no source)
     [InlineData(2133, 1900, 1866)]
-    public void The_highest_bin_below_a_limit_is_taken(int module, int limit, int bin) => Assert.Equal(bin, Bins.AtMost(MemoryGeneration.Ddr3, Math.Min(module, limit)));
+    public void The_highest_bin_below_a_limit_is_taken(int module, int limit, int bin) =>
+        Assert.Equal(bin, Bins.AtMost(MemoryGeneration.Ddr3, Math.Min(module, limit)));
 
     [Theory]
     [InlineData(16, 2, 4, 4)] // 16GB 2Rx4 PC3L-10600R: 4 Gbit dies (JEDEC standard 21-C label example)
     [InlineData(8, 2, 8, 4)] // 8GB 2Rx8
     [InlineData(32, 2, 8, 16)] // 32GB 2Rx8 PC5
     public void Label_implies_the_chip_density(int gib, int ranks, int width, double gbit) =>
-        Assert.Equal(gbit, Bins.DieGbit(new ModuleSheet { CapacityMiB = gib * 1024, Ranks = ranks, DeviceWidth = width }));
+        Assert.Equal(
+            gbit,
+            Bins.DieGbit(
+                new ModuleSheet
+                {
+                    CapacityMiB = gib * 1024,
+                    Ranks = ranks,
+                    DeviceWidth = width,
+                }
+            )
+        );
 }

@@ -10,9 +10,20 @@ public class EccTests
     {
         var slots = new[] { "A1", "B1", "C1", "D1" };
         var job = Boards.Job(Boards.Server with { Memory = board }, []);
-        for (var i = 0; i < types.Length; i++) job = job.With(Boards.Fit(slots[i], Boards.Module(type: types[i])));
+        for (var i = 0; i < types.Length; i++)
+            job = job.With(Boards.Fit(slots[i], Boards.Module(type: types[i])));
         if (processor is { } ecc)
-            job = job with { Found = job.Found.SetItem("socket:CPU 1", new() { Processor = new() { Name = "x", Ecc = ecc }, Source = "test" }) };
+            job = job with
+            {
+                Found = job.Found.SetItem(
+                    "socket:CPU 1",
+                    new()
+                    {
+                        Processor = new() { Name = "x", Ecc = ecc },
+                        Source = "test",
+                    }
+                ),
+            };
         return EccResult.Of(job.Ask().Memory, job.Planned, [.. job.Planned.Modules(job.Sheet!)]).State;
     }
 

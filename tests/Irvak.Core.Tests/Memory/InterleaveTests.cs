@@ -26,7 +26,13 @@ public class InterleaveTests
     [InlineData(2, 5600, 89_600)]
     [InlineData(2, 1333, 21_333)]
     public void Bandwidth_as_processors_sheets_print_it(int channels, int rate, double mbs) =>
-        Assert.Equal(mbs, Interleave.Bandwidth(Interleave.Bands([.. Enumerable.Repeat(16L, channels)]), new RateResult(rate, null, rate, null, []))!.Value, 1.0);
+        Assert.Equal(
+            mbs,
+            Interleave
+                .Bandwidth(Interleave.Bands([.. Enumerable.Repeat(16L, channels)]), new RateResult(rate, null, rate, null, []))!
+                .Value,
+            1.0
+        );
 
     [Fact]
     public void Bandwidth_of_equal_channels_is_their_sum() // 8 channels DDR4-3200 = 204.8 GB/s (processor sheets)
@@ -39,13 +45,19 @@ public class InterleaveTests
     public void Without_a_rate_there_is_no_bandwidth() => Assert.Null(Interleave.Bandwidth(Interleave.Bands([16]), RateResult.None));
 
     [Fact]
-    public void Bands_hold_all_memory_and_never_beat_all_channels() => Gen.Long[1, 4096].List[1, 12].Sample(list =>
-    {
-        var sorted = list.Order().ToList();
-        var bands = Interleave.Bands(sorted);
-        Assert.Equal(list.Sum(), bands.Sum(b => b.MiB));
-        Assert.Equal(bands.Select(b => b.Channels).OrderDescending(), bands.Select(b => b.Channels));
-        var bandwidth = Interleave.Bandwidth(bands, new RateResult(2400, null, 2400, null, []))!.Value;
-        Assert.InRange(bandwidth, 2400 * 8 - 1e-6, list.Count * 2400 * 8 + 1e-6);
-    }, iter: 500);
+    public void Bands_hold_all_memory_and_never_beat_all_channels() =>
+        Gen.Long[1, 4096]
+            .List[1, 12]
+            .Sample(
+                list =>
+                {
+                    var sorted = list.Order().ToList();
+                    var bands = Interleave.Bands(sorted);
+                    Assert.Equal(list.Sum(), bands.Sum(b => b.MiB));
+                    Assert.Equal(bands.Select(b => b.Channels).OrderDescending(), bands.Select(b => b.Channels));
+                    var bandwidth = Interleave.Bandwidth(bands, new RateResult(2400, null, 2400, null, []))!.Value;
+                    Assert.InRange(bandwidth, 2400 * 8 - 1e-6, list.Count * 2400 * 8 + 1e-6);
+                },
+                iter: 500
+            );
 }

@@ -6,11 +6,19 @@ namespace Irvak.Core.Tests.Memory;
 
 public class LimitsTests
 {
-    private static readonly EvidenceBook Proven = new([Boards.Tried(64, Outcome.Works, 1), Boards.Tried(64, Outcome.WorksWithRemark, 2), Boards.Tried(64, Outcome.Works, 3)]);
+    private static readonly EvidenceBook Proven = new([
+        Boards.Tried(64, Outcome.Works, 1),
+        Boards.Tried(64, Outcome.WorksWithRemark, 2),
+        Boards.Tried(64, Outcome.Works, 3),
+    ]);
     private static readonly EvidenceBook Failed = new([Boards.Tried(64, Outcome.Works, 1), Boards.Tried(64, Outcome.Fails, 2)]);
 
-    private static Finding? Slot(Policy policy, EvidenceBook evidence) => Boards.Job(Boards.Server, "A1", "C1")
-        .With(new SetPolicy(policy), Boards.Fit("B1", Boards.Module(64))).Evaluate(evidence).Findings.SingleOrDefault(f => f.Rule.Code == "MEM-SLOT");
+    private static Finding? Slot(Policy policy, EvidenceBook evidence) =>
+        Boards
+            .Job(Boards.Server, "A1", "C1")
+            .With(new SetPolicy(policy), Boards.Fit("B1", Boards.Module(64)))
+            .Evaluate(evidence)
+            .Findings.SingleOrDefault(f => f.Rule.Code == "MEM-SLOT");
 
     // The policy table of the rulebook on a real plan: a 64 GB module on a board whose sheet ends at 32.
     [Theory]
@@ -34,24 +42,34 @@ public class LimitsTests
     }
 
     [Fact]
-    public void A_failure_is_shown_with_what_was_seen() => Assert.Contains(Slot(Policy.FieldProven, Failed)!.Why!.Lines, l => l is { Formula: "last report", Value: "seen" });
+    public void A_failure_is_shown_with_what_was_seen() =>
+        Assert.Contains(Slot(Policy.FieldProven, Failed)!.Why!.Lines, l => l is { Formula: "last report", Value: "seen" });
 
     [Fact]
     public void The_list_itself_is_never_a_finding() =>
-        Assert.DoesNotContain(Boards.Job(Boards.Server, Boards.Module(32), "A1").With(new SetPolicy(Policy.Listed)).Evaluate().Findings, f => f.Rule.Code is "MEM-SLOT" or "MEM-TOTAL" or "MEM-WARRANTY");
+        Assert.DoesNotContain(
+            Boards.Job(Boards.Server, Boards.Module(32), "A1").With(new SetPolicy(Policy.Listed)).Evaluate().Findings,
+            f => f.Rule.Code is "MEM-SLOT" or "MEM-TOTAL" or "MEM-WARRANTY"
+        );
 
     [Fact]
     public void Without_limits_on_the_sheet_nothing_is_off_the_list()
     {
         var sheet = Boards.Server with { Memory = Boards.Server.Memory with { SlotLimitGiB = null, TotalLimitGiB = null } };
-        Assert.DoesNotContain(Boards.Job(sheet, Boards.Module(128), "A1").Evaluate().Findings, f => f.Rule.Code is "MEM-SLOT" or "MEM-TOTAL");
+        Assert.DoesNotContain(Boards.Job(sheet, Boards.Module(128), "A1").Evaluate().Findings, f =>
+            f.Rule.Code is "MEM-SLOT" or "MEM-TOTAL"
+        );
     }
 
     [Fact]
     public void A_total_that_others_ran_lets_a_smaller_one_pass()
     {
-        var book = new EvidenceBook([.. Enumerable.Range(1, 3).Select(d => Boards.Tried(64, Outcome.Works, d) with { TotalMiB = 512 * 1024 })]);
-        var state = Boards.Job(Boards.Server, Boards.Module(32), "A1", "A2", "B1", "B2", "C1", "C2", "D1").With(Boards.Fit("D2", Boards.Module(64)));
+        var book = new EvidenceBook([
+            .. Enumerable.Range(1, 3).Select(d => Boards.Tried(64, Outcome.Works, d) with { TotalMiB = 512 * 1024 }),
+        ]);
+        var state = Boards
+            .Job(Boards.Server, Boards.Module(32), "A1", "A2", "B1", "B2", "C1", "C2", "D1")
+            .With(Boards.Fit("D2", Boards.Module(64)));
         Assert.Equal(Severity.Note, state.Evaluate(book).Findings.Single(f => f.Rule.Code == "MEM-TOTAL").Severity);
     }
 }

@@ -13,10 +13,21 @@ public class MeasuredRateTests
         var sheet = Boards.Server with { Memory = Boards.Server.Memory with { Rates = null, RateLimitMTs = null } };
         string[] slots = ["A1", "C1"];
         var state = Boards.Job(sheet, slots);
-        return state with { Readings = state.Readings.SetItem("firmware listing", new() { Devices = [.. slots.Zip(rates, (s, r) => new SeenDevice { Locator = s, SizeMiB = 16_384, Module = Boards.Module(), ConfiguredMTs = r, Line = 1 })] }) };
+        return state with
+        {
+            Readings = state.Readings.SetItem("firmware listing", new() { Devices = [.. slots.Zip(rates, (s, r) => new SeenDevice
+                            {
+                                Locator = s,
+                                SizeMiB = 16_384,
+                                Module = Boards.Module(),
+                                ConfiguredMTs = r,
+                                Line = 1,
+                            })] }),
+        };
     }
 
-    private static (string Found, string Planned) Words(JobState state) => state.Evaluate().Memory is var m ? (m.Found.Rate.Words, m.Planned.Rate.Words) : default;
+    private static (string Found, string Planned) Words(JobState state) =>
+        state.Evaluate().Memory is var m ? (m.Found.Rate.Words, m.Planned.Rate.Words) : default;
 
     [Fact]
     public void What_the_firmware_tells_of_every_module_counts_until_the_memory_changes()
@@ -31,12 +42,14 @@ public class MeasuredRateTests
     [InlineData(2400, null)] // one of two is not told of
     [InlineData(2400, 2133)] // they differ
     [InlineData(null, null)]
-    public void Half_told_is_not_told(int? one, int? other) => Assert.Equal(("up to 2666 MT/s", "up to 2666 MT/s"), Words(Seen(one, other)));
+    public void Half_told_is_not_told(int? one, int? other) =>
+        Assert.Equal(("up to 2666 MT/s", "up to 2666 MT/s"), Words(Seen(one, other)));
 
     [Fact]
     public void What_was_corrected_by_hand_since_was_not_seen()
     {
-        var corrected = Seen(2400, 2400).With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["slot:C1"] = Boards.Unit(Boards.Module(32)) }, null, "by hand"));
+        var corrected = Seen(2400, 2400)
+            .With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["slot:C1"] = Boards.Unit(Boards.Module(32)) }, null, "by hand"));
         Assert.Equal("up to 2666 MT/s", Words(corrected).Found);
     }
 
@@ -45,6 +58,11 @@ public class MeasuredRateTests
     {
         var cell = Seen(null, null).Evaluate().Ledge.Single(d => d.Name == "Rate");
         Assert.Equal((null, null, 2666), (cell.Found, cell.Planned, cell.AtMost));
-        Assert.Equal((2400, 2400, null), Seen(2400, 2400).Evaluate().Ledge.Single(d => d.Name == "Rate") is var known ? (known.Found, known.Planned, known.AtMost) : default);
+        Assert.Equal(
+            (2400, 2400, null),
+            Seen(2400, 2400).Evaluate().Ledge.Single(d => d.Name == "Rate") is var known
+                ? (known.Found, known.Planned, known.AtMost)
+                : default
+        );
     }
 }

@@ -10,7 +10,8 @@ public class ModesTests
     private static ModeFigures Of(JobState state, MemoryMode mode) => Modes.Of(state.Ask().Memory, state.Planned, mode);
 
     [Fact]
-    public void Rank_sparing_holds_back_the_largest_rank_of_each_channel() // 2 × 16 GB in two ranks each: 24 of 32, design figure of the trade, no source
+    // 2 × 16 GB in two ranks each: 24 of 32, design figure of the trade, no source
+    public void Rank_sparing_holds_back_the_largest_rank_of_each_channel()
     {
         var board = Boards.Server with { Sockets = [new("CPU 1")], Channels = [new("A", "CPU 1", ["A1", "A2"])] };
         Assert.Equal(24 * 1024, Of(Boards.Job(board, "A1", "A2"), MemoryMode.RankSpare).UsableMiB);
@@ -37,10 +38,19 @@ public class ModesTests
     [Fact]
     public void Mirroring_needs_channels_alike_two_by_two()
     {
-        Assert.Equal(["channels A and B differ", "channels C and D differ"], Of(Boards.Job(Boards.Server, "A1", "C1"), MemoryMode.Mirrored).Unmet);
+        Assert.Equal(
+            ["channels A and B differ", "channels C and D differ"],
+            Of(Boards.Job(Boards.Server, "A1", "C1"), MemoryMode.Mirrored).Unmet
+        );
         Assert.Empty(Of(Boards.Job(Boards.Server, "A1", "B1"), MemoryMode.Mirrored).Unmet);
         Assert.Equal(["channel C has no partner"], Of(Boards.Job(Boards.Unequal, "A1", "B1", "C1"), MemoryMode.Mirrored).Unmet);
-        Assert.Equal(["the channels are not known"], Of(Boards.Job(Boards.Server with { Memory = Boards.Server.Memory with { ChannelsKnown = false } }, "A1"), MemoryMode.Mirrored).Unmet);
+        Assert.Equal(
+            ["the channels are not known"],
+            Of(
+                Boards.Job(Boards.Server with { Memory = Boards.Server.Memory with { ChannelsKnown = false } }, "A1"),
+                MemoryMode.Mirrored
+            ).Unmet
+        );
     }
 
     [Fact]

@@ -15,11 +15,30 @@ public sealed class ModuleLabelTests
     [InlineData("128GB 4DRx4 PC4-2666V-LD2-12", 131072, MemoryGeneration.Ddr4, ModuleType.LoadReduced, 4, 4, 2666, 19)]
     [InlineData("64GB 2S2Rx4 PC4-2933Y-RA2-12", 65536, MemoryGeneration.Ddr4, ModuleType.Registered, 4, 4, 2933, 21)]
     [InlineData("2GB 2Rx8 PC2-6400E-666-12", 2048, MemoryGeneration.Ddr2, ModuleType.UnbufferedEcc, 2, 8, 800, 6)]
-    public void A_label_of_the_standard_is_read_whole(string label, int mib, MemoryGeneration generation, ModuleType type, int ranks, int width, int rate, int latency)
+    public void A_label_of_the_standard_is_read_whole(
+        string label,
+        int mib,
+        MemoryGeneration generation,
+        ModuleType type,
+        int ranks,
+        int width,
+        int rate,
+        int latency
+    )
     {
         var read = ModuleLabel.Read(label);
         Assert.Null(read.Problem);
-        Assert.Equal((mib, generation, type, ranks, width, rate), (read.Module.CapacityMiB, read.Module.Generation, read.Module.Type, read.Module.Ranks, read.Module.DeviceWidth, read.Module.RateMTs));
+        Assert.Equal(
+            (mib, generation, type, ranks, width, rate),
+            (
+                read.Module.CapacityMiB,
+                read.Module.Generation,
+                read.Module.Type,
+                read.Module.Ranks,
+                read.Module.DeviceWidth,
+                read.Module.RateMTs
+            )
+        );
         Assert.Equal(latency, read.CasLatency);
     }
 
@@ -34,7 +53,13 @@ public sealed class ModuleLabelTests
     [InlineData("16 GB ECC SO-DIMM DDR4-2400", MemoryGeneration.Ddr4, 2400, ModuleType.UnbufferedEcc, "ranks and chip width")]
     [InlineData("16 GB non-ECC SO-DIMM DDR4-2400", MemoryGeneration.Ddr4, 2400, null, "ranks and chip width")]
     [InlineData("16 GB ECC DDR4-2400", MemoryGeneration.Ddr4, 2400, null, "type (unbuffered, with ECC, registered, load-reduced)")]
-    public void What_people_type_is_read_as_far_as_it_goes(string typed, MemoryGeneration generation, int rate, ModuleType? type, string missing)
+    public void What_people_type_is_read_as_far_as_it_goes(
+        string typed,
+        MemoryGeneration generation,
+        int rate,
+        ModuleType? type,
+        string missing
+    )
     {
         var read = ModuleLabel.Read(typed);
         Assert.Equal((generation, rate, type), (read.Module.Generation, read.Module.RateMTs, read.Module.Type));
@@ -60,8 +85,10 @@ public sealed class ModuleLabelTests
     public void A_label_that_can_not_be_right_is_said(string label, string? problem)
     {
         var read = ModuleLabel.Read(label);
-        if (problem is null) Assert.Null(read.Problem);
-        else Assert.Contains(problem, read.Problem, StringComparison.Ordinal);
+        if (problem is null)
+            Assert.Null(read.Problem);
+        else
+            Assert.Contains(problem, read.Problem, StringComparison.Ordinal);
     }
 
     /// <summary>Source: JEDEC standard 21-C, module label; the same labels as printed.</summary>
@@ -84,13 +111,26 @@ public sealed class ModuleLabelTests
     }
 
     [Fact]
-    public void What_a_full_label_tells_beyond_the_figures() // JEDEC 21-C: card E revision 2, SPD 1.1, low voltage; the tail is the maker's own
+    // JEDEC 21-C: card E revision 2, SPD 1.1, low voltage; the tail is the maker's own
+    public void What_a_full_label_tells_beyond_the_figures()
     {
         var read = ModuleLabel.Read("16GB 2Rx4 PC3L-10600R-09-11-E2-D3");
-        Assert.Equal(("E", "2", "1.1", "D3", 9, 1350), (read.Details.RawCard, read.Details.CardRevision, read.Details.SpdWords, read.Details.Tail, read.CasLatency, read.MilliVolt));
+        Assert.Equal(
+            ("E", "2", "1.1", "D3", 9, 1350),
+            (read.Details.RawCard, read.Details.CardRevision, read.Details.SpdWords, read.Details.Tail, read.CasLatency, read.MilliVolt)
+        );
         Assert.Equal(4, Bins.DieGbit(read.Module));
-        Assert.Equal((2, 4), (ModuleLabel.Read("64GB 2S2Rx4 PC4-2933Y-RA2-12").Module.Stack, ModuleLabel.Read("64GB 2S2Rx4 PC4-2933Y-RA2-12").Module.Ranks));
-        Assert.Equal((true, (int?)null), (ModuleLabel.Read("128GB 4DRx4 PC4-2666V-LD2-12").Details.DualDie, ModuleLabel.Read("128GB 4DRx4 PC4-2666V-LD2-12").Module.Stack));
+        Assert.Equal(
+            (2, 4),
+            (ModuleLabel.Read("64GB 2S2Rx4 PC4-2933Y-RA2-12").Module.Stack, ModuleLabel.Read("64GB 2S2Rx4 PC4-2933Y-RA2-12").Module.Ranks)
+        );
+        Assert.Equal(
+            (true, (int?)null),
+            (
+                ModuleLabel.Read("128GB 4DRx4 PC4-2666V-LD2-12").Details.DualDie,
+                ModuleLabel.Read("128GB 4DRx4 PC4-2666V-LD2-12").Module.Stack
+            )
+        );
     }
 
     private static readonly Gen<ModuleSheet> AnyModule =
@@ -112,18 +152,25 @@ public sealed class ModuleLabelTests
             CapacityMiB = mib,
             Ranks = ranks,
             DeviceWidth = width,
-            MilliVolt = generation switch { MemoryGeneration.Ddr2 => 1800, MemoryGeneration.Ddr3 => low ? 1350 : 1500, MemoryGeneration.Ddr4 => 1200, _ => 1100 },
+            MilliVolt = generation switch
+            {
+                MemoryGeneration.Ddr2 => 1800,
+                MemoryGeneration.Ddr3 => low ? 1350 : 1500,
+                MemoryGeneration.Ddr4 => 1200,
+                _ => 1100,
+            },
         };
 
     [Fact]
-    public void Any_module_written_and_read_is_the_same_module() => AnyModule.Sample(m =>
-        Assert.Equal(m, ModuleLabel.Read(LabelWriter.Write(m)).Module), iter: 2000);
+    public void Any_module_written_and_read_is_the_same_module() =>
+        AnyModule.Sample(m => Assert.Equal(m, ModuleLabel.Read(LabelWriter.Write(m)).Module), iter: 2000);
 
     [Theory]
     [InlineData("512MB PC2100 DDR")]
     [InlineData("8GB LPDDR4X")]
     [InlineData("PC133 256MB")]
-    public void Memory_of_another_standard_is_said(string label) => Assert.Contains(ModuleLabel.Read(label).Remarks, r => r.Contains("another standard", StringComparison.Ordinal));
+    public void Memory_of_another_standard_is_said(string label) =>
+        Assert.Contains(ModuleLabel.Read(label).Remarks, r => r.Contains("another standard", StringComparison.Ordinal));
 
     [Theory]
     [InlineData("")]

@@ -37,7 +37,11 @@ public class QuickLabelTests
     public void A_label_that_can_not_be_right_is_no_module() => Assert.Empty(ModuleLines.Pieces(ModuleLines.Read("16GB 2Rx4 PC4-1600R")));
 
     [Fact]
-    public void A_list_without_end_is_cut() => Assert.Equal(ModuleLines.MostPieces, ModuleLines.Pieces(ModuleLines.Read(string.Concat(Enumerable.Repeat("16 x 8GB DDR4-2400\n", 500)))).Count);
+    public void A_list_without_end_is_cut() =>
+        Assert.Equal(
+            ModuleLines.MostPieces,
+            ModuleLines.Pieces(ModuleLines.Read(string.Concat(Enumerable.Repeat("16 x 8GB DDR4-2400\n", 500)))).Count
+        );
 
     private static RateResult Clock(string labels, int perChannel = 1, int? processor = null, int? board = null)
     {
@@ -67,21 +71,31 @@ public class QuickLabelTests
 
     [Theory]
     [InlineData("8GB 2Rx8 PC3-12800R\n8GB 1Rx8 PC4-2400T-R", "DDR3 and DDR4 never share a board: the notch sits elsewhere in each.")]
-    [InlineData("8GB 1Rx8 PC4-2400T-U\n8GB 1Rx8 PC4-2400T-R", "Modules that are unbuffered and registered never run together: the machine does not start.")]
+    [InlineData(
+        "8GB 1Rx8 PC4-2400T-U\n8GB 1Rx8 PC4-2400T-R",
+        "Modules that are unbuffered and registered never run together: the machine does not start."
+    )]
     [InlineData("8GB 1Rx8 PC4-2400T-U\n8GB 1Rx8 PC4-2400T-E", null)]
-    public void What_can_not_work_together_is_said(string labels, string? against) => Assert.Equal(against, QuickClock.Against(ModuleLines.Pieces(ModuleLines.Read(labels))));
+    public void What_can_not_work_together_is_said(string labels, string? against) =>
+        Assert.Equal(against, QuickClock.Against(ModuleLines.Pieces(ModuleLines.Read(labels))));
 
-    private static FillAnswer Fill(MachineSheet sheet, int count, int sockets = 0) => QuickFill.Of(QuickBoard.Of(sheet, sockets, null, new SystemFacts()), count);
+    private static FillAnswer Fill(MachineSheet sheet, int count, int sockets = 0) =>
+        QuickFill.Of(QuickBoard.Of(sheet, sockets, null, new SystemFacts()), count);
 
     [Fact]
     public void Channels_of_one_one_and_two_slots_take_A_B_C1_and_only_then_C2() // common practice, no source
     {
-        var sheet = Boards.Server with { Sockets = [new("CPU")], Channels = [new("A", "CPU", ["A"]), new("B", "CPU", ["B"]), new("C", "CPU", ["C1", "C2"])] };
+        var sheet = Boards.Server with
+        {
+            Sockets = [new("CPU")],
+            Channels = [new("A", "CPU", ["A"]), new("B", "CPU", ["B"]), new("C", "CPU", ["C1", "C2"])],
+        };
         Assert.Equal(["A", "B", "C1", "C2"], Fill(sheet, 4).Slots);
         Assert.Equal([3], Fill(sheet, 4).Even);
         // Four alike: three over three channels, the fourth on one of them alone: 4 / (3/3 + 1/1) of 3 channels.
         Assert.Equal(2.0 / 3, Fill(sheet, 4).Sockets[0].Share, 9);
-        Assert.Equal(1.0 / 3, Fill(sheet, 1).Sockets[0].Share, 9); // one module per socket on three channels uses a third (common practice, no source)
+        // one module per socket on three channels uses a third (common practice, no source)
+        Assert.Equal(1.0 / 3, Fill(sheet, 1).Sockets[0].Share, 9);
     }
 
     [Fact]

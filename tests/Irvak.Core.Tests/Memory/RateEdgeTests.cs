@@ -4,7 +4,8 @@ using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Memory;
 
-/// <summary>Which row of a board's table counts, and what counts without one. Own definition; lower ends of classes: makers' population guides, from memory.</summary>
+/// <summary>Which row of a board's table counts, and what counts without one. Own definition; lower ends of classes: makers' population
+/// guides, from memory.</summary>
 public class RateEdgeTests
 {
     private static readonly MemoryBoard Board = Boards.Server.Memory;
@@ -15,7 +16,14 @@ public class RateEdgeTests
     [InlineData(2400, 2133, false)]
     public void Of_an_untold_module_rows_count_where_they_agree(int first, int second, bool counts)
     {
-        var sheet = Boards.Server with { Memory = Board with { Rates = [new(ModuleType.Registered, null, 1, first), new(ModuleType.LoadReduced, null, 1, second)], RateLimitMTs = null } };
+        var sheet = Boards.Server with
+        {
+            Memory = Board with
+            {
+                Rates = [new(ModuleType.Registered, null, 1, first), new(ModuleType.LoadReduced, null, 1, second)],
+                RateLimitMTs = null,
+            },
+        };
         var rate = Boards.Job(sheet, Boards.Module() with { Type = null }, "A1", "C1").Evaluate().Memory.Planned.Rate;
         Assert.Equal(counts ? first : (int?)null, rate.Chain.First(c => c.Name == "Board table").RateMTs);
         var told = Boards.Job(sheet, Boards.Module(), "A1", "C1").Evaluate().Memory.Planned.Rate;
@@ -26,7 +34,13 @@ public class RateEdgeTests
     public void A_row_of_other_ranks_does_not_count_for_an_untold_type()
     {
         var sheet = Boards.Server with { Memory = Board with { Rates = [new(null, 4, 1, 1866)], RateLimitMTs = null } };
-        Assert.Null(Boards.Job(sheet, Boards.Module() with { Type = null }, "A1", "C1").Evaluate().Memory.Planned.Rate.Chain.First(c => c.Name == "Board table").RateMTs);
+        Assert.Null(
+            Boards
+                .Job(sheet, Boards.Module() with { Type = null }, "A1", "C1")
+                .Evaluate()
+                .Memory.Planned.Rate.Chain.First(c => c.Name == "Board table")
+                .RateMTs
+        );
     }
 
     [Fact]
@@ -85,7 +99,9 @@ public class RateEdgeTests
     {
         Assert.Empty(Mixing.Facts(Boards.Job(null, "A1", "C1").Ask().Memory, Boards.Job(null, "A1", "C1").Planned));
         var mixed = Boards.Job(null, "A1").With(Boards.Fit("C1", Boards.Module(gib: 32, rate: 2400) with { Ranks = 1, Maker = "Lumick" }));
-        Assert.Equal(["Rate: 2400 and 2666", "Capacity: 16 GB and 32 GB", "Ranks: 1 and 2", "Chip width: ×4 and ×8", "Maker: Lumick and Maristone"],
-            Mixing.Facts(mixed.Ask().Memory, mixed.Planned).Select(f => f.What));
+        Assert.Equal(
+            ["Rate: 2400 and 2666", "Capacity: 16 GB and 32 GB", "Ranks: 1 and 2", "Chip width: ×4 and ×8", "Maker: Lumick and Maristone"],
+            Mixing.Facts(mixed.Ask().Memory, mixed.Planned).Select(f => f.What)
+        );
     }
 }

@@ -13,8 +13,22 @@ public class RateTests
     [Fact]
     public void A_2400_module_on_a_2133_processor_runs_at_2133() // common practice, no source
     {
-        var state = Boards.Job(Boards.Server, Boards.Module(rate: 2400), "A1").With(
-            new RecordFound(new Dictionary<string, Builds.Unit?> { ["socket:CPU 1"] = new() { Processor = new() { Name = "slow", MemoryRateMTs = 2133 }, Source = "test" } }, null, "test"));
+        var state = Boards
+            .Job(Boards.Server, Boards.Module(rate: 2400), "A1")
+            .With(
+                new RecordFound(
+                    new Dictionary<string, Builds.Unit?>
+                    {
+                        ["socket:CPU 1"] = new()
+                        {
+                            Processor = new() { Name = "slow", MemoryRateMTs = 2133 },
+                            Source = "test",
+                        },
+                    },
+                    null,
+                    "test"
+                )
+            );
         var rate = RateOf(state);
         Assert.Equal(2133, rate.RateMTs);
         Assert.Equal("CPU 1", rate.Limiter);
@@ -36,15 +50,39 @@ public class RateTests
     }
 
     [Fact]
-    public void Registered_DDR5_4800_falls_to_4400_with_two_per_channel() // typical for 2023 boards (from memory); the sheet's table decides
+    // typical for 2023 boards (from memory); the sheet's table decides
+    public void Registered_DDR5_4800_falls_to_4400_with_two_per_channel()
     {
         var sheet = Boards.Server with
         {
-            Memory = Boards.Server.Memory with { Generation = MemoryGeneration.Ddr5, Rates = [new(ModuleType.Registered, null, 1, 4800), new(ModuleType.Registered, null, 2, 4400)] },
+            Memory = Boards.Server.Memory with
+            {
+                Generation = MemoryGeneration.Ddr5,
+                Rates = [new(ModuleType.Registered, null, 1, 4800), new(ModuleType.Registered, null, 2, 4400)],
+            },
         };
         var module = Boards.Module(rate: 4800, generation: MemoryGeneration.Ddr5);
         var state = Boards.Job(sheet, module, "A1");
-        state = state with { Found = state.Found.SetItem("socket:CPU 1", new() { Processor = new() { Name = "x", MemoryRateMTs = 4800 }, Source = "t" }).SetItem("socket:CPU 2", new() { Processor = new() { Name = "x", MemoryRateMTs = 4800 }, Source = "t" }) };
+        state = state with
+        {
+            Found = state
+                .Found.SetItem(
+                    "socket:CPU 1",
+                    new()
+                    {
+                        Processor = new() { Name = "x", MemoryRateMTs = 4800 },
+                        Source = "t",
+                    }
+                )
+                .SetItem(
+                    "socket:CPU 2",
+                    new()
+                    {
+                        Processor = new() { Name = "x", MemoryRateMTs = 4800 },
+                        Source = "t",
+                    }
+                ),
+        };
         Assert.Equal(4800, RateOf(state).RateMTs);
         Assert.Equal(4400, RateOf(state.With(Boards.Fit("A2", module))).RateMTs);
     }
@@ -63,19 +101,35 @@ public class RateTests
     public void A_processor_without_a_known_rate_leaves_only_an_upper_end()
     {
         var state = Boards.Job(Boards.Server, "A1");
-        state = state with { Found = state.Found.SetItem("socket:CPU 2", new() { Processor = new() { Name = "?" }, Source = "t" }) };
+        state = state with
+        {
+            Found = state.Found.SetItem(
+                "socket:CPU 2",
+                new()
+                {
+                    Processor = new() { Name = "?" },
+                    Source = "t",
+                }
+            ),
+        };
         var rate = RateOf(state);
         Assert.Equal((null, "up to 2666 MT/s"), (rate.RateMTs, rate.Words));
     }
 
     [Fact]
-    public void Rate_never_rises_when_a_module_is_added() => Gen.Select(Gen.Int[0, 255], Gen.Int[0, 7], Gen.Int[0, 5].Select(i => new[] { 1600, 1866, 2133, 2400, 2666, 2933 }[i])).Sample((mask, at, mts) =>
-    {
-        string[] slots = ["A1", "A2", "B1", "B2", "C1", "C2", "D1", "D2"];
-        var filled = slots.Where((_, i) => (mask >> i & 1) == 1).ToArray();
-        if (filled.Contains(slots[at])) return;
-        var before = RateOf(Boards.Job(Boards.Server, filled));
-        var after = RateOf(Boards.Job(Boards.Server, filled).With(Boards.Fit(slots[at], Boards.Module(rate: mts))));
-        Assert.True(before.RateMTs is null || after.RateMTs <= before.RateMTs, $"{before.RateMTs} → {after.RateMTs}");
-    }, iter: 300);
+    public void Rate_never_rises_when_a_module_is_added() =>
+        Gen.Select(Gen.Int[0, 255], Gen.Int[0, 7], Gen.Int[0, 5].Select(i => new[] { 1600, 1866, 2133, 2400, 2666, 2933 }[i]))
+            .Sample(
+                (mask, at, mts) =>
+                {
+                    string[] slots = ["A1", "A2", "B1", "B2", "C1", "C2", "D1", "D2"];
+                    var filled = slots.Where((_, i) => (mask >> i & 1) == 1).ToArray();
+                    if (filled.Contains(slots[at]))
+                        return;
+                    var before = RateOf(Boards.Job(Boards.Server, filled));
+                    var after = RateOf(Boards.Job(Boards.Server, filled).With(Boards.Fit(slots[at], Boards.Module(rate: mts))));
+                    Assert.True(before.RateMTs is null || after.RateMTs <= before.RateMTs, $"{before.RateMTs} → {after.RateMTs}");
+                },
+                iter: 300
+            );
 }

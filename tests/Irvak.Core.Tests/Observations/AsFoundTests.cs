@@ -7,9 +7,22 @@ namespace Irvak.Core.Tests.Observations;
 public class AsFoundTests
 {
     private static SeenDevice Device(string locator, int? mib, string? bank = null) =>
-        new() { Locator = locator, Bank = bank, SizeMiB = mib, Module = mib > 0 ? Boards.Module(mib.Value / 1024) : null, Line = 7 };
+        new()
+        {
+            Locator = locator,
+            Bank = bank,
+            SizeMiB = mib,
+            Module = mib > 0 ? Boards.Module(mib.Value / 1024) : null,
+            Line = 7,
+        };
 
-    private static Observation Seen(params SeenDevice[] devices) => new() { Devices = devices, Maker = "Brannick", Product = "Server" };
+    private static Observation Seen(params SeenDevice[] devices) =>
+        new()
+        {
+            Devices = devices,
+            Maker = "Brannick",
+            Product = "Server",
+        };
 
     [Fact]
     public void Filled_empty_and_unknown_slots_are_three_things()
@@ -63,7 +76,9 @@ public class AsFoundTests
         var seen = Seen() with { Processors = [new("CPU1", "Ostrel X", true, 3), new("CPU2", null, false, 9)] };
         var state = Boards.Job(Boards.Server, "A1") with { Found = Boards.Job(Boards.Server).Found };
         state = state.With(AsFound.From(Boards.Server, seen, "listing"));
-        Assert.Contains(UnknownRegister.Of(state), u => u.Path == "processor.socket:CPU 1" && u.Question == "Which memory rate does Ostrel X drive?");
+        Assert.Contains(UnknownRegister.Of(state), u =>
+            u.Path == "processor.socket:CPU 1" && u.Question == "Which memory rate does Ostrel X drive?"
+        );
         var answered = state.With(new AnswerUnknown("processor.socket:CPU 1", "2400"));
         Assert.Equal(2400, answered.Found["socket:CPU 1"].Processor!.MemoryRateMTs);
     }

@@ -31,7 +31,8 @@ public class LinkRatesTests
     [InlineData(100, 1500, false, 11_866)]
     [InlineData(10, 9000, false, 1239.2)]
     [InlineData(10, 9000, true, 1237.6)]
-    public void A_line_carries(double gigabits, int mtu, bool stamps, double mbs) => Assert.Equal(mbs, LinkRates.EthernetMBs(gigabits, mtu, stamps), mbs > 5000 ? 0.5 : 0.06);
+    public void A_line_carries(double gigabits, int mtu, bool stamps, double mbs) =>
+        Assert.Equal(mbs, LinkRates.EthernetMBs(gigabits, mtu, stamps), mbs > 5000 ? 0.5 : 0.06);
 
     [Fact] // about 200 measured where 210 are computed; common practice, no source
     public void One_lane_of_the_first_generation_is_narrower_than_four_disks()
@@ -53,12 +54,17 @@ public class LinkRatesTests
         var gain = QuickLane.Of(new(3, 8, Drives: 6, DriveMBs: 250, NetworkGbs: 1, FasterGbs: 25));
         Assert.Equal((117.7, 1500.0), (Math.Round(gain.EndMBs, 1), gain.FasterMBs!.Value));
         Assert.Equal(1500 / 117.685, gain.Gain!.Value, 0.01);
-        Assert.Contains("bring nothing", QuickLane.Of(new(3, 8, Drives: 1, DriveMBs: 100, NetworkGbs: 10, FasterGbs: 25)).Verdict, StringComparison.Ordinal);
+        Assert.Contains(
+            "bring nothing",
+            QuickLane.Of(new(3, 8, Drives: 1, DriveMBs: 100, NetworkGbs: 10, FasterGbs: 25)).Verdict,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
     [InlineData(0, 1, 128, "/gen")]
     [InlineData(3, 3, 128, "/lanes")]
     [InlineData(3, 4, 100, "/payload")]
-    public void Nonsense_is_refused_with_its_field(int gen, int lanes, int payload, string path) => Assert.Equal(path, new LaneQuestion(gen, lanes, payload).Problem?.Path);
+    public void Nonsense_is_refused_with_its_field(int gen, int lanes, int payload, string path) =>
+        Assert.Equal(path, new LaneQuestion(gen, lanes, payload).Problem?.Path);
 }

@@ -17,13 +17,30 @@ public class PathSheetTests
 
     private static readonly DriveSheet Disk = DriveBox.Disk with { LinkGbs = 6, ReadMBs = 250, WriteMBs = 240 };
 
-    private static PathFlow Flow(JobState state, PathWay way, string array = "M") => state.Evaluate().Paths.Planned.Single(p => p.Name == array).Of(way)!;
+    private static PathFlow Flow(JobState state, PathWay way, string array = "M") =>
+        state.Evaluate().Paths.Planned.Single(p => p.Name == array).Of(way)!;
 
     private static PathStage Stage(PathFlow flow, StageKind kind) => flow.Stages.Single(s => s.Kind == kind);
 
     private static readonly MachineSheet Halves = LaneBox.Sheet with
     {
-        Bays = [LaneBox.Sheet.Bays[0] with { Group = "left", Names = [.. Enumerable.Range(1, 5).Select(n => $"{n}")], Cols = 5, LinkGbs = [3, 6] }, LaneBox.Sheet.Bays[0] with { Group = "right", Names = [.. Enumerable.Range(6, 5).Select(n => $"{n}")], Cols = 5, LinkGbs = [3, 6] }],
+        Bays =
+        [
+            LaneBox.Sheet.Bays[0] with
+            {
+                Group = "left",
+                Names = [.. Enumerable.Range(1, 5).Select(n => $"{n}")],
+                Cols = 5,
+                LinkGbs = [3, 6],
+            },
+            LaneBox.Sheet.Bays[0] with
+            {
+                Group = "right",
+                Names = [.. Enumerable.Range(6, 5).Select(n => $"{n}")],
+                Cols = 5,
+                LinkGbs = [3, 6],
+            },
+        ],
     };
 
     private static readonly CardSheet FirstGen = LaneBox.Adapter with { Mech = 4, Elec = 4, Gen = 1 };
@@ -31,8 +48,14 @@ public class PathSheetTests
     [Fact] // ten flash drives behind two ×4 cards of the first generation: about 1.6 GB/s of over 5 hoped for; common practice, no source
     public void Ten_flash_drives_behind_two_cards_of_four_old_lanes()
     {
-        var state = LaneBox.On(Halves, ("card:S1", FirstGen), ("card:S2", FirstGen))
-            .With([.. Enumerable.Range(1, 10).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(Ssd))), new WireBays("left", "card:S1"), new WireBays("right", "card:S2"), new MakeArray(new("M", ArrayLevel.Stripe, DriveBox.Bays(10), Scratch: true))]);
+        var state = LaneBox
+            .On(Halves, ("card:S1", FirstGen), ("card:S2", FirstGen))
+            .With([
+                .. Enumerable.Range(1, 10).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(Ssd))),
+                new WireBays("left", "card:S1"),
+                new WireBays("right", "card:S2"),
+                new MakeArray(new("M", ArrayLevel.Stripe, DriveBox.Bays(10), Scratch: true)),
+            ]);
         var flow = Flow(state, PathWay.Read);
         Assert.Equal(5500, flow.Stages[0].MBs!.Value);
         Assert.Equal(1684, flow.EndMBs, 1.0);
@@ -44,9 +67,18 @@ public class PathSheetTests
     public void Two_flash_drives_striped()
     {
         var drive = LaneBox.Drive(LaneBox.Module with { ReadMBs = 3500, WriteMBs = 3000 });
-        var state = LaneBox.Carrying("S2", 0).With(new Fit("m2:S2.1", drive), new Fit("m2:S2.2", drive), new SetSplit("S2", [4, 4]), new MakeArray(new("M", ArrayLevel.Stripe, ["m2:S2.1", "m2:S2.2"], Scratch: true)));
+        var state = LaneBox
+            .Carrying("S2", 0)
+            .With(
+                new Fit("m2:S2.1", drive),
+                new Fit("m2:S2.2", drive),
+                new SetSplit("S2", [4, 4]),
+                new MakeArray(new("M", ArrayLevel.Stripe, ["m2:S2.1", "m2:S2.2"], Scratch: true))
+            );
         Assert.InRange(6900, Flow(state, PathWay.Read).Band!.Low, Flow(state, PathWay.Read).Band!.High);
-        Assert.All([5400.0, 6000.0], mbs => Assert.InRange(mbs, Flow(state, PathWay.Write).Band!.Low, Flow(state, PathWay.Write).Band!.High));
+        Assert.All([5400.0, 6000.0], mbs =>
+            Assert.InRange(mbs, Flow(state, PathWay.Write).Band!.Low, Flow(state, PathWay.Write).Band!.High)
+        );
     }
 
     [Fact] // computed independently: 10 disks, double parity, kernel: 10/8 of every byte cross the slot
@@ -54,14 +86,23 @@ public class PathSheetTests
     {
         var cached = LaneBox.Adapter with { Controller = LaneBox.Adapter.Controller! with { Levels = ["6"], CacheMiB = 1024 } };
         var kernel = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Write), StageKind.Slot);
-        var card = Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Write), StageKind.Slot);
+        var card = Stage(
+            Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Write),
+            StageKind.Slot
+        );
         Assert.Equal((1.25, 1.0), (kernel.Traffic, card.Traffic));
         Assert.Equal(7201.8 / 1.25, kernel.MBs!.Value, 0.1);
         Assert.Equal(7201.8, card.MBs!.Value, 0.1);
         // Small writes: six transfers of double parity, four of single.
         Assert.Equal(6, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Small), StageKind.Slot).Traffic);
         Assert.Equal(4, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity1), PathWay.Small), StageKind.Slot).Traffic);
-        Assert.Equal(1, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Small), StageKind.Slot).Traffic);
+        Assert.Equal(
+            1,
+            Stage(
+                Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2, card: cached, host: ArrayHost.Controller), PathWay.Small),
+                StageKind.Slot
+            ).Traffic
+        );
     }
 
     [Fact] // what was measured beats every default, also of a card that the plan replaces: it is what the machine as found has
@@ -72,7 +113,11 @@ public class PathSheetTests
         IReadOnlyList<Change> changes = [new(at, card, card, null, null)];
         SeenLink Seen(string place, int payload) => new(place, 8, 3, 8, 3, payload, null, null, 1);
         var lanes = q.Lanes with { Found = q.Machine.Planned, Changes = changes, Links = [Seen(at, 256), Seen("card:other", 512)] };
-        q = q with { Lanes = lanes, Storage = q.Storage with { Found = q.Machine.Planned, FoundArrays = q.Storage.Arrays, Changes = changes } };
+        q = q with
+        {
+            Lanes = lanes,
+            Storage = q.Storage with { Found = q.Machine.Planned, FoundArrays = q.Storage.Arrays, Changes = changes },
+        };
         var paths = PathSheet.Of(q.Paths, LaneSheet.Of(lanes));
         string Detail(IReadOnlyList<PathFigures> of) => Stage(Assert.Single(of).Of(PathWay.Read)!, StageKind.Slot).Detail;
         Assert.EndsWith("payload 256 by capture", Detail(paths.Found), StringComparison.Ordinal);
@@ -88,16 +133,20 @@ public class PathSheetTests
         Assert.Equal(552, Stage(Flow(state, PathWay.Read), StageKind.Links).MBs!.Value, 0.1);
     }
 
-    private static MachineSheet Behind(string what, double[] rates) => LaneBox.Sheet with
-    {
-        Boards = [new("SATA", "controller", "chipset", Ports: 6), new("EXT", what, "SATA", Ports: 5)],
-        Bays = [LaneBox.Sheet.Bays[0] with { Root = "EXT", LinkGbs = rates }],
-    };
+    private static MachineSheet Behind(string what, double[] rates) =>
+        LaneBox.Sheet with
+        {
+            Boards = [new("SATA", "controller", "chipset", Ports: 6), new("EXT", what, "SATA", Ports: 5)],
+            Bays = [LaneBox.Sheet.Bays[0] with { Root = "EXT", LinkGbs = rates }],
+        };
 
     [Fact] // one link of 6 Gb/s for all: 600 × 92 %; common practice, no source, for the share
     public void A_port_multiplier_shares_one_link()
     {
-        var state = LaneBox.Empty(Behind("multiplier", [6])).With([.. Enumerable.Range(1, 4).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(Disk)))]).Array(ArrayLevel.Parity1, 4);
+        var state = LaneBox
+            .Empty(Behind("multiplier", [6]))
+            .With([.. Enumerable.Range(1, 4).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(Disk)))])
+            .Array(ArrayLevel.Parity1, 4);
         var flow = Flow(state, PathWay.Read);
         Assert.Equal(552, flow.EndMBs, 0.1);
         Assert.Equal(StageKind.Multiplier, flow.Stages[flow.Pinch!.Value].Kind);
@@ -114,7 +163,19 @@ public class PathSheetTests
     {
         var wide = PathRuleCases.Behind(12, Disk, ArrayLevel.Parity1).Evaluate().Arrays.Planned[0].Rebuild!;
         Assert.Equal(90, wide.MBs, 0.1);
-        var old = new CardSheet { Name = "Corvath P2", Role = CardRole.Controller, Bus = "pci", Controller = new() { Class = "ports", Protocols = [DriveProtocol.Sata], LinkGbs = [1.5, 3, 6], InnerPorts = 12 } };
+        var old = new CardSheet
+        {
+            Name = "Corvath P2",
+            Role = CardRole.Controller,
+            Bus = "pci",
+            Controller = new()
+            {
+                Class = "ports",
+                Protocols = [DriveProtocol.Sata],
+                LinkGbs = [1.5, 3, 6],
+                InnerPorts = 12,
+            },
+        };
         var narrow = PathRuleCases.Behind(12, Disk, ArrayLevel.Parity1, card: old, slot: "P1").Evaluate();
         // 100 MB/s in use for eleven that are read and one that is written.
         Assert.Equal(100.0 / 12, narrow.Arrays.Planned[0].Rebuild!.MBs, 0.01);
@@ -124,8 +185,34 @@ public class PathSheetTests
     [Fact]
     public void Cards_on_the_old_bus_share_it()
     {
-        var old = new CardSheet { Name = "Corvath P2", Role = CardRole.Controller, Bus = "pci", Controller = new() { Class = "ports", Protocols = [DriveProtocol.Sata], LinkGbs = [1.5], InnerPorts = 2 } };
-        var state = LaneBox.On(LaneBox.Sheet, ("card:P1", old), ("card:P2", new CardSheet { Name = "Old network", Role = CardRole.Network, Bus = "pci", Network = new(1, [1]) }))
+        var old = new CardSheet
+        {
+            Name = "Corvath P2",
+            Role = CardRole.Controller,
+            Bus = "pci",
+            Controller = new()
+            {
+                Class = "ports",
+                Protocols = [DriveProtocol.Sata],
+                LinkGbs = [1.5],
+                InnerPorts = 2,
+            },
+        };
+        var state = LaneBox
+            .On(
+                LaneBox.Sheet,
+                ("card:P1", old),
+                (
+                    "card:P2",
+                    new CardSheet
+                    {
+                        Name = "Old network",
+                        Role = CardRole.Network,
+                        Bus = "pci",
+                        Network = new(1, [1]),
+                    }
+                )
+            )
             .With(new Fit("bay:1", LaneBox.Drive(Disk with { LinkGbs = 1.5 })), new WireBays("front", "card:P1"));
         var stage = Stage(Flow(state, PathWay.Read, "1"), StageKind.Slot);
         Assert.Equal((133.0, 100.0), (stage.RawMBs!.Value, Math.Round(stage.MBs!.Value)));
@@ -135,8 +222,13 @@ public class PathSheetTests
     [Fact] // two cards of ×8 of generation 3 share an uplink of four lanes: each gets by what it could move
     public void What_else_hangs_on_an_uplink_leaves_less_of_it()
     {
-        var sheet = LaneBox.Sheet with { Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)], Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)] };
-        PathStage Uplink(params (string, CardSheet)[] more) => Stage(Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: more), PathWay.Read), StageKind.Uplink);
+        var sheet = LaneBox.Sheet with
+        {
+            Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)],
+            Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)],
+        };
+        PathStage Uplink(params (string, CardSheet)[] more) =>
+            Stage(Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: more), PathWay.Read), StageKind.Uplink);
         Assert.Null(Uplink().SharedMBs);
         // Another card is quicker, so the bytes leave by that one.
         var shared = Uplink(("card:S4", LaneBox.Network with { Network = new(1, [10]) }), ("card:S1", LaneBox.Network));
@@ -148,9 +240,19 @@ public class PathSheetTests
     [Fact] // each direction of a link has the whole rate (PCI Express Base Specification)
     public void Bytes_that_come_and_leave_by_one_uplink_pass_it_once_each_way()
     {
-        var sheet = LaneBox.Sheet with { Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)], Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)] };
-        var flow = Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: ("card:S4", LaneBox.Network)), PathWay.Read);
-        Assert.Equal([StageKind.Drives, StageKind.Links, StageKind.Slot, StageKind.Uplink, StageKind.NetworkSlot, StageKind.Network], flow.Stages.Select(s => s.Kind));
+        var sheet = LaneBox.Sheet with
+        {
+            Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)],
+            Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)],
+        };
+        var flow = Flow(
+            PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: ("card:S4", LaneBox.Network)),
+            PathWay.Read
+        );
+        Assert.Equal(
+            [StageKind.Drives, StageKind.Links, StageKind.Slot, StageKind.Uplink, StageKind.NetworkSlot, StageKind.Network],
+            flow.Stages.Select(s => s.Kind)
+        );
         var uplink = Stage(flow, StageKind.Uplink);
         Assert.Empty(uplink.Others);
         Assert.Equal((null, "×4 gen 3 to CPU 1, in and out"), (uplink.SharedMBs, uplink.Detail));
@@ -179,7 +281,10 @@ public class PathSheetTests
     {
         var state = PathRuleCases.Behind(12, Ssd, ArrayLevel.Stripe, more: ("card:S4", LaneBox.Network));
         var flow = Flow(state, PathWay.Read);
-        Assert.Equal([StageKind.Drives, StageKind.Links, StageKind.Slot, StageKind.NetworkUplink, StageKind.NetworkSlot, StageKind.Network], flow.Stages.Select(s => s.Kind));
+        Assert.Equal(
+            [StageKind.Drives, StageKind.Links, StageKind.Slot, StageKind.NetworkUplink, StageKind.NetworkSlot, StageKind.Network],
+            flow.Stages.Select(s => s.Kind)
+        );
         Assert.Equal(2942.1, flow.EndMBs, 0.1);
         Assert.Equal(5, flow.Pinch);
         Assert.Equal(("Network", 3600.9), (flow.Lifts[0].Stage, Math.Round(flow.Lifts[0].ToMBs, 1)));

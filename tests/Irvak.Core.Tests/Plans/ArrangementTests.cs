@@ -17,7 +17,17 @@ public class ArrangementTests
     [Fact]
     public void Modules_change_places_even_in_a_ring()
     {
-        var state = Two.With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["slot:A1"] = Boards.Unit() with { Serial = "one" }, ["slot:A2"] = Boards.Unit() with { Serial = "two" } }, null, "test"))
+        var state = Two.With(
+                new RecordFound(
+                    new Dictionary<string, Builds.Unit?>
+                    {
+                        ["slot:A1"] = Boards.Unit() with { Serial = "one" },
+                        ["slot:A2"] = Boards.Unit() with { Serial = "two" },
+                    },
+                    null,
+                    "test"
+                )
+            )
             .With(All(("A1", new("slot:A2")), ("A2", new("slot:A1"))));
         Assert.Equal(("two", "one"), (state.Planned.At("slot:A1")!.Serial, state.Planned.At("slot:A2")!.Serial));
         Assert.All(state.Changes(), c => Assert.NotNull(c.MovedFrom));
@@ -61,12 +71,18 @@ public class ArrangementTests
 
     [Fact]
     public void One_module_goes_to_one_place_only() =>
-        Assert.Equal("The module of A1 can go to one place only.", EditFold.Refusal(Two, All(("A1", new("slot:A1")), ("B1", new("slot:A1"))))!.Text);
+        Assert.Equal(
+            "The module of A1 can go to one place only.",
+            EditFold.Refusal(Two, All(("A1", new("slot:A1")), ("B1", new("slot:A1"))))!.Text
+        );
 
     [Fact]
     public void Every_slot_is_named_and_every_entry_says_one_thing()
     {
-        Assert.Contains("names every memory slot", EditFold.Refusal(Two, new Arrange(new Dictionary<string, Arranged?> { ["slot:A1"] = null }, "x"))!.Text);
+        Assert.Contains(
+            "names every memory slot",
+            EditFold.Refusal(Two, new Arrange(new Dictionary<string, Arranged?> { ["slot:A1"] = null }, "x"))!.Text
+        );
         Assert.Contains("either", EditFold.Refusal(Two, All(("A1", new("slot:A1", Boards.Unit()))))!.Text);
     }
 }

@@ -18,10 +18,14 @@ public class EditFoldTests
 
     [Fact]
     public void A_place_that_nobody_looked_at_is_not_empty_already() =>
-        Assert.Equal("Nobody looked what sits in B1: note it in Survey first.", EditFold.Refusal(Job with { FoundEmpty = Job.FoundEmpty.Remove("slot:B1") }, new Remove("slot:B1"))!.Text);
+        Assert.Equal(
+            "Nobody looked what sits in B1: note it in Survey first.",
+            EditFold.Refusal(Job with { FoundEmpty = Job.FoundEmpty.Remove("slot:B1") }, new Remove("slot:B1"))!.Text
+        );
 
     [Fact]
-    public void A_module_does_not_go_into_a_socket() => Assert.Equal("/edit/to", EditFold.Refusal(Job, new Move("slot:A1", "socket:CPU 2"))!.Path);
+    public void A_module_does_not_go_into_a_socket() =>
+        Assert.Equal("/edit/to", EditFold.Refusal(Job, new Move("slot:A1", "socket:CPU 2"))!.Path);
 
     [Fact]
     public void A_move_shows_both_ends()
@@ -32,7 +36,8 @@ public class EditFoldTests
     }
 
     [Fact]
-    public void Moving_there_and_back_changes_nothing() => Assert.Empty(Job.With(new Move("slot:A1", "slot:B1"), new Move("slot:B1", "slot:A1")).Changes());
+    public void Moving_there_and_back_changes_nothing() =>
+        Assert.Empty(Job.With(new Move("slot:A1", "slot:B1"), new Move("slot:B1", "slot:A1")).Changes());
 
     [Fact]
     public void Emptying_the_goal_of_a_move_brings_the_module_home() =>
@@ -42,9 +47,15 @@ public class EditFoldTests
     public void Something_different_found_follows_into_the_plan()
     {
         var other = Boards.Unit(Boards.Module(8));
-        var state = Job.With(new Move("slot:A1", "slot:B1"), new RecordFound(new Dictionary<string, Unit?> { ["slot:A1"] = other }, null, "by hand"));
+        var state = Job.With(
+            new Move("slot:A1", "slot:B1"),
+            new RecordFound(new Dictionary<string, Unit?> { ["slot:A1"] = other }, null, "by hand")
+        );
         Assert.Equal(8 * 1024, state.Planned.ModuleAt("B1")!.CapacityMiB);
-        Assert.Empty(Job.With(new Move("slot:A1", "slot:B1"), new RecordFound(new Dictionary<string, Unit?> { ["slot:A1"] = null }, null, "by hand")).Changes());
+        Assert.Empty(
+            Job.With(new Move("slot:A1", "slot:B1"), new RecordFound(new Dictionary<string, Unit?> { ["slot:A1"] = null }, null, "by hand"))
+                .Changes()
+        );
     }
 
     [Fact]

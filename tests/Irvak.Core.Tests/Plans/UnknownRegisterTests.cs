@@ -18,11 +18,18 @@ public class UnknownRegisterTests
 
     private static IEnumerable<string> Paths(JobState state) => UnknownRegister.Of(state).Select(u => u.Path);
 
-    public static TheoryData<string, string> Answers => new()
-    {
-        { "memory.generation", "DDR4" }, { "memory.form", "sodimm" }, { "memory.types", "registered, load-reduced" }, { "channels", "S1 S2 | S3 S4" },
-        { "memory.rateLimitMTs", "2666" }, { "memory.slotLimitGiB", "32" }, { "memory.totalLimitGiB", "128" }, { "system.osBits", "32" },
-    };
+    public static TheoryData<string, string> Answers =>
+        new()
+        {
+            { "memory.generation", "DDR4" },
+            { "memory.form", "sodimm" },
+            { "memory.types", "registered, load-reduced" },
+            { "channels", "S1 S2 | S3 S4" },
+            { "memory.rateLimitMTs", "2666" },
+            { "memory.slotLimitGiB", "32" },
+            { "memory.totalLimitGiB", "128" },
+            { "system.osBits", "32" },
+        };
 
     [Theory]
     [MemberData(nameof(Answers))]
@@ -52,34 +59,43 @@ public class UnknownRegisterTests
         Assert.NotNull(EditFold.Refusal(small, new AnswerUnknown("system.osExtended", "maybe")));
     }
 
-    /// <summary>Only a sheet that tells revisions or versions apart makes them worth asking; what was answered decides which slots exist.</summary>
+    /// <summary>Only a sheet that tells revisions or versions apart makes them worth asking; what was answered decides which slots
+    /// exist.</summary>
     [Fact]
     public void Revision_and_firmware_are_asked_where_something_depends_on_them()
     {
         Assert.DoesNotContain(Paths(Job), p => p is "system.boardRevision" or "system.firmware");
-        var job = Boards.Job(Boards.Server with
+        var job = Boards.Job(
+            Boards.Server with
+            {
+                Revisions = [new("1.0", "Slot B2 is not there.", ["B2"])],
+                Processors = [new() { Name = "Fox 8", Revisions = ["2.0", "1.0"] }],
+                Firmware = new() { Needs = [new("Modules of 64 GiB", "2.10")] },
+            },
+            "A1"
+        ) with
         {
-            Revisions = [new("1.0", "Slot B2 is not there.", ["B2"])],
-            Processors = [new() { Name = "Fox 8", Revisions = ["2.0", "1.0"] }],
-            Firmware = new() { Needs = [new("Modules of 64 GiB", "2.10")] },
-        }, "A1") with
-        { System = new() };
+            System = new(),
+        };
         Assert.Equal(["1.0", "2.0", "another one"], UnknownRegister.Of(job).Single(u => u.Path == "system.boardRevision").Options);
         Assert.Contains("system.firmware", Paths(job));
         var old = job.With(new AnswerUnknown("system.boardRevision", "1.0"), new AnswerUnknown("system.firmware", " 2.08 "));
         Assert.DoesNotContain(Paths(old), p => p is "system.boardRevision" or "system.firmware");
         Assert.Equal("2.08", old.System.Firmware);
         Assert.Contains(old.With(Boards.Fit("B2")).Evaluate().Findings, f => f.Rule.Code == "MEM-REVISION");
-        Assert.DoesNotContain(job.With(new AnswerUnknown("system.boardRevision", "another one"), Boards.Fit("B2")).Evaluate().Findings, f => f.Rule.Code == "MEM-REVISION");
+        Assert.DoesNotContain(job.With(new AnswerUnknown("system.boardRevision", "another one"), Boards.Fit("B2")).Evaluate().Findings, f =>
+            f.Rule.Code == "MEM-REVISION"
+        );
         Assert.NotNull(UnknownRegister.Refusal(job, new("system.boardRevision", "3.0")));
     }
 
     [Fact]
     public void Every_unknown_says_what_it_blocks_and_where_to_look() => Assert.All(UnknownRegister.Of(Job), u =>
-    {
-        Assert.True(u.Blocks.Length > 5 && u.Where.Length > 5 && u.Question.EndsWith('?'), u.Path);
-        if (u.Kind is AnswerKind.Choice or AnswerKind.Several) Assert.NotEmpty(u.Options);
-    });
+        {
+            Assert.True(u.Blocks.Length > 5 && u.Where.Length > 5 && u.Question.EndsWith('?'), u.Path);
+            if (u.Kind is AnswerKind.Choice or AnswerKind.Several)
+                Assert.NotEmpty(u.Options);
+        });
 
     [Fact]
     public void Named_channels_get_letters_and_their_sockets()
@@ -92,7 +108,10 @@ public class UnknownRegisterTests
     [Fact]
     public void Slots_behind_an_empty_socket_need_no_answer()
     {
-        var state = JobState.Start.With(new AdoptSheet(Boards.Server), new RecordFound(new Dictionary<string, Builds.Unit?> { ["socket:CPU 2"] = null }, null, "test"));
+        var state = JobState.Start.With(
+            new AdoptSheet(Boards.Server),
+            new RecordFound(new Dictionary<string, Builds.Unit?> { ["socket:CPU 2"] = null }, null, "test")
+        );
         Assert.Contains("found.slot:A1", Paths(state));
         Assert.DoesNotContain("found.slot:C1", Paths(state));
     }

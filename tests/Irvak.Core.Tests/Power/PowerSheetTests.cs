@@ -26,8 +26,16 @@ public class PowerSheetTests
     [Fact]
     public void Sixty_disks_of_a_shelf_get_the_largest_group_that_the_supply_carries()
     {
-        var sheet = LaneBox.Sheet with { Bays = [LaneBox.Sheet.Bays[0] with { Names = [.. Enumerable.Range(1, 60).Select(n => $"{n}")] }], Supplies = [new("P1", 1500)] };
-        var power = LaneBox.Empty(sheet).With([.. Enumerable.Range(1, 60).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(DriveBox.Disk)))]).Evaluate().Power;
+        var sheet = LaneBox.Sheet with
+        {
+            Bays = [LaneBox.Sheet.Bays[0] with { Names = [.. Enumerable.Range(1, 60).Select(n => $"{n}")] }],
+            Supplies = [new("P1", 1500)],
+        };
+        var power = LaneBox
+            .Empty(sheet)
+            .With([.. Enumerable.Range(1, 60).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(DriveBox.Disk)))])
+            .Evaluate()
+            .Power;
         Assert.True(power.PeakWatt > 1200, $"{power.PeakWatt} W");
         var group = power.Suggested!.Value;
         double Peak(int g) => PowerSheet.Curve(power.Lines, g, 10).Max(p => p.Total);
@@ -38,17 +46,34 @@ public class PowerSheetTests
     [InlineData(0.8, 0.2, 1.0)]
     [InlineData(0.7, 0.3, 1.0)]
     [InlineData(1.35, 0.1, 1.5)]
-    public void A_pad_is_thicker_than_its_gap(double gap, double compression, double thick) => Assert.Equal(thick, Padding.Thickness(gap, compression), 1e-9);
+    public void A_pad_is_thicker_than_its_gap(double gap, double compression, double thick) =>
+        Assert.Equal(thick, Padding.Thickness(gap, compression), 1e-9);
 
     [Fact]
     public void Of_the_shelf_comes_the_pad_that_is_pressed_enough_and_not_too_much()
     {
-        static Core.Sheets.ShelfPart Pad(double mm) => new() { Id = $"pad-{mm}", InStock = 3, Accessory = new() { Name = $"Pad {mm}", Kind = Core.Sheets.AccessoryKind.Pad, ThickMm = mm } };
-        var evaluation = LaneBox.Empty().With(new Fit("m2:M1", LaneBox.Drive(LaneBox.Module)), new PlanPad("m2:M1", 0.8)).Evaluate(null, Pad(0.5), Pad(1), Pad(1.5));
+        static Core.Sheets.ShelfPart Pad(double mm) =>
+            new()
+            {
+                Id = $"pad-{mm}",
+                InStock = 3,
+                Accessory = new()
+                {
+                    Name = $"Pad {mm}",
+                    Kind = Core.Sheets.AccessoryKind.Pad,
+                    ThickMm = mm,
+                },
+            };
+        var evaluation = LaneBox
+            .Empty()
+            .With(new Fit("m2:M1", LaneBox.Drive(LaneBox.Module)), new PlanPad("m2:M1", 0.8))
+            .Evaluate(null, Pad(0.5), Pad(1), Pad(1.5));
         var pad = Assert.Single(evaluation.Power.Pads);
         Assert.Equal(("pad-1", "Pad 1, pressed by 20 %"), (pad.ShelfPartId, pad.PadWords));
         Assert.Contains(evaluation.Shopping.Lines, l => l.ShelfPartId == "pad-1" && l.Count == 1);
-        Assert.Contains(evaluation.Runbook.Steps, s => s.Key == "in:m2:M1" && s.How.Any(h => h.StartsWith("Lay Pad 1, pressed by 20 % under its cooler", StringComparison.Ordinal)));
+        Assert.Contains(evaluation.Runbook.Steps, s =>
+            s.Key == "in:m2:M1" && s.How.Any(h => h.StartsWith("Lay Pad 1, pressed by 20 % under its cooler", StringComparison.Ordinal))
+        );
     }
 
     [Fact]
@@ -56,7 +81,10 @@ public class PowerSheetTests
     {
         Assert.Empty(LaneBox.Empty().Evaluate().Power.Unseen);
         Assert.Empty(LaneBox.Empty().Without2().Evaluate().Power.Unseen);
-        Assert.Equal(["CPU 1", "CPU 2"], EditFold.Apply(JobState.Start, new AdoptSheet(LaneBox.Sheet), Boards.Stamp).Evaluate().Power.Unseen);
+        Assert.Equal(
+            ["CPU 1", "CPU 2"],
+            EditFold.Apply(JobState.Start, new AdoptSheet(LaneBox.Sheet), Boards.Stamp).Evaluate().Power.Unseen
+        );
     }
 
     [Fact]
@@ -69,7 +97,11 @@ public class PowerSheetTests
     [Fact]
     public void Who_opened_it_sees_that_the_air_moves_before_it_goes_back()
     {
-        var lines = LaneBox.Empty(LaneBox.Sheet with { AirDuct = true }).With(new Fit("m2:M1", LaneBox.Drive(LaneBox.Module))).Evaluate().Expectations.Where(e => e.Key.StartsWith("air.", StringComparison.Ordinal));
+        var lines = LaneBox
+            .Empty(LaneBox.Sheet with { AirDuct = true })
+            .With(new Fit("m2:M1", LaneBox.Drive(LaneBox.Module)))
+            .Evaluate()
+            .Expectations.Where(e => e.Key.StartsWith("air.", StringComparison.Ordinal));
         Assert.Equal(["all 4 turn", "one in every empty slot and bay", "in its place, no cable under it"], lines.Select(l => l.Expected));
         Assert.DoesNotContain(LaneBox.Empty().Evaluate().Expectations, e => e.Key.StartsWith("air.", StringComparison.Ordinal));
     }
@@ -77,14 +109,17 @@ public class PowerSheetTests
     [Theory]
     [InlineData(-1, 5, "/edit/drives")]
     [InlineData(4, 0, "/edit/seconds")]
-    public void A_start_that_can_not_be_is_refused(int drives, double seconds, string path) => Assert.Equal(path, EditFold.Refusal(LaneBox.Empty(), new StaggerStart(drives, seconds))?.Path);
+    public void A_start_that_can_not_be_is_refused(int drives, double seconds, string path) =>
+        Assert.Equal(path, EditFold.Refusal(LaneBox.Empty(), new StaggerStart(drives, seconds))?.Path);
 
     [Fact]
-    public void What_the_machine_has_not_can_not_be_seen() => Assert.Equal("/edit/part", EditFold.Refusal(LaneBox.Empty(), new SeeAir("fan:9", AirState.Well))?.Path);
+    public void What_the_machine_has_not_can_not_be_seen() =>
+        Assert.Equal("/edit/part", EditFold.Refusal(LaneBox.Empty(), new SeeAir("fan:9", AirState.Well))?.Path);
 
     [Theory]
     [InlineData("bay:1", 1, 0.2, "/edit/place")]
     [InlineData("m2:M1", -1, 0.2, "/edit/gapMm")]
     [InlineData("m2:M1", 1, 0.9, "/edit/compression")]
-    public void A_pad_that_can_not_be_is_refused(string place, double gap, double compression, string path) => Assert.Equal(path, EditFold.Refusal(LaneBox.Empty(), new PlanPad(place, gap, compression))?.Path);
+    public void A_pad_that_can_not_be_is_refused(string place, double gap, double compression, string path) =>
+        Assert.Equal(path, EditFold.Refusal(LaneBox.Empty(), new PlanPad(place, gap, compression))?.Path);
 }

@@ -14,11 +14,19 @@ public class ProcessorSwapTests
     [InlineData("F.12", "F.12", 0)]
     [InlineData("1.30", "1.30a", -1)]
     [InlineData("0.97", "1.30", -1)]
-    public void Versions_count_by_their_numbers(string a, string b, int order) => Assert.Equal(order, Math.Sign(VersionOrder.Compare(a, b)));
+    public void Versions_count_by_their_numbers(string a, string b, int order) =>
+        Assert.Equal(order, Math.Sign(VersionOrder.Compare(a, b)));
 
-    private static Fit Put(string socket, ProcessorSheet part) => new("socket:" + socket, new Builds.Unit { Processor = part, Source = "shelf" });
+    private static Fit Put(string socket, ProcessorSheet part) =>
+        new("socket:" + socket, new Builds.Unit { Processor = part, Source = "shelf" });
 
-    private static readonly ProcessorSheet Slower = new() { Name = "Ostrel S", MemoryRateMTs = 2133, MemoryTotalGiB = 16, MemoryTypes = [ModuleType.Unbuffered] };
+    private static readonly ProcessorSheet Slower = new()
+    {
+        Name = "Ostrel S",
+        MemoryRateMTs = 2133,
+        MemoryTotalGiB = 16,
+        MemoryTypes = [ModuleType.Unbuffered],
+    };
 
     [Fact]
     public void Everything_that_hangs_on_a_processor_is_evaluated_with_the_new_part()
@@ -67,11 +75,26 @@ public class ProcessorSwapTests
         Assert.Contains(lines, l => l.Key == "firmware.socket.CPU 1" && l.Expected == "Ostrel S");
         Assert.Contains(lines, l => l.Key == ExpectedMemory.TestKey);
         Assert.Contains(lines, l => l.Key == ExpectedMemory.ErrorsKey);
-        LineState State(string key, Observation seen) => Comparison.Of(job.Sheet!, lines, seen, job.Proof.Answers).First(l => l.Expected.Key == key).State;
-        Assert.Equal(LineState.AsExpected, State("firmware.socket.CPU 1", new() { Processors = [new("CPU1", "Ostrel S @ 2.40GHz", true, 1)] }));
+        LineState State(string key, Observation seen) =>
+            Comparison.Of(job.Sheet!, lines, seen, job.Proof.Answers).First(l => l.Expected.Key == key).State;
+        Assert.Equal(
+            LineState.AsExpected,
+            State("firmware.socket.CPU 1", new() { Processors = [new("CPU1", "Ostrel S @ 2.40GHz", true, 1)] })
+        );
         Assert.Equal(LineState.Deviates, State("firmware.socket.CPU 1", new() { Processors = [new("CPU1", "Ostrel", true, 1)] }));
         Assert.Equal(LineState.Deviates, State("firmware.socket.CPU 1", new() { Processors = [new("CPU 1", null, false, 1)] }));
-        Assert.Equal(LineState.Deviates, Comparison.Of(job.Sheet!, lines, null, job.With(new AnswerLine("firmware.socket.CPU 1", SeenVerdict.Other, "1 old one")).Proof.Answers).First(l => l.Expected.Key == "firmware.socket.CPU 1").State);
+        Assert.Equal(
+            LineState.Deviates,
+            Comparison
+                .Of(
+                    job.Sheet!,
+                    lines,
+                    null,
+                    job.With(new AnswerLine("firmware.socket.CPU 1", SeenVerdict.Other, "1 old one")).Proof.Answers
+                )
+                .First(l => l.Expected.Key == "firmware.socket.CPU 1")
+                .State
+        );
         Assert.Equal(LineState.Deviates, State(ExpectedMemory.ErrorsKey, new() { Faults = [new("EDAC MC0: 1 CE on A1", 3)] }));
         Assert.Equal(LineState.NotLookedAt, State(ExpectedMemory.ErrorsKey, new()));
     }
@@ -83,8 +106,24 @@ public class ProcessorSwapTests
     {
         var sheet = Boards.Server with { Slots = [new("S4", 16, 16, 4, "CPU 1")] };
         var job = Boards.Job(sheet, "A1");
-        job = job with { Found = job.Found.SetItem("socket:CPU 1", new() { Processor = Slower with { MemoryTypes = null, Graphics = true }, Source = "t" }) };
-        if (card) job = job.With(new Fit("card:S4", new() { Card = new() { Name = "Lumick V", Role = CardRole.Graphics }, Source = "t" }));
+        job = job with
+        {
+            Found = job.Found.SetItem(
+                "socket:CPU 1",
+                new() { Processor = Slower with { MemoryTypes = null, Graphics = true }, Source = "t" }
+            ),
+        };
+        if (card)
+            job = job.With(
+                new Fit(
+                    "card:S4",
+                    new()
+                    {
+                        Card = new() { Name = "Lumick V", Role = CardRole.Graphics },
+                        Source = "t",
+                    }
+                )
+            );
         var steps = job.With(Put("CPU 1", Slower with { MemoryTypes = null, Graphics = false })).Evaluate().Runbook.Steps;
         Assert.Equal(title, steps.FirstOrDefault(s => s.Key == "start:screen")?.Title);
     }

@@ -29,7 +29,9 @@ public class FormatCasesTests
     }
 
     [Fact]
-    public void Every_form_of_the_table_is_tested() => Assert.Equal(Forms.Keys.Order(), Table().EnumerateObject().Select(p => p.Name).Order());
+    public void Every_form_of_the_table_is_tested() =>
+        Assert.Equal(Forms.Keys.Order(), Table().EnumerateObject().Select(p => p.Name).Order());
 
-    private static JsonElement Table() => JsonDocument.Parse(File.ReadAllText(Repository.At("tests", "Shared", "format-cases.json"))).RootElement;
+    private static JsonElement Table() =>
+        JsonDocument.Parse(File.ReadAllText(Repository.At("tests", "Shared", "format-cases.json"))).RootElement;
 }

@@ -29,10 +29,12 @@ public class QuantityTests
     public void Sizes_are_written_in_binary_units(long mib, string text) => Assert.Equal(text, ByteCount.FromMiB(mib).ToString());
 
     [Fact]
-    public void Meminfo_kilobytes_are_KiB() => Assert.Equal(24_684_096L * 1024, ByteCount.FromKiB(24_684_096).Bytes); // Linux kernel documentation, filesystems/proc
+    // Linux kernel documentation, filesystems/proc
+    public void Meminfo_kilobytes_are_KiB() => Assert.Equal(24_684_096L * 1024, ByteCount.FromKiB(24_684_096).Bytes);
 
     [Theory]
     [InlineData(2760, "€ 2 760")]
     [InlineData(9.5, "€ 9.50")]
-    public void Money_has_two_decimals_only_when_needed(double amount, string text) => Assert.Equal(text, Money.Euro((decimal)amount).ToString());
+    public void Money_has_two_decimals_only_when_needed(double amount, string text) =>
+        Assert.Equal(text, Money.Euro((decimal)amount).ToString());
 }

@@ -11,9 +11,12 @@ public class SheetDraftTests
     [Fact]
     public void Five_answers_make_a_board_of_unequal_channels_usable()
     {
-        var (sheet, problem) = SheetDraft.From(new FiveAnswers("Lighthouse box", MemoryGeneration.Ddr4, ModuleForm.Dimm, "2 2 1 1", [ModuleType.Registered], 2666, 192));
+        var (sheet, problem) = SheetDraft.From(
+            new FiveAnswers("Lighthouse box", MemoryGeneration.Ddr4, ModuleForm.Dimm, "2 2 1 1", [ModuleType.Registered], 2666, 192)
+        );
         Assert.Null(problem);
-        Assert.Equal(["C1", "D1", "A1", "B1", "A2", "B2"], FillOrder.Of(sheet!)); // channels with fewer slots first (common practice, no source)
+        // channels with fewer slots first (common practice, no source)
+        Assert.Equal(["C1", "D1", "A1", "B1", "A2", "B2"], FillOrder.Of(sheet!));
         var unknown = UnknownRegister.Of(JobState.Start with { Sheet = sheet }).Select(u => u.Path);
         Assert.Contains("memory.slotLimitGiB", unknown);
         Assert.DoesNotContain("memory.rateLimitMTs", unknown);
@@ -25,7 +28,18 @@ public class SheetDraftTests
         var (sheet, _) = SheetDraft.From(new FiveAnswers("Box", null, null, "1 1", null, null, null));
         var state = Boards.Job(sheet! with { Id = "x" }, "A1");
         Assert.Equal(16 * 1024, state.Evaluate().Memory.Planned.InstalledMiB);
-        Assert.Equal(["memory.generation", "memory.form", "memory.types", "memory.rateLimitMTs", "memory.slotLimitGiB", "memory.totalLimitGiB", "system.osKind"], UnknownRegister.Of(state).Where(u => !u.Optional).Select(u => u.Path));
+        Assert.Equal(
+            [
+                "memory.generation",
+                "memory.form",
+                "memory.types",
+                "memory.rateLimitMTs",
+                "memory.slotLimitGiB",
+                "memory.totalLimitGiB",
+                "system.osKind",
+            ],
+            UnknownRegister.Of(state).Where(u => !u.Optional).Select(u => u.Path)
+        );
     }
 
     [Theory]
@@ -57,6 +71,11 @@ public class SheetDraftTests
     }
 
     [Fact]
-    public void Zero_channels_and_a_foreign_fill_order_are_refused() => Assert.Equal(["/channels", "/memory/fillOrder/0"],
-        SheetCheck.Check(Boards.Server with { Channels = [], Memory = Boards.Server.Memory with { FillOrder = ["Z1"] } }).Select(p => p.Path));
+    public void Zero_channels_and_a_foreign_fill_order_are_refused() =>
+        Assert.Equal(
+            ["/channels", "/memory/fillOrder/0"],
+            SheetCheck
+                .Check(Boards.Server with { Channels = [], Memory = Boards.Server.Memory with { FillOrder = ["Z1"] } })
+                .Select(p => p.Path)
+        );
 }

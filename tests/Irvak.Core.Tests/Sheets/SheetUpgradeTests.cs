@@ -11,8 +11,20 @@ public class SheetUpgradeTests
     /// <summary>Two steps of a format that never was: it counted bays, then named their group.</summary>
     private static readonly SheetUpgrade.Step[] Steps =
     [
-        new("irvak-machine/-1", "irvak-machine/0", d => d["bays"] = new JsonArray([.. Enumerable.Range(1, d["bays"]!.GetValue<int>()).Select(i => (JsonNode)$"{i}")])),
-        new("irvak-machine/0", "irvak-machine/1", d => d["bays"] = new JsonArray(new JsonObject { ["group"] = "front", ["form"] = "3.5", ["stance"] = "upright", ["cols"] = 4, ["bus"] = "SATA", ["names"] = d["bays"]!.DeepClone() })),
+        new("irvak-machine/-1", "irvak-machine/0", d =>
+            d["bays"] = new JsonArray([.. Enumerable.Range(1, d["bays"]!.GetValue<int>()).Select(i => (JsonNode)$"{i}")])
+        ),
+        new("irvak-machine/0", "irvak-machine/1", d => d["bays"] = new JsonArray(
+                new JsonObject
+                {
+                    ["group"] = "front",
+                    ["form"] = "3.5",
+                    ["stance"] = "upright",
+                    ["cols"] = 4,
+                    ["bus"] = "SATA",
+                    ["names"] = d["bays"]!.DeepClone(),
+                }
+            )),
     ];
 
     [Theory]
@@ -32,7 +44,11 @@ public class SheetUpgradeTests
     {
         foreach (var format in new[] { "irvak-machine/2", "irvak-machine/-7" })
         {
-            var problem = SheetUpgrade.Bring(JsonNode.Parse($$"""{"format":"{{format}}"}""")!.AsObject(), MachineSheet.CurrentFormat, Steps);
+            var problem = SheetUpgrade.Bring(
+                JsonNode.Parse($$"""{"format":"{{format}}"}""")!.AsObject(),
+                MachineSheet.CurrentFormat,
+                Steps
+            );
             Assert.Equal("/format", problem!.Path);
             Assert.Contains(format, problem.Text);
         }

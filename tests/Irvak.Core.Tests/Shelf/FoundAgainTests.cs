@@ -8,11 +8,34 @@ namespace Irvak.Core.Tests.Shelf;
 /// <summary>What the shelf prints finds the part again, and labels as people write them. Common practice, no source.</summary>
 public sealed class FoundAgainTests
 {
-    private static bool Finds(ShelfPart part, string typed) => ShelfWords.Of(part).Split(' ') is var words && ShelfWords.Typed(typed).All(t => words.Any(w => w.StartsWith(t, StringComparison.Ordinal)));
+    private static bool Finds(ShelfPart part, string typed) =>
+        ShelfWords.Of(part).Split(' ') is var words
+        && ShelfWords.Typed(typed).All(t => words.Any(w => w.StartsWith(t, StringComparison.Ordinal)));
 
     private static readonly ShelfPart Module = new() { Id = "m16", Module = Boards.Module() };
-    private static readonly ShelfPart Disk = new() { Id = "d4", Drive = new() { Media = DriveMedia.Disk, Protocol = DriveProtocol.Sata, Form = "3.5", Bytes = 4_000_787_030_016, Rpm = 7200 } };
-    private static readonly ShelfPart Nvme = new() { Id = "n2", Drive = new() { Media = DriveMedia.Flash, Protocol = DriveProtocol.Nvme, Form = "m.2", Bytes = 2_000_398_934_016 } };
+    private static readonly ShelfPart Disk = new()
+    {
+        Id = "d4",
+        Drive = new()
+        {
+            Media = DriveMedia.Disk,
+            Protocol = DriveProtocol.Sata,
+            Form = "3.5",
+            Bytes = 4_000_787_030_016,
+            Rpm = 7200,
+        },
+    };
+    private static readonly ShelfPart Nvme = new()
+    {
+        Id = "n2",
+        Drive = new()
+        {
+            Media = DriveMedia.Flash,
+            Protocol = DriveProtocol.Nvme,
+            Form = "m.2",
+            Bytes = 2_000_398_934_016,
+        },
+    };
 
     [Theory]
     [InlineData("16 gb")]
@@ -45,9 +68,12 @@ public sealed class FoundAgainTests
     public void Every_part_of_the_demo_is_found_by_what_is_printed_of_it()
     {
         var folder = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(folder, "demo", "shelf.json"))) folder = Path.GetDirectoryName(folder)!;
+        while (!File.Exists(Path.Combine(folder, "demo", "shelf.json")))
+            folder = Path.GetDirectoryName(folder)!;
         var root = JsonDocument.Parse(File.ReadAllText(Path.Combine(folder, "demo", "shelf.json"))).RootElement;
-        var parts = (root.ValueKind == JsonValueKind.Array ? root : root.EnumerateObject().First(p => p.Value.ValueKind == JsonValueKind.Array).Value).Deserialize<List<ShelfPart>>(JsonSerializerOptions.Web)!;
+        var parts = (
+            root.ValueKind == JsonValueKind.Array ? root : root.EnumerateObject().First(p => p.Value.ValueKind == JsonValueKind.Array).Value
+        ).Deserialize<List<ShelfPart>>(JsonSerializerOptions.Web)!;
         Assert.True(parts.Count > 100);
         Assert.All(parts, p => Assert.True(Finds(p, p.LongName()), p.LongName()));
     }
@@ -72,7 +98,10 @@ public sealed class FoundAgainTests
     {
         var part = PartText.Read(label).Part!;
         Assert.Null(part.Drive);
-        Assert.Equal((label, role, lanes, gen, ports), (part.Card!.Name, part.Card.Role, part.Card.Elec, part.Card.Gen, part.Card.Controller?.InnerPorts));
+        Assert.Equal(
+            (label, role, lanes, gen, ports),
+            (part.Card!.Name, part.Card.Role, part.Card.Elec, part.Card.Gen, part.Card.Controller?.InnerPorts)
+        );
     }
 
     [Fact]
@@ -85,7 +114,10 @@ public sealed class FoundAgainTests
         var network = PartText.Read("dual 25GbE SFP28 network card gen 3 x8");
         Assert.Equal((2, 25.0), (network.Part!.Card!.Network!.Ports, Assert.Single(network.Part.Card.Network.RatesGbs)));
         Assert.Equal(["lanes", "generation", "ports"], PartText.Read("RAID controller").Missing);
-        Assert.Equal((null, 4), PartText.Read("4-port eSATA card") is { Part.Card.Controller: { } outside } ? (outside.InnerPorts, outside.OuterPorts) : default);
+        Assert.Equal(
+            (null, 4),
+            PartText.Read("4-port eSATA card") is { Part.Card.Controller: { } outside } ? (outside.InnerPorts, outside.OuterPorts) : default
+        );
     }
 
     [Theory]
@@ -93,7 +125,8 @@ public sealed class FoundAgainTests
     [InlineData("1 TB SATA 2.5 9,5 mm 5400", 9.5)]
     [InlineData("480 GB SATA SSD 2.5", null)]
     [InlineData("480 GB SATA SSD 2.5 17mm", null)]
-    public void The_height_of_a_drive_is_read(string label, double? height) => Assert.Equal(height, PartText.Read(label).Part!.Drive!.HeightMm);
+    public void The_height_of_a_drive_is_read(string label, double? height) =>
+        Assert.Equal(height, PartText.Read(label).Part!.Drive!.HeightMm);
 
     [Theory]
     [InlineData("32 GB micro SD card")]
@@ -112,14 +145,18 @@ public sealed class FoundAgainTests
         Assert.Equal("256 GB SATA flash drive, mSATA", reading.Part!.LongName());
         Assert.True(Finds(reading.Part!, "msata"));
         Assert.False(Finds(reading.Part!, "m.2"));
-        Assert.Equal(("msata", DriveProtocol.Sata, DriveMedia.Flash), (reading.Part!.Drive!.Form, reading.Part.Drive.Protocol, reading.Part.Drive.Media));
+        Assert.Equal(
+            ("msata", DriveProtocol.Sata, DriveMedia.Flash),
+            (reading.Part!.Drive!.Form, reading.Part.Drive.Protocol, reading.Part.Drive.Media)
+        );
     }
 
     [Theory]
     [InlineData("1 TB NVMe M.2 2280 gen 3 x4", 3, 4)]
     [InlineData("1 TB NVMe M.2 2280 PCIe 4.0", 4, null)]
     [InlineData("1 TB NVMe M.2 2280", null, null)]
-    public void Generation_and_lanes_of_a_module(string label, int? gen, int? lanes) => Assert.Equal((gen, lanes), (PartText.Read(label).Part!.Drive!.Gen, PartText.Read(label).Part!.Drive!.Lanes));
+    public void Generation_and_lanes_of_a_module(string label, int? gen, int? lanes) =>
+        Assert.Equal((gen, lanes), (PartText.Read(label).Part!.Drive!.Gen, PartText.Read(label).Part!.Drive!.Lanes));
 
     [Theory]
     [InlineData("16 GB DDR4-2400", true)]

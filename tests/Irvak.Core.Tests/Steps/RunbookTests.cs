@@ -7,7 +7,9 @@ namespace Irvak.Core.Tests.Steps;
 
 public class RunbookTests
 {
-    private static readonly JobState Plan = Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1"), Boards.Fit("A1", Boards.Module(32)), new Move("slot:C1", "slot:D1"));
+    private static readonly JobState Plan = Boards
+        .Job(Boards.Server, "A1", "C1")
+        .With(Boards.Fit("B1"), Boards.Fit("A1", Boards.Module(32)), new Move("slot:C1", "slot:D1"));
 
     private static List<string> Titles(JobState state) => [.. state.Evaluate().Runbook.Steps.Select(s => s.Title)];
 
@@ -22,18 +24,40 @@ public class RunbookTests
     {
         var sheet = Lanes.LaneBox.Sheet with { Ports = port is null ? [] : [new(2, port)] };
         var steps = Lanes.LaneBox.On(sheet, ("card:S1", Lanes.LaneBox.Network)).Evaluate().Runbook.Steps;
-        Assert.Equal(screen ? "Open the firmware set-up" : "Open its own page from another machine", steps.Single(s => s.Key == "start:setup").Title);
+        Assert.Equal(
+            screen ? "Open the firmware set-up" : "Open its own page from another machine",
+            steps.Single(s => s.Key == "start:setup").Title
+        );
         Assert.Equal(screen, steps.Single(s => s.Key == "start:power").How.Any(d => d.Contains("first screen")));
         Assert.Equal(!screen, steps.Single(s => s.Key == "start:power").How.Any(d => d.Contains("until its lamps say")));
         // A graphics card is an outlet of its own.
-        var drawn = Lanes.LaneBox.On(sheet, ("card:S1", Lanes.LaneBox.Network), ("card:S2", new() { Name = "Tarrowby G1", Role = CardRole.Graphics, Elec = 8, Gen = 3 })).Evaluate().Runbook.Steps;
+        var drawn = Lanes
+            .LaneBox.On(
+                sheet,
+                ("card:S1", Lanes.LaneBox.Network),
+                (
+                    "card:S2",
+                    new()
+                    {
+                        Name = "Tarrowby G1",
+                        Role = CardRole.Graphics,
+                        Elec = 8,
+                        Gen = 3,
+                    }
+                )
+            )
+            .Evaluate()
+            .Runbook.Steps;
         Assert.Contains(drawn, s => s.Title == "Open the firmware set-up");
     }
 
     [Fact]
     public void A_tray_is_taken_along_for_a_bay_that_had_no_drive()
     {
-        static bool Tray(JobState job) => (job with { Sheet = job.Sheet! with { Bays = [.. job.Sheet!.Bays.Select(b => b with { Tray = "Box tray" })] } }).Evaluate().Shopping.TakeAlong.Any(t => t.Text.StartsWith("1 × Box tray"));
+        static bool Tray(JobState job) =>
+            (job with { Sheet = job.Sheet! with { Bays = [.. job.Sheet!.Bays.Select(b => b with { Tray = "Box tray" })] } })
+                .Evaluate()
+                .Shopping.TakeAlong.Any(t => t.Text.StartsWith("1 × Box tray"));
         Assert.False(Tray(Arrays.DriveBox.InArray(4, "raid5").With(Arrays.DriveBox.New(3))));
         Assert.True(Tray(Arrays.DriveBox.InArray(4, "raid5").With(Arrays.DriveBox.New(5))));
     }
@@ -42,8 +66,14 @@ public class RunbookTests
     public void A_new_network_card_brings_a_cable_and_is_plugged_in_at_the_start()
     {
         var e = Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network)).Evaluate();
-        Assert.Equal("Cable for Lumick V2 (25 Gb/s), with what its port and the other end take", e.Shopping.TakeAlong.Single(t => t.Key == "take:line:card:S1").Text);
-        Assert.Contains("The network cable goes into Lumick V2, at S1; its lamp tells the link.", e.Runbook.Steps.Single(s => s.Key == "start:power").How);
+        Assert.Equal(
+            "Cable for Lumick V2 (25 Gb/s), with what its port and the other end take",
+            e.Shopping.TakeAlong.Single(t => t.Key == "take:line:card:S1").Text
+        );
+        Assert.Contains(
+            "The network cable goes into Lumick V2, at S1; its lamp tells the link.",
+            e.Runbook.Steps.Single(s => s.Key == "start:power").How
+        );
         Assert.DoesNotContain(Plan.Evaluate().Shopping.TakeAlong, t => t.Key.StartsWith("take:line"));
     }
 
@@ -53,7 +83,10 @@ public class RunbookTests
     {
         string Text(JobState state, string key) => state.Evaluate().Shopping.TakeAlong.Single(t => t.Key == key).Text;
         var card = Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network));
-        Assert.Equal("Drivers of Lumick V2 and the two commands for the capture afterwards", Text(card, "take:stick").Replace(" ×8 gen 3", ""));
+        Assert.Equal(
+            "Drivers of Lumick V2 and the two commands for the capture afterwards",
+            Text(card, "take:stick").Replace(" ×8 gen 3", "")
+        );
         Assert.Equal("1 part from this list, still in its bag", Text(card, "take:parts"));
         var memory = Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1"), Boards.Fit("C1"));
         Assert.Equal("Memory test and the two commands for the capture afterwards", Text(memory, "take:stick"));
@@ -78,7 +111,8 @@ public class RunbookTests
     }
 
     [Fact]
-    public void Only_what_leaves_for_good_stands_in_the_ledger() => Assert.Equal(["slot:A1"], Plan.Evaluate().Runbook.CameOut.Select(l => l.Place));
+    public void Only_what_leaves_for_good_stands_in_the_ledger() =>
+        Assert.Equal(["slot:A1"], Plan.Evaluate().Runbook.CameOut.Select(l => l.Place));
 
     [Fact]
     public void Without_changes_there_are_no_steps() => Assert.Empty(Boards.Job(Boards.Server, "A1").Evaluate().Runbook.Steps);
@@ -106,10 +140,28 @@ public class RunbookTests
     [Fact]
     public void The_shopping_list_adds_up_and_says_what_is_missing()
     {
-        var part = new ShelfPart { Id = "p", Module = Boards.Module(), InStock = 1, LiesIn = "B2", PriceEur = 31.5m };
-        var list = Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1", shelf: "p"), Boards.Fit("C1", shelf: "p"), Boards.Fit("D1", Boards.Module(8))).Evaluate(null, part).Shopping;
+        var part = new ShelfPart
+        {
+            Id = "p",
+            Module = Boards.Module(),
+            InStock = 1,
+            LiesIn = "B2",
+            PriceEur = 31.5m,
+        };
+        var list = Boards
+            .Job(Boards.Server, "A1")
+            .With(Boards.Fit("B1", shelf: "p"), Boards.Fit("C1", shelf: "p"), Boards.Fit("D1", Boards.Module(8)))
+            .Evaluate(null, part)
+            .Shopping;
         Assert.Equal((63m, 1), (list.TotalEur, list.WithoutPrice));
-        Assert.Equal((2, 1, 1), (list.Lines.Single(l => l.ShelfPartId == "p").Count, list.Lines.Single(l => l.ShelfPartId == "p").ToOrder, list.Lines.Single(l => l.ShelfPartId is null).Count));
+        Assert.Equal(
+            (2, 1, 1),
+            (
+                list.Lines.Single(l => l.ShelfPartId == "p").Count,
+                list.Lines.Single(l => l.ShelfPartId == "p").ToOrder,
+                list.Lines.Single(l => l.ShelfPartId is null).Count
+            )
+        );
     }
 
     [Fact]

@@ -17,14 +17,15 @@ public class SurveyTests
 
     private static JobState Job() => EditFold.Apply(JobState.Start, new AdoptSheet(Storage), Boards.Stamp);
 
-    private static SeenDevice Device(string slot, int gib, string? serial = null) => new()
-    {
-        Locator = slot,
-        SizeMiB = gib * 1024,
-        Module = gib == 0 ? null : new ModuleSheet { Generation = MemoryGeneration.Ddr4, CapacityMiB = gib * 1024 },
-        Serial = serial,
-        Line = 7,
-    };
+    private static SeenDevice Device(string slot, int gib, string? serial = null) =>
+        new()
+        {
+            Locator = slot,
+            SizeMiB = gib * 1024,
+            Module = gib == 0 ? null : new ModuleSheet { Generation = MemoryGeneration.Ddr4, CapacityMiB = gib * 1024 },
+            Serial = serial,
+            Line = 7,
+        };
 
     private static Observation Slots(params SeenDevice[] devices) => new() { Devices = devices };
 
@@ -56,7 +57,8 @@ public class SurveyTests
     [Fact]
     public void What_a_person_enters_by_hand_wins_and_a_later_capture_that_differs_is_asked_about()
     {
-        var state = Read(Job(), Slots(Device("A1", 16)), "firmware listing").With(new RecordFound(new Dictionary<string, Unit?> { ["slot:A1"] = null }, null, SurveyFold.ByHand));
+        var state = Read(Job(), Slots(Device("A1", 16)), "firmware listing")
+            .With(new RecordFound(new Dictionary<string, Unit?> { ["slot:A1"] = null }, null, SurveyFold.ByHand));
         Assert.Empty(Contradictions.Of(state));
         Assert.Contains("slot:A1", state.FoundEmpty);
         state = Read(state, Slots(Device("A1", 8)), "firmware listing");
@@ -69,7 +71,10 @@ public class SurveyTests
     {
         var state = Read(Job(), Slots(Device("A1", 16, "X1"), Device("B1", 0)), "firmware listing");
         var seen = Slots(Device("A1", 16, "X9"), Device("B1", 8));
-        Assert.Equal([("A1", true), ("B1", true)], ReadingDiff.Of(state, seen, "firmware listing and system memory").Select(c => (c.What, c.Was != c.Now)));
+        Assert.Equal(
+            [("A1", true), ("B1", true)],
+            ReadingDiff.Of(state, seen, "firmware listing and system memory").Select(c => (c.What, c.Was != c.Now))
+        );
         state = Read(state, seen, "firmware listing and system memory");
         Assert.Equal("X9", state.Found["slot:A1"].Serial);
         Assert.Empty(Contradictions.Of(state));
@@ -85,7 +90,10 @@ public class SurveyTests
         var settled = state.With(new Settle(dispute.Key, "sheet"));
         Assert.DoesNotContain(Contradictions.Of(settled), d => d.Key == dispute.Key);
         // Another count of the same source opens it again.
-        Assert.Contains(Contradictions.Of(Read(settled, Slots([.. Enumerable.Range(0, 8).Select(i => Device($"X{i}", 0))]), "firmware listing")), d => d.Key == dispute.Key);
+        Assert.Contains(
+            Contradictions.Of(Read(settled, Slots([.. Enumerable.Range(0, 8).Select(i => Device($"X{i}", 0))]), "firmware listing")),
+            d => d.Key == dispute.Key
+        );
     }
 
     [Fact]
@@ -104,8 +112,25 @@ public class SurveyTests
         Assert.Equal("fact:firmware", Assert.Single(Contradictions.Of(state)).Key);
     }
 
-    private static SeenDrive Drive(string serial, string? bay = null, string? path = null, long bytes = 4_000_787_030_016, SeenHealth? health = null) =>
-        new() { Serial = serial, Bay = bay, Path = path, Bytes = bytes, Transport = "sata", Rotational = true, Rpm = 7200, Health = health, Line = 3 };
+    private static SeenDrive Drive(
+        string serial,
+        string? bay = null,
+        string? path = null,
+        long bytes = 4_000_787_030_016,
+        SeenHealth? health = null
+    ) =>
+        new()
+        {
+            Serial = serial,
+            Bay = bay,
+            Path = path,
+            Bytes = bytes,
+            Transport = "sata",
+            Rotational = true,
+            Rpm = 7200,
+            Health = health,
+            Line = 3,
+        };
 
     [Fact]
     public void A_drive_without_a_bay_waits_beside_the_plate_and_learns_its_health_once_it_is_placed()
@@ -125,10 +150,34 @@ public class SurveyTests
     [Fact]
     public void The_map_names_the_array_of_every_member_by_its_part()
     {
-        var state = Read(Job(), new Observation { Drives = [Drive("E1", "1", "/dev/sda"), Drive("E2", "2", "/dev/sdaa")] }, "management page");
-        state = Read(state, new Observation { Raids = [new SeenRaid { Name = "md0", Level = "raid1", Members = [new("sda1", "active"), new("sdaa1", "failed")], Wanted = 2, Present = 1 }] }, "software arrays");
+        var state = Read(
+            Job(),
+            new Observation { Drives = [Drive("E1", "1", "/dev/sda"), Drive("E2", "2", "/dev/sdaa")] },
+            "management page"
+        );
+        state = Read(
+            state,
+            new Observation
+            {
+                Raids =
+                [
+                    new SeenRaid
+                    {
+                        Name = "md0",
+                        Level = "raid1",
+                        Members = [new("sda1", "active"), new("sdaa1", "failed")],
+                        Wanted = 2,
+                        Present = 1,
+                    },
+                ],
+            },
+            "software arrays"
+        );
         var rows = BayMap.Of(state, LooseDrives.Of(state));
-        Assert.Equal([("1", "E1", "md0 raid1"), ("2", "E2", "md0 raid1, failed")], rows.Take(2).Select(r => (r.Bay, r.Serial!, r.MemberOf!)));
+        Assert.Equal(
+            [("1", "E1", "md0 raid1"), ("2", "E2", "md0 raid1, failed")],
+            rows.Take(2).Select(r => (r.Bay, r.Serial!, r.MemberOf!))
+        );
         Assert.Equal(["not looked at", "not looked at"], rows.Skip(2).Take(2).Select(r => r.What));
         Assert.Equal(CheckState.NotWell, SurveyChecks.Of(state).Single(c => c.Key == "arrays").State);
     }
@@ -156,10 +205,31 @@ public class SurveyTests
         var seen = new Observation
         {
             Slots = [new SeenSlot("S1", null, 8, 3, true, "0000:10:00.0", 5), new SeenSlot("PCIe slot 2", null, 16, 4, false, null, 9)],
-            Pci = [new SeenPci { Address = "00:01.0", BusFirst = 0x10, BusLast = 0x10, Line = 20 }, new SeenPci { Address = "10:00.0", Name = "Adapter", ClassCode = "0107", WidthMost = 8, GenMost = 3, Line = 30 }],
+            Pci =
+            [
+                new SeenPci
+                {
+                    Address = "00:01.0",
+                    BusFirst = 0x10,
+                    BusLast = 0x10,
+                    Line = 20,
+                },
+                new SeenPci
+                {
+                    Address = "10:00.0",
+                    Name = "Adapter",
+                    ClassCode = "0107",
+                    WidthMost = 8,
+                    GenMost = 3,
+                    Line = 30,
+                },
+            ],
         };
         var found = AsFound.From(Storage, seen, "x").Places;
-        Assert.Equal(("Adapter", CardRole.Controller, 8), (found["card:S1"]!.Card!.Name, found["card:S1"]!.Card!.Role, found["card:S1"]!.Card!.Elec));
+        Assert.Equal(
+            ("Adapter", CardRole.Controller, 8),
+            (found["card:S1"]!.Card!.Name, found["card:S1"]!.Card!.Role, found["card:S1"]!.Card!.Elec)
+        );
         Assert.Null(found["card:S2"]);
         Assert.Equal("x, line 30", found["card:S1"]!.Source);
     }
@@ -167,12 +237,27 @@ public class SurveyTests
     [Fact]
     public void Load_and_log_answer_their_questions_and_eyes_overrule_them()
     {
-        var state = Read(Job(), new Observation { MemTotalKiB = 1_000_000, LogLines = 40, Load = new SeenLoad { AvailableKiB = 50_000, MemoryWaitPercent = 9 } }, "system");
+        var state = Read(
+            Job(),
+            new Observation
+            {
+                MemTotalKiB = 1_000_000,
+                LogLines = 40,
+                Load = new SeenLoad { AvailableKiB = 50_000, MemoryWaitPercent = 9 },
+            },
+            "system"
+        );
         var checks = SurveyChecks.Of(state).ToDictionary(c => c.Key);
-        Assert.Equal((CheckState.Well, CheckState.Well, CheckState.Care, CheckState.Open), (checks["start"].State, checks["log"].State, checks["load"].State, checks["backup"].State));
+        Assert.Equal(
+            (CheckState.Well, CheckState.Well, CheckState.Care, CheckState.Open),
+            (checks["start"].State, checks["log"].State, checks["load"].State, checks["backup"].State)
+        );
         state = state.With(new AnswerCheck("start", false, "hangs at the logo"), new AnswerCheck("backup", true, null));
         checks = SurveyChecks.Of(state).ToDictionary(c => c.Key);
-        Assert.Equal((CheckState.NotWell, "hangs at the logo", "Ines"), (checks["start"].State, checks["start"].Answer, checks["start"].By));
+        Assert.Equal(
+            (CheckState.NotWell, "hangs at the logo", "Ines"),
+            (checks["start"].State, checks["start"].Answer, checks["start"].By)
+        );
         Assert.Equal(CheckState.Well, checks["backup"].State);
         Assert.Equal(CheckState.Well, SurveyChecks.Of(state.With(new AnswerCheck("start", null, null))).First(c => c.Key == "start").State);
     }
@@ -210,7 +295,10 @@ public class SurveyTests
         Assert.Equal("E1", state.Found["bay:2"].Serial);
         Assert.Equal("E2", Assert.Single(LooseDrives.Of(state)).Unit.Serial);
         // A sheet with more bays takes the other drive too, and what a person emptied stays empty.
-        state = state.With(new RecordFound(new Dictionary<string, Unit?> { ["bay:2"] = null }, null, SurveyFold.ByHand), new AdoptSheet(Storage with { Bays = [Storage.Bays[0] with { Names = ["1", "2", "3", "4", "5", "6", "7"], Cols = 7 }] }));
+        state = state.With(
+            new RecordFound(new Dictionary<string, Unit?> { ["bay:2"] = null }, null, SurveyFold.ByHand),
+            new AdoptSheet(Storage with { Bays = [Storage.Bays[0] with { Names = ["1", "2", "3", "4", "5", "6", "7"], Cols = 7 }] })
+        );
         Assert.Equal("E2", state.Found["bay:7"].Serial);
         Assert.Contains("bay:2", state.FoundEmpty);
     }
@@ -218,7 +306,19 @@ public class SurveyTests
     [Fact]
     public void Facts_of_the_machine_know_the_line_they_came_from()
     {
-        var found = AsFound.From(Storage, new Observation { Serial = "SN", FirmwareVersion = "2", At = new Dictionary<string, int> { ["serial"] = 12 } }, "firmware listing");
-        Assert.Equal(("firmware listing, line 12", "firmware listing"), (found.System!.Origins!["serial"], found.System.Origins["firmware"]));
+        var found = AsFound.From(
+            Storage,
+            new Observation
+            {
+                Serial = "SN",
+                FirmwareVersion = "2",
+                At = new Dictionary<string, int> { ["serial"] = 12 },
+            },
+            "firmware listing"
+        );
+        Assert.Equal(
+            ("firmware listing, line 12", "firmware listing"),
+            (found.System!.Origins!["serial"], found.System.Origins["firmware"])
+        );
     }
 }

@@ -12,7 +12,8 @@ public class JoinedTests
 
     private static string Said(JobState state, string code) => Assert.Single(Of(state, code)).Sentence;
 
-    private static JobState Filled(ModuleSheet module, params string[] slots) => Boards.Job(Boards.Server, []).With([.. slots.Select(s => (Edit)Boards.Fit(s, module))]);
+    private static JobState Filled(ModuleSheet module, params string[] slots) =>
+        Boards.Job(Boards.Server, []).With([.. slots.Select(s => (Edit)Boards.Fit(s, module))]);
 
     private static readonly ModuleSheet Old = Boards.Module(8, generation: MemoryGeneration.Ddr3, rate: 1600);
 
@@ -28,23 +29,35 @@ public class JoinedTests
 
     [Fact]
     public void Channels_filled_in_the_wrong_order_are_said_once_with_their_slots() =>
-        Assert.Equal("[[slot:A2]] and [[slot:B2]] are filled before [[slot:A1]] and [[slot:B1]], the first slots of channels A and B.", Said(Filled(Boards.Module(), "A2", "B2"), "MEM-FILL"));
+        Assert.Equal(
+            "[[slot:A2]] and [[slot:B2]] are filled before [[slot:A1]] and [[slot:B1]], the first slots of channels A and B.",
+            Said(Filled(Boards.Module(), "A2", "B2"), "MEM-FILL")
+        );
 
     [Fact]
     public void What_is_not_known_of_several_modules_is_said_once() =>
-        Assert.Equal("Whether the modules for [[slot:A1]] and [[slot:B1]] work here is not known: their type is not told.", Said(Filled(Boards.Module() with { Type = null }, "A1", "B1"), "MEM-UNKNOWN"));
+        Assert.Equal(
+            "Whether the modules for [[slot:A1]] and [[slot:B1]] work here is not known: their type is not told.",
+            Said(Filled(Boards.Module() with { Type = null }, "A1", "B1"), "MEM-UNKNOWN")
+        );
 
     [Fact]
     public void Other_words_stay_apart()
     {
         var state = Filled(Old, "A1").With(Boards.Fit("B1", Boards.Module(8, generation: MemoryGeneration.Ddr5, rate: 4800)));
-        Assert.Equal(["[[slot:A1]] is DDR3; the board takes DDR4.", "[[slot:B1]] is DDR5; the board takes DDR4."], Of(state, "MEM-GEN").Select(f => f.Sentence).Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["[[slot:A1]] is DDR3; the board takes DDR4.", "[[slot:B1]] is DDR5; the board takes DDR4."],
+            Of(state, "MEM-GEN").Select(f => f.Sentence).Order(StringComparer.Ordinal)
+        );
     }
 
     [Fact]
     public void What_was_so_before_is_not_joined_with_what_the_plan_brings()
     {
         var state = Boards.Job(Boards.Server, Old, "A1", "B1").With(Boards.Fit("C1", Old), Boards.Fit("D1", Old));
-        Assert.Equal([(false, "slot:C1, slot:D1"), (true, "slot:A1, slot:B1")], Of(state, "MEM-GEN").Select(f => (f.AsFoundToo, string.Join(", ", f.Places))));
+        Assert.Equal(
+            [(false, "slot:C1, slot:D1"), (true, "slot:A1, slot:B1")],
+            Of(state, "MEM-GEN").Select(f => (f.AsFoundToo, string.Join(", ", f.Places)))
+        );
     }
 }

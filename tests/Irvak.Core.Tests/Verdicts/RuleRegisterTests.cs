@@ -29,15 +29,17 @@ public class RuleRegisterTests
     [InlineData("HEAT-AIR", WorkingSheet.Power)]
     [InlineData("AIM-MEMORY", WorkingSheet.Memory)]
     [InlineData("AIM-SPACE", WorkingSheet.Arrays)]
-    public void A_rule_is_worked_on_where_its_family_is(string code, WorkingSheet sheet) => Assert.Equal(sheet, RuleRegister.All.Single(r => r.Code == code).Sheet);
+    public void A_rule_is_worked_on_where_its_family_is(string code, WorkingSheet sheet) =>
+        Assert.Equal(sheet, RuleRegister.All.Single(r => r.Code == code).Sheet);
 
     [Fact]
     public void Every_rule_gives_reason_and_source() => Assert.All(RuleRegister.All, r =>
-    {
-        Assert.True(r.Reason.Length > 20, r.Code);
-        Assert.True(r.Source.Length > 5, r.Code);
-        if (r.Basis == Basis.Practice) Assert.Contains("no source", r.Source);
-    });
+        {
+            Assert.True(r.Reason.Length > 20, r.Code);
+            Assert.True(r.Source.Length > 5, r.Code);
+            if (r.Basis == Basis.Practice)
+                Assert.Contains("no source", r.Source);
+        });
 
     [Fact]
     public void A_sentence_without_its_value_is_an_error_of_the_caller() =>

@@ -7,7 +7,12 @@ public sealed class SourcesDifferTests
 {
     private static readonly MachineSheet Told = Boards.Server with
     {
-        Claims = [new("/memory/slotLimitGiB", "32", Word.Maker, "page 12", true), new("/memory/slotLimitGiB", "64", Word.Colleague, "ran for a year"), new("/fans", "4", Word.Seller, "offer")],
+        Claims =
+        [
+            new("/memory/slotLimitGiB", "32", Word.Maker, "page 12", true),
+            new("/memory/slotLimitGiB", "64", Word.Colleague, "ran for a year"),
+            new("/fans", "4", Word.Seller, "offer"),
+        ],
         Memory = Boards.Server.Memory with { SlotLimitGiB = 32 },
     };
 
@@ -21,7 +26,13 @@ public sealed class SourcesDifferTests
 
     [Fact]
     public void Without_a_dispute_nothing_is_said() =>
-        Assert.Empty(Boards.Job(Told with { Claims = [] }, "A1").With(Boards.Fit("B1", Boards.Module(64))).Evaluate().Findings.SelectMany(f => f.Claims));
+        Assert.Empty(
+            Boards
+                .Job(Told with { Claims = [] }, "A1")
+                .With(Boards.Fit("B1", Boards.Module(64)))
+                .Evaluate()
+                .Findings.SelectMany(f => f.Claims)
+        );
 
     /// <summary>A pointer that leads nowhere would show nothing and nobody would notice.</summary>
     [Fact]
@@ -32,10 +43,17 @@ public sealed class SourcesDifferTests
         var offered = File.ReadAllText(Path.Combine(Repository.Root, "client", "src", "editor", "machineSpec.ts"));
         Assert.All(leans, pointer =>
         {
-            using var schema = System.Text.Json.JsonDocument.Parse(File.ReadAllText(Path.Combine(Repository.Root, "docs", "schemas", "irvak-machine-1.json")));
+            using var schema = System.Text.Json.JsonDocument.Parse(
+                File.ReadAllText(Path.Combine(Repository.Root, "docs", "schemas", "irvak-machine-1.json"))
+            );
             var at = schema.RootElement;
             foreach (var part in pointer.Split('/').Skip(1))
-                Assert.True(int.TryParse(part, out _) ? at.TryGetProperty("items", out at) : at.GetProperty("properties").TryGetProperty(part, out at), pointer);
+                Assert.True(
+                    int.TryParse(part, out _)
+                        ? at.TryGetProperty("items", out at)
+                        : at.GetProperty("properties").TryGetProperty(part, out at),
+                    pointer
+                );
             Assert.Contains($"['{pointer}',", offered, StringComparison.Ordinal);
         });
     }

@@ -9,14 +9,23 @@ public class SumTests
 {
     /// <summary>Read from the files, so that no branch without a case escapes.</summary>
     [Fact]
-    public void No_finding_states_a_number_without_its_sum() => Assert.Empty(Unworked.All(Sources.Core).Select(u => $"{u.File}:{u.Line} states {u.Number}"));
+    public void No_finding_states_a_number_without_its_sum() =>
+        Assert.Empty(Unworked.All(Sources.Core).Select(u => $"{u.File}:{u.Line} states {u.Number}"));
 
     [Fact]
     public void Every_rule_case_that_states_an_amount_brings_a_sum_whose_lines_have_values()
     {
-        var stating = RuleCaseTests.Every().SelectMany(c => c.Bad.Evaluate(c.Evidence, c.Shelf).Findings).Where(f => f.Values.Values.Any(v => v is Stated.Amount)).ToList();
+        var stating = RuleCaseTests
+            .Every()
+            .SelectMany(c => c.Bad.Evaluate(c.Evidence, c.Shelf).Findings)
+            .Where(f => f.Values.Values.Any(v => v is Stated.Amount))
+            .ToList();
         Assert.True(stating.Select(f => f.Rule.Code).Distinct().Count() > 40, $"{stating.Count} findings state an amount");
-        Assert.All(stating, f => Assert.All([.. f.Why!.Lines, f.Why.Result], l => Assert.False(string.IsNullOrWhiteSpace(l.Value), $"{f.Rule.Code}: {l.Formula}")));
+        Assert.All(stating, f =>
+            Assert.All([.. f.Why!.Lines, f.Why.Result], l =>
+                Assert.False(string.IsNullOrWhiteSpace(l.Value), $"{f.Rule.Code}: {l.Formula}")
+            )
+        );
     }
 
     [Fact]

@@ -31,7 +31,12 @@ public sealed class UnknownTests
             property.SetValue(module, value);
             return module;
         }
-        IEnumerable<Finding> At(ModuleSheet module) => Boards.Job(Boards.Server, "A1").With(Boards.Fit("B1", module)).Evaluate().Findings.Where(f => f.Places.Contains("slot:B1") && f.Severity > Severity.Note);
+        IEnumerable<Finding> At(ModuleSheet module) =>
+            Boards
+                .Job(Boards.Server, "A1")
+                .With(Boards.Fit("B1", module))
+                .Evaluate()
+                .Findings.Where(f => f.Places.Contains("slot:B1") && f.Severity > Severity.Note);
         Assert.Contains(At(With(wrong)), f => f.Severity == Severity.Stop);
         Assert.Contains(At(With(null)), f => f.Rule.Code == "MEM-UNKNOWN");
         Assert.DoesNotContain(At(Boards.Module()), f => f.Rule.Code == "MEM-UNKNOWN");
@@ -49,7 +54,12 @@ public sealed class UnknownTests
             property.SetValue(drive, value);
             return drive;
         }
-        IEnumerable<Finding> At(DriveSheet drive) => Boards.Job(Sheet, "A1").With(new Fit("bay:1", new() { Drive = drive, Source = "shelf" })).Evaluate().Findings.Where(f => f.Places.Contains("bay:1") && f.Severity > Severity.Note);
+        IEnumerable<Finding> At(DriveSheet drive) =>
+            Boards
+                .Job(Sheet, "A1")
+                .With(new Fit("bay:1", new() { Drive = drive, Source = "shelf" }))
+                .Evaluate()
+                .Findings.Where(f => f.Places.Contains("bay:1") && f.Severity > Severity.Note);
         Assert.Contains(At(With(wrong)), f => f.Severity == Severity.Stop);
         Assert.Contains(At(With(null)), f => f.Rule.Code == "DRV-UNKNOWN");
         Assert.Empty(At(Disk));
@@ -61,13 +71,25 @@ public sealed class UnknownTests
     [InlineData(1350, null)]
     public void A_voltage_that_is_not_told_is_no_right_one(int? milliVolt, string? code)
     {
-        var board = Boards.Server with { Memory = Boards.Server.Memory with { Generation = MemoryGeneration.Ddr3, SupplyMilliVolt = 1350 } };
+        var board = Boards.Server with
+        {
+            Memory = Boards.Server.Memory with { Generation = MemoryGeneration.Ddr3, SupplyMilliVolt = 1350 },
+        };
         var module = Boards.Module(8, generation: MemoryGeneration.Ddr3, rate: 1600) with { MilliVolt = milliVolt };
-        var findings = Boards.Job(board, module with { MilliVolt = 1350 }, "A1").With(Boards.Fit("B1", module)).Evaluate().Findings.Where(f => f.Rule.Code is "MEM-VOLT" or "MEM-UNKNOWN").Select(f => f.Rule.Code);
+        var findings = Boards
+            .Job(board, module with { MilliVolt = 1350 }, "A1")
+            .With(Boards.Fit("B1", module))
+            .Evaluate()
+            .Findings.Where(f => f.Rule.Code is "MEM-VOLT" or "MEM-UNKNOWN")
+            .Select(f => f.Rule.Code);
         Assert.Equal(code is null ? [] : [code], findings);
     }
 
-    private static readonly MachineSheet One = Boards.Server with { Sockets = [Boards.Server.Sockets[0]], Channels = [.. Boards.Server.Channels.Where(c => c.Socket == Boards.Server.Sockets[0].Id)] };
+    private static readonly MachineSheet One = Boards.Server with
+    {
+        Sockets = [Boards.Server.Sockets[0]],
+        Channels = [.. Boards.Server.Channels.Where(c => c.Socket == Boards.Server.Sockets[0].Id)],
+    };
 
     /// <summary>A machine of which nobody said anything but its sheet.</summary>
     private static readonly JobState Blank = EditFold.Apply(JobState.Start, new AdoptSheet(One), Boards.Stamp);
@@ -79,14 +101,44 @@ public sealed class UnknownTests
         Assert.All(e.Memory.Ladder, s => Assert.True(s.Usable));
         Assert.DoesNotContain(e.Findings, f => f.Rule.Code is "MEM-DARK" or "LANE-DARK" or "CPU-SOLDERED");
         // One that somebody saw to be missing does.
-        Assert.Contains(Blank.With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["socket:CPU 1"] = null }, null, "eye"), Boards.Fit("A1")).Evaluate().Findings, f => f.Rule.Code == "MEM-DARK");
+        Assert.Contains(
+            Blank
+                .With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["socket:CPU 1"] = null }, null, "eye"), Boards.Fit("A1"))
+                .Evaluate()
+                .Findings,
+            f => f.Rule.Code == "MEM-DARK"
+        );
     }
 
     [Fact]
     public void A_soldered_processor_is_there_without_being_named()
     {
-        var soldered = One with { Sockets = [One.Sockets[0] with { Soldered = true }], Slots = [new("S1", 16, 16, 4, "CPU 1")], Roots = [new("CPU 1", 16, 4)] };
-        var e = EditFold.Apply(JobState.Start, new AdoptSheet(soldered), Boards.Stamp).With(Boards.Fit("A1"), new Fit("card:S1", new() { Card = new() { Name = "Lumick N", Role = CardRole.Network, Elec = 8, Gen = 3 }, Source = "shelf" })).Evaluate();
+        var soldered = One with
+        {
+            Sockets = [One.Sockets[0] with { Soldered = true }],
+            Slots = [new("S1", 16, 16, 4, "CPU 1")],
+            Roots = [new("CPU 1", 16, 4)],
+        };
+        var e = EditFold
+            .Apply(JobState.Start, new AdoptSheet(soldered), Boards.Stamp)
+            .With(
+                Boards.Fit("A1"),
+                new Fit(
+                    "card:S1",
+                    new()
+                    {
+                        Card = new()
+                        {
+                            Name = "Lumick N",
+                            Role = CardRole.Network,
+                            Elec = 8,
+                            Gen = 3,
+                        },
+                        Source = "shelf",
+                    }
+                )
+            )
+            .Evaluate();
         Assert.DoesNotContain(e.Findings, f => f.Severity == Severity.Stop);
         Assert.Equal(8, e.Lanes.Branches.Single(b => b.Place == "card:S1").Used);
     }
@@ -96,8 +148,14 @@ public sealed class UnknownTests
     {
         var e = Blank.Evaluate();
         Assert.Equal("not known", e.Memory.Found.Words);
-        foreach (var name in new[] { "Memory", "Memory slots left" }) Assert.Equal((null, null), e.Ledge.Single(d => d.Name == name) is var d ? (d.Found, d.Planned) : default);
-        var some = Blank.With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["slot:A1"] = Boards.Unit() }, null, "eye"), new SetWish(WishKind.MemoryGiB, 64)).Evaluate();
+        foreach (var name in new[] { "Memory", "Memory slots left" })
+            Assert.Equal((null, null), e.Ledge.Single(d => d.Name == name) is var d ? (d.Found, d.Planned) : default);
+        var some = Blank
+            .With(
+                new RecordFound(new Dictionary<string, Builds.Unit?> { ["slot:A1"] = Boards.Unit() }, null, "eye"),
+                new SetWish(WishKind.MemoryGiB, 64)
+            )
+            .Evaluate();
         Assert.Equal("at least 16 GiB", some.Memory.Found.Words);
         Assert.DoesNotContain(some.Findings, f => f.Rule.Code == "AIM-MEMORY");
         Assert.Contains("at least 16 GiB", some.Expectations.Single(x => x.Key == "firmware.total").Expected);
@@ -122,11 +180,16 @@ public sealed class UnknownTests
         Assert.NotNull(new Boot.BootPlan(["bay:1"], BaseGB: 206_768, StagingGB: 393_945, SharedGB: 920_494).LifeOn(Flash).SpaceYears);
     }
 
-    /// <summary>No finding of any rule case prints a number or a word for what is null: sentences never hold an empty value, and a hole is never filled with a bare 0 where the fact is not told.</summary>
+    /// <summary>No finding of any rule case prints a number or a word for what is null: sentences never hold an empty value, and a hole is
+    /// never filled with a bare 0 where the fact is not told.</summary>
     [Fact]
     public void No_sentence_of_any_rule_holds_an_empty_value()
     {
         var cases = RuleCaseTests.Every();
-        Assert.All(cases.SelectMany(c => c.Bad.Evaluate(c.Evidence, c.Shelf).Findings), f => Assert.All(f.Values, v => Assert.True(v.Key == "next" || !string.IsNullOrWhiteSpace(v.Value.Words), $"{f.Rule.Code}: {v.Key} in “{f.Sentence}”")));
+        Assert.All(cases.SelectMany(c => c.Bad.Evaluate(c.Evidence, c.Shelf).Findings), f =>
+            Assert.All(f.Values, v =>
+                Assert.True(v.Key == "next" || !string.IsNullOrWhiteSpace(v.Value.Words), $"{f.Rule.Code}: {v.Key} in “{f.Sentence}”")
+            )
+        );
     }
 }
