@@ -14,11 +14,8 @@ public sealed record Unworked(string File, int Line, string Number)
         from tree in core.Trees
         let model = core.Compilation.GetSemanticModel(tree)
         from call in tree.GetRoot().DescendantNodes().OfType<InvocationExpressionSyntax>()
-        where
-            call.Expression.ToString() == "Finding.Of"
-            && call.ArgumentList.Arguments.Count > 3
-            && call.ArgumentList.Arguments[2].Expression.IsKind(SyntaxKind.NullLiteralExpression)
-        let number = call.ArgumentList.Arguments.Skip(3).SelectMany(a => Numbers(a.Expression, model)).FirstOrDefault()
+        where IsWithoutSum(call, model)
+        let number = call.ArgumentList.Arguments.SelectMany(a => Numbers(a.Expression, model)).FirstOrDefault()
         where number is not null
         select new Unworked(
             Path.GetRelativePath(core.Folder, tree.FilePath),
@@ -26,7 +23,13 @@ public sealed record Unworked(string File, int Line, string Number)
             number
         );
 
-    /// <summary>Numbers and quantities that become words: those in holes of a text, and those given to a function that makes
+    /// <summary>Makes a finding and gives null where its sum belongs.</summary>
+    private static bool IsWithoutSum(InvocationExpressionSyntax call, SemanticModel model) =>
+        model.GetSymbolInfo(call).Symbol is IMethodSymbol { ReturnType.Name: "Finding" } made
+        && made.Parameters.FirstOrDefault(p => p.Type.Name == "Worked") is { } sum
+        && call.ArgumentList.Arguments.ElementAtOrDefault(sum.Ordinal)?.Expression.IsKind(SyntaxKind.NullLiteralExpression) == true;
+
+    /// <summary>Numbers and quantities that become words: those stated as they are, those in holes of a text, and those given to a function that makes
     /// words.</summary>
     private static IEnumerable<string> Numbers(ExpressionSyntax value, SemanticModel model)
     {
@@ -34,6 +37,7 @@ public sealed record Unworked(string File, int Line, string Number)
         {
             ExpressionSyntax? amount = node switch
             {
+                ArgumentSyntax { Parent: TupleExpressionSyntax } stated => stated.Expression,
                 InterpolationSyntax hole => hole.Expression,
                 InvocationExpressionSyntax { Expression: MemberAccessExpressionSyntax { Name.Identifier.Text: "ToString" } member } =>
                     member.Expression,

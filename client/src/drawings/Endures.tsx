@@ -5,7 +5,8 @@ import { group, hours, percent, plural, tb } from '../format/numbers';
 export function Endures({ array }: { array: ArrayFigures }) {
   const { rebuild, loss } = array;
   const own = rebuild?.ownMBs ?? 0;
-  const terms = array.terms;
+  // An array that can be rebuilt has its terms.
+  const terms = array.terms!;
   return (
     <section>
       <table className="endures">
@@ -37,7 +38,7 @@ export function Endures({ array }: { array: ArrayFigures }) {
           ))}
         </tbody>
       </table>
-      {rebuild && terms ? (
+      {rebuild ? (
         <table className="endures">
           <thead>
             <tr>

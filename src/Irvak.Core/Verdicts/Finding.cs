@@ -56,7 +56,7 @@ public sealed record Finding(
 
     private static Finding Over(IReadOnlyList<Finding> same)
     {
-        var values = new Dictionary<string, Stated>(same[0].Values) { [Several] = same.Count };
+        var values = new Dictionary<string, Stated>(same[0].Values) { [Several] = $"{same.Count}" };
         foreach (var name in Where.Where(values.ContainsKey))
         {
             List<Stated> each = [.. same.Select(f => f.Values[name]).Distinct()];
@@ -64,8 +64,22 @@ public sealed record Finding(
             values[name] =
                 places.Count == each.Count ? Stated.At([.. places.SelectMany(p => p.Of)]) : Say.Words([.. each.Select(e => e.Words)]);
         }
-        return same[0] with { Places = [.. same.SelectMany(f => f.Places).Distinct()], Values = values };
+        return same[0] with
+        {
+            Places = [.. same.SelectMany(f => f.Places).Distinct()],
+            Values = values,
+            Why = Together([.. same.Select(f => f.Why).OfType<Worked>()]),
+        };
     }
+
+    /// <summary>What went into any of the sums; they come to the same, since the findings say the same.</summary>
+    private static Worked? Together(IReadOnlyList<Worked> sums) =>
+        sums.Count == 0
+            ? null
+            : sums[0] with
+            {
+                Lines = [.. sums[0].Lines, .. sums.Skip(1).SelectMany(s => s.Lines).Except(sums[0].Lines)],
+            };
 
     public static Finding Of(Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, Stated Value)[] values) =>
         new(rule, rule.Severity, places, values.ToDictionary(v => v.Name, v => v.Value), why);

@@ -18,6 +18,18 @@ public class JoinedTests
     private static readonly ModuleSheet Old = Boards.Module(8, generation: MemoryGeneration.Ddr3, rate: 1600);
 
     [Fact]
+    public void What_is_said_once_of_two_channels_shows_what_went_in_of_both()
+    {
+        ModuleSheet Wide(int width) => Boards.Module() with { DeviceWidth = width };
+        var job = Boards
+            .Job(Boards.Server)
+            .With(Boards.Fit("A1", Wide(8)), Boards.Fit("A2", Wide(4)), Boards.Fit("C1", Wide(8)), Boards.Fit("C2", Wide(4)));
+        var said = Assert.Single(Of(job, "MEM-WIDTH"));
+        Assert.Equal(4, said.Places.Count);
+        Assert.Equal(["A1", "A2", "C1", "C2"], said.Why!.Lines.Select(l => l.Formula));
+    }
+
+    [Fact]
     public void Modules_of_another_generation_are_said_once()
     {
         Assert.Equal("[[slot:A1]] is DDR3; the board takes DDR4.", Said(Filled(Old, "A1"), "MEM-GEN"));

@@ -37,8 +37,9 @@ export default function Handover() {
               </button>
               {asked && (
                 <p className="err" role="alert">
-                  {plural(page.open.length, 'point is', 'points are')} open. They stand on top of the page the owner
-                  gets; press again to hand over with them.
+                  {plural(page.open.length, 'point is', 'points are')} open.{' '}
+                  {page.open.length === 1 ? 'It stands' : 'They stand'} on top of the page the owner gets; press again
+                  to hand over with them.
                 </p>
               )}
             </>
