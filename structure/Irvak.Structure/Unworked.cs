@@ -29,8 +29,10 @@ public sealed record Unworked(string File, int Line, string Number)
         && made.Parameters.FirstOrDefault(p => p.Type.Name == "Worked") is { } sum
         && call.ArgumentList.Arguments.ElementAtOrDefault(sum.Ordinal)?.Expression.IsKind(SyntaxKind.NullLiteralExpression) == true;
 
-    /// <summary>Numbers and quantities that become words: those stated as they are, those in holes of a text, and those given to a function that makes
-    /// words.</summary>
+    /// <summary>
+    /// Numbers and quantities that become words: those stated as they are, those in holes of a text, and those given to a function that
+    /// makes words.
+    /// </summary>
     private static IEnumerable<string> Numbers(ExpressionSyntax value, SemanticModel model)
     {
         foreach (var node in value.DescendantNodesAndSelf())
