@@ -41,13 +41,13 @@ public class CoreBenchmarks
         var found = AsFound.From(sheet, CaptureReader.Read(capture).Seen, "bench");
         _state = EditFold.Apply(EditFold.Apply(JobState.Start, new AdoptSheet(sheet), stamp), found, stamp);
         // Both sockets, all 32 slots filled, half of them with modules off the sheet.
-        var second = new Dictionary<string, Unit?> { ["socket:CPU 2"] = _state.Found["socket:CPU 1"] };
+        var second = new Dictionary<Place, Unit?> { [Place.Socket("CPU 2")] = _state.Found[Place.Socket("CPU 1")] };
         _state = EditFold.Apply(_state, new RecordFound(second, null, "bench"), stamp);
         foreach (var (slot, i) in sheet.Channels.SelectMany(c => c.Slots).Select((s, i) => (s, i)))
             _state = EditFold.Apply(
                 _state,
                 new Fit(
-                    PlaceName.Slot(slot),
+                    Place.Slot(slot),
                     new Unit
                     {
                         Module = _shelf[i % 2 == 0 ? "rdimm-32-4800" : "rdimm-64-4800"].Module,
@@ -95,11 +95,11 @@ public class CoreBenchmarks
             Class = "nearline",
         };
         for (var n = 1; n <= 60; n++)
-            state = EditFold.Apply(state, new Fit(PlaceName.Bay($"{n}"), new Unit { Drive = drive, Source = "shelf" }), stamp);
+            state = EditFold.Apply(state, new Fit(Place.Bay($"{n}"), new Unit { Drive = drive, Source = "shelf" }), stamp);
         for (var a = 0; a < 6; a++)
             state = EditFold.Apply(
                 state,
-                new MakeArray(new($"M{a}", ArrayLevel.Parity2, [.. Enumerable.Range((a * 10) + 1, 10).Select(n => PlaceName.Bay($"{n}"))])),
+                new MakeArray(new($"M{a}", ArrayLevel.Parity2, [.. Enumerable.Range((a * 10) + 1, 10).Select(n => Place.Bay($"{n}"))])),
                 stamp
             );
         return Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());

@@ -157,7 +157,7 @@ public static class SolverRuns
             ],
         };
         var state = EditFold.Apply(JobState.Start, new AdoptSheet(sheet), new Stamp("bench", default));
-        void Put(string place, Unit unit) => state = EditFold.Apply(state, new Fit(place, unit), new Stamp("bench", default));
+        void Put(Place place, Unit unit) => state = EditFold.Apply(state, new Fit(place, unit), new Stamp("bench", default));
         foreach (
             var (n, card) in Enumerable
                 .Range(2, 13)
@@ -176,8 +176,8 @@ public static class SolverRuns
                     )
                 )
         )
-            Put($"card:S{n}", new Unit { Card = card, Source = "bench" });
-        foreach (var place in state.Sheet!.M2.Select(m => PlaceName.M2(m.Id)).Take(24).ToList())
+            Put(Place.Card($"S{n}"), new Unit { Card = card, Source = "bench" });
+        foreach (var place in state.Sheet!.M2.Select(m => Place.M2(m.Id)).Take(24).ToList())
             Put(place, new Unit { Drive = drive, Source = "bench" });
         var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
         LaneAssignment found = null!;
@@ -275,9 +275,9 @@ public static class SolverRuns
                     : 2666,
             })
             .ToList();
-        var units = ImmutableSortedDictionary.CreateBuilder<string, Unit>(StringComparer.Ordinal);
+        var units = ImmutableSortedDictionary.CreateBuilder<Place, Unit>();
         foreach (var socket in sheet.Sockets)
-            units[PlaceName.Socket(socket.Id)] = new Unit
+            units[Place.Socket(socket.Id)] = new Unit
             {
                 Processor = new ProcessorSheet { Name = "bench", MemoryRateMTs = 3200 },
                 Source = "bench",
@@ -288,7 +288,7 @@ public static class SolverRuns
         {
             var unit = new Unit { Module = sheets[i * kinds / modules], Source = "bench" };
             var from = i % 3 == 0 ? slots[i * 7 % slots.Count] : null;
-            if (from is not null && units.TryAdd(PlaceName.Slot(from), unit))
+            if (from is not null && units.TryAdd(Place.Slot(from), unit))
                 hand.Add(new HandModule(unit, from));
             else
                 hand.Add(new HandModule(unit, null));

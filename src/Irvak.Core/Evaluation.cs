@@ -9,6 +9,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Power;
 using Irvak.Core.Processors;
 using Irvak.Core.Shopping;
@@ -96,7 +97,7 @@ public sealed record Evaluation(
             var input = q.Boot;
             var boot = BootSheet.PlanOf(input);
             List<CacheFigures> caches = [.. input.Caches.Select(c => CacheFigures.Of(input, c))];
-            string[] taken = [.. input.Caches.SelectMany(c => c.Places), .. boot?.Places ?? []];
+            Place[] taken = [.. input.Caches.SelectMany(c => c.Places), .. boot?.Places ?? []];
             var arrays = ArraySheet.Of(q.Storage, paths.Paces()) with { Fresh = FreshArray.Of(q.Storage, taken) };
             return new(
                 MemorySheet.Of(q.Memory),

@@ -12,6 +12,7 @@ using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Observations;
 using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
@@ -165,5 +166,5 @@ public sealed record Question
         };
     }
 
-    private static readonly Dictionary<string, string> NoWiring = [];
+    private static readonly Dictionary<string, Place> NoWiring = [];
 }

@@ -29,10 +29,10 @@ internal static class Alternative
     {
         var build = bare;
         foreach (var module in hand.Where(h => h.From is not null))
-            build = build.With(PlaceName.Slot(module.From!), module.Unit);
+            build = build.With(Place.Slot(module.From!), module.Unit);
         foreach (var module in hand.Where(h => h.From is null))
             if (FillOrder.NextFree(q.Sheet, build) is { } slot)
-                build = build.With(PlaceName.Slot(slot), module.Unit);
+                build = build.With(Place.Slot(slot), module.Unit);
         return build;
     }
 

@@ -1,5 +1,4 @@
 using Irvak.Core.Memory;
-using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Solvers;
@@ -40,8 +39,8 @@ public static class BuyingSolver
         if (usable.Count == 0)
             return new([], []);
         var fitted = q
-            .Found.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null)
-            .Select(u => new HandModule(u.Value, PlaceName.Short(u.Key)))
+            .Found.Units.Where(u => u.Key.IsSlot && u.Value.Module is not null)
+            .Select(u => new HandModule(u.Value, u.Key.Name))
             .ToList();
         var (keepable, _) = PlacementSolver.Apart(q, bare, usable[0], fitted);
         var offers = Offers(q, bare, usable, rateMTs, shelf);

@@ -23,7 +23,7 @@ internal static class DriveWays
         var unit = finding.Places.Select(p => state.Planned.At(p)).FirstOrDefault(u => u?.Drive is not null);
         if (unit is null)
             yield break;
-        List<string> places = [.. state.Plan.Where(p => p.Value.Unit?.Drive is { } d && d == unit.Drive).Select(p => p.Key)];
+        List<Place> places = [.. state.Plan.Where(p => p.Value.Unit?.Drive is { } d && d == unit.Drive).Select(p => p.Key)];
         if (places.Count == 0)
             yield break;
         foreach (
@@ -43,7 +43,7 @@ internal static class DriveWays
             );
         yield return (
             "leave",
-            places.Count == 1 ? $"Leave {PlaceName.Short(places[0])} as found" : $"Leave {places.Count} places as found",
+            places.Count == 1 ? $"Leave {places[0].Name} as found" : $"Leave {places.Count} places as found",
             Group("leaves places as found", places.Select(p => (Edit)new Restore(p)))
         );
     }

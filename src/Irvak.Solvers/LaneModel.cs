@@ -10,7 +10,7 @@ namespace Irvak.Solvers;
 /// <summary>A card or a module that is to be laid out.</summary>
 /// <param name="Wants">MB/s that it could move.</param>
 /// <param name="FoundAt">Where it was found; null for one that comes in.</param>
-internal sealed record LanePart(string Place, Unit Unit, double Wants, string? FoundAt);
+internal sealed record LanePart(Place Place, Unit Unit, double Wants, Place? FoundAt);
 
 /// <summary>One way to put one card: into a slot, divided so.</summary>
 /// <param name="Widths">Width of each device's link, 0 for one that is never opened; one for a card that is one device.</param>
@@ -19,7 +19,7 @@ internal sealed record LanePart(string Place, Unit Unit, double Wants, string? F
 /// <param name="FreeOf">Places that must stay empty for these lanes.</param>
 /// <param name="Covers">Slots that it covers besides its own.</param>
 internal sealed record LaneOption(
-    string Place,
+    Place Place,
     string? Slot,
     IReadOnlyList<int>? Split,
     IReadOnlyList<int> Widths,
@@ -32,7 +32,7 @@ internal sealed record LaneOption(
 );
 
 /// <summary>A place for a module on the board.</summary>
-internal sealed record ModuleOption(string Place, double MBs, string? Root, int Lanes, IReadOnlyList<string> FreeOf);
+internal sealed record ModuleOption(Place Place, double MBs, string? Root, int Lanes, IReadOnlyList<string> FreeOf);
 
 /// <summary>What can go where, worked out by the core's own rules before anything is searched.</summary>
 internal sealed class LaneModel
@@ -58,23 +58,23 @@ internal sealed class LaneModel
         Cards =
         [
             .. q
-                .Planned.Units.Where(u => u.Value.Card is not null && PlaceName.Kind(u.Key) is "card" or "board")
+                .Planned.Units.Where(u => u.Value.Card is not null && u.Key.Kind is PlaceKind.Card or PlaceKind.Board)
                 .Select(u => new LanePart(u.Key, u.Value, CardWants(q, u.Key, u.Value), FoundAt(q, u.Key))),
         ];
         Modules =
         [
             .. q
-                .Planned.Units.Where(u => PlaceName.Kind(u.Key) == "m2" && u.Value.Drive?.Protocol == DriveProtocol.Nvme)
+                .Planned.Units.Where(u => u.Key.Kind == PlaceKind.M2 && u.Value.Drive?.Protocol == DriveProtocol.Nvme)
                 .Select(u => new LanePart(u.Key, u.Value, DriveWants(u.Value.Drive!), FoundAt(q, u.Key))),
         ];
         Options = [.. Cards.Select(OptionsOf)];
         Places = [.. Modules.Select(PlacesOf)];
     }
 
-    private static string? FoundAt(LaneInput q, string place) =>
+    private static Place? FoundAt(LaneInput q, Place place) =>
         !q.IsNew(place) ? place : q.Changes.FirstOrDefault(c => c.Place == place)?.MovedFrom;
 
-    private static double CardWants(LaneInput q, string place, Unit unit)
+    private static double CardWants(LaneInput q, Place place, Unit unit)
     {
         var most =
             unit.Card is { } c && (c.Elec ?? c.Mech) is > 0 and var w && c.Gen is >= 1 and <= 6 and var g ? LinkRates.PcieMBs(g, w) : 0;
@@ -107,7 +107,7 @@ internal sealed class LaneModel
         )
             if (!Dark(board.Root))
                 options.Add(
-                    Single(card, PlaceName.Board(board.Id), null, board.Elec!.Value, board.Gen ?? GenOf(board.Root), board.Root, [], [])
+                    Single(card, Place.Board(board.Id), null, board.Elec!.Value, board.Gen ?? GenOf(board.Root), board.Root, [], [])
                 );
         for (var i = 0; i < Slots.Count; i++)
         {
@@ -121,7 +121,7 @@ internal sealed class LaneModel
             {
                 options.Add(
                     new(
-                        PlaceName.Card(slot.Id),
+                        Place.Card(slot.Id),
                         slot.Id,
                         null,
                         [0],
@@ -152,7 +152,7 @@ internal sealed class LaneModel
         var card = part.Unit.Card!;
         if (lanes == 0)
             yield break;
-        var place = PlaceName.Card(slot.Id);
+        var place = Place.Card(slot.Id);
         if (card is { Role: CardRole.Expander, Elec: 0 })
         {
             yield return new(place, slot.Id, null, [0], [0], 0, null, 0, free, covers);
@@ -201,7 +201,7 @@ internal sealed class LaneModel
 
     private static LaneOption Single(
         LanePart part,
-        string place,
+        Place place,
         string? slot,
         int lanes,
         int? slotGen,
@@ -225,7 +225,7 @@ internal sealed class LaneModel
                         .Select(l =>
                         {
                             var link = Splitting.Link(l.Lanes, m.Gen, part.Unit.Drive!.Lanes, part.Unit.Drive.Gen);
-                            return new ModuleOption(PlaceName.M2(m.Id), link.MBs, m.Root, link.Width, l.Free);
+                            return new ModuleOption(Place.M2(m.Id), link.MBs, m.Root, link.Width, l.Free);
                         })
                 ),
         ];

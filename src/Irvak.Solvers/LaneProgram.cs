@@ -7,7 +7,7 @@ namespace Irvak.Solvers;
 
 /// <param name="Cards">The way each card is put; null for one that is left out.</param>
 /// <param name="Proof">Null when nothing better exists; else how far the best could be away.</param>
-internal sealed record LaneFound(IReadOnlyList<LaneOption?> Cards, IReadOnlyList<string?> ModulePlaces, double Lost, string? Proof);
+internal sealed record LaneFound(IReadOnlyList<LaneOption?> Cards, IReadOnlyList<Place?> ModulePlaces, double Lost, string? Proof);
 
 /// <summary>
 /// The same as a model of whole numbers. Parts that nothing tells apart are one kind, and the model says only how many of a kind sit
@@ -18,7 +18,7 @@ internal sealed class LaneProgram
     /// <param name="Parts">Numbers of its parts in the model's list.</param>
     /// <param name="Homes">Where they are, or were found.</param>
     /// <param name="Price">Of moving one: ten for a fitted part, one for a planned one.</param>
-    private sealed record Kind(IReadOnlyList<int> Parts, IReadOnlySet<string> Homes, int Price);
+    private sealed record Kind(IReadOnlyList<int> Parts, IReadOnlySet<Place> Homes, int Price);
 
     /// <summary>A seat on a carrier, whatever slot that is in.</summary>
     private sealed record Seat(int Kind, int Card, int Index, BoolVar Var);
@@ -98,21 +98,21 @@ internal sealed class LaneProgram
         void Use(string place, BoolVar by) => (_used.TryGetValue(place, out var list) ? list : _used[place] = []).Add(by);
         foreach (var (_, option, put) in AllPuts)
         {
-            Use(PlaceName.Short(option.Place), put);
+            Use(option.Place.Name, put);
             foreach (var over in option.Covers)
                 Use(over, put);
         }
         foreach (var (_, option, sit) in AllSits)
-            Use(PlaceName.Short(option.Place), sit);
+            Use(option.Place.Name, sit);
         // A place that is only covered holds nothing, and takes no lanes from another.
         var holds = AllPuts
             .Select(p => (p.Option.Place, p.Var))
             .Concat(AllSits.Select(s => (s.Option.Place, s.Var)))
-            .ToLookup(h => PlaceName.Short(h.Place), h => h.Var);
+            .ToLookup(h => h.Place.Name, h => h.Var);
         // What is no business of the search keeps its place, and what it takes from others.
         var held = _lanes
             .LaneInput.Planned.Units.Keys.Where(k => _lanes.Cards.All(c => c.Place != k) && _lanes.Modules.All(m => m.Place != k))
-            .Select(PlaceName.Short)
+            .Select(p => p.Name)
             .ToHashSet();
         foreach (var (place, by) in _used)
             if (held.Contains(place))
@@ -241,8 +241,7 @@ internal sealed class LaneProgram
     }
 
     /// <summary>Where a seat is as long as its carrier stays.</summary>
-    private string AtHome(Seat ride) =>
-        PlaceName.M2(CarrierPlaces.Name(PlaceName.Short(_lanes.Cards[_cards[ride.Card].Parts[0]].Place), ride.Index));
+    private Place AtHome(Seat ride) => Place.M2(CarrierPlaces.Name(_lanes.Cards[_cards[ride.Card].Parts[0]].Place.Name, ride.Index));
 
     private LaneFound Search(double work, CancellationToken cancel)
     {
@@ -301,10 +300,10 @@ internal sealed class LaneProgram
                 )
             )
                 cards[part] = option;
-        var modules = new string?[_lanes.Modules.Count];
+        var modules = new Place?[_lanes.Modules.Count];
         for (var m = 0; m < _modules.Count; m++)
         {
-            List<(string, string)> seats =
+            List<(Place, Place)> seats =
             [
                 .. _sits[m]
                     .Select((v, p) => (v, p))
@@ -312,7 +311,7 @@ internal sealed class LaneProgram
                     .Select(x => (Places(m)[x.p].Place, Places(m)[x.p].Place)),
             ];
             foreach (var ride in _rides.Where(r => r.Kind == m && solver.Value(r.Var) == 1))
-                seats.Add((PlaceName.M2(CarrierPlaces.Name(cards[_cards[ride.Card].Parts[0]]!.Slot!, ride.Index)), AtHome(ride)));
+                seats.Add((Place.M2(CarrierPlaces.Name(cards[_cards[ride.Card].Parts[0]]!.Slot!, ride.Index)), AtHome(ride)));
             foreach (var (part, seat) in Shared(_modules[m], _lanes.Modules, seats))
                 modules[part] = seat;
         }
@@ -320,7 +319,7 @@ internal sealed class LaneProgram
     }
 
     /// <summary>The seats of a kind among its parts: each keeps its home where that is one of them.</summary>
-    private static IEnumerable<(int Part, T Seat)> Shared<T>(Kind kind, IReadOnlyList<LanePart> parts, List<(T Seat, string Home)> seats)
+    private static IEnumerable<(int Part, T Seat)> Shared<T>(Kind kind, IReadOnlyList<LanePart> parts, List<(T Seat, Place Home)> seats)
     {
         var free = seats.ToList();
         var waiting = new List<int>();

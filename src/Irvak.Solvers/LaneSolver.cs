@@ -1,4 +1,5 @@
 using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 
 namespace Irvak.Solvers;
@@ -7,7 +8,7 @@ namespace Irvak.Solvers;
 /// <param name="From">Where the plan has it now.</param>
 /// <param name="To">Where it goes; null when it finds no place.</param>
 /// <param name="Why">Why it finds none.</param>
-public sealed record LaidPart(string Part, string From, string? To, string? Why);
+public sealed record LaidPart(string Part, Place From, Place? To, string? Why);
 
 /// <summary>Where cards and modules go.</summary>
 /// <param name="Splits">How each slot is to be divided; empty for whole.</param>
@@ -89,7 +90,7 @@ public static class LaneSolver
         );
     }
 
-    private static string Tell(Dictionary<string, string?> moves, Dictionary<string, IReadOnlyList<int>> splits)
+    private static string Tell(Dictionary<Place, Place?> moves, Dictionary<string, IReadOnlyList<int>> splits)
     {
         var parts = new List<string>();
         if (moves.Count > 0)
@@ -102,7 +103,7 @@ public static class LaneSolver
     /// <summary>What the devices of a plan could move more than their links carry, MB/s.</summary>
     public static double Lost(LaneSheet sheet) =>
         sheet
-            .Branches.Where(b => b.Bus is null && b.Kind != "bay")
+            .Branches.Where(b => b.Bus is null && b.Kind != PlaceKind.Bay)
             .SelectMany(b => b.Ends)
             .Where(e => e.State is EndState.Full or EndState.Less or EndState.Unseen)
             .Sum(LaneModel.LostOf);

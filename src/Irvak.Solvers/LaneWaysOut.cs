@@ -36,9 +36,9 @@ internal static class LaneWaysOut
         IReadOnlyList<ShelfPart> shelf
     )
     {
-        foreach (var place in finding.Places.Where(p => PlaceName.Kind(p) == "card"))
+        foreach (var place in finding.Places.Where(p => p.Kind == PlaceKind.Card))
         {
-            var slot = PlaceName.Short(place);
+            var slot = place.Name;
             if (before.Lanes.Splits.FirstOrDefault(l => l.Slot == slot) is { Best: { } best } line && !best.SequenceEqual(line.Enter ?? []))
                 yield return ("split", $"Set {slot} to {Splitting.Words(best)} in the firmware", new SetSplit(slot, best));
             if (
@@ -69,8 +69,8 @@ internal static class LaneWaysOut
                         + $"{string.Concat(layout.Splits.Select(s => $", {s.Key} as {Splitting.Words(s.Value)}"))}",
                 layout
             );
-        foreach (var place in finding.Places.Where(p => PlaceName.Kind(p) is "card" or "m2" && state.Plan.ContainsKey(p)).Take(1))
-            yield return ("leave", $"Leave {PlaceName.Short(place)} as found", new Restore(place));
+        foreach (var place in finding.Places.Where(p => p.Kind is PlaceKind.Card or PlaceKind.M2 && state.Plan.ContainsKey(p)).Take(1))
+            yield return ("leave", $"Leave {place.Name} as found", new Restore(place));
     }
 
     private static IEnumerable<(string, string, Edit)> Power(Evaluation before, Finding finding)
@@ -84,6 +84,5 @@ internal static class LaneWaysOut
         );
     }
 
-    private static string Where(LaidPart part) =>
-        $"{PlaceName.Short(part.From)} " + (part.To is null ? "out" : $"to {PlaceName.Short(part.To)}");
+    private static string Where(LaidPart part) => $"{part.From.Name} " + (part.To is null ? "out" : $"to {part.To.Name}");
 }

@@ -45,7 +45,7 @@ internal static class LeftOver
             return $"The {mode.Name} mode asks for {mode.Demand}, and it has no partner.";
         // The next slot in order speaks for the others; a slot out of turn would only speak of its turn.
         var tried = free.Select(s =>
-                (Slot: s, Against: PlacementSolver.Against(q, build.With(PlaceName.Slot(s), module.Unit)).FirstOrDefault())
+                (Slot: s, Against: PlacementSolver.Against(q, build.With(Place.Slot(s), module.Unit)).FirstOrDefault())
             )
             .Where(t => t.Against is not null)
             .ToList();
@@ -55,13 +55,13 @@ internal static class LeftOver
     }
 
     private static bool Fits(MemoryInput q, Build build, string slot, HandModule module) =>
-        !PlacementSolver.Against(q, build.With(PlaceName.Slot(slot), module.Unit)).Any();
+        !PlacementSolver.Against(q, build.With(Place.Slot(slot), module.Unit)).Any();
 
     /// <summary>A finding's sentence without links to places.</summary>
     public static string Plain(string sentence, string slot)
     {
         var text = System.Text.RegularExpressions.Regex.Replace(
-            sentence.Replace($"[[{PlaceName.Slot(slot)}]]", "it", StringComparison.Ordinal),
+            sentence.Replace($"[[{Place.Slot(slot)}]]", "it", StringComparison.Ordinal),
             @"\[\[\w+:([^\]]+)\]\]",
             "$1"
         );

@@ -35,7 +35,7 @@ public sealed record Placement(
     {
         var units = bare.Units.ToBuilder();
         foreach (var (slot, module) in Slots)
-            units[PlaceName.Slot(slot)] = module.Unit;
+            units[Place.Slot(slot)] = module.Unit;
         return bare.Over(units.ToImmutable());
     }
 }

@@ -57,7 +57,7 @@ internal sealed class PlacementModel
         if (_q.Sheet.Memory.TotalLimitGiB is { } total && PolicyTable.SeverityOf(_q.Policy, Standing.Proven) == Severity.Stop)
             Model.Add(TotalMemory() <= total * 1024L / _unit);
         foreach (var socket in Sockets)
-            if (_q.Planned.At(PlaceName.Socket(socket.Key))?.Processor?.MemoryTotalGiB is { } gib)
+            if (_q.Planned.At(Place.Socket(socket.Key))?.Processor?.MemoryTotalGiB is { } gib)
                 Model.Add(Capacity(socket) <= gib * 1024L / _unit);
     }
 
@@ -225,7 +225,7 @@ internal sealed class PlacementModel
     public LinearExpr RateSteps()
     {
         _processors = Sockets
-            .Select(s => _q.Planned.At(PlaceName.Socket(s.Key))?.Processor?.MemoryRateMTs)
+            .Select(s => _q.Planned.At(Place.Socket(s.Key))?.Processor?.MemoryRateMTs)
             .OfType<int>()
             .DefaultIfEmpty(int.MaxValue)
             .Min();

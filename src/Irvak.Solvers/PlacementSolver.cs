@@ -77,8 +77,8 @@ public static class PlacementSolver
 
     /// <summary>Why a piece would not work in a slot with nothing beside it; null when it would.</summary>
     internal static Finding? AgainstAlone(MemoryInput q, Build bare, string slot, Unit unit) =>
-        Against(q, bare.With(PlaceName.Slot(slot), unit))
-            .FirstOrDefault(f => f.Places.Contains(PlaceName.Slot(slot)) && !PlacementScore.Order.Contains(f.Rule));
+        Against(q, bare.With(Place.Slot(slot), unit))
+            .FirstOrDefault(f => f.Places.Contains(Place.Slot(slot)) && !PlacementScore.Order.Contains(f.Rule));
 
     /// <summary>Modules that could not work in this machine even alone.</summary>
     internal static (List<HandModule> Able, List<StaysOut> Unable) Apart(

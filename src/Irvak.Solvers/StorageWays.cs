@@ -50,7 +50,7 @@ internal static class StorageWays
                 : subject.Planned?.To ?? (subject.Targets.Count > 0 ? subject.Targets[0] : null);
             yield return (
                 option.Name,
-                $"{option.Name}{(to is null ? "" : $", to {PlaceName.Short(to)}")}{Hours(option.Hours)}",
+                $"{option.Name}{(to is null ? "" : $", to {Place.Parse(to).Name}")}{Hours(option.Hours)}",
                 new PlanMove(subject.Key, option.Way, to)
             );
         }
@@ -82,7 +82,7 @@ internal static class StorageWays
         if (plan.Places.Count > finding.Places.Count)
             yield return (
                 "less",
-                $"Leave {string.Join(" and ", finding.Places.Select(PlaceName.Short))} out of it",
+                $"Leave {string.Join(" and ", finding.Places.Select(p => p.Name))} out of it",
                 new PlanCache(plan with { Places = [.. plan.Places.Except(finding.Places)] })
             );
         yield return ("drop", $"Give cache {plan.Name} up: its drives are worth more as a volume", new DropCache(plan.Name));
@@ -95,7 +95,7 @@ internal static class StorageWays
         if (plan.Places.Count > 1 && plan.Places.Except(finding.Places).ToList() is { Count: > 0 } rest)
             yield return (
                 "less",
-                $"Start from {string.Join(" and ", rest.Select(PlaceName.Short))} alone",
+                $"Start from {string.Join(" and ", rest.Select(p => p.Name))} alone",
                 new PlanBoot(plan with { Places = rest })
             );
         yield return ("found", "Leave the boot drive as found", new PlanBoot(null));
@@ -111,12 +111,15 @@ internal static class StorageWays
                 .ThenBy(r => r.Eur ?? decimal.MaxValue)
                 .Take(MostControllers)
         )
-            yield return ("controller", $"{row.Name} in {PlaceName.Short(row.At!)}, the bays cabled to it", row.Take!);
+            yield return ("controller", $"{row.Name} in {row.At!.Name}, the bays cabled to it", row.Take!);
         if (state.Controllers.Wiring.Count > 0)
             yield return (
                 "wiring",
                 "Leave the bays on their own controller",
-                Group("leaves the bays on their own controller", state.Controllers.Wiring.Keys.Select(g => (Edit)new WireBays(g, "")))
+                Group(
+                    "leaves the bays on their own controller",
+                    state.Controllers.Wiring.Keys.Select(g => (Edit)new WireBays(g, Place.None))
+                )
             );
     }
 

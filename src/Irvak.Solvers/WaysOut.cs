@@ -122,13 +122,11 @@ public static class WaysOut
                 .Concat(LaneWaysOut.Of(state, before, finding, shelf))
         )
             yield return new(kind, title, edit);
-        var sockets = finding.Places.Where(p => PlaceName.IsSocket(p) && state.Plan.ContainsKey(p)).ToList();
+        var sockets = finding.Places.Where(p => p.IsSocket && state.Plan.ContainsKey(p)).ToList();
         if (sockets.Count > 0)
             yield return new(
                 "keep",
-                state.Found.ContainsKey(sockets[0])
-                    ? $"Keep the processor of {PlaceName.Short(sockets[0])}"
-                    : $"Leave {PlaceName.Short(sockets[0])} empty",
+                state.Found.ContainsKey(sockets[0]) ? $"Keep the processor of {sockets[0].Name}" : $"Leave {sockets[0].Name} empty",
                 Group("leaves the processors as found", sockets.Select(p => (Edit)new Restore(p)))
             );
         foreach (var socket in sockets)
@@ -137,28 +135,26 @@ public static class WaysOut
                 .Where(p =>
                     p.Processor is not null
                     && p.Id != state.Planned.At(socket)?.ShelfPartId
-                    && state.Sheet!.Sockets.Any(s =>
-                        PlaceName.Socket(s.Id) == socket && s.Family is not null && s.Family == p.Processor.Socket
-                    )
+                    && state.Sheet!.Sockets.Any(s => Place.Socket(s.Id) == socket && s.Family is not null && s.Family == p.Processor.Socket)
                 )
                 .OrderBy(p => p.InStock > 0 ? 0 : 1)
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
                 .Take(4)
         )
-            yield return new("replace", $"{part.Processor!.Name} in {PlaceName.Short(socket)} instead", new Fit(socket, UnitOf(part)));
-        var slots = finding.Places.Where(PlaceName.IsSlot).Where(p => state.Planned.At(p) is not null).ToList();
+            yield return new("replace", $"{part.Processor!.Name} in {socket.Name} instead", new Fit(socket, UnitOf(part)));
+        var slots = finding.Places.Where(p => p.IsSlot).Where(p => state.Planned.At(p) is not null).ToList();
         if (slots.Count > 0)
         {
             yield return new(
                 "leave",
-                slots.Count == 1 ? $"Leave {PlaceName.Short(slots[0])} empty" : $"Leave {slots.Count} places empty",
+                slots.Count == 1 ? $"Leave {slots[0].Name} empty" : $"Leave {slots.Count} places empty",
                 Group("leaves places empty", slots.Select(p => (Edit)new Remove(p)))
             );
             if (slots.All(p => state.Plan.ContainsKey(p) && state.Found.ContainsKey(p)))
                 yield return new(
                     "keep",
-                    slots.Count == 1 ? $"Keep what is in {PlaceName.Short(slots[0])}" : $"Keep what is in {slots.Count} places",
+                    slots.Count == 1 ? $"Keep what is in {slots[0].Name}" : $"Keep what is in {slots.Count} places",
                     Group("keeps what was found", slots.Select(p => (Edit)new Restore(p)))
                 );
             // What was found and is right stays; only what comes in is changed for another, where anything comes in.
@@ -179,7 +175,7 @@ public static class WaysOut
             }
         }
         if (finding.Rule == FillOrder.Skipped && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
-            yield return new("move", $"Move {PlaceName.Short(slots[0])} to {PlaceName.Short(lower)}", new Move(slots[0], lower));
+            yield return new("move", $"Move {slots[0].Name} to {lower.Name}", new Move(slots[0], lower));
         if (OfTheOrder.Contains(finding.Rule) && InOrder(state) is { } moves)
             yield return new("order", "Move the modules into fill order", moves);
         if (finding.Rule == Limits.Slot || finding.Rule == Limits.Total)
@@ -202,7 +198,7 @@ public static class WaysOut
         a is not null
         && (a.CapacityMiB, a.Type, a.Generation, a.RateMTs, a.Ranks) == (b.CapacityMiB, b.Type, b.Generation, b.RateMTs, b.Ranks);
 
-    private static string Name(List<string> places) => places.Count == 1 ? PlaceName.Short(places[0]) : $"{places.Count} places";
+    private static string Name(List<Place> places) => places.Count == 1 ? places[0].Name : $"{places.Count} places";
 
     private static Edit Group(string what, IEnumerable<Edit> edits)
     {
@@ -213,7 +209,7 @@ public static class WaysOut
     private static Unit UnitOf(ShelfPart part) => Unit.Of(part);
 
     /// <summary>Shelf parts like the ones in these places, of the kind that most of the machine is, nearest in size first.</summary>
-    private static List<ShelfPart> Replacements(JobState state, List<string> slots, IReadOnlyList<ShelfPart> shelf)
+    private static List<ShelfPart> Replacements(JobState state, List<Place> slots, IReadOnlyList<ShelfPart> shelf)
     {
         var size = state.Planned.At(slots[0])?.Module?.CapacityMiB ?? 0;
         return
@@ -228,7 +224,7 @@ public static class WaysOut
         ];
     }
 
-    private static IEnumerable<ShelfPart> Suiting(JobState state, IReadOnlyList<ShelfPart> shelf, List<string> except)
+    private static IEnumerable<ShelfPart> Suiting(JobState state, IReadOnlyList<ShelfPart> shelf, List<Place> except)
     {
         var board = state.Sheet!.Memory;
         var family = state
@@ -249,12 +245,12 @@ public static class WaysOut
     }
 
     /// <summary>The first empty slot before this one in its channel.</summary>
-    private static string? Lower(JobState state, string place)
+    private static Place? Lower(JobState state, Place place)
     {
-        var slot = PlaceName.Short(place);
+        var slot = place.Name;
         var channel = state.Sheet!.Channels.First(c => c.Slots.Contains(slot));
         var free = channel.Slots.TakeWhile(s => s != slot).FirstOrDefault(s => state.Planned.ModuleAt(s) is null);
-        return free is null ? null : PlaceName.Slot(free);
+        return free is null ? null : Place.Slot(free);
     }
 
     /// <summary>Moves modules that stand late in the fill order into earlier empty slots; null when none does.</summary>
@@ -266,7 +262,7 @@ public static class WaysOut
         var free = order.Where(s => state.Planned.ModuleAt(s) is null).ToList();
         var filled = order.Where(s => state.Planned.ModuleAt(s) is not null).Reverse().ToList();
         for (var i = 0; i < Math.Min(free.Count, filled.Count) && order.IndexOf(free[i]) < order.IndexOf(filled[i]); i++)
-            moves.Add(new Move(PlaceName.Slot(filled[i]), PlaceName.Slot(free[i])));
+            moves.Add(new Move(Place.Slot(filled[i]), Place.Slot(free[i])));
         return moves.Count == 0 ? null : new Together($"moves {Say.Count(moves.Count, "module", "modules")} into fill order", moves);
     }
 
@@ -293,16 +289,16 @@ public static class WaysOut
                 yield return new(
                     "add",
                     $"Add {add} × {part.Module!.Short}",
-                    Group($"adds {add} × {part.Module!.Short}", free.Take(add).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part))))
+                    Group($"adds {add} × {part.Module!.Short}", free.Take(add).Select(s => (Edit)new Fit(Place.Slot(s), UnitOf(part))))
                 );
             var all = (int)((wish + size - 1) / size);
             if (all <= 0 || all > usable.Count || free.Count == usable.Count)
                 continue;
             var edits = state
-                .Planned.Units.Keys.Where(PlaceName.IsSlot)
-                .Where(p => !usable.Take(all).Contains(PlaceName.Short(p)))
+                .Planned.Units.Keys.Where(p => p.IsSlot)
+                .Where(p => !usable.Take(all).Contains(p.Name))
                 .Select(p => (Edit)new Remove(p))
-                .Concat(usable.Take(all).Select(s => (Edit)new Fit(PlaceName.Slot(s), UnitOf(part))));
+                .Concat(usable.Take(all).Select(s => (Edit)new Fit(Place.Slot(s), UnitOf(part))));
             yield return new(
                 "all",
                 $"Replace all by {all} × {part.Module!.Short}",

@@ -45,9 +45,7 @@ internal static class Carry
             && PlacementSolver.Solve(q.Memory, hand, cancel) is { Slots.Count: > 0 } placed
         )
         {
-            edits.AddRange(
-                placed.Slots.OrderBy(s => s.Key, StringComparer.Ordinal).Select(s => new Fit(PlaceName.Slot(s.Key), s.Value.Unit))
-            );
+            edits.AddRange(placed.Slots.OrderBy(s => s.Key, StringComparer.Ordinal).Select(s => new Fit(Place.Slot(s.Key), s.Value.Unit)));
             // What finds no place is not lost on the way: it stands in the notes with its reason.
             if (placed.Out.Count > 0)
             {

@@ -1,8 +1,10 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
+using System.Text.Json.Serialization.Metadata;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Shelf;
@@ -53,12 +55,30 @@ public static class Documents
         [JobDocument.CurrentFormat] = typeof(JobDocument),
     };
 
+    // A place is written as one text; its own fields are no part of a format.
+    private static readonly JsonSchemaExporterOptions AsTexts = new()
+    {
+        TreatNullObliviousAsNonNullable = true,
+        TransformSchemaNode = (context, node) =>
+        {
+            if (context.TypeInfo.Type == typeof(Place))
+                return new JsonObject
+                {
+                    ["type"] = context.PropertyInfo is { IsGetNullable: true } ? new JsonArray("string", "null") : "string",
+                };
+            if (context.TypeInfo.ElementType == typeof(Place))
+                node[context.TypeInfo.Kind == JsonTypeInfoKind.Dictionary ? "additionalProperties" : "items"] = new JsonObject
+                {
+                    ["type"] = "string",
+                };
+            return node;
+        },
+    };
+
     /// <summary>JSON Schema (2020-12) of a format.</summary>
     public static JsonNode Schema(string format)
     {
-        var node = JsonSchemaExporter
-            .GetJsonSchemaAsNode(Pretty, Formats[format], new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true })
-            .AsObject();
+        var node = JsonSchemaExporter.GetJsonSchemaAsNode(Pretty, Formats[format], AsTexts).AsObject();
         var schema = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["title"] = format };
         foreach (var (name, value) in node.ToList())
         {

@@ -4,6 +4,7 @@ using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -260,7 +261,7 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
             var changed = ReadingDiff.Of(state, seen, by);
             var found = state.Sheet is null
                 ? new RecordFound(
-                    new Dictionary<string, Unit?>(),
+                    new Dictionary<Place, Unit?>(),
                     new SystemFacts
                     {
                         MemTotalKiB = seen.MemTotalKiB,

@@ -14,6 +14,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Quantities;
@@ -37,7 +38,7 @@ public sealed record FindingView(
     string Sentence,
     string Reason,
     string Source,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     Worked? Why,
     bool AsFoundToo,
     WorkingSheet Sheet,
@@ -61,7 +62,7 @@ public sealed record FindingView(
 }
 
 /// <summary>A finding's computed ways out.</summary>
-public sealed record WaysView(string Code, IReadOnlyList<string> Places, IReadOnlyList<WayOut> Ways);
+public sealed record WaysView(string Code, IReadOnlyList<Place> Places, IReadOnlyList<WayOut> Ways);
 
 /// <summary>A capture that this job keeps.</summary>
 public sealed record CaptureView(
@@ -105,11 +106,11 @@ public sealed record JobView
 
     public required SystemFacts System { get; init; }
 
-    public required IReadOnlyDictionary<string, Unit> Found { get; init; }
+    public required IReadOnlyDictionary<Place, Unit> Found { get; init; }
 
-    public required IReadOnlyCollection<string> FoundEmpty { get; init; }
+    public required IReadOnlyCollection<Place> FoundEmpty { get; init; }
 
-    public required IReadOnlyDictionary<string, Unit> Planned { get; init; }
+    public required IReadOnlyDictionary<Place, Unit> Planned { get; init; }
 
     public required IReadOnlyList<Change> Changes { get; init; }
 

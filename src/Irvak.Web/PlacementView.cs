@@ -12,7 +12,7 @@ namespace Irvak.Web;
 
 /// <summary>A module of a placement and where it goes.</summary>
 /// <param name="From">Slot it was found in; null when it comes in.</param>
-public sealed record PlacedView(string Place, string Short, int? CapacityMiB, ModuleType? Type, string? From);
+public sealed record PlacedView(Place Place, string Short, int? CapacityMiB, ModuleType? Type, Place? From);
 
 /// <summary>One side of the comparison.</summary>
 public sealed record PlacementSide(IReadOnlyList<PlacedView> Slots, MemoryFigures Figures, PlacementScore Score, int Stops, int Cares);
@@ -80,24 +80,24 @@ public sealed record PlacementView(
     /// <summary>What the plan holds: modules found, wherever they were planned to go, and parts planned in.</summary>
     private static IEnumerable<HandModule> Hand(JobState state) =>
         state
-            .Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null)
+            .Planned.Units.Where(u => u.Key.IsSlot && u.Value.Module is not null)
             .Select(u =>
                 !state.Plan.TryGetValue(u.Key, out var planned)
-                    ? new HandModule(u.Value, PlaceName.Short(u.Key))
-                    : new HandModule(u.Value, planned.MovedFrom is { } from ? PlaceName.Short(from) : null)
+                    ? new HandModule(u.Value, u.Key.Name)
+                    : new HandModule(u.Value, planned.MovedFrom is { } from ? from.Name : null)
             );
 
     internal static Arrange EditOf(JobState state, Placement placement)
     {
         var places = SheetPlaces
             .All(state.Sheet!)
-            .Where(PlaceName.IsSlot)
+            .Where(p => p.IsSlot)
             .ToDictionary(
                 p => p,
                 p =>
-                    placement.Slots.TryGetValue(PlaceName.Short(p), out var module)
+                    placement.Slots.TryGetValue(p.Name, out var module)
                         ? module.From is { } from
-                            ? new Arranged(PlaceName.Slot(from))
+                            ? new Arranged(Place.Slot(from))
                             : new Arranged(null, module.Unit)
                         : null
             );
@@ -111,7 +111,7 @@ public sealed record PlacementView(
     {
         var evaluation = Evaluation.Evaluate(Question.Of(state, evidence, shelf));
         var slots = state
-            .Planned.Units.Where(u => PlaceName.IsSlot(u.Key) && u.Value.Module is not null)
+            .Planned.Units.Where(u => u.Key.IsSlot && u.Value.Module is not null)
             .Select(u => new PlacedView(
                 u.Key,
                 u.Value.Short,

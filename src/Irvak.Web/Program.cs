@@ -5,6 +5,7 @@ using Irvak.Store;
 using Irvak.Web;
 using Irvak.Web.Demo;
 using Irvak.Web.Endpoints;
+using Microsoft.AspNetCore.OpenApi;
 using Microsoft.AspNetCore.ResponseCompression;
 
 if (args is ["write-demo", var folder])
@@ -50,6 +51,7 @@ builder.Services.ConfigureHttpJsonOptions(options =>
 builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
 builder.Services.AddProblemDetails(Refusals.Configure);
 builder.Services.AddOpenApi();
+builder.Services.Configure<OpenApiOptions>("v1", PlaceSchema.Configure);
 builder.Services.AddResponseCompression(options =>
 {
     options.EnableForHttps = true;

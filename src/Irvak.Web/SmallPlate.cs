@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Store;
 
@@ -7,9 +8,9 @@ namespace Irvak.Web;
 /// <summary>A job's machine as lists draw it small.</summary>
 public sealed record SmallPlate(
     MachineSheet Sheet,
-    IReadOnlyDictionary<string, Unit> Found,
-    IReadOnlyCollection<string> FoundEmpty,
-    IReadOnlyDictionary<string, Unit> Planned,
+    IReadOnlyDictionary<Place, Unit> Found,
+    IReadOnlyCollection<Place> FoundEmpty,
+    IReadOnlyDictionary<Place, Unit> Planned,
     IReadOnlyList<Change> Changes
 )
 {

@@ -17,8 +17,8 @@ public static class Floors
             "Ground: what there is",
             [
                 new("Quantities", "sizes, rates, money, sums"),
-                new("Contracts", "what may come in at all"),
                 new("Places", "kind and name of a place"),
+                new("Contracts", "what may come in at all"),
                 new("Sheets", "machines and parts as printed"),
                 new("Observations", "what captures show"),
                 new("Builds", "what sits where, and is known"),

@@ -55,7 +55,7 @@ public sealed class MutationRun(string root, TextWriter log)
     {
         var from = Directory.GetDirectories(Path.Combine(root, "tests", "Irvak.Core.Tests", "bin", "Debug", "net10.0")).Single();
         File.WriteAllText(Path.Combine(work, "irvak.slnx"), "");
-        foreach (var folder in new[] { "src", "docs", "client", "demo", "structure" })
+        foreach (var folder in new[] { "src", "docs", "client", "demo", "structure", "benchmarks" })
             Directory.CreateSymbolicLink(Path.Combine(work, folder), Path.Combine(root, folder));
         var to = Path.Combine(work, "tests");
         Directory.CreateDirectory(to);

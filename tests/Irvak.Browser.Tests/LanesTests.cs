@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json;
+using Irvak.Core.Places;
 using OpenQA.Selenium;
 
 namespace Irvak.Browser.Tests;
@@ -221,14 +222,14 @@ public class LanesTests(Site site)
                 )
             ).GetProperty("lastNumber").GetInt32();
         await Edit(new { type = "adoptSheet", sheet });
-        object Put(string place, string part) =>
+        object Put(Place place, string part) =>
             new
             {
                 type = "fit",
                 place,
                 unit = new { source = "shelf", shelfPartId = part },
             };
-        string[] places = [.. Enumerable.Range(0, devices).Select(n => $"m2:S{(n / 4) + 1}.{(n % 4) + 1}")];
+        Place[] places = [.. Enumerable.Range(0, devices).Select(n => Place.M2($"S{(n / 4) + 1}.{(n % 4) + 1}"))];
         await Edit(
             new
             {
@@ -236,9 +237,9 @@ public class LanesTests(Site site)
                 what = "fills it",
                 edits = Enumerable
                     .Range(1, carriers)
-                    .Select(n => Put($"card:S{n}", "hm-m2x4"))
+                    .Select(n => Put(Place.Card($"S{n}"), "hm-m2x4"))
                     .Concat(places.Select(p => Put(p, "rv-m2000")))
-                    .Append(Put($"card:S{carriers + 1}", "lm-25s2")),
+                    .Append(Put(Place.Card($"S{carriers + 1}"), "lm-25s2")),
             }
         );
         await Edit(

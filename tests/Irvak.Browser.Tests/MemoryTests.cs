@@ -1,3 +1,4 @@
+using Irvak.Core.Places;
 using OpenQA.Selenium;
 
 namespace Irvak.Browser.Tests;
@@ -31,7 +32,7 @@ public class MemoryTests(Site site)
         );
 
     /// <summary>Opens the card of a place by keyboard and puts a shelf part there.</summary>
-    private static void Put(Window window, string place, string text, string part)
+    private static void Put(Window window, Place place, string text, string part)
     {
         window.Script<object?>($"document.querySelector(\"[data-place='{place}']\").focus(); return null");
         window.Keys_(Keys.Enter);
@@ -51,7 +52,7 @@ public class MemoryTests(Site site)
     {
         using var window = new Window(site, "Tomasz");
         Begin(window, "Second processor", "torr-before.txt");
-        Put(window, "socket:CPU 2", "N-416", "Ostrel N-416");
+        Put(window, Place.Socket("CPU 2"), "N-416", "Ostrel N-416");
         window.See("CPU 2 has no memory of its own", ".verdicts");
         window.See("CPU 2 wakes 16 memory slots and S4", ".verdicts");
 
@@ -102,7 +103,7 @@ public class MemoryTests(Site site)
         Begin(window, "Too hot", "torr-before.txt");
         // What board and cooler carry is the maker's word: a stop where only what is listed counts.
         window.Press("Listed");
-        Put(window, "socket:CPU 1", "N-432", "Ostrel N-432");
+        Put(window, Place.Socket("CPU 1"), "N-432", "Ostrel N-432");
         window.See("Ostrel N-432 gives off 225 W; board and cooler at CPU 1 carry 205 W.", ".verdicts");
         window.Until(
             d =>
@@ -118,9 +119,9 @@ public class MemoryTests(Site site)
     {
         using var window = new Window(site);
         Begin(window, "Old firmware", "cairn-8-firmware.txt");
-        Put(window, "socket:CPU", "Ostrel 4c", "Ostrel 4c");
+        Put(window, Place.Socket("CPU"), "Ostrel 4c", "Ostrel 4c");
         window.See("Ostrel 4c needs firmware 1.30; 0.97 is installed. Update it with the old processor still in.", ".verdicts");
-        Put(window, "socket:CPU", "4c-X", "Ostrel 4c-X");
+        Put(window, Place.Socket("CPU"), "4c-X", "Ostrel 4c-X");
         window.See("Ostrel 4c-X gives off 130 W; board and cooler at CPU carry 95 W.", ".verdicts");
     }
 

@@ -6,6 +6,7 @@ using Irvak.Core.Builds;
 using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -47,7 +48,7 @@ public class ArrayRoundTripTests
             .. Enumerable
                 .Range(1, count)
                 .Select(n => new Fit(
-                    $"bay:{n}",
+                    Place.Bay($"{n}"),
                     new Unit
                     {
                         Drive = Disk,
@@ -55,13 +56,13 @@ public class ArrayRoundTripTests
                         Source = "shelf",
                     }
                 )),
-            new MakeArray(new("md5", level, [.. Enumerable.Range(1, count).Select(n => $"bay:{n}")], BackedUp: true)),
+            new MakeArray(new("md5", level, [.. Enumerable.Range(1, count).Select(n => Place.Bay($"{n}"))], BackedUp: true)),
             .. second
                 ? new Edit[]
                 {
-                    new Fit("bay:9", new Unit { Drive = Disk, Source = "shelf" }),
-                    new Fit("bay:10", new Unit { Drive = Disk, Source = "shelf" }),
-                    new MakeArray(new("md6", ArrayLevel.Mirror, ["bay:9", "bay:10"])),
+                    new Fit(Place.Bay("9"), new Unit { Drive = Disk, Source = "shelf" }),
+                    new Fit(Place.Bay("10"), new Unit { Drive = Disk, Source = "shelf" }),
+                    new MakeArray(new("md6", ArrayLevel.Mirror, [Place.Bay("9"), Place.Bay("10")])),
                 }
                 : [],
         ];
@@ -109,7 +110,7 @@ public class ArrayRoundTripTests
     {
         var state = Plan(4, 0, false);
         var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
-        var without = new SimulatedMachine(q.Planning(q.Machine.Planned.Without("bay:4")), Facts).Storage;
+        var without = new SimulatedMachine(q.Planning(q.Machine.Planned.Without(Place.Bay("4"))), Facts).Storage;
         var lines = Comparison.Of(
             state.Sheet!,
             Evaluation.Evaluate(q).Expectations,

@@ -3,6 +3,7 @@ using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -50,7 +51,7 @@ public class LoomOfDumpTests
     {
         var lanes = LaneSheet.Of(Question.Of(Surveyed(), EvidenceBook.Empty, new Dictionary<string, ShelfPart>()).Lanes);
         Assert.Equal(
-            [("card:S5", 16, 4, 8), ("card:S6", 8, 4, 8)],
+            [(Place.Card("S5"), 16, 4, 8), (Place.Card("S6"), 8, 4, 8)],
             lanes.Branches.Select(b => (b.Place, b.Wired!.Value, b.Gen!.Value, b.Used))
         );
         Assert.Equal((3, 8), (lanes.Branches[0].Ends[0].Gen, lanes.Branches[0].Ends[0].Width));
@@ -64,7 +65,7 @@ public class LoomOfDumpTests
             Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>())).Findings,
             f => f.Rule.Code == "LANE-TRAINED"
         );
-        Assert.Equal(["card:S6"], finding.Places);
+        Assert.Equal([Place.Card("S6")], finding.Places);
         Assert.True(finding.AsFoundToo);
         Assert.Contains(
             "runs at ×4 gen 3; both ends could do ×8 gen 4. Likeliest: not seated fully, or a riser or cable made for less",
@@ -88,7 +89,7 @@ public class LoomOfDumpTests
             },
             Source = "shelf",
         };
-        state = EditFold.Apply(state, new Fit("card:S6", card), new Stamp("Ines", default));
+        state = EditFold.Apply(state, new Fit(Place.Card("S6"), card), new Stamp("Ines", default));
         state = EditFold.Apply(state, new ReadAfter(state.Readings["PCI listing"], "PCI listing"), new Stamp("Ines", default));
         var line = Assert.Single(Lines(state), l => l.Expected.Key == "link.card:S6");
         Assert.Equal(("×8 gen 4", Core.Expectations.LineState.Deviates), (line.Expected.Expected, line.State));

@@ -54,7 +54,7 @@ public class RealDecoderTests
                             0x1000,
                             x.s,
                             $"{x.c.Socket} channel {x.c.Id}",
-                            q.Machine.Found.At(PlaceName.Slot(x.s)),
+                            q.Machine.Found.At(Place.Slot(x.s)),
                             2400
                         )
                 ),

@@ -44,27 +44,27 @@ public class RoundTripTests
             if (random.Next(3) == 0)
                 continue;
             serial += 7;
-            Unit? unit = PlaceName.Kind(place) switch
+            Unit? unit = place.Kind switch
             {
-                "socket" => new Unit
+                PlaceKind.Socket => new Unit
                 {
                     Processor = sheet.Processors.Count > 0 ? sheet.Processors[0] : new() { Name = "Ostrel 8c" },
                     Source = "s",
                 },
-                "slot" => new Unit
+                PlaceKind.Slot => new Unit
                 {
                     Module = Module(sheet, random),
                     Serial = $"{serial:X8}",
                     Source = "s",
                 },
-                "bay" => new Unit
+                PlaceKind.Bay => new Unit
                 {
                     Drive = Drive(random),
                     Serial = $"EK{serial:X6}",
                     MemberOf = random.Next(2) == 0 ? "md0" : null,
                     Source = "s",
                 },
-                "card" when sheet.Slots.First(s => PlaceName.Card(s.Id) == place).Bus != "pci" => new Unit
+                PlaceKind.Card when sheet.Slots.First(s => Place.Card(s.Id) == place).Bus != "pci" => new Unit
                 {
                     Card = new()
                     {
@@ -145,9 +145,9 @@ public class RoundTripTests
             },
         };
 
-    private static void SamePlaces(Question q, RecordFound found, string kind)
+    private static void SamePlaces(Question q, RecordFound found, PlaceKind kind)
     {
-        foreach (var place in SheetPlaces.All(q.Machine.Sheet).Where(p => PlaceName.Kind(p) == kind))
+        foreach (var place in SheetPlaces.All(q.Machine.Sheet).Where(p => p.Kind == kind))
         {
             var (was, now) = (q.Machine.Found.At(place), found.Places.GetValueOrDefault(place));
             Assert.True(
@@ -156,11 +156,11 @@ public class RoundTripTests
             );
             if (was is null)
                 continue;
-            if (kind == "slot")
+            if (kind == PlaceKind.Slot)
                 Assert.Equal((was.Module! with { DeviceWidth = null }, was.Serial), (now!.Module! with { DeviceWidth = null }, now.Serial));
-            if (kind == "bay")
+            if (kind == PlaceKind.Bay)
                 Assert.Equal((was.Drive!.Model, was.Serial), (now!.Drive!.Model, now.Serial));
-            if (kind == "card")
+            if (kind == PlaceKind.Card)
                 Assert.Equal(
                     (was.Card!.Name, was.Card.Elec, was.Card.Gen, was.Card.Role),
                     (now!.Card!.Name, now.Card.Elec, now.Card.Gen, now.Card.Role)
@@ -189,8 +189,8 @@ public class RoundTripTests
                         (reading.Seen.Product, reading.Seen.Serial, reading.Seen.FirmwareVersion)
                     );
                     var found = AsFound.From(q.Machine.Sheet, reading.Seen, reading.Kind);
-                    SamePlaces(q, found, "slot");
-                    SamePlaces(q, found, "socket");
+                    SamePlaces(q, found, PlaceKind.Slot);
+                    SamePlaces(q, found, PlaceKind.Socket);
                     Assert.Equal(reading.Lines, reading.Used);
                 }
             },
@@ -206,7 +206,7 @@ public class RoundTripTests
                     return;
                 var machine = new SimulatedMachine(q, Facts);
                 var reading = CaptureReader.Read(machine.FirmwareListing() + machine.System.Pci());
-                SamePlaces(q, AsFound.From(q.Machine.Sheet, reading.Seen, "x"), "card");
+                SamePlaces(q, AsFound.From(q.Machine.Sheet, reading.Seen, "x"), PlaceKind.Card);
             },
             iter: 60
         );
@@ -219,8 +219,8 @@ public class RoundTripTests
                 var reading = CaptureReader.Read(new SimulatedMachine(q, Facts).Management.Resources("10.20.0.7"));
                 Assert.Equal("10.20.0.7", reading.Seen.ManagementAddress);
                 var found = AsFound.From(q.Machine.Sheet, reading.Seen, reading.Kind);
-                SamePlaces(q, found, "slot");
-                SamePlaces(q, found, "bay");
+                SamePlaces(q, found, PlaceKind.Slot);
+                SamePlaces(q, found, PlaceKind.Bay);
             },
             iter: 60
         );
@@ -236,7 +236,7 @@ public class RoundTripTests
                 var preview = DriveTable.Preview(text)!;
                 Assert.Contains(DriveColumn.Bay, preview.Guess);
                 var reading = DriveTable.Read(text, preview.Guess);
-                SamePlaces(q, AsFound.From(q.Machine.Sheet, reading.Seen, reading.Kind), "bay");
+                SamePlaces(q, AsFound.From(q.Machine.Sheet, reading.Seen, reading.Kind), PlaceKind.Bay);
             },
             iter: 60
         );
@@ -296,8 +296,8 @@ public class RoundTripTests
     {
         foreach (var slot in q.Machine.Sheet.Slots.Where(s => s.Bus != "pci"))
             Assert.Equal(
-                q.Machine.Found.At(PlaceName.Card(slot.Id))?.Card!.Name,
-                found.Places.GetValueOrDefault(PlaceName.Card(slot.Id))?.Card!.Name
+                q.Machine.Found.At(Place.Card(slot.Id))?.Card!.Name,
+                found.Places.GetValueOrDefault(Place.Card(slot.Id))?.Card!.Name
             );
     }
 
@@ -392,8 +392,8 @@ public class RoundTripTests
                         fitted,
                         AsFound
                             .From(q.Machine.Sheet, CaptureReader.Read(text).Seen, "x")
-                            .Places.Where(p => PlaceName.IsSlot(p.Key))
-                            .Select(p => (PlaceName.Short(p.Key), p.Value!.Module!.CapacityMiB))
+                            .Places.Where(p => p.Key.IsSlot)
+                            .Select(p => (p.Key.Name, p.Value!.Module!.CapacityMiB))
                             .OrderBy(p => fitted.FindIndex(f => f.Slot == p.Item1))
                     );
             },

@@ -58,9 +58,9 @@ public class SimulatedMachineTests
     private static Question Of(IEnumerable<(string Slot, Unit Unit)> modules)
     {
         var units = modules
-            .ToImmutableSortedDictionary(m => PlaceName.Slot(m.Slot), m => m.Unit, StringComparer.Ordinal)
+            .ToImmutableSortedDictionary(m => Place.Slot(m.Slot), m => m.Unit)
             .Add(
-                "socket:CPU 1",
+                Place.Socket("CPU 1"),
                 new Unit
                 {
                     Processor = new() { Name = "Ostrel 8c", MemoryRateMTs = 2666 },
@@ -102,7 +102,7 @@ public class SimulatedMachineTests
                     Assert.Equal(1 + Slots.Length, found.Count);
                     foreach (var slot in Slots)
                     {
-                        var (was, now) = (q.Machine.Found.At(PlaceName.Slot(slot)), found[PlaceName.Slot(slot)]);
+                        var (was, now) = (q.Machine.Found.At(Place.Slot(slot)), found[Place.Slot(slot)]);
                         Assert.Equal((was?.Module, was?.Serial), (now?.Module, now?.Serial));
                     }
                 },
@@ -158,13 +158,13 @@ public class SimulatedMachineTests
     public void Counted_errors_and_a_failed_test_are_lines_of_proof(string? fault, string? pattern, string? sentence, string? action)
     {
         var whole = Filled(Slots);
-        var found = whole.Machine.Found.Without("slot:B2");
+        var found = whole.Machine.Found.Without(Place.Slot("B2"));
         var q = Question.Of(
             new PlanInput(
                 Sheet,
                 found,
                 whole.Machine.Planned,
-                [new Change("slot:B2", null, whole.Machine.Planned.At("slot:B2"), null, null)],
+                [new Change(Place.Slot("B2"), null, whole.Machine.Planned.At(Place.Slot("B2")), null, null)],
                 Policy.FieldProven,
                 EvidenceBook.Empty,
                 whole.Machine.System,

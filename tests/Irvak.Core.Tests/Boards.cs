@@ -78,7 +78,7 @@ public static class Boards
         sheet ??= Server;
         var state = EditFold.Apply(JobState.Start, new AdoptSheet(sheet), Stamp);
         var places = sheet.Sockets.ToDictionary(
-            s => PlaceName.Socket(s.Id),
+            s => Place.Socket(s.Id),
             s =>
                 (Unit?)
                     new Unit
@@ -88,7 +88,7 @@ public static class Boards
                     }
         );
         foreach (var slot in sheet.Channels.SelectMany(c => c.Slots))
-            places[PlaceName.Slot(slot)] = filled.Contains(slot) ? Unit(module) : null;
+            places[Place.Slot(slot)] = filled.Contains(slot) ? Unit(module) : null;
         return EditFold.Apply(state, new RecordFound(places, new SystemFacts { OsBits = 64, Firmware = "1.0" }, "test"), Stamp);
     }
 
@@ -106,7 +106,7 @@ public static class Boards
     public static Evaluation Evaluate(this JobState state, EvidenceBook? evidence = null, params ShelfPart[] shelf) =>
         Evaluation.Evaluate(state.Ask(evidence, shelf));
 
-    public static Fit Fit(string slot, ModuleSheet? module = null, string? shelf = null) => new(PlaceName.Slot(slot), Unit(module, shelf));
+    public static Fit Fit(string slot, ModuleSheet? module = null, string? shelf = null) => new(Place.Slot(slot), Unit(module, shelf));
 
     public static EvidenceRecord Tried(int gib, Outcome outcome, int day = 1, string firmware = "1.0") =>
         new(
@@ -125,9 +125,9 @@ public static class Boards
 
     public static Build Build(params (string Slot, ModuleSheet Module)[] modules)
     {
-        var units = ImmutableSortedDictionary.CreateBuilder<string, Unit>(StringComparer.Ordinal);
+        var units = ImmutableSortedDictionary.CreateBuilder<Place, Unit>();
         foreach (var (slot, module) in modules)
-            units[PlaceName.Slot(slot)] = Unit(module);
+            units[Place.Slot(slot)] = Unit(module);
         return new Build(units.ToImmutable());
     }
 }

@@ -2,6 +2,7 @@ using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
@@ -16,11 +17,17 @@ public class QuestionTests
     public void What_is_gathered_from_changes_is_of_the_changes_that_stand_there()
     {
         var machine = Asked.Machine;
-        Assert.Equal((true, true, true), (machine.Changed.Contains("slot:B1"), machine.IsNew("slot:B1"), machine.BringsPart("slot:B1")));
+        Assert.Equal(
+            (true, true, true),
+            (machine.Changed.Contains(Place.Slot("B1")), machine.IsNew(Place.Slot("B1")), machine.BringsPart(Place.Slot("B1")))
+        );
         var none = machine with { Changes = [] };
-        Assert.Equal((false, false, false), (none.Changed.Contains("slot:B1"), none.IsNew("slot:B1"), none.BringsPart("slot:B1")));
+        Assert.Equal(
+            (false, false, false),
+            (none.Changed.Contains(Place.Slot("B1")), none.IsNew(Place.Slot("B1")), none.BringsPart(Place.Slot("B1")))
+        );
         // And the first is what it was.
-        Assert.True(machine.IsNew("slot:B1"));
+        Assert.True(machine.IsNew(Place.Slot("B1")));
     }
 
     [Fact]

@@ -22,7 +22,7 @@ internal static class SampleJobs
     private static readonly ArrayLevel[] Levels = Enum.GetValues<ArrayLevel>();
 
     public static IEnumerable<(string Name, JobState Job)> All(int seeds) =>
-        from file in Directory.GetFiles(Repository.At("demo", "sheets"), "*.json").Order(StringComparer.Ordinal)
+        from file in Directory.GetFiles(Repository.At("demo", "sheets"), "*.json").Order()
         from seed in Enumerable.Range(1, seeds)
         select (
             $"{Path.GetFileNameWithoutExtension(file)}-{seed}",
@@ -32,27 +32,25 @@ internal static class SampleJobs
     private static JobState Of(MachineSheet sheet, int seed)
     {
         var chance = new Random(seed);
-        string[] places =
+        Place[] places =
         [
-            .. sheet.Sockets.Select(s => PlaceName.Socket(s.Id)),
-            .. sheet.Channels.SelectMany(c => c.Slots).Select(PlaceName.Slot),
-            .. sheet.Bays.SelectMany(b => b.Names).Select(PlaceName.Bay),
-            .. sheet.M2.Select(m => PlaceName.M2(m.Id)),
-            .. sheet.Slots.Select(s => PlaceName.Card(s.Id)),
+            .. sheet.Sockets.Select(s => Place.Socket(s.Id)),
+            .. sheet.Channels.SelectMany(c => c.Slots).Select(Place.Slot),
+            .. sheet.Bays.SelectMany(b => b.Names).Select(Place.Bay),
+            .. sheet.M2.Select(m => Place.M2(m.Id)),
+            .. sheet.Slots.Select(s => Place.Card(s.Id)),
         ];
-        var alike = new Dictionary<string, Unit?>();
-        Unit? Some(string place)
+        var alike = new Dictionary<PlaceKind, Unit?>();
+        Unit? Some(Place place)
         {
             // Most places of a kind hold the same part, as in machines that people have.
-            var kind = PlaceName.Kind(place);
+            var kind = place.Kind;
             if (alike.TryGetValue(kind, out var one) && chance.Next(3) > 0)
                 return one;
             var parts = Shelf.Values.Where(p => Fits(p, kind)).ToList();
             return alike[kind] = parts.Count == 0 ? null : Unit(parts[chance.Next(parts.Count)]);
         }
-        var found = places
-            .Where(p => chance.Next(5) > 0)
-            .ToDictionary(p => p, p => PlaceName.IsSocket(p) || chance.Next(2) == 0 ? Some(p) : null);
+        var found = places.Where(p => chance.Next(5) > 0).ToDictionary(p => p, p => p.IsSocket || chance.Next(2) == 0 ? Some(p) : null);
         List<Edit> edits =
         [
             new RecordFound(found, new SystemFacts { OsBits = chance.Next(4) == 0 ? 32 : 64, Firmware = "1.0" }, "test"),
@@ -70,13 +68,7 @@ internal static class SampleJobs
             new SetWish(WishKind.Failures, chance.Next(0, 3)),
         ];
         var job = edits.Aggregate(EditFold.Apply(JobState.Start, new AdoptSheet(sheet), Boards.Stamp), Tried);
-        string[] drives =
-        [
-            .. job
-                .Planned.Units.Where(u => u.Value.Drive is not null && PlaceName.HoldsDrive(u.Key))
-                .Select(u => u.Key)
-                .Order(StringComparer.Ordinal),
-        ];
+        Place[] drives = [.. job.Planned.Units.Where(u => u.Value.Drive is not null && u.Key.HoldsDrive).Select(u => u.Key).Order()];
         var half = drives.Length - (drives.Length / 3);
         job = Tried(
             job,
@@ -112,13 +104,13 @@ internal static class SampleJobs
             ShelfPartId = part.Id,
         };
 
-    private static bool Fits(ShelfPart part, string kind) =>
+    private static bool Fits(ShelfPart part, PlaceKind kind) =>
         kind switch
         {
-            "slot" => part.Module is not null,
-            "socket" => part.Processor is not null,
-            "card" => part.Card is not null,
-            "m2" => part.Drive is { Form: "m.2" or "msata" },
+            PlaceKind.Slot => part.Module is not null,
+            PlaceKind.Socket => part.Processor is not null,
+            PlaceKind.Card => part.Card is not null,
+            PlaceKind.M2 => part.Drive is { Form: "m.2" or "msata" },
             _ => part.Drive is { Form: not ("m.2" or "msata") },
         };
 

@@ -1,5 +1,4 @@
 using CsCheck;
-using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;
@@ -121,7 +120,7 @@ public class BuyingSolverTests
                             .. state
                                 .Found.Where(u => u.Value.Module is not null)
                                 .Take(keep)
-                                .Select(u => new HandModule(u.Value, PlaceName.Short(u.Key))),
+                                .Select(u => new HandModule(u.Value, u.Key.Name)),
                             .. Enumerable
                                 .Repeat(shelf[0], a)
                                 .Concat(Enumerable.Repeat(shelf[1], b))

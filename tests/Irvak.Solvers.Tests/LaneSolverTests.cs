@@ -23,10 +23,10 @@ public class LaneSolverTests
     public void A_carrier_goes_where_all_its_drives_are_seen_and_the_rest_makes_room()
     {
         // The network card in the only slot of sixteen lanes moves out of the way.
-        var state = LaneBox.Carrying("S2", 4).With(new Fit("card:S1", LaneBox.Card(LaneBox.Network)));
+        var state = LaneBox.Carrying("S2", 4).With(new Fit(Place.Card("S1"), LaneBox.Card(LaneBox.Network)));
         var found = Solve(state);
         Assert.True(found.IsBest);
-        Assert.Equal("card:S1", found.Parts.Single(p => p.From == "card:S2").To);
+        Assert.Equal(Place.Card("S1"), found.Parts.Single(p => p.From == Place.Card("S2")).To);
         Assert.Equal([4, 4, 4, 4], found.Splits["S1"]);
         Assert.Equal(0, found.LostMBs);
         Assert.True(found.LostBefore > 10_000);
@@ -37,10 +37,10 @@ public class LaneSolverTests
     public void What_fits_nowhere_stays_out_with_its_reason()
     {
         var huge = LaneBox.Network with { Name = "Huge", LengthMm = 400, Height = "full" };
-        var found = Solve(LaneBox.With(("card:S1", huge), ("card:S2", LaneBox.Network)));
+        var found = Solve(LaneBox.With((Place.Card("S1"), huge), (Place.Card("S2"), LaneBox.Network)));
         var left = Assert.Single(found.Parts, p => p.To is null);
         Assert.Equal(("Huge", "no slot takes it: 3 too short for its length, 2 of another bus, 1 too low"), (left.Part, left.Why));
-        Assert.Null(found.Edit!.Moves["card:S1"]);
+        Assert.Null(found.Edit!.Moves[Place.Card("S1")]);
     }
 
     [Fact]
@@ -54,7 +54,11 @@ public class LaneSolverTests
             Boards = [],
         };
         // A card as thick as two slots shuts both; the two thin ones stay.
-        var state = LaneBox.On(sheet, ("card:S1", LaneBox.Network with { Name = "Thick", Thick = 2 }), ("card:S2", LaneBox.Network));
+        var state = LaneBox.On(
+            sheet,
+            (Place.Card("S1"), LaneBox.Network with { Name = "Thick", Thick = 2 }),
+            (Place.Card("S2"), LaneBox.Network)
+        );
         var found = Solve(state);
         Assert.Equal("others need the slots that would take it", Assert.Single(found.Parts, p => p.To is null).Why);
     }
@@ -66,10 +70,10 @@ public class LaneSolverTests
             .Empty()
             .With(
                 new RecordFound(
-                    new Dictionary<string, Unit?>
+                    new Dictionary<Place, Unit?>
                     {
-                        ["card:S1"] = LaneBox.Card(LaneBox.Network),
-                        ["card:S2"] = LaneBox.Card(LaneBox.Adapter),
+                        [Place.Card("S1")] = LaneBox.Card(LaneBox.Network),
+                        [Place.Card("S2")] = LaneBox.Card(LaneBox.Adapter),
                     },
                     null,
                     "test"
@@ -78,14 +82,14 @@ public class LaneSolverTests
         Assert.Null(Solve(state).Edit);
         // A carrier comes that needs S1: one card moves, not two.
         var more = state.With(
-            new Fit("card:S4", LaneBox.Card(LaneBox.Carrier)),
-            new Fit("m2:S4.1", LaneBox.Drive(LaneBox.Module)),
-            new Fit("m2:S4.2", LaneBox.Drive(LaneBox.Module)),
-            new Fit("m2:S4.3", LaneBox.Drive(LaneBox.Module))
+            new Fit(Place.Card("S4"), LaneBox.Card(LaneBox.Carrier)),
+            new Fit(Place.M2("S4.1"), LaneBox.Drive(LaneBox.Module)),
+            new Fit(Place.M2("S4.2"), LaneBox.Drive(LaneBox.Module)),
+            new Fit(Place.M2("S4.3"), LaneBox.Drive(LaneBox.Module))
         );
         var found = Solve(more);
-        Assert.Equal("card:S1", found.Parts.Single(p => p.From == "card:S4").To);
-        Assert.Equal("card:S2", found.Parts.Single(p => p.From == "card:S2").To);
+        Assert.Equal(Place.Card("S1"), found.Parts.Single(p => p.From == Place.Card("S4")).To);
+        Assert.Equal(Place.Card("S2"), found.Parts.Single(p => p.From == Place.Card("S2")).To);
     }
 
     [Fact]
@@ -93,9 +97,9 @@ public class LaneSolverTests
     {
         var sheet = LaneBox.Sheet with { Exclusions = [new("M1", "S2", 0)], Slots = [LaneBox.Sheet.Slots[1]], Roots = LaneBox.Sheet.Roots };
         var state = LaneBox
-            .On(sheet, ("card:S2", LaneBox.Network))
-            .With(new Fit("m2:M1", LaneBox.Drive(LaneBox.Module with { Gen = 3, ReadMBs = 3000 })));
-        Assert.Equal("m2:M2", Solve(state).Parts.Single(p => p.From == "m2:M1").To);
+            .On(sheet, (Place.Card("S2"), LaneBox.Network))
+            .With(new Fit(Place.M2("M1"), LaneBox.Drive(LaneBox.Module with { Gen = 3, ReadMBs = 3000 })));
+        Assert.Equal(Place.M2("M2"), Solve(state).Parts.Single(p => p.From == Place.M2("M1")).To);
     }
 
     [Fact]
@@ -173,7 +177,7 @@ public class LaneSolverTests
                 : [],
         };
         var state = LaneBox.Empty(sheet);
-        var free = slots.Select(s => "card:" + s.Id).ToList();
+        var free = slots.Select(s => Place.Card(s.Id)).ToList();
         string? carrier = null;
         foreach (
             var card in new[]
@@ -188,12 +192,14 @@ public class LaneSolverTests
             free.Remove(at);
             state =
                 random.Next(3) == 0
-                    ? state.With(new RecordFound(new Dictionary<string, Unit?> { [at] = LaneBox.Card(card) }, null, "test"))
+                    ? state.With(new RecordFound(new Dictionary<Place, Unit?> { [at] = LaneBox.Card(card) }, null, "test"))
                     : state.With(new Fit(at, LaneBox.Card(card)));
             if (card.Endpoints is not null)
-                carrier = PlaceName.Short(at);
+                carrier = at.Name;
         }
-        var places = (carrier is null ? [] : Enumerable.Range(1, 4).Select(n => $"m2:{carrier}.{n}")).Append("m2:M1").ToList();
+        var places = (carrier is null ? [] : Enumerable.Range(1, 4).Select(n => Place.M2($"{carrier}.{n}")))
+            .Append(Place.M2("M1"))
+            .ToList();
         for (var n = random.Next(0, 4); n > 0 && places.Count > 0; n--)
         {
             var at = places[random.Next(places.Count)];
@@ -208,12 +214,12 @@ public class LaneSolverTests
     /// <summary>Every way to put the cards and modules of a plan, with every setting of the slots.</summary>
     private static IEnumerable<Layout> Every(Question q)
     {
-        var cards = q.Machine.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "card").ToList();
-        var modules = q.Machine.Planned.Units.Where(u => PlaceName.Kind(u.Key) == "m2").ToList();
+        var cards = q.Machine.Planned.Units.Where(u => u.Key.Kind == PlaceKind.Card).ToList();
+        var modules = q.Machine.Planned.Units.Where(u => u.Key.Kind == PlaceKind.M2).ToList();
         var bare = new Build(q.Machine.Planned.Units.RemoveRange(cards.Concat(modules).Select(u => u.Key)));
         return Cards(0, bare, [], []);
 
-        IEnumerable<Layout> Cards(int n, Build build, Dictionary<string, string> at, Dictionary<string, IReadOnlyList<int>> splits)
+        IEnumerable<Layout> Cards(int n, Build build, Dictionary<Place, Place> at, Dictionary<string, IReadOnlyList<int>> splits)
         {
             if (n == cards.Count)
             {
@@ -226,7 +232,7 @@ public class LaneSolverTests
             var card = cards[n].Value.Card!;
             foreach (var slot in q.Machine.Sheet.Slots)
             {
-                var place = PlaceName.Card(slot.Id);
+                var place = Place.Card(slot.Id);
                 if (build.At(place) is not null || CardFit.WhyNot(slot, card) is not null)
                     continue;
                 IEnumerable<IReadOnlyList<int>> ways = card is { Endpoints: not null, HasSwitch: not true }
@@ -245,7 +251,7 @@ public class LaneSolverTests
             }
         }
 
-        IEnumerable<Layout> Modules(int n, Build build, Dictionary<string, string> at, Dictionary<string, IReadOnlyList<int>> splits)
+        IEnumerable<Layout> Modules(int n, Build build, Dictionary<Place, Place> at, Dictionary<string, IReadOnlyList<int>> splits)
         {
             if (n == modules.Count)
             {
@@ -256,12 +262,12 @@ public class LaneSolverTests
             foreach (var layout in Modules(n + 1, build, at, splits))
                 yield return layout;
             var carriers = q
-                .Machine.Sheet.Slots.Where(s => build.At(PlaceName.Card(s.Id))?.Card?.Endpoints is not null)
-                .SelectMany(s => Enumerable.Range(0, 4).Select(i => PlaceName.M2(CarrierPlaces.Name(s.Id, i))));
+                .Machine.Sheet.Slots.Where(s => build.At(Place.Card(s.Id))?.Card?.Endpoints is not null)
+                .SelectMany(s => Enumerable.Range(0, 4).Select(i => Place.M2(CarrierPlaces.Name(s.Id, i))));
             foreach (
                 var place in q
                     .Machine.Sheet.M2.Where(m => m.On is null && M2Fit.Fits(m, modules[n].Value.Drive!))
-                    .Select(m => PlaceName.M2(m.Id))
+                    .Select(m => Place.M2(m.Id))
                     .Concat(carriers)
             )
                 if (build.At(place) is null)
@@ -271,15 +277,15 @@ public class LaneSolverTests
                         yield return layout;
         }
 
-        Layout? Judge(Build build, Dictionary<string, string> at, Dictionary<string, IReadOnlyList<int>> splits)
+        Layout? Judge(Build build, Dictionary<Place, Place> at, Dictionary<string, IReadOnlyList<int>> splits)
         {
             // A layout counts when the core finds no place twice, none dark or covered, none unseen and no root overdrawn.
             for (var i = 0; i < q.Machine.Sheet.Slots.Count; i++)
                 if (
-                    build.At(PlaceName.Card(q.Machine.Sheet.Slots[i].Id))?.Card is { Thick: > 1 and var thick }
+                    build.At(Place.Card(q.Machine.Sheet.Slots[i].Id))?.Card is { Thick: > 1 and var thick }
                     && (
                         i + thick > q.Machine.Sheet.Slots.Count
-                        || q.Machine.Sheet.Slots.Skip(i + 1).Take(thick - 1).Any(s => build.At(PlaceName.Card(s.Id)) is not null)
+                        || q.Machine.Sheet.Slots.Skip(i + 1).Take(thick - 1).Any(s => build.At(Place.Card(s.Id)) is not null)
                     )
                 )
                     return null;
@@ -304,23 +310,20 @@ public class LaneSolverTests
 
     /// <summary>Ten for a fitted part that moves, one for a planned one, one for a slot set otherwise; riding along with a carrier is
     /// free.</summary>
-    private static int Moved(Question q, Dictionary<string, string> at, IReadOnlyDictionary<string, IReadOnlyList<int>> splits)
+    private static int Moved(Question q, Dictionary<Place, Place> at, IReadOnlyDictionary<string, IReadOnlyList<int>> splits)
     {
         var cost = 0;
         foreach (var (from, to) in at)
         {
-            var carrier = PlaceName.Kind(from) == "m2" && from.Contains('.') ? from[..from.IndexOf('.')].Replace("m2:", "card:") : null;
-            var home =
-                carrier is not null && at.TryGetValue(carrier, out var now)
-                    ? now.Replace("card:", "m2:") + from[from.IndexOf('.')..]
-                    : from;
+            var dot = from.Kind == PlaceKind.M2 ? from.Name.IndexOf('.') : -1;
+            var home = dot >= 0 && at.TryGetValue(Place.Card(from.Name[..dot]), out var now) ? Place.M2(now.Name + from.Name[dot..]) : from;
             if (to != home)
                 cost += q.Machine.IsNew(from) ? 1 : 10;
         }
         return cost
             + splits.Count(s =>
                 q.Machine.Planned.Units.Any(u =>
-                    at.GetValueOrDefault(u.Key) == PlaceName.Card(s.Key) && u.Value.Card is { Endpoints: not null, HasSwitch: not true }
+                    at.GetValueOrDefault(u.Key) == Place.Card(s.Key) && u.Value.Card is { Endpoints: not null, HasSwitch: not true }
                 ) && !s.Value.SequenceEqual(q.Lanes.SplitOf(s.Key))
             );
     }

@@ -15,7 +15,7 @@ public class PlacementSolverTests
 {
     private static List<HandModule> Hand(JobState state, params ModuleSheet[] more) =>
         [
-            .. state.Planned.Units.Where(u => u.Value.Module is not null).Select(u => new HandModule(u.Value, PlaceName.Short(u.Key))),
+            .. state.Planned.Units.Where(u => u.Value.Module is not null).Select(u => new HandModule(u.Value, u.Key.Name)),
             .. more.Select(m => new HandModule(Boards.Unit(m), null)),
         ];
 
@@ -74,7 +74,7 @@ public class PlacementSolverTests
     public void Slots_behind_an_empty_socket_are_no_slots()
     {
         var state = Boards.Job(Boards.Server);
-        state = state with { Found = state.Found.Remove("socket:CPU 2") };
+        state = state with { Found = state.Found.Remove(Place.Socket("CPU 2")) };
         Assert.All(Solve(state, [.. Times(6, Boards.Module())]).Slots.Keys, s => Assert.Matches("^[AB]", s));
     }
 
@@ -201,9 +201,9 @@ public class PlacementSolverTests
         var at = seed;
         foreach (var module in modules.Take(slots.Count))
         {
-            while (found.ContainsKey(PlaceName.Slot(slots[at % slots.Count])))
+            while (found.ContainsKey(Place.Slot(slots[at % slots.Count])))
                 at++;
-            found = found.SetItem(PlaceName.Slot(slots[at % slots.Count]), Boards.Unit(module));
+            found = found.SetItem(Place.Slot(slots[at % slots.Count]), Boards.Unit(module));
             at += 1 + (seed % 3);
         }
         return state with { Found = found };
@@ -247,7 +247,7 @@ public class PlacementSolverTests
                 // The piece that was found here, when it is of that kind; another one of the kind otherwise.
                 var piece = kinds[chosen[i]].FirstOrDefault(p => p.From == slots[i])
                     ?? new HandModule(kinds[chosen[i]].First().Unit with { Serial = "another" }, null);
-                build = build.With(PlaceName.Slot(slots[i]), piece.Unit);
+                build = build.With(Place.Slot(slots[i]), piece.Unit);
             }
             if (!InOrder(q.Machine.Sheet, build) || PlacementSolver.Against(q.Memory, build).Any())
                 return;
@@ -314,7 +314,7 @@ public class PlacementSolverTests
                 var free = modules[0].Channel.Slots.FirstOrDefault(s => state.Planned.ModuleAt(s) is null);
                 if (free is null || t.Loose.Length == 0)
                     return;
-                var more = state.Planned.With(PlaceName.Slot(free), Boards.Unit(t.Loose[0]));
+                var more = state.Planned.With(Place.Slot(free), Boards.Unit(t.Loose[0]));
                 Assert.True(
                     (Rate.Of(state.Ask().Memory, more).HighMTs ?? 0) <= (Rate.Of(state.Ask().Memory, state.Planned).HighMTs ?? int.MaxValue)
                 );
@@ -332,7 +332,7 @@ public class PlacementSolverTests
                     .Planned.Modules(t.Sheet)
                     .GroupBy(m => m.Module)
                     .FirstOrDefault(g => g.Count() > 1)
-                    ?.Select(m => PlaceName.Slot(m.Slot))
+                    ?.Select(m => Place.Slot(m.Slot))
                     .ToList();
                 if (pair is null)
                     return;

@@ -4,6 +4,7 @@ using Irvak.Core.Boot;
 using Irvak.Core.Builds;
 using Irvak.Core.Caches;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;
@@ -131,7 +132,7 @@ public class StorageWaysTests
         Evaluation Evaluate(JobState s) => s.Evaluate(null, shelf);
         var before = Evaluate(state);
         var finding = before.Findings.Single(f => f.Rule.Code == "CTL-PROTOCOL");
-        Assert.Equal(["bay:1", "bay:2"], finding.Places);
+        Assert.Equal([Place.Bay("1"), Place.Bay("2")], finding.Places);
         Assert.Equal(
             ["cheap in S1, the bays cabled to it", "dear in S1, the bays cabled to it"],
             WaysOut.Of(state, before, finding, shelf, Evaluate).Select(w => w.Title)

@@ -3,6 +3,7 @@ using Irvak.Core;
 using Irvak.Core.Aims;
 using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;
@@ -54,7 +55,7 @@ public class WaysOutTests
     [Fact]
     public void A_module_behind_an_empty_first_slot_moves_forward() =>
         Assert.Contains(Ways(Boards.Job(Boards.Server, "A1", "C1", "D1").With(Boards.Fit("B2")), "MEM-FILL"), w =>
-            w.Title == "Move B2 to B1" && w.Edit == new Move("slot:B2", "slot:B1")
+            w.Title == "Move B2 to B1" && w.Edit == new Move(Place.Slot("B2"), Place.Slot("B1"))
         );
 
     [Fact]

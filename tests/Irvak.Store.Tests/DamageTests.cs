@@ -2,6 +2,7 @@ using Dapper;
 using Irvak.Core.Aims;
 using Irvak.Core.Edits;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests;
@@ -61,7 +62,7 @@ public class DamageTests(StoreFixture store)
         Assert.Equal(Database.ToJson(before.State), Database.ToJson(again.State));
         // The next edit mends it.
         await Apply(again, Boards.Fit("C1"));
-        Assert.Equal(["slot:B1", "slot:C1"], (await store.Jobs.Find(job.Number, default))!.State.Plan.Keys);
+        Assert.Equal([Place.Slot("B1"), Place.Slot("C1")], (await store.Jobs.Find(job.Number, default))!.State.Plan.Keys);
     }
 
     [Theory]
@@ -115,7 +116,7 @@ public class DamageTests(StoreFixture store)
         Assert.Contains($"Entry {fitted.LastNumber} ", refused.Problem.Text);
         var kept = (await store.Jobs.Find(job.Number, default))!;
         Assert.Equal((wished.LastNumber, 64), (kept.LastNumber, kept.State.Aim.MemoryGiB));
-        Assert.Equal(["slot:A1"], kept.State.Plan.Keys);
+        Assert.Equal([Place.Slot("A1")], kept.State.Plan.Keys);
     }
 
     [Fact]
@@ -223,7 +224,7 @@ public class DamageTests(StoreFixture store)
         Assert.IsType<EditOutcome.Applied>(await Send(Boards.Fit("A1"), job.LastNumber));
         Assert.IsType<EditOutcome.OtherContent>(await Send(Boards.Fit("B1"), job.LastNumber));
         Assert.True(Assert.IsType<EditOutcome.Applied>(await Send(Boards.Fit("A1"), job.LastNumber)).Repeated);
-        Assert.Equal(["slot:A1"], (await store.Jobs.Find(job.Number, default))!.State.Plan.Keys);
+        Assert.Equal([Place.Slot("A1")], (await store.Jobs.Find(job.Number, default))!.State.Plan.Keys);
     }
 
     [Fact]

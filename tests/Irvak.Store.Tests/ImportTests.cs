@@ -1,5 +1,6 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Tests;
 
@@ -60,7 +61,7 @@ public class ImportTests(StoreFixture store)
         await Refused("/entries/1/number", History[0], Edit(3, new SetPolicy(Core.Evidence.Policy.Sound)));
         await Refused("/entries/1", History[0], new HistoryEntry(2, Boards.Stamp, EntryKind.Undo, null, [2]));
         await Refused("/entries/0", new HistoryEntry(1, Boards.Stamp, EntryKind.Edit, null, []));
-        await Refused("/entries/1/edit/place", History[0], Edit(2, new Remove("slot:Z9")));
+        await Refused("/entries/1/edit/place", History[0], Edit(2, new Remove(Place.Slot("Z9"))));
         await Refused(
             "/entries/0/who",
             new HistoryEntry(1, new Stamp(" ", default), EntryKind.Edit, new SetPolicy(Core.Evidence.Policy.Sound), [])

@@ -5,6 +5,7 @@ using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -70,7 +71,7 @@ public class JobsTests(StoreFixture store)
         var job = await store.Begin();
         await Apply(job, Boards.Fit("A1"), who: Bao);
         var applied = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("B1"), lastSeen: job.LastNumber));
-        Assert.Equal(["slot:A1", "slot:B1"], applied.Job.State.Plan.Keys);
+        Assert.Equal([Place.Slot("A1"), Place.Slot("B1")], applied.Job.State.Plan.Keys);
     }
 
     [Fact]
@@ -150,7 +151,7 @@ public class JobsTests(StoreFixture store)
     {
         var job = await store.Begin();
         await Apply(job, Boards.Fit("A1"));
-        await Apply(job, new Move("slot:A1", "slot:B1"), lastSeen: job.LastNumber + 1, who: Bao);
+        await Apply(job, new Move(Place.Slot("A1"), Place.Slot("B1")), lastSeen: job.LastNumber + 1, who: Bao);
         var rests = Assert.IsType<EditOutcome.Rests>(
             await store.Jobs.Undo(job.Number, WriteKey.Fresh(), Boards.Stamp, false, StoreFixture.Judge, default)
         );
@@ -165,7 +166,7 @@ public class JobsTests(StoreFixture store)
     public async Task A_refused_edit_leaves_no_trace()
     {
         var job = await store.Begin();
-        Assert.IsType<EditOutcome.Refused>(await Apply(job, new Remove("slot:Z1")));
+        Assert.IsType<EditOutcome.Refused>(await Apply(job, new Remove(Place.Slot("Z1"))));
         Assert.Equal(job.LastNumber, (await store.Jobs.Find(job.Number, default))!.LastNumber);
         Assert.IsType<EditOutcome.Unknown>(
             await store.Jobs.Apply("9999", WriteKey.Fresh(), 0, Boards.Stamp, Boards.Fit("A1"), [], StoreFixture.Judge, default)
@@ -183,7 +184,7 @@ public class JobsTests(StoreFixture store)
                 WriteKey.Fresh(),
                 job.LastNumber,
                 Boards.Stamp,
-                new Remove("slot:Z1"),
+                new Remove(Place.Slot("Z1")),
                 [capture, capture with { Name = "b.txt" }],
                 StoreFixture.Judge,
                 default
@@ -215,7 +216,7 @@ public class JobsTests(StoreFixture store)
         [
             new AdoptSheet(Boards.Server),
             new RecordFound(
-                new Dictionary<string, Core.Builds.Unit?> { ["slot:A1"] = Boards.Unit(), ["slot:A2"] = null },
+                new Dictionary<Place, Core.Builds.Unit?> { [Place.Slot("A1")] = Boards.Unit(), [Place.Slot("A2")] = null },
                 new SystemFacts { OsBits = 64 },
                 "by hand"
             ),
@@ -223,9 +224,9 @@ public class JobsTests(StoreFixture store)
             new SetWish(WishKind.MemoryGiB, 64),
             new SetPolicy(Policy.Sound),
             Boards.Fit("A1"),
-            new Remove("slot:A1"),
-            new Move("slot:A1", "slot:B1"),
-            new Restore("slot:A1"),
+            new Remove(Place.Slot("A1")),
+            new Move(Place.Slot("A1"), Place.Slot("B1")),
+            new Restore(Place.Slot("A1")),
             new SetTick("k", true, "w"),
             new AnswerLine("firmware.total", Core.Expectations.SeenVerdict.Other, "48 GB"),
             new ReadAfter(new Core.Observations.Observation { MemTotalKiB = 1 }, "x"),
@@ -236,11 +237,11 @@ public class JobsTests(StoreFixture store)
             new SetNote("plug:FAN 1", "header 3"),
             new SetMemoryMode(Core.Sheets.MemoryMode.Mirrored),
             new Arrange(
-                new Dictionary<string, Arranged?>
+                new Dictionary<Place, Arranged?>
                 {
-                    ["slot:A1"] = new("slot:A2"),
-                    ["slot:A2"] = null,
-                    ["slot:B1"] = new(null, Boards.Unit()),
+                    [Place.Slot("A1")] = new(Place.Slot("A2")),
+                    [Place.Slot("A2")] = null,
+                    [Place.Slot("B1")] = new(null, Boards.Unit()),
                 },
                 "places"
             ),
@@ -248,10 +249,10 @@ public class JobsTests(StoreFixture store)
                 new(
                     "M",
                     Core.Arrays.ArrayLevel.Parity2,
-                    ["bay:1", "bay:2", "bay:3", "bay:4"],
+                    [Place.Bay("1"), Place.Bay("2"), Place.Bay("3"), Place.Bay("4")],
                     Core.Arrays.ArrayHost.Controller,
                     1,
-                    ["bay:5"],
+                    [Place.Bay("5")],
                     256,
                     Core.Arrays.ArrayUse.Machines,
                     true,
@@ -259,23 +260,23 @@ public class JobsTests(StoreFixture store)
                 )
             ),
             new DropArray("M"),
-            new Core.Controllers.WireBays("front", "card:S1"),
-            new Core.Boot.PlanBoot(new(["m2:X"], 12, SharedGB: 100)),
-            new Core.Caches.PlanCache(new("K", ["bay:1", "bay:2"], [new("M", 500, 2, 0.8)], true, 40)),
+            new Core.Controllers.WireBays("front", Place.Card("S1")),
+            new Core.Boot.PlanBoot(new([Place.M2("X")], 12, SharedGB: 100)),
+            new Core.Caches.PlanCache(new("K", [Place.Bay("1"), Place.Bay("2")], [new("M", 500, 2, 0.8)], true, 40)),
             new Core.Caches.DropCache("K"),
             new Core.Moving.PlanMove("array:md0", Core.Moving.MoveWay.Restore, "M"),
-            new Core.Moving.RecordWipe("bay:1", Core.Moving.WipeWay.Crypto, true),
+            new Core.Moving.RecordWipe(Place.Bay("1"), Core.Moving.WipeWay.Crypto, true),
             new Core.Drives.SetFigures(new(0.02, RebuildShare: 0.3)),
             new Core.Lanes.SetSplit("S1", [4, 4], true),
             new LayOut(
-                new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["m2:M1"] = null },
+                new Dictionary<Place, Place?> { [Place.Card("S1")] = Place.Card("S2"), [Place.M2("M1")] = null },
                 new Dictionary<string, IReadOnlyList<int>> { ["S2"] = [8, 8] },
                 "moves"
             ),
             new Core.Lanes.HoldRate("S1", 3),
             new Core.Power.StaggerStart(4, 12),
             new Core.Power.SeeAir("fan:1", Core.Power.AirState.Unplugged),
-            new Core.Power.PlanPad("m2:M1", 0.8, 0.25),
+            new Core.Power.PlanPad(Place.M2("M1"), 0.8, 0.25),
             new ChangeFields(
                 "array:M",
                 new Dictionary<string, System.Text.Json.JsonElement?>
@@ -285,7 +286,7 @@ public class JobsTests(StoreFixture store)
                 },
                 new Dictionary<string, ListChange> { ["spares"] = new(["bay:6"], ["bay:5"]) }
             ),
-            new Together("both", [new Remove("slot:A1"), new SetPolicy(Policy.Listed)]),
+            new Together("both", [new Remove(Place.Slot("A1")), new SetPolicy(Policy.Listed)]),
         ];
         Assert.Equal(
             typeof(Edit).Assembly.GetTypes().Where(t => !t.IsAbstract && t.IsSubclassOf(typeof(Edit))).Select(t => t.Name).Order(),

@@ -2,6 +2,7 @@ using System.Collections;
 using System.Reflection;
 using System.Text.Json;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -60,7 +61,7 @@ internal sealed class AnyEdit(Random random, JobState state, IReadOnlyList<Shelf
         return (Edit)Make(Kinds[kind % Kinds.Length], "", 0)!;
     }
 
-    private IEnumerable<string> Places => state.Sheet is { } sheet ? SheetPlaces.All(sheet) : [];
+    private IEnumerable<string> Places => state.Sheet is { } sheet ? SheetPlaces.All(sheet).Select(p => p.ToString()) : [];
 
     private object? Make(Type type, string name, int depth)
     {
@@ -82,6 +83,8 @@ internal sealed class AnyEdit(Random random, JobState state, IReadOnlyList<Shelf
             return new DateOnly(2026, 1, 1).AddDays(random.Next(1000));
         if (type == typeof(DateTimeOffset))
             return DateTimeOffset.UnixEpoch.AddDays(random.Next(20_000));
+        if (type == typeof(Place))
+            return Place.Parse(Text(name)!);
         if (type.IsEnum)
             return Enum.GetValues(type).GetValue(random.Next(Enum.GetValues(type).Length));
         if (type == typeof(JsonElement))
@@ -107,6 +110,18 @@ internal sealed class AnyEdit(Random random, JobState state, IReadOnlyList<Shelf
         return Record(type, depth + 1);
     }
 
+    private object Key(Type type, string name) =>
+        Text(
+            name is "More" ? "any"
+            : name is "Splits" ? "slot"
+            : name is "To" or "Was" ? "field"
+            : "place"
+        )!
+            is var text
+        && type == typeof(Place)
+            ? Place.Parse(text)
+            : text;
+
     private object? Many(Type type, string name, int depth)
     {
         var of = type.GetGenericArguments();
@@ -115,14 +130,7 @@ internal sealed class AnyEdit(Random random, JobState state, IReadOnlyList<Shelf
         {
             var map = (IDictionary)Activator.CreateInstance(typeof(Dictionary<,>).MakeGenericType(of))!;
             for (var i = 0; i < count; i++)
-                map[
-                    Text(
-                        name is "More" ? "any"
-                        : name is "Splits" ? "slot"
-                        : name is "To" or "Was" ? "field"
-                        : "place"
-                    )!
-                ] =
+                map[Key(of[0], name)] =
                     random.NextDouble() < _bare / 2 && (!of[1].IsValueType || Nullable.GetUnderlyingType(of[1]) is not null)
                         ? null
                         : Make(of[1], name, depth + 1);

@@ -854,8 +854,7 @@ export interface components {
         AnswerKind: "choice" | "several" | "number" | "text" | "place";
         /** @description What an arrangement puts into a slot: what was found in one, or a part that comes in. */
         Arranged: {
-            /** @description The place it was found in; null for a part that comes in. */
-            from: null | string;
+            from: null | components["schemas"]["Place"];
             unit?: null | components["schemas"]["Unit"];
         };
         /** @description From the drives' bytes to the volume's. */
@@ -1170,8 +1169,7 @@ export interface components {
         };
         /** @description One row of the map that is printed and taped on: which drive is which. */
         BayRow: {
-            /** @description The place; null for a drive that nobody has put into its bay yet. */
-            place: null | string;
+            place: null | components["schemas"]["Place"];
             /** @description Name as printed on the chassis. */
             bay: string;
             what: string;
@@ -1265,7 +1263,7 @@ export interface components {
         /** @description One drive that the system could start from. */
         BootCandidate: {
             /** @description Where it sits or would sit. */
-            place: string;
+            place: components["schemas"]["Place"];
             /** @description Its shelf part; null for one that is in the plan. */
             partId: null | string;
             name: string;
@@ -1774,13 +1772,11 @@ export interface components {
         /** @description What happens at one place between as-found and planned. */
         Change: {
             /** @description The place, with its kind. */
-            place: string;
+            place: components["schemas"]["Place"];
             out: null | components["schemas"]["Unit"];
             in: null | components["schemas"]["Unit"];
-            /** @description Where In stood before, when it was already in the machine. */
-            movedFrom: null | string;
-            /** @description Where Out goes inside the machine, when it stays. */
-            movedTo: null | string;
+            movedFrom: null | components["schemas"]["Place"];
+            movedTo: null | components["schemas"]["Place"];
             bringsPart?: boolean;
             takesPart?: boolean;
         };
@@ -1879,8 +1875,7 @@ export interface components {
             partId: null | string;
             name: string;
             kind: string;
-            /** @description Where it is, or the first place it fits; null with NoPlace when there is none. */
-            at: null | string;
+            at: null | components["schemas"]["Place"];
             noPlace: null | string;
             isNow: boolean;
             /**
@@ -1983,8 +1978,7 @@ export interface components {
             key: string;
             /** @description What it is about, in words. */
             subject: string;
-            /** @description The place; null for a fact of the machine. */
-            place: null | string;
+            place: null | components["schemas"]["Place"];
             claims: components["schemas"]["SaidBy"][];
             /** @description The source whose word counts now; null when none does. */
             believed: null | string;
@@ -2273,7 +2267,7 @@ export interface components {
         EditFit: {
             /** @enum {string} */
             type?: "fit";
-            place: string;
+            place: components["schemas"]["Place"];
             unit: components["schemas"]["Unit"];
         };
         /** @description Closes the job: the machine goes back to its owner. */
@@ -2299,9 +2293,7 @@ export interface components {
             /** @enum {string} */
             type?: "layOut";
             /** @description Present place of the plan → new place; null for what is left out. */
-            moves: {
-                [key: string]: string;
-            };
+            moves: Record<string, never>;
             /** @description How slots are divided afterwards, by their names. */
             splits: {
                 [key: string]: unknown;
@@ -2319,8 +2311,8 @@ export interface components {
         EditMove: {
             /** @enum {string} */
             type?: "move";
-            from: string;
-            to: string;
+            from: components["schemas"]["Place"];
+            to: components["schemas"]["Place"];
         };
         /** @description Plans what the system starts from; null leaves it as it was found. */
         EditPlanBoot: {
@@ -2349,7 +2341,7 @@ export interface components {
             /** @enum {string} */
             type?: "planPad";
             /** @description Place of the module. */
-            place: string;
+            place: components["schemas"]["Place"];
             /**
              * Format: double
              * @description Gap to be filled, mm; 0 drops the pad.
@@ -2393,7 +2385,7 @@ export interface components {
             /** @enum {string} */
             type?: "recordWipe";
             /** @description Where it was found. */
-            place: string;
+            place: components["schemas"]["Place"];
             way: null | components["schemas"]["WipeWay"];
             /** @description True once it is done and was checked. */
             done: boolean;
@@ -2402,7 +2394,7 @@ export interface components {
         EditRemove: {
             /** @enum {string} */
             type?: "remove";
-            place: string;
+            place: components["schemas"]["Place"];
         };
         EditRequest: {
             /**
@@ -2423,7 +2415,7 @@ export interface components {
         EditRestore: {
             /** @enum {string} */
             type?: "restore";
-            place: string;
+            place: components["schemas"]["Place"];
         };
         /** @description Records what somebody saw of a fan, the blanks or the air duct. */
         EditSeeAir: {
@@ -2526,13 +2518,13 @@ export interface components {
             /** @description Group of bays by its name on the sheet. */
             group: string;
             /** @description Place of the card or on-board controller; empty for what the sheet says. */
-            to: string;
+            to: components["schemas"]["Place"];
         };
         /** @enum {unknown} */
         EndState: "full" | "less" | "unseen" | "empty" | "out" | "unknown";
         /** @description Life of one flash drive of the plan. */
         EnduranceRow: {
-            place: string;
+            place: components["schemas"]["Place"];
             name: string;
             /** @description What it is for. */
             serves: string;
@@ -2929,7 +2921,7 @@ export interface components {
         HeatBand: "good" | "care" | "urgent" | "out";
         /** @description How hot a drive was seen. */
         HeatLine: {
-            place: string;
+            place: components["schemas"]["Place"];
             part: string;
             /** Format: int32 */
             celsius: number;
@@ -3159,9 +3151,8 @@ export interface components {
         LaidPart: {
             part: string;
             /** @description Where the plan has it now. */
-            from: string;
-            /** @description Where it goes; null when it finds no place. */
-            to: null | string;
+            from: components["schemas"]["Place"];
+            to: null | components["schemas"]["Place"];
             /** @description Why it finds none. */
             why: null | string;
         };
@@ -3223,9 +3214,9 @@ export interface components {
         };
         /** @description A place that lanes are led to, with what hangs on it. */
         LaneBranch: {
-            place: string;
+            place: components["schemas"]["Place"];
             /** @description card, m2, board or bay. */
-            kind: string;
+            kind: components["schemas"]["PlaceKind"];
             /** @description What feeds it; null when not known. */
             root: null | string;
             /**
@@ -3270,7 +3261,7 @@ export interface components {
         /** @description A device at the end of a link. */
         LaneEnd: {
             /** @description Its own place; that of its card where it has none. */
-            place: string;
+            place: components["schemas"]["Place"];
             name: string;
             state: components["schemas"]["EndState"];
             /**
@@ -3411,9 +3402,7 @@ export interface components {
         /** @description Lays cards and modules out anew; arrays, caches, the boot drive and cables follow their parts. */
         LayOut: {
             /** @description Present place of the plan → new place; null for what is left out. */
-            moves: {
-                [key: string]: string;
-            };
+            moves: Record<string, never>;
             /** @description How slots are divided afterwards, by their names. */
             splits: {
                 [key: string]: number[];
@@ -3423,7 +3412,7 @@ export interface components {
         };
         /** @description A drive that leaves the machine. */
         LeavingDrive: {
-            place: string;
+            place: components["schemas"]["Place"];
             name: string;
             serial: null | string;
             options: components["schemas"]["WipeOption"][];
@@ -3432,7 +3421,7 @@ export interface components {
         /** @description One line of what came out, for the ledger that must balance before the machine is closed. */
         LedgerLine: {
             stepKey: string;
-            place: string;
+            place: components["schemas"]["Place"];
             part: string;
             serial: null | string;
             liesIn: string;
@@ -4049,7 +4038,7 @@ export interface components {
         };
         /** @description A pad with its thickness. */
         PadLine: {
-            place: string;
+            place: components["schemas"]["Place"];
             /** @description Pad of the shelf that fills the gap while pressed by 10 to 30 %; null when none does. */
             part: string;
             /** Format: double */
@@ -4068,7 +4057,7 @@ export interface components {
         };
         /** @description A part that came in or left, with its serial number where it is known. */
         PartLine: {
-            place: string;
+            place: components["schemas"]["Place"];
             part: string;
             serial: null | string;
             /** @description Where an old one lies; null for one that came in. */
@@ -4084,7 +4073,7 @@ export interface components {
             /** @description Part number or model; null when there is none. */
             number: null | string;
             /** @description Kinds of places that it goes into. */
-            homes: string[];
+            homes: components["schemas"]["PlaceKind"][];
         };
         /** @description The path of one array, or of one drive that belongs to none. */
         PathFigures: {
@@ -4231,15 +4220,24 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        /**
+         * @description One place of a machine: its kind and the name it bears there. Written as kind and name with a colon between
+         *                 (`slot:B1`, `bay:3`), shown by its name alone (B1, 3), and ordered as it is written.
+         */
+        Place: string;
+        /**
+         * @description What a place is made for.
+         * @enum {unknown}
+         */
+        PlaceKind: "other" | "battery" | "bay" | "board" | "card" | "m2" | "slot" | "socket" | "supply";
         /** @description A module of a placement and where it goes. */
         PlacedView: {
-            place: string;
+            place: components["schemas"]["Place"];
             short: string;
             /** Format: int32 */
             capacityMiB: null | number;
             type: null | components["schemas"]["ModuleType"];
-            /** @description Slot it was found in; null when it comes in. */
-            from: null | string;
+            from: null | components["schemas"]["Place"];
         };
         PlacementRequest: {
             /** @description Parts of the shelf to place besides what the plan holds; null for none. */
@@ -4359,7 +4357,7 @@ export interface components {
         };
         /** @description What one part draws. */
         PowerLine: {
-            place: string;
+            place: components["schemas"]["Place"];
             part: string;
             /**
              * Format: double
@@ -4776,7 +4774,7 @@ export interface components {
             failed: null | string[];
         };
         RehearsedMember: {
-            place: string;
+            place: components["schemas"]["Place"];
             /**
              * Format: int32
              * @description Group that the drive belongs to, from 1.
@@ -5824,7 +5822,7 @@ export interface components {
             short?: null | string;
             long?: null | string;
             /** @description Kinds of places that can hold this, the first the usual one; empty when nothing is known of it. */
-            homes?: null | string[];
+            homes?: null | components["schemas"]["PlaceKind"][];
         };
         /** @description Something about the machine that nobody has told yet. */
         Unknown: {
@@ -5919,15 +5917,14 @@ export interface components {
         WipeWay: "overwrite" | "crypto" | "sanitise" | "destroy" | "keep";
         /** @description A controller that bays can be cabled to. */
         WireEnd: {
-            place: string;
+            place: components["schemas"]["Place"];
             name: string;
         };
         WiredBays: {
             group: string;
             /** Format: int32 */
             bays: number;
-            /** @description Place of the controller behind the bays; null when there is none or it is not known. */
-            to: null | string;
+            to: null | components["schemas"]["Place"];
             name: null | string;
         };
         /** @enum {unknown} */

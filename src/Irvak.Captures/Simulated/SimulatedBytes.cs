@@ -65,7 +65,7 @@ public sealed class SimulatedBytes(MachineSheet sheet, Build build, FirmwareFact
 
     private byte[] Processor(int index)
     {
-        var unit = build.At(PlaceName.Socket(sheet.Sockets[index].Id));
+        var unit = build.At(Place.Socket(sheet.Sockets[index].Id));
         var body = new byte[0x1A - 4];
         body[0] = 1;
         body[1] = 3;
@@ -114,7 +114,7 @@ public sealed class SimulatedBytes(MachineSheet sheet, Build build, FirmwareFact
                 _ => 2,
             }
         );
-        var used = build.At(PlaceName.Card(slot.Id)) is not null;
+        var used = build.At(Place.Card(slot.Id)) is not null;
         body[3] = (byte)(used ? 4 : 3);
         (body[0x0F - 4], body[0x10 - 4]) = used
             ? (Convert.ToByte(SimulatedSystem.CardAddress(index)[..2], 16), (byte)0)
@@ -124,7 +124,7 @@ public sealed class SimulatedBytes(MachineSheet sheet, Build build, FirmwareFact
 
     private byte[] Device(int handle, Channel channel, string slot)
     {
-        var unit = build.At(PlaceName.Slot(slot));
+        var unit = build.At(Place.Slot(slot));
         var m = unit?.Module;
         var body = new byte[0x28 - 4];
         void Word(int at, int value) => BinaryPrimitives.WriteUInt16LittleEndian(body.AsSpan(at - 4), (ushort)value);

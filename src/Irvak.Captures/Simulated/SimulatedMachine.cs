@@ -90,7 +90,7 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
 
     private void AppendProcessor(StringBuilder text, int index, Socket socket)
     {
-        var unit = _build.At(PlaceName.Socket(socket.Id));
+        var unit = _build.At(Place.Socket(socket.Id));
         text.Append(
             $"Handle 0x{0x0400 + index:X4}, DMI type 4, 48 bytes\nProcessor "
                 + $"Information\n\tSocket Designation: {socket.Id}\n\tType: Central Processor\n"
@@ -112,7 +112,7 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
 
     private void AppendSlot(StringBuilder text, int index, ExpansionSlot slot)
     {
-        var used = _build.At(PlaceName.Card(slot.Id)) is not null;
+        var used = _build.At(Place.Card(slot.Id)) is not null;
         var type = slot.Bus == "pci" ? "32-bit PCI" : $"x{slot.Elec} PCI Express {slot.Gen} x{slot.Mech}";
         text.Append(
             $"Handle 0x{0x0900 + index:X4}, DMI type 9, 17 bytes\nSystem Slot "
@@ -156,7 +156,7 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
 
     private void AppendDevice(StringBuilder text, int index, Channel channel, string slot, int? rate)
     {
-        var unit = _build.At(PlaceName.Slot(slot));
+        var unit = _build.At(Place.Slot(slot));
         var module = unit?.Module;
         text.Append(
             $"Handle 0x{0x1100 + index:X4}, DMI type 17, 92 bytes\nMemory "
@@ -223,10 +223,10 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
         foreach (var fault in faults)
             build = fault switch
             {
-                Fault.ModuleNotSeated f => build.Without(PlaceName.Slot(f.Slot)),
+                Fault.ModuleNotSeated f => build.Without(Place.Slot(f.Slot)),
                 Fault.ChannelDead f => q
                     .Machine.Sheet.Channels.First(c => c.Id == f.Channel)
-                    .Slots.Aggregate(build, (b, s) => b.Without(PlaceName.Slot(s))),
+                    .Slots.Aggregate(build, (b, s) => b.Without(Place.Slot(s))),
                 _ => build,
             };
         return build;

@@ -47,7 +47,7 @@ public sealed class SimulatedManagement(MachineSheet sheet, Build build, Firmwar
 
     private JsonObject Processor(Socket socket)
     {
-        var unit = build.At(PlaceName.Socket(socket.Id));
+        var unit = build.At(Place.Socket(socket.Id));
         return new JsonObject
         {
             ["@odata.type"] = "#Processor.v1_18_0.Processor",
@@ -60,7 +60,7 @@ public sealed class SimulatedManagement(MachineSheet sheet, Build build, Firmwar
 
     private JsonObject Memory(Channel channel, string slot)
     {
-        var unit = build.At(PlaceName.Slot(slot));
+        var unit = build.At(Place.Slot(slot));
         var m = unit?.Module;
         var resource = new JsonObject
         {
@@ -93,7 +93,7 @@ public sealed class SimulatedManagement(MachineSheet sheet, Build build, Firmwar
         return resource;
     }
 
-    private static JsonObject Drive(string place, Unit unit, DriveSheet d) =>
+    private static JsonObject Drive(Place place, Unit unit, DriveSheet d) =>
         new()
         {
             ["@odata.type"] = "#Drive.v1_17_0.Drive",
@@ -109,7 +109,7 @@ public sealed class SimulatedManagement(MachineSheet sheet, Build build, Firmwar
             },
             ["RotationSpeedRPM"] = d.Rpm,
             ["BlockSizeBytes"] = d.SectorBytes ?? 512,
-            ["PhysicalLocation"] = new JsonObject { ["PartLocation"] = new JsonObject { ["ServiceLabel"] = PlaceName.Short(place) } },
+            ["PhysicalLocation"] = new JsonObject { ["PartLocation"] = new JsonObject { ["ServiceLabel"] = place.Name } },
             ["Status"] = new JsonObject { ["State"] = "Enabled", ["Health"] = "OK" },
         };
 
@@ -150,7 +150,7 @@ public sealed class SimulatedManagement(MachineSheet sheet, Build build, Firmwar
     private IEnumerable<List<(string Name, string? Value)>> Instances()
     {
         foreach (var (channel, slot) in Slots)
-            if (build.At(PlaceName.Slot(slot)) is { Module: { } m } unit)
+            if (build.At(Place.Slot(slot)) is { Module: { } m } unit)
                 yield return
                 [
                     ("DeviceLocator", slot),

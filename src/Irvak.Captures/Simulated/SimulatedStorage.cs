@@ -13,12 +13,12 @@ namespace Irvak.Captures.Simulated;
 public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyList<ArrayPlan>? arrays = null)
 {
     /// <summary>Every drive with its place and its name in the system, in the order of the bays.</summary>
-    public IReadOnlyList<(string Place, Unit Unit, string Name)> Drives { get; } = Named(sheet, build, arrays ?? []);
+    public IReadOnlyList<(Place Place, Unit Unit, string Name)> Drives { get; } = Named(sheet, build, arrays ?? []);
 
-    private static List<(string, Unit, string)> Named(MachineSheet sheet, Build build, IReadOnlyList<ArrayPlan> arrays)
+    private static List<(Place, Unit, string)> Named(MachineSheet sheet, Build build, IReadOnlyList<ArrayPlan> arrays)
     {
         var (disk, nvme) = (0, 0);
-        var named = new List<(string, Unit, string)>();
+        var named = new List<(Place, Unit, string)>();
         foreach (var place in SheetPlaces.All(sheet))
             if (
                 build.At(place) is { Drive: { } drive } found
@@ -84,7 +84,7 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
     }
 
     /// <summary>Health of one drive as the common tool prints it with <c>--json -x</c>.</summary>
-    public string Health(string place, Core.Observations.SeenHealth health)
+    public string Health(Place place, Core.Observations.SeenHealth health)
     {
         var (_, unit, name) = Drives.First(d => d.Place == place);
         var d = unit.Drive!;
@@ -314,9 +314,9 @@ public sealed class SimulatedStorage(MachineSheet sheet, Build build, IReadOnlyL
         "Box;Slot;State;Size;Serial number;Model;Array\n"
         + string.Concat(
             Drives
-                .Where(d => PlaceName.IsBay(d.Place))
+                .Where(d => d.Place.IsBay)
                 .Select(d =>
-                    $"1;{PlaceName.Short(d.Place)};Online;{((d.Unit.Drive!.Bytes ?? 0) / 1e12).ToString("0.##")} "
+                    $"1;{d.Place.Name};Online;{((d.Unit.Drive!.Bytes ?? 0) / 1e12).ToString("0.##")} "
                     + $"TB;{d.Unit.Serial};{d.Unit.Drive.Model};{d.Unit.MemberOf ?? "-"}\n"
                 )
         );

@@ -17,7 +17,7 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
         var (package, number) = (0, 0);
         foreach (var socket in sheet.Sockets)
         {
-            if (build.At(PlaceName.Socket(socket.Id)) is not { } unit)
+            if (build.At(Place.Socket(socket.Id)) is not { } unit)
                 continue;
             for (var core = 0; core < coresEach; core++)
                 text.Append(
@@ -62,7 +62,7 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
             var slot = sheet.Slots[i];
             if (slot.Bus == "pci")
                 continue;
-            var card = build.At(PlaceName.Card(slot.Id))?.Card;
+            var card = build.At(Place.Card(slot.Id))?.Card;
             var (gen, width) = (Math.Min(slot.Gen, card?.Gen ?? slot.Gen), Math.Min(slot.Elec, card?.Elec ?? slot.Elec));
             text.Append(
                 $"{PortAddress(i)} PCI bridge [0604]: Device [0b16:{0x1000 + i:x4}] (rev 01) (prog-if 00 "
@@ -97,7 +97,7 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
     {
         var text = new StringBuilder();
         for (var i = 0; i < sheet.Slots.Count; i++)
-            if (sheet.Slots[i].Bus != "pci" && build.At(PlaceName.Card(sheet.Slots[i].Id)) is { Card: { } card })
+            if (sheet.Slots[i].Bus != "pci" && build.At(Place.Card(sheet.Slots[i].Id)) is { Card: { } card })
                 text.Append(
                     $"Slot:\t{CardAddress(i)}\nClass:\t{Class(card.Role)[..Class(card.Role).IndexOf('[')].Trim()}"
                         + $"\nDevice:\t{card.Name}\nPhySlot:\t{sheet.Slots[i].Id}\n\n"

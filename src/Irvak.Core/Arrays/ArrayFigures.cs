@@ -1,6 +1,5 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
-using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
@@ -120,9 +119,7 @@ public sealed record ArrayFigures(
     private static (IReadOnlyList<DriveSheet> Drives, string? Why) DrivesOf(ArrayPlan plan, Build build)
     {
         var empty = plan.Members.FirstOrDefault(p => build.At(p)?.Drive is null);
-        return empty is null
-            ? ([.. plan.Members.Select(p => build.At(p)!.Drive!)], null)
-            : ([], $"there is no drive in {PlaceName.Short(empty)}");
+        return empty is null ? ([.. plan.Members.Select(p => build.At(p)!.Drive!)], null) : ([], $"there is no drive in {empty.Name}");
     }
 
     /// <summary>Figures of an array over drives in their order.</summary>

@@ -1,3 +1,4 @@
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -60,7 +61,7 @@ public static class ArrayMixing
     {
         var plan = array.Plan;
         var drives = plan.Members.Select(p => (Place: p, Drive: q.Planned.At(p)?.Drive)).Where(d => d.Drive is not null).ToList();
-        string[] all = [.. plan.Members];
+        Place[] all = [.. plan.Members];
         if (drives.Select(d => d.Drive!.Media).OfType<DriveMedia>().Distinct().Count() > 1)
             yield return Finding.Of(Media, all, null, ("array", plan.Name));
         var protocols = drives.Select(d => d.Drive!.Protocol).OfType<DriveProtocol>().Distinct().Order().ToList();

@@ -18,8 +18,8 @@ public sealed record ArrayNow(
     string Name,
     RaidCondition Condition,
     string Words,
-    IReadOnlyList<string> Members,
-    IReadOnlyList<string> Out,
+    IReadOnlyList<Place> Members,
+    IReadOnlyList<Place> Out,
     int? Wanted,
     int? Missing,
     bool LevelKnown
@@ -31,20 +31,20 @@ public sealed record ArrayNow(
     /// <summary>Members that it has and nobody has put into a place yet.</summary>
     public int Unplaced => Wanted is { } wanted ? Math.Max(0, wanted - Members.Count) : 0;
 
-    private static readonly Dictionary<string, string> NoMembers = [];
+    private static readonly Dictionary<Place, string> NoMembers = [];
 
     /// <summary>The array that each found drive belongs to, by its place: as a capture lists its members, else as its own record names
     /// it.</summary>
-    public static IReadOnlyDictionary<string, string> Membership(MachineState state, IReadOnlyList<SeenRaid> raids)
+    public static IReadOnlyDictionary<Place, string> Membership(MachineState state, IReadOnlyList<SeenRaid> raids)
     {
-        Dictionary<string, string>? at = null;
+        Dictionary<Place, string>? at = null;
         foreach (var (place, unit) in state.Found)
             if (unit.Drive is not null && ArrayOf(unit, raids) is { } name)
                 (at ??= [])[place] = name;
         // A drive that fell out stands in no list any more: a person tells which it was.
         foreach (var (name, said) in state.ArraysSaid)
-            if (said.Lost is { } lost && state.Found.ContainsKey(lost))
-                (at ??= [])[lost] = name;
+            if (said.Lost is { } lost && Place.Parse(lost) is var place && state.Found.ContainsKey(place))
+                (at ??= [])[place] = name;
         return at ?? NoMembers;
     }
 
@@ -58,7 +58,7 @@ public sealed record ArrayNow(
     private static string? DriveName(Unit unit) => unit.SystemName?.Replace("/dev/", "") is { Length: > 0 } name ? name : null;
 
     /// <summary>Drives that may be the one which an array lost: as large as its smallest member, and claimed by nothing.</summary>
-    public IReadOnlyList<string> MayHaveLost(MachineState state)
+    public IReadOnlyList<Place> MayHaveLost(MachineState state)
     {
         if (Unplaced == 0 || Condition is not (RaidCondition.Degraded or RaidCondition.Rebuilding))
             return [];
@@ -105,7 +105,7 @@ public sealed record ArrayNow(
         ];
     }
 
-    private static ArrayNow Of(MachineState state, string name, IReadOnlyList<string> places, Observation seen)
+    private static ArrayNow Of(MachineState state, string name, IReadOnlyList<Place> places, Observation seen)
     {
         var raid = seen.Raids.FirstOrDefault(r => string.Equals(r.Name, name, StringComparison.OrdinalIgnoreCase));
         var said = state.ArraysSaid.GetValueOrDefault(name);
@@ -152,22 +152,22 @@ public sealed record ArrayNow(
 
     /// <summary>A controller's table tells the state of each drive; one bad word is enough, good words do not make an array
     /// whole.</summary>
-    private static RaidHealth? ByDrives(List<(string Place, string Word)> trouble)
+    private static RaidHealth? ByDrives(List<(Place Place, string Word)> trouble)
     {
         if (trouble.FirstOrDefault(t => Filling.Any(t.Word.Contains)) is { Word: { } word } filling)
-            return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {PlaceName.Short(filling.Place)}", null);
+            return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {filling.Place.Name}", null);
         return trouble.Count == 0
             ? null
             : new(
                 RaidCondition.Degraded,
                 $"has {Say.Count(trouble.Count, "drive that is", "drives that are")} "
-                    + $"“{trouble[0].Word}”, in {Say.Words([.. trouble.Select(t => PlaceName.Short(t.Place))])}",
+                    + $"“{trouble[0].Word}”, in {Say.Words([.. trouble.Select(t => t.Place.Name)])}",
                 trouble.Count
             );
     }
 
     /// <summary>Places whose drives a table calls bad or being filled, each with its word.</summary>
-    private static List<(string Place, string Word)> Troubled(IReadOnlyList<string> places, MachineState state, Observation seen)
+    private static List<(Place Place, string Word)> Troubled(IReadOnlyList<Place> places, MachineState state, Observation seen)
     {
         var words = new Dictionary<string, string>(StringComparer.OrdinalIgnoreCase);
         foreach (var drive in seen.Drives)

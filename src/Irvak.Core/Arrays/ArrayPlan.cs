@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Arrays;
 
@@ -90,10 +91,10 @@ public enum ArrayUse
 public sealed record ArrayPlan(
     string Name,
     ArrayLevel Level,
-    IReadOnlyList<string> Members,
+    IReadOnlyList<Place> Members,
     ArrayHost Host = ArrayHost.Kernel,
     int Groups = 1,
-    IReadOnlyList<string>? Spares = null,
+    IReadOnlyList<Place>? Spares = null,
     int? StripKiB = null,
     ArrayUse Use = ArrayUse.Files,
     bool Scratch = false,
@@ -106,7 +107,7 @@ public sealed record ArrayPlan(
         LongestName = 24;
 
     [JsonIgnore]
-    public IReadOnlyList<string> AllSpares => Spares ?? [];
+    public IReadOnlyList<Place> AllSpares => Spares ?? [];
 
     /// <summary>Made the same way over the same drives. What it is used for, its spares and its backup can change without making it
     /// anew.</summary>

@@ -115,7 +115,7 @@ public static class ArrayRules
     internal static IEnumerable<Finding> Judge(ArrayInput q, ArrayFigures array)
     {
         var plan = array.Plan;
-        string[] places = [.. plan.Members];
+        Place[] places = [.. plan.Members];
         if (array.Why is { } why)
         {
             // One that was found is there, whatever is not known of its drives.
@@ -157,7 +157,7 @@ public static class ArrayRules
 
     /// <summary>Members that hold something now and lose it: drives that were found there and stay, but for those of an array that only
     /// grows.</summary>
-    internal static List<string> Erased(ArrayInput q, ArrayPlan plan) =>
+    internal static List<Place> Erased(ArrayInput q, ArrayPlan plan) =>
         q.StillAs(plan) is not null
             ? []
             :
@@ -205,13 +205,13 @@ public static class ArrayRules
     }
 
     /// <summary>What leaves with the drives that an array is written over.</summary>
-    private static Worked Held(ArrayInput q, IReadOnlyList<string> erased) =>
+    private static Worked Held(ArrayInput q, IReadOnlyList<Place> erased) =>
         Worked.Sum(
             "sector counts of the drives",
             new("size", DiskSpace.TB(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0)), true),
             [
                 .. erased.Select(p => new WorkedLine(
-                    PlaceName.Short(p),
+                    p.Name,
                     q.Found.At(p)!.Drive!.Bytes is { } bytes ? DiskSpace.TB(bytes) : "size not known"
                 )),
             ]
@@ -269,7 +269,7 @@ public static class ArrayRules
 
     internal static IEnumerable<Finding> JudgeTogether(ArrayInput q)
     {
-        var homes = new Dictionary<string, string>();
+        var homes = new Dictionary<Place, string>();
         foreach (var array in q.Arrays)
         foreach (var place in array.Members.Concat(array.AllSpares))
             if (!homes.TryAdd(place, array.Name))

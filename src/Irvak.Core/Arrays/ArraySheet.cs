@@ -44,9 +44,7 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
     /// <summary>Bays and M.2 places free in the plan, of the groups that its members sit in.</summary>
     private static int PlacesLeft(ArrayInput q, ArrayPlan plan)
     {
-        var groups = q
-            .Sheet.Bays.Select(b => b.Names.Select(PlaceName.Bay).ToList())
-            .Append([.. q.Sheet.M2.Select(m => PlaceName.M2(m.Id))]);
+        var groups = q.Sheet.Bays.Select(b => b.Names.Select(Place.Bay).ToList()).Append([.. q.Sheet.M2.Select(m => Place.M2(m.Id))]);
         return groups.Where(g => g.Any(plan.Members.Contains)).SelectMany(g => g).Count(p => q.Planned.At(p) is null);
     }
 

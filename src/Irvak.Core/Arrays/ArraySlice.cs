@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Arrays;
 
@@ -10,7 +11,7 @@ public sealed record ArraySlice
         ImmutableSortedDictionary.Create<string, ArrayPlan?>(StringComparer.Ordinal);
 
     /// <summary>What a machine with other places leaves of them.</summary>
-    public ArraySlice Within(IReadOnlySet<string> places) =>
+    public ArraySlice Within(IReadOnlySet<Place> places) =>
         this with
         {
             Plans = Plans.RemoveRange(
@@ -20,7 +21,7 @@ public sealed record ArraySlice
 
     /// <summary>The same arrays over drives that were laid elsewhere.</summary>
     /// <param name="now">New place of each.</param>
-    public ArraySlice Laid(Func<string, string> now) =>
+    public ArraySlice Laid(Func<Place, Place> now) =>
         this with
         {
             Plans = Plans.ToImmutableSortedDictionary(

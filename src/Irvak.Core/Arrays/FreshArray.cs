@@ -20,15 +20,14 @@ public static class FreshArray
     /// <summary>Over every such drive of the plan, in the order of the chassis, kept as the other arrays are; null when no drive is
     /// free.</summary>
     /// <param name="used">Places of drives that serve something else: a cache, the start of the system.</param>
-    public static ArrayPlan? Of(ArrayInput q, IReadOnlyList<string> used)
+    public static ArrayPlan? Of(ArrayInput q, IReadOnlyList<Place> used)
     {
         var taken = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(used).ToHashSet();
-        List<string> free =
+        List<Place> free =
         [
             .. SheetPlaces.InOrder(
                 q.Sheet,
-                q.Planned.Units.Where(u => u.Value.Drive is not null && PlaceName.HoldsDrive(u.Key) && !taken.Contains(u.Key))
-                    .Select(u => u.Key),
+                q.Planned.Units.Where(u => u.Value.Drive is not null && u.Key.HoldsDrive && !taken.Contains(u.Key)).Select(u => u.Key),
                 p => p
             ),
         ];

@@ -11,12 +11,12 @@ public static class HotBays
 
     /// <summary>Bays that may be served running: by the sheet, and not while an array rests on them that is not known to spare a
     /// drive.</summary>
-    public static HashSet<string> Of(ArrayInput q) =>
+    public static HashSet<Place> Of(ArrayInput q) =>
         [
             .. q
                 .Sheet.Bays.Where(b => b.HotPlug == true)
                 .SelectMany(b => b.Names)
-                .Select(PlaceName.Bay)
+                .Select(Place.Bay)
                 .Where(p => !q.Now.Any(n => n.Members.Contains(p) && !MayRun(q, n))),
         ];
 

@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Arrays;
@@ -14,7 +15,7 @@ public static class JobArrays
         var raids = machine.Seen.Raids;
         var order = (machine.Sheet is { } sheet ? SheetPlaces.All(sheet) : []).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
         var spares = raids.SelectMany(r => r.Members.Where(m => m.Role is "spare" or "journal").Select(m => m.Name)).ToList();
-        bool Stands(string place) =>
+        bool Stands(Place place) =>
             machine.Found[place].SystemName?.Replace("/dev/", "") is not { Length: > 0 } name || !spares.Any(s => ArrayNow.IsPart(s, name));
         return
         [
@@ -28,7 +29,7 @@ public static class JobArrays
             select new ArrayPlan(
                 members.Key,
                 level.Value,
-                [.. members.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue)).ThenBy(p => p, StringComparer.Ordinal)],
+                [.. members.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue)).ThenBy(p => p)],
                 Host(members.Key),
                 StripKiB: raid?.ChunkKiB
             ),

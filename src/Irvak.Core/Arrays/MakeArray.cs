@@ -1,7 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
-using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Arrays;
@@ -42,7 +41,7 @@ public sealed record MakeArray(ArrayPlan Array) : SliceEdit<ArraySlice>
             if (!places.Contains(all[i]))
                 return new(path, $"{all[i]} is no place of {sheet.FullName}.");
             if (all.IndexOf(all[i]) < i)
-                return new(path, $"{PlaceName.Short(all[i])} stands twice in it.");
+                return new(path, $"{all[i].Name} stands twice in it.");
         }
         return null;
     }

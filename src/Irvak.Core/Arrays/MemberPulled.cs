@@ -1,4 +1,5 @@
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 
@@ -118,8 +119,8 @@ public static class MemberPulled
             var what = array is null ? "its level was not told" : array.Why ?? $"it {now.Words}";
             // One that has lost a drive already spares no other, whether that other comes back or not.
             var lost = now.Condition is RaidCondition.Degraded or RaidCondition.Rebuilding;
-            string[] risked = lost ? [.. emptied.Concat(replaced).Except(now.Out)] : [.. emptied];
-            string[] slow = [.. replaced.Except(risked)];
+            Place[] risked = lost ? [.. emptied.Concat(replaced).Except(now.Out)] : [.. emptied];
+            Place[] slow = [.. replaced.Except(risked)];
             if (risked.Length > 0)
                 yield return Finding.Of(
                     Blind,
@@ -142,8 +143,8 @@ public static class MemberPulled
         ArrayInput q,
         ArrayFigures array,
         ArrayNow now,
-        IReadOnlyList<string> emptied,
-        IReadOnlyList<string> replaced
+        IReadOnlyList<Place> emptied,
+        IReadOnlyList<Place> replaced
     )
     {
         var plan = array.Plan;
@@ -151,19 +152,19 @@ public static class MemberPulled
             .Of(plan.Level, plan.Host, [.. plan.Members.Select(p => q.Found.At(p)!.Drive!.Bytes!.Value)], plan.Groups)
             .Shape!;
         // Drives that are out already make room for no other; where they sit is not always known.
-        string[] gone = [.. now.Out.Union(emptied)];
+        Place[] gone = [.. now.Out.Union(emptied)];
         var elsewhere =
             now.Missing is { } missing ? Math.Max(0, missing - now.Out.Count)
             : now.IsWhole || now.Out.Count > 0 || now.Condition == RaidCondition.Unknown ? 0
             : 1;
-        string[] sound = [.. replaced.Except(now.Out)];
+        Place[] sound = [.. replaced.Except(now.Out)];
         var mended = elsewhere == 0 && now.Out.All(replaced.Contains);
         var spares = mended
             ? Lives(shape, plan, emptied, 0) && (sound.Length == 0 || array.Surely > 0)
             : Lives(shape, plan, gone, elsewhere) && sound.All(s => Lives(shape, plan, [.. gone, s], elsewhere));
         if (!spares)
         {
-            string[] taken = [.. emptied.Concat(sound)];
+            Place[] taken = [.. emptied.Concat(sound)];
             yield return Finding.Of(
                 Loses,
                 taken,
@@ -224,14 +225,14 @@ public static class MemberPulled
         };
 
     /// <summary>Members that are taken out for good, and those in whose place another drive comes.</summary>
-    internal static (IReadOnlyList<string> Emptied, IReadOnlyList<string> Replaced) Touched(ArrayInput q, IEnumerable<string> members)
+    internal static (IReadOnlyList<Place> Emptied, IReadOnlyList<Place> Replaced) Touched(ArrayInput q, IEnumerable<Place> members)
     {
         var touched = members.Where(q.Changed.Contains).ToLookup(p => q.Planned.At(p)?.Drive is not null);
         return ([.. touched[false]], [.. touched[true]]);
     }
 
     /// <param name="elsewhere">Members that are out and whose place nobody knows: they count against every group.</param>
-    internal static bool Lives(ArrayShape shape, ArrayPlan plan, IReadOnlyList<string> gone, int elsewhere)
+    internal static bool Lives(ArrayShape shape, ArrayPlan plan, IReadOnlyList<Place> gone, int elsewhere)
     {
         var at = 0;
         foreach (var group in shape.Groups)

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -42,7 +43,7 @@ public enum MemberFate
 }
 
 /// <param name="Group">Group that the drive belongs to, from 1.</param>
-public sealed record RehearsedMember(string Place, int Group, MemberFate Fate);
+public sealed record RehearsedMember(Place Place, int Group, MemberFate Fate);
 
 /// <summary>An array with some of its drives failed, for practice: nothing is planned and nothing is stored.</summary>
 /// <param name="Sentence">The state in one sentence.</param>
@@ -72,15 +73,15 @@ public sealed record Rehearsal(
         ArrayPlan plan,
         ArrayShape shape,
         IReadOnlyList<DriveSheet> drives,
-        IReadOnlyCollection<string> failed,
+        IReadOnlyCollection<Place> failed,
         DriveFigures? figures = null
     )
     {
-        var groups = new List<(ArrayGroup Group, string[] Places, int Out)>();
+        var groups = new List<(ArrayGroup Group, Place[] Places, int Out)>();
         var at = 0;
         foreach (var group in shape.Groups)
         {
-            string[] places = [.. plan.Members.Skip(at).Take(group.Count)];
+            Place[] places = [.. plan.Members.Skip(at).Take(group.Count)];
             groups.Add((group, places, places.Count(failed.Contains)));
             at += group.Count;
         }
@@ -127,7 +128,7 @@ public sealed record Rehearsal(
     }
 
     /// <summary>Chance that a group loses more than it has left while one rebuild runs; groups are independent.</summary>
-    private static double Meanwhile(IEnumerable<(ArrayGroup Group, string[] Places, int Out)> groups, double mttf, double hours)
+    private static double Meanwhile(IEnumerable<(ArrayGroup Group, Place[] Places, int Out)> groups, double mttf, double hours)
     {
         var logLives = 0.0;
         foreach (var (group, _, gone) in groups)
@@ -162,7 +163,7 @@ public sealed record Rehearsal(
     {
         if (state == RehearsedState.Whole)
             yield break;
-        string[] gone = [.. members.Where(m => m.Fate == MemberFate.Out).Select(m => m.Place)];
+        Place[] gone = [.. members.Where(m => m.Fate == MemberFate.Out).Select(m => m.Place)];
         if (state == RehearsedState.Lost)
         {
             yield return "Stop everything that writes to it. Don't create it anew, "
@@ -183,7 +184,7 @@ public sealed record Rehearsal(
             : $"Find the failed drive by serial number and lamp, never by count alone, and pull only {Say.Slots([gone[0]])}.";
         yield return $"Put in a drive of at least {smallest.ToString("N0").Replace(',', ' ')} "
             + $"bytes ({DiskSpace.TB(smallest)}), same kind and sector size.";
-        string[] worst = [.. members.Where(m => m.Fate == MemberFate.Loses).Select(m => m.Place)];
+        Place[] worst = [.. members.Where(m => m.Fate == MemberFate.Loses).Select(m => m.Place)];
         if (rebuild is not null)
             yield return $"Let it rebuild, about {rebuild.Hours:0.#} h each. Until then pull no other drive"
                 + (worst.Length == 0 ? "." : $", least of all {Say.Slots(worst)}.");

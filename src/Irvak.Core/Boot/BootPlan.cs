@@ -1,5 +1,6 @@
 using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Boot;
@@ -13,7 +14,7 @@ namespace Irvak.Core.Boot;
 /// <param name="SharedGB">Data that lies on the same drive, GB; 0 for a drive of its own.</param>
 /// <param name="SharedWrittenGBPerDay">Written a day by that data, GB.</param>
 public sealed record BootPlan(
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     double WrittenGBPerDay = BootLife.UsualWrittenGB,
     double BaseGB = 2.2,
     double GrowthGBPerYear = 2.5,

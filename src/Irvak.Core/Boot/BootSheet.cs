@@ -14,7 +14,7 @@ namespace Irvak.Core.Boot;
 /// <param name="Against">What speaks against it, in sentences; empty when nothing does.</param>
 /// <param name="Stops">True when it can't be started from.</param>
 public sealed record BootCandidate(
-    string Place,
+    Place Place,
     string? PartId,
     string Name,
     bool Chosen,
@@ -156,7 +156,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     }
 
     /// <summary>TB that a drive has taken already; null when no capture told, 0 for a new one.</summary>
-    private static double? Taken(BootInput q, string place, Unit unit) =>
+    private static double? Taken(BootInput q, Place place, Unit unit) =>
         q.BringsPart(place) || unit.ShelfPartId is not null ? 0
         : unit.Serial is { } serial && q.Writes.TryGetValue(serial, out var marks) ? marks.Last.Bytes / 1e12
         : null;
@@ -169,7 +169,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
         var candidates = q
             .Planned.Units.Where(u =>
                 u.Value.Drive is { Media: not DriveMedia.Tape }
-                && PlaceName.HoldsDrive(u.Key)
+                && u.Key.HoldsDrive
                 && (plan?.Places.Contains(u.Key) == true || !Shared(q, u.Key))
             )
             .Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
@@ -191,14 +191,14 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     }
 
     /// <summary>A member of a larger array is no drive that firmware could start from.</summary>
-    private static bool Shared(BootInput q, string place) =>
+    private static bool Shared(BootInput q, Place place) =>
         q.Arrays.Any(a => a.Members.Contains(place) && a.Level is not (ArrayLevel.Single or ArrayLevel.Mirror))
         || q.Caches.Any(c => c.Places.Contains(place));
 
     /// <summary>The drives that a capture saw mounted as the root of the system.</summary>
     private static BootPlan? Found(BootInput q)
     {
-        List<string> places =
+        List<Place> places =
         [
             .. q
                 .Found.Units.Where(u =>
@@ -211,18 +211,18 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     }
 
     /// <summary>Flash of the shelf for free M.2 places, and small flash for the first free bay.</summary>
-    private static IEnumerable<(string Place, ShelfPart Part)> Spare(BootInput q)
+    private static IEnumerable<(Place Place, ShelfPart Part)> Spare(BootInput q)
     {
         var flash = q.Shelf.Values.Where(p => p.InStock > 0 && p.Drive is { Media: DriveMedia.Flash, Bytes: <= LargestSpare });
-        var m2 = q.Sheet.M2.FirstOrDefault(m => q.Planned.At(PlaceName.M2(m.Id)) is null);
+        var m2 = q.Sheet.M2.FirstOrDefault(m => q.Planned.At(Place.M2(m.Id)) is null);
         var bay = q
-            .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, Place: PlaceName.Bay(n))))
+            .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, Place: Place.Bay(n))))
             .FirstOrDefault(b => q.Planned.At(b.Place) is null);
         foreach (var part in flash.OrderBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal))
             if (m2 is not null && part.Drive!.Form is "m.2" or "msata")
             {
                 if (m2 is not null && M2Fit.Takes(m2, part.Drive))
-                    yield return (PlaceName.M2(m2.Id), part);
+                    yield return (Place.M2(m2.Id), part);
             }
             else if (
                 bay.Bays is not null
@@ -233,7 +233,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
                 yield return (bay.Place, part);
     }
 
-    private static BootCandidate Candidate(BootInput q, string place, Unit unit, ShelfPart? part, BootPlan needs, BootPlan? plan)
+    private static BootCandidate Candidate(BootInput q, Place place, Unit unit, ShelfPart? part, BootPlan needs, BootPlan? plan)
     {
         var against = Against(q, place, unit, needs).ToList();
         return new(
@@ -255,10 +255,10 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
         : life with { Verdict = "A disk: writing does not wear it out; it starts and updates more slowly than flash." };
 
     /// <summary>Everything that speaks against a drive as the one the system starts from.</summary>
-    private static IEnumerable<Finding> Against(BootInput q, string place, Unit unit, BootPlan needs)
+    private static IEnumerable<Finding> Against(BootInput q, Place place, Unit unit, BootPlan needs)
     {
         var (drive, firmware) = (unit.Drive!, q.Sheet.Firmware);
-        string[] places = [place];
+        Place[] places = [place];
         var (name, at) = (("drive", unit.Short), ("place", Stated.At(place)));
         if (drive.Protocol == DriveProtocol.Nvme && firmware?.BootsNvme == false)
             yield return Finding.Of(Nvme, places, null, name, at);
@@ -280,7 +280,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
                 ("limit", new DiskSpace(NominalSize.Limit32(drive.SectorBytes ?? 512)))
             );
         if (
-            q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => PlaceName.Bay(n) == place)) is { } bays
+            q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => Place.Bay(n) == place)) is { } bays
             && q.ControllerOf(bays) is { Sheet.Boots: false } host
         )
             yield return Finding.Of(Host, places, null, ("controller", host.Name), at);

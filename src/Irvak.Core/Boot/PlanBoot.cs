@@ -1,7 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
-using Irvak.Core.Places;
 
 namespace Irvak.Core.Boot;
 
@@ -16,7 +15,7 @@ public sealed record PlanBoot(BootPlan? Boot) : SliceEdit<BootSlice>
     public override string Tell() =>
         Boot is null
             ? "leaves the boot drive as found"
-            : $"lets the system start from {string.Join(" and ", Boot.Places.Select(PlaceName.Short))}";
+            : $"lets the system start from {string.Join(" and ", Boot.Places.Select(p => p.Name))}";
 
     public override SheetProblem? Refusal(MachineState machine, BootSlice slice) =>
         Boot is null ? null

@@ -5,11 +5,11 @@ using Irvak.Core.Sheets;
 namespace Irvak.Core.Builds;
 
 /// <summary>What a machine holds: places with the unit in each. A place that is absent is empty.</summary>
-public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
+public sealed record Build(ImmutableSortedDictionary<Place, Unit> Units)
 {
-    public static readonly Build Empty = new(ImmutableSortedDictionary.Create<string, Unit>(StringComparer.Ordinal));
+    public static readonly Build Empty = new(ImmutableSortedDictionary<Place, Unit>.Empty);
 
-    public Unit? At(string place) => Units.GetValueOrDefault(place);
+    public Unit? At(Place place) => Units.GetValueOrDefault(place);
 
     // An evaluation asks for the same slots hundreds of times; the names without their kind are cut off once.
     private Dictionary<string, ModuleSheet>? _modules;
@@ -20,8 +20,8 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
     {
         var modules = new Dictionary<string, ModuleSheet>(Units.Count, StringComparer.Ordinal);
         foreach (var (place, unit) in Units)
-            if (unit.Module is { } module && PlaceName.IsSlot(place))
-                modules[PlaceName.Short(place)] = module;
+            if (unit.Module is { } module && place.IsSlot)
+                modules[place.Name] = module;
         return modules;
     }
 
@@ -32,20 +32,19 @@ public sealed record Build(ImmutableSortedDictionary<string, Unit> Units)
 
     /// <summary>Sockets, by their places, that surely or likely hold a processor which nobody has named: soldered ones, and those of a
     /// machine of which no socket was looked at.</summary>
-    public IReadOnlySet<string> Unnamed { get; init; } = NoneUnnamed;
+    public IReadOnlySet<Place> Unnamed { get; init; } = NoneUnnamed;
 
-    private static readonly HashSet<string> NoneUnnamed = [];
+    private static readonly HashSet<Place> NoneUnnamed = [];
 
     /// <summary>True when a socket holds a processor, named or not.</summary>
-    public bool HasProcessor(string socket) =>
-        PlaceName.Socket(socket) is var place && (Units.ContainsKey(place) || Unnamed.Contains(place));
+    public bool HasProcessor(string socket) => Place.Socket(socket) is var place && (Units.ContainsKey(place) || Unnamed.Contains(place));
 
-    public Build With(string place, Unit unit) => Over(Units.SetItem(place, unit));
+    public Build With(Place place, Unit unit) => Over(Units.SetItem(place, unit));
 
-    public Build Without(string place) => Over(Units.Remove(place));
+    public Build Without(Place place) => Over(Units.Remove(place));
 
     /// <summary>Other units in the same machine.</summary>
-    public Build Over(ImmutableSortedDictionary<string, Unit> units) => new(units) { Unnamed = Unnamed };
+    public Build Over(ImmutableSortedDictionary<Place, Unit> units) => new(units) { Unnamed = Unnamed };
 
     /// <summary>Slots whose processor is there, in the order of the sheet.</summary>
     public IEnumerable<string> UsableSlots(MachineSheet sheet) =>

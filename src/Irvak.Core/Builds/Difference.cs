@@ -1,3 +1,5 @@
+using Irvak.Core.Places;
+
 namespace Irvak.Core.Builds;
 
 /// <summary>What happens at one place between as-found and planned.</summary>
@@ -6,7 +8,7 @@ namespace Irvak.Core.Builds;
 /// <param name="In">The unit that comes to this place; null when none does.</param>
 /// <param name="MovedFrom">Where <paramref name="In"/> stood before, when it was already in the machine.</param>
 /// <param name="MovedTo">Where <paramref name="Out"/> goes inside the machine, when it stays.</param>
-public sealed record Change(string Place, Unit? Out, Unit? In, string? MovedFrom, string? MovedTo)
+public sealed record Change(Place Place, Unit? Out, Unit? In, Place? MovedFrom, Place? MovedTo)
 {
     public bool BringsPart => In is not null && MovedFrom is null;
 

@@ -14,14 +14,13 @@ public record MachineState
     public SystemFacts System { get; init; } = new();
 
     /// <summary>Units as found, by place.</summary>
-    public ImmutableSortedDictionary<string, Unit> Found { get; init; } = Build.Empty.Units;
+    public ImmutableSortedDictionary<Place, Unit> Found { get; init; } = Build.Empty.Units;
 
     /// <summary>Places somebody looked at and found empty.</summary>
-    public ImmutableSortedSet<string> FoundEmpty { get; init; } = ImmutableSortedSet.Create<string>(StringComparer.Ordinal);
+    public ImmutableSortedSet<Place> FoundEmpty { get; init; } = ImmutableSortedSet<Place>.Empty;
 
     /// <summary>Who found the empty places empty.</summary>
-    public ImmutableSortedDictionary<string, string> EmptyBy { get; init; } =
-        ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<Place, string> EmptyBy { get; init; } = ImmutableSortedDictionary<Place, string>.Empty;
 
     /// <summary>What each kind of capture made before the work shows; the newest of its kind.</summary>
     public ImmutableSortedDictionary<string, Observation> Readings { get; init; } =
@@ -48,8 +47,7 @@ public record MachineState
         ImmutableSortedDictionary.Create<string, WriteMarks>(StringComparer.Ordinal);
 
     /// <summary>Places that are not left as found.</summary>
-    public ImmutableSortedDictionary<string, PlannedPlace> Plan { get; init; } =
-        ImmutableSortedDictionary.Create<string, PlannedPlace>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<Place, PlannedPlace> Plan { get; init; } = ImmutableSortedDictionary<Place, PlannedPlace>.Empty;
 
     /// <summary>Everything that any capture made before the work shows.</summary>
     [JsonIgnore]
@@ -61,16 +59,16 @@ public record MachineState
 
     /// <summary>A machine that runs has a processor: where nobody looked at any socket, and where it is soldered, it counts as
     /// there.</summary>
-    private HashSet<string> Unnamed()
+    private HashSet<Place> Unnamed()
     {
         if (Sheet is not { } sheet)
             return [];
-        var blind = !sheet.Sockets.Any(s => Found.ContainsKey(PlaceName.Socket(s.Id)));
+        var blind = !sheet.Sockets.Any(s => Found.ContainsKey(Place.Socket(s.Id)));
         return
         [
             .. sheet
                 .Sockets.Where(s => s.Soldered || blind)
-                .Select(s => PlaceName.Socket(s.Id))
+                .Select(s => Place.Socket(s.Id))
                 .Where(p =>
                     !Found.ContainsKey(p) && !FoundEmpty.Contains(p) && !(Plan.TryGetValue(p, out var planned) && planned.Unit is null)
                 ),

@@ -1,4 +1,5 @@
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Builds;
@@ -38,17 +39,17 @@ public sealed record Unit
     public string Long => PartWords.Of(Module, Processor, Drive, Card, Accessory, true);
 
     /// <summary>Kinds of places that can hold this, the first the usual one; empty when nothing is known of it.</summary>
-    public IReadOnlyList<string> Homes =>
+    public IReadOnlyList<PlaceKind> Homes =>
         this switch
         {
-            { Module: not null } => ["slot"],
-            { Processor: not null } => ["socket"],
-            { Drive.Form: "m.2" or "msata" } => ["m2", "bay", "card", "board"],
-            { Drive.Form: "aic" } => ["card"],
-            { Drive: not null } => ["bay", "m2"],
-            { Card: not null } => ["card", "board", "bay"],
-            { Accessory.Kind: AccessoryKind.Supply } => ["supply"],
-            { Accessory.Kind: AccessoryKind.Battery } => ["battery"],
+            { Module: not null } => [PlaceKind.Slot],
+            { Processor: not null } => [PlaceKind.Socket],
+            { Drive.Form: "m.2" or "msata" } => [PlaceKind.M2, PlaceKind.Bay, PlaceKind.Card, PlaceKind.Board],
+            { Drive.Form: "aic" } => [PlaceKind.Card],
+            { Drive: not null } => [PlaceKind.Bay, PlaceKind.M2],
+            { Card: not null } => [PlaceKind.Card, PlaceKind.Board, PlaceKind.Bay],
+            { Accessory.Kind: AccessoryKind.Supply } => [PlaceKind.Supply],
+            { Accessory.Kind: AccessoryKind.Battery } => [PlaceKind.Battery],
             _ => [],
         };
 

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Caches;
 
@@ -17,7 +18,7 @@ public sealed record CachedVolume(string Array, double HotGB, double Share = 1, 
 /// <param name="BlockKiB">Unit that it keeps, KiB.</param>
 public sealed record CachePlan(
     string Name,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     IReadOnlyList<CachedVolume> Volumes,
     bool WriteBack = false,
     double WrittenGBPerDay = 0,

@@ -46,7 +46,7 @@ public sealed record CacheFigures(
     {
         var drives = plan.Places.Select(p => q.Planned.At(p)?.Drive).ToList();
         if (drives.IndexOf(null) is >= 0 and var at)
-            return new(plan, $"there is no drive in {PlaceName.Short(plan.Places[at])}");
+            return new(plan, $"there is no drive in {plan.Places[at].Name}");
         if (drives.Any(d => d!.Bytes is not > 0))
             return new(plan, "the size of a drive is not known");
         foreach (var v in plan.Volumes)
@@ -238,7 +238,7 @@ public static class CacheRules
                 yield return Finding.Of(Broken, plan.Places, null, name, ("why", why));
                 continue;
             }
-            string[] Those(Func<DriveSheet, bool> which) => [.. plan.Places.Where(p => which(q.Planned.At(p)!.Drive!))];
+            Place[] Those(Func<DriveSheet, bool> which) => [.. plan.Places.Where(p => which(q.Planned.At(p)!.Drive!))];
             if (Those(d => d.Media == DriveMedia.Disk) is { Length: > 0 } disks)
                 yield return Finding.Of(NotFlash, disks, null, name, ("places", Stated.At(disks)));
             if (plan.WriteBack && plan.Places.Count < 2)
@@ -297,7 +297,7 @@ public static class CacheRules
             .Volumes.Select(v => q.Arrays.FirstOrDefault(a => a.Name == v.Array))
             .Where(a => a?.Host == ArrayHost.Controller)
             .Select(a =>
-                q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => a!.Members.Contains(PlaceName.Bay(n)))) is { } bays
+                q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => a!.Members.Contains(Place.Bay(n)))) is { } bays
                     ? q.ControllerOf(bays)
                     : null
             )

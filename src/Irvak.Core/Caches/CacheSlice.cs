@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Caches;
 
@@ -10,7 +11,7 @@ public sealed record CacheSlice
         ImmutableSortedDictionary.Create<string, CachePlan>(StringComparer.Ordinal);
 
     /// <summary>What a machine with other places leaves of them.</summary>
-    public CacheSlice Within(IReadOnlySet<string> places) =>
+    public CacheSlice Within(IReadOnlySet<Place> places) =>
         this with
         {
             Plans = Plans.RemoveRange(Plans.Where(c => !c.Value.Places.All(places.Contains)).Select(c => c.Key)),
@@ -18,7 +19,7 @@ public sealed record CacheSlice
 
     /// <summary>The same caches over drives that were laid elsewhere.</summary>
     /// <param name="now">New place of each.</param>
-    public CacheSlice Laid(Func<string, string> now) =>
+    public CacheSlice Laid(Func<Place, Place> now) =>
         this with
         {
             Plans = Plans.ToImmutableSortedDictionary(

@@ -1,7 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
-using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Caches;
@@ -39,7 +38,7 @@ public sealed record PlanCache(CachePlan Cache) : SliceEdit<CacheSlice>
             if (!all.Contains(Cache.Places[i]))
                 return new($"/edit/cache/places/{i}", $"{Cache.Places[i]} is no place of {sheet.FullName}.");
             if (Cache.Places.Take(i).Contains(Cache.Places[i]))
-                return new($"/edit/cache/places/{i}", $"{PlaceName.Short(Cache.Places[i])} stands twice in it.");
+                return new($"/edit/cache/places/{i}", $"{Cache.Places[i].Name} stands twice in it.");
         }
         for (var i = 0; i < Cache.Volumes.Count; i++)
         {

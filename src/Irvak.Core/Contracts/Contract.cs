@@ -4,6 +4,7 @@ using System.Globalization;
 using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Contracts;
 
@@ -71,7 +72,7 @@ public static class Contract
     {
         if (problems.IsFull)
             return;
-        switch (value)
+        switch (value is Place place ? place.ToString() : value)
         {
             case string text:
                 var key = $"{owner}.{name}";
@@ -171,7 +172,7 @@ public static class Contract
                 return;
             }
             var at = more ? $"{path[..^"/more".Length]}/{Escaped($"{key}")}" : $"{path}/{Escaped($"{key}")}";
-            if (key is string text && Said(text, at, 200, false) is { } said)
+            if (key is string or Place && $"{key}" is var text && Said(text, at, 200, false) is { } said)
                 problems.Add(said with { Path = path });
             else if (value is not null)
                 Walk(value, at, owner, name, inner, problems);

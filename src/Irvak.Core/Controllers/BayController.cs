@@ -9,14 +9,14 @@ namespace Irvak.Core.Controllers;
 /// <param name="Name">As people call it.</param>
 /// <param name="Sheet">What it can; of an on-board one what ports of a board can.</param>
 /// <param name="Card">The card; null for one that is on the board.</param>
-public sealed record BayController(string Place, string Name, ControllerSheet Sheet, CardSheet? Card)
+public sealed record BayController(Place Place, string Name, ControllerSheet Sheet, CardSheet? Card)
 {
     /// <summary>
     /// The controller behind a group of bays: the one it was cabled to, else what the sheet names, else the only card with inner ports,
     /// else
     /// the board's own. Null where bays hang on lanes directly, or where two cards could serve them and nobody said which.
     /// </summary>
-    public static BayController? Of(MachineSheet sheet, Build build, IReadOnlyDictionary<string, string> wiring, BayGroup bays, Build found)
+    public static BayController? Of(MachineSheet sheet, Build build, IReadOnlyDictionary<string, Place> wiring, BayGroup bays, Build found)
     {
         if (wiring.TryGetValue(bays.Group, out var to) && At(sheet, build, to) is { } chosen)
             return chosen;
@@ -30,14 +30,14 @@ public sealed record BayController(string Place, string Name, ControllerSheet Sh
             1 => cards[0],
             > 1 => null,
             // Drives found there that a board's own ports can't run show that something else is behind the bays.
-            _ => bays.Root is null && bays.Names.All(n => found.At(PlaceName.Bay(n))?.Drive?.Protocol is null or DriveProtocol.Sata)
+            _ => bays.Root is null && bays.Names.All(n => found.At(Place.Bay(n))?.Drive?.Protocol is null or DriveProtocol.Sata)
                 ? sheet.Boards.Where(b => b.What == "controller").Select(OnBoard).FirstOrDefault()
                 : null,
         };
     }
 
     /// <summary>The controller at a place; null when there is none.</summary>
-    public static BayController? At(MachineSheet sheet, Build build, string place) =>
+    public static BayController? At(MachineSheet sheet, Build build, Place place) =>
         build.At(place)?.Card is { Controller: { } controller } card ? new(place, card.Name, controller, card)
         : build.At(place)?.Card is { Role: CardRole.PortCard, Endpoints: { Count: > 0 } ends } ports
             ? new(
@@ -52,7 +52,7 @@ public sealed record BayController(string Place, string Name, ControllerSheet Sh
                 },
                 ports
             )
-        : sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == place && b.What == "controller") is { } board ? OnBoard(board)
+        : sheet.Boards.FirstOrDefault(b => Place.Board(b.Id) == place && b.What == "controller") is { } board ? OnBoard(board)
         : null;
 
     /// <summary>Every controller that bays can be cabled to, cards first.</summary>
@@ -73,9 +73,9 @@ public sealed record BayController(string Place, string Name, ControllerSheet Sh
     /// <summary>A root may name a board, or a slot whose card it is; an expander hands on to its own root.</summary>
     private static BayController? Named(MachineSheet sheet, Build build, string root)
     {
-        if (At(sheet, build, PlaceName.Board(root)) is { } board)
+        if (At(sheet, build, Place.Board(root)) is { } board)
             return board;
-        if (At(sheet, build, PlaceName.Card(root)) is { } card)
+        if (At(sheet, build, Place.Card(root)) is { } card)
             return card;
         return sheet.Boards.FirstOrDefault(b => b.Id == root && b.What is "expander" or "multiplier") is { Root: { } next } && next != root
             ? Named(sheet, build, next)
@@ -85,7 +85,7 @@ public sealed record BayController(string Place, string Name, ControllerSheet Sh
     // Ports of a board speak SATA at every rate up to 6 Gb/s and start a system. Common practice, no source.
     private static BayController OnBoard(BoardPlace board) =>
         new(
-            PlaceName.Board(board.Id),
+            Place.Board(board.Id),
             $"on-board {board.Id}",
             new ControllerSheet
             {

@@ -66,7 +66,7 @@ public static class Cabling
 
     /// <summary>Numbers of the bays of a group that hold a drive in the plan.</summary>
     public static IReadOnlyCollection<int> Used(ControllerInput q, BayGroup bays) =>
-        [.. Enumerable.Range(0, bays.Names.Count).Where(i => q.Planned.At(PlaceName.Bay(bays.Names[i]))?.Drive is not null)];
+        [.. Enumerable.Range(0, bays.Names.Count).Where(i => q.Planned.At(Place.Bay(bays.Names[i]))?.Drive is not null)];
 
     /// <summary>A cable of the shelf for that need.</summary>
     public static ShelfPart? Cable(IEnumerable<ShelfPart> shelf, CableNeed need) =>

@@ -178,7 +178,7 @@ public static class ControllerFit
         // What was found and is left alone is not judged anew.
         if (!q.TouchesStorage)
             yield break;
-        var behind = new Dictionary<string, (BayController Controller, int Drives, int Ports)>();
+        var behind = new Dictionary<Place, (BayController Controller, int Drives, int Ports)>();
         foreach (var bays in q.Sheet.Bays)
         {
             var controller = q.ControllerOf(bays);
@@ -187,11 +187,11 @@ public static class ControllerFit
                 if (
                     bays.Root is null
                     && BayController.All(q.Sheet, q.Planned).Where(c => c.Card is not null).ToList() is { Count: > 1 } cards
-                    && bays.Names.Any(n => q.Planned.At(PlaceName.Bay(n)) is not null)
+                    && bays.Names.Any(n => q.Planned.At(Place.Bay(n)) is not null)
                 )
                     yield return Finding.Of(
                         Unknown,
-                        [.. bays.Names.Select(PlaceName.Bay)],
+                        [.. bays.Names.Select(Place.Bay)],
                         null,
                         ("group", bays.Group),
                         ("cards", Say.Words([.. cards.Select(c => c.Name)]))
@@ -202,7 +202,7 @@ public static class ControllerFit
             var count = 0;
             foreach (var name in bays.Names)
             {
-                var place = PlaceName.Bay(name);
+                var place = Place.Bay(name);
                 if (q.Planned.At(place)?.Drive is not { } drive)
                     continue;
                 count++;
@@ -256,9 +256,9 @@ public static class ControllerFit
         : bays.Expander == true || q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is "expander" ? 4
         : drives;
 
-    private static Finding? OfDrive(ControllerInput q, BayGroup bays, string place, DriveSheet drive, BayController controller)
+    private static Finding? OfDrive(ControllerInput q, BayGroup bays, Place place, DriveSheet drive, BayController controller)
     {
-        string[] places = [place];
+        Place[] places = [place];
         var (name, at, its) = (("drive", q.Planned.At(place)!.Short), ("place", Stated.At(place)), ("controller", controller.Name));
         if (drive.Protocol is { } protocol && controller.Sheet.Protocols.Count > 0 && !Speaks(controller.Sheet, protocol))
             return Finding.Of(
@@ -319,7 +319,7 @@ public static class ControllerFit
         || sheet.Protocols.Contains(protocol)
         || (protocol == DriveProtocol.Sata && sheet.Protocols.Contains(DriveProtocol.Sas));
 
-    private static IEnumerable<Finding> OfCard(ControllerInput q, string place, CardSheet card, ControllerSheet sheet)
+    private static IEnumerable<Finding> OfCard(ControllerInput q, Place place, CardSheet card, ControllerSheet sheet)
     {
         if (sheet.IsGuarded)
         {
@@ -394,7 +394,7 @@ public static class ControllerFit
                         Worked.Sum(
                             "the plan",
                             new("members", $"{array.Members.Count}", true),
-                            [.. array.Members.Select(m => new WorkedLine(PlaceName.Short(m), q.Planned.At(m)?.Short ?? "not known"))]
+                            [.. array.Members.Select(m => new WorkedLine(m.Name, q.Planned.At(m)?.Short ?? "not known"))]
                         ),
                         ("array", array.Name),
                         ("old", was.Name),
@@ -421,15 +421,15 @@ public static class ControllerFit
         foreach (var member in array.Members)
         {
             var name =
-                PlaceName.Kind(member) == "m2"
+                member.Kind == PlaceKind.M2
                     ? q.Planned.At(member)?.Drive?.Protocol == DriveProtocol.Nvme
                         ? "the lanes of its M.2 place"
                         : q.Sheet.Boards.Any(b => b.What == "controller")
                             ? $"on-board {q.Sheet.Boards.First(b => b.What == "controller").Id}"
                             : "the board"
-                    : q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => PlaceName.Bay(n) == member)) is { } bays
+                    : q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => Place.Bay(n) == member)) is { } bays
                         ? q.ControllerOf(bays) is { } own
-                            ? $"{own.Name} in {PlaceName.Short(own.Place)}"
+                            ? $"{own.Name} in {own.Place.Name}"
                             : q.Sheet.Roots.Any(r => r.Id == bays.Root)
                                 ? "the lanes of its bays"
                                 : null
@@ -442,7 +442,7 @@ public static class ControllerFit
     }
 
     private static BayController? Serves(ControllerInput q, ArrayPlan array, Func<BayGroup, BayController?> of) =>
-        q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => array.Members.Contains(PlaceName.Bay(n)))) is { } bays ? of(bays) : null;
+        q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => array.Members.Contains(Place.Bay(n)))) is { } bays ? of(bays) : null;
 
     internal static string Name(DriveProtocol protocol) =>
         protocol switch

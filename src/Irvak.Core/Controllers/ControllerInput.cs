@@ -11,12 +11,11 @@ public record ControllerInput : ArrayInput
         : base(arrays) { }
 
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
-    public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
+    public IReadOnlyDictionary<string, Place> Wiring { get; init; } = new Dictionary<string, Place>();
 
     /// <summary>True when anything but memory and processors is touched: most memory jobs needn't ask about cables and drives at
     /// all.</summary>
-    public bool TouchesStorage =>
-        PlansStorage || Wiring.Count > 0 || Changes.Any(c => !PlaceName.IsSlot(c.Place) && !PlaceName.IsSocket(c.Place));
+    public bool TouchesStorage => PlansStorage || Wiring.Count > 0 || Changes.Any(c => !c.Place.IsSlot && !c.Place.IsSocket);
 
     /// <summary>True when the plan has caches or says what the system starts from.</summary>
     public bool PlansStorage { get; init; }
@@ -27,5 +26,5 @@ public record ControllerInput : ArrayInput
     /// <summary>The same, of the machine as found.</summary>
     public BayController? FoundControllerOf(BayGroup bays) => BayController.Of(Sheet, Found, NoWiring, bays, Found);
 
-    private static readonly Dictionary<string, string> NoWiring = [];
+    private static readonly Dictionary<string, Place> NoWiring = [];
 }

@@ -26,7 +26,7 @@ public sealed record ControllerRow(
     string? PartId,
     string Name,
     string Kind,
-    string? At,
+    Place? At,
     string? NoPlace,
     bool IsNow,
     int Runs,
@@ -65,12 +65,12 @@ public static class ControllerTable
     {
         var parts = shelf.ToList();
         var drives = q
-            .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, q.Planned.At(PlaceName.Bay(n))?.Drive)))
+            .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, q.Planned.At(Place.Bay(n))?.Drive)))
             .Where(d => d.Drive is not null)
             .Select(d => (d.Bays, Drive: d.Drive!))
             .ToList();
         var served = q
-            .Sheet.Bays.Where(b => b.Names.Any(n => q.Planned.At(PlaceName.Bay(n))?.Drive is not null))
+            .Sheet.Bays.Where(b => b.Names.Any(n => q.Planned.At(Place.Bay(n))?.Drive is not null))
             .Select(q.ControllerOf)
             .OfType<BayController>()
             .ToList();
@@ -83,7 +83,7 @@ public static class ControllerTable
         {
             var (at, why) = Slot(q, part.Card!);
             rows.Add(
-                Row(q, new(at ?? "", part.Card!.Name, part.Card.Controller!, part.Card), drives, parts, at, why, part, present) with
+                Row(q, new(at ?? Place.None, part.Card!.Name, part.Card.Controller!, part.Card), drives, parts, at, why, part, present) with
                 {
                     Take = at is null ? null : Taken(drives, part, at),
                 }
@@ -100,9 +100,9 @@ public static class ControllerTable
         ];
     }
 
-    private static Together Taken(List<(BayGroup Bays, DriveSheet Drive)> drives, ShelfPart part, string at) =>
+    private static Together Taken(List<(BayGroup Bays, DriveSheet Drive)> drives, ShelfPart part, Place at) =>
         new(
-            $"puts {part.Card!.Name} into {PlaceName.Short(at)} and cables the bays to it",
+            $"puts {part.Card!.Name} into {at.Name} and cables the bays to it",
             [new Fit(at, Unit.Of(part)), .. drives.Select(d => d.Bays.Group).Distinct().Select(g => new WireBays(g, at))]
         );
 
@@ -111,7 +111,7 @@ public static class ControllerTable
         BayController c,
         List<(BayGroup Bays, DriveSheet Drive)> drives,
         List<ShelfPart> shelf,
-        string? at,
+        Place? at,
         string? noPlace,
         ShelfPart? part,
         ControllerRow? now
@@ -222,12 +222,12 @@ public static class ControllerTable
     }
 
     /// <summary>The first free slot that a card fits into by bus, width, height and length; lanes are for the lane sheet to say.</summary>
-    private static (string? Place, string? Why) Slot(ControllerInput q, CardSheet card)
+    private static (Place? Place, string? Why) Slot(ControllerInput q, CardSheet card)
     {
         var bus = card.Bus ?? "pcie";
         if (bus is "ocp" or "mezzanine")
-            return q.Sheet.Boards.FirstOrDefault(b => b.What == "mezzanine" && q.Planned.At(PlaceName.Board(b.Id)) is null) is { } board
-                ? (PlaceName.Board(board.Id), null)
+            return q.Sheet.Boards.FirstOrDefault(b => b.What == "mezzanine" && q.Planned.At(Place.Board(b.Id)) is null) is { } board
+                ? (Place.Board(board.Id), null)
                 : (null, "no free mezzanine place");
         var slots = q.Sheet.Slots.Where(s => (s.Bus ?? "pcie") == bus).ToList();
         if (slots.Count == 0)
@@ -242,11 +242,11 @@ public static class ControllerTable
         if (fits.Count == 0)
             return (null, "no slot is wide, high and long enough");
         var free = fits.Where(s =>
-                q.Planned.At(PlaceName.Card(s.Id)) is null && (q.Sheet.Sockets.All(k => k.Id != s.Root) || q.Planned.HasProcessor(s.Root!))
+                q.Planned.At(Place.Card(s.Id)) is null && (q.Sheet.Sockets.All(k => k.Id != s.Root) || q.Planned.HasProcessor(s.Root!))
             )
             .ToList();
         return free.Count == 0
             ? (null, "no free slot")
-            : (PlaceName.Card(free.OrderBy(s => s.Elec < (card.Elec ?? 0)).ThenBy(s => s.Elec).First().Id), null);
+            : (Place.Card(free.OrderBy(s => s.Elec < (card.Elec ?? 0)).ThenBy(s => s.Elec).First().Id), null);
     }
 }

@@ -9,14 +9,14 @@ namespace Irvak.Core.Controllers;
 /// <param name="Group">Group of bays by its name on the sheet.</param>
 /// <param name="To">Place of the card or on-board controller; empty for what the sheet says.</param>
 [EditName("wireBays")]
-public sealed record WireBays(string Group, string To) : SliceEdit<ControllerSlice>
+public sealed record WireBays(string Group, Place To) : SliceEdit<ControllerSlice>
 {
     public override IEnumerable<string> Touches() => ["wiring:" + Group];
 
-    public override string ValueAt(string subject) => To.Length == 0 ? "as the sheet says" : PlaceName.Short(To);
+    public override string ValueAt(string subject) => To == Place.None ? "as the sheet says" : To.Name;
 
     public override string Tell() =>
-        To.Length == 0 ? $"leaves the {Group} bays with their own controller" : $"cables the {Group} bays to {PlaceName.Short(To)}";
+        To == Place.None ? $"leaves the {Group} bays with their own controller" : $"cables the {Group} bays to {To.Name}";
 
     public override SheetProblem? Refusal(MachineState machine, ControllerSlice slice)
     {
@@ -24,14 +24,14 @@ public sealed record WireBays(string Group, string To) : SliceEdit<ControllerSli
             return new("/edit", "The machine has no sheet yet.");
         if (sheet.Bays.All(b => b.Group != Group))
             return new("/edit/group", $"{sheet.FullName} has no bays called {Group}.");
-        return To.Length == 0 || BayController.At(sheet, machine.Planned, To) is not null
+        return To == Place.None || BayController.At(sheet, machine.Planned, To) is not null
             ? null
-            : new("/edit/to", $"There is no controller in {PlaceName.Short(To)}.");
+            : new("/edit/to", $"There is no controller in {To.Name}.");
     }
 
     public override ControllerSlice Applied(MachineState machine, ControllerSlice slice, Stamp stamp) =>
         slice with
         {
-            Wiring = To.Length == 0 ? slice.Wiring.Remove(Group) : slice.Wiring.SetItem(Group, To),
+            Wiring = To == Place.None ? slice.Wiring.Remove(Group) : slice.Wiring.SetItem(Group, To),
         };
 }

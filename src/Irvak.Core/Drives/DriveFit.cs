@@ -166,7 +166,7 @@ public static class DriveFit
         foreach (var group in q.Sheet.Bays)
         foreach (var name in group.Names)
         {
-            var place = "bay:" + name;
+            var place = Place.Bay(name);
             if (!q.IsNew(place) || q.Planned.At(place) is not { Drive: { } drive } unit)
                 continue;
             if (q.BringsPart(place) && Untold(group, drive) is { Count: > 0 } untold)
@@ -185,9 +185,9 @@ public static class DriveFit
             yield return finding;
     }
 
-    private static IEnumerable<Finding> InBay(PlanInput q, BayGroup bay, string place, DriveSheet drive, Unit unit)
+    private static IEnumerable<Finding> InBay(PlanInput q, BayGroup bay, Place place, DriveSheet drive, Unit unit)
     {
-        string[] places = [place];
+        Place[] places = [place];
         var (at, name) = (("place", Stated.At(place)), ("drive", unit.Short));
         if (BayWiring.Of(bay.Bus, drive) is { } mating && mating != Mating.Works)
             yield return Finding.Of(
@@ -277,7 +277,7 @@ public static class DriveFit
         from bay in q.Sheet.Bays
         where bay.LimitTB is not null
         from name in bay.Names
-        let place = PlaceName.Bay(name)
+        let place = Place.Bay(name)
         where q.IsNew(place) && Beyond(bay, q.Planned.At(place)?.Drive)
         group place by (q.Planned.At(place)!.Long, bay.LimitTB) into same
         select new OffListPart(
@@ -320,7 +320,7 @@ public static class DriveFit
     private static bool IsEdge(string form) =>
         form.StartsWith("e1", StringComparison.OrdinalIgnoreCase) || form.StartsWith("e3", StringComparison.OrdinalIgnoreCase);
 
-    private static Finding? Rate(BayGroup bay, DriveSheet drive, string place, Unit unit)
+    private static Finding? Rate(BayGroup bay, DriveSheet drive, Place place, Unit unit)
     {
         var its = BayWiring.Rates(drive);
         if (its.Count == 0 || bay.LinkGbs is not { Count: > 0 } board)

@@ -53,16 +53,16 @@ public static class DriveManners
         foreach (var bay in q.Sheet.Bays)
         foreach (var name in bay.Names)
         {
-            var place = PlaceName.Bay(name);
+            var place = Place.Bay(name);
             if (q.IsNew(place) && q.Planned.At(place) is { Drive: { } drive } unit)
                 foreach (var finding in Of(q, bay, place, drive, unit, all))
                     yield return finding;
         }
     }
 
-    private static IEnumerable<Finding> Of(PlanInput q, BayGroup bay, string place, DriveSheet drive, Unit unit, int all)
+    private static IEnumerable<Finding> Of(PlanInput q, BayGroup bay, Place place, DriveSheet drive, Unit unit, int all)
     {
-        string[] places = [place];
+        Place[] places = [place];
         var (at, name) = (("place", Stated.At(place)), ("drive", unit.Short));
         if (drive is { Class: "desktop", Media: DriveMedia.Disk } && all >= ManyBays)
             yield return Finding.Of(

@@ -1,4 +1,5 @@
 using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -87,10 +88,10 @@ public static class M2Fit
     {
         foreach (var m2 in q.Sheet.M2)
         {
-            var place = "m2:" + m2.Id;
+            var place = Place.M2(m2.Id);
             if (!q.IsNew(place) || q.Planned.At(place) is not { Drive: { } drive } unit)
                 continue;
-            string[] places = [place];
+            Place[] places = [place];
             var (at, name) = (("place", Stated.At(place)), ("drive", unit.Short));
             var mini = m2.Key == "msata";
             List<string> untold =

@@ -78,7 +78,7 @@ public static class FieldWords
                 ", ",
                 list.EnumerateArray()
                     .Take(24)
-                    .Select(e => e.ValueKind == JsonValueKind.String ? PlaceName.Short(e.GetString()!) : Within(e))
+                    .Select(e => e.ValueKind == JsonValueKind.String ? Place.Parse(e.GetString()!).Name : Within(e))
             ),
             { } other => other.GetRawText(),
         };

@@ -6,13 +6,13 @@ namespace Irvak.Core.Edits;
 
 /// <summary>Plans a shelf part for a place.</summary>
 [EditName("fit")]
-public sealed record Fit(string Place, Unit Unit) : MachineEdit
+public sealed record Fit(Place Place, Unit Unit) : MachineEdit
 {
-    public override IEnumerable<string> Touches() => [Place];
+    public override IEnumerable<string> Touches() => [Place.ToString()];
 
     public override string ValueAt(string subject) => Unit.Long;
 
-    public override string Tell() => $"puts {Unit.Short} into {PlaceName.Short(Place)}";
+    public override string Tell() => $"puts {Unit.Short} into {Place.Name}";
 
     public override SheetProblem? Refusal(MachineState machine) =>
         machine.RefusePlace(Place, "/edit/place") ?? PlacePlan.RefuseHome(Place, Unit, "/edit/place");
@@ -26,13 +26,13 @@ public sealed record Fit(string Place, Unit Unit) : MachineEdit
 
 /// <summary>Plans a place to be emptied.</summary>
 [EditName("remove")]
-public sealed record Remove(string Place) : MachineEdit
+public sealed record Remove(Place Place) : MachineEdit
 {
-    public override IEnumerable<string> Touches() => [Place];
+    public override IEnumerable<string> Touches() => [Place.ToString()];
 
     public override string ValueAt(string subject) => "empty";
 
-    public override string Tell() => $"takes {PlaceName.Short(Place)} out";
+    public override string Tell() => $"takes {Place.Name} out";
 
     public override SheetProblem? Refusal(MachineState machine) =>
         machine.RefusePlace(Place, "/edit/place")
@@ -42,8 +42,8 @@ public sealed record Remove(string Place) : MachineEdit
                 : new(
                     "/edit/place",
                     machine.FoundEmpty.Contains(Place) || machine.Plan.ContainsKey(Place)
-                        ? $"{PlaceName.Short(Place)} is empty already."
-                        : $"Nobody looked what sits in {PlaceName.Short(Place)}: note it in Survey first."
+                        ? $"{Place.Name} is empty already."
+                        : $"Nobody looked what sits in {Place.Name}: note it in Survey first."
                 )
         );
 
@@ -56,13 +56,13 @@ public sealed record Remove(string Place) : MachineEdit
 
 /// <summary>Plans the unit of one place to stand in another.</summary>
 [EditName("move")]
-public sealed record Move(string From, string To) : MachineEdit
+public sealed record Move(Place From, Place To) : MachineEdit
 {
-    public override IEnumerable<string> Touches() => [From, To];
+    public override IEnumerable<string> Touches() => [From.ToString(), To.ToString()];
 
-    public override string ValueAt(string subject) => subject == From ? $"moved to {PlaceName.Short(To)}" : $"from {PlaceName.Short(From)}";
+    public override string ValueAt(string subject) => subject == From.ToString() ? $"moved to {To.Name}" : $"from {From.Name}";
 
-    public override string Tell() => $"moves {PlaceName.Short(From)} to {PlaceName.Short(To)}";
+    public override string Tell() => $"moves {From.Name} to {To.Name}";
 
     public override SheetProblem? Refusal(MachineState machine)
     {
@@ -73,10 +73,10 @@ public sealed record Move(string From, string To) : MachineEdit
         if (From == To)
             return new("/edit/to", "It stands there already.");
         if (machine.Planned.At(From) is not { } unit)
-            return new("/edit/from", $"{PlaceName.Short(From)} is empty.");
+            return new("/edit/from", $"{From.Name} is empty.");
         if (PlacePlan.RefuseHome(To, unit, "/edit/to") is { } home)
             return home;
-        return machine.Planned.At(To) is null ? null : new("/edit/to", $"{PlaceName.Short(To)} is taken; empty it first.");
+        return machine.Planned.At(To) is null ? null : new("/edit/to", $"{To.Name} is taken; empty it first.");
     }
 
     public override MachineState Applied(MachineState machine, Stamp stamp)
@@ -100,13 +100,13 @@ public sealed record Move(string From, string To) : MachineEdit
 
 /// <summary>Leaves a place as found after all.</summary>
 [EditName("restore")]
-public sealed record Restore(string Place) : MachineEdit
+public sealed record Restore(Place Place) : MachineEdit
 {
-    public override IEnumerable<string> Touches() => [Place];
+    public override IEnumerable<string> Touches() => [Place.ToString()];
 
     public override string ValueAt(string subject) => "as found";
 
-    public override string Tell() => $"leaves {PlaceName.Short(Place)} as found";
+    public override string Tell() => $"leaves {Place.Name} as found";
 
     public override SheetProblem? Refusal(MachineState machine) => machine.RefusePlace(Place, "/edit/place");
 

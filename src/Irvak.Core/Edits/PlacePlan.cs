@@ -9,7 +9,7 @@ namespace Irvak.Core.Edits;
 /// <summary>What a plan says of places, and why it can't say it.</summary>
 internal static class PlacePlan
 {
-    internal static SheetProblem? RefusePlace(this MachineState machine, string place, string path)
+    internal static SheetProblem? RefusePlace(this MachineState machine, Place place, string path)
     {
         if (machine.Sheet is null)
             return new("/edit", "The machine has no sheet yet.");
@@ -17,8 +17,8 @@ internal static class PlacePlan
     }
 
     /// <summary>A part of a known kind goes into a place of its kind; whether it runs there is for the rules to say.</summary>
-    internal static SheetProblem? RefuseHome(string place, Unit unit, string path) =>
-        unit.Homes.Count == 0 || unit.Homes.Contains(PlaceName.Kind(place))
+    internal static SheetProblem? RefuseHome(Place place, Unit unit, string path) =>
+        unit.Homes.Count == 0 || unit.Homes.Contains(place.Kind)
             ? null
             : new(
                 path,
@@ -28,13 +28,13 @@ internal static class PlacePlan
                     { Processor: not null } => "A processor goes into a socket.",
                     { Drive: not null } => "A drive goes into a bay or an M.2 place.",
                     { Card: not null } => "A card goes into a card slot or onto its board.",
-                    _ => $"{unit.Long} does not go into {PlaceName.Short(place)}.",
+                    _ => $"{unit.Long} does not go into {place.Name}.",
                 }
             );
 
     /// <summary>Sets a place; a unit that had been moved there goes back to where it was found, one that was moved away stays
     /// away.</summary>
-    internal static ImmutableSortedDictionary<string, PlannedPlace> Put(MachineState machine, string place, PlannedPlace planned)
+    internal static ImmutableSortedDictionary<Place, PlannedPlace> Put(MachineState machine, Place place, PlannedPlace planned)
     {
         var plan = SendHome(machine.Plan, place);
         // Emptying a place that was empty as found is the same as leaving it alone.
@@ -42,9 +42,9 @@ internal static class PlacePlan
     }
 
     /// <summary>Leaves a place as found: what was moved there goes home, and what was moved away from it comes home.</summary>
-    internal static ImmutableSortedDictionary<string, PlannedPlace> TakeBack(
-        ImmutableSortedDictionary<string, PlannedPlace> plan,
-        string place
+    internal static ImmutableSortedDictionary<Place, PlannedPlace> TakeBack(
+        ImmutableSortedDictionary<Place, PlannedPlace> plan,
+        Place place
     )
     {
         var changed = SendHome(plan, place);
@@ -54,15 +54,15 @@ internal static class PlacePlan
     }
 
     /// <summary>Takes the planned unit of a place away. What was found there comes back, unless it was moved elsewhere.</summary>
-    internal static ImmutableSortedDictionary<string, PlannedPlace> Vacate(
-        ImmutableSortedDictionary<string, PlannedPlace> plan,
-        string place
+    internal static ImmutableSortedDictionary<Place, PlannedPlace> Vacate(
+        ImmutableSortedDictionary<Place, PlannedPlace> plan,
+        Place place
     ) => plan.Values.Any(p => p.MovedFrom == place) ? plan.SetItem(place, new PlannedPlace(null)) : plan.Remove(place);
 
     /// <summary>The unit moved to this place goes back to its old one, unless another part is planned there by now.</summary>
-    private static ImmutableSortedDictionary<string, PlannedPlace> SendHome(
-        ImmutableSortedDictionary<string, PlannedPlace> plan,
-        string place
+    private static ImmutableSortedDictionary<Place, PlannedPlace> SendHome(
+        ImmutableSortedDictionary<Place, PlannedPlace> plan,
+        Place place
     ) =>
         plan.TryGetValue(place, out var here) && here.MovedFrom is { } home && plan.TryGetValue(home, out var left) && left.Unit is null
             ? plan.Remove(home)

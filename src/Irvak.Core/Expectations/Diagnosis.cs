@@ -16,7 +16,7 @@ public sealed record Cause(string Title, string Because);
 public sealed record Explanation(
     string Pattern,
     string Sentence,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     IReadOnlyList<string> Lines,
     Worked? Why,
     IReadOnlyList<Cause> Causes,
@@ -256,7 +256,7 @@ public static class Diagnosis
             explained.Add(
                 Fill(
                     line.Expected.Unit == "TiB" ? ArrayRow
-                        : line.Expected.Places.Count > 0 && line.Expected.Places.All(p => PlaceName.Kind(p) == "m2") ? Modules
+                        : line.Expected.Places.Count > 0 && line.Expected.Places.All(p => p.Kind == PlaceKind.M2) ? Modules
                         : Drives,
                     [line],
                     line.Expected.Places,
@@ -296,7 +296,7 @@ public static class Diagnosis
             );
         foreach (var line in deviating.Where(l => l.Expected.Key == ExpectedMemory.ErrorsKey))
         {
-            string[] at = [.. SeenErrors.Slots(sheet, after).Select(PlaceName.Slot)];
+            Place[] at = [.. SeenErrors.Slots(sheet, after).Select(Place.Slot)];
             explained.Add(
                 Fill(
                     Counted,
@@ -327,8 +327,8 @@ public static class Diagnosis
 
     private static Explanation Missing(MachineSheet sheet, Build planned, IReadOnlyList<ComparedLine> all, List<ComparedLine> missing)
     {
-        var gone = missing.Select(l => PlaceName.Short(l.Expected.Places[0])).ToHashSet();
-        string[] places = [.. missing.Select(l => l.Expected.Places[0])];
+        var gone = missing.Select(l => l.Expected.Places[0].Name).ToHashSet();
+        Place[] places = [.. missing.Select(l => l.Expected.Places[0])];
         var amount = ByteCount.FromMiB(missing.Sum(l => (long)l.Expected.Low)).ToString();
         var first = Say.Place(places[0]);
         var lines = missing.Concat(all.Where(l => l.State == LineState.Deviates && Follows(l))).ToList();
@@ -340,7 +340,7 @@ public static class Diagnosis
                     lines,
                     places,
                     why,
-                    ("socket", Say.Place(PlaceName.Socket(socket.Id))),
+                    ("socket", Say.Place(Place.Socket(socket.Id))),
                     ("missing", amount),
                     ("first", first)
                 );
@@ -397,7 +397,7 @@ public static class Diagnosis
     private static Explanation Fill(
         Row row,
         IEnumerable<ComparedLine> lines,
-        IReadOnlyList<string> places,
+        IReadOnlyList<Place> places,
         Worked? why,
         params (string Name, string Value)[] values
     )

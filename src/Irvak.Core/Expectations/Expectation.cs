@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Expectations;
@@ -18,7 +19,7 @@ public sealed record Expectation(
     double Low,
     double High,
     string Unit,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     string Source
 )
 {

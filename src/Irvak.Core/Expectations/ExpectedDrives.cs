@@ -1,6 +1,5 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Observations;
-using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 
@@ -31,7 +30,7 @@ public static class ExpectedDrives
         var made = q.Made.Select(a => a.Name).ToHashSet();
         if (made.Count == 0 && q.Changes.Count == 0)
             yield break;
-        var drives = q.Planned.Units.Where(u => PlaceName.HoldsDrive(u.Key) && u.Value.Drive?.Bytes is > 0).ToList();
+        var drives = q.Planned.Units.Where(u => u.Key.HoldsDrive && u.Value.Drive?.Bytes is > 0).ToList();
         // What a page rounded and what a label says are one size: they are counted together, as the comparison will.
         while (drives.Count > 0)
         {

@@ -21,12 +21,12 @@ public static class ExpectedLinks
 
     public static IEnumerable<Expectation> Of(ArrayInput q, LaneSheet lanes, PathSheet paths)
     {
-        foreach (var branch in lanes.Branches.Where(b => b is { Kind: "card" or "m2", State: BranchState.Used, Bus: null }))
+        foreach (var branch in lanes.Branches.Where(b => b is { Kind: PlaceKind.Card or PlaceKind.M2, State: BranchState.Used, Bus: null }))
         foreach (var end in branch.Ends.Where(e => e.State is EndState.Full or EndState.Less && e.New))
             yield return new(
                 LinkPrefix + end.Place,
                 LinkScreen,
-                $"{end.Name} in {PlaceName.Short(end.Place)}",
+                $"{end.Name} in {end.Place.Name}",
                 LaneRules.Link(end.Width, end.Gen),
                 end.Width,
                 end.Width,
@@ -74,9 +74,9 @@ public static class ExpectedLinks
         {
             if (after.Pci.Count == 0)
                 return null;
-            var place = e.Key[LinkPrefix.Length..];
+            var place = Place.Parse(e.Key[LinkPrefix.Length..]);
             if (SeenLinks.Of(sheet, after).FirstOrDefault(l => l.Place == place) is not { } link)
-                return PlaceName.Kind(place) == "card" && after.Pci.Any(p => p.Slot is not null)
+                return place.Kind == PlaceKind.Card && after.Pci.Any(p => p.Slot is not null)
                     ? new(e, LineState.Deviates, "no device seen in it", "capture", 0)
                     : null;
             var words = LaneRules.Link(link.Width, link.Gen);

@@ -99,7 +99,7 @@ public static class ExpectedMemory
                         mib,
                         mib,
                         "MiB",
-                        [PlaceName.Slot(slot)],
+                        [Place.Slot(slot)],
                         "the module planned there"
                     )
                 );
@@ -122,18 +122,18 @@ public static class ExpectedMemory
                 }
             );
         lines.AddRange(Processors(q));
-        if (q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)))
+        if (q.Changes.Any(c => c.Place.IsSlot || c.Place.IsSocket))
             lines.AddRange(Tests(memory));
         return lines;
     }
 
     private static IEnumerable<Expectation> Processors(PlanInput q) =>
         from change in q.Changes
-        where PlaceName.IsSocket(change.Place) && change.In?.Processor is not null
+        where change.Place.IsSocket && change.In?.Processor is not null
         select new Expectation(
-            SocketKey(PlaceName.Short(change.Place)),
+            SocketKey(change.Place.Name),
             Firmware,
-            $"Processor {PlaceName.Short(change.Place)}",
+            $"Processor {change.Place.Name}",
             change.In!.Processor!.Name,
             0,
             0,

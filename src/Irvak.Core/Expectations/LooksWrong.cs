@@ -1,5 +1,4 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Expectations;
@@ -39,10 +38,10 @@ public sealed record LooksWrong(string Seen, string Because)
     /// <param name="arrays">Arrays as found and as planned.</param>
     public static IReadOnlyList<LooksWrong> Of(MachineSheet? sheet, IReadOnlyList<Change> changes, bool madeArrays, int arrays)
     {
-        var drives = madeArrays || changes.Any(c => PlaceName.HoldsDrive(c.Place));
+        var drives = madeArrays || changes.Any(c => c.Place.HoldsDrive);
         return
         [
-            .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? NewMemory : [],
+            .. changes.Any(c => c.Place.IsSlot || c.Place.IsSocket) ? NewMemory : [],
             .. sheet?.Channels.Count > 0 ? new[] { Share } : [],
             .. drives ? new[] { NewDrives } : [],
             .. !drives ? []

@@ -1,5 +1,4 @@
 using System.Text;
-using Irvak.Core.Places;
 using Irvak.Core.Steps;
 using Irvak.Core.Verdicts;
 
@@ -41,12 +40,7 @@ public static class HandoverMarkdown
             ["Where", "What", "Expected", "Seen", "By"],
             page.Lines.Select(l => new[] { l.Screen, l.What, l.Expected, $"{l.Seen ?? "–"} {l.Remark}".TrimEnd(), l.By })
         );
-        Table(
-            text,
-            "New parts",
-            ["Place", "What", "Serial"],
-            page.CameIn.Select(p => new[] { PlaceName.Short(p.Place), p.Part, p.Serial ?? "–" })
-        );
+        Table(text, "New parts", ["Place", "What", "Serial"], page.CameIn.Select(p => new[] { p.Place.Name, p.Part, p.Serial ?? "–" }));
         text.Append("\n## Old parts\n");
         if (page.Left.Count == 0)
             text.Append("\nNone left the machine.\n");
@@ -54,7 +48,7 @@ public static class HandoverMarkdown
             Rows(
                 text,
                 ["From", "What", "Serial", "Lies in"],
-                page.Left.Select(p => new[] { PlaceName.Short(p.Place), p.Part, p.Serial ?? "–", p.LiesIn ?? "–" })
+                page.Left.Select(p => new[] { p.Place.Name, p.Part, p.Serial ?? "–", p.LiesIn ?? "–" })
             );
         if (page.HandedOver is { } done)
             text.Append($"\n{Cell(done.Who)} {Cell(done.Wording)}, {Day(done.When)}.\n");

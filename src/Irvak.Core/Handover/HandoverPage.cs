@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
+using Irvak.Core.Places;
 using Irvak.Core.Steps;
 
 namespace Irvak.Core.Handover;
@@ -44,7 +45,7 @@ public sealed record SeenLine(string Screen, string What, string Expected, strin
 
 /// <summary>A part that came in or left, with its serial number where it is known.</summary>
 /// <param name="LiesIn">Where an old one lies; null for one that came in.</param>
-public sealed record PartLine(string Place, string Part, string? Serial, string? LiesIn);
+public sealed record PartLine(Place Place, string Part, string? Serial, string? LiesIn);
 
 /// <summary>The page that the owner gets: screen, print and Markdown are drawn from it, and say nothing of their own.</summary>
 public sealed record HandoverPage

@@ -1,7 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
-using Irvak.Core.Places;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Handover;
@@ -18,7 +17,7 @@ public static class Lead
 
     private static IEnumerable<string> OfMemory(MemorySheet? memory, IReadOnlyList<Change> changes, IReadOnlyList<ComparedLine> lines)
     {
-        if (memory is null || !changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)))
+        if (memory is null || !changes.Any(c => c.Place.IsSlot || c.Place.IsSocket))
             yield break;
         var (before, after) = (memory.Found.Words, memory.Planned.Words);
         var total = lines.FirstOrDefault(l => l.Expected.Key == ExpectedMemory.TotalKey);

@@ -3,7 +3,6 @@ using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
-using Irvak.Core.Places;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Handover;
@@ -53,7 +52,7 @@ public static class Watch
         return
         [
             .. findings.Where(f => f.Severity == Severity.Care && !Over(f)).Select(f => new WatchLine(f.Sentence, f.AsFoundToo)),
-            .. changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place)) ? new[] { NewMemory } : [],
+            .. changes.Any(c => c.Place.IsSlot || c.Place.IsSocket) ? new[] { NewMemory } : [],
             .. changes.Any(c => c.In?.Drive is not null)
                 ? new[] { lines.Any(l => ExpectedDrives.IsArray(l.Expected.Key)) ? NewInArrays : NewDrives }
                 : [],

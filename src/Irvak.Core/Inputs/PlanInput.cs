@@ -20,16 +20,16 @@ public record PlanInput(
 )
 {
     /// <summary>Places that somebody looked at and found empty.</summary>
-    public IReadOnlySet<string> FoundEmpty { get; init; } = new HashSet<string>();
+    public IReadOnlySet<Place> FoundEmpty { get; init; } = new HashSet<Place>();
 
     /// <summary>Places where anything happens.</summary>
-    public IReadOnlySet<string> Changed => Touched.All;
+    public IReadOnlySet<Place> Changed => Touched.All;
 
     /// <summary>Places into which a part comes that was not in the machine.</summary>
-    public bool BringsPart(string place) => Touched.Brought.Contains(place);
+    public bool BringsPart(Place place) => Touched.Brought.Contains(place);
 
     /// <summary>Places whose unit is not the one found there.</summary>
-    public bool IsNew(string place) => Touched.New.Contains(place);
+    public bool IsNew(Place place) => Touched.New.Contains(place);
 
     private ChangedPlaces? _touched;
 
@@ -40,14 +40,14 @@ public record PlanInput(
     {
         public IReadOnlyList<Change> Of { get; } = changes;
 
-        public HashSet<string> All { get; } = [.. changes.Select(c => c.Place)];
+        public HashSet<Place> All { get; } = [.. changes.Select(c => c.Place)];
 
-        public HashSet<string> Brought { get; } = [.. changes.Where(c => c.BringsPart).Select(c => c.Place)];
+        public HashSet<Place> Brought { get; } = [.. changes.Where(c => c.BringsPart).Select(c => c.Place)];
 
-        public HashSet<string> New { get; } = [.. changes.Where(c => c.In is not null).Select(c => c.Place)];
+        public HashSet<Place> New { get; } = [.. changes.Where(c => c.In is not null).Select(c => c.Place)];
     }
 
     /// <summary>True when a socket is surely without a processor in the plan; one that nobody looked at is not.</summary>
     public bool LacksProcessor(string socket) =>
-        !Planned.HasProcessor(socket) && PlaceName.Socket(socket) is var place && (FoundEmpty.Contains(place) || Changed.Contains(place));
+        !Planned.HasProcessor(socket) && Place.Socket(socket) is var place && (FoundEmpty.Contains(place) || Changed.Contains(place));
 }

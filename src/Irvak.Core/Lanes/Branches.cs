@@ -20,7 +20,7 @@ internal static class Branches
 
     private static LaneBranch Slot(LaneInput q, ExpansionSlot slot)
     {
-        var place = PlaceName.Card(slot.Id);
+        var place = Place.Card(slot.Id);
         var (dark, why) = CoveredBy(q, slot) is { } over ? (true, $"covered by {over}") : Darkness(q, slot.Id, slot.Root);
         if (slot.Bus is "pci")
             return Old(q, slot, place, dark, why);
@@ -36,7 +36,7 @@ internal static class Branches
             : live.Sum(e => e.Width);
         return new(
             place,
-            "card",
+            PlaceKind.Card,
             slot.Root,
             slot.Mech,
             slot.Elec,
@@ -65,7 +65,7 @@ internal static class Branches
     private static IReadOnlyList<LaneEnd> OfCard(
         LaneInput q,
         ExpansionSlot slot,
-        string place,
+        Place place,
         Unit unit,
         int lanes,
         IReadOnlyList<int> split
@@ -114,20 +114,20 @@ internal static class Branches
     }
 
     /// <summary>Places of the devices of a carrier or port card, in order.</summary>
-    private static IReadOnlyList<string> Holders(LaneInput q, ExpansionSlot slot, string place, CardSheet card) =>
+    private static IReadOnlyList<Place> Holders(LaneInput q, ExpansionSlot slot, Place place, CardSheet card) =>
         card.Role == CardRole.Carrier
-            ? [.. card.Endpoints!.Select((_, i) => PlaceName.M2(CarrierPlaces.Name(slot.Id, i)))]
+            ? [.. card.Endpoints!.Select((_, i) => Place.M2(CarrierPlaces.Name(slot.Id, i)))]
             :
             [
                 .. q
                     .Sheet.Bays.Where(b => q.ControllerOf(b)?.Place == place)
-                    .SelectMany(b => b.Names.Select(PlaceName.Bay))
+                    .SelectMany(b => b.Names.Select(Place.Bay))
                     .Where(p => q.Planned.At(p)?.Drive?.Protocol == DriveProtocol.Nvme),
             ];
 
     private static LaneEnd Endpoint(
         LaneInput q,
-        string place,
+        Place place,
         int index,
         int wide,
         int width,
@@ -138,7 +138,7 @@ internal static class Branches
         ExpansionSlot slot
     )
     {
-        var drive = PlaceName.Kind(place) == "card" ? null : q.Planned.At(place);
+        var drive = place.Kind == PlaceKind.Card ? null : q.Planned.At(place);
         var name = drive?.Short ?? $"{index + 1}, empty";
         if (drive?.Drive is not { } sheet)
             return new(place, name, EndState.Empty, wide, null, 0, 0, 0, null, false, width == 0 ? "would not be seen" : null);
@@ -173,7 +173,7 @@ internal static class Branches
     private static LaneEnd Own(
         LaneInput q,
         string name,
-        string place,
+        Place place,
         int wide,
         int? wantsGen,
         int width,
@@ -201,14 +201,14 @@ internal static class Branches
     private static string Unopened(ExpansionSlot slot, int lanes, IReadOnlyList<int> split) =>
         lanes == 0 ? $"{slot.Id} has no lanes" : $"{slot.Id} is {(split.Count == 0 ? "not divided" : "divided " + Splitting.Words(split))}";
 
-    private static LaneBranch Module(LaneInput q, M2Place m2) => Plain(q, PlaceName.M2(m2.Id), m2.Root, m2.Lanes!.Value, m2.Gen);
+    private static LaneBranch Module(LaneInput q, M2Place m2) => Plain(q, Place.M2(m2.Id), m2.Root, m2.Lanes!.Value, m2.Gen);
 
     private static LaneBranch Bay(LaneInput q, BayGroup bays, string name) =>
-        Plain(q, PlaceName.Bay(name), bays.Root, BayWiring.LanesOf(bays.Bus)!.Value, GenOf(q, bays.Root));
+        Plain(q, Place.Bay(name), bays.Root, BayWiring.LanesOf(bays.Bus)!.Value, GenOf(q, bays.Root));
 
     private static LaneBranch Board(LaneInput q, BoardPlace board)
     {
-        var place = PlaceName.Board(board.Id);
+        var place = Place.Board(board.Id);
         var branch = Plain(q, place, board.Root, board.Elec!.Value, board.Gen ?? GenOf(q, board.Root));
         if (board.What == "mezzanine" || branch.State is not (BranchState.Free or BranchState.NotLookedAt))
             return branch;
@@ -229,9 +229,9 @@ internal static class Branches
     private static int? GenOf(LaneInput q, string? root) => q.Sheet.Roots.FirstOrDefault(r => r.Id == root)?.Gen;
 
     /// <summary>A place for one device, which is never divided.</summary>
-    private static LaneBranch Plain(LaneInput q, string place, string? root, int wired, int? gen)
+    private static LaneBranch Plain(LaneInput q, Place place, string? root, int wired, int? gen)
     {
-        var id = PlaceName.Short(place);
+        var id = place.Name;
         var (dark, why) = Darkness(q, id, root);
         var lanes = dark ? 0 : Topology.LanesLeft(q, id) ?? wired;
         var unit = q.Planned.At(place);
@@ -242,7 +242,7 @@ internal static class Branches
             : [Single(q, place, unit, lanes, gen, Needs.Of(q, place, unit))];
         return new(
             place,
-            PlaceName.Kind(place),
+            place.Kind,
             root,
             null,
             wired,
@@ -258,7 +258,7 @@ internal static class Branches
         );
     }
 
-    private static BranchState StateOf(LaneInput q, string place, bool dark, Unit? unit) =>
+    private static BranchState StateOf(LaneInput q, Place place, bool dark, Unit? unit) =>
         dark ? BranchState.Dark
         : unit is not null ? BranchState.Used
         : q.FoundEmpty.Contains(place) || q.Found.At(place) is not null || q.Changed.Contains(place) ? BranchState.Free
@@ -267,19 +267,19 @@ internal static class Branches
     /// <summary>The slot whose thick card covers this one; null when none does, or when something sits here.</summary>
     private static string? CoveredBy(LaneInput q, ExpansionSlot slot)
     {
-        if (q.Planned.At(PlaceName.Card(slot.Id)) is not null)
+        if (q.Planned.At(Place.Card(slot.Id)) is not null)
             return null;
         var at = q.Sheet.Slots.ToList().IndexOf(slot);
         return Enumerable
             .Range(1, 3)
             .Where(n => at - n >= 0)
             .Select(n => (Slot: q.Sheet.Slots[at - n], By: n))
-            .FirstOrDefault(x => q.Planned.At(PlaceName.Card(x.Slot.Id))?.Card?.Thick > x.By)
+            .FirstOrDefault(x => q.Planned.At(Place.Card(x.Slot.Id))?.Card?.Thick > x.By)
             .Slot?.Id;
     }
 
     /// <summary>A slot of a conventional bus: no lanes of its own, a share of the bus.</summary>
-    private static LaneBranch Old(LaneInput q, ExpansionSlot slot, string place, bool dark, string? why)
+    private static LaneBranch Old(LaneInput q, ExpansionSlot slot, Place place, bool dark, string? why)
     {
         var unit = q.Planned.At(place);
         IReadOnlyList<LaneEnd> ends = unit is null
@@ -300,10 +300,10 @@ internal static class Branches
                     "shares the bus with every card on it"
                 ),
             ];
-        return new(place, "card", slot.Root, null, 0, 0, null, StateOf(q, place, dark, unit), why, 0, 0, [], false, ends, "pci");
+        return new(place, PlaceKind.Card, slot.Root, null, 0, 0, null, StateOf(q, place, dark, unit), why, 0, 0, [], false, ends, "pci");
     }
 
-    private static LaneEnd Single(LaneInput q, string place, Unit unit, int lanes, int? slotGen, double? need)
+    private static LaneEnd Single(LaneInput q, Place place, Unit unit, int lanes, int? slotGen, double? need)
     {
         var wants = unit.Card is { } card ? Splitting.LanesOf(card) : unit.Drive?.Lanes;
         var gen = unit.Card?.Gen is > 0 ? unit.Card.Gen : unit.Drive?.Gen;
@@ -323,32 +323,11 @@ internal static class Branches
                 "takes its current from the slot, no lanes"
             );
         if (lanes == 0)
-            return new(
-                place,
-                unit.Short,
-                EndState.Unseen,
-                wants,
-                gen,
-                0,
-                0,
-                0,
-                null,
-                q.IsNew(place),
-                $"{PlaceName.Short(place)} has no lanes"
-            );
+            return new(place, unit.Short, EndState.Unseen, wants, gen, 0, 0, 0, null, q.IsNew(place), $"{place.Name} has no lanes");
         return End(place, unit.Short, wants, gen, Splitting.Link(lanes, slotGen, wants, gen), need, q.IsNew(place), null);
     }
 
-    private static LaneEnd End(
-        string place,
-        string name,
-        int? wants,
-        int? wantsGen,
-        TrainedLink link,
-        double? need,
-        bool isNew,
-        string? why
-    )
+    private static LaneEnd End(Place place, string name, int? wants, int? wantsGen, TrainedLink link, double? need, bool isNew, string? why)
     {
         var state =
             link.Width == 0 ? EndState.Unseen
@@ -358,7 +337,7 @@ internal static class Branches
         return new(place, name, state, wants, wantsGen, link.Width, link.Gen, link.MBs, need, isNew, why);
     }
 
-    private static IReadOnlyList<LaneEnd> Leaving(LaneInput q, string place) =>
+    private static IReadOnlyList<LaneEnd> Leaving(LaneInput q, Place place) =>
         q.Found.At(place) is { } was && q.Changed.Contains(place)
             ? [new(place, was.Short, EndState.Out, was.Card?.Elec ?? was.Drive?.Lanes, null, 0, 0, 0, null, false)]
             : [];

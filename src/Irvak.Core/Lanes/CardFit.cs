@@ -147,45 +147,45 @@ public static class CardFit
 
     // What a capture tells of the slot's own limit wins.
     private static ExpansionSlot AsSeen(LaneInput q, ExpansionSlot slot) =>
-        q.Links.FirstOrDefault(l => l.Place == PlaceName.Card(slot.Id))?.Watt is > 0 and var watt ? slot with { Watt = (int)watt } : slot;
+        q.Links.FirstOrDefault(l => l.Place == Place.Card(slot.Id))?.Watt is > 0 and var watt ? slot with { Watt = (int)watt } : slot;
 
     internal static IEnumerable<Finding> Judge(LaneInput q)
     {
         for (var i = 0; i < q.Sheet.Slots.Count; i++)
         {
             var slot = q.Sheet.Slots[i];
-            var place = PlaceName.Card(slot.Id);
+            var place = Place.Card(slot.Id);
             if (
                 q.Planned.At(place) is { Card: { } card } unit
-                && (q.IsNew(place) || Around(q, i, card).Any(s => q.Changed.Contains(PlaceName.Card(s.Id))))
+                && (q.IsNew(place) || Around(q, i, card).Any(s => q.Changed.Contains(Place.Card(s.Id))))
             )
                 foreach (var finding in OfSlot(q, i, unit, card))
                     yield return finding;
         }
         foreach (var board in q.Sheet.Boards.Where(b => b.What == "mezzanine"))
             if (
-                q.IsNew(PlaceName.Board(board.Id))
-                && q.Planned.At(PlaceName.Board(board.Id)) is { Card: { } card } unit
+                q.IsNew(Place.Board(board.Id))
+                && q.Planned.At(Place.Board(board.Id)) is { Card: { } card } unit
                 && card.Bus is not ("ocp" or "mezzanine")
             )
                 yield return Finding.Of(
                     Bus,
-                    [PlaceName.Board(board.Id)],
+                    [Place.Board(board.Id)],
                     null,
                     ("card", unit.Short),
                     ("its", BusWords(card.Bus)),
-                    ("place", Stated.At(PlaceName.Board(board.Id))),
+                    ("place", Stated.At(Place.Board(board.Id))),
                     ("theirs", "a mezzanine")
                 );
         foreach (var m2 in q.Sheet.M2.Where(m => m.On is not null))
-            if (q.Planned.At(PlaceName.M2(m2.Id)) is { } drive && !CarrierPlaces.IsBorne(q, m2))
+            if (q.Planned.At(Place.M2(m2.Id)) is { } drive && !CarrierPlaces.IsBorne(q, m2))
                 yield return Finding.Of(
                     Homeless,
-                    [PlaceName.M2(m2.Id)],
+                    [Place.M2(m2.Id)],
                     null,
                     ("drive", drive.Short),
-                    ("place", Stated.At(PlaceName.M2(m2.Id))),
-                    ("slot", Stated.At(PlaceName.Card(m2.On!)))
+                    ("place", Stated.At(Place.M2(m2.Id))),
+                    ("slot", Stated.At(Place.Card(m2.On!)))
                 );
     }
 
@@ -222,7 +222,7 @@ public static class CardFit
     private static IEnumerable<Finding> OfSlot(LaneInput q, int at, Unit unit, CardSheet card)
     {
         var slot = AsSeen(q, q.Sheet.Slots[at]);
-        string[] places = [PlaceName.Card(slot.Id)];
+        Place[] places = [Place.Card(slot.Id)];
         var (name, here) = (("card", unit.Short), ("place", Stated.At(places[0])));
         foreach (var (rule, its, theirs) in Against(slot, card))
         {
@@ -250,7 +250,7 @@ public static class CardFit
         }
         foreach (var over in Around(q, at, card))
         {
-            var covered = PlaceName.Card(over.Id);
+            var covered = Place.Card(over.Id);
             yield return q.Planned.At(covered) is { } other
                 ? Finding.Of(Thick, [places[0], covered], null, name, here, ("over", Stated.At(covered)), ("other", other.Short))
                 : Finding.Of(Covers, [places[0], covered], null, name, here, ("over", Stated.At(covered)));
@@ -258,29 +258,29 @@ public static class CardFit
         if (
             card.Thick > 1
             && q.Sheet.Slots.ElementAtOrDefault(at + card.Thick) is { } next
-            && q.Planned.At(PlaceName.Card(next.Id)) is { } close
+            && q.Planned.At(Place.Card(next.Id)) is { } close
         )
             yield return Finding.Of(
                 Clearance,
-                [places[0], PlaceName.Card(next.Id)],
+                [places[0], Place.Card(next.Id)],
                 null,
                 name,
                 here,
-                ("over", Stated.At(PlaceName.Card(next.Id))),
+                ("over", Stated.At(Place.Card(next.Id))),
                 ("other", close.Short)
             );
         if (
             card.BackPlate == true
             && q.Sheet.Slots.ElementAtOrDefault(at - 1) is { } behind
-            && q.Planned.At(PlaceName.Card(behind.Id)) is { } back
+            && q.Planned.At(Place.Card(behind.Id)) is { } back
         )
             yield return Finding.Of(
                 Clearance,
-                [places[0], PlaceName.Card(behind.Id)],
+                [places[0], Place.Card(behind.Id)],
                 null,
                 name,
                 here,
-                ("over", Stated.At(PlaceName.Card(behind.Id))),
+                ("over", Stated.At(Place.Card(behind.Id))),
                 ("other", back.Short)
             );
         // Chassis of servers blow over all their slots; of others somebody has to look.

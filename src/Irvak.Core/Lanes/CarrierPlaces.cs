@@ -28,7 +28,7 @@ public static class CarrierPlaces
         )
             return state;
         var next = sheet with { M2 = [.. sheet.M2.Where(m => m.On is null), .. wanted] };
-        var lost = had.Select(m => PlaceName.M2(m.Id)).Except(wanted.Select(m => PlaceName.M2(m.Id))).ToList();
+        var lost = had.Select(m => Place.M2(m.Id)).Except(wanted.Select(m => Place.M2(m.Id))).ToList();
         return state with
         {
             Sheet = next,
@@ -57,7 +57,7 @@ public static class CarrierPlaces
         var places = new List<M2Place>();
         foreach (var slot in sheet.Slots)
         {
-            var place = PlaceName.Card(slot.Id);
+            var place = Place.Card(slot.Id);
             var (now, was) = (Carrier(planned, place), Carrier(found, place));
             // What was found on a carrier stays known until it is laid elsewhere, also where a smaller one takes its slot.
             for (var i = 0; i < Math.Max(now?.Endpoints!.Count ?? 0, was?.Endpoints!.Count ?? 0); i++)
@@ -87,10 +87,10 @@ public static class CarrierPlaces
     internal static bool IsBorne(LaneInput q, M2Place place) =>
         place.On is not { } slot
         || (
-            Carrier(q.Planned, PlaceName.Card(slot)) is { } card
+            Carrier(q.Planned, Place.Card(slot)) is { } card
             && Enumerable.Range(0, card.Endpoints!.Count).Any(i => Name(slot, i) == place.Id)
         );
 
-    private static CardSheet? Carrier(Build build, string place) =>
+    private static CardSheet? Carrier(Build build, Place place) =>
         build.At(place)?.Card is { Role: CardRole.Carrier, Endpoints.Count: > 0 } card ? card : null;
 }

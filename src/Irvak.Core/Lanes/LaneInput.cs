@@ -13,7 +13,7 @@ public record LaneInput : PlanInput
         : base(machine) { }
 
     /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
-    public IReadOnlyDictionary<string, string> Wiring { get; init; } = new Dictionary<string, string>();
+    public IReadOnlyDictionary<string, Place> Wiring { get; init; } = new Dictionary<string, Place>();
 
     /// <summary>The controller behind a group of bays in the plan; null when there is none or it is not known.</summary>
     public BayController? ControllerOf(BayGroup bays) => BayController.Of(Sheet, Planned, Wiring, bays, Found);
@@ -45,11 +45,11 @@ public record LaneInput : PlanInput
         if (FoundSplits.TryGetValue(slot, out var said))
             return said;
         if (
-            Found.At(PlaceName.Card(slot))?.Card is not { Role: CardRole.Carrier, Endpoints.Count: > 1, HasSwitch: not true } card
+            Found.At(Place.Card(slot))?.Card is not { Role: CardRole.Carrier, Endpoints.Count: > 1, HasSwitch: not true } card
             || Sheet.Slots.FirstOrDefault(s => s.Id == slot) is not { } of
         )
             return null;
-        return Enumerable.Range(1, card.Endpoints.Count - 1).Any(i => Found.At(PlaceName.M2(CarrierPlaces.Name(slot, i))) is not null)
+        return Enumerable.Range(1, card.Endpoints.Count - 1).Any(i => Found.At(Place.M2(CarrierPlaces.Name(slot, i))) is not null)
             ? Splitting.Best(of.Elec, of.Splits ?? [], card.Endpoints, card.LanePitch)
             : null;
     }
@@ -63,7 +63,7 @@ public record LaneInput : PlanInput
         get
         {
             if (_plannedShort is not { } known || !ReferenceEquals(known.Of, Planned))
-                _plannedShort = known = (Planned, [.. Planned.Units.Keys.Select(PlaceName.Short)]);
+                _plannedShort = known = (Planned, [.. Planned.Units.Keys.Select(p => p.Name)]);
             return known.Names;
         }
     }

@@ -168,7 +168,7 @@ public static class LaneRules
                 .Where(g => g.Count() > 1)
         )
         {
-            string[] places = [.. bus.Select(b => b.Place)];
+            Place[] places = [.. bus.Select(b => b.Place)];
             yield return Finding.Of(
                 Shared,
                 places,
@@ -204,7 +204,7 @@ public static class LaneRules
         var touched =
             q.Changed.Contains(branch.Place)
             || branch.Ends.Any(e => q.Changed.Contains(e.Place))
-            || q.Splits.ContainsKey(PlaceName.Short(branch.Place));
+            || q.Splits.ContainsKey(branch.Place.Name);
         var at = ("place", Stated.At(branch.Place));
         if (branch.Lanes == 0 && branch.Bus is null && branch.Ends.FirstOrDefault(e => e.State == EndState.Unseen) is { } first)
         {
@@ -221,14 +221,14 @@ public static class LaneRules
         if (
             branch is { Card: not null, Switched: false }
             && branch.Ends.Where(e => e.State == EndState.Unseen).ToList() is { Count: > 0 } unseen
-            && (touched || q.FoundSplitOf(PlaceName.Short(branch.Place)) is not null)
+            && (touched || q.FoundSplitOf(branch.Place.Name) is not null)
         )
         {
             var here = branch.Ends.Count(e => e.State is not EndState.Empty and not EndState.Out);
             var card = q.Planned.At(branch.Place)!.Card!;
             var best = Splitting.Best(
                 branch.Lanes ?? 0,
-                q.Sheet.Slots.First(s => PlaceName.Card(s.Id) == branch.Place).Splits ?? [],
+                q.Sheet.Slots.First(s => Place.Card(s.Id) == branch.Place).Splits ?? [],
                 card.Endpoints!,
                 card.LanePitch
             );
@@ -236,7 +236,7 @@ public static class LaneRules
                 .Open(branch.Lanes ?? 0, best, card.Endpoints!, card.LanePitch)
                 .Zip(branch.Ends)
                 .Count(p => p.First.IsSeen && p.Second.State is not EndState.Empty and not EndState.Out);
-            IReadOnlyList<string> places = [.. unseen.Select(e => e.Place).Prepend(branch.Place).Distinct()];
+            IReadOnlyList<Place> places = [.. unseen.Select(e => e.Place).Prepend(branch.Place).Distinct()];
             if (could > here - unseen.Count)
                 yield return Finding.Of(
                     Split,

@@ -41,7 +41,7 @@ public enum EndState
 /// <param name="NeedMBs">Data that the device could move, MB/s; null when not known.</param>
 /// <param name="New">True when it comes in.</param>
 public sealed record LaneEnd(
-    string Place,
+    Place Place,
     string Name,
     EndState State,
     int? Wants,
@@ -83,8 +83,8 @@ public enum BranchState
 /// <param name="Split">How the slot is to be divided; empty for whole.</param>
 /// <param name="Switched">True when a switch on the card shares the slot among its devices.</param>
 public sealed record LaneBranch(
-    string Place,
-    string Kind,
+    Place Place,
+    PlaceKind Kind,
     string? Root,
     int? Mech,
     int? Wired,
@@ -216,7 +216,7 @@ public sealed record LaneSheet(
         var lanes = Topology.LanesLeft(q, slot.Id) ?? slot.Elec;
         var now = q.FoundSplitOf(slot.Id);
         int? held = q.GenOf(slot) is var gen && gen < slot.Gen ? gen : null;
-        var card = q.Planned.At(PlaceName.Card(slot.Id))?.Card;
+        var card = q.Planned.At(Place.Card(slot.Id))?.Card;
         var best = card is { Endpoints.Count: > 1, HasSwitch: not true }
             ? Splitting.Best(lanes, slot.Splits ?? [], card.Endpoints, card.LanePitch)
             : null;

@@ -8,7 +8,7 @@ namespace Irvak.Core.Lanes;
 public static class Needs
 {
     /// <summary>What a device could move, MB/s: lines of a network card, drives behind a controller; null when not known.</summary>
-    public static double? Of(LaneInput q, string place, Unit unit)
+    public static double? Of(LaneInput q, Place place, Unit unit)
     {
         if (unit.Drive is { } drive)
             return DriveDefaults.ReadMBs(drive).Value;
@@ -19,7 +19,7 @@ public static class Needs
         var drives = q
             .Sheet.Bays.Where(b => q.ControllerOf(b)?.Place == place)
             .SelectMany(b => b.Names)
-            .Select(n => q.Planned.At(PlaceName.Bay(n))?.Drive)
+            .Select(n => q.Planned.At(Place.Bay(n))?.Drive)
             .Where(d => d is not null)
             .ToList();
         return drives.Count == 0 ? null : drives.Sum(d => DriveDefaults.ReadMBs(d).Value);

@@ -11,7 +11,7 @@ namespace Irvak.Core.Lanes;
 /// <param name="Payload">Configured payload, bytes; null when not told.</param>
 /// <param name="Watt">Power limit of the slot, W; null when not told.</param>
 public sealed record SeenLink(
-    string Place,
+    Place Place,
     int Width,
     int Gen,
     int CouldWidth,
@@ -51,9 +51,7 @@ public static class SeenLinks
                     .Readings.Values.SelectMany(r => Of(sheet, r))
                     .GroupBy(l => l.Place)
                     .Select(g => g.Last())
-                    .Select(l =>
-                        heldRates.TryGetValue(PlaceName.Short(l.Place), out var held) ? l with { CouldGen = Math.Min(l.CouldGen, held) } : l
-                    ),
+                    .Select(l => heldRates.TryGetValue(l.Place.Name, out var held) ? l with { CouldGen = Math.Min(l.CouldGen, held) } : l),
             ];
 
     public static IReadOnlyList<SeenLink> Of(MachineSheet sheet, Observation seen)
@@ -65,7 +63,7 @@ public static class SeenLinks
         {
             if (match.Card is not { WidthNow: > 0 and var width, GenNow: > 0 and var gen } card)
                 continue;
-            var slot = sheet.Slots.FirstOrDefault(s => PlaceName.Card(s.Id) == match.Place);
+            var slot = sheet.Slots.FirstOrDefault(s => Place.Card(s.Id) == match.Place);
             var port = PortOf(seen, card);
             int Could(int? mine, int? ports, int? slots) =>
                 new[] { mine, ports, slots }.Where(v => v is > 0).Select(v => v!.Value).DefaultIfEmpty(0).Min();

@@ -106,7 +106,7 @@ public static class ChannelLoad
         var stacked = modules.Where(m => m.Module.Stack > 1).ToList();
         if (stacked.Count == 0 || modules.All(m => m.Module.Stack > 1 || m.Module.Type is null))
             yield break;
-        string[] places = [.. stacked.Select(m => PlaceName.Slot(m.Slot))];
+        Place[] places = [.. stacked.Select(m => Place.Slot(m.Slot))];
         yield return Finding.Of(Stacked, places, null, ("few", Stated.At(places)), ("verb", places.Length == 1 ? "is" : "are"));
     }
 
@@ -116,7 +116,7 @@ public static class ChannelLoad
         IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules
     )
     {
-        string[] places = [.. modules.Select(m => PlaceName.Slot(m.Slot))];
+        Place[] places = [.. modules.Select(m => Place.Slot(m.Slot))];
         if (TooManyRanks(q, channel, modules, places) is { } ranks)
             yield return ranks;
         var widths = modules.Select(m => m.Module.DeviceWidth).OfType<int>().Distinct().Order().ToList();
@@ -179,7 +179,7 @@ public static class ChannelLoad
         MemoryInput q,
         Channel channel,
         IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules,
-        string[] places
+        Place[] places
     )
     {
         if (SelectedRanks(modules.Select(m => m.Module)) is not { } ranks)
@@ -201,23 +201,23 @@ public static class ChannelLoad
         if (Bins.DieGbit(module) is not { } die)
             return null;
         var socket = FillOrder.SocketOf(q.Sheet, slot);
-        var processor = build.At(PlaceName.Socket(socket))?.Processor?.DieLimitGbit;
+        var processor = build.At(Place.Socket(socket))?.Processor?.DieLimitGbit;
         var board = q.Sheet.Memory.DieLimitGbit;
         var byBoard = board is { } b && (processor is not { } p || b <= p);
         if ((byBoard ? board : processor) is not { } limit || die <= limit)
             return null;
         return Finding.Of(
             Dense,
-            [PlaceName.Slot(slot)],
+            [Place.Slot(slot)],
             Worked.Sum(
                 Dense.Source,
                 new("chip density", $"{die:0.##} > {limit:0.##} Gbit", true),
                 new("GB × 8 × width ÷ (64 × ranks)", $"{die:0.##} Gbit"),
                 new("limit", $"{limit:0.##} Gbit")
             ),
-            ("place", Stated.At(PlaceName.Slot(slot))),
+            ("place", Stated.At(Place.Slot(slot))),
             ("die", $"{die:0.##}"),
-            ("who", byBoard ? "the board" : Say.Place(PlaceName.Socket(socket))),
+            ("who", byBoard ? "the board" : Say.Place(Place.Socket(socket))),
             ("limit", $"{limit:0.##}")
         );
     }

@@ -50,8 +50,8 @@ public sealed record EccResult(EccState State, string Words, string? OffBy = nul
         if (q.Sheet.Memory.EccWorks == false)
             return new(EccState.Off, "off, board", "the board");
         foreach (var socket in q.Sheet.Sockets)
-            if (build.At(PlaceName.Socket(socket.Id))?.Processor?.Ecc == false)
-                return new(EccState.Off, $"off, {socket.Id}", Say.Place(PlaceName.Socket(socket.Id)));
+            if (build.At(Place.Socket(socket.Id))?.Processor?.Ecc == false)
+                return new(EccState.Off, $"off, {socket.Id}", Say.Place(Place.Socket(socket.Id)));
         // Boards that take registered modules use the code; with unbuffered ones it is each board's own choice.
         return q.Sheet.Memory.EccWorks is null && modules.Any(m => m.Module.Type == ModuleType.UnbufferedEcc)
             ? new(EccState.Unknown, "not known, sheet silent")

@@ -122,28 +122,28 @@ public static class FillOrder
                 // A draft tells which slots share a channel, not which of them comes first: what runs as found runs.
                 if (guessed)
                 {
-                    if (q.Changed.Contains(PlaceName.Slot(channel.Slots[i])) || q.Changed.Contains(PlaceName.Slot(channel.Slots[i - 1])))
+                    if (q.Changed.Contains(Place.Slot(channel.Slots[i])) || q.Changed.Contains(Place.Slot(channel.Slots[i - 1])))
                         yield return Finding.Of(
                             OrderUnknown,
-                            [PlaceName.Slot(channel.Slots[i])],
+                            [Place.Slot(channel.Slots[i])],
                             null,
-                            ("place", Stated.At(PlaceName.Slot(channel.Slots[i]))),
-                            ("first", Stated.At(PlaceName.Slot(channel.Slots[i - 1]))),
+                            ("place", Stated.At(Place.Slot(channel.Slots[i]))),
+                            ("first", Stated.At(Place.Slot(channel.Slots[i - 1]))),
                             ("channel", channel.Id)
                         );
                     break;
                 }
                 yield return Finding.Of(
                     Skipped,
-                    [PlaceName.Slot(channel.Slots[i])],
+                    [Place.Slot(channel.Slots[i])],
                     Worked.Sum(
                         "common practice, no source",
                         new("filled before its turn", channel.Slots[i], true),
                         new($"order in channel {channel.Id}", string.Join(' ', channel.Slots)),
                         new("empty before it", channel.Slots[i - 1])
                     ),
-                    ("place", Stated.At(PlaceName.Slot(channel.Slots[i]))),
-                    ("first", Stated.At(PlaceName.Slot(channel.Slots[i - 1]))),
+                    ("place", Stated.At(Place.Slot(channel.Slots[i]))),
+                    ("first", Stated.At(Place.Slot(channel.Slots[i - 1]))),
                     ("channel", channel.Id)
                 );
                 break;
@@ -156,7 +156,7 @@ public static class FillOrder
     public static bool IsAssumed(MemoryInput q, Channel channel) =>
         q.Sheet is { Draft: true, Memory: { FillOrder: null, ChannelsKnown: true } }
         && channel.Slots.Count > 1
-        && !(q.Found.ModuleAt(channel.Slots[0]) is not null && channel.Slots.Skip(1).Any(s => q.FoundEmpty.Contains(PlaceName.Slot(s))));
+        && !(q.Found.ModuleAt(channel.Slots[0]) is not null && channel.Slots.Skip(1).Any(s => q.FoundEmpty.Contains(Place.Slot(s))));
 
     private static Finding? JudgeTable(MachineSheet sheet, Build build)
     {
@@ -169,15 +169,15 @@ public static class FillOrder
             return null;
         return Finding.Of(
             OffTable,
-            [PlaceName.Slot(order[last])],
+            [Place.Slot(order[last])],
             Worked.Sum(
                 OffTable.Source,
                 new("filled before its turn", order[last], true),
                 new("the board's order", string.Join(' ', order)),
                 new("empty before it", order[gap])
             ),
-            ("first", Stated.At(PlaceName.Slot(order[gap]))),
-            ("place", Stated.At(PlaceName.Slot(order[last])))
+            ("first", Stated.At(Place.Slot(order[gap]))),
+            ("place", Stated.At(Place.Slot(order[last])))
         );
     }
 
@@ -190,7 +190,7 @@ public static class FillOrder
         if (!sockets.Any(s => Has(s.Id)))
             yield break;
         foreach (var socket in sockets.Where(s => !Has(s.Id)))
-            yield return Finding.Of(WithoutOwn, [PlaceName.Socket(socket.Id)], null, ("socket", Stated.At(PlaceName.Socket(socket.Id))));
+            yield return Finding.Of(WithoutOwn, [Place.Socket(socket.Id)], null, ("socket", Stated.At(Place.Socket(socket.Id))));
     }
 
     private static Finding? JudgeRanks(Channel channel, Build build)
@@ -203,10 +203,10 @@ public static class FillOrder
             )
                 return Finding.Of(
                     RanksFirst,
-                    [PlaceName.Slot(channel.Slots[i])],
+                    [Place.Slot(channel.Slots[i])],
                     null,
-                    ("place", Stated.At(PlaceName.Slot(channel.Slots[i]))),
-                    ("first", Stated.At(PlaceName.Slot(channel.Slots[i - 1]))),
+                    ("place", Stated.At(Place.Slot(channel.Slots[i]))),
+                    ("first", Stated.At(Place.Slot(channel.Slots[i - 1]))),
                     ("channel", channel.Id)
                 );
         return null;

@@ -93,8 +93,8 @@ public static class Interleave
         {
             var channels = q.Sheet.Channels.Where(c => c.Socket == socket.Socket).ToList();
             var empty = channels.Where(c => c.Slots.All(s => build.ModuleAt(s) is null)).ToList();
-            string[] places = [.. empty.Select(c => PlaceName.Slot(c.Slots[0]))];
-            var name = Say.Place(PlaceName.Socket(socket.Socket));
+            Place[] places = [.. empty.Select(c => Place.Slot(c.Slots[0]))];
+            var name = Say.Place(Place.Socket(socket.Socket));
             if (empty.Count > 0 && empty.Count < channels.Count)
                 yield return Finding.Of(
                     Empty,
@@ -111,7 +111,7 @@ public static class Interleave
                 var fewer = socket.Bands.Skip(1).Sum(b => b.MiB);
                 yield return Finding.Of(
                     Uneven,
-                    [PlaceName.Socket(socket.Socket)],
+                    [Place.Socket(socket.Socket)],
                     BandSum(socket),
                     ("share", $"{100.0 * fewer / total:0} %"),
                     ("socket", name)

@@ -151,9 +151,9 @@ public static class Legality
             if (build.ModuleAt(slot) is not null)
                 yield return Finding.Of(
                     Revision,
-                    [PlaceName.Slot(slot)],
+                    [Place.Slot(slot)],
                     null,
-                    ("place", Stated.At(PlaceName.Slot(slot))),
+                    ("place", Stated.At(Place.Slot(slot))),
                     ("revision", q.System.BoardRevision!)
                 );
     }
@@ -161,8 +161,8 @@ public static class Legality
     private static IEnumerable<Finding> JudgeOne(MemoryInput q, Build build, Channel channel, string slot, ModuleSheet module)
     {
         var board = q.Sheet.Memory;
-        string[] places = [PlaceName.Slot(slot)];
-        var place = Stated.At(PlaceName.Slot(slot));
+        Place[] places = [Place.Slot(slot)];
+        var place = Stated.At(Place.Slot(slot));
         if (module.Generation is { } g && board.Generation is { } bg && g != bg)
             yield return Finding.Of(Generation, places, null, ("place", place), ("module", g.Name()), ("board", bg.Name()));
         if (module.Form is { } f && board.Form is { } bf && f != bf)
@@ -179,7 +179,7 @@ public static class Legality
             );
         if (
             module.Type is { } mt
-            && build.At(PlaceName.Socket(channel.Socket))?.Processor?.MemoryTypes is { Count: > 0 } driven
+            && build.At(Place.Socket(channel.Socket))?.Processor?.MemoryTypes is { Count: > 0 } driven
             && !driven.Contains(mt)
         )
             yield return Finding.Of(
@@ -188,10 +188,10 @@ public static class Legality
                 null,
                 ("place", place),
                 ("module", mt.Name()),
-                ("socket", Stated.At(PlaceName.Socket(channel.Socket))),
+                ("socket", Stated.At(Place.Socket(channel.Socket))),
                 ("takes", Say.Words([.. driven.Select(x => x.Name())]))
             );
-        if (q.BringsPart(PlaceName.Slot(slot)) && Untold(q, module) is { Count: > 0 } untold)
+        if (q.BringsPart(Place.Slot(slot)) && Untold(q, module) is { Count: > 0 } untold)
             yield return Finding.Of(NotTold, places, null, ("place", place), ("what", Say.Words(untold)));
         if (!build.HasProcessor(channel.Socket))
             yield return Finding.Of(
@@ -199,7 +199,7 @@ public static class Legality
                 places,
                 null,
                 ("place", place),
-                ("socket", Stated.At(PlaceName.Socket(channel.Socket)))
+                ("socket", Stated.At(Place.Socket(channel.Socket)))
             );
         if (module.Generation is { } gen && Bins.DieGbit(module) is { } gbit && !Bins.DieExists(gen, gbit))
             yield return Finding.Of(
@@ -249,7 +249,7 @@ public static class Legality
         if (families.Count > 1)
         {
             var few = families.Skip(1).SelectMany(f => f).ToList();
-            string[] places = [.. few.Select(m => PlaceName.Slot(m.Slot))];
+            Place[] places = [.. few.Select(m => Place.Slot(m.Slot))];
             yield return Finding.Of(
                 Kind,
                 places,
@@ -263,7 +263,7 @@ public static class Legality
         var plain = typed.Where(m => m.Module.Type == ModuleType.Unbuffered).ToList();
         if (q.Sheet.Memory.EccMixing is { } mixing && plain.Count > 0 && typed.Any(m => m.Module.Type == ModuleType.UnbufferedEcc))
         {
-            string[] places = [.. plain.Select(m => PlaceName.Slot(m.Slot))];
+            Place[] places = [.. plain.Select(m => Place.Slot(m.Slot))];
             yield return Finding.Of(mixing == EccMixing.EccOff ? EccOff : EccNoStart, places, null, ("few", Stated.At(places)));
         }
     }

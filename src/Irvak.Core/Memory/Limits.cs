@@ -76,7 +76,7 @@ public static class Limits
         if (off.Count > 0)
             yield return Finding.Of(
                 Warranty,
-                [.. off.Select(PlaceName.Slot)],
+                [.. off.Select(Place.Slot)],
                 Worked.Sum(
                     Warranty.Source,
                     new("modules off the list", $"{off.Count}", true),
@@ -115,7 +115,7 @@ public static class Limits
         var track = TrackOf(q, module)!;
         if (PolicyTable.SeverityOf(q.Policy, track.Standing) is not { } severity)
             return null;
-        string[] places = [.. slots.Select(PlaceName.Slot)];
+        Place[] places = [.. slots.Select(Place.Slot)];
         var limit = ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L);
         return Finding.Of(
             Slot,
@@ -141,7 +141,7 @@ public static class Limits
         if (PolicyTable.SeverityOf(q.Policy, track.Standing) is not { } severity)
             return null;
         var limit = ByteCount.FromMiB(gib * 1024L);
-        string[] places = [.. q.Changes.Where(c => c.BringsPart && PlaceName.IsSlot(c.Place)).Select(c => c.Place)];
+        Place[] places = [.. q.Changes.Where(c => c.BringsPart && c.Place.IsSlot).Select(c => c.Place)];
         return Finding.Of(
             Total,
             places,
@@ -160,13 +160,13 @@ public static class Limits
     {
         foreach (var socket in q.Sheet.Sockets)
         {
-            if (build.At(PlaceName.Socket(socket.Id))?.Processor?.MemoryTotalGiB is not { } gib)
+            if (build.At(Place.Socket(socket.Id))?.Processor?.MemoryTotalGiB is not { } gib)
                 continue;
             var slots = q.Sheet.Channels.Where(c => c.Socket == socket.Id).SelectMany(c => c.Slots).ToList();
             var planned = slots.Sum(s => (long)(build.ModuleAt(s)?.CapacityMiB ?? 0));
             if (planned <= gib * 1024L)
                 continue;
-            string[] places = [.. slots.Where(s => q.IsNew(PlaceName.Slot(s))).Select(PlaceName.Slot)];
+            Place[] places = [.. slots.Where(s => q.IsNew(Place.Slot(s))).Select(Place.Slot)];
             yield return Finding.Of(
                 Processor,
                 places,
@@ -176,7 +176,7 @@ public static class Limits
                     ">",
                     ("addresses", ByteCount.FromMiB(gib * 1024L).ToString())
                 ),
-                ("socket", Stated.At(PlaceName.Socket(socket.Id))),
+                ("socket", Stated.At(Place.Socket(socket.Id))),
                 ("limit", ByteCount.FromMiB(gib * 1024L)),
                 ("planned", ByteCount.FromMiB(planned))
             );

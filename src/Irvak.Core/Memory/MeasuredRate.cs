@@ -20,7 +20,7 @@ public static class MeasuredRate
         List<int?> rates =
         [
             .. from slot in sheet.Channels.SelectMany(c => c.Slots)
-            let module = state.Found.GetValueOrDefault(PlaceName.Slot(slot))?.Module
+            let module = state.Found.GetValueOrDefault(Place.Slot(slot))?.Module
             where module is not null
             select RateAt(slot, module),
         ];

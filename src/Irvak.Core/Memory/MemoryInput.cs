@@ -23,7 +23,7 @@ public record MemoryInput : PlanInput
             .Channels.Where(c => build.HasProcessor(c.Socket))
             .SelectMany(c => c.Slots)
             .All(s =>
-                PlaceName.Slot(s) is var place
+                Place.Slot(s) is var place
                 && (
                     build.ModuleAt(s) is { } module
                         ? module.CapacityMiB is not null

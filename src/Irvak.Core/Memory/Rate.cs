@@ -132,7 +132,7 @@ public static class Rate
     internal const string AsSeen = "As seen";
 
     private static bool IsAsFound(MemoryInput q, Build build) =>
-        ReferenceEquals(build, q.Found) || !q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
+        ReferenceEquals(build, q.Found) || !q.Changes.Any(c => c.Place.IsSlot || c.Place.IsSocket);
 
     private static RateResult Conclude(MemoryGeneration gen, List<RateLimit> chain, int? low)
     {
@@ -154,7 +154,7 @@ public static class Rate
 
     private static void AddModules(MemoryInput q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules, List<RateLimit> chain)
     {
-        foreach (var group in modules.GroupBy(m => q.IsNew(PlaceName.Slot(m.Slot))).OrderBy(g => g.Key))
+        foreach (var group in modules.GroupBy(m => q.IsNew(Place.Slot(m.Slot))).OrderBy(g => g.Key))
         {
             var rates = group.Where(m => m.Module.RateMTs is not null).ToList();
             var name = group.Key ? "Modules, new" : "Modules, found";
@@ -171,7 +171,7 @@ public static class Rate
     {
         foreach (var socket in q.Sheet.Sockets)
         {
-            if (build.At(PlaceName.Socket(socket.Id)) is not { } unit)
+            if (build.At(Place.Socket(socket.Id)) is not { } unit)
                 continue;
             chain.Add(
                 new(
@@ -281,7 +281,7 @@ public static class Rate
 
     public static IEnumerable<Finding> Judge(MemoryInput q, RateResult found, RateResult planned)
     {
-        string[] added = [.. q.Changes.Where(c => c.In is not null && PlaceName.IsSlot(c.Place)).Select(c => c.Place)];
+        Place[] added = [.. q.Changes.Where(c => c.In is not null && c.Place.IsSlot).Select(c => c.Place)];
         if (found.RateMTs is { } before && planned.RateMTs is { } after && after < before)
             yield return Finding.Of(
                 Drops,

@@ -39,9 +39,9 @@ public static class Voltage
                 if (module.MilliVolt > supply)
                     yield return Finding.Of(
                         TooHigh,
-                        [PlaceName.Slot(slot)],
+                        [Place.Slot(slot)],
                         Worked.Against(TooHigh.Source, ("module", Volts(module.MilliVolt!.Value)), ">", ("board", Volts(supply))),
-                        ("place", Stated.At(PlaceName.Slot(slot))),
+                        ("place", Stated.At(Place.Slot(slot))),
                         ("module", Volts(module.MilliVolt!.Value)),
                         ("board", Volts(supply))
                     );
@@ -51,7 +51,7 @@ public static class Voltage
         var few = told.Where(m => m.Module.MilliVolt < high).ToList();
         if (few.Count == 0)
             yield break;
-        string[] places = [.. few.Select(m => PlaceName.Slot(m.Slot))];
+        Place[] places = [.. few.Select(m => Place.Slot(m.Slot))];
         yield return Finding.Of(
             Mixed,
             places,

@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Moving;
 
@@ -12,5 +13,5 @@ public record MoveInput : ArrayInput
     public IReadOnlyDictionary<string, PlannedMove> Moves { get; init; } = new Dictionary<string, PlannedMove>();
 
     /// <summary>How drives that leave are wiped, by the place they were found in.</summary>
-    public IReadOnlyDictionary<string, Wipe> Wipes { get; init; } = new Dictionary<string, Wipe>();
+    public IReadOnlyDictionary<Place, Wipe> Wipes { get; init; } = new Dictionary<Place, Wipe>();
 }

@@ -55,7 +55,7 @@ public sealed record MoveSubject(
     string Key,
     string Name,
     long Bytes,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     bool IsSystem,
     PlannedMove? Planned,
     IReadOnlyList<MoveOption> Options,
@@ -172,8 +172,8 @@ public static class Moves
                     Subject(
                         q,
                         arrays,
-                        change.Place,
-                        $"the {change.Out.Short} of {PlaceName.Short(change.Place)}",
+                        change.Place.ToString(),
+                        $"the {change.Out.Short} of {change.Place.Name}",
                         drive.Bytes!.Value,
                         [change.Place],
                         DriveDefaults.OverAPass(drive, DriveDefaults.ReadMBs(drive).Value),
@@ -189,7 +189,7 @@ public static class Moves
         string key,
         string name,
         long bytes,
-        IReadOnlyList<string> places,
+        IReadOnlyList<Place> places,
         double readMBs,
         DriveSheet? drive
     )
@@ -204,11 +204,9 @@ public static class Moves
                 .Select(a => a.Plan.Name),
             .. q
                 .Planned.Units.Where(u =>
-                    u.Value.Drive is { Media: not DriveMedia.Tape }
-                    && PlaceName.HoldsDrive(u.Key)
-                    && !q.Arrays.Any(a => a.Members.Contains(u.Key))
+                    u.Value.Drive is { Media: not DriveMedia.Tape } && u.Key.HoldsDrive && !q.Arrays.Any(a => a.Members.Contains(u.Key))
                 )
-                .Select(u => u.Key),
+                .Select(u => u.Key.ToString()),
         ];
         var to = Target(q, arrays, planned?.To ?? targets.FirstOrDefault(t => t != key));
         return new(
@@ -227,7 +225,7 @@ public static class Moves
         );
     }
 
-    private sealed record Goal(string Name, IReadOnlyList<string> Places, long Bytes, double WriteMBs, int? SectorBytes);
+    private sealed record Goal(string Name, IReadOnlyList<Place> Places, long Bytes, double WriteMBs, int? SectorBytes);
 
     private static Goal? Target(MoveInput q, ArraySheet arrays, string? to)
     {
@@ -241,10 +239,10 @@ public static class Moves
                 array.WriteMBs * DriveDefaults.MeanOverSurface,
                 q.Planned.At(array.Plan.Members[0])?.Drive?.SectorBytes
             );
-        return q.Planned.At(to)?.Drive is { } drive
+        return Place.Parse(to) is var place && q.Planned.At(place)?.Drive is { } drive
             ? new(
-                PlaceName.Short(to),
-                [to],
+                place.Name,
+                [place],
                 drive.Bytes ?? 0,
                 DriveDefaults.OverAPass(drive, DriveDefaults.WriteMBs(drive).Value),
                 drive.SectorBytes
@@ -252,7 +250,7 @@ public static class Moves
             : null;
     }
 
-    private static MoveOption Option(MoveWay way, long bytes, double readMBs, DriveSheet? drive, IReadOnlyList<string> places, Goal? to)
+    private static MoveOption Option(MoveWay way, long bytes, double readMBs, DriveSheet? drive, IReadOnlyList<Place> places, Goal? to)
     {
         var (name, verify, noReturn) = Words[way];
         var together = to is not null && !to.Places.Any(places.Contains);

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Moving;
 
@@ -10,14 +11,15 @@ public sealed record MovingSlice
         ImmutableSortedDictionary.Create<string, PlannedMove>(StringComparer.Ordinal);
 
     /// <summary>How drives that leave are wiped, by the place they were found in.</summary>
-    public ImmutableSortedDictionary<string, Wipe> Wipes { get; init; } =
-        ImmutableSortedDictionary.Create<string, Wipe>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<Place, Wipe> Wipes { get; init; } = ImmutableSortedDictionary<Place, Wipe>.Empty;
 
     /// <summary>What a machine with other places leaves of it.</summary>
-    public MovingSlice Within(IReadOnlySet<string> places) =>
+    public MovingSlice Within(IReadOnlySet<Place> places) =>
         this with
         {
-            Moves = Moves.RemoveRange(Moves.Keys.Where(k => !k.StartsWith("array:", StringComparison.Ordinal) && !places.Contains(k))),
+            Moves = Moves.RemoveRange(
+                Moves.Keys.Where(k => !k.StartsWith("array:", StringComparison.Ordinal) && !places.Contains(Place.Parse(k)))
+            ),
             Wipes = Wipes.RemoveRange(Wipes.Keys.Where(k => !places.Contains(k))),
         };
 }

@@ -17,13 +17,13 @@ public sealed record PlanMove(string Subject, MoveWay? Way, string? To) : SliceE
     public override IEnumerable<string> Touches() => ["move:" + Subject];
 
     public override string ValueAt(string subject) =>
-        Way is null ? "not said" : $"{Moves.Words[Way.Value].Name.ToLowerInvariant()}{(To is null ? "" : " to " + PlaceName.Short(To))}";
+        Way is null ? "not said" : $"{Moves.Words[Way.Value].Name.ToLowerInvariant()}{(To is null ? "" : " to " + Place.Parse(To).Name)}";
 
     public override string Tell() =>
         Way is null
-            ? $"takes back where {PlaceName.Short(Subject)} goes"
+            ? $"takes back where {Place.Parse(Subject).Name} goes"
             : $"plans {Moves.Words[Way.Value].Name.ToLowerInvariant()} for "
-                + $"{PlaceName.Short(Subject)}{(To is null ? "" : $", to {PlaceName.Short(To)}")}";
+                + $"{Place.Parse(Subject).Name}{(To is null ? "" : $", to {Place.Parse(To).Name}")}";
 
     public override MovingSlice Applied(MachineState machine, MovingSlice slice, Stamp stamp) =>
         slice with
@@ -41,11 +41,11 @@ public sealed record PlanMove(string Subject, MoveWay? Way, string? To) : SliceE
             !(
                 Subject.StartsWith("array:", StringComparison.Ordinal)
                     ? JobArrays.Found(machine).Any(a => "array:" + a.Name == Subject)
-                    : known.Contains(Subject)
+                    : known.Contains(Place.Parse(Subject))
             )
         )
-            return new("/edit/subject", $"Nothing called {PlaceName.Short(Subject)} was found.");
-        return To is null || known.Contains(To) || JobArrays.Planned(machine, arrays).Any(a => a.Name == To)
+            return new("/edit/subject", $"Nothing called {Place.Parse(Subject).Name} was found.");
+        return To is null || known.Contains(Place.Parse(To)) || JobArrays.Planned(machine, arrays).Any(a => a.Name == To)
             ? null
             : new("/edit/to", $"There is no {To} in the plan.");
     }

@@ -10,7 +10,7 @@ namespace Irvak.Core.Moving;
 /// <param name="Way">Null takes it back.</param>
 /// <param name="Done">True once it is done and was checked.</param>
 [EditName("recordWipe")]
-public sealed record RecordWipe(string Place, WipeWay? Way, bool Done) : SliceEdit<MovingSlice>
+public sealed record RecordWipe(Place Place, WipeWay? Way, bool Done) : SliceEdit<MovingSlice>
 {
     public override IEnumerable<string> Touches() => ["wipe:" + Place];
 
@@ -18,14 +18,14 @@ public sealed record RecordWipe(string Place, WipeWay? Way, bool Done) : SliceEd
         Way is null ? "not said" : $"{Wiping.Words[Way.Value].ToLowerInvariant()}{(Done ? ", done" : "")}";
 
     public override string Tell() =>
-        Way is not { } way ? $"takes back how the drive of {PlaceName.Short(Place)} is wiped"
-        : way == WipeWay.Keep ? $"keeps the drive of {PlaceName.Short(Place)} as it is"
-        : $"{(Done ? "has wiped" : "plans to wipe")} the drive of {PlaceName.Short(Place)}: {Wiping.Words[way].ToLowerInvariant()}";
+        Way is not { } way ? $"takes back how the drive of {Place.Name} is wiped"
+        : way == WipeWay.Keep ? $"keeps the drive of {Place.Name} as it is"
+        : $"{(Done ? "has wiped" : "plans to wipe")} the drive of {Place.Name}: {Wiping.Words[way].ToLowerInvariant()}";
 
     public override SheetProblem? Refusal(MachineState machine, MovingSlice slice) =>
         machine.Changes().Any(c => c.Place == Place && c is { TakesPart: true, Out.Drive: not null })
             ? null
-            : new("/edit/place", $"No drive of {PlaceName.Short(Place)} leaves the machine.");
+            : new("/edit/place", $"No drive of {Place.Name} leaves the machine.");
 
     public override MovingSlice Applied(MachineState machine, MovingSlice slice, Stamp stamp) =>
         slice with

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -35,7 +36,7 @@ public sealed record Wipe(WipeWay Way, string? Who, DateTimeOffset? When);
 public sealed record WipeOption(WipeWay Way, string Name, double? Hours, string Remark);
 
 /// <summary>A drive that leaves the machine.</summary>
-public sealed record LeavingDrive(string Place, string Name, string? Serial, IReadOnlyList<WipeOption> Options, Wipe? Planned);
+public sealed record LeavingDrive(Place Place, string Name, string? Serial, IReadOnlyList<WipeOption> Options, Wipe? Planned);
 
 /// <summary>Drives that leave, and how what was on them is made unreadable.</summary>
 public static class Wiping
@@ -112,7 +113,7 @@ public static class Wiping
 
     public static IEnumerable<Finding> Judge(IReadOnlyList<LeavingDrive> leaving)
     {
-        string[] open = [.. leaving.Where(l => l.Planned is null).Select(l => l.Place)];
+        Place[] open = [.. leaving.Where(l => l.Planned is null).Select(l => l.Place)];
         if (open.Length > 0)
             yield return Finding.Of(
                 Unsaid,

@@ -4,7 +4,7 @@ using Irvak.Core.Sheets;
 namespace Irvak.Core.Observations;
 
 /// <param name="Place">The bay of the sheet.</param>
-public sealed record BayDrive(string Place, SeenDrive Drive);
+public sealed record BayDrive(Place Place, SeenDrive Drive);
 
 /// <summary>Which bay of a sheet a drive of a capture stands in, where the capture names bays: by whole name, else by its number.</summary>
 public static class BayMatch
@@ -33,7 +33,7 @@ public static class BayMatch
             if (bay is null && Number(drive.Bay!) is { } n && byNumber.TryGetValue(n + shift, out var found))
                 bay = found;
             if (bay is not null && taken.Add(bay))
-                matches.Add(new BayDrive(PlaceName.Bay(bay), drive));
+                matches.Add(new BayDrive(Place.Bay(bay), drive));
         }
         return matches;
     }

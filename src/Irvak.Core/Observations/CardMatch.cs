@@ -6,7 +6,7 @@ namespace Irvak.Core.Observations;
 /// <param name="Place">The card slot of the sheet.</param>
 /// <param name="Card">What sits there; null when the firmware calls the slot free.</param>
 /// <param name="Line">Line or byte that tells so.</param>
-public sealed record SlotCard(string Place, SeenPci? Card, int Line);
+public sealed record SlotCard(Place Place, SeenPci? Card, int Line);
 
 /// <summary>
 /// Which card slot of a sheet a PCI device stands in: the firmware's list of slots gives addresses, a port's slot number gives the
@@ -16,12 +16,12 @@ public static class CardMatch
 {
     public static IReadOnlyList<SlotCard> Of(MachineSheet sheet, Observation seen)
     {
-        var matches = new Dictionary<string, SlotCard>();
+        var matches = new Dictionary<Place, SlotCard>();
         foreach (var slot in seen.Slots)
         {
             if (SlotOf(sheet, slot.Name) is not { } id)
                 continue;
-            var place = PlaceName.Card(id);
+            var place = Place.Card(id);
             if (slot.InUse is false)
                 matches[place] = new SlotCard(place, null, slot.Line);
             else if (slot.Address is { } address && Behind(seen, address) is { } card)
@@ -29,15 +29,15 @@ public static class CardMatch
         }
         foreach (var port in seen.Pci.Where(p => p is { IsBridge: true, Slot: not null }))
         {
-            if (SlotOf(sheet, port.Slot!) is not { } id || matches.ContainsKey(PlaceName.Card(id)))
+            if (SlotOf(sheet, port.Slot!) is not { } id || matches.ContainsKey(Place.Card(id)))
                 continue;
             if (Endpoint(seen, port) is { } card)
-                matches[PlaceName.Card(id)] = new SlotCard(PlaceName.Card(id), card, card.Line);
+                matches[Place.Card(id)] = new SlotCard(Place.Card(id), card, card.Line);
         }
         foreach (var device in seen.Pci.Where(p => p is { IsBridge: false, Slot: not null }))
-            if (SlotOf(sheet, device.Slot!) is { } id && !matches.ContainsKey(PlaceName.Card(id)))
-                matches[PlaceName.Card(id)] = new SlotCard(PlaceName.Card(id), device, device.Line);
-        return [.. matches.Values.OrderBy(m => m.Place, StringComparer.Ordinal)];
+            if (SlotOf(sheet, device.Slot!) is { } id && !matches.ContainsKey(Place.Card(id)))
+                matches[Place.Card(id)] = new SlotCard(Place.Card(id), device, device.Line);
+        return [.. matches.Values.OrderBy(m => m.Place)];
     }
 
     private static SeenPci? Behind(Observation seen, string address)

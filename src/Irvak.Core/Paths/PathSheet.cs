@@ -57,7 +57,7 @@ public sealed record PathStage(
     double Traffic,
     double? MBs,
     IReadOnlyList<string> Others,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     Worked Why,
     double? SharedMBs = null
 )
@@ -119,12 +119,12 @@ public sealed record PathFigures(
 public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList<PathFigures> Found, IReadOnlyList<string> Singles)
 {
     /// <summary>A drive as an array of its own.</summary>
-    internal static ArrayPlan Alone(string place) => new(PlaceName.Short(place), ArrayLevel.Single, [place]);
+    internal static ArrayPlan Alone(Place place) => new(place.Name, ArrayLevel.Single, [place]);
 
     public static PathSheet Of(PathInput q, LaneSheet lanes)
     {
         var planned = PathTrace.All(q, lanes);
-        List<string> singles = [.. PathTrace.Singles(q).Select(PlaceName.Short)];
+        List<string> singles = [.. PathTrace.Singles(q).Select(p => p.Name)];
         if (q.FoundArrays.Count == 0)
             return new(planned, [], singles);
         var found = q with
@@ -138,7 +138,7 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
         return new(planned, PathTrace.All(found, LaneSheet.Of(found.Lanes)), singles);
     }
 
-    private static readonly Dictionary<string, string> NoWiring = [];
+    private static readonly Dictionary<string, Place> NoWiring = [];
 
     private static readonly Dictionary<string, IReadOnlyList<int>> NoSplits = [];
 
@@ -151,10 +151,7 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
     public static PathFigures? Asked(PathInput q, string name, PathQuestion ask)
     {
         var plan = q.Arrays.FirstOrDefault(a => a.Name == name)
-            ?? new[] { PlaceName.Bay(name), PlaceName.M2(name) }
-                .Where(p => q.Planned.At(p)?.Drive is not null)
-                .Select(Alone)
-                .FirstOrDefault();
+            ?? new[] { Place.Bay(name), Place.M2(name) }.Where(p => q.Planned.At(p)?.Drive is not null).Select(Alone).FirstOrDefault();
         return plan is null ? null : PathSums.Of(q, new PathTrace(q, LaneSheet.Of(q.Lanes)), plan, ask);
     }
 

@@ -32,7 +32,7 @@ internal static class PathSums
         int Count,
         int Data,
         double Scale,
-        IReadOnlyList<(string Place, IReadOnlyList<Conduit> Way)> Ways,
+        IReadOnlyList<(Place Place, IReadOnlyList<Conduit> Way)> Ways,
         int Group,
         int Penalty,
         IReadOnlyList<Conduit> Network
@@ -365,7 +365,7 @@ internal static class PathSums
     {
         var memory = TimesMemory * q.Planned.InstalledMiB / 1024.0;
         var behind =
-            q.Sheet.Bays.Where(b => b.Names.Any(n => plan.Members.Contains(PlaceName.Bay(n))))
+            q.Sheet.Bays.Where(b => b.Names.Any(n => plan.Members.Contains(Place.Bay(n))))
                 .Select(b => q.ControllerOf(b)?.Sheet.CacheMiB ?? 0)
                 .DefaultIfEmpty(0)
                 .Max() / 1024.0;

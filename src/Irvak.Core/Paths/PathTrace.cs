@@ -19,7 +19,7 @@ internal sealed record Conduit(
     double Efficiency,
     string Source,
     bool Duplex,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     IReadOnlyList<Neighbour> Others
 )
 {
@@ -27,7 +27,7 @@ internal sealed record Conduit(
 }
 
 /// <summary>Something else on a conduit, with what it could move, MB/s.</summary>
-internal sealed record Neighbour(string Place, string Name, double MBs);
+internal sealed record Neighbour(Place Place, string Name, double MBs);
 
 /// <summary>Which conduits lie between a drive and the processors, and from there to the network.</summary>
 internal sealed class PathTrace(PathInput q, LaneSheet lanes)
@@ -51,7 +51,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     private const int MostSingles = 2;
 
     /// <summary>Places of drives that belong to no array, no cache and no boot set.</summary>
-    public static IEnumerable<string> Singles(PathInput q)
+    public static IEnumerable<Place> Singles(PathInput q)
     {
         var used = q
             .Arrays.SelectMany(a => a.Members.Concat(a.AllSpares))
@@ -60,20 +60,20 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             .ToHashSet();
         return SheetPlaces
             .All(q.Sheet)
-            .Where(p => PlaceName.HoldsDrive(p) && !used.Contains(p) && q.Planned.At(p)?.Drive is { Media: not DriveMedia.Tape });
+            .Where(p => p.HoldsDrive && !used.Contains(p) && q.Planned.At(p)?.Drive is { Media: not DriveMedia.Tape });
     }
 
     /// <summary>Conduits from a drive inwards, the nearest first.</summary>
-    public IReadOnlyList<Conduit> From(string place)
+    public IReadOnlyList<Conduit> From(Place place)
     {
         var drive = q.Planned.At(place)?.Drive;
-        return PlaceName.Kind(place) == "bay" && q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(PlaceName.Short(place))) is { } bays
+        return place.Kind == PlaceKind.Bay && q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(place.Name)) is { } bays
                 ? FromBay(place, drive, bays)
-            : q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place) is { } m2 ? FromModule(place, drive, m2)
+            : q.Sheet.M2.FirstOrDefault(m => Place.M2(m.Id) == place) is { } m2 ? FromModule(place, drive, m2)
             : [];
     }
 
-    private List<Conduit> FromBay(string place, DriveSheet? drive, BayGroup bays)
+    private List<Conduit> FromBay(Place place, DriveSheet? drive, BayGroup bays)
     {
         var way = new List<Conduit>();
         if (q.ControllerOf(bays) is not { } controller)
@@ -95,7 +95,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                 way.Add(
                     new(
                         StageKind.Links,
-                        place,
+                        place.ToString(),
                         "Drive links",
                         rate is > 0 ? $"{Gbs(rate.Value)} Gb/s each" : "rate not known",
                         rate is > 0 ? BayWiring.RawMBs(rate.Value) : null,
@@ -119,7 +119,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         BayWiring.Payload,
                         "SATA 3; 92 %: common practice, no source",
                         false,
-                        [PlaceName.Board(hub.Id)],
+                        [Place.Board(hub.Id)],
                         Elsewhere(bays, place)
                     )
                 );
@@ -134,7 +134,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         BayWiring.Payload,
                         "SPL-4; four lanes to the controller and 92 %: common practice, no source",
                         true,
-                        hub is null ? [] : [PlaceName.Board(hub.Id)],
+                        hub is null ? [] : [Place.Board(hub.Id)],
                         Elsewhere(bays, place)
                     )
                 );
@@ -144,7 +144,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     }
 
     /// <summary>The slot that a controller sits in, and what lies above it.</summary>
-    private IEnumerable<Conduit> FromSlot(string place, CardSheet? card)
+    private IEnumerable<Conduit> FromSlot(Place place, CardSheet? card)
     {
         if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
         {
@@ -168,7 +168,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                 yield return up;
             yield break;
         }
-        var root = q.Sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == place)?.Root;
+        var root = q.Sheet.Boards.FirstOrDefault(b => Place.Board(b.Id) == place)?.Root;
         foreach (var up in Uplinks(root, place))
             yield return up;
     }
@@ -193,14 +193,14 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             ]
         );
 
-    private List<Conduit> FromModule(string place, DriveSheet? drive, M2Place m2)
+    private List<Conduit> FromModule(Place place, DriveSheet? drive, M2Place m2)
     {
         var way = new List<Conduit>();
         if (drive?.Protocol == DriveProtocol.Sata)
             way.Add(
                 new(
                     StageKind.Links,
-                    place,
+                    place.ToString(),
                     "Drive links",
                     "6 Gb/s",
                     BayWiring.RawMBs(6),
@@ -221,8 +221,8 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                 way.Add(
                     new(
                         StageKind.Slot,
-                        end.Branch.Place,
-                        $"Slot {PlaceName.Short(end.Branch.Place)}",
+                        end.Branch.Place.ToString(),
+                        $"Slot {end.Branch.Place.Name}",
                         $"×{end.Branch.Used} gen {at}, behind a switch",
                         end.Branch.Used * LinkRates.LaneMBs(at),
                         LinkRates.Payload(at, PayloadAt(end.Branch.Place, at).Bytes),
@@ -244,19 +244,19 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     /// Bytes in a packet: as a capture shows them of this card; of a new one the most that any card of this machine agreed on, for its
     /// roots allow that much; else what links of that generation usually agree on.
     /// </summary>
-    private (int Bytes, string Basis) PayloadAt(string place, int gen) =>
+    private (int Bytes, string Basis) PayloadAt(Place place, int gen) =>
         q.Lanes.Links.FirstOrDefault(l => l.Place == place && !q.IsNew(place))?.Payload is { } seen ? (seen, "by capture")
         : q.Lanes.Links.Max(l => l.Payload) is { } most && most > LinkRates.UsualPayload(gen) ? (most, "by capture, of another card here")
         : (LinkRates.UsualPayload(gen), "as usual");
 
-    private Conduit Lane(string place, LaneBranch branch, LaneEnd end, StageKind kind = StageKind.Links)
+    private Conduit Lane(Place place, LaneBranch branch, LaneEnd end, StageKind kind = StageKind.Links)
     {
         var known = end is { Gen: > 0, Width: > 0 };
         var (payload, basis) = known ? PayloadAt(branch.Place, end.Gen) : (0, "");
         return new(
             kind,
-            place,
-            kind == StageKind.Slot ? $"Slot {PlaceName.Short(branch.Place)}" : "Drive links",
+            place.ToString(),
+            kind == StageKind.Slot ? $"Slot {branch.Place.Name}" : "Drive links",
             known ? $"×{end.Width} gen {end.Gen}, payload {payload} {basis}" : "no link, or not known",
             end.Width == 0 ? 0
                 : known ? end.Width * LinkRates.LaneMBs(end.Gen)
@@ -270,9 +270,9 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     }
 
     // Devices behind an uplink, with the places of their branches.
-    private readonly Dictionary<string, List<(string Place, LaneEnd End)>> _behind = [];
+    private readonly Dictionary<string, List<(Place Place, LaneEnd End)>> _behind = [];
 
-    private IEnumerable<Conduit> Uplinks(string? root, string place)
+    private IEnumerable<Conduit> Uplinks(string? root, Place place)
     {
         foreach (var up in Topology.Way(q.Sheet, root).Where(r => r.Uplink is not null))
         {
@@ -316,7 +316,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
         var cards = q
             .Planned.Units.Where(u => u.Value.Card?.Network is { RatesGbs.Count: > 0 })
             .OrderByDescending(u => u.Value.Card!.Network!.RatesGbs.Max())
-            .ThenBy(u => u.Key, StringComparer.Ordinal)
+            .ThenBy(u => u.Key)
             .ToList();
         var board = q.Sheet.Ports.Select(p => PortGbs(p.What)).Max();
         var way = new List<Conduit>();
@@ -343,7 +343,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             gbs = board;
             if (
                 q.Sheet.Boards.FirstOrDefault(b => b.What == "network" && b.Elec is > 0) is { } chip
-                && lanes.Branches.FirstOrDefault(b => b.Place == PlaceName.Board(chip.Id)) is { Ends.Count: > 0 } branch
+                && lanes.Branches.FirstOrDefault(b => b.Place == Place.Board(chip.Id)) is { Ends.Count: > 0 } branch
             )
             {
                 root = branch.Root;
@@ -377,14 +377,14 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     }
 
     /// <summary>The processor that a drive's path reaches.</summary>
-    public string? Side(string place) =>
-        PlaceName.Kind(place) == "m2" ? Topology.Top(q.Sheet, q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place)?.Root)
-        : q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(PlaceName.Short(place))) is { } bays
+    public string? Side(Place place) =>
+        place.Kind == PlaceKind.M2 ? Topology.Top(q.Sheet, q.Sheet.M2.FirstOrDefault(m => Place.M2(m.Id) == place)?.Root)
+        : q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(place.Name)) is { } bays
             ? q.ControllerOf(bays) is { } c
                     ? Topology.Top(
                         q.Sheet,
                         lanes.Branches.FirstOrDefault(b => b.Place == c.Place)?.Root
-                            ?? q.Sheet.Boards.FirstOrDefault(b => PlaceName.Board(b.Id) == c.Place)?.Root
+                            ?? q.Sheet.Boards.FirstOrDefault(b => Place.Board(b.Id) == c.Place)?.Root
                     )
                 : Topology.Top(q.Sheet, bays.Root)
         : null;
@@ -392,9 +392,9 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     public string? SideOf(string? root) => Topology.Top(q.Sheet, root);
 
     // Every drive of a plan asks for its own; they are looked up once.
-    private Dictionary<string, (LaneBranch Branch, LaneEnd End)>? _ends;
+    private Dictionary<Place, (LaneBranch Branch, LaneEnd End)>? _ends;
 
-    private (LaneBranch Branch, LaneEnd End)? EndOf(string place)
+    private (LaneBranch Branch, LaneEnd End)? EndOf(Place place)
     {
         if (_ends is null)
         {
@@ -408,12 +408,12 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     }
 
     /// <summary>Other drives behind the same backplane.</summary>
-    private List<Neighbour> Elsewhere(BayGroup bays, string place) =>
+    private List<Neighbour> Elsewhere(BayGroup bays, Place place) =>
         [
             .. bays
-                .Names.Select(PlaceName.Bay)
+                .Names.Select(Place.Bay)
                 .Where(p => p != place && q.Planned.At(p)?.Drive is not null)
-                .Select(p => new Neighbour(p, PlaceName.Short(p), DriveDefaults.ReadMBs(q.Planned.At(p)!.Drive).Value)),
+                .Select(p => new Neighbour(p, p.Name, DriveDefaults.ReadMBs(q.Planned.At(p)!.Drive).Value)),
         ];
 
     /// <summary>Rate of a line as the sheet writes it: "10 Gb"; null for another kind of socket.</summary>

@@ -109,7 +109,9 @@ internal static class FieldFold
     /// <summary>What comes in takes its place in the order of the chassis, unless somebody gave the list an order of its own.</summary>
     private static List<string> InOrder(JobState state, List<string> before, List<string> after)
     {
-        var order = (state.Sheet is { } sheet ? SheetPlaces.All(sheet) : []).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
+        var order = (state.Sheet is { } sheet ? SheetPlaces.All(sheet) : [])
+            .Select((p, i) => (p, i))
+            .ToDictionary(x => x.p.ToString(), x => x.i);
         List<string> Sorted(List<string> places) => [.. places.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue))];
         return Sorted(before).SequenceEqual(before) ? Sorted(after) : after;
     }

@@ -13,22 +13,22 @@ namespace Irvak.Core.Plans;
 /// <param name="Splits">How slots are divided afterwards, by their names.</param>
 /// <param name="What">The edit in words.</param>
 [EditName("layOut")]
-public sealed record LayOut(IReadOnlyDictionary<string, string?> Moves, IReadOnlyDictionary<string, IReadOnlyList<int>> Splits, string What)
+public sealed record LayOut(IReadOnlyDictionary<Place, Place?> Moves, IReadOnlyDictionary<string, IReadOnlyList<int>> Splits, string What)
     : JobEdit
 {
     public const int Most = 64;
 
     public override IEnumerable<string> Touches() =>
-        Moves.Keys.Concat(Moves.Values.OfType<string>()).Concat(Splits.Keys.Select(s => "split:" + s)).Distinct();
+        Moves.Keys.Concat(Moves.Values.OfType<Place>()).Select(p => p.ToString()).Concat(Splits.Keys.Select(s => "split:" + s)).Distinct();
 
     public override string ValueAt(string subject) =>
         subject.StartsWith("split:", StringComparison.Ordinal) ? Splitting.Words(Splits.GetValueOrDefault(subject["split:".Length..]) ?? [])
-        : Moves.FirstOrDefault(m => m.Value == subject).Key is { } from ? $"from {PlaceName.Short(from)}"
+        : Moves.FirstOrDefault(m => m.Value?.ToString() == subject).Key is { } from ? $"from {from.Name}"
         : "empty";
 
     public override string Tell() => What;
 
-    private static bool IsLaid(string place) => PlaceName.Kind(place) is "card" or "m2" or "board";
+    private static bool IsLaid(Place place) => place.Kind is PlaceKind.Card or PlaceKind.M2 or PlaceKind.Board;
 
     public override SheetProblem? Refusal(JobState state)
     {
@@ -41,20 +41,20 @@ public sealed record LayOut(IReadOnlyDictionary<string, string?> Moves, IReadOnl
         if (What.Trim().Length is 0 or > 200)
             return new("/edit/what", "Write 1 to 200 characters.");
         var planned = state.Planned;
-        var goals = new HashSet<string>();
+        var goals = new HashSet<Place>();
         foreach (var (from, to) in Moves)
         {
             var path = "/edit/moves/" + from;
             if (!IsLaid(from) || planned.At(from) is not { } unit)
-                return new(path, $"There is no card and no module in {PlaceName.Short(from)}.");
+                return new(path, $"There is no card and no module in {from.Name}.");
             if (to is null)
                 continue;
-            if (!IsLaid(to) || !unit.Homes.Contains(PlaceName.Kind(to)))
-                return new(path, $"{unit.Short} does not go into {PlaceName.Short(to)}.");
+            if (!IsLaid(to) || !unit.Homes.Contains(to.Kind))
+                return new(path, $"{unit.Short} does not go into {to.Name}.");
             if (!goals.Add(to))
-                return new(path, $"Two parts would go into {PlaceName.Short(to)}.");
+                return new(path, $"Two parts would go into {to.Name}.");
             if (planned.At(to) is not null && !Moves.ContainsKey(to))
-                return new(path, $"{PlaceName.Short(to)} is taken; empty it first.");
+                return new(path, $"{to.Name} is taken; empty it first.");
         }
         foreach (var (slot, widths) in Splits)
             if (new SetSplit(slot, widths).Refusal(state, state.Lanes) is { } wrong)
@@ -80,7 +80,7 @@ public sealed record LayOut(IReadOnlyDictionary<string, string?> Moves, IReadOnl
         foreach (var (from, to) in Moves)
             if (to is not null)
                 plan = origins[from].MovedFrom == to ? plan.Remove(to) : plan.SetItem(to, origins[from]);
-        string Now(string place) => Moves.TryGetValue(place, out var to) && to is not null ? to : place;
+        Place Now(Place place) => Moves.TryGetValue(place, out var to) && to is not null ? to : place;
         return state with
         {
             Plan = plan,

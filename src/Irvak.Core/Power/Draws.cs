@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Power;
@@ -11,7 +12,7 @@ namespace Irvak.Core.Power;
 /// <param name="Source">Whose word it is.</param>
 /// <param name="SpinTold">True when its sheet tells what it takes while it spins up.</param>
 public sealed record PowerLine(
-    string Place,
+    Place Place,
     string Part,
     double Active,
     double Idle,
@@ -62,7 +63,7 @@ internal static class Draws
     {
         if (sheet.Chassis.Kind != "shelf")
             yield return new(
-                "",
+                Place.None,
                 "Board",
                 IsSmall(sheet) ? SmallBoardWatt : BoardWatt,
                 IsSmall(sheet) ? SmallBoardWatt : BoardWatt,
@@ -71,13 +72,13 @@ internal static class Draws
                 "from memory"
             );
         if (sheet.Fans is > 0 and var fans)
-            yield return new("", fans == 1 ? "Fan" : $"{fans} fans", fans * FanWatt, fans * FanWatt / 2, 0, 0, "from memory");
+            yield return new(Place.None, fans == 1 ? "Fan" : $"{fans} fans", fans * FanWatt, fans * FanWatt / 2, 0, 0, "from memory");
         foreach (var (place, unit) in build.Units)
             if (Of(sheet, place, unit) is { } line)
                 yield return line;
     }
 
-    private static PowerLine? Of(MachineSheet sheet, string place, Unit unit) =>
+    private static PowerLine? Of(MachineSheet sheet, Place place, Unit unit) =>
         unit switch
         {
             { Processor: { } p } => p.Watt is { } w
@@ -111,7 +112,7 @@ internal static class Draws
         };
 
     // Unbuffered 2 to 4, registered 4 to 6, load-reduced 6 to 10, registered of DDR5 6 to 12 W: the middle. Common practice, no source.
-    private static PowerLine Memory(string place, Unit unit, ModuleSheet module)
+    private static PowerLine Memory(Place place, Unit unit, ModuleSheet module)
     {
         var watt = module.Type switch
         {
@@ -122,7 +123,7 @@ internal static class Draws
         return new(place, unit.Short, watt, watt / 3.0, 0, 0, Practice);
     }
 
-    private static PowerLine Drive(string place, Unit unit, DriveSheet drive)
+    private static PowerLine Drive(Place place, Unit unit, DriveSheet drive)
     {
         var fast = drive.Rpm >= 10_000;
         var disk = drive.Media == DriveMedia.Disk;

@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Power;
@@ -35,7 +36,7 @@ internal static class HeatBands
                 yield return Band(place, unit.Short, drive, seen.Celsius, seen.Warn);
     }
 
-    private static HeatLine Band(string place, string name, DriveSheet drive, int at, int? warn)
+    private static HeatLine Band(Place place, string name, DriveSheet drive, int at, int? warn)
     {
         if (drive.Media == DriveMedia.Flash)
         {

@@ -11,20 +11,19 @@ namespace Irvak.Core.Power;
 /// <param name="GapMm">Gap to be filled, mm; 0 drops the pad.</param>
 /// <param name="Compression">Share by which it is pressed together, 0.1 to 0.3.</param>
 [EditName("planPad")]
-public sealed record PlanPad(string Place, double GapMm, double Compression = 0.2) : SliceEdit<PowerSlice>
+public sealed record PlanPad(Place Place, double GapMm, double Compression = 0.2) : SliceEdit<PowerSlice>
 {
     public override IEnumerable<string> Touches() => ["pad:" + Place];
 
     public override string ValueAt(string subject) => Tell();
 
-    public override string Tell() =>
-        GapMm == 0 ? $"drops the pad of {PlaceName.Short(Place)}" : $"plans a pad for {PlaceName.Short(Place)}, gap {GapMm:0.##} mm";
+    public override string Tell() => GapMm == 0 ? $"drops the pad of {Place.Name}" : $"plans a pad for {Place.Name}, gap {GapMm:0.##} mm";
 
     public override SheetProblem? Refusal(MachineState machine, PowerSlice slice)
     {
         if (machine.Sheet is not { } sheet)
             return new("/edit", "The machine has no sheet yet.");
-        if (!SheetPlaces.All(sheet).Contains(Place) || PlaceName.Kind(Place) is not ("m2" or "card"))
+        if (!SheetPlaces.All(sheet).Contains(Place) || Place.Kind is not (PlaceKind.M2 or PlaceKind.Card))
             return new("/edit/place", $"{Place} is no M.2 place and no slot of {sheet.FullName}.");
         if (GapMm is not (>= 0 and <= 10))
             return new("/edit/gapMm", "A gap is 0 to 10 mm.");

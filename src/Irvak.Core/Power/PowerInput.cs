@@ -1,4 +1,5 @@
 using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Power;
 
@@ -14,7 +15,7 @@ public record PowerInput : PlanInput
     /// <summary>What somebody saw of fans, blanks and duct.</summary>
     public IReadOnlyDictionary<string, AirState> Air { get; init; } = new Dictionary<string, AirState>();
 
-    public IReadOnlyDictionary<string, PlanPad> Pads { get; init; } = new Dictionary<string, PlanPad>();
+    public IReadOnlyDictionary<Place, PlanPad> Pads { get; init; } = new Dictionary<Place, PlanPad>();
 
     /// <summary>Temperatures that captures told, °C, with the drive's own warning value, by serial number.</summary>
     public IReadOnlyDictionary<string, (int Celsius, int? Warn)> Temperatures { get; init; } = new Dictionary<string, (int, int?)>();

@@ -276,7 +276,7 @@ public static class PowerRules
     private static Finding Judged(
         bool told,
         Rule rule,
-        IReadOnlyList<string> places,
+        IReadOnlyList<Place> places,
         Worked? why,
         params (string Name, Stated Value)[] values
     ) =>
@@ -296,7 +296,7 @@ public static class PowerRules
             if (touched && q.Sheet.Supplies.Count > 0)
                 yield return Finding.Of(
                     Unknown,
-                    [.. q.Sheet.Supplies.Where(s => s.Watt is null).Select(s => PlaceName.Supply(s.Id))],
+                    [.. q.Sheet.Supplies.Where(s => s.Watt is null).Select(s => Place.Supply(s.Id))],
                     Sum(power, power.SteadyWatt, "at work"),
                     ("draw", Watt(power.SteadyWatt)),
                     ("peak", Watt(power.PeakWatt))
@@ -307,7 +307,7 @@ public static class PowerRules
         {
             yield return Finding.Of(
                 Mistyped,
-                [.. q.Sheet.Supplies.Select(s => PlaceName.Supply(s.Id))],
+                [.. q.Sheet.Supplies.Select(s => Place.Supply(s.Id))],
                 Sum(power, power.IdleWatt, "at rest"),
                 ("gives", Watt(all)),
                 ("idle", Watt(power.IdleWatt))

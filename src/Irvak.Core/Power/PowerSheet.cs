@@ -25,7 +25,7 @@ public sealed record RailLine(string Rail, double PeakAmp, double SteadyAmp, dou
 public sealed record PlugLine(string What, int? Has, int Wants, double? AmpEach);
 
 /// <summary>How hot a drive was seen.</summary>
-public sealed record HeatLine(string Place, string Part, int Celsius, HeatBand Band, string Limits, string Source);
+public sealed record HeatLine(Place Place, string Part, int Celsius, HeatBand Band, string Limits, string Source);
 
 /// <summary>What moves the air, as somebody saw it.</summary>
 public sealed record AirLine(string Part, string Words, AirState State);
@@ -34,7 +34,7 @@ public sealed record AirLine(string Part, string Words, AirState State);
 /// <param name="ThickMm">Before it is pressed together, mm.</param>
 /// <param name="Part">Pad of the shelf that fills the gap while pressed by 10 to 30 %; null when none does.</param>
 public sealed record PadLine(
-    string Place,
+    Place Place,
     string Part,
     double GapMm,
     double Compression,
@@ -125,7 +125,7 @@ public sealed record PowerSheet(
             [.. HeatBands.Of(q)],
             [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))],
             [.. Padding.Of(q)],
-            [.. q.Sheet.Sockets.Select(s => s.Id).Where(s => q.Planned.At(PlaceName.Socket(s)) is null && !q.LacksProcessor(s))]
+            [.. q.Sheet.Sockets.Select(s => s.Id).Where(s => q.Planned.At(Place.Socket(s)) is null && !q.LacksProcessor(s))]
         );
     }
 
@@ -191,18 +191,18 @@ public sealed record PowerSheet(
         // A backplane is fed by its own plugs, however many drives it holds; single bays are plugged one by one.
         foreach (
             var feed in q
-                .Sheet.Bays.Where(b => b.Names.Any(n => q.Planned.At(PlaceName.Bay(n))?.Drive is not null))
+                .Sheet.Bays.Where(b => b.Names.Any(n => q.Planned.At(Place.Bay(n))?.Drive is not null))
                 .SelectMany(b => b.Feed ?? [])
                 .GroupBy(f => f.What)
         )
             plugs.Add(
                 new(feed.Key, Has(w => string.Equals(w, feed.Key, StringComparison.OrdinalIgnoreCase)), feed.Sum(f => f.Count), null)
             );
-        List<string> cabled =
+        List<Place> cabled =
         [
             .. q
                 .Sheet.Bays.Where(b => b is { HotPlug: false, Feed: null, Plug: null } && b.Stance != "caddy")
-                .SelectMany(b => b.Names.Select(PlaceName.Bay))
+                .SelectMany(b => b.Names.Select(Place.Bay))
                 .Where(p => q.Planned.At(p)?.Drive is not null),
         ];
         if (cabled.Count > 0)
@@ -219,7 +219,7 @@ public sealed record PowerSheet(
             );
         }
         var cards = q
-            .Sheet.Slots.Select(s => (Slot: s, q.Planned.At(PlaceName.Card(s.Id))?.Card))
+            .Sheet.Slots.Select(s => (Slot: s, q.Planned.At(Place.Card(s.Id))?.Card))
             .Where(c => c.Card is { Role: CardRole.Graphics, Watt: { } w } && w > Lanes.CardFit.SlotWatt(c.Slot))
             .ToList();
         if (cards.Count > 0)

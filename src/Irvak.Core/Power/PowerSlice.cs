@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Power;
@@ -14,11 +15,10 @@ public sealed record PowerSlice
         ImmutableSortedDictionary.Create<string, AirState>(StringComparer.Ordinal);
 
     /// <summary>Thermal pads, by the place of their module.</summary>
-    public ImmutableSortedDictionary<string, PlanPad> Pads { get; init; } =
-        ImmutableSortedDictionary.Create<string, PlanPad>(StringComparer.Ordinal);
+    public ImmutableSortedDictionary<Place, PlanPad> Pads { get; init; } = ImmutableSortedDictionary<Place, PlanPad>.Empty;
 
     /// <summary>What another sheet leaves of it.</summary>
-    public PowerSlice Within(MachineSheet sheet, IReadOnlySet<string> places) =>
+    public PowerSlice Within(MachineSheet sheet, IReadOnlySet<Place> places) =>
         this with
         {
             Air = Air.RemoveRange(Air.Keys.Where(a => !AirParts.Of(sheet).Contains(a))),

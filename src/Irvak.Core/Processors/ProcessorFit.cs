@@ -125,7 +125,7 @@ public static class ProcessorFit
     {
         foreach (var socket in q.Sheet.Sockets)
         {
-            var place = PlaceName.Socket(socket.Id);
+            var place = Place.Socket(socket.Id);
             if (q.Changes.FirstOrDefault(c => c.Place == place) is not { } change)
                 continue;
             if (socket.Soldered)
@@ -138,9 +138,9 @@ public static class ProcessorFit
             yield return finding;
     }
 
-    private static IEnumerable<Finding> JudgeNew(PlanInput q, Socket socket, string place, ProcessorSheet part, ProcessorSheet? before)
+    private static IEnumerable<Finding> JudgeNew(PlanInput q, Socket socket, Place place, ProcessorSheet part, ProcessorSheet? before)
     {
-        string[] places = [place];
+        Place[] places = [place];
         var listed = q.Sheet.Processors.FirstOrDefault(p =>
             string.Equals(p.Name, part.Name, StringComparison.OrdinalIgnoreCase)
             && (p.Stepping is null || part.Stepping is null || p.Stepping == part.Stepping)
@@ -234,8 +234,8 @@ public static class ProcessorFit
     private static IEnumerable<Finding> JudgeTogether(PlanInput q)
     {
         var filled = q
-            .Sheet.Sockets.Where(s => q.Planned.At(PlaceName.Socket(s.Id))?.Processor is not null)
-            .Select(s => (Place: PlaceName.Socket(s.Id), Part: q.Planned.At(PlaceName.Socket(s.Id))!.Processor!))
+            .Sheet.Sockets.Where(s => q.Planned.At(Place.Socket(s.Id))?.Processor is not null)
+            .Select(s => (Place: Place.Socket(s.Id), Part: q.Planned.At(Place.Socket(s.Id))!.Processor!))
             .ToList();
         if (filled.Count < 2)
             yield break;

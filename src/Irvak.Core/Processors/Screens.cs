@@ -39,9 +39,9 @@ public static class Screens
         Basis.Sheet
     );
 
-    internal static IEnumerable<Finding> Judge(PlanInput q, string place, ProcessorSheet part, ProcessorSheet before)
+    internal static IEnumerable<Finding> Judge(PlanInput q, Place place, ProcessorSheet part, ProcessorSheet before)
     {
-        string[] places = [place];
+        Place[] places = [place];
         if (before.Graphics == false && part.Graphics == true)
             yield return Finding.Of(Wakes, places, null, ("processor", part.Name), ("outlets", Outlets(q.Sheet)));
         if (!Loses(q, place, part, before))
@@ -64,18 +64,18 @@ public static class Screens
         q.Changes.Any(c => c is { In.Processor: { } part, Out.Processor: { } before } && Loses(q, c.Place, part, before))
         && Where(q) is { } where
             ? where.Card is { } card
-                ? $"the card in {PlaceName.Short(card)}"
+                ? $"the card in {card.Name}"
                 : where.Outlet
             : null;
 
-    private static bool Loses(PlanInput q, string place, ProcessorSheet part, ProcessorSheet before) =>
+    private static bool Loses(PlanInput q, Place place, ProcessorSheet part, ProcessorSheet before) =>
         before.Graphics == true
         && part.Graphics == false
         && !q.Planned.Units.Any(u => u.Key != place && u.Value.Processor?.Graphics == true);
 
     /// <summary>What gives a picture without the processor's graphics: a card in the plan, else a chip of the board; null when nothing
     /// does.</summary>
-    private static (string? Card, string Outlet)? Where(PlanInput q)
+    private static (Place? Card, string Outlet)? Where(PlanInput q)
     {
         if (q.Planned.Units.FirstOrDefault(u => u.Value.Card?.Role == CardRole.Graphics) is { Key: { } card })
             return (card, "");

@@ -1,6 +1,7 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Quick;
@@ -45,7 +46,7 @@ public sealed record QuickArrayQuestion(
 
     public ArrayFigures Answer() =>
         ArrayFigures.Of(
-            new ArrayPlan("these", Level, [.. Enumerable.Range(1, Count).Select(n => $"bay:{n}")], Host, Groups, Use: Use),
+            new ArrayPlan("these", Level, [.. Enumerable.Range(1, Count).Select(n => Place.Bay($"{n}"))], Host, Groups, Use: Use),
             [.. Enumerable.Repeat(Drive, Count)],
             Spare,
             Figures

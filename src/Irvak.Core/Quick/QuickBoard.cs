@@ -49,7 +49,7 @@ public static class QuickBoard
             ?? (sheet.Processors.Count > 0 ? sheet.Processors[0] : new ProcessorSheet { Name = "processor of unknown limits" });
         var filled = sheet.Sockets.Take(sockets <= 0 ? sheet.Sockets.Count : sockets);
         var found = Build.Empty.Units.SetItems(
-            filled.Select(s => KeyValuePair.Create(PlaceName.Socket(s.Id), new Unit { Processor = part, Source = "assumed" }))
+            filled.Select(s => KeyValuePair.Create(Place.Socket(s.Id), new Unit { Processor = part, Source = "assumed" }))
         );
         return JobState.Start with { Sheet = sheet, Found = found, System = system };
     }

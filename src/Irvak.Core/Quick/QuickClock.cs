@@ -36,15 +36,13 @@ public static class QuickClock
         };
         var units = channels.SelectMany(
             (c, i) =>
-                c.Slots.Select(s =>
-                    KeyValuePair.Create(PlaceName.Slot(s), new PlannedPlace(new Unit { Module = kinds[i], Source = "label" }))
-                )
+                c.Slots.Select(s => KeyValuePair.Create(Place.Slot(s), new PlannedPlace(new Unit { Module = kinds[i], Source = "label" })))
         );
         return JobState.Start with
         {
             Sheet = sheet,
             Found = Build.Empty.Units.Add(
-                PlaceName.Socket(socket),
+                Place.Socket(socket),
                 new Unit
                 {
                     Processor = new ProcessorSheet { Name = "processor", MemoryRateMTs = processorMTs },

@@ -1,5 +1,4 @@
 using Irvak.Core.Contracts;
-using Irvak.Core.Places;
 
 namespace Irvak.Core.Sheets;
 
@@ -215,7 +214,7 @@ public static class SheetCheck
             if (slot.Watt is < 0 or > 1_000)
                 problems.Add(new($"/slots/{i}/watt", "A slot gives 0 to 1000 W."));
         }
-        var places = SheetPlaces.All(sheet).Select(PlaceName.Short).ToHashSet();
+        var places = SheetPlaces.All(sheet).Select(p => p.Name).ToHashSet();
         if (Circle(sheet.Exclusions) is { } circle)
             problems.Add(
                 new($"/exclusions/{circle.At}", $"The exclusions go in a circle: {circle.Way}. One of these places must come first.")

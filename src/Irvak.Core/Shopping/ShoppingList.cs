@@ -13,7 +13,7 @@ public sealed record ShoppingLine(
     string Key,
     string Part,
     string? ShelfPartId,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     int Count,
     int InStock,
     string? LiesIn,
@@ -69,8 +69,8 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
     }
 
     /// <summary>Bays in the order of the chassis, not of the letters of their names.</summary>
-    private static IReadOnlyList<string> InOrder(StepInput q, IReadOnlyList<Builds.Change> changes) =>
-        PlaceName.HoldsDrive(changes[0].Place)
+    private static IReadOnlyList<Place> InOrder(StepInput q, IReadOnlyList<Builds.Change> changes) =>
+        changes[0].Place.HoldsDrive
             ? [.. Sheets.SheetPlaces.InOrder(q.Sheet, changes, c => c.Place).Select(c => c.Place)]
             : [.. changes.Select(c => c.Place)];
 
@@ -102,7 +102,7 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
                         : "1 part from this list, still in its bag"
                 )
             );
-        var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place) && c.In is not null).ToList();
+        var processors = q.Changes.Where(c => c.Place.IsSocket && c.In is not null).ToList();
         if (processors.Count > 0)
         {
             take.Add(
@@ -112,11 +112,7 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
         }
         foreach (var second in processors.Where(c => c.Out is null))
             take.Add(
-                new(
-                    "take:cooler:" + second.Place,
-                    "Parts",
-                    $"Cooler with its screws for {PlaceName.Short(second.Place)}, and its fan where it has one"
-                )
+                new("take:cooler:" + second.Place, "Parts", $"Cooler with its screws for {second.Place.Name}, and its fan where it has one")
             );
         foreach (var card in CardSteps.NewNetwork(q))
             take.Add(
@@ -141,7 +137,7 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
     private static string Stick(StepInput q)
     {
         var cards = q.Changes.Where(c => c.In?.Card is not null).Select(c => c.In!.Short).Distinct().ToList();
-        var memory = q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
+        var memory = q.Changes.Any(c => c.Place.IsSlot || c.Place.IsSocket);
         return Say.Capital(
             Say.Words([
                 .. memory ? ["memory test"] : Array.Empty<string>(),

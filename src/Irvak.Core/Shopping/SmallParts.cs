@@ -37,7 +37,7 @@ internal static class SmallParts
     public static IEnumerable<TakeLine> Untold(StepInput q) =>
         Needs(q).Where(n => n.Part is null).Select(n => new TakeLine("take:small:" + n.Words, "Parts", n.Words));
 
-    private sealed record Need(ShelfPart? Part, int Count, string Words, IReadOnlyList<string> Places);
+    private sealed record Need(ShelfPart? Part, int Count, string Words, IReadOnlyList<Place> Places);
 
     private static IEnumerable<Need> Needs(StepInput q)
     {
@@ -46,7 +46,7 @@ internal static class SmallParts
             yield return new(
                 pad.ShelfPartId is { } id ? q.Shelf[id] : null,
                 1,
-                $"Thermal pad of {pad.ThickMm.ToString("0.##")} mm for {PlaceName.Short(pad.Place)}",
+                $"Thermal pad of {pad.ThickMm.ToString("0.##")} mm for {pad.Place.Name}",
                 [pad.Place]
             );
         if (!q.TouchesStorage)
@@ -71,7 +71,7 @@ internal static class SmallParts
         foreach (var bays in q.Sheet.Bays)
         foreach (var name in bays.Names)
         {
-            var place = PlaceName.Bay(name);
+            var place = Place.Bay(name);
             if (!q.IsNew(place) || q.Planned.At(place) is not { Drive: { } drive } unit)
                 continue;
             if (DriveFit.NeedsConverter(bays, unit))
@@ -100,10 +100,7 @@ internal static class SmallParts
     public static IEnumerable<TakeLine> Little(StepInput q)
     {
         // A bay whose drive is changed for another has its tray already.
-        var coming = q
-            .Changes.Where(c => c is { In.Drive: not null, Out: null } && PlaceName.IsBay(c.Place))
-            .Select(c => PlaceName.Short(c.Place))
-            .ToHashSet();
+        var coming = q.Changes.Where(c => c is { In.Drive: not null, Out: null } && c.Place.IsBay).Select(c => c.Place.Name).ToHashSet();
         foreach (var bay in q.Sheet.Bays.Where(b => b.Tray is not null))
             if (bay.Names.Count(coming.Contains) is > 0 and var n)
                 yield return new(

@@ -11,13 +11,13 @@ internal static class CardSteps
     /// <summary>Network cards that come in: a cable goes with each.</summary>
     internal static IEnumerable<Change> NewNetwork(StepInput q) => q.Changes.Where(c => c.In?.Card is { Role: CardRole.Network });
 
-    public static bool IsCardPlace(string place) => PlaceName.Kind(place) is "card" or "board";
+    public static bool IsCardPlace(Place place) => place.Kind is PlaceKind.Card or PlaceKind.Board;
 
     public static Step TakeOut(Change c) =>
         new(
             "out:" + c.Place,
             Runbook.Out,
-            $"Take the {c.Out!.Short} out of {PlaceName.Short(c.Place)}",
+            $"Take the {c.Out!.Short} out of {c.Place.Name}",
             [
                 .. c.Out.Card?.Controller is not null
                     ? new[]
@@ -29,7 +29,7 @@ internal static class CardSteps
                 "Undo the screw of its bracket, release the catch at the end of the slot.",
                 "Draw it straight up by bracket and edge.",
                 c.MovedTo is { } to
-                    ? $"Lay it aside: it goes into {PlaceName.Short(to)}."
+                    ? $"Lay it aside: it goes into {to.Name}."
                     : $"Bag and label it{(c.Out.Serial is { } s ? $", serial {s}" : "")}.",
             ],
             c.Out.Card?.Controller is { CacheMiB: > 0 }
@@ -54,8 +54,7 @@ internal static class CardSteps
         return new(
             "in:" + c.Place,
             Runbook.In,
-            $"{(c.MovedFrom is { } from ? $"Put the {c.In.Short} from {PlaceName.Short(from)}" : $"Put {c.In.Short}")} "
-                + $"into {PlaceName.Short(c.Place)}",
+            $"{(c.MovedFrom is { } from ? $"Put the {c.In.Short} from {from.Name}" : $"Put {c.In.Short}")} " + $"into {c.Place.Name}",
             how,
             "The notch of the edge fits one way. Cables must not touch a fan.",
             [c.Place],
@@ -71,7 +70,7 @@ internal static class CardSteps
             .Select(n => new Step(
                 "cable:" + n.Bays.Group,
                 Runbook.In,
-                $"Cable the {n.Bays.Group} bays to {n.Controller.Name} in {PlaceName.Short(n.Controller.Place)}",
+                $"Cable the {n.Bays.Group} bays to {n.Controller.Name} in {n.Controller.Place.Name}",
                 [$"{n.Need.Words}.", "First port to the first bays; label both ends."],
                 "Pull plugs by their latch, never by the wires.",
                 [n.Controller.Place],

@@ -3,7 +3,6 @@ using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
-using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Steps;
@@ -32,9 +31,9 @@ internal static class DriveSteps
 
     public static Step TakeOut(StepInput q, Change c)
     {
-        var place = PlaceName.Short(c.Place);
+        var place = c.Place.Name;
         var array = q.Now.FirstOrDefault(a => a.Members.Contains(c.Place));
-        return PlaceName.IsBay(c.Place)
+        return c.Place.IsBay
             ? new(
                 "out:" + c.Place,
                 Runbook.Out,
@@ -128,7 +127,7 @@ internal static class DriveSteps
         }
     }
 
-    private static string Which(ArrayNow now, ArrayFigures? array, string place) =>
+    private static string Which(ArrayNow now, ArrayFigures? array, Place place) =>
         !now.Out.Contains(place)
             ? $"Only this one: {now.Name} must be whole before it."
             : "This is the one that is out. "
@@ -141,16 +140,16 @@ internal static class DriveSteps
 
     private static string Bag(Change c) =>
         c.MovedTo is { } to
-            ? $"Lay it aside: it goes into {PlaceName.Short(to)}."
+            ? $"Lay it aside: it goes into {to.Name}."
             : $"Bag and label it{(c.Out!.Serial is { } s ? $", serial {s}" : "")}.";
 
     public static Step PutIn(StepInput q, Change c)
     {
-        var place = PlaceName.Short(c.Place);
+        var place = c.Place.Name;
         var title =
-            $"{(c.MovedFrom is { } from ? $"Put the {c.In!.Short} from {PlaceName.Short(from)}" : $"Put {c.In!.Short}")} "
-            + $"into {(PlaceName.IsBay(c.Place) ? "bay " : "")}{place}";
-        if (!PlaceName.IsBay(c.Place))
+            $"{(c.MovedFrom is { } from ? $"Put the {c.In!.Short} from {from.Name}" : $"Put {c.In!.Short}")} "
+            + $"into {(c.Place.IsBay ? "bay " : "")}{place}";
+        if (!c.Place.IsBay)
         {
             var length = c.In.Drive?.LengthMm;
             return new(
@@ -181,7 +180,7 @@ internal static class DriveSteps
         return new("in:" + c.Place, Runbook.In, title, how, "It goes in without force, or it is the wrong way round.", [c.Place], 3);
     }
 
-    private static string? Fixing(StepInput q, string place) => q.Sheet.M2.FirstOrDefault(m => PlaceName.M2(m.Id) == place)?.Fixing;
+    private static string? Fixing(StepInput q, Place place) => q.Sheet.M2.FirstOrDefault(m => Place.M2(m.Id) == place)?.Fixing;
 
     private static IEnumerable<string> Loosen(string? fixing) =>
         fixing switch
@@ -203,7 +202,7 @@ internal static class DriveSteps
             _ => "fasten it with its screw or latch",
         };
 
-    private static string? PadOf(StepInput q, string place) =>
+    private static string? PadOf(StepInput q, Place place) =>
         Power.Padding.Of(q.Power).FirstOrDefault(p => p.Place == place) is { } pad
             ? $"Lay {pad.PadWords ?? $"a pad of {pad.ThickMm.ToString("0.##")} mm"} under its cooler, both films off."
             : null;
@@ -222,7 +221,7 @@ internal static class DriveSteps
             yield return new(
                 "boot:order",
                 Runbook.Start,
-                $"Set the boot order: {string.Join(", then ", boot.Places.Select(PlaceName.Short))}",
+                $"Set the boot order: {string.Join(", then ", boot.Places.Select(p => p.Name))}",
                 [
                     .. boot.Places.Count > 1
                         ? new[] { "Put the boot partition on both halves; pull one once for trial, and see that it starts from the other." }
@@ -243,7 +242,7 @@ internal static class DriveSteps
                 Runbook.Start,
                 $"Set up cache {cache.Name} before {string.Join(", ", cache.Volumes.Select(v => v.Array))}",
                 [
-                    $"Drives {string.Join(' ', cache.Places.Select(PlaceName.Short))}"
+                    $"Drives {string.Join(' ', cache.Places.Select(p => p.Name))}"
                         + $"{(cache.WriteBack && cache.Places.Count > 1 ? ", mirrored" : "")}; "
                         + $"{(cache.WriteBack ? "write-back" : "reads only")}.",
                     "On many controllers the volume must allow caching from its creation on: look before the array is filled.",
@@ -254,8 +253,7 @@ internal static class DriveSteps
                 "Setting it up erases its drives.",
                 [.. cache.Places],
                 5,
-                cache.Places.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p)).Select(PlaceName.Short).ToList()
-                    is { Count: > 0 } held
+                cache.Places.Where(p => q.Found.At(p)?.Drive is not null && !q.IsNew(p)).Select(p => p.Name).ToList() is { Count: > 0 } held
                     ? held
                     : null
             );
@@ -263,13 +261,13 @@ internal static class DriveSteps
 
     private static Step Grow(ArrayFigures array, ArrayPlan was)
     {
-        string[] added = [.. array.Plan.Members.Except(was.Members)];
+        Place[] added = [.. array.Plan.Members.Except(was.Members)];
         return new(
             "array:" + array.Plan.Name,
             Runbook.Start,
             $"Grow array {array.Plan.Name} to {array.Plan.Members.Count} drives",
             [
-                $"Add {string.Join(' ', added.Select(PlaceName.Short))} to it, by its keeper's own growing: {Keeper(array.Plan.Host)}.",
+                $"Add {string.Join(' ', added.Select(p => p.Name))} to it, by its keeper's own growing: {Keeper(array.Plan.Host)}.",
                 "Let the reshape run to its end before anything else is changed.",
                 $"It is to show {DiskSpace.Binary(array.Capacity!.Usable)} afterwards; then grow the file system on it.",
             ],
@@ -289,12 +287,8 @@ internal static class DriveSteps
             $"Create array {plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Count(plan.Members.Count, "drive", "drives")}",
             [
                 "Members in this order: "
-                    + $"{string.Join(' ', plan.Members.Select(PlaceName.Short))}"
-                    + (
-                        plan.AllSpares.Count == 0
-                            ? "."
-                            : $"; spare {string.Join(' ', plan.AllSpares.Select(PlaceName.Short))}, {For(plan)}."
-                    ),
+                    + $"{string.Join(' ', plan.Members.Select(p => p.Name))}"
+                    + (plan.AllSpares.Count == 0 ? "." : $"; spare {string.Join(' ', plan.AllSpares.Select(p => p.Name))}, {For(plan)}."),
                 $"{(array.Code is { } code ? Say.Capital(code) : array.Words)}, strip "
                     + $"{array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
                 .. Settings(q, plan),
@@ -306,15 +300,15 @@ internal static class DriveSteps
                 : "Creating an array erases its drives. Never do it to get an old array back.",
             [.. plan.Members],
             8,
-            erased.Count > 0 ? [.. erased.Select(PlaceName.Short)] : null
+            erased.Count > 0 ? [.. erased.Select(p => p.Name)] : null
         );
     }
 
     /// <summary>A drive by place, model and serial number, as far as they are known.</summary>
-    private static string Named(StepInput q, string place)
+    private static string Named(StepInput q, Place place)
     {
         var unit = q.Found.At(place)!;
-        return $"{PlaceName.Short(place)} "
+        return $"{place.Name} "
             + (
                 unit.Serial is { } serial ? $"({unit.Drive?.Model ?? unit.Short}, serial {serial})" : $"({unit.Drive?.Model ?? unit.Short})"
             );

@@ -21,7 +21,7 @@ internal static class LaneSteps
                         "Save and start again: the setting counts from the next start on.",
                     ],
                     null,
-                    [PlaceName.Card(slot)],
+                    [Place.Card(slot)],
                     3
                 )
                 {
@@ -46,5 +46,5 @@ internal static class LaneSteps
     }
 
     /// <summary>True for a module that sits on a carrier: it is mounted before the carrier goes in.</summary>
-    public static bool IsOnCarrier(StepInput q, string place) => q.Sheet.M2.Any(m => m.On is not null && PlaceName.M2(m.Id) == place);
+    public static bool IsOnCarrier(StepInput q, Place place) => q.Sheet.M2.Any(m => m.On is not null && Place.M2(m.Id) == place);
 }

@@ -1,5 +1,4 @@
 using Irvak.Core.Builds;
-using Irvak.Core.Places;
 
 namespace Irvak.Core.Steps;
 
@@ -38,7 +37,7 @@ internal static class ProcessorSteps
                 yield return Blank(c);
                 continue;
             }
-            var place = PlaceName.Short(c.Place);
+            var place = c.Place.Name;
             yield return new(
                 "cooler:" + c.Place,
                 Runbook.Out,
@@ -59,9 +58,7 @@ internal static class ProcessorSteps
                 [
                     "Lift the lever, open the frame.",
                     "Take the processor by its edges, straight up.",
-                    c.MovedTo is { } to
-                        ? $"Lay it aside: it goes into {PlaceName.Short(to)}."
-                        : "Into its tray, contacts untouched, and label it.",
+                    c.MovedTo is { } to ? $"Lay it aside: it goes into {to.Name}." : "Into its tray, contacts untouched, and label it.",
                 ],
                 "Never touch the contacts in the socket; a bent one ends the board.",
                 [c.Place],
@@ -74,7 +71,7 @@ internal static class ProcessorSteps
         new(
             "blank:" + c.Place,
             Runbook.Out,
-            $"Take the blank off {PlaceName.Short(c.Place)}",
+            $"Take the blank off {c.Place.Name}",
             ["Open the frame, lift the dust cover out.", "Keep it: an empty socket needs it again."],
             "Never touch the contacts in the socket.",
             [c.Place],
@@ -87,8 +84,8 @@ internal static class ProcessorSteps
         {
             if (c.In is null)
                 continue;
-            var place = PlaceName.Short(c.Place);
-            var from = c.MovedFrom is { } m ? $" from {PlaceName.Short(m)}" : "";
+            var place = c.Place.Name;
+            var from = c.MovedFrom is { } m ? $" from {m.Name}" : "";
             yield return new(
                 "in:" + c.Place,
                 Runbook.In,

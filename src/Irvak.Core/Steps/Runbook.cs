@@ -20,7 +20,7 @@ public sealed record Step(
     string Title,
     IReadOnlyList<string> How,
     string? Caution,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     int Minutes,
     IReadOnlyList<string>? TypeFirst = null,
     IReadOnlyList<string>? Notes = null
@@ -35,7 +35,7 @@ public sealed record Step(
 }
 
 /// <summary>One line of what came out, for the ledger that must balance before the machine is closed.</summary>
-public sealed record LedgerLine(string StepKey, string Place, string Part, string? Serial, string LiesIn);
+public sealed record LedgerLine(string StepKey, Place Place, string Part, string? Serial, string LiesIn);
 
 /// <summary>The ordered steps for exactly this machine and this change.</summary>
 public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine> CameOut, int Minutes, int Screws)
@@ -64,8 +64,8 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         List<Step> recabled = [.. CardSteps.Recable(q)];
         if (q.Changes.Count == 0 && made.Count == 0 && recabled.Count == 0)
             return new Runbook([], [], 0, 0);
-        var modules = q.Changes.Where(c => PlaceName.IsSlot(c.Place)).ToList();
-        var processors = q.Changes.Where(c => PlaceName.IsSocket(c.Place)).ToList();
+        var modules = q.Changes.Where(c => c.Place.IsSlot).ToList();
+        var processors = q.Changes.Where(c => c.Place.IsSocket).ToList();
         var turns = DriveSteps.OneByOne(q, arrays).ToList();
         var drives = DriveChanges.InOrder(q).ToList();
         var alone = drives.Where(c => !turns.Any(t => t.Out.Places.Contains(c.Place))).ToList();
@@ -116,7 +116,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
     {
         if (q.Notes.Count == 0)
             return step;
-        List<string> notes = [.. step.Places.Where(q.Notes.ContainsKey).Select(p => q.Notes[p])];
+        List<string> notes = [.. step.Places.Select(p => q.Notes.GetValueOrDefault(p.ToString())).OfType<string>()];
         if (step.Key is "open:cover" or "open:0" or "off:down" && q.Notes.TryGetValue("machine", out var whole))
             notes.Add(whole);
         if (step.Key is "open:cover" or "open:0" or "close:count")
@@ -301,7 +301,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
                         "Stop if it is swollen or warm.",
                     ],
                     "Nothing else is touched before it is off. Never pry or puncture a lithium pack.",
-                    [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))],
+                    [.. q.Sheet.Battery.Select(b => Place.Battery(b.Id))],
                     2
                 )
             );
@@ -315,12 +315,12 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         new(
             "out:" + c.Place,
             Out,
-            $"Pull the {c.Out!.Short} out of {PlaceName.Short(c.Place)}",
+            $"Pull the {c.Out!.Short} out of {c.Place.Name}",
             [
                 IsSoDimm(q) ? "Spread both side clips until the module springs up." : "Press both latches outward until they stop.",
                 IsSoDimm(q) ? "Draw it out at the angle it stands at." : "Hold it by the short edges, lift straight up.",
                 c.MovedTo is { } to
-                    ? $"Lay it aside: it goes into {PlaceName.Short(to)}."
+                    ? $"Lay it aside: it goes into {to.Name}."
                     : $"Bag and label it{(c.Out.Serial is { } s ? $", serial {s}" : "")}.",
             ],
             "Heat sinks nearby may be hot. Touch bare chassis first.",
@@ -333,8 +333,8 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
             $"in:{c.Place}",
             In,
             c.MovedFrom is { } from
-                ? $"Put the {c.In!.Short} from {PlaceName.Short(from)} into {PlaceName.Short(c.Place)}"
-                : $"Put {c.In!.Short} into {PlaceName.Short(c.Place)}",
+                ? $"Put the {c.In!.Short} from {from.Name} into {c.Place.Name}"
+                : $"Put {c.In!.Short} into {c.Place.Name}",
             [
                 Orientation(q, c),
                 IsSoDimm(q)
@@ -351,7 +351,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
 
     private static string Orientation(StepInput q, Change c)
     {
-        var slot = PlaceName.Short(c.Place);
+        var slot = c.Place.Name;
         if (q.Sheet.Channels.FirstOrDefault(ch => ch.Slots.Contains(slot)) is not { } channel)
             return $"Slot {slot}: this board revision does not have it.";
         return q.Sheet.Memory.ChannelsKnown && channel.Slots.Count > 1
@@ -377,7 +377,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
                 MayHaveBattery(q) ? "If it has a battery, connect it again" : "Connect the battery again",
                 ["Its plug home, or the pack in until its catches snap.", "It comes last inside: nothing is touched after it."],
                 null,
-                [.. q.Sheet.Battery.Select(b => PlaceName.Battery(b.Id))],
+                [.. q.Sheet.Battery.Select(b => Place.Battery(b.Id))],
                 1
             );
         if (q.Sheet.Opening.Count == 0)
@@ -410,13 +410,13 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
                 [],
                 1
             );
-        var memory = q.Changes.Any(c => PlaceName.IsSlot(c.Place) || PlaceName.IsSocket(c.Place));
+        var memory = q.Changes.Any(c => c.Place.IsSlot || c.Place.IsSocket);
         IEnumerable<string> signals = (q.Sheet.Firmware?.Beeps ?? []).Select(b => $"“{b.Pattern}”: {b.Means}.");
         List<string> back = ["Everything that was unplugged goes back; press the button."];
         back.AddRange(
             CardSteps
                 .NewNetwork(q)
-                .Select(c => $"The network cable goes into {c.In!.Card!.Name}, at {PlaceName.Short(c.Place)}; its lamp tells the link.")
+                .Select(c => $"The network cable goes into {c.In!.Card!.Name}, at {c.Place.Name}; its lamp tells the link.")
         );
         back.Add(
             memory ? $"Wait: training new memory can take several minutes {(HasScreen(q) ? "with a dark screen" : "without a sign")}."
@@ -471,8 +471,6 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
     private static IEnumerable<Change> InFillOrder(StepInput q, IEnumerable<Change> changes)
     {
         var order = Memory.FillOrder.Of(q.Sheet).ToList();
-        return changes
-            .OrderBy(c => order.IndexOf(PlaceName.Short(c.Place)) is var i && i < 0 ? int.MaxValue : i)
-            .ThenBy(c => c.Place, StringComparer.Ordinal);
+        return changes.OrderBy(c => order.IndexOf(c.Place.Name) is var i && i < 0 ? int.MaxValue : i).ThenBy(c => c.Place);
     }
 }

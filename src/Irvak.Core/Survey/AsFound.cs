@@ -11,13 +11,13 @@ public static class AsFound
     /// <param name="by">Name of the capture, as history tells it.</param>
     public static RecordFound From(MachineSheet sheet, Observation seen, string by)
     {
-        var places = new Dictionary<string, Unit?>();
+        var places = new Dictionary<Place, Unit?>();
         AddProcessors(sheet, seen, by, places);
         foreach (var (slot, device) in SlotMatch.Of(sheet, seen))
         {
             if (device.SizeMiB is null && device.Module is null)
                 continue;
-            places[PlaceName.Slot(slot)] = device.IsEmpty
+            places[Place.Slot(slot)] = device.IsEmpty
                 ? null
                 : new Unit
                 {
@@ -76,7 +76,7 @@ public static class AsFound
                 && (s.Maker is null || seen.Maker is null || seen.Maker.Contains(s.Maker, StringComparison.OrdinalIgnoreCase))
             );
 
-    private static void AddProcessors(MachineSheet sheet, Observation seen, string by, Dictionary<string, Unit?> places)
+    private static void AddProcessors(MachineSheet sheet, Observation seen, string by, Dictionary<Place, Unit?> places)
     {
         var left = seen.Processors.ToList();
         foreach (var socket in sheet.Sockets)
@@ -93,13 +93,13 @@ public static class AsFound
             left.Remove(match);
             if (!match.Populated)
             {
-                places[PlaceName.Socket(socket.Id)] = null;
+                places[Place.Socket(socket.Id)] = null;
                 continue;
             }
             var name = match.Version ?? "processor of unknown name";
             var processor = sheet.Processors.FirstOrDefault(p => name.Contains(p.Name, StringComparison.OrdinalIgnoreCase))
                 ?? new ProcessorSheet { Name = name };
-            places[PlaceName.Socket(socket.Id)] = new Unit { Processor = processor, Source = $"{by}, {seen.CountsIn} {match.Line}" };
+            places[Place.Socket(socket.Id)] = new Unit { Processor = processor, Source = $"{by}, {seen.CountsIn} {match.Line}" };
         }
     }
 

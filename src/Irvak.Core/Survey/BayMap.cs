@@ -10,7 +10,7 @@ namespace Irvak.Core.Survey;
 /// <param name="Bay">Name as printed on the chassis.</param>
 /// <param name="InUse">True when an array, a pool or a mounted volume rests on it.</param>
 public sealed record BayRow(
-    string? Place,
+    Place? Place,
     string Bay,
     string What,
     string? Serial,
@@ -31,14 +31,14 @@ public static class BayMap
             return [];
         var raids = state.Seen.Raids;
         var rows = new List<BayRow>();
-        foreach (var place in sheet.Bays.SelectMany(g => g.Names.Select(PlaceName.Bay)).Concat(sheet.M2.Select(m => PlaceName.M2(m.Id))))
+        foreach (var place in sheet.Bays.SelectMany(g => g.Names.Select(Place.Bay)).Concat(sheet.M2.Select(m => Place.M2(m.Id))))
         {
             var unit = state.Found.GetValueOrDefault(place);
             rows.Add(
                 unit is null
                     ? new BayRow(
                         place,
-                        PlaceName.Short(place),
+                        place.Name,
                         state.FoundEmpty.Contains(place) ? "empty" : "not looked at",
                         null,
                         null,
@@ -47,14 +47,14 @@ public static class BayMap
                         false,
                         state.FoundEmpty.Contains(place)
                     )
-                    : Row(place, PlaceName.Short(place), unit, raids)
+                    : Row(place, place.Name, unit, raids)
             );
         }
         rows.AddRange(loose.Select(l => Row(null, "?", l.Unit, raids)));
         return rows;
     }
 
-    private static BayRow Row(string? place, string bay, Builds.Unit unit, IReadOnlyList<Observations.SeenRaid> raids)
+    private static BayRow Row(Place? place, string bay, Builds.Unit unit, IReadOnlyList<Observations.SeenRaid> raids)
     {
         var member = MemberOf(unit, raids);
         return new BayRow(place, bay, unit.Short, unit.Serial, unit.SystemName, member, unit.Grade?.Grade, member is not null, true);

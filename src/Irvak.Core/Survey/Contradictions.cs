@@ -16,7 +16,7 @@ public sealed record SaidBy(string By, string Says, Unit? Unit = null);
 /// <param name="Subject">What it is about, in words.</param>
 /// <param name="Place">The place; null for a fact of the machine.</param>
 /// <param name="Believed">The source whose word counts now; null when none does.</param>
-public sealed record Dispute(string Key, string Subject, string? Place, IReadOnlyList<SaidBy> Claims, string? Believed);
+public sealed record Dispute(string Key, string Subject, Place? Place, IReadOnlyList<SaidBy> Claims, string? Believed);
 
 /// <summary>Captures that disagree with each other, with the sheet or with a person. Nothing is thrown away; a person decides.</summary>
 public static class Contradictions
@@ -32,10 +32,10 @@ public static class Contradictions
     /// The places of a capture without those about which another source, or a person, already says something else: these become a
     /// dispute instead of being overwritten.
     /// </summary>
-    public static IReadOnlyDictionary<string, Unit?> WithoutContradicted(MachineState state, RecordFound found)
+    public static IReadOnlyDictionary<Place, Unit?> WithoutContradicted(MachineState state, RecordFound found)
     {
         var kinds = SurveyFold.Kinds(found.By).ToList();
-        var kept = new Dictionary<string, Unit?>();
+        var kept = new Dictionary<Place, Unit?>();
         foreach (var (place, unit) in found.Places)
         {
             var known = state.Found.GetValueOrDefault(place);
@@ -71,8 +71,8 @@ public static class Contradictions
 
     private static IEnumerable<Dispute> Places(MachineState state, MachineSheet sheet)
     {
-        var claims = new SortedDictionary<string, List<SaidBy>>(StringComparer.Ordinal);
-        void Claim(string place, string by, Unit? unit)
+        var claims = new SortedDictionary<Place, List<SaidBy>>();
+        void Claim(Place place, string by, Unit? unit)
         {
             if (!claims.TryGetValue(place, out var list))
                 claims[place] = list = [];
@@ -97,12 +97,12 @@ public static class Contradictions
             Claim(place, SurveyFold.ByHand, null);
         foreach (var (place, said) in claims)
         {
-            if (said.Count < 2 || state.Settled.ContainsKey(place) || said.Skip(1).All(c => Same(c.Unit, said[0].Unit)))
+            if (said.Count < 2 || state.Settled.ContainsKey(place.ToString()) || said.Skip(1).All(c => Same(c.Unit, said[0].Unit)))
                 continue;
             var stands = state.Found.GetValueOrDefault(place);
             yield return new Dispute(
-                place,
-                PlaceName.Short(place),
+                place.ToString(),
+                place.Name,
                 place,
                 said,
                 said.FirstOrDefault(c => stands is null ? c.Unit is null : c.Unit is not null && Same(c.Unit, stands))?.By

@@ -8,7 +8,7 @@ namespace Irvak.Core.Survey;
 /// <summary>A drive that a capture shows and nobody has put into a bay yet.</summary>
 /// <param name="Unit">The drive as it would stand in its bay.</param>
 /// <param name="Homes">Free places that could hold it, the likely kind first.</param>
-public sealed record LooseDrive(Unit Unit, IReadOnlyList<string> Homes);
+public sealed record LooseDrive(Unit Unit, IReadOnlyList<Place> Homes);
 
 /// <summary>Drives whose bay no capture tells: they are shown beside the plate and put in their bays by hand, by the serial number on the
 /// label.</summary>
@@ -19,7 +19,7 @@ public static class LooseDrives
         if (state.Sheet is not { } sheet)
             return [];
         var placed = state.Found.Values.Where(u => u.Drive is not null).ToList();
-        var bays = sheet.Bays.SelectMany(g => g.Names.Select(n => (Place: PlaceName.Bay(n), Group: g))).ToList();
+        var bays = sheet.Bays.SelectMany(g => g.Names.Select(n => (Place: Place.Bay(n), Group: g))).ToList();
         var loose = new List<LooseDrive>();
         foreach (var (by, seen) in state.Readings)
         foreach (var drive in seen.Drives)
@@ -31,7 +31,7 @@ public static class LooseDrives
                     !state.Found.ContainsKey(b.Place) && (unit.Drive!.Form is not { } form || b.Group.Form == form || form == "2.5")
                 )
                 .Select(b => b.Place);
-            var m2 = sheet.M2.Select(m => PlaceName.M2(m.Id)).Where(p => !state.Found.ContainsKey(p));
+            var m2 = sheet.M2.Select(m => Place.M2(m.Id)).Where(p => !state.Found.ContainsKey(p));
             loose.Add(
                 new LooseDrive(
                     unit,
@@ -51,10 +51,7 @@ public static class LooseDrives
             if (unit.Grade is not { } grade)
                 continue;
             var bay = state.Found.FirstOrDefault(f => f.Value.Drive is not null && IsSame(f.Value, unit)).Key;
-            yield return (
-                bay is null ? drive.Serial ?? drive.Path ?? unit.Short : $"{PlaceName.Short(bay)} ({drive.Serial ?? drive.Path})",
-                grade
-            );
+            yield return (bay is null ? drive.Serial ?? drive.Path ?? unit.Short : $"{bay.Name} ({drive.Serial ?? drive.Path})", grade);
         }
     }
 

@@ -1,6 +1,5 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
-using Irvak.Core.Places;
 
 namespace Irvak.Core.Survey;
 
@@ -26,7 +25,7 @@ public static class ReadingDiff
         var (was, now) = (AsFound.From(sheet, old, by).Places, AsFound.From(sheet, seen, by).Places);
         foreach (var (place, unit) in now)
             if (was.TryGetValue(place, out var before) && !Contradictions.Same(before, unit))
-                changed.Add(new Changed(PlaceName.Short(place), Words(before), Words(unit)));
+                changed.Add(new Changed(place.Name, Words(before), Words(unit)));
         void Fact(string what, string? before, string? after)
         {
             if (before is not null && after is not null && before != after)

@@ -9,7 +9,7 @@ namespace Irvak.Core.Survey;
 /// <param name="System">Facts of the system that came with it; null fields leave what is known.</param>
 /// <param name="By">Capture or person.</param>
 [EditName("recordFound")]
-public sealed record RecordFound(IReadOnlyDictionary<string, Unit?> Places, SystemFacts? System, string By) : MachineEdit
+public sealed record RecordFound(IReadOnlyDictionary<Place, Unit?> Places, SystemFacts? System, string By) : MachineEdit
 {
     public override IEnumerable<string> Touches() => Places.Keys.Select(p => "found:" + p).Concat(System is null ? [] : ["system"]);
 
@@ -25,12 +25,12 @@ public sealed record RecordFound(IReadOnlyDictionary<string, Unit?> Places, Syst
                     )
                     .Select(p => $"{p.Name} {FieldWords.Value(p.Value)}")
             )
-        : Places.TryGetValue(subject["found:".Length..], out var unit) ? unit?.Long ?? "empty"
+        : Places.TryGetValue(Place.Parse(subject["found:".Length..]), out var unit) ? unit?.Long ?? "empty"
         : "";
 
     public override string Tell() =>
         Places.Count == 1
-            ? $"finds {(Places.First().Value?.Long ?? "nothing")} in {PlaceName.Short(Places.First().Key)} ({By})"
+            ? $"finds {(Places.First().Value?.Long ?? "nothing")} in {Places.First().Key.Name} ({By})"
             : $"records {Places.Count} places as found ({By})";
 
     public override SheetProblem? Refusal(MachineState machine)
@@ -81,7 +81,7 @@ public sealed record RecordFound(IReadOnlyDictionary<string, Unit?> Places, Syst
             // What somebody enters by hand is that person's decision against every capture.
             Settled =
                 By == SurveyFold.ByHand
-                    ? machine.Settled.SetItems(Places.Keys.Select(p => KeyValuePair.Create(p, SurveyFold.ByHand)))
+                    ? machine.Settled.SetItems(Places.Keys.Select(p => KeyValuePair.Create(p.ToString(), SurveyFold.ByHand)))
                     : machine.Settled,
             Plan = plan,
             System = System is null ? machine.System : Contradictions.Decided(machine, Merge(machine.System, System)),

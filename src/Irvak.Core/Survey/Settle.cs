@@ -1,7 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
-using Irvak.Core.Places;
 
 namespace Irvak.Core.Survey;
 
@@ -15,7 +14,7 @@ public sealed record Settle(string Place, string By) : MachineEdit
 
     public override string ValueAt(string subject) => "by " + By;
 
-    public override string Tell() => $"believes the {By} about {PlaceName.Short(Place)}";
+    public override string Tell() => $"believes the {By} about {Places.Place.Parse(Place).Name}";
 
     public override SheetProblem? Refusal(MachineState machine) => SurveyFold.Refusal(machine, this);
 

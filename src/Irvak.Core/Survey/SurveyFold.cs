@@ -25,9 +25,9 @@ public static class SurveyFold
 
     public static SheetProblem? Refusal(MachineState state, Settle settle) =>
         Contradictions.Of(state).FirstOrDefault(d => d.Key == settle.Place) is not { } dispute
-            ? new("/edit/place", $"Nobody disagrees about {PlaceName.Short(settle.Place)}.")
+            ? new("/edit/place", $"Nobody disagrees about {Place.Parse(settle.Place).Name}.")
         : dispute.Claims.Any(c => c.By == settle.By) ? null
-        : new("/edit/by", $"{settle.By} says nothing about {PlaceName.Short(settle.Place)}.");
+        : new("/edit/by", $"{settle.By} says nothing about {Place.Parse(settle.Place).Name}.");
 
     public static SheetProblem? Refusal(AnswerCheck check) =>
         !SurveyChecks.Questions.ContainsKey(check.Key) ? new("/edit/key", $"{check.Key} is no question of the check.")
@@ -44,7 +44,7 @@ public static class SurveyFold
             return new("/edit/about", $"A job keeps {MostNotes} notes.");
         if (note.About == "machine" || note.About.StartsWith("plug:", StringComparison.Ordinal))
             return null;
-        return state.Sheet is not null && SheetPlaces.All(state.Sheet).Contains(note.About)
+        return state.Sheet is not null && SheetPlaces.All(state.Sheet).Contains(Place.Parse(note.About))
             ? null
             : new("/edit/about", $"{note.About} is no place of this machine.");
     }
@@ -65,7 +65,7 @@ public static class SurveyFold
                 var (was, now) = (AsFound.From(sheet, old, by).Places, AsFound.From(sheet, read.Seen, read.By).Places);
                 foreach (var (place, unit) in now)
                     if (was.TryGetValue(place, out var before) && !Contradictions.Same(before, unit))
-                        reopened = reopened.Remove(place);
+                        reopened = reopened.Remove(place.ToString());
             }
             reopened = reopened.RemoveRange(Contradictions.Changed(old, read.Seen));
             readings = readings.Remove(by);
@@ -83,7 +83,7 @@ public static class SurveyFold
     }
 
     /// <summary>What was found and planned, in the places that another sheet has too.</summary>
-    public static MachineState Onto(MachineState state, MachineSheet sheet, IReadOnlySet<string> places) =>
+    public static MachineState Onto(MachineState state, MachineSheet sheet, IReadOnlySet<Place> places) =>
         state with
         {
             Sheet = sheet,
@@ -91,7 +91,9 @@ public static class SurveyFold
             FoundEmpty = state.FoundEmpty.Except(state.FoundEmpty.Where(p => !places.Contains(p))),
             EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
             // What was decided about the machine stands; what was decided about the old sheet does not.
-            Settled = state.Settled.RemoveRange(state.Settled.Keys.Where(p => !places.Contains(p) && !Contradictions.IsOfMachine(p))),
+            Settled = state.Settled.RemoveRange(
+                state.Settled.Keys.Where(p => !places.Contains(Place.Parse(p)) && !Contradictions.IsOfMachine(p))
+            ),
             Plan = state.Plan.RemoveRange(
                 state.Plan.Where(p => !places.Contains(p.Key) || (p.Value.MovedFrom is { } f && !places.Contains(f))).Select(p => p.Key)
             ),
@@ -119,7 +121,7 @@ public static class SurveyFold
         foreach (var drive in state.Seen.Drives)
             if (drive.Serial is { } serial)
                 bySerial[serial] = SeenUnits.Of(drive, "captures", "line");
-        var better = new Dictionary<string, Builds.Unit?>();
+        var better = new Dictionary<Place, Builds.Unit?>();
         foreach (var (place, unit) in state.Found)
             if (unit.Drive is not null && unit.Serial is { } serial && bySerial.TryGetValue(serial, out var seen))
                 better[place] = SeenUnits.Joined(unit, seen);
@@ -135,7 +137,7 @@ public static class SurveyFold
                 System = Contradictions.Put(state.System, settle.Place, claim),
                 Settled = state.Settled.SetItem(settle.Place, settle.By),
             };
-        var found = new RecordFound(new Dictionary<string, Builds.Unit?> { [settle.Place] = claim.Unit }, null, claim.By);
+        var found = new RecordFound(new Dictionary<Place, Builds.Unit?> { [Place.Parse(settle.Place)] = claim.Unit }, null, claim.By);
         var after = Settled(state, found);
         return after with { Settled = after.Settled.SetItem(settle.Place, settle.By) };
     }

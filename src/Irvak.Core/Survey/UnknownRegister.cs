@@ -41,7 +41,7 @@ public sealed record Unknown(
     AnswerKind Kind,
     IReadOnlyList<string> Options,
     string? Unit = null,
-    string? Place = null,
+    Place? Place = null,
     bool Optional = false
 );
 
@@ -114,7 +114,7 @@ public static class UnknownRegister
                 )
             );
         foreach (var socket in sheet.Sockets)
-            if (PlaceName.Socket(socket.Id) is var place && !state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))
+            if (Place.Socket(socket.Id) is var place && !state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))
                 unknowns.Add(
                     socket.Soldered
                         ? new(
@@ -139,15 +139,15 @@ public static class UnknownRegister
         // A slot behind an empty socket can't hold anything that counts; nobody needs to look.
         foreach (
             var place in sheet
-                .Channels.Where(c => !state.FoundEmpty.Contains(PlaceName.Socket(c.Socket)))
+                .Channels.Where(c => !state.FoundEmpty.Contains(Place.Socket(c.Socket)))
                 .SelectMany(c => c.Slots)
-                .Select(PlaceName.Slot)
+                .Select(Place.Slot)
         )
             if (!state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place))
                 unknowns.Add(
                     new(
                         "found." + place,
-                        $"What sits in {PlaceName.Short(place)}?",
+                        $"What sits in {place.Name}?",
                         "total, rate, mixing",
                         "the label on the module",
                         AnswerKind.Place,
@@ -167,7 +167,7 @@ public static class UnknownRegister
                     "MT/s"
                 )
             );
-        foreach (var (place, unit) in state.Found.Where(p => PlaceName.IsSocket(p.Key) && p.Value.Processor is { MemoryRateMTs: null }))
+        foreach (var (place, unit) in state.Found.Where(p => p.Key.IsSocket && p.Value.Processor is { MemoryRateMTs: null }))
             unknowns.Add(
                 new(
                     "processor." + place,
@@ -258,16 +258,13 @@ public static class UnknownRegister
     /// <summary>Bays, card slots and the rest: one line for a group, so that a shelf of 60 bays asks once.</summary>
     private static void AddOthers(MachineState state, MachineSheet sheet, List<Unknown> unknowns)
     {
-        bool Open(string place) => !state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place);
-        void Group(string one, string blocks, string where, IEnumerable<string> places)
+        bool Open(Place place) => !state.Found.ContainsKey(place) && !state.FoundEmpty.Contains(place);
+        void Group(string one, string blocks, string where, IEnumerable<Place> places)
         {
             var open = places.Where(Open).ToList();
             if (open.Count == 0)
                 return;
-            var names =
-                open.Count == 1
-                    ? PlaceName.Short(open[0])
-                    : $"{PlaceName.Short(open[0])} to {PlaceName.Short(open[^1])} ({open.Count} left)";
+            var names = open.Count == 1 ? open[0].Name : $"{open[0].Name} to {open[^1].Name} ({open.Count} left)";
             unknowns.Add(
                 new(
                     "found." + open[0],
@@ -286,15 +283,15 @@ public static class UnknownRegister
                 "bay",
                 "which drive is which, arrays, free bays",
                 "lamps and labels at the front, or a capture of the controller",
-                group.Names.Select(PlaceName.Bay)
+                group.Names.Select(Place.Bay)
             );
         Group(
             "card slot",
             "free slots, lanes, power",
             "brackets at the rear, or lspci -vv with the firmware listing",
-            sheet.Slots.Select(s => PlaceName.Card(s.Id))
+            sheet.Slots.Select(s => Place.Card(s.Id))
         );
-        Group("M.2 place", "free places for flash", "open the machine, or nvme list", sheet.M2.Select(m => PlaceName.M2(m.Id)));
+        Group("M.2 place", "free places for flash", "open the machine, or nvme list", sheet.M2.Select(m => Place.M2(m.Id)));
         foreach (var array in ArrayNow.Of(state))
         {
             if (state.ArraysSaid.GetValueOrDefault(array.Name)?.Lost is null && array.MayHaveLost(state) is { Count: > 0 } lost)
@@ -306,7 +303,7 @@ public static class UnknownRegister
                         "which of them may be pulled, and in which order",
                         "serial numbers and lamps: the one that is dark, or that the log names",
                         AnswerKind.Choice,
-                        [.. lost.Select(PlaceName.Short), ArrayAnswers.NoneOfThese],
+                        [.. lost.Select(p => p.Name), ArrayAnswers.NoneOfThese],
                         Place: lost[0]
                     )
                 );
@@ -405,8 +402,8 @@ public static class UnknownRegister
     // A number alone is no place; names of bays that are words speak for themselves.
     private static string Members(ArrayNow array)
     {
-        var names = array.Members.Select(PlaceName.Short).ToList();
-        var bays = names.Count > 1 && array.Members.All(m => PlaceName.IsBay(m)) && names.All(n => int.TryParse(n, out _)) ? "bays " : "";
+        var names = array.Members.Select(p => p.Name).ToList();
+        var bays = names.Count > 1 && array.Members.All(m => m.IsBay) && names.All(n => int.TryParse(n, out _)) ? "bays " : "";
         return bays + (names.Count > 4 ? $"{names[0]} to {names[^1]} ({names.Count})" : Verdicts.Say.Words(names));
     }
 
@@ -527,7 +524,7 @@ public static class UnknownRegister
         {
             "level" => ArrayAnswers.Levels,
             "state" => ArrayAnswers.States,
-            _ => [.. now.MayHaveLost(state).Select(PlaceName.Short), ArrayAnswers.NoneOfThese],
+            _ => [.. now.MayHaveLost(state).Select(p => p.Name), ArrayAnswers.NoneOfThese],
         };
         return words.Contains(value) ? null : new("/edit/value", $"Answer {Verdicts.Say.Words(words)}.");
     }
@@ -537,7 +534,7 @@ public static class UnknownRegister
         : what == "state" ? said with { State = value }
         : said with
         {
-            Lost = state.Found.Keys.FirstOrDefault(p => PlaceName.Short(p) == value && state.Found[p].Drive is not null)
+            Lost = state.Found.Keys.FirstOrDefault(p => p.Name == value && state.Found[p].Drive is not null)?.ToString()
                 ?? ArrayAnswers.NoneOfThese,
         };
 
@@ -553,15 +550,15 @@ public static class UnknownRegister
 
     private static SheetProblem? RefuseProcessor(MachineState state, AnswerUnknown answer)
     {
-        var place = answer.Path["processor.".Length..];
+        var place = Place.Parse(answer.Path["processor.".Length..]);
         if (state.Found.GetValueOrDefault(place)?.Processor is null)
-            return new("/edit/path", $"No processor was found in {PlaceName.Short(place)}.");
+            return new("/edit/path", $"No processor was found in {place.Name}.");
         return InRange(answer.Value, 200, 20_000) ? null : new("/edit/value", "A rate lies between 200 and 20 000 MT/s.");
     }
 
     private static MachineState ApplyProcessor(MachineState state, AnswerUnknown answer)
     {
-        var name = state.Found[answer.Path["processor.".Length..]].Processor!.Name;
+        var name = state.Found[Place.Parse(answer.Path["processor.".Length..])].Processor!.Name;
         // The same part in the other socket has the same sheet.
         var found = state.Found;
         foreach (var (place, unit) in state.Found.Where(p => p.Value.Processor?.Name == name))

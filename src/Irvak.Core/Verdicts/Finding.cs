@@ -1,4 +1,5 @@
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Verdicts;
@@ -12,7 +13,7 @@ namespace Irvak.Core.Verdicts;
 public sealed record Finding(
     Rule Rule,
     Severity Severity,
-    IReadOnlyList<string> Places,
+    IReadOnlyList<Place> Places,
     IReadOnlyDictionary<string, Stated> Values,
     Worked? Why
 )
@@ -38,7 +39,7 @@ public sealed record Finding(
 
     /// <summary>Findings that say the same of several places become one that names them all; what the plan touches stays apart from what
     /// was so.</summary>
-    public static IEnumerable<Finding> Joined(IEnumerable<Finding> findings, IReadOnlySet<string> changed) =>
+    public static IEnumerable<Finding> Joined(IEnumerable<Finding> findings, IReadOnlySet<Place> changed) =>
         findings
             .GroupBy(f =>
                 (
@@ -81,7 +82,7 @@ public sealed record Finding(
                 Lines = [.. sums[0].Lines, .. sums.Skip(1).SelectMany(s => s.Lines).Except(sums[0].Lines)],
             };
 
-    public static Finding Of(Rule rule, IReadOnlyList<string> places, Worked? why, params (string Name, Stated Value)[] values) =>
+    public static Finding Of(Rule rule, IReadOnlyList<Place> places, Worked? why, params (string Name, Stated Value)[] values) =>
         new(rule, rule.Severity, places, values.ToDictionary(v => v.Name, v => v.Value), why);
 }
 

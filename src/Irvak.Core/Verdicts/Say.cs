@@ -6,18 +6,18 @@ namespace Irvak.Core.Verdicts;
 /// <summary>How findings write places and lists: a place stands as [[slot:A1]], which every screen turns into a link.</summary>
 public static partial class Say
 {
-    public static string Place(string place) => $"[[{place}]]";
+    public static string Place(Place place) => $"[[{place}]]";
 
     /// <summary>The text with the short names of its places instead of their marks.</summary>
-    public static string Plain(string text) => Marks().Replace(text, m => PlaceName.Short(m.Groups[1].Value));
+    public static string Plain(string text) => Marks().Replace(text, m => Places.Place.Parse(m.Groups[1].Value).Name);
 
     [GeneratedRegex(@"\[\[([^\[\]]+)\]\]")]
     private static partial Regex Marks();
 
-    public static string Slot(string slot) => Place(PlaceName.Slot(slot));
+    public static string Slot(string slot) => Place(Places.Place.Slot(slot));
 
     /// <summary>"A1", "A1 and B1", "A1, B1 and C1"; beyond six "A1 to H1 (8 places)".</summary>
-    public static string Slots(IReadOnlyList<string> places) =>
+    public static string Slots(IReadOnlyList<Place> places) =>
         places.Count switch
         {
             0 => "no place",

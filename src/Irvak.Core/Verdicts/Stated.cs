@@ -1,3 +1,4 @@
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Verdicts;
@@ -19,7 +20,7 @@ public abstract record Stated
     }
 
     /// <summary>Places, in the order in which they are named.</summary>
-    public sealed record Places(IReadOnlyList<string> Of) : Stated
+    public sealed record Places(IReadOnlyList<Place> Of) : Stated
     {
         public override string Words => Say.Slots(Of);
 
@@ -35,11 +36,13 @@ public abstract record Stated
         public override string Words => Value.ToString() ?? "";
     }
 
-    public static Stated At(string place) => new Places([place]);
+    public static Stated At(Place place) => new Places([place]);
 
-    public static Stated At(IReadOnlyList<string> places) => new Places(places);
+    public static Stated At(IReadOnlyList<Place> places) => new Places(places);
 
     public static implicit operator Stated(string text) => new Phrase(text);
+
+    public static implicit operator Stated(Place place) => new Places([place]);
 
     public static implicit operator Stated(int count) => new Amount(count);
 

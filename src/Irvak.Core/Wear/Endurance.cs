@@ -4,6 +4,7 @@ using Irvak.Core.Boot;
 using Irvak.Core.Caches;
 using Irvak.Core.Drives;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -18,7 +19,7 @@ namespace Irvak.Core.Wear;
 /// <param name="WrittenTB">Of that, already written; null when not known.</param>
 /// <param name="Years">Years that are left; null when one of these is missing.</param>
 public sealed record EnduranceRow(
-    string Place,
+    Place Place,
     string Name,
     string Serves,
     double? GBPerDay,
@@ -46,7 +47,7 @@ public static class Endurance
     public static IReadOnlyList<EnduranceRow> Of(BootInput q, IReadOnlyList<CacheFigures> caches, BootPlan? boot) =>
         [.. q.Planned.Units.Where(u => u.Value.Drive is { Media: DriveMedia.Flash }).Select(u => Row(q, u.Key, u.Value, caches, boot))];
 
-    private static EnduranceRow Row(BootInput q, string place, Builds.Unit unit, IReadOnlyList<CacheFigures> caches, BootPlan? boot)
+    private static EnduranceRow Row(BootInput q, Place place, Builds.Unit unit, IReadOnlyList<CacheFigures> caches, BootPlan? boot)
     {
         var drive = unit.Drive!;
         var rated = DriveDefaults.RatedTB(drive);
@@ -62,7 +63,7 @@ public static class Endurance
 
     private static (string Serves, double? GBPerDay, string Basis) Daily(
         BootInput q,
-        string place,
+        Place place,
         WriteMarks? own,
         IReadOnlyList<CacheFigures> caches,
         BootPlan? boot

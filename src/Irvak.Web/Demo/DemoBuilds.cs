@@ -21,11 +21,11 @@ internal sealed class DemoBuilds(IReadOnlyDictionary<string, MachineSheet> sheet
         string Firmware,
         string Serial,
         (string Part, string[] Slots)[] Modules,
-        (string Part, string[] Places, string? MemberOf)[] Drives,
+        (string Part, Place[] Places, string? MemberOf)[] Drives,
         (string Part, string Slot)[] Cards
     );
 
-    private static string[] Bays(int from, int to) => [.. Enumerable.Range(from, to - from + 1).Select(n => $"bay:{n}")];
+    private static Place[] Bays(int from, int to) => [.. Enumerable.Range(from, to - from + 1).Select(n => Place.Bay($"{n}"))];
 
     private static readonly Dictionary<string, Filling> Fillings = new()
     {
@@ -33,7 +33,7 @@ internal sealed class DemoBuilds(IReadOnlyDictionary<string, MachineSheet> sheet
             "2.14",
             "BT32-00902",
             [("rdimm-32-4800", ["A1", "B1", "C1", "D1", "E1", "F1", "G1", "H1"])],
-            [("rv-s1920", Bays(1, 2), "md0"), ("ek-n4", Bays(9, 12), "md1"), ("rv-k250-42", ["m2:X1"], "/")],
+            [("rv-s1920", Bays(1, 2), "md0"), ("ek-n4", Bays(9, 12), "md1"), ("rv-k250-42", [Place.M2("X1")], "/")],
             [("cv-c8", "S1"), ("lm-25s2", "S2")]
         ),
         ["brannick-ledge-6"] = new("1.31", "BL06-00118", [("rdimm4-16-2666", ["A1", "B1", "C1", "D1"])], [], []),
@@ -72,7 +72,7 @@ internal sealed class DemoBuilds(IReadOnlyDictionary<string, MachineSheet> sheet
         var units = Build.Empty.Units.ToBuilder();
         var serial = 20_000 + Fillings.Keys.ToList().IndexOf(id) * 1000;
         foreach (var socket in sheet.Sockets.Take(1))
-            units[PlaceName.Socket(socket.Id)] = new Unit
+            units[Place.Socket(socket.Id)] = new Unit
             {
                 Processor = sheet.Processors.Count > 0 ? sheet.Processors[0] : new ProcessorSheet { Name = "Ostrel 4c" },
                 Source = "demo",
@@ -80,7 +80,7 @@ internal sealed class DemoBuilds(IReadOnlyDictionary<string, MachineSheet> sheet
         var slots = sheet.Channels.Where(c => sheet.Sockets.Count > 0 && c.Socket == sheet.Sockets[0].Id).SelectMany(c => c.Slots).ToList();
         foreach (var (part, places) in filling.Modules)
         foreach (var slot in places.Length > 0 ? places : [.. slots.Take(2)])
-            units[PlaceName.Slot(slot)] = new Unit
+            units[Place.Slot(slot)] = new Unit
             {
                 Module = shelf[part].Module,
                 Serial = $"{serial += 13:X8}",
@@ -88,7 +88,7 @@ internal sealed class DemoBuilds(IReadOnlyDictionary<string, MachineSheet> sheet
             };
         var all = SheetPlaces.All(sheet).ToHashSet();
         foreach (var (part, places, array) in filling.Drives)
-        foreach (var place in (places.Length > 0 ? places : [PlaceName.M2(sheet.M2[0].Id)]).Where(all.Contains))
+        foreach (var place in (places.Length > 0 ? places : [Place.M2(sheet.M2[0].Id)]).Where(all.Contains))
             units[place] = new Unit
             {
                 Drive = shelf[part].Drive,
@@ -97,7 +97,7 @@ internal sealed class DemoBuilds(IReadOnlyDictionary<string, MachineSheet> sheet
                 Source = "demo",
             };
         foreach (var (part, slot) in filling.Cards)
-            units[PlaceName.Card(slot)] = new Unit { Card = shelf[part].Card, Source = "demo" };
+            units[Place.Card(slot)] = new Unit { Card = shelf[part].Card, Source = "demo" };
         var build = new Build(units.ToImmutable());
         return Question.Of(
             new PlanInput(

@@ -96,10 +96,10 @@ public static class DemoWriter
     private static Question Torr(MachineSheet sheet, Dictionary<string, ShelfPart> shelf, string[] added)
     {
         var units = Build.Empty.Units.ToBuilder();
-        units[PlaceName.Socket("CPU 1")] = new Unit { Processor = sheet.Processors[0], Source = "demo" };
+        units[Place.Socket("CPU 1")] = new Unit { Processor = sheet.Processors[0], Source = "demo" };
         var serial = 4_100;
         foreach (var slot in sheet.Channels.Where(c => c.Socket == "CPU 1").Select(c => c.Slots[0]).Concat(added))
-            units[PlaceName.Slot(slot)] = new Unit
+            units[Place.Slot(slot)] = new Unit
             {
                 Module = shelf["rdimm-32-4800"].Module,
                 Serial = $"MS{serial += 7:X6}",
@@ -112,9 +112,9 @@ public static class DemoWriter
         Of(
             sheet,
             Build
-                .Empty.Units.Add(PlaceName.Socket("SoC"), new Unit { Processor = sheet.Processors[0], Source = "demo" })
+                .Empty.Units.Add(Place.Socket("SoC"), new Unit { Processor = sheet.Processors[0], Source = "demo" })
                 .Add(
-                    PlaceName.Slot("A1"),
+                    Place.Slot("A1"),
                     new Unit
                     {
                         Module = shelf[part].Module,
@@ -124,7 +124,7 @@ public static class DemoWriter
                 )
         );
 
-    private static Question Of(MachineSheet sheet, ImmutableSortedDictionary<string, Unit> units) =>
+    private static Question Of(MachineSheet sheet, ImmutableSortedDictionary<Place, Unit> units) =>
         Question.Of(
             new PlanInput(
                 sheet,

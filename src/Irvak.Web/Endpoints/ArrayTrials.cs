@@ -2,6 +2,7 @@ using Irvak.Core;
 using Irvak.Core.Arrays;
 using Irvak.Core.Contracts;
 using Irvak.Core.Controllers;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Store;
 
@@ -9,16 +10,16 @@ namespace Irvak.Web.Endpoints;
 
 /// <param name="Array">Name of an array of the plan.</param>
 /// <param name="Failed">Places whose drives are taken as failed.</param>
-public sealed record RehearsalRequest(string Array, IReadOnlyList<string>? Failed);
+public sealed record RehearsalRequest(string Array, IReadOnlyList<Place>? Failed);
 
 /// <param name="Array">Name of an array of the plan.</param>
 public sealed record SimulationRequest(string Array, SimulationQuestion? Question);
 
 /// <param name="To">Place of the controller behind the bays; null when there is none or it is not known.</param>
-public sealed record WiredBays(string Group, int Bays, string? To, string? Name);
+public sealed record WiredBays(string Group, int Bays, Place? To, string? Name);
 
 /// <summary>A controller that bays can be cabled to.</summary>
-public sealed record WireEnd(string Place, string Name);
+public sealed record WireEnd(Place Place, string Name);
 
 /// <summary>Controllers of the machine and of the shelf, and which bays hang on which.</summary>
 public sealed record ControllersView(IReadOnlyList<WiredBays> Wiring, IReadOnlyList<WireEnd> Ends, IReadOnlyList<ControllerRow> Rows)

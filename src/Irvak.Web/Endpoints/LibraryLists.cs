@@ -2,6 +2,7 @@ using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -32,7 +33,7 @@ public sealed record PartView(
     string Long,
     string? Maker,
     string? Number,
-    IReadOnlyList<string> Homes
+    IReadOnlyList<PlaceKind> Homes
 )
 {
     public static PartView Of(ShelfPart p) =>

@@ -1,4 +1,5 @@
 using Irvak.Core.Contracts;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Store;
 
@@ -37,7 +38,7 @@ public static class PhotoFiles
                         return Problems.Invalid(problem);
                     if (await jobs.Find(number, cancel) is not { } job)
                         return Problems.UnknownJob(number);
-                    if (about != "machine" && (job.State.Sheet is null || !SheetPlaces.All(job.State.Sheet).Contains(about)))
+                    if (about != "machine" && (job.State.Sheet is null || !SheetPlaces.All(job.State.Sheet).Contains(Place.Parse(about))))
                         return Problems.Invalid(new SheetProblem("/about", $"{about} is no place of this machine."));
                     if (note?.Length > 400)
                         return Problems.Invalid(new SheetProblem("/note", "A note is at most 400 characters long."));

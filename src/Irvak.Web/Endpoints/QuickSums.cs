@@ -39,7 +39,7 @@ public sealed record QuickBoardView(
     IReadOnlyList<StaysOutView> Out,
     MemoryFigures Figures,
     IReadOnlyList<FindingView> Findings,
-    IReadOnlyDictionary<string, Unit> Planned,
+    IReadOnlyDictionary<Place, Unit> Planned,
     IReadOnlyList<string> Order,
     IReadOnlyList<string> GeneralOrder,
     string Proof
@@ -266,7 +266,7 @@ public static class QuickSums
             return (null, "This machine has no memory slot that can be used.");
         var planned = bare with
         {
-            Plan = bare.Plan.SetItems(placed.Slots.Select(s => KeyValuePair.Create(PlaceName.Slot(s.Key), new PlannedPlace(s.Value.Unit)))),
+            Plan = bare.Plan.SetItems(placed.Slots.Select(s => KeyValuePair.Create(Place.Slot(s.Key), new PlannedPlace(s.Value.Unit)))),
         };
         var evaluation = Evaluation.Evaluate(QuickBoard.Ask(planned));
         var order = FillOrder.Usable(FillOrder.Of(sheet), sheet, q.Machine.Found).ToList();

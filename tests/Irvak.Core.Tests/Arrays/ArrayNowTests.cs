@@ -1,6 +1,7 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Edits;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -127,7 +128,7 @@ public sealed class ArrayNowTests
     {
         SeenMember[] without3 = [new("sda1", "active"), new("sdb1", "active"), new("sdd1", "active")];
         var right = InArray(4, "raid5", without3).With(New(3)).Evaluate();
-        Assert.Equal(["bay:3"], right.Arrays.Found[0].Now!.Out);
+        Assert.Equal([Place.Bay("3")], right.Arrays.Found[0].Now!.Out);
         Assert.DoesNotContain(right.Findings, f => f.Severity == Severity.Stop);
         Assert.Equal(1, right.Ledge.Single(d => d.Name == "Survives").Planned);
         var wrong = InArray(4, "raid5", without3).With(New(2)).Evaluate();
@@ -154,9 +155,9 @@ public sealed class ArrayNowTests
         // As the system lists it: three of four members in step, the fourth in no list, its drive in bay 4 beside them.
         SeenMember[] three = [new("sda1", "active"), new("sdb1", "active"), new("sdc1", "active")];
         var told = InArray(4, "raid5", three);
-        var blind = told with { Found = told.Found.SetItem("bay:4", told.Found["bay:4"] with { MemberOf = null }) };
+        var blind = told with { Found = told.Found.SetItem(Place.Bay("4"), told.Found[Place.Bay("4")] with { MemberOf = null }) };
         var stop = Assert.Single(blind.With(New(4), New(2)).Evaluate().Findings, f => f.Severity == Severity.Stop);
-        Assert.Equal(("ARR-BLIND", "bay:2"), (stop.Rule.Code, Assert.Single(stop.Places)));
+        Assert.Equal(("ARR-BLIND", Place.Bay("2")), (stop.Rule.Code, Assert.Single(stop.Places)));
         Assert.StartsWith(
             "Taking [[bay:2]] out of md0 may lose it: it runs with 3 of 4 members; it has 4 members, 3 of them in places that are known",
             stop.Sentence
@@ -170,7 +171,7 @@ public sealed class ArrayNowTests
         Assert.Equal(["4", "none of these"], ask.Options);
         Assert.NotNull(UnknownRegister.Refusal(blind, new("array.md0.lost", "2")));
         var answered = blind.With(new AnswerUnknown("array.md0.lost", "4"));
-        Assert.Equal(["bay:4"], Assert.Single(ArrayNow.Of(answered)).Out);
+        Assert.Equal([Place.Bay("4")], Assert.Single(ArrayNow.Of(answered)).Out);
         Assert.DoesNotContain(UnknownRegister.Of(answered), u => u.Path.StartsWith("array."));
         var plan = answered.With(New(4), New(2)).Evaluate();
         Assert.DoesNotContain(plan.Findings, f => f.Severity == Severity.Stop);
@@ -203,7 +204,7 @@ public sealed class ArrayNowTests
         Assert.Null(job.Evaluate().Ledge.Single(d => d.Name == "Usable").Planned);
         Assert.Equal(
             "ARR-BLIND",
-            Assert.Single(job.With(new Remove("bay:1")).Evaluate().Findings, f => f.Severity == Severity.Stop).Rule.Code
+            Assert.Single(job.With(new Remove(Place.Bay("1"))).Evaluate().Findings, f => f.Severity == Severity.Stop).Rule.Code
         );
         Assert.DoesNotContain(job.Evaluate().Findings, f => f.Severity == Severity.Stop);
     }
@@ -265,7 +266,7 @@ public sealed class ArrayNowTests
     public void Members_stand_in_the_order_of_the_chassis()
     {
         var now = Assert.Single(ArrayNow.Of(Found(12, "md0")));
-        Assert.Equal(Enumerable.Range(1, 12).Select(n => $"bay:{n}"), now.Members);
+        Assert.Equal(Enumerable.Range(1, 12).Select(n => Place.Bay($"{n}")), now.Members);
     }
 
     [Fact]
@@ -274,7 +275,7 @@ public sealed class ArrayNowTests
         var job = Found(2, "1") is var found
             ? found with
             {
-                Found = found.Found.SetItem("bay:2", found.Found["bay:2"] with { Serial = "EK-2" }),
+                Found = found.Found.SetItem(Place.Bay("2"), found.Found[Place.Bay("2")] with { Serial = "EK-2" }),
                 Readings = found.Readings.SetItem("drive table", new() { Drives = [new() { Serial = "EK-2", State = "Rbld" }] }),
             }
             : found;
@@ -282,7 +283,7 @@ public sealed class ArrayNowTests
             (RaidCondition.Rebuilding, "has a drive that is “rbld”, in 2"),
             Assert.Single(ArrayNow.Of(job)) is var now ? (now.Condition, now.Words) : default
         );
-        Assert.Equal(["bay:2"], now.Out);
+        Assert.Equal([Place.Bay("2")], now.Out);
         // The table said so, nobody's hand.
         Assert.Equal(
             (CheckState.NotWell, "captures"),

@@ -2,6 +2,7 @@ using Irvak.Core.Arrays;
 using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Verdicts;
 using static Irvak.Core.Tests.Arrays.DriveBox;
@@ -49,7 +50,7 @@ public class ArrayPathTests
     [Fact]
     public void Pulling_a_member_says_whose_it_is_and_asks_for_the_map_first()
     {
-        var steps = Hot(InArray(4, "raid6")).With(new Remove("bay:2")).Evaluate().Runbook.Steps;
+        var steps = Hot(InArray(4, "raid6")).With(new Remove(Place.Bay("2"))).Evaluate().Runbook.Steps;
         Assert.Equal(["off:map", "out:bay:2"], steps.Select(s => s.Key));
         Assert.Equal("It belongs to md0. Pull this one and no other.", steps[1].Caution);
         Assert.Contains("Bag and label it.", steps[1].How);
@@ -140,10 +141,10 @@ public class ArrayPathTests
             found with
             {
                 Found = found.Found.SetItem(
-                    "bay:1",
-                    found.Found["bay:1"] with
+                    Place.Bay("1"),
+                    found.Found[Place.Bay("1")] with
                     {
-                        Drive = found.Found["bay:1"].Drive! with { Bytes = (long)(8 * TB * share) },
+                        Drive = found.Found[Place.Bay("1")].Drive! with { Bytes = (long)(8 * TB * share) },
                     }
                 ),
             };
@@ -164,7 +165,7 @@ public class ArrayPathTests
                     .Of(job.Sheet, job.Changes(), job.Arrays.Plans.Count > 0, job.Evaluate().Arrays.Planned.Count)
                     .Select(l => l.Seen),
             ];
-        Assert.Equal(["The system shows less than the firmware"], Told(Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network))));
+        Assert.Equal(["The system shows less than the firmware"], Told(Lanes.LaneBox.With((Place.Card("S1"), Lanes.LaneBox.Network))));
         Assert.Contains("Screen dark for minutes", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
         Assert.DoesNotContain("New drives listed, no volume", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
         Assert.Contains("New drives listed, no volume", Told(Disks(4).Array(ArrayLevel.Parity2, 4)));
@@ -194,7 +195,12 @@ public class ArrayPathTests
     public void An_array_of_nonsense_is_refused_with_its_path(string name, string member, string? spare, string path) =>
         Assert.Equal(
             path,
-            EditFold.Refusal(Disks(2), new MakeArray(new(name, ArrayLevel.Single, [member], Spares: spare is null ? null : [spare])))!.Path
+            EditFold
+                .Refusal(
+                    Disks(2),
+                    new MakeArray(new(name, ArrayLevel.Single, [Place.Parse(member)], Spares: spare is null ? null : [Place.Parse(spare)]))
+                )!
+                .Path
         );
 
     [Fact]
@@ -202,7 +208,7 @@ public class ArrayPathTests
     {
         var found = InArray(4, "raid6");
         var job = found.With(
-            new MakeArray(JobArrays.Found(found)[0] with { BackedUp = true, Use = ArrayUse.Machines, Spares = ["bay:5"] })
+            new MakeArray(JobArrays.Found(found)[0] with { BackedUp = true, Use = ArrayUse.Machines, Spares = [Place.Bay("5")] })
         );
         Assert.Empty(job.Evaluate().Runbook.Steps);
         Assert.DoesNotContain(job.Evaluate().Findings, f => f.Rule.Code == "ARR-ERASE");
@@ -245,7 +251,7 @@ public class ArrayPathTests
     [Fact]
     public void A_member_out_of_an_array_that_lives_through_it_is_no_stop()
     {
-        var plan = InArray(4, "raid6").With(new Remove("bay:2")).Evaluate();
+        var plan = InArray(4, "raid6").With(new Remove(Place.Bay("2"))).Evaluate();
         Assert.Equal(0, plan.Count(Severity.Stop));
         Assert.Null(Assert.Single(plan.Arrays.Planned).Why);
     }

@@ -1,6 +1,7 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Tests.Verdicts;
 using Irvak.Core.Verdicts;
@@ -80,8 +81,8 @@ internal static class ArrayRuleCases
             "ARR-TWICE",
             Severity.Stop,
             "[[bay:1]] is a member of M and of N.",
-            Disks(4).Array(ArrayLevel.Parity2, 4).With(new MakeArray(new("N", ArrayLevel.Single, ["bay:1"], Scratch: true))),
-            Disks(5).Array(ArrayLevel.Parity2, 4).With(new MakeArray(new("N", ArrayLevel.Single, ["bay:5"], Scratch: true)))
+            Disks(4).Array(ArrayLevel.Parity2, 4).With(new MakeArray(new("N", ArrayLevel.Single, [Place.Bay("1")], Scratch: true))),
+            Disks(5).Array(ArrayLevel.Parity2, 4).With(new MakeArray(new("N", ArrayLevel.Single, [Place.Bay("5")], Scratch: true)))
         ),
         new(
             "ARR-MEDIA",
@@ -122,14 +123,14 @@ internal static class ArrayRuleCases
             "ARR-LOSE",
             Severity.Stop,
             "Taking [[bay:1]] and [[bay:2]] out loses md0: single parity survives 1 failure.",
-            InArray(4, "raid5").With(new Remove("bay:1"), new Remove("bay:2")),
-            InArray(4, "raid6").With(new Remove("bay:1"), new Remove("bay:2"))
+            InArray(4, "raid5").With(new Remove(Place.Bay("1")), new Remove(Place.Bay("2"))),
+            InArray(4, "raid6").With(new Remove(Place.Bay("1")), new Remove(Place.Bay("2")))
         ),
         new(
             "ARR-PULL",
             Severity.Care,
             "Taking [[bay:1]] out leaves md0 degraded: 1 failure more.",
-            InArray(4, "raid6").With(new Remove("bay:1")),
+            InArray(4, "raid6").With(new Remove(Place.Bay("1"))),
             InArray(4, "raid6")
         ),
         new(
@@ -165,8 +166,8 @@ internal static class ArrayRuleCases
             "ARR-BLIND",
             Severity.Stop,
             "Taking [[bay:1]] out of md0 may lose it: its level was not told.",
-            Found(2, "md0").With(new Remove("bay:1")),
-            InArray(2, "raid1").With(new Remove("bay:1"))
+            Found(2, "md0").With(new Remove(Place.Bay("1"))),
+            InArray(2, "raid1").With(new Remove(Place.Bay("1")))
         ),
         new(
             "ARR-SPARE",
@@ -186,7 +187,7 @@ internal static class ArrayRuleCases
     ];
 
     private static JobState Spare(long bytes) =>
-        Disks(4, d => d with { Bytes = bytes }).Array(ArrayLevel.Parity1, 3, change: a => a with { Spares = ["bay:4"] });
+        Disks(4, d => d with { Bytes = bytes }).Array(ArrayLevel.Parity1, 3, change: a => a with { Spares = [Place.Bay("4")] });
 
     private static JobState Sized(int wish) =>
         With([.. Enumerable.Repeat(Disk with { Bytes = (8 * TB) + (129L << 20) }, 4)])

@@ -1,5 +1,6 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Drives;
+using Irvak.Core.Places;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
 namespace Irvak.Core.Tests.Arrays;
@@ -97,11 +98,13 @@ public class BoundsTests
     [Fact]
     public void The_first_pass_takes_the_size_over_the_mean_rate()
     {
-        var array = ArrayFigures.Of(new("A", ArrayLevel.Mirror, ["bay:1", "bay:2"]), [Disk, Disk], false);
+        var array = ArrayFigures.Of(new("A", ArrayLevel.Mirror, [Place.Bay("1"), Place.Bay("2")]), [Disk, Disk], false);
         Assert.Equal(8e12 / (250e6 * DriveDefaults.MeanOverSurface) / 3600, array.InitialiseHours, 0.01);
         Assert.Equal(
             99,
-            ArrayFigures.Of(new("A", ArrayLevel.Mirror, ["bay:1", "bay:2"]), [Disk, Disk], false, passHours: 99).InitialiseHours
+            ArrayFigures
+                .Of(new("A", ArrayLevel.Mirror, [Place.Bay("1"), Place.Bay("2")]), [Disk, Disk], false, passHours: 99)
+                .InitialiseHours
         );
     }
 

@@ -2,6 +2,7 @@ using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -45,9 +46,9 @@ internal static class DriveBox
         Class = "enterprise",
     };
 
-    public static string Bay(int n) => $"bay:{n}";
+    public static Place Bay(int n) => Place.Bay($"{n}");
 
-    public static string[] Bays(int n) => [.. Enumerable.Range(1, n).Select(Bay)];
+    public static Place[] Bays(int n) => [.. Enumerable.Range(1, n).Select(Bay)];
 
     /// <summary>Drives that come in, from bay 1 on.</summary>
     public static JobState With(params DriveSheet[] drives) =>
@@ -133,7 +134,7 @@ internal static class DriveBox
     public static JobState Controller(this JobState state, string? protection, params string[] levels) =>
         state.With(
             new Fit(
-                "card:S1",
+                Place.Card("S1"),
                 new Unit
                 {
                     Card = new()

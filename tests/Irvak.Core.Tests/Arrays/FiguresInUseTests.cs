@@ -3,6 +3,7 @@ using Irvak.Core.Boot;
 using Irvak.Core.Drives;
 using Irvak.Core.Edits;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Survey;
 using static Irvak.Core.Tests.Arrays.DriveBox;
@@ -69,7 +70,7 @@ public sealed class FiguresInUseTests
                 .With([.. Enumerable.Range(1, 12).Select(i => (Edit)new Fit(Bay(i), new() { Drive = Disk, Source = "shelf" }))])
                 .With(
                     new Fit(
-                        "card:S1",
+                        Place.Card("S1"),
                         new()
                         {
                             Card = new()
@@ -117,9 +118,9 @@ public sealed class FiguresInUseTests
             .Job(Sheet, "A1")
             .With(
                 new RecordFound(
-                    new Dictionary<string, Builds.Unit?>
+                    new Dictionary<Place, Builds.Unit?>
                     {
-                        ["bay:1"] = new()
+                        [Place.Bay("1")] = new()
                         {
                             Drive = boot,
                             Serial = "RV-1",
@@ -155,9 +156,9 @@ public sealed class FiguresInUseTests
         Assert.Equal((400 - 100.42) * 1000 / 42 / 365, sheet.Candidates.Single(c => c.Chosen).Life.WearYears!.Value, 0.01);
         Assert.Equal(sheet.Candidates.Single(c => c.Chosen).Life.WearYears!.Value, job.Evaluate().Endurance.Single().Years!.Value, 0.01);
         // What somebody says counts more than what was measured; the usual figure counts less.
-        Assert.Equal(10, BootSheet.Of(job.With(new PlanBoot(new(["bay:1"], 10))).Ask().Boot).Needs.WrittenGBPerDay);
-        Assert.Equal("as said", BootSheet.Of(job.With(new PlanBoot(new(["bay:1"], 10))).Ask().Boot).WrittenBasis);
-        Assert.Equal(42, BootSheet.Of(job.With(new PlanBoot(new(["bay:1"]))).Ask().Boot).Needs.WrittenGBPerDay);
+        Assert.Equal(10, BootSheet.Of(job.With(new PlanBoot(new([Place.Bay("1")], 10))).Ask().Boot).Needs.WrittenGBPerDay);
+        Assert.Equal("as said", BootSheet.Of(job.With(new PlanBoot(new([Place.Bay("1")], 10))).Ask().Boot).WrittenBasis);
+        Assert.Equal(42, BootSheet.Of(job.With(new PlanBoot(new([Place.Bay("1")]))).Ask().Boot).Needs.WrittenGBPerDay);
         Assert.StartsWith("usual", BootSheet.Of(Disks(1).Ask().Boot).WrittenBasis);
     }
 }

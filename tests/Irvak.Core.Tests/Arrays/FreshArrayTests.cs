@@ -1,5 +1,6 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
 namespace Irvak.Core.Tests.Arrays;
@@ -46,6 +47,6 @@ public class FreshArrayTests
     {
         Assert.Null(Disks(4).Array(ArrayLevel.Parity1, 4).Evaluate().Arrays.Fresh);
         Assert.Null(Boards.Job(Boards.Server, "A1").Evaluate().Arrays.Fresh);
-        Assert.Equal([Bay(4)], Disks(4).Array(ArrayLevel.Parity1, 3).With(new Remove("slot:A1")).Evaluate().Arrays.Fresh!.Members);
+        Assert.Equal([Bay(4)], Disks(4).Array(ArrayLevel.Parity1, 3).With(new Remove(Place.Slot("A1"))).Evaluate().Arrays.Fresh!.Members);
     }
 }

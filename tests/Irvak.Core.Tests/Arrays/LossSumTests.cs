@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Tests;
 using static Irvak.Core.Tests.Arrays.DriveBox;
@@ -10,7 +11,7 @@ public class LossSumTests
 {
     private static ArrayFigures Figures(ArrayLevel level, int drives, bool spare = false, int groups = 1) =>
         ArrayFigures.Of(
-            new("A", level, [.. Enumerable.Range(1, drives).Select(i => $"bay:{i}")], Groups: groups),
+            new("A", level, [.. Enumerable.Range(1, drives).Select(i => Place.Bay($"{i}"))], Groups: groups),
             [.. Enumerable.Repeat(Disk, drives)],
             spare
         );

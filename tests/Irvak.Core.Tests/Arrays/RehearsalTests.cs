@@ -1,4 +1,5 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Arrays;
@@ -22,7 +23,7 @@ public class RehearsalTests
         bool backedUp = false
     )
     {
-        string[] places = [.. Enumerable.Range(1, n).Select(i => $"bay:{i}")];
+        Place[] places = [.. Enumerable.Range(1, n).Select(i => Place.Bay($"{i}"))];
         return (
             new ArrayPlan("M", level, places, ArrayHost.Controller, groups, BackedUp: backedUp),
             CapacityTests.Shape(level, n, 8 * TB, groups),
@@ -33,7 +34,7 @@ public class RehearsalTests
     private static Rehearsal Out(ArrayLevel level, int n, int groups, params int[] bays)
     {
         var (plan, shape, drives) = Array(level, n, groups);
-        return Rehearsal.Of(plan, shape, drives, [.. bays.Select(b => $"bay:{b}")]);
+        return Rehearsal.Of(plan, shape, drives, [.. bays.Select(b => Place.Bay($"{b}"))]);
     }
 
     [Theory] // every set of failures, counted by the exact combinatorics of the level
@@ -64,7 +65,7 @@ public class RehearsalTests
         var (plan, shape, drives) = Array(ArrayLevel.Parity1, 9, 3);
         for (var set = 0; set < 1 << 9; set++)
         {
-            List<string> gone = [.. plan.Members.Where((_, i) => (set >> i & 1) == 1)];
+            List<Place> gone = [.. plan.Members.Where((_, i) => (set >> i & 1) == 1)];
             var now = Rehearsal.Of(plan, shape, drives, gone);
             foreach (var member in now.Members)
                 Assert.Equal(
@@ -105,7 +106,7 @@ public class RehearsalTests
         var r = Out(ArrayLevel.Parity1, 4, 1, 1, 4);
         Assert.Equal(RehearsedState.Lost, r.State);
         Assert.Contains("Don't create it anew", r.Todo[0], StringComparison.Ordinal);
-        Assert.All(r.Members.Where(m => m.Place is "bay:2" or "bay:3"), m => Assert.Equal(MemberFate.Keep, m.Fate));
+        Assert.All(r.Members.Where(m => m.Place.Name is "2" or "3"), m => Assert.Equal(MemberFate.Keep, m.Fate));
         Assert.Contains(r.Todo, t => t.StartsWith("There is no backup on record", StringComparison.Ordinal));
     }
 

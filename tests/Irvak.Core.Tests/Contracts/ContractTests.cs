@@ -7,6 +7,7 @@ using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -85,31 +86,34 @@ public class ContractTests
     public static TheoryData<object, string?> Cases =>
         new()
         {
-            { new Fit("bay:1", new Unit { Source = "shelf", Drive = Drive }), null },
-            { new Fit("bay:1", new Unit { Source = "shelf", Drive = Drive with { RatedWritesTB = 0 } }), "/edit/unit/drive/ratedWritesTB" },
+            { new Fit(Place.Bay("1"), new Unit { Source = "shelf", Drive = Drive }), null },
             {
-                new Fit("bay:1", new Unit { Source = "shelf", Drive = Drive with { RatedWritesTB = 1e18 } }),
+                new Fit(Place.Bay("1"), new Unit { Source = "shelf", Drive = Drive with { RatedWritesTB = 0 } }),
                 "/edit/unit/drive/ratedWritesTB"
             },
             {
-                new Fit("bay:1", new Unit { Source = "shelf", Drive = Drive with { RatedWritesTB = -1 } }),
+                new Fit(Place.Bay("1"), new Unit { Source = "shelf", Drive = Drive with { RatedWritesTB = 1e18 } }),
                 "/edit/unit/drive/ratedWritesTB"
             },
             {
-                new Fit("bay:1", new Unit { Source = "shelf", Drive = Drive with { Media = (DriveMedia)65_536 } }),
+                new Fit(Place.Bay("1"), new Unit { Source = "shelf", Drive = Drive with { RatedWritesTB = -1 } }),
+                "/edit/unit/drive/ratedWritesTB"
+            },
+            {
+                new Fit(Place.Bay("1"), new Unit { Source = "shelf", Drive = Drive with { Media = (DriveMedia)65_536 } }),
                 "/edit/unit/drive/media"
             },
-            { new Fit("bay:1", null!), "/edit/unit" },
+            { new Fit(Place.Bay("1"), null!), "/edit/unit" },
             { new Fit(null!, new Unit { Source = "shelf" }), "/edit/place" },
             { new ReadBefore(new Observation { Pci = [new SeenPci { Address = null! }] }, "bus"), "/edit/seen/pci/0/address" },
             { new ReadBefore(new Observation { Pci = [null!] }, "bus"), "/edit/seen/pci/0" },
             { new ReadBefore(new Observation { At = new Dictionary<string, int> { ["serial"] = -1 } }, "bus"), "/edit/seen/at/serial" },
-            { new RecordFound(new Dictionary<string, Unit?> { ["bay:1"] = null }, null, "by hand"), null },
+            { new RecordFound(new Dictionary<Place, Unit?> { [Place.Bay("1")] = null }, null, "by hand"), null },
             {
-                new RecordFound(new Dictionary<string, Unit?> { ["bay:a/b~c"] = new Unit { Source = "x\0" } }, null, "by hand"),
+                new RecordFound(new Dictionary<Place, Unit?> { [Place.Bay("a/b~c")] = new Unit { Source = "x\0" } }, null, "by hand"),
                 "/edit/places/bay:a~1b~0c/source"
             },
-            { new MakeArray(new ArrayPlan("M", ArrayLevel.Mirror, ["bay:1", null!])), "/edit/array/members/1" },
+            { new MakeArray(new ArrayPlan("M", ArrayLevel.Mirror, [Place.Bay("1"), null!])), "/edit/array/members/1" },
             { new SetNote("machine", "two\nlines"), null },
             { new SetNote("machine", new string('x', 2_000)), null },
             { new SetNote("machine", new string('x', 2_001)), "/edit/text" },
@@ -140,7 +144,7 @@ public class ContractTests
     [Fact]
     public void A_list_beyond_its_room_is_refused_as_a_whole()
     {
-        string[] Names(int n) => [.. Enumerable.Range(0, n).Select(i => $"bay:{i}")];
+        Place[] Names(int n) => [.. Enumerable.Range(0, n).Select(i => Place.Bay($"{i}"))];
         Assert.Null(Contract.Problem(new ArrayPlan("M", ArrayLevel.Stripe, Names(512))));
         Assert.Equal("/members", Contract.Problem(new ArrayPlan("M", ArrayLevel.Stripe, Names(513)))?.Path);
     }

@@ -2,6 +2,7 @@ using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -44,7 +45,8 @@ internal static class ControllerRuleCases
             Source = "shelf",
         };
 
-    private static JobState Behind(ControllerSheet sheet, params DriveSheet[] drives) => With(drives).With(new Fit("card:S1", Card(sheet)));
+    private static JobState Behind(ControllerSheet sheet, params DriveSheet[] drives) =>
+        With(drives).With(new Fit(Place.Card("S1"), Card(sheet)));
 
     private static readonly MachineSheet Ported = DriveBox.Sheet with { Boards = [new("SATA", "controller", "CPU 1", Ports: 12)] };
 
@@ -64,10 +66,10 @@ internal static class ControllerRuleCases
             .Job(Twin, "A1", "C1")
             .With(
                 new Fit(Bay(1), new Unit { Drive = Sata, Source = "shelf" }),
-                new Fit("card:S1", Card(Hba)),
-                new Fit("card:S2", Card(Hba, "Corvath R"))
+                new Fit(Place.Card("S1"), Card(Hba)),
+                new Fit(Place.Card("S2"), Card(Hba, "Corvath R"))
             );
-        return cabled ? state.With(new WireBays("front", "card:S2")) : state;
+        return cabled ? state.With(new WireBays("front", Place.Card("S2"))) : state;
     }
 
     /// <summary>Two groups of bays behind one card, or behind one each, and a mirror over both groups.</summary>
@@ -82,13 +84,13 @@ internal static class ControllerRuleCases
             .With(
                 new Fit(Bay(1), new Unit { Drive = Sata, Source = "shelf" }),
                 new Fit(Bay(3), new Unit { Drive = Sata, Source = "shelf" }),
-                new Fit("card:S1", Card(Hba with { Levels = ["1"] })),
-                new Fit("card:S2", Card(Hba with { Levels = ["1"] }, "Corvath R"))
+                new Fit(Place.Card("S1"), Card(Hba with { Levels = ["1"] })),
+                new Fit(Place.Card("S2"), Card(Hba with { Levels = ["1"] }, "Corvath R"))
             );
         return state.With(
-            new WireBays("front", "card:S1"),
-            new WireBays("rear", apart ? "card:S2" : "card:S1"),
-            new MakeArray(new("M", ArrayLevel.Mirror, ["bay:1", "bay:3"], ArrayHost.Controller, BackedUp: true))
+            new WireBays("front", Place.Card("S1")),
+            new WireBays("rear", apart ? Place.Card("S2") : Place.Card("S1")),
+            new MakeArray(new("M", ArrayLevel.Mirror, [Place.Bay("1"), Place.Bay("3")], ArrayHost.Controller, BackedUp: true))
         );
     }
 
@@ -99,28 +101,28 @@ internal static class ControllerRuleCases
             .Job(DriveBox.Sheet, "A1", "C1")
             .With(
                 new RecordFound(
-                    new Dictionary<string, Unit?>
+                    new Dictionary<Place, Unit?>
                     {
-                        ["bay:1"] = new()
+                        [Place.Bay("1")] = new()
                         {
                             Drive = Disk,
                             MemberOf = "7",
                             Source = "table",
                         },
-                        ["bay:2"] = new()
+                        [Place.Bay("2")] = new()
                         {
                             Drive = Disk,
                             MemberOf = "7",
                             Source = "table",
                         },
-                        ["card:S1"] = Card(Hba with { Levels = ["1"] }, "Corvath A"),
+                        [Place.Card("S1")] = Card(Hba with { Levels = ["1"] }, "Corvath A"),
                     },
                     null,
                     "test"
                 )
             );
         found = found with { Readings = found.Readings.SetItem("table", new() { Raids = [new() { Name = "7", Level = "raid1" }] }) };
-        return name == "Corvath A" ? found : found.With(new Fit("card:S1", Card(Hba with { Levels = ["1"] }, name, "Lumick")));
+        return name == "Corvath A" ? found : found.With(new Fit(Place.Card("S1"), Card(Hba with { Levels = ["1"] }, name, "Lumick")));
     }
 
     public static readonly IReadOnlyList<RuleCase> All =

@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Shopping;
@@ -96,7 +97,7 @@ public class ControllerTableTests
             cables,
             Cabling
                 .Of(
-                    new("card:S1", "x", Eight with { Connector = connector }, null),
+                    new(Place.Card("S1"), "x", Eight with { Connector = connector }, null),
                     With("SFF-8643", bays, expander).Bays[0],
                     [.. Enumerable.Range(0, bays)]
                 )!
@@ -107,7 +108,7 @@ public class ControllerTableTests
     public void Cables_of_a_controller_that_comes_in_go_to_the_list_with_their_price()
     {
         var q = Ask(With("SFF-8643", 8), Disk, 8, Cable);
-        q = q.Planning(q.Machine.Planned.With("card:S1", new Unit { Card = Part("H", Eight).Card, Source = "shelf" }));
+        q = q.Planning(q.Machine.Planned.With(Place.Card("S1"), new Unit { Card = Part("H", Eight).Card, Source = "shelf" }));
         Assert.Contains(ShoppingList.Of(q.Steps).Lines, l => l is { ShelfPartId: "cable", Count: 2, SumEur: 40 });
         // Without a sheet of such a cable it is told among the things to take along.
         Assert.Contains(ShoppingList.Of(q.Steps with { Shelf = new Dictionary<string, ShelfPart>() }).TakeAlong, t =>
@@ -133,7 +134,7 @@ public class ControllerTableTests
         var now = rows.First(r => r.IsNow);
         Assert.Equal(("on-board SATA", 0, 4), (now.Name, now.Runs, now.Of));
         var h = rows.First(r => r.Name == "H");
-        Assert.Equal(("card:S1", 4, 12.0, 120m), (h.At, h.Runs, h.SlowestGbs, h.Eur));
+        Assert.Equal((Place.Card("S1"), 4, 12.0, 120m), (h.At, h.Runs, h.SlowestGbs, h.Eur));
         Assert.Contains("4 drives more run", h.Changes);
         Assert.Equal(0, rows.First(r => r.Name == "Old").Runs);
         Assert.Equal("no slot is wide, high and long enough", rows.First(r => r.Name == "Wide").NoPlace);
@@ -144,18 +145,18 @@ public class ControllerTableTests
     public void Bays_are_cabled_elsewhere_by_a_decision_that_can_be_taken_back()
     {
         var state = Boards.Job(With("SFF-8643", 4), "A1", "C1");
-        Assert.Equal("/edit/to", EditFold.Refusal(state, new WireBays("front", "card:S1"))?.Path);
-        Assert.Equal("/edit/group", EditFold.Refusal(state, new WireBays("rear", ""))?.Path);
+        Assert.Equal("/edit/to", EditFold.Refusal(state, new WireBays("front", Place.Card("S1")))?.Path);
+        Assert.Equal("/edit/group", EditFold.Refusal(state, new WireBays("rear", Place.None))?.Path);
         state = state.With(
-            new Fit("card:S1", new Unit { Card = Part("H", Eight).Card, Source = "shelf" }),
-            new WireBays("front", "board:SATA")
+            new Fit(Place.Card("S1"), new Unit { Card = Part("H", Eight).Card, Source = "shelf" }),
+            new WireBays("front", Place.Board("SATA"))
         );
         BayController? Behind(JobState s) =>
             Question.Of(s, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) is var q
                 ? q.Storage.ControllerOf(q.Machine.Sheet.Bays[0])
                 : null;
-        Assert.Equal("board:SATA", Behind(state)?.Place);
-        Assert.Equal("card:S1", Behind(state.With(new WireBays("front", "")))?.Place);
+        Assert.Equal(Place.Board("SATA"), Behind(state)?.Place);
+        Assert.Equal(Place.Card("S1"), Behind(state.With(new WireBays("front", Place.None)))?.Place);
     }
 
     [Fact] // a capture tells only the name; the shop's own sheet of it the rest
@@ -165,9 +166,9 @@ public class ControllerTableTests
             .Job(With("SFF-8643", 4), "A1", "C1")
             .With(
                 new RecordFound(
-                    new Dictionary<string, Unit?>
+                    new Dictionary<Place, Unit?>
                     {
-                        ["card:S1"] = new()
+                        [Place.Card("S1")] = new()
                         {
                             Card = new() { Name = "H", Role = CardRole.Controller },
                             Source = "PCI listing",

@@ -1,4 +1,5 @@
 using Irvak.Core.Controllers;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Controllers;
@@ -21,7 +22,7 @@ public class LinkTests
     public void Ports_of_a_board_speak_the_three_rates_of_SATA_and_start_a_system()
     {
         var sheet = Boards.Server with { Boards = [new("SATA", "controller", "CPU 1", Ports: 6)] };
-        var ports = BayController.At(sheet, Core.Builds.Build.Empty, "board:SATA")!.Sheet;
+        var ports = BayController.At(sheet, Core.Builds.Build.Empty, Place.Board("SATA"))!.Sheet;
         Assert.Equal([1.5, 3, 6], ports.LinkGbs);
         Assert.Equal((6, true, "SATA"), (ports.InnerPorts, ports.Boots, ports.Connector));
         Assert.Equal([DriveProtocol.Sata], ports.Protocols);
@@ -30,11 +31,11 @@ public class LinkTests
     [Fact]
     public void Cabling_is_told_by_where_it_leads()
     {
-        Assert.Equal("cables the front bays to S1", new WireBays("front", "card:S1").Tell());
-        Assert.Equal("leaves the front bays with their own controller", new WireBays("front", "").Tell());
+        Assert.Equal("cables the front bays to S1", new WireBays("front", Place.Card("S1")).Tell());
+        Assert.Equal("leaves the front bays with their own controller", new WireBays("front", Place.None).Tell());
         Assert.Equal(
             ("S1", "as the sheet says"),
-            (new WireBays("front", "card:S1").ValueAt("wiring:front"), new WireBays("front", "").ValueAt("wiring:front"))
+            (new WireBays("front", Place.Card("S1")).ValueAt("wiring:front"), new WireBays("front", Place.None).ValueAt("wiring:front"))
         );
     }
 }

@@ -1,5 +1,6 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -56,8 +57,12 @@ public sealed class PortsTests
         };
         var job = Boards
             .Job(sheet, "A1")
-            .With(new Fit(Bay(1), new() { Drive = Disk, Source = "shelf" }), new Fit("m2:M1", new() { Drive = module, Source = "shelf" }));
-        JobState Mirror(ArrayHost host) => job.With(new MakeArray(new("M", ArrayLevel.Mirror, ["bay:1", "m2:M1"], host, BackedUp: true)));
+            .With(
+                new Fit(Bay(1), new() { Drive = Disk, Source = "shelf" }),
+                new Fit(Place.M2("M1"), new() { Drive = module, Source = "shelf" })
+            );
+        JobState Mirror(ArrayHost host) =>
+            job.With(new MakeArray(new("M", ArrayLevel.Mirror, [Place.Bay("1"), Place.M2("M1")], host, BackedUp: true)));
         Assert.Contains(Mirror(ArrayHost.Controller).Evaluate().Findings, f =>
             f.Rule.Code == "CTL-ACROSS"
             && f.Sentence.Contains("on-board SATA in SATA and the lanes of its M.2 place", StringComparison.Ordinal)

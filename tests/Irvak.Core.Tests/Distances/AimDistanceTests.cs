@@ -2,6 +2,7 @@ using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Distances;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests.Arrays;
@@ -44,7 +45,10 @@ public class AimDistanceTests
     [Fact]
     public void Where_a_slot_was_not_looked_at_the_plan_has_at_least_what_comes_in()
     {
-        var dark = Boards.Job(Boards.Server, "A1") with { FoundEmpty = Boards.Job(Boards.Server, "A1").FoundEmpty.Remove("slot:D2") };
+        var dark = Boards.Job(Boards.Server, "A1") with
+        {
+            FoundEmpty = Boards.Job(Boards.Server, "A1").FoundEmpty.Remove(Place.Slot("D2")),
+        };
         var cell = Cell(dark.With(Boards.Fit("B1", shelf: "p")), "Memory");
         Assert.Equal((null, null, 32), (cell.Found, cell.Planned, cell.AtLeast));
         Assert.Null(Cell(Boards.Job(Boards.Server, "A1"), "Memory").AtLeast);

@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests.Verdicts;
@@ -70,7 +71,7 @@ internal static class DriveRuleCases
         ],
     };
 
-    private static JobState Put(string place, DriveSheet drive, UsedGrade? grade = null) =>
+    private static JobState Put(Place place, DriveSheet drive, UsedGrade? grade = null) =>
         Boards
             .Job(Sheet, "A1", "C1")
             .With(
@@ -86,10 +87,10 @@ internal static class DriveRuleCases
             );
 
     private static JobState Guarded(DriveSheet drive) =>
-        Put("bay:2", drive)
+        Put(Place.Bay("2"), drive)
             .With(
                 new Fit(
-                    "card:S1",
+                    Place.Card("S1"),
                     new Unit
                     {
                         Card = new()
@@ -114,101 +115,107 @@ internal static class DriveRuleCases
             "DRV-MATE",
             Severity.Stop,
             "[[bay:1]] is wired for SATA: 960 GB SAS flash will not go in.",
-            Put("bay:1", Sas),
-            Put("bay:2", Sas)
+            Put(Place.Bay("1"), Sas),
+            Put(Place.Bay("2"), Sas)
         ),
-        new("DRV-FORM", Severity.Stop, "[[bay:2]] is for 2.5 inch; 4 TB SATA is 3.5 inch.", Put("bay:2", Disk), Put("bay:3", Disk)),
+        new(
+            "DRV-FORM",
+            Severity.Stop,
+            "[[bay:2]] is for 2.5 inch; 4 TB SATA is 3.5 inch.",
+            Put(Place.Bay("2"), Disk),
+            Put(Place.Bay("3"), Disk)
+        ),
         new(
             "DRV-CONVERTER",
             Severity.Note,
             "960 GB SATA flash needs a converter for [[bay:3]], from 2.5 inch to 3.5 inch.",
-            Put("bay:3", Flash),
-            Put("bay:2", Flash)
+            Put(Place.Bay("3"), Flash),
+            Put(Place.Bay("2"), Flash)
         ),
         new(
             "DRV-HEIGHT",
             Severity.Stop,
             "960 GB SATA flash is 15 mm high, [[bay:1]] takes 9.5.",
-            Put("bay:1", Flash with { HeightMm = 15 }),
-            Put("bay:1", Flash with { HeightMm = 9.5 })
+            Put(Place.Bay("1"), Flash with { HeightMm = 15 }),
+            Put(Place.Bay("1"), Flash with { HeightMm = 9.5 })
         ),
         new(
             "DRV-SPACER",
             Severity.Note,
             "960 GB SATA flash is 7 mm high in [[bay:4]] of 9.5: it needs the spacer.",
-            Put("bay:4", Flash),
-            Put("bay:4", Flash with { HeightMm = 9.5 })
+            Put(Place.Bay("4"), Flash),
+            Put(Place.Bay("4"), Flash with { HeightMm = 9.5 })
         ), // common practice, no source
         new(
             "DRV-SECTOR",
             Severity.Stop,
             "960 GB SAS flash in [[bay:2]] has sectors of 520 bytes: not usable before reformatting to 512.",
-            Put("bay:2", Sas with { SectorBytes = 520 }),
-            Put("bay:2", Sas)
+            Put(Place.Bay("2"), Sas with { SectorBytes = 520 }),
+            Put(Place.Bay("2"), Sas)
         ),
         new(
             "DRV-SIZE",
             Severity.Care,
             "8 TB in [[bay:3]]: the sheet ends at 4 TB; nobody has logged it.",
-            Put("bay:3", Disk with { Bytes = 8_001_563_222_016 }),
-            Put("bay:3", Disk)
+            Put(Place.Bay("3"), Disk with { Bytes = 8_001_563_222_016 }),
+            Put(Place.Bay("3"), Disk)
         ),
         new(
             "DRV-LINK-NONE",
             Severity.Stop,
             "960 GB SATA flash speaks 6, 3 and 1.5 Gb/s, the backplane of [[bay:5]] 22.5 and 12: no rate in common.",
-            Put("bay:5", Flash),
-            Put("bay:5", Sas)
+            Put(Place.Bay("5"), Flash),
+            Put(Place.Bay("5"), Sas)
         ),
         // A 12 Gb/s drive on a 6 Gb/s backplane runs at 6 (common practice, no source); 552 of its 1100 MB/s.
         new(
             "DRV-LINK",
             Severity.Note,
             "960 GB SAS flash runs at 6 of 12 Gb/s in [[bay:2]]: 50 % of its reading lost.",
-            Put("bay:2", Sas),
-            Put("bay:2", Flash)
+            Put(Place.Bay("2"), Sas),
+            Put(Place.Bay("2"), Flash)
         ),
         new(
             "DRV-UNKNOWN",
             Severity.Care,
             "Whether 960 GB flash works in [[bay:2]] is not known: its interface is not told.",
-            Put("bay:2", Flash with { Protocol = null }),
-            Put("bay:2", Flash)
+            Put(Place.Bay("2"), Flash with { Protocol = null }),
+            Put(Place.Bay("2"), Flash)
         ),
         new(
             "DRV-WORN",
             Severity.Care,
             "The 960 GB SATA flash for [[bay:2]] is grade C: worn out by two thirds.",
-            Put("bay:2", Flash, new(Grade.C, [new(Grade.C, "worn out by two thirds")], [])),
-            Put("bay:2", Flash, new(Grade.B, [], []))
+            Put(Place.Bay("2"), Flash, new(Grade.C, [new(Grade.C, "worn out by two thirds")], [])),
+            Put(Place.Bay("2"), Flash, new(Grade.B, [], []))
         ),
         new(
             "DRV-PIN3",
             Severity.Stop,
             "4 TB SATA takes 3.3 V on pin 3 as “off”; [[bay:6]] feeds it: the drive stays silent.",
-            Put("bay:6", Disk with { PowerDisable = true }),
-            Put("bay:7", Disk with { PowerDisable = true })
+            Put(Place.Bay("6"), Disk with { PowerDisable = true }),
+            Put(Place.Bay("7"), Disk with { PowerDisable = true })
         ), // SATA 3.3
         new(
             "DRV-PIN3-ASK",
             Severity.Note,
             "4 TB SATA stays silent in [[bay:3]] if its plug feeds 3.3 V to pin 3: look, or try one first.",
-            Put("bay:3", Disk with { PowerDisable = true }),
-            Put("bay:3", Disk)
+            Put(Place.Bay("3"), Disk with { PowerDisable = true }),
+            Put(Place.Bay("3"), Disk)
         ),
         new(
             "DRV-DESKTOP",
             Severity.Care,
             "4 TB SATA in [[bay:3]] is a desktop drive; the chassis holds 10 bays.",
-            Put("bay:3", Disk with { Class = "desktop" }),
-            Put("bay:3", Disk with { Class = "nearline" })
+            Put(Place.Bay("3"), Disk with { Class = "desktop" }),
+            Put(Place.Bay("3"), Disk with { Class = "nearline" })
         ), // common practice, no source
         new(
             "DRV-15K",
             Severity.Note,
             "4 TB SATA in [[bay:3]] turns 15 000 times a minute: hot, small, and old by now.",
-            Put("bay:3", Disk with { Rpm = 15_000 }),
-            Put("bay:3", Disk)
+            Put(Place.Bay("3"), Disk with { Rpm = 15_000 }),
+            Put(Place.Bay("3"), Disk)
         ), // common practice, no source
         new(
             "DRV-POWER",
@@ -221,38 +228,50 @@ internal static class DriveRuleCases
             "DRV-HOLES",
             Severity.Note,
             "8 TB SATA may have its screw holes elsewhere than the old tray for [[bay:8]] expects: look before it is needed.",
-            Put("bay:8", Disk with { Bytes = 8_001_563_222_016 }),
-            Put("bay:8", Disk)
+            Put(Place.Bay("8"), Disk with { Bytes = 8_001_563_222_016 }),
+            Put(Place.Bay("8"), Disk)
         ), // SFF-8301
         new(
             "M2-SIDES",
             Severity.Stop,
             "500 GB NVMe has chips on both sides; [[m2:W]] takes single-sided modules only.",
-            Put("m2:W", Module with { DoubleSided = true }),
-            Put("m2:Z", Module with { DoubleSided = true })
+            Put(Place.M2("W"), Module with { DoubleSided = true }),
+            Put(Place.M2("Z"), Module with { DoubleSided = true })
         ),
-        new("M2-FORM", Severity.Stop, "[[m2:X]] takes modules of M.2; 960 GB SATA flash is none.", Put("m2:X", Flash), Put("m2:X", Module)),
+        new(
+            "M2-FORM",
+            Severity.Stop,
+            "[[m2:X]] takes modules of M.2; 960 GB SATA flash is none.",
+            Put(Place.M2("X"), Flash),
+            Put(Place.M2("X"), Module)
+        ),
         new(
             "M2-KEY",
             Severity.Stop,
             "500 GB NVMe has key M; the socket [[m2:Y]] is B.",
-            Put("m2:Y", Module),
-            Put("m2:Y", Module with { Key = "B+M" })
+            Put(Place.M2("Y"), Module),
+            Put(Place.M2("Y"), Module with { Key = "B+M" })
         ),
         new(
             "M2-LENGTH",
             Severity.Stop,
             "500 GB NVMe is 110 mm long; [[m2:X]] has stand-offs at 42 and 80.",
-            Put("m2:X", Module with { LengthMm = 110 }),
-            Put("m2:X", Module)
+            Put(Place.M2("X"), Module with { LengthMm = 110 }),
+            Put(Place.M2("X"), Module)
         ),
         new(
             "M2-WIRED",
             Severity.Stop,
             "[[m2:X]] is wired for NVMe: 500 GB SATA flash goes in and stays silent.",
-            Put("m2:X", Module with { Protocol = DriveProtocol.Sata, Key = "B+M", Lanes = null }),
-            Put("m2:Z", Module with { Protocol = DriveProtocol.Sata, Key = "B+M", Lanes = null })
+            Put(Place.M2("X"), Module with { Protocol = DriveProtocol.Sata, Key = "B+M", Lanes = null }),
+            Put(Place.M2("Z"), Module with { Protocol = DriveProtocol.Sata, Key = "B+M", Lanes = null })
         ),
-        new("M2-LANES", Severity.Note, "500 GB NVMe could use 4 lanes, [[m2:X]] has 2.", Put("m2:X", Module), Put("m2:Z", Module)),
+        new(
+            "M2-LANES",
+            Severity.Note,
+            "500 GB NVMe could use 4 lanes, [[m2:X]] has 2.",
+            Put(Place.M2("X"), Module),
+            Put(Place.M2("Z"), Module)
+        ),
     ];
 }

@@ -6,6 +6,7 @@ using Irvak.Core.Caches;
 using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Moving;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -48,7 +49,7 @@ internal static class StorageRuleCases
         if (controller is not null)
             state = state.With(
                 new Fit(
-                    "card:S1",
+                    Place.Card("S1"),
                     new Unit
                     {
                         Card = new()
@@ -89,7 +90,7 @@ internal static class StorageRuleCases
         if (controller is not null)
             state = state.With(
                 new Fit(
-                    "card:S1",
+                    Place.Card("S1"),
                     new Unit
                     {
                         Card = new()
@@ -132,9 +133,9 @@ internal static class StorageRuleCases
             .Job(DriveBox.Sheet, "A1", "C1")
             .With(
                 new RecordFound(
-                    new Dictionary<string, Unit?>
+                    new Dictionary<Place, Unit?>
                     {
-                        ["bay:1"] = new()
+                        [Place.Bay("1")] = new()
                         {
                             Drive = Disk,
                             Serial = "S1",
@@ -146,8 +147,8 @@ internal static class StorageRuleCases
                 )
             );
         state = same
-            ? state.With(new Fit("bay:1", new Unit { Drive = to, Source = "shelf" }))
-            : state.With(new Remove("bay:1"), new Fit("bay:2", new Unit { Drive = to, Source = "shelf" }));
+            ? state.With(new Fit(Place.Bay("1"), new Unit { Drive = to, Source = "shelf" }))
+            : state.With(new Remove(Place.Bay("1")), new Fit(Place.Bay("2"), new Unit { Drive = to, Source = "shelf" }));
         return way is null ? state : state.With(new PlanMove("bay:1", way, goal));
     }
 
@@ -215,7 +216,7 @@ internal static class StorageRuleCases
             "BOOT-NONE",
             Severity.Stop,
             "The system is to start from [[bay:7]], where there is no drive.",
-            Starts(Boot, change: p => p with { Places = ["bay:7"] }),
+            Starts(Boot, change: p => p with { Places = [Place.Bay("7")] }),
             Starts(Boot)
         ),
         new("CACHE-PLAN", Severity.Stop, "Cache K can't be set up: there is no array X.", Cached(volume: "X"), Cached()),
@@ -306,7 +307,7 @@ internal static class StorageRuleCases
             Severity.Care,
             "[[bay:1]] leaves with what is on it: say how, and by whom, it is wiped.",
             Leaves(Disk),
-            Leaves(Disk).With(new RecordWipe("bay:1", WipeWay.Overwrite, false))
+            Leaves(Disk).With(new RecordWipe(Place.Bay("1"), WipeWay.Overwrite, false))
         ),
     ];
 }

@@ -7,6 +7,7 @@ using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Moving;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -173,7 +174,7 @@ public class StorageSheetTests
                 new PlanBoot(new BootPlan([Bay(1)]))
             );
         var boot = BootSheet.Of(Ask(state, Part("fits", DriveProtocol.Sata, "B+M"), Part("not", DriveProtocol.Nvme, "M")).Boot);
-        Assert.Equal(["bay:1", "m2:X"], boot.Candidates.Select(c => c.Place));
+        Assert.Equal([Place.Bay("1"), Place.M2("X")], boot.Candidates.Select(c => c.Place));
         Assert.Equal(("fits", true, false), (boot.Candidates[1].PartId, boot.Candidates[0].Stops, boot.Candidates[1].Stops));
     }
 
@@ -184,9 +185,9 @@ public class StorageSheetTests
             .Job(DriveBox.Sheet, "A1", "C1")
             .With(
                 new RecordFound(
-                    new Dictionary<string, Unit?>
+                    new Dictionary<Place, Unit?>
                     {
-                        ["bay:3"] = new()
+                        [Place.Bay("3")] = new()
                         {
                             Drive = Flash1,
                             MemberOf = "/, /home",
@@ -197,11 +198,11 @@ public class StorageSheetTests
                     "test"
                 )
             );
-        Assert.Equal(["bay:3"], BootSheet.Of(Ask(found).Boot).Plan!.Places);
+        Assert.Equal([Place.Bay("3")], BootSheet.Of(Ask(found).Boot).Plan!.Places);
         Assert.False(BootSheet.Of(Ask(found).Boot).IsPlanned);
         var planned = BootSheet.Of(Ask(found.With(new PlanBoot(new BootPlan([Bay(3)], 12)))).Boot);
         Assert.Equal((true, 12.0), (planned.IsPlanned, planned.Plan!.WrittenGBPerDay));
-        Assert.Equal("/edit/boot/places/0", EditFold.Refusal(found, new PlanBoot(new BootPlan(["bay:99"])))?.Path);
+        Assert.Equal("/edit/boot/places/0", EditFold.Refusal(found, new PlanBoot(new BootPlan([Place.Bay("99")])))?.Path);
     }
 
     private static JobState Seen(params (long Hours, long GBWritten)[] captures) =>
@@ -210,9 +211,9 @@ public class StorageSheetTests
                 .Job(DriveBox.Sheet, "A1", "C1")
                 .With(
                     new RecordFound(
-                        new Dictionary<string, Unit?>
+                        new Dictionary<Place, Unit?>
                         {
-                            ["bay:1"] = new()
+                            [Place.Bay("1")] = new()
                             {
                                 Drive = Flash1,
                                 Serial = "S1",
@@ -272,8 +273,8 @@ public class StorageSheetTests
     {
         var found = Found(1)
             .With(
-                new Remove("bay:1"),
-                new Fit("bay:2", new Unit { Drive = Disk, Source = "shelf" }),
+                new Remove(Place.Bay("1")),
+                new Fit(Place.Bay("2"), new Unit { Drive = Disk, Source = "shelf" }),
                 new PlanMove("bay:1", MoveWay.Clone, "bay:2")
             );
         var subject = Assert.Single(Evaluate(found).Moves);
@@ -289,20 +290,20 @@ public class StorageSheetTests
     {
         var state = Found(1)
             .With(
-                new Remove("bay:1"),
-                new Fit("bay:2", new Unit { Drive = Disk, Source = "shelf" }),
+                new Remove(Place.Bay("1")),
+                new Fit(Place.Bay("2"), new Unit { Drive = Disk, Source = "shelf" }),
                 new PlanMove("bay:1", MoveWay.Copy, "bay:2")
             );
         Assert.DoesNotContain(Evaluate(state).Findings, f => f.Rule.Code == "MOVE-UNSAID");
-        Assert.Contains(Evaluate(state.With(new Restore("bay:2"))).Findings, f => f.Rule.Code == "MOVE-UNSAID");
+        Assert.Contains(Evaluate(state.With(new Restore(Place.Bay("2")))).Findings, f => f.Rule.Code == "MOVE-UNSAID");
     }
 
     [Fact]
     public void A_wipe_is_recorded_with_who_and_when()
     {
-        var state = Found(1).With(new Remove("bay:1"));
-        Assert.Equal("/edit/place", EditFold.Refusal(state, new RecordWipe("bay:2", WipeWay.Overwrite, true))?.Path);
-        state = EditFold.Apply(state, new RecordWipe("bay:1", WipeWay.Sanitise, true), new Stamp("Bao", DateTimeOffset.UnixEpoch));
+        var state = Found(1).With(new Remove(Place.Bay("1")));
+        Assert.Equal("/edit/place", EditFold.Refusal(state, new RecordWipe(Place.Bay("2"), WipeWay.Overwrite, true))?.Path);
+        state = EditFold.Apply(state, new RecordWipe(Place.Bay("1"), WipeWay.Sanitise, true), new Stamp("Bao", DateTimeOffset.UnixEpoch));
         Assert.Equal(new Wipe(WipeWay.Sanitise, "Bao", DateTimeOffset.UnixEpoch), Evaluate(state).Leaving[0].Planned);
         Assert.Equal(8 * TB / (250e6 * 0.75) / 3600, Evaluate(state).Leaving[0].Options[0].Hours!.Value, 1e-6);
     }

@@ -1,6 +1,7 @@
 using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 
 namespace Irvak.Core.Tests.Expectations;
@@ -133,7 +134,7 @@ public class DiagnosisTests
             .Job(sheet, "A1")
             .With(
                 new Fit(
-                    "socket:CPU 1",
+                    Place.Socket("CPU 1"),
                     new()
                     {
                         Processor = new() { Name = "Ostrel S" },

@@ -58,10 +58,12 @@ public sealed class MoreThanExpectedTests
             ],
             Roots = [new("CPU 1", 16, 3)],
         };
-        var job = Boards.Job(sheet, "A1").With(new Fit("card:S1", new() { Card = Carrier, Source = "shelf" }), new SetSplit("S1", [4, 4]));
-        foreach (var m2 in job.Sheet!.M2.Where(m => m.On == "S1").Select(m => PlaceName.M2(m.Id)).ToList())
+        var job = Boards
+            .Job(sheet, "A1")
+            .With(new Fit(Place.Card("S1"), new() { Card = Carrier, Source = "shelf" }), new SetSplit("S1", [4, 4]));
+        foreach (var m2 in job.Sheet!.M2.Where(m => m.On == "S1").Select(m => Place.M2(m.Id)).ToList())
             job = job.With(new Fit(m2, new() { Drive = Flash, Source = "shelf" }));
-        var places = job.Planned.Units.Keys.Where(k => k.StartsWith("m2:", StringComparison.Ordinal)).ToList();
+        var places = job.Planned.Units.Keys.Where(k => k.Kind == PlaceKind.M2).ToList();
         var q = job.With(new MakeArray(new("S", ArrayLevel.Stripe, places, Scratch: true))).Ask();
         return Evaluation.Evaluate(q with { Lanes = q.Lanes with { Links = links } });
     }
@@ -83,7 +85,7 @@ public sealed class MoreThanExpectedTests
     public void A_capture_of_a_larger_payload_counts_for_what_comes_in()
     {
         var usual = Striped().Paths.Planned.Single().Of(PathWay.Read)!.Stages.First(s => s.Kind != StageKind.Drives);
-        var seen = Striped(new SeenLink("card:S2", 8, 3, 8, 3, 512, null, null, 1))
+        var seen = Striped(new SeenLink(Place.Card("S2"), 8, 3, 8, 3, 512, null, null, 1))
             .Paths.Planned.Single()
             .Of(PathWay.Read)!
             .Stages.First(s => s.Kind != StageKind.Drives);
@@ -114,7 +116,7 @@ public sealed class MoreThanExpectedTests
     {
         var link = key.StartsWith("link", StringComparison.Ordinal);
         var said = Explained(
-            new(key, "Benchmarks", "S, reading", "5000 to 7000 MB/s", 5000, 7000, "MB/s", link ? ["card:S1"] : [], "test")
+            new(key, "Benchmarks", "S, reading", "5000 to 7000 MB/s", 5000, 7000, "MB/s", link ? [Place.Card("S1")] : [], "test")
             {
                 Named = link ? "×8 gen 3" : null,
             },
@@ -141,7 +143,11 @@ public sealed class MoreThanExpectedTests
     [InlineData("m2:M1", "screw or latch")]
     public void Missing_drives_have_the_causes_of_their_kind_of_place(string place, string word)
     {
-        var said = Explained(new("drives.1000", "Drives", "Drives of 1 TB", "1 drive", 1, 1, "drives", [place], "test"), "0 drives", 0);
+        var said = Explained(
+            new("drives.1000", "Drives", "Drives of 1 TB", "1 drive", 1, 1, "drives", [Place.Parse(place)], "test"),
+            "0 drives",
+            0
+        );
         Assert.Contains(said.Causes, c => c.Title.Contains(word, StringComparison.Ordinal));
         Assert.Equal(place == "bay:1", said.Causes.Any(c => c.Title.Contains("tray", StringComparison.Ordinal)));
     }

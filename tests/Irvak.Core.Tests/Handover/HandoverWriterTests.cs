@@ -4,6 +4,7 @@ using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Handover;
 using Irvak.Core.Moving;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Survey;
 using static Irvak.Core.Tests.Arrays.DriveBox;
@@ -30,7 +31,7 @@ public class HandoverWriterTests
 
     private static readonly JobState More = Boards
         .Job(Boards.Server, "A1", "C1")
-        .With(Boards.Fit("D1"), Boards.Fit("B1"), new Remove("slot:C1"));
+        .With(Boards.Fit("D1"), Boards.Fit("B1"), new Remove(Place.Slot("C1")));
 
     [Fact]
     public void What_was_done_stands_in_the_order_of_the_board_new_parts_together()
@@ -42,7 +43,7 @@ public class HandoverWriterTests
         Assert.EndsWith(" out of [[slot:C1]]", done[1]);
         Assert.EndsWith(
             " moved from [[slot:C1]] to [[slot:B1]]",
-            Assert.Single(Of(Boards.Job(Boards.Server, "A1", "C1").With(new Move("slot:C1", "slot:B1"))).Done)
+            Assert.Single(Of(Boards.Job(Boards.Server, "A1", "C1").With(new Move(Place.Slot("C1"), Place.Slot("B1")))).Done)
         );
         Assert.Empty(Of(Boards.Job(Boards.Server, "A1")).Done);
         Assert.EndsWith(" into [[bay:1]] to [[bay:8]] (8 places)", Assert.Single(Of(Disks(8)).Done));
@@ -55,13 +56,20 @@ public class HandoverWriterTests
             Boards
                 .Job(Boards.Server, "A1")
                 .With(
-                    new RecordFound(new Dictionary<string, Unit?> { ["slot:C1"] = Boards.Unit() with { Serial = "S-7" } }, null, "by hand"),
-                    new Remove("slot:C1"),
+                    new RecordFound(
+                        new Dictionary<Place, Unit?> { [Place.Slot("C1")] = Boards.Unit() with { Serial = "S-7" } },
+                        null,
+                        "by hand"
+                    ),
+                    new Remove(Place.Slot("C1")),
                     Boards.Fit("B1")
                 )
         );
-        Assert.Equal(("slot:B1", null, null), Assert.Single(page.CameIn) is var came ? (came.Place, came.Serial, came.LiesIn) : default);
-        Assert.Equal(("slot:C1", "S-7"), Assert.Single(page.Left) is var left ? (left.Place, left.Serial) : default);
+        Assert.Equal(
+            (Place.Slot("B1"), null, null),
+            Assert.Single(page.CameIn) is var came ? (came.Place, came.Serial, came.LiesIn) : default
+        );
+        Assert.Equal((Place.Slot("C1"), "S-7"), Assert.Single(page.Left) is var left ? (left.Place, left.Serial) : default);
         Assert.NotNull(page.Left[0].LiesIn);
     }
 
@@ -131,13 +139,17 @@ public class HandoverWriterTests
     [Fact]
     public void A_drive_that_leaves_has_its_fate_from_not_said_to_done()
     {
-        var gone = Found(4, "md0").With(new Remove("bay:4"));
+        var gone = Found(4, "md0").With(new Remove(Place.Bay("4")));
         FateLine Fate(JobState job) => Assert.Single(Of(job).Fates);
         Assert.Equal(("not said yet: they may still be readable", null), (Fate(gone).Fate, Fate(gone).By));
-        Assert.EndsWith(", not done yet", Fate(gone.With(new RecordWipe("bay:4", WipeWay.Overwrite, false))).Fate);
-        Assert.Null(Fate(gone.With(new RecordWipe("bay:4", WipeWay.Overwrite, false))).By);
-        Assert.Equal("Ines", Fate(gone.With(new RecordWipe("bay:4", WipeWay.Overwrite, true))).By?.Who);
-        Assert.DoesNotContain("not done", Fate(gone.With(new RecordWipe("bay:4", WipeWay.Keep, false))).Fate, StringComparison.Ordinal);
+        Assert.EndsWith(", not done yet", Fate(gone.With(new RecordWipe(Place.Bay("4"), WipeWay.Overwrite, false))).Fate);
+        Assert.Null(Fate(gone.With(new RecordWipe(Place.Bay("4"), WipeWay.Overwrite, false))).By);
+        Assert.Equal("Ines", Fate(gone.With(new RecordWipe(Place.Bay("4"), WipeWay.Overwrite, true))).By?.Who);
+        Assert.DoesNotContain(
+            "not done",
+            Fate(gone.With(new RecordWipe(Place.Bay("4"), WipeWay.Keep, false))).Fate,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]

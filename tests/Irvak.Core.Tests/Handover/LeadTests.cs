@@ -1,6 +1,7 @@
 using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Handover;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
@@ -44,7 +45,7 @@ public class LeadTests
     [Fact]
     public void As_much_as_before_stays()
     {
-        var moved = Boards.Job(Boards.Server, "A1", "C1").With(new Move("slot:A1", "slot:B1"));
+        var moved = Boards.Job(Boards.Server, "A1", "C1").With(new Move(Place.Slot("A1"), Place.Slot("B1")));
         Assert.StartsWith("Memory stays at 32 GiB, running at ", All(moved, LineState.AsExpected));
         Assert.StartsWith("Memory is to stay at 32 GiB", All(moved, LineState.NotLookedAt));
         Assert.StartsWith(

@@ -2,6 +2,7 @@ using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Handover;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
@@ -62,7 +63,7 @@ public class WatchTests
             [.. Of(job, LineState.AsExpected).Select(w => w.Sentence[..10]).Where(s => memory.StartsWith(s) || drives.StartsWith(s))];
         Assert.Equal(["New drives"], Told(InArray(4, "raid5").With(New(3))));
         Assert.Equal(["Memory err"], Told(InArray(4, "raid5").With(Boards.Fit("B1"))));
-        Assert.Empty(Told(InArray(4, "raid5").With(new Fit("card:S1", Lanes.LaneBox.Card(Lanes.LaneBox.Network)))));
+        Assert.Empty(Told(InArray(4, "raid5").With(new Fit(Place.Card("S1"), Lanes.LaneBox.Card(Lanes.LaneBox.Network)))));
     }
 
     [Fact]
@@ -78,7 +79,7 @@ public class WatchTests
         JobState[] jobs =
         [
             Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1", Boards.Module() with { Type = null }), Boards.Fit("D1")),
-            Boards.Job(Sheet, "A1").With(new Fit("bay:1", new() { Drive = Disk with { Form = null }, Source = "shelf" })),
+            Boards.Job(Sheet, "A1").With(new Fit(Place.Bay("1"), new() { Drive = Disk with { Form = null }, Source = "shelf" })),
         ];
         Assert.All(jobs, j =>
             Assert.Equal((true, true, false), (Asks(j, LineState.NotLookedAt), Asks(j, LineState.Deviates), Asks(j, LineState.AsExpected)))

@@ -1,6 +1,7 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -17,9 +18,9 @@ public class CarrierPlacesTests
     {
         var state = Carrying("S1", 2);
         Assert.Equal(["S1.1", "S1.2", "S1.3", "S1.4"], Places(state));
-        var without = state.With(new Remove("card:S1"));
+        var without = state.With(new Remove(Place.Card("S1")));
         Assert.Empty(Places(without));
-        Assert.DoesNotContain(without.Plan.Keys, k => k.StartsWith("m2:S1", StringComparison.Ordinal));
+        Assert.DoesNotContain(without.Plan.Keys, k => k.Kind == PlaceKind.M2 && k.Name.StartsWith("S1", StringComparison.Ordinal));
         Assert.DoesNotContain(CarrierPlaces.Without(state.Sheet!).M2, m => m.On is not null);
     }
 
@@ -28,11 +29,11 @@ public class CarrierPlacesTests
     {
         var state = Carrying("S1", 2).With(new AdoptSheet(LaneBox.Sheet with { Name = "Server B" }));
         Assert.Equal(["S1.1", "S1.2", "S1.3", "S1.4"], Places(state));
-        Assert.NotNull(state.Planned.At("m2:S1.2"));
+        Assert.NotNull(state.Planned.At(Place.M2("S1.2")));
         // On a sheet without that slot the carrier goes, and what is on it.
         var other = state.With(new AdoptSheet(LaneBox.Sheet with { Slots = [.. LaneBox.Sheet.Slots.Skip(1)] }));
         Assert.Empty(Places(other));
-        Assert.DoesNotContain(other.Plan.Keys, k => k.StartsWith("m2:S1", StringComparison.Ordinal));
+        Assert.DoesNotContain(other.Plan.Keys, k => k.Kind == PlaceKind.M2 && k.Name.StartsWith("S1", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -40,44 +41,52 @@ public class CarrierPlacesTests
     {
         var found = Empty()
             .With(
-                new RecordFound(new Dictionary<string, Core.Builds.Unit?> { ["card:S1"] = Card(Carrier) }, null, "test"),
+                new RecordFound(new Dictionary<Place, Core.Builds.Unit?> { [Place.Card("S1")] = Card(Carrier) }, null, "test"),
                 new RecordFound(
-                    new Dictionary<string, Core.Builds.Unit?> { ["m2:S1.1"] = Drive(LaneBox.Module), ["m2:S1.4"] = Drive(LaneBox.Module) },
+                    new Dictionary<Place, Core.Builds.Unit?>
+                    {
+                        [Place.M2("S1.1")] = Drive(LaneBox.Module),
+                        [Place.M2("S1.4")] = Drive(LaneBox.Module),
+                    },
                     null,
                     "test"
                 )
             );
-        var state = found.With(new Fit("card:S1", Card(Carrier with { Name = "small", Mech = 4, Elec = 4, Endpoints = [4] })));
-        Assert.NotNull(state.Found["m2:S1.4"]);
-        Assert.Equal(["m2:S1.4"], state.Evaluate().Findings.Where(f => f.Rule.Code == "CARD-HOMELESS").SelectMany(f => f.Places));
+        var state = found.With(new Fit(Place.Card("S1"), Card(Carrier with { Name = "small", Mech = 4, Elec = 4, Endpoints = [4] })));
+        Assert.NotNull(state.Found[Place.M2("S1.4")]);
+        Assert.Equal([Place.M2("S1.4")], state.Evaluate().Findings.Where(f => f.Rule.Code == "CARD-HOMELESS").SelectMany(f => f.Places));
         // Taken out it is on the list of what leaves, and can be wiped.
-        Assert.Contains(state.With(new Remove("m2:S1.4")).Changes(), c => c.Place == "m2:S1.4" && c.TakesPart);
+        Assert.Contains(state.With(new Remove(Place.M2("S1.4"))).Changes(), c => c.Place == Place.M2("S1.4") && c.TakesPart);
     }
 
     [Fact]
     public void A_module_of_SATA_does_not_run_on_a_carrier() =>
         Assert.Contains(
-            Carrying("S1", 0).With(new Fit("m2:S1.1", Drive(LaneBox.Module with { Protocol = DriveProtocol.Sata }))).Evaluate().Findings,
+            Carrying("S1", 0)
+                .With(new Fit(Place.M2("S1.1"), Drive(LaneBox.Module with { Protocol = DriveProtocol.Sata })))
+                .Evaluate()
+                .Findings,
             f => f.Rule.Code == "M2-WIRED"
         );
 
     [Fact]
     public void Laid_out_anew_arrays_follow_their_drives()
     {
-        var state = Carrying("S2", 2).With(new MakeArray(new("Scratch", ArrayLevel.Stripe, ["m2:S2.1", "m2:S2.2"], Scratch: true)));
+        var state = Carrying("S2", 2)
+            .With(new MakeArray(new("Scratch", ArrayLevel.Stripe, [Place.M2("S2.1"), Place.M2("S2.2")], Scratch: true)));
         var moved = state.With(
             new LayOut(
-                new Dictionary<string, string?>
+                new Dictionary<Place, Place?>
                 {
-                    ["card:S2"] = "card:S1",
-                    ["m2:S2.1"] = "m2:S1.1",
-                    ["m2:S2.2"] = "m2:S1.2",
+                    [Place.Card("S2")] = Place.Card("S1"),
+                    [Place.M2("S2.1")] = Place.M2("S1.1"),
+                    [Place.M2("S2.2")] = Place.M2("S1.2"),
                 },
                 new Dictionary<string, IReadOnlyList<int>> { ["S1"] = [4, 4, 4, 4] },
                 "moves"
             )
         );
-        Assert.Equal(["m2:S1.1", "m2:S1.2"], moved.Arrays.Plans["Scratch"]!.Members);
+        Assert.Equal([Place.M2("S1.1"), Place.M2("S1.2")], moved.Arrays.Plans["Scratch"]!.Members);
         Assert.Equal(["S1.1", "S1.2", "S1.3", "S1.4"], Places(moved));
         Assert.DoesNotContain(moved.Evaluate().Findings, f => f.Severity == Core.Verdicts.Severity.Stop);
     }
@@ -88,23 +97,23 @@ public class CarrierPlacesTests
         var found = Empty()
             .With(
                 new RecordFound(
-                    new Dictionary<string, Core.Builds.Unit?> { ["card:S1"] = Card(Network), ["card:S2"] = Card(Adapter) },
+                    new Dictionary<Place, Core.Builds.Unit?> { [Place.Card("S1")] = Card(Network), [Place.Card("S2")] = Card(Adapter) },
                     null,
                     "test"
                 )
             );
         var swapped = found.With(
             new LayOut(
-                new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["card:S2"] = "card:S1" },
+                new Dictionary<Place, Place?> { [Place.Card("S1")] = Place.Card("S2"), [Place.Card("S2")] = Place.Card("S1") },
                 new Dictionary<string, IReadOnlyList<int>>(),
                 "swaps"
             )
         );
-        Assert.Equal("Lumick V2", swapped.Planned.At("card:S2")!.Short);
-        Assert.Equal("card:S1", swapped.Plan["card:S2"].MovedFrom);
+        Assert.Equal("Lumick V2", swapped.Planned.At(Place.Card("S2"))!.Short);
+        Assert.Equal(Place.Card("S1"), swapped.Plan[Place.Card("S2")].MovedFrom);
         var back = swapped.With(
             new LayOut(
-                new Dictionary<string, string?> { ["card:S1"] = "card:S2", ["card:S2"] = "card:S1" },
+                new Dictionary<Place, Place?> { [Place.Card("S1")] = Place.Card("S2"), [Place.Card("S2")] = Place.Card("S1") },
                 new Dictionary<string, IReadOnlyList<int>>(),
                 "swaps"
             )
@@ -122,8 +131,12 @@ public class CarrierPlacesTests
             text,
             EditFold
                 .Refusal(
-                    LaneBox.With(("card:S1", Network), ("card:S3", Network)),
-                    new LayOut(new Dictionary<string, string?> { [from] = to }, new Dictionary<string, IReadOnlyList<int>>(), "moves")
+                    LaneBox.With((Place.Card("S1"), Network), (Place.Card("S3"), Network)),
+                    new LayOut(
+                        new Dictionary<Place, Place?> { [Place.Parse(from)] = Place.Parse(to) },
+                        new Dictionary<string, IReadOnlyList<int>>(),
+                        "moves"
+                    )
                 )
                 ?.Text
         );

@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -124,21 +125,21 @@ internal static class LaneBox
 
     public static JobState Empty(MachineSheet? sheet = null) => Boards.Job(sheet ?? Sheet, "A1", "C1");
 
-    public static JobState With(params (string Place, CardSheet Card)[] cards) =>
+    public static JobState With(params (Place Place, CardSheet Card)[] cards) =>
         Empty().With([.. cards.Select(c => (Edit)new Fit(c.Place, Card(c.Card)))]);
 
-    public static JobState On(MachineSheet sheet, params (string Place, CardSheet Card)[] cards) =>
+    public static JobState On(MachineSheet sheet, params (Place Place, CardSheet Card)[] cards) =>
         Empty(sheet).With([.. cards.Select(c => (Edit)new Fit(c.Place, Card(c.Card)))]);
 
     /// <summary>A carrier in a slot with so many modules, from its first place on.</summary>
     public static JobState Carrying(string slot, int modules, CardSheet? card = null, MachineSheet? sheet = null) =>
-        On(sheet ?? Sheet, ("card:" + slot, card ?? Carrier))
-            .With([.. Enumerable.Range(1, modules).Select(n => (Edit)new Fit($"m2:{slot}.{n}", Drive(Module)))]);
+        On(sheet ?? Sheet, (Place.Card(slot), card ?? Carrier))
+            .With([.. Enumerable.Range(1, modules).Select(n => (Edit)new Fit(Place.M2($"{slot}.{n}"), Drive(Module)))]);
 
     public static JobState Without2(this JobState state) =>
         state with
         {
-            Found = state.Found.Remove("socket:CPU 2"),
-            FoundEmpty = state.FoundEmpty.Add("socket:CPU 2"),
+            Found = state.Found.Remove(Place.Socket("CPU 2")),
+            FoundEmpty = state.FoundEmpty.Add(Place.Socket("CPU 2")),
         };
 }

@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -12,13 +13,24 @@ public class LaneSheetTests
 {
     private static LaneSheet Lanes(JobState state) => state.Evaluate().Lanes;
 
-    private static LaneBranch At(JobState state, string place) => Lanes(state).Branches.Single(b => b.Place == place);
+    private static LaneBranch At(JobState state, Place place) => Lanes(state).Branches.Single(b => b.Place == place);
 
     [Fact]
     public void Lanes_are_counted_by_root_with_the_uplinks_of_others()
     {
-        var blind = LaneBox.With(("card:S1", Network), ("card:S3", Network));
-        var sheet = Lanes(blind with { FoundEmpty = blind.FoundEmpty.Union(["card:S2", "card:S4", "m2:M1", "m2:M2", "board:MZ"]) });
+        var blind = LaneBox.With((Place.Card("S1"), Network), (Place.Card("S3"), Network));
+        var sheet = Lanes(
+            blind with
+            {
+                FoundEmpty = blind.FoundEmpty.Union([
+                    Place.Card("S2"),
+                    Place.Card("S4"),
+                    Place.M2("M1"),
+                    Place.M2("M2"),
+                    Place.Board("MZ"),
+                ]),
+            }
+        );
         var (one, two, chips) = (sheet.Roots[0], sheet.Roots[1], sheet.Roots[2]);
         // 16 + 8 + 4 of M1 + 4 of the uplink are led somewhere; 8 and the uplink are used.
         Assert.Equal((32, 12, 12), (one.Wired, one.Used, one.Free!.Value));
@@ -29,7 +41,7 @@ public class LaneSheetTests
         Assert.Equal((12, 0), (Lanes(blind).Roots[0].NotLookedAt, Lanes(blind).Roots[0].Free!.Value));
         Assert.Equal((null, 0), (Lanes(blind).Left, Lanes(blind).LeftAtLeast));
         // One place looked at: its lanes are left at least; a place emptied by the plan is known as well.
-        var some = blind with { FoundEmpty = blind.FoundEmpty.Add("card:S2") };
+        var some = blind with { FoundEmpty = blind.FoundEmpty.Add(Place.Card("S2")) };
         Assert.Equal((null, 8, 4), (Lanes(some).Left, Lanes(some).LeftAtLeast, Lanes(some).Roots[0].NotLookedAt));
         Assert.Equal(
             (null, 8.0),
@@ -41,7 +53,7 @@ public class LaneSheetTests
     [Fact]
     public void A_link_runs_at_the_least_of_both_ends()
     {
-        var end = At(LaneBox.With(("card:S4", Network with { Gen = 4 })), "card:S4").Ends.Single();
+        var end = At(LaneBox.With((Place.Card("S4"), Network with { Gen = 4 })), Place.Card("S4")).Ends.Single();
         Assert.Equal((4, 3, EndState.Less), (end.Width, end.Gen, end.State));
         // Four lanes of generation 3 with packets of 256 bytes (PCI Express Base Specification, computed independently).
         Assert.Equal(3600.9, end.MBs, 0.1);
@@ -50,11 +62,11 @@ public class LaneSheetTests
     [Fact]
     public void A_riser_or_a_setting_holds_a_slot_at_an_older_generation()
     {
-        var held = LaneBox.With(("card:S2", Network with { Gen = 4 })).With(new HoldRate("S2", 2));
-        var branch = At(held, "card:S2");
+        var held = LaneBox.With((Place.Card("S2"), Network with { Gen = 4 })).With(new HoldRate("S2", 2));
+        var branch = At(held, Place.Card("S2"));
         Assert.Equal((8, 2, EndState.Less, "held at gen 2"), (branch.Ends[0].Width, branch.Ends[0].Gen, branch.Ends[0].State, branch.Why));
         Assert.Equal((4, 2), Lanes(held).Splits.Single(l => l.Slot == "S2") is var line ? (line.Gen, line.HeldAt!.Value) : default);
-        Assert.Equal(4, At(held.With(new HoldRate("S2", 0)), "card:S2").Ends[0].Gen);
+        Assert.Equal(4, At(held.With(new HoldRate("S2", 0)), Place.Card("S2")).Ends[0].Gen);
         Assert.Equal("/edit/gen", EditFold.Refusal(held, new HoldRate("S2", 5))?.Path);
         Assert.Equal("/edit/slot", EditFold.Refusal(held, new HoldRate("P1", 1))?.Path);
     }
@@ -62,7 +74,7 @@ public class LaneSheetTests
     [Fact]
     public void Without_its_processor_a_slot_stays_dark()
     {
-        var branch = At(LaneBox.With(("card:S3", Network)).Without2(), "card:S3");
+        var branch = At(LaneBox.With((Place.Card("S3"), Network)).Without2(), Place.Card("S3"));
         Assert.Equal((BranchState.Dark, 0), (branch.State, branch.Used));
         Assert.Equal("stays dark until CPU 2 is filled", branch.Why);
     }
@@ -70,25 +82,27 @@ public class LaneSheetTests
     [Fact]
     public void A_socket_that_nobody_looked_at_is_not_taken_for_empty()
     {
-        var bare = EditFold.Apply(JobState.Start, new AdoptSheet(LaneBox.Sheet), Boards.Stamp).With(new Fit("card:S3", Card(Network)));
-        Assert.Equal((BranchState.Used, 8), At(bare, "card:S3") is var b ? (b.State, b.Used) : default);
+        var bare = EditFold
+            .Apply(JobState.Start, new AdoptSheet(LaneBox.Sheet), Boards.Stamp)
+            .With(new Fit(Place.Card("S3"), Card(Network)));
+        Assert.Equal((BranchState.Used, 8), At(bare, Place.Card("S3")) is var b ? (b.State, b.Used) : default);
     }
 
     [Fact]
     public void A_place_that_another_takes_lanes_from_has_fewer()
     {
         MachineSheet Taking(int left) => LaneBox.Sheet with { Exclusions = [new("M1", "S2", left)] };
-        var module = new Fit("m2:M1", Drive(LaneBox.Module));
-        Assert.Equal(8, At(On(Taking(4), ("card:S2", Network)), "card:S2").Ends[0].Width);
-        Assert.Equal(4, At(On(Taking(4), ("card:S2", Network)).With(module), "card:S2").Ends[0].Width);
-        var dark = At(On(Taking(0), ("card:S2", Network)).With(module), "card:S2");
+        var module = new Fit(Place.M2("M1"), Drive(LaneBox.Module));
+        Assert.Equal(8, At(On(Taking(4), (Place.Card("S2"), Network)), Place.Card("S2")).Ends[0].Width);
+        Assert.Equal(4, At(On(Taking(4), (Place.Card("S2"), Network)).With(module), Place.Card("S2")).Ends[0].Width);
+        var dark = At(On(Taking(0), (Place.Card("S2"), Network)).With(module), Place.Card("S2"));
         Assert.Equal((EndState.Unseen, "M1 took its lanes"), (dark.Ends[0].State, dark.Why));
     }
 
     [Fact]
     public void Behind_a_switch_all_are_seen_and_share_the_slot()
     {
-        var branch = At(Carrying("S2", 4, Switched), "card:S2");
+        var branch = At(Carrying("S2", 4, Switched), Place.Card("S2"));
         Assert.All(branch.Ends, e => Assert.Equal((4, 4), (e.Width, e.Gen)));
         Assert.Equal((8, 0, true), (branch.Used, branch.Loose, branch.Switched));
     }
@@ -96,7 +110,7 @@ public class LaneSheetTests
     [Fact]
     public void What_is_never_opened_hangs_loose()
     {
-        var branch = At(Carrying("S1", 4), "card:S1");
+        var branch = At(Carrying("S1", 4), Place.Card("S1"));
         Assert.Equal([EndState.Full, EndState.Unseen, EndState.Unseen, EndState.Unseen], branch.Ends.Select(e => e.State));
         Assert.Equal((4, 12), (branch.Used, branch.Loose));
         Assert.Equal("S1 is not divided", branch.Ends[1].Why);
@@ -119,9 +133,9 @@ public class LaneSheetTests
     {
         var found = Empty()
             .With(
-                new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(Carrier) }, null, "test"),
+                new RecordFound(new Dictionary<Place, Unit?> { [Place.Card("S1")] = Card(Carrier) }, null, "test"),
                 new RecordFound(
-                    new Dictionary<string, Unit?> { ["m2:S1.1"] = Drive(LaneBox.Module), ["m2:S1.3"] = Drive(LaneBox.Module) },
+                    new Dictionary<Place, Unit?> { [Place.M2("S1.1")] = Drive(LaneBox.Module), [Place.M2("S1.3")] = Drive(LaneBox.Module) },
                     null,
                     "test"
                 )
@@ -133,16 +147,19 @@ public class LaneSheetTests
     public void A_thick_card_covers_its_neighbour() =>
         Assert.Equal(
             (BranchState.Dark, "covered by S1"),
-            At(LaneBox.With(("card:S1", Network with { Thick = 2 })), "card:S2") is var b ? (b.State, b.Why) : default
+            At(LaneBox.With((Place.Card("S1"), Network with { Thick = 2 })), Place.Card("S2")) is var b ? (b.State, b.Why) : default
         );
 
     [Fact]
     public void What_leaves_is_drawn_without_lanes()
     {
         var state = Empty()
-            .With(new RecordFound(new Dictionary<string, Unit?> { ["card:S2"] = Card(Network) }, null, "test"), new Remove("card:S2"));
-        Assert.Equal((EndState.Out, "Lumick V2"), At(state, "card:S2").Ends.Single() is var e ? (e.State, e.Name) : default);
-        Assert.Equal(0, At(state, "card:S2").Used);
+            .With(
+                new RecordFound(new Dictionary<Place, Unit?> { [Place.Card("S2")] = Card(Network) }, null, "test"),
+                new Remove(Place.Card("S2"))
+            );
+        Assert.Equal((EndState.Out, "Lumick V2"), At(state, Place.Card("S2")).Ends.Single() is var e ? (e.State, e.Name) : default);
+        Assert.Equal(0, At(state, Place.Card("S2")).Used);
     }
 
     [Theory]
@@ -168,14 +185,14 @@ public class LaneSheetTests
             Network = new(2, [25]),
         };
         LaneBranch Of(params int[] split) =>
-            Lanes(LaneBox.With(("card:S1", twin)).With(new SetSplit("S1", split))).Branches.Single(b => b.Place == "card:S1");
+            Lanes(LaneBox.With((Place.Card("S1"), twin)).With(new SetSplit("S1", split))).Branches.Single(b => b.Place == Place.Card("S1"));
         Assert.Equal([(8, EndState.Full), (0, EndState.Unseen)], Of().Ends.Select(e => (e.Width, e.State)));
         Assert.Equal([(8, EndState.Full), (8, EndState.Full)], Of(8, 8).Ends.Select(e => (e.Width, e.State)));
         // Each has one of the two lines: 25 Gb/s with time stamps, 2942.1 MB/s (IEEE 802.3).
         Assert.All(Of(8, 8).Ends, e => Assert.Equal(2942.1, e.NeedMBs!.Value, 0.1));
         // Nobody looked how the slot is divided: one of them is not known, not missing.
-        var found = Lanes(Empty().With(new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(twin) }, null, "test")))
-            .Branches.Single(b => b.Place == "card:S1");
+        var found = Lanes(Empty().With(new RecordFound(new Dictionary<Place, Unit?> { [Place.Card("S1")] = Card(twin) }, null, "test")))
+            .Branches.Single(b => b.Place == Place.Card("S1"));
         Assert.Equal([EndState.Full, EndState.Unknown], found.Ends.Select(e => e.State));
     }
 
@@ -199,20 +216,20 @@ public class LaneSheetTests
         string?[] Said(JobState state) =>
             [.. state.Evaluate().Findings.Where(f => f.Rule.Code is "LANE-SPLIT" or "LANE-NO-SPLIT").Select(f => f.Sentence)];
         JobState Found(params SetSplit[] looked) =>
-            Empty().With([new RecordFound(new Dictionary<string, Unit?> { ["card:S1"] = Card(Twin) }, null, "test"), .. looked]);
+            Empty().With([new RecordFound(new Dictionary<Place, Unit?> { [Place.Card("S1")] = Card(Twin) }, null, "test"), .. looked]);
         string[] divided = ["[[card:S1]] is not divided: Halmund twin shows one of 2."];
-        Assert.Equal(divided, Said(LaneBox.With(("card:S1", Twin))));
+        Assert.Equal(divided, Said(LaneBox.With((Place.Card("S1"), Twin))));
         // Its second chip begins at the fifth lane: halves of eight do not reach it, quarters do.
         Assert.Equal(
             ["[[card:S1]] is divided ×8 ×8: Halmund twin shows one of 2."],
-            Said(LaneBox.With(("card:S1", Twin)).With(new SetSplit("S1", [8, 8])))
+            Said(LaneBox.With((Place.Card("S1"), Twin)).With(new SetSplit("S1", [8, 8])))
         );
-        Assert.Empty(Said(LaneBox.With(("card:S1", Twin)).With(new SetSplit("S1", [4, 4, 4, 4]))));
+        Assert.Empty(Said(LaneBox.With((Place.Card("S1"), Twin)).With(new SetSplit("S1", [4, 4, 4, 4]))));
         Assert.Equal(
             ["[[card:S3]] can’t be divided for Halmund twin: at most 1 of 2 would be seen."],
-            Said(LaneBox.With(("card:S3", Twin)))
+            Said(LaneBox.With((Place.Card("S3"), Twin)))
         );
-        Assert.Empty(Said(LaneBox.With(("card:S3", Twin with { HasSwitch = true }))));
+        Assert.Empty(Said(LaneBox.With((Place.Card("S3"), Twin with { HasSwitch = true }))));
         // Found so: said without any change once somebody looked how the slot is divided, and not guessed before.
         Assert.Equal(divided, Said(Found(new SetSplit("S1", [], true))));
         Assert.Empty(Said(Found()));
@@ -233,8 +250,8 @@ public class LaneSheetTests
             Bays = [],
         };
         var state = LaneBox
-            .On(sheet, ("card:S1", LaneBox.Network), ("card:S2", LaneBox.Network))
-            .With(new RecordFound(new Dictionary<string, Unit?> { ["m2:M1"] = null }, null, "test"));
+            .On(sheet, (Place.Card("S1"), LaneBox.Network), (Place.Card("S2"), LaneBox.Network))
+            .With(new RecordFound(new Dictionary<Place, Unit?> { [Place.M2("M1")] = null }, null, "test"));
         var root = Lanes(state).Roots[0];
         Assert.Equal((used, wired, 4), (root.Used, root.Wired, root.Free));
     }

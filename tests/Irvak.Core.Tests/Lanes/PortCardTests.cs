@@ -1,6 +1,7 @@
 using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -30,16 +31,20 @@ public class PortCardTests
 
     private static JobState Cabled() =>
         LaneBox
-            .On(TriMode, ("card:S2", Ports))
-            .With(new WireBays("small", "card:S2"), new Fit("bay:1", LaneBox.Drive(U3)), new Fit("bay:2", LaneBox.Drive(U3)));
+            .On(TriMode, (Place.Card("S2"), Ports))
+            .With(
+                new WireBays("small", Place.Card("S2")),
+                new Fit(Place.Bay("1"), LaneBox.Drive(U3)),
+                new Fit(Place.Bay("2"), LaneBox.Drive(U3))
+            );
 
     [Fact]
     public void A_port_card_gives_each_drive_its_own_lanes_once_the_slot_is_divided()
     {
-        var whole = Cabled().Evaluate().Lanes.Branches.Single(b => b.Place == "card:S2");
-        Assert.Equal([("bay:1", EndState.Full), ("bay:2", EndState.Unseen)], whole.Ends.Select(e => (e.Place, e.State)));
+        var whole = Cabled().Evaluate().Lanes.Branches.Single(b => b.Place == Place.Card("S2"));
+        Assert.Equal([(Place.Bay("1"), EndState.Full), (Place.Bay("2"), EndState.Unseen)], whole.Ends.Select(e => (e.Place, e.State)));
         var divided = Cabled().With(new SetSplit("S2", [4, 4])).Evaluate();
-        Assert.All(divided.Lanes.Branches.Single(b => b.Place == "card:S2").Ends, e =>
+        Assert.All(divided.Lanes.Branches.Single(b => b.Place == Place.Card("S2")).Ends, e =>
             Assert.Equal((EndState.Full, 4, 4), (e.State, e.Width, e.Gen))
         );
         Assert.DoesNotContain(divided.Findings, f =>
@@ -53,9 +58,9 @@ public class PortCardTests
         var sheet = LaneBox.Sheet with { Bays = [new("front", "u.2", "flat", ["1", "2"], 2, "NVMe ×2", 15, Root: "CPU 1")] };
         var branch = LaneBox
             .Empty(sheet)
-            .With(new Fit("bay:1", LaneBox.Drive(U3 with { Form = "u.2" })))
+            .With(new Fit(Place.Bay("1"), LaneBox.Drive(U3 with { Form = "u.2" })))
             .Evaluate()
-            .Lanes.Branches.Single(b => b.Place == "bay:1");
+            .Lanes.Branches.Single(b => b.Place == Place.Bay("1"));
         Assert.Equal((2, EndState.Less), (branch.Ends[0].Width, branch.Ends[0].State));
     }
 
@@ -63,9 +68,9 @@ public class PortCardTests
     public void A_card_on_the_mezzanine_takes_its_lanes()
     {
         var branch = LaneBox
-            .On(LaneBox.Sheet, ("board:MZ", LaneBox.Network with { Bus = "ocp" }))
+            .On(LaneBox.Sheet, (Place.Board("MZ"), LaneBox.Network with { Bus = "ocp" }))
             .Evaluate()
-            .Lanes.Branches.Single(b => b.Place == "board:MZ");
+            .Lanes.Branches.Single(b => b.Place == Place.Board("MZ"));
         Assert.Equal((8, 8, EndState.Full), (branch.Used, branch.Lanes, branch.Ends[0].State));
     }
 }

@@ -1,4 +1,5 @@
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests.Memory;
@@ -16,7 +17,7 @@ public class EccTests
             job = job with
             {
                 Found = job.Found.SetItem(
-                    "socket:CPU 1",
+                    Place.Socket("CPU 1"),
                     new()
                     {
                         Processor = new() { Name = "x", Ecc = ecc },

@@ -31,7 +31,7 @@ public class FillOrderTests
     public void Next_free_slot_skips_slots_of_an_empty_socket()
     {
         var state = Boards.Job(Boards.Server, "A1");
-        var build = state.Planned.Without(PlaceName.Socket("CPU 2"));
+        var build = state.Planned.Without(Place.Socket("CPU 2"));
         Assert.Equal("B1", FillOrder.NextFree(Boards.Server, build));
     }
 

@@ -1,4 +1,5 @@
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Survey;
 
@@ -49,7 +50,13 @@ public class MeasuredRateTests
     public void What_was_corrected_by_hand_since_was_not_seen()
     {
         var corrected = Seen(2400, 2400)
-            .With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["slot:C1"] = Boards.Unit(Boards.Module(32)) }, null, "by hand"));
+            .With(
+                new RecordFound(
+                    new Dictionary<Place, Builds.Unit?> { [Place.Slot("C1")] = Boards.Unit(Boards.Module(32)) },
+                    null,
+                    "by hand"
+                )
+            );
         Assert.Equal("up to 2666 MT/s", Words(corrected).Found);
     }
 

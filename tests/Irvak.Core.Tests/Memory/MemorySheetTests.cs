@@ -13,7 +13,7 @@ public class MemorySheetTests
     public void Numbers_of_the_ladder_count_usable_slots_only()
     {
         var state = Boards.Job(Boards.Server, "A1");
-        state = state with { Found = state.Found.Remove("socket:CPU 2"), FoundEmpty = state.FoundEmpty.Add("socket:CPU 2") };
+        state = state with { Found = state.Found.Remove(Place.Socket("CPU 2")), FoundEmpty = state.FoundEmpty.Add(Place.Socket("CPU 2")) };
         var ladder = state.Evaluate().Memory.Ladder;
         Assert.Equal([1, 3, 2, 4], ladder.Where(s => s.Socket == "CPU 1").Select(s => s.Order));
         Assert.All(ladder.Where(s => s.Socket == "CPU 2"), s => Assert.Equal((null, false), (s.Order, s.Usable)));
@@ -74,11 +74,11 @@ public class MemorySheetTests
                     if (a == b)
                         return;
                     var before = Boards.Job(Boards.Server, filled);
-                    Unit first = before.Found[PlaceName.Slot(filled[a])],
-                        second = before.Found[PlaceName.Slot(filled[b])];
+                    Unit first = before.Found[Place.Slot(filled[a])],
+                        second = before.Found[Place.Slot(filled[b])];
                     var after = before.With(
                         new RecordFound(
-                            new Dictionary<string, Unit?> { [PlaceName.Slot(filled[a])] = second, [PlaceName.Slot(filled[b])] = first },
+                            new Dictionary<Place, Unit?> { [Place.Slot(filled[a])] = second, [Place.Slot(filled[b])] = first },
                             null,
                             "test"
                         )
@@ -109,7 +109,7 @@ public class MemorySheetTests
     public void Only_what_was_so_before_is_called_as_found()
     {
         bool AsFound(JobState state) =>
-            state.Evaluate().Findings.First(f => f.Rule.Code == "MEM-CHANNEL" && f.Places.Contains("slot:B1")).AsFoundToo;
+            state.Evaluate().Findings.First(f => f.Rule.Code == "MEM-CHANNEL" && f.Places.Contains(Place.Slot("B1"))).AsFoundToo;
         Assert.True(AsFound(Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("D1"))));
         Assert.False(AsFound(Boards.Job(Boards.Server).With(Boards.Fit("A1"), Boards.Fit("C1"), Boards.Fit("D1"))));
     }

@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Memory;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Survey;
@@ -14,7 +15,7 @@ public class OsShareTests
     private static JobState Small(int gib, int? reservedMiB, int bits) =>
         Boards
             .Job(Boards.Server with { Memory = Boards.Server.Memory with { ReservedMiB = reservedMiB } }, Boards.Module(gib), "A1")
-            .With(new RecordFound(new Dictionary<string, Builds.Unit?>(), new SystemFacts { OsBits = bits }, "test"));
+            .With(new RecordFound(new Dictionary<Place, Builds.Unit?>(), new SystemFacts { OsBits = bits }, "test"));
 
     [Theory]
     [InlineData(4, null, 3.7)] // what a small machine with graphics leaves of 4 GiB (common practice, no source)
@@ -37,7 +38,7 @@ public class OsShareTests
         var before = Small(16, null, 64)
             .With(
                 new RecordFound(
-                    new Dictionary<string, Builds.Unit?>(),
+                    new Dictionary<Place, Builds.Unit?>(),
                     new SystemFacts { MemTotalKiB = 16_300_000, OsKind = OsKind.Linux },
                     "test"
                 )
@@ -74,7 +75,7 @@ public class OsShareTests
         var before = Small(16, null, 64)
             .With(
                 new RecordFound(
-                    new Dictionary<string, Builds.Unit?>(),
+                    new Dictionary<Place, Builds.Unit?>(),
                     new SystemFacts { MemTotalKiB = 16_700_000, OsKind = OsKind.Other },
                     "test"
                 )

@@ -1,5 +1,6 @@
 using CsCheck;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -17,9 +18,9 @@ public class RateTests
             .Job(Boards.Server, Boards.Module(rate: 2400), "A1")
             .With(
                 new RecordFound(
-                    new Dictionary<string, Builds.Unit?>
+                    new Dictionary<Place, Builds.Unit?>
                     {
-                        ["socket:CPU 1"] = new()
+                        [Place.Socket("CPU 1")] = new()
                         {
                             Processor = new() { Name = "slow", MemoryRateMTs = 2133 },
                             Source = "test",
@@ -67,7 +68,7 @@ public class RateTests
         {
             Found = state
                 .Found.SetItem(
-                    "socket:CPU 1",
+                    Place.Socket("CPU 1"),
                     new()
                     {
                         Processor = new() { Name = "x", MemoryRateMTs = 4800 },
@@ -75,7 +76,7 @@ public class RateTests
                     }
                 )
                 .SetItem(
-                    "socket:CPU 2",
+                    Place.Socket("CPU 2"),
                     new()
                     {
                         Processor = new() { Name = "x", MemoryRateMTs = 4800 },
@@ -104,7 +105,7 @@ public class RateTests
         state = state with
         {
             Found = state.Found.SetItem(
-                "socket:CPU 2",
+                Place.Socket("CPU 2"),
                 new()
                 {
                     Processor = new() { Name = "?" },

@@ -1,4 +1,5 @@
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 
@@ -28,9 +29,9 @@ public class AsFoundTests
     public void Filled_empty_and_unknown_slots_are_three_things()
     {
         var places = AsFound.From(Boards.Server, Seen(Device("A1", 16_384), Device("A2", 0), Device("B1", null)), "listing").Places;
-        Assert.Equal("listing, line 7", places["slot:A1"]!.Source);
-        Assert.Null(places["slot:A2"]);
-        Assert.False(places.ContainsKey("slot:B1"));
+        Assert.Equal("listing, line 7", places[Place.Slot("A1")]!.Source);
+        Assert.Null(places[Place.Slot("A2")]);
+        Assert.False(places.ContainsKey(Place.Slot("B1")));
     }
 
     [Theory]
@@ -66,8 +67,8 @@ public class AsFoundTests
         var sheet = Boards.Server with { Processors = [new ProcessorSheet { Name = "N-416", MemoryRateMTs = 4800 }] };
         var seen = Seen() with { Processors = [new("CPU2", null, false, 9), new("CPU1", "Ostrel N-416 v2", true, 3)] };
         var places = AsFound.From(sheet, seen, "listing").Places;
-        Assert.Equal(4800, places["socket:CPU 1"]!.Processor!.MemoryRateMTs);
-        Assert.Null(places["socket:CPU 2"]);
+        Assert.Equal(4800, places[Place.Socket("CPU 1")]!.Processor!.MemoryRateMTs);
+        Assert.Null(places[Place.Socket("CPU 2")]);
     }
 
     [Fact]
@@ -80,6 +81,6 @@ public class AsFoundTests
             u.Path == "processor.socket:CPU 1" && u.Question == "Which memory rate does Ostrel X drive?"
         );
         var answered = state.With(new AnswerUnknown("processor.socket:CPU 1", "2400"));
-        Assert.Equal(2400, answered.Found["socket:CPU 1"].Processor!.MemoryRateMTs);
+        Assert.Equal(2400, answered.Found[Place.Socket("CPU 1")].Processor!.MemoryRateMTs);
     }
 }

@@ -3,6 +3,7 @@ using System.Reflection;
 using System.Runtime.CompilerServices;
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Survey;
 
@@ -114,7 +115,7 @@ public class MergeTests
         JobState Told(params SystemFacts[] told) =>
             Boards.Job(Boards.Server, "A1") is var job
                 ? told.Aggregate(job with { System = new SystemFacts() }, (s, f) =>
-                    s.With(new RecordFound(new Dictionary<string, Unit?>(), f, "a capture"))
+                    s.With(new RecordFound(new Dictionary<Place, Unit?>(), f, "a capture"))
                 )
                 : job;
         Assert.Equal(property.GetValue(Facts(1)), property.GetValue(Told(Facts(1), new SystemFacts()).System));

@@ -2,6 +2,7 @@ using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests.Arrays;
@@ -30,20 +31,20 @@ internal static class PathRuleCases
         CardSheet? card = null,
         ArrayHost host = ArrayHost.Kernel,
         string slot = "S1",
-        params (string, CardSheet)[] more
+        params (Place, CardSheet)[] more
     ) =>
         LaneBox
-            .On(sheet ?? LaneBox.Sheet, [("card:" + slot, card ?? LaneBox.Adapter), .. more])
+            .On(sheet ?? LaneBox.Sheet, [(Place.Card(slot), card ?? LaneBox.Adapter), .. more])
             .With([
-                .. Enumerable.Range(1, drives).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(drive))),
-                new WireBays("front", "card:" + slot),
+                .. Enumerable.Range(1, drives).Select(n => (Edit)new Fit(Place.Bay($"{n}"), LaneBox.Drive(drive))),
+                new WireBays("front", Place.Card(slot)),
             ])
             .Array(level, drives, host);
 
     private static readonly DriveSheet Disk = DriveBox.Disk with { LinkGbs = 6, ReadMBs = 250, WriteMBs = 240 };
 
     private static JobState Wish(int mbs) =>
-        Behind(4, Disk, ArrayLevel.Stripe, more: ("card:S2", LaneBox.Network)).With(new SetWish(WishKind.ReadMBs, mbs));
+        Behind(4, Disk, ArrayLevel.Stripe, more: (Place.Card("S2"), LaneBox.Network)).With(new SetWish(WishKind.ReadMBs, mbs));
 
     public static readonly IReadOnlyList<RuleCase> All =
     [

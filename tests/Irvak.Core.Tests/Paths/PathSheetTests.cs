@@ -4,6 +4,7 @@ using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
 using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Tests.Arrays;
@@ -49,11 +50,11 @@ public class PathSheetTests
     public void Ten_flash_drives_behind_two_cards_of_four_old_lanes()
     {
         var state = LaneBox
-            .On(Halves, ("card:S1", FirstGen), ("card:S2", FirstGen))
+            .On(Halves, (Place.Card("S1"), FirstGen), (Place.Card("S2"), FirstGen))
             .With([
-                .. Enumerable.Range(1, 10).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(Ssd))),
-                new WireBays("left", "card:S1"),
-                new WireBays("right", "card:S2"),
+                .. Enumerable.Range(1, 10).Select(n => (Edit)new Fit(Place.Bay($"{n}"), LaneBox.Drive(Ssd))),
+                new WireBays("left", Place.Card("S1")),
+                new WireBays("right", Place.Card("S2")),
                 new MakeArray(new("M", ArrayLevel.Stripe, DriveBox.Bays(10), Scratch: true)),
             ]);
         var flow = Flow(state, PathWay.Read);
@@ -70,10 +71,10 @@ public class PathSheetTests
         var state = LaneBox
             .Carrying("S2", 0)
             .With(
-                new Fit("m2:S2.1", drive),
-                new Fit("m2:S2.2", drive),
+                new Fit(Place.M2("S2.1"), drive),
+                new Fit(Place.M2("S2.2"), drive),
                 new SetSplit("S2", [4, 4]),
-                new MakeArray(new("M", ArrayLevel.Stripe, ["m2:S2.1", "m2:S2.2"], Scratch: true))
+                new MakeArray(new("M", ArrayLevel.Stripe, [Place.M2("S2.1"), Place.M2("S2.2")], Scratch: true))
             );
         Assert.InRange(6900, Flow(state, PathWay.Read).Band!.Low, Flow(state, PathWay.Read).Band!.High);
         Assert.All([5400.0, 6000.0], mbs =>
@@ -111,8 +112,8 @@ public class PathSheetTests
         var q = PathRuleCases.Behind(10, Ssd, ArrayLevel.Stripe).Ask();
         var (at, card) = q.Machine.Planned.Units.First(u => u.Value.Card?.Controller is not null);
         IReadOnlyList<Change> changes = [new(at, card, card, null, null)];
-        SeenLink Seen(string place, int payload) => new(place, 8, 3, 8, 3, payload, null, null, 1);
-        var lanes = q.Lanes with { Found = q.Machine.Planned, Changes = changes, Links = [Seen(at, 256), Seen("card:other", 512)] };
+        SeenLink Seen(Place place, int payload) => new(place, 8, 3, 8, 3, payload, null, null, 1);
+        var lanes = q.Lanes with { Found = q.Machine.Planned, Changes = changes, Links = [Seen(at, 256), Seen(Place.Card("other"), 512)] };
         q = q with
         {
             Lanes = lanes,
@@ -145,7 +146,7 @@ public class PathSheetTests
     {
         var state = LaneBox
             .Empty(Behind("multiplier", [6]))
-            .With([.. Enumerable.Range(1, 4).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(Disk)))])
+            .With([.. Enumerable.Range(1, 4).Select(n => (Edit)new Fit(Place.Bay($"{n}"), LaneBox.Drive(Disk)))])
             .Array(ArrayLevel.Parity1, 4);
         var flow = Flow(state, PathWay.Read);
         Assert.Equal(552, flow.EndMBs, 0.1);
@@ -201,9 +202,9 @@ public class PathSheetTests
         var state = LaneBox
             .On(
                 LaneBox.Sheet,
-                ("card:P1", old),
+                (Place.Card("P1"), old),
                 (
-                    "card:P2",
+                    Place.Card("P2"),
                     new CardSheet
                     {
                         Name = "Old network",
@@ -213,7 +214,7 @@ public class PathSheetTests
                     }
                 )
             )
-            .With(new Fit("bay:1", LaneBox.Drive(Disk with { LinkGbs = 1.5 })), new WireBays("front", "card:P1"));
+            .With(new Fit(Place.Bay("1"), LaneBox.Drive(Disk with { LinkGbs = 1.5 })), new WireBays("front", Place.Card("P1")));
         var stage = Stage(Flow(state, PathWay.Read, "1"), StageKind.Slot);
         Assert.Equal((133.0, 100.0), (stage.RawMBs!.Value, Math.Round(stage.MBs!.Value)));
         Assert.Equal(["Old network"], stage.Others);
@@ -227,11 +228,11 @@ public class PathSheetTests
             Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)],
             Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)],
         };
-        PathStage Uplink(params (string, CardSheet)[] more) =>
+        PathStage Uplink(params (Place, CardSheet)[] more) =>
             Stage(Flow(PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: more), PathWay.Read), StageKind.Uplink);
         Assert.Null(Uplink().SharedMBs);
         // Another card is quicker, so the bytes leave by that one.
-        var shared = Uplink(("card:S4", LaneBox.Network with { Network = new(1, [10]) }), ("card:S1", LaneBox.Network));
+        var shared = Uplink((Place.Card("S4"), LaneBox.Network with { Network = new(1, [10]) }), (Place.Card("S1"), LaneBox.Network));
         Assert.Equal(["Lumick V2"], shared.Others);
         // 8 × 550 beside 1177 on 3600.9.
         Assert.Equal(3600.9 * 4400 / (4400 + 1176.9), shared.SharedMBs!.Value, 0.5);
@@ -246,7 +247,7 @@ public class PathSheetTests
             Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)],
         };
         var flow = Flow(
-            PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: ("card:S4", LaneBox.Network)),
+            PathRuleCases.Behind(8, Ssd, ArrayLevel.Stripe, sheet, slot: "S5", more: (Place.Card("S4"), LaneBox.Network)),
             PathWay.Read
         );
         Assert.Equal(
@@ -264,7 +265,7 @@ public class PathSheetTests
     public void Drives_of_the_same_array_are_no_others()
     {
         var sheet = LaneBox.Sheet with { Bays = [LaneBox.Sheet.Bays[0] with { Expander = true, LinkGbs = [3, 6] }] };
-        var state = PathRuleCases.Behind(4, Ssd, ArrayLevel.Stripe, sheet).With(new Fit("bay:9", LaneBox.Drive(Ssd)));
+        var state = PathRuleCases.Behind(4, Ssd, ArrayLevel.Stripe, sheet).With(new Fit(Place.Bay("9"), LaneBox.Drive(Ssd)));
         Assert.Equal(["9"], Stage(Flow(state, PathWay.Read), StageKind.Expander).Others);
     }
 
@@ -279,7 +280,7 @@ public class PathSheetTests
     [Fact] // 25 Gb/s with time stamps: 2942.1 MB/s (IEEE 802.3)
     public void The_network_is_the_last_stage_and_lifting_goes_on_from_the_narrowest()
     {
-        var state = PathRuleCases.Behind(12, Ssd, ArrayLevel.Stripe, more: ("card:S4", LaneBox.Network));
+        var state = PathRuleCases.Behind(12, Ssd, ArrayLevel.Stripe, more: (Place.Card("S4"), LaneBox.Network));
         var flow = Flow(state, PathWay.Read);
         Assert.Equal(
             [StageKind.Drives, StageKind.Links, StageKind.Slot, StageKind.NetworkUplink, StageKind.NetworkSlot, StageKind.Network],
@@ -296,7 +297,7 @@ public class PathSheetTests
     [Fact]
     public void Another_line_and_other_drives_can_be_asked()
     {
-        var q = PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: ("card:S2", LaneBox.Network)).Ask();
+        var q = PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: (Place.Card("S2"), LaneBox.Network)).Ask();
         double End(PathQuestion ask) => PathSheet.Asked(q.Paths, "M", ask)!.Of(PathWay.Read)!.EndMBs;
         Assert.Equal((1000.0, 1500.0), (End(new()), End(new(Drives: 6))));
         Assert.Equal(117.7, End(new(NetworkGbs: 1)), 0.1);
@@ -308,7 +309,7 @@ public class PathSheetTests
     [Fact]
     public void Between_two_processors_the_rate_is_not_known()
     {
-        var flow = Flow(PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: ("card:S3", LaneBox.Network)), PathWay.Read);
+        var flow = Flow(PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: (Place.Card("S3"), LaneBox.Network)), PathWay.Read);
         Assert.Null(Stage(flow, StageKind.Sockets).MBs);
         Assert.Equal(1000, flow.EndMBs);
     }

@@ -4,6 +4,7 @@ using Irvak.Core.Boot;
 using Irvak.Core.Caches;
 using Irvak.Core.Drives;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 
@@ -12,7 +13,12 @@ namespace Irvak.Core.Tests.Plans;
 /// <summary>An edit of single fields changes those and nothing else, and tells from what to what.</summary>
 public class ChangeFieldsTests
 {
-    private static readonly ArrayPlan Plan = new("M", ArrayLevel.Parity1, ["slot:A1", "slot:B1", "slot:C1"], StripKiB: 64);
+    private static readonly ArrayPlan Plan = new(
+        "M",
+        ArrayLevel.Parity1,
+        [Place.Slot("A1"), Place.Slot("B1"), Place.Slot("C1")],
+        StripKiB: 64
+    );
 
     private static JobState With(params Edit[] edits) =>
         edits
@@ -79,16 +85,16 @@ public class ChangeFieldsTests
     public void What_comes_into_a_list_takes_its_place_in_the_order_of_the_chassis_unless_there_is_another_order()
     {
         Assert.Equal(
-            ["slot:A1", "slot:B1", "slot:B2", "slot:C1"],
+            [Place.Slot("A1"), Place.Slot("B1"), Place.Slot("B2"), Place.Slot("C1")],
             With(new MakeArray(Plan), List("array:M", "members", ["slot:B2"], [])).Arrays.Plans["M"]!.Members
         );
-        var mixed = Plan with { Members = ["slot:C1", "slot:A1", "slot:B1"] };
+        var mixed = Plan with { Members = [Place.Slot("C1"), Place.Slot("A1"), Place.Slot("B1")] };
         Assert.Equal(
-            ["slot:A1", "slot:B1", "slot:B2"],
+            [Place.Slot("A1"), Place.Slot("B1"), Place.Slot("B2")],
             With(new MakeArray(mixed), List("array:M", "members", ["slot:B2"], ["slot:C1"])).Arrays.Plans["M"]!.Members
         );
         Assert.Equal(
-            ["slot:C1", "slot:A1", "slot:B1", "slot:A2"],
+            [Place.Slot("C1"), Place.Slot("A1"), Place.Slot("B1"), Place.Slot("A2")],
             With(new MakeArray(mixed), List("array:M", "members", ["slot:A2"], [])).Arrays.Plans["M"]!.Members
         );
     }
@@ -123,8 +129,8 @@ public class ChangeFieldsTests
     {
         var state = With(
             new MakeArray(Plan),
-            new PlanCache(new CachePlan("K", ["slot:D1"], [new("M", 100)])),
-            new PlanBoot(new BootPlan(["slot:D2"])),
+            new PlanCache(new CachePlan("K", [Place.Slot("D1")], [new("M", 100)])),
+            new PlanBoot(new BootPlan([Place.Slot("D2")])),
             new SetFigures(new DriveFigures(0.02)),
             To("cache:K", ("writeBack", true)),
             To("cache:K", ("blockKiB", 128)),

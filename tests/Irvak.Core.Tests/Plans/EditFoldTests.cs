@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Survey;
 
@@ -14,46 +15,49 @@ public class EditFoldTests
     [InlineData("slot:Z9", "/edit/place", "slot:Z9 is no place of Server.")]
     [InlineData("slot:B1", "/edit/place", "B1 is empty already.")]
     public void What_cannot_be_removed_is_refused_with_a_path(string place, string path, string text) =>
-        Assert.Equal(new SheetProblem(path, text), EditFold.Refusal(Job, new Remove(place)));
+        Assert.Equal(new SheetProblem(path, text), EditFold.Refusal(Job, new Remove(Place.Parse(place))));
 
     [Fact]
     public void A_place_that_nobody_looked_at_is_not_empty_already() =>
         Assert.Equal(
             "Nobody looked what sits in B1: note it in Survey first.",
-            EditFold.Refusal(Job with { FoundEmpty = Job.FoundEmpty.Remove("slot:B1") }, new Remove("slot:B1"))!.Text
+            EditFold.Refusal(Job with { FoundEmpty = Job.FoundEmpty.Remove(Place.Slot("B1")) }, new Remove(Place.Slot("B1")))!.Text
         );
 
     [Fact]
     public void A_module_does_not_go_into_a_socket() =>
-        Assert.Equal("/edit/to", EditFold.Refusal(Job, new Move("slot:A1", "socket:CPU 2"))!.Path);
+        Assert.Equal("/edit/to", EditFold.Refusal(Job, new Move(Place.Slot("A1"), Place.Socket("CPU 2")))!.Path);
 
     [Fact]
     public void A_move_shows_both_ends()
     {
-        var changes = Job.With(new Move("slot:A1", "slot:B1")).Changes();
-        Assert.Equal(("slot:B1", null), (changes[0].MovedTo, changes[0].In));
-        Assert.Equal(("slot:A1", "slot:B1"), (changes[1].MovedFrom, changes[1].Place));
+        var changes = Job.With(new Move(Place.Slot("A1"), Place.Slot("B1"))).Changes();
+        Assert.Equal((Place.Slot("B1"), null), (changes[0].MovedTo, changes[0].In));
+        Assert.Equal((Place.Slot("A1"), Place.Slot("B1")), (changes[1].MovedFrom, changes[1].Place));
     }
 
     [Fact]
     public void Moving_there_and_back_changes_nothing() =>
-        Assert.Empty(Job.With(new Move("slot:A1", "slot:B1"), new Move("slot:B1", "slot:A1")).Changes());
+        Assert.Empty(Job.With(new Move(Place.Slot("A1"), Place.Slot("B1")), new Move(Place.Slot("B1"), Place.Slot("A1"))).Changes());
 
     [Fact]
     public void Emptying_the_goal_of_a_move_brings_the_module_home() =>
-        Assert.Empty(Job.With(new Move("slot:A1", "slot:B1"), new Remove("slot:B1")).Changes());
+        Assert.Empty(Job.With(new Move(Place.Slot("A1"), Place.Slot("B1")), new Remove(Place.Slot("B1"))).Changes());
 
     [Fact]
     public void Something_different_found_follows_into_the_plan()
     {
         var other = Boards.Unit(Boards.Module(8));
         var state = Job.With(
-            new Move("slot:A1", "slot:B1"),
-            new RecordFound(new Dictionary<string, Unit?> { ["slot:A1"] = other }, null, "by hand")
+            new Move(Place.Slot("A1"), Place.Slot("B1")),
+            new RecordFound(new Dictionary<Place, Unit?> { [Place.Slot("A1")] = other }, null, "by hand")
         );
         Assert.Equal(8 * 1024, state.Planned.ModuleAt("B1")!.CapacityMiB);
         Assert.Empty(
-            Job.With(new Move("slot:A1", "slot:B1"), new RecordFound(new Dictionary<string, Unit?> { ["slot:A1"] = null }, null, "by hand"))
+            Job.With(
+                    new Move(Place.Slot("A1"), Place.Slot("B1")),
+                    new RecordFound(new Dictionary<Place, Unit?> { [Place.Slot("A1")] = null }, null, "by hand")
+                )
                 .Changes()
         );
     }
@@ -61,9 +65,9 @@ public class EditFoldTests
     [Fact]
     public void A_part_in_the_old_place_of_a_moved_one_leaves_the_moved_one_where_it_is()
     {
-        var state = Job.With(new Move("slot:A1", "slot:B1"), Boards.Fit("A1", Boards.Module(32)));
+        var state = Job.With(new Move(Place.Slot("A1"), Place.Slot("B1")), Boards.Fit("A1", Boards.Module(32)));
         Assert.Equal((32, 16), (state.Planned.ModuleAt("A1")!.CapacityMiB / 1024, state.Planned.ModuleAt("B1")!.CapacityMiB / 1024));
-        var restored = state.With(new Restore("slot:A1"));
+        var restored = state.With(new Restore(Place.Slot("A1")));
         Assert.Empty(restored.Changes());
         Assert.Equal(32 * 1024, restored.Planned.InstalledMiB);
     }
@@ -72,8 +76,8 @@ public class EditFoldTests
     public void Another_sheet_keeps_what_still_has_a_place()
     {
         var state = Job.With(new AdoptSheet(Boards.Unequal));
-        Assert.True(state.Found.ContainsKey("slot:A1"));
-        Assert.False(state.Found.ContainsKey("socket:CPU 1"));
+        Assert.True(state.Found.ContainsKey(Place.Slot("A1")));
+        Assert.False(state.Found.ContainsKey(Place.Socket("CPU 1")));
     }
 
     [Theory]

@@ -13,9 +13,9 @@ public class HistoryTests
 
     private static readonly Gen<Edit> AnyEdit = Gen.OneOf<Edit>(
         Gen.Int[0, 7].Select(i => (Edit)Boards.Fit(Slots[i])),
-        Gen.Int[0, 7].Select(i => (Edit)new Remove(PlaceName.Slot(Slots[i]))),
-        Gen.Select(Gen.Int[0, 7], Gen.Int[0, 7]).Select((a, b) => (Edit)new Move(PlaceName.Slot(Slots[a]), PlaceName.Slot(Slots[b]))),
-        Gen.Int[0, 7].Select(i => (Edit)new Restore(PlaceName.Slot(Slots[i]))),
+        Gen.Int[0, 7].Select(i => (Edit)new Remove(Place.Slot(Slots[i]))),
+        Gen.Select(Gen.Int[0, 7], Gen.Int[0, 7]).Select((a, b) => (Edit)new Move(Place.Slot(Slots[a]), Place.Slot(Slots[b]))),
+        Gen.Int[0, 7].Select(i => (Edit)new Restore(Place.Slot(Slots[i]))),
         Gen.Int[0, 512].Select(n => (Edit)new SetWish(WishKind.MemoryGiB, n)),
         Gen.Bool.Select(b => (Edit)new SetPolicy(b ? Policy.Listed : Policy.Sound)),
         Gen.Bool.Select(d => (Edit)new SetTick("off:cord", d, "Pull the cord"))
@@ -83,13 +83,13 @@ public class HistoryTests
                 {
                     var start = Boards.Job(Boards.Server, "A1", "B1", "C1");
                     foreach (var (place, unit) in start.Found)
-                        start = start with { Found = start.Found.SetItem(place, unit with { Serial = place }) };
+                        start = start with { Found = start.Found.SetItem(place, unit with { Serial = place.ToString() }) };
                     var state = edits.Aggregate(start, (s, e) => EditFold.Refusal(s, e) is null ? EditFold.Apply(s, e, Boards.Stamp) : s);
                     var moved = state.Plan.Values.Where(p => p.MovedFrom is not null).Select(p => p.MovedFrom!).ToList();
                     Assert.Equal(moved.Count, moved.Distinct().Count());
                     Assert.All(moved, from => Assert.True(state.Plan.ContainsKey(from), $"{from} is moved away but stands there still"));
                     // Every unit as found stands in one place, or leaves.
-                    Assert.All(start.Found, f => Assert.InRange(state.Planned.Units.Values.Count(u => u.Serial == f.Key), 0, 1));
+                    Assert.All(start.Found, f => Assert.InRange(state.Planned.Units.Values.Count(u => u.Serial == f.Key.ToString()), 0, 1));
                     Assert.All(state.Changes().Where(c => c.MovedTo is not null), c =>
                         Assert.Equal(c.Place, state.Plan[c.MovedTo!].MovedFrom)
                     );
@@ -112,7 +112,7 @@ public class HistoryTests
     {
         var bao = new Stamp("Bao", default);
         var entries = Record([Boards.Fit("A1")]);
-        entries.Add(new(3, bao, EntryKind.Edit, new Move("slot:A1", "slot:B1"), []));
+        entries.Add(new(3, bao, EntryKind.Edit, new Move(Place.Slot("A1"), Place.Slot("B1")), []));
         Assert.Equal([3], History.PlanUndo(entries, "Ines").Dependents);
     }
 

@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -110,7 +111,7 @@ public class UnknownRegisterTests
     {
         var state = JobState.Start.With(
             new AdoptSheet(Boards.Server),
-            new RecordFound(new Dictionary<string, Builds.Unit?> { ["socket:CPU 2"] = null }, null, "test")
+            new RecordFound(new Dictionary<Place, Builds.Unit?> { [Place.Socket("CPU 2")] = null }, null, "test")
         );
         Assert.Contains("found.slot:A1", Paths(state));
         Assert.DoesNotContain("found.slot:C1", Paths(state));

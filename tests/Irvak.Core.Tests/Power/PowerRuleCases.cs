@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
@@ -30,7 +31,7 @@ internal static class PowerRuleCases
         state = state with
         {
             Found = state.Found.SetItem(
-                "socket:CPU 1",
+                Place.Socket("CPU 1"),
                 new()
                 {
                     Processor = new()
@@ -43,7 +44,7 @@ internal static class PowerRuleCases
                 }
             ),
         };
-        return state.With([.. drives.Select((d, i) => (Edit)new Fit($"bay:{i + 1}", LaneBox.Drive(d)))]);
+        return state.With([.. drives.Select((d, i) => (Edit)new Fit(Place.Bay($"{i + 1}"), LaneBox.Drive(d)))]);
     }
 
     private static readonly DriveSheet Disk = DriveBox.Disk with { WattActive = 10, WattIdle = 5, SpinUpAmp = 2 };
@@ -65,9 +66,9 @@ internal static class PowerRuleCases
             .Empty()
             .With(
                 new RecordFound(
-                    new Dictionary<string, Unit?>
+                    new Dictionary<Place, Unit?>
                     {
-                        ["bay:1"] = new()
+                        [Place.Bay("1")] = new()
                         {
                             Drive = drive,
                             Serial = "EK1",
@@ -208,8 +209,8 @@ internal static class PowerRuleCases
             "HEAT-PAD",
             Severity.Care,
             "No pad of the shelf fills 2 mm at [[m2:M1]]: 2.5 mm are wanted.",
-            LaneBox.Empty().With(new PlanPad("m2:M1", 2)),
-            LaneBox.Empty().With(new PlanPad("m2:M1", 0.8)),
+            LaneBox.Empty().With(new PlanPad(Place.M2("M1"), 2)),
+            LaneBox.Empty().With(new PlanPad(Place.M2("M1"), 0.8)),
             null,
             Thin
         ),

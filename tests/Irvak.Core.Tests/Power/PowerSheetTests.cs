@@ -1,4 +1,5 @@
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Tests.Arrays;
@@ -8,12 +9,12 @@ namespace Irvak.Core.Tests.Power;
 
 public class PowerSheetTests
 {
-    private static PowerLine Disk(int n) => new($"bay:{n}", "disk", 10, 5, 2, 0.8, "test");
+    private static PowerLine Disk(int n) => new(Place.Bay($"{n}"), "disk", 10, 5, 2, 0.8, "test");
 
     [Fact] // 2 A on 12 V and 0.8 A on 5 V each: 28 W while four of them spin up, one after another or at once
     public void Starting_one_after_another_lowers_the_peak_and_not_the_end()
     {
-        PowerLine[] lines = [new("", "board", 50, 30, 0, 0, "test"), .. Enumerable.Range(1, 4).Select(Disk)];
+        PowerLine[] lines = [new(Place.None, "board", 50, 30, 0, 0, "test"), .. Enumerable.Range(1, 4).Select(Disk)];
         var (once, slow) = (PowerSheet.Curve(lines, 0, 10), PowerSheet.Curve(lines, 1, 12));
         // Processors rest until the disks are up.
         Assert.Equal(30 + (4 * 28), once.Max(p => p.Total), 0.001);
@@ -33,7 +34,7 @@ public class PowerSheetTests
         };
         var power = LaneBox
             .Empty(sheet)
-            .With([.. Enumerable.Range(1, 60).Select(n => (Edit)new Fit($"bay:{n}", LaneBox.Drive(DriveBox.Disk)))])
+            .With([.. Enumerable.Range(1, 60).Select(n => (Edit)new Fit(Place.Bay($"{n}"), LaneBox.Drive(DriveBox.Disk)))])
             .Evaluate()
             .Power;
         Assert.True(power.PeakWatt > 1200, $"{power.PeakWatt} W");
@@ -66,7 +67,7 @@ public class PowerSheetTests
             };
         var evaluation = LaneBox
             .Empty()
-            .With(new Fit("m2:M1", LaneBox.Drive(LaneBox.Module)), new PlanPad("m2:M1", 0.8))
+            .With(new Fit(Place.M2("M1"), LaneBox.Drive(LaneBox.Module)), new PlanPad(Place.M2("M1"), 0.8))
             .Evaluate(null, Pad(0.5), Pad(1), Pad(1.5));
         var pad = Assert.Single(evaluation.Power.Pads);
         Assert.Equal(("pad-1", "Pad 1, pressed by 20 %"), (pad.ShelfPartId, pad.PadWords));
@@ -99,7 +100,7 @@ public class PowerSheetTests
     {
         var lines = LaneBox
             .Empty(LaneBox.Sheet with { AirDuct = true })
-            .With(new Fit("m2:M1", LaneBox.Drive(LaneBox.Module)))
+            .With(new Fit(Place.M2("M1"), LaneBox.Drive(LaneBox.Module)))
             .Evaluate()
             .Expectations.Where(e => e.Key.StartsWith("air.", StringComparison.Ordinal));
         Assert.Equal(["all 4 turn", "one in every empty slot and bay", "in its place, no cable under it"], lines.Select(l => l.Expected));
@@ -121,5 +122,5 @@ public class PowerSheetTests
     [InlineData("m2:M1", -1, 0.2, "/edit/gapMm")]
     [InlineData("m2:M1", 1, 0.9, "/edit/compression")]
     public void A_pad_that_can_not_be_is_refused(string place, double gap, double compression, string path) =>
-        Assert.Equal(path, EditFold.Refusal(LaneBox.Empty(), new PlanPad(place, gap, compression))?.Path);
+        Assert.Equal(path, EditFold.Refusal(LaneBox.Empty(), new PlanPad(Place.Parse(place), gap, compression))?.Path);
 }

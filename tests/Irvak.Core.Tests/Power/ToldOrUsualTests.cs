@@ -2,6 +2,7 @@ using Irvak.Core.Aims;
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
@@ -28,7 +29,9 @@ public sealed class ToldOrUsualTests
     private static readonly DriveSheet Told = DriveBox.Disk with { WattActive = 30, WattIdle = 5, SpinUpAmp = 2 };
 
     private static JobState On(MachineSheet sheet, int disks, DriveSheet drive) =>
-        Boards.Job(sheet, "A1", "B1").With([.. Enumerable.Range(1, disks).Select(i => (Edit)new Fit($"bay:{i}", LaneBox.Drive(drive)))]);
+        Boards
+            .Job(sheet, "A1", "B1")
+            .With([.. Enumerable.Range(1, disks).Select(i => (Edit)new Fit(Place.Bay($"{i}"), LaneBox.Drive(drive)))]);
 
     private static Severity? Of(JobState job, string code) => job.Evaluate().Findings.FirstOrDefault(f => f.Rule.Code == code)?.Severity;
 
@@ -48,9 +51,9 @@ public sealed class ToldOrUsualTests
                 .Empty()
                 .With(
                     new RecordFound(
-                        new Dictionary<string, Unit?>
+                        new Dictionary<Place, Unit?>
                         {
-                            ["bay:1"] = new()
+                            [Place.Bay("1")] = new()
                             {
                                 Drive = DriveBox.Disk with { MostCelsius = most },
                                 Serial = "EK1",
@@ -91,7 +94,9 @@ public sealed class ToldOrUsualTests
         };
         var found = Boards
             .Job(sheet, "A1")
-            .With(new RecordFound(Enumerable.Range(1, 4).ToDictionary(i => $"bay:{i}", i => (Unit?)LaneBox.Drive(Told)), null, "test"));
+            .With(
+                new RecordFound(Enumerable.Range(1, 4).ToDictionary(i => Place.Bay($"{i}"), i => (Unit?)LaneBox.Drive(Told)), null, "test")
+            );
         Assert.DoesNotContain(found.Evaluate().Findings, f => f.Rule.Code.StartsWith("POWER-", StringComparison.Ordinal));
         // A module more draws more; the plugs are what they were.
         var more = found.With(Boards.Fit("B1")).Evaluate().Findings.Select(f => f.Rule.Code).ToList();
@@ -135,7 +140,7 @@ public sealed class ToldOrUsualTests
             .With(
                 new SetPolicy(policy),
                 new Fit(
-                    "socket:CPU 1",
+                    Place.Socket("CPU 1"),
                     new()
                     {
                         Processor = new()
@@ -153,7 +158,7 @@ public sealed class ToldOrUsualTests
             Of(
                 job.With(
                     new Fit(
-                        "socket:CPU 1",
+                        Place.Socket("CPU 1"),
                         new()
                         {
                             Processor = new()

@@ -1,6 +1,7 @@
 using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Processors;
 using Irvak.Core.Sheets;
 
@@ -18,7 +19,7 @@ public class ProcessorSwapTests
         Assert.Equal(order, Math.Sign(VersionOrder.Compare(a, b)));
 
     private static Fit Put(string socket, ProcessorSheet part) =>
-        new("socket:" + socket, new Builds.Unit { Processor = part, Source = "shelf" });
+        new(Place.Socket(socket), new Builds.Unit { Processor = part, Source = "shelf" });
 
     private static readonly ProcessorSheet Slower = new()
     {
@@ -42,7 +43,7 @@ public class ProcessorSwapTests
     public void A_second_processor_wakes_its_slots_for_the_order_of_filling()
     {
         var one = Boards.Job(Boards.Server, "A1");
-        one = one with { Found = one.Found.Remove("socket:CPU 2"), FoundEmpty = one.FoundEmpty.Add("socket:CPU 2") };
+        one = one with { Found = one.Found.Remove(Place.Socket("CPU 2")), FoundEmpty = one.FoundEmpty.Add(Place.Socket("CPU 2")) };
         Assert.All(one.Evaluate().Memory.Ladder.Where(s => s.Socket == "CPU 2"), s => Assert.False(s.Usable));
         Assert.All(one.With(Put("CPU 2", new() { Name = "Ostrel" })).Evaluate().Memory.Ladder, s => Assert.True(s.Usable));
     }
@@ -56,7 +57,7 @@ public class ProcessorSwapTests
         Assert.True(keys.IndexOf("out:socket:CPU 1") < keys.IndexOf("in:socket:CPU 1"));
         Assert.True(keys.IndexOf("in:socket:CPU 1") < keys.IndexOf("paste:socket:CPU 1"));
         Assert.Contains(evaluation.Shopping.TakeAlong, t => t.Key == "take:paste");
-        Assert.Contains(evaluation.Runbook.CameOut, l => l.Place == "socket:CPU 1");
+        Assert.Contains(evaluation.Runbook.CameOut, l => l.Place == Place.Socket("CPU 1"));
     }
 
     [Fact]
@@ -109,14 +110,14 @@ public class ProcessorSwapTests
         job = job with
         {
             Found = job.Found.SetItem(
-                "socket:CPU 1",
+                Place.Socket("CPU 1"),
                 new() { Processor = Slower with { MemoryTypes = null, Graphics = true }, Source = "t" }
             ),
         };
         if (card)
             job = job.With(
                 new Fit(
-                    "card:S4",
+                    Place.Card("S4"),
                     new()
                     {
                         Card = new() { Name = "Lumick V", Role = CardRole.Graphics },

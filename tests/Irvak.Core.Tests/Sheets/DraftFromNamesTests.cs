@@ -1,4 +1,5 @@
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -135,7 +136,7 @@ public sealed class DraftFromNamesTests
             AsFound.From(sheet, seen, "listing"),
             Boards.Stamp
         );
-        Assert.Equal("Ostrel V", job.Found["socket:CPU"].Processor!.Name);
+        Assert.Equal("Ostrel V", job.Found[Place.Socket("CPU")].Processor!.Name);
         Assert.Single(UnknownRegister.Of(job), u => u.Path.StartsWith("processor.", StringComparison.Ordinal));
         // Eight is what boards hold.
         Assert.Equal(8, SheetDraft.From(seen with { Processors = [.. seen.Processors.Take(8)] })!.Sockets.Count);

@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Steps;
 using Irvak.Core.Survey;
@@ -190,7 +191,7 @@ public sealed class OrderTests
         var box = Arrays.DriveBox.Sheet with { Bays = [Arrays.DriveBox.Sheet.Bays[0] with { Tray = "tray T" }] };
         var how = Boards
             .Job(box, "A1")
-            .With(new Fit("bay:1", new() { Drive = Arrays.DriveBox.Flash, Source = "shelf" }))
+            .With(new Fit(Place.Bay("1"), new() { Drive = Arrays.DriveBox.Flash, Source = "shelf" }))
             .Evaluate()
             .Runbook.Steps.Single(s => s.Key == "in:bay:1")
             .How.ToList();
@@ -221,7 +222,7 @@ public sealed class OrderTests
                 ' ',
                 Boards
                     .Job(sheet, "A1")
-                    .With(new Fit("m2:M1", new() { Drive = drive, Source = "shelf" }))
+                    .With(new Fit(Place.M2("M1"), new() { Drive = drive, Source = "shelf" }))
                     .Evaluate()
                     .Runbook.Steps.Single(s => s.Key == "in:m2:M1")
                     .How

@@ -1,5 +1,6 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -9,7 +10,7 @@ public class RunbookTests
 {
     private static readonly JobState Plan = Boards
         .Job(Boards.Server, "A1", "C1")
-        .With(Boards.Fit("B1"), Boards.Fit("A1", Boards.Module(32)), new Move("slot:C1", "slot:D1"));
+        .With(Boards.Fit("B1"), Boards.Fit("A1", Boards.Module(32)), new Move(Place.Slot("C1"), Place.Slot("D1")));
 
     private static List<string> Titles(JobState state) => [.. state.Evaluate().Runbook.Steps.Select(s => s.Title)];
 
@@ -23,7 +24,7 @@ public class RunbookTests
     public void A_machine_without_an_outlet_for_a_screen_is_watched_by_its_lamps(string? port, bool screen)
     {
         var sheet = Lanes.LaneBox.Sheet with { Ports = port is null ? [] : [new(2, port)] };
-        var steps = Lanes.LaneBox.On(sheet, ("card:S1", Lanes.LaneBox.Network)).Evaluate().Runbook.Steps;
+        var steps = Lanes.LaneBox.On(sheet, (Place.Card("S1"), Lanes.LaneBox.Network)).Evaluate().Runbook.Steps;
         Assert.Equal(
             screen ? "Open the firmware set-up" : "Open its own page from another machine",
             steps.Single(s => s.Key == "start:setup").Title
@@ -34,9 +35,9 @@ public class RunbookTests
         var drawn = Lanes
             .LaneBox.On(
                 sheet,
-                ("card:S1", Lanes.LaneBox.Network),
+                (Place.Card("S1"), Lanes.LaneBox.Network),
                 (
-                    "card:S2",
+                    Place.Card("S2"),
                     new()
                     {
                         Name = "Tarrowby G1",
@@ -65,7 +66,7 @@ public class RunbookTests
     [Fact]
     public void A_new_network_card_brings_a_cable_and_is_plugged_in_at_the_start()
     {
-        var e = Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network)).Evaluate();
+        var e = Lanes.LaneBox.With((Place.Card("S1"), Lanes.LaneBox.Network)).Evaluate();
         Assert.Equal(
             "Cable for Lumick V2 (25 Gb/s), with what its port and the other end take",
             e.Shopping.TakeAlong.Single(t => t.Key == "take:line:card:S1").Text
@@ -82,7 +83,7 @@ public class RunbookTests
     public void What_is_taken_along_follows_from_what_is_changed()
     {
         string Text(JobState state, string key) => state.Evaluate().Shopping.TakeAlong.Single(t => t.Key == key).Text;
-        var card = Lanes.LaneBox.With(("card:S1", Lanes.LaneBox.Network));
+        var card = Lanes.LaneBox.With((Place.Card("S1"), Lanes.LaneBox.Network));
         Assert.Equal(
             "Drivers of Lumick V2 and the two commands for the capture afterwards",
             Text(card, "take:stick").Replace(" ×8 gen 3", "")
@@ -112,7 +113,7 @@ public class RunbookTests
 
     [Fact]
     public void Only_what_leaves_for_good_stands_in_the_ledger() =>
-        Assert.Equal(["slot:A1"], Plan.Evaluate().Runbook.CameOut.Select(l => l.Place));
+        Assert.Equal([Place.Slot("A1")], Plan.Evaluate().Runbook.CameOut.Select(l => l.Place));
 
     [Fact]
     public void Without_changes_there_are_no_steps() => Assert.Empty(Boards.Job(Boards.Server, "A1").Evaluate().Runbook.Steps);
@@ -131,7 +132,7 @@ public class RunbookTests
     {
         var step = Plan.Evaluate().Runbook.Steps.Single(s => s.Key == "in:slot:B1");
         var ticked = Plan.With(new SetTick(step.Key, true, step.Title));
-        var elsewhere = ticked.With(new Remove("slot:A1"));
+        var elsewhere = ticked.With(new Remove(Place.Slot("A1")));
         Assert.Equal(step.Title, elsewhere.Evaluate().Runbook.Steps.Single(s => s.Key == step.Key).Title);
         var changed = ticked.With(Boards.Fit("B1", Boards.Module(32)));
         Assert.NotEqual(changed.Ticks[step.Key].Wording, changed.Evaluate().Runbook.Steps.Single(s => s.Key == step.Key).Title);

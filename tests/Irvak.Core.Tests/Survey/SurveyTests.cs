@@ -1,5 +1,6 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -40,29 +41,29 @@ public class SurveyTests
     {
         var state = Read(Job(), Slots(Device("A1", 16, "X1"), Device("B1", 0), Device("C1", 0), Device("C2", 0)), "firmware listing");
         state = Read(state, Slots(Device("A1", 32, "X2"), Device("B1", 0), Device("C1", 0), Device("C2", 0)), "management page");
-        Assert.Equal(16 * 1024, state.Found["slot:A1"].Module!.CapacityMiB);
+        Assert.Equal(16 * 1024, state.Found[Place.Slot("A1")].Module!.CapacityMiB);
         var dispute = Assert.Single(Contradictions.Of(state));
-        Assert.Equal(("slot:A1", "firmware listing"), (dispute.Place, dispute.Believed));
+        Assert.Equal((Place.Slot("A1"), "firmware listing"), (dispute.Place, dispute.Believed));
         Assert.Equal(["firmware listing", "management page"], dispute.Claims.Select(c => c.By));
         Assert.Contains("line 7", dispute.Claims[1].Says);
 
         var settled = state.With(new Settle("slot:A1", "management page"));
-        Assert.Equal("X2", settled.Found["slot:A1"].Serial);
+        Assert.Equal("X2", settled.Found[Place.Slot("A1")].Serial);
         Assert.Empty(Contradictions.Of(settled));
         // The believed source says something new: what was decided is open again.
         var again = Read(settled, Slots(Device("A1", 8, "X3")), "firmware listing");
-        Assert.Equal("slot:A1", Assert.Single(Contradictions.Of(again)).Place);
+        Assert.Equal(Place.Slot("A1"), Assert.Single(Contradictions.Of(again)).Place);
     }
 
     [Fact]
     public void What_a_person_enters_by_hand_wins_and_a_later_capture_that_differs_is_asked_about()
     {
         var state = Read(Job(), Slots(Device("A1", 16)), "firmware listing")
-            .With(new RecordFound(new Dictionary<string, Unit?> { ["slot:A1"] = null }, null, SurveyFold.ByHand));
+            .With(new RecordFound(new Dictionary<Place, Unit?> { [Place.Slot("A1")] = null }, null, SurveyFold.ByHand));
         Assert.Empty(Contradictions.Of(state));
-        Assert.Contains("slot:A1", state.FoundEmpty);
+        Assert.Contains(Place.Slot("A1"), state.FoundEmpty);
         state = Read(state, Slots(Device("A1", 8)), "firmware listing");
-        Assert.Contains("slot:A1", state.FoundEmpty);
+        Assert.Contains(Place.Slot("A1"), state.FoundEmpty);
         Assert.Equal(["firmware listing", "by hand"], Assert.Single(Contradictions.Of(state)).Claims.Select(c => c.By));
     }
 
@@ -76,7 +77,7 @@ public class SurveyTests
             ReadingDiff.Of(state, seen, "firmware listing and system memory").Select(c => (c.What, c.Was != c.Now))
         );
         state = Read(state, seen, "firmware listing and system memory");
-        Assert.Equal("X9", state.Found["slot:A1"].Serial);
+        Assert.Equal("X9", state.Found[Place.Slot("A1")].Serial);
         Assert.Empty(Contradictions.Of(state));
         Assert.Equal("firmware listing and system memory", Assert.Single(state.Readings).Key);
     }
@@ -137,11 +138,11 @@ public class SurveyTests
     {
         var state = Read(Job(), new Observation { Drives = [Drive("E1", path: "/dev/sda")] }, "block devices");
         var loose = Assert.Single(LooseDrives.Of(state));
-        Assert.Equal(["bay:1", "bay:2", "bay:3", "bay:4"], loose.Homes);
-        state = state.With(new RecordFound(new Dictionary<string, Unit?> { ["bay:3"] = loose.Unit }, null, SurveyFold.ByHand));
+        Assert.Equal([Place.Bay("1"), Place.Bay("2"), Place.Bay("3"), Place.Bay("4")], loose.Homes);
+        state = state.With(new RecordFound(new Dictionary<Place, Unit?> { [Place.Bay("3")] = loose.Unit }, null, SurveyFold.ByHand));
         Assert.Empty(LooseDrives.Of(state));
         state = Read(state, new Observation { Drives = [Drive("E1", health: new SeenHealth { Pending = 4 })] }, "drive health");
-        Assert.Equal(Grade.C, state.Found["bay:3"].Grade!.Grade);
+        Assert.Equal(Grade.C, state.Found[Place.Bay("3")].Grade!.Grade);
         var check = SurveyChecks.Of(state).Single(c => c.Key == "drives");
         Assert.Equal(CheckState.Care, check.State);
         Assert.Contains("3 (E1)", check.Answer);
@@ -188,14 +189,14 @@ public class SurveyTests
     [InlineData("Disk.Bay.04", "bay:4")]
     [InlineData("9", null)]
     public void A_bay_is_known_by_its_whole_name_or_its_number(string told, string? place) =>
-        Assert.Equal(place, BayMatch.Of(Storage, new Observation { Drives = [Drive("E1", told)] }).SingleOrDefault()?.Place);
+        Assert.Equal(place, BayMatch.Of(Storage, new Observation { Drives = [Drive("E1", told)] }).SingleOrDefault()?.Place.ToString());
 
     [Fact]
     public void Bays_counted_from_zero_are_taken_one_further() // common practice, no source
     {
         var seen = new Observation { Drives = [Drive("E0", "0"), Drive("E3", "3")] };
         Assert.True(BayMatch.CountsFromZero(Storage, seen));
-        Assert.Equal([("bay:1", "E0"), ("bay:4", "E3")], BayMatch.Of(Storage, seen).Select(b => (b.Place, b.Drive.Serial!)));
+        Assert.Equal([(Place.Bay("1"), "E0"), (Place.Bay("4"), "E3")], BayMatch.Of(Storage, seen).Select(b => (b.Place, b.Drive.Serial!)));
         Assert.False(BayMatch.CountsFromZero(Storage, new Observation { Drives = [Drive("E0", "0"), Drive("E4", "4")] }));
     }
 
@@ -228,10 +229,10 @@ public class SurveyTests
         var found = AsFound.From(Storage, seen, "x").Places;
         Assert.Equal(
             ("Adapter", CardRole.Controller, 8),
-            (found["card:S1"]!.Card!.Name, found["card:S1"]!.Card!.Role, found["card:S1"]!.Card!.Elec)
+            (found[Place.Card("S1")]!.Card!.Name, found[Place.Card("S1")]!.Card!.Role, found[Place.Card("S1")]!.Card!.Elec)
         );
-        Assert.Null(found["card:S2"]);
-        Assert.Equal("x, line 30", found["card:S1"]!.Source);
+        Assert.Null(found[Place.Card("S2")]);
+        Assert.Equal("x, line 30", found[Place.Card("S1")]!.Source);
     }
 
     [Fact]
@@ -292,15 +293,15 @@ public class SurveyTests
     {
         var seen = new Observation { Drives = [Drive("E1", "2"), Drive("E2", "7")] };
         var state = JobState.Start.With(new ReadBefore(seen, "management page"), new AdoptSheet(Storage));
-        Assert.Equal("E1", state.Found["bay:2"].Serial);
+        Assert.Equal("E1", state.Found[Place.Bay("2")].Serial);
         Assert.Equal("E2", Assert.Single(LooseDrives.Of(state)).Unit.Serial);
         // A sheet with more bays takes the other drive too, and what a person emptied stays empty.
         state = state.With(
-            new RecordFound(new Dictionary<string, Unit?> { ["bay:2"] = null }, null, SurveyFold.ByHand),
+            new RecordFound(new Dictionary<Place, Unit?> { [Place.Bay("2")] = null }, null, SurveyFold.ByHand),
             new AdoptSheet(Storage with { Bays = [Storage.Bays[0] with { Names = ["1", "2", "3", "4", "5", "6", "7"], Cols = 7 }] })
         );
-        Assert.Equal("E2", state.Found["bay:7"].Serial);
-        Assert.Contains("bay:2", state.FoundEmpty);
+        Assert.Equal("E2", state.Found[Place.Bay("7")].Serial);
+        Assert.Contains(Place.Bay("2"), state.FoundEmpty);
     }
 
     [Fact]

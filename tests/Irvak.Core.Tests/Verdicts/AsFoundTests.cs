@@ -1,5 +1,6 @@
 using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
@@ -54,7 +55,7 @@ public sealed class AsFoundTests
             stops,
             Boards
                 .Job(sheet, "A1")
-                .With(new Fit("bay:1", new() { Drive = unit, Source = "shelf" }))
+                .With(new Fit(Place.Bay("1"), new() { Drive = unit, Source = "shelf" }))
                 .Evaluate()
                 .Findings.Any(f => f.Rule.Code == "DRV-FORM")
         );
@@ -74,7 +75,7 @@ public sealed class AsFoundTests
         };
         Finding? Next(bool plate) =>
             LaneBox
-                .With(("card:S1", card with { BackPlate = false }), ("card:S2", card with { BackPlate = plate }))
+                .With((Place.Card("S1"), card with { BackPlate = false }), (Place.Card("S2"), card with { BackPlate = plate }))
                 .Evaluate()
                 .Findings.FirstOrDefault(f => f.Rule.Code == "CARD-NEXT");
         Assert.Equal(

@@ -2,6 +2,7 @@ using Irvak.Core.Aims;
 using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -30,18 +31,18 @@ public class RuleCaseTests
     private static JobState Without2(JobState state) =>
         state with
         {
-            Found = state.Found.Remove("socket:CPU 2"),
-            FoundEmpty = state.FoundEmpty.Add("socket:CPU 2"),
+            Found = state.Found.Remove(Place.Socket("CPU 2")),
+            FoundEmpty = state.FoundEmpty.Add(Place.Socket("CPU 2")),
         };
 
     /// <summary>A socket that nobody looked at.</summary>
-    private static JobState Unlooked2(JobState state) => state with { Found = state.Found.Remove("socket:CPU 2") };
+    private static JobState Unlooked2(JobState state) => state with { Found = state.Found.Remove(Place.Socket("CPU 2")) };
 
     private static JobState Cpu(JobState state, int gib) =>
         state with
         {
             Found = state.Found.SetItem(
-                "socket:CPU 1",
+                Place.Socket("CPU 1"),
                 new()
                 {
                     Processor = new()
@@ -67,7 +68,7 @@ public class RuleCaseTests
         state with
         {
             Found = state.Found.SetItem(
-                "socket:CPU 1",
+                Place.Socket("CPU 1"),
                 new() { Processor = change(new() { Name = "Ostrel", MemoryRateMTs = 2666 }), Source = "test" }
             ),
         };
@@ -97,7 +98,7 @@ public class RuleCaseTests
         var state = Boards.Job(Sockets, "A1", "C1");
         return (change?.Invoke(state) ?? state).With(
             new Fit(
-                "socket:" + socket,
+                Place.Socket(socket),
                 new Builds.Unit { Processor = part(new() { Name = "Ostrel", MemoryRateMTs = 2666 }), Source = "shelf" }
             )
         );
@@ -272,7 +273,7 @@ public class RuleCaseTests
                 .Job(Sockets with { Sockets = [new("CPU 1", true), new("CPU 2")] }, "A1")
                 .With(
                     new Fit(
-                        "socket:CPU 1",
+                        Place.Socket("CPU 1"),
                         new Builds.Unit
                         {
                             Processor = new() { Name = "Ostrel" },

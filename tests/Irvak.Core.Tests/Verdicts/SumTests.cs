@@ -1,3 +1,4 @@
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 using Irvak.Structure;
@@ -45,8 +46,8 @@ public class SumTests
         Assert.Equal("1 250 MB/s", ((Stated)new Throughput(1250)).Words);
         Assert.Equal("€ 12.50", ((Stated)Money.Euro(12.5m)).Words);
         Assert.Equal("64 GiB", ((Stated)ByteCount.FromMiB(65_536)).Words);
-        Assert.Equal("[[slot:A1]] and [[slot:B1]]", Stated.At(["slot:A1", "slot:B1"]).Words);
-        Assert.Equal(Stated.At("slot:A1"), Stated.At(["slot:A1"]));
-        Assert.NotEqual(Stated.At("slot:A1"), Stated.At("slot:A2"));
+        Assert.Equal("[[slot:A1]] and [[slot:B1]]", Stated.At([Place.Slot("A1"), Place.Slot("B1")]).Words);
+        Assert.Equal(Stated.At(Place.Slot("A1")), Stated.At([Place.Slot("A1")]));
+        Assert.NotEqual(Stated.At(Place.Slot("A1")), Stated.At(Place.Slot("A2")));
     }
 }

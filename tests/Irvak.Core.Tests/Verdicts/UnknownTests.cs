@@ -1,5 +1,6 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Edits;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
@@ -36,7 +37,7 @@ public sealed class UnknownTests
                 .Job(Boards.Server, "A1")
                 .With(Boards.Fit("B1", module))
                 .Evaluate()
-                .Findings.Where(f => f.Places.Contains("slot:B1") && f.Severity > Severity.Note);
+                .Findings.Where(f => f.Places.Contains(Place.Slot("B1")) && f.Severity > Severity.Note);
         Assert.Contains(At(With(wrong)), f => f.Severity == Severity.Stop);
         Assert.Contains(At(With(null)), f => f.Rule.Code == "MEM-UNKNOWN");
         Assert.DoesNotContain(At(Boards.Module()), f => f.Rule.Code == "MEM-UNKNOWN");
@@ -57,9 +58,9 @@ public sealed class UnknownTests
         IEnumerable<Finding> At(DriveSheet drive) =>
             Boards
                 .Job(Sheet, "A1")
-                .With(new Fit("bay:1", new() { Drive = drive, Source = "shelf" }))
+                .With(new Fit(Place.Bay("1"), new() { Drive = drive, Source = "shelf" }))
                 .Evaluate()
-                .Findings.Where(f => f.Places.Contains("bay:1") && f.Severity > Severity.Note);
+                .Findings.Where(f => f.Places.Contains(Place.Bay("1")) && f.Severity > Severity.Note);
         Assert.Contains(At(With(wrong)), f => f.Severity == Severity.Stop);
         Assert.Contains(At(With(null)), f => f.Rule.Code == "DRV-UNKNOWN");
         Assert.Empty(At(Disk));
@@ -103,7 +104,10 @@ public sealed class UnknownTests
         // One that somebody saw to be missing does.
         Assert.Contains(
             Blank
-                .With(new RecordFound(new Dictionary<string, Builds.Unit?> { ["socket:CPU 1"] = null }, null, "eye"), Boards.Fit("A1"))
+                .With(
+                    new RecordFound(new Dictionary<Place, Builds.Unit?> { [Place.Socket("CPU 1")] = null }, null, "eye"),
+                    Boards.Fit("A1")
+                )
                 .Evaluate()
                 .Findings,
             f => f.Rule.Code == "MEM-DARK"
@@ -124,7 +128,7 @@ public sealed class UnknownTests
             .With(
                 Boards.Fit("A1"),
                 new Fit(
-                    "card:S1",
+                    Place.Card("S1"),
                     new()
                     {
                         Card = new()
@@ -140,7 +144,7 @@ public sealed class UnknownTests
             )
             .Evaluate();
         Assert.DoesNotContain(e.Findings, f => f.Severity == Severity.Stop);
-        Assert.Equal(8, e.Lanes.Branches.Single(b => b.Place == "card:S1").Used);
+        Assert.Equal(8, e.Lanes.Branches.Single(b => b.Place == Place.Card("S1")).Used);
     }
 
     [Fact]
@@ -152,7 +156,7 @@ public sealed class UnknownTests
             Assert.Equal((null, null), e.Ledge.Single(d => d.Name == name) is var d ? (d.Found, d.Planned) : default);
         var some = Blank
             .With(
-                new RecordFound(new Dictionary<string, Builds.Unit?> { ["slot:A1"] = Boards.Unit() }, null, "eye"),
+                new RecordFound(new Dictionary<Place, Builds.Unit?> { [Place.Slot("A1")] = Boards.Unit() }, null, "eye"),
                 new SetWish(WishKind.MemoryGiB, 64)
             )
             .Evaluate();
@@ -168,16 +172,18 @@ public sealed class UnknownTests
         Assert.Null(Boards.Job(sheet, "A1").Evaluate().Lanes.Left);
         var told = Boards.Job(sheet with { Roots = [new("CPU 1", 16, 4)] }, "A1");
         Assert.Null(told.Evaluate().Lanes.Left);
-        Assert.Equal(16, (told with { FoundEmpty = told.FoundEmpty.Add("card:S1") }).Evaluate().Lanes.Left);
+        Assert.Equal(16, (told with { FoundEmpty = told.FoundEmpty.Add(Place.Card("S1")) }).Evaluate().Lanes.Left);
     }
 
     [Fact]
     public void A_boot_drive_of_unknown_size_is_not_too_small()
     {
-        var life = new Boot.BootPlan(["bay:1"]).LifeOn(Flash with { Bytes = null });
+        var life = new Boot.BootPlan([Place.Bay("1")]).LifeOn(Flash with { Bytes = null });
         Assert.Null(life.SpaceYears);
         Assert.StartsWith("Its size is not known", life.Verdict);
-        Assert.NotNull(new Boot.BootPlan(["bay:1"], BaseGB: 206_768, StagingGB: 393_945, SharedGB: 920_494).LifeOn(Flash).SpaceYears);
+        Assert.NotNull(
+            new Boot.BootPlan([Place.Bay("1")], BaseGB: 206_768, StagingGB: 393_945, SharedGB: 920_494).LifeOn(Flash).SpaceYears
+        );
     }
 
     /// <summary>No finding of any rule case prints a number or a word for what is null: sentences never hold an empty value, and a hole is

@@ -202,7 +202,7 @@ const HELD: Record<string, string> = { arrays: 'Usable', lanes: 'Lanes left', pa
 const here = (f: FindingView, tab: string) => ({ stop: 4, care: 2, note: 0 })[f.severity] + (f.sheet === tab ? 1 : 0);
 
 /** Whether a part's kind belongs into a place of that kind; the core says which. */
-const fits = (unit: Unit, place: string) => !!unit.homes?.includes(place.slice(0, place.indexOf(':')));
+const fits = (unit: Unit, place: string) => !!unit.homes?.some((home) => place.startsWith(home + ':'));
 
 /** Every drive with the array that the plan gives it to. */
 function withArrays(job: JobView): JobView {
