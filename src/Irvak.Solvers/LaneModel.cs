@@ -102,7 +102,7 @@ internal sealed class LaneModel
         var options = new List<LaneOption>();
         foreach (
             var board in LaneInput.Sheet.Boards.Where(b =>
-                b.What == "mezzanine" && b.Elec is > 0 && card.Unit.Card!.Bus is "ocp" or "mezzanine"
+                b.What == BoardKind.Mezzanine && b.Elec is > 0 && card.Unit.Card!.Bus is CardBus.Ocp or CardBus.Mezzanine
             )
         )
             if (!Dark(board.Root))
@@ -117,7 +117,7 @@ internal sealed class LaneModel
             if (card.Unit.Card!.Thick > 1 && i + card.Unit.Card.Thick > Slots.Count)
                 continue;
             IReadOnlyList<string> covers = [.. Slots.Skip(i + 1).Take(Math.Max(0, card.Unit.Card.Thick - 1)).Select(s => s.Id)];
-            if (slot.Bus == "pci")
+            if (slot.Bus == CardBus.Pci)
             {
                 options.Add(
                     new(

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using DbUp;
+using Irvak.Core.Sheets;
 using Npgsql;
 
 namespace Irvak.Store;
@@ -17,6 +18,12 @@ public sealed class Database(string connectionString) : IAsyncDisposable
             NumberHandling = JsonNumberHandling.Strict,
         }
     );
+
+    /// <summary>How stored documents are read: a word that has no place in a list of today is one of another kind.</summary>
+    private static readonly JsonSerializerOptions Stored = new(Json)
+    {
+        Converters = { new StoredWord<BoardKind>(BoardKind.Other), new StoredWord<CardBus>(CardBus.Other) },
+    };
 
     private static JsonSerializerOptions Strict(JsonSerializerOptions json)
     {
@@ -127,5 +134,5 @@ public sealed class Database(string connectionString) : IAsyncDisposable
 
     public static string ToJson<T>(T value) => JsonSerializer.Serialize(value, Json);
 
-    public static T FromJson<T>(string json) => JsonSerializer.Deserialize<T>(json, Json) ?? throw new JsonException("null document");
+    public static T FromJson<T>(string json) => JsonSerializer.Deserialize<T>(json, Stored) ?? throw new JsonException("null document");
 }

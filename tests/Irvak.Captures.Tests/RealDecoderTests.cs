@@ -87,15 +87,20 @@ public class RealDecoderTests
     }
 
     [Theory] // DSP0134, type 3: 09h, 0Ah and 1Fh are carried, 17h stands in a rack; bit 7 tells of a lock
-    [InlineData(0x09, 0, "Laptop", "laptop", 0)]
-    [InlineData(0x8A, 0, "Notebook", "laptop", 0)]
-    [InlineData(0x1F, 0, "Convertible", "laptop", 0)]
-    [InlineData(0x17, 2, "Rack Mount Chassis", "rack", 2)]
-    [InlineData(0x11, 0, "Main Server Chassis", "board", 0)]
-    [InlineData(0x03, 0, "Desktop", "board", 0)]
-    [InlineData(0x01, 0, "Other", "board", 0)]
-    public void The_chassis_is_told_and_a_draft_has_it_where_it_is_sure(int kind, int units, string words, string drafted, int height) =>
-        Both([SmbiosDump.Chassis(kind, units), SmbiosDump.Array(0x1000, 1), SmbiosDump.Device(0x1100, 0x1000, "A1", "B", 8192, 0)], seen =>
+    [InlineData(0x09, 0, "Laptop", ChassisKind.Laptop, 0)]
+    [InlineData(0x8A, 0, "Notebook", ChassisKind.Laptop, 0)]
+    [InlineData(0x1F, 0, "Convertible", ChassisKind.Laptop, 0)]
+    [InlineData(0x17, 2, "Rack Mount Chassis", ChassisKind.Rack, 2)]
+    [InlineData(0x11, 0, "Main Server Chassis", ChassisKind.Board, 0)]
+    [InlineData(0x03, 0, "Desktop", ChassisKind.Board, 0)]
+    [InlineData(0x01, 0, "Other", ChassisKind.Board, 0)]
+    public void The_chassis_is_told_and_a_draft_has_it_where_it_is_sure(
+        int kind,
+        int units,
+        string words,
+        ChassisKind drafted,
+        int height
+    ) => Both([SmbiosDump.Chassis(kind, units), SmbiosDump.Array(0x1000, 1), SmbiosDump.Device(0x1100, 0x1000, "A1", "B", 8192, 0)], seen =>
         {
             Assert.Equal((words, units == 0 ? null : units), (seen.ChassisType, seen.RackUnits));
             Assert.Equal(new Chassis(drafted, height), SheetDraft.From(seen)!.Chassis);

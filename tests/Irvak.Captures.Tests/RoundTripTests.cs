@@ -64,7 +64,7 @@ public class RoundTripTests
                     MemberOf = random.Next(2) == 0 ? "md0" : null,
                     Source = "s",
                 },
-                PlaceKind.Card when sheet.Slots.First(s => Place.Card(s.Id) == place).Bus != "pci" => new Unit
+                PlaceKind.Card when sheet.Slots.First(s => Place.Card(s.Id) == place).Bus != CardBus.Pci => new Unit
                 {
                     Card = new()
                     {
@@ -202,7 +202,7 @@ public class RoundTripTests
         Machines.Sample(
             q =>
             {
-                if (q.Machine.Sheet.Slots.All(s => s.Bus == "pci"))
+                if (q.Machine.Sheet.Slots.All(s => s.Bus == CardBus.Pci))
                     return;
                 var machine = new SimulatedMachine(q, Facts);
                 var reading = CaptureReader.Read(machine.FirmwareListing() + machine.System.Pci());
@@ -294,7 +294,7 @@ public class RoundTripTests
 
     private static void SamePlacesByName(Question q, RecordFound found)
     {
-        foreach (var slot in q.Machine.Sheet.Slots.Where(s => s.Bus != "pci"))
+        foreach (var slot in q.Machine.Sheet.Slots.Where(s => s.Bus != CardBus.Pci))
             Assert.Equal(
                 q.Machine.Found.At(Place.Card(slot.Id))?.Card!.Name,
                 found.Places.GetValueOrDefault(Place.Card(slot.Id))?.Card!.Name

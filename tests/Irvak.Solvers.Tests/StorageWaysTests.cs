@@ -121,7 +121,7 @@ public class StorageWaysTests
             Part("cheap", 100, DriveProtocol.Sas),
             Part("wrong", 10, DriveProtocol.Sata),
         ];
-        var sheet = DriveBox.Sheet with { Boards = [new("SATA", "controller", "CPU 1", Ports: 8)] };
+        var sheet = DriveBox.Sheet with { Boards = [new("SATA", BoardKind.Controller, "CPU 1", Ports: 8)] };
         var state = Boards
             .Job(sheet, "A1", "C1")
             .With([

@@ -212,6 +212,29 @@ public class DamageTests(StoreFixture store)
         Assert.DoesNotContain(part.Id, (await store.Library.Shelf(default)).ById.Keys);
     }
 
+    [Fact] // words had no list once
+    public async Task A_stored_sheet_with_a_word_that_is_on_no_list_opens_with_it_as_something_else()
+    {
+        var id = $"w-{Guid.NewGuid():N}";
+        var sheet = Boards.Server with
+        {
+            Id = id,
+            Boards = [new("B1", BoardKind.Expander), new("B2", BoardKind.Network)],
+            Slots = [new("S1", 16, 16, 4, "CPU 1", CardBus.Pci)],
+        };
+        await store.Library.Keep(sheet, default);
+        await Run(
+            """
+            update machine_sheet set document =
+                jsonb_set(jsonb_set(document, '{boards,0,what}', '"riser"'), '{slots,0,bus}', '"vesa"') where id = @id
+            """,
+            new { id }
+        );
+        var read = (await store.Library.Sheet(id, default))!;
+        Assert.Equal([BoardKind.Other, BoardKind.Network], read.Boards.Select(b => b.What));
+        Assert.Equal(CardBus.Other, read.Slots[0].Bus);
+    }
+
     [Fact]
     public async Task A_key_used_again_for_something_else_and_a_number_that_nobody_can_have_seen_are_refused()
     {

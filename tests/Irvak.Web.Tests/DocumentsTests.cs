@@ -88,6 +88,18 @@ public class DocumentsTests(WebFixture web)
         await WebFixture.Problem(await web.Http.GetAsync("/api/parts/a"), 404, "unknown");
     }
 
+    [Theory]
+    [InlineData(""""chassis":{"kind":"barrel"}"""", "/chassis/kind", "It is one of rack, edge, tower, deskside, ")]
+    [InlineData(""""boards":[{"id":"B","what":"Controller"}]"""", "/boards/0/what", "It is one of controller, expander, ")]
+    [InlineData(""""slots":[{"id":"S1","mech":4,"elec":4,"gen":3,"bus":"vesa"}]"""", "/slots/0/bus", "It is one of pcie, pci, ")]
+    public async Task A_word_that_is_on_no_list_is_told_with_the_list(string part, string path, string words)
+    {
+        var document = $$"""{"format":"irvak-machine/1","id":"x","name":"X","{{part}}}""";
+        var said = (await WebFixture.Problem(await Import(document), 400, "invalid")).GetProperty("errors").EnumerateArray().Single();
+        Assert.Equal(path, said.GetProperty("path").GetString());
+        Assert.StartsWith(words, said.GetProperty("text").GetString(), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task A_job_goes_out_and_comes_in_again_with_its_history()
     {

@@ -1232,11 +1232,16 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        /**
+         * @description What stands on a board, or goes onto it.
+         * @enum {unknown}
+         */
+        BoardKind: "controller" | "expander" | "multiplier" | "mezzanine" | "network" | "boot flash" | "module bay" | "other";
         /** @description A place on or for a board: on-board controller, expander, mezzanine or vendor module bay. */
         BoardPlace: {
             id: string;
-            /** @description controller, expander, multiplier, mezzanine, network, "boot flash" or "module bay". */
-            what: string;
+            /** @description What it is. */
+            what: components["schemas"]["BoardKind"];
             root?: null | string;
             /**
              * Format: int32
@@ -1686,6 +1691,8 @@ export interface components {
             changed: components["schemas"]["Changed"][];
         };
         /** @enum {unknown} */
+        CardBus: "pcie" | "pci" | "mini-pcie" | "ocp" | "mezzanine" | "other" | null;
+        /** @enum {unknown} */
         CardRole: "controller" | "network" | "carrier" | "port-card" | "graphics" | "expander" | "other";
         /** @description What a card or module for a slot, mezzanine or module bay is. A field that is not known is null. */
         CardSheet: {
@@ -1704,8 +1711,7 @@ export interface components {
             elec?: null | number;
             /** Format: int32 */
             gen?: null | number;
-            /** @description pcie, pci, ocp or mezzanine; null for pcie. */
-            bus?: null | string;
+            bus?: null | components["schemas"]["CardBus"];
             /** @description Widths of the devices on it: 4, 4, 4, 4 for a carrier; 8, 8 for a card with two chips of its own and no switch. */
             endpoints?: null | number[];
             /**
@@ -1794,11 +1800,8 @@ export interface components {
             slots: string[];
         };
         Chassis: {
-            /**
-             * @description One of IReadOnlyDictionary&lt;string, string&gt; ChassisKinds.All; "board" when nothing is known of the chassis.
-             * @default board
-             */
-            kind: string;
+            /** @description How it is built; a board alone when nothing is known of it. */
+            kind?: components["schemas"]["ChassisKind"];
             /**
              * Format: int32
              * @description Height in rack units, 0 when none.
@@ -1806,6 +1809,12 @@ export interface components {
              */
             units: number;
         };
+        /**
+         * @description The kinds of chassis that can be drawn.
+         * @default board
+         * @enum {unknown}
+         */
+        ChassisKind: "rack" | "edge" | "tower" | "deskside" | "drawers" | "slab" | "thin" | "laptop" | "shelf" | "board";
         /** @enum {unknown} */
         CheckState: "open" | "well" | "care" | "not-well";
         /** @description What one source says of one value. All are kept; one is chosen. */
@@ -2633,8 +2642,7 @@ export interface components {
             gen: number;
             /** @description What feeds it. */
             root?: null | string;
-            /** @description pcie, pci (conventional), mini-pcie or ocp; null for pcie. */
-            bus?: null | string;
+            bus?: null | components["schemas"]["CardBus"];
             /** @description Ways the firmware can divide it, each the widths in order; null when not known. */
             splits?: null | number[][];
             /**
@@ -3253,7 +3261,7 @@ export interface components {
             /** @description True when a switch on the card shares the slot among its devices. */
             switched: boolean;
             ends: components["schemas"]["LaneEnd"][];
-            bus?: null | string;
+            bus?: null | components["schemas"]["CardBus"];
             card?: null | string;
             /** @default false */
             cardNew: boolean;

@@ -134,7 +134,16 @@ export const MACHINE: SectionSpec[] = [
         help: 'On-board controllers, expanders, mezzanine places, vendor module bays.',
         fields: [
           text('id', 'Name'),
-          text('what', 'What it is'),
+          pick('what', 'What it is', [
+            ['controller', 'controller'],
+            ['expander', 'expander'],
+            ['multiplier', 'port multiplier'],
+            ['mezzanine', 'mezzanine'],
+            ['network', 'network'],
+            ['boot flash', 'boot flash'],
+            ['module bay', 'bay for a maker’s module'],
+            ['other', 'something else'],
+          ]),
           text('root', 'Fed by'),
           num('elec', 'Lanes'),
           num('gen', 'Generation'),

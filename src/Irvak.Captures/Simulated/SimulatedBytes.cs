@@ -91,7 +91,7 @@ public sealed class SimulatedBytes(MachineSheet sheet, Build build, FirmwareFact
             _ => 0,
         };
         body[1] =
-            slot.Bus == "pci"
+            slot.Bus == CardBus.Pci
                 ? (byte)6
                 : (byte)(
                     slot.Gen switch

@@ -113,7 +113,7 @@ public sealed class SimulatedMachine(Question question, FirmwareFacts firmware, 
     private void AppendSlot(StringBuilder text, int index, ExpansionSlot slot)
     {
         var used = _build.At(Place.Card(slot.Id)) is not null;
-        var type = slot.Bus == "pci" ? "32-bit PCI" : $"x{slot.Elec} PCI Express {slot.Gen} x{slot.Mech}";
+        var type = slot.Bus == CardBus.Pci ? "32-bit PCI" : $"x{slot.Elec} PCI Express {slot.Gen} x{slot.Mech}";
         text.Append(
             $"Handle 0x{0x0900 + index:X4}, DMI type 9, 17 bytes\nSystem Slot "
                 + $"Information\n\tDesignation: {slot.Id}\n\tType: {type}\n\tCurrent "

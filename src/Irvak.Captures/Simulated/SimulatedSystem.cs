@@ -60,7 +60,7 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
         for (var i = 0; i < sheet.Slots.Count; i++)
         {
             var slot = sheet.Slots[i];
-            if (slot.Bus == "pci")
+            if (slot.Bus == CardBus.Pci)
                 continue;
             var card = build.At(Place.Card(slot.Id))?.Card;
             var (gen, width) = (Math.Min(slot.Gen, card?.Gen ?? slot.Gen), Math.Min(slot.Elec, card?.Elec ?? slot.Elec));
@@ -97,7 +97,7 @@ public sealed class SimulatedSystem(MachineSheet sheet, Build build)
     {
         var text = new StringBuilder();
         for (var i = 0; i < sheet.Slots.Count; i++)
-            if (sheet.Slots[i].Bus != "pci" && build.At(Place.Card(sheet.Slots[i].Id)) is { Card: { } card })
+            if (sheet.Slots[i].Bus != CardBus.Pci && build.At(Place.Card(sheet.Slots[i].Id)) is { Card: { } card })
                 text.Append(
                     $"Slot:\t{CardAddress(i)}\nClass:\t{Class(card.Role)[..Class(card.Role).IndexOf('[')].Trim()}"
                         + $"\nDevice:\t{card.Name}\nPhySlot:\t{sheet.Slots[i].Id}\n\n"

@@ -31,7 +31,7 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
             > 1 => null,
             // Drives found there that a board's own ports can't run show that something else is behind the bays.
             _ => bays.Root is null && bays.Names.All(n => found.At(Place.Bay(n))?.Drive?.Protocol is null or DriveProtocol.Sata)
-                ? sheet.Boards.Where(b => b.What == "controller").Select(OnBoard).FirstOrDefault()
+                ? sheet.Boards.Where(b => b.What == BoardKind.Controller).Select(OnBoard).FirstOrDefault()
                 : null,
         };
     }
@@ -52,7 +52,7 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
                 },
                 ports
             )
-        : sheet.Boards.FirstOrDefault(b => Place.Board(b.Id) == place && b.What == "controller") is { } board ? OnBoard(board)
+        : sheet.Boards.FirstOrDefault(b => Place.Board(b.Id) == place && b.What == BoardKind.Controller) is { } board ? OnBoard(board)
         : null;
 
     /// <summary>Every controller that bays can be cabled to, cards first.</summary>
@@ -62,7 +62,7 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
             .. build
                 .Units.Where(u => u.Value.Card is { Role: CardRole.PortCard, Controller: null, Endpoints.Count: > 0 })
                 .Select(u => At(sheet, build, u.Key)!),
-            .. sheet.Boards.Where(b => b.What == "controller").Select(OnBoard),
+            .. sheet.Boards.Where(b => b.What == BoardKind.Controller).Select(OnBoard),
         ];
 
     private static IEnumerable<BayController> Cards(Build build) =>
@@ -77,7 +77,9 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
             return board;
         if (At(sheet, build, Place.Card(root)) is { } card)
             return card;
-        return sheet.Boards.FirstOrDefault(b => b.Id == root && b.What is "expander" or "multiplier") is { Root: { } next } && next != root
+        return
+            sheet.Boards.FirstOrDefault(b => b.Id == root && b.What is BoardKind.Expander or BoardKind.Multiplier) is { Root: { } next }
+            && next != root
             ? Named(sheet, build, next)
             : null;
     }

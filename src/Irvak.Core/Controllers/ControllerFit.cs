@@ -252,8 +252,8 @@ public static class ControllerFit
     /// behind an expander.</summary>
     private static int PortsFor(ControllerInput q, BayGroup bays, int drives) =>
         drives == 0 ? 0
-        : q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is "multiplier" ? 1
-        : bays.Expander == true || q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is "expander" ? 4
+        : q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is BoardKind.Multiplier ? 1
+        : bays.Expander == true || q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is BoardKind.Expander ? 4
         : drives;
 
     private static Finding? OfDrive(ControllerInput q, BayGroup bays, Place place, DriveSheet drive, BayController controller)
@@ -424,8 +424,8 @@ public static class ControllerFit
                 member.Kind == PlaceKind.M2
                     ? q.Planned.At(member)?.Drive?.Protocol == DriveProtocol.Nvme
                         ? "the lanes of its M.2 place"
-                        : q.Sheet.Boards.Any(b => b.What == "controller")
-                            ? $"on-board {q.Sheet.Boards.First(b => b.What == "controller").Id}"
+                        : q.Sheet.Boards.Any(b => b.What == BoardKind.Controller)
+                            ? $"on-board {q.Sheet.Boards.First(b => b.What == BoardKind.Controller).Id}"
                             : "the board"
                     : q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => Place.Bay(n) == member)) is { } bays
                         ? q.ControllerOf(bays) is { } own

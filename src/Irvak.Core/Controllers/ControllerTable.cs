@@ -224,17 +224,17 @@ public static class ControllerTable
     /// <summary>The first free slot that a card fits into by bus, width, height and length; lanes are for the lane sheet to say.</summary>
     private static (Place? Place, string? Why) Slot(ControllerInput q, CardSheet card)
     {
-        var bus = card.Bus ?? "pcie";
-        if (bus is "ocp" or "mezzanine")
-            return q.Sheet.Boards.FirstOrDefault(b => b.What == "mezzanine" && q.Planned.At(Place.Board(b.Id)) is null) is { } board
+        var bus = card.Bus ?? CardBus.Pcie;
+        if (bus is CardBus.Ocp or CardBus.Mezzanine)
+            return q.Sheet.Boards.FirstOrDefault(b => b.What == BoardKind.Mezzanine && q.Planned.At(Place.Board(b.Id)) is null) is { } board
                 ? (Place.Board(board.Id), null)
                 : (null, "no free mezzanine place");
-        var slots = q.Sheet.Slots.Where(s => (s.Bus ?? "pcie") == bus).ToList();
+        var slots = q.Sheet.Slots.Where(s => (s.Bus ?? CardBus.Pcie) == bus).ToList();
         if (slots.Count == 0)
-            return (null, bus == "pci" ? "no conventional PCI slot" : "no slot");
+            return (null, bus == CardBus.Pci ? "no conventional PCI slot" : "no slot");
         var fits = slots
             .Where(s =>
-                (bus == "pci" || s.OpenEnd || s.Mech >= (card.Mech ?? 0))
+                (bus == CardBus.Pci || s.OpenEnd || s.Mech >= (card.Mech ?? 0))
                 && !(s.Height == "low" && card.Height == "full")
                 && !(s.LengthMm < card.LengthMm)
             )

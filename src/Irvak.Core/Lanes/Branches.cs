@@ -22,7 +22,7 @@ internal static class Branches
     {
         var place = Place.Card(slot.Id);
         var (dark, why) = CoveredBy(q, slot) is { } over ? (true, $"covered by {over}") : Darkness(q, slot.Id, slot.Root);
-        if (slot.Bus is "pci")
+        if (slot.Bus is CardBus.Pci)
             return Old(q, slot, place, dark, why);
         var lanes = dark ? 0 : Topology.LanesLeft(q, slot.Id) ?? slot.Elec;
         var unit = q.Planned.At(place);
@@ -210,12 +210,12 @@ internal static class Branches
     {
         var place = Place.Board(board.Id);
         var branch = Plain(q, place, board.Root, board.Elec!.Value, board.Gen ?? GenOf(q, board.Root));
-        if (board.What == "mezzanine" || branch.State is not (BranchState.Free or BranchState.NotLookedAt))
+        if (board.What == BoardKind.Mezzanine || branch.State is not (BranchState.Free or BranchState.NotLookedAt))
             return branch;
         // What is soldered there always runs.
         var soldered = End(
             place,
-            $"{board.What}, on board",
+            $"{KindWords.Of(board.What)}, on board",
             board.Elec,
             branch.Gen,
             Splitting.Link(branch.Lanes!.Value, branch.Gen, board.Elec, branch.Gen),
@@ -300,7 +300,23 @@ internal static class Branches
                     "shares the bus with every card on it"
                 ),
             ];
-        return new(place, PlaceKind.Card, slot.Root, null, 0, 0, null, StateOf(q, place, dark, unit), why, 0, 0, [], false, ends, "pci");
+        return new(
+            place,
+            PlaceKind.Card,
+            slot.Root,
+            null,
+            0,
+            0,
+            null,
+            StateOf(q, place, dark, unit),
+            why,
+            0,
+            0,
+            [],
+            false,
+            ends,
+            CardBus.Pci
+        );
     }
 
     private static LaneEnd Single(LaneInput q, Place place, Unit unit, int lanes, int? slotGen, double? need)

@@ -162,11 +162,11 @@ public static class CardFit
                 foreach (var finding in OfSlot(q, i, unit, card))
                     yield return finding;
         }
-        foreach (var board in q.Sheet.Boards.Where(b => b.What == "mezzanine"))
+        foreach (var board in q.Sheet.Boards.Where(b => b.What == BoardKind.Mezzanine))
             if (
                 q.IsNew(Place.Board(board.Id))
                 && q.Planned.At(Place.Board(board.Id)) is { Card: { } card } unit
-                && card.Bus is not ("ocp" or "mezzanine")
+                && card.Bus is not (CardBus.Ocp or CardBus.Mezzanine)
             )
                 yield return Finding.Of(
                     Bus,
@@ -197,12 +197,12 @@ public static class CardFit
     /// <summary>What a slot has against a card, with the card's value and its own.</summary>
     private static IEnumerable<(Rule Rule, string Its, string Theirs)> Against(ExpansionSlot slot, CardSheet card)
     {
-        if ((slot.Bus ?? "pcie") != (card.Bus ?? "pcie"))
+        if (slot.Bus == CardBus.Other || (slot.Bus ?? CardBus.Pcie) != (card.Bus ?? CardBus.Pcie))
         {
             yield return (Bus, BusWords(card.Bus), BusWords(slot.Bus));
             yield break;
         }
-        if (slot.Bus is not "pci" && (card.Mech ?? card.Elec) is { } edge && edge > slot.Mech && !slot.OpenEnd)
+        if (slot.Bus is not CardBus.Pci && (card.Mech ?? card.Elec) is { } edge && edge > slot.Mech && !slot.OpenEnd)
             yield return (Edge, $"{edge}", $"{slot.Mech}");
         if (slot.Height == "low" && card.Height == "full")
             yield return (Height, "full", "low");
@@ -286,7 +286,13 @@ public static class CardFit
         // Chassis of servers blow over all their slots; of others somebody has to look.
         if (card.NeedsAir == true && q.Sheet.Fans == 0)
             yield return Finding.Of(Air, places, null, name, here, ("machine", q.Sheet.Name), ("fans", "no fan"));
-        else if (card.NeedsAir == true && (q.Sheet.Fans is null || q.Sheet.Chassis.Kind is "deskside" or "thin" or "board" or "edge"))
+        else if (
+            card.NeedsAir == true
+            && (
+                q.Sheet.Fans is null
+                || q.Sheet.Chassis.Kind is ChassisKind.Deskside or ChassisKind.Thin or ChassisKind.Board or ChassisKind.Edge
+            )
+        )
             yield return Finding.Of(
                 AirUnknown,
                 places,
@@ -302,13 +308,14 @@ public static class CardFit
     private static IEnumerable<ExpansionSlot> Around(LaneInput q, int at, CardSheet card) =>
         q.Sheet.Slots.Skip(at + 1).Take(Math.Max(0, card.Thick - 1));
 
-    private static string BusWords(string? bus) =>
+    private static string BusWords(CardBus? bus) =>
         bus switch
         {
-            "pci" => "conventional PCI",
-            "ocp" => "the mezzanine (OCP)",
-            "mezzanine" => "a mezzanine",
-            "mini-pcie" => "mini PCI Express",
+            CardBus.Pci => "conventional PCI",
+            CardBus.Ocp => "the mezzanine (OCP)",
+            CardBus.Mezzanine => "a mezzanine",
+            CardBus.MiniPcie => "mini PCI Express",
+            CardBus.Other => "another bus",
             _ => "PCI Express",
         };
 

@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
+using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
 
@@ -20,7 +21,7 @@ public sealed record HoldRate(string Slot, int Gen) : SliceEdit<LaneSlice>
     {
         if (machine.Sheet is not { } sheet)
             return new("/edit", "The machine has no sheet yet.");
-        if (sheet.Slots.FirstOrDefault(s => s.Id == Slot) is not { } slot || slot.Bus is "pci")
+        if (sheet.Slots.FirstOrDefault(s => s.Id == Slot) is not { } slot || slot.Bus is CardBus.Pci)
             return new("/edit/slot", $"{Slot} is no slot of PCI Express of {sheet.FullName}.");
         return Gen < 0 || Gen > slot.Gen ? new("/edit/gen", $"{slot.Id} runs at generation {slot.Gen} at most.") : null;
     }

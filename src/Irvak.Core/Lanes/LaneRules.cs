@@ -163,7 +163,7 @@ public static class LaneRules
             yield return side;
         foreach (
             var bus in lanes
-                .Branches.Where(b => b.Bus == "pci" && b.State == BranchState.Used)
+                .Branches.Where(b => b.Bus == CardBus.Pci && b.State == BranchState.Used)
                 .GroupBy(b => b.Root)
                 .Where(g => g.Count() > 1)
         )

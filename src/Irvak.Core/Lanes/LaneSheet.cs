@@ -97,7 +97,7 @@ public sealed record LaneBranch(
     IReadOnlyList<int> Split,
     bool Switched,
     IReadOnlyList<LaneEnd> Ends,
-    string? Bus = null,
+    CardBus? Bus = null,
     string? Card = null,
     bool CardNew = false
 );
@@ -168,7 +168,7 @@ public sealed record LaneSheet(
         return new(
             roots,
             branches,
-            [.. q.Sheet.Slots.Where(s => s.Bus is null or "pcie").Select(s => Line(q, s))],
+            [.. q.Sheet.Slots.Where(s => s.Bus is null or CardBus.Pcie).Select(s => Line(q, s))],
             branches.Sum(b => b.Used),
             roots.Any(r => r is { Dark: false, NotLookedAt: > 0 }) ? null : left,
             left

@@ -52,7 +52,7 @@ public static class ChassisTypes
 
     /// <summary>The chassis that a sheet is drafted with: only what the words tell surely, else the board alone.</summary>
     public static Sheets.Chassis Of(Observation seen) =>
-        Carried.Contains(seen.ChassisType) ? new("laptop")
-        : seen.ChassisType == "Rack Mount Chassis" ? new("rack", seen.RackUnits ?? 0)
+        Carried.Contains(seen.ChassisType) ? new(Sheets.ChassisKind.Laptop)
+        : seen.ChassisType == "Rack Mount Chassis" ? new(Sheets.ChassisKind.Rack, seen.RackUnits ?? 0)
         : new();
 }

@@ -107,8 +107,8 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                     )
                 );
             var common = Highest(bays.LinkGbs, controller.Sheet.LinkGbs);
-            var hub = q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root && b.What is "expander" or "multiplier");
-            if (hub?.What == "multiplier")
+            var hub = q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root && b.What is BoardKind.Expander or BoardKind.Multiplier);
+            if (hub?.What == BoardKind.Multiplier)
                 way.Add(
                     new(
                         StageKind.Multiplier,
@@ -148,7 +148,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
     {
         if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
         {
-            if (branch.Bus == "pci")
+            if (branch.Bus == CardBus.Pci)
                 yield return OldBus(branch);
             else if (
                 card is not { HoldsDrives: true }
@@ -186,7 +186,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             [branch.Place],
             [
                 .. lanes
-                    .Branches.Where(b => b.Bus == "pci" && b.Root == branch.Root && b.Place != branch.Place)
+                    .Branches.Where(b => b.Bus == CardBus.Pci && b.Root == branch.Root && b.Place != branch.Place)
                     .SelectMany(b => b.Ends)
                     .Where(e => e.State != EndState.Out)
                     .Select(e => new Neighbour(e.Place, e.Name, Math.Min(e.NeedMBs ?? 0, e.MBs))),
@@ -331,7 +331,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
             {
                 root = branch.Root;
-                if (branch.Bus == "pci")
+                if (branch.Bus == CardBus.Pci)
                     way.Add(OldBus(branch) with { Kind = StageKind.NetworkSlot });
                 else if (branch.Ends.FirstOrDefault(e => e.State != EndState.Out) is { } end)
                     way.Add(Lane(place, branch, end, StageKind.Slot) with { Kind = StageKind.NetworkSlot });
@@ -342,7 +342,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
         {
             gbs = board;
             if (
-                q.Sheet.Boards.FirstOrDefault(b => b.What == "network" && b.Elec is > 0) is { } chip
+                q.Sheet.Boards.FirstOrDefault(b => b.What == BoardKind.Network && b.Elec is > 0) is { } chip
                 && lanes.Branches.FirstOrDefault(b => b.Place == Place.Board(chip.Id)) is { Ends.Count: > 0 } branch
             )
             {

@@ -16,7 +16,8 @@ public static class AirParts
         [
             .. Enumerable.Range(1, sheet.Fans ?? 0).Select(n => FanPrefix + n),
             .. sheet.FanInCover == true ? new[] { CoverFan } : [],
-            .. (sheet.Slots.Count > 0 && sheet.Chassis.Kind is not ("laptop" or "thin")) || sheet.Bays.Any(b => b.Tray is not null)
+            .. (sheet.Slots.Count > 0 && sheet.Chassis.Kind is not (ChassisKind.Laptop or ChassisKind.Thin))
+            || sheet.Bays.Any(b => b.Tray is not null)
                 ? new[] { Blanks }
                 : [],
             .. sheet.AirDuct == true ? new[] { Duct } : [],

@@ -57,11 +57,12 @@ internal static class Draws
         ProcessorWatt = 95,
         SmallProcessorWatt = 15;
 
-    private static bool IsSmall(MachineSheet sheet) => sheet.Chassis.Kind is "thin" or "laptop" or "drawers" or "slab";
+    private static bool IsSmall(MachineSheet sheet) =>
+        sheet.Chassis.Kind is ChassisKind.Thin or ChassisKind.Laptop or ChassisKind.Drawers or ChassisKind.Slab;
 
     public static IEnumerable<PowerLine> Of(MachineSheet sheet, Build build)
     {
-        if (sheet.Chassis.Kind != "shelf")
+        if (sheet.Chassis.Kind != ChassisKind.Shelf)
             yield return new(
                 Place.None,
                 "Board",

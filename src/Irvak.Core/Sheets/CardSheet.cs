@@ -45,8 +45,8 @@ public sealed record CardSheet : KeepsMore
 
     public int? Gen { get; init; }
 
-    /// <summary>pcie, pci, ocp or mezzanine; null for pcie.</summary>
-    public string? Bus { get; init; }
+    /// <summary>What its edge speaks; null for PCI Express.</summary>
+    public CardBus? Bus { get; init; }
 
     /// <summary>Widths of the devices on it: 4, 4, 4, 4 for a carrier; 8, 8 for a card with two chips of its own and no switch.</summary>
     public IReadOnlyList<int>? Endpoints { get; init; }

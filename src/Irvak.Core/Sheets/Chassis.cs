@@ -3,27 +3,9 @@ using Irvak.Core.Contracts;
 
 namespace Irvak.Core.Sheets;
 
-/// <param name="Kind">One of <see cref="ChassisKinds.All"/>; "board" when nothing is known of the chassis.</param>
+/// <param name="Kind">How it is built; a board alone when nothing is known of it.</param>
 /// <param name="Units">Height in rack units, 0 when none.</param>
-public sealed record Chassis(string Kind = "board", int Units = 0) : KeepsMore;
-
-/// <summary>The kinds of chassis that can be drawn, each with the words a person chooses it by.</summary>
-public static class ChassisKinds
-{
-    public static readonly IReadOnlyDictionary<string, string> All = new Dictionary<string, string>
-    {
-        ["rack"] = "rack server",
-        ["edge"] = "edge box with fins",
-        ["tower"] = "floor-standing server",
-        ["deskside"] = "workstation",
-        ["drawers"] = "storage unit with drawers",
-        ["slab"] = "flat all-flash box",
-        ["thin"] = "thin client",
-        ["laptop"] = "laptop",
-        ["shelf"] = "external drive shelf",
-        ["board"] = "board alone, chassis not known",
-    };
-}
+public sealed record Chassis(ChassisKind Kind = ChassisKind.Board, int Units = 0) : KeepsMore;
 
 /// <param name="Watt">Rated power; null when not known.</param>
 /// <param name="External">True for an adapter outside the chassis.</param>

@@ -22,7 +22,7 @@ public sealed record LaneRoot(
 /// <param name="Elec">Lanes that are wired.</param>
 /// <param name="Gen">PCI Express generation, 1 to 6; 0 for another bus.</param>
 /// <param name="Root">What feeds it.</param>
-/// <param name="Bus">pcie, pci (conventional), mini-pcie or ocp; null for pcie.</param>
+/// <param name="Bus">What it speaks; null for PCI Express.</param>
 /// <param name="Splits">Ways the firmware can divide it, each the widths in order; null when not known.</param>
 /// <param name="OpenEnd">True when a longer card fits.</param>
 /// <param name="Height">full or low; null when not known.</param>
@@ -34,7 +34,7 @@ public sealed record ExpansionSlot(
     int Elec,
     int Gen,
     string? Root = null,
-    string? Bus = null,
+    CardBus? Bus = null,
     IReadOnlyList<IReadOnlyList<int>>? Splits = null,
     bool OpenEnd = false,
     string? Height = null,
@@ -43,10 +43,10 @@ public sealed record ExpansionSlot(
 ) : KeepsMore;
 
 /// <summary>A place on or for a board: on-board controller, expander, mezzanine or vendor module bay.</summary>
-/// <param name="What">controller, expander, multiplier, mezzanine, network, "boot flash" or "module bay".</param>
+/// <param name="What">What it is.</param>
 /// <param name="Elec">Lanes wired to it; null when it has none or they are not known.</param>
 /// <param name="Ports">Drive or network ports it offers.</param>
-public sealed record BoardPlace(string Id, string What, string? Root = null, int? Elec = null, int? Gen = null, int? Ports = null)
+public sealed record BoardPlace(string Id, BoardKind What, string? Root = null, int? Elec = null, int? Gen = null, int? Ports = null)
     : KeepsMore;
 
 /// <summary>An M.2 or mSATA place.</summary>

@@ -117,7 +117,7 @@ public static class PartWords
                 card.Controller is { CacheMiB: { } cache } ? $"{cache} MiB cache" : null,
                 card.Network is { } n ? $"{n.Ports} × {n.RatesGbs.DefaultIfEmpty(0).Max().ToString("0.#")} Gb/s" : null,
                 card.Elec is { } lanes and > 0 ? $"×{lanes}{(card.Gen is { } g ? $" gen {g}" : "")}"
-                : card.Bus == "pci" ? "conventional PCI"
+                : card.Bus == CardBus.Pci ? "conventional PCI"
                 : null,
             }.Where(s => !string.IsNullOrEmpty(s))
         );

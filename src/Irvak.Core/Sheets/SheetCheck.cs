@@ -27,13 +27,6 @@ public static class SheetCheck
             problems.Add(new("/name", "A machine needs a name."));
         else if (sheet.Name.Length > 120)
             problems.Add(new("/name", "A name is at most 120 characters long."));
-        if (!ChassisKinds.All.ContainsKey(sheet.Chassis.Kind))
-            problems.Add(
-                new(
-                    "/chassis/kind",
-                    $"\"{sheet.Chassis.Kind}\" is no kind of chassis; there are {string.Join(", ", ChassisKinds.All.Keys)}."
-                )
-            );
         var places = SheetPlaces.All(sheet).Take(MostPlaces + 1).Count();
         if (places == 0)
             problems.Add(new("/sockets", "A machine has at least one place: a socket, a slot or a bay."));
@@ -191,7 +184,7 @@ public static class SheetCheck
         for (var i = 0; i < sheet.Slots.Count; i++)
         {
             var slot = sheet.Slots[i];
-            var pcie = slot.Bus is null or "pcie" or "ocp";
+            var pcie = slot.Bus is null or CardBus.Pcie or CardBus.Ocp;
             if (pcie && !Widths.Contains(slot.Mech))
                 problems.Add(new($"/slots/{i}/mech", $"{slot.Id} can't be {slot.Mech} lanes wide; slots are 1, 4, 8 or 16 wide."));
             if (pcie && slot.Gen is < 1 or > 6)

@@ -95,7 +95,7 @@ public static partial class ShelfWords
 
     private static void Add(List<string?> words, CardSheet card)
     {
-        words.AddRange([card.Maker, card.Name, card.Role.ToString(), card.Bus ?? "pcie"]);
+        words.AddRange([card.Maker, card.Name, card.Role.ToString(), KindWords.Of(card.Bus)]);
         if (card.Elec is > 0 and var lanes)
             words.AddRange([$"x{lanes}", card.Gen is { } g ? $"gen{g}" : null]);
         if (card.Height is { } height)

@@ -165,7 +165,7 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
         var inside = q.Sheet.Supplies.Where(s => !s.External).ToList();
         var direct = q.Sheet.Supplies.Count > 0 && q.Sheet.Supplies.All(s => s.Input is not null);
         // What is carried and small runs from an adapter, also where its sheet names none.
-        var adapter = q.Sheet.Supplies.Count > 0 ? inside.Count == 0 : q.Sheet.Chassis.Kind is "laptop" or "thin";
+        var adapter = q.Sheet.Supplies.Count > 0 ? inside.Count == 0 : q.Sheet.Chassis.Kind is ChassisKind.Laptop or ChassisKind.Thin;
         yield return direct
             ? new(
                 "off:cord",
@@ -208,10 +208,12 @@ public sealed record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<LedgerLine
     /// <summary>A battery or a direct current plug still feeds it when every cord is out: pressing the button then would start
     /// it.</summary>
     private static bool FedInside(StepInput q) =>
-        q.Sheet.Battery.Count > 0 || q.Sheet.Opening.Any(o => o.CutsPower) || q.Sheet.Chassis.Kind is "laptop" or "board";
+        q.Sheet.Battery.Count > 0
+        || q.Sheet.Opening.Any(o => o.CutsPower)
+        || q.Sheet.Chassis.Kind is ChassisKind.Laptop or ChassisKind.Board;
 
     /// <summary>True when nobody told whether it has a battery: of its chassis nothing is known.</summary>
-    private static bool MayHaveBattery(StepInput q) => q.Sheet.Battery.Count == 0 && q.Sheet.Chassis.Kind == "board";
+    private static bool MayHaveBattery(StepInput q) => q.Sheet.Battery.Count == 0 && q.Sheet.Chassis.Kind == ChassisKind.Board;
 
     private static bool HoldsWrites(StepInput q) => q.Found.Units.Values.Any(u => u.Card?.Controller is { CacheMiB: > 0 });
 

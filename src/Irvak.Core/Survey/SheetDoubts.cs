@@ -62,7 +62,7 @@ public static class SheetDoubts
         }
         doubts.AddRange(Claims(sheet));
         var inside = sheet.Supplies.Where(s => s.Watt is not null).ToList();
-        if (sheet.Chassis.Kind is "rack" or "shelf" && inside.Count > 0 && inside.Max(s => s.Watt) < LeastRackWatt)
+        if (sheet.Chassis.Kind is ChassisKind.Rack or ChassisKind.Shelf && inside.Count > 0 && inside.Max(s => s.Watt) < LeastRackWatt)
             doubts.Add(
                 new(
                     "/supplies/0/watt",

@@ -147,7 +147,7 @@ public static class SheetDraft
                 .Take(32)
                 .Select(s =>
                     s.Gen is null && s.Width is null
-                        ? new ExpansionSlot(s.Name.Trim(), 0, 0, 0, Bus: "pci")
+                        ? new ExpansionSlot(s.Name.Trim(), 0, 0, 0, Bus: CardBus.Pci)
                         : new ExpansionSlot(s.Name.Trim(), Lanes(s.Width), Lanes(s.Width), s.Gen ?? 3)
                 ),
             // Where the firmware lists no slots, the ports that carry a slot's number tell of them.

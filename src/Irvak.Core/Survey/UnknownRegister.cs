@@ -385,7 +385,10 @@ public static class UnknownRegister
                     Optional: true
                 )
             );
-        if (state.System.ManagementAddress is null && sheet.Chassis.Kind is "rack" or "tower" or "edge" or "shelf")
+        if (
+            state.System.ManagementAddress is null
+            && sheet.Chassis.Kind is ChassisKind.Rack or ChassisKind.Tower or ChassisKind.Edge or ChassisKind.Shelf
+        )
             unknowns.Add(
                 new(
                     "system.managementAddress",

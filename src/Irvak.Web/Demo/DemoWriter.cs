@@ -79,11 +79,14 @@ public static class DemoWriter
                             machine.Storage.Drives.Select((d, i) => machine.Storage.Health(d.Place, DemoBuilds.Health(i, d.Unit.Drive!)))
                         )
                 );
-            if (sheets[id].Bays.Count > 0 && sheets[id].Chassis.Kind is "rack" or "shelf" or "drawers" or "slab")
+            if (
+                sheets[id].Bays.Count > 0
+                && sheets[id].Chassis.Kind is ChassisKind.Rack or ChassisKind.Shelf or ChassisKind.Drawers or ChassisKind.Slab
+            )
                 yield return ($"{shortName}-controller.csv", machine.Storage.ControllerTable());
-            if (sheets[id].Chassis.Kind is "rack" or "edge" or "tower" && sheets[id].Sockets.Count > 0)
+            if (sheets[id].Chassis.Kind is ChassisKind.Rack or ChassisKind.Edge or ChassisKind.Tower && sheets[id].Sockets.Count > 0)
                 yield return ($"{shortName}-management.json", machine.Management.Resources($"10.20.0.{40 + id.Length}"));
-            if (sheets[id].Chassis.Kind is "laptop" or "deskside" && sheets[id].Channels.Count > 0)
+            if (sheets[id].Chassis.Kind is ChassisKind.Laptop or ChassisKind.Deskside && sheets[id].Channels.Count > 0)
                 yield return ($"{shortName}-shell.csv", machine.Management.ShellMemoryCsv());
         }
     }

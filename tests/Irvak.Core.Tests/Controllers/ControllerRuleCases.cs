@@ -48,7 +48,7 @@ internal static class ControllerRuleCases
     private static JobState Behind(ControllerSheet sheet, params DriveSheet[] drives) =>
         With(drives).With(new Fit(Place.Card("S1"), Card(sheet)));
 
-    private static readonly MachineSheet Ported = DriveBox.Sheet with { Boards = [new("SATA", "controller", "CPU 1", Ports: 12)] };
+    private static readonly MachineSheet Ported = DriveBox.Sheet with { Boards = [new("SATA", BoardKind.Controller, "CPU 1", Ports: 12)] };
 
     private static JobState OnBoard(params DriveSheet[] drives) =>
         Boards

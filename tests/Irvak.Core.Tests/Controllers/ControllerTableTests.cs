@@ -72,7 +72,7 @@ public class ControllerTableTests
                     Plug: plug
                 ),
             ],
-            Boards = [new("SATA", "controller", "CPU 1", Ports: 6)],
+            Boards = [new("SATA", BoardKind.Controller, "CPU 1", Ports: 6)],
         };
 
     private static Question Ask(MachineSheet sheet, DriveSheet drive, int drives, params ShelfPart[] shelf) =>
@@ -127,7 +127,7 @@ public class ControllerTableTests
                 Part("H", Eight),
                 Part("Old", Eight with { LinkGbs = [3], Addresses32 = true }),
                 Part("Wide", Eight, c => c with { Mech = 32 }),
-                Part("P", Eight with { Protocols = [DriveProtocol.Sata] }, c => c with { Bus = "pci", Mech = 0 }),
+                Part("P", Eight with { Protocols = [DriveProtocol.Sata] }, c => c with { Bus = CardBus.Pci, Mech = 0 }),
                 Cable,
             ]
         );

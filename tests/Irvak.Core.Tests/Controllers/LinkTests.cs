@@ -21,7 +21,7 @@ public class LinkTests
     [Fact]
     public void Ports_of_a_board_speak_the_three_rates_of_SATA_and_start_a_system()
     {
-        var sheet = Boards.Server with { Boards = [new("SATA", "controller", "CPU 1", Ports: 6)] };
+        var sheet = Boards.Server with { Boards = [new("SATA", BoardKind.Controller, "CPU 1", Ports: 6)] };
         var ports = BayController.At(sheet, Core.Builds.Build.Empty, Place.Board("SATA"))!.Sheet;
         Assert.Equal([1.5, 3, 6], ports.LinkGbs);
         Assert.Equal((6, true, "SATA"), (ports.InnerPorts, ports.Boots, ports.Connector));

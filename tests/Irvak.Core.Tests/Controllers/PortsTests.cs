@@ -18,13 +18,13 @@ public sealed class PortsTests
             .Evaluate()
             .Findings.Where(f => f.Rule.Code == "CTL-PORTS");
 
-    private static MachineSheet Board(string? between = null) =>
+    private static MachineSheet Board(BoardKind? between = null) =>
         Sheet with
         {
             Boards =
             [
-                new("SATA", "controller", "CPU 1", Ports: 6),
-                .. between is null ? [] : new BoardPlace[] { new("X", between, "SATA") },
+                new("SATA", BoardKind.Controller, "CPU 1", Ports: 6),
+                .. between is { } kind ? new BoardPlace[] { new("X", kind, "SATA") } : [],
             ],
             Bays = [Sheet.Bays[0] with { Root = between is null ? null : "X" }],
         };
@@ -36,9 +36,9 @@ public sealed class PortsTests
     public void Drives_on_the_board_need_a_port_each(int drives, int findings) => Assert.Equal(findings, Of(Board(), drives).Count());
 
     [Theory]
-    [InlineData("multiplier")]
-    [InlineData("expander")]
-    public void A_multiplier_or_an_expander_takes_what_it_takes(string between) => Assert.Empty(Of(Board(between), 12));
+    [InlineData(BoardKind.Multiplier)]
+    [InlineData(BoardKind.Expander)]
+    public void A_multiplier_or_an_expander_takes_what_it_takes(BoardKind between) => Assert.Empty(Of(Board(between), 12));
 
     [Fact]
     public void A_module_with_lanes_of_its_own_is_behind_no_controller()

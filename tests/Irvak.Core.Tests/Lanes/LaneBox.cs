@@ -11,7 +11,7 @@ internal static class LaneBox
 {
     public static readonly MachineSheet Sheet = Boards.Server with
     {
-        Chassis = new("rack", 4),
+        Chassis = new(ChassisKind.Rack, 4),
         Fans = 4,
         Roots = [new("CPU 1", 40, 4), new("CPU 2", 40, 4), new("chipset", 8, 3, "CPU 1", 4, 3), new("bridge", Uplink: "chipset")],
         Slots =
@@ -47,11 +47,11 @@ internal static class LaneBox
             ),
             new("S3", 8, 8, 4, "CPU 2", Height: "low", LengthMm: 168, Watt: 25),
             new("S4", 4, 4, 3, "chipset", OpenEnd: true, Height: "full", LengthMm: 250, Watt: 25),
-            new("P1", 0, 0, 0, "bridge", "pci"),
-            new("P2", 0, 0, 0, "bridge", "pci"),
+            new("P1", 0, 0, 0, "bridge", CardBus.Pci),
+            new("P2", 0, 0, 0, "bridge", CardBus.Pci),
         ],
         M2 = [new("M1", [80], "×4 gen 4", "CPU 1", "M", ["NVMe"], 4, 4), new("M2", [80], "×4 gen 3", "chipset", "M", ["NVMe"], 4, 3)],
-        Boards = [new("MZ", "mezzanine", "CPU 2", 8, 4)],
+        Boards = [new("MZ", BoardKind.Mezzanine, "CPU 2", 8, 4)],
         Bays = [new("front", "3.5", "flat", [.. Enumerable.Range(1, 12).Select(n => $"{n}")], 4, "SAS, SATA", 26.1, LinkGbs: [6, 12])],
         Supplies = [new("PS1", 1000), new("PS2", 1000)],
     };

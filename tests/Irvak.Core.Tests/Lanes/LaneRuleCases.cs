@@ -20,7 +20,7 @@ internal static class LaneRuleCases
     {
         Name = "Corvath P2",
         Role = CardRole.Controller,
-        Bus = "pci",
+        Bus = CardBus.Pci,
         Controller = new() { Class = "ports" },
     };
 

@@ -68,7 +68,7 @@ public class PortCardTests
     public void A_card_on_the_mezzanine_takes_its_lanes()
     {
         var branch = LaneBox
-            .On(LaneBox.Sheet, (Place.Board("MZ"), LaneBox.Network with { Bus = "ocp" }))
+            .On(LaneBox.Sheet, (Place.Board("MZ"), LaneBox.Network with { Bus = CardBus.Ocp }))
             .Evaluate()
             .Lanes.Branches.Single(b => b.Place == Place.Board("MZ"));
         Assert.Equal((8, 8, EndState.Full), (branch.Used, branch.Lanes, branch.Ends[0].State));

@@ -134,10 +134,10 @@ public class PathSheetTests
         Assert.Equal(552, Stage(Flow(state, PathWay.Read), StageKind.Links).MBs!.Value, 0.1);
     }
 
-    private static MachineSheet Behind(string what, double[] rates) =>
+    private static MachineSheet Behind(BoardKind what, double[] rates) =>
         LaneBox.Sheet with
         {
-            Boards = [new("SATA", "controller", "chipset", Ports: 6), new("EXT", what, "SATA", Ports: 5)],
+            Boards = [new("SATA", BoardKind.Controller, "chipset", Ports: 6), new("EXT", what, "SATA", Ports: 5)],
             Bays = [LaneBox.Sheet.Bays[0] with { Root = "EXT", LinkGbs = rates }],
         };
 
@@ -145,7 +145,7 @@ public class PathSheetTests
     public void A_port_multiplier_shares_one_link()
     {
         var state = LaneBox
-            .Empty(Behind("multiplier", [6]))
+            .Empty(Behind(BoardKind.Multiplier, [6]))
             .With([.. Enumerable.Range(1, 4).Select(n => (Edit)new Fit(Place.Bay($"{n}"), LaneBox.Drive(Disk)))])
             .Array(ArrayLevel.Parity1, 4);
         var flow = Flow(state, PathWay.Read);
@@ -168,7 +168,7 @@ public class PathSheetTests
         {
             Name = "Corvath P2",
             Role = CardRole.Controller,
-            Bus = "pci",
+            Bus = CardBus.Pci,
             Controller = new()
             {
                 Class = "ports",
@@ -190,7 +190,7 @@ public class PathSheetTests
         {
             Name = "Corvath P2",
             Role = CardRole.Controller,
-            Bus = "pci",
+            Bus = CardBus.Pci,
             Controller = new()
             {
                 Class = "ports",
@@ -209,7 +209,7 @@ public class PathSheetTests
                     {
                         Name = "Old network",
                         Role = CardRole.Network,
-                        Bus = "pci",
+                        Bus = CardBus.Pci,
                         Network = new(1, [1]),
                     }
                 )

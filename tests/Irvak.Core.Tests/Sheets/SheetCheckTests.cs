@@ -61,7 +61,6 @@ public sealed class SheetCheckTests
         new()
         {
             { """{"m2":[{"id":"A1","lengths":[80],"wired":"SATA"}]}""", "/m2/0/id", "stands twice" },
-            { """{"chassis":{"kind":"barrel"}}""", "/chassis/kind", "no kind of chassis" },
             { """{"slots":[{"id":"S1","mech":16,"elec":32,"gen":4}]}""", "/slots/0/elec", "32 lanes wired in a slot of 16" },
             { """{"slots":[{"id":"S1","mech":16,"elec":16,"gen":9}]}""", "/slots/0/gen", "1 to 6" },
             { """{"slots":[{"id":"S1","mech":16,"elec":16,"gen":4,"splits":[[8,8],[8,4,8]]}]}""", "/slots/0/splits/1", "8 + 4 + 8" },

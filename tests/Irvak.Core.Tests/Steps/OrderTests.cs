@@ -16,7 +16,7 @@ public sealed class OrderTests
 
     private static readonly MachineSheet Laptop = Boards.Server with
     {
-        Chassis = new("laptop"),
+        Chassis = new(ChassisKind.Laptop),
         Battery = [new("Battery", 60)],
         Supplies = [new("Adapter", 90, External: true)],
         Opening =
@@ -53,7 +53,7 @@ public sealed class OrderTests
     public void Without_a_pack_the_charge_drains_before_the_cover_opens() =>
         Assert.Equal(
             ["off:down", "off:cord", "off:drain", "off:esd", "open:cover"],
-            Keys(Boards.Server with { Chassis = new("rack", 2) }).Take(5)
+            Keys(Boards.Server with { Chassis = new(ChassisKind.Rack, 2) }).Take(5)
         );
 
     [Fact] // a button pressed while a pack still feeds the board starts it; common practice, no source
@@ -61,7 +61,7 @@ public sealed class OrderTests
     {
         Assert.Equal(["off:down", "off:cord", "off:esd", "open:cover", "open:battery", "off:drain"], Keys(Boards.Server).Take(6));
         Assert.Equal("If it has a battery, take it off", At(Boards.Server, "open:battery").Title);
-        Assert.Equal("Take the battery off", At(Boards.Server with { Chassis = new("laptop") }, "open:battery").Title);
+        Assert.Equal("Take the battery off", At(Boards.Server with { Chassis = new(ChassisKind.Laptop) }, "open:battery").Title);
         Assert.Equal("Take the battery off", At(Boards.Server with { Battery = [new("B")] }, "open:battery").Title);
     }
 
@@ -79,11 +79,11 @@ public sealed class OrderTests
     }
 
     [Theory] // what is carried runs from an adapter and has no blanks; common practice, no source
-    [InlineData("laptop", "Unplug the adapter", false)]
-    [InlineData("thin", "Unplug the adapter", false)]
-    [InlineData("rack", "Pull the power cord", true)]
-    [InlineData("board", "Pull the power cord", true)]
-    public void Cord_and_blanks_follow_the_kind_of_chassis(string kind, string cord, bool blanks)
+    [InlineData(ChassisKind.Laptop, "Unplug the adapter", false)]
+    [InlineData(ChassisKind.Thin, "Unplug the adapter", false)]
+    [InlineData(ChassisKind.Rack, "Pull the power cord", true)]
+    [InlineData(ChassisKind.Board, "Pull the power cord", true)]
+    public void Cord_and_blanks_follow_the_kind_of_chassis(ChassisKind kind, string cord, bool blanks)
     {
         var sheet = Lanes.LaneBox.Sheet with { Chassis = new(kind), Supplies = [], Fans = 0 };
         Assert.Equal(cord, At(sheet, "off:cord").Title);
