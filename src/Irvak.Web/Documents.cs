@@ -1,10 +1,7 @@
-using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
-using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
-using System.Text.RegularExpressions;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
 using Irvak.Core.Places;
@@ -42,7 +39,7 @@ public abstract record Imported
 }
 
 /// <summary>Reads and describes Irvak's own documents. Every complaint has the path of the value it is about.</summary>
-public static partial class Documents
+public static class Documents
 {
     public static readonly JsonSerializerOptions Pretty = new(Database.Json)
     {
@@ -235,17 +232,5 @@ public static partial class Documents
             ? "Something that must be there is missing: "
                 + string.Join(", ", e.Message.Split('\'').Where((_, i) => i % 2 == 1).Skip(1).Take(5))
                 + "."
-            : Words(e) ?? "The value has another shape than this field takes.";
-
-    /// <summary>The list that a word must be on, where one was wanted; null when something else is wrong.</summary>
-    private static string? Words(JsonException e) =>
-        Wanted().Match(e.Message) is { Success: true } wanted
-        && typeof(MachineSheet).Assembly.GetType(wanted.Value) is { IsEnum: true } list
-            ? $"It is one of {string.Join(", ", list.GetFields(BindingFlags.Public | BindingFlags.Static).Select(Word))}."
-            : null;
-
-    private static string Word(FieldInfo member) => member.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? member.Name;
-
-    [GeneratedRegex(@"Irvak\.Core(\.\w+)+")]
-    private static partial Regex Wanted();
+            : WantedWords.Of(e) ?? "The value has another shape than this field takes.";
 }

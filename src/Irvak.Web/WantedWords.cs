@@ -1,0 +1,33 @@
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using System.Text.RegularExpressions;
+using Irvak.Core.Sheets;
+using Irvak.Store;
+
+namespace Irvak.Web;
+
+/// <summary>The list that a word must be on.</summary>
+internal static partial class WantedWords
+{
+    /// <summary>One sentence with the words that the unread field takes; null where it takes something else than a word of a list.</summary>
+    public static string? Of(JsonException e)
+    {
+        // The reader names the record whose field it could not fill; the path ends in that field.
+        if (
+            typeof(MachineSheet).Assembly.GetType(Record().Match(e.Message).Value) is not { IsEnum: false } record
+            || e.Path?[(e.Path.LastIndexOf('.') + 1)..] is not { } field
+            || Database.Json.GetTypeInfo(record).Properties.FirstOrDefault(p => p.Name == field)?.PropertyType is not { } type
+        )
+            return null;
+        var list = Nullable.GetUnderlyingType(type) ?? type;
+        return list.IsEnum
+            ? $"It is one of {string.Join(", ", list.GetFields(BindingFlags.Public | BindingFlags.Static).Select(Word))}."
+            : null;
+    }
+
+    private static string Word(FieldInfo member) => member.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? member.Name;
+
+    [GeneratedRegex(@"Irvak\.Core(\.\w+)+")]
+    private static partial Regex Record();
+}
