@@ -14,16 +14,18 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
     /// <param name="evaluation">Null without a machine.</param>
     /// <param name="lines">Expected lines with what was seen.</param>
     /// <param name="explanations">What may be behind lines that deviate, likeliest first.</param>
+    /// <param name="unknowns">What is still asked, the most needed first.</param>
     public static InTheWay Of(
         Stage stage,
         JobState state,
         Evaluation? evaluation,
         IReadOnlyList<ComparedLine> lines,
-        IReadOnlyList<Explanation> explanations
+        IReadOnlyList<Explanation> explanations,
+        IReadOnlyList<Unknown> unknowns
     ) =>
         stage switch
         {
-            Stage.Survey => InSurvey(state),
+            Stage.Survey => InSurvey(state, unknowns),
             Stage.Aim => new(null, "No wish for memory yet.", 0, 0),
             Stage.Fit => Worst(evaluation) ?? new(null, "Nothing is planned yet.", 0, 0),
             Stage.Prep => InPrep(state, evaluation),
@@ -50,11 +52,10 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
             ? new(worst.Severity, worst.Sentence, 0, 0)
             : null;
 
-    private static InTheWay InSurvey(JobState state)
+    private static InTheWay InSurvey(JobState state, IReadOnlyList<Unknown> unknowns)
     {
         if (state.Sheet is not { } sheet)
             return new(null, "Paste a capture, choose a sheet or give five answers.", 0, 0);
-        var unknowns = UnknownRegister.Of(state);
         return new(
             null,
             unknowns.Count > 0 ? unknowns[0].Question : "All known.",

@@ -39,14 +39,14 @@ public sealed record Knot(Stage Stage, string Note, bool Bad);
 /// <summary>Where a job's work stands. A job moves when its work moves; nobody drags it.</summary>
 public static class Stages
 {
-    public static Stage Of(JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines)
+    public static Stage Of(JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines, IReadOnlyList<Unknown> unknowns)
     {
         if (state.HandedOver is not null)
             return Stage.Handover;
         if (state.Sheet is null || evaluation is null)
             return Stage.Survey;
         if (!Wished(state) && !Planned(state))
-            return Surveyed(state) ? Stage.Aim : Stage.Survey;
+            return Surveyed(state, unknowns) ? Stage.Aim : Stage.Survey;
         if (evaluation.Runbook.Steps.Count == 0 || evaluation.Count(Severity.Stop) > 0)
             return Stage.Fit;
         var looked = lines.Any(l => l.State != LineState.NotLookedAt);
@@ -58,15 +58,19 @@ public static class Stages
         return lines.Count > 0 && lines.All(l => l.State == LineState.AsExpected) ? Stage.Handover : Stage.Proof;
     }
 
-    public static IReadOnlyList<Knot> Way(JobState state, Evaluation? evaluation, IReadOnlyList<ComparedLine> lines)
+    public static IReadOnlyList<Knot> Way(
+        JobState state,
+        Evaluation? evaluation,
+        IReadOnlyList<ComparedLine> lines,
+        IReadOnlyList<Unknown> unknowns
+    )
     {
-        var questions = UnknownRegister.Of(state);
-        var unknown = questions.Count(u => !u.Optional);
+        var unknown = unknowns.Count(u => !u.Optional);
         var survey = new Knot(
             Stage.Survey,
             state.Sheet is null ? "no sheet"
                 : unknown > 0 ? $"{unknown} unknown"
-                : questions.Count > 0 ? $"{questions.Count} to ask"
+                : unknowns.Count > 0 ? $"{unknowns.Count} to ask"
                 : "all known",
             false
         );
@@ -147,9 +151,9 @@ public static class Stages
         || state.Memory.Mode != Sheets.MemoryMode.Independent;
 
     /// <summary>It is known what the board takes, and every socket and every slot that can be used was looked at.</summary>
-    private static bool Surveyed(JobState state) =>
+    private static bool Surveyed(JobState state, IReadOnlyList<Unknown> unknowns) =>
         (state.Sheet!.Channels.Count == 0 ? state.Found.Count > 0 : state.Sheet.Memory is { Generation: not null, Form: not null })
-        && !UnknownRegister.Of(state).Any(u => u is { Kind: AnswerKind.Place, Optional: false });
+        && !unknowns.Any(u => u is { Kind: AnswerKind.Place, Optional: false });
 
     private static int PrepOpen(JobState state, Evaluation e) =>
         e.Shopping.Lines.Count(l => !state.Ticks.ContainsKey(l.Key)) + e.Shopping.TakeAlong.Count(t => !state.Ticks.ContainsKey(t.Key));

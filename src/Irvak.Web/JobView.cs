@@ -209,14 +209,7 @@ public sealed record JobView
         var state = job.State;
         var question = state.Sheet is null ? null : Question.Of(state, evidence, shelf);
         var evaluation = question is null ? null : Evaluation.Evaluate(question);
-        IReadOnlyList<ComparedLine> lines =
-            evaluation is null || state.Plan.Count == 0 && state.Arrays.Plans.Count == 0 && state.Proof.After is null
-                ? []
-                : Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers);
-        var stage = Stages.Of(state, evaluation, lines);
-        IReadOnlyList<Explanation> explanations = state.Sheet is null
-            ? []
-            : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After);
+        var progress = Progress.Of(state, evaluation);
         return new JobView
         {
             Number = job.Number,
@@ -224,9 +217,9 @@ public sealed record JobView
             Owner = job.Owner,
             LastNumber = job.LastNumber,
             BegunAt = job.BegunAt,
-            Stage = stage,
-            InTheWay = Core.InTheWay.Of(stage, state, evaluation, lines, explanations),
-            Way = Stages.Way(state, evaluation, lines),
+            Stage = progress.Stage,
+            InTheWay = progress.InTheWay,
+            Way = progress.Way,
             Sheet = state.Sheet,
             System = state.System,
             Found = state.Found,
@@ -235,7 +228,7 @@ public sealed record JobView
             Changes = question?.Machine.Changes ?? [],
             Aim = state.Aim,
             Policy = state.Policy,
-            Unknowns = UnknownRegister.Of(state),
+            Unknowns = progress.Unknowns,
             Memory = evaluation?.Memory,
             Arrays = evaluation?.Arrays,
             Lanes = evaluation?.Lanes,
@@ -252,8 +245,8 @@ public sealed record JobView
             Shopping = evaluation?.Shopping,
             Runbook = evaluation?.Runbook,
             Ticks = state.Ticks,
-            Lines = lines,
-            Explanations = explanations,
+            Lines = progress.Lines,
+            Explanations = progress.Explanations,
             LooksWrong = Core.Expectations.LooksWrong.Of(
                 state.Sheet,
                 state.Changes(),
@@ -262,7 +255,7 @@ public sealed record JobView
             ),
             Handover = question is null
                 ? null
-                : HandoverWriter.Of(new(job.Number, job.Title, job.Owner), state, question, evaluation!, lines),
+                : HandoverWriter.Of(new(job.Number, job.Title, job.Owner), state, question, evaluation!, progress.Lines),
             Survey = SurveyView.Of(state),
             HandedOver = state.HandedOver,
             Damage = job.Damage,

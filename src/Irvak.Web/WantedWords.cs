@@ -10,7 +10,7 @@ namespace Irvak.Web;
 /// <summary>The list that a word must be on.</summary>
 internal static partial class WantedWords
 {
-    /// <summary>One sentence with the words that the unread field takes; null where it takes something else than a word of a list.</summary>
+    /// <summary>One sentence with the words that the unread field takes; null where it takes none of a list.</summary>
     public static string? Of(JsonException e)
     {
         // The reader names the record whose field it could not fill; the path ends in that field.

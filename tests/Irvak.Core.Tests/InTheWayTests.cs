@@ -3,6 +3,7 @@ using Irvak.Core.Expectations;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Steps;
+using Irvak.Core.Survey;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Tests;
@@ -23,14 +24,15 @@ public class InTheWayTests
     )
     {
         if (job.Sheet is null)
-            return InTheWay.Of(stage, job, null, [], []);
+            return InTheWay.Of(stage, job, null, [], [], []);
         var e = job.Evaluate(null, shelf);
         return InTheWay.Of(
             stage,
             job,
             e,
             [.. e.Expectations.Select((x, i) => new ComparedLine(x, i == 0 ? LineState.AsExpected : seen, null, null, null))],
-            why is null ? [] : [why]
+            why is null ? [] : [why],
+            UnknownRegister.Of(job)
         );
     }
 

@@ -30,7 +30,7 @@ public sealed record ArrayChoices(IReadOnlyList<LevelChoice> Levels, IReadOnlyLi
                     r.Tolerance != 0
                 )),
             ],
-            [new(ArrayHost.Controller, "a controller"), new(ArrayHost.Kernel, "the kernel"), new(ArrayHost.Pool, "a copy-on-write pool")],
+            [.. Keepers.Rows.Select(k => new HostChoice(k.Host, k.Choice))],
             [.. Workloads.All.Select(w => new UseChoice(w.Use, w.Name))]
         );
 

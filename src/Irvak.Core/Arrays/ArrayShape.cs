@@ -36,7 +36,7 @@ public sealed record ArrayShape(ArrayLevel Level, ArrayHost Host, IReadOnlyList<
         if (bytes.Aggregate((Int128)0, (a, b) => a + b) > long.MaxValue)
             return (null, "together that is more than can be counted");
         if (row.Least(host) is not { } least)
-            return (null, $"{row.Name} is not offered by {HostWords(host)}");
+            return (null, $"{row.Name} is not offered by {Keepers.Of(host).Any}");
         if (groups < 1 || (groups > 1 && !LevelTable.Nests(level)))
             return (null, $"{row.Name} has no groups");
         if (level == ArrayLevel.Pairs)
@@ -55,12 +55,4 @@ public sealed record ArrayShape(ArrayLevel Level, ArrayHost Host, IReadOnlyList<
         var tolerance = row.Tolerance < 0 ? each - 1 : row.Tolerance;
         return (new(level, host, [.. bytes.Chunk(each).Select(c => new ArrayGroup(c, tolerance))]), null);
     }
-
-    public static string HostWords(ArrayHost host) =>
-        host switch
-        {
-            ArrayHost.Controller => "controllers",
-            ArrayHost.Kernel => "the kernel",
-            _ => "pools",
-        };
 }

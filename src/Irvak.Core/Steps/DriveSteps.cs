@@ -267,7 +267,8 @@ internal static class DriveSteps
             Runbook.Start,
             $"Grow array {array.Plan.Name} to {array.Plan.Members.Count} drives",
             [
-                $"Add {string.Join(' ', added.Select(p => p.Name))} to it, by its keeper's own growing: {Keeper(array.Plan.Host)}.",
+                $"Add {string.Join(' ', added.Select(p => p.Name))} to it, by its keeper's own growing: "
+                    + $"{Keepers.Of(array.Plan.Host).Name}.",
                 "Let the reshape run to its end before anything else is changed.",
                 $"It is to show {DiskSpace.Binary(array.Capacity!.Usable)} afterwards; then grow the file system on it.",
             ],
@@ -290,7 +291,7 @@ internal static class DriveSteps
                     + $"{string.Join(' ', plan.Members.Select(p => p.Name))}"
                     + (plan.AllSpares.Count == 0 ? "." : $"; spare {string.Join(' ', plan.AllSpares.Select(p => p.Name))}, {For(plan)}."),
                 $"{(array.Code is { } code ? Say.Capital(code) : array.Words)}, strip "
-                    + $"{array.StripKiB} KiB, name {plan.Name}, kept by {Keeper(plan.Host)}.",
+                    + $"{array.StripKiB} KiB, name {plan.Name}, kept by {Keepers.Of(plan.Host).Name}.",
                 .. Settings(q, plan),
                 $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
                 "Read every place on the screen against this list before you confirm.",
@@ -329,12 +330,4 @@ internal static class DriveSteps
     }
 
     private static string For(ArrayPlan plan) => plan.SparesForAll ? "for all arrays" : "for this one alone";
-
-    private static string Keeper(ArrayHost host) =>
-        host switch
-        {
-            ArrayHost.Controller => "the controller",
-            ArrayHost.Kernel => "the kernel",
-            _ => "the pool",
-        };
 }

@@ -44,7 +44,7 @@ public class ArrayPathTests
         var step = Assert.Single(job.Evaluate().Runbook.Steps);
         Assert.Equal("Erases 1 (EK-N8), 2 (EK-N8), 3 (EK-N8), 4 (EK-N8) for good. Is the backup read back?", step.Caution);
         Assert.Contains("Members in this order: 1 2 3 4.", step.How);
-        Assert.Equal(Stage.Prep, Stages.Of(job, job.Evaluate(), []));
+        Assert.Equal(Stage.Prep, Progress.Of(job, job.Evaluate()).Stage);
     }
 
     [Fact]

@@ -179,9 +179,5 @@ public class RunbookTests
         Assert.Equal(Stage.Fit, StageOf(planned.With(Boards.Fit("B2", Boards.Module(type: ModuleType.LoadReduced)))));
     }
 
-    private static Stage StageOf(JobState state)
-    {
-        var e = state.Evaluate();
-        return Stages.Of(state, e, Core.Expectations.Comparison.Of(state.Sheet!, e.Expectations, state.Proof.After, state.Proof.Answers));
-    }
+    private static Stage StageOf(JobState state) => Progress.Of(state, state.Evaluate()).Stage;
 }

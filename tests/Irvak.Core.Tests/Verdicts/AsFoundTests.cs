@@ -94,6 +94,6 @@ public sealed class AsFoundTests
         Assert.NotEqual(Stage.Aim, Of(job.With(new SetSplit("S1", [8, 8]))));
         Assert.NotEqual(Stage.Aim, Of(job.With(new StaggerStart(2, 6))));
 
-        static Stage Of(JobState state) => Stages.Of(state, state.Evaluate(), []);
+        static Stage Of(JobState state) => Progress.Of(state, state.Evaluate()).Stage;
     }
 }

@@ -1,0 +1,43 @@
+using Irvak.Core.Expectations;
+using Irvak.Core.Plans;
+using Irvak.Core.Survey;
+
+namespace Irvak.Core;
+
+/// <summary>Where a job stands: what was seen against what was expected, what is still asked, and what that makes of its way.</summary>
+/// <param name="InTheWay">The one line that lists show.</param>
+/// <param name="Way">The stages with what is open in each.</param>
+/// <param name="Unknowns">What is still asked, the most needed first.</param>
+/// <param name="Lines">Expected lines with what was seen; empty while nothing is planned and nothing was seen.</param>
+/// <param name="Explanations">What may be behind lines that deviate, the likeliest first.</param>
+public sealed record Progress(
+    Stage Stage,
+    InTheWay InTheWay,
+    IReadOnlyList<Knot> Way,
+    IReadOnlyList<Unknown> Unknowns,
+    IReadOnlyList<ComparedLine> Lines,
+    IReadOnlyList<Explanation> Explanations
+)
+{
+    /// <param name="evaluation">Null without a machine.</param>
+    public static Progress Of(JobState state, Evaluation? evaluation)
+    {
+        var unknowns = UnknownRegister.Of(state);
+        IReadOnlyList<ComparedLine> lines =
+            evaluation is null || (state.Plan.Count == 0 && state.Arrays.Plans.Count == 0 && state.Proof.After is null)
+                ? []
+                : Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers);
+        IReadOnlyList<Explanation> explanations = state.Sheet is null
+            ? []
+            : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After);
+        var stage = Stages.Of(state, evaluation, lines, unknowns);
+        return new(
+            stage,
+            InTheWay.Of(stage, state, evaluation, lines, explanations, unknowns),
+            Stages.Way(state, evaluation, lines, unknowns),
+            unknowns,
+            lines,
+            explanations
+        );
+    }
+}
