@@ -78,7 +78,7 @@ public class CoreBenchmarks
             Sockets = [new("CPU")],
             Bays =
             [
-                new("deck", "3.5", "top", [.. Enumerable.Range(1, 60).Select(n => $"{n}")], 10, "SAS, SATA", 26.1, LinkGbs: [12, 6, 3]),
+                new("deck", "3.5", "top", [.. Enumerable.Range(1, 60).Select(n => $"{n}")], 10, "SAS, SATA", 26.1) { LinkGbs = [12, 6, 3] },
             ],
         };
         var state = EditFold.Apply(JobState.Start, new AdoptSheet(sheet), stamp);

@@ -145,9 +145,11 @@ public static class SolverRuns
                                 [4, 4, 4, 4],
                             ]
                             : null,
-                        OpenEnd: true,
-                        Watt: 75
-                    )),
+                        OpenEnd: true
+                    )
+                    {
+                        Watt = 75,
+                    }),
             ],
             M2 =
             [

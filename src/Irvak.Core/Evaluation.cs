@@ -28,16 +28,23 @@ public sealed record Evaluation(
     PowerSheet Power,
     BootPlan? Boot,
     IReadOnlyList<CacheFigures> Caches,
-    IReadOnlyList<EnduranceRow> Endurance,
-    IReadOnlyList<MoveSubject> Moves,
-    IReadOnlyList<LeavingDrive> Leaving,
-    IReadOnlyList<Finding> Findings,
-    IReadOnlyList<Distance> Ledge,
-    ShoppingList Shopping,
-    Runbook Runbook,
-    IReadOnlyList<Expectation> Expectations
+    IReadOnlyList<EnduranceRow> Endurance
 )
 {
+    public required IReadOnlyList<MoveSubject> Moves { get; init; }
+
+    public required IReadOnlyList<LeavingDrive> Leaving { get; init; }
+
+    public required IReadOnlyList<Finding> Findings { get; init; }
+
+    public required IReadOnlyList<Distance> Ledge { get; init; }
+
+    public required ShoppingList Shopping { get; init; }
+
+    public required Runbook Runbook { get; init; }
+
+    public required IReadOnlyList<Expectation> Expectations { get; init; }
+
     /// <summary>Evaluates a plan. Pure: the same question gives the same evaluation.</summary>
     public static Evaluation Evaluate(Question q)
     {
@@ -54,28 +61,22 @@ public sealed record Evaluation(
             .. AimDistance.Judge(q.Distances, of.Memory, of.Arrays, shopping),
             .. ShoppingList.Judge(shopping),
         ];
-        return new Evaluation(
-            of.Memory,
-            of.Arrays,
-            of.Lanes,
-            of.Paths,
-            of.Power,
-            of.Boot,
-            of.Caches,
-            of.Endurance,
-            moves,
-            leaving,
-            Sort(q, findings),
-            AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping),
-            shopping,
-            Runbook.Of(q.Steps, of.Arrays, moves),
+        return new Evaluation(of.Memory, of.Arrays, of.Lanes, of.Paths, of.Power, of.Boot, of.Caches, of.Endurance)
+        {
+            Moves = moves,
+            Leaving = leaving,
+            Findings = Sort(q, findings),
+            Ledge = AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping),
+            Shopping = shopping,
+            Runbook = Runbook.Of(q.Steps, of.Arrays, moves),
+            Expectations =
             [
                 .. ExpectedMemory.Of(q.Machine, of.Memory),
                 .. ExpectedDrives.Of(q.Storage, of.Arrays),
                 .. ExpectedLinks.Of(q.Storage, of.Lanes, of.Paths),
                 .. ExpectedAir.Of(q.Storage, of.Power),
-            ]
-        );
+            ],
+        };
     }
 
     /// <summary>What follows for a machine, with or without a plan.</summary>

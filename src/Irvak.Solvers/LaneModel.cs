@@ -16,8 +16,6 @@ internal sealed record LanePart(Place Place, Unit Unit, double Wants, Place? Fou
 /// <param name="Widths">Width of each device's link, 0 for one that is never opened; one for a card that is one device.</param>
 /// <param name="MBs">What each of these carries.</param>
 /// <param name="Root">Root whose lanes it takes.</param>
-/// <param name="FreeOf">Places that must stay empty for these lanes.</param>
-/// <param name="Covers">Slots that it covers besides its own.</param>
 internal sealed record LaneOption(
     Place Place,
     string? Slot,
@@ -26,10 +24,15 @@ internal sealed record LaneOption(
     IReadOnlyList<double> MBs,
     double Lost,
     string? Root,
-    int Lanes,
-    IReadOnlyList<string> FreeOf,
-    IReadOnlyList<string> Covers
-);
+    int Lanes
+)
+{
+    /// <summary>Places that must stay empty for these lanes.</summary>
+    public required IReadOnlyList<string> FreeOf { get; init; }
+
+    /// <summary>Slots that it covers besides its own.</summary>
+    public required IReadOnlyList<string> Covers { get; init; }
+}
 
 /// <summary>A place for a module on the board.</summary>
 internal sealed record ModuleOption(Place Place, double MBs, string? Root, int Lanes, IReadOnlyList<string> FreeOf);
@@ -128,10 +131,12 @@ internal sealed class LaneModel
                         [LinkRates.PciInUseMBs],
                         Math.Max(0, card.Wants - LinkRates.PciInUseMBs),
                         null,
-                        0,
-                        [],
-                        covers
+                        0
                     )
+                    {
+                        FreeOf = [],
+                        Covers = covers,
+                    }
                 );
                 continue;
             }
@@ -155,7 +160,7 @@ internal sealed class LaneModel
         var place = Place.Card(slot.Id);
         if (card is { Role: CardRole.Expander, Elec: 0 })
         {
-            yield return new(place, slot.Id, null, [0], [0], 0, null, 0, free, covers);
+            yield return new(place, slot.Id, null, [0], [0], 0, null, 0) { FreeOf = free, Covers = covers };
             yield break;
         }
         if (card is not { Endpoints.Count: > 0 } || (card.HasSwitch == true && card.Role != CardRole.Carrier))
@@ -175,10 +180,12 @@ internal sealed class LaneModel
                 [.. card.Endpoints.Select(w => LinkRates.PcieMBs(gen, w))],
                 0,
                 slot.Root,
-                up,
-                free,
-                covers
-            );
+                up
+            )
+            {
+                FreeOf = free,
+                Covers = covers,
+            };
             yield break;
         }
         foreach (var split in (slot.Splits ?? []).Prepend([]))
@@ -192,10 +199,12 @@ internal sealed class LaneModel
                 [.. links.Select(l => LinkRates.PcieMBs(gen, l.Width))],
                 0,
                 slot.Root,
-                links.Sum(l => l.Width),
-                free,
-                covers
-            );
+                links.Sum(l => l.Width)
+            )
+            {
+                FreeOf = free,
+                Covers = covers,
+            };
         }
     }
 
@@ -212,7 +221,11 @@ internal sealed class LaneModel
     {
         var card = part.Unit.Card!;
         var link = Splitting.Link(lanes, slotGen, Splitting.LanesOf(card), card.Gen is > 0 ? card.Gen : null);
-        return new(place, slot, null, [link.Width], [link.MBs], Math.Max(0, part.Wants - link.MBs), root, link.Width, free, covers);
+        return new(place, slot, null, [link.Width], [link.MBs], Math.Max(0, part.Wants - link.MBs), root, link.Width)
+        {
+            FreeOf = free,
+            Covers = covers,
+        };
     }
 
     private IReadOnlyList<ModuleOption> PlacesOf(LanePart part) =>

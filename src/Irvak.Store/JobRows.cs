@@ -4,7 +4,6 @@ namespace Irvak.Store;
 
 /// <summary>A job as it stands.</summary>
 /// <param name="LastNumber">Number of the newest entry of its history; an edit names the one it last saw.</param>
-/// <param name="Damage">What of it could not be read, in a sentence; null when all could.</param>
 public sealed record Job(
     long Id,
     string Number,
@@ -13,9 +12,12 @@ public sealed record Job(
     string BegunBy,
     DateTimeOffset BegunAt,
     int LastNumber,
-    JobState State,
-    string? Damage = null
-);
+    JobState State
+)
+{
+    /// <summary>What of it could not be read, in a sentence; null when all could.</summary>
+    public string? Damage { get; init; }
+}
 
 /// <summary>What became of an edit that was sent.</summary>
 public abstract record EditOutcome

@@ -21,7 +21,7 @@ public sealed partial class Jobs(Database database)
     )
     {
         public Job With(JobState state, string? damage = null) =>
-            new(Id, Number, Title, Owner, Begun_By, new DateTimeOffset(Begun_At, TimeSpan.Zero), Last_Number, state, damage);
+            new(Id, Number, Title, Owner, Begun_By, new DateTimeOffset(Begun_At, TimeSpan.Zero), Last_Number, state) { Damage = damage };
     }
 
     // Filled by name: PostgreSQL's arrays don't reach a constructor.

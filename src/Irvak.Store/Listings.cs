@@ -7,20 +7,30 @@ namespace Irvak.Store;
 /// <summary>Lists of jobs, from stored columns alone: one job that can't be worked out is one line.</summary>
 public sealed class Listings(Database database)
 {
-    private sealed record Row(
-        long Id,
-        string Number,
-        string Title,
-        string Owner,
-        string Begun_By,
-        string? Stage,
-        string? Severity,
-        string Line,
-        int Done,
-        int Of_Count,
-        string? Plate
-    )
+    private sealed record Row
     {
+        public required long Id { get; init; }
+
+        public required string Number { get; init; }
+
+        public required string Title { get; init; }
+
+        public required string Owner { get; init; }
+
+        public required string Begun_By { get; init; }
+
+        public required string? Stage { get; init; }
+
+        public required string? Severity { get; init; }
+
+        public required string Line { get; init; }
+
+        public required int Done { get; init; }
+
+        public required int Of_Count { get; init; }
+
+        public required string? Plate { get; init; }
+
         public ListedJob ToListed() =>
             new(
                 Id,

@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
@@ -71,6 +72,11 @@ public static class Documents
                 {
                     ["type"] = "string",
                 };
+            if (
+                context.PropertyInfo?.AttributeProvider?.GetCustomAttributes(typeof(DefaultValueAttribute), false).FirstOrDefault()
+                is DefaultValueAttribute usual
+            )
+                node["default"] = JsonSerializer.SerializeToNode(usual.Value, context.TypeInfo);
             return node;
         },
     };

@@ -29,8 +29,6 @@ using Irvak.Store;
 namespace Irvak.Web;
 
 /// <summary>A finding as screens show it; the words come from the rule.</summary>
-/// <param name="Sheet">Working sheet of Fit that it belongs to.</param>
-/// <param name="Claims">What sources say of the value it leans on, where they differ.</param>
 public sealed record FindingView(
     string Code,
     Severity Severity,
@@ -39,26 +37,24 @@ public sealed record FindingView(
     string Reason,
     string Source,
     IReadOnlyList<Place> Places,
-    Worked? Why,
-    bool AsFoundToo,
-    WorkingSheet Sheet,
-    IReadOnlyList<Claim> Claims
+    Worked? Why
 )
 {
+    public required bool AsFoundToo { get; init; }
+
+    /// <summary>Working sheet of Fit that it belongs to.</summary>
+    public required WorkingSheet Sheet { get; init; }
+
+    /// <summary>What sources say of the value it leans on, where they differ.</summary>
+    public required IReadOnlyList<Claim> Claims { get; init; }
+
     public static FindingView Of(Finding f) =>
-        new(
-            f.Rule.Code,
-            f.Severity,
-            f.Basis,
-            f.Sentence,
-            f.Rule.Reason,
-            f.Rule.Source,
-            f.Places,
-            f.Why,
-            f.AsFoundToo,
-            f.Rule.Sheet,
-            f.Claims
-        );
+        new(f.Rule.Code, f.Severity, f.Basis, f.Sentence, f.Rule.Reason, f.Rule.Source, f.Places, f.Why)
+        {
+            AsFoundToo = f.AsFoundToo,
+            Sheet = f.Rule.Sheet,
+            Claims = f.Claims,
+        };
 }
 
 /// <summary>A finding's computed ways out.</summary>
@@ -73,13 +69,19 @@ public sealed record CaptureView(
     int Lines,
     int Used,
     IReadOnlyList<Captures.NotUnderstood> Rest,
-    bool CutOff,
-    IReadOnlyList<string> Remarks,
-    string Who,
-    DateTimeOffset At,
-    string? Name,
-    IReadOnlyList<Core.Survey.Changed> Changed
-);
+    bool CutOff
+)
+{
+    public required IReadOnlyList<string> Remarks { get; init; }
+
+    public required string Who { get; init; }
+
+    public required DateTimeOffset At { get; init; }
+
+    public required string? Name { get; init; }
+
+    public required IReadOnlyList<Core.Survey.Changed> Changed { get; init; }
+}
 
 /// <summary>Everything the screens of one job show.</summary>
 public sealed record JobView

@@ -142,10 +142,13 @@ public sealed record BuyingAnswerView(
     decimal Eur,
     int Thrown,
     int Moved,
-    bool IsBest,
-    string Proof,
-    Edit Edit
-);
+    bool IsBest
+)
+{
+    public required string Proof { get; init; }
+
+    public required Edit Edit { get; init; }
+}
 
 /// <summary>A way that has no answer of its own.</summary>
 public sealed record WithoutAnswer(string Name, string Why);
@@ -185,10 +188,12 @@ public sealed record BuyingView(IReadOnlyList<BuyingAnswerView> Answers, IReadOn
                         a.Eur,
                         a.Thrown,
                         a.Placement.Score.Moves - a.Thrown,
-                        a.Placement.IsBest,
-                        a.Placement.Proof,
-                        edit
-                    );
+                        a.Placement.IsBest
+                    )
+                    {
+                        Proof = a.Placement.Proof,
+                        Edit = edit,
+                    };
                 }),
             ],
             [.. purchases.Without.Select(w => new WithoutAnswer(w.Name, w.Why))]

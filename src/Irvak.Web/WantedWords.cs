@@ -15,7 +15,8 @@ internal static partial class WantedWords
     {
         // The reader names the record whose field it could not fill; the path ends in that field.
         if (
-            typeof(MachineSheet).Assembly.GetType(Record().Match(e.Message).Value) is not { IsEnum: false } record
+            Record().Match(e.Message) is not { Success: true } named
+            || typeof(MachineSheet).Assembly.GetType(named.Value) is not { } record
             || e.Path?[(e.Path.LastIndexOf('.') + 1)..] is not { } field
             || Database.Json.GetTypeInfo(record).Properties.FirstOrDefault(p => p.Name == field)?.PropertyType is not { } type
         )

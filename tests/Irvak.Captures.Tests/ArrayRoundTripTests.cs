@@ -56,7 +56,7 @@ public class ArrayRoundTripTests
                         Source = "shelf",
                     }
                 )),
-            new MakeArray(new("md5", level, [.. Enumerable.Range(1, count).Select(n => Place.Bay($"{n}"))], BackedUp: true)),
+            new MakeArray(new("md5", level, [.. Enumerable.Range(1, count).Select(n => Place.Bay($"{n}"))]) { BackedUp = true }),
             .. second
                 ? new Edit[]
                 {

@@ -109,19 +109,12 @@ public static class Boards
     public static Fit Fit(string slot, ModuleSheet? module = null, string? shelf = null) => new(Place.Slot(slot), Unit(module, shelf));
 
     public static EvidenceRecord Tried(int gib, Outcome outcome, int day = 1, string firmware = "1.0") =>
-        new(
-            $"t{gib}-{outcome}-{day}",
-            "server",
-            firmware,
-            MemoryGeneration.Ddr4,
-            ModuleType.Registered,
-            gib * 1024,
-            null,
-            outcome,
-            "seen",
-            new DateOnly(2026, 1, day),
-            "Bao"
-        );
+        new($"t{gib}-{outcome}-{day}", "server", firmware, MemoryGeneration.Ddr4, ModuleType.Registered, gib * 1024, null, outcome)
+        {
+            Seen = "seen",
+            Date = new DateOnly(2026, 1, day),
+            Who = "Bao",
+        };
 
     public static Build Build(params (string Slot, ModuleSheet Module)[] modules)
     {

@@ -78,9 +78,11 @@ internal static class SampleJobs
                     Levels[chance.Next(Levels.Length)],
                     drives[..half],
                     Enum.GetValues<ArrayHost>()[chance.Next(3)],
-                    Use: Enum.GetValues<ArrayUse>()[chance.Next(7)],
-                    WrittenGBPerDay: chance.Next(2) * 500
+                    Use: Enum.GetValues<ArrayUse>()[chance.Next(7)]
                 )
+                {
+                    WrittenGBPerDay = chance.Next(2) * 500,
+                }
             )
         );
         if (half < drives.Length)

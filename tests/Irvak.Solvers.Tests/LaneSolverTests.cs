@@ -158,10 +158,12 @@ public class LaneSolverTests
                                 [4, 4],
                             ]
                         : null,
-                    OpenEnd: Any(true, false),
-                    Height: Any("full", "low"),
-                    Watt: 75
+                    OpenEnd: Any(true, false)
                 )
+                {
+                    Height = Any("full", "low"),
+                    Watt = 75,
+                }
             );
         }
         var sheet = LaneBox.Sheet with

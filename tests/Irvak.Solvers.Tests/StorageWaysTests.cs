@@ -42,7 +42,7 @@ public class StorageWaysTests
             .With([
                 new DropArray("md0"),
                 .. Enumerable.Range(5, 3).Select(n => new Fit(Bay(n), new Unit { Drive = Disk, Source = "shelf" })),
-                new MakeArray(new("M", ArrayLevel.Parity1, [Bay(5), Bay(6), Bay(7)], BackedUp: true)),
+                new MakeArray(new("M", ArrayLevel.Parity1, [Bay(5), Bay(6), Bay(7)]) { BackedUp = true }),
             ]);
         var ways = Ways(state, "MOVE-UNSAID");
         Assert.Equal("Clone, block by block, to M, up to 11.9 h", ways[0].Title);

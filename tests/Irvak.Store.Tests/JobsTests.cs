@@ -254,10 +254,12 @@ public class JobsTests(StoreFixture store)
                     1,
                     [Place.Bay("5")],
                     256,
-                    Core.Arrays.ArrayUse.Machines,
-                    true,
-                    true
+                    Core.Arrays.ArrayUse.Machines
                 )
+                {
+                    Scratch = true,
+                    BackedUp = true,
+                }
             ),
             new DropArray("M"),
             new Core.Controllers.WireBays("front", Place.Card("S1")),

@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Quantities;
@@ -6,22 +7,17 @@ using Irvak.Core.Sheets;
 namespace Irvak.Core.Arrays;
 
 /// <summary>The same drives in another level.</summary>
-/// <param name="Survived">Shares of the sets of one, two, three … failures that are survived.</param>
-/// <param name="Requests">Small requests per second of the array's use.</param>
-/// <param name="Loss">Chance of losing the array or sectors within five years; null when it can't be computed.</param>
-public sealed record LevelColumn(
-    ArrayLevel Level,
-    int Groups,
-    string Words,
-    string? Code,
-    bool IsThis,
-    long Usable,
-    int Surely,
-    int AtBest,
-    IReadOnlyList<double> Survived,
-    double Requests,
-    double? Loss
-);
+public sealed record LevelColumn(ArrayLevel Level, int Groups, string Words, string? Code, bool IsThis, long Usable, int Surely, int AtBest)
+{
+    /// <summary>Shares of the sets of one, two, three … failures that are survived.</summary>
+    public required IReadOnlyList<double> Survived { get; init; }
+
+    /// <summary>Small requests per second of the array's use.</summary>
+    public required double Requests { get; init; }
+
+    /// <summary>Chance of losing the array or sectors within five years; null when it can't be computed.</summary>
+    public required double? Loss { get; init; }
+}
 
 /// <param name="StartsHours">Hours until a repair starts.</param>
 /// <param name="RebuildShare">Of the drives' rate that a rebuild gets, 0 to 1.</param>
@@ -34,13 +30,6 @@ public sealed record GrowthRow(int Count, long Usable, bool Now);
 
 /// <summary>Everything that follows from an array and its drives.</summary>
 /// <param name="Why">Why there are no figures; null when there are.</param>
-/// <param name="Loss">Within five years.</param>
-/// <param name="RepairHours">Until a failed drive is made up for: the start and the rebuild.</param>
-/// <param name="InitialiseHours">A full pass over every drive at its mean rate.</param>
-/// <param name="ReadMBs">One stream in order as the drives give it, before whatever lies on the path to the user.</param>
-/// <param name="HasSpare">A drive stands by, so that a repair starts at once.</param>
-/// <param name="Migrations">Other levels it can be turned into while it keeps its data.</param>
-/// <param name="Touches">Drives that one request of the use touches on average.</param>
 public sealed record ArrayFigures(
     ArrayPlan Plan,
     string Words,
@@ -49,26 +38,60 @@ public sealed record ArrayFigures(
     ArrayCapacity? Capacity = null,
     int Surely = 0,
     int AtBest = 0,
-    IReadOnlyList<SurvivalRow>? Survival = null,
-    Rebuild? Rebuild = null,
-    double RepairHours = 0,
-    LossChance? Loss = null,
-    double? MeanYears = null,
-    double Requests = 0,
-    double ReadMBs = 0,
-    double WriteMBs = 0,
-    double InitialiseHours = 0,
-    int StripKiB = 0,
-    int SuggestedStripKiB = 0,
-    double Touches = 0,
-    int DataDrives = 0,
-    IReadOnlyList<LevelColumn>? Others = null,
-    IReadOnlyList<GrowthRow>? Growth = null,
-    ShelfSpares? Shelf = null,
-    bool HasSpare = false,
-    IReadOnlyList<MigrationRow>? Migrations = null
+    IReadOnlyList<SurvivalRow>? Survival = null
 )
 {
+    public Rebuild? Rebuild { get; init; }
+
+    /// <summary>Until a failed drive is made up for: the start and the rebuild.</summary>
+    [DefaultValue(0d)]
+    public double RepairHours { get; init; }
+
+    /// <summary>Within five years.</summary>
+    public LossChance? Loss { get; init; }
+
+    public double? MeanYears { get; init; }
+
+    [DefaultValue(0d)]
+    public double Requests { get; init; }
+
+    /// <summary>One stream in order as the drives give it, before whatever lies on the path to the user.</summary>
+    [DefaultValue(0d)]
+    public double ReadMBs { get; init; }
+
+    [DefaultValue(0d)]
+    public double WriteMBs { get; init; }
+
+    /// <summary>A full pass over every drive at its mean rate.</summary>
+    [DefaultValue(0d)]
+    public double InitialiseHours { get; init; }
+
+    [DefaultValue(0)]
+    public int StripKiB { get; init; }
+
+    [DefaultValue(0)]
+    public int SuggestedStripKiB { get; init; }
+
+    /// <summary>Drives that one request of the use touches on average.</summary>
+    [DefaultValue(0d)]
+    public double Touches { get; init; }
+
+    [DefaultValue(0)]
+    public int DataDrives { get; init; }
+
+    public IReadOnlyList<LevelColumn>? Others { get; init; }
+
+    public IReadOnlyList<GrowthRow>? Growth { get; init; }
+
+    public ShelfSpares? Shelf { get; init; }
+
+    /// <summary>A drive stands by, so that a repair starts at once.</summary>
+    [DefaultValue(false)]
+    public bool HasSpare { get; init; }
+
+    /// <summary>Other levels it can be turned into while it keeps its data.</summary>
+    public IReadOnlyList<MigrationRow>? Migrations { get; init; }
+
     public const double YearsOfLoss = 5;
 
     /// <summary>Places for drives that are left where its members sit; null without a machine.</summary>
@@ -139,7 +162,7 @@ public sealed record ArrayFigures(
         var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups);
         // What these drives do make is worth more than the news that they don't make this.
         if (shape is null)
-            return new(plan, words, code, why, Others: Columns(plan, drives, spare, figures));
+            return new(plan, words, code, why) { Others = Columns(plan, drives, spare, figures) };
         var use = Workloads.Of(plan.Use);
         var rebuild = Arrays.Rebuild.Of(shape, drives, figures, pathMBs);
         var question = ArrayInput(shape, drives, rebuild, spare, figures);
@@ -148,46 +171,38 @@ public sealed record ArrayFigures(
         var strip = plan.StripKiB ?? suggested;
         var data = Arrays.Requests.DataDrives(shape);
         var loss = LossChain.Of(shape, question, YearsOfLoss * DriveDefaults.HoursPerYear);
-        return new(
-            plan,
-            words,
-            code,
-            null,
-            ArrayCapacity.Of(shape),
-            shape.Surely,
-            shape.AtBest,
-            Arrays.Survival.Of(shape),
-            rebuild,
-            question.RepairHours,
-            loss,
-            shape.Surely == 0
-                ? null
-                : shape.Groups.Min(g => LossChain.MeanHours(g.Count, g.Tolerance, question))
-                    / shape.Groups.Count
-                    / DriveDefaults.HoursPerYear,
-            Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), use.Reads),
-            data * drives.Min(d => DriveDefaults.ReadMBs(d).Value),
-            data * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
-            Math.Max(
+        return new(plan, words, code, null, ArrayCapacity.Of(shape), shape.Surely, shape.AtBest, Arrays.Survival.Of(shape))
+        {
+            Rebuild = rebuild,
+            RepairHours = question.RepairHours,
+            Loss = loss,
+            MeanYears =
+                shape.Surely == 0
+                    ? null
+                    : shape.Groups.Min(g => LossChain.MeanHours(g.Count, g.Tolerance, question))
+                        / shape.Groups.Count
+                        / DriveDefaults.HoursPerYear,
+            Requests = Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), use.Reads),
+            ReadMBs = data * drives.Min(d => DriveDefaults.ReadMBs(d).Value),
+            WriteMBs = data * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
+            InitialiseHours = Math.Max(
                 passHours ?? 0,
                 drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600)
             ),
-            strip,
-            suggested,
-            Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, shape),
-            data,
-            Columns(plan, drives, spare, figures),
-            Grown(plan, bytes, places),
-            ShelfSpares.Of(
+            StripKiB = strip,
+            SuggestedStripKiB = suggested,
+            Touches = Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, shape),
+            DataDrives = data,
+            Others = Columns(plan, drives, spare, figures),
+            Growth = Grown(plan, bytes, places),
+            Shelf = ShelfSpares.Of(
                 drives.Count,
                 DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)),
                 figures?.SpareDays ?? ShelfSpares.UsualDays,
                 figures?.SpareTarget ?? ShelfSpares.UsualTarget
             ),
-            spare,
-            [.. Arrays.Migrations.Of(plan, shape, drives, rebuild).Where(m => places is null || m.Drives <= places)]
-        )
-        {
+            HasSpare = spare,
+            Migrations = [.. Arrays.Migrations.Of(plan, shape, drives, rebuild).Where(m => places is null || m.Drives <= places)],
             LossWhy = loss is null
                 ? null
                 : LossSum.Of(shape, question, loss, drives.Select(d => DriveDefaults.Mttf(d, figures)).MinBy(m => m.Value)!, rebuild),
@@ -255,13 +270,19 @@ public sealed record ArrayFigures(
                     level == plan.Level && groups == plan.Groups,
                     ArrayCapacity.Of(shape).Usable,
                     shape.Surely,
-                    shape.AtBest,
-                    [.. Enumerable.Range(0, 3).Select(k => k < rows.Count ? rows[k].Share : 0)],
-                    Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), Workloads.Of(plan.Use).Reads),
-                    LossChain
-                        .Of(shape, ArrayInput(shape, drives, rebuild, spare, figures), YearsOfLoss * DriveDefaults.HoursPerYear)
-                        ?.Either
+                    shape.AtBest
                 )
+                {
+                    Survived = [.. Enumerable.Range(0, 3).Select(k => k < rows.Count ? rows[k].Share : 0)],
+                    Requests = Arrays.Requests.PerSecond(
+                        shape,
+                        drives.Min(d => DriveDefaults.Requests(d).Value),
+                        Workloads.Of(plan.Use).Reads
+                    ),
+                    Loss = LossChain
+                        .Of(shape, ArrayInput(shape, drives, rebuild, spare, figures), YearsOfLoss * DriveDefaults.HoursPerYear)
+                        ?.Either,
+                }
             );
         }
         return columns;

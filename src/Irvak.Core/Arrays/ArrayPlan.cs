@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using System.Text.Json.Serialization;
 using Irvak.Core.Places;
 
@@ -84,10 +85,6 @@ public enum ArrayUse
 /// <param name="Groups">Groups of a nested level, 1 or more; pairs count themselves.</param>
 /// <param name="Spares">Places of drives that stand by for it.</param>
 /// <param name="StripKiB">Strip on one drive, KiB; null for the usual one.</param>
-/// <param name="Scratch">True when losing what is on it costs only the time to make it again.</param>
-/// <param name="WrittenGBPerDay">Written to it a day, GB; null when nobody said.</param>
-/// <param name="SparesForAll">True when its spares stand by for every array of the same keeper.</param>
-/// <param name="BackedUp">True when a backup of it exists and was read back.</param>
 public sealed record ArrayPlan(
     string Name,
     ArrayLevel Level,
@@ -96,13 +93,24 @@ public sealed record ArrayPlan(
     int Groups = 1,
     IReadOnlyList<Place>? Spares = null,
     int? StripKiB = null,
-    ArrayUse Use = ArrayUse.Files,
-    bool Scratch = false,
-    bool BackedUp = false,
-    double? WrittenGBPerDay = null,
-    bool SparesForAll = false
+    ArrayUse Use = ArrayUse.Files
 )
 {
+    /// <summary>True when losing what is on it costs only the time to make it again.</summary>
+    [DefaultValue(false)]
+    public bool Scratch { get; init; }
+
+    /// <summary>True when a backup of it exists and was read back.</summary>
+    [DefaultValue(false)]
+    public bool BackedUp { get; init; }
+
+    /// <summary>Written to it a day, GB; null when nobody said.</summary>
+    public double? WrittenGBPerDay { get; init; }
+
+    /// <summary>True when its spares stand by for every array of the same keeper.</summary>
+    [DefaultValue(false)]
+    public bool SparesForAll { get; init; }
+
     public const int MostMembers = 512,
         LongestName = 24;
 

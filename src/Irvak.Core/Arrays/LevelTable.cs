@@ -8,7 +8,6 @@ namespace Irvak.Core.Arrays;
 /// <param name="LeastKernel">The same in the kernel.</param>
 /// <param name="LeastPool">The same in a pool.</param>
 /// <param name="Tolerance">Failures that each group surely survives; −1 for all members but one.</param>
-/// <param name="Penalty">Transfers for one small write; −1 for one per member.</param>
 public sealed record LevelRow(
     ArrayLevel Level,
     string Name,
@@ -17,9 +16,12 @@ public sealed record LevelRow(
     int? LeastController,
     int? LeastKernel,
     int? LeastPool,
-    int Tolerance,
-    int Penalty
-);
+    int Tolerance
+)
+{
+    /// <summary>Transfers for one small write; −1 for one per member.</summary>
+    public required int Penalty { get; init; }
+}
 
 /// <summary>
 /// The levels. Minimums of the kernel: mdadm(8) and md(4), 4.2; of controllers: common practice, no source. Small writes: common
@@ -29,16 +31,16 @@ public static class LevelTable
 {
     public static readonly IReadOnlyList<LevelRow> Rows =
     [
-        new(ArrayLevel.Single, "Single drives", null, null, 1, 1, 1, 0, 1),
-        new(ArrayLevel.Span, "Span", null, null, 1, 2, null, 0, 1),
-        new(ArrayLevel.Stripe, "Striped", "level 0", null, 2, 2, 1, 0, 1),
-        new(ArrayLevel.Mirror, "Mirror", "level 1", null, 2, 2, 2, -1, -1),
-        new(ArrayLevel.Pairs, "Mirrored pairs", "level 10", null, 4, 2, 4, 1, 2),
-        new(ArrayLevel.Parity1, "Single parity", "level 5", "level 50", 3, 2, 2, 1, 4),
-        new(ArrayLevel.Parity2, "Double parity", "level 6", "level 60", 4, 4, 3, 2, 6),
-        new(ArrayLevel.Parity3, "Triple parity", null, null, null, null, 4, 3, 8),
-        new(ArrayLevel.Layered1, "Layered, one redundancy", null, null, null, 2, null, 1, 4),
-        new(ArrayLevel.Layered2, "Layered, two redundancies", null, null, null, 4, null, 2, 6),
+        new(ArrayLevel.Single, "Single drives", null, null, 1, 1, 1, 0) { Penalty = 1 },
+        new(ArrayLevel.Span, "Span", null, null, 1, 2, null, 0) { Penalty = 1 },
+        new(ArrayLevel.Stripe, "Striped", "level 0", null, 2, 2, 1, 0) { Penalty = 1 },
+        new(ArrayLevel.Mirror, "Mirror", "level 1", null, 2, 2, 2, -1) { Penalty = -1 },
+        new(ArrayLevel.Pairs, "Mirrored pairs", "level 10", null, 4, 2, 4, 1) { Penalty = 2 },
+        new(ArrayLevel.Parity1, "Single parity", "level 5", "level 50", 3, 2, 2, 1) { Penalty = 4 },
+        new(ArrayLevel.Parity2, "Double parity", "level 6", "level 60", 4, 4, 3, 2) { Penalty = 6 },
+        new(ArrayLevel.Parity3, "Triple parity", null, null, null, null, 4, 3) { Penalty = 8 },
+        new(ArrayLevel.Layered1, "Layered, one redundancy", null, null, null, 2, null, 1) { Penalty = 4 },
+        new(ArrayLevel.Layered2, "Layered, two redundancies", null, null, null, 4, null, 2) { Penalty = 6 },
     ];
 
     public static LevelRow Of(ArrayLevel level) => Rows.First(r => r.Level == level);

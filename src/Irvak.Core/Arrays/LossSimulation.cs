@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using System.Text.Json.Serialization;
 using Irvak.Core.Contracts;
 using Irvak.Core.Quantities;
@@ -15,7 +16,6 @@ namespace Irvak.Core.Arrays;
 /// <param name="Spares">Drives that stand by or lie on the shelf; null when one is always there, as the chain has it.</param>
 /// <param name="LeadHours">Until a spare that was used is made up for, hours.</param>
 /// <param name="BadBatch">Share of arrays, 0 to 1, whose drives all come from a bad batch.</param>
-/// <param name="BadLife">Life of a drive of a bad batch, as a share of the usual one.</param>
 public sealed record SimulationQuestion(
     double Years = ArrayFigures.YearsOfLoss,
     long Runs = 1_000_000,
@@ -24,10 +24,13 @@ public sealed record SimulationQuestion(
     bool Fixed = false,
     int? Spares = null,
     double LeadHours = 168,
-    double BadBatch = 0,
-    double BadLife = 0.25
+    double BadBatch = 0
 )
 {
+    /// <summary>Life of a drive of a bad batch, as a share of the usual one.</summary>
+    [DefaultValue(0.25d)]
+    public double BadLife { get; init; } = 0.25;
+
     public const long MostRuns = 100_000_000;
 
     /// <summary>What is wrong with it; null when nothing is.</summary>

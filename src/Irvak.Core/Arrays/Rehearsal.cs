@@ -51,9 +51,6 @@ public sealed record RehearsedMember(Place Place, int Group, MemberFate Fate);
 /// <param name="More">Failures that it surely survives from here on.</param>
 /// <param name="AtBest">Failures that it survives if they fall well.</param>
 /// <param name="RebuildHours">Hours until one drive is made up for; null when there is nothing to rebuild from.</param>
-/// <param name="LossMeanwhile">Chance of losing the array before that, 0 to 1; null when whole or lost.</param>
-/// <param name="Unreadable">Chance, at most, of meeting an unreadable sector with nothing to make up for it; 0 while redundancy is
-/// left.</param>
 public sealed record Rehearsal(
     string Array,
     RehearsedState State,
@@ -62,11 +59,16 @@ public sealed record Rehearsal(
     IReadOnlyList<string> Todo,
     int More,
     int AtBest,
-    double? RebuildHours,
-    double? LossMeanwhile,
-    double Unreadable
+    double? RebuildHours
 )
 {
+    /// <summary>Chance of losing the array before that, 0 to 1; null when whole or lost.</summary>
+    public required double? LossMeanwhile { get; init; }
+
+    /// <summary>Chance, at most, of meeting an unreadable sector with nothing to make up for it; 0 while redundancy is
+    /// left.</summary>
+    public required double Unreadable { get; init; }
+
     /// <param name="drives">Drives of the members, in their order.</param>
     /// <param name="failed">Places whose drives are out; places that are no members are ignored.</param>
     public static Rehearsal Of(
@@ -121,10 +123,12 @@ public sealed record Rehearsal(
             [.. Do(plan, state, members, rebuild, drives)],
             more,
             best,
-            rebuild?.Hours,
-            meanwhile,
-            unreadable
-        );
+            rebuild?.Hours
+        )
+        {
+            LossMeanwhile = meanwhile,
+            Unreadable = unreadable,
+        };
     }
 
     /// <summary>Chance that a group loses more than it has left while one rebuild runs; groups are independent.</summary>

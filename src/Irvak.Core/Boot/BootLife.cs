@@ -12,7 +12,6 @@ namespace Irvak.Core.Boot;
 /// <param name="WarrantyYears">Years that the rating counts.</param>
 /// <param name="BaseGB">System and boot partitions, GB.</param>
 /// <param name="GrowthGBPerYear">Kernels, logs, packages: what comes in a year, GB.</param>
-/// <param name="TakenTB">Of the rating, written already, TB; null when not known.</param>
 /// <param name="StagingGB">Room for uploads and updates before they are installed, GB.</param>
 public sealed record BootQuestion(
     long? Bytes,
@@ -22,10 +21,12 @@ public sealed record BootQuestion(
     double WarrantyYears = 5,
     double BaseGB = 2.2,
     double GrowthGBPerYear = 2.5,
-    double StagingGB = 10,
-    double? TakenTB = null
+    double StagingGB = 10
 )
 {
+    /// <summary>Of the rating, written already, TB; null when not known.</summary>
+    public double? TakenTB { get; init; }
+
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
     public SheetProblem? Problem =>
         this switch

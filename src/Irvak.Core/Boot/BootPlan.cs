@@ -35,9 +35,11 @@ public sealed record BootPlan(
                 5,
                 BaseGB + SharedGB,
                 GrowthGBPerYear,
-                StagingGB,
-                takenTB
+                StagingGB
             )
+            {
+                TakenTB = takenTB,
+            }
         );
 
     /// <summary>What is wrong with its numbers, with a path; null when nothing is.</summary>

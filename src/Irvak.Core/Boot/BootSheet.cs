@@ -21,9 +21,11 @@ public sealed record BootCandidate(
     BootLife Life,
     IReadOnlyList<string> Against,
     bool Stops,
-    decimal? Eur,
-    int InStock
-);
+    decimal? Eur
+)
+{
+    public required int InStock { get; init; }
+}
 
 /// <summary>What the system starts from, what could take its place, and how long each lasts.</summary>
 /// <param name="Plan">As planned, or as found; null when nobody said.</param>
@@ -244,9 +246,11 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
             Life(needs, unit.Drive!, Taken(q, place, unit)),
             [.. against.Select(f => f.Sentence)],
             against.Any(f => f.Severity == Severity.Stop),
-            part?.PriceEur,
-            part?.InStock ?? 0
-        );
+            part?.PriceEur
+        )
+        {
+            InStock = part?.InStock ?? 0,
+        };
     }
 
     private static BootLife Life(BootPlan needs, DriveSheet drive, double? taken) =>

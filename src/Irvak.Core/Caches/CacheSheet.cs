@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using Irvak.Core.Arrays;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
@@ -21,7 +22,6 @@ public sealed record AsVolume(double Hits, double LatencyMs, long UsableBytes);
 /// <param name="Bytes">What it holds: one half of a mirror.</param>
 /// <param name="MissMs">Latency of the drives behind, ms.</param>
 /// <param name="LeastBytes">Below this it brings less than a quarter of the latency; null when no size does.</param>
-/// <param name="Years">Years until the first drive is written up; null without writes or a rating.</param>
 public sealed record CacheFigures(
     CachePlan Plan,
     string? Why,
@@ -30,14 +30,21 @@ public sealed record CacheFigures(
     double MissMs = 0,
     IReadOnlyList<CachePoint>? Curve = null,
     long? LeastBytes = null,
-    bool Helps = false,
-    IReadOnlyList<VolumeHits>? Volumes = null,
-    AsVolume? Volume = null,
-    double? Years = null,
-    Worked? Sum = null,
-    string Verdict = ""
+    bool Helps = false
 )
 {
+    public IReadOnlyList<VolumeHits>? Volumes { get; init; }
+
+    public AsVolume? Volume { get; init; }
+
+    /// <summary>Years until the first drive is written up; null without writes or a rating.</summary>
+    public double? Years { get; init; }
+
+    public Worked? Sum { get; init; }
+
+    [DefaultValue("")]
+    public string Verdict { get; init; } = "";
+
     // Answers of flash behind its link, ms. Common practice, no source.
     private const double SataFlashMs = 0.2,
         NvmeMs = 0.1;
@@ -67,21 +74,17 @@ public sealed record CacheFigures(
         var helps = front.Least is { } least && bytes >= least;
         // What somebody who knew the hottest blocks could put there by hand.
         var placed = front.At(bytes, model.Bound(bytes / (double)block));
-        return new(
-            plan,
-            null,
-            bytes,
-            now,
-            front.SlowMs,
-            front.Curve,
-            front.Least,
-            helps,
-            [.. model.HitsOf(bytes / (double)block).Select((h, i) => new VolumeHits(plan.Volumes[i].Array, plan.Volumes[i].HotGB, h))],
-            new AsVolume(placed.Hits, placed.LatencyMs, bytes),
-            YearsOf(plan, drives!),
-            front.Sum(now, "popularity mixed by each volume’s share"),
-            Say(now, front.SlowMs, front.Least, helps)
-        );
+        return new(plan, null, bytes, now, front.SlowMs, front.Curve, front.Least, helps)
+        {
+            Volumes =
+            [
+                .. model.HitsOf(bytes / (double)block).Select((h, i) => new VolumeHits(plan.Volumes[i].Array, plan.Volumes[i].HotGB, h)),
+            ],
+            Volume = new AsVolume(placed.Hits, placed.LatencyMs, bytes),
+            Years = YearsOf(plan, drives!),
+            Sum = front.Sum(now, "popularity mixed by each volume’s share"),
+            Verdict = Say(now, front.SlowMs, front.Least, helps),
+        };
     }
 
     /// <summary>Of the arrays behind, weighted by their requests: a thousand ms ÷ the small requests a second of one of their

@@ -13,41 +13,49 @@ namespace Irvak.Core.Controllers;
 /// <param name="At">Where it is, or the first place it fits; null with <paramref name="NoPlace"/> when there is none.</param>
 /// <param name="Runs">Drives of the plan that run behind it.</param>
 /// <param name="Of">Drives of the plan in bays.</param>
-/// <param name="SlowestGbs">Slowest link among those; null when none runs or it is not known.</param>
-/// <param name="Makes">Arrays of the plan that it could keep.</param>
-/// <param name="Arrays">Arrays of the plan that a controller keeps.</param>
-/// <param name="Cables">Cables that it wants, in words.</param>
-/// <param name="Needs">Unit, keys, drivers, in words.</param>
-/// <param name="Changes">What it changes against the controller that is planned now.</param>
-/// <param name="Take">What planning it means: the card in its slot, and the bays that hold drives cabled to it; null for one that is there
-/// or has no place.</param>
-/// <param name="Eur">Card, cables and unit; null when a price is missing.</param>
-public sealed record ControllerRow(
-    string? PartId,
-    string Name,
-    string Kind,
-    Place? At,
-    string? NoPlace,
-    bool IsNow,
-    int Runs,
-    int Of,
-    double? SlowestGbs,
-    IReadOnlyList<string> Levels,
-    int Makes,
-    int Arrays,
-    int? CacheMiB,
-    string? Protection,
-    bool Guarded,
-    bool? Boots,
-    int? MostDrives,
-    bool Ends2TiB,
-    IReadOnlyList<string> Cables,
-    IReadOnlyList<string> Needs,
-    IReadOnlyList<string> Changes,
-    int InStock,
-    decimal? Eur,
-    Edit? Take = null
-);
+public sealed record ControllerRow(string? PartId, string Name, string Kind, Place? At, string? NoPlace, bool IsNow, int Runs, int Of)
+{
+    /// <summary>Slowest link among those; null when none runs or it is not known.</summary>
+    public required double? SlowestGbs { get; init; }
+
+    public required IReadOnlyList<string> Levels { get; init; }
+
+    /// <summary>Arrays of the plan that it could keep.</summary>
+    public required int Makes { get; init; }
+
+    /// <summary>Arrays of the plan that a controller keeps.</summary>
+    public required int Arrays { get; init; }
+
+    public required int? CacheMiB { get; init; }
+
+    public required string? Protection { get; init; }
+
+    public required bool Guarded { get; init; }
+
+    public required bool? Boots { get; init; }
+
+    public required int? MostDrives { get; init; }
+
+    public required bool Ends2TiB { get; init; }
+
+    /// <summary>Cables that it wants, in words.</summary>
+    public required IReadOnlyList<string> Cables { get; init; }
+
+    /// <summary>Unit, keys, drivers, in words.</summary>
+    public required IReadOnlyList<string> Needs { get; init; }
+
+    /// <summary>What it changes against the controller that is planned now.</summary>
+    public required IReadOnlyList<string> Changes { get; init; }
+
+    public required int InStock { get; init; }
+
+    /// <summary>Card, cables and unit; null when a price is missing.</summary>
+    public required decimal? Eur { get; init; }
+
+    /// <summary>What planning it means: the card in its slot, and the bays that hold drives cabled to it; null for one that is there
+    /// or has no place.</summary>
+    public Edit? Take { get; init; }
+}
 
 /// <summary>Every controller of the machine and of the shelf, side by side, for the drives of the plan.</summary>
 public static class ControllerTable
@@ -165,27 +173,30 @@ public static class ControllerTable
             noPlace,
             false,
             runs,
-            drives.Count,
-            slowest,
-            c.Sheet.Levels,
-            makes,
-            arrays.Count,
-            c.Sheet.CacheMiB,
-            c.Sheet.Protection,
-            c.Sheet.IsGuarded,
-            c.Sheet.Boots,
-            c.Sheet.MostDrives,
-            c.Sheet.Addresses32 == true,
+            drives.Count
+        )
+        {
+            SlowestGbs = slowest,
+            Levels = c.Sheet.Levels,
+            Makes = makes,
+            Arrays = arrays.Count,
+            CacheMiB = c.Sheet.CacheMiB,
+            Protection = c.Sheet.Protection,
+            Guarded = c.Sheet.IsGuarded,
+            Boots = c.Sheet.Boots,
+            MostDrives = c.Sheet.MostDrives,
+            Ends2TiB = c.Sheet.Addresses32 == true,
+            Cables =
             [
                 .. priced
                     .GroupBy(p => (p.Need.From, p.Need.To))
                     .Select(g => (g.First().Need with { Count = g.Sum(p => p.Need.Count) }).Words),
             ],
-            needs,
-            [],
-            part?.InStock ?? 1,
-            eur
-        );
+            Needs = needs,
+            Changes = [],
+            InStock = part?.InStock ?? 1,
+            Eur = eur,
+        };
         return now is null ? row : row with { Changes = [.. Against(row, now)] };
     }
 

@@ -18,7 +18,6 @@ public enum Outcome
 
 /// <summary>One logged try in a machine: of modules of a class, or of a drive of a size.</summary>
 /// <param name="CapacityMiB">Capacity of one module; null for a drive.</param>
-/// <param name="DriveTB">Size of the drive, TB; null for modules.</param>
 /// <param name="TotalMiB">Total that stood in the machine; null when not logged.</param>
 public sealed record EvidenceRecord(
     string Id,
@@ -28,9 +27,15 @@ public sealed record EvidenceRecord(
     ModuleType? Type,
     int? CapacityMiB,
     int? TotalMiB,
-    Outcome Outcome,
-    string Seen,
-    DateOnly Date,
-    string Who,
-    double? DriveTB = null
-);
+    Outcome Outcome
+)
+{
+    public required string Seen { get; init; }
+
+    public required DateOnly Date { get; init; }
+
+    public required string Who { get; init; }
+
+    /// <summary>Size of the drive, TB; null for modules.</summary>
+    public double? DriveTB { get; init; }
+}

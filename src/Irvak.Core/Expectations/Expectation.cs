@@ -19,10 +19,11 @@ public sealed record Expectation(
     double Low,
     double High,
     string Unit,
-    IReadOnlyList<Place> Places,
-    string Source
+    IReadOnlyList<Place> Places
 )
 {
+    public required string Source { get; init; }
+
     public Worked? Why { get; init; }
 
     /// <summary>Size of each drive that the line counts, bytes; null for another line.</summary>

@@ -27,5 +27,5 @@ public static class ExpectedAir
     }
 
     private static Expectation Line(string key, string what, string expected) =>
-        new(Prefix + key, Screen, what, expected, 0, 0, "", [], "common practice, no source") { Named = expected };
+        new(Prefix + key, Screen, what, expected, 0, 0, "", []) { Source = "common practice, no source", Named = expected };
 }

@@ -45,10 +45,10 @@ public static class ExpectedDrives
                 group.Count,
                 group.Count,
                 "drives",
-                [.. group.Select(u => u.Key)],
-                "the drives planned; sizes by their count of sectors"
+                [.. group.Select(u => u.Key)]
             )
             {
+                Source = "the drives planned; sizes by their count of sectors",
                 EachBytes = bytes,
             };
         }
@@ -63,10 +63,10 @@ public static class ExpectedDrives
                 tib * (1 - ArrayTolerance),
                 tib * (1 + ArrayTolerance),
                 "TiB",
-                [.. array.Plan.Members],
-                "capacity step by step"
+                [.. array.Plan.Members]
             )
             {
+                Source = "capacity step by step",
                 Why = array.Capacity.Why,
                 Array = array.Plan,
             };

@@ -31,10 +31,10 @@ public static class ExpectedLinks
                 end.Width,
                 end.Width,
                 "lanes",
-                [end.Place],
-                "widths and generations of both ends"
+                [end.Place]
             )
             {
+                Source = "widths and generations of both ends",
                 Named = LaneRules.Link(end.Width, end.Gen),
             };
         foreach (
@@ -50,10 +50,10 @@ public static class ExpectedLinks
                     band.Low,
                     band.High,
                     "MB/s",
-                    [],
-                    "narrowest stage of its path × the usual band (common practice, no source)"
+                    []
                 )
                 {
+                    Source = "narrowest stage of its path × the usual band (common practice, no source)",
                     Most = Physical(flow) is { } most && most > band.High ? most : null,
                     Why = flow.Stages.Where(s => !s.IsNetwork && s.MBs is not null).MinBy(s => s.MBs)?.Why,
                 };

@@ -49,9 +49,11 @@ public static class ExpectedMemory
                     total,
                     total,
                     "MiB",
-                    [],
-                    "sum of the modules"
+                    []
                 )
+                {
+                    Source = "sum of the modules",
+                }
                 : new(
                     TotalKey,
                     Firmware,
@@ -60,14 +62,17 @@ public static class ExpectedMemory
                     total,
                     long.MaxValue,
                     "MiB",
-                    [],
-                    "sum of the modules that are known; a slot was not looked at"
-                ),
+                    []
+                )
+                {
+                    Source = "sum of the modules that are known; a slot was not looked at",
+                },
         };
         if (memory.Planned.Rate.RateMTs is { } rate)
             lines.Add(
-                new(RateKey, Firmware, "Memory rate", $"{rate} MT/s", rate - 1, rate + 1, "MT/s", [], "slowest of module, processor, board")
+                new(RateKey, Firmware, "Memory rate", $"{rate} MT/s", rate - 1, rate + 1, "MT/s", [])
                 {
+                    Source = "slowest of module, processor, board",
                     Why = Rate.Sum(memory.Planned.Rate),
                 }
             );
@@ -81,42 +86,26 @@ public static class ExpectedMemory
                     (memory.Planned.Rate.LowMTs ?? 0) - 1,
                     high + 1,
                     "MT/s",
-                    [],
-                    "typical for this class, sheet unknown (from memory)"
+                    []
                 )
                 {
+                    Source = "typical for this class, sheet unknown (from memory)",
                     Why = Rate.Sum(memory.Planned.Rate),
                 }
             );
         foreach (var (_, slot, module) in q.Planned.Modules(q.Sheet))
             if (module.CapacityMiB is { } mib)
                 lines.Add(
-                    new(
-                        SlotKey(slot),
-                        Firmware,
-                        $"Slot {slot}",
-                        ByteCount.FromMiB(mib).ToString(),
-                        mib,
-                        mib,
-                        "MiB",
-                        [Place.Slot(slot)],
-                        "the module planned there"
-                    )
+                    new(SlotKey(slot), Firmware, $"Slot {slot}", ByteCount.FromMiB(mib).ToString(), mib, mib, "MiB", [Place.Slot(slot)])
+                    {
+                        Source = "the module planned there",
+                    }
                 );
         if (memory.Planned.OsTotal is { } band)
             lines.Add(
-                new(
-                    OsKey,
-                    OperatingSystem,
-                    "Memory, total",
-                    band.Words,
-                    band.Low.GiB,
-                    band.High.GiB,
-                    "GiB",
-                    [],
-                    "installed less the reserved share"
-                )
+                new(OsKey, OperatingSystem, "Memory, total", band.Words, band.Low.GiB, band.High.GiB, "GiB", [])
                 {
+                    Source = "installed less the reserved share",
                     Why = band.Why,
                     Most = ByteCount.FromMiB(total).GiB,
                 }
@@ -138,10 +127,10 @@ public static class ExpectedMemory
             0,
             0,
             "",
-            [change.Place],
-            "the processor planned there"
+            [change.Place]
         )
         {
+            Source = "the processor planned there",
             Named = change.In.Processor.Name,
         };
 
@@ -149,8 +138,11 @@ public static class ExpectedMemory
     /// source.</summary>
     private static IEnumerable<Expectation> Tests(MemorySheet memory)
     {
-        yield return new(TestKey, Test, "One full pass", "0 errors", 0, 0, "errors", [], "common practice, no source");
+        yield return new(TestKey, Test, "One full pass", "0 errors", 0, 0, "errors", []) { Source = "common practice, no source" };
         if (memory.Planned.Ecc.State == EccState.On)
-            yield return new(ErrorsKey, OperatingSystem, "Error counters", "0 errors", 0, 0, "errors", [], "common practice, no source");
+            yield return new(ErrorsKey, OperatingSystem, "Error counters", "0 errors", 0, 0, "errors", [])
+            {
+                Source = "common practice, no source",
+            };
     }
 }

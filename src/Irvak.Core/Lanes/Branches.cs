@@ -34,25 +34,18 @@ internal static class Branches
             dark || unit is null ? 0
             : switched ? Splitting.Trains(lanes, Splitting.LanesOf(unit.Card!) ?? lanes)
             : live.Sum(e => e.Width);
-        return new(
-            place,
-            PlaceKind.Card,
-            slot.Root,
-            slot.Mech,
-            slot.Elec,
-            lanes,
-            q.GenOf(slot),
-            StateOf(q, place, dark, unit),
-            why ?? (q.GenOf(slot) < slot.Gen ? $"held at gen {q.GenOf(slot)}" : null),
-            used,
-            unit?.Card is { Endpoints.Count: > 1, HasSwitch: not true } ? Loose(lanes, ends) : 0,
-            split,
-            switched,
-            ends,
-            null,
-            unit?.Card is { Endpoints.Count: > 0 } ? unit.Short : null,
-            q.IsNew(place)
-        );
+        return new(place, PlaceKind.Card, slot.Root, slot.Mech, slot.Elec, lanes, q.GenOf(slot), StateOf(q, place, dark, unit))
+        {
+            Why = why ?? (q.GenOf(slot) < slot.Gen ? $"held at gen {q.GenOf(slot)}" : null),
+            Used = used,
+            Loose = unit?.Card is { Endpoints.Count: > 1, HasSwitch: not true } ? Loose(lanes, ends) : 0,
+            Split = split,
+            Switched = switched,
+            Ends = ends,
+            Bus = null,
+            Card = unit?.Card is { Endpoints.Count: > 0 } ? unit.Short : null,
+            CardNew = q.IsNew(place),
+        };
     }
 
     /// <summary>Lanes that reach a device which is never opened.</summary>
@@ -141,22 +134,20 @@ internal static class Branches
         var drive = place.Kind == PlaceKind.Card ? null : q.Planned.At(place);
         var name = drive?.Short ?? $"{index + 1}, empty";
         if (drive?.Drive is not { } sheet)
-            return new(place, name, EndState.Empty, wide, null, 0, 0, 0, null, false, width == 0 ? "would not be seen" : null);
+            return new(place, name, EndState.Empty, wide, null, 0, 0, 0)
+            {
+                NeedMBs = null,
+                New = false,
+                Why = width == 0 ? "would not be seen" : null,
+            };
         var link = Splitting.Link(width, gen, sheet.Lanes ?? wide, sheet.Gen);
         if (link.Width == 0)
-            return new(
-                place,
-                name,
-                EndState.Unseen,
-                sheet.Lanes ?? wide,
-                sheet.Gen,
-                0,
-                0,
-                0,
-                null,
-                q.IsNew(place),
-                Unopened(slot, lanes, split)
-            );
+            return new(place, name, EndState.Unseen, sheet.Lanes ?? wide, sheet.Gen, 0, 0, 0)
+            {
+                NeedMBs = null,
+                New = q.IsNew(place),
+                Why = Unopened(slot, lanes, split),
+            };
         return End(
             place,
             name,
@@ -185,8 +176,19 @@ internal static class Branches
         ExpansionSlot slot
     ) =>
         width == 0 && lanes > 0 && !q.Changed.Contains(place) && !q.Splits.ContainsKey(slot.Id) && q.FoundSplitOf(slot.Id) is null
-            ? new(place, name, EndState.Unknown, wide, wantsGen, 0, 0, 0, null, false, $"nobody looked how {slot.Id} is divided")
-        : width == 0 ? new(place, name, EndState.Unseen, wide, wantsGen, 0, 0, 0, null, q.IsNew(place), Unopened(slot, lanes, split))
+            ? new(place, name, EndState.Unknown, wide, wantsGen, 0, 0, 0)
+            {
+                NeedMBs = null,
+                New = false,
+                Why = $"nobody looked how {slot.Id} is divided",
+            }
+        : width == 0
+            ? new(place, name, EndState.Unseen, wide, wantsGen, 0, 0, 0)
+            {
+                NeedMBs = null,
+                New = q.IsNew(place),
+                Why = Unopened(slot, lanes, split),
+            }
         : End(
             place,
             name,
@@ -240,22 +242,15 @@ internal static class Branches
             unit is null ? Leaving(q, place)
             : unit.Drive?.Protocol == DriveProtocol.Sata ? []
             : [Single(q, place, unit, lanes, gen, Needs.Of(q, place, unit))];
-        return new(
-            place,
-            place.Kind,
-            root,
-            null,
-            wired,
-            lanes,
-            gen,
-            StateOf(q, place, dark, unit),
-            why,
-            ends.Sum(e => e.Width),
-            0,
-            [],
-            false,
-            ends
-        );
+        return new(place, place.Kind, root, null, wired, lanes, gen, StateOf(q, place, dark, unit))
+        {
+            Why = why,
+            Used = ends.Sum(e => e.Width),
+            Loose = 0,
+            Split = [],
+            Switched = false,
+            Ends = ends,
+        };
     }
 
     private static BranchState StateOf(LaneInput q, Place place, bool dark, Unit? unit) =>
@@ -286,37 +281,23 @@ internal static class Branches
             ? Leaving(q, place)
             :
             [
-                new(
-                    place,
-                    unit.Short,
-                    dark ? EndState.Unseen : EndState.Full,
-                    null,
-                    null,
-                    0,
-                    0,
-                    LinkRates.PciInUseMBs,
-                    Needs.Of(q, place, unit),
-                    q.IsNew(place),
-                    "shares the bus with every card on it"
-                ),
+                new(place, unit.Short, dark ? EndState.Unseen : EndState.Full, null, null, 0, 0, LinkRates.PciInUseMBs)
+                {
+                    NeedMBs = Needs.Of(q, place, unit),
+                    New = q.IsNew(place),
+                    Why = "shares the bus with every card on it",
+                },
             ];
-        return new(
-            place,
-            PlaceKind.Card,
-            slot.Root,
-            null,
-            0,
-            0,
-            null,
-            StateOf(q, place, dark, unit),
-            why,
-            0,
-            0,
-            [],
-            false,
-            ends,
-            CardBus.Pci
-        );
+        return new(place, PlaceKind.Card, slot.Root, null, 0, 0, null, StateOf(q, place, dark, unit))
+        {
+            Why = why,
+            Used = 0,
+            Loose = 0,
+            Split = [],
+            Switched = false,
+            Ends = ends,
+            Bus = CardBus.Pci,
+        };
     }
 
     private static LaneEnd Single(LaneInput q, Place place, Unit unit, int lanes, int? slotGen, double? need)
@@ -325,21 +306,19 @@ internal static class Branches
         var gen = unit.Card?.Gen is > 0 ? unit.Card.Gen : unit.Drive?.Gen;
         // An expander takes its current from the slot and nothing else.
         if (unit.Card is { Role: CardRole.Expander, Elec: 0 })
-            return new(
-                place,
-                unit.Short,
-                EndState.Full,
-                0,
-                null,
-                0,
-                0,
-                0,
-                null,
-                q.IsNew(place),
-                "takes its current from the slot, no lanes"
-            );
+            return new(place, unit.Short, EndState.Full, 0, null, 0, 0, 0)
+            {
+                NeedMBs = null,
+                New = q.IsNew(place),
+                Why = "takes its current from the slot, no lanes",
+            };
         if (lanes == 0)
-            return new(place, unit.Short, EndState.Unseen, wants, gen, 0, 0, 0, null, q.IsNew(place), $"{place.Name} has no lanes");
+            return new(place, unit.Short, EndState.Unseen, wants, gen, 0, 0, 0)
+            {
+                NeedMBs = null,
+                New = q.IsNew(place),
+                Why = $"{place.Name} has no lanes",
+            };
         return End(place, unit.Short, wants, gen, Splitting.Link(lanes, slotGen, wants, gen), need, q.IsNew(place), null);
     }
 
@@ -350,12 +329,17 @@ internal static class Branches
             : wants is null || link.Gen == 0 || wantsGen is null ? EndState.Unknown
             : link.Width < wants || link.Gen < wantsGen ? EndState.Less
             : EndState.Full;
-        return new(place, name, state, wants, wantsGen, link.Width, link.Gen, link.MBs, need, isNew, why);
+        return new(place, name, state, wants, wantsGen, link.Width, link.Gen, link.MBs)
+        {
+            NeedMBs = need,
+            New = isNew,
+            Why = why,
+        };
     }
 
     private static IReadOnlyList<LaneEnd> Leaving(LaneInput q, Place place) =>
         q.Found.At(place) is { } was && q.Changed.Contains(place)
-            ? [new(place, was.Short, EndState.Out, was.Card?.Elec ?? was.Drive?.Lanes, null, 0, 0, 0, null, false)]
+            ? [new(place, was.Short, EndState.Out, was.Card?.Elec ?? was.Drive?.Lanes, null, 0, 0, 0) { NeedMBs = null, New = false }]
             : [];
 
     private static (bool Dark, string? Why) Darkness(LaneInput q, string id, string? root)

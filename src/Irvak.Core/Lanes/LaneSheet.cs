@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using System.Text.Json.Serialization;
 using Irvak.Core.Places;
 using Irvak.Core.Sheets;
@@ -38,21 +39,16 @@ public enum EndState
 /// <param name="Width">Lanes that it runs with, 0 without a link.</param>
 /// <param name="Gen">Generation that it runs at; 0 without a link.</param>
 /// <param name="MBs">Data that the link carries, MB/s.</param>
-/// <param name="NeedMBs">Data that the device could move, MB/s; null when not known.</param>
-/// <param name="New">True when it comes in.</param>
-public sealed record LaneEnd(
-    Place Place,
-    string Name,
-    EndState State,
-    int? Wants,
-    int? WantsGen,
-    int Width,
-    int Gen,
-    double MBs,
-    double? NeedMBs,
-    bool New,
-    string? Why = null
-);
+public sealed record LaneEnd(Place Place, string Name, EndState State, int? Wants, int? WantsGen, int Width, int Gen, double MBs)
+{
+    /// <summary>Data that the device could move, MB/s; null when not known.</summary>
+    public required double? NeedMBs { get; init; }
+
+    /// <summary>True when it comes in.</summary>
+    public required bool New { get; init; }
+
+    public string? Why { get; init; }
+}
 
 [JsonConverter(typeof(JsonStringEnumConverter<BranchState>))]
 public enum BranchState
@@ -78,29 +74,31 @@ public enum BranchState
 /// <param name="Mech">Mechanical width; null for what has none.</param>
 /// <param name="Wired">Lanes that are led there; null when not known.</param>
 /// <param name="Lanes">Lanes that are left there once other places took theirs.</param>
-/// <param name="Used">Lanes in use.</param>
-/// <param name="Loose">Lanes that end at a device without ever being opened.</param>
-/// <param name="Split">How the slot is to be divided; empty for whole.</param>
-/// <param name="Switched">True when a switch on the card shares the slot among its devices.</param>
-public sealed record LaneBranch(
-    Place Place,
-    PlaceKind Kind,
-    string? Root,
-    int? Mech,
-    int? Wired,
-    int? Lanes,
-    int? Gen,
-    BranchState State,
-    string? Why,
-    int Used,
-    int Loose,
-    IReadOnlyList<int> Split,
-    bool Switched,
-    IReadOnlyList<LaneEnd> Ends,
-    CardBus? Bus = null,
-    string? Card = null,
-    bool CardNew = false
-);
+public sealed record LaneBranch(Place Place, PlaceKind Kind, string? Root, int? Mech, int? Wired, int? Lanes, int? Gen, BranchState State)
+{
+    public required string? Why { get; init; }
+
+    /// <summary>Lanes in use.</summary>
+    public required int Used { get; init; }
+
+    /// <summary>Lanes that end at a device without ever being opened.</summary>
+    public required int Loose { get; init; }
+
+    /// <summary>How the slot is to be divided; empty for whole.</summary>
+    public required IReadOnlyList<int> Split { get; init; }
+
+    /// <summary>True when a switch on the card shares the slot among its devices.</summary>
+    public required bool Switched { get; init; }
+
+    public required IReadOnlyList<LaneEnd> Ends { get; init; }
+
+    public CardBus? Bus { get; init; }
+
+    public string? Card { get; init; }
+
+    [DefaultValue(false)]
+    public bool CardNew { get; init; }
+}
 
 /// <summary>What feeds places with lanes.</summary>
 /// <param name="Wired">Lanes that are led somewhere, uplinks of others included.</param>
@@ -109,30 +107,26 @@ public sealed record LaneBranch(
 /// known.</param>
 /// <param name="NotLookedAt">Lanes led to places that nobody looked at, no more than it has left: they may be free or in use.</param>
 /// <param name="Dark">True when its processor is missing.</param>
-/// <param name="UplinkMBs">Data that its uplink carries, MB/s; null for a processor, or when not known.</param>
-/// <param name="BehindMBs">What the devices behind it could move together, MB/s.</param>
-public sealed record RootLanes(
-    string Id,
-    int? Gen,
-    int? Lanes,
-    int Wired,
-    int Used,
-    int? Free,
-    int NotLookedAt,
-    bool Dark,
-    string? Uplink,
-    int? UplinkLanes,
-    int? UplinkGen,
-    double? UplinkMBs,
-    double BehindMBs
-);
+public sealed record RootLanes(string Id, int? Gen, int? Lanes, int Wired, int Used, int? Free, int NotLookedAt, bool Dark)
+{
+    public required string? Uplink { get; init; }
+
+    public required int? UplinkLanes { get; init; }
+
+    public required int? UplinkGen { get; init; }
+
+    /// <summary>Data that its uplink carries, MB/s; null for a processor, or when not known.</summary>
+    public required double? UplinkMBs { get; init; }
+
+    /// <summary>What the devices behind it could move together, MB/s.</summary>
+    public required double BehindMBs { get; init; }
+}
 
 /// <summary>What to enter in the firmware for one slot.</summary>
 /// <param name="Now">How it was found; null when nobody looked.</param>
 /// <param name="Enter">What is to be entered; null when it has no setting.</param>
 /// <param name="Offered">What the firmware offers, whole first.</param>
 /// <param name="Gen">Generation that its sheet tells.</param>
-/// <param name="HeldAt">An older one that something holds it at; null when nothing does.</param>
 public sealed record SplitLine(
     string Slot,
     int Lanes,
@@ -141,9 +135,12 @@ public sealed record SplitLine(
     bool Changes,
     IReadOnlyList<IReadOnlyList<int>> Offered,
     IReadOnlyList<int>? Best,
-    int Gen,
-    int? HeldAt
-);
+    int Gen
+)
+{
+    /// <summary>An older one that something holds it at; null when nothing does.</summary>
+    public required int? HeldAt { get; init; }
+}
 
 /// <summary>Roots, places and devices with the links between them.</summary>
 /// <param name="Left">Lanes that could be used still; null when that is not known.</param>
@@ -194,21 +191,14 @@ public sealed record LaneSheet(
             .Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == root.Id))
             .SelectMany(b => b.Ends)
             .Sum(e => e.NeedMBs is { } need ? Math.Min(need, e.MBs) : 0);
-        return new(
-            root.Id,
-            root.Gen,
-            root.Lanes,
-            own.Sum(b => b.Wired ?? 0) + hanging,
-            used,
-            free,
-            unseen,
-            dark,
-            root.Uplink,
-            root.UplinkLanes,
-            root.UplinkGen,
-            Topology.UplinkMBs(root),
-            behind
-        );
+        return new(root.Id, root.Gen, root.Lanes, own.Sum(b => b.Wired ?? 0) + hanging, used, free, unseen, dark)
+        {
+            Uplink = root.Uplink,
+            UplinkLanes = root.UplinkLanes,
+            UplinkGen = root.UplinkGen,
+            UplinkMBs = Topology.UplinkMBs(root),
+            BehindMBs = behind,
+        };
     }
 
     private static SplitLine Line(LaneInput q, ExpansionSlot slot)
@@ -221,7 +211,7 @@ public sealed record LaneSheet(
             ? Splitting.Best(lanes, slot.Splits ?? [], card.Endpoints, card.LanePitch)
             : null;
         if (slot.Splits is not { Count: > 0 } offered)
-            return new(slot.Id, lanes, now, null, false, [], best, slot.Gen, held);
+            return new(slot.Id, lanes, now, null, false, [], best, slot.Gen) { HeldAt = held };
         var planned = q.SplitOf(slot.Id);
         return new(
             slot.Id,
@@ -234,8 +224,10 @@ public sealed record LaneSheet(
                 .. offered,
             ],
             best,
-            slot.Gen,
-            held
-        );
+            slot.Gen
+        )
+        {
+            HeldAt = held,
+        };
     }
 }

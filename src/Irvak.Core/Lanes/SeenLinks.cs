@@ -10,18 +10,10 @@ namespace Irvak.Core.Lanes;
 /// <param name="CouldWidth">Lanes that both ends have.</param>
 /// <param name="Payload">Configured payload, bytes; null when not told.</param>
 /// <param name="Watt">Power limit of the slot, W; null when not told.</param>
-public sealed record SeenLink(
-    Place Place,
-    int Width,
-    int Gen,
-    int CouldWidth,
-    int CouldGen,
-    int? Payload,
-    int? Node,
-    double? Watt,
-    int Line
-)
+public sealed record SeenLink(Place Place, int Width, int Gen, int CouldWidth, int CouldGen, int? Payload, int? Node, double? Watt)
 {
+    public required int Line { get; init; }
+
     public bool TrainedDown => Width < CouldWidth || Gen < CouldGen;
 
     /// <summary>The likeliest cause, by what is less than it could be. Common practice, no source.</summary>
@@ -76,9 +68,11 @@ public static class SeenLinks
                     Could(card.GenMost, port?.GenMost, slot?.Gen),
                     card.PayloadBytes,
                     card.Node,
-                    port?.SlotWatt,
-                    match.Line
+                    port?.SlotWatt
                 )
+                {
+                    Line = match.Line,
+                }
             );
         }
         return links;

@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using Irvak.Core.Builds;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -22,7 +23,6 @@ public sealed record LadderSlot(
 /// <summary>The memory side of one build.</summary>
 /// <param name="UsableMiB">What the chosen mode leaves.</param>
 /// <param name="BandwidthMBs">All sockets together; null when a rate is not known.</param>
-/// <param name="AllKnown">False while a slot was not looked at, or the size of a module is not known: the sums are then "at least".</param>
 public sealed record MemoryFigures(
     long InstalledMiB,
     long UsableMiB,
@@ -31,10 +31,13 @@ public sealed record MemoryFigures(
     EccResult Ecc,
     OsBand? OsTotal,
     IReadOnlyList<ModeFigures> Modes,
-    double? BandwidthMBs,
-    bool AllKnown = true
+    double? BandwidthMBs
 )
 {
+    /// <summary>False while a slot was not looked at, or the size of a module is not known: the sums are then "at least".</summary>
+    [DefaultValue(true)]
+    public bool AllKnown { get; init; } = true;
+
     /// <summary>What is installed, in words: "32 GiB", "at least 16 GiB", "not known".</summary>
     public string Words =>
         AllKnown ? Quantities.ByteCount.FromMiB(InstalledMiB).ToString()
@@ -103,9 +106,11 @@ public sealed record MemorySheet(
             ecc,
             known ? OsShare.Of(q, build, usable) : null,
             modes,
-            all > 0 ? all : null,
-            known
-        );
+            all > 0 ? all : null
+        )
+        {
+            AllKnown = known,
+        };
     }
 
     private static List<LadderSlot> LadderOf(MemoryInput q)

@@ -44,9 +44,11 @@ public sealed record MoveOption(
     double? DownHours,
     double? Rate,
     string Cannot,
-    string Verify,
-    string NoReturn
-);
+    string Verify
+)
+{
+    public required string NoReturn { get; init; }
+}
 
 /// <summary>Something whose drives leave, are erased or are made into something else.</summary>
 /// <param name="Bytes">Most that can be on it.</param>
@@ -284,7 +286,7 @@ public static class Moves
             way is MoveWay.Nothing ? 0
             : way == MoveWay.Copy ? Math.Min(hours ?? 0, LastCopyHours)
             : hours;
-        return new(way, name, possible, way == MoveWay.Nothing ? 0 : hours, down, rate, cannot, verify, noReturn);
+        return new(way, name, possible, way == MoveWay.Nothing ? 0 : hours, down, rate, cannot, verify) { NoReturn = noReturn };
     }
 
     public static IEnumerable<Finding> Judge(MoveInput q, IReadOnlyList<MoveSubject> subjects, ArraySheet arrays)

@@ -47,7 +47,6 @@ public sealed record PathQuestion(double? NetworkGbs = null, int? Drives = null)
 /// <param name="Traffic">Bytes that pass here for one byte of the user.</param>
 /// <param name="MBs">What it lets through of the user's bytes, MB/s; null when not known.</param>
 /// <param name="Others">What else uses it.</param>
-/// <param name="SharedMBs">What is left of it while all of that runs too, MB/s; null when nothing is lost by it.</param>
 public sealed record PathStage(
     StageKind Kind,
     string Name,
@@ -56,12 +55,16 @@ public sealed record PathStage(
     double Efficiency,
     double Traffic,
     double? MBs,
-    IReadOnlyList<string> Others,
-    IReadOnlyList<Place> Places,
-    Worked Why,
-    double? SharedMBs = null
+    IReadOnlyList<string> Others
 )
 {
+    public required IReadOnlyList<Place> Places { get; init; }
+
+    public required Worked Why { get; init; }
+
+    /// <summary>What is left of it while all of that runs too, MB/s; null when nothing is lost by it.</summary>
+    public double? SharedMBs { get; init; }
+
     [JsonIgnore]
     public bool IsNetwork => Kind is StageKind.NetworkSlot or StageKind.NetworkUplink or StageKind.Network;
 }
@@ -78,9 +81,6 @@ public sealed record BenchmarkBand(double Low, double High);
 /// <param name="EndMBs">What arrives, MB/s; of a rebuild or a check the rate of each drive.</param>
 /// <param name="InnerMBs">The same on inner tracks; null without disks.</param>
 /// <param name="LocalMBs">Without the network.</param>
-/// <param name="Band">Of a benchmark on the machine itself; null where none applies.</param>
-/// <param name="NetworkBand">Of one over the network.</param>
-/// <param name="Hours">Of a rebuild or a check.</param>
 public sealed record PathFlow(
     PathWay Way,
     IReadOnlyList<PathStage> Stages,
@@ -89,12 +89,20 @@ public sealed record PathFlow(
     double EndMBs,
     double? InnerMBs,
     double LocalMBs,
-    IReadOnlyList<PathLift> Lifts,
-    BenchmarkBand? Band,
-    BenchmarkBand? NetworkBand,
-    double? Hours,
-    string Verdict
-);
+    IReadOnlyList<PathLift> Lifts
+)
+{
+    /// <summary>Of a benchmark on the machine itself; null where none applies.</summary>
+    public required BenchmarkBand? Band { get; init; }
+
+    /// <summary>Of one over the network.</summary>
+    public required BenchmarkBand? NetworkBand { get; init; }
+
+    /// <summary>Of a rebuild or a check.</summary>
+    public required double? Hours { get; init; }
+
+    public required string Verdict { get; init; }
+}
 
 /// <summary>The path of one array, or of one drive that belongs to none.</summary>
 /// <param name="Name">The array's name, or the place of a single drive.</param>

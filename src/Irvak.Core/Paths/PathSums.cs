@@ -22,8 +22,6 @@ internal static class PathSums
 
     /// <summary>One array's drives with what lies between them and the processors.</summary>
     /// <param name="Data">Drives that carry data side by side.</param>
-    /// <param name="Group">Members of the group that a rebuild is about.</param>
-    /// <param name="Network">From the processors to the user.</param>
     private sealed record Loaded(
         PathInput Q,
         ArrayPlan Plan,
@@ -32,12 +30,17 @@ internal static class PathSums
         int Count,
         int Data,
         double Scale,
-        IReadOnlyList<(Place Place, IReadOnlyList<Conduit> Way)> Ways,
-        int Group,
-        int Penalty,
-        IReadOnlyList<Conduit> Network
+        IReadOnlyList<(Place Place, IReadOnlyList<Conduit> Way)> Ways
     )
     {
+        /// <summary>Members of the group that a rebuild is about.</summary>
+        public required int Group { get; init; }
+
+        public required int Penalty { get; init; }
+
+        /// <summary>From the processors to the user.</summary>
+        public required IReadOnlyList<Conduit> Network { get; init; }
+
         /// <summary>What else uses a conduit: not these drives, and where both directions run at once not the card that their bytes leave
         /// by.</summary>
         public List<Neighbour> Others(Conduit at) =>
@@ -66,11 +69,13 @@ internal static class PathSums
             count,
             Arrays.Requests.DataDrives(shape),
             count / (double)drives.Count,
-            [.. plan.Members.Select(m => (m, trace.From(m)))],
-            group,
-            penalty,
-            network
-        );
+            [.. plan.Members.Select(m => (m, trace.From(m)))]
+        )
+        {
+            Group = group,
+            Penalty = penalty,
+            Network = network,
+        };
         var apart =
             gbs is not null
             && root is not null
@@ -100,18 +105,11 @@ internal static class PathSums
             stages.AddRange(Shared(a, way, kind));
         if (apart is var (from, to))
             stages.Add(
-                new(
-                    StageKind.Sockets,
-                    "Socket link",
-                    $"{from} to {to}",
-                    null,
-                    1,
-                    1,
-                    null,
-                    [],
-                    [],
-                    Worked.Sum("machine sheet", new WorkedLine("its rate", "not on the sheet", true))
-                )
+                new(StageKind.Sockets, "Socket link", $"{from} to {to}", null, 1, 1, null, [])
+                {
+                    Places = [],
+                    Why = Worked.Sum("machine sheet", new WorkedLine("its rate", "not on the sheet", true)),
+                }
             );
         foreach (var n in a.Network)
         {
@@ -147,12 +145,14 @@ internal static class PathSums
             end,
             inner,
             local,
-            Lifts(known.Select(k => k.Stage).ToList()),
-            Band(local),
-            a.Network.Count > 0 ? Band(end) : null,
-            hours is > 0 ? hours : null,
-            Tell(a, way, known.Select(k => k.Stage).ToList(), end, hours)
-        );
+            Lifts(known.Select(k => k.Stage).ToList())
+        )
+        {
+            Band = Band(local),
+            NetworkBand = a.Network.Count > 0 ? Band(end) : null,
+            Hours = hours is > 0 ? hours : null,
+            Verdict = Tell(a, way, known.Select(k => k.Stage).ToList(), end, hours),
+        };
     }
 
     /// <summary>What arrives with the narrowest lifted, then the two narrowest, and so on, as long as it makes a difference.</summary>
@@ -185,17 +185,19 @@ internal static class PathSums
                     1,
                     a.Penalty,
                     mbs,
-                    [],
-                    a.Plan.Members,
-                    Worked.Sum(
+                    []
+                )
+                {
+                    Places = a.Plan.Members,
+                    Why = Worked.Sum(
                         each.Source,
                         new WorkedLine("written", MBs(mbs), true),
                         new WorkedLine("drives", $"{a.Count}"),
                         new WorkedLine("requests a second, each", $"{each.Value:0}"),
                         new WorkedLine("transfers for one small write", $"{a.Penalty}"),
                         new WorkedLine("a request", $"{request} KiB")
-                    )
-                );
+                    ),
+                };
             }
             case PathWay.Rebuild or PathWay.Scrub:
             {
@@ -214,15 +216,17 @@ internal static class PathSums
                     share,
                     1,
                     mean * share,
-                    [],
-                    a.Plan.Members,
-                    Worked.Sum(
+                    []
+                )
+                {
+                    Places = a.Plan.Members,
+                    Why = Worked.Sum(
                         "mean over the tracks; share: common practice, no source",
                         new WorkedLine("each", MBs(mean * share), true),
                         new WorkedLine("mean of a full pass", MBs(mean)),
                         new WorkedLine("share that it gets beside other work", Percent(share))
-                    )
-                );
+                    ),
+                };
             }
             default:
             {
@@ -235,15 +239,17 @@ internal static class PathSums
                     1,
                     way == PathWay.Write ? a.Count / (double)a.Data : 1,
                     mbs,
-                    [],
-                    a.Plan.Members,
-                    Worked.Sum(
+                    []
+                )
+                {
+                    Places = a.Plan.Members,
+                    Why = Worked.Sum(
                         rate.Source,
                         new WorkedLine(way == PathWay.Write ? "written in order" : "read in order, outer tracks", MBs(mbs), true),
                         new WorkedLine("drives that carry data side by side", $"{a.Data}"),
                         new WorkedLine("the slowest of them", MBs(rate.Value))
-                    )
-                );
+                    ),
+                };
             }
         }
     }
@@ -341,11 +347,13 @@ internal static class PathSums
             c.Efficiency,
             traffic,
             mbs,
-            [.. others.Select(o => o.Name)],
-            c.Places,
-            new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source),
-            shared
-        );
+            [.. others.Select(o => o.Name)]
+        )
+        {
+            Places = c.Places,
+            Why = new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source),
+            SharedMBs = shared,
+        };
     }
 
     /// <summary>Each gets by what it could move; null while there is enough for all.</summary>

@@ -9,7 +9,6 @@ namespace Irvak.Core.Paths;
 /// <summary>Something that bytes pass on their way, shared by all drives that name it.</summary>
 /// <param name="RawMBs">On paper; null when not known.</param>
 /// <param name="Duplex">True when both directions run at once.</param>
-/// <param name="Others">What else uses it.</param>
 internal sealed record Conduit(
     StageKind Kind,
     string Id,
@@ -18,11 +17,14 @@ internal sealed record Conduit(
     double? RawMBs,
     double Efficiency,
     string Source,
-    bool Duplex,
-    IReadOnlyList<Place> Places,
-    IReadOnlyList<Neighbour> Others
+    bool Duplex
 )
 {
+    public required IReadOnlyList<Place> Places { get; init; }
+
+    /// <summary>What else uses it.</summary>
+    public required IReadOnlyList<Neighbour> Others { get; init; }
+
     public double? MBs => RawMBs * Efficiency;
 }
 
@@ -101,10 +103,12 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         rate is > 0 ? BayWiring.RawMBs(rate.Value) : null,
                         BayWiring.Payload,
                         "SATA 3 and SPL-4 for the rate; 92 %: common practice, no source",
-                        true,
-                        [place],
-                        []
+                        true
                     )
+                    {
+                        Places = [place],
+                        Others = [],
+                    }
                 );
             var common = Highest(bays.LinkGbs, controller.Sheet.LinkGbs);
             var hub = q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root && b.What is BoardKind.Expander or BoardKind.Multiplier);
@@ -118,10 +122,12 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         BayWiring.RawMBs(Math.Min(common ?? 6, 6)),
                         BayWiring.Payload,
                         "SATA 3; 92 %: common practice, no source",
-                        false,
-                        [Place.Board(hub.Id)],
-                        Elsewhere(bays, place)
+                        false
                     )
+                    {
+                        Places = [Place.Board(hub.Id)],
+                        Others = Elsewhere(bays, place),
+                    }
                 );
             else if (bays.Expander == true || hub is not null)
                 way.Add(
@@ -133,10 +139,12 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         common is { } r ? WideLanes * BayWiring.RawMBs(r) : null,
                         BayWiring.Payload,
                         "SPL-4; four lanes to the controller and 92 %: common practice, no source",
-                        true,
-                        hub is null ? [] : [Place.Board(hub.Id)],
-                        Elsewhere(bays, place)
+                        true
                     )
+                    {
+                        Places = hub is null ? [] : [Place.Board(hub.Id)],
+                        Others = Elsewhere(bays, place),
+                    }
                 );
         }
         way.AddRange(FromSlot(controller.Place, controller.Card));
@@ -182,16 +190,19 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             LinkRates.PciMBs,
             LinkRates.PciInUseMBs / LinkRates.PciMBs,
             "PCI Local Bus Specification 3.0; in use: from memory",
-            false,
-            [branch.Place],
+            false
+        )
+        {
+            Places = [branch.Place],
+            Others =
             [
                 .. lanes
                     .Branches.Where(b => b.Bus == CardBus.Pci && b.Root == branch.Root && b.Place != branch.Place)
                     .SelectMany(b => b.Ends)
                     .Where(e => e.State != EndState.Out)
                     .Select(e => new Neighbour(e.Place, e.Name, Math.Min(e.NeedMBs ?? 0, e.MBs))),
-            ]
-        );
+            ],
+        };
 
     private List<Conduit> FromModule(Place place, DriveSheet? drive, M2Place m2)
     {
@@ -206,10 +217,12 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                     BayWiring.RawMBs(6),
                     BayWiring.Payload,
                     "SATA 3; 92 %: common practice, no source",
-                    true,
-                    [place],
-                    []
+                    true
                 )
+                {
+                    Places = [place],
+                    Others = [],
+                }
             );
         else if (EndOf(place) is { } end)
         {
@@ -227,10 +240,12 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         end.Branch.Used * LinkRates.LaneMBs(at),
                         LinkRates.Payload(at, PayloadAt(end.Branch.Place, at).Bytes),
                         Pcie,
-                        true,
-                        [end.Branch.Place],
-                        []
+                        true
                     )
+                    {
+                        Places = [end.Branch.Place],
+                        Others = [],
+                    }
                 );
             }
         }
@@ -263,10 +278,12 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                 : null,
             known ? LinkRates.Payload(end.Gen, payload) : 1,
             Pcie,
-            true,
-            [branch.Place],
-            []
-        );
+            true
+        )
+        {
+            Places = [branch.Place],
+            Others = [],
+        };
     }
 
     // Devices behind an uplink, with the places of their branches.
@@ -294,14 +311,17 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                 up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value),
                 LinkRates.Payload(up.UplinkGen.Value, LinkRates.UsualPayload(up.UplinkGen.Value)),
                 Pcie,
-                true,
-                [],
+                true
+            )
+            {
+                Places = [],
+                Others =
                 [
                     .. behind
                         .Where(b => b.Place != place && b.End.Place != place)
                         .Select(b => new Neighbour(b.End.Place, b.End.Name, Math.Min(b.End.NeedMBs!.Value, b.End.MBs))),
-                ]
-            );
+                ],
+            };
         }
     }
 
@@ -368,10 +388,12 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                     line * 1000 / 8,
                     LinkRates.EthernetShare(),
                     "IEEE 802.3: frames of 1500 with time stamps",
-                    true,
-                    cards.Count > 0 ? [cards[0].Key] : [],
-                    []
+                    true
                 )
+                {
+                    Places = cards.Count > 0 ? [cards[0].Key] : [],
+                    Others = [],
+                }
             );
         return (way, gbs, root);
     }

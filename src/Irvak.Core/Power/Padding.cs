@@ -35,14 +35,16 @@ public static class Padding
                 thick,
                 part?.Id,
                 part?.Accessory!.Name,
-                part is null ? null : $"{part.Accessory!.Name}, pressed by {100 * (1 - (pad.GapMm / part.Accessory.ThickMm!.Value)):0} %",
-                Worked.Sum(
+                part is null ? null : $"{part.Accessory!.Name}, pressed by {100 * (1 - (pad.GapMm / part.Accessory.ThickMm!.Value)):0} %"
+            )
+            {
+                Why = Worked.Sum(
                     "pressed by 10 to 30 %: common practice, no source",
                     new WorkedLine("gap ÷ (1 − compression)", Mm(thick), true),
                     new WorkedLine("gap", Mm(pad.GapMm)),
                     new WorkedLine("compression", $"{100 * pad.Compression:0} %")
-                )
-            );
+                ),
+            };
         }
     }
 

@@ -41,19 +41,17 @@ public sealed record PadLine(
     double ThickMm,
     string? ShelfPartId,
     string? Pad,
-    string? PadWords,
-    Worked Why
-);
+    string? PadWords
+)
+{
+    public required Worked Why { get; init; }
+}
 
 /// <summary>Current and heat of a plan.</summary>
 /// <param name="SteadyWatt">Everything at work, W.</param>
 /// <param name="PeakWatt">Most during the start, W.</param>
 /// <param name="SupplyWatt">What the supplies give together; null when not known.</param>
 /// <param name="LimitWatt">What one of them must carry alone where there are several, else all of it; null when not known.</param>
-/// <param name="Amp12">Most on 12 V by starting disks, A.</param>
-/// <param name="Group">Disks that start together; 0 for all.</param>
-/// <param name="Unseen">Sockets that nobody looked at: what sits there is not counted.</param>
-/// <param name="Suggested">Largest group with which the start stays below the limit; null when all at once does, or none does.</param>
 public sealed record PowerSheet(
     IReadOnlyList<PowerLine> Lines,
     double SteadyWatt,
@@ -62,20 +60,35 @@ public sealed record PowerSheet(
     double PeakSeconds,
     double? SupplyWatt,
     double? LimitWatt,
-    bool Redundant,
-    double Amp12,
-    int Group,
-    double Seconds,
-    int? Suggested,
-    IReadOnlyList<StartPoint> Start,
-    IReadOnlyList<RailLine> Rails,
-    IReadOnlyList<PlugLine> Plugs,
-    IReadOnlyList<HeatLine> Heat,
-    IReadOnlyList<AirLine> Air,
-    IReadOnlyList<PadLine> Pads,
-    IReadOnlyList<string> Unseen
+    bool Redundant
 )
 {
+    /// <summary>Most on 12 V by starting disks, A.</summary>
+    public required double Amp12 { get; init; }
+
+    /// <summary>Disks that start together; 0 for all.</summary>
+    public required int Group { get; init; }
+
+    public required double Seconds { get; init; }
+
+    /// <summary>Largest group with which the start stays below the limit; null when all at once does, or none does.</summary>
+    public required int? Suggested { get; init; }
+
+    public required IReadOnlyList<StartPoint> Start { get; init; }
+
+    public required IReadOnlyList<RailLine> Rails { get; init; }
+
+    public required IReadOnlyList<PlugLine> Plugs { get; init; }
+
+    public required IReadOnlyList<HeatLine> Heat { get; init; }
+
+    public required IReadOnlyList<AirLine> Air { get; init; }
+
+    public required IReadOnlyList<PadLine> Pads { get; init; }
+
+    /// <summary>Sockets that nobody looked at: what sits there is not counted.</summary>
+    public required IReadOnlyList<string> Unseen { get; init; }
+
     /// <summary>Share of a supply that stays free. Common practice, no source.</summary>
     public const double Headroom = 0.2;
 
@@ -106,27 +119,20 @@ public sealed record PowerSheet(
             for (var group = lines.Count(l => l.SpinAmp12 + l.SpinAmp5 > 0) - 1; group >= 1 && suggested is null; group--)
                 if (Curve(lines, group, Math.Max(q.Stagger.Seconds, SpinSeconds)).Max(p => p.Total) <= most * (1 - Headroom))
                     suggested = group;
-        return new(
-            lines,
-            steady,
-            idle,
-            peak.Total,
-            peak.Seconds,
-            all,
-            limit,
-            redundant,
-            start.Max(p => p.Watt12) / 12,
-            q.Stagger.Drives,
-            q.Stagger.Seconds,
-            suggested,
-            start,
-            RailsOf(q, start),
-            PlugsOf(q, lines),
-            [.. HeatBands.Of(q)],
-            [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))],
-            [.. Padding.Of(q)],
-            [.. q.Sheet.Sockets.Select(s => s.Id).Where(s => q.Planned.At(Place.Socket(s)) is null && !q.LacksProcessor(s))]
-        );
+        return new(lines, steady, idle, peak.Total, peak.Seconds, all, limit, redundant)
+        {
+            Amp12 = start.Max(p => p.Watt12) / 12,
+            Group = q.Stagger.Drives,
+            Seconds = q.Stagger.Seconds,
+            Suggested = suggested,
+            Start = start,
+            Rails = RailsOf(q, start),
+            Plugs = PlugsOf(q, lines),
+            Heat = [.. HeatBands.Of(q)],
+            Air = [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))],
+            Pads = [.. Padding.Of(q)],
+            Unseen = [.. q.Sheet.Sockets.Select(s => s.Id).Where(s => q.Planned.At(Place.Socket(s)) is null && !q.LacksProcessor(s))],
+        };
     }
 
     /// <summary>The first half minute, or longer where groups start later: disks that are up run on, those whose turn has not come draw

@@ -10,8 +10,6 @@ namespace Irvak.Core.Quick;
 /// <param name="Count">Drives, 1 to 512.</param>
 /// <param name="Gigabytes">Nominal size of each, GB.</param>
 /// <param name="Class">desktop, nearline, enterprise, 10k, 15k or client; null for the usual.</param>
-/// <param name="Figures">Figures in place of the defaults; null for the defaults.</param>
-/// <param name="Spare">True with a drive that stands by.</param>
 public sealed record QuickArrayQuestion(
     int Count,
     long Gigabytes,
@@ -20,11 +18,15 @@ public sealed record QuickArrayQuestion(
     ArrayLevel Level,
     ArrayHost Host,
     int Groups,
-    ArrayUse Use,
-    bool Spare,
-    DriveFigures? Figures = null
+    ArrayUse Use
 )
 {
+    /// <summary>True with a drive that stands by.</summary>
+    public required bool Spare { get; init; }
+
+    /// <summary>Figures in place of the defaults; null for the defaults.</summary>
+    public DriveFigures? Figures { get; init; }
+
     /// <summary>The drive that is meant: its bytes by the standards, everything else as usual for its kind.</summary>
     public DriveSheet Drive =>
         new()

@@ -57,9 +57,11 @@ public sealed record LaneAnswer(
     double? FasterMBs,
     double? Gain,
     LaneStage? Next,
-    string Verdict,
-    Worked Why
-);
+    string Verdict
+)
+{
+    public required Worked Why { get; init; }
+}
 
 /// <summary>How fast a slot is, and whether it or something beside it is the narrowest place.</summary>
 public static class QuickLane
@@ -72,17 +74,10 @@ public static class QuickLane
         var (stages, end) = Way(q, q.NetworkGbs);
         double? faster = q.FasterGbs > 0 ? Way(q, q.FasterGbs).End : null;
         var next = stages.Count > 1 ? stages.Where(s => !s.Pinch).MinBy(s => s.MBs) : null;
-        return new(
-            LinkRates.PcieMBs(q.Gen, 1, q.Payload),
-            link,
-            stages,
-            end,
-            faster,
-            faster / end,
-            next,
-            Say(q, stages, end, faster),
-            Sum(q, link)
-        );
+        return new(LinkRates.PcieMBs(q.Gen, 1, q.Payload), link, stages, end, faster, faster / end, next, Say(q, stages, end, faster))
+        {
+            Why = Sum(q, link),
+        };
     }
 
     private static (IReadOnlyList<LaneStage> Stages, double End) Way(LaneQuestion q, double network)

@@ -11,16 +11,6 @@ namespace Irvak.Core.Sheets;
 /// <param name="Bus">What it takes, in words: "SAS, SATA", "tri-mode", "NVMe ×2".</param>
 /// <param name="HeightMm">Highest drive, mm; null when not known.</param>
 /// <param name="Tray">Tray that a drive needs here; null when none.</param>
-/// <param name="LinkGbs">Link rates of the backplane, Gb/s; null when not known.</param>
-/// <param name="Root">Controller, expander or root behind it.</param>
-/// <param name="HotPlug">True when drives may be changed while it runs; null when not known.</param>
-/// <param name="LimitTB">Largest drive on the maker's list, TB; null when not known.</param>
-/// <param name="Expander">True when an expander shares an uplink among the bays.</param>
-/// <param name="PowersPin3">True when its power plugs feed 3.3 V to pin 3, which newer drives take as “off”; null when not known.</param>
-/// <param name="Feed">Plugs of the supply that feed its backplane, whatever it holds; null for single drives with a plug each, or when not
-/// known.</param>
-/// <param name="Plug">Connector at the backplane that the controller's cable goes into, such as SFF-8643 or SATA; null when not
-/// known.</param>
 public sealed record BayGroup(
     string Group,
     string Form,
@@ -29,13 +19,32 @@ public sealed record BayGroup(
     int Cols,
     string Bus,
     double? HeightMm = null,
-    string? Tray = null,
-    IReadOnlyList<double>? LinkGbs = null,
-    string? Root = null,
-    bool? HotPlug = null,
-    double? LimitTB = null,
-    bool? Expander = null,
-    string? Plug = null,
-    bool? PowersPin3 = null,
-    IReadOnlyList<SupplyPlug>? Feed = null
-) : KeepsMore;
+    string? Tray = null
+) : KeepsMore
+{
+    /// <summary>Link rates of the backplane, Gb/s; null when not known.</summary>
+    public IReadOnlyList<double>? LinkGbs { get; init; }
+
+    /// <summary>Controller, expander or root behind it.</summary>
+    public string? Root { get; init; }
+
+    /// <summary>True when drives may be changed while it runs; null when not known.</summary>
+    public bool? HotPlug { get; init; }
+
+    /// <summary>Largest drive on the maker's list, TB; null when not known.</summary>
+    public double? LimitTB { get; init; }
+
+    /// <summary>True when an expander shares an uplink among the bays.</summary>
+    public bool? Expander { get; init; }
+
+    /// <summary>Connector at the backplane that the controller's cable goes into, such as SFF-8643 or SATA; null when not
+    /// known.</summary>
+    public string? Plug { get; init; }
+
+    /// <summary>True when its power plugs feed 3.3 V to pin 3, which newer drives take as “off”; null when not known.</summary>
+    public bool? PowersPin3 { get; init; }
+
+    /// <summary>Plugs of the supply that feed its backplane, whatever it holds; null for single drives with a plug each, or when not
+    /// known.</summary>
+    public IReadOnlyList<SupplyPlug>? Feed { get; init; }
+}

@@ -25,9 +25,6 @@ public sealed record LaneRoot(
 /// <param name="Bus">What it speaks; null for PCI Express.</param>
 /// <param name="Splits">Ways the firmware can divide it, each the widths in order; null when not known.</param>
 /// <param name="OpenEnd">True when a longer card fits.</param>
-/// <param name="Height">full or low; null when not known.</param>
-/// <param name="LengthMm">Longest card, mm; null when not known.</param>
-/// <param name="Watt">Power the slot gives; null for the standard's own.</param>
 public sealed record ExpansionSlot(
     string Id,
     int Mech,
@@ -36,11 +33,18 @@ public sealed record ExpansionSlot(
     string? Root = null,
     CardBus? Bus = null,
     IReadOnlyList<IReadOnlyList<int>>? Splits = null,
-    bool OpenEnd = false,
-    string? Height = null,
-    int? LengthMm = null,
-    int? Watt = null
-) : KeepsMore;
+    bool OpenEnd = false
+) : KeepsMore
+{
+    /// <summary>full or low; null when not known.</summary>
+    public string? Height { get; init; }
+
+    /// <summary>Longest card, mm; null when not known.</summary>
+    public int? LengthMm { get; init; }
+
+    /// <summary>Power the slot gives; null for the standard's own.</summary>
+    public int? Watt { get; init; }
+}
 
 /// <summary>A place on or for a board: on-board controller, expander, mezzanine or vendor module bay.</summary>
 /// <param name="What">What it is.</param>
@@ -55,8 +59,6 @@ public sealed record BoardPlace(string Id, BoardKind What, string? Root = null, 
 /// <param name="Key">Key of the socket: M, B or E; "msata" for a mini-card socket; null when not known.</param>
 /// <param name="Protocols">SATA, NVMe or both; null when not known.</param>
 /// <param name="Lanes">PCI Express lanes wired; null when none or not known.</param>
-/// <param name="SingleSided">True when only modules with chips on one side fit.</param>
-/// <param name="Fixing">screw or latch; null when not known.</param>
 public sealed record M2Place(
     string Id,
     IReadOnlyList<int> Lengths,
@@ -65,11 +67,15 @@ public sealed record M2Place(
     string? Key = null,
     IReadOnlyList<string>? Protocols = null,
     int? Lanes = null,
-    int? Gen = null,
-    bool? SingleSided = null,
-    string? Fixing = null
+    int? Gen = null
 ) : KeepsMore
 {
+    /// <summary>True when only modules with chips on one side fit.</summary>
+    public bool? SingleSided { get; init; }
+
+    /// <summary>screw or latch; null when not known.</summary>
+    public string? Fixing { get; init; }
+
     /// <summary>Slot whose carrier it is on; null for a place of the board. A job adds and drops these by itself.</summary>
     public string? On { get; init; }
 }

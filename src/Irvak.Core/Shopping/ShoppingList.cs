@@ -17,10 +17,11 @@ public sealed record ShoppingLine(
     int Count,
     int InStock,
     string? LiesIn,
-    decimal? EachEur,
-    decimal? SumEur
+    decimal? EachEur
 )
 {
+    public required decimal? SumEur { get; init; }
+
     public int ToOrder => Math.Max(0, Count - InStock);
 }
 
@@ -63,9 +64,11 @@ public sealed record ShoppingList(IReadOnlyList<ShoppingLine> Lines, IReadOnlyLi
             changes.Count,
             part?.InStock ?? 0,
             part?.LiesIn,
-            part?.PriceEur,
-            part?.PriceEur * changes.Count
-        );
+            part?.PriceEur
+        )
+        {
+            SumEur = part?.PriceEur * changes.Count,
+        };
     }
 
     /// <summary>Bays in the order of the chassis, not of the letters of their names.</summary>

@@ -28,9 +28,11 @@ internal static class SmallParts
                     count,
                     part.InStock,
                     part.LiesIn,
-                    part.PriceEur,
-                    part.PriceEur * count
-                );
+                    part.PriceEur
+                )
+                {
+                    SumEur = part.PriceEur * count,
+                };
             });
 
     /// <summary>Needs for which the shelf has no sheet.</summary>

@@ -12,7 +12,6 @@ namespace Irvak.Core.Steps;
 /// <param name="Title">What is done.</param>
 /// <param name="How">The hand movements, in order.</param>
 /// <param name="TypeFirst">Places whose names are typed before the step counts, because it erases what is there; null for none.</param>
-/// <param name="Notes">What somebody wrote down about its places; null for nothing.</param>
 /// <param name="Caution">What can hurt or break; null when nothing can.</param>
 public sealed record Step(
     string Key,
@@ -22,10 +21,12 @@ public sealed record Step(
     string? Caution,
     IReadOnlyList<Place> Places,
     int Minutes,
-    IReadOnlyList<string>? TypeFirst = null,
-    IReadOnlyList<string>? Notes = null
+    IReadOnlyList<string>? TypeFirst = null
 )
 {
+    /// <summary>What somebody wrote down about its places; null for nothing.</summary>
+    public IReadOnlyList<string>? Notes { get; init; }
+
     /// <summary>Hours that pass by themselves before the step is done, beside its minutes of work; null for none, or when not
     /// known.</summary>
     public double? WaitHours { get; init; }

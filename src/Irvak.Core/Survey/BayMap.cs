@@ -17,9 +17,11 @@ public sealed record BayRow(
     string? SystemName,
     string? MemberOf,
     Grade? Grade,
-    bool InUse,
-    bool Looked
-);
+    bool InUse
+)
+{
+    public required bool Looked { get; init; }
+}
 
 /// <summary>Bay ↔ serial number ↔ name in the system ↔ array, in the chassis' own order.</summary>
 public static class BayMap
@@ -44,9 +46,11 @@ public static class BayMap
                         null,
                         null,
                         null,
-                        false,
-                        state.FoundEmpty.Contains(place)
+                        false
                     )
+                    {
+                        Looked = state.FoundEmpty.Contains(place),
+                    }
                     : Row(place, place.Name, unit, raids)
             );
         }
@@ -57,7 +61,10 @@ public static class BayMap
     private static BayRow Row(Place? place, string bay, Builds.Unit unit, IReadOnlyList<Observations.SeenRaid> raids)
     {
         var member = MemberOf(unit, raids);
-        return new BayRow(place, bay, unit.Short, unit.Serial, unit.SystemName, member, unit.Grade?.Grade, member is not null, true);
+        return new BayRow(place, bay, unit.Short, unit.Serial, unit.SystemName, member, unit.Grade?.Grade, member is not null)
+        {
+            Looked = true,
+        };
     }
 
     /// <summary>The arrays that a drive or its parts are in, the largest first; a small appliance keeps its system in small ones over the

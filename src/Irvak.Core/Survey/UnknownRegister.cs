@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
@@ -32,7 +33,6 @@ public enum AnswerKind
 /// <param name="Blocks">What can't be computed until then; everything else can.</param>
 /// <param name="Where">Where a person finds it.</param>
 /// <param name="Place">The place it is about, if any.</param>
-/// <param name="Optional">True when the work can go on without it.</param>
 public sealed record Unknown(
     string Path,
     string Question,
@@ -41,9 +41,13 @@ public sealed record Unknown(
     AnswerKind Kind,
     IReadOnlyList<string> Options,
     string? Unit = null,
-    Place? Place = null,
-    bool Optional = false
-);
+    Place? Place = null
+)
+{
+    /// <summary>True when the work can go on without it.</summary>
+    [DefaultValue(false)]
+    public bool Optional { get; init; }
+}
 
 /// <summary>What can be unknown about a machine, how it is asked, and how an answer enters the sheet.</summary>
 public static class UnknownRegister
@@ -234,9 +238,11 @@ public static class UnknownRegister
                     "whether it reaches beyond 4 GiB",
                     "pae among the flags of /proc/cpuinfo and a kernel built for it; client editions mostly not",
                     AnswerKind.Choice,
-                    YesNo,
-                    Optional: true
+                    YesNo
                 )
+                {
+                    Optional = true,
+                }
             );
         if (state.System is { OsBits: 64, OsLimitGiB: null })
             unknowns.Add(
@@ -247,9 +253,11 @@ public static class UnknownRegister
                     "licence or edition of the system; Linux has none that matters",
                     AnswerKind.Number,
                     [],
-                    "GiB",
-                    Optional: true
+                    "GiB"
                 )
+                {
+                    Optional = true,
+                }
             );
         AddOthers(state, sheet, unknowns);
         return unknowns;
@@ -273,9 +281,11 @@ public static class UnknownRegister
                     where,
                     AnswerKind.Place,
                     [],
-                    Place: open[0],
-                    Optional: true
+                    Place: open[0]
                 )
+                {
+                    Optional = true,
+                }
             );
         }
         foreach (var group in sheet.Bays)
@@ -345,9 +355,11 @@ public static class UnknownRegister
                     "slots and processors that only some revisions have",
                     "printed on the board, or dmidecode -t baseboard",
                     AnswerKind.Choice,
-                    [.. revisions, AnotherRevision],
-                    Optional: true
+                    [.. revisions, AnotherRevision]
                 )
+                {
+                    Optional = true,
+                }
             );
         if (state.System.Firmware is null && (sheet.Firmware?.Needs.Count > 0 || sheet.Processors.Any(p => p.Firmware is not null)))
             unknowns.Add(
@@ -357,9 +369,11 @@ public static class UnknownRegister
                     "whether it knows the new parts",
                     "first screen, set-up, or dmidecode -t bios",
                     AnswerKind.Text,
-                    [],
-                    Optional: true
+                    []
                 )
+                {
+                    Optional = true,
+                }
             );
         if (state.System.Serial is null)
             unknowns.Add(
@@ -369,9 +383,11 @@ public static class UnknownRegister
                     "the record and the warranty",
                     sheet.Battery.Count > 0 ? "label underneath" : "label at the rear or on its pull-out tag",
                     AnswerKind.Text,
-                    [],
-                    Optional: true
+                    []
                 )
+                {
+                    Optional = true,
+                }
             );
         if (state.System.HostName is null)
             unknowns.Add(
@@ -381,9 +397,11 @@ public static class UnknownRegister
                     "the hand-over note, finding it again",
                     "uname -n, or the owner",
                     AnswerKind.Text,
-                    [],
-                    Optional: true
+                    []
                 )
+                {
+                    Optional = true,
+                }
             );
         if (
             state.System.ManagementAddress is null
@@ -396,9 +414,11 @@ public static class UnknownRegister
                     "looking in without going there",
                     "sticker, ipmitool lan print, or none",
                     AnswerKind.Text,
-                    [],
-                    Optional: true
+                    []
                 )
+                {
+                    Optional = true,
+                }
             );
     }
 

@@ -19,12 +19,15 @@ public sealed record BenchJob(
     string BegunBy,
     Stage Stage,
     Severity? Severity,
-    string? Line,
-    int Done,
-    int Of,
-    SmallPlate? Plate
+    string? Line
 )
 {
+    public required int Done { get; init; }
+
+    public required int Of { get; init; }
+
+    public required SmallPlate? Plate { get; init; }
+
     public static BenchJob From(ListedJob job) =>
         new(
             job.Id,
@@ -34,11 +37,13 @@ public sealed record BenchJob(
             job.BegunBy,
             job.Listing?.Stage ?? Stage.Survey,
             job.Listing?.Severity,
-            job.Listing?.Line,
-            job.Listing?.Done ?? 0,
-            job.Listing?.Of ?? 0,
-            PlateOf(job.Listing)
-        );
+            job.Listing?.Line
+        )
+        {
+            Done = job.Listing?.Done ?? 0,
+            Of = job.Listing?.Of ?? 0,
+            Plate = PlateOf(job.Listing),
+        };
 
     /// <summary>A plate that this version can't read is not drawn; the job is listed all the same.</summary>
     private static SmallPlate? PlateOf(JobListing? listing)

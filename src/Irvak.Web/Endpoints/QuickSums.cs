@@ -40,10 +40,13 @@ public sealed record QuickBoardView(
     MemoryFigures Figures,
     IReadOnlyList<FindingView> Findings,
     IReadOnlyDictionary<Place, Unit> Planned,
-    IReadOnlyList<string> Order,
-    IReadOnlyList<string> GeneralOrder,
-    string Proof
-);
+    IReadOnlyList<string> Order
+)
+{
+    public required IReadOnlyList<string> GeneralOrder { get; init; }
+
+    public required string Proof { get; init; }
+}
 
 /// <param name="InstalledGiB">What the slots hold.</param>
 public sealed record OsRequest(
@@ -292,10 +295,12 @@ public static class QuickSums
                 evaluation.Memory.Planned,
                 [.. evaluation.Findings.Where(f => f.Rule.Family == Family.Memory).Select(FindingView.Of)],
                 planned.Planned.Units,
-                order,
-                [.. FillOrder.Usable(FillOrder.General(sheet), sheet, q.Machine.Found)],
-                placed.Proof
-            ),
+                order
+            )
+            {
+                GeneralOrder = [.. FillOrder.Usable(FillOrder.General(sheet), sheet, q.Machine.Found)],
+                Proof = placed.Proof,
+            },
             null
         );
     }

@@ -12,9 +12,6 @@ namespace Irvak.Web.Endpoints;
 public sealed record FileView(string Name, string Kind, string Sentence, bool Usable);
 
 /// <summary>What a capture says, before anything is stored.</summary>
-/// <param name="Files">Files of an archive; empty for a single capture.</param>
-/// <param name="Table">How the text would be read as a table of drives, once its columns are named.</param>
-/// <param name="Changed">What is different from the last capture of its kind.</param>
 public sealed record ReadView(
     string Kind,
     string Sentence,
@@ -23,13 +20,22 @@ public sealed record ReadView(
     int Used,
     IReadOnlyList<NotUnderstood> Rest,
     bool CutOff,
-    IReadOnlyList<string> Remarks,
-    string? Product,
-    string? SheetId,
-    IReadOnlyList<FileView> Files,
-    TablePreview? Table,
-    IReadOnlyList<Changed> Changed
-);
+    IReadOnlyList<string> Remarks
+)
+{
+    public required string? Product { get; init; }
+
+    public required string? SheetId { get; init; }
+
+    /// <summary>Files of an archive; empty for a single capture.</summary>
+    public required IReadOnlyList<FileView> Files { get; init; }
+
+    /// <summary>How the text would be read as a table of drives, once its columns are named.</summary>
+    public required TablePreview? Table { get; init; }
+
+    /// <summary>What is different from the last capture of its kind.</summary>
+    public required IReadOnlyList<Changed> Changed { get; init; }
+}
 
 /// <summary>The answer to a stored capture: how it was read, and the job after it.</summary>
 public sealed record TakenView(ReadView Reading, JobView Job);
@@ -186,13 +192,15 @@ public static class SurveyEndpoints
             readings.Sum(r => r.Used),
             [.. readings.SelectMany(r => r.Rest).Take(200)],
             readings.Any(r => r.CutOff),
-            [.. readings.SelectMany(r => r.Remarks).Distinct().Take(20)],
-            readings.Select(r => r.Seen.Product).FirstOrDefault(p => p is not null),
-            sheetId,
-            files,
-            sent.Table,
-            [.. taken.SelectMany(t => t.Changed).Take(100)]
-        );
+            [.. readings.SelectMany(r => r.Remarks).Distinct().Take(20)]
+        )
+        {
+            Product = readings.Select(r => r.Seen.Product).FirstOrDefault(p => p is not null),
+            SheetId = sheetId,
+            Files = files,
+            Table = sent.Table,
+            Changed = [.. taken.SelectMany(t => t.Changed).Take(100)],
+        };
     }
 
     private static CaptureView Kept(CaptureRow row)
@@ -207,12 +215,14 @@ public static class SurveyEndpoints
             reading.Lines,
             reading.Used,
             [.. reading.Rest.Take(200)],
-            reading.CutOff,
-            reading.Remarks,
-            row.Who,
-            row.At,
-            row.Name,
-            kept.Changed
-        );
+            reading.CutOff
+        )
+        {
+            Remarks = reading.Remarks,
+            Who = row.Who,
+            At = row.At,
+            Name = row.Name,
+            Changed = kept.Changed,
+        };
     }
 }

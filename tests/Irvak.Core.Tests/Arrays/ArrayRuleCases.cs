@@ -81,8 +81,8 @@ internal static class ArrayRuleCases
             "ARR-TWICE",
             Severity.Stop,
             "[[bay:1]] is a member of M and of N.",
-            Disks(4).Array(ArrayLevel.Parity2, 4).With(new MakeArray(new("N", ArrayLevel.Single, [Place.Bay("1")], Scratch: true))),
-            Disks(5).Array(ArrayLevel.Parity2, 4).With(new MakeArray(new("N", ArrayLevel.Single, [Place.Bay("5")], Scratch: true)))
+            Disks(4).Array(ArrayLevel.Parity2, 4).With(new MakeArray(new("N", ArrayLevel.Single, [Place.Bay("1")]) { Scratch = true })),
+            Disks(5).Array(ArrayLevel.Parity2, 4).With(new MakeArray(new("N", ArrayLevel.Single, [Place.Bay("5")]) { Scratch = true }))
         ),
         new(
             "ARR-MEDIA",

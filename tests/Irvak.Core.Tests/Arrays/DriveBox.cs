@@ -129,7 +129,7 @@ internal static class DriveBox
         int members,
         ArrayHost host = ArrayHost.Kernel,
         Func<ArrayPlan, ArrayPlan>? change = null
-    ) => state.With(new MakeArray((change ?? (p => p))(new ArrayPlan("M", level, Bays(members), host, BackedUp: true))));
+    ) => state.With(new MakeArray((change ?? (p => p))(new ArrayPlan("M", level, Bays(members), host) { BackedUp = true })));
 
     public static JobState Controller(this JobState state, string? protection, params string[] levels) =>
         state.With(

@@ -85,7 +85,7 @@ public sealed class FiguresInUseTests
                             Source = "shelf",
                         }
                     ),
-                    new MakeArray(new("M", ArrayLevel.Parity2, Bays(12), BackedUp: true))
+                    new MakeArray(new("M", ArrayLevel.Parity2, Bays(12)) { BackedUp = true })
                 );
         var evaluation = Job(Sheet).Evaluate();
         var (array, path) = (evaluation.Arrays.Planned.Single(), evaluation.Paths.Planned.Single().Of(Core.Paths.PathWay.Scrub)!);

@@ -25,7 +25,7 @@ public class RehearsalTests
     {
         Place[] places = [.. Enumerable.Range(1, n).Select(i => Place.Bay($"{i}"))];
         return (
-            new ArrayPlan("M", level, places, ArrayHost.Controller, groups, BackedUp: backedUp),
+            new ArrayPlan("M", level, places, ArrayHost.Controller, groups) { BackedUp = backedUp },
             CapacityTests.Shape(level, n, 8 * TB, groups),
             [.. Enumerable.Repeat(Disk, n)]
         );

@@ -86,7 +86,11 @@ public class SimulationTests
         double Lost(double mttf) => 1 - Math.Exp(-4 * 43_800 / mttf);
         Near(
             (0.9 * Lost(1e6)) + (0.1 * Lost(2.5e5)),
-            Run(Shape(ArrayLevel.Stripe, 4), new(1e6, 24), new SimulationQuestion(Runs: 300_000, Seed: 14, BadBatch: 0.1, BadLife: 0.25))
+            Run(
+                Shape(ArrayLevel.Stripe, 4),
+                new(1e6, 24),
+                new SimulationQuestion(Runs: 300_000, Seed: 14, BadBatch: 0.1) { BadLife = 0.25 }
+            )
         );
     }
 

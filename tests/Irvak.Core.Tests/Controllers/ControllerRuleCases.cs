@@ -90,7 +90,7 @@ internal static class ControllerRuleCases
         return state.With(
             new WireBays("front", Place.Card("S1")),
             new WireBays("rear", apart ? Place.Card("S2") : Place.Card("S1")),
-            new MakeArray(new("M", ArrayLevel.Mirror, [Place.Bay("1"), Place.Bay("3")], ArrayHost.Controller, BackedUp: true))
+            new MakeArray(new("M", ArrayLevel.Mirror, [Place.Bay("1"), Place.Bay("3")], ArrayHost.Controller) { BackedUp = true })
         );
     }
 

@@ -60,17 +60,11 @@ public class ControllerTableTests
         {
             Bays =
             [
-                new(
-                    "front",
-                    "3.5",
-                    "flat",
-                    [.. Enumerable.Range(1, bays).Select(n => $"{n}")],
-                    4,
-                    "SAS, SATA",
-                    26.1,
-                    Expander: expander,
-                    Plug: plug
-                ),
+                new("front", "3.5", "flat", [.. Enumerable.Range(1, bays).Select(n => $"{n}")], 4, "SAS, SATA", 26.1)
+                {
+                    Expander = expander,
+                    Plug = plug,
+                },
             ],
             Boards = [new("SATA", BoardKind.Controller, "CPU 1", Ports: 6)],
         };

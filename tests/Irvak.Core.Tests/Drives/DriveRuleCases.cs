@@ -51,20 +51,20 @@ internal static class DriveRuleCases
     {
         Bays =
         [
-            new("sata", "2.5", "flat", ["1"], 1, "SATA", 9.5, LinkGbs: [6, 3]),
-            new("sas", "2.5", "flat", ["2"], 1, "SAS, SATA", 15, LinkGbs: [6, 3]),
-            new("large", "3.5", "flat", ["3"], 1, "SAS, SATA", 26.1, LinkGbs: [12, 6, 3], LimitTB: 4),
-            new("short", "3.5", "flat", ["8"], 1, "SATA", 26.1, Tray: "old tray", LinkGbs: [6, 3], LimitTB: 4),
+            new("sata", "2.5", "flat", ["1"], 1, "SATA", 9.5) { LinkGbs = [6, 3] },
+            new("sas", "2.5", "flat", ["2"], 1, "SAS, SATA", 15) { LinkGbs = [6, 3] },
+            new("large", "3.5", "flat", ["3"], 1, "SAS, SATA", 26.1) { LinkGbs = [12, 6, 3], LimitTB = 4 },
+            new("short", "3.5", "flat", ["8"], 1, "SATA", 26.1, Tray: "old tray") { LinkGbs = [6, 3], LimitTB = 4 },
             new("more", "3.5", "flat", ["9", "10"], 1, "SATA", 26.1),
-            new("old", "3.5", "flat", ["6"], 1, "SATA", 26.1, LinkGbs: [6, 3], PowersPin3: true),
-            new("fresh", "3.5", "flat", ["7"], 1, "SATA", 26.1, LinkGbs: [6, 3], PowersPin3: false),
-            new("caddy", "2.5", "caddy", ["4"], 1, "SATA", 9.5, LinkGbs: [6, 3]),
-            new("new", "2.5", "flat", ["5"], 1, "SAS, SATA", 15, LinkGbs: [22.5, 12]),
+            new("old", "3.5", "flat", ["6"], 1, "SATA", 26.1) { LinkGbs = [6, 3], PowersPin3 = true },
+            new("fresh", "3.5", "flat", ["7"], 1, "SATA", 26.1) { LinkGbs = [6, 3], PowersPin3 = false },
+            new("caddy", "2.5", "caddy", ["4"], 1, "SATA", 9.5) { LinkGbs = [6, 3] },
+            new("new", "2.5", "flat", ["5"], 1, "SAS, SATA", 15) { LinkGbs = [22.5, 12] },
         ],
         Slots = [new("S1", 8, 8, 3, "CPU 1")],
         M2 =
         [
-            new("W", [80], "×4 gen 3", Key: "M", Protocols: ["NVMe"], Lanes: 4, SingleSided: true),
+            new("W", [80], "×4 gen 3", Key: "M", Protocols: ["NVMe"], Lanes: 4) { SingleSided = true },
             new("X", [42, 80], "×2 gen 3", Key: "M", Protocols: ["NVMe"], Lanes: 2, Gen: 3),
             new("Y", [80], "SATA only", Key: "B", Protocols: ["SATA"]),
             new("Z", [80], "×4 gen 3", Key: "M", Protocols: ["NVMe", "SATA"], Lanes: 4),

@@ -326,12 +326,12 @@ public class StorageSheetTests
     {
         var state = Disks(7)
             .With(
-                new MakeArray(new("M", ArrayLevel.Parity1, [Bay(1), Bay(2), Bay(3)], BackedUp: true)),
-                new MakeArray(new("N", ArrayLevel.Parity1, [Bay(4), Bay(5), Bay(6)], Spares: [Bay(7)], BackedUp: true))
+                new MakeArray(new("M", ArrayLevel.Parity1, [Bay(1), Bay(2), Bay(3)]) { BackedUp = true }),
+                new MakeArray(new("N", ArrayLevel.Parity1, [Bay(4), Bay(5), Bay(6)], Spares: [Bay(7)]) { BackedUp = true })
             );
         Assert.False(Evaluate(state).Arrays.Planned[0].HasSpare);
         var shared = state.With(
-            new MakeArray(new("N", ArrayLevel.Parity1, [Bay(4), Bay(5), Bay(6)], Spares: [Bay(7)], BackedUp: true, SparesForAll: true))
+            new MakeArray(new("N", ArrayLevel.Parity1, [Bay(4), Bay(5), Bay(6)], Spares: [Bay(7)]) { BackedUp = true, SparesForAll = true })
         );
         Assert.True(Evaluate(shared).Arrays.Planned[0].HasSpare);
     }
@@ -375,7 +375,13 @@ public class StorageSheetTests
     public void Logged_drives_speak_for_the_same_size_and_smaller_ones()
     {
         EvidenceRecord Try(int n, double tb, Outcome outcome) =>
-            new($"e{n}", "box", null, null, null, null, null, outcome, "seen", new DateOnly(2026, 1, n), "Bao", tb);
+            new($"e{n}", "box", null, null, null, null, null, outcome)
+            {
+                Seen = "seen",
+                Date = new DateOnly(2026, 1, n),
+                Who = "Bao",
+                DriveTB = tb,
+            };
         Core.Verdicts.Severity? Said(params EvidenceRecord[] records)
         {
             var state = Boards

@@ -64,7 +64,7 @@ public sealed class MoreThanExpectedTests
         foreach (var m2 in job.Sheet!.M2.Where(m => m.On == "S1").Select(m => Place.M2(m.Id)).ToList())
             job = job.With(new Fit(m2, new() { Drive = Flash, Source = "shelf" }));
         var places = job.Planned.Units.Keys.Where(k => k.Kind == PlaceKind.M2).ToList();
-        var q = job.With(new MakeArray(new("S", ArrayLevel.Stripe, places, Scratch: true))).Ask();
+        var q = job.With(new MakeArray(new("S", ArrayLevel.Stripe, places) { Scratch = true })).Ask();
         return Evaluation.Evaluate(q with { Lanes = q.Lanes with { Links = links } });
     }
 
@@ -85,7 +85,7 @@ public sealed class MoreThanExpectedTests
     public void A_capture_of_a_larger_payload_counts_for_what_comes_in()
     {
         var usual = Striped().Paths.Planned.Single().Of(PathWay.Read)!.Stages.First(s => s.Kind != StageKind.Drives);
-        var seen = Striped(new SeenLink(Place.Card("S2"), 8, 3, 8, 3, 512, null, null, 1))
+        var seen = Striped(new SeenLink(Place.Card("S2"), 8, 3, 8, 3, 512, null, null) { Line = 1 })
             .Paths.Planned.Single()
             .Of(PathWay.Read)!
             .Stages.First(s => s.Kind != StageKind.Drives);
@@ -116,8 +116,9 @@ public sealed class MoreThanExpectedTests
     {
         var link = key.StartsWith("link", StringComparison.Ordinal);
         var said = Explained(
-            new(key, "Benchmarks", "S, reading", "5000 to 7000 MB/s", 5000, 7000, "MB/s", link ? [Place.Card("S1")] : [], "test")
+            new(key, "Benchmarks", "S, reading", "5000 to 7000 MB/s", 5000, 7000, "MB/s", link ? [Place.Card("S1")] : [])
             {
+                Source = "test",
                 Named = link ? "×8 gen 3" : null,
             },
             "other",
@@ -133,7 +134,7 @@ public sealed class MoreThanExpectedTests
     [Fact]
     public void A_line_without_causes_of_its_own_says_so()
     {
-        var said = Explained(new("something.else", "Somewhere", "A thing", "5", 5, 5, "", [], "test"), "6", 6);
+        var said = Explained(new("something.else", "Somewhere", "A thing", "5", 5, 5, "", []) { Source = "test" }, "6", 6);
         Assert.Empty(said.Causes);
         Assert.Contains("no cause of its own is recorded", said.Sentence);
     }
@@ -144,7 +145,7 @@ public sealed class MoreThanExpectedTests
     public void Missing_drives_have_the_causes_of_their_kind_of_place(string place, string word)
     {
         var said = Explained(
-            new("drives.1000", "Drives", "Drives of 1 TB", "1 drive", 1, 1, "drives", [Place.Parse(place)], "test"),
+            new("drives.1000", "Drives", "Drives of 1 TB", "1 drive", 1, 1, "drives", [Place.Parse(place)]) { Source = "test" },
             "0 drives",
             0
         );

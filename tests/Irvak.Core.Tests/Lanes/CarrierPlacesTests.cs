@@ -73,7 +73,7 @@ public class CarrierPlacesTests
     public void Laid_out_anew_arrays_follow_their_drives()
     {
         var state = Carrying("S2", 2)
-            .With(new MakeArray(new("Scratch", ArrayLevel.Stripe, [Place.M2("S2.1"), Place.M2("S2.2")], Scratch: true)));
+            .With(new MakeArray(new("Scratch", ArrayLevel.Stripe, [Place.M2("S2.1"), Place.M2("S2.2")]) { Scratch = true }));
         var moved = state.With(
             new LayOut(
                 new Dictionary<Place, Place?>

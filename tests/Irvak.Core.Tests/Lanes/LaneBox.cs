@@ -26,11 +26,13 @@ internal static class LaneBox
                 [
                     [8, 8],
                     [4, 4, 4, 4],
-                ],
-                Height: "full",
-                LengthMm: 312,
-                Watt: 75
-            ),
+                ]
+            )
+            {
+                Height = "full",
+                LengthMm = 312,
+                Watt = 75,
+            },
             new(
                 "S2",
                 16,
@@ -40,19 +42,31 @@ internal static class LaneBox
                 Splits:
                 [
                     [4, 4],
-                ],
-                Height: "full",
-                LengthMm: 312,
-                Watt: 75
-            ),
-            new("S3", 8, 8, 4, "CPU 2", Height: "low", LengthMm: 168, Watt: 25),
-            new("S4", 4, 4, 3, "chipset", OpenEnd: true, Height: "full", LengthMm: 250, Watt: 25),
+                ]
+            )
+            {
+                Height = "full",
+                LengthMm = 312,
+                Watt = 75,
+            },
+            new("S3", 8, 8, 4, "CPU 2")
+            {
+                Height = "low",
+                LengthMm = 168,
+                Watt = 25,
+            },
+            new("S4", 4, 4, 3, "chipset", OpenEnd: true)
+            {
+                Height = "full",
+                LengthMm = 250,
+                Watt = 25,
+            },
             new("P1", 0, 0, 0, "bridge", CardBus.Pci),
             new("P2", 0, 0, 0, "bridge", CardBus.Pci),
         ],
         M2 = [new("M1", [80], "×4 gen 4", "CPU 1", "M", ["NVMe"], 4, 4), new("M2", [80], "×4 gen 3", "chipset", "M", ["NVMe"], 4, 3)],
         Boards = [new("MZ", BoardKind.Mezzanine, "CPU 2", 8, 4)],
-        Bays = [new("front", "3.5", "flat", [.. Enumerable.Range(1, 12).Select(n => $"{n}")], 4, "SAS, SATA", 26.1, LinkGbs: [6, 12])],
+        Bays = [new("front", "3.5", "flat", [.. Enumerable.Range(1, 12).Select(n => $"{n}")], 4, "SAS, SATA", 26.1) { LinkGbs = [6, 12] }],
         Supplies = [new("PS1", 1000), new("PS2", 1000)],
     };
 

@@ -244,7 +244,7 @@ public class LaneSheetTests
         var sheet = LaneBox.Sheet with
         {
             Roots = [new("CPU 1", lanes, 4), new("chipset", 8, 3, "CPU 1", 4, 3)],
-            Slots = [new("S1", 16, 8, 4, "CPU 1", Height: "full"), new("S2", 8, 4, 4, "CPU 1", Height: "full")],
+            Slots = [new("S1", 16, 8, 4, "CPU 1") { Height = "full" }, new("S2", 8, 4, 4, "CPU 1") { Height = "full" }],
             M2 = [LaneBox.Sheet.M2[0]],
             Boards = [],
             Bays = [],

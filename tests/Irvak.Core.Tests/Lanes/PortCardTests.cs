@@ -55,7 +55,7 @@ public class PortCardTests
     [Fact]
     public void Bays_on_the_boards_lanes_run_at_what_leads_there()
     {
-        var sheet = LaneBox.Sheet with { Bays = [new("front", "u.2", "flat", ["1", "2"], 2, "NVMe ×2", 15, Root: "CPU 1")] };
+        var sheet = LaneBox.Sheet with { Bays = [new("front", "u.2", "flat", ["1", "2"], 2, "NVMe ×2", 15) { Root = "CPU 1" }] };
         var branch = LaneBox
             .Empty(sheet)
             .With(new Fit(Place.Bay("1"), LaneBox.Drive(U3 with { Form = "u.2" })))

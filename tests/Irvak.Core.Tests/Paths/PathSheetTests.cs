@@ -55,7 +55,7 @@ public class PathSheetTests
                 .. Enumerable.Range(1, 10).Select(n => (Edit)new Fit(Place.Bay($"{n}"), LaneBox.Drive(Ssd))),
                 new WireBays("left", Place.Card("S1")),
                 new WireBays("right", Place.Card("S2")),
-                new MakeArray(new("M", ArrayLevel.Stripe, DriveBox.Bays(10), Scratch: true)),
+                new MakeArray(new("M", ArrayLevel.Stripe, DriveBox.Bays(10)) { Scratch = true }),
             ]);
         var flow = Flow(state, PathWay.Read);
         Assert.Equal(5500, flow.Stages[0].MBs!.Value);
@@ -74,7 +74,7 @@ public class PathSheetTests
                 new Fit(Place.M2("S2.1"), drive),
                 new Fit(Place.M2("S2.2"), drive),
                 new SetSplit("S2", [4, 4]),
-                new MakeArray(new("M", ArrayLevel.Stripe, [Place.M2("S2.1"), Place.M2("S2.2")], Scratch: true))
+                new MakeArray(new("M", ArrayLevel.Stripe, [Place.M2("S2.1"), Place.M2("S2.2")]) { Scratch = true })
             );
         Assert.InRange(6900, Flow(state, PathWay.Read).Band!.Low, Flow(state, PathWay.Read).Band!.High);
         Assert.All([5400.0, 6000.0], mbs =>
@@ -112,7 +112,7 @@ public class PathSheetTests
         var q = PathRuleCases.Behind(10, Ssd, ArrayLevel.Stripe).Ask();
         var (at, card) = q.Machine.Planned.Units.First(u => u.Value.Card?.Controller is not null);
         IReadOnlyList<Change> changes = [new(at, card, card, null, null)];
-        SeenLink Seen(Place place, int payload) => new(place, 8, 3, 8, 3, payload, null, null, 1);
+        SeenLink Seen(Place place, int payload) => new(place, 8, 3, 8, 3, payload, null, null) { Line = 1 };
         var lanes = q.Lanes with { Found = q.Machine.Planned, Changes = changes, Links = [Seen(at, 256), Seen(Place.Card("other"), 512)] };
         q = q with
         {
@@ -225,7 +225,7 @@ public class PathSheetTests
     {
         var sheet = LaneBox.Sheet with
         {
-            Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)],
+            Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset") { Height = "full", Watt = 75 }],
             Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)],
         };
         PathStage Uplink(params (Place, CardSheet)[] more) =>
@@ -243,7 +243,7 @@ public class PathSheetTests
     {
         var sheet = LaneBox.Sheet with
         {
-            Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset", Height: "full", Watt: 75)],
+            Slots = [.. LaneBox.Sheet.Slots, new("S5", 8, 8, 3, "chipset") { Height = "full", Watt = 75 }],
             Roots = [.. LaneBox.Sheet.Roots.Select(r => r.Id == "chipset" ? r with { Lanes = 16 } : r)],
         };
         var flow = Flow(

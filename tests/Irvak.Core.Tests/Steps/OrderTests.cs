@@ -207,7 +207,7 @@ public sealed class OrderTests
     [InlineData(null, "screw or latch")]
     public void A_module_is_held_as_the_sheet_says(string? fixing, string words)
     {
-        var sheet = Boards.Server with { M2 = [new("M1", [80], "×4 gen 3", Key: "M", Protocols: ["NVMe"], Fixing: fixing)] };
+        var sheet = Boards.Server with { M2 = [new("M1", [80], "×4 gen 3", Key: "M", Protocols: ["NVMe"]) { Fixing = fixing }] };
         var drive = new DriveSheet
         {
             Media = DriveMedia.Flash,
