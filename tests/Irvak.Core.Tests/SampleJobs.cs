@@ -92,6 +92,22 @@ internal static class SampleJobs
         return job;
     }
 
+    /// <summary>The same jobs after captures were read, of the machine before the work and of the machine after it.</summary>
+    public static IEnumerable<(string Name, JobState Job)> Read(int seeds) =>
+        All(seeds)
+            .Select(
+                (j, i) =>
+                    (
+                        $"{j.Name}-read",
+                        new Edit[]
+                        {
+                            new ReadBefore(new SampleReadings(j.Job.Sheet!, new Build(j.Job.Found), i).All(), "a listing"),
+                            new ReadBefore(new SampleReadings(j.Job.Sheet!, new Build(j.Job.Found), i + 1000).All(), "another"),
+                            new ReadAfter(new SampleReadings(j.Job.Sheet!, j.Job.Planned, i + 2000).All(), "afterwards"),
+                        }.Aggregate(j.Job, Tried)
+                    )
+            );
+
     private static JobState Tried(JobState state, Edit edit) =>
         EditFold.Refusal(state, edit) is null ? EditFold.Apply(state, edit, Boards.Stamp) : state;
 

@@ -2,10 +2,13 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
+using Irvak.Core.Boot;
+using Irvak.Core.Controllers;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
 using Irvak.Core.Handover;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests.Verdicts;
 using Irvak.Tests;
 
@@ -60,8 +63,28 @@ public class WholeTests
                             ($"{i:000}-{c.Code}-{j.Item1}", j.Item2, j.Item2.Ask(c.Evidence, c.Shelf))
                         )
                 ),
-            .. SampleJobs.All(12).Select(s => (s.Name, s.Job, Question.Of(s.Job, EvidenceBook.Empty, SampleJobs.Shelf))),
+            .. SampleJobs
+                .All(12)
+                .Concat(SampleJobs.Read(4))
+                .Select(s => (s.Name, s.Job, Question.Of(s.Job, EvidenceBook.Empty, SampleJobs.Shelf))),
         ];
+
+    /// <summary>What the survey makes of a job, and of what was read last.</summary>
+    private static object[] Surveyed(JobState job)
+    {
+        var loose = LooseDrives.Of(job);
+        object[] all = [loose, SurveyChecks.Of(job), Contradictions.Of(job), BayMap.Of(job, loose), SheetDoubts.Of(job.Sheet!)];
+        return job.Proof.After is not { } seen
+            ? all
+            :
+            [
+                .. all,
+                AsFound.From(job.Sheet!, seen, "x"),
+                SheetDraft.From(seen) ?? (object)"no draft",
+                SheetDoubts.Against(job.Sheet!, seen),
+                ReadingDiff.Of(job, seen, "another"),
+            ];
+    }
 
     private static IEnumerable<(string Name, IReadOnlyList<(string Name, string Text)> Parts)> Cases()
     {
@@ -102,6 +125,10 @@ public class WholeTests
                     )
                 )
             );
+            parts.Add(("Progress", JsonSerializer.Serialize(Progress.Of(job, e), Plain)));
+            parts.Add(("BootShown", JsonSerializer.Serialize(BootSheet.Of(q.Boot), Plain)));
+            parts.Add(("Controllers", JsonSerializer.Serialize(ControllerTable.Of(q.Storage, q.Machine.Shelf.Values), Plain)));
+            parts.Add(("Survey", JsonSerializer.Serialize(Surveyed(job), Plain)));
             yield return (name, parts);
         }
     }

@@ -71,7 +71,7 @@ public static class ArrayMixing
                 all,
                 null,
                 ("array", plan.Name),
-                ("protocols", Say.Words([.. protocols.Select(p => p.ToString().ToUpperInvariant())]))
+                ("protocols", Say.Words([.. protocols.Select(p => p.Name())]))
             );
         var large = drives.Where(d => d.Drive!.SectorBytes == 4096).Select(d => d.Place).ToList();
         if (large.Count > 0 && drives.Any(d => d.Drive!.SectorBytes == 512))

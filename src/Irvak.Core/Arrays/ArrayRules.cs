@@ -116,6 +116,16 @@ public static class ArrayRules
     {
         var plan = array.Plan;
         Place[] places = [.. plan.Members];
+        // Also where nothing is known of what the array would be: its drives are written over all the same.
+        if (Erased(q, plan) is { Count: > 0 } erased)
+            yield return Finding.Of(
+                Erases,
+                erased,
+                Held(q, erased),
+                ("array", plan.Name),
+                ("places", Stated.At(erased)),
+                ("size", Size(q, erased))
+            );
         if (array.Why is { } why)
         {
             // One that was found is there, whatever is not known of its drives.
@@ -124,15 +134,6 @@ public static class ArrayRules
             yield break;
         }
         var isNew = q.StillAs(plan) is null;
-        if (Erased(q, plan) is { Count: > 0 } erased)
-            yield return Finding.Of(
-                Erases,
-                erased,
-                Held(q, erased),
-                ("array", plan.Name),
-                ("places", Stated.At(erased)),
-                ("size", new DiskSpace(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0)))
-            );
         if (array.Surely == 0 && !plan.Scratch && !plan.BackedUp)
             yield return Finding.Of(NoRedundancy, places, null, ("array", plan.Name));
         if (array.Surely > 0 && !plan.BackedUp && isNew)
@@ -204,14 +205,24 @@ public static class ArrayRules
         );
     }
 
+    /// <summary>Space of the drives that an array is written over; of those whose size nobody knows only that they hold more.</summary>
+    private static string Size(ArrayInput q, IReadOnlyList<Place> erased)
+    {
+        List<long?> sizes = [.. erased.Select(p => q.Found.At(p)!.Drive!.Bytes)];
+        var known = DiskSpace.TB(sizes.Sum(s => s ?? 0));
+        return sizes.TrueForAll(s => s is not null) ? known
+            : sizes.TrueForAll(s => s is null) ? "an unknown amount"
+            : $"at least {known}";
+    }
+
     /// <summary>What leaves with the drives that an array is written over.</summary>
     private static Worked Held(ArrayInput q, IReadOnlyList<Place> erased) =>
         Worked.Sum(
             "sector counts of the drives",
-            new("size", DiskSpace.TB(erased.Sum(p => q.Found.At(p)!.Drive!.Bytes ?? 0)), true),
+            new("size", Size(q, erased), true),
             [
                 .. erased.Select(p => new WorkedLine(
-                    p.Name,
+                    $"drive in {p.Name}",
                     q.Found.At(p)!.Drive!.Bytes is { } bytes ? DiskSpace.TB(bytes) : "size not known"
                 )),
             ]

@@ -1,9 +1,11 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
 using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 using Irvak.Core.Verdicts;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
@@ -202,6 +204,30 @@ public class ArrayPathTests
                 )!
                 .Path
         );
+
+    [Theory] // what is not known is not nothing
+    [InlineData(4_000_787_030_016, 4_000_787_030_016, "which hold 8.0 TB.")]
+    [InlineData(4_000_787_030_016, null, "which hold at least 4.0 TB.")]
+    [InlineData(null, null, "which hold an unknown amount.")]
+    public void What_drives_that_are_written_over_held_is_said_as_far_as_it_is_known(long? first, long? second, string end)
+    {
+        var held = Boards
+            .Job(Sheet)
+            .With(
+                new RecordFound(
+                    new Dictionary<Place, Unit?>
+                    {
+                        [Bay(1)] = new() { Drive = Disk with { Bytes = first }, Source = "test" },
+                        [Bay(2)] = new() { Drive = Disk with { Bytes = second }, Source = "test" },
+                    },
+                    null,
+                    "test"
+                ),
+                new Fit(Bay(3), new() { Drive = Disk, Source = "shelf" }),
+                new MakeArray(new("M", ArrayLevel.Span, [Bay(1), Bay(2)]))
+            );
+        Assert.EndsWith(end, held.Evaluate().Findings.Single(f => f.Rule.Code == "ARR-ERASE").Sentence, StringComparison.Ordinal);
+    }
 
     [Fact]
     public void What_an_array_is_used_for_can_change_without_making_it_anew()

@@ -28,6 +28,19 @@ public class LinkTests
         Assert.Equal([DriveProtocol.Sata], ports.Protocols);
     }
 
+    [Theory] // sector numbers of 32 bits: 2³² sectors of 512 or of 4096 bytes
+    [InlineData(2_199_023_255_552, 512, true)]
+    [InlineData(2_199_023_256_064, 512, false)]
+    [InlineData(17_592_186_044_416, 4096, true)]
+    [InlineData(17_592_186_048_512, 4096, false)]
+    public void A_controller_of_32_bits_reaches_so_many_sectors(long bytes, int sector, bool reaches)
+    {
+        var drive = new DriveSheet { Bytes = bytes, SectorBytes = sector };
+        var old = new BayController(Place.Card("S1"), "old", new ControllerSheet { Addresses32 = true }, null);
+        Assert.Equal(reaches, old.Reaches(drive));
+        Assert.True((old with { Sheet = new ControllerSheet() }).Reaches(drive));
+    }
+
     [Fact]
     public void Cabling_is_told_by_where_it_leads()
     {

@@ -42,6 +42,19 @@ public class LeadTests
         );
     }
 
+    [Theory]
+    [InlineData(1, LineState.AsExpected, "The one point to look at is as expected.")]
+    [InlineData(2, LineState.AsExpected, "All 2 points are as expected.")]
+    [InlineData(1, LineState.Deviates, "0 of 1 point is as expected, 1 deviates.")]
+    [InlineData(2, LineState.Deviates, "0 of 2 points are as expected, 2 deviate.")]
+    [InlineData(1, LineState.NotYet, "0 of 1 point is as expected, 1 not looked at or not done yet.")]
+    public void Points_are_counted_by_what_was_seen(int points, LineState state, string end)
+    {
+        var e = More.Evaluate();
+        var lines = e.Expectations.Take(points).Select(x => new ComparedLine(x, state, null, null, null)).ToList();
+        Assert.EndsWith(end, Lead.Of(e.Memory, More.Changes(), lines), StringComparison.Ordinal);
+    }
+
     [Fact]
     public void As_much_as_before_stays()
     {

@@ -42,6 +42,32 @@ public sealed class ModuleLabelTests
         Assert.Equal(latency, read.CasLatency);
     }
 
+    /// <summary>Names of modules by their throughput: JESD79-2F, -3F, -4 and -5 for the rates, eight bytes a transfer; the numbers printed for
+    /// it are common practice, no source.</summary>
+    [Theory]
+    [InlineData("PC2", "3200 400, 4200 533, 4300 533, 5300 667, 5400 667, 6400 800, 8500 1066")]
+    [InlineData(
+        "PC3",
+        "6400 800, 8500 1066, 8533 1066, 10600 1333, 10660 1333, 10666 1333, 10667 1333, 10700 1333, 12800 1600, 14900 1866, 15000 1866, "
+            + "17000 2133, 17066 2133"
+    )]
+    [InlineData(
+        "PC4",
+        "12800 1600, 14900 1866, 15000 1866, 17000 2133, 19200 2400, 21300 2666, 21333 2666, 23400 2933, 23466 2933, 25600 3200"
+    )]
+    [InlineData("PC5", "38400 4800, 41600 5200, 44800 5600, 48000 6000, 51200 6400")]
+    public void Every_throughput_that_is_printed_names_its_rate(string prefix, string rows)
+    {
+        foreach (var row in rows.Split(", ").Select(r => r.Split(' ')))
+        {
+            var read = ModuleLabel.Read($"8GB {prefix}-{row[0]}");
+            Assert.Null(read.Problem);
+            Assert.Equal((row[0], row[1]), (row[0], $"{read.Module.RateMTs}"));
+            // What is printed is the rate times eight bytes, cut or rounded to hundreds or to the whole.
+            Assert.InRange(Math.Abs((double.Parse(row[0]) / 8 / int.Parse(row[1])) - 1), 0, 0.025);
+        }
+    }
+
     /// <summary>What people type; common practice, no source. What is missing is said.</summary>
     [Theory]
     [InlineData("pc3 12800 e", MemoryGeneration.Ddr3, 1600, ModuleType.UnbufferedEcc, "size")]
