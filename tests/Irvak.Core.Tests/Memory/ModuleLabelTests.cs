@@ -42,8 +42,8 @@ public sealed class ModuleLabelTests
         Assert.Equal(latency, read.CasLatency);
     }
 
-    /// <summary>Names of modules by their throughput: JESD79-2F, -3F, -4 and -5 for the rates, eight bytes a transfer; the numbers printed for
-    /// it are common practice, no source.</summary>
+    /// <summary>Names of modules by their throughput: JESD79-2F, -3F, -4 and -5 for the rates, eight bytes a transfer; the numbers
+    /// printed for it are common practice, no source.</summary>
     [Theory]
     [InlineData("PC2", "3200 400, 4200 533, 4300 533, 5300 667, 5400 667, 6400 800, 8500 1066")]
     [InlineData(
