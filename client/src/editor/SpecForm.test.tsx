@@ -61,6 +61,15 @@ describe('a form made from descriptions', () => {
     expect(newest().memory).toEqual({ eccWorks: null });
   });
 
+  it('offers no “not known” where a kind always stands', async () => {
+    render(<Form start={{ chassis: { kind: 'rack' }, boards: [{ id: 'B1', what: 'controller' }] }} />);
+    const kinds = [...(screen.getByLabelText('Kind') as HTMLSelectElement).options].map((o) => o.text);
+    expect(kinds).not.toContain('not known');
+    expect(kinds).toContain('board alone, chassis not known');
+    await userEvent.selectOptions(screen.getByLabelText('What it is'), 'port multiplier');
+    expect(newest().boards).toEqual([{ id: 'B1', what: 'multiplier' }]);
+  });
+
   it('adds a slot like the one before it, with a name of its own', async () => {
     render(<Form start={{ slots: [{ id: 'S1', mech: 16, elec: 8, gen: 4, root: 'CPU' }] }} />);
     await userEvent.click(screen.getByRole('button', { name: '+ slot' }));

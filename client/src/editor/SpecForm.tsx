@@ -275,7 +275,7 @@ function SpecField({
           }
           aria-describedby={f.help ? `${id}-help` : undefined}
         >
-          <option value="">not known</option>
+          {!f.must && <option value="">not known</option>}
           {(f.kind === 'yesno'
             ? ([
                 ['yes', 'yes'],

@@ -1,5 +1,5 @@
 import { PROCESSORS_AND_MEMORY } from './memorySpec';
-import { num, numbers, pick, text, words, yes, type SectionSpec } from './spec';
+import { num, numbers, one, pick, text, type SectionSpec, words, yes } from './spec';
 
 /** Values about which sources are known to differ. */
 export const CLAIMABLE = [
@@ -35,7 +35,7 @@ export const MACHINE: SectionSpec[] = [
     title: 'Chassis',
     at: 'chassis',
     fields: [
-      pick('kind', 'Kind', [
+      one('kind', 'Kind', [
         ['rack', 'rack server'],
         ['edge', 'edge box with fins'],
         ['tower', 'floor-standing server'],
@@ -134,7 +134,7 @@ export const MACHINE: SectionSpec[] = [
         help: 'On-board controllers, expanders, mezzanine places, vendor module bays.',
         fields: [
           text('id', 'Name'),
-          pick('what', 'What it is', [
+          one('what', 'What it is', [
             ['controller', 'controller'],
             ['expander', 'expander'],
             ['multiplier', 'port multiplier'],

@@ -7,6 +7,8 @@ export interface FieldSpec {
   unit?: string;
   options?: readonly (readonly [string, string])[];
   wide?: boolean;
+  /** One of the options stands there always. */
+  must?: boolean;
   /** What one of the shown units is in stored ones: 1024 for GB kept as MiB. */
   scale?: number;
 }
@@ -45,6 +47,11 @@ export const text = (key: string, label: string, help?: string, wide?: boolean):
   help,
   kind: 'text',
   wide,
+});
+/** A choice that is always made: it has a word for what is not known, or needs none. */
+export const one = (key: string, label: string, options: FieldSpec['options']): FieldSpec => ({
+  ...pick(key, label, options),
+  must: true,
 });
 export const pick = (key: string, label: string, options: FieldSpec['options'], help?: string): FieldSpec => ({
   key,
