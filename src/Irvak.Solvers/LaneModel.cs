@@ -284,6 +284,7 @@ internal sealed class LaneModel
     private static readonly Dictionary<Rule, string> TooLittle = new()
     {
         [CardFit.Bus] = "of another bus",
+        [CardFit.BusAsk] = "of a bus that is not known",
         [CardFit.Edge] = "too short for its edge",
         [CardFit.Height] = "too low",
         [CardFit.Length] = "too short for its length",

@@ -50,7 +50,7 @@ internal static class StorageWays
                 : subject.Planned?.To ?? (subject.Targets.Count > 0 ? subject.Targets[0] : null);
             yield return (
                 option.Name,
-                $"{option.Name}{(to is null ? "" : $", to {Place.Parse(to).Name}")}{Hours(option.Hours)}",
+                $"{option.Name}{(to is null ? "" : $", to {Place.NameIn(to)}")}{Hours(option.Hours)}",
                 new PlanMove(subject.Key, option.Way, to)
             );
         }

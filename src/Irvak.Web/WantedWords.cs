@@ -1,7 +1,6 @@
-using System.Reflection;
 using System.Text.Json;
-using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
+using Irvak.Core.Contracts;
 using Irvak.Core.Sheets;
 using Irvak.Store;
 
@@ -22,12 +21,8 @@ internal static partial class WantedWords
         )
             return null;
         var list = Nullable.GetUnderlyingType(type) ?? type;
-        return list.IsEnum
-            ? $"It is one of {string.Join(", ", list.GetFields(BindingFlags.Public | BindingFlags.Static).Select(Word))}."
-            : null;
+        return list.IsEnum ? $"It is one of {string.Join(", ", WrittenName.All(list))}." : null;
     }
-
-    private static string Word(FieldInfo member) => member.GetCustomAttribute<JsonStringEnumMemberNameAttribute>()?.Name ?? member.Name;
 
     [GeneratedRegex(@"Irvak\.Core(\.\w+)+")]
     private static partial Regex Record();

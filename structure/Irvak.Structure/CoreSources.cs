@@ -28,14 +28,7 @@ public sealed class CoreSources
     {
         var folder = Path.Combine(root, "src", "Irvak.Core");
         var options = new CSharpParseOptions(LanguageVersion.Preview);
-        var trees = Directory
-            .GetFiles(folder, "*.cs", SearchOption.AllDirectories)
-            .Where(f =>
-                !Path.GetRelativePath(folder, f).StartsWith("obj", StringComparison.Ordinal)
-                && !Path.GetRelativePath(folder, f).StartsWith("bin", StringComparison.Ordinal)
-            )
-            .Order(StringComparer.Ordinal)
-            .Select(f => CSharpSyntaxTree.ParseText(File.ReadAllText(f), options, f));
+        var trees = SourceFiles.Below(folder).Select(f => CSharpSyntaxTree.ParseText(File.ReadAllText(f), options, f));
         var compilation = CSharpCompilation.Create(
             "Irvak.Core.Read",
             [.. trees, CSharpSyntaxTree.ParseText(Usings, options)],

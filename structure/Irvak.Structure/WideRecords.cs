@@ -11,10 +11,8 @@ public static class WideRecords
 
     /// <summary>Each by its file and name, of every room below <c>src</c>.</summary>
     public static IEnumerable<string> In(string root) =>
-        Directory
-            .GetFiles(Path.Combine(root, "src"), "*.cs", SearchOption.AllDirectories)
-            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal) && !f.Contains("/bin/", StringComparison.Ordinal))
-            .Order(StringComparer.Ordinal)
+        SourceFiles
+            .Below(Path.Combine(root, "src"))
             .SelectMany(f =>
                 CSharpSyntaxTree
                     .ParseText(File.ReadAllText(f), new CSharpParseOptions(LanguageVersion.Preview))

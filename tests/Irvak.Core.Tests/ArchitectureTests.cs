@@ -1,5 +1,6 @@
 using System.Reflection;
 using System.Xml.Linq;
+using Irvak.Structure;
 using Irvak.Tests;
 
 namespace Irvak.Core.Tests;
@@ -62,10 +63,8 @@ public class ArchitectureTests
     public void Core_captures_and_solvers_have_no_clock_no_chance_and_no_files(string forbidden)
     {
         var found = new[] { "Irvak.Core", "Irvak.Captures", "Irvak.Solvers" }
-            .SelectMany(r => Directory.GetFiles(Repository.At("src", r), "*.cs", SearchOption.AllDirectories))
-            .Where(f =>
-                !f.Contains("/obj/", StringComparison.Ordinal) && File.ReadAllText(f).Contains(forbidden, StringComparison.Ordinal)
-            );
+            .SelectMany(r => SourceFiles.Below(Repository.At("src", r)))
+            .Where(f => File.ReadAllText(f).Contains(forbidden, StringComparison.Ordinal));
         Assert.Empty(found);
     }
 
@@ -73,10 +72,7 @@ public class ArchitectureTests
     public void A_file_is_named_after_what_it_holds()
     {
         var forbidden = new[] { "Manager", "Helper", "Util", "Service", "Base" };
-        var files = Directory
-            .GetFiles(Repository.At("src"), "*.cs", SearchOption.AllDirectories)
-            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal))
-            .Select(Path.GetFileNameWithoutExtension);
+        var files = SourceFiles.Below(Repository.At("src")).Select(Path.GetFileNameWithoutExtension);
         Assert.DoesNotContain(files, f => forbidden.Any(w => f!.EndsWith(w, StringComparison.Ordinal)));
     }
 }

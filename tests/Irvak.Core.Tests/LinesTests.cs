@@ -1,3 +1,4 @@
+using Irvak.Structure;
 using Irvak.Tests;
 
 namespace Irvak.Core.Tests;
@@ -10,9 +11,7 @@ public class LinesTests
     [Fact]
     public void No_line_is_longer_than_fits_beside_another()
     {
-        var files = new[] { "src", "tests", "structure", "benchmarks" }
-            .SelectMany(f => Directory.GetFiles(Repository.At(f), "*.cs", SearchOption.AllDirectories))
-            .Where(f => !f.Contains("/obj/", StringComparison.Ordinal) && !f.Contains("/bin/", StringComparison.Ordinal));
+        var files = new[] { "src", "tests", "structure", "benchmarks" }.SelectMany(f => SourceFiles.Below(Repository.At(f)));
         Assert.Empty(files.SelectMany(f => TooLong(f).Select(n => $"{Path.GetRelativePath(Repository.Root, f)}:{n}")));
     }
 

@@ -3223,8 +3223,6 @@ export interface components {
         /** @description A place that lanes are led to, with what hangs on it. */
         LaneBranch: {
             place: components["schemas"]["Place"];
-            /** @description card, m2, board or bay. */
-            kind: components["schemas"]["PlaceKind"];
             /** @description What feeds it; null when not known. */
             root: null | string;
             /**
@@ -3245,6 +3243,8 @@ export interface components {
             /** Format: int32 */
             gen: null | number;
             state: components["schemas"]["BranchState"];
+            /** @description What its place is made for: a card, a module, a board's own, or a drive of a bay. */
+            kind?: components["schemas"]["PlaceKind"];
             why: null | string;
             /**
              * Format: int32

@@ -76,9 +76,7 @@ public static class FieldWords
             { ValueKind: JsonValueKind.String } text => text.GetString()!,
             { ValueKind: JsonValueKind.Array } list => string.Join(
                 ", ",
-                list.EnumerateArray()
-                    .Take(24)
-                    .Select(e => e.ValueKind == JsonValueKind.String ? Place.Parse(e.GetString()!).Name : Within(e))
+                list.EnumerateArray().Take(24).Select(e => e.ValueKind == JsonValueKind.String ? Place.NameIn(e.GetString()!) : Within(e))
             ),
             { } other => other.GetRawText(),
         };

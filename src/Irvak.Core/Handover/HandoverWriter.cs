@@ -34,7 +34,7 @@ public static class HandoverWriter
                 evaluation.Runbook.Steps.Count > 0 && evaluation.Runbook.Left(state.Ticks) == 0
             ),
             Settings = [.. evaluation.Runbook.Steps.Where(s => s.IsSetting).Select(s => s.Title)],
-            Notes = [.. state.Notes.Select(n => new NoteLine(Place.Parse(n.Key).Name, n.Value))],
+            Notes = [.. state.Notes.Select(n => new NoteLine(Place.NameIn(n.Key), n.Value))],
             Fates = [.. evaluation.Leaving.Select(Fate)],
             Policy = state.Policy.Name(),
             OffList = [.. Limits.OffList(q.Memory), .. DriveFit.BeyondList(q.Machine)],
@@ -107,7 +107,7 @@ public static class HandoverWriter
         where move.Planned is not null
         select $"{move.Name}: "
             + $"{move.Options.First(o => o.Way == move.Planned!.Way).Name.ToLowerInvariant()}"
-            + $"{(move.Planned!.To is { } to ? $", to {Place.Parse(to).Name}" : "")}";
+            + $"{(move.Planned!.To is { } to ? $", to {Place.NameIn(to)}" : "")}";
 
     private static FateLine Fate(LeavingDrive drive)
     {

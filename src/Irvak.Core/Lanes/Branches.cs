@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
 using Irvak.Core.Sheets;
@@ -34,7 +35,7 @@ internal static class Branches
             dark || unit is null ? 0
             : switched ? Splitting.Trains(lanes, Splitting.LanesOf(unit.Card!) ?? lanes)
             : live.Sum(e => e.Width);
-        return new(place, PlaceKind.Card, slot.Root, slot.Mech, slot.Elec, lanes, q.GenOf(slot), StateOf(q, place, dark, unit))
+        return new(place, slot.Root, slot.Mech, slot.Elec, lanes, q.GenOf(slot), StateOf(q, place, dark, unit))
         {
             Why = why ?? (q.GenOf(slot) < slot.Gen ? $"held at gen {q.GenOf(slot)}" : null),
             Used = used,
@@ -217,7 +218,7 @@ internal static class Branches
         // What is soldered there always runs.
         var soldered = End(
             place,
-            $"{KindWords.Of(board.What)}, on board",
+            $"{(board.What == BoardKind.Other ? "something" : WrittenName.Of(board.What))}, on board",
             board.Elec,
             branch.Gen,
             Splitting.Link(branch.Lanes!.Value, branch.Gen, board.Elec, branch.Gen),
@@ -242,7 +243,7 @@ internal static class Branches
             unit is null ? Leaving(q, place)
             : unit.Drive?.Protocol == DriveProtocol.Sata ? []
             : [Single(q, place, unit, lanes, gen, Needs.Of(q, place, unit))];
-        return new(place, place.Kind, root, null, wired, lanes, gen, StateOf(q, place, dark, unit))
+        return new(place, root, null, wired, lanes, gen, StateOf(q, place, dark, unit))
         {
             Why = why,
             Used = ends.Sum(e => e.Width),
@@ -288,7 +289,7 @@ internal static class Branches
                     Why = "shares the bus with every card on it",
                 },
             ];
-        return new(place, PlaceKind.Card, slot.Root, null, 0, 0, null, StateOf(q, place, dark, unit))
+        return new(place, slot.Root, null, 0, 0, null, StateOf(q, place, dark, unit))
         {
             Why = why,
             Used = 0,

@@ -19,6 +19,16 @@ public static class CardFit
         Basis.Standard
     );
 
+    public static readonly Rule BusAsk = new(
+        "CARD-BUS-ASK",
+        Family.Card,
+        Severity.Care,
+        "Whether {card} goes into {place} is not known: {its} against {theirs}. Compare the edge with the slot.",
+        "A bus that is on no list can't be compared; the edges of different ones differ in keying and meaning.",
+        "common practice, no source",
+        Basis.Practice
+    );
+
     public static readonly Rule Edge = new(
         "CARD-EDGE",
         Family.Card,
@@ -192,14 +202,15 @@ public static class CardFit
     /// <summary>Why a card can't go into a slot by itself; null when it can. Whether a neighbour is in its way is for the whole
     /// plan.</summary>
     public static Rule? WhyNot(ExpansionSlot slot, CardSheet card) =>
-        Against(slot, card).Select(a => a.Rule).FirstOrDefault(r => r.Severity == Severity.Stop);
+        Against(slot, card).Select(a => a.Rule).FirstOrDefault(r => r.Severity == Severity.Stop || r == BusAsk);
 
     /// <summary>What a slot has against a card, with the card's value and its own.</summary>
     private static IEnumerable<(Rule Rule, string Its, string Theirs)> Against(ExpansionSlot slot, CardSheet card)
     {
-        if (slot.Bus == CardBus.Other || (slot.Bus ?? CardBus.Pcie) != (card.Bus ?? CardBus.Pcie))
+        if (slot.Bus == CardBus.Other || card.Bus == CardBus.Other || (slot.Bus ?? CardBus.Pcie) != (card.Bus ?? CardBus.Pcie))
         {
-            yield return (Bus, BusWords(card.Bus), BusWords(slot.Bus));
+            var asked = slot.Bus == CardBus.Other || card.Bus == CardBus.Other;
+            yield return (asked ? BusAsk : Bus, BusWords(card.Bus), BusWords(slot.Bus));
             yield break;
         }
         if (slot.Bus is not CardBus.Pci && (card.Mech ?? card.Elec) is { } edge && edge > slot.Mech && !slot.OpenEnd)
@@ -245,7 +256,7 @@ public static class CardFit
                     Severity = Severity.Care,
                 }
                 : finding;
-            if (rule == Bus)
+            if (rule == Bus || rule == BusAsk)
                 yield break;
         }
         foreach (var over in Around(q, at, card))
@@ -315,7 +326,7 @@ public static class CardFit
             CardBus.Ocp => "the mezzanine (OCP)",
             CardBus.Mezzanine => "a mezzanine",
             CardBus.MiniPcie => "mini PCI Express",
-            CardBus.Other => "another bus",
+            CardBus.Other => "a bus of another kind",
             _ => "PCI Express",
         };
 

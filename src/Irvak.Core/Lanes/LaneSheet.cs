@@ -69,13 +69,15 @@ public enum BranchState
 }
 
 /// <summary>A place that lanes are led to, with what hangs on it.</summary>
-/// <param name="Kind">card, m2, board or bay.</param>
 /// <param name="Root">What feeds it; null when not known.</param>
 /// <param name="Mech">Mechanical width; null for what has none.</param>
 /// <param name="Wired">Lanes that are led there; null when not known.</param>
 /// <param name="Lanes">Lanes that are left there once other places took theirs.</param>
-public sealed record LaneBranch(Place Place, PlaceKind Kind, string? Root, int? Mech, int? Wired, int? Lanes, int? Gen, BranchState State)
+public sealed record LaneBranch(Place Place, string? Root, int? Mech, int? Wired, int? Lanes, int? Gen, BranchState State)
 {
+    /// <summary>What its place is made for: a card, a module, a board's own, or a drive of a bay.</summary>
+    public PlaceKind Kind => Place.Kind;
+
     public required string? Why { get; init; }
 
     /// <summary>Lanes in use.</summary>

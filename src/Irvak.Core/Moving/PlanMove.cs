@@ -17,13 +17,13 @@ public sealed record PlanMove(string Subject, MoveWay? Way, string? To) : SliceE
     public override IEnumerable<string> Touches() => ["move:" + Subject];
 
     public override string ValueAt(string subject) =>
-        Way is null ? "not said" : $"{Moves.Words[Way.Value].Name.ToLowerInvariant()}{(To is null ? "" : " to " + Place.Parse(To).Name)}";
+        Way is null ? "not said" : $"{Moves.Words[Way.Value].Name.ToLowerInvariant()}{(To is null ? "" : " to " + Place.NameIn(To))}";
 
     public override string Tell() =>
         Way is null
-            ? $"takes back where {Place.Parse(Subject).Name} goes"
+            ? $"takes back where {Place.NameIn(Subject)} goes"
             : $"plans {Moves.Words[Way.Value].Name.ToLowerInvariant()} for "
-                + $"{Place.Parse(Subject).Name}{(To is null ? "" : $", to {Place.Parse(To).Name}")}";
+                + $"{Place.NameIn(Subject)}{(To is null ? "" : $", to {Place.NameIn(To)}")}";
 
     public override MovingSlice Applied(MachineState machine, MovingSlice slice, Stamp stamp) =>
         slice with
@@ -44,7 +44,7 @@ public sealed record PlanMove(string Subject, MoveWay? Way, string? To) : SliceE
                     : known.Contains(Place.Parse(Subject))
             )
         )
-            return new("/edit/subject", $"Nothing called {Place.Parse(Subject).Name} was found.");
+            return new("/edit/subject", $"Nothing called {Place.NameIn(Subject)} was found.");
         return To is null || known.Contains(Place.Parse(To)) || JobArrays.Planned(machine, arrays).Any(a => a.Name == To)
             ? null
             : new("/edit/to", $"There is no {To} in the plan.");

@@ -54,6 +54,9 @@ public sealed class Place : IEquatable<Place>, IComparable<Place>
         return kind > 0 ? new((PlaceKind)kind, text[(at + 1)..], text) : new(PlaceKind.Other, text[(at + 1)..], text);
     }
 
+    /// <summary>The name in a text of a kind and a name, whatever the kind: of a place, an array or a fact.</summary>
+    public static string NameIn(string text) => Parse(text).Name;
+
     /// <summary>True for a place that holds a drive: a bay, or a place for a module.</summary>
     public bool HoldsDrive => Kind is PlaceKind.Bay or PlaceKind.M2;
 

@@ -52,8 +52,8 @@ public sealed record ChangeFields(
             )
             .Concat(
                 InLists.SelectMany(l =>
-                    l.Value.Add.Select(p => $"{FieldWords.Of(l.Key)}: {Place.Parse(p).Name} comes in")
-                        .Concat(l.Value.Drop.Select(p => $"{FieldWords.Of(l.Key)}: {Place.Parse(p).Name} goes"))
+                    l.Value.Add.Select(p => $"{FieldWords.Of(l.Key)}: {Place.NameIn(p)} comes in")
+                        .Concat(l.Value.Drop.Select(p => $"{FieldWords.Of(l.Key)}: {Place.NameIn(p)} goes"))
                 )
             );
         return $"changes {SubjectWords.Of(Subject)}: {string.Join("; ", said)}";

@@ -62,7 +62,7 @@ public static class SubjectWords
         if (part is null)
             return Name(whole);
         var words = part.Split(' ', 2);
-        return $"{FieldWords.Of(words[0])}{(words.Length > 1 ? " " + Place.Parse(words[1]).Name : "")} of {Name(whole)}";
+        return $"{FieldWords.Of(words[0])}{(words.Length > 1 ? " " + Place.NameIn(words[1]) : "")} of {Name(whole)}";
     }
 
     private static string Name(string subject)
@@ -71,13 +71,13 @@ public static class SubjectWords
             return whole;
         var colon = subject.IndexOf(':', StringComparison.Ordinal);
         if (colon < 0 || !Kinds.TryGetValue(subject[..colon], out var kind))
-            return Place.Parse(subject).Name;
+            return Place.NameIn(subject);
         var name = subject[(colon + 1)..];
         var said = subject[..colon] switch
         {
             "wish" => Wishes.GetValueOrDefault(name, name),
             "air" => AirParts.Words(name),
-            _ => Place.Parse(name).Name,
+            _ => Place.NameIn(name),
         };
         return kind.Before + said + kind.After;
     }

@@ -1,4 +1,5 @@
 using System.Text.RegularExpressions;
+using Irvak.Core.Contracts;
 using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Sheets;
@@ -95,7 +96,7 @@ public static partial class ShelfWords
 
     private static void Add(List<string?> words, CardSheet card)
     {
-        words.AddRange([card.Maker, card.Name, card.Role.ToString(), KindWords.Of(card.Bus)]);
+        words.AddRange([card.Maker, card.Name, card.Role.ToString(), WrittenName.Of(card.Bus ?? CardBus.Pcie)]);
         if (card.Elec is > 0 and var lanes)
             words.AddRange([$"x{lanes}", card.Gen is { } g ? $"gen{g}" : null]);
         if (card.Height is { } height)

@@ -13,7 +13,7 @@ internal static class MoveSteps
             var planned = s.Planned!;
             var option = s.Options.First(o => o.Way == planned.Way);
             var hours = option.Hours is > 0 and var h ? $" Up to {h:0.#} h." : "";
-            var to = planned.To is null ? "" : $" to {Place.Parse(planned.To).Name}";
+            var to = planned.To is null ? "" : $" to {Place.NameIn(planned.To)}";
             if (before && planned.Way is MoveWay.Restore or MoveWay.Copy or MoveWay.Clone)
                 yield return new(
                     "move:before:" + s.Key,

@@ -18,8 +18,8 @@ public sealed record SetNote(string About, string Text) : MachineEdit
 
     public override string Tell() =>
         Text.Length == 0
-            ? $"drops the note about {Place.Parse(About).Name}"
-            : $"notes about {Place.Parse(About).Name}: {(Text.Length > 80 ? Text[..80] + "…" : Text)}";
+            ? $"drops the note about {Place.NameIn(About)}"
+            : $"notes about {Place.NameIn(About)}: {(Text.Length > 80 ? Text[..80] + "…" : Text)}";
 
     public override SheetProblem? Refusal(MachineState machine) => SurveyFold.Refusal(machine, this);
 

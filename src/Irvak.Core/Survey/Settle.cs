@@ -14,7 +14,7 @@ public sealed record Settle(string Place, string By) : MachineEdit
 
     public override string ValueAt(string subject) => "by " + By;
 
-    public override string Tell() => $"believes the {By} about {Places.Place.Parse(Place).Name}";
+    public override string Tell() => $"believes the {By} about {Places.Place.NameIn(Place)}";
 
     public override SheetProblem? Refusal(MachineState machine) => SurveyFold.Refusal(machine, this);
 

@@ -25,9 +25,9 @@ public static class SurveyFold
 
     public static SheetProblem? Refusal(MachineState state, Settle settle) =>
         Contradictions.Of(state).FirstOrDefault(d => d.Key == settle.Place) is not { } dispute
-            ? new("/edit/place", $"Nobody disagrees about {Place.Parse(settle.Place).Name}.")
+            ? new("/edit/place", $"Nobody disagrees about {Place.NameIn(settle.Place)}.")
         : dispute.Claims.Any(c => c.By == settle.By) ? null
-        : new("/edit/by", $"{settle.By} says nothing about {Place.Parse(settle.Place).Name}.");
+        : new("/edit/by", $"{settle.By} says nothing about {Place.NameIn(settle.Place)}.");
 
     public static SheetProblem? Refusal(AnswerCheck check) =>
         !SurveyChecks.Questions.ContainsKey(check.Key) ? new("/edit/key", $"{check.Key} is no question of the check.")

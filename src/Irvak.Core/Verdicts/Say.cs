@@ -9,7 +9,7 @@ public static partial class Say
     public static string Place(Place place) => $"[[{place}]]";
 
     /// <summary>The text with the short names of its places instead of their marks.</summary>
-    public static string Plain(string text) => Marks().Replace(text, m => Places.Place.Parse(m.Groups[1].Value).Name);
+    public static string Plain(string text) => Marks().Replace(text, m => Places.Place.NameIn(m.Groups[1].Value));
 
     [GeneratedRegex(@"\[\[([^\[\]]+)\]\]")]
     private static partial Regex Marks();

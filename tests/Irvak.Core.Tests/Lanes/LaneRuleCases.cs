@@ -106,6 +106,14 @@ internal static class LaneRuleCases
             LaneBox.With((Place.Card("P1"), Old))
         ),
         new(
+            "CARD-BUS-ASK",
+            Severity.Care,
+            "Whether Corvath P2 goes into [[card:P1]] is not known: a bus of another kind against conventional PCI. "
+                + "Compare the edge with the slot.",
+            LaneBox.With((Place.Card("P1"), Old with { Bus = CardBus.Other })),
+            LaneBox.With((Place.Card("P1"), Old))
+        ),
+        new(
             "CARD-EDGE",
             Severity.Stop,
             "Halmund carrier has an edge of ×16; [[card:S3]] is ×8 long and closed at its end.",
