@@ -60,7 +60,7 @@ export function Import() {
       />
       {take.error && (
         <div className="err" role="alert">
-          {take.error.message}
+          {errors.every((e) => e.text !== take.error.message) && take.error.message}
           <ul className="plain">
             {errors.slice(0, 8).map((e) => (
               <li key={e.path + e.text}>
