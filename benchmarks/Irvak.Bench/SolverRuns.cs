@@ -196,7 +196,7 @@ public static class SolverRuns
             $"lanes,     {sheet.Slots.Count} slots, {q.Machine.Planned.Units.Count} parts, of them "
                 + $"{q.Machine.Planned.Units.Values.Count(u => u.Drive is not null)} modules: median "
                 + $"{times[times.Count / 2], 6:0.000} s, worst {times[^1], 6:0.000} s   {(found.IsBest ? "proven" : found.Proof)}, "
-                + $"{found.Parts.Count(p => p.To is null)} left out, {found.LostMBs:0} MB/s lost"
+                + $"{found.Parts.Count(p => p.To is null)} left out, {found.LostMBs} lost"
         );
         const int Times = 400;
         for (var i = 0; i < Times; i++)

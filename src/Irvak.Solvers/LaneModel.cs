@@ -2,15 +2,16 @@ using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Lanes;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Solvers;
 
 /// <summary>A card or a module that is to be laid out.</summary>
-/// <param name="Wants">MB/s that it could move.</param>
+/// <param name="Wants">What it could move.</param>
 /// <param name="FoundAt">Where it was found; null for one that comes in.</param>
-internal sealed record LanePart(Place Place, Unit Unit, double Wants, Place? FoundAt);
+internal sealed record LanePart(Place Place, Unit Unit, Throughput Wants, Place? FoundAt);
 
 /// <summary>One way to put one card: into a slot, divided so.</summary>
 /// <param name="Widths">Width of each device's link, 0 for one that is never opened; one for a card that is one device.</param>
@@ -21,8 +22,8 @@ internal sealed record LaneOption(
     string? Slot,
     IReadOnlyList<int>? Split,
     IReadOnlyList<int> Widths,
-    IReadOnlyList<double> MBs,
-    double Lost,
+    IReadOnlyList<Throughput> MBs,
+    Throughput Lost,
     string? Root,
     int Lanes
 )
@@ -35,7 +36,7 @@ internal sealed record LaneOption(
 }
 
 /// <summary>A place for a module on the board.</summary>
-internal sealed record ModuleOption(Place Place, double MBs, string? Root, int Lanes, IReadOnlyList<string> FreeOf);
+internal sealed record ModuleOption(Place Place, Throughput MBs, string? Root, int Lanes, IReadOnlyList<string> FreeOf);
 
 /// <summary>What can go where, worked out by the core's own rules before anything is searched.</summary>
 internal sealed class LaneModel
@@ -77,27 +78,31 @@ internal sealed class LaneModel
     private static Place? FoundAt(LaneInput q, Place place) =>
         !q.IsNew(place) ? place : q.Changes.FirstOrDefault(c => c.Place == place)?.MovedFrom;
 
-    private static double CardWants(LaneInput q, Place place, Unit unit)
+    private static Throughput CardWants(LaneInput q, Place place, Unit unit)
     {
         var most =
-            unit.Card is { } c && (c.Elec ?? c.Mech) is > 0 and var w && c.Gen is >= 1 and <= 6 and var g ? LinkRates.PcieMBs(g, w) : 0;
+            unit.Card is { } c && (c.Elec ?? c.Mech) is > 0 and var w && c.Gen is >= 1 and <= 6 and var g
+                ? LinkRates.Pcie(g, w)
+                : Throughput.None;
         return Needs.Of(q, place, unit) is { } need
-            ? most > 0
-                ? Math.Min(need, most)
+            ? most.Passes
+                ? Throughput.Least(need, most)
                 : need
             : most;
     }
 
-    private static double DriveWants(DriveSheet drive) =>
+    private static Throughput DriveWants(DriveSheet drive) =>
         drive is { Lanes: { } w, Gen: { } g }
-            ? Math.Min(LinkRates.PcieMBs(g, w), DriveDefaults.ReadMBs(drive).Value)
-            : DriveDefaults.ReadMBs(drive).Value;
+            ? Throughput.Least(LinkRates.Pcie(g, w), DriveDefaults.Reads(drive).Value)
+            : DriveDefaults.Reads(drive).Value;
 
-    /// <summary>What a device could move more than its link carries, MB/s.</summary>
-    public static double LostOf(LaneEnd end)
+    /// <summary>What a device could move more than its link carries.</summary>
+    public static Throughput LostOf(LaneEnd end)
     {
-        var most = end is { Wants: > 0 and var w, WantsGen: >= 1 and <= 6 and var g } ? LinkRates.PcieMBs(g, w) : end.NeedMBs ?? 0;
-        return Math.Max(0, Math.Min(most, end.NeedMBs ?? most) - end.MBs);
+        var most = end is { Wants: > 0 and var w, WantsGen: >= 1 and <= 6 and var g }
+            ? LinkRates.Pcie(g, w)
+            : end.NeedMBs ?? Throughput.None;
+        return Throughput.Rest(Throughput.Least(most, end.NeedMBs ?? most), end.MBs);
     }
 
     private IReadOnlyList<LaneOption> OptionsOf(LanePart card)
@@ -128,8 +133,8 @@ internal sealed class LaneModel
                         slot.Id,
                         null,
                         [0],
-                        [LinkRates.PciInUseMBs],
-                        Math.Max(0, card.Wants - LinkRates.PciInUseMBs),
+                        [LinkRates.PciInUse],
+                        Throughput.Rest(card.Wants, LinkRates.PciInUse),
                         null,
                         0
                     )
@@ -160,7 +165,7 @@ internal sealed class LaneModel
         var place = Place.Card(slot.Id);
         if (card is { Role: CardRole.Expander, Elec: 0 })
         {
-            yield return new(place, slot.Id, null, [0], [0], 0, null, 0) { FreeOf = free, Covers = covers };
+            yield return new(place, slot.Id, null, [0], [Throughput.None], Throughput.None, null, 0) { FreeOf = free, Covers = covers };
             yield break;
         }
         if (card is not { Endpoints.Count: > 0 } || (card.HasSwitch == true && card.Role != CardRole.Carrier))
@@ -177,8 +182,8 @@ internal sealed class LaneModel
                 slot.Id,
                 null,
                 card.Endpoints,
-                [.. card.Endpoints.Select(w => LinkRates.PcieMBs(gen, w))],
-                0,
+                [.. card.Endpoints.Select(w => LinkRates.Pcie(gen, w))],
+                Throughput.None,
                 slot.Root,
                 up
             )
@@ -196,8 +201,8 @@ internal sealed class LaneModel
                 slot.Id,
                 split,
                 [.. links.Select(l => l.Width)],
-                [.. links.Select(l => LinkRates.PcieMBs(gen, l.Width))],
-                0,
+                [.. links.Select(l => LinkRates.Pcie(gen, l.Width))],
+                Throughput.None,
                 slot.Root,
                 links.Sum(l => l.Width)
             )
@@ -221,7 +226,7 @@ internal sealed class LaneModel
     {
         var card = part.Unit.Card!;
         var link = Splitting.Link(lanes, slotGen, Splitting.LanesOf(card), card.Gen is > 0 ? card.Gen : null);
-        return new(place, slot, null, [link.Width], [link.MBs], Math.Max(0, part.Wants - link.MBs), root, link.Width)
+        return new(place, slot, null, [link.Width], [link.MBs], Throughput.Rest(part.Wants, link.MBs), root, link.Width)
         {
             FreeOf = free,
             Covers = covers,

@@ -1,13 +1,14 @@
 using Google.OrTools.Sat;
 using Irvak.Core.Lanes;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Solvers;
 
 /// <param name="Cards">The way each card is put; null for one that is left out.</param>
 /// <param name="Proof">Null when nothing better exists; else how far the best could be away.</param>
-internal sealed record LaneFound(IReadOnlyList<LaneOption?> Cards, IReadOnlyList<Place?> ModulePlaces, double Lost, string? Proof);
+internal sealed record LaneFound(IReadOnlyList<LaneOption?> Cards, IReadOnlyList<Place?> ModulePlaces, Throughput Lost, string? Proof);
 
 /// <summary>
 /// The same as a model of whole numbers. Parts that nothing tells apart are one kind, and the model says only how many of a kind sit
@@ -200,7 +201,7 @@ internal sealed class LaneProgram
         List<LinearExpr> lost =
         [
             .. AllPuts.Select(p => p.Var * Whole(p.Option.Lost)),
-            .. AllSits.Select(s => s.Var * Whole(Math.Max(0, Module(s.Kind).Wants - s.Option.MBs))),
+            .. AllSits.Select(s => s.Var * Whole(Throughput.Rest(Module(s.Kind).Wants, s.Option.MBs))),
         ];
         foreach (var ride in _rides)
         {
@@ -315,7 +316,7 @@ internal sealed class LaneProgram
             foreach (var (part, seat) in Shared(_modules[m], _lanes.Modules, seats))
                 modules[part] = seat;
         }
-        return new(cards, modules, lost, proof);
+        return new(cards, modules, new(lost), proof);
     }
 
     /// <summary>The seats of a kind among its parts: each keeps its home where that is one of them.</summary>
@@ -335,5 +336,5 @@ internal sealed class LaneProgram
             yield return (part, seat.Seat);
     }
 
-    private static int Whole(double mbs) => (int)Math.Ceiling(mbs);
+    private static int Whole(Throughput rate) => (int)Math.Ceiling(rate.MegabytesPerSecond);
 }

@@ -1,6 +1,7 @@
 using Irvak.Core.Lanes;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
 
 namespace Irvak.Solvers;
 
@@ -12,15 +13,15 @@ public sealed record LaidPart(string Part, Place From, Place? To, string? Why);
 
 /// <summary>Where cards and modules go.</summary>
 /// <param name="Splits">How each slot is to be divided; empty for whole.</param>
-/// <param name="LostMBs">What the devices could move more than their links carry, MB/s.</param>
+/// <param name="LostMBs">What the devices could move more than their links carry.</param>
 /// <param name="LostBefore">The same as planned now.</param>
 /// <param name="Moves">Parts of the machine that change their place.</param>
 /// <param name="IsBest">True when no better one exists; false when the search ended before it was sure.</param>
 public sealed record LaneAssignment(
     IReadOnlyList<LaidPart> Parts,
     IReadOnlyDictionary<string, IReadOnlyList<int>> Splits,
-    double LostMBs,
-    double LostBefore,
+    Throughput LostMBs,
+    Throughput LostBefore,
     int Moves,
     bool IsBest,
     string Proof,
@@ -100,11 +101,13 @@ public static class LaneSolver
         return string.Join(" and ", parts) is var text && text.Length > 200 ? text[..199] + "…" : string.Join(" and ", parts);
     }
 
-    /// <summary>What the devices of a plan could move more than their links carry, MB/s.</summary>
-    public static double Lost(LaneSheet sheet) =>
-        sheet
-            .Branches.Where(b => b.Bus is null && b.Kind != PlaceKind.Bay)
-            .SelectMany(b => b.Ends)
-            .Where(e => e.State is EndState.Full or EndState.Less or EndState.Unseen)
-            .Sum(LaneModel.LostOf);
+    /// <summary>What the devices of a plan could move more than their links carry.</summary>
+    public static Throughput Lost(LaneSheet sheet) =>
+        Throughput.Sum(
+            sheet
+                .Branches.Where(b => b.Bus is null && b.Kind != PlaceKind.Bay)
+                .SelectMany(b => b.Ends)
+                .Where(e => e.State is EndState.Full or EndState.Less or EndState.Unseen)
+                .Select(LaneModel.LostOf)
+        );
 }

@@ -7,6 +7,7 @@ using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Shelf;
 using Irvak.Store;
@@ -66,6 +67,11 @@ public static class Documents
                 return new JsonObject
                 {
                     ["type"] = context.PropertyInfo is { IsGetNullable: true } ? new JsonArray("string", "null") : "string",
+                };
+            if (context.TypeInfo.Type == typeof(Throughput) || Nullable.GetUnderlyingType(context.TypeInfo.Type) == typeof(Throughput))
+                return new JsonObject
+                {
+                    ["type"] = context.TypeInfo.Type == typeof(Throughput) ? "number" : new JsonArray("number", "null"),
                 };
             if (context.TypeInfo.ElementType == typeof(Place))
                 node[context.TypeInfo.Kind == JsonTypeInfoKind.Dictionary ? "additionalProperties" : "items"] = new JsonObject

@@ -51,7 +51,7 @@ builder.Services.ConfigureHttpJsonOptions(options =>
 builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
 builder.Services.AddProblemDetails(Refusals.Configure);
 builder.Services.AddOpenApi();
-builder.Services.Configure<OpenApiOptions>("v1", PlaceSchema.Configure);
+builder.Services.Configure<OpenApiOptions>("v1", ValueSchema.Configure);
 builder.Services.AddResponseCompression(options =>
 {
     options.EnableForHttps = true;

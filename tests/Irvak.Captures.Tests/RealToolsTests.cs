@@ -85,7 +85,7 @@ public class RealToolsTests
         {
             var side = job.GetProperty(run.Kind);
             Assert.Equal("scratch", run.Name);
-            Assert.Equal(side.GetProperty("bw_bytes").GetDouble() / 1e6, run.MBs!.Value, 6);
+            Assert.Equal(side.GetProperty("bw_bytes").GetDouble() / 1e6, run.MBs!.Value.MegabytesPerSecond, 6);
             Assert.Equal(side.GetProperty("iops").GetDouble(), run.Iops!.Value, 6);
             Assert.Equal(
                 side.GetProperty("clat_ns").GetProperty("percentile").GetProperty("99.000000").GetDouble() / 1e6,

@@ -462,7 +462,11 @@ public class RoundTripTests
         Assert.Equal(25_000, Assert.Single(seen.Ports).Mbs);
         Assert.Equal(
             (512.5, 1021.0, 3.25),
-            (Assert.Single(seen.Benchmarks).MBs!.Value, seen.Benchmarks[0].Iops!.Value, seen.Benchmarks[0].Latency99Ms!.Value)
+            (
+                Assert.Single(seen.Benchmarks).MBs!.Value.MegabytesPerSecond,
+                seen.Benchmarks[0].Iops!.Value,
+                seen.Benchmarks[0].Latency99Ms!.Value
+            )
         );
         Assert.Equal((4, 1, "skarrow"), (seen.LogLines!.Value, seen.Faults.Count, seen.HostName));
     }

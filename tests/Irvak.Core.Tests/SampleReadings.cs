@@ -1,6 +1,7 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Tests;
@@ -49,7 +50,7 @@ internal sealed class SampleReadings(MachineSheet sheet, Build build, int seed)
             Drives = drives,
             Raids = [.. Raids(drives)],
             Volumes = [new("/srv", 8_000_000_000_000, Any<long?>(100_000_000_000, 4_000_000_000_000, null), "xfs", 1)],
-            Benchmarks = [new("M-read", "read", Any<double?>(110, 400, 1500, null), Any<double?>(null, 900), null, 1)],
+            Benchmarks = [new("M-read", "read", Any<Throughput?>(new(110), new(400), new(1500), null), Any<double?>(null, 900), null, 1)],
             MemoryErrors = Any(null, new SeenErrorCounts(_chance.Next(3), _chance.Next(2), [], 1)),
             Load = new()
             {

@@ -5,6 +5,7 @@ using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 using Irvak.Core.Tests;
@@ -28,8 +29,8 @@ public class LaneSolverTests
         Assert.True(found.IsBest);
         Assert.Equal(Place.Card("S1"), found.Parts.Single(p => p.From == Place.Card("S2")).To);
         Assert.Equal([4, 4, 4, 4], found.Splits["S1"]);
-        Assert.Equal(0, found.LostMBs);
-        Assert.True(found.LostBefore > 10_000);
+        Assert.Equal(Throughput.None, found.LostMBs);
+        Assert.True(found.LostBefore.MegabytesPerSecond > 10_000);
         Assert.DoesNotContain(Taken(state).Evaluate().Findings, f => f.Severity == Severity.Stop && f.Rule.Sheet == WorkingSheet.Lanes);
     }
 
@@ -123,8 +124,8 @@ public class LaneSolverTests
         var least = all.Where(l => l.Placed == placed).Min(l => l.Lost);
         Assert.Equal(placed, found.Parts.Count(p => p.To is not null));
         // The solver counts whole MB/s.
-        Assert.InRange(found.LostMBs, least - 4, least + 4);
-        var moves = all.Where(l => l.Placed == placed && l.Lost <= found.LostMBs + 4).Min(l => l.Moves);
+        Assert.InRange(found.LostMBs.MegabytesPerSecond, least - 4, least + 4);
+        var moves = all.Where(l => l.Placed == placed && l.Lost <= found.LostMBs.MegabytesPerSecond + 4).Min(l => l.Moves);
         Assert.Equal(moves, Cost(q, found));
         Assert.True(found.IsBest);
     }
@@ -303,7 +304,7 @@ public class LaneSolverTests
                     .Any(m => !lanes.Branches.SelectMany(b => b.Ends).Any(e => e.Place == at[m.Key] && e.Width > 0))
             )
                 return null;
-            return new(at.Count, LaneSolver.Lost(lanes), Moved(q, at, splits));
+            return new(at.Count, LaneSolver.Lost(lanes).MegabytesPerSecond, Moved(q, at, splits));
         }
     }
 

@@ -840,7 +840,7 @@ export interface components {
              * Format: double
              * @description Rate of reading in order wanted at the user's end, MB/s.
              */
-            readMBs?: null | number;
+            readMBs?: number;
         };
         /** @description What moves the air, as somebody saw it. */
         AirLine: {
@@ -908,17 +908,8 @@ export interface components {
              * @default 0
              */
             requests: number;
-            /**
-             * Format: double
-             * @description One stream in order as the drives give it, before whatever lies on the path to the user.
-             * @default 0
-             */
-            readMBs: number;
-            /**
-             * Format: double
-             * @default 0
-             */
-            writeMBs: number;
+            readMBs?: null | components["schemas"]["Throughput"];
+            writeMBs?: null | components["schemas"]["Throughput"];
             /**
              * Format: double
              * @description A full pass over every drive at its mean rate.
@@ -1227,10 +1218,8 @@ export interface components {
         };
         /** @description Where a benchmark should come out, MB/s. */
         BenchmarkBand: {
-            /** Format: double */
-            low: number;
-            /** Format: double */
-            high: number;
+            low: components["schemas"]["Throughput"];
+            high: components["schemas"]["Throughput"];
         };
         /**
          * @description What stands on a board, or goes onto it.
@@ -1856,11 +1845,7 @@ export interface components {
             lines: components["schemas"]["LabelSum"][];
             rate: components["schemas"]["RateResult"];
             why: components["schemas"]["Worked"];
-            /**
-             * Format: double
-             * @description Most that one channel carries at that rate.
-             */
-            channelMBs: null | number;
+            channelMBs: null | components["schemas"]["Throughput"];
             /** @description Why the modules can't work together at all; null when nothing speaks against it. */
             against: null | string;
         };
@@ -3105,11 +3090,7 @@ export interface components {
              * @description Density of its chips; null when a figure is missing.
              */
             dieGbit: null | number;
-            /**
-             * Format: double
-             * @description Most that one channel carries at its rate.
-             */
-            mBs: null | number;
+            mBs: null | components["schemas"]["Throughput"];
             /**
              * Format: double
              * @description Latency of the first word, ns.
@@ -3165,25 +3146,15 @@ export interface components {
             why: null | string;
         };
         LaneAnswer: {
-            /**
-             * Format: double
-             * @description One lane with its payload, MB/s.
-             */
-            laneMBs: number;
-            /**
-             * Format: double
-             * @description All lanes, MB/s.
-             */
-            linkMBs: number;
+            /** @description One lane with its payload, MB/s. */
+            laneMBs: components["schemas"]["Throughput"];
+            /** @description All lanes, MB/s. */
+            linkMBs: components["schemas"]["Throughput"];
             /** @description From the drives to the user, in order. */
             stages: components["schemas"]["LaneStage"][];
-            /**
-             * Format: double
-             * @description What arrives, MB/s.
-             */
-            endMBs: number;
-            /** Format: double */
-            fasterMBs: null | number;
+            /** @description What arrives, MB/s. */
+            endMBs: components["schemas"]["Throughput"];
+            fasterMBs: null | components["schemas"]["Throughput"];
             /**
              * Format: double
              * @description With the other line, as a factor; null without one.
@@ -3200,16 +3171,10 @@ export interface components {
             splits: {
                 [key: string]: number[];
             };
-            /**
-             * Format: double
-             * @description What the devices could move more than their links carry, MB/s.
-             */
-            lostMBs: number;
-            /**
-             * Format: double
-             * @description The same as planned now.
-             */
-            lostBefore: number;
+            /** @description What the devices could move more than their links carry. */
+            lostMBs: components["schemas"]["Throughput"];
+            /** @description The same as planned now. */
+            lostBefore: components["schemas"]["Throughput"];
             /**
              * Format: int32
              * @description Parts of the machine that change their place.
@@ -3289,16 +3254,9 @@ export interface components {
              * @description Generation that it runs at; 0 without a link.
              */
             gen: number;
-            /**
-             * Format: double
-             * @description Data that the link carries, MB/s.
-             */
-            mBs: number;
-            /**
-             * Format: double
-             * @description Data that the device could move, MB/s; null when not known.
-             */
-            needMBs: null | number;
+            /** @description Data that the link carries, MB/s. */
+            mBs: components["schemas"]["Throughput"];
+            needMBs: null | components["schemas"]["Throughput"];
             /** @description True when it comes in. */
             new: boolean;
             why?: null | string;
@@ -3402,8 +3360,7 @@ export interface components {
         /** @description One stage of the way, MB/s. */
         LaneStage: {
             name: string;
-            /** Format: double */
-            mBs: number;
+            mBs: components["schemas"]["Throughput"];
             /** @description True for the narrowest. */
             pinch: boolean;
         };
@@ -3675,11 +3632,7 @@ export interface components {
             ecc: components["schemas"]["EccResult"];
             osTotal: null | components["schemas"]["OsBand"];
             modes: components["schemas"]["ModeFigures"][];
-            /**
-             * Format: double
-             * @description All sockets together; null when a rate is not known.
-             */
-            bandwidthMBs: null | number;
+            bandwidthMBs: null | components["schemas"]["Throughput"];
             /**
              * @description False while a slot was not looked at, or the size of a module is not known: the sums are then "at least".
              * @default true
@@ -3830,11 +3783,7 @@ export interface components {
              * @description Of that, hours in which nobody can work.
              */
             downHours: null | number;
-            /**
-             * Format: double
-             * @description The narrowest point, MB/s.
-             */
-            rate: null | number;
+            rate: null | components["schemas"]["Throughput"];
             /** @description What it can't do, or why it is impossible here. */
             cannot: string;
             verify: string;
@@ -4120,21 +4069,11 @@ export interface components {
              * @description The one that would be narrowest with that lifted; null when there is none.
              */
             next: null | number;
-            /**
-             * Format: double
-             * @description What arrives, MB/s; of a rebuild or a check the rate of each drive.
-             */
-            endMBs: number;
-            /**
-             * Format: double
-             * @description The same on inner tracks; null without disks.
-             */
-            innerMBs: null | number;
-            /**
-             * Format: double
-             * @description Without the network.
-             */
-            localMBs: number;
+            /** @description What arrives, MB/s; of a rebuild or a check the rate of each drive. */
+            endMBs: components["schemas"]["Throughput"];
+            innerMBs: null | components["schemas"]["Throughput"];
+            /** @description Without the network. */
+            localMBs: components["schemas"]["Throughput"];
             lifts: components["schemas"]["PathLift"][];
             band: null | components["schemas"]["BenchmarkBand"];
             networkBand: null | components["schemas"]["BenchmarkBand"];
@@ -4148,8 +4087,7 @@ export interface components {
         /** @description What would arrive with a stage lifted, and every narrower one before it. */
         PathLift: {
             stage: string;
-            /** Format: double */
-            toMBs: number;
+            toMBs: components["schemas"]["Throughput"];
         };
         PathRequest: {
             /** @description An array of the plan, or the place of a single drive. */
@@ -4178,11 +4116,7 @@ export interface components {
             name: string;
             /** @description What it is, in a few words. */
             detail: string;
-            /**
-             * Format: double
-             * @description On paper, MB/s; null when not known.
-             */
-            rawMBs: null | number;
+            rawMBs: null | components["schemas"]["Throughput"];
             /**
              * Format: double
              * @description Share of it that carries data.
@@ -4193,20 +4127,12 @@ export interface components {
              * @description Bytes that pass here for one byte of the user.
              */
             traffic: number;
-            /**
-             * Format: double
-             * @description What it lets through of the user's bytes, MB/s; null when not known.
-             */
-            mBs: null | number;
+            mBs: null | components["schemas"]["Throughput"];
             /** @description What else uses it. */
             others: string[];
             places: string[];
             why: components["schemas"]["Worked"];
-            /**
-             * Format: double
-             * @description What is left of it while all of that runs too, MB/s; null when nothing is lost by it.
-             */
-            sharedMBs?: null | number;
+            sharedMBs?: null | components["schemas"]["Throughput"];
         };
         /**
          * @description What goes over a path.
@@ -4708,11 +4634,8 @@ export interface components {
         };
         /** @description One drive replaced and filled again. */
         Rebuild: {
-            /**
-             * Format: double
-             * @description Mean rate, MB/s.
-             */
-            mBs: number;
+            /** @description Mean rate, MB/s. */
+            mBs: components["schemas"]["Throughput"];
             /**
              * Format: double
              * @description From start to end.
@@ -4733,11 +4656,8 @@ export interface components {
              * @description Bytes read for it.
              */
             readBytes: number;
-            /**
-             * Format: double
-             * @description What the drives themselves would give, MB/s; more than double Rebuild.MBs where the path is narrower.
-             */
-            ownMBs?: number;
+            /** @description What the drives themselves would give, MB/s; more than Throughput Rebuild.MBs where the path is narrower. */
+            ownMBs?: components["schemas"]["Throughput"];
         };
         /** @description An array with some of its drives failed, for practice: nothing is planned and nothing is stored. */
         Rehearsal: {
@@ -4830,16 +4750,9 @@ export interface components {
             uplinkLanes: null | number;
             /** Format: int32 */
             uplinkGen: null | number;
-            /**
-             * Format: double
-             * @description Data that its uplink carries, MB/s; null for a processor, or when not known.
-             */
-            uplinkMBs: null | number;
-            /**
-             * Format: double
-             * @description What the devices behind it could move together, MB/s.
-             */
-            behindMBs: number;
+            uplinkMBs: null | components["schemas"]["Throughput"];
+            /** @description What the devices behind it could move together, MB/s. */
+            behindMBs: components["schemas"]["Throughput"];
         };
         /** @description A rule of the trade as a value: the only place where its words stand. */
         Rule: {
@@ -4908,8 +4821,7 @@ export interface components {
         SeenBenchmark: {
             name: string;
             kind: string;
-            /** Format: double */
-            mBs: null | number;
+            mBs: null | components["schemas"]["Throughput"];
             /** Format: double */
             iops: null | number;
             /** Format: double */
@@ -5583,8 +5495,7 @@ export interface components {
         SocketInterleave: {
             socket: string;
             bands: components["schemas"]["InterleaveBand"][];
-            /** Format: double */
-            bandwidthMBs: null | number;
+            bandwidthMBs: null | components["schemas"]["Throughput"];
         };
         /** @description What to enter in the firmware for one slot. */
         SplitLine: {
@@ -5795,6 +5706,8 @@ export interface components {
             reading: components["schemas"]["ReadView"];
             job: components["schemas"]["JobView"];
         };
+        /** Format: double */
+        Throughput: number;
         /** @description A step or list line that somebody ticked. */
         Tick: {
             who: string;

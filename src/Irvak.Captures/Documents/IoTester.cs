@@ -23,6 +23,13 @@ internal static class IoTester
         var rate = side["bw_bytes"]?.Double / 1e6 ?? side["bw"]?.Double * 1024 / 1e6;
         // Older versions count in microseconds.
         var latency = side.At("clat_ns.percentile")?["99.000000"]?.Double / 1e6 ?? side.At("clat.percentile")?["99.000000"]?.Double / 1e3;
-        return new SeenBenchmark(job["jobname"]?.Text ?? "", kind, rate, side["iops"]?.Double, latency, job.Line);
+        return new SeenBenchmark(
+            job["jobname"]?.Text ?? "",
+            kind,
+            rate is { } mbs ? new(mbs) : null,
+            side["iops"]?.Double,
+            latency,
+            job.Line
+        );
     }
 }

@@ -1,3 +1,5 @@
+using Irvak.Core.Quantities;
+
 namespace Irvak.Core.Aims;
 
 /// <summary>What the job is for. Null means no wish.</summary>
@@ -11,5 +13,5 @@ public sealed record Aim(
     decimal? MoneyLimitEur = null,
     double? UsableTB = null,
     int? Failures = null,
-    double? ReadMBs = null
+    Throughput? ReadMBs = null
 );

@@ -59,7 +59,7 @@ public sealed record SetWish(WishKind Wish, decimal? Value) : SliceEdit<Aim>
         {
             WishKind.MemoryGiB => slice with { MemoryGiB = (int?)Value },
             WishKind.UsableTB => slice with { UsableTB = (double?)Value },
-            WishKind.ReadMBs => slice with { ReadMBs = (double?)Value },
+            WishKind.ReadMBs => slice with { ReadMBs = Value is { } mbs ? new((double)mbs) : null },
             WishKind.Failures => slice with { Failures = (int?)Value },
             _ => slice with { MoneyLimitEur = Value },
         };

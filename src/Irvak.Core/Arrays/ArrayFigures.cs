@@ -55,12 +55,11 @@ public sealed record ArrayFigures(
     [DefaultValue(0d)]
     public double Requests { get; init; }
 
-    /// <summary>One stream in order as the drives give it, before whatever lies on the path to the user.</summary>
-    [DefaultValue(0d)]
-    public double ReadMBs { get; init; }
+    /// <summary>One stream in order as the drives give it, before whatever lies on the path to the user; null while the array can’t be
+    /// made.</summary>
+    public Throughput? ReadMBs { get; init; }
 
-    [DefaultValue(0d)]
-    public double WriteMBs { get; init; }
+    public Throughput? WriteMBs { get; init; }
 
     /// <summary>A full pass over every drive at its mean rate.</summary>
     [DefaultValue(0d)]
@@ -131,7 +130,7 @@ public sealed record ArrayFigures(
         Build build,
         DriveFigures? figures = null,
         bool sharedSpare = false,
-        double? pathMBs = null,
+        Throughput? pathMBs = null,
         double? passHours = null,
         int? places = null
     ) =>
@@ -151,7 +150,7 @@ public sealed record ArrayFigures(
         IReadOnlyList<DriveSheet> drives,
         bool spare,
         DriveFigures? figures = null,
-        double? pathMBs = null,
+        Throughput? pathMBs = null,
         double? passHours = null,
         int? places = null
     )
@@ -183,11 +182,11 @@ public sealed record ArrayFigures(
                         / shape.Groups.Count
                         / DriveDefaults.HoursPerYear,
             Requests = Arrays.Requests.PerSecond(shape, drives.Min(d => DriveDefaults.Requests(d).Value), use.Reads),
-            ReadMBs = data * drives.Min(d => DriveDefaults.ReadMBs(d).Value),
-            WriteMBs = data * drives.Min(d => DriveDefaults.WriteMBs(d).Value),
+            ReadMBs = data * drives.Min(d => DriveDefaults.Reads(d).Value),
+            WriteMBs = data * drives.Min(d => DriveDefaults.Writes(d).Value),
             InitialiseHours = Math.Max(
                 passHours ?? 0,
-                drives.Max(d => (d.Bytes ?? 0) / (DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) * 1e6) / 3600)
+                drives.Max(d => DriveDefaults.OverAPass(d, DriveDefaults.Writes(d).Value).HoursFor(d.Bytes ?? 0))
             ),
             StripKiB = strip,
             SuggestedStripKiB = suggested,

@@ -11,7 +11,7 @@ internal static class LossSum
 
     /// <param name="life">Mean life of the drive that lives shortest, with where it is from.</param>
     /// <param name="rebuild">Null where there is nothing to rebuild from.</param>
-    public static Worked Of(ArrayShape shape, LossQuestion q, LossChance loss, Sourced life, Rebuild? rebuild)
+    public static Worked Of(ArrayShape shape, LossQuestion q, LossChance loss, Sourced<double> life, Rebuild? rebuild)
     {
         List<WorkedLine> lines =
         [

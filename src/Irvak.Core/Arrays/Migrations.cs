@@ -45,7 +45,7 @@ public static class Migrations
         // Every block of every member is read once and written once, at the rate that a rebuild gets.
         var rate = rebuild?.MBs
             ?? Irvak.Core.Drives.DriveDefaults.UsualRebuildShare
-                * drives.Min(d => Irvak.Core.Drives.DriveDefaults.OverAPass(d, Irvak.Core.Drives.DriveDefaults.WriteMBs(d).Value));
+                * drives.Min(d => Irvak.Core.Drives.DriveDefaults.OverAPass(d, Irvak.Core.Drives.DriveDefaults.Writes(d).Value));
         var rows = new List<MigrationRow>();
         foreach (var way in Ways.Where(w => w.From == plan.Level && w.Hosts.Contains(plan.Host)))
         {
@@ -59,7 +59,7 @@ public static class Migrations
                     LevelTable.Words(way.To, 1),
                     LevelTable.Code(way.To, 1),
                     way.Adds,
-                    (filled ? 1 : 2) * smallest / (rate * 1e6) / 3600,
+                    rate.HoursFor((filled ? 1.0 : 2) * smallest),
                     ArrayCapacity.Of(after).Usable,
                     way.Words
                 )

@@ -10,11 +10,11 @@ namespace Irvak.Core.Arrays;
 /// <param name="FurtherFailure">Chance that meanwhile so many drives fail that the array is lost, 0 to 1.</param>
 /// <param name="Unreadable">Chance, at most, that an unreadable sector is met while nothing can make up for it, 0 to 1.</param>
 /// <param name="ReadBytes">Bytes read for it.</param>
-public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, double Unreadable, long ReadBytes)
+public sealed record Rebuild(Throughput MBs, double Hours, double FurtherFailure, double Unreadable, long ReadBytes)
 {
     /// <param name="pathMBs">What the path behind the drives leaves for it, MB/s; null when it is not known.</param>
     /// <returns>Null where there is nothing to rebuild from.</returns>
-    public static Rebuild? Of(ArrayShape shape, IReadOnlyList<DriveSheet?> drives, DriveFigures? figures = null, double? pathMBs = null)
+    public static Rebuild? Of(ArrayShape shape, IReadOnlyList<DriveSheet?> drives, DriveFigures? figures = null, Throughput? pathMBs = null)
     {
         var share = figures?.RebuildShare ?? DriveDefaults.UsualRebuildShare;
         var hit = shape
@@ -27,14 +27,14 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
         var own =
             share
             * drives.Min(d =>
-                Math.Min(
-                    DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value),
-                    DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value)
+                Throughput.Least(
+                    DriveDefaults.OverAPass(d, DriveDefaults.Writes(d).Value),
+                    DriveDefaults.OverAPass(d, DriveDefaults.Reads(d).Value)
                 )
             );
-        var rate = pathMBs is > 0 and var path ? Math.Min(own, path) : own;
+        var rate = pathMBs is { Passes: true } path ? Throughput.Least(own, path) : own;
         var bytes = hit.Bytes.Max();
-        var hours = bytes / (rate * 1e6) / 3600;
+        var hours = rate.HoursFor(bytes);
         var mttf = drives.Min(d => DriveDefaults.Mttf(d, figures).Value);
         var worst = drives.Max(d => DriveDefaults.UnreadablePerBit(d, figures).Value);
         // With one failure tolerated nothing is left while it rebuilds; with more, only after all but one of them happened.
@@ -57,7 +57,7 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
                 new("to fill", Hit is null ? "not known" : DiskSpace.TB(Hit.Bytes.Max())),
                 new(
                     MBs < OwnMBs ? "mean rate, held back by the path" : "mean rate of the drives, as the share given to rebuilding",
-                    $"{new Throughput(MBs)}",
+                    $"{MBs}",
                     true
                 ),
             ],
@@ -73,7 +73,7 @@ public sealed record Rebuild(double MBs, double Hours, double FurtherFailure, do
     public double MttfHours { get; init; }
 
     /// <summary>What the drives themselves would give, MB/s; more than <see cref="MBs"/> where the path is narrower.</summary>
-    public double OwnMBs { get; init; }
+    public Throughput OwnMBs { get; init; }
 
     /// <summary>The same with the chance counted from the failure on, over the wait before it too.</summary>
     internal Rebuild Over(double hours) => Hit is null ? this : this with { FurtherFailure = Further(Hit, MttfHours, hours) };

@@ -5,6 +5,7 @@ using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Contracts;
 
@@ -68,11 +69,21 @@ public static class Contract
     public static SheetProblem? TextProblem(string? text, string path, int most = ContractTable.UsualText, bool lines = false) =>
         text is null ? null : Said(text, path, most, lines);
 
+    /// <summary>A value of one text or number, as it stands in a document.</summary>
+    private static object Plain(object value) =>
+        value switch
+        {
+            Place place => place.ToString(),
+            Throughput rate => rate.MegabytesPerSecond,
+            _ => value,
+        };
+
     private static void Walk(object value, string path, string owner, string name, NullabilityInfo? info, Findings problems)
     {
         if (problems.IsFull)
             return;
-        switch (value is Place place ? place.ToString() : value)
+        var plain = Plain(value);
+        switch (plain)
         {
             case string text:
                 var key = $"{owner}.{name}";
@@ -95,7 +106,7 @@ public static class Contract
                 return;
             case double or float or decimal or int or long or short or byte or uint:
                 if (
-                    problems.Ranges && NumberProblem(Convert.ToDouble(value, CultureInfo.InvariantCulture), owner, name, path) is { } number
+                    problems.Ranges && NumberProblem(Convert.ToDouble(plain, CultureInfo.InvariantCulture), owner, name, path) is { } number
                 )
                     problems.Add(number);
                 return;

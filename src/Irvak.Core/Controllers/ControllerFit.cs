@@ -293,16 +293,16 @@ public static class ControllerFit
             return null;
         if (with == 0)
             return Finding.Of(NoRate, places, null, name, at, its, ("theirs", Say.Words([.. controller.Sheet.LinkGbs.Select(Gbs)])));
-        var reads = DriveDefaults.ReadMBs(drive);
-        var lost = Math.Max(0, 1 - (BayWiring.MBs(with!.Value) / reads.Value));
+        var reads = DriveDefaults.Reads(drive);
+        var lost = Math.Max(0, 1 - (BayWiring.Carried(with!.Value) / reads.Value));
         return Finding.Of(
             Slower,
             places,
             Worked.Sum(
                 reads.Source,
                 new WorkedLine("lost", $"{100 * lost:0} %", true),
-                new("drive reads, MB/s", $"{reads.Value:0}"),
-                new("link carries, MB/s", $"{BayWiring.MBs(with.Value):0}")
+                new("drive reads", $"{reads.Value}"),
+                new("link carries", $"{BayWiring.Carried(with.Value)}")
             ),
             name,
             at,

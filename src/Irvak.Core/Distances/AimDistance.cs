@@ -127,7 +127,14 @@ public static class AimDistance
             );
         if (Paths.PathSheet.Best(paths.Planned, q.Arrays.Arrays) is { } best)
             distances.Add(
-                new("Reads at best", "MB/s", Paths.PathSheet.Best(paths.Found, q.Arrays.FoundArrays), best, q.Aim.ReadMBs, false)
+                new(
+                    "Reads at best",
+                    "MB/s",
+                    Paths.PathSheet.Best(paths.Found, q.Arrays.FoundArrays)?.MegabytesPerSecond,
+                    best.MegabytesPerSecond,
+                    q.Aim.ReadMBs?.MegabytesPerSecond,
+                    false
+                )
             );
         // A part without a price costs something: the sum of the others is the least.
         var (total, whole) = ((double)list.TotalEur, list.WithoutPrice == 0);

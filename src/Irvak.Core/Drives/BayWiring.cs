@@ -1,3 +1,4 @@
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Drives;
@@ -119,9 +120,9 @@ public static class BayWiring
     // 8b/10b up to 12 Gb/s, 128b/150b at 22.5 (T10 SPL-4); 92 % of it carries data (common practice, no source).
     public const double Payload = 0.92;
 
-    /// <summary>Data that a link carries, MB/s.</summary>
-    public static double MBs(double gigabits) => Payload * RawMBs(gigabits);
+    /// <summary>Data that a link carries.</summary>
+    public static Throughput Carried(double gigabits) => Payload * OnPaper(gigabits);
 
-    /// <summary>A serial link on paper, MB/s: 8b/10b up to 12 Gb/s, 128b/150b at 22.5.</summary>
-    public static double RawMBs(double gigabits) => gigabits > 12 ? 2400 : gigabits * 100;
+    /// <summary>A serial link on paper: 8b/10b up to 12 Gb/s, 128b/150b at 22.5.</summary>
+    public static Throughput OnPaper(double gigabits) => new(gigabits > 12 ? 2400 : gigabits * 100);
 }

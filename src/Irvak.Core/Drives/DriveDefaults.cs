@@ -5,7 +5,7 @@ using Irvak.Core.Verdicts;
 namespace Irvak.Core.Drives;
 
 /// <summary>A figure with who says so.</summary>
-public sealed record Sourced(double Value, string Source, Basis Basis);
+public sealed record Sourced<T>(T Value, string Source, Basis Basis);
 
 /// <summary>Figures of a drive that its own sheet does not tell. The sheet's value always wins.</summary>
 public static class DriveDefaults
@@ -41,17 +41,18 @@ public static class DriveDefaults
     ];
 
     // Reading in order on the outer track, MB/s, and random requests per second, by turns per minute. Common practice, size dependent.
-    private static readonly (int Rpm, double MBs, double Requests)[] Disks =
+    private static readonly (int Rpm, Throughput Rate, double Requests)[] Disks =
     [
-        (5400, 180, 60),
-        (7200, 250, 75),
-        (10_000, 220, 140),
-        (15_000, 260, 180),
+        (5400, new(180), 60),
+        (7200, new(250), 75),
+        (10_000, new(220), 140),
+        (15_000, new(260), 180),
     ];
 
-    private const double SataFlashMBs = 520,
-        NvmeMBs = 3000,
-        SataFlashRequests = 50_000,
+    private static readonly Throughput SataFlash = new(520),
+        Nvme = new(3000);
+
+    private const double SataFlashRequests = 50_000,
         NvmeRequests = 300_000;
 
     /// <summary>Share of a disk's outer rate that a whole pass makes, inner tracks half as fast as outer ones.</summary>
@@ -63,7 +64,7 @@ public static class DriveDefaults
     /// <summary>Share that fails in a year: 1 − e^(−8760 ÷ mean time to failure).</summary>
     public static double FailuresPerYear(double mttfHours) => -NearOne.ExpM1(-HoursPerYear / mttfHours);
 
-    public static Sourced Mttf(DriveSheet? drive, DriveFigures? own = null)
+    public static Sourced<double> Mttf(DriveSheet? drive, DriveFigures? own = null)
     {
         if (drive?.MttfHours is > 0 and var hours)
             return new(hours, "drive's sheet", Basis.Sheet);
@@ -75,7 +76,7 @@ public static class DriveDefaults
     }
 
     /// <summary>Unreadable sectors per bit read: an upper bound.</summary>
-    public static Sourced UnreadablePerBit(DriveSheet? drive, DriveFigures? figures = null)
+    public static Sourced<double> UnreadablePerBit(DriveSheet? drive, DriveFigures? figures = null)
     {
         if (drive?.UnreadableExponent is { } own)
             return new(Math.Pow(10, -own), "drive's sheet", Basis.Sheet);
@@ -103,16 +104,16 @@ public static class DriveDefaults
         );
     }
 
-    /// <summary>Reading in order at its best, MB/s.</summary>
-    public static Sourced ReadMBs(DriveSheet? drive) =>
+    /// <summary>Reading in order at its best.</summary>
+    public static Sourced<Throughput> Reads(DriveSheet? drive) =>
         drive?.ReadMBs is > 0 and var own
-            ? new(own, "drive's sheet", Basis.Sheet)
+            ? new(new(own), "drive's sheet", Basis.Sheet)
             : new(Usual(drive), "usual for its kind (common practice, no source)", Basis.Practice);
 
-    /// <summary>Writing in order at its best, MB/s.</summary>
-    public static Sourced WriteMBs(DriveSheet? drive) =>
+    /// <summary>Writing in order at its best.</summary>
+    public static Sourced<Throughput> Writes(DriveSheet? drive) =>
         drive?.WriteMBs is > 0 and var own
-            ? new(own, "drive's sheet", Basis.Sheet)
+            ? new(new(own), "drive's sheet", Basis.Sheet)
             : new(Usual(drive), "usual for its kind (common practice, no source)", Basis.Practice);
 
     // Years that a rating by drive-writes counts where the sheet does not tell. Common practice, no source.
@@ -129,10 +130,11 @@ public static class DriveDefaults
         );
 
     /// <summary>Mean over a whole pass: a disk slows towards its inner tracks.</summary>
-    public static double OverAPass(DriveSheet? drive, double best) => drive?.Media == DriveMedia.Flash ? best : best * MeanOverSurface;
+    public static Throughput OverAPass(DriveSheet? drive, Throughput best) =>
+        drive?.Media == DriveMedia.Flash ? best : best * MeanOverSurface;
 
     /// <summary>Small random requests per second.</summary>
-    public static Sourced Requests(DriveSheet? drive) =>
+    public static Sourced<double> Requests(DriveSheet? drive) =>
         new(
             drive?.Media == DriveMedia.Flash
                 ? drive.Protocol == DriveProtocol.Nvme
@@ -212,13 +214,13 @@ public static class DriveDefaults
     private static FigureRow Share(string key, string name, string unit, double usual, double? own, string source) =>
         new(key, name, unit, 100 * usual, 100 * own, 100, source);
 
-    private static double Usual(DriveSheet? drive) =>
+    private static Throughput Usual(DriveSheet? drive) =>
         drive?.Media == DriveMedia.Flash
             ? drive.Protocol == DriveProtocol.Nvme
-                ? NvmeMBs
-                : SataFlashMBs
-            : Disk(drive).MBs;
+                ? Nvme
+                : SataFlash
+            : Disk(drive).Rate;
 
-    private static (int Rpm, double MBs, double Requests) Disk(DriveSheet? drive) =>
+    private static (int Rpm, Throughput Rate, double Requests) Disk(DriveSheet? drive) =>
         Disks.MinBy(d => Math.Abs(d.Rpm - (drive?.Rpm is > 0 and var rpm ? rpm : 7200)));
 }

@@ -344,16 +344,16 @@ public static class DriveFit
             );
         if (common.Max() >= its[0])
             return null;
-        var reads = DriveDefaults.ReadMBs(drive);
-        var lost = Math.Max(0, 1 - (BayWiring.MBs(common.Max()) / reads.Value));
+        var reads = DriveDefaults.Reads(drive);
+        var lost = Math.Max(0, 1 - (BayWiring.Carried(common.Max()) / reads.Value));
         return Finding.Of(
             Slower,
             [place],
             Worked.Sum(
                 reads.Source,
                 new WorkedLine("lost", $"{100 * lost:0} %", true),
-                new("drive reads, MB/s", $"{reads.Value:0}"),
-                new("link carries, MB/s", $"{BayWiring.MBs(common.Max()):0}")
+                new("drive reads", $"{reads.Value}"),
+                new("link carries", $"{BayWiring.Carried(common.Max())}")
             ),
             ("drive", unit.Short),
             ("rate", common.Max().ToString("0.#")),

@@ -3,6 +3,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
 using Irvak.Core.Paths;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Expectations;
@@ -41,28 +42,31 @@ public static class ExpectedLinks
             var path in paths.Planned.Where(p => q.Arrays.FirstOrDefault(a => a.Name == p.Name) is { } plan && q.StillAs(plan) is null)
         )
         foreach (var (way, word) in new[] { (PathWay.Read, "read"), (PathWay.Write, "write") })
-            if (path.Of(way) is { Band: { } band, LocalMBs: > 0 } flow)
+            if (path.Of(way) is { Band: { } band, LocalMBs.Passes: true } flow)
+            {
+                var (low, high) = (band.Low.MegabytesPerSecond, band.High.MegabytesPerSecond);
                 yield return new(
                     $"{BenchmarkPrefix}{path.Name}.{word}",
                     BenchmarkScreen,
                     $"{path.Name}, {(way == PathWay.Read ? "reading" : "writing")} in order on the machine itself, {Size(path)}",
-                    $"{band.Low:0} to {band.High:0} MB/s",
-                    band.Low,
-                    band.High,
+                    $"{low:0} to {high:0} MB/s",
+                    low,
+                    high,
                     "MB/s",
                     []
                 )
                 {
                     Source = "narrowest stage of its path × the usual band (common practice, no source)",
-                    Most = Physical(flow) is { } most && most > band.High ? most : null,
+                    Most = Physical(flow) is { } most && most > band.High ? most.MegabytesPerSecond : null,
                     Why = flow.Stages.Where(s => !s.IsNetwork && s.MBs is not null).MinBy(s => s.MBs)?.Why,
                 };
+            }
     }
 
     /// <summary>What the links on the way carry on paper, before packets take their share: no benchmark of the drives themselves reads
     /// more.</summary>
-    private static double? Physical(PathFlow flow) =>
-        flow.Stages.Where(s => !s.IsNetwork && s.Kind != StageKind.Drives && s.MBs is > 0).Min(s => s.MBs / s.Efficiency);
+    private static Throughput? Physical(PathFlow flow) =>
+        flow.Stages.Where(s => !s.IsNetwork && s.Kind != StageKind.Drives && s.MBs is { Passes: true }).Min(s => s.MBs / s.Efficiency);
 
     private static string Size(PathFigures path) =>
         path.TestGiB > 0 ? $"over {path.TestGiB:0} GiB or with direct requests" : "with direct requests";
@@ -103,14 +107,8 @@ public static class ExpectedLinks
                 [var only] => only,
                 _ => null,
             };
-        return seen is null
+        return seen?.MBs is not { MegabytesPerSecond: var rate }
             ? null
-            : new(
-                e,
-                e.Holds(seen.MBs!.Value) ? LineState.AsExpected : LineState.Deviates,
-                $"{seen.MBs:0} MB/s ({seen.Name})",
-                "capture",
-                seen.MBs
-            );
+            : new(e, e.Holds(rate) ? LineState.AsExpected : LineState.Deviates, $"{rate:0} MB/s ({seen.Name})", "capture", rate);
     }
 }

@@ -2,6 +2,7 @@ using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -135,7 +136,7 @@ internal static class Branches
         var drive = place.Kind == PlaceKind.Card ? null : q.Planned.At(place);
         var name = drive?.Short ?? $"{index + 1}, empty";
         if (drive?.Drive is not { } sheet)
-            return new(place, name, EndState.Empty, wide, null, 0, 0, 0)
+            return new(place, name, EndState.Empty, wide, null, 0, 0, Throughput.None)
             {
                 NeedMBs = null,
                 New = false,
@@ -143,7 +144,7 @@ internal static class Branches
             };
         var link = Splitting.Link(width, gen, sheet.Lanes ?? wide, sheet.Gen);
         if (link.Width == 0)
-            return new(place, name, EndState.Unseen, sheet.Lanes ?? wide, sheet.Gen, 0, 0, 0)
+            return new(place, name, EndState.Unseen, sheet.Lanes ?? wide, sheet.Gen, 0, 0, Throughput.None)
             {
                 NeedMBs = null,
                 New = q.IsNew(place),
@@ -155,7 +156,7 @@ internal static class Branches
             sheet.Lanes ?? wide,
             sheet.Gen,
             link,
-            DriveDefaults.ReadMBs(sheet).Value,
+            DriveDefaults.Reads(sheet).Value,
             q.IsNew(place),
             shared ? "behind the card’s switch" : null
         );
@@ -170,21 +171,21 @@ internal static class Branches
         int? wantsGen,
         int width,
         int gen,
-        double? need,
+        Throughput? need,
         bool shared,
         int lanes,
         IReadOnlyList<int> split,
         ExpansionSlot slot
     ) =>
         width == 0 && lanes > 0 && !q.Changed.Contains(place) && !q.Splits.ContainsKey(slot.Id) && q.FoundSplitOf(slot.Id) is null
-            ? new(place, name, EndState.Unknown, wide, wantsGen, 0, 0, 0)
+            ? new(place, name, EndState.Unknown, wide, wantsGen, 0, 0, Throughput.None)
             {
                 NeedMBs = null,
                 New = false,
                 Why = $"nobody looked how {slot.Id} is divided",
             }
         : width == 0
-            ? new(place, name, EndState.Unseen, wide, wantsGen, 0, 0, 0)
+            ? new(place, name, EndState.Unseen, wide, wantsGen, 0, 0, Throughput.None)
             {
                 NeedMBs = null,
                 New = q.IsNew(place),
@@ -282,7 +283,7 @@ internal static class Branches
             ? Leaving(q, place)
             :
             [
-                new(place, unit.Short, dark ? EndState.Unseen : EndState.Full, null, null, 0, 0, LinkRates.PciInUseMBs)
+                new(place, unit.Short, dark ? EndState.Unseen : EndState.Full, null, null, 0, 0, LinkRates.PciInUse)
                 {
                     NeedMBs = Needs.Of(q, place, unit),
                     New = q.IsNew(place),
@@ -301,20 +302,20 @@ internal static class Branches
         };
     }
 
-    private static LaneEnd Single(LaneInput q, Place place, Unit unit, int lanes, int? slotGen, double? need)
+    private static LaneEnd Single(LaneInput q, Place place, Unit unit, int lanes, int? slotGen, Throughput? need)
     {
         var wants = unit.Card is { } card ? Splitting.LanesOf(card) : unit.Drive?.Lanes;
         var gen = unit.Card?.Gen is > 0 ? unit.Card.Gen : unit.Drive?.Gen;
         // An expander takes its current from the slot and nothing else.
         if (unit.Card is { Role: CardRole.Expander, Elec: 0 })
-            return new(place, unit.Short, EndState.Full, 0, null, 0, 0, 0)
+            return new(place, unit.Short, EndState.Full, 0, null, 0, 0, Throughput.None)
             {
                 NeedMBs = null,
                 New = q.IsNew(place),
                 Why = "takes its current from the slot, no lanes",
             };
         if (lanes == 0)
-            return new(place, unit.Short, EndState.Unseen, wants, gen, 0, 0, 0)
+            return new(place, unit.Short, EndState.Unseen, wants, gen, 0, 0, Throughput.None)
             {
                 NeedMBs = null,
                 New = q.IsNew(place),
@@ -323,7 +324,16 @@ internal static class Branches
         return End(place, unit.Short, wants, gen, Splitting.Link(lanes, slotGen, wants, gen), need, q.IsNew(place), null);
     }
 
-    private static LaneEnd End(Place place, string name, int? wants, int? wantsGen, TrainedLink link, double? need, bool isNew, string? why)
+    private static LaneEnd End(
+        Place place,
+        string name,
+        int? wants,
+        int? wantsGen,
+        TrainedLink link,
+        Throughput? need,
+        bool isNew,
+        string? why
+    )
     {
         var state =
             link.Width == 0 ? EndState.Unseen
@@ -340,7 +350,14 @@ internal static class Branches
 
     private static IReadOnlyList<LaneEnd> Leaving(LaneInput q, Place place) =>
         q.Found.At(place) is { } was && q.Changed.Contains(place)
-            ? [new(place, was.Short, EndState.Out, was.Card?.Elec ?? was.Drive?.Lanes, null, 0, 0, 0) { NeedMBs = null, New = false }]
+            ?
+            [
+                new(place, was.Short, EndState.Out, was.Card?.Elec ?? was.Drive?.Lanes, null, 0, 0, Throughput.None)
+                {
+                    NeedMBs = null,
+                    New = false,
+                },
+            ]
             : [];
 
     private static (bool Dark, string? Why) Darkness(LaneInput q, string id, string? root)

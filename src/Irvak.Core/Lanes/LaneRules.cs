@@ -141,22 +141,22 @@ public static class LaneRules
             )
                 yield return Finding.Of(
                     Uplink,
-                    [.. behind.SelectMany(b => b.Ends).Where(e => e.NeedMBs > 0).Select(e => e.Place).Distinct()],
+                    [.. behind.SelectMany(b => b.Ends).Where(e => e.NeedMBs is { Passes: true }).Select(e => e.Place).Distinct()],
                     Worked.Sum(
                         "machine sheet; PCI Express Base Specification",
                         new WorkedLine("share left to each at full load", Percent(carries / root.BehindMBs), true),
                         [
                             .. behind
                                 .SelectMany(b => b.Ends)
-                                .Where(e => e.NeedMBs > 0)
-                                .Select(e => new WorkedLine(e.Name, MBs(Math.Min(e.NeedMBs!.Value, e.MBs)))),
-                            new WorkedLine($"uplink ×{root.UplinkLanes} of generation {root.UplinkGen}", MBs(carries)),
+                                .Where(e => e.NeedMBs is { Passes: true })
+                                .Select(e => new WorkedLine(e.Name, $"{Throughput.Least(e.NeedMBs!.Value, e.MBs)}")),
+                            new WorkedLine($"uplink ×{root.UplinkLanes} of generation {root.UplinkGen}", $"{carries}"),
                         ]
                     ),
                     ("root", root.Id),
-                    ("need", MBs(root.BehindMBs)),
+                    ("need", root.BehindMBs),
                     ("width", $"×{root.UplinkLanes} gen {root.UplinkGen}"),
-                    ("has", MBs(carries))
+                    ("has", carries)
                 );
         }
         if (Sides(q, lanes) is { } side)
@@ -174,13 +174,13 @@ public static class LaneRules
                 places,
                 Worked.Sum(
                     Shared.Source,
-                    new("on paper", MBs(LinkRates.PciMBs), true),
+                    new("on paper", $"{LinkRates.Pci}", true),
                     new("bus", "32 bit × 33.3 MHz"),
-                    new("in use", MBs(LinkRates.PciInUseMBs))
+                    new("in use", $"{LinkRates.PciInUse}")
                 ),
                 ("places", Stated.At(places)),
-                ("paper", MBs(LinkRates.PciMBs)),
-                ("use", MBs(LinkRates.PciInUseMBs))
+                ("paper", LinkRates.Pci),
+                ("use", LinkRates.PciInUse)
             );
         }
         foreach (var link in q.Links.Where(l => l.TrainedDown && q.Planned.At(l.Place) is { } unit && !q.IsNew(l.Place)))
@@ -276,24 +276,24 @@ public static class LaneRules
         foreach (var end in branch.Ends)
         {
             var unit = ("unit", end.Name);
-            if (end is { State: EndState.Less, NeedMBs: { } need, MBs: > 0 } && branch.Bus is null && need > end.MBs * Tolerance)
+            if (end is { State: EndState.Less, NeedMBs: { } need, MBs.Passes: true } && branch.Bus is null && need > end.MBs * Tolerance)
                 yield return Finding.Of(
                     Narrow,
                     [end.Place],
                     Worked.Sum(
                         "PCI Express Base Specification",
-                        new WorkedLine("carried", MBs(end.MBs), true),
+                        new WorkedLine("carried", $"{end.MBs}", true),
                         new WorkedLine("lanes", $"{end.Width}"),
-                        new WorkedLine($"one lane of generation {end.Gen}", MBs(LinkRates.LaneMBs(end.Gen))),
+                        new WorkedLine($"one lane of generation {end.Gen}", $"{LinkRates.Lane(end.Gen)}"),
                         new WorkedLine(
                             $"data in packets of {LinkRates.UsualPayload(end.Gen)} bytes, as usual",
                             Percent(LinkRates.Payload(end.Gen, LinkRates.UsualPayload(end.Gen)))
                         )
                     ),
                     unit,
-                    ("need", MBs(need)),
+                    ("need", need),
                     ("place", Stated.At(end.Place)),
-                    ("has", MBs(end.MBs))
+                    ("has", end.MBs)
                 );
             else if (end is { State: EndState.Less, Wants: { } wants, WantsGen: { } gen })
                 yield return Finding.Of(
@@ -301,14 +301,14 @@ public static class LaneRules
                     [end.Place],
                     Worked.Sum(
                         "PCI Express Base Specification",
-                        new("lost", Percent(1 - (end.MBs / LinkRates.PcieMBs(gen, wants))), true),
-                        new($"runs {Link(end.Width, end.Gen)}", MBs(end.MBs)),
-                        new($"could {Link(wants, gen)}", MBs(LinkRates.PcieMBs(gen, wants)))
+                        new("lost", Percent(1 - (end.MBs / LinkRates.Pcie(gen, wants))), true),
+                        new($"runs {Link(end.Width, end.Gen)}", $"{end.MBs}"),
+                        new($"could {Link(wants, gen)}", $"{LinkRates.Pcie(gen, wants)}")
                     ),
                     unit,
                     ("runs", Link(end.Width, end.Gen)),
                     ("place", Stated.At(end.Place)),
-                    ("lost", Percent(1 - (end.MBs / LinkRates.PcieMBs(gen, wants)))),
+                    ("lost", Percent(1 - (end.MBs / LinkRates.Pcie(gen, wants)))),
                     ("wants", Link(wants, gen))
                 );
         }
@@ -321,7 +321,7 @@ public static class LaneRules
             return null;
         var cards = lanes.Branches.Where(b => b.State == BranchState.Used && q.Planned.At(b.Place)?.Card is not null).ToList();
         var storage = cards
-            .Where(b => q.Planned.At(b.Place)!.Card!.Controller is not null && b.Ends.Any(e => e.NeedMBs > 0))
+            .Where(b => q.Planned.At(b.Place)!.Card!.Controller is not null && b.Ends.Any(e => e.NeedMBs is { Passes: true }))
             .MaxBy(b => b.Ends.Max(e => e.NeedMBs));
         var network = cards
             .Where(b => q.Planned.At(b.Place)!.Card!.Network is { RatesGbs.Count: > 0 } n && n.RatesGbs.Max() >= 10)
@@ -343,8 +343,6 @@ public static class LaneRules
     }
 
     internal static string Link(int width, int gen) => gen > 0 ? $"×{width} gen {gen}" : $"×{width}";
-
-    internal static string MBs(double value) => $"{Math.Round(value):# ##0} MB/s".TrimStart();
 
     private static string Percent(double share) => $"{100 * share:0} %";
 }

@@ -1,6 +1,7 @@
 using System.ComponentModel;
 using System.Text.Json.Serialization;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -39,10 +40,10 @@ public enum EndState
 /// <param name="Width">Lanes that it runs with, 0 without a link.</param>
 /// <param name="Gen">Generation that it runs at; 0 without a link.</param>
 /// <param name="MBs">Data that the link carries, MB/s.</param>
-public sealed record LaneEnd(Place Place, string Name, EndState State, int? Wants, int? WantsGen, int Width, int Gen, double MBs)
+public sealed record LaneEnd(Place Place, string Name, EndState State, int? Wants, int? WantsGen, int Width, int Gen, Throughput MBs)
 {
     /// <summary>Data that the device could move, MB/s; null when not known.</summary>
-    public required double? NeedMBs { get; init; }
+    public required Throughput? NeedMBs { get; init; }
 
     /// <summary>True when it comes in.</summary>
     public required bool New { get; init; }
@@ -118,10 +119,10 @@ public sealed record RootLanes(string Id, int? Gen, int? Lanes, int Wired, int U
     public required int? UplinkGen { get; init; }
 
     /// <summary>Data that its uplink carries, MB/s; null for a processor, or when not known.</summary>
-    public required double? UplinkMBs { get; init; }
+    public required Throughput? UplinkMBs { get; init; }
 
     /// <summary>What the devices behind it could move together, MB/s.</summary>
-    public required double BehindMBs { get; init; }
+    public required Throughput BehindMBs { get; init; }
 }
 
 /// <summary>What to enter in the firmware for one slot.</summary>
@@ -189,16 +190,18 @@ public sealed record LaneSheet(
         var unseen = root.Lanes is { } all
             ? Math.Max(0, Math.Min(Lanes(BranchState.NotLookedAt), all - used - (free ?? 0)))
             : Lanes(BranchState.NotLookedAt);
-        var behind = branches
-            .Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == root.Id))
-            .SelectMany(b => b.Ends)
-            .Sum(e => e.NeedMBs is { } need ? Math.Min(need, e.MBs) : 0);
+        var behind = Throughput.Sum(
+            branches
+                .Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == root.Id))
+                .SelectMany(b => b.Ends)
+                .Select(e => e.NeedMBs is { } need ? Throughput.Least(need, e.MBs) : Throughput.None)
+        );
         return new(root.Id, root.Gen, root.Lanes, own.Sum(b => b.Wired ?? 0) + hanging, used, free, unseen, dark)
         {
             Uplink = root.Uplink,
             UplinkLanes = root.UplinkLanes,
             UplinkGen = root.UplinkGen,
-            UplinkMBs = Topology.UplinkMBs(root),
+            UplinkMBs = Topology.Uplink(root),
             BehindMBs = behind,
         };
     }

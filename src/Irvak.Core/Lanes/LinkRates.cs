@@ -1,3 +1,5 @@
+using Irvak.Core.Quantities;
+
 namespace Irvak.Core.Lanes;
 
 /// <summary>Rates of the links between media and network, MB/s; kept as ratios and rounded at display.</summary>
@@ -29,10 +31,10 @@ public static class LinkRates
     /// practice, no source; a capture's own wins.</summary>
     public static int UsualPayload(int gen) => Checked(gen) <= 2 ? 128 : 256;
 
-    /// <summary>One lane on paper, MB/s.</summary>
+    /// <summary>One lane on paper.</summary>
     /// <param name="gen">1 to 6.</param>
     /// <exception cref="ArgumentOutOfRangeException">Another generation.</exception>
-    public static double LaneMBs(int gen) => Gens[Checked(gen) - 1] is var (gt, coding) ? gt * coding * 1000 / 8 : 0;
+    public static Throughput Lane(int gen) => Gens[Checked(gen) - 1] is var (gt, coding) ? Throughput.OfGigabits(gt * coding) : default;
 
     /// <summary>Share of it that carries data, with so many bytes in a packet.</summary>
     /// <param name="payload">Bytes, 1 or more.</param>
@@ -42,20 +44,20 @@ public static class LinkRates
         return payload / (double)(payload + (Checked(gen) == LastGen ? FlitPacketBytes : PacketBytes));
     }
 
-    /// <summary>Data over so many lanes, MB/s.</summary>
+    /// <summary>Data over so many lanes.</summary>
     /// <param name="lanes">0 or more.</param>
     /// <param name="payload">Bytes in a packet; null for what is usually agreed on.</param>
-    public static double PcieMBs(int gen, int lanes, int? payload = null)
+    public static Throughput Pcie(int gen, int lanes, int? payload = null)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(lanes);
-        return lanes * LaneMBs(gen) * Payload(gen, payload ?? UsualPayload(gen));
+        return lanes * Lane(gen) * Payload(gen, payload ?? UsualPayload(gen));
     }
 
     /// <summary>
     /// Conventional PCI, 32 bits at 33 MHz: on paper, and in use; shared by every card of the bus. In use: common practice, no source.
     /// </summary>
-    public const double PciMBs = 133,
-        PciInUseMBs = 100;
+    public static readonly Throughput Pci = new(133),
+        PciInUse = new(100);
 
     // Bytes around the data of a frame: 14 header, 4 check, 8 preamble, 12 gap; of it 20 and 20 are headers of the network and the stream
     // (IEEE 802.3, RFC 791, RFC 9293).
@@ -72,10 +74,10 @@ public static class LinkRates
         return (mtu - HeaderBytes - (stamps ? StampBytes : 0)) / (double)(mtu + FrameBytes);
     }
 
-    /// <summary>Data over a line, MB/s.</summary>
+    /// <summary>Data over a line.</summary>
     /// <param name="gigabits">Rate of the line, Gb/s.</param>
-    public static double EthernetMBs(double gigabits, int mtu = 1500, bool stamps = true) =>
-        gigabits * 1000 / 8 * EthernetShare(mtu, stamps);
+    public static Throughput Ethernet(double gigabits, int mtu = 1500, bool stamps = true) =>
+        Throughput.OfGigabits(gigabits) * EthernetShare(mtu, stamps);
 
     private static int Checked(int gen) =>
         gen is >= 1 and <= LastGen

@@ -1,19 +1,20 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Lanes;
 
 /// <summary>What devices could move.</summary>
 public static class Needs
 {
-    /// <summary>What a device could move, MB/s: lines of a network card, drives behind a controller; null when not known.</summary>
-    public static double? Of(LaneInput q, Place place, Unit unit)
+    /// <summary>What a device could move: lines of a network card, drives behind a controller; null when not known.</summary>
+    public static Throughput? Of(LaneInput q, Place place, Unit unit)
     {
         if (unit.Drive is { } drive)
-            return DriveDefaults.ReadMBs(drive).Value;
+            return DriveDefaults.Reads(drive).Value;
         if (unit.Card?.Network is { RatesGbs.Count: > 0 } network)
-            return network.Ports * LinkRates.EthernetMBs(network.RatesGbs.Max());
+            return network.Ports * LinkRates.Ethernet(network.RatesGbs.Max());
         if (unit.Card?.Controller is null)
             return null;
         var drives = q
@@ -22,6 +23,6 @@ public static class Needs
             .Select(n => q.Planned.At(Place.Bay(n))?.Drive)
             .Where(d => d is not null)
             .ToList();
-        return drives.Count == 0 ? null : drives.Sum(d => DriveDefaults.ReadMBs(d).Value);
+        return drives.Count == 0 ? null : Throughput.Sum(drives.Select(d => DriveDefaults.Reads(d).Value));
     }
 }

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -15,7 +16,7 @@ public readonly record struct OpenedLink(int First, int Width)
 /// <summary>A link as it runs.</summary>
 /// <param name="Gen">0 when no end's is known.</param>
 /// <param name="MBs">Data that it carries with packets of 128 bytes, MB/s; 0 without a generation.</param>
-public readonly record struct TrainedLink(int Width, int Gen, double MBs);
+public readonly record struct TrainedLink(int Width, int Gen, Throughput MBs);
 
 /// <summary>Which devices a divided slot opens links for.</summary>
 public static class Splitting
@@ -38,7 +39,7 @@ public static class Splitting
             width == 0 ? 0
             : Math.Min(placeGen ?? int.MaxValue, deviceGen ?? int.MaxValue) is var least && least == int.MaxValue ? 0
             : least;
-        return new(width, gen, gen > 0 ? LinkRates.PcieMBs(gen, width) : 0);
+        return new(width, gen, gen > 0 ? LinkRates.Pcie(gen, width) : Throughput.None);
     }
 
     /// <summary>Lanes of a card's own link: those that it uses, else those of its edge; null when neither is known.</summary>

@@ -1,4 +1,5 @@
 using Irvak.Core.Drives;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Lanes;
@@ -53,8 +54,8 @@ public static class Topology
     }
 
     /// <summary>Data that a root's uplink carries, MB/s; null when not known.</summary>
-    public static double? UplinkMBs(LaneRoot root) =>
-        root is { Uplink: not null, UplinkLanes: { } lanes, UplinkGen: { } gen } ? LinkRates.PcieMBs(gen, lanes) : null;
+    public static Throughput? Uplink(LaneRoot root) =>
+        root is { Uplink: not null, UplinkLanes: { } lanes, UplinkGen: { } gen } ? LinkRates.Pcie(gen, lanes) : null;
 
     /// <summary>What takes lanes from a place in this plan; null when nothing does.</summary>
     public static Exclusion? Taken(LaneInput q, string id) =>

@@ -10,7 +10,7 @@ namespace Irvak.Core.Memory;
 public sealed record InterleaveBand(int Channels, long MiB);
 
 /// <summary>How much of one socket's memory runs on how many channels, and the bandwidth that results.</summary>
-public sealed record SocketInterleave(string Socket, IReadOnlyList<InterleaveBand> Bands, double? BandwidthMBs);
+public sealed record SocketInterleave(string Socket, IReadOnlyList<InterleaveBand> Bands, Throughput? BandwidthMBs);
 
 /// <summary>Interleave: walk the channel capacities from the bottom; each layer spans the channels that still have memory.</summary>
 public static class Interleave
@@ -77,14 +77,14 @@ public static class Interleave
     }
 
     /// <summary>Capacity-weighted harmonic mean of the bands' bandwidths, MB/s; null without memory or a known rate.</summary>
-    public static double? Bandwidth(IReadOnlyList<InterleaveBand> bands, RateResult rate)
+    public static Throughput? Bandwidth(IReadOnlyList<InterleaveBand> bands, RateResult rate)
     {
         if (rate.RateMTs is not { } mts || bands.Count == 0)
             return null;
-        var perChannel = new TransferRate(mts).Exact * 8;
+        var perChannel = new TransferRate(mts).OverAModule.MegabytesPerSecond;
         double total = bands.Sum(b => b.MiB),
             time = bands.Sum(b => b.MiB / (b.Channels * perChannel));
-        return total / time;
+        return new(total / time);
     }
 
     public static IEnumerable<Finding> Judge(MemoryInput q, Build build, IReadOnlyList<SocketInterleave> sockets)
@@ -131,11 +131,7 @@ public static class Interleave
     private static Worked BandSum(SocketInterleave socket) =>
         new(
             [.. socket.Bands.Select(b => new WorkedLine($"on {b.Channels} channels", ByteCount.FromMiB(b.MiB).ToString()))],
-            new WorkedLine(
-                "harmonic mean, weighted by size",
-                socket.BandwidthMBs is { } b ? new Throughput(b).ToString() : "rate not known",
-                true
-            ),
+            new WorkedLine("harmonic mean, weighted by size", socket.BandwidthMBs is { } b ? b.ToString() : "rate not known", true),
             "layers of equal height over the channels that reach them"
         );
 }

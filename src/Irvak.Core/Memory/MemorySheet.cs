@@ -1,5 +1,6 @@
 using System.ComponentModel;
 using Irvak.Core.Builds;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
@@ -31,7 +32,7 @@ public sealed record MemoryFigures(
     EccResult Ecc,
     OsBand? OsTotal,
     IReadOnlyList<ModeFigures> Modes,
-    double? BandwidthMBs
+    Throughput? BandwidthMBs
 )
 {
     /// <summary>False while a slot was not looked at, or the size of a module is not known: the sums are then "at least".</summary>
@@ -96,7 +97,9 @@ public sealed record MemorySheet(
         var usable = chosen is { Works: true, UsableMiB: { } left } ? left : installed;
         var ecc = EccResult.Of(q, build, build.Modules(q.Sheet));
         var interleave = Memory.Interleave.Of(q, build, rate);
-        var all = interleave.Any(i => i.BandwidthMBs is null && i.Bands.Count > 0) ? null : interleave.Sum(i => i.BandwidthMBs);
+        Throughput? all = interleave.Any(i => i.BandwidthMBs is null && i.Bands.Count > 0)
+            ? null
+            : Throughput.Sum(interleave.Select(i => i.BandwidthMBs).OfType<Throughput>());
         var known = q.AllSlotsKnown(build);
         return new MemoryFigures(
             installed,
@@ -106,7 +109,7 @@ public sealed record MemorySheet(
             ecc,
             known ? OsShare.Of(q, build, usable) : null,
             modes,
-            all > 0 ? all : null
+            all is { Passes: true } ? all : null
         )
         {
             AllKnown = known,

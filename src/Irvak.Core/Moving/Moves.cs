@@ -34,7 +34,7 @@ public sealed record PlannedMove(MoveWay Way, string? To);
 /// <summary>One way of moving, for this subject.</summary>
 /// <param name="Hours">Until all is there, at most; null when it can't be told.</param>
 /// <param name="DownHours">Of that, hours in which nobody can work.</param>
-/// <param name="Rate">The narrowest point, MB/s.</param>
+/// <param name="Rate">The narrowest point.</param>
 /// <param name="Cannot">What it can't do, or why it is impossible here.</param>
 public sealed record MoveOption(
     MoveWay Way,
@@ -42,7 +42,7 @@ public sealed record MoveOption(
     bool Possible,
     double? Hours,
     double? DownHours,
-    double? Rate,
+    Throughput? Rate,
     string Cannot,
     string Verify
 )
@@ -140,7 +140,7 @@ public static class Moves
     );
 
     // A gigabit line carries so much of a backup, MB/s, where nobody said more. Common practice, no source.
-    private const double BackupMBs = 110;
+    private static readonly Throughput Backup = new(110);
 
     // A copy runs beside the work; only what changed meanwhile is copied with everybody out. Common practice, no source.
     private const double LastCopyHours = 1;
@@ -178,7 +178,7 @@ public static class Moves
                         $"the {change.Out.Short} of {change.Place.Name}",
                         drive.Bytes!.Value,
                         [change.Place],
-                        DriveDefaults.OverAPass(drive, DriveDefaults.ReadMBs(drive).Value),
+                        DriveDefaults.OverAPass(drive, DriveDefaults.Reads(drive).Value),
                         drive
                     )
                 );
@@ -192,7 +192,7 @@ public static class Moves
         string name,
         long bytes,
         IReadOnlyList<Place> places,
-        double readMBs,
+        Throughput? readMBs,
         DriveSheet? drive
     )
     {
@@ -227,7 +227,7 @@ public static class Moves
         );
     }
 
-    private sealed record Goal(string Name, IReadOnlyList<Place> Places, long Bytes, double WriteMBs, int? SectorBytes);
+    private sealed record Goal(string Name, IReadOnlyList<Place> Places, long Bytes, Throughput? WriteMBs, int? SectorBytes);
 
     private static Goal? Target(MoveInput q, ArraySheet arrays, string? to)
     {
@@ -246,24 +246,26 @@ public static class Moves
                 place.Name,
                 [place],
                 drive.Bytes ?? 0,
-                DriveDefaults.OverAPass(drive, DriveDefaults.WriteMBs(drive).Value),
+                DriveDefaults.OverAPass(drive, DriveDefaults.Writes(drive).Value),
                 drive.SectorBytes
             )
             : null;
     }
 
-    private static MoveOption Option(MoveWay way, long bytes, double readMBs, DriveSheet? drive, IReadOnlyList<Place> places, Goal? to)
+    private static MoveOption Option(MoveWay way, long bytes, Throughput? readMBs, DriveSheet? drive, IReadOnlyList<Place> places, Goal? to)
     {
         var (name, verify, noReturn) = Words[way];
         var together = to is not null && !to.Places.Any(places.Contains);
-        double? rate = way switch
+        Throughput? rate = way switch
         {
-            MoveWay.Clone or MoveWay.Copy => to is null ? null : Math.Min(readMBs, to.WriteMBs),
-            MoveWay.Restore => to is null ? BackupMBs : Math.Min(BackupMBs, to.WriteMBs),
+            MoveWay.Clone or MoveWay.Copy => readMBs is { } read && to?.WriteMBs is { } write ? Throughput.Least(read, write) : null,
+            MoveWay.Restore => to is null ? Backup
+            : to.WriteMBs is { } write ? Throughput.Least(Backup, write)
+            : null,
             _ => null,
         };
         var hours =
-            rate is > 0 ? bytes / (rate.Value * 1e6) / 3600
+            rate is { Passes: true } at ? at.HoursFor(bytes)
             : way == MoveWay.Fresh ? FreshHours
             : (double?)null;
         var (possible, cannot) = way switch

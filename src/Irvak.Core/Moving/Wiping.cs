@@ -80,9 +80,7 @@ public static class Wiping
 
     private static List<WipeOption> Options(DriveSheet drive)
     {
-        double? pass = drive.Bytes is { } bytes
-            ? bytes / (DriveDefaults.OverAPass(drive, DriveDefaults.WriteMBs(drive).Value) * 1e6) / 3600
-            : null;
+        double? pass = drive.Bytes is { } bytes ? DriveDefaults.OverAPass(drive, DriveDefaults.Writes(drive).Value).HoursFor(bytes) : null;
         var flash = drive.Media == DriveMedia.Flash;
         return
         [

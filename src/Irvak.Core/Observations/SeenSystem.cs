@@ -1,3 +1,5 @@
+using Irvak.Core.Quantities;
+
 namespace Irvak.Core.Observations;
 
 /// <summary>A device on the PCI bus.</summary>
@@ -152,7 +154,7 @@ public sealed record SeenLoad
 public sealed record SeenVolume(string Name, long? Bytes, long? FreeBytes, string? FileSystem, int Line);
 
 /// <summary>One benchmark of the common I/O tester.</summary>
-public sealed record SeenBenchmark(string Name, string Kind, double? MBs, double? Iops, double? Latency99Ms, int Line);
+public sealed record SeenBenchmark(string Name, string Kind, Throughput? MBs, double? Iops, double? Latency99Ms, int Line);
 
 /// <summary>What a module's own memory chip says (SPD).</summary>
 public sealed record SeenSpd(Sheets.ModuleSheet Module, string? Serial, string? MakerCode, bool ChecksumRight, int Line);

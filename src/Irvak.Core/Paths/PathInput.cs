@@ -1,6 +1,7 @@
 using Irvak.Core.Boot;
 using Irvak.Core.Caches;
 using Irvak.Core.Lanes;
+using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Paths;
 
@@ -14,7 +15,7 @@ public record PathInput : CacheInput
     public BootPlan? Boot { get; init; }
 
     /// <summary>Rate of reading wished for at the user's end, MB/s; null without that wish.</summary>
-    public double? ReadMBs { get; init; }
+    public Throughput? ReadMBs { get; init; }
 
     /// <summary>The lanes that the paths run over.</summary>
     public required LaneInput Lanes { get; init; }

@@ -66,7 +66,7 @@ public static class PathRules
                 continue;
             var pinch = read.Stages[at];
             // What has no link at all is the business of lanes and bays.
-            if (pinch.MBs == 0)
+            if (pinch.MBs is { Passes: false })
                 continue;
             var drives = read.Stages[0];
             if (read.Stages.Where(s => CanBeShared.Contains(s.Kind) && s.MBs < drives.MBs * Noticed).MinBy(s => s.MBs) is { } narrow)
@@ -79,9 +79,9 @@ public static class PathRules
                         [.. plan.Members],
                         narrow.Why,
                         ("stage", $"{narrow.Name} ({narrow.Detail})"),
-                        ("has", MBs(narrow.MBs!.Value)),
+                        ("has", narrow.MBs!.Value),
                         array,
-                        ("could", MBs(drives.MBs!.Value))
+                        ("could", drives.MBs!.Value)
                     )
                 );
             else
@@ -90,13 +90,11 @@ public static class PathRules
                     [.. plan.Members],
                     pinch.Why,
                     array,
-                    ("end", MBs(read.EndMBs)),
+                    ("end", read.EndMBs),
                     ("stage", $"{PathSums.Lower(pinch.Name)}, {pinch.Detail}"),
                     (
                         "next",
-                        read.Next is { } n
-                            ? $"; with that lifted {MBs(read.Stages[n].MBs!.Value)} at {PathSums.Lower(read.Stages[n].Name)}"
-                            : ""
+                        read.Next is { } n ? $"; with that lifted {read.Stages[n].MBs!.Value} at {PathSums.Lower(read.Stages[n].Name)}" : ""
                     )
                 );
             var write = path.Of(PathWay.Write)!;
@@ -108,8 +106,8 @@ public static class PathRules
                     array,
                     ("times", slot.Traffic.ToString("0.##")),
                     ("stage", slot.Name),
-                    ("has", MBs(slot.MBs!.Value)),
-                    ("raw", MBs(slot.RawMBs!.Value * slot.Efficiency))
+                    ("has", slot.MBs!.Value),
+                    ("raw", slot.RawMBs!.Value * slot.Efficiency)
                 );
         }
         if (q.ReadMBs is { } wish && quickest?.Of(PathWay.Read) is { Pinch: { } p } best && best.EndMBs < wish)
@@ -118,12 +116,10 @@ public static class PathRules
                 [],
                 best.Stages[p].Why,
                 ("array", quickest.Name),
-                ("end", MBs(best.EndMBs)),
-                ("short", MBs(wish - best.EndMBs)),
-                ("wish", MBs(wish)),
+                ("end", best.EndMBs),
+                ("short", wish - best.EndMBs),
+                ("wish", wish),
                 ("stage", $"{PathSums.Lower(best.Stages[p].Name)}, {best.Stages[p].Detail}")
             );
     }
-
-    private static string MBs(double value) => PathSums.MBs(value);
 }

@@ -51,10 +51,10 @@ public sealed record PathStage(
     StageKind Kind,
     string Name,
     string Detail,
-    double? RawMBs,
+    Throughput? RawMBs,
     double Efficiency,
     double Traffic,
-    double? MBs,
+    Throughput? MBs,
     IReadOnlyList<string> Others
 )
 {
@@ -63,17 +63,17 @@ public sealed record PathStage(
     public required Worked Why { get; init; }
 
     /// <summary>What is left of it while all of that runs too, MB/s; null when nothing is lost by it.</summary>
-    public double? SharedMBs { get; init; }
+    public Throughput? SharedMBs { get; init; }
 
     [JsonIgnore]
     public bool IsNetwork => Kind is StageKind.NetworkSlot or StageKind.NetworkUplink or StageKind.Network;
 }
 
 /// <summary>What would arrive with a stage lifted, and every narrower one before it.</summary>
-public sealed record PathLift(string Stage, double ToMBs);
+public sealed record PathLift(string Stage, Throughput ToMBs);
 
 /// <summary>Where a benchmark should come out, MB/s.</summary>
-public sealed record BenchmarkBand(double Low, double High);
+public sealed record BenchmarkBand(Throughput Low, Throughput High);
 
 /// <summary>One way over the path.</summary>
 /// <param name="Pinch">Number of the narrowest stage, from 0; null when nothing is known.</param>
@@ -86,9 +86,9 @@ public sealed record PathFlow(
     IReadOnlyList<PathStage> Stages,
     int? Pinch,
     int? Next,
-    double EndMBs,
-    double? InnerMBs,
-    double LocalMBs,
+    Throughput EndMBs,
+    Throughput? InnerMBs,
+    Throughput LocalMBs,
     IReadOnlyList<PathLift> Lifts
 )
 {
@@ -165,7 +165,7 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
 
     /// <summary>What reaches the user at most: the quickest of these arrays, reading; of single drives where there is no array; null
     /// without any.</summary>
-    public static double? Best(IReadOnlyList<PathFigures> paths, IReadOnlyList<ArrayPlan> arrays)
+    public static Throughput? Best(IReadOnlyList<PathFigures> paths, IReadOnlyList<ArrayPlan> arrays)
     {
         var own = paths.Where(p => arrays.Any(a => a.Name == p.Name)).ToList();
         return (own.Count > 0 ? own : paths).Select(p => p.Of(PathWay.Read)?.EndMBs).Max();

@@ -95,7 +95,7 @@ internal static class PathSums
     }
 
     /// <summary>What a rebuild gets of the path behind the drives themselves, MB/s; null when nothing there is known.</summary>
-    public static double? RebuildLimit(PathFigures path) =>
+    public static Throughput? RebuildLimit(PathFigures path) =>
         path.Of(PathWay.Rebuild)?.Stages.Where(s => s.Kind != StageKind.Drives).Min(s => s.MBs);
 
     private static PathFlow Flow(Loaded a, PathWay way, (string, string)? apart)
@@ -128,14 +128,15 @@ internal static class PathSums
             .OrderBy(x => x.Stage.MBs)
             .ThenBy(x => x.At)
             .ToList();
-        var end = known.Count > 0 ? known[0].Stage.MBs!.Value : 0;
+        var end = known.Count > 0 ? known[0].Stage.MBs!.Value : Throughput.None;
         var local = stages.Where(s => !s.IsNetwork && s.MBs is not null).Min(s => s.MBs!.Value);
         var disks = a.Drives.Any(d => d.Media != DriveMedia.Flash);
-        var inner = disks && way is PathWay.Read or PathWay.Write ? Math.Min(end, stages[0].MBs!.Value * InnerShare) : (double?)null;
-        double? hours = way is PathWay.Rebuild or PathWay.Scrub && end > 0 ? a.Drives.Max(d => d.Bytes ?? 0) / (end * 1e6) / 3600 : null;
-        BenchmarkBand? Band(double mbs) =>
-            way == PathWay.Read ? new(mbs * ReadLow, mbs * High)
-            : way == PathWay.Write ? new(mbs * WriteLow, mbs * High)
+        var inner =
+            disks && way is PathWay.Read or PathWay.Write ? Throughput.Least(end, stages[0].MBs!.Value * InnerShare) : (Throughput?)null;
+        double? hours = way is PathWay.Rebuild or PathWay.Scrub && end.Passes ? end.HoursFor(a.Drives.Max(d => d.Bytes ?? 0)) : null;
+        BenchmarkBand? Band(Throughput rate) =>
+            way == PathWay.Read ? new(rate * ReadLow, rate * High)
+            : way == PathWay.Write ? new(rate * WriteLow, rate * High)
             : null;
         return new(
             way,
@@ -168,30 +169,22 @@ internal static class PathSums
     private static PathStage Drives(Loaded a, PathWay way)
     {
         var read = way is PathWay.Read or PathWay.Scrub;
-        var slowest = a.Drives.MinBy(d => read ? DriveDefaults.ReadMBs(d).Value : DriveDefaults.WriteMBs(d).Value)!;
-        var rate = read ? DriveDefaults.ReadMBs(slowest) : DriveDefaults.WriteMBs(slowest);
+        var slowest = a.Drives.MinBy(d => read ? DriveDefaults.Reads(d).Value : DriveDefaults.Writes(d).Value)!;
+        var rate = read ? DriveDefaults.Reads(slowest) : DriveDefaults.Writes(slowest);
         switch (way)
         {
             case PathWay.Small:
             {
                 var request = Workloads.Of(a.Plan.Use).RequestKiB;
                 var each = DriveDefaults.Requests(slowest);
-                var mbs = a.Count * each.Value / a.Penalty * request * 1024 / 1e6;
-                return new(
-                    StageKind.Drives,
-                    "Drives",
-                    $"{Words(a)}, {request} KiB at random",
-                    a.Count * each.Value * request * 1024 / 1e6,
-                    1,
-                    a.Penalty,
-                    mbs,
-                    []
-                )
+                var all = Throughput.OfBytes(a.Count * each.Value * request * 1024);
+                var written = all / a.Penalty;
+                return new(StageKind.Drives, "Drives", $"{Words(a)}, {request} KiB at random", all, 1, a.Penalty, written, [])
                 {
                     Places = a.Plan.Members,
                     Why = Worked.Sum(
                         each.Source,
-                        new WorkedLine("written", MBs(mbs), true),
+                        new WorkedLine("written", $"{written}", true),
                         new WorkedLine("drives", $"{a.Count}"),
                         new WorkedLine("requests a second, each", $"{each.Value:0}"),
                         new WorkedLine("transfers for one small write", $"{a.Penalty}"),
@@ -203,10 +196,7 @@ internal static class PathSums
             {
                 var share = way == PathWay.Rebuild ? a.Q.Figures.RebuildShare ?? DriveDefaults.UsualRebuildShare : 1;
                 var mean = a.Drives.Min(d =>
-                    Math.Min(
-                        DriveDefaults.OverAPass(d, DriveDefaults.ReadMBs(d).Value),
-                        way == PathWay.Rebuild ? DriveDefaults.OverAPass(d, DriveDefaults.WriteMBs(d).Value) : double.MaxValue
-                    )
+                    way == PathWay.Rebuild ? OverAPass(d) : DriveDefaults.OverAPass(d, DriveDefaults.Reads(d).Value)
                 );
                 return new(
                     StageKind.Drives,
@@ -222,8 +212,8 @@ internal static class PathSums
                     Places = a.Plan.Members,
                     Why = Worked.Sum(
                         "mean over the tracks; share: common practice, no source",
-                        new WorkedLine("each", MBs(mean * share), true),
-                        new WorkedLine("mean of a full pass", MBs(mean)),
+                        new WorkedLine("each", $"{mean * share}", true),
+                        new WorkedLine("mean of a full pass", $"{mean}"),
                         new WorkedLine("share that it gets beside other work", Percent(share))
                     ),
                 };
@@ -234,7 +224,7 @@ internal static class PathSums
                 return new(
                     StageKind.Drives,
                     "Drives",
-                    $"{a.Data} of {Words(a)} at {rate.Value:0} MB/s",
+                    $"{a.Data} of {Words(a)} at {rate.Value}",
                     mbs,
                     1,
                     way == PathWay.Write ? a.Count / (double)a.Data : 1,
@@ -245,14 +235,21 @@ internal static class PathSums
                     Places = a.Plan.Members,
                     Why = Worked.Sum(
                         rate.Source,
-                        new WorkedLine(way == PathWay.Write ? "written in order" : "read in order, outer tracks", MBs(mbs), true),
+                        new WorkedLine(way == PathWay.Write ? "written in order" : "read in order, outer tracks", $"{mbs}", true),
                         new WorkedLine("drives that carry data side by side", $"{a.Data}"),
-                        new WorkedLine("the slowest of them", MBs(rate.Value))
+                        new WorkedLine("the slowest of them", $"{rate.Value}")
                     ),
                 };
             }
         }
     }
+
+    /// <summary>Mean rate at which a drive can be read and written over its whole surface.</summary>
+    private static Throughput OverAPass(DriveSheet d) =>
+        Throughput.Least(
+            DriveDefaults.OverAPass(d, DriveDefaults.Reads(d).Value),
+            DriveDefaults.OverAPass(d, DriveDefaults.Writes(d).Value)
+        );
 
     private static string Words(Loaded a) => Verdicts.Say.Count(a.Count, "drive", "drives");
 
@@ -279,7 +276,7 @@ internal static class PathSums
                 level++;
                 continue;
             }
-            double? least = null;
+            Throughput? least = null;
             var narrow = here[0].First();
             var share = 1.0;
             foreach (var conduit in here)
@@ -320,11 +317,11 @@ internal static class PathSums
 
     private static int Sources(Loaded a) => a.Plan.Level is ArrayLevel.Mirror or ArrayLevel.Pairs ? 1 : Math.Max(1, a.Group - 1);
 
-    private static PathStage Stage(Conduit c, PathWay way, double? mbs, double traffic, int? parallel, double share, Loaded a)
+    private static PathStage Stage(Conduit c, PathWay way, Throughput? mbs, double traffic, int? parallel, double share, Loaded a)
     {
         List<WorkedLine> lines =
         [
-            new(parallel is null ? "on paper" : $"on paper, one of {parallel}", c.RawMBs is { } raw ? MBs(raw) : "not known"),
+            new(parallel is null ? "on paper" : $"on paper, one of {parallel}", c.RawMBs is { } raw ? $"{raw}" : "not known"),
             new("of it data", Percent(c.Efficiency)),
         ];
         if (c.Kind != StageKind.Links && share < 1)
@@ -338,7 +335,7 @@ internal static class PathSums
         if (others.Count > 0)
             lines.Add(new("used too by", others.Count > 3 ? $"{others.Count} others" : string.Join(", ", others.Select(o => o.Name))));
         if (shared is { } left)
-            lines.Add(new("left while they run too", MBs(left)));
+            lines.Add(new("left while they run too", $"{left}"));
         return new(
             c.Kind,
             parallel is > 1 && c.Kind != StageKind.Links ? $"{c.Name} and {parallel - 1} more" : c.Name,
@@ -351,22 +348,22 @@ internal static class PathSums
         )
         {
             Places = c.Places,
-            Why = new Worked(lines, new WorkedLine("lets through", mbs is { } v ? MBs(v) : "not known", true), c.Source),
+            Why = new Worked(lines, new WorkedLine("lets through", mbs is { } v ? $"{v}" : "not known", true), c.Source),
             SharedMBs = shared,
         };
     }
 
     /// <summary>Each gets by what it could move; null while there is enough for all.</summary>
-    /// <param name="own">What these drives could send through it, MB/s.</param>
-    private static double? Left(Conduit c, List<Neighbour> others, double? mbs, double own)
+    /// <param name="own">What these drives could send through it.</param>
+    private static Throughput? Left(Conduit c, List<Neighbour> others, Throughput? mbs, Throughput own)
     {
-        var rest = others.Sum(o => o.MBs);
-        return mbs is { } through && c.MBs is { } has && rest > 0 && own + rest > has ? through * own / (own + rest) : null;
+        var rest = Throughput.Sum(others.Select(o => o.MBs));
+        return mbs is { } through && c.MBs is { } has && rest.Passes && own + rest > has ? through * (own / (own + rest)) : null;
     }
 
-    /// <summary>What the drives of an array could move of the user's bytes, MB/s.</summary>
-    private static double Ceiling(Loaded a, PathWay way) =>
-        a.Data * a.Drives.Min(d => way == PathWay.Read ? DriveDefaults.ReadMBs(d).Value : DriveDefaults.WriteMBs(d).Value);
+    /// <summary>What the drives of an array could move of the user's bytes.</summary>
+    private static Throughput Ceiling(Loaded a, PathWay way) =>
+        a.Data * a.Drives.Min(d => way == PathWay.Read ? DriveDefaults.Reads(d).Value : DriveDefaults.Writes(d).Value);
 
     /// <summary>The smallest test that no cache on the way answers, GiB.</summary>
     private static (double GiB, string Why) TestSize(PathInput q, ArrayPlan plan)
@@ -390,27 +387,25 @@ internal static class PathSums
         );
     }
 
-    private static string Tell(Loaded a, PathWay way, List<PathStage> byWidth, double end, double? hours)
+    private static string Tell(Loaded a, PathWay way, List<PathStage> byWidth, Throughput end, double? hours)
     {
         if (byWidth.Count == 0)
             return "Nothing of this path is known.";
         var narrow = "the " + Lower(byWidth[0].Name);
-        if (end == 0)
+        if (!end.Passes)
             return $"Nothing passes: {narrow}, {byWidth[0].Detail}.";
-        var next = byWidth.Count > 1 ? $" With that lifted, {MBs(byWidth[1].MBs!.Value)} at the {Lower(byWidth[1].Name)}." : "";
+        var next = byWidth.Count > 1 ? $" With that lifted, {byWidth[1].MBs!.Value} at the {Lower(byWidth[1].Name)}." : "";
         return way switch
         {
-            PathWay.Rebuild => $"A drive is filled again at {MBs(end)}, {hours:0.#} h; narrowest is {narrow}.",
-            PathWay.Scrub => $"Every drive is read at {MBs(end)}, {hours:0.#} h; narrowest is {narrow}.",
-            _ => $"{MBs(end)} {(way == PathWay.Read ? "arrive" : "are taken")}; narrowest is {narrow}.{next}",
+            PathWay.Rebuild => $"A drive is filled again at {end}, {hours:0.#} h; narrowest is {narrow}.",
+            PathWay.Scrub => $"Every drive is read at {end}, {hours:0.#} h; narrowest is {narrow}.",
+            _ => $"{end} {(way == PathWay.Read ? "arrive" : "are taken")}; narrowest is {narrow}.{next}",
         };
     }
 
     /// <summary>A stage's name within a sentence.</summary>
     internal static string Lower(string name) =>
         name.StartsWith("PCI", StringComparison.Ordinal) ? name : $"{char.ToLowerInvariant(name[0])}{name[1..]}";
-
-    internal static string MBs(double value) => Lanes.LaneRules.MBs(value);
 
     private static string Percent(double share) => $"{100 * share:0.#} %";
 }

@@ -2,6 +2,7 @@ using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Lanes;
 using Irvak.Core.Places;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Paths;
@@ -14,7 +15,7 @@ internal sealed record Conduit(
     string Id,
     string Name,
     string Detail,
-    double? RawMBs,
+    Throughput? RawMBs,
     double Efficiency,
     string Source,
     bool Duplex
@@ -25,11 +26,11 @@ internal sealed record Conduit(
     /// <summary>What else uses it.</summary>
     public required IReadOnlyList<Neighbour> Others { get; init; }
 
-    public double? MBs => RawMBs * Efficiency;
+    public Throughput? MBs => RawMBs * Efficiency;
 }
 
 /// <summary>Something else on a conduit, with what it could move, MB/s.</summary>
-internal sealed record Neighbour(Place Place, string Name, double MBs);
+internal sealed record Neighbour(Place Place, string Name, Throughput MBs);
 
 /// <summary>Which conduits lie between a drive and the processors, and from there to the network.</summary>
 internal sealed class PathTrace(PathInput q, LaneSheet lanes)
@@ -100,7 +101,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         place.ToString(),
                         "Drive links",
                         rate is > 0 ? $"{Gbs(rate.Value)} Gb/s each" : "rate not known",
-                        rate is > 0 ? BayWiring.RawMBs(rate.Value) : null,
+                        rate is > 0 ? BayWiring.OnPaper(rate.Value) : null,
                         BayWiring.Payload,
                         "SATA 3 and SPL-4 for the rate; 92 %: common practice, no source",
                         true
@@ -119,7 +120,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         hub.Id,
                         "Port multiplier",
                         $"one link of {Gbs(Math.Min(common ?? 6, 6))} Gb/s",
-                        BayWiring.RawMBs(Math.Min(common ?? 6, 6)),
+                        BayWiring.OnPaper(Math.Min(common ?? 6, 6)),
                         BayWiring.Payload,
                         "SATA 3; 92 %: common practice, no source",
                         false
@@ -136,7 +137,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         bays.Group,
                         "Expander",
                         common is { } c ? $"×{WideLanes} of {Gbs(c)} Gb/s" : "rate not known",
-                        common is { } r ? WideLanes * BayWiring.RawMBs(r) : null,
+                        common is { } r ? WideLanes * BayWiring.OnPaper(r) : null,
                         BayWiring.Payload,
                         "SPL-4; four lanes to the controller and 92 %: common practice, no source",
                         true
@@ -187,8 +188,8 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             "bus:" + branch.Root,
             "PCI bus",
             "32 bits, 33 MHz, shared",
-            LinkRates.PciMBs,
-            LinkRates.PciInUseMBs / LinkRates.PciMBs,
+            LinkRates.Pci,
+            LinkRates.PciInUse / LinkRates.Pci,
             "PCI Local Bus Specification 3.0; in use: from memory",
             false
         )
@@ -200,7 +201,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                     .Branches.Where(b => b.Bus == CardBus.Pci && b.Root == branch.Root && b.Place != branch.Place)
                     .SelectMany(b => b.Ends)
                     .Where(e => e.State != EndState.Out)
-                    .Select(e => new Neighbour(e.Place, e.Name, Math.Min(e.NeedMBs ?? 0, e.MBs))),
+                    .Select(e => new Neighbour(e.Place, e.Name, Throughput.Least(e.NeedMBs ?? Throughput.None, e.MBs))),
             ],
         };
 
@@ -214,7 +215,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                     place.ToString(),
                     "Drive links",
                     "6 Gb/s",
-                    BayWiring.RawMBs(6),
+                    BayWiring.OnPaper(6),
                     BayWiring.Payload,
                     "SATA 3; 92 %: common practice, no source",
                     true
@@ -237,7 +238,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                         end.Branch.Place.ToString(),
                         $"Slot {end.Branch.Place.Name}",
                         $"×{end.Branch.Used} gen {at}, behind a switch",
-                        end.Branch.Used * LinkRates.LaneMBs(at),
+                        end.Branch.Used * LinkRates.Lane(at),
                         LinkRates.Payload(at, PayloadAt(end.Branch.Place, at).Bytes),
                         Pcie,
                         true
@@ -273,8 +274,8 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             place.ToString(),
             kind == StageKind.Slot ? $"Slot {branch.Place.Name}" : "Drive links",
             known ? $"×{end.Width} gen {end.Gen}, payload {payload} {basis}" : "no link, or not known",
-            end.Width == 0 ? 0
-                : known ? end.Width * LinkRates.LaneMBs(end.Gen)
+            end.Width == 0 ? Throughput.None
+                : known ? end.Width * LinkRates.Lane(end.Gen)
                 : null,
             known ? LinkRates.Payload(end.Gen, payload) : 1,
             Pcie,
@@ -301,14 +302,14 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                 _behind[up.Id] = behind = [
                     .. lanes
                         .Branches.Where(b => Topology.Way(q.Sheet, b.Root).Any(r => r.Id == up.Id))
-                        .SelectMany(b => b.Ends.Where(e => e.NeedMBs > 0).Select(e => (b.Place, End: e))),
+                        .SelectMany(b => b.Ends.Where(e => e.NeedMBs is { Passes: true }).Select(e => (b.Place, End: e))),
                 ];
             yield return new(
                 StageKind.Uplink,
                 up.Id,
                 $"Uplink of {up.Id}",
                 $"×{up.UplinkLanes} gen {up.UplinkGen} to {up.Uplink}",
-                up.UplinkLanes!.Value * LinkRates.LaneMBs(up.UplinkGen!.Value),
+                up.UplinkLanes!.Value * LinkRates.Lane(up.UplinkGen!.Value),
                 LinkRates.Payload(up.UplinkGen.Value, LinkRates.UsualPayload(up.UplinkGen.Value)),
                 Pcie,
                 true
@@ -319,7 +320,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                 [
                     .. behind
                         .Where(b => b.Place != place && b.End.Place != place)
-                        .Select(b => new Neighbour(b.End.Place, b.End.Name, Math.Min(b.End.NeedMBs!.Value, b.End.MBs))),
+                        .Select(b => new Neighbour(b.End.Place, b.End.Name, Throughput.Least(b.End.NeedMBs!.Value, b.End.MBs))),
                 ],
             };
         }
@@ -385,7 +386,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
                     "port",
                     "Network",
                     $"{Gbs(line)} Gb/s, {name}",
-                    line * 1000 / 8,
+                    Throughput.OfGigabits(line),
                     LinkRates.EthernetShare(),
                     "IEEE 802.3: frames of 1500 with time stamps",
                     true
@@ -435,7 +436,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             .. bays
                 .Names.Select(Place.Bay)
                 .Where(p => p != place && q.Planned.At(p)?.Drive is not null)
-                .Select(p => new Neighbour(p, p.Name, DriveDefaults.ReadMBs(q.Planned.At(p)!.Drive).Value)),
+                .Select(p => new Neighbour(p, p.Name, DriveDefaults.Reads(q.Planned.At(p)!.Drive).Value)),
         ];
 
     /// <summary>Rate of a line as the sheet writes it: "10 Gb"; null for another kind of socket.</summary>

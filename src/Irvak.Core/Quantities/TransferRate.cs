@@ -18,6 +18,9 @@ public readonly record struct TransferRate(int MegaTransfers) : IComparable<Tran
         }
     }
 
+    /// <summary>What a channel carries at most: 8 bytes a transfer (JEDEC module width).</summary>
+    public Throughput OverAModule => new(Exact * 8);
+
     public static bool operator <(TransferRate a, TransferRate b) => a.MegaTransfers < b.MegaTransfers;
 
     public static bool operator >(TransferRate a, TransferRate b) => a.MegaTransfers > b.MegaTransfers;

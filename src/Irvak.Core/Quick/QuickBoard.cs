@@ -63,19 +63,19 @@ public static class QuickBoard
 /// <param name="DieGbit">Density of its chips; null when a figure is missing.</param>
 /// <param name="MBs">Most that one channel carries at its rate.</param>
 /// <param name="LatencyNs">Latency of the first word, ns.</param>
-public sealed record LabelSum(ModuleLine Line, string Long, string Written, double? DieGbit, double? MBs, double? LatencyNs)
+public sealed record LabelSum(ModuleLine Line, string Long, string Written, double? DieGbit, Throughput? MBs, double? LatencyNs)
 {
     public static LabelSum Of(ModuleLine line)
     {
         var m = line.Reading.Module;
-        double? exact = m.RateMTs is { } rate ? new TransferRate(rate).Exact : null;
+        TransferRate? rate = m.RateMTs is { } mts ? new(mts) : null;
         return new LabelSum(
             line,
             m.Long,
             LabelWriter.Write(m, line.Reading.Details),
             Bins.DieGbit(m),
-            exact * 8,
-            line.Reading.CasLatency * 2000 / exact
+            rate?.OverAModule,
+            line.Reading.CasLatency * 2000 / rate?.Exact
         );
     }
 }

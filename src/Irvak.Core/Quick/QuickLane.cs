@@ -41,7 +41,7 @@ public sealed record LaneQuestion(
 
 /// <summary>One stage of the way, MB/s.</summary>
 /// <param name="Pinch">True for the narrowest.</param>
-public sealed record LaneStage(string Name, double MBs, bool Pinch);
+public sealed record LaneStage(string Name, Throughput MBs, bool Pinch);
 
 /// <param name="LaneMBs">One lane with its payload, MB/s.</param>
 /// <param name="LinkMBs">All lanes, MB/s.</param>
@@ -50,11 +50,11 @@ public sealed record LaneStage(string Name, double MBs, bool Pinch);
 /// <param name="Gain">With the other line, as a factor; null without one.</param>
 /// <param name="Next">What would be narrowest with the pinch lifted; null with a single stage.</param>
 public sealed record LaneAnswer(
-    double LaneMBs,
-    double LinkMBs,
+    Throughput LaneMBs,
+    Throughput LinkMBs,
     IReadOnlyList<LaneStage> Stages,
-    double EndMBs,
-    double? FasterMBs,
+    Throughput EndMBs,
+    Throughput? FasterMBs,
     double? Gain,
     LaneStage? Next,
     string Verdict
@@ -70,48 +70,48 @@ public static class QuickLane
     {
         if (q.Problem is { } problem)
             throw new ArgumentException(problem.Text, nameof(q));
-        var link = LinkRates.PcieMBs(q.Gen, q.Lanes, q.Payload);
+        var link = LinkRates.Pcie(q.Gen, q.Lanes, q.Payload);
         var (stages, end) = Way(q, q.NetworkGbs);
-        double? faster = q.FasterGbs > 0 ? Way(q, q.FasterGbs).End : null;
+        Throughput? faster = q.FasterGbs > 0 ? Way(q, q.FasterGbs).End : null;
         var next = stages.Count > 1 ? stages.Where(s => !s.Pinch).MinBy(s => s.MBs) : null;
-        return new(LinkRates.PcieMBs(q.Gen, 1, q.Payload), link, stages, end, faster, faster / end, next, Say(q, stages, end, faster))
+        return new(LinkRates.Pcie(q.Gen, 1, q.Payload), link, stages, end, faster, faster / end, next, Say(q, stages, end, faster))
         {
             Why = Sum(q, link),
         };
     }
 
-    private static (IReadOnlyList<LaneStage> Stages, double End) Way(LaneQuestion q, double network)
+    private static (IReadOnlyList<LaneStage> Stages, Throughput End) Way(LaneQuestion q, double network)
     {
-        var stages = new List<(string Name, double MBs)>();
+        var stages = new List<(string Name, Throughput MBs)>();
         if (q.Drives > 0)
-            stages.Add(($"{q.Drives} {(q.Drives == 1 ? "drive" : "drives")}", q.Drives * q.DriveMBs));
-        stages.Add(($"slot, ×{q.Lanes} of generation {q.Gen}", LinkRates.PcieMBs(q.Gen, q.Lanes, q.Payload)));
+            stages.Add(($"{q.Drives} {(q.Drives == 1 ? "drive" : "drives")}", q.Drives * new Throughput(q.DriveMBs)));
+        stages.Add(($"slot, ×{q.Lanes} of generation {q.Gen}", LinkRates.Pcie(q.Gen, q.Lanes, q.Payload)));
         if (network > 0)
-            stages.Add(($"network, {network:0.##} Gb/s", LinkRates.EthernetMBs(network)));
+            stages.Add(($"network, {network:0.##} Gb/s", LinkRates.Ethernet(network)));
         var end = stages.Min(s => s.MBs);
         var narrow = stages.FindIndex(s => s.MBs == end);
         return ([.. stages.Select((s, i) => new LaneStage(s.Name, s.MBs, i == narrow))], end);
     }
 
-    private static string Say(LaneQuestion q, IReadOnlyList<LaneStage> stages, double end, double? faster)
+    private static string Say(LaneQuestion q, IReadOnlyList<LaneStage> stages, Throughput end, Throughput? faster)
     {
         var pinch = stages.First(s => s.Pinch);
         if (stages.Count == 1)
-            return $"It carries {end:0} MB/s each way.";
-        var said = $"{end:0} MB/s arrive; the narrowest place is the {pinch.Name}.";
+            return $"It carries {end} each way.";
+        var said = $"{end} arrive; the narrowest place is the {pinch.Name}.";
         return faster is null ? said
-            : faster > end * 1.02 ? said + $" At {q.FasterGbs:0.##} Gb/s {faster:0} MB/s would, {faster / end:0.0#} times as much."
+            : faster > end * 1.02 ? said + $" At {q.FasterGbs:0.##} Gb/s {faster} would, {faster / end:0.0#} times as much."
             : said + $" {q.FasterGbs:0.##} Gb/s bring nothing: something else is narrower.";
     }
 
-    private static Worked Sum(LaneQuestion q, double link) =>
+    private static Worked Sum(LaneQuestion q, Throughput link) =>
         new(
             [
-                new("one lane on paper", $"{LinkRates.LaneMBs(q.Gen):0.#} MB/s"),
+                new("one lane on paper", $"{LinkRates.Lane(q.Gen).MegabytesPerSecond:0.#} MB/s"),
                 new($"data in a packet of {q.Payload} bytes", $"{100 * LinkRates.Payload(q.Gen, q.Payload):0.0} %"),
                 new("lanes", $"{q.Lanes}"),
             ],
-            new WorkedLine("lanes × lane × data", $"{link:0} MB/s", true),
+            new WorkedLine("lanes × lane × data", $"{link}", true),
             "PCI Express Base Specification; IEEE 802.3 for the line"
         );
 }

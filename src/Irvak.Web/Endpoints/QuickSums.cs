@@ -67,7 +67,7 @@ public sealed record ClockRequest(string? Modules, int PerChannel, int? Processo
 
 /// <param name="ChannelMBs">Most that one channel carries at that rate.</param>
 /// <param name="Against">Why the modules can't work together at all; null when nothing speaks against it.</param>
-public sealed record ClockView(IReadOnlyList<LabelSum> Lines, RateResult Rate, Worked Why, double? ChannelMBs, string? Against);
+public sealed record ClockView(IReadOnlyList<LabelSum> Lines, RateResult Rate, Worked Why, Throughput? ChannelMBs, string? Against);
 
 /// <param name="SheetId">The board.</param>
 /// <param name="Sockets">Sockets with a processor; 0 for all.</param>
@@ -249,7 +249,7 @@ public static class QuickSums
             [.. lines.Select(LabelSum.Of)],
             rate,
             Rate.Sum(rate),
-            rate.RateMTs is { } mts ? new TransferRate(mts).Exact * 8 : null,
+            rate.RateMTs is { } mts ? new TransferRate(mts).OverAModule : null,
             against
         );
     }

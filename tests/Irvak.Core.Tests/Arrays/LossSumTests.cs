@@ -53,8 +53,8 @@ public class LossSumTests
     public void A_rebuild_is_its_size_over_its_rate()
     {
         var rebuild = Figures(ArrayLevel.Parity1, 4).Rebuild!;
-        Assert.Equal(rebuild.Hit!.Bytes.Max() / (rebuild.MBs * 1e6) / 3600, rebuild.Hours, 1e-9);
-        Assert.Equal([DiskSpace.TB(rebuild.Hit.Bytes.Max()), $"{new Throughput(rebuild.MBs)}"], rebuild.Why.Lines.Select(l => l.Value));
+        Assert.Equal(rebuild.Hit!.Bytes.Max() / (rebuild.MBs * 1e6).MegabytesPerSecond / 3600, rebuild.Hours, 1e-9);
+        Assert.Equal([DiskSpace.TB(rebuild.Hit.Bytes.Max()), $"{rebuild.MBs}"], rebuild.Why.Lines.Select(l => l.Value));
         Assert.Equal($"{rebuild.Hours:0.#} h", rebuild.Why.Result.Value);
     }
 

@@ -325,7 +325,7 @@ public class ReliabilityTests
             MttfHours = 1_000_000,
         };
         var rebuild = Rebuild.Of(Shape(ArrayLevel.Parity2, 8), [.. Enumerable.Repeat(drive, 8)])!;
-        Assert.Equal(90, rebuild.MBs, 9); // half of 240 × 0.75
+        Assert.Equal(90, rebuild.MBs.MegabytesPerSecond, 9); // half of 240 × 0.75
         Assert.Equal(8 * TB / 90e6 / 3600, rebuild.Hours, 9);
         Assert.Equal(6 * 8 * TB, rebuild.ReadBytes);
         Assert.Null(Rebuild.Of(Shape(ArrayLevel.Stripe, 8), [drive]));

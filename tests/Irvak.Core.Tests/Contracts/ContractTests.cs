@@ -9,6 +9,7 @@ using Irvak.Core.Evidence;
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 
@@ -27,6 +28,7 @@ public class ContractTests
         typeof(short),
         typeof(byte),
         typeof(uint),
+        typeof(Throughput),
     ];
 
     /// <summary>Every type that stands in an edit, a part, a sheet, an evidence record or a capture's reading.</summary>
@@ -38,7 +40,7 @@ public class ContractTests
             type = Nullable.GetUnderlyingType(type) ?? type;
             foreach (var inner in type.GetGenericArguments())
                 Add(inner);
-            if (type.Assembly != typeof(Edit).Assembly || !seen.Add(type))
+            if (type.Assembly != typeof(Edit).Assembly || Numeric.Contains(type) || !seen.Add(type))
                 return;
             foreach (var field in type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(p => p.SetMethod is not null))
                 Add(field.PropertyType);
@@ -83,6 +85,9 @@ public class ContractTests
 
     private static DriveSheet Drive => new() { Model = "M", Bytes = 4_000_000_000_000 };
 
+    private static ReadBefore Benchmark(double rate) =>
+        new(new Observation { Benchmarks = [new("M-read", "read", new(rate), null, null, 1)] }, "benchmark");
+
     public static TheoryData<object, string?> Cases =>
         new()
         {
@@ -107,6 +112,10 @@ public class ContractTests
             { new Fit(null!, new Unit { Source = "shelf" }), "/edit/place" },
             { new ReadBefore(new Observation { Pci = [new SeenPci { Address = null! }] }, "bus"), "/edit/seen/pci/0/address" },
             { new ReadBefore(new Observation { Pci = [null!] }, "bus"), "/edit/seen/pci/0" },
+            { Benchmark(1e8), null },
+            { Benchmark(1.1e8), "/edit/seen/benchmarks/0/mBs" },
+            { Benchmark(-0.1), "/edit/seen/benchmarks/0/mBs" },
+            { Benchmark(double.NaN), "/edit/seen/benchmarks/0/mBs" },
             { new ReadBefore(new Observation { At = new Dictionary<string, int> { ["serial"] = -1 } }, "bus"), "/edit/seen/at/serial" },
             { new RecordFound(new Dictionary<Place, Unit?> { [Place.Bay("1")] = null }, null, "by hand"), null },
             {

@@ -53,5 +53,6 @@ public class BayWiringTests
     [InlineData(6, 552)] // about 550 of 600 MB/s (common practice, no source)
     [InlineData(12, 1104)]
     [InlineData(22.5, 2208)] // 2400 by 128b/150b (T10 SPL-4)
-    public void Data_that_a_link_carries(double gigabits, double mbs) => Assert.Equal(mbs, BayWiring.MBs(gigabits), 6);
+    public void Data_that_a_link_carries(double gigabits, double mbs) =>
+        Assert.Equal(mbs, BayWiring.Carried(gigabits).MegabytesPerSecond, 6);
 }

@@ -68,8 +68,8 @@ public class DriveEdgeTests
     [InlineData(null, 250, 75)]
     public void Rates_of_a_disk_by_its_turns(int? rpm, double read, double requests)
     {
-        Assert.Equal(read, DriveDefaults.ReadMBs(Disk(rpm)).Value);
-        Assert.Equal(read, DriveDefaults.WriteMBs(Disk(rpm)).Value);
+        Assert.Equal(read, DriveDefaults.Reads(Disk(rpm)).Value.MegabytesPerSecond);
+        Assert.Equal(read, DriveDefaults.Writes(Disk(rpm)).Value.MegabytesPerSecond);
         Assert.Equal(requests, DriveDefaults.Requests(Disk(rpm)).Value);
     }
 
@@ -78,10 +78,10 @@ public class DriveEdgeTests
     [InlineData(DriveProtocol.Nvme, 3000, 300_000)]
     public void Rates_of_flash_by_its_protocol(DriveProtocol protocol, double read, double requests)
     {
-        Assert.Equal(read, DriveDefaults.ReadMBs(Flash(protocol: protocol)).Value);
+        Assert.Equal(read, DriveDefaults.Reads(Flash(protocol: protocol)).Value.MegabytesPerSecond);
         Assert.Equal(requests, DriveDefaults.Requests(Flash(protocol: protocol)).Value);
-        Assert.Equal(7000, DriveDefaults.ReadMBs(Flash(protocol: protocol) with { ReadMBs = 7000 }).Value);
-        Assert.Equal(900, DriveDefaults.OverAPass(Flash(protocol: protocol), 900));
+        Assert.Equal(7000, DriveDefaults.Reads(Flash(protocol: protocol) with { ReadMBs = 7000 }).Value.MegabytesPerSecond);
+        Assert.Equal(900, DriveDefaults.OverAPass(Flash(protocol: protocol), new(900)).MegabytesPerSecond);
     }
 
     [Theory] // size in TB × writes a day × 365 × years; the years of the sheet where they can be, else five

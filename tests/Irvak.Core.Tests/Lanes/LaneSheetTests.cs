@@ -56,7 +56,7 @@ public class LaneSheetTests
         var end = At(LaneBox.With((Place.Card("S4"), Network with { Gen = 4 })), Place.Card("S4")).Ends.Single();
         Assert.Equal((4, 3, EndState.Less), (end.Width, end.Gen, end.State));
         // Four lanes of generation 3 with packets of 256 bytes (PCI Express Base Specification, computed independently).
-        Assert.Equal(3600.9, end.MBs, 0.1);
+        Assert.Equal(3600.9, end.MBs.MegabytesPerSecond, 0.1);
     }
 
     [Fact]
@@ -189,7 +189,7 @@ public class LaneSheetTests
         Assert.Equal([(8, EndState.Full), (0, EndState.Unseen)], Of().Ends.Select(e => (e.Width, e.State)));
         Assert.Equal([(8, EndState.Full), (8, EndState.Full)], Of(8, 8).Ends.Select(e => (e.Width, e.State)));
         // Each has one of the two lines: 25 Gb/s with time stamps, 2942.1 MB/s (IEEE 802.3).
-        Assert.All(Of(8, 8).Ends, e => Assert.Equal(2942.1, e.NeedMBs!.Value, 0.1));
+        Assert.All(Of(8, 8).Ends, e => Assert.Equal(2942.1, e.NeedMBs!.Value.MegabytesPerSecond, 0.1));
         // Nobody looked how the slot is divided: one of them is not known, not missing.
         var found = Lanes(Empty().With(new RecordFound(new Dictionary<Place, Unit?> { [Place.Card("S1")] = Card(twin) }, null, "test")))
             .Branches.Single(b => b.Place == Place.Card("S1"));

@@ -30,7 +30,7 @@ public class InterleaveTests
             mbs,
             Interleave
                 .Bandwidth(Interleave.Bands([.. Enumerable.Repeat(16L, channels)]), new RateResult(rate, null, rate, null, []))!
-                .Value,
+                .Value.MegabytesPerSecond,
             1.0
         );
 
@@ -38,7 +38,7 @@ public class InterleaveTests
     public void Bandwidth_of_equal_channels_is_their_sum() // 8 channels DDR4-3200 = 204.8 GB/s (processor sheets)
     {
         var bands = Interleave.Bands([32, 32, 32, 32, 32, 32, 32, 32]);
-        Assert.Equal(204_800, Interleave.Bandwidth(bands, new RateResult(3200, null, 3200, null, []))!.Value, 1);
+        Assert.Equal(204_800, Interleave.Bandwidth(bands, new RateResult(3200, null, 3200, null, []))!.Value.MegabytesPerSecond, 1);
     }
 
     [Fact]
@@ -56,7 +56,7 @@ public class InterleaveTests
                     Assert.Equal(list.Sum(), bands.Sum(b => b.MiB));
                     Assert.Equal(bands.Select(b => b.Channels).OrderDescending(), bands.Select(b => b.Channels));
                     var bandwidth = Interleave.Bandwidth(bands, new RateResult(2400, null, 2400, null, []))!.Value;
-                    Assert.InRange(bandwidth, 2400 * 8 - 1e-6, list.Count * 2400 * 8 + 1e-6);
+                    Assert.InRange(bandwidth.MegabytesPerSecond, 2400 * 8 - 1e-6, list.Count * 2400 * 8 + 1e-6);
                 },
                 iter: 500
             );

@@ -23,7 +23,8 @@ public class QuickLabelTests
     [InlineData("PC3-12800R", 12_800)]
     [InlineData("PC4-2400T-R", 19_200)]
     [InlineData("PC5-4800B-R", 38_400)]
-    public void One_channel_carries_what_the_name_in_MBs_says(string label, double mbs) => Assert.Equal(mbs, Sum(label).MBs!.Value, 1);
+    public void One_channel_carries_what_the_name_in_MBs_says(string label, double mbs) =>
+        Assert.Equal(mbs, Sum(label).MBs!.Value.MegabytesPerSecond, 1);
 
     [Fact]
     public void A_list_of_labels_is_so_many_modules_and_keeps_its_lines()

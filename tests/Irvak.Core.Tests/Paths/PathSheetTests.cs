@@ -58,10 +58,10 @@ public class PathSheetTests
                 new MakeArray(new("M", ArrayLevel.Stripe, DriveBox.Bays(10)) { Scratch = true }),
             ]);
         var flow = Flow(state, PathWay.Read);
-        Assert.Equal(5500, flow.Stages[0].MBs!.Value);
-        Assert.Equal(1684, flow.EndMBs, 1.0);
+        Assert.Equal(5500, flow.Stages[0].MBs!.Value.MegabytesPerSecond);
+        Assert.Equal(1684, flow.EndMBs.MegabytesPerSecond, 1.0);
         Assert.Equal(StageKind.Slot, flow.Stages[flow.Pinch!.Value].Kind);
-        Assert.InRange(1600, flow.Band!.Low, flow.Band.High);
+        Assert.InRange(1600, flow.Band!.Low.MegabytesPerSecond, flow.Band.High.MegabytesPerSecond);
     }
 
     [Fact] // two flash drives of 3.5 and 3.0 GB/s striped: about 6.9 read, 5.4 to 6.0 written; common practice, no source
@@ -76,9 +76,17 @@ public class PathSheetTests
                 new SetSplit("S2", [4, 4]),
                 new MakeArray(new("M", ArrayLevel.Stripe, [Place.M2("S2.1"), Place.M2("S2.2")]) { Scratch = true })
             );
-        Assert.InRange(6900, Flow(state, PathWay.Read).Band!.Low, Flow(state, PathWay.Read).Band!.High);
+        Assert.InRange(
+            6900,
+            Flow(state, PathWay.Read).Band!.Low.MegabytesPerSecond,
+            Flow(state, PathWay.Read).Band!.High.MegabytesPerSecond
+        );
         Assert.All([5400.0, 6000.0], mbs =>
-            Assert.InRange(mbs, Flow(state, PathWay.Write).Band!.Low, Flow(state, PathWay.Write).Band!.High)
+            Assert.InRange(
+                mbs,
+                Flow(state, PathWay.Write).Band!.Low.MegabytesPerSecond,
+                Flow(state, PathWay.Write).Band!.High.MegabytesPerSecond
+            )
         );
     }
 
@@ -92,8 +100,8 @@ public class PathSheetTests
             StageKind.Slot
         );
         Assert.Equal((1.25, 1.0), (kernel.Traffic, card.Traffic));
-        Assert.Equal(7201.8 / 1.25, kernel.MBs!.Value, 0.1);
-        Assert.Equal(7201.8, card.MBs!.Value, 0.1);
+        Assert.Equal(7201.8 / 1.25, kernel.MBs!.Value.MegabytesPerSecond, 0.1);
+        Assert.Equal(7201.8, card.MBs!.Value.MegabytesPerSecond, 0.1);
         // Small writes: six transfers of double parity, four of single.
         Assert.Equal(6, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity2), PathWay.Small), StageKind.Slot).Traffic);
         Assert.Equal(4, Stage(Flow(PathRuleCases.Behind(10, Disk, ArrayLevel.Parity1), PathWay.Small), StageKind.Slot).Traffic);
@@ -130,8 +138,14 @@ public class PathSheetTests
     {
         var state = PathRuleCases.Behind(3, Ssd, ArrayLevel.Mirror);
         Assert.Equal(3, Stage(Flow(state, PathWay.Write), StageKind.Slot).Traffic);
-        Assert.Equal((550.0, 500.0), (Flow(state, PathWay.Read).Stages[0].MBs!.Value, Flow(state, PathWay.Write).Stages[0].MBs!.Value));
-        Assert.Equal(552, Stage(Flow(state, PathWay.Read), StageKind.Links).MBs!.Value, 0.1);
+        Assert.Equal(
+            (550.0, 500.0),
+            (
+                Flow(state, PathWay.Read).Stages[0].MBs!.Value.MegabytesPerSecond,
+                Flow(state, PathWay.Write).Stages[0].MBs!.Value.MegabytesPerSecond
+            )
+        );
+        Assert.Equal(552, Stage(Flow(state, PathWay.Read), StageKind.Links).MBs!.Value.MegabytesPerSecond, 0.1);
     }
 
     private static MachineSheet Behind(BoardKind what, double[] rates) =>
@@ -149,21 +163,21 @@ public class PathSheetTests
             .With([.. Enumerable.Range(1, 4).Select(n => (Edit)new Fit(Place.Bay($"{n}"), LaneBox.Drive(Disk)))])
             .Array(ArrayLevel.Parity1, 4);
         var flow = Flow(state, PathWay.Read);
-        Assert.Equal(552, flow.EndMBs, 0.1);
+        Assert.Equal(552, flow.EndMBs.MegabytesPerSecond, 0.1);
         Assert.Equal(StageKind.Multiplier, flow.Stages[flow.Pinch!.Value].Kind);
         // A rebuild reads three and writes one over the same half-duplex link: a quarter of it each.
-        Assert.Equal(138, Stage(Flow(state, PathWay.Rebuild), StageKind.Multiplier).MBs!.Value, 0.1);
-        Assert.Equal(90, Flow(state, PathWay.Rebuild).EndMBs, 0.1);
-        Assert.Equal(138, Flow(state, PathWay.Scrub).EndMBs, 0.1);
+        Assert.Equal(138, Stage(Flow(state, PathWay.Rebuild), StageKind.Multiplier).MBs!.Value.MegabytesPerSecond, 0.1);
+        Assert.Equal(90, Flow(state, PathWay.Rebuild).EndMBs.MegabytesPerSecond, 0.1);
+        Assert.Equal(138, Flow(state, PathWay.Scrub).EndMBs.MegabytesPerSecond, 0.1);
         // What hangs behind the chipset shares its uplink too.
-        Assert.Equal(3600.9, Stage(flow, StageKind.Uplink).MBs!.Value, 0.1);
+        Assert.Equal(3600.9, Stage(flow, StageKind.Uplink).MBs!.Value.MegabytesPerSecond, 0.1);
     }
 
     [Fact]
     public void A_rebuild_takes_as_long_as_its_path_lets_it()
     {
         var wide = PathRuleCases.Behind(12, Disk, ArrayLevel.Parity1).Evaluate().Arrays.Planned[0].Rebuild!;
-        Assert.Equal(90, wide.MBs, 0.1);
+        Assert.Equal(90, wide.MBs.MegabytesPerSecond, 0.1);
         var old = new CardSheet
         {
             Name = "Corvath P2",
@@ -179,7 +193,7 @@ public class PathSheetTests
         };
         var narrow = PathRuleCases.Behind(12, Disk, ArrayLevel.Parity1, card: old, slot: "P1").Evaluate();
         // 100 MB/s in use for eleven that are read and one that is written.
-        Assert.Equal(100.0 / 12, narrow.Arrays.Planned[0].Rebuild!.MBs, 0.01);
+        Assert.Equal(100.0 / 12, narrow.Arrays.Planned[0].Rebuild!.MBs.MegabytesPerSecond, 0.01);
         Assert.Equal(narrow.Arrays.Planned[0].Rebuild!.Hours, narrow.Paths.Planned[0].Of(PathWay.Rebuild)!.Hours!.Value, 0.1);
     }
 
@@ -216,7 +230,7 @@ public class PathSheetTests
             )
             .With(new Fit(Place.Bay("1"), LaneBox.Drive(Disk with { LinkGbs = 1.5 })), new WireBays("front", Place.Card("P1")));
         var stage = Stage(Flow(state, PathWay.Read, "1"), StageKind.Slot);
-        Assert.Equal((133.0, 100.0), (stage.RawMBs!.Value, Math.Round(stage.MBs!.Value)));
+        Assert.Equal((133.0, 100.0), (stage.RawMBs!.Value.MegabytesPerSecond, Math.Round(stage.MBs!.Value.MegabytesPerSecond)));
         Assert.Equal(["Old network"], stage.Others);
     }
 
@@ -235,7 +249,7 @@ public class PathSheetTests
         var shared = Uplink((Place.Card("S4"), LaneBox.Network with { Network = new(1, [10]) }), (Place.Card("S1"), LaneBox.Network));
         Assert.Equal(["Lumick V2"], shared.Others);
         // 8 × 550 beside 1177 on 3600.9.
-        Assert.Equal(3600.9 * 4400 / (4400 + 1176.9), shared.SharedMBs!.Value, 0.5);
+        Assert.Equal(3600.9 * 4400 / (4400 + 1176.9), shared.SharedMBs!.Value.MegabytesPerSecond, 0.5);
     }
 
     [Fact] // each direction of a link has the whole rate (PCI Express Base Specification)
@@ -273,7 +287,7 @@ public class PathSheetTests
     public void Inner_tracks_are_told()
     {
         var flow = Flow(PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe), PathWay.Read);
-        Assert.Equal((1000.0, 500.0), (flow.EndMBs, flow.InnerMBs!.Value));
+        Assert.Equal((1000.0, 500.0), (flow.EndMBs.MegabytesPerSecond, flow.InnerMBs!.Value.MegabytesPerSecond));
         Assert.Null(Flow(PathRuleCases.Behind(4, Ssd, ArrayLevel.Stripe), PathWay.Read).InnerMBs);
     }
 
@@ -286,19 +300,19 @@ public class PathSheetTests
             [StageKind.Drives, StageKind.Links, StageKind.Slot, StageKind.NetworkUplink, StageKind.NetworkSlot, StageKind.Network],
             flow.Stages.Select(s => s.Kind)
         );
-        Assert.Equal(2942.1, flow.EndMBs, 0.1);
+        Assert.Equal(2942.1, flow.EndMBs.MegabytesPerSecond, 0.1);
         Assert.Equal(5, flow.Pinch);
-        Assert.Equal(("Network", 3600.9), (flow.Lifts[0].Stage, Math.Round(flow.Lifts[0].ToMBs, 1)));
+        Assert.Equal(("Network", 3600.9), (flow.Lifts[0].Stage, Math.Round(flow.Lifts[0].ToMBs.MegabytesPerSecond, 1)));
         Assert.Equal(flow.Lifts.Select(l => l.ToMBs).Order(), flow.Lifts.Select(l => l.ToMBs));
         // On the machine itself the network is no stage.
-        Assert.Equal(6600, flow.LocalMBs, 0.1);
+        Assert.Equal(6600, flow.LocalMBs.MegabytesPerSecond, 0.1);
     }
 
     [Fact]
     public void Another_line_and_other_drives_can_be_asked()
     {
         var q = PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: (Place.Card("S2"), LaneBox.Network)).Ask();
-        double End(PathQuestion ask) => PathSheet.Asked(q.Paths, "M", ask)!.Of(PathWay.Read)!.EndMBs;
+        double End(PathQuestion ask) => PathSheet.Asked(q.Paths, "M", ask)!.Of(PathWay.Read)!.EndMBs.MegabytesPerSecond;
         Assert.Equal((1000.0, 1500.0), (End(new()), End(new(Drives: 6))));
         Assert.Equal(117.7, End(new(NetworkGbs: 1)), 0.1);
         Assert.Null(PathSheet.Asked(q.Paths, "N", new()));
@@ -311,7 +325,7 @@ public class PathSheetTests
     {
         var flow = Flow(PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe, more: (Place.Card("S3"), LaneBox.Network)), PathWay.Read);
         Assert.Null(Stage(flow, StageKind.Sockets).MBs);
-        Assert.Equal(1000, flow.EndMBs);
+        Assert.Equal(1000, flow.EndMBs.MegabytesPerSecond);
     }
 
     [Fact] // four times the memory; common practice, no source

@@ -85,9 +85,14 @@ function Holds({ array }: { array: ArrayFigures }) {
         <WorkedSum sum={array.capacity!.why ?? null} />
       </details>
       <p className="small">
-        In order, as the drives give it: reads {Math.round(array.readMBs)} MB/s, writes {Math.round(array.writeMBs)}{' '}
-        MB/s. A request touches {Number(array.touches.toFixed(1))} of{' '}
-        {plural(array.plan.members.length, 'drive', 'drives')} at strips of {array.stripKiB} KiB.
+        {array.readMBs != null && array.writeMBs != null && (
+          <>
+            In order, as the drives give it: reads {Math.round(array.readMBs)} MB/s, writes {Math.round(array.writeMBs)}{' '}
+            MB/s.{' '}
+          </>
+        )}
+        A request touches {Number(array.touches.toFixed(1))} of {plural(array.plan.members.length, 'drive', 'drives')}{' '}
+        at strips of {array.stripKiB} KiB.
       </p>
       {array.placesLeft === 0 && <p className="small">It can’t grow here: no place for a drive is left.</p>}
       {growth.length > 1 && (
