@@ -49,9 +49,11 @@ public static partial class ModuleLabel
         }
         var plain = typed.Replace('×', 'x').Replace('–', '-');
         var (count, capacity) = Size(plain);
-        var generation = Generation(plain);
+        // Soldered memory shares digits with modules, and no slot takes it.
+        var soldered = Soldered().IsMatch(plain);
+        var generation = soldered ? null : Generation(plain);
         var (ranks, width, stack, stacked) = Ranks(plain);
-        var speed = Speed(plain, generation, remarks);
+        var speed = soldered ? new(null, null, null, null, null) : Speed(plain, generation, remarks);
         generation ??= speed.Generation;
         var letter = speed.Letter ?? Words(plain);
         var (type, form) = TypeOf(letter, generation);
@@ -333,6 +335,9 @@ public static partial class ModuleLabel
 
     [GeneratedRegex(@"\d{4}[A-Z]{1,2}-(?<cl>\d)\d\d(?!\d)", RegexOptions.IgnoreCase)]
     private static partial Regex Latency2();
+
+    [GeneratedRegex(@"\b(?:LP|G)DDR|\bHBM", RegexOptions.IgnoreCase)]
+    private static partial Regex Soldered();
 
     [GeneratedRegex(
         @"\b(?:LP|G)DDR|\bHBM|\bPC-?(?:66|100|133|1600|2100|2700|3200)\b|\bDDR-?(?:200|266|333|400)\b|\bSDR(?:AM)?\b",

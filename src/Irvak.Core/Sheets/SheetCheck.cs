@@ -192,7 +192,7 @@ public static class SheetCheck
             if (slot.Elec < 0 || (pcie && slot.Elec > slot.Mech))
                 problems.Add(new($"/slots/{i}/elec", $"{slot.Id} can't have {slot.Elec} lanes wired in a slot of {slot.Mech}."));
             for (var s = 0; s < (slot.Splits?.Count ?? 0); s++)
-                if (slot.Splits![s].Count == 0 || slot.Splits[s].Any(w => w < 1) || slot.Splits[s].Sum() != slot.Elec)
+                if (slot.Splits![s].Count == 0 || slot.Splits[s].Any(w => w < 1) || slot.Splits[s].Sum(w => (long)w) != slot.Elec)
                     problems.Add(
                         new(
                             $"/slots/{i}/splits/{s}",
@@ -226,7 +226,7 @@ public static class SheetCheck
         for (var i = 0; i < sheet.M2.Count; i++)
         {
             if (sheet.M2[i].Lengths.Count == 0 || sheet.M2[i].Lengths.Any(l => l is < 16 or > 150))
-                problems.Add(new($"/m2/{i}/lengths", $"{sheet.M2[i].Id} needs the lengths of its stand-offs, 30 to 110 mm."));
+                problems.Add(new($"/m2/{i}/lengths", $"{sheet.M2[i].Id} needs the lengths of its stand-offs, 16 to 150 mm."));
             if (sheet.M2[i].Fixing is not (null or "screw" or "latch"))
                 problems.Add(new($"/m2/{i}/fixing", "A module is held by a screw or a latch."));
             if (sheet.M2[i].Lanes is < 0 or > 16)

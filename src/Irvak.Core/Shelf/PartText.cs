@@ -185,6 +185,10 @@ public static partial class PartText
     [GeneratedRegex(@"\b(?<n>\d{1,2}(?:[.,]\d)?)(?<k>k)\s*(?:rpm)?\b|\b(?<n>5400|5900|7200|10000|10500|15000)\b", RegexOptions.IgnoreCase)]
     private static partial Regex Rpm();
 
-    [GeneratedRegex(@"(?<![\w.,])(?<n>\d+(?:[.,]\d+)?)\s*(?<u>[TG])B?\b", RegexOptions.IgnoreCase)]
+    // A link's rate is no size: "12 Gb/s", and the "12G" of a port.
+    [GeneratedRegex(
+        @"(?<![\w.,])(?!(?:1[.,]5|3|6|12|22[.,]5|24)\s?G\b)(?<n>\d+(?:[.,]\d+)?)\s*(?<u>[TG])B?\b(?!\s?/\s?s|it)",
+        RegexOptions.IgnoreCase
+    )]
     internal static partial Regex Size();
 }

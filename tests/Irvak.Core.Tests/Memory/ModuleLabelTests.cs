@@ -198,6 +198,14 @@ public sealed class ModuleLabelTests
     public void Memory_of_another_standard_is_said(string label) =>
         Assert.Contains(ModuleLabel.Read(label).Remarks, r => r.Contains("another standard", StringComparison.Ordinal));
 
+    // Soldered memory (JESD209, JESD250): no generation and no rate of a module is read out of its digits.
+    [Theory]
+    [InlineData("2GB LPDDR4 3200")]
+    [InlineData("2GB LPDDR5-6400")]
+    [InlineData("4GB GDDR6")]
+    public void Soldered_memory_is_no_module_of_a_generation(string label) =>
+        Assert.Equal((null, null), (ModuleLabel.Read(label).Module.Generation, ModuleLabel.Read(label).Module.RateMTs));
+
     [Theory]
     [InlineData("")]
     [InlineData("hello, this is no label")]

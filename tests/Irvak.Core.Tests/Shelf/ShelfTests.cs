@@ -158,4 +158,12 @@ public class ShelfTests
         Assert.Equal("ek-n4-2026", PartCheck.IdFor(part, _ => false));
         Assert.Equal("ek-n4-2026-2", PartCheck.IdFor(part, id => id == "ek-n4-2026"));
     }
+
+    // The rate of a link (SAS-3: 12 Gb/s) is no size of a drive.
+    [Theory]
+    [InlineData("SAS 12G 2.5 4 TB", 4_000_787_030_016)]
+    [InlineData("SATA SSD 6G 2.5 960 GB", 960_197_124_096)]
+    [InlineData("SAS disk 12 Gb/s 3.5", null)]
+    [InlineData("16G USB stick", 16_000_000_000)]
+    public void A_rate_of_a_link_is_no_size(string line, long? bytes) => Assert.Equal(bytes, PartText.Read(line).Part!.Drive!.Bytes);
 }
