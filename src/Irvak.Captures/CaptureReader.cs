@@ -112,13 +112,32 @@ public static class CaptureReader
         int announced
     )
     {
+        var parts = Told(seen);
+        var text = new StringBuilder(
+            char.ToUpperInvariant(kind[0]) + kind[1..] + (parts.Count > 0 ? ": " + string.Join("; ", parts) : "") + ". "
+        );
+        text.Append($"{used} {counted} understood, {lines - used} not.");
+        if (missing > 0)
+            text.Append($" The end is missing: {missing} structures of {announced} are not here.");
+        else if (cutOff)
+            text.Append(" The end is missing: it stops in the middle of a structure.");
+        return text.ToString();
+    }
+
+    /// <summary>What a capture told, part by part.</summary>
+    private static List<string> Told(Observation seen)
+    {
         var parts = new List<string>();
         if (seen.Product is { } product)
             parts.Add(seen.Maker is { } maker ? $"{maker} {product}" : product);
         if (seen.Devices.Count > 0)
             parts.Add(
-                $"{seen.Devices.Count(d => d.SizeMiB is > 0)} of {seen.Devices.Count} "
-                    + $"slots filled, {ByteCount.FromMiB(seen.InstalledMiB ?? 0)}"
+                $"{seen.Devices.Count(d => d.SizeMiB is > 0)} of {seen.Devices.Count} slots filled, "
+                    + (
+                        seen.InstalledMiB is { } mib
+                            ? $"{ByteCount.FromMiB(mib)}"
+                            : $"{seen.Devices.Count(d => d.SizeMiB is null)} of a size that is not told"
+                    )
             );
         if (seen.Processors.Count > 0)
             parts.Add($"{seen.Processors.Count(p => p.Populated)} of {seen.Processors.Count} sockets filled");
@@ -146,14 +165,6 @@ public static class CaptureReader
             parts.Add($"name {host}");
         if (seen.ManagementAddress is { } address)
             parts.Add($"management page at {address}");
-        var text = new StringBuilder(
-            char.ToUpperInvariant(kind[0]) + kind[1..] + (parts.Count > 0 ? ": " + string.Join("; ", parts) : "") + ". "
-        );
-        text.Append($"{used} {counted} understood, {lines - used} not.");
-        if (missing > 0)
-            text.Append($" The end is missing: {missing} structures of {announced} are not here.");
-        else if (cutOff)
-            text.Append(" The end is missing: it stops in the middle of a structure.");
-        return text.ToString();
+        return parts;
     }
 }

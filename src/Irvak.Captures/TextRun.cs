@@ -47,6 +47,45 @@ internal sealed class TextRun(string text)
             new SystemLines(),
             new LogLines(),
         ];
+        var last = Lines();
+        _seen = Join(_documents);
+        foreach (var r in _readers)
+            r.End();
+        foreach (var r in _readers.Where(r => r.IsThere))
+        {
+            _kinds.Add(r.Kind);
+            _seen = r.AddTo(_seen);
+            _remarks.AddRange(r.Remarks);
+        }
+        // A line that only says how many bits a system has is no kind of its own, but it counts.
+        if (_kinds.Count == 0)
+            foreach (var r in _readers)
+                _seen = r.AddTo(_seen);
+        return CaptureReader.Conclude(
+            KindInWords(),
+            _seen,
+            _ledger.Lines,
+            _ledger.Used,
+            _ledger.Rest,
+            _cutOff || _listing.StructuresMissing > 0 || (!text.EndsWith('\n') && _listing.EndsInside(last)),
+            [.. _remarks.Distinct().Take(20)],
+            "lines",
+            _listing.StructuresMissing,
+            _listing.StructuresAnnounced
+        );
+    }
+
+    private string KindInWords() =>
+        _kinds.Distinct().ToList() switch
+        {
+            [] => "capture",
+            [var one] => one,
+            var several => string.Join(", ", several[..^1]) + " and " + several[^1],
+        };
+
+    /// <summary>Takes every line; the last one that is not blank.</summary>
+    private ReadOnlySpan<char> Lines()
+    {
         var (at, number) = (0, 0);
         ReadOnlySpan<char> last = default;
         while (at < text.Length)
@@ -80,37 +119,7 @@ internal sealed class TextRun(string text)
             TakeLine(line, number);
             at = next;
         }
-        _seen = Join(_documents);
-        foreach (var r in _readers)
-            r.End();
-        foreach (var r in _readers.Where(r => r.IsThere))
-        {
-            _kinds.Add(r.Kind);
-            _seen = r.AddTo(_seen);
-            _remarks.AddRange(r.Remarks);
-        }
-        // A line that only says how many bits a system has is no kind of its own, but it counts.
-        if (_kinds.Count == 0)
-            foreach (var r in _readers)
-                _seen = r.AddTo(_seen);
-        var cut = _cutOff || _listing.StructuresMissing > 0 || (!text.EndsWith('\n') && _listing.EndsInside(last));
-        var kinds = _kinds.Distinct().ToList();
-        var kind =
-            kinds.Count == 0 ? "capture"
-            : kinds.Count == 1 ? kinds[0]
-            : string.Join(", ", kinds[..^1]) + " and " + kinds[^1];
-        return CaptureReader.Conclude(
-            kind,
-            _seen,
-            _ledger.Lines,
-            _ledger.Used,
-            _ledger.Rest,
-            cut,
-            [.. _remarks.Distinct().Take(20)],
-            "lines",
-            _listing.StructuresMissing,
-            _listing.StructuresAnnounced
-        );
+        return last;
     }
 
     private const int MostLines = CaptureReader.MostLines;

@@ -53,113 +53,117 @@ internal static class SmbiosTables
     public static CaptureReading Read(ReadOnlySpan<byte> all, int start, int length)
     {
         var table = all.Slice(start, length);
-        var seen = new Observation { CountsIn = "byte" };
-        var (devices, arrays, processors, slots, batteries) = (
-            new List<SeenDevice>(),
-            new List<SeenArray>(),
-            new List<SeenProcessor>(),
-            new List<SeenSlot>(),
-            new List<SeenBattery>()
-        );
-        var rest = new List<NotUnderstood>();
+        var gathered = new Gathered();
         var (at, count, used, cut) = (0, 0, 0, false);
-        var facts = new Dictionary<string, int>();
-        string? boardMaker = null,
-            boardProduct = null;
         while (at + 4 <= table.Length)
         {
-            if (++count > MostStructures)
-            {
-                cut = true;
-                break;
-            }
-            var end = End(table, at);
+            var end = ++count > MostStructures ? -1 : End(table, at);
             if (end < 0)
             {
                 cut = true;
                 break;
             }
             var s = new Structure(table[at..end], start + at);
-            if (
-                s.Type switch
-                {
-                    0 => "firmware",
-                    1 => "serial",
-                    2 => "boardRevision",
-                    _ => null,
-                } is
-                { } fact
-            )
-                facts.TryAdd(fact, s.At);
-            switch (s.Type)
-            {
-                case 0:
-                    seen = seen with { FirmwareVersion = s.Text(0x05), FirmwareDate = s.Text(0x08) };
-                    break;
-                case 1:
-                    seen = seen with { Maker = s.Text(0x04), Product = s.Text(0x05), Serial = s.Text(0x07) };
-                    break;
-                case 2:
-                    boardMaker ??= s.Text(0x04);
-                    boardProduct ??= s.Text(0x05);
-                    seen = seen with { BoardVersion = seen.BoardVersion ?? s.Text(0x06) };
-                    break;
-                case 3:
-                    seen = seen with
-                    {
-                        ChassisType = seen.ChassisType ?? ChassisTypes.Name(s.Byte(0x05) & 0x7F),
-                        RackUnits = seen.RackUnits ?? (s.Byte(0x11) is > 0 and <= 64 and var units ? units : null),
-                    };
-                    break;
-                case 4:
-                    processors.Add(
-                        new SeenProcessor(s.Text(0x04), s.Text(0x10), s.Byte(0x18) is not { } status || (status & 0x40) != 0, s.At)
-                    );
-                    break;
-                case 9:
-                    slots.Add(Slot(s));
-                    break;
-                case 16:
-                    arrays.Add(Array(s));
-                    break;
-                case 17 when devices.Count < 4096:
-                    devices.Add(Device(s));
-                    break;
-                case 22 when batteries.Count < 8:
-                    batteries.Add(
-                        new SeenBattery(
-                            s.Text(0x08),
-                            s.Word(0x0A) is > 0 and var mwh
-                                ? (int)Math.Round(mwh * (s.Byte(0x15) is > 0 and var times ? times : 1) / 1000.0)
-                                : null,
-                            s.At
-                        )
-                    );
-                    break;
-                case 127:
-                    break;
-                default:
-                    Leave(rest, s);
-                    break;
-            }
+            gathered.Take(s);
             if (s.Type is 0 or 1 or 2 or 3 or 4 or 9 or 16 or 17 or 22 or 127)
                 used += end - at;
             at = end;
             if (s.Type == 127)
                 break;
         }
-        seen = seen with
+        return CaptureReader.Conclude("firmware tables", gathered.Seen(), length, used, gathered.Rest, cut, [], "bytes");
+    }
+
+    /// <summary>What the structures told so far.</summary>
+    private sealed class Gathered
+    {
+        private readonly List<SeenDevice> _devices = [];
+        private readonly List<SeenArray> _arrays = [];
+        private readonly List<SeenProcessor> _processors = [];
+        private readonly List<SeenSlot> _slots = [];
+        private readonly List<SeenBattery> _batteries = [];
+        private readonly Dictionary<string, int> _at = [];
+        private Observation _seen = new() { CountsIn = "byte" };
+        private (string? Maker, string? Product) _board;
+
+        public List<NotUnderstood> Rest { get; } = [];
+
+        public Observation Seen() =>
+            _seen with
+            {
+                Devices = _devices,
+                Arrays = _arrays,
+                Processors = _processors,
+                Slots = _slots,
+                Batteries = _batteries,
+                At = _at,
+                Maker = _seen.Maker ?? _board.Maker,
+                Product = _seen.Product ?? _board.Product,
+            };
+
+        public void Take(Structure s)
         {
-            Devices = devices,
-            Arrays = arrays,
-            Processors = processors,
-            Slots = slots,
-            Batteries = batteries,
-            At = facts,
-            Maker = seen.Maker ?? boardMaker,
-            Product = seen.Product ?? boardProduct,
-        };
-        return CaptureReader.Conclude("firmware tables", seen, length, used, rest, cut, [], "bytes");
+            if (s.Type is 0 or 1 or 2)
+                _at.TryAdd(
+                    s.Type switch
+                    {
+                        0 => "firmware",
+                        1 => "serial",
+                        _ => "boardRevision",
+                    },
+                    s.At
+                );
+            if (s.Type <= 3)
+                Machine(s);
+            else if (!Part(s) && s.Type != 127)
+                Leave(Rest, s);
+        }
+
+        private void Machine(Structure s)
+        {
+            _seen = s.Type switch
+            {
+                0 => _seen with { FirmwareVersion = s.Text(0x05), FirmwareDate = s.Text(0x08) },
+                1 => _seen with { Maker = s.Text(0x04), Product = s.Text(0x05), Serial = s.Text(0x07) },
+                2 => _seen with { BoardVersion = _seen.BoardVersion ?? s.Text(0x06) },
+                _ => _seen with
+                {
+                    ChassisType = _seen.ChassisType ?? ChassisTypes.Name(s.Byte(0x05) & 0x7F),
+                    RackUnits = _seen.RackUnits ?? (s.Byte(0x11) is > 0 and <= 64 and var units ? units : null),
+                },
+            };
+            if (s.Type == 2)
+                _board = (_board.Maker ?? s.Text(0x04), _board.Product ?? s.Text(0x05));
+        }
+
+        /// <summary>Takes a part of the machine; false for a structure that is not read here.</summary>
+        private bool Part(Structure s)
+        {
+            switch (s.Type)
+            {
+                case 4:
+                    var fitted = s.Byte(0x18) is not { } status || (status & 0x40) != 0;
+                    _processors.Add(new SeenProcessor(s.Text(0x04), s.Text(0x10), fitted, s.At));
+                    return true;
+                case 9:
+                    _slots.Add(Slot(s));
+                    return true;
+                case 16:
+                    _arrays.Add(Array(s));
+                    return true;
+                case 17 when _devices.Count < 4096:
+                    _devices.Add(Device(s));
+                    return true;
+                case 22 when _batteries.Count < 8:
+                    _batteries.Add(new SeenBattery(s.Text(0x08), MilliwattHours(s), s.At));
+                    return true;
+                default:
+                    return false;
+            }
+        }
+
+        private static int? MilliwattHours(Structure s) =>
+            s.Word(0x0A) is > 0 and var mwh ? (int)Math.Round(mwh * (s.Byte(0x15) is > 0 and var times ? times : 1) / 1000.0) : null;
     }
 
     private static void Leave(List<NotUnderstood> rest, Structure s)

@@ -39,21 +39,20 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
 
     public JsonNames Names => names;
 
+    private static readonly JsonReaderOptions Lenient = new()
+    {
+        MaxDepth = Deepest,
+        AllowMultipleValues = true,
+        AllowTrailingCommas = true,
+    };
+
     public static JsonValue? Read(byte[] text, int from, LineStarts lines, JsonNames names, out int end, out string? trouble)
     {
         var table = new JsonTable(text, names);
         trouble = null;
         Span<int> open = stackalloc int[Deepest + 1];
         var (depth, name) = (0, -1);
-        var reader = new Utf8JsonReader(
-            text.AsSpan(from),
-            new JsonReaderOptions
-            {
-                MaxDepth = Deepest,
-                AllowMultipleValues = true,
-                AllowTrailingCommas = true,
-            }
-        );
+        var reader = new Utf8JsonReader(text.AsSpan(from), Lenient);
         try
         {
             while (reader.Read())
@@ -74,14 +73,7 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
                             end = start;
                             return table.Close(open[..depth]);
                         }
-                        var at = table.Add(
-                            reader.TokenType,
-                            start,
-                            reader.ValueSpan.Length,
-                            reader.ValueIsEscaped,
-                            lines.LineOf(start),
-                            name
-                        );
+                        var at = table.Add(ref reader, start, lines.LineOf(start), name);
                         name = -1;
                         if (reader.TokenType is JsonTokenType.StartObject or JsonTokenType.StartArray)
                             open[depth++] = at;
@@ -104,8 +96,9 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
         return table.Close(open[..depth]);
     }
 
-    private int Add(JsonTokenType kind, int start, int length, bool escaped, int line, int name)
+    private int Add(ref Utf8JsonReader reader, int start, int line, int name)
     {
+        var (kind, length, escaped) = (reader.TokenType, reader.ValueSpan.Length, reader.ValueIsEscaped);
         if (_count == _nodes.Length)
             Grow();
         ref var node = ref _nodes[_count];

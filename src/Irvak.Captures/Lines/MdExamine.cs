@@ -58,7 +58,12 @@ internal sealed class MdExamine : LineReader
         }
         if (_members.Count == 0)
             return LineFate.Foreign;
-        var now = _members[^1];
+        Field(_members[^1], key, value);
+        return LineFate.Used;
+    }
+
+    private static void Field(Member now, string key, string value)
+    {
         switch (key)
         {
             case "Array UUID" or "UUID":
@@ -95,7 +100,6 @@ internal sealed class MdExamine : LineReader
                 now.Places = value.Split(' ')[0];
                 break;
         }
-        return LineFate.Used;
     }
 
     public override Observation AddTo(Observation seen) =>

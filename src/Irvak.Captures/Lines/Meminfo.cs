@@ -68,6 +68,12 @@ internal sealed class Meminfo : LineReader
             return false;
         if (!long.TryParse(value, out var number) || number < 0)
             return false;
+        Field(name, number);
+        return true;
+    }
+
+    private void Field(ReadOnlySpan<char> name, long number)
+    {
         switch (name)
         {
             // No machine has 2^50 KiB; such a number is a typing error, not a size.
@@ -93,6 +99,5 @@ internal sealed class Meminfo : LineReader
                 _bits ??= 64;
                 break;
         }
-        return true;
     }
 }

@@ -98,59 +98,49 @@ internal sealed class PciListing : LineReader
 
     private bool TakeField(ReadOnlySpan<char> text)
     {
-        var now = _now!;
+        if (text.StartsWith("Capabilities: <access denied>"))
+            _denied = true;
+        else if (Link(_now!, text) is { } link)
+            _now = link;
+        else if (Sits(_now!, text) is { } seat)
+            _now = seat;
+        else
+            return text.StartsWith("Control:")
+                || text.StartsWith("Status:")
+                || text.StartsWith("Subsystem:")
+                || text.StartsWith("Kernel modules:")
+                || text.StartsWith("DevCtl:")
+                || text.StartsWith("SltCap:");
+        return true;
+    }
+
+    /// <summary>What a line tells of the link; null when it tells nothing.</summary>
+    private static SeenPci? Link(SeenPci now, ReadOnlySpan<char> text)
+    {
         if (text.StartsWith("LnkCap:"))
-        {
-            _now = now with { GenMost = Gen(After(text, "Speed ")), WidthMost = Int(After(text, "Width x")) };
-            return true;
-        }
+            return now with { GenMost = Gen(After(text, "Speed ")), WidthMost = Int(After(text, "Width x")) };
         if (text.StartsWith("LnkSta:"))
-        {
-            _now = now with { GenNow = Gen(After(text, "Speed ")), WidthNow = Int(After(text, "Width x")) };
-            return true;
-        }
+            return now with { GenNow = Gen(After(text, "Speed ")), WidthNow = Int(After(text, "Width x")) };
         // The control register's payload counts, not the capability's: it stands in the second line of DevCtl.
         if (text.StartsWith("MaxPayload "))
-        {
-            _now = now with { PayloadBytes = Int(text["MaxPayload ".Length..]) };
-            return true;
-        }
+            return now with { PayloadBytes = Int(text["MaxPayload ".Length..]) };
+        return null;
+    }
+
+    /// <summary>What a line tells of where the device sits and who drives it; null when it tells nothing.</summary>
+    private static SeenPci? Sits(SeenPci now, ReadOnlySpan<char> text)
+    {
         if (text.StartsWith("Slot #"))
-        {
-            _now = now with { SlotWatt = Number(After(text, "PowerLimit ")), Slot = now.Slot ?? Int(text["Slot #".Length..])?.ToString() };
-            return true;
-        }
+            return now with { SlotWatt = Number(After(text, "PowerLimit ")), Slot = now.Slot ?? Int(text["Slot #".Length..])?.ToString() };
         if (text.StartsWith("Physical Slot: "))
-        {
-            _now = now with { Slot = text["Physical Slot: ".Length..].ToString() };
-            return true;
-        }
+            return now with { Slot = text["Physical Slot: ".Length..].ToString() };
         if (text.StartsWith("NUMA node: "))
-        {
-            _now = now with { Node = Int(text["NUMA node: ".Length..]) };
-            return true;
-        }
+            return now with { Node = Int(text["NUMA node: ".Length..]) };
         if (text.StartsWith("Kernel driver in use: "))
-        {
-            _now = now with { Driver = text["Kernel driver in use: ".Length..].ToString() };
-            return true;
-        }
+            return now with { Driver = text["Kernel driver in use: ".Length..].ToString() };
         if (text.StartsWith("Bus: primary="))
-        {
-            _now = now with { BusFirst = HexInt(After(text, "secondary=")), BusLast = HexInt(After(text, "subordinate=")) };
-            return true;
-        }
-        if (text.StartsWith("Capabilities: <access denied>"))
-        {
-            _denied = true;
-            return true;
-        }
-        return text.StartsWith("Control:")
-            || text.StartsWith("Status:")
-            || text.StartsWith("Subsystem:")
-            || text.StartsWith("Kernel modules:")
-            || text.StartsWith("DevCtl:")
-            || text.StartsWith("SltCap:");
+            return now with { BusFirst = HexInt(After(text, "secondary=")), BusLast = HexInt(After(text, "subordinate=")) };
+        return null;
     }
 
     private static ReadOnlySpan<char> After(ReadOnlySpan<char> text, string mark)

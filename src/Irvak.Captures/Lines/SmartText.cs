@@ -35,36 +35,41 @@ internal sealed partial class SmartText : LineReader
             _now = new SeenDrive { Line = number };
             return LineFate.Used;
         }
-        if (line.StartsWith("=== START OF "))
-            return _now is null ? LineFate.Foreign : LineFate.Used;
         if (_now is null)
-        {
-            if (line.StartsWith("Smartctl open device: ") && line.Contains("failed", StringComparison.Ordinal))
-            {
-                _denied = true;
-                return LineFate.Used;
-            }
+            return Denied(line);
+        return line.StartsWith("=== START OF ") || Within(line) ? LineFate.Used : LineFate.Foreign;
+    }
+
+    private LineFate Denied(ReadOnlySpan<char> line)
+    {
+        if (!line.StartsWith("Smartctl open device: ") || !line.Contains("failed", StringComparison.Ordinal))
             return LineFate.Foreign;
-        }
+        _denied = true;
+        return LineFate.Used;
+    }
+
+    /// <summary>A line about the drive that is being read; false for one that tells nothing of it.</summary>
+    private bool Within(ReadOnlySpan<char> line)
+    {
         if (line.StartsWith("ID# ATTRIBUTE_NAME"))
         {
             _attributes = true;
-            return LineFate.Used;
+            return true;
         }
         if (_attributes && Attribute().Match(line.ToString()) is { Success: true } a)
         {
             Attributes(a);
-            return LineFate.Used;
+            return true;
         }
         if (Errors().Match(line.ToString()) is { Success: true } e)
         {
             Counted(e);
-            return LineFate.Used;
+            return true;
         }
         var colon = line.IndexOf(':');
         if (colon is < 2 or > 60 || line[0] is ' ' or '\t')
-            return LineFate.Foreign;
-        return Field(line[..colon].TrimEnd().ToString(), line[(colon + 1)..].Trim().ToString()) ? LineFate.Used : LineFate.Foreign;
+            return false;
+        return Field(line[..colon].TrimEnd().ToString(), line[(colon + 1)..].Trim().ToString());
     }
 
     public override void End() => Close();
@@ -86,125 +91,93 @@ internal sealed partial class SmartText : LineReader
 
     private bool Field(string key, string value)
     {
-        switch (key)
-        {
-            case "Device Model" or "Model Number" or "Product":
-                _now = _now! with { Model = value };
-                return true;
-            case "Vendor":
-                _now = _now! with { Maker = value };
-                return true;
-            case "Serial Number" or "Serial number":
-                _now = _now! with { Serial = value };
-                return true;
-            case "Firmware Version" or "Revision":
-                _now = _now! with { Firmware = value };
-                return true;
-            case "User Capacity" or "Total NVM Capacity":
-                _now = _now! with { Bytes = Number(value) is > 0 and var bytes ? bytes : _now.Bytes };
-                return true;
-            case "Namespace 1 Size/Capacity":
-                _now = _now! with { Bytes = _now.Bytes ?? Number(value) };
-                return true;
-            case "Sector Size" or "Sector Sizes" or "Logical block size" or "Namespace 1 Formatted LBA Size":
-                _sector = (int)(Number(value) ?? 512);
-                _now = _now! with
-                {
-                    SectorBytes = _sector,
-                    PhysicalSectorBytes = value.Split(',').Skip(1).Select(p => (int?)Number(p.Trim())).FirstOrDefault()
-                        ?? _now.PhysicalSectorBytes,
-                };
-                return true;
-            case "Rotation Rate":
-                _now = _now! with
-                {
-                    Rotational = !value.StartsWith("Solid", StringComparison.Ordinal),
-                    Rpm = value.StartsWith("Solid", StringComparison.Ordinal) ? 0 : (int?)Number(value),
-                };
-                return true;
-            case "Form Factor":
-                _now = _now! with { Form = value.Split(' ')[0] };
-                return true;
-            case "ATA Version is":
-                _now = _now! with { Transport = "sata" };
-                return true;
-            case "SATA Version is":
-                _now = _now! with
-                {
-                    Transport = "sata",
-                    LinkMostGbs = Gbs(value.Split('(')[0]),
-                    LinkNowGbs = value.Contains("current:", StringComparison.Ordinal)
-                        ? Gbs(value[value.IndexOf("current:", StringComparison.Ordinal)..])
-                        : null,
-                };
-                return true;
-            case "NVMe Version":
-                _now = _now! with { Transport = "nvme", Rotational = false };
-                return true;
-            case "Transport protocol":
-                _now = _now! with { Transport = value.StartsWith("SAS", StringComparison.Ordinal) ? "sas" : _now.Transport };
-                return true;
-            case "SMART overall-health self-assessment test result":
-                Health(h => h with { Passed = value.StartsWith("PASSED", StringComparison.Ordinal) });
-                return true;
-            case "SMART Health Status":
-                Health(h => h with { Passed = value == "OK" });
-                return true;
-            case "Current Drive Temperature" or "Temperature":
-                Health(h => h with { Celsius = (int?)Number(value) });
-                return true;
-            case "Drive Trip Temperature" or "Warning Comp. Temp. Threshold" or "Warning  Comp. Temp. Threshold":
-                Health(h => h with { WarnCelsius = (int?)Number(value) });
-                return true;
-            case "Accumulated power on time, hours":
-                Health(h => h with { PowerOnHours = Number(value.Split(' ')[^1].Split(':')[0]) });
-                return true;
-            case "Power On Hours":
-                Health(h => h with { PowerOnHours = Number(value) });
-                return true;
-            case "Power Cycles" or "Accumulated start-stop cycles":
-                Health(h => h with { PowerCycles = Number(value) });
-                return true;
-            case "Accumulated load-unload cycles":
-                Health(h => h with { LoadCycles = Number(value) });
-                return true;
-            case "Elements in grown defect list":
-                Health(h => h with { GrownDefects = Number(value) });
-                return true;
-            case "Critical Warning":
-                Health(h =>
-                    h with
-                    {
-                        CriticalWarning =
-                            value.StartsWith("0x", StringComparison.Ordinal)
-                            && int.TryParse(value[2..], NumberStyles.HexNumber, CultureInfo.InvariantCulture, out var bits)
-                                ? bits
-                                : null,
-                    }
-                );
-                return true;
-            case "Available Spare":
-                Health(h => h with { SparePercent = (int?)Number(value) });
-                return true;
-            case "Available Spare Threshold":
-                Health(h => h with { SpareThresholdPercent = (int?)Number(value) });
-                return true;
-            case "Percentage Used" or "Percentage used endurance indicator":
-                Health(h => h with { PercentUsed = (int?)Number(value) });
-                return true;
-            case "Media and Data Integrity Errors":
-                Health(h => h with { MediaErrors = Number(value) });
-                return true;
-            case "Data Units Written":
-                Health(h => h with { BytesWritten = Units(value) });
-                return true;
-            case "Data Units Read":
-                Health(h => h with { BytesRead = Units(value) });
-                return true;
-            default:
-                return Known.Contains(key);
-        }
+        if (Told.TryGetValue(key, out var told))
+            _now = told(_now!, value);
+        else if (Healths.TryGetValue(key, out var health))
+            _health = health(_health ?? new SeenHealth(), value);
+        else if (key is "Sector Size" or "Sector Sizes" or "Logical block size" or "Namespace 1 Formatted LBA Size")
+            Sectors(value);
+        else
+            return Known.Contains(key);
+        return true;
     }
+
+    private void Sectors(string value)
+    {
+        _sector = (int)(Number(value) ?? 512);
+        _now = _now! with
+        {
+            SectorBytes = _sector,
+            PhysicalSectorBytes = value.Split(',').Skip(1).Select(p => (int?)Number(p.Trim())).FirstOrDefault() ?? _now.PhysicalSectorBytes,
+        };
+    }
+
+    /// <summary>What a line tells of the drive itself.</summary>
+    private static readonly Dictionary<string, Func<SeenDrive, string, SeenDrive>> Told = Each<SeenDrive>(
+        (["Device Model", "Model Number", "Product"], (d, v) => d with { Model = v }),
+        (["Vendor"], (d, v) => d with { Maker = v }),
+        (["Serial Number", "Serial number"], (d, v) => d with { Serial = v }),
+        (["Firmware Version", "Revision"], (d, v) => d with { Firmware = v }),
+        (["User Capacity", "Total NVM Capacity"], (d, v) => d with { Bytes = Number(v) is > 0 and var bytes ? bytes : d.Bytes }),
+        (["Namespace 1 Size/Capacity"], (d, v) => d with { Bytes = d.Bytes ?? Number(v) }),
+        (["Rotation Rate"], (d, v) => d with { Rotational = !IsSolid(v), Rpm = IsSolid(v) ? 0 : (int?)Number(v) }),
+        (["Form Factor"], (d, v) => d with { Form = v.Split(' ')[0] }),
+        (["ATA Version is"], (d, _) => d with { Transport = "sata" }),
+        (["SATA Version is"], (d, v) => Link(d, v)),
+        (["NVMe Version"], (d, _) => d with { Transport = "nvme", Rotational = false }),
+        (["Transport protocol"], (d, v) => d with { Transport = v.StartsWith("SAS", StringComparison.Ordinal) ? "sas" : d.Transport })
+    );
+
+    /// <summary>What a line tells of its health.</summary>
+    private static readonly Dictionary<string, Func<SeenHealth, string, SeenHealth>> Healths = Each<SeenHealth>(
+        (["SMART overall-health self-assessment test result"], (h, v) =>
+            h with
+            {
+                Passed = v.StartsWith("PASSED", StringComparison.Ordinal),
+            }
+        ),
+        (["SMART Health Status"], (h, v) => h with { Passed = v == "OK" }),
+        (["Current Drive Temperature", "Temperature"], (h, v) => h with { Celsius = (int?)Number(v) }),
+        (["Drive Trip Temperature", "Warning Comp. Temp. Threshold", "Warning  Comp. Temp. Threshold"], (h, v) =>
+            h with
+            {
+                WarnCelsius = (int?)Number(v),
+            }
+        ),
+        (["Accumulated power on time, hours"], (h, v) => h with { PowerOnHours = Number(v.Split(' ')[^1].Split(':')[0]) }),
+        (["Power On Hours"], (h, v) => h with { PowerOnHours = Number(v) }),
+        (["Power Cycles", "Accumulated start-stop cycles"], (h, v) => h with { PowerCycles = Number(v) }),
+        (["Accumulated load-unload cycles"], (h, v) => h with { LoadCycles = Number(v) }),
+        (["Elements in grown defect list"], (h, v) => h with { GrownDefects = Number(v) }),
+        (["Critical Warning"], (h, v) => h with { CriticalWarning = Bits(v) }),
+        (["Available Spare"], (h, v) => h with { SparePercent = (int?)Number(v) }),
+        (["Available Spare Threshold"], (h, v) => h with { SpareThresholdPercent = (int?)Number(v) }),
+        (["Percentage Used", "Percentage used endurance indicator"], (h, v) => h with { PercentUsed = (int?)Number(v) }),
+        (["Media and Data Integrity Errors"], (h, v) => h with { MediaErrors = Number(v) }),
+        (["Data Units Written"], (h, v) => h with { BytesWritten = Units(v) }),
+        (["Data Units Read"], (h, v) => h with { BytesRead = Units(v) })
+    );
+
+    private static Dictionary<string, Func<T, string, T>> Each<T>(params (string[] Keys, Func<T, string, T> Take)[] lines) =>
+        lines.SelectMany(l => l.Keys.Select(k => (k, l.Take))).ToDictionary(l => l.k, l => l.Take);
+
+    private static bool IsSolid(string rotation) => rotation.StartsWith("Solid", StringComparison.Ordinal);
+
+    private static SeenDrive Link(SeenDrive drive, string value) =>
+        drive with
+        {
+            Transport = "sata",
+            LinkMostGbs = Gbs(value.Split('(')[0]),
+            LinkNowGbs = value.Contains("current:", StringComparison.Ordinal)
+                ? Gbs(value[value.IndexOf("current:", StringComparison.Ordinal)..])
+                : null,
+        };
+
+    private static int? Bits(string value) =>
+        value.StartsWith("0x", StringComparison.Ordinal)
+        && int.TryParse(value[2..], NumberStyles.HexNumber, CultureInfo.InvariantCulture, out var bits)
+            ? bits
+            : null;
 
     // Lines of this tool that tell nothing which is read here.
     private static readonly HashSet<string> Known =

@@ -82,71 +82,22 @@ public static class Contract
     {
         if (problems.IsFull)
             return;
-        var plain = Plain(value);
-        switch (plain)
+        switch (Plain(value))
         {
-            case string text:
-                var key = $"{owner}.{name}";
-                if (ContractTable.Raw.Contains(key))
-                    return;
-                if (
-                    Said(
-                        text,
-                        path,
-                        ContractTable.Texts.GetValueOrDefault(key, ContractTable.UsualText),
-                        ContractTable.ManyLines.Contains(key)
-                    ) is
-                    { } said
-                )
-                    problems.Add(said);
-                return;
-            case Enum kind:
-                if (!Enum.IsDefined(kind.GetType(), kind))
-                    problems.Add(new(path, $"“{kind}” is no kind that is known here."));
-                return;
-            case double or float or decimal or int or long or short or byte or uint:
-                if (
-                    problems.Ranges && NumberProblem(Convert.ToDouble(plain, CultureInfo.InvariantCulture), owner, name, path) is { } number
-                )
-                    problems.Add(number);
-                return;
-            case JsonElement element:
-                if (Unknown(element, path) is { } raw)
-                    problems.Add(raw);
-                return;
             case bool or Guid or DateOnly:
                 return;
-            case DateTimeOffset at:
-                if (at.UtcDateTime.Year is < 1970 or > 2200)
-                    problems.Add(new(path, "A time lies between the years 1970 and 2200."));
+            case string or Enum or DateTimeOffset or JsonElement or double or float or decimal or int or long or short or byte or uint:
+                if (Single(Plain(value), path, owner, name, problems.Ranges) is { } problem)
+                    problems.Add(problem);
                 return;
             case IDictionary map:
                 Entries(map.Keys.Cast<object>().Select(k => (k, map[k])), path, owner, name, info, problems);
                 return;
+            case IEnumerable list when Pairs(list) is { } pairs:
+                Entries(pairs, path, owner, name, info, problems);
+                return;
             case IEnumerable list:
-                if (Pairs(list) is { } pairs)
-                {
-                    Entries(pairs, path, owner, name, info, problems);
-                    return;
-                }
-                var at0 = 0;
-                var room = ContractTable.Counts.GetValueOrDefault($"{owner}.{name}", ContractTable.UsualCount);
-                var inner = Inner(info, 0);
-                foreach (var item in list)
-                {
-                    if (at0 >= room)
-                    {
-                        problems.Add(new(path, $"There are at most {room} entries here."));
-                        return;
-                    }
-                    if (item is not null)
-                        Walk(item, $"{path}/{at0}", owner, name, inner, problems);
-                    else if (inner is not { ReadState: NullabilityState.Nullable })
-                        problems.Add(new($"{path}/{at0}", "An entry is missing here."));
-                    if (problems.IsFull)
-                        return;
-                    at0++;
-                }
+                Items(list, path, owner, name, Inner(info, 0), problems);
                 return;
         }
         foreach (var field in Known.GetOrAdd(value.GetType(), Fields))
@@ -157,6 +108,44 @@ public static class Contract
                 problems.Add(new($"{path}/{field.Json}", "A value must stand here."));
             if (problems.IsFull)
                 return;
+        }
+    }
+
+    /// <summary>What is wrong with a value that has no parts; null when nothing is.</summary>
+    private static SheetProblem? Single(object value, string path, string owner, string name, bool ranges) =>
+        value switch
+        {
+            string when ContractTable.Raw.Contains($"{owner}.{name}") => null,
+            string text => Said(
+                text,
+                path,
+                ContractTable.Texts.GetValueOrDefault($"{owner}.{name}", ContractTable.UsualText),
+                ContractTable.ManyLines.Contains($"{owner}.{name}")
+            ),
+            Enum kind => Enum.IsDefined(kind.GetType(), kind) ? null : new(path, $"“{kind}” is no kind that is known here."),
+            JsonElement element => Unknown(element, path),
+            DateTimeOffset at => at.UtcDateTime.Year is < 1970 or > 2200 ? new(path, "A time lies between the years 1970 and 2200.") : null,
+            _ => ranges ? NumberProblem(Convert.ToDouble(value, CultureInfo.InvariantCulture), owner, name, path) : null,
+        };
+
+    private static void Items(IEnumerable list, string path, string owner, string name, NullabilityInfo? inner, Findings problems)
+    {
+        var room = ContractTable.Counts.GetValueOrDefault($"{owner}.{name}", ContractTable.UsualCount);
+        var at = 0;
+        foreach (var item in list)
+        {
+            if (at >= room)
+            {
+                problems.Add(new(path, $"There are at most {room} entries here."));
+                return;
+            }
+            if (item is not null)
+                Walk(item, $"{path}/{at}", owner, name, inner, problems);
+            else if (inner is not { ReadState: NullabilityState.Nullable })
+                problems.Add(new($"{path}/{at}", "An entry is missing here."));
+            if (problems.IsFull)
+                return;
+            at++;
         }
     }
 

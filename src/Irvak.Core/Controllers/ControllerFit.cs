@@ -181,71 +181,83 @@ public static class ControllerFit
         var behind = new Dictionary<Place, (BayController Controller, int Drives, int Ports)>();
         foreach (var bays in q.Sheet.Bays)
         {
-            var controller = q.ControllerOf(bays);
-            if (controller is null)
+            if (q.ControllerOf(bays) is not { } controller)
             {
-                if (
-                    bays.Root is null
-                    && BayController.All(q.Sheet, q.Planned).Where(c => c.Card is not null).ToList() is { Count: > 1 } cards
-                    && bays.Names.Any(n => q.Planned.At(Place.Bay(n)) is not null)
-                )
-                    yield return Finding.Of(
-                        Unknown,
-                        [.. bays.Names.Select(Place.Bay)],
-                        null,
-                        ("group", bays.Group),
-                        ("cards", Say.Words([.. cards.Select(c => c.Name)]))
-                    );
+                if (WhichOf(q, bays) is { } open)
+                    yield return open;
                 continue;
             }
-            var other = q.FoundControllerOf(bays) is not { } was || was.Place != controller.Place || was.Name != controller.Name;
-            var count = 0;
-            foreach (var name in bays.Names)
-            {
-                var place = Place.Bay(name);
-                if (q.Planned.At(place)?.Drive is not { } drive)
-                    continue;
-                count++;
-                if ((other || q.IsNew(place)) && OfDrive(q, bays, place, drive, controller) is { } finding)
-                    yield return finding;
-                if (q.IsNew(place) && drive is { Media: DriveMedia.Flash, PowerLossProtection: false } && controller.Sheet.IsGuarded)
-                    yield return Finding.Of(
-                        Unguarded,
-                        [place],
-                        null,
-                        ("place", Stated.At(place)),
-                        ("drive", q.Planned.At(place)!.Short),
-                        ("controller", controller.Name)
-                    );
-            }
+            foreach (var finding in OfBays(q, bays, controller))
+                yield return finding;
+            var count = bays.Names.Count(n => q.Planned.At(Place.Bay(n))?.Drive is not null);
             var (_, drives, ports) = behind.GetValueOrDefault(controller.Place);
             behind[controller.Place] = (controller, drives + count, ports + PortsFor(q, bays, count));
         }
         foreach (var (place, (controller, drives, ports)) in behind)
-        {
-            if (controller.Sheet.MostDrives is { } takes && takes < drives)
-                yield return Finding.Of(
-                    TooMany,
-                    [place],
-                    Worked.Against(TooMany.Source, ("drives on it", $"{drives}"), ">", ("drives it takes", $"{takes}")),
-                    ("controller", controller.Name),
-                    ("most", takes),
-                    ("count", drives)
-                );
-            if (controller.Sheet.InnerPorts is { } has && has < ports)
-                yield return Finding.Of(
-                    Ports,
-                    [place],
-                    Worked.Against(Ports.Source, ("ports asked for", $"{ports}"), ">", ("ports inside", $"{has}")),
-                    ("controller", controller.Name),
-                    ("ports", has),
-                    ("wanted", ports)
-                );
-        }
+        foreach (var finding in OfRoom(place, controller, drives, ports))
+            yield return finding;
         foreach (var (place, unit) in q.Planned.Units)
             if (q.IsNew(place) && unit.Card is { Controller: { } sheet } card)
                 foreach (var finding in OfCard(q, place, card, sheet))
                     yield return finding;
+    }
+
+    /// <summary>Several cards and nothing that tells which of them the bays hang on.</summary>
+    private static Finding? WhichOf(ControllerInput q, BayGroup bays) =>
+        bays.Root is null
+        && BayController.All(q.Sheet, q.Planned).Where(c => c.Card is not null).ToList() is { Count: > 1 } cards
+        && bays.Names.Any(n => q.Planned.At(Place.Bay(n)) is not null)
+            ? Finding.Of(
+                Unknown,
+                [.. bays.Names.Select(Place.Bay)],
+                null,
+                ("group", bays.Group),
+                ("cards", Say.Words([.. cards.Select(c => c.Name)]))
+            )
+            : null;
+
+    private static IEnumerable<Finding> OfBays(ControllerInput q, BayGroup bays, BayController controller)
+    {
+        var other = q.FoundControllerOf(bays) is not { } was || was.Place != controller.Place || was.Name != controller.Name;
+        foreach (var place in bays.Names.Select(Place.Bay))
+        {
+            if (q.Planned.At(place)?.Drive is not { } drive)
+                continue;
+            if ((other || q.IsNew(place)) && OfDrive(q, bays, place, drive, controller) is { } finding)
+                yield return finding;
+            if (q.IsNew(place) && drive is { Media: DriveMedia.Flash, PowerLossProtection: false } && controller.Sheet.IsGuarded)
+                yield return Finding.Of(
+                    Unguarded,
+                    [place],
+                    null,
+                    ("place", Stated.At(place)),
+                    ("drive", q.Planned.At(place)!.Short),
+                    ("controller", controller.Name)
+                );
+        }
+    }
+
+    /// <summary>More drives than a controller takes, more ports than it has.</summary>
+    private static IEnumerable<Finding> OfRoom(Place place, BayController controller, int drives, int ports)
+    {
+        if (controller.Sheet.MostDrives is { } takes && takes < drives)
+            yield return Finding.Of(
+                TooMany,
+                [place],
+                Worked.Against(TooMany.Source, ("drives on it", $"{drives}"), ">", ("drives it takes", $"{takes}")),
+                ("controller", controller.Name),
+                ("most", takes),
+                ("count", drives)
+            );
+        if (controller.Sheet.InnerPorts is { } has && has < ports)
+            yield return Finding.Of(
+                Ports,
+                [place],
+                Worked.Against(Ports.Source, ("ports asked for", $"{ports}"), ">", ("ports inside", $"{has}")),
+                ("controller", controller.Name),
+                ("ports", has),
+                ("wanted", ports)
+            );
     }
 
     /// <summary>Ports that a group of bays takes of its controller: one for each drive, one behind a port multiplier, a cable of four

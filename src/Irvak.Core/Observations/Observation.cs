@@ -105,7 +105,8 @@ public sealed record Observation
         && ManagementAddress is null;
 
     /// <summary>Memory of all devices whose size is told, MiB; null when no device is.</summary>
-    public long? InstalledMiB => Devices.Count == 0 ? null : Devices.Sum(d => (long)(d.SizeMiB ?? 0));
+    public long? InstalledMiB =>
+        Devices.Count == 0 || Devices.Any(d => d.SizeMiB is null) ? null : Devices.Sum(d => (long)d.SizeMiB!.Value);
 }
 
 /// <param name="Designation">Socket name.</param>

@@ -135,18 +135,30 @@ public static class ShelfTable
             part = read.Part with { Id = wanted ?? PartCheck.IdFor(read.Part, taken.Contains) };
             count = read.Count;
         }
+        if (Filled(ref part, count, cell, today) is { } wrong)
+            return new(line, null, false, wrong);
+        if (PartCheck.Check(part) is [var first, ..])
+            return new(line, null, false, first.Text);
+        if (known is null && !taken.Add(part.Id))
+            return new(line, null, false, $"The name {part.Id} stands twice in this list or on the shelf.");
+        return new(line, part, known is null, null);
+    }
+
+    /// <summary>Takes what the other columns tell of the part; what can't be read, in words.</summary>
+    private static string? Filled(ref ShelfPart part, int count, Func<ShelfColumn, string?> cell, DateOnly today)
+    {
         if (cell(ShelfColumn.Stock) is { } stock)
         {
             if (!int.TryParse(stock, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var pieces))
-                return new(line, null, false, $"“{stock}” is no count of pieces.");
-            part = part with { InStock = pieces * count };
+                return $"“{stock}” is no count of pieces.";
+            part = part with { InStock = (int)Math.Clamp((long)pieces * count, int.MinValue, int.MaxValue) };
         }
         if (cell(ShelfColumn.LiesIn) is { } lies)
             part = part with { LiesIn = lies };
         if (cell(ShelfColumn.Price) is { } price)
         {
             if (Money(price) is not { } eur)
-                return new(line, null, false, $"“{price}” is no price.");
+                return $"“{price}” is no price.";
             // A kit's price is for the kit.
             part = part with { PriceEur = Math.Round(eur / count, 2), PriceDate = today };
         }
@@ -161,16 +173,12 @@ public static class ShelfTable
                     out var day
                 )
             )
-                return new(line, null, false, $"“{date}” is no date: write 2026-11-02.");
+                return $"“{date}” is no date: write 2026-11-02.";
             part = part with { PriceDate = day };
         }
         if (cell(ShelfColumn.PriceSource) is { } source)
             part = part with { PriceSource = source };
-        if (PartCheck.Check(part) is [var first, ..])
-            return new(line, null, false, first.Text);
-        if (known is null && !taken.Add(part.Id))
-            return new(line, null, false, $"The name {part.Id} stands twice in this list or on the shelf.");
-        return new(line, part, known is null, null);
+        return null;
     }
 
     /// <summary>"1 234,56", "1,234.56 €", "64": the last of point and comma with one or two digits behind it is the decimal sign.</summary>
