@@ -38,31 +38,18 @@ public static class BuyingSolver
         var usable = bare.UsableSlots(q.Sheet).ToList();
         if (usable.Count == 0)
             return new([], []);
-        var fitted = q
-            .Found.Units.Where(u => u.Key.IsSlot && u.Value.Module is not null)
-            .Select(u => new HandModule(u.Value, u.Key.Name))
-            .ToList();
+        var fitted = Fitted(q);
         var (keepable, _) = PlacementSolver.Apart(q, bare, usable[0], fitted);
         var offers = Offers(q, bare, usable, rateMTs, shelf);
-        var prices = offers.ToDictionary(o => o.Id, o => o.PriceEur!.Value);
-        var hand = keepable
-            .Concat(
-                offers.SelectMany(o => Enumerable.Repeat(new HandModule(Core.Builds.Unit.Of(o), null), Math.Min(o.InStock, usable.Count)))
-            )
-            .ToList();
-        var kinds = Kind.Of(hand, h => h.Unit.ShelfPartId ?? "fitted");
+        var fresh = offers.SelectMany(o =>
+            Enumerable.Repeat(new HandModule(Core.Builds.Unit.Of(o), null), Math.Min(o.InStock, usable.Count))
+        );
+        var kinds = Kind.Of([.. keepable, .. fresh], h => h.Unit.ShelfPartId ?? "fitted");
         if (kinds.Count == 0)
             return new([], []);
-        (string Name, string What, Action<PlacementModel> Demand)[] ways =
-        [
-            ("Keep all", "every fitted module stays", m => m.Use(IsFitted, true)),
-            ("Replace all", "new modules only", m => m.Use(IsFitted, false)),
-            ("Best balance", "every channel filled alike", m => m.Even()),
-            ("Cheapest", "least money, whatever stays or goes", _ => { }),
-        ];
         var answers = new List<BuyingAnswer>();
         var without = new List<(string Name, string Why)>();
-        foreach (var (name, what, demand) in fitted.Count > 0 ? ways : ways[2..])
+        foreach (var (name, what, demand) in fitted.Count > 0 ? Ways : Ways[2..])
         {
             if (name == "Keep all" && keepable.Count < fitted.Count)
             {
@@ -73,16 +60,7 @@ public static class BuyingSolver
             model.AtLeast(mib);
             model.RateAtLeast(rateMTs);
             demand(model);
-            var (chosen, proof) = PlacementSolver.Search(
-                model,
-                [
-                    new("money", () => model.Used(k => IsFitted(k) ? 0 : (long)(prices[k.Pieces[0].Unit.ShelfPartId!] * 100)), false),
-                    new("modules kept", () => model.Used(k => IsFitted(k) ? 1 : 0), true),
-                    new("new modules", () => model.Used(k => IsFitted(k) ? 0 : 1), false),
-                    .. PlacementSolver.Evenness(model),
-                ],
-                cancel
-            );
+            var (chosen, proof) = Cheapest(model, offers, cancel);
             if (chosen is null)
                 without.Add((name, proof ?? "impossible with this shelf at that rate, as far as slots and stock go"));
             else if (Answer(q, bare, name, what, chosen, proof, fitted.Count, offers) is not { } answer)
@@ -94,6 +72,36 @@ public static class BuyingSolver
                 answers.Add(answer);
         }
         return new([.. answers.OrderBy(a => a.Eur).ThenBy(a => a.Thrown)], without);
+    }
+
+    private static List<HandModule> Fitted(MemoryInput q) =>
+        [.. q.Found.Units.Where(u => u.Key.IsSlot && u.Value.Module is not null).Select(u => new HandModule(u.Value, u.Key.Name))];
+
+    private static readonly (string Name, string What, Action<PlacementModel> Demand)[] Ways =
+    [
+        ("Keep all", "every fitted module stays", m => m.Use(IsFitted, true)),
+        ("Replace all", "new modules only", m => m.Use(IsFitted, false)),
+        ("Best balance", "every channel filled alike", m => m.Even()),
+        ("Cheapest", "least money, whatever stays or goes", _ => { }),
+    ];
+
+    private static (Dictionary<string, Kind>? Chosen, string? Proof) Cheapest(
+        PlacementModel model,
+        IReadOnlyList<ShelfPart> offers,
+        CancellationToken cancel
+    )
+    {
+        var cents = offers.ToDictionary(o => o.Id, o => (long)(o.PriceEur!.Value * 100));
+        return PlacementSolver.Search(
+            model,
+            [
+                new("money", () => model.Used(k => IsFitted(k) ? 0 : cents[k.Pieces[0].Unit.ShelfPartId!]), false),
+                new("modules kept", () => model.Used(k => IsFitted(k) ? 1 : 0), true),
+                new("new modules", () => model.Used(k => IsFitted(k) ? 0 : 1), false),
+                .. PlacementSolver.Evenness(model),
+            ],
+            cancel
+        );
     }
 
     private static bool IsFitted(Kind kind) => kind.Pieces[0].From is not null;

@@ -122,6 +122,33 @@ public static class WaysOut
                 .Concat(LaneWaysOut.Of(state, before, finding, shelf))
         )
             yield return new(kind, title, edit);
+        foreach (var candidate in ForSockets(state, finding, shelf))
+            yield return candidate;
+        var slots = finding.Places.Where(p => p.IsSlot).Where(p => state.Planned.At(p) is not null).ToList();
+        if (slots.Count > 0)
+            foreach (var candidate in ForSlots(state, slots, shelf))
+                yield return candidate;
+        if (finding.Rule == FillOrder.Skipped && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
+            yield return new("move", $"Move {slots[0].Name} to {lower.Name}", new Move(slots[0], lower));
+        if (OfTheOrder.Contains(finding.Rule) && InOrder(state) is { } moves)
+            yield return new("order", "Move the modules into fill order", moves);
+        if (finding.Rule == Limits.Slot || finding.Rule == Limits.Total)
+            foreach (var policy in new[] { Policy.FieldProven, Policy.Sound })
+                if (policy > state.Policy)
+                    yield return new("policy", $"Work under the policy {policy.Name()}", new SetPolicy(policy));
+        if (finding.Rule == AimDistance.Memory)
+            foreach (var candidate in More(state, shelf))
+                yield return candidate;
+        if (finding.Rule == Interleave.Empty)
+            foreach (var candidate in FillChannels(state, finding, shelf))
+                yield return candidate;
+        if (finding.Rule == AimDistance.Money)
+            foreach (var candidate in Cheaper(state, before, shelf))
+                yield return candidate;
+    }
+
+    private static IEnumerable<Candidate> ForSockets(JobState state, Finding finding, IReadOnlyList<ShelfPart> shelf)
+    {
         var sockets = finding.Places.Where(p => p.IsSocket && state.Plan.ContainsKey(p)).ToList();
         if (sockets.Count > 0)
             yield return new(
@@ -143,54 +170,37 @@ public static class WaysOut
                 .Take(4)
         )
             yield return new("replace", $"{part.Processor!.Name} in {socket.Name} instead", new Fit(socket, UnitOf(part)));
-        var slots = finding.Places.Where(p => p.IsSlot).Where(p => state.Planned.At(p) is not null).ToList();
-        if (slots.Count > 0)
-        {
+    }
+
+    private static IEnumerable<Candidate> ForSlots(JobState state, List<Place> slots, IReadOnlyList<ShelfPart> shelf)
+    {
+        yield return new(
+            "leave",
+            slots.Count == 1 ? $"Leave {slots[0].Name} empty" : $"Leave {slots.Count} places empty",
+            Group("leaves places empty", slots.Select(p => (Edit)new Remove(p)))
+        );
+        if (slots.All(p => state.Plan.ContainsKey(p) && state.Found.ContainsKey(p)))
             yield return new(
-                "leave",
-                slots.Count == 1 ? $"Leave {slots[0].Name} empty" : $"Leave {slots.Count} places empty",
-                Group("leaves places empty", slots.Select(p => (Edit)new Remove(p)))
+                "keep",
+                slots.Count == 1 ? $"Keep what is in {slots[0].Name}" : $"Keep what is in {slots.Count} places",
+                Group("keeps what was found", slots.Select(p => (Edit)new Restore(p)))
             );
-            if (slots.All(p => state.Plan.ContainsKey(p) && state.Found.ContainsKey(p)))
-                yield return new(
-                    "keep",
-                    slots.Count == 1 ? $"Keep what is in {slots[0].Name}" : $"Keep what is in {slots.Count} places",
-                    Group("keeps what was found", slots.Select(p => (Edit)new Restore(p)))
-                );
-            // What was found and is right stays; only what comes in is changed for another, where anything comes in.
-            var coming = slots
-                .Where(p => state.Plan.TryGetValue(p, out var planned) && planned is { Unit: not null, MovedFrom: null })
-                .ToList();
-            foreach (var part in Replacements(state, coming.Count > 0 ? coming : slots, shelf))
-            {
-                var places = (coming.Count > 0 ? coming : slots).Where(p => !Like(state.Planned.At(p)?.Module, part.Module!)).ToList();
-                if (places.Count == 0)
-                    continue;
-                var lacking = Math.Max(0, places.Count - part.InStock);
-                yield return new(
-                    "replace",
-                    $"{places.Count} × {part.Module!.Short} in {Name(places)} instead{(lacking == 0 ? "" : $", {lacking} to buy")}",
-                    Group($"puts {part.Module!.Short} into {Name(places)}", places.Select(p => (Edit)new Fit(p, UnitOf(part))))
-                );
-            }
+        // What was found and is right stays; only what comes in is changed for another, where anything comes in.
+        var coming = slots
+            .Where(p => state.Plan.TryGetValue(p, out var planned) && planned is { Unit: not null, MovedFrom: null })
+            .ToList();
+        foreach (var part in Replacements(state, coming.Count > 0 ? coming : slots, shelf))
+        {
+            var places = (coming.Count > 0 ? coming : slots).Where(p => !Like(state.Planned.At(p)?.Module, part.Module!)).ToList();
+            if (places.Count == 0)
+                continue;
+            var lacking = Math.Max(0, places.Count - part.InStock);
+            yield return new(
+                "replace",
+                $"{places.Count} × {part.Module!.Short} in {Name(places)} instead{(lacking == 0 ? "" : $", {lacking} to buy")}",
+                Group($"puts {part.Module!.Short} into {Name(places)}", places.Select(p => (Edit)new Fit(p, UnitOf(part))))
+            );
         }
-        if (finding.Rule == FillOrder.Skipped && slots.Count == 1 && Lower(state, slots[0]) is { } lower)
-            yield return new("move", $"Move {slots[0].Name} to {lower.Name}", new Move(slots[0], lower));
-        if (OfTheOrder.Contains(finding.Rule) && InOrder(state) is { } moves)
-            yield return new("order", "Move the modules into fill order", moves);
-        if (finding.Rule == Limits.Slot || finding.Rule == Limits.Total)
-            foreach (var policy in new[] { Policy.FieldProven, Policy.Sound })
-                if (policy > state.Policy)
-                    yield return new("policy", $"Work under the policy {policy.Name()}", new SetPolicy(policy));
-        if (finding.Rule == AimDistance.Memory)
-            foreach (var candidate in More(state, shelf))
-                yield return candidate;
-        if (finding.Rule == Interleave.Empty)
-            foreach (var candidate in FillChannels(state, finding, shelf))
-                yield return candidate;
-        if (finding.Rule == AimDistance.Money)
-            foreach (var candidate in Cheaper(state, before, shelf))
-                yield return candidate;
     }
 
     /// <summary>The same kind of module, whoever made it.</summary>

@@ -36,18 +36,7 @@ public sealed partial class Jobs
         CancellationToken cancel
     )
     {
-        if (
-            (
-                Contract.TextProblem(title, "/title", 120)
-                ?? Contract.TextProblem(owner, "/owner", 120)
-                ?? Contract.TextProblem(begun.Who, "/begunBy", 80)
-            ) is
-            { } text
-        )
-            return new EditOutcome.Refused(text);
-        if (string.IsNullOrWhiteSpace(title))
-            return new EditOutcome.Refused(new("/title", "A job needs a title of at most 120 characters."));
-        if (Misnumbered(entries) is { } wrong)
+        if (Wrong(title, owner, begun, entries) is { } wrong)
             return new EditOutcome.Refused(wrong);
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         if (await Earlier(connection, key, cancel) is { } known)
@@ -72,7 +61,38 @@ public sealed partial class Jobs
             return problem;
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         // Of several that send the same key at once, one inserts and the others wait for it here.
-        var row = await connection.QuerySingleOrDefaultAsync<(long Id, string Number)?>(
+        (long Id, string Number)? row = await KeepJob(key, title, owner, begun, connection, transaction, cancel);
+        if (row is not { } made)
+        {
+            await transaction.RollbackAsync(cancel);
+            return await Earlier(connection, key, cancel) ?? new EditOutcome.Unknown();
+        }
+        await KeepEntries(entries, connection, transaction, made, cancel);
+        job = job with { Id = made.Id, Number = made.Number };
+        for (var i = 0; i < captures.Count; i++)
+            await Keep(connection, transaction, made.Id, key.Key, i, captures[i], begun, cancel);
+        await Settle(connection, transaction, job, snapshot, listing, cancel);
+        await transaction.CommitAsync(cancel);
+        return new EditOutcome.Applied(job, job.LastNumber, Repeated: false);
+    }
+
+    private static SheetProblem? Wrong(string title, string owner, Stamp begun, IReadOnlyList<HistoryEntry> entries) =>
+        Contract.TextProblem(title, "/title", 120)
+        ?? Contract.TextProblem(owner, "/owner", 120)
+        ?? Contract.TextProblem(begun.Who, "/begunBy", 80)
+        ?? (string.IsNullOrWhiteSpace(title) ? new("/title", "A job needs a title of at most 120 characters.") : Misnumbered(entries));
+
+    private static async Task<(long Id, string Number)?> KeepJob(
+        WriteKey key,
+        string title,
+        string owner,
+        Stamp begun,
+        Npgsql.NpgsqlConnection connection,
+        Npgsql.NpgsqlTransaction transaction,
+        CancellationToken cancel
+    )
+    {
+        return await connection.QuerySingleOrDefaultAsync<(long Id, string Number)?>(
             new CommandDefinition(
                 """
                 insert into job (number, title, owner, begun_by, begun_at, create_key, create_digest, snapshot)
@@ -92,11 +112,16 @@ public sealed partial class Jobs
                 cancellationToken: cancel
             )
         );
-        if (row is not { } made)
-        {
-            await transaction.RollbackAsync(cancel);
-            return await Earlier(connection, key, cancel) ?? new EditOutcome.Unknown();
-        }
+    }
+
+    private static async Task KeepEntries(
+        IReadOnlyList<HistoryEntry> entries,
+        Npgsql.NpgsqlConnection connection,
+        Npgsql.NpgsqlTransaction transaction,
+        (long Id, string Number) made,
+        CancellationToken cancel
+    )
+    {
         await connection.ExecuteAsync(
             new CommandDefinition(
                 """
@@ -118,12 +143,6 @@ public sealed partial class Jobs
                 cancellationToken: cancel
             )
         );
-        job = job with { Id = made.Id, Number = made.Number };
-        for (var i = 0; i < captures.Count; i++)
-            await Keep(connection, transaction, made.Id, key.Key, i, captures[i], begun, cancel);
-        await Settle(connection, transaction, job, snapshot, listing, cancel);
-        await transaction.CommitAsync(cancel);
-        return new EditOutcome.Applied(job, job.LastNumber, Repeated: false);
     }
 
     private static async Task<EditOutcome?> Earlier(Npgsql.NpgsqlConnection connection, WriteKey key, CancellationToken cancel)

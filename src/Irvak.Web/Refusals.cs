@@ -17,28 +17,8 @@ public static class Refusals
             var http = context.HttpContext;
             var thrown = http.Features.Get<Microsoft.AspNetCore.Diagnostics.IExceptionHandlerFeature>()?.Error;
             var problem = context.ProblemDetails;
-            if (thrown is not null && SentWrong(thrown) is { } bad)
-            {
-                problem.Status = http.Response.StatusCode = bad.Status;
-                problem.Title = "That can't be taken";
-                problem.Type = bad.Status == 413 ? "/problems/too-large" : "/problems/invalid";
-                problem.Detail = bad.Problem.Text;
-                problem.Extensions["errors"] = new[] { bad.Problem };
-            }
-            else if (thrown is not null && Database.IsAway(thrown))
-            {
-                problem.Status = http.Response.StatusCode = 503;
-                http.Response.Headers.RetryAfter = RetryAfter.ToString();
-                problem.Type = "/problems/away";
-                problem.Title = "Not at the moment";
-                problem.Detail = "The database does not answer or can’t write; nothing was stored. The same can be sent again.";
-            }
-            else if (thrown is not null)
-            {
-                problem.Type = "/problems/unexpected";
-                problem.Title = "Something went wrong here";
-                problem.Detail = "Nothing was stored. The log of the host has the details.";
-            }
+            if (thrown is not null)
+                Threw(http, problem, thrown);
             else if (problem.Status == 404 && problem.Detail is null)
             {
                 problem.Type = "/problems/unknown";
@@ -53,6 +33,32 @@ public static class Refusals
             }
             problem.Extensions.Remove("exception");
         };
+
+    private static void Threw(HttpContext http, Microsoft.AspNetCore.Mvc.ProblemDetails problem, Exception thrown)
+    {
+        if (SentWrong(thrown) is { } bad)
+        {
+            problem.Status = http.Response.StatusCode = bad.Status;
+            problem.Title = "That can't be taken";
+            problem.Type = bad.Status == 413 ? "/problems/too-large" : "/problems/invalid";
+            problem.Detail = bad.Problem.Text;
+            problem.Extensions["errors"] = new[] { bad.Problem };
+        }
+        else if (Database.IsAway(thrown))
+        {
+            problem.Status = http.Response.StatusCode = 503;
+            http.Response.Headers.RetryAfter = RetryAfter.ToString();
+            problem.Type = "/problems/away";
+            problem.Title = "Not at the moment";
+            problem.Detail = "The database does not answer or can’t write; nothing was stored. The same can be sent again.";
+        }
+        else
+        {
+            problem.Type = "/problems/unexpected";
+            problem.Title = "Something went wrong here";
+            problem.Detail = "Nothing was stored. The log of the host has the details.";
+        }
+    }
 
     /// <summary>True for what is answered in words and not logged as a fault: what the sender did wrong, and a database that is away, which
     /// its own log tells.</summary>

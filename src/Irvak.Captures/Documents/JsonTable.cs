@@ -57,28 +57,22 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
         {
             while (reader.Read())
             {
-                switch (reader.TokenType)
+                var start = from + (int)reader.TokenStartIndex;
+                if (reader.TokenType == JsonTokenType.PropertyName)
                 {
-                    case JsonTokenType.PropertyName:
-                        name = table.Names.Of(ref reader);
-                        continue;
-                    case JsonTokenType.EndObject or JsonTokenType.EndArray:
-                        table._nodes[open[--depth]].End = table._count;
-                        break;
-                    default:
-                        var start = from + (int)reader.TokenStartIndex;
-                        if (table._count == MostValues)
-                        {
-                            trouble = $"more than {MostValues:N0} values".Replace(',', ' ');
-                            end = start;
-                            return table.Close(open[..depth]);
-                        }
-                        var at = table.Add(ref reader, start, lines.LineOf(start), name);
-                        name = -1;
-                        if (reader.TokenType is JsonTokenType.StartObject or JsonTokenType.StartArray)
-                            open[depth++] = at;
-                        break;
+                    name = table.Names.Of(ref reader);
+                    continue;
                 }
+                if (reader.TokenType is JsonTokenType.EndObject or JsonTokenType.EndArray)
+                    table._nodes[open[--depth]].End = table._count;
+                else if (table._count == MostValues)
+                {
+                    (trouble, end) = (TooMany, start);
+                    return table.Close(open[..depth]);
+                }
+                else
+                    depth = table.Open(ref reader, open, depth, (start, lines.LineOf(start), name));
+                name = -1;
                 if (depth == 0)
                 {
                     end = from + (int)reader.BytesConsumed;
@@ -89,11 +83,22 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
         }
         catch (Exception e) when (e is JsonException or InvalidOperationException)
         {
-            trouble =
-                reader.CurrentDepth >= Deepest ? $"it is nested more than {Deepest} deep" : "it is broken off or damaged from here on";
+            trouble = Broken(reader.CurrentDepth);
         }
         end = from + (int)reader.BytesConsumed;
         return table.Close(open[..depth]);
+    }
+
+    private static readonly string TooMany = $"more than {MostValues:N0} values".Replace(',', ' ');
+
+    private static string Broken(int depth) =>
+        depth >= Deepest ? $"it is nested more than {Deepest} deep" : "it is broken off or damaged from here on";
+
+    /// <summary>Adds a value, and opens it where it has parts; the depth after it.</summary>
+    private int Open(ref Utf8JsonReader reader, scoped Span<int> open, int depth, (int Start, int Line, int Name) at)
+    {
+        open[depth] = Add(ref reader, at.Start, at.Line, at.Name);
+        return reader.TokenType is JsonTokenType.StartObject or JsonTokenType.StartArray ? depth + 1 : depth;
     }
 
     private int Add(ref Utf8JsonReader reader, int start, int line, int name)

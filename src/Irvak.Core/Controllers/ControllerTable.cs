@@ -150,16 +150,7 @@ public static class ControllerTable
         var groups = drives.Select(d => d.Bays).Distinct().ToList();
         var cables = c.Card is null ? [] : groups.Select(b => Cabling.Of(c, b, Cabling.Used(q, b))).OfType<CableNeed>().ToList();
         var unit = c.Card is { Controller.IsGuarded: true } card ? Cabling.For(shelf, card, AccessoryKind.CacheUnit) : null;
-        List<string> needs =
-        [
-            .. unit is not null ? [unit.Accessory!.Name]
-            : c.Sheet.IsGuarded ? new[] { $"its {c.Sheet.Protection}" }
-            : [],
-            .. c.Sheet.Keys.Select(k => $"key for {k}"),
-            .. c.Sheet.Pairs.Take(2).Select(p => $"firmware {p.Firmware} with driver {p.Driver}"),
-            .. c.Sheet.DriverAtInstall == true ? new[] { "driver for the installer" } : [],
-            .. c.Card?.NeedsAir == true ? new[] { "air over its heat sink" } : [],
-        ];
+        List<string> needs = NeedsOf(c, unit);
         var priced = cables.Select(n => (Need: n, Part: Cabling.Cable(shelf, n))).ToList();
         decimal? eur =
             part is null ? 0
@@ -199,6 +190,17 @@ public static class ControllerTable
         };
         return now is null ? row : row with { Changes = [.. Against(row, now)] };
     }
+
+    private static List<string> NeedsOf(BayController c, ShelfPart? unit) =>
+        [
+            .. unit is not null ? [unit.Accessory!.Name]
+            : c.Sheet.IsGuarded ? new[] { $"its {c.Sheet.Protection}" }
+            : [],
+            .. c.Sheet.Keys.Select(k => $"key for {k}"),
+            .. c.Sheet.Pairs.Take(2).Select(p => $"firmware {p.Firmware} with driver {p.Driver}"),
+            .. c.Sheet.DriverAtInstall == true ? new[] { "driver for the installer" } : [],
+            .. c.Card?.NeedsAir == true ? new[] { "air over its heat sink" } : [],
+        ];
 
     private static IEnumerable<string> Against(ControllerRow row, ControllerRow now)
     {

@@ -224,94 +224,100 @@ public static class LaneRules
             && (touched || q.FoundSplitOf(branch.Place.Name) is not null)
         )
         {
-            var here = branch.Ends.Count(e => e.State is not EndState.Empty and not EndState.Out);
-            var card = q.Planned.At(branch.Place)!.Card!;
-            var best = Splitting.Best(
-                branch.Lanes ?? 0,
-                q.Sheet.Slots.First(s => Place.Card(s.Id) == branch.Place).Splits ?? [],
-                card.Endpoints!,
-                card.LanePitch
+            foreach (var finding in OfUnseen(q, branch, unseen))
+                yield return finding;
+        }
+        if (touched)
+            foreach (var finding in branch.Ends.Select(e => OfEnd(branch, e)).OfType<Finding>())
+                yield return finding;
+    }
+
+    /// <summary>Links of a card that are never opened.</summary>
+    private static IEnumerable<Finding> OfUnseen(LaneInput q, LaneBranch branch, List<LaneEnd> unseen)
+    {
+        var here = branch.Ends.Count(e => e.State is not EndState.Empty and not EndState.Out);
+        var card = q.Planned.At(branch.Place)!.Card!;
+        var best = Splitting.Best(
+            branch.Lanes ?? 0,
+            q.Sheet.Slots.First(s => Place.Card(s.Id) == branch.Place).Splits ?? [],
+            card.Endpoints!,
+            card.LanePitch
+        );
+        var could = Splitting
+            .Open(branch.Lanes ?? 0, best, card.Endpoints!, card.LanePitch)
+            .Zip(branch.Ends)
+            .Count(p => p.First.IsSeen && p.Second.State is not EndState.Empty and not EndState.Out);
+        IReadOnlyList<Place> places = [.. unseen.Select(e => e.Place).Prepend(branch.Place).Distinct()];
+        if (could > here - unseen.Count)
+            yield return Finding.Of(
+                Split,
+                places,
+                Worked.Sum(
+                    "machine sheet; carrier's sheet",
+                    new WorkedLine("links never opened", $"{unseen.Count}", true),
+                    new WorkedLine("the slot is set to", Splitting.Words(branch.Split)),
+                    new WorkedLine("links that this opens for devices", $"{here - unseen.Count}"),
+                    new WorkedLine("links that the devices need", $"{here}"),
+                    new WorkedLine("to enter in the firmware", Splitting.Words(best))
+                ),
+                ("slot", Stated.At(branch.Place)),
+                ("card", card.Role == CardRole.Carrier ? "the carrier" : branch.Card!),
+                ("now", branch.Split.Count == 0 ? "not divided" : "divided " + Splitting.Words(branch.Split)),
+                ("seen", here - unseen.Count == 1 ? "one" : $"{here - unseen.Count}"),
+                ("all", here)
             );
-            var could = Splitting
-                .Open(branch.Lanes ?? 0, best, card.Endpoints!, card.LanePitch)
-                .Zip(branch.Ends)
-                .Count(p => p.First.IsSeen && p.Second.State is not EndState.Empty and not EndState.Out);
-            IReadOnlyList<Place> places = [.. unseen.Select(e => e.Place).Prepend(branch.Place).Distinct()];
-            if (could > here - unseen.Count)
-                yield return Finding.Of(
-                    Split,
-                    places,
-                    Worked.Sum(
-                        "machine sheet; carrier's sheet",
-                        new WorkedLine("links never opened", $"{unseen.Count}", true),
-                        new WorkedLine("the slot is set to", Splitting.Words(branch.Split)),
-                        new WorkedLine("links that this opens for devices", $"{here - unseen.Count}"),
-                        new WorkedLine("links that the devices need", $"{here}"),
-                        new WorkedLine("to enter in the firmware", Splitting.Words(best))
-                    ),
-                    ("slot", Stated.At(branch.Place)),
-                    ("card", card.Role == CardRole.Carrier ? "the carrier" : branch.Card),
-                    ("now", branch.Split.Count == 0 ? "not divided" : "divided " + Splitting.Words(branch.Split)),
-                    ("seen", here - unseen.Count == 1 ? "one" : $"{here - unseen.Count}"),
-                    ("all", here)
-                );
-            if (could < here)
-                yield return Finding.Of(
-                    Undivided,
-                    places,
-                    Worked.Against(
-                        Undivided.Source,
-                        ("devices that a link opens for", $"{could}"),
-                        "<",
-                        ("devices on the card", $"{here}")
-                    ),
-                    ("slot", Stated.At(branch.Place)),
-                    ("card", branch.Card),
-                    ("seen", could),
-                    ("all", here)
-                );
-        }
-        if (!touched)
-            yield break;
-        foreach (var end in branch.Ends)
-        {
-            var unit = ("unit", end.Name);
-            if (end is { State: EndState.Less, NeedMBs: { } need, MBs.Passes: true } && branch.Bus is null && need > end.MBs * Tolerance)
-                yield return Finding.Of(
-                    Narrow,
-                    [end.Place],
-                    Worked.Sum(
-                        "PCI Express Base Specification",
-                        new WorkedLine("carried", $"{end.MBs}", true),
-                        new WorkedLine("lanes", $"{end.Width}"),
-                        new WorkedLine($"one lane of generation {end.Gen}", $"{LinkRates.Lane(end.Gen)}"),
-                        new WorkedLine(
-                            $"data in packets of {LinkRates.UsualPayload(end.Gen)} bytes, as usual",
-                            Percent(LinkRates.Payload(end.Gen, LinkRates.UsualPayload(end.Gen)))
-                        )
-                    ),
-                    unit,
-                    ("need", need),
-                    ("place", Stated.At(end.Place)),
-                    ("has", end.MBs)
-                );
-            else if (end is { State: EndState.Less, Wants: { } wants, WantsGen: { } gen })
-                yield return Finding.Of(
-                    Less,
-                    [end.Place],
-                    Worked.Sum(
-                        "PCI Express Base Specification",
-                        new("lost", Percent(1 - (end.MBs / LinkRates.Pcie(gen, wants))), true),
-                        new($"runs {Link(end.Width, end.Gen)}", $"{end.MBs}"),
-                        new($"could {Link(wants, gen)}", $"{LinkRates.Pcie(gen, wants)}")
-                    ),
-                    unit,
-                    ("runs", Link(end.Width, end.Gen)),
-                    ("place", Stated.At(end.Place)),
-                    ("lost", Percent(1 - (end.MBs / LinkRates.Pcie(gen, wants)))),
-                    ("wants", Link(wants, gen))
-                );
-        }
+        if (could < here)
+            yield return Finding.Of(
+                Undivided,
+                places,
+                Worked.Against(Undivided.Source, ("devices that a link opens for", $"{could}"), "<", ("devices on the card", $"{here}")),
+                ("slot", Stated.At(branch.Place)),
+                ("card", branch.Card!),
+                ("seen", could),
+                ("all", here)
+            );
+    }
+
+    /// <summary>A link that carries less than its device could move.</summary>
+    private static Finding? OfEnd(LaneBranch branch, LaneEnd end)
+    {
+        var unit = ("unit", end.Name);
+        if (end is { State: EndState.Less, NeedMBs: { } need, MBs.Passes: true } && branch.Bus is null && need > end.MBs * Tolerance)
+            return Finding.Of(
+                Narrow,
+                [end.Place],
+                Worked.Sum(
+                    "PCI Express Base Specification",
+                    new WorkedLine("carried", $"{end.MBs}", true),
+                    new WorkedLine("lanes", $"{end.Width}"),
+                    new WorkedLine($"one lane of generation {end.Gen}", $"{LinkRates.Lane(end.Gen)}"),
+                    new WorkedLine(
+                        $"data in packets of {LinkRates.UsualPayload(end.Gen)} bytes, as usual",
+                        Percent(LinkRates.Payload(end.Gen, LinkRates.UsualPayload(end.Gen)))
+                    )
+                ),
+                unit,
+                ("need", need),
+                ("place", Stated.At(end.Place)),
+                ("has", end.MBs)
+            );
+        if (end is { State: EndState.Less, Wants: { } wants, WantsGen: { } gen })
+            return Finding.Of(
+                Less,
+                [end.Place],
+                Worked.Sum(
+                    "PCI Express Base Specification",
+                    new("lost", Percent(1 - (end.MBs / LinkRates.Pcie(gen, wants))), true),
+                    new($"runs {Link(end.Width, end.Gen)}", $"{end.MBs}"),
+                    new($"could {Link(wants, gen)}", $"{LinkRates.Pcie(gen, wants)}")
+                ),
+                unit,
+                ("runs", Link(end.Width, end.Gen)),
+                ("place", Stated.At(end.Place)),
+                ("lost", Percent(1 - (end.MBs / LinkRates.Pcie(gen, wants)))),
+                ("wants", Link(wants, gen))
+            );
+        return null;
     }
 
     /// <summary>The controller that keeps arrays and the quickest network card on different processors.</summary>

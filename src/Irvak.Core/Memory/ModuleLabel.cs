@@ -59,15 +59,8 @@ public static partial class ModuleLabel
         var (type, form) = TypeOf(letter, generation);
         if (SoDimm().IsMatch(plain))
             form = ModuleForm.SoDimm;
-        // The letter E tells ECC on an unbuffered module; words say the same when no letter does.
-        // A SO-DIMM with ECC is unbuffered: others of that size are not sold.
-        var ecc = Ecc().IsMatch(plain);
-        if (type is null && ecc && (Unbuffered().IsMatch(plain) || form == ModuleForm.SoDimm))
-            type = ModuleType.UnbufferedEcc;
-        if (type == ModuleType.Unbuffered && ecc && letter is not ("U" or "S"))
-            type = ModuleType.UnbufferedEcc;
-        if (type is null && ecc)
-            remarks.Add("With ECC: unbuffered or registered is not written.");
+        if (Ecc().IsMatch(plain))
+            type = WithEcc(plain, type, form, letter, remarks);
         var volt = Volt(plain, generation);
         if (letter is "F" or "P" && generation == MemoryGeneration.Ddr2)
             remarks.Add(letter == "F" ? "F: fully buffered, a kind of its own that mixes with nothing." : "P: registered with parity.");
@@ -148,6 +141,19 @@ public static partial class ModuleLabel
             _ => null,
         };
         return (package * high, width, high > 1 ? high : null, stacked);
+    }
+
+    /// <summary>The letter E tells ECC on an unbuffered module; words say the same when no letter does. A SO-DIMM with ECC is unbuffered:
+    /// others of that size are not sold.</summary>
+    private static ModuleType? WithEcc(string plain, ModuleType? type, ModuleForm? form, string? letter, List<string> remarks)
+    {
+        if (type is null && (Unbuffered().IsMatch(plain) || form == ModuleForm.SoDimm))
+            return ModuleType.UnbufferedEcc;
+        if (type == ModuleType.Unbuffered && letter is not ("U" or "S"))
+            return ModuleType.UnbufferedEcc;
+        if (type is null)
+            remarks.Add("With ECC: unbuffered or registered is not written.");
+        return type;
     }
 
     private sealed record SpeedReading(int? Rate, string? Letter, string? Bin, MemoryGeneration? Generation, string? Unreadable);

@@ -350,14 +350,7 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
             gbs = card;
             name = $"{unit.Short}, one port";
             if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
-            {
-                root = branch.Root;
-                if (branch.Bus == CardBus.Pci)
-                    way.Add(OldBus(branch) with { Kind = StageKind.NetworkSlot });
-                else if (branch.Ends.FirstOrDefault(e => e.State != EndState.Out) is { } end)
-                    way.Add(Lane(place, branch, end, StageKind.Slot) with { Kind = StageKind.NetworkSlot });
-                way.InsertRange(0, Uplinks(branch.Root, place).Select(u => u with { Kind = StageKind.NetworkUplink }).Reverse());
-            }
+                (way, root) = ([.. OverCard(place, branch)], branch.Root);
         }
         else if (board is not null)
         {
@@ -380,24 +373,45 @@ internal sealed class PathTrace(PathInput q, LaneSheet lanes)
         if (instead is { } asked)
             (gbs, name) = (asked, "what if");
         if (gbs is { } line)
-            way.Add(
-                new(
-                    StageKind.Network,
-                    "port",
-                    "Network",
-                    $"{Gbs(line)} Gb/s, {name}",
-                    Throughput.OfGigabits(line),
-                    LinkRates.EthernetShare(),
-                    "IEEE 802.3: frames of 1500 with time stamps",
-                    true
-                )
-                {
-                    Places = cards.Count > 0 ? [cards[0].Key] : [],
-                    Others = [],
-                }
-            );
+            way.Add(Line(line, name, cards.Count > 0 ? [cards[0].Key] : []));
         return (way, gbs, root);
     }
+
+    /// <summary>From the processors to a network card: uplinks in the other direction, then the card's own lanes or bus.</summary>
+    private IEnumerable<Conduit> OverCard(Place place, LaneBranch branch)
+    {
+        foreach (var up in Uplinks(branch.Root, place).Reverse())
+            yield return up with
+            {
+                Kind = StageKind.NetworkUplink,
+            };
+        if (branch.Bus == CardBus.Pci)
+            yield return OldBus(branch) with
+            {
+                Kind = StageKind.NetworkSlot,
+            };
+        else if (branch.Ends.FirstOrDefault(e => e.State != EndState.Out) is { } end)
+            yield return Lane(place, branch, end, StageKind.Slot) with
+            {
+                Kind = StageKind.NetworkSlot,
+            };
+    }
+
+    private static Conduit Line(double gigabits, string name, IReadOnlyList<Place> places) =>
+        new(
+            StageKind.Network,
+            "port",
+            "Network",
+            $"{Gbs(gigabits)} Gb/s, {name}",
+            Throughput.OfGigabits(gigabits),
+            LinkRates.EthernetShare(),
+            "IEEE 802.3: frames of 1500 with time stamps",
+            true
+        )
+        {
+            Places = places,
+            Others = [],
+        };
 
     /// <summary>The processor that a drive's path reaches.</summary>
     public string? Side(Place place) =>

@@ -64,24 +64,8 @@ internal static class FieldFold
             return (null, new("/edit/subject", $"There is no {change.Subject.Replace(':', ' ')} in the plan."));
         var (type, node) = (current.GetType(), (JsonObject)JsonSerializer.SerializeToNode(current, current.GetType(), FieldWords.Json)!);
         var fields = Fields(type);
-        foreach (var (field, value) in change.To)
-        {
-            if (!fields.Contains(field) || !FieldWords.Knows(field))
-                return (null, new("/edit/to/" + field, $"{field} is no field of it that can be changed."));
-            if (value is null or { ValueKind: JsonValueKind.Null })
-                node.Remove(field);
-            else
-                node[field] = JsonNode.Parse(value.Value.GetRawText());
-        }
-        foreach (var (field, list) in change.Lists ?? new Dictionary<string, ListChange>())
-        {
-            if (field is not ("members" or "spares" or "places") || !fields.Contains(field))
-                return (null, new("/edit/lists/" + field, $"{field} is no list of places of it."));
-            var now = (node[field] as JsonArray)?.Select(n => n!.GetValue<string>()).ToList() ?? [];
-            node[field] = new JsonArray([
-                .. InOrder(state, now, [.. now.Where(p => !list.Drop.Contains(p)).Concat(list.Add.Except(now))]).Select(p => (JsonNode)p),
-            ]);
-        }
+        if (Changed(state, change, node, fields) is { } wrong)
+            return (null, wrong);
         try
         {
             var whole = node.Deserialize(type, FieldWords.Json)!;
@@ -104,6 +88,31 @@ internal static class FieldFold
         {
             return (null, new("/edit/to" + (e.Path ?? "$")[1..].Replace('.', '/'), "The value has another shape than this field takes."));
         }
+    }
+
+    /// <summary>Changes the fields of the whole; what can't be changed, with its path.</summary>
+    private static SheetProblem? Changed(JobState state, ChangeFields change, JsonObject node, HashSet<string> fields)
+    {
+        foreach (var (field, value) in change.To)
+        {
+            if (!fields.Contains(field) || !FieldWords.Knows(field))
+                return new("/edit/to/" + field, $"{field} is no field of it that can be changed.");
+            if (value is null or { ValueKind: JsonValueKind.Null })
+                node.Remove(field);
+            else
+                node[field] = JsonNode.Parse(value.Value.GetRawText());
+        }
+        foreach (var (field, list) in change.Lists ?? new Dictionary<string, ListChange>())
+        {
+            if (field is not ("members" or "spares" or "places") || !fields.Contains(field))
+                return new("/edit/lists/" + field, $"{field} is no list of places of it.");
+            var now = (node[field] as JsonArray)?.Select(n => n!.GetValue<string>()).ToList() ?? [];
+            node[field] = new JsonArray([
+                .. InOrder(state, now, [.. now.Where(p => !list.Drop.Contains(p)).Concat(list.Add.Except(now))]).Select(p => (JsonNode)p),
+            ]);
+        }
+
+        return null;
     }
 
     /// <summary>What comes in takes its place in the order of the chassis, unless somebody gave the list an order of its own.</summary>

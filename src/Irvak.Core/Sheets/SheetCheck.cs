@@ -207,6 +207,12 @@ public static class SheetCheck
             if (slot.Watt is < 0 or > 1_000)
                 problems.Add(new($"/slots/{i}/watt", "A slot gives 0 to 1000 W."));
         }
+        CheckExclusions(sheet, problems);
+        CheckM2(sheet, problems);
+    }
+
+    private static void CheckExclusions(MachineSheet sheet, List<SheetProblem> problems)
+    {
         var places = SheetPlaces.All(sheet).Select(p => p.Name).ToHashSet();
         if (Circle(sheet.Exclusions) is { } circle)
             problems.Add(
@@ -223,6 +229,10 @@ public static class SheetCheck
             if (sheet.Exclusions[i].When == sheet.Exclusions[i].Then)
                 problems.Add(new($"/exclusions/{i}/then", $"{sheet.Exclusions[i].Then} can't exclude itself."));
         }
+    }
+
+    private static void CheckM2(MachineSheet sheet, List<SheetProblem> problems)
+    {
         for (var i = 0; i < sheet.M2.Count; i++)
         {
             if (sheet.M2[i].Lengths.Count == 0 || sheet.M2[i].Lengths.Any(l => l is < 16 or > 150))

@@ -37,23 +37,10 @@ public static class ReadingDiff
         foreach (var drive in seen.Drives)
             if (
                 drive.Serial is { } serial
-                && old.Drives.FirstOrDefault(d => d.Serial == serial) is { } d
-                && d.Health is { } a
+                && old.Drives.FirstOrDefault(d => d.Serial == serial) is { Health: { } a }
                 && drive.Health is { } b
             )
-            {
-                foreach (var (what, x, y) in Counters(a, b))
-                    if (x is { } m && y is { } n && n != m)
-                        changed.Add(new Changed($"{serial}, {what}", $"{m}", $"{n}"));
-                if (WrittenADay(a, b) is { } daily)
-                    changed.Add(
-                        new Changed(
-                            $"{serial}, written",
-                            $"{a.BytesWritten / 1e12:0.00} TB",
-                            $"{b.BytesWritten / 1e12:0.00} TB, {daily / 1e9:0.#} GB a day"
-                        )
-                    );
-            }
+                changed.AddRange(Aged(serial, a, b));
         foreach (
             var drive in old.Drives.Where(d => d.Serial is not null && seen.Drives.Count > 0 && seen.Drives.All(n => n.Serial != d.Serial))
         )
@@ -63,6 +50,20 @@ public static class ReadingDiff
         )
             changed.Add(new Changed($"drive {drive.Serial}", "not there", "there"));
         return changed;
+    }
+
+    /// <summary>What the same drive counts more of than before.</summary>
+    private static IEnumerable<Changed> Aged(string serial, SeenHealth a, SeenHealth b)
+    {
+        foreach (var (what, x, y) in Counters(a, b))
+            if (x is { } m && y is { } n && n != m)
+                yield return new Changed($"{serial}, {what}", $"{m}", $"{n}");
+        if (WrittenADay(a, b) is { } daily)
+            yield return new Changed(
+                $"{serial}, written",
+                $"{a.BytesWritten / 1e12:0.00} TB",
+                $"{b.BytesWritten / 1e12:0.00} TB, {daily / 1e9:0.#} GB a day"
+            );
     }
 
     private static string Words(Builds.Unit? unit) =>

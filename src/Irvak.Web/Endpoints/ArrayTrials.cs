@@ -57,27 +57,7 @@ public static class ArrayTrials
             .Produces<Rehearsal>()
             .ProducesProblem(400)
             .ProducesProblem(404);
-
-        routes
-            .MapPost(
-                "/api/jobs/{number}/simulations",
-                async (string number, SimulationRequest request, Jobs jobs, Simulations simulations, CancellationToken cancel) =>
-                {
-                    if (await jobs.Find(number, cancel) is not { } job)
-                        return Problems.UnknownJob(number);
-                    var question = request.Question ?? new SimulationQuestion();
-                    if (question.Problem is { } wrong)
-                        return Problems.Invalid(wrong with { Path = "/question" + wrong.Path });
-                    var (_, asked, problem) = Asked(job, request.Array);
-                    return problem is not null
-                        ? Problems.Invalid(problem)
-                        : TypedResults.Ok(simulations.Begin(request.Array, asked.Shape!, asked.Loss!, question));
-                }
-            )
-            .WithName("beginSimulation")
-            .Produces<SimulationView>()
-            .ProducesProblem(400)
-            .ProducesProblem(404);
+        MapSimulation(routes);
 
         routes
             .MapGet("/api/jobs/{number}/controllers", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
@@ -108,6 +88,30 @@ public static class ArrayTrials
             )
             .WithName("cancelSimulation")
             .Produces<SimulationView>()
+            .ProducesProblem(404);
+    }
+
+    private static void MapSimulation(IEndpointRouteBuilder routes)
+    {
+        routes
+            .MapPost(
+                "/api/jobs/{number}/simulations",
+                async (string number, SimulationRequest request, Jobs jobs, Simulations simulations, CancellationToken cancel) =>
+                {
+                    if (await jobs.Find(number, cancel) is not { } job)
+                        return Problems.UnknownJob(number);
+                    var question = request.Question ?? new SimulationQuestion();
+                    if (question.Problem is { } wrong)
+                        return Problems.Invalid(wrong with { Path = "/question" + wrong.Path });
+                    var (_, asked, problem) = Asked(job, request.Array);
+                    return problem is not null
+                        ? Problems.Invalid(problem)
+                        : TypedResults.Ok(simulations.Begin(request.Array, asked.Shape!, asked.Loss!, question));
+                }
+            )
+            .WithName("beginSimulation")
+            .Produces<SimulationView>()
+            .ProducesProblem(400)
             .ProducesProblem(404);
     }
 

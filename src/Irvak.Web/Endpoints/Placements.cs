@@ -51,7 +51,11 @@ public static class Placements
             .Produces<PlacementView>()
             .ProducesProblem(400)
             .ProducesProblem(404);
+        MapBuying(routes);
+    }
 
+    private static void MapBuying(IEndpointRouteBuilder routes)
+    {
         routes
             .MapPost(
                 "/api/jobs/{number}/buying",

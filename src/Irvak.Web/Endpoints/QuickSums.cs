@@ -126,7 +126,12 @@ public static class QuickSums
             .WithName("quickClock")
             .Produces<ClockView>()
             .ProducesProblem(400);
+        MapDrives(routes);
+        MapBoards(routes);
+    }
 
+    private static void MapDrives(IEndpointRouteBuilder routes)
+    {
         routes
             .MapPost("/api/quick/lane", (LaneQuestion question) =>
                 question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(QuickLane.Of(question))
@@ -161,7 +166,10 @@ public static class QuickSums
             .Accepts<string>("text/plain")
             .Produces<GradesView>()
             .ProducesProblem(413);
+    }
 
+    private static void MapBoards(IEndpointRouteBuilder routes)
+    {
         routes
             .MapPost("/api/quick/array", (QuickArrayQuestion question) =>
                 question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(question.Answer())

@@ -66,7 +66,13 @@ public static class SheetEdits
             .WithName("dropSheet")
             .Produces(204)
             .ProducesProblem(404);
+        MapParts(routes);
+        MapImport(routes);
+        MapDocuments(routes);
+    }
 
+    private static void MapParts(IEndpointRouteBuilder routes)
+    {
         routes
             .MapPost("/api/parts/check", (ShelfPart part) => TypedResults.Ok(new SheetVerdict(PartCheck.Check(part), [])))
             .WithName("checkPart")
@@ -108,16 +114,10 @@ public static class SheetEdits
             .WithName("dropPart")
             .Produces(204)
             .ProducesProblem(404);
+    }
 
-        routes
-            .MapGet("/api/schemas/{name}", (string name) =>
-                Documents.Formats.Keys.FirstOrDefault(f => f.Replace('/', '-') + ".json" == name) is { } format
-                    ? Results.Text(Documents.Schema(format).ToJsonString(Documents.Pretty) + "\n", "application/schema+json")
-                    : Problems.Unknown($"schema {name}")
-            )
-            .WithName("getSchema")
-            .ProducesProblem(404);
-
+    private static void MapImport(IEndpointRouteBuilder routes)
+    {
         routes
             .MapPost(
                 "/api/import",
@@ -154,6 +154,18 @@ public static class SheetEdits
             .Produces<ImportView>()
             .ProducesProblem(400)
             .ProducesProblem(413);
+    }
+
+    private static void MapDocuments(IEndpointRouteBuilder routes)
+    {
+        routes
+            .MapGet("/api/schemas/{name}", (string name) =>
+                Documents.Formats.Keys.FirstOrDefault(f => f.Replace('/', '-') + ".json" == name) is { } format
+                    ? Results.Text(Documents.Schema(format).ToJsonString(Documents.Pretty) + "\n", "application/schema+json")
+                    : Problems.Unknown($"schema {name}")
+            )
+            .WithName("getSchema")
+            .ProducesProblem(404);
 
         routes
             .MapGet("/api/jobs/{number}/document", async (string number, Jobs jobs, CancellationToken cancel) =>

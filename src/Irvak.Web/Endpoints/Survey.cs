@@ -67,7 +67,30 @@ public static class SurveyEndpoints
             .Produces<ReadView>()
             .ProducesProblem(400)
             .ProducesProblem(413);
+        MapTaking(routes);
 
+        routes
+            .MapGet("/api/jobs/{number}/captures", async (string number, Jobs jobs, CancellationToken cancel) =>
+                await jobs.Find(number, cancel) is { } job
+                    ? TypedResults.Ok((await jobs.CapturesOf(job.Id, cancel)).Select(Kept).ToList())
+                    : Problems.UnknownJob(number)
+            )
+            .WithName("listCaptures")
+            .Produces<List<CaptureView>>()
+            .ProducesProblem(404);
+
+        routes
+            .MapGet("/api/jobs/{number}/captures/{id:long}", async (string number, long id, Jobs jobs, CancellationToken cancel) =>
+                await jobs.Find(number, cancel) is { } job && await jobs.CaptureBytes(job.Id, id, cancel) is { } bytes
+                    ? TypedResults.File(bytes, "application/octet-stream", $"{number}-capture-{id}")
+                    : Problems.Unknown("such capture in this job")
+            )
+            .WithName("getCapture")
+            .ProducesProblem(404);
+    }
+
+    private static void MapTaking(IEndpointRouteBuilder routes)
+    {
         routes
             .MapPost(
                 "/api/jobs/{number}/captures",
@@ -128,25 +151,6 @@ public static class SurveyEndpoints
             .ProducesProblem(409)
             .ProducesProblem(413)
             .ProducesProblem(422);
-
-        routes
-            .MapGet("/api/jobs/{number}/captures", async (string number, Jobs jobs, CancellationToken cancel) =>
-                await jobs.Find(number, cancel) is { } job
-                    ? TypedResults.Ok((await jobs.CapturesOf(job.Id, cancel)).Select(Kept).ToList())
-                    : Problems.UnknownJob(number)
-            )
-            .WithName("listCaptures")
-            .Produces<List<CaptureView>>()
-            .ProducesProblem(404);
-
-        routes
-            .MapGet("/api/jobs/{number}/captures/{id:long}", async (string number, long id, Jobs jobs, CancellationToken cancel) =>
-                await jobs.Find(number, cancel) is { } job && await jobs.CaptureBytes(job.Id, id, cancel) is { } bytes
-                    ? TypedResults.File(bytes, "application/octet-stream", $"{number}-capture-{id}")
-                    : Problems.Unknown("such capture in this job")
-            )
-            .WithName("getCapture")
-            .ProducesProblem(404);
     }
 
     /// <summary>Meanings of columns by their names; empty when none are given, null when one is unknown.</summary>

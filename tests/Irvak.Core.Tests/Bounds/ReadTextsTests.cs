@@ -1,6 +1,7 @@
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
 using Irvak.Core.Shelf;
 using Irvak.Tests;
@@ -29,6 +30,7 @@ public class ReadTextsTests
         [
             .. Labels().Distinct().Select(t => $"{t} -> {JsonSerializer.Serialize(ModuleLabel.Read(t), Short)}"),
             .. Written().Distinct().Select(t => $"{t} -> {JsonSerializer.Serialize(PartText.Read(t), Short)}"),
+            .. Typed().Select(t => $"{t.Text} as {t.Unit} -> {JsonSerializer.Serialize(SeenNumber.Readings(t.Text, t.Unit))}"),
             .. Prices().Select(t => $"{t} -> {JsonSerializer.Serialize(ShelfTable.Money(t))}"),
         ];
         if (Environment.GetEnvironmentVariable("IRVAK_MARKS") is { Length: > 0 })
@@ -179,6 +181,41 @@ public class ReadTextsTests
             },
             .. new[] { new string('y', 60), new string('y', 61), "card " + new string('y', 55), "card " + new string('y', 56) },
         ];
+
+    private static IEnumerable<(string Text, string Unit)> Typed() =>
+        from unit in new[] { "MiB", "GiB", "TiB", "TB", "MB/s", "MT/s", "lanes", "drives", "W", "" }
+        from written in new[]
+        {
+            "",
+            "K",
+            "KB",
+            "KiB",
+            "M",
+            "MB",
+            "MiB",
+            "G",
+            "GB",
+            "GiB",
+            "T",
+            "TB",
+            "TiB",
+            "P",
+            "PB",
+            "PiB",
+            "MB/s",
+            "GB/s",
+            "MiB/s",
+            "GiB/s",
+            "MT/s",
+            "MHz",
+            "disks",
+            "drives",
+            "lanes",
+            "W",
+            "%",
+        }
+        from number in new[] { "0", "1.5", "4095", "8192" }
+        select ($"{number} {written}".Trim(), unit);
 
     private static IEnumerable<string> Prices() =>
         [
