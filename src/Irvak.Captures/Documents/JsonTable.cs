@@ -57,21 +57,17 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
         {
             while (reader.Read())
             {
-                var start = from + (int)reader.TokenStartIndex;
                 if (reader.TokenType == JsonTokenType.PropertyName)
                 {
                     name = table.Names.Of(ref reader);
                     continue;
                 }
-                if (reader.TokenType is JsonTokenType.EndObject or JsonTokenType.EndArray)
-                    table._nodes[open[--depth]].End = table._count;
-                else if (table._count == MostValues)
+                var start = from + (int)reader.TokenStartIndex;
+                if (!table.Take(ref reader, open, ref depth, (start, lines.LineOf(start), name)))
                 {
                     (trouble, end) = (TooMany, start);
                     return table.Close(open[..depth]);
                 }
-                else
-                    depth = table.Open(ref reader, open, depth, (start, lines.LineOf(start), name));
                 name = -1;
                 if (depth == 0)
                 {
@@ -94,11 +90,20 @@ internal sealed class JsonTable(byte[] text, JsonNames names)
     private static string Broken(int depth) =>
         depth >= Deepest ? $"it is nested more than {Deepest} deep" : "it is broken off or damaged from here on";
 
-    /// <summary>Adds a value, and opens it where it has parts; the depth after it.</summary>
-    private int Open(ref Utf8JsonReader reader, scoped Span<int> open, int depth, (int Start, int Line, int Name) at)
+    /// <summary>Takes the beginning or the end of a value; false where no further value has room.</summary>
+    private bool Take(ref Utf8JsonReader reader, scoped Span<int> open, ref int depth, (int Start, int Line, int Name) at)
     {
+        if (reader.TokenType is JsonTokenType.EndObject or JsonTokenType.EndArray)
+        {
+            _nodes[open[--depth]].End = _count;
+            return true;
+        }
+        if (_count == MostValues)
+            return false;
         open[depth] = Add(ref reader, at.Start, at.Line, at.Name);
-        return reader.TokenType is JsonTokenType.StartObject or JsonTokenType.StartArray ? depth + 1 : depth;
+        if (reader.TokenType is JsonTokenType.StartObject or JsonTokenType.StartArray)
+            depth++;
+        return true;
     }
 
     private int Add(ref Utf8JsonReader reader, int start, int line, int name)

@@ -104,7 +104,7 @@ public sealed record Observation
         && HostName is null
         && ManagementAddress is null;
 
-    /// <summary>Memory of all devices whose size is told, MiB; null when no device is.</summary>
+    /// <summary>Memory of all devices, MiB; null when no device is told, or the size of one is not.</summary>
     public long? InstalledMiB =>
         Devices.Count == 0 || Devices.Any(d => d.SizeMiB is null) ? null : Devices.Sum(d => (long)d.SizeMiB!.Value);
 }
