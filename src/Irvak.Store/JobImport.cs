@@ -77,10 +77,7 @@ public sealed partial class Jobs
     }
 
     private static SheetProblem? Wrong(string title, string owner, Stamp begun, IReadOnlyList<HistoryEntry> entries) =>
-        Contract.TextProblem(title, "/title", 120)
-        ?? Contract.TextProblem(owner, "/owner", 120)
-        ?? Contract.TextProblem(begun.Who, "/begunBy", 80)
-        ?? (string.IsNullOrWhiteSpace(title) ? new("/title", "A job needs a title of at most 120 characters.") : Misnumbered(entries));
+        JobNames.Title(title) ?? JobNames.Owner(owner) ?? JobNames.Who(begun.Who, "/begunBy") ?? Misnumbered(entries);
 
     private static async Task<(long Id, string Number)?> KeepJob(
         WriteKey key,

@@ -3906,7 +3906,7 @@ export interface components {
             isEmpty?: boolean;
             /**
              * Format: int64
-             * @description Memory of all devices whose size is told, MiB; null when no device is.
+             * @description Memory of all devices, MiB; null when no device is told, or the size of one is not.
              */
             installedMiB?: null | number;
         };

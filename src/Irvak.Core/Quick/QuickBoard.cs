@@ -1,4 +1,5 @@
 using Irvak.Core.Builds;
+using Irvak.Core.Contracts;
 using Irvak.Core.Evidence;
 using Irvak.Core.Memory;
 using Irvak.Core.Places;
@@ -16,7 +17,12 @@ public sealed record ModuleLine(int Line, string Typed, LabelReading Reading);
 public static class ModuleLines
 {
     public const int MostLines = 200,
-        MostPieces = 192;
+        MostPieces = 192,
+        MostText = 20_000;
+
+    /// <summary>A list that is longer than is read at a time, with its path; null for one that is not.</summary>
+    public static SheetProblem? TooLong(string? text, string path) =>
+        text is { Length: > MostText } ? new(path, $"At most {MostText:N0} characters at a time.".Replace(',', ' ')) : null;
 
     public static IReadOnlyList<ModuleLine> Read(string? text) =>
         [

@@ -101,10 +101,8 @@ public static class Bench
                 {
                     if (Wanted.Problem(request.Key, request.Who) is { } problem)
                         return Problems.Invalid(problem);
-                    if (string.IsNullOrWhiteSpace(request.Title) || request.Title.Length > 120)
-                        return Problems.Invalid(new SheetProblem("/title", "A job needs a title of at most 120 characters."));
-                    if (request.Owner is { Length: > 120 })
-                        return Problems.Invalid(new SheetProblem("/owner", "An owner is at most 120 characters long."));
+                    if ((JobNames.Title(request.Title) ?? JobNames.Owner(request.Owner)) is { } named)
+                        return Problems.Invalid(named);
                     var (sheet, refused) = await SheetOf(request, library, cancel);
                     if (refused is not null)
                         return refused;

@@ -21,13 +21,6 @@ namespace Irvak.Web.Endpoints;
 /// <param name="Text">One label a line.</param>
 public sealed record LabelsRequest(string? Text);
 
-/// <param name="SheetId">The board.</param>
-/// <param name="Sockets">Sockets with a processor; 0 for all.</param>
-/// <param name="Processor">One of the sheet's processors by name; null for its first.</param>
-/// <param name="Modules">One label a line, with how many: "4 × 16GB 2Rx4 PC4-2400T-R".</param>
-/// <param name="OsBits">Word size of the system; null when it does not matter.</param>
-public sealed record QuickBoardRequest(string SheetId, int Sockets, string? Processor, string? Modules, int? OsBits, MemoryMode Mode);
-
 /// <summary>One filled slot, in the order of filling.</summary>
 public sealed record QuickSlot(int Order, string Slot, string Channel, string Socket, string Module);
 
@@ -48,31 +41,9 @@ public sealed record QuickBoardView(
     public required string Proof { get; init; }
 }
 
-/// <param name="InstalledGiB">What the slots hold.</param>
-public sealed record OsRequest(
-    double InstalledGiB,
-    int Bits,
-    bool Extended,
-    int? LimitGiB,
-    int? ReservedMiB,
-    bool Graphics,
-    OsKind? Kind = null
-);
-
-/// <param name="Modules">One label a line.</param>
-/// <param name="PerChannel">Modules in each channel.</param>
-/// <param name="ProcessorMTs">The processor's limit; null when not known.</param>
-/// <param name="BoardMTs">The board's limit with so many in a channel; null when not known.</param>
-public sealed record ClockRequest(string? Modules, int PerChannel, int? ProcessorMTs, int? BoardMTs);
-
 /// <param name="ChannelMBs">Most that one channel carries at that rate.</param>
 /// <param name="Against">Why the modules can't work together at all; null when nothing speaks against it.</param>
 public sealed record ClockView(IReadOnlyList<LabelSum> Lines, RateResult Rate, Worked Why, Throughput? ChannelMBs, string? Against);
-
-/// <param name="SheetId">The board.</param>
-/// <param name="Sockets">Sockets with a processor; 0 for all.</param>
-/// <param name="Count">How many modules alike.</param>
-public sealed record FillRequest(string SheetId, int Sockets, int Count);
 
 /// <summary>A drive with what it is worth; no grade when it told nothing of its health.</summary>
 public sealed record GradedDrive(string Name, string? Serial, UsedGrade? Grade);
@@ -83,14 +54,12 @@ public sealed record GradesView(string Sentence, IReadOnlyList<GradedDrive> Driv
 /// <summary>Sums outside any job. Nothing is stored.</summary>
 public static class QuickSums
 {
-    private const int MostText = 20_000;
-
     public static void MapQuickSums(this IEndpointRouteBuilder routes)
     {
         routes
             .MapPost("/api/quick/labels", (LabelsRequest request) =>
-                request.Text is { Length: > MostText }
-                    ? Problems.Invalid(new SheetProblem("/text", $"At most {MostText:N0} characters at a time.".Replace(',', ' ')))
+                ModuleLines.TooLong(request.Text, "/text") is { } problem
+                    ? Problems.Invalid(problem)
                     : TypedResults.Ok(ModuleLines.Read(request.Text).Select(LabelSum.Of).ToList())
             )
             .WithName("quickLabels")
@@ -99,21 +68,7 @@ public static class QuickSums
 
         routes
             .MapPost("/api/quick/os", (OsRequest request) =>
-                Refused(request) is { } problem
-                    ? Problems.Invalid(problem)
-                    : TypedResults.Ok(
-                        OsShare.Of(
-                            new OsQuestion(
-                                new ByteCount((long)(request.InstalledGiB * (1L << 30))),
-                                request.Bits,
-                                request.Extended,
-                                request.LimitGiB,
-                                request.ReservedMiB,
-                                request.Graphics,
-                                request.Kind
-                            )
-                        )
-                    )
+                request.Wrong() is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(OsShare.Of(request.Asked()))
             )
             .WithName("quickOs")
             .Produces<OsBand>()
@@ -121,7 +76,7 @@ public static class QuickSums
 
         routes
             .MapPost("/api/quick/clock", (ClockRequest request) =>
-                Refused(request) is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(Clock(request))
+                request.Wrong() is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(Clock(request))
             )
             .WithName("quickClock")
             .Produces<ClockView>()
@@ -181,19 +136,12 @@ public static class QuickSums
         routes
             .MapPost("/api/quick/fill", async (FillRequest request, Library library, CancellationToken cancel) =>
             {
-                if (request.Count is < 0 or > ModuleLines.MostPieces)
-                    return Problems.Invalid(new SheetProblem("/count", $"Between 0 and {ModuleLines.MostPieces} modules."));
+                if (request.Wrong() is { } problem)
+                    return Problems.Invalid(problem);
                 if (request.SheetId is null || await library.Sheet(request.SheetId, cancel) is not { } sheet)
                     return Problems.Unknown($"sheet {request.SheetId}");
-                if (sheet.Channels.Count == 0)
-                    return Problems.Invalid(new SheetProblem("/sheetId", $"{sheet.FullName} has no memory slots."));
-                if (!sheet.Memory.ChannelsKnown)
-                    return Problems.Invalid(
-                        new SheetProblem(
-                            "/sheetId",
-                            $"Which slots of {sheet.FullName} share a channel is not known yet: add it to its sheet."
-                        )
-                    );
+                if (FillRequest.Wrong(sheet) is { } refused)
+                    return Problems.Invalid(refused);
                 return TypedResults.Ok(QuickFill.Of(QuickBoard.Of(sheet, request.Sockets, null, new SystemFacts()), request.Count));
             })
             .WithName("quickFill")
@@ -204,14 +152,12 @@ public static class QuickSums
         routes
             .MapPost("/api/quick/board", async (QuickBoardRequest request, Library library, CancellationToken cancel) =>
             {
-                if (request.Modules is { Length: > MostText })
-                    return Problems.Invalid(new SheetProblem("/modules", $"At most {MostText:N0} characters at a time.".Replace(',', ' ')));
-                if (request.OsBits is not (null or 32 or 64))
-                    return Problems.Invalid(new SheetProblem("/osBits", "A system is 64 or 32 bit."));
+                if (request.Wrong() is { } wrong)
+                    return Problems.Invalid(wrong);
                 if (request.SheetId is null || await library.Sheet(request.SheetId, cancel) is not { } sheet)
                     return Problems.Unknown($"sheet {request.SheetId}");
-                if (sheet.Channels.Count == 0)
-                    return Problems.Invalid(new SheetProblem("/sheetId", $"{sheet.FullName} has no memory slots."));
+                if (QuickBoardRequest.Wrong(sheet) is { } refused)
+                    return Problems.Invalid(refused);
                 var (view, problem) = Board(sheet, request, cancel);
                 return view is not null ? TypedResults.Ok(view) : Problems.Invalid(new SheetProblem("/modules", problem!));
             })
@@ -230,21 +176,6 @@ public static class QuickSums
                     .Select(u => new GradedDrive(u.Long, u.Serial, u.Grade)),
             ]
         );
-
-    private static SheetProblem? Refused(OsRequest r) =>
-        r.InstalledGiB is not (> 0 and <= 1_048_576) ? new("/installedGiB", "Memory lies between 0 and 1 048 576 GiB.")
-        : r.Bits is not (32 or 64) ? new("/bits", "A system is 64 or 32 bit.")
-        : r.LimitGiB is <= 0 ? new("/limitGiB", "A limit is 1 GiB or more.")
-        : r.ReservedMiB is < 0 or > 1_048_576 ? new("/reservedMiB", "A share lies between 0 and 1 048 576 MiB.")
-        : null;
-
-    private static SheetProblem? Refused(ClockRequest r) =>
-        r.Modules is { Length: > MostText } ? new("/modules", $"At most {MostText:N0} characters at a time.".Replace(',', ' '))
-        : r.PerChannel is < 1 or > QuickClock.MostPerChannel
-            ? new("/perChannel", $"A channel holds 1 to {QuickClock.MostPerChannel} modules.")
-        : r.ProcessorMTs is <= 0 or > 20_000 ? new("/processorMTs", "A rate lies between 1 and 20 000 MT/s.")
-        : r.BoardMTs is <= 0 or > 20_000 ? new("/boardMTs", "A rate lies between 1 and 20 000 MT/s.")
-        : null;
 
     private static ClockView Clock(ClockRequest request)
     {

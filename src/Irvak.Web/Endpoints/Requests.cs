@@ -49,8 +49,5 @@ internal static class Wanted
 {
     /// <summary>What is wrong with a name, title or key; null when all is right.</summary>
     public static SheetProblem? Problem(Guid key, string? who) =>
-        key == Guid.Empty ? new("/key", "Every write carries a key of its own.")
-        : string.IsNullOrWhiteSpace(who) ? new("/who", "Say your name first: history tells who did what.")
-        : who.Length > 80 ? new("/who", "A name is at most 80 characters long.")
-        : null;
+        key == Guid.Empty ? new("/key", "Every write carries a key of its own.") : JobNames.Who(who);
 }

@@ -8,6 +8,7 @@ using Irvak.Core.Drives;
 using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Lanes;
+using Irvak.Core.Memory;
 using Irvak.Core.Paths;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
@@ -62,6 +63,10 @@ public class BoundsTests
                 q => q.Problem,
                 q => q.Answer()
             ),
+            Probe.Of("os", new OsRequest(64, 64, false, 128, 256, true), q => q.Wrong(), q => OsShare.Of(q.Asked())),
+            Probe.Of("clock", new ClockRequest("16GB 2Rx4 PC4-2400T-R", 2, 2666, 2400), q => q.Wrong()),
+            Probe.Of("fill", new FillRequest("box", 2, 8), q => q.Wrong()),
+            Probe.Of("board", new QuickBoardRequest("box", 2, "fast", "16GB", 64, MemoryMode.Independent), q => q.Wrong()),
             Probe.Of("simulation", new SimulationQuestion(Spares: 2, BadBatch: 0.1), q => q.Problem),
             Probe.Of(
                 "draft",
