@@ -110,6 +110,17 @@ public class ControllerTableTests
         );
     }
 
+    [Theory]
+    [InlineData(BoardKind.Mezzanine, "board:MZ", null)]
+    [InlineData(BoardKind.Network, null, "no free mezzanine place")]
+    public void A_card_for_the_board_sits_on_its_mezzanine(BoardKind kind, string? at, string? why)
+    {
+        var sheet = With("SFF-8643", 8);
+        var q = Ask(sheet with { Boards = [.. sheet.Boards, new("MZ", kind, null, 8, 4)] }, Disk, 4);
+        var row = ControllerTable.Of(q.Storage, [Part("M", Eight, c => c with { Bus = CardBus.Ocp }), Cable]).First(r => r.Name == "M");
+        Assert.Equal((at, why), (row.At?.ToString(), row.NoPlace));
+    }
+
     [Fact]
     public void Rows_say_how_many_drives_run_what_fits_and_what_changes()
     {

@@ -34,6 +34,22 @@ public class AsFoundTests
         Assert.False(places.ContainsKey(Place.Slot("B1")));
     }
 
+    [Fact]
+    public void What_a_listing_tells_of_the_system_says_where_it_was_read()
+    {
+        Assert.Null(AsFound.From(Boards.Server, Seen(), "listing").System!.Origins);
+        var told = AsFound.From(
+            Boards.Server,
+            Seen() with
+            {
+                Serial = "S1",
+                At = new Dictionary<string, int> { ["serial"] = 9 },
+            },
+            "listing"
+        );
+        Assert.Equal("listing, line 9", told.System!.Origins!["serial"]);
+    }
+
     [Theory]
     [InlineData("CPU1_DIMM_A1", "A1")]
     [InlineData("DIMM_A1", "A1")]

@@ -109,8 +109,16 @@ public class PowerSheetTests
 
     [Theory]
     [InlineData(-1, 5, "/edit/drives")]
+    [InlineData(513, 5, "/edit/drives")]
+    [InlineData(512, 5, null)]
     [InlineData(4, 0, "/edit/seconds")]
-    public void A_start_that_can_not_be_is_refused(int drives, double seconds, string path) =>
+    [InlineData(1, 0.4, "/edit/seconds")]
+    [InlineData(1, 0.5, null)]
+    [InlineData(1, 60, null)]
+    [InlineData(1, 60.1, "/edit/seconds")]
+    // All at once: there is nothing to wait for.
+    [InlineData(0, 0, null)]
+    public void A_start_that_can_not_be_is_refused(int drives, double seconds, string? path) =>
         Assert.Equal(path, EditFold.Refusal(LaneBox.Empty(), new StaggerStart(drives, seconds))?.Path);
 
     [Fact]

@@ -1,0 +1,166 @@
+using Dapper;
+using Irvak.Core.Edits;
+using Irvak.Core.Plans;
+using Npgsql;
+
+namespace Irvak.Store;
+
+public sealed partial class Jobs
+{
+    private static async Task<EditOutcome> Replay(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        Job job,
+        WriteKey key,
+        Stamp stamp,
+        EntryKind kind,
+        IReadOnlyList<int> targets,
+        IReadOnlyList<HistoryEntry> entries,
+        Judge judge,
+        CancellationToken cancel
+    )
+    {
+        var (state, left) = History.FoldWhatCan([.. entries, new HistoryEntry(job.LastNumber + 1, stamp, kind, null, targets)]);
+        // The stored state still has what an entry did that can't be read any more; folding anew would lose it without a word.
+        if (left.Count > 0 && job.Damage is null && Checked(job, null, judge).Refused is null)
+            return new EditOutcome.Refused(
+                new(
+                    "/",
+                    $"Entry {left[0]} of the history can’t be read any more: taking back or "
+                        + "bringing again would lose what it did. Change by hand what should be otherwise."
+                )
+            );
+        return await Append(connection, transaction, job, key, stamp, kind, null, targets, state, judge, cancel);
+    }
+
+    /// <summary>Adds an entry, once the state after it was written, read back and worked out. Nothing is written otherwise.</summary>
+    private static async Task<EditOutcome> Append(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        Job job,
+        WriteKey key,
+        Stamp stamp,
+        EntryKind kind,
+        Edit? edit,
+        IReadOnlyList<int> targets,
+        JobState state,
+        Judge judge,
+        CancellationToken cancel
+    )
+    {
+        var next = job with { LastNumber = job.LastNumber + 1, State = state, Damage = null };
+        var (checkedJob, snapshot, listing, refused) = Checked(next, edit, judge);
+        if (refused is EditOutcome.Unworkable && kind != EntryKind.Edit && Checked(job, null, judge).Refused is not null)
+            // What could not be worked out before may be taken back although more is wrong with it.
+            (checkedJob, listing) = (next, null);
+        else if (refused is not null)
+            return refused;
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                """
+                insert into edit (job_id, number, key, digest, who, at, kind, document, targets) values (@Id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets)
+                """,
+                new
+                {
+                    job.Id,
+                    number = next.LastNumber,
+                    key.Key,
+                    key.Digest,
+                    stamp.Who,
+                    at = stamp.When.UtcDateTime,
+                    kind = Word(kind),
+                    document = edit is null ? null : Database.ToJson(edit),
+                    targets = targets.ToArray(),
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+        await Settle(connection, transaction, checkedJob, snapshot, listing, cancel);
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "select pg_notify('job', @notice)",
+                new { notice = $"{job.Number} {next.LastNumber}" },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+        return new EditOutcome.Applied(checkedJob, next.LastNumber, Repeated: false);
+    }
+
+    /// <summary>The job as it would be read back, with its listing; or why it can't be stored.</summary>
+    private static (Job Job, string Snapshot, JobListing? Listing, EditOutcome? Refused) Checked(Job job, Edit? edit, Judge judge)
+    {
+        var snapshot = "";
+        try
+        {
+            snapshot = Database.ToJson(job.State);
+            if (snapshot.Length > LargestState)
+                return (
+                    job,
+                    snapshot,
+                    null,
+                    new EditOutcome.Refused(new("/edit", "This job has become too large to take more; begin another one for this machine."))
+                );
+            if (edit is not null)
+                Database.FromJson<Edit>(Database.ToJson(edit));
+            var read = job with { State = Database.FromJson<JobState>(snapshot) };
+            return (read, snapshot, judge(read), null);
+        }
+        catch (Exception e) when (Database.IsOfTheWork(e))
+        {
+            return (job, snapshot, null, new EditOutcome.Unworkable(e));
+        }
+    }
+
+    private static Task<int> Settle(
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        Job job,
+        string snapshot,
+        JobListing? listing,
+        CancellationToken cancel
+    ) =>
+        connection.ExecuteAsync(
+            new CommandDefinition(
+                $"update job set last_number = @LastNumber, snapshot = @snapshot::jsonb, {Listings.Set} where id = @Id",
+                Listings.Values(job.Id, listing, new { job.LastNumber, snapshot }),
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+
+    private static string Word(EntryKind kind) => kind.ToString().ToLowerInvariant();
+
+    private static async Task Keep(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        long jobId,
+        Guid key,
+        int part,
+        NewCapture capture,
+        Stamp stamp,
+        CancellationToken cancel
+    ) =>
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "insert into capture (job_id, key, part, name, phase, kind, bytes, reading, who, at) "
+                    + "values (@jobId, @key, @part, @Name, @Phase, @Kind, @Bytes, @Reading::jsonb, @Who, @at)",
+                new
+                {
+                    jobId,
+                    key,
+                    part,
+                    capture.Name,
+                    capture.Phase,
+                    capture.Kind,
+                    capture.Bytes,
+                    capture.Reading,
+                    stamp.Who,
+                    at = stamp.When.UtcDateTime,
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+}
