@@ -1390,8 +1390,6 @@ export interface components {
              * @description Of the rating, written already, TB; null when not known.
              */
             takenTB?: null | number;
-            /** @description What is wrong with the question, with a path; null when nothing is. */
-            problem?: components["schemas"]["SheetProblem"];
         };
         /** @description What the system starts from, what could take its place, and how long each lasts. */
         BootSheet: {
@@ -1597,8 +1595,6 @@ export interface components {
              * @description Volume that the cache drive is rated for, TB; null when not known.
              */
             ratedTB?: null | number;
-            /** @description What is wrong with the question, with a path; null when nothing is. */
-            problem?: components["schemas"]["SheetProblem"];
         };
         CacheWorth: {
             now: components["schemas"]["CachePoint"];
@@ -3312,8 +3308,6 @@ export interface components {
              * @default 0
              */
             fasterGbs: number;
-            /** @description What is wrong with it, with a path; null when nothing is. */
-            problem?: components["schemas"]["SheetProblem"];
         };
         /** @description What feeds slots and places with lanes: a processor, a chipset, a bridge or a switch. */
         LaneRoot: {
@@ -4484,10 +4478,6 @@ export interface components {
             /** @description True with a drive that stands by. */
             spare: boolean;
             figures?: null | components["schemas"]["DriveFigures"];
-            /** @description The drive that is meant: its bytes by the standards, everything else as usual for its kind. */
-            drive?: components["schemas"]["DriveSheet"];
-            /** @description What is wrong with the question, with a path; null when nothing is. */
-            problem?: components["schemas"]["SheetProblem"];
         };
         QuickBoardRequest: {
             /** @description The board. */

@@ -1,5 +1,5 @@
 import type { ArrayFigures } from '../api/types';
-import { group, hours, percent, plural, tb } from '../format/numbers';
+import { group, hours, mbs, percent, plural, tb } from '../format/numbers';
 
 /** What the array survives, and what a rebuild takes and risks. */
 export function Endures({ array }: { array: ArrayFigures }) {
@@ -54,10 +54,10 @@ export function Endures({ array }: { array: ArrayFigures }) {
             <Line
               name={
                 rebuild.mBs < own * 0.999
-                  ? `Rate, what its path leaves of ${Math.round(own)} MB/s`
+                  ? `Rate, what its path leaves of ${mbs(own)}`
                   : `Rate, ${percent(terms.rebuildShare)} of the drives’ mean`
               }
-              value={`${Math.round(rebuild.mBs)} MB/s`}
+              value={mbs(rebuild.mBs)}
             />
             <Line name="Takes" value={hours(rebuild.hours)} />
             <Line

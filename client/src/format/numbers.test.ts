@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import cases from '../../../tests/Shared/format-cases.json';
-import { cost, euro, group, hours, mib, percent, places, plural, short, tb, tib } from './numbers';
+import { cost, euro, group, hours, mbs, mib, percent, places, plural, short, tb, tib } from './numbers';
 
 it('groups digits with a thin gap', () => expect(group(524288)).toBe('524 288'));
 it('writes memory in the unit people speak of', () =>
@@ -33,7 +33,7 @@ const FORMS: Record<Form, (n: number) => string> = {
   euro,
   decimalBytes: tb,
   binaryBytes: tib,
-  megabytesPerSecond: (n) => `${group(n)} MB/s`,
+  megabytesPerSecond: mbs,
 };
 it.each(Object.keys(FORMS) as Form[])('writes %s as the core does', (form) => {
   const rows = cases[form] as [number, string][];

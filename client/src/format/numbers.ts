@@ -1,6 +1,9 @@
 /** Digits in groups of three: 1 200. Every form below is the core's own: both are held to tests/Shared/format-cases.json. */
 export const group = (n: number) => grouped(Math.round(n).toString());
 
+/** A rate: 1 200 MB/s. */
+export const mbs = (n: number) => `${group(n)} MB/s`;
+
 const grouped = (digits: string) => digits.replace(/\B(?=(\d{3})+(?!\d))/g, ' ');
 
 /** With so many decimals: 12 345.60. */

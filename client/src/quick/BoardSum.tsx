@@ -1,6 +1,6 @@
 import { useSheets } from '../api/hooks';
 import type { JobView } from '../api/types';
-import { group } from '../format/numbers';
+import { mbs } from '../format/numbers';
 import { Mark } from '../frame/Mark';
 import { Pick } from '../frame/Pick';
 import { Saying } from '../frame/Saying';
@@ -95,7 +95,7 @@ function BoardAnswer({ board, bits }: { board: Board; bits: string }) {
           <>
             <p className="qs-answer">
               <b>{figures.words}</b> at <b>{figures.rate.words}</b>
-              {figures.bandwidthMBs ? `, ${group(figures.bandwidthMBs)} MB/s` : ''}; ECC {figures.ecc.words}; the {bits}
+              {figures.bandwidthMBs ? `, ${mbs(figures.bandwidthMBs)}` : ''}; ECC {figures.ecc.words}; the {bits}
               -bit system shows <b>{figures.osTotal?.words ?? 'not known'}</b>.
             </p>
             <SlowestOf memory={{ planned: figures } as NonNullable<JobView['memory']>} />

@@ -1,5 +1,5 @@
 import type { JobView } from '../api/types';
-import { group } from '../format/numbers';
+import { mbs } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { SlowestOf } from '../drawings/SlowestOf';
@@ -55,7 +55,7 @@ export function ClockSum({ params, set }: SumProps) {
                   It clocks at{' '}
                   <b>{data.rate.rateMTs || data.rate.lowMTs ? data.rate.words : `${data.rate.highMTs ?? '?'} MT/s`}</b>
                   {data.rate.rateMTs || data.rate.lowMTs ? '' : ', unless the board gives less'}
-                  {data.channelMBs ? `: ${group(data.channelMBs)} MB/s a channel` : ''}.
+                  {data.channelMBs ? `: ${mbs(data.channelMBs)} a channel` : ''}.
                 </p>
                 <div className="slow-narrow">
                   <SlowestOf memory={{ planned: { rate: data.rate } } as NonNullable<JobView['memory']>} />

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { group } from '../format/numbers';
+import { mbs } from '../format/numbers';
 import { useLabels, useRested, type SumProps } from '../frame/sums';
 
 const EXAMPLE = '16GB 2Rx4 PC4-2400T-RB1-11\n2 × 8gb pc3l 12800 e\n32GB 2Rx8 PC5-4800B-SB0-1010-XT';
@@ -49,7 +49,7 @@ export function LabelSum({ params, set }: SumProps) {
                   <Fact name="Missing" value={l.line.reading.missing.join(', ') || 'nothing'} />
                   <Fact name="Supply" value={l.line.reading.milliVolt && `${l.line.reading.milliVolt / 1000} V`} />
                   <Fact name="Chips" value={l.dieGbit && `${Number(l.dieGbit.toFixed(2))} Gbit`} />
-                  <Fact name="One channel" value={l.mBs && `${group(l.mBs)} MB/s`} />
+                  <Fact name="One channel" value={l.mBs && mbs(l.mBs)} />
                   <Fact
                     name="Latency"
                     value={

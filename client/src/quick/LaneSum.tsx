@@ -1,5 +1,5 @@
 import type { components } from '../api/schema';
-import { group } from '../format/numbers';
+import { mbs } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
@@ -62,7 +62,7 @@ export function LaneSum({ params, set }: SumProps) {
           {data.stages.length > 1 && <Stream stages={data.stages} />}
           {data.next && (
             <p className="small">
-              With that lifted, the {data.next.name} would be next, at {group(data.next.mBs)} MB/s.
+              With that lifted, the {data.next.name} would be next, at {mbs(data.next.mBs)}.
             </p>
           )}
           <WorkedSum sum={data.why} />
@@ -92,7 +92,7 @@ function Stream({ stages }: { stages: Stage[] }) {
       className="curve"
       viewBox={`0 0 ${W} ${H}`}
       role="img"
-      aria-label={stages.map((s) => `${s.name} ${group(s.mBs)} MB/s${s.pinch ? ', narrowest' : ''}`).join('; ')}
+      aria-label={stages.map((s) => `${s.name} ${mbs(s.mBs)}${s.pinch ? ', narrowest' : ''}`).join('; ')}
     >
       {stages.map((s, i) => (
         <g key={s.name}>
@@ -107,7 +107,8 @@ function Stream({ stages }: { stages: Stage[] }) {
             {s.name}
           </text>
           <text x={i * step + 4} y={H - 8} fontWeight={s.pinch ? 700 : 400}>
-            {group(s.mBs)} MB/s{s.pinch ? ', narrowest' : ''}
+            {mbs(s.mBs)}
+            {s.pinch ? ', narrowest' : ''}
           </text>
         </g>
       ))}

@@ -1,5 +1,5 @@
 import type { ArrayPlan } from '../api/types';
-import { hours, percent, tb } from '../format/numbers';
+import { hours, mbs, percent, tb } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { REDUNDANT } from '../drawings/choices';
@@ -60,12 +60,12 @@ export function RebuildSum({ params, set }: SumProps) {
             <tbody>
               <tr>
                 <td>Rate</td>
-                <td className="num">{Math.round(rebuild.mBs)} MB/s</td>
+                <td className="num">{mbs(rebuild.mBs)}</td>
               </tr>
               <tr>
                 <td>Bytes of the drive ÷ rate</td>
                 <td className="num">
-                  {tb(1e12 * Number(size))} ÷ {Math.round(rebuild.mBs)} MB/s
+                  {tb(1e12 * Number(size))} ÷ {mbs(rebuild.mBs)}
                 </td>
               </tr>
               <tr>

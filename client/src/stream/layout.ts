@@ -1,5 +1,5 @@
 import type { PathFlow, PathStage } from '../api/types';
-import { group } from '../format/numbers';
+import { group, mbs } from '../format/numbers';
 import { fit, width } from '../plate/cells/text';
 
 export interface Column {
@@ -71,7 +71,7 @@ export function stream(flow: PathFlow): StreamLayout {
     after,
     columns,
     outline: outline(columns),
-    pinchLabel: `${group(flow.endMBs)} MB/s`,
+    pinchLabel: mbs(flow.endMBs),
     nextLabel: flow.next == null ? null : `next: ${group(flow.stages[flow.next]!.mBs!)}`,
   };
 }

@@ -64,8 +64,7 @@ internal static class SmbiosTables
                 break;
             }
             var s = new Structure(table[at..end], start + at);
-            gathered.Take(s);
-            if (s.Type is 0 or 1 or 2 or 3 or 4 or 9 or 16 or 17 or 22 or 127)
+            if (gathered.Take(s))
                 used += end - at;
             at = end;
             if (s.Type == 127)
@@ -101,7 +100,8 @@ internal static class SmbiosTables
                 Product = _seen.Product ?? _board.Product,
             };
 
-        public void Take(Structure s)
+        /// <summary>Takes what a structure tells; false for one that is not read here.</summary>
+        public bool Take(Structure s)
         {
             if (s.Type is 0 or 1 or 2)
                 _at.TryAdd(
@@ -115,8 +115,12 @@ internal static class SmbiosTables
                 );
             if (s.Type <= 3)
                 Machine(s);
-            else if (!Part(s) && s.Type != 127)
+            else if (s.Type != 127 && !Part(s))
+            {
                 Leave(Rest, s);
+                return false;
+            }
+            return true;
         }
 
         private void Machine(Structure s)
@@ -155,14 +159,14 @@ internal static class SmbiosTables
                     _devices.Add(Device(s));
                     return true;
                 case 22 when _batteries.Count < 8:
-                    _batteries.Add(new SeenBattery(s.Text(0x08), MilliwattHours(s), s.At));
+                    _batteries.Add(new SeenBattery(s.Text(0x08), WattHours(s), s.At));
                     return true;
                 default:
                     return false;
             }
         }
 
-        private static int? MilliwattHours(Structure s) =>
+        private static int? WattHours(Structure s) =>
             s.Word(0x0A) is > 0 and var mwh ? (int)Math.Round(mwh * (s.Byte(0x15) is > 0 and var times ? times : 1) / 1000.0) : null;
     }
 

@@ -1,4 +1,5 @@
 using Irvak.Core.Observations;
+using Irvak.Core.Quantities;
 
 namespace Irvak.Captures.Documents;
 
@@ -20,13 +21,13 @@ internal static class IoTester
     {
         if (job[kind] is not { IsObject: true } side || side["io_bytes"]?.Long is null or 0)
             return null;
-        var rate = side["bw_bytes"]?.Double / 1e6 ?? side["bw"]?.Double * 1024 / 1e6;
+        var bytes = side["bw_bytes"]?.Double ?? side["bw"]?.Double * 1024;
         // Older versions count in microseconds.
         var latency = side.At("clat_ns.percentile")?["99.000000"]?.Double / 1e6 ?? side.At("clat.percentile")?["99.000000"]?.Double / 1e3;
         return new SeenBenchmark(
             job["jobname"]?.Text ?? "",
             kind,
-            rate is { } mbs ? new(mbs) : null,
+            bytes is { } b ? Throughput.OfBytes(b) : null,
             side["iops"]?.Double,
             latency,
             job.Line

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
 using Irvak.Core.Quantities;
@@ -28,6 +29,7 @@ public sealed record BootQuestion(
     public double? TakenTB { get; init; }
 
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
+    [JsonIgnore]
     public SheetProblem? Problem =>
         this switch
         {

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Irvak.Core.Contracts;
 using Irvak.Core.Quantities;
 
@@ -24,6 +25,7 @@ public sealed record CacheQuestion(
 )
 {
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
+    [JsonIgnore]
     public SheetProblem? Problem =>
         this switch
         {

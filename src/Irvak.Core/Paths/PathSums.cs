@@ -134,7 +134,8 @@ internal static partial class PathSums
             disks && way is PathWay.Read or PathWay.Write ? Throughput.Least(end, stages[0].MBs!.Value * InnerShare) : (Throughput?)null;
         double? hours = way is PathWay.Rebuild or PathWay.Scrub && end.Passes ? end.HoursFor(a.Drives.Max(d => d.Bytes ?? 0)) : null;
         BenchmarkBand? Band(Throughput rate) =>
-            way == PathWay.Read ? new(rate * ReadLow, rate * High)
+            !rate.Passes ? null
+            : way == PathWay.Read ? new(rate * ReadLow, rate * High)
             : way == PathWay.Write ? new(rate * WriteLow, rate * High)
             : null;
         return new(
@@ -301,7 +302,7 @@ internal static partial class PathSums
             return "Nothing of this path is known.";
         var narrow = "the " + Lower(byWidth[0].Name);
         if (!end.Passes)
-            return $"Nothing passes: {narrow}, {byWidth[0].Detail}.";
+            return $"Nothing passes at {narrow}: {Lower(byWidth[0].Detail)}.";
         var next = byWidth.Count > 1 ? $" With that lifted, {byWidth[1].MBs!.Value} at the {Lower(byWidth[1].Name)}." : "";
         return way switch
         {

@@ -163,16 +163,7 @@ internal sealed partial class PathTrace(PathInput q, LaneSheet lanes)
                 card is not { HoldsDrives: true }
                 && branch.Ends.Where(e => e.State is EndState.Full or EndState.Less or EndState.Unknown).ToList() is { Count: > 0 } ends
             )
-                // Several chips of one card, each with its link, are as wide as these together.
-                yield return Lane(
-                    place,
-                    branch,
-                    ends[0] with
-                    {
-                        Width = branch.Switched ? branch.Used : ends.Sum(e => e.Width),
-                    },
-                    StageKind.Slot
-                );
+                yield return Lane(place, branch, Together(branch, ends), StageKind.Slot);
             foreach (var up in Uplinks(branch.Root, place))
                 yield return up;
             yield break;
@@ -265,16 +256,26 @@ internal sealed partial class PathTrace(PathInput q, LaneSheet lanes)
         : q.Lanes.Links.Max(l => l.Payload) is { } most && most > LinkRates.UsualPayload(gen) ? (most, "by capture, of another card here")
         : (LinkRates.UsualPayload(gen), "as usual");
 
+    /// <summary>Several chips of one card, each with its link, are as wide as these together; with one that is not known, nobody knows
+    /// how wide.</summary>
+    private static LaneEnd Together(LaneBranch branch, List<LaneEnd> ends) =>
+        branch.Switched ? ends[0] with { Width = branch.Used }
+        : ends.FirstOrDefault(e => e is { Width: 0, State: EndState.Unknown }) is { } open ? open
+        : ends[0] with { Width = ends.Sum(e => e.Width) };
+
     private Conduit Lane(Place place, LaneBranch branch, LaneEnd end, StageKind kind = StageKind.Links)
     {
         var known = end is { Gen: > 0, Width: > 0 };
+        var none = end is { Width: 0, State: not EndState.Unknown };
         var (payload, basis) = known ? PayloadAt(branch.Place, end.Gen) : (0, "");
         return new(
             kind,
             place.ToString(),
             kind == StageKind.Slot ? $"Slot {branch.Place.Name}" : "Drive links",
-            known ? $"×{end.Width} gen {end.Gen}, payload {payload} {basis}" : "no link, or not known",
-            end.Width == 0 ? Throughput.None
+            known ? $"×{end.Width} gen {end.Gen}, payload {payload} {basis}"
+                : none ? "no link opens"
+                : "what link opens is not known",
+            none ? Throughput.None
                 : known ? end.Width * LinkRates.Lane(end.Gen)
                 : null,
             known ? LinkRates.Payload(end.Gen, payload) : 1,

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
@@ -28,6 +29,7 @@ public sealed record QuickArrayQuestion(
     public DriveFigures? Figures { get; init; }
 
     /// <summary>The drive that is meant: its bytes by the standards, everything else as usual for its kind.</summary>
+    [JsonIgnore]
     public DriveSheet Drive =>
         new()
         {
@@ -55,6 +57,7 @@ public sealed record QuickArrayQuestion(
         );
 
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
+    [JsonIgnore]
     public SheetProblem? Problem =>
         this switch
         {

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Irvak.Core.Contracts;
 using Irvak.Core.Lanes;
 using Irvak.Core.Quantities;
@@ -23,6 +24,7 @@ public sealed record LaneQuestion(
 )
 {
     /// <summary>What is wrong with it, with a path; null when nothing is.</summary>
+    [JsonIgnore]
     public SheetProblem? Problem =>
         this switch
         {

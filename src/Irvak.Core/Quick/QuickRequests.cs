@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Irvak.Core.Contracts;
 using Irvak.Core.Memory;
 using Irvak.Core.Observations;
@@ -18,7 +19,8 @@ public sealed record OsRequest(
 )
 {
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
-    public SheetProblem? Wrong() =>
+    [JsonIgnore]
+    public SheetProblem? Problem =>
         InstalledGiB is not (> 0 and <= 1_048_576) ? new("/installedGiB", "Memory lies between 0 and 1 048 576 GiB.")
         : Bits is not (32 or 64) ? new("/bits", "A system is 64 or 32 bit.")
         : LimitGiB is <= 0 ? new("/limitGiB", "A limit is 1 GiB or more.")
@@ -36,7 +38,8 @@ public sealed record OsRequest(
 public sealed record ClockRequest(string? Modules, int PerChannel, int? ProcessorMTs, int? BoardMTs)
 {
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
-    public SheetProblem? Wrong() =>
+    [JsonIgnore]
+    public SheetProblem? Problem =>
         ModuleLines.TooLong(Modules, "/modules")
         ?? (
             PerChannel is < 1 or > QuickClock.MostPerChannel
@@ -53,12 +56,13 @@ public sealed record ClockRequest(string? Modules, int PerChannel, int? Processo
 public sealed record FillRequest(string SheetId, int Sockets, int Count)
 {
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
-    public SheetProblem? Wrong() =>
+    [JsonIgnore]
+    public SheetProblem? Problem =>
         Count is < 0 or > ModuleLines.MostPieces ? new("/count", $"Between 0 and {ModuleLines.MostPieces} modules.") : null;
 
     /// <summary>Why a board can't be asked about; null when it can.</summary>
-    public static SheetProblem? Wrong(MachineSheet sheet) =>
-        QuickBoardRequest.Wrong(sheet)
+    public static SheetProblem? ProblemOf(MachineSheet sheet) =>
+        QuickBoardRequest.ProblemOf(sheet)
         ?? (
             sheet.Memory.ChannelsKnown
                 ? null
@@ -74,10 +78,11 @@ public sealed record FillRequest(string SheetId, int Sockets, int Count)
 public sealed record QuickBoardRequest(string SheetId, int Sockets, string? Processor, string? Modules, int? OsBits, MemoryMode Mode)
 {
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
-    public SheetProblem? Wrong() =>
+    [JsonIgnore]
+    public SheetProblem? Problem =>
         ModuleLines.TooLong(Modules, "/modules") ?? (OsBits is null or 32 or 64 ? null : new("/osBits", "A system is 64 or 32 bit."));
 
     /// <summary>Why a board can't be asked about; null when it can.</summary>
-    public static SheetProblem? Wrong(MachineSheet sheet) =>
+    public static SheetProblem? ProblemOf(MachineSheet sheet) =>
         sheet.Channels.Count == 0 ? new("/sheetId", $"{sheet.FullName} has no memory slots.") : null;
 }

@@ -68,7 +68,7 @@ public static class QuickSums
 
         routes
             .MapPost("/api/quick/os", (OsRequest request) =>
-                request.Wrong() is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(OsShare.Of(request.Asked()))
+                request.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(OsShare.Of(request.Asked()))
             )
             .WithName("quickOs")
             .Produces<OsBand>()
@@ -76,7 +76,7 @@ public static class QuickSums
 
         routes
             .MapPost("/api/quick/clock", (ClockRequest request) =>
-                request.Wrong() is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(Clock(request))
+                request.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(Clock(request))
             )
             .WithName("quickClock")
             .Produces<ClockView>()
@@ -136,11 +136,11 @@ public static class QuickSums
         routes
             .MapPost("/api/quick/fill", async (FillRequest request, Library library, CancellationToken cancel) =>
             {
-                if (request.Wrong() is { } problem)
+                if (request.Problem is { } problem)
                     return Problems.Invalid(problem);
                 if (request.SheetId is null || await library.Sheet(request.SheetId, cancel) is not { } sheet)
                     return Problems.Unknown($"sheet {request.SheetId}");
-                if (FillRequest.Wrong(sheet) is { } refused)
+                if (FillRequest.ProblemOf(sheet) is { } refused)
                     return Problems.Invalid(refused);
                 return TypedResults.Ok(QuickFill.Of(QuickBoard.Of(sheet, request.Sockets, null, new SystemFacts()), request.Count));
             })
@@ -152,11 +152,11 @@ public static class QuickSums
         routes
             .MapPost("/api/quick/board", async (QuickBoardRequest request, Library library, CancellationToken cancel) =>
             {
-                if (request.Wrong() is { } wrong)
+                if (request.Problem is { } wrong)
                     return Problems.Invalid(wrong);
                 if (request.SheetId is null || await library.Sheet(request.SheetId, cancel) is not { } sheet)
                     return Problems.Unknown($"sheet {request.SheetId}");
-                if (QuickBoardRequest.Wrong(sheet) is { } refused)
+                if (QuickBoardRequest.ProblemOf(sheet) is { } refused)
                     return Problems.Invalid(refused);
                 var (view, problem) = Board(sheet, request, cancel);
                 return view is not null ? TypedResults.Ok(view) : Problems.Invalid(new SheetProblem("/modules", problem!));

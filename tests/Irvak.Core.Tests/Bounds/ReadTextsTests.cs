@@ -4,7 +4,6 @@ using System.Text.Json.Serialization;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
 using Irvak.Core.Shelf;
-using Irvak.Tests;
 
 namespace Irvak.Core.Tests.Bounds;
 
@@ -12,11 +11,8 @@ namespace Irvak.Core.Tests.Bounds;
 /// What is made of labels and lines as people write them, each part of them varied, as somebody last looked at it in
 /// tests/Shared/read-texts.txt. Definition, no source; labels of the standards have checks of their own.
 /// </summary>
-/// <remarks>Where a change is meant, IRVAK_MARKS is set: the file is written anew, to be read in what changed.</remarks>
 public class ReadTextsTests
 {
-    private static readonly string Known = Repository.At("tests", "Shared", "read-texts.txt");
-
     private static readonly JsonSerializerOptions Short = new(JsonSerializerDefaults.Web)
     {
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingDefault,
@@ -33,11 +29,7 @@ public class ReadTextsTests
             .. Typed().Select(t => $"{t.Text} as {t.Unit} -> {JsonSerializer.Serialize(SeenNumber.Readings(t.Text, t.Unit))}"),
             .. Prices().Select(t => $"{t} -> {JsonSerializer.Serialize(ShelfTable.Money(t))}"),
         ];
-        if (Environment.GetEnvironmentVariable("IRVAK_MARKS") is { Length: > 0 })
-            File.WriteAllLines(Known, lines);
-        var before = File.ReadAllLines(Known);
-        Assert.Empty(lines.Except(before));
-        Assert.Empty(before.Except(lines));
+        LookedAt.Same("read-texts.txt", lines);
     }
 
     private static IEnumerable<string> Labels() =>

@@ -6,7 +6,9 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Paths;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests.Arrays;
 using Irvak.Core.Tests.Lanes;
 
@@ -333,5 +335,38 @@ public class PathSheetTests
     {
         var path = PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe).Evaluate().Paths.Planned[0];
         Assert.Equal((128.0, "four times the memory, or direct requests that pass it by"), (path.TestGiB, path.TestWhy));
+    }
+
+    // A card of two chips in a slot whose division nobody looked at: what its second link opens is not known, and no 0.
+    [Fact]
+    public void A_link_that_nobody_looked_at_is_not_known()
+    {
+        var twins = LaneBox.Adapter with { Mech = 16, Elec = 16, Endpoints = [8, 8], HasSwitch = false };
+        var q = LaneBox
+            .Empty()
+            .With(new RecordFound(new Dictionary<Place, Unit?> { [Place.Card("S1")] = LaneBox.Card(twins) }, null, "test"))
+            .With([
+                .. Enumerable.Range(1, 4).Select(n => (Edit)new Fit(Place.Bay($"{n}"), LaneBox.Drive(Disk))),
+                new WireBays("front", Place.Card("S1")),
+            ])
+            .Array(ArrayLevel.Stripe, 4, ArrayHost.Kernel)
+            .Ask();
+        var read = PathSheet.Asked(q.Paths, "M", new())!.Of(PathWay.Read)!;
+        var slot = read.Stages.Single(s => s.Kind == StageKind.Slot);
+        Assert.Equal((null, "what link opens is not known"), (slot.MBs, slot.Detail));
+        Assert.DoesNotContain("Nothing passes", read.Verdict);
+        Assert.NotEqual(read.Stages.ToList().IndexOf(slot), read.Pinch);
+    }
+
+    // No link opens for a module whose carrier's slot is not divided: nothing passes, and no benchmark is to be expected.
+    [Fact]
+    public void Where_nothing_passes_no_benchmark_is_expected()
+    {
+        var job = LaneBox
+            .On(LaneBox.Sheet, (Place.Card("S1"), LaneBox.Carrier))
+            .With([.. Enumerable.Range(1, 2).Select(n => (Edit)new Fit(Place.M2($"S1.{n}"), LaneBox.Drive(LaneBox.Module)))]);
+        var flow = PathSheet.Asked(job.Ask().Paths, "S1.2", new())!.Of(PathWay.Read)!;
+        Assert.Equal((Throughput.None, "no link opens"), (flow.EndMBs, flow.Stages[flow.Pinch!.Value].Detail));
+        Assert.Null(flow.Band);
     }
 }

@@ -2,7 +2,7 @@ import type { ArrayFigures, ArrayPlan } from '../../../api/types';
 import { Endures } from '../../../drawings/Endures';
 import { Levels } from '../../../drawings/Levels';
 import { Staircase } from '../../../drawings/Staircase';
-import { hours, plural, tb, tib } from '../../../format/numbers';
+import { hours, mbs, plural, tb, tib } from '../../../format/numbers';
 import { WorkedSum } from '../../../frame/WorkedSum';
 
 /** What follows from an array: what it holds, survives and risks, and what else its drives could make. */
@@ -87,8 +87,7 @@ function Holds({ array }: { array: ArrayFigures }) {
       <p className="small">
         {array.readMBs != null && array.writeMBs != null && (
           <>
-            In order, as the drives give it: reads {Math.round(array.readMBs)} MB/s, writes {Math.round(array.writeMBs)}{' '}
-            MB/s.{' '}
+            In order, as the drives give it: reads {mbs(array.readMBs)}, writes {mbs(array.writeMBs)}.{' '}
           </>
         )}
         A request touches {Number(array.touches.toFixed(1))} of {plural(array.plan.members.length, 'drive', 'drives')}{' '}

@@ -1,6 +1,6 @@
 import { useLayOut } from '../../../api/hooks';
 import type { JobView } from '../../../api/types';
-import { group, plural, short } from '../../../format/numbers';
+import { mbs, plural, short } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
 import { splitWords } from './words';
 
@@ -27,7 +27,7 @@ export function Assign({ job }: { job: JobView }) {
                 ? `${plural(a.moves, 'part moves', 'parts move')}.`
                 : `${plural(found.stopsAfter, 'stop', 'stops')} left of ${found.stopsBefore}.`}
             </b>{' '}
-            Devices could move {group(a.lostBefore)} MB/s more than their links carry now, {group(a.lostMBs)} MB/s then.{' '}
+            Devices could move {mbs(a.lostBefore)} more than their links carry now, {mbs(a.lostMBs)} then.{' '}
             <span className="quiet">{a.proof}</span>
           </p>
           <ul className="plain">

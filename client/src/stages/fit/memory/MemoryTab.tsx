@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { JobView } from '../../../api/types';
-import { group, mib } from '../../../format/numbers';
+import { mbs, mib } from '../../../format/numbers';
 import { useKeys } from '../../../frame/keys';
 import { Ladder } from '../../../ladder/Ladder';
 import { Bands } from './Bands';
@@ -122,7 +122,7 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
   );
 }
 
-const rate = (mbs?: number | null) => (mbs ? `${group(mbs)} MB/s` : 'not known');
+const rate = (n?: number | null) => (n ? mbs(n) : 'not known');
 
 function Row({ name, a, b }: { name: string; a: string; b: string }) {
   return (

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { usePlacement, useShelf } from '../../../api/hooks';
 import type { Edit, JobView, PlacementSide } from '../../../api/types';
-import { group, mib, short } from '../../../format/numbers';
+import { mbs, mib, short } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
 
 interface Wanted {
@@ -124,7 +124,7 @@ function Figures({ now, proposed }: { now: PlacementSide; proposed: PlacementSid
     ['Modules', (s) => `${s.score.modules}`],
     ['Rate', (s) => s.figures.rate.words ?? ''],
     ['Channels at once', (s) => (s.score.channels ?? 0).toFixed(1)],
-    ['Bandwidth', (s) => (s.figures.bandwidthMBs ? `${group(s.figures.bandwidthMBs)} MB/s` : 'not known')],
+    ['Bandwidth', (s) => (s.figures.bandwidthMBs ? mbs(s.figures.bandwidthMBs) : 'not known')],
     ['Processors apart', (s) => mib(s.score.imbalanceMiB)],
     ['ECC', (s) => s.figures.ecc.words],
     ['Moved, out', (s) => `${s.score.moves}`],

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { usePath } from '../../../api/hooks';
 import type { JobView, PathFigures, PathFlow, PathWay } from '../../../api/types';
-import { group, hours, plural } from '../../../format/numbers';
+import { group, hours, mbs, plural } from '../../../format/numbers';
 import { DrawingButtons } from '../../../frame/DrawingButtons';
 import { PrintHead } from '../../../frame/PrintHead';
 import { WorkedSum } from '../../../frame/WorkedSum';
@@ -109,7 +109,7 @@ function One({ job, planned }: { job: JobView; planned: PathFigures }) {
           {asked.error && whatIf && <p className="err">{asked.error.message}</p>}
           {whatIf && !asked.error && (
             <p>
-              <b>{group(flow.endMBs)} MB/s</b> instead of {group(before.endMBs)}: {gain(flow.endMBs, before.endMBs)}
+              <b>{mbs(flow.endMBs)}</b> instead of {group(before.endMBs)}: {gain(flow.endMBs, before.endMBs)}
             </p>
           )}
           <Lifts flow={flow} />

@@ -1,5 +1,5 @@
 import type { JobView, LeavingDrive, MoveSubject } from '../../../api/types';
-import { hours, short, tb } from '../../../format/numbers';
+import { hours, mbs, short, tb } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
 import { Pick } from '../../../frame/Pick';
 
@@ -74,7 +74,7 @@ function Subject({ subject }: { subject: MoveSubject }) {
               </td>
               <td className="num nowrap">{o.hours == null ? 'not known' : o.hours === 0 ? '' : hours(o.hours)}</td>
               <td className="num nowrap">{o.downHours ? hours(o.downHours) : ''}</td>
-              <td className="num nowrap">{o.rate ? `${Math.round(o.rate)} MB/s` : ''}</td>
+              <td className="num nowrap">{o.rate ? mbs(o.rate) : ''}</td>
               <td className={o.possible ? 'wrap-text' : 'wrap-text err'}>{o.cannot}</td>
               <td className="wrap-text">{o.verify}</td>
               <td className="wrap-text">{o.noReturn}</td>
