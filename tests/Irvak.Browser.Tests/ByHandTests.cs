@@ -74,6 +74,29 @@ public class ByHandTests(Site site)
     }
 
     [Fact]
+    public void An_answer_that_can_not_be_says_why_where_it_was_given()
+    {
+        using var window = new Window(site).Open("/begin");
+        window.Size(420, 800);
+        window.Type("#title", "Orrin Light, boat house");
+        window.Press("Five answers");
+        window.Type("#five-name", "Boat box");
+        window.Type("#five-channels", "1 x");
+        // The unit is no part of the number, and does not make it another.
+        window.Type("#five-rate", "99999 MT/s");
+        window.Press("Begin");
+        window.See("It lies between 100 and 20 000.", "#five-rate-wrong");
+        window.Type("#five-rate", "2666");
+        window.Press("Begin");
+        window.See("“x” is no number of slots: a channel has 1 to 4.", "#five-channels-wrong");
+        // In a narrow window the answers have its width, not a strip of it.
+        Assert.True(window.Find("#five-channels").Size.Width > 300);
+        window.Type("#five-channels", "1 1");
+        window.Press("Begin");
+        window.See("Boat box, draft sheet", ".head");
+    }
+
+    [Fact]
     public void A_board_of_unequal_channels_without_a_sheet_becomes_usable_from_five_answers()
     {
         using var window = new Window(site).Open("/begin");

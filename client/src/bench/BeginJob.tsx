@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type FormEvent } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { api, isAway, newKey, unwrap } from '../api/client';
+import { api, isAway, newKey, Refusal, unwrap } from '../api/client';
 import { person, usePerson } from '../api/person';
 import type { FiveAnswers, JobView } from '../api/types';
 import { PlainHead } from '../frame/Head';
@@ -32,6 +32,14 @@ function carriedOf(params: URLSearchParams) {
   };
 }
 
+/** What was refused of the five answers, by their names. */
+function answersRefused(e: unknown): Record<string, string> {
+  const told = e instanceof Refusal ? (e.problem.errors ?? []) : [];
+  return Object.fromEntries(
+    told.filter((p) => p.path.startsWith('/answers/')).map((p) => [p.path.split('/')[2]!, p.text]),
+  );
+}
+
 /** Begins a job: a title, and one of three ways to say what machine it is. */
 export default function BeginJob() {
   const who = usePerson();
@@ -45,6 +53,7 @@ export default function BeginJob() {
   const [sheetId, setSheetId] = useState(carried?.sheet ?? '');
   const [answers, setAnswers] = useState<FiveAnswers | null>(null);
   const [wrong, setWrong] = useState('');
+  const [refused, setRefused] = useState<Record<string, string>>({});
   const [busy, setBusy] = useState(false);
   const key = useRef(newKey());
 
@@ -55,6 +64,7 @@ export default function BeginJob() {
     if (way === 'answers' && !answers) return setWrong('Name the machine and its slots at least.');
     setBusy(true);
     setWrong('');
+    setRefused({});
     try {
       const job = unwrap(
         await api.POST('/api/jobs', {
@@ -74,8 +84,14 @@ export default function BeginJob() {
       client.setQueryData(['job', job.number], job);
       void navigate(`/jobs/${job.number}/${carried?.carry.modules ? 'fit' : 'survey'}`);
     } catch (e) {
+      const at = answersRefused(e);
+      setRefused(at);
       setWrong(
-        isAway(e) ? 'The host or its database is away; nothing is lost, press Begin again.' : (e as Error).message,
+        isAway(e)
+          ? 'The host or its database is away; nothing is lost, press Begin again.'
+          : Object.keys(at).length > 0
+            ? 'One of the five answers can’t be taken; it says why.'
+            : (e as Error).message,
       );
       // What was refused may be mended: that is another job to begin. What got no answer may have begun it.
       if (!isAway(e)) key.current = newKey();
@@ -157,7 +173,7 @@ export default function BeginJob() {
               </p>
             )}
             {way === 'sheet' && <SheetSelect value={sheetId} onChange={setSheetId} />}
-            {way === 'answers' && <FiveAnswersForm onChange={setAnswers} />}
+            {way === 'answers' && <FiveAnswersForm onChange={setAnswers} wrong={refused} />}
           </section>
         </form>
       </main>

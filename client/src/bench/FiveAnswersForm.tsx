@@ -9,7 +9,14 @@ type Form = NonNullable<FiveAnswers['form']>;
 type Type = NonNullable<FiveAnswers['types']>[number];
 
 /** The first machine costs five answers; whatever is not answered stays unknown. The board is drawn while one types. */
-export function FiveAnswersForm({ onChange }: { onChange: (answers: FiveAnswers | null) => void }) {
+export function FiveAnswersForm({
+  onChange,
+  wrong,
+}: {
+  onChange: (answers: FiveAnswers | null) => void;
+  /** What was refused, by the name of the answer. */
+  wrong: Readonly<Record<string, string>>;
+}) {
   const [name, setName] = useState('');
   const [kind, setKind] = useState<Kind[]>([]);
   const [form, setForm] = useState<Form[]>([]);
@@ -38,7 +45,7 @@ export function FiveAnswersForm({ onChange }: { onChange: (answers: FiveAnswers 
   return (
     <div className="five">
       <div className="stack">
-        <Field id="five-name" label="What to call the machine" value={name} onChange={setName} />
+        <Field id="five-name" label="What to call the machine" value={name} onChange={setName} wrong={wrong.name} />
         <Choice label="1 · Memory generation: the notch tells" options={GENERATIONS} value={kind} onChange={setKind} />
         <Choice label="Slots for" options={FORMS} value={form} onChange={setForm} />
         <Field
@@ -47,11 +54,26 @@ export function FiveAnswersForm({ onChange }: { onChange: (answers: FiveAnswers 
           value={channels}
           onChange={setChannels}
           hint="2 2 1 1   or   2 2 | 2 2"
+          wrong={wrong.channels}
         />
         <Choice label="3 · Module types it takes" options={TYPES} value={types} onChange={setTypes} several />
         <div className="row">
-          <Field id="five-rate" label="4 · Top rate, MT/s" value={rate} onChange={setRate} hint="2666" />
-          <Field id="five-total" label="5 · Largest total listed, GiB" value={total} onChange={setTotal} hint="128" />
+          <Field
+            id="five-rate"
+            label="4 · Top rate, MT/s"
+            value={rate}
+            onChange={(v) => setRate(whole(v))}
+            hint="2666"
+            wrong={wrong.rateMTs}
+          />
+          <Field
+            id="five-total"
+            label="5 · Largest total listed, GiB"
+            value={total}
+            onChange={(v) => setTotal(whole(v))}
+            hint="128"
+            wrong={wrong.totalLimitGiB}
+          />
         </div>
         <p className="quiet">What you don’t know, leave out: it stays unknown and blocks only what depends on it.</p>
       </div>
@@ -74,6 +96,9 @@ export function FiveAnswersForm({ onChange }: { onChange: (answers: FiveAnswers 
     </div>
   );
 }
+
+/** What is no digit is not taken: a word that a number is made of later would be lost without one. */
+const whole = (text: string) => text.replace(/\D/g, '');
 
 /** Only for the picture while typing; the sheet itself is drafted by the server. */
 function sketchOf(name: string, form: Form | undefined, channels: string): MachineSheet | null {

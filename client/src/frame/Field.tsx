@@ -1,4 +1,4 @@
-/** A labelled line to type in, with suggestions where there are any. */
+/** A labelled line to type in, with suggestions where there are any, and below it what is wrong with what was typed. */
 export function Field({
   id,
   label,
@@ -7,6 +7,7 @@ export function Field({
   focus,
   hint,
   suggestions,
+  wrong,
 }: {
   id: string;
   label: string;
@@ -15,6 +16,7 @@ export function Field({
   focus?: boolean;
   hint?: string;
   suggestions?: string[];
+  wrong?: string;
 }) {
   return (
     <div className="grow">
@@ -31,7 +33,14 @@ export function Field({
         autoComplete="off"
         list={suggestions ? `${id}-list` : undefined}
         maxLength={120}
+        aria-invalid={wrong ? true : undefined}
+        aria-describedby={wrong ? `${id}-wrong` : undefined}
       />
+      {wrong && (
+        <p className="err" id={`${id}-wrong`}>
+          {wrong}
+        </p>
+      )}
       {suggestions && (
         <datalist id={`${id}-list`}>
           {suggestions.map((l) => (
