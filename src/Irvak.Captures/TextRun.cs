@@ -33,6 +33,7 @@ internal sealed class TextRun(string text)
             new Meminfo(),
             new PciListing(),
             new CpuInfo(),
+            new ProcessorListing(),
             new Mdstat(),
             new MdDetail(),
             new SmartText(),

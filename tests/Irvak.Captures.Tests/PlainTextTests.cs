@@ -241,4 +241,57 @@ public sealed class PlainTextTests
     [Fact]
     public void What_is_not_read_is_no_dead_end() =>
         Assert.Contains("answered by eye", CaptureReader.Read("Bonjour tout le monde\n").Sentence);
+
+    // Two versions of the tool: everything at the edge, and in groups. lscpu(1), from memory.
+    private const string Flat =
+        "Architecture:          x86_64\nCPU op-mode(s):        32-bit, 64-bit\nByte Order:            Little Endian\nCPU(s):                32\n"
+        + "On-line CPU(s) list:   0-31\nThread(s) per core:    2\nCore(s) per socket:    8\nSocket(s):             2\nNUMA node(s):          2\n"
+        + "Vendor ID:             Ostrel\nModel name:            Ostrel N-416 v2\nStepping:              1\nCPU max MHz:           3000.0000\n"
+        + "L1d cache:             32K\nNUMA node0 CPU(s):     0-7,16-23\nFlags:                 fpu lm\n";
+
+    private const string Grouped =
+        "Architecture:             i686\n  CPU op-mode(s):         32-bit\n  Byte Order:             Little Endian\nCPU(s):                   4\n"
+        + "  On-line CPU(s) list:    0-3\nVendor ID:                Ostrel\n  Model name:             Ostrel N-104\n    Thread(s) per core:   1\n"
+        + "    Core(s) per socket:   4\n    Socket(s):            1\nVirtualization features:  \n  Virtualization:         full\n"
+        + "Caches (sum of all):      \n  L1d:                    128 KiB (4 instances)\nNUMA:                     \n  NUMA node(s):           1\n"
+        + "Vulnerabilities:          \n  L1tf:                   Not affected\n";
+
+    [Theory]
+    [InlineData(Flat, 16, 2, "Ostrel N-416 v2", 64)]
+    [InlineData(Grouped, 4, 1, "Ostrel N-104", 32)]
+    public void A_processor_listing(string text, int cores, int packages, string name, int bits)
+    {
+        // What follows without a gap is another tool's again.
+        var reading = CaptureReader.Read(text + "MemTotal:       16384000 kB\n");
+        Assert.Empty(reading.Rest);
+        Assert.Empty(reading.Remarks);
+        var load = reading.Seen.Load!;
+        Assert.Equal(
+            (cores, packages, name, bits),
+            (load.Cores!.Value, load.Packages!.Value, load.ProcessorName, reading.Seen.OsBits!.Value)
+        );
+        Assert.Equal((OsKind.Linux, 16_384_000L), (reading.Seen.OsKind, reading.Seen.MemTotalKiB));
+    }
+
+    [Fact]
+    public void A_processor_listing_of_a_virtual_machine_tells_no_sockets_and_one_that_knows_none_tells_none()
+    {
+        var guest = CaptureReader.Read(Flat.Replace("Stepping", "Hypervisor vendor"));
+        Assert.Null(guest.Seen.Load!.Packages);
+        Assert.Contains("virtual machine", Assert.Single(guest.Remarks));
+        var unsaid = Read(Flat.Replace("Socket(s):             2", "Socket(s):             -")).Load!;
+        Assert.Equal((null, null), (unsaid.Packages, unsaid.Cores));
+        Assert.Null(Read(Flat.Replace("x86_64", "mips")).OsBits);
+    }
+
+    [Theory]
+    [InlineData("fpu lm", 2)]
+    [InlineData("fpu hypervisor lm", null)]
+    public void Processors_as_the_kernel_lists_them_are_counted_by_package(string flags, int? packages)
+    {
+        string Of(int cpu, int package) =>
+            $"processor\t: {cpu}\nmodel name\t: Ostrel N-416\nphysical id\t: {package}\ncore id\t\t: 0\nflags\t\t: {flags}\n\n";
+        var load = Read(Of(0, 0) + Of(1, 1)).Load!;
+        Assert.Equal((2, packages), (load.Cores, load.Packages));
+    }
 }

@@ -74,6 +74,26 @@ public class RealToolsTests
     }
 
     [Fact]
+    public void This_machines_processor_listing_is_read_to_its_last_line()
+    {
+        var text = Tool.Text("lscpu");
+        var reading = CaptureReader.Read(text);
+        Assert.Equal(("processors", reading.Lines), (reading.Kind, reading.Used));
+        // The same facts in the tool's own table for programs: core and socket of every logical processor.
+        var table = Tool.Text("lscpu", "-p=CORE,SOCKET")
+            .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            .Where(l => l[0] != '#')
+            .ToList();
+        Assert.Equal(table.Distinct().Count(), reading.Seen.Load!.Cores);
+        Assert.Equal(
+            text.Contains("Hypervisor vendor") ? null : table.Select(l => l.Split(',')[1]).Distinct().Count(),
+            reading.Seen.Load.Packages
+        );
+        Assert.Equal(text.Contains("Hypervisor vendor") ? 1 : 0, reading.Remarks.Count);
+        Assert.Equal(Environment.Is64BitOperatingSystem ? 64 : 32, reading.Seen.OsBits);
+    }
+
+    [Fact]
     public void The_io_testers_null_engine_gives_its_bandwidth()
     {
         var text = Tool.Text("fio", "--name=scratch", "--ioengine=null", "--size=64m", "--rw=randrw", "--output-format=json");

@@ -12,7 +12,8 @@ internal sealed class CpuInfo : LineReader
         _package,
         _lines;
     private string? _name;
-    private bool _longMode;
+    private bool _virtual;
+    private readonly HashSet<int> _packages = [];
 
     public override string Kind => "processors";
 
@@ -39,13 +40,14 @@ internal sealed class CpuInfo : LineReader
                 _name ??= value.ToString();
                 break;
             case "physical id":
-                _ = int.TryParse(value, out _package);
+                if (int.TryParse(value, out _package) && _packages.Count < 4096)
+                    _packages.Add(_package);
                 break;
             case "core id" when int.TryParse(value, out var core) && _cores.Count < 100_000:
                 _cores.Add((_package, core));
                 break;
             case "flags":
-                _longMode |= value.Contains(" lm ", StringComparison.Ordinal);
+                _virtual |= value.Contains(" hypervisor", StringComparison.Ordinal);
                 break;
         }
         return LineFate.Used;
@@ -53,12 +55,17 @@ internal sealed class CpuInfo : LineReader
 
     public override void Blank() => _inside = false;
 
-    // "lm" says what the processor could do, not what system runs on it: it tells no word size.
+    // "lm" among the flags says what the processor could do, not what system runs on it: it tells no word size.
     public override Observation AddTo(Observation seen) =>
         IsThere
             ? seen with
             {
-                Load = (seen.Load ?? new SeenLoad()) with { Cores = _cores.Count > 0 ? _cores.Count : _threads, ProcessorName = _name },
+                Load = (seen.Load ?? new SeenLoad()) with
+                {
+                    Cores = _cores.Count > 0 ? _cores.Count : _threads,
+                    Packages = _virtual || _packages.Count == 0 ? null : _packages.Count,
+                    ProcessorName = _name,
+                },
             }
             : seen;
 }

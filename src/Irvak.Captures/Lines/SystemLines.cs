@@ -24,10 +24,7 @@ internal sealed partial class SystemLines : LineReader
             if (words.Length < 5)
                 return LineFate.Foreign;
             _host = words[1];
-            _bits =
-                words.Any(w => w is "x86_64" or "aarch64" or "ppc64le" or "s390x" or "riscv64") ? 64
-                : words.Any(w => w is "i686" or "i586" or "i386" or "armv7l") ? 32
-                : null;
+            _bits = words.Select(BitsOf).FirstOrDefault(b => b is not null);
             return Used();
         }
         // The management controller's network settings, as its common tool prints them.
@@ -58,6 +55,15 @@ internal sealed partial class SystemLines : LineReader
                 OsKind = seen.OsKind ?? (_host is null ? null : OsKind.Linux),
                 ManagementAddress = seen.ManagementAddress ?? _management,
             };
+
+    /// <summary>Word size of a system by what its kernel calls the machine; null for a name that is not known here.</summary>
+    internal static int? BitsOf(string architecture) =>
+        architecture switch
+        {
+            "x86_64" or "aarch64" or "ppc64le" or "s390x" or "riscv64" => 64,
+            "i686" or "i586" or "i386" or "armv7l" => 32,
+            _ => null,
+        };
 
     private LineFate Used()
     {

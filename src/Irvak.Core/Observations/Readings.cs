@@ -59,6 +59,7 @@ public static class Readings
             WriteKiBs = seen.WriteKiBs ?? old.WriteKiBs,
             IdlePercent = seen.IdlePercent ?? old.IdlePercent,
             Cores = seen.Cores ?? old.Cores,
+            Packages = seen.Packages ?? old.Packages,
             ProcessorName = seen.ProcessorName ?? old.ProcessorName,
         };
 }

@@ -147,6 +147,9 @@ public sealed record SeenLoad
 
     public int? Cores { get; init; }
 
+    /// <summary>Sockets with a processor; null when they are not told, or are those of a virtual machine.</summary>
+    public int? Packages { get; init; }
+
     public string? ProcessorName { get; init; }
 }
 

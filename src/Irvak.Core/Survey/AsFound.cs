@@ -78,6 +78,14 @@ public static class AsFound
 
     private static void AddProcessors(MachineSheet sheet, Observation seen, string by, Dictionary<Place, Unit?> places)
     {
+        if (seen.Processors.Count == 0)
+        {
+            // The system tells how many there are and their name, not where: it says which only when every socket has one.
+            if (seen.Load is { ProcessorName: { } told, Packages: { } packages } && packages == sheet.Sockets.Count)
+                foreach (var socket in sheet.Sockets)
+                    places[Place.Socket(socket.Id)] = Processor(sheet, told, by);
+            return;
+        }
         var left = seen.Processors.ToList();
         foreach (var socket in sheet.Sockets)
         {
@@ -96,12 +104,21 @@ public static class AsFound
                 places[Place.Socket(socket.Id)] = null;
                 continue;
             }
-            var name = match.Version ?? "processor of unknown name";
-            var processor = sheet.Processors.FirstOrDefault(p => name.Contains(p.Name, StringComparison.OrdinalIgnoreCase))
-                ?? new ProcessorSheet { Name = name };
-            places[Place.Socket(socket.Id)] = new Unit { Processor = processor, Source = $"{by}, {seen.CountsIn} {match.Line}" };
+            places[Place.Socket(socket.Id)] = Processor(
+                sheet,
+                match.Version ?? "processor of unknown name",
+                $"{by}, {seen.CountsIn} {match.Line}"
+            );
         }
     }
+
+    private static Unit Processor(MachineSheet sheet, string name, string source) =>
+        new()
+        {
+            Processor = sheet.Processors.FirstOrDefault(p => name.Contains(p.Name, StringComparison.OrdinalIgnoreCase))
+                ?? new ProcessorSheet { Name = name },
+            Source = source,
+        };
 
     private static string Plain(string? name) => new([.. (name ?? "").Where(char.IsLetterOrDigit).Select(char.ToUpperInvariant)]);
 }

@@ -87,6 +87,26 @@ public class AsFoundTests
         Assert.Null(places[Place.Socket("CPU 2")]);
     }
 
+    [Theory]
+    [InlineData(2, 2)]
+    [InlineData(1, 0)] // which of the two sockets it sits in is not told
+    [InlineData(3, 0)]
+    [InlineData(null, 0)] // a virtual machine's
+    public void A_system_that_counts_as_many_processors_as_there_are_sockets_says_what_sits_in_each(int? packages, int told)
+    {
+        var sheet = Boards.Server with { Processors = [new ProcessorSheet { Name = "N-416", MemoryRateMTs = 4800 }] };
+        var seen = Seen() with
+        {
+            Load = new SeenLoad { Packages = packages, ProcessorName = "Ostrel N-416 v2" },
+        };
+        var places = AsFound.From(sheet, seen, "processors").Places;
+        Assert.Equal(told, places.Count);
+        Assert.All(places.Values, u => Assert.Equal((4800, "processors"), (u!.Processor!.MemoryRateMTs, u.Source)));
+        // The firmware's own list tells the sockets by name, and stands.
+        var named = seen with { Processors = [new("CPU2", null, false, 9), new("CPU1", "Ostrel N-416 v2", true, 3)] };
+        Assert.Null(AsFound.From(sheet, named, "processors").Places[Place.Socket("CPU 2")]);
+    }
+
     [Fact]
     public void A_processor_the_sheet_does_not_know_is_kept_by_name_and_asked_for()
     {
