@@ -56,6 +56,7 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
             { "quick-lane", "/sums?sum=lane&gen=1&lanes=1&drives=4&each=180&line=10&faster=25", 1280, 800 },
             { "quick-cache", "/sums?sum=cache&hot=500&cache=240&written=60&rated=876", 1280, 800 },
             { "quick-boot", "/sums?sum=boot&gb=64&by=dwpd&rated=1", 1280, 800 },
+            { "quick-backup", "/sums?sum=backup&tb=21&reads=90&to=tape&gen=9", 1280, 800 },
             { "quick-grade", "/sums?sum=grade", 1280, 800 },
         };
 

@@ -213,6 +213,26 @@ public class MemoryTests(Site site)
     }
 
     [Fact]
+    public void A_backup_is_counted_in_hours_and_media_and_what_nobody_said_is_not_known()
+    {
+        using var window = new Window(site).Open("/sums?sum=backup");
+        window.Type("#tb", "12");
+        window.See("At least 2 d 13 h with reading it back; how many media is not known", ".qs-answer");
+        window.See("old volume: not known");
+        window.Type("#each", "4");
+        window.Type("#reads", "90");
+        // 12 TB at 90 MB/s, twice: 74 h; 12 000 GB onto 3 800 each: 4.
+        window.See("3 d 2 h with reading it back, on 4 disks.", ".qs-answer");
+        window.See("old volume: 90 MB/s, narrowest");
+        window.Choose("#to", "tape");
+        window.Choose("#drive", "6");
+        window.See("A drive of generation 6 writes cartridges of generation 5 and 6, none of generation 8.", ".qs-answer");
+        window.Press("Carry into a job");
+        window.Find("#title");
+        Assert.Empty(window.Complaints());
+    }
+
+    [Fact]
     public void Two_sums_need_no_job_and_one_of_them_no_sheet()
     {
         using var window = new Window(site).Open("/sums?sum=clock");

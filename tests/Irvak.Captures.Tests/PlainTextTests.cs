@@ -243,18 +243,47 @@ public sealed class PlainTextTests
         Assert.Contains("answered by eye", CaptureReader.Read("Bonjour tout le monde\n").Sentence);
 
     // Two versions of the tool: everything at the edge, and in groups. lscpu(1), from memory.
-    private const string Flat =
-        "Architecture:          x86_64\nCPU op-mode(s):        32-bit, 64-bit\nByte Order:            Little Endian\nCPU(s):                32\n"
-        + "On-line CPU(s) list:   0-31\nThread(s) per core:    2\nCore(s) per socket:    8\nSocket(s):             2\nNUMA node(s):          2\n"
-        + "Vendor ID:             Ostrel\nModel name:            Ostrel N-416 v2\nStepping:              1\nCPU max MHz:           3000.0000\n"
-        + "L1d cache:             32K\nNUMA node0 CPU(s):     0-7,16-23\nFlags:                 fpu lm\n";
+    private const string Flat = """
+        Architecture:          x86_64
+        CPU op-mode(s):        32-bit, 64-bit
+        Byte Order:            Little Endian
+        CPU(s):                32
+        On-line CPU(s) list:   0-31
+        Thread(s) per core:    2
+        Core(s) per socket:    8
+        Socket(s):             2
+        NUMA node(s):          2
+        Vendor ID:             Ostrel
+        Model name:            Ostrel N-416 v2
+        Stepping:              1
+        CPU max MHz:           3000.0000
+        L1d cache:             32K
+        NUMA node0 CPU(s):     0-7,16-23
+        Flags:                 fpu lm
 
-    private const string Grouped =
-        "Architecture:             i686\n  CPU op-mode(s):         32-bit\n  Byte Order:             Little Endian\nCPU(s):                   4\n"
-        + "  On-line CPU(s) list:    0-3\nVendor ID:                Ostrel\n  Model name:             Ostrel N-104\n    Thread(s) per core:   1\n"
-        + "    Core(s) per socket:   4\n    Socket(s):            1\nVirtualization features:  \n  Virtualization:         full\n"
-        + "Caches (sum of all):      \n  L1d:                    128 KiB (4 instances)\nNUMA:                     \n  NUMA node(s):           1\n"
-        + "Vulnerabilities:          \n  L1tf:                   Not affected\n";
+        """;
+
+    private const string Grouped = """
+        Architecture:             i686
+          CPU op-mode(s):         32-bit
+          Byte Order:             Little Endian
+        CPU(s):                   4
+          On-line CPU(s) list:    0-3
+        Vendor ID:                Ostrel
+          Model name:             Ostrel N-104
+            Thread(s) per core:   1
+            Core(s) per socket:   4
+            Socket(s):            1
+        Virtualization features:
+          Virtualization:         full
+        Caches (sum of all):
+          L1d:                    128 KiB (4 instances)
+        NUMA:
+          NUMA node(s):           1
+        Vulnerabilities:
+          L1tf:                   Not affected
+
+        """;
 
     [Theory]
     [InlineData(Flat, 16, 2, "Ostrel N-416 v2", 64)]

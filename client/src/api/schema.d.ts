@@ -340,6 +340,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quick/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickBackup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick/grades": {
         parameters: {
             query?: never;
@@ -1094,6 +1110,95 @@ export interface components {
              * @description Space that it adds; a cache adds none.
              */
             usableBytes: number;
+        };
+        BackupAnswer: {
+            /** @description From the old volume to the medium, in order. */
+            stages: components["schemas"]["BackupStage"][];
+            /**
+             * Format: double
+             * @description Hours to write it; null where it can't be written.
+             */
+            writeHours: null | number;
+            /**
+             * Format: double
+             * @description With reading it back, where that is asked for; null where it can't be written.
+             */
+            hours: null | number;
+            /** @description True when a stage is not known: it takes so long or longer. */
+            atLeast: boolean;
+            /**
+             * Format: int32
+             * @description How many media; null when the size of one is not known.
+             */
+            media: null | number;
+            /**
+             * Format: double
+             * @description Share of the last one that is written, 0 to 1; null when their number is not known.
+             */
+            lastFilled: null | number;
+            /** @description What to mind, one sentence each. */
+            cares: string[];
+            verdict: string;
+            why: components["schemas"]["Worked"];
+        };
+        /**
+         * @description Where a backup goes.
+         * @default disk
+         * @enum {unknown}
+         */
+        BackupMedium: "disk" | "flash" | "tape";
+        /** @description A backup before a machine is opened. */
+        BackupQuestion: {
+            /**
+             * Format: double
+             * @description What is to be kept, GB.
+             */
+            dataGB: number;
+            medium?: components["schemas"]["BackupMedium"];
+            /**
+             * Format: double
+             * @description What the old volume reads, MB/s; null when not known.
+             */
+            sourceMBs?: null | number;
+            /**
+             * Format: double
+             * @description Line between source and medium, Gb/s; 0 where they are in one machine.
+             * @default 0
+             */
+            networkGbs: number;
+            /**
+             * Format: double
+             * @description Size of one disk or flash drive, GB; null when not known.
+             */
+            mediumGB?: null | number;
+            /**
+             * Format: double
+             * @description What it writes, MB/s; null for what is usual.
+             */
+            mediumMBs?: null | number;
+            /**
+             * @description Whether all of it is read back and compared.
+             * @default true
+             */
+            verify: boolean;
+            /**
+             * Format: int32
+             * @description Generation of the tape cartridges.
+             */
+            cartridge?: number;
+            /**
+             * Format: int32
+             * @description Generation of the tape drive; null for that of the cartridges.
+             */
+            tapeDrive?: null | number;
+            halfHeight?: boolean;
+        };
+        /** @description One stage of the way of a backup. */
+        BackupStage: {
+            name: string;
+            mBs: null | components["schemas"]["Throughput"];
+            /** @description True for the narrowest of those that are known. */
+            pinch: boolean;
         };
         /**
          * @description What a statement rests on.
@@ -5042,6 +5147,11 @@ export interface components {
             idlePercent?: null | number;
             /** Format: int32 */
             cores?: null | number;
+            /**
+             * Format: int32
+             * @description Sockets with a processor; null when they are not told, or are those of a virtual machine.
+             */
+            packages?: null | number;
             processorName?: null | string;
         };
         SeenMember: {
@@ -6832,6 +6942,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BootLife"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    quickBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackupQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -1,19 +1,27 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, unwrap } from '../api/client';
-import type { components } from '../api/schema';
+import type { components, paths } from '../api/schema';
 
 export type Board = components['schemas']['QuickBoardView'];
 export type Fill = components['schemas']['FillAnswer'];
 export type LabelSumView = components['schemas']['LabelSum'];
-type BoardRequest = components['schemas']['QuickBoardRequest'];
-type ClockRequest = components['schemas']['ClockRequest'];
-type ArrayRequest = components['schemas']['QuickArrayQuestion'];
-type CacheRequest = components['schemas']['CacheQuestion'];
-type BootRequest = components['schemas']['BootQuestion'];
-type LaneRequest = components['schemas']['LaneQuestion'];
-type FillRequest = components['schemas']['FillRequest'];
-type OsRequest = components['schemas']['OsRequest'];
+
+/** The sums that are asked by a document; a pasted listing is asked by its text. */
+type Sums = {
+  [P in keyof paths as P extends `/api/quick/${infer Name}` ? Name : never]: paths[P] extends {
+    post: {
+      requestBody: { content: { 'application/json': infer Body } };
+      responses: { 200: { content: { 'application/json': infer Answer } } };
+    };
+  }
+    ? { body: Body; answer: Answer }
+    : never;
+};
+export type SumName = { [N in keyof Sums]: Sums[N] extends never ? never : N }[keyof Sums];
+
+/** What a quick sum is asked. */
+export type SumBody<N extends SumName> = Sums[N]['body'];
 
 export interface SumProps {
   params: URLSearchParams;
@@ -35,72 +43,25 @@ const sum = <T>(name: string, request: unknown, ask: (signal: AbortSignal) => Pr
   queryKey: ['quick', name, request],
   enabled,
   retry: false,
-  placeholderData: (old: T | undefined) => old,
+  // The last answer stays while the next one is on its way.
+  placeholderData: keepPreviousData,
   queryFn: ({ signal }: { signal: AbortSignal }) => ask(signal),
 });
 
-export const useLabels = (text: string) =>
+/** The answer to a quick sum, asked anew when the question changes; `ready` is false while there is nothing to ask about. */
+export const useSum = <N extends SumName>(
+  name: N,
+  body: SumBody<N>,
+  ready: boolean,
+): UseQueryResult<Sums[N]['answer']> =>
   useQuery(
     sum(
-      'labels',
-      text,
-      async (signal) => unwrap(await api.POST('/api/quick/labels', { body: { text }, signal })),
-      text.trim() !== '',
-    ),
-  );
-
-export const useBoard = (body: BoardRequest) =>
-  useQuery(
-    sum(
-      'board',
+      name,
       body,
-      async (signal) => unwrap(await api.POST('/api/quick/board', { body, signal })),
-      body.sheetId !== '',
+      async (signal) => unwrap<unknown>(await api.POST(`/api/quick/${name}` as never, { body, signal } as never)),
+      ready,
     ),
-  );
-
-export const useClock = (body: ClockRequest) =>
-  useQuery(
-    sum(
-      'clock',
-      body,
-      async (signal) => unwrap(await api.POST('/api/quick/clock', { body, signal })),
-      (body.modules ?? '').trim() !== '',
-    ),
-  );
-
-export const useArray = (body: ArrayRequest) =>
-  useQuery(
-    sum(
-      'array',
-      body,
-      async (signal) => unwrap(await api.POST('/api/quick/array', { body, signal })),
-      body.count > 0 && body.gigabytes > 0,
-    ),
-  );
-
-export const useCache = (body: CacheRequest) =>
-  useQuery(
-    sum(
-      'cache',
-      body,
-      async (signal) => unwrap(await api.POST('/api/quick/cache', { body, signal })),
-      body.hotBytes > 0,
-    ),
-  );
-
-export const useLane = (body: LaneRequest) =>
-  useQuery(sum('lane', body, async (signal) => unwrap(await api.POST('/api/quick/lane', { body, signal })), true));
-
-export const useBoot = (body: BootRequest) =>
-  useQuery(
-    sum(
-      'boot',
-      body,
-      async (signal) => unwrap(await api.POST('/api/quick/boot', { body, signal })),
-      (body.bytes ?? 0) > 0,
-    ),
-  );
+  ) as UseQueryResult<Sums[N]['answer']>;
 
 export const useGrades = (text: string) =>
   useQuery(
@@ -117,26 +78,6 @@ export const useGrades = (text: string) =>
           }),
         ),
       text.trim() !== '',
-    ),
-  );
-
-export const useFill = (body: FillRequest) =>
-  useQuery(
-    sum(
-      'fill',
-      body,
-      async (signal) => unwrap(await api.POST('/api/quick/fill', { body, signal })),
-      body.sheetId !== '',
-    ),
-  );
-
-export const useOs = (body: OsRequest) =>
-  useQuery(
-    sum(
-      'os',
-      body,
-      async (signal) => unwrap(await api.POST('/api/quick/os', { body, signal })),
-      Number(body.installedGiB) > 0,
     ),
   );
 

@@ -6,7 +6,7 @@ import { Levels } from '../drawings/Levels';
 import { Staircase } from '../drawings/Staircase';
 import { HOSTS, LEVELS, NESTS, USES } from '../drawings/choices';
 import { CarryOn } from './parts';
-import { digits, useArray, useRested, type SumProps } from '../frame/sums';
+import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 export const KINDS: [string, string][] = [
   ['disk.nearline', 'hard disk, nearline'],
@@ -38,17 +38,16 @@ export function ArraySum({ params, set }: SumProps) {
   const groups = params.get('groups') ?? '1';
   const use = params.get('use') ?? 'files';
   const spare = params.get('spare') === '1';
-  const { data, error, isFetching } = useArray(
-    useRested({
-      ...drivesAlike(count, size, kind),
-      level: level as ArrayPlan['level'],
-      host: host as NonNullable<ArrayPlan['host']>,
-      groups: NESTS.includes(level) ? Number(groups) : 1,
-      use: use as NonNullable<ArrayPlan['use']>,
-      spare,
-      figures: null,
-    }),
-  );
+  const asked = useRested<SumBody<'array'>>({
+    ...drivesAlike(count, size, kind),
+    level: level as ArrayPlan['level'],
+    host: host as NonNullable<ArrayPlan['host']>,
+    groups: NESTS.includes(level) ? Number(groups) : 1,
+    use: use as NonNullable<ArrayPlan['use']>,
+    spare,
+    figures: null,
+  });
+  const { data, error, isFetching } = useSum('array', asked, asked.count > 0 && asked.gigabytes > 0);
   return (
     <div className="stack qs">
       <div className="row wrap fields">

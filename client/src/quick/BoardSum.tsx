@@ -10,7 +10,7 @@ import { bare } from '../editor/bare';
 import { SlowestOf } from '../drawings/SlowestOf';
 import { Unread } from './Unread';
 import { ModulesField, BoardPick, CarryOn } from './parts';
-import { useBoard, useRested, type Board, type SumProps } from '../frame/sums';
+import { useSum, useRested, type Board, type SumBody, type SumProps } from '../frame/sums';
 
 /** So many modules on a board: what they clock at, which slot each goes into, what will be seen. */
 export function BoardSum({ params, set }: SumProps) {
@@ -20,16 +20,15 @@ export function BoardSum({ params, set }: SumProps) {
   const modules = params.get('modules') ?? '';
   const sockets = Number(params.get('sockets') ?? '0');
   const processor = params.get('cpu') ?? '';
-  const { data, error, isFetching } = useBoard(
-    useRested({
-      sheetId,
-      sockets,
-      processor: processor || null,
-      modules,
-      osBits: bits === '32' ? 32 : 64,
-      mode: 'independent' as const,
-    }),
-  );
+  const asked = useRested<SumBody<'board'>>({
+    sheetId,
+    sockets,
+    processor: processor || null,
+    modules,
+    osBits: bits === '32' ? 32 : 64,
+    mode: 'independent' as const,
+  });
+  const { data, error, isFetching } = useSum('board', asked, asked.sheetId !== '');
   return (
     <div className="stack qs">
       <div className="row wrap fields">

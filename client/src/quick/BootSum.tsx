@@ -3,7 +3,7 @@ import { Life } from '../frame/Life';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
-import { digits, useBoot, useRested, type SumProps } from '../frame/sums';
+import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 /** How long a boot drive lasts: by what is written to it, and by what it must hold. */
 export function BootSum({ params, set }: SumProps) {
@@ -16,18 +16,17 @@ export function BootSum({ params, set }: SumProps) {
   const growth = params.get('growth') ?? '2.5';
   const staging = params.get('staging') ?? '10';
   const n = (text: string) => Number(text) || 0;
-  const { data, error, isFetching } = useBoot(
-    useRested({
-      bytes: Math.round(1e9 * n(size)),
-      writtenGBPerDay: n(daily),
-      ratedTB: by === 'tbw' && n(rated) > 0 ? n(rated) : null,
-      writesPerDay: by === 'dwpd' && n(rated) > 0 ? n(rated) : null,
-      warrantyYears: n(years) || 5,
-      baseGB: n(base),
-      growthGBPerYear: n(growth),
-      stagingGB: n(staging),
-    }),
-  );
+  const asked = useRested<SumBody<'boot'>>({
+    bytes: Math.round(1e9 * n(size)),
+    writtenGBPerDay: n(daily),
+    ratedTB: by === 'tbw' && n(rated) > 0 ? n(rated) : null,
+    writesPerDay: by === 'dwpd' && n(rated) > 0 ? n(rated) : null,
+    warrantyYears: n(years) || 5,
+    baseGB: n(base),
+    growthGBPerYear: n(growth),
+    stagingGB: n(staging),
+  });
+  const { data, error, isFetching } = useSum('boot', asked, (asked.bytes ?? 0) > 0);
   const top =
     Math.max(12, data?.wearYears ?? 0, data?.spaceYears ?? 0) > 40
       ? 40

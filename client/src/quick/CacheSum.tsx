@@ -4,7 +4,7 @@ import { CacheCurve } from '../frame/CacheCurve';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
-import { digits, useCache, useRested, type SumProps } from '../frame/sums';
+import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 const EVEN: [string, string][] = [
   ['0.6', 'flat, 0.6'],
@@ -21,18 +21,17 @@ export function CacheSum({ params, set }: SumProps) {
   const slow = params.get('slow') ?? '10';
   const written = params.get('written') ?? '';
   const rated = params.get('rated') ?? '';
-  const { data, error, isFetching } = useCache(
-    useRested({
-      hotBytes: Math.round(1e9 * (Number(hot) || 0)),
-      cacheBytes: Math.round(1e9 * (Number(size) || 0)),
-      blockKiB: 64,
-      exponent: Number(zipf),
-      slowMs: Number(slow) || 10,
-      fastMs: 0.2,
-      writtenGBPerDay: Number(written) || 0,
-      ratedTB: Number(rated) || null,
-    }),
-  );
+  const asked = useRested<SumBody<'cache'>>({
+    hotBytes: Math.round(1e9 * (Number(hot) || 0)),
+    cacheBytes: Math.round(1e9 * (Number(size) || 0)),
+    blockKiB: 64,
+    exponent: Number(zipf),
+    slowMs: Number(slow) || 10,
+    fastMs: 0.2,
+    writtenGBPerDay: Number(written) || 0,
+    ratedTB: Number(rated) || null,
+  });
+  const { data, error, isFetching } = useSum('cache', asked, asked.hotBytes > 0);
   return (
     <div className="stack qs">
       <div className="row wrap fields">

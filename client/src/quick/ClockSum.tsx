@@ -5,7 +5,7 @@ import { Pick } from '../frame/Pick';
 import { SlowestOf } from '../drawings/SlowestOf';
 import { Unread } from './Unread';
 import { ModulesField, CarryOn } from './parts';
-import { digits, useClock, useRested, type SumProps } from '../frame/sums';
+import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 const whole = (text: string) => (Number(text) > 0 ? Math.floor(Number(text)) : null);
 
@@ -15,9 +15,13 @@ export function ClockSum({ params, set }: SumProps) {
   const per = params.get('per') ?? '1';
   const cpu = params.get('cpuMTs') ?? '';
   const board = params.get('boardMTs') ?? '';
-  const { data, error, isFetching } = useClock(
-    useRested({ modules, perChannel: Number(per) || 1, processorMTs: whole(cpu), boardMTs: whole(board) }),
-  );
+  const asked = useRested<SumBody<'clock'>>({
+    modules,
+    perChannel: Number(per) || 1,
+    processorMTs: whole(cpu),
+    boardMTs: whole(board),
+  });
+  const { data, error, isFetching } = useSum('clock', asked, (asked.modules ?? '').trim() !== '');
   return (
     <div className="stack qs">
       <ModulesField value={modules} example={'16GB 2Rx4 PC4-2400T-R'} onChange={(text) => set({ modules: text })} />

@@ -6,7 +6,7 @@ import type { Inked } from '../plate/ink';
 import { Plate } from '../plate/Plate';
 import { bare } from '../editor/bare';
 import { BoardPick, CarryOn } from './parts';
-import { digits, useFill, useRested, type Fill, type SumProps } from '../frame/sums';
+import { digits, useSum, useRested, type Fill, type SumBody, type SumProps } from '../frame/sums';
 
 /** Which slots so many modules alike go into; needs no label. */
 export function FillSum({ params, set }: SumProps) {
@@ -14,9 +14,8 @@ export function FillSum({ params, set }: SumProps) {
   const sheet = useSheets().data?.find((s) => s.id === sheetId);
   const sockets = Number(params.get('sockets') ?? '0');
   const count = params.get('n') ?? '';
-  const { data, error, isFetching } = useFill(
-    useRested({ sheetId, sockets, count: Math.min(999, Math.floor(Number(count) || 0)) }),
-  );
+  const asked = useRested<SumBody<'fill'>>({ sheetId, sockets, count: Math.min(999, Math.floor(Number(count) || 0)) });
+  const { data, error, isFetching } = useSum('fill', asked, asked.sheetId !== '');
   return (
     <div className="stack qs">
       <div className="row wrap fields">

@@ -1,13 +1,14 @@
 import { Link } from 'react-router';
 import { mbs } from '../format/numbers';
-import { useLabels, useRested, type SumProps } from '../frame/sums';
+import { useSum, useRested, type SumProps } from '../frame/sums';
 
 const EXAMPLE = '16GB 2Rx4 PC4-2400T-RB1-11\n2 × 8gb pc3l 12800 e\n32GB 2Rx8 PC5-4800B-SB0-1010-XT';
 
 /** Labels of modules, one a line: what each says, what is missing, what can't be right. */
 export function LabelSum({ params, set }: SumProps) {
   const text = params.get('labels') ?? '';
-  const { data = [], error } = useLabels(useRested(text));
+  const asked = useRested(text);
+  const { data = [], error } = useSum('labels', { text: asked }, asked.trim() !== '');
   const good = data.filter((l) => !l.line.reading.problem && l.line.reading.isLabel);
   return (
     <div className="stack qs">

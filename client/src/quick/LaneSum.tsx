@@ -4,7 +4,7 @@ import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
-import { digits, useLane, useRested, type SumProps } from '../frame/sums';
+import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 type Stage = components['schemas']['LaneStage'];
 
@@ -22,17 +22,16 @@ export function LaneSum({ params, set }: SumProps) {
   const [gen, lanes, payload] = [of('gen', '3'), of('lanes', '8'), of('payload', '128')];
   const [drives, each] = [of('drives', ''), of('each', '250')];
   const [line, faster] = [of('line', ''), of('faster', '')];
-  const { data, error, isFetching } = useLane(
-    useRested({
-      gen: Number(gen),
-      lanes: Number(lanes),
-      payload: Number(payload),
-      drives: Math.floor(Number(drives) || 0),
-      driveMBs: Number(each) || 250,
-      networkGbs: Number(line) || 0,
-      fasterGbs: Number(faster) || 0,
-    }),
-  );
+  const asked = useRested<SumBody<'lane'>>({
+    gen: Number(gen),
+    lanes: Number(lanes),
+    payload: Number(payload),
+    drives: Math.floor(Number(drives) || 0),
+    driveMBs: Number(each) || 250,
+    networkGbs: Number(line) || 0,
+    fasterGbs: Number(faster) || 0,
+  });
+  const { data, error, isFetching } = useSum('lane', asked, true);
   return (
     <div className="stack qs">
       <div className="row wrap fields">

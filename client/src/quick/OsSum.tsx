@@ -2,7 +2,7 @@ import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { CarryOn } from './parts';
-import { digits, useOs, useRested, type SumProps } from '../frame/sums';
+import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 /** What a system shows of so much memory, and where the rest is. */
 export function OsSum({ params, set }: SumProps) {
@@ -11,17 +11,16 @@ export function OsSum({ params, set }: SumProps) {
   const limit = params.get('limit') ?? '';
   const reserved = params.get('reserved') ?? '';
   const graphics = params.get('graphics') === '1';
-  const { data, error } = useOs(
-    useRested({
-      installedGiB: Number(gib) || 0,
-      bits: kind.startsWith('64') ? 64 : 32,
-      kind: kind === '64' ? 'linux' : kind === '64o' ? 'other' : null,
-      extended: kind === '32x',
-      limitGiB: Number(limit) > 0 ? Math.floor(Number(limit)) : null,
-      reservedMiB: reserved === '' ? null : Math.max(0, Math.floor(Number(reserved) || 0)),
-      graphics,
-    }),
-  );
+  const asked = useRested<SumBody<'os'>>({
+    installedGiB: Number(gib) || 0,
+    bits: kind.startsWith('64') ? 64 : 32,
+    kind: kind === '64' ? 'linux' : kind === '64o' ? 'other' : null,
+    extended: kind === '32x',
+    limitGiB: Number(limit) > 0 ? Math.floor(Number(limit)) : null,
+    reservedMiB: reserved === '' ? null : Math.max(0, Math.floor(Number(reserved) || 0)),
+    graphics,
+  });
+  const { data, error } = useSum('os', asked, Number(asked.installedGiB) > 0);
   return (
     <div className="stack qs">
       <div className="row wrap fields">

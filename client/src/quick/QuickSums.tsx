@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { useNavigationType, useSearchParams } from 'react-router';
 import { Page } from '../frame/Page';
 import { ArraySum } from './ArraySum';
+import { BackupSum } from './BackupSum';
 import { BoardSum } from './BoardSum';
 import { BootSum } from './BootSum';
 import { CacheSum } from './CacheSum';
@@ -14,33 +15,21 @@ import { OsSum } from './OsSum';
 import { RebuildSum } from './RebuildSum';
 import type { SumProps } from '../frame/sums';
 
-const SUMS = [
-  ['label', 'Read a label', 'what a module’s label says, and whether it can be right'],
-  ['clock', 'What will it clock at', 'modules, a processor, so many in a channel'],
-  ['fill', 'Which slots first', 'so many modules alike on a board'],
-  ['board', 'Modules on a board', 'these very modules: slot by slot, rate, what stays out'],
-  ['os', 'What the system shows', 'of so much memory'],
-  ['array', 'Drives in an array', 'size, what it survives, hours to rebuild, risk'],
-  ['rebuild', 'Hours to rebuild', 'one drive, and what may go wrong meanwhile'],
-  ['cache', 'Cache worth it?', 'hits and latency against its size'],
-  ['boot', 'Boot drive life', 'wear and space, in years'],
-  ['lane', 'One lane, how fast', 'drives behind a card, a faster network'],
-  ['grade', 'Used drive', 'its grade from a pasted SMART listing'],
-] as const;
-
-const SCREENS: Record<string, (props: SumProps) => React.ReactNode> = {
-  label: LabelSum,
-  clock: ClockSum,
-  fill: FillSum,
-  board: BoardSum,
-  os: OsSum,
-  array: ArraySum,
-  rebuild: RebuildSum,
-  cache: CacheSum,
-  boot: BootSum,
-  lane: LaneSum,
-  grade: GradeSum,
-};
+/** Key in the address, name, what it answers, and its form. */
+const SUMS: [string, string, string, (props: SumProps) => React.ReactNode][] = [
+  ['label', 'Read a label', 'what a module’s label says, and whether it can be right', LabelSum],
+  ['clock', 'What will it clock at', 'modules, a processor, so many in a channel', ClockSum],
+  ['fill', 'Which slots first', 'so many modules alike on a board', FillSum],
+  ['board', 'Modules on a board', 'these very modules: slot by slot, rate, what stays out', BoardSum],
+  ['os', 'What the system shows', 'of so much memory', OsSum],
+  ['array', 'Drives in an array', 'size, what it survives, hours to rebuild, risk', ArraySum],
+  ['rebuild', 'Hours to rebuild', 'one drive, and what may go wrong meanwhile', RebuildSum],
+  ['cache', 'Cache worth it?', 'hits and latency against its size', CacheSum],
+  ['boot', 'Boot drive life', 'wear and space, in years', BootSum],
+  ['backup', 'Backup before opening', 'hours, and the media it fills', BackupSum],
+  ['lane', 'One lane, how fast', 'drives behind a card, a faster network', LaneSum],
+  ['grade', 'Used drive', 'its grade from a pasted SMART listing', GradeSum],
+];
 
 /** The five-minute questions, outside any job. The address holds the inputs, so that a sum can be sent to somebody. */
 export default function QuickSums() {
@@ -55,7 +44,7 @@ export default function QuickSums() {
   }
   const params = useMemo(() => new URLSearchParams(text), [text]);
   const now = params.get('sum') ?? 'label';
-  const Sum = SCREENS[now] ?? LabelSum;
+  const Sum = SUMS.find(([key]) => key === now)?.[3] ?? LabelSum;
   /** Changes inputs in the address; empty ones leave it. */
   const set = (more: Record<string, string>) => {
     const next = new URLSearchParams(text);

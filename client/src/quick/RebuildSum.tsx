@@ -5,7 +5,7 @@ import { Pick } from '../frame/Pick';
 import { REDUNDANT } from '../drawings/choices';
 import { drivesAlike, KINDS } from './ArraySum';
 import { CarryOn } from './parts';
-import { digits, useArray, useRested, type SumProps } from '../frame/sums';
+import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 /** How long one failed drive takes to be made up for, and what may go wrong meanwhile. */
 export function RebuildSum({ params, set }: SumProps) {
@@ -16,26 +16,25 @@ export function RebuildSum({ params, set }: SumProps) {
   const share = params.get('share') ?? '50';
   const starts = params.get('starts') ?? '48';
   const part = Number(share) / 100;
-  const { data, error, isFetching } = useArray(
-    useRested({
-      ...drivesAlike(count, size, kind),
-      level: level as ArrayPlan['level'],
-      host: level === 'parity-3' ? 'pool' : 'kernel',
-      groups: 1,
-      use: 'files' as const,
-      spare: false,
-      figures: {
-        diskFailures: null,
-        flashFailures: null,
-        diskExponent: null,
-        flashExponent: null,
-        spareDays: null,
-        spareTarget: null,
-        rebuildShare: part > 0 ? Math.min(1, part) : null,
-        repairStartsHours: Number(starts) || 0,
-      },
-    }),
-  );
+  const asked = useRested<SumBody<'array'>>({
+    ...drivesAlike(count, size, kind),
+    level: level as ArrayPlan['level'],
+    host: level === 'parity-3' ? 'pool' : 'kernel',
+    groups: 1,
+    use: 'files' as const,
+    spare: false,
+    figures: {
+      diskFailures: null,
+      flashFailures: null,
+      diskExponent: null,
+      flashExponent: null,
+      spareDays: null,
+      spareTarget: null,
+      rebuildShare: part > 0 ? Math.min(1, part) : null,
+      repairStartsHours: Number(starts) || 0,
+    },
+  });
+  const { data, error, isFetching } = useSum('array', asked, asked.count > 0 && asked.gigabytes > 0);
   const rebuild = data?.rebuild;
   return (
     <div className="stack qs">

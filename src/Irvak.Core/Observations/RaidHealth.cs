@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
+using Irvak.Core.Quantities;
 
 namespace Irvak.Core.Observations;
 
@@ -165,7 +166,7 @@ public sealed partial record RaidHealth(RaidCondition Condition, string Words, i
         if (what is null)
             return null;
         var percent = a.ActivityPercent is { } p ? $" at {p:0.#} %" : "";
-        var left = a.MinutesLeft is { } m ? $", about {(m < 90 ? $"{m:0} min" : $"{m / 60:0.#} h")} left" : "";
+        var left = a.MinutesLeft is { } m ? $", about {Hours.Words(m / 60)} left" : "";
         return new(
             $" ({what}{percent}{left})",
             what.StartsWith("reco", StringComparison.Ordinal) || what.StartsWith("rebuil", StringComparison.Ordinal),

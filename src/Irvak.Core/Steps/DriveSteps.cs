@@ -85,7 +85,7 @@ internal static class DriveSteps
                 || (array is not null && !q.Arrays.Any(p => p.IsMadeLike(array.Plan) || p.Grows(array.Plan)))
             )
                 continue;
-            var hours = array?.Rebuild is { } rebuild ? $", about {rebuild.Hours:0} h" : "; how long is not known";
+            var hours = array?.Rebuild is { } rebuild ? $", about {Hours.Words(rebuild.Hours)}" : "; how long is not known";
             var replaced = MemberPulled.Touched(q, now.Members).Replaced;
             var open = true;
             foreach (

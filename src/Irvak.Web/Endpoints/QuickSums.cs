@@ -112,6 +112,14 @@ public static class QuickSums
             .ProducesProblem(400);
 
         routes
+            .MapPost("/api/quick/backup", (BackupQuestion question) =>
+                question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(QuickBackup.Of(question))
+            )
+            .WithName("quickBackup")
+            .Produces<BackupAnswer>()
+            .ProducesProblem(400);
+
+        routes
             .MapPost("/api/quick/grades", async (HttpRequest request, CancellationToken cancel) =>
                 await SurveyEndpoints.Body(request, cancel) is { } bytes
                     ? TypedResults.Ok(Graded(CaptureReader.Read(bytes)))

@@ -56,6 +56,12 @@ public class BoundsTests
                 q => q.Problem,
                 q => q.Answer()
             ),
+            Probe.Of(
+                "backup",
+                new BackupQuestion(8000, BackupMedium.Disk, 400, 10, 8000, 180) { TapeDrive = 8 },
+                q => q.Problem,
+                QuickBackup.Of
+            ),
             Probe.Of("os", new OsRequest(64, 64, false, 128, 256, true), q => q.Problem, q => OsShare.Of(q.Asked())),
             Probe.Of("clock", new ClockRequest("16GB 2Rx4 PC4-2400T-R", 2, 2666, 2400), q => q.Problem),
             Probe.Of("fill", new FillRequest("box", 2, 8), q => q.Problem),

@@ -14,6 +14,7 @@ public class FormatCasesTests
         ["euro"] = v => Money.Euro((decimal)v).ToString(),
         ["decimalBytes"] = v => DiskSpace.TB((long)v),
         ["binaryBytes"] = v => DiskSpace.Binary((long)v),
+        ["hours"] = Hours.Words,
         ["megabytesPerSecond"] = v => new Throughput(v).ToString(),
     };
 
