@@ -55,6 +55,7 @@ public static class ContractTable
         ["DieLimitGbit"] = new(0.001, 1_024),
         ["InterleaveWays"] = new(1, 64),
         ["Cores"] = new(1, 65_536),
+        ["Packages"] = new(1, 4096),
         ["MostSockets"] = new(1, 64),
         ["OsBits"] = new(8, 128),
         ["Devices"] = new(0, 4_096),

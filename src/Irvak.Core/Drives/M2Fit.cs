@@ -84,6 +84,19 @@ public static class M2Fit
             || all.Any(p => string.Equals(p, protocol.ToString(), StringComparison.OrdinalIgnoreCase))
         );
 
+    /// <summary>What nobody told of a module and its place, of what must suit.</summary>
+    private static List<string> Untold(M2Place m2, DriveSheet drive) =>
+        [
+            .. drive.Protocol is null ? new[] { "its interface" } : [],
+            .. drive.Form is null ? new[] { "its form" } : [],
+            .. m2.Protocols is not { Count: > 0 } ? new[] { "what the place is wired for" } : [],
+            .. drive.LengthMm is null && drive.Form == "m.2" ? new[] { "its length" } : [],
+            .. m2.Key != "msata" && drive is { Key: null, Form: "m.2" } && m2.Key is not null ? new[] { "its notch" } : [],
+            .. m2.Key is null && drive.Form == "m.2" ? new[] { "which notch the place takes" } : [],
+            .. m2.Lengths.Count == 0 && drive is { LengthMm: not null, Form: "m.2" } ? new[] { "where its stand-offs are" } : [],
+            .. m2.SingleSided is null && drive.DoubleSided == true ? new[] { "whether chips on both sides find room" } : [],
+        ];
+
     internal static IEnumerable<Finding> Judge(PlanInput q)
     {
         foreach (var m2 in q.Sheet.M2)
@@ -94,14 +107,7 @@ public static class M2Fit
             Place[] places = [place];
             var (at, name) = (("place", Stated.At(place)), ("drive", unit.Short));
             var mini = m2.Key == "msata";
-            List<string> untold =
-            [
-                .. drive.Protocol is null ? new[] { "its interface" } : [],
-                .. drive.Form is null ? new[] { "its form" } : [],
-                .. m2.Protocols is not { Count: > 0 } ? new[] { "what the place is wired for" } : [],
-                .. drive.LengthMm is null && drive.Form == "m.2" ? new[] { "its length" } : [],
-                .. !mini && drive is { Key: null, Form: "m.2" } && m2.Key is not null ? new[] { "its notch" } : [],
-            ];
+            var untold = Untold(m2, drive);
             if (q.BringsPart(place) && untold.Count > 0)
                 yield return Finding.Of(
                     DriveFit.NotTold,

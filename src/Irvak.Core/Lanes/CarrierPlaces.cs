@@ -62,6 +62,9 @@ public static class CarrierPlaces
             // What was found on a carrier stays known until it is laid elsewhere, also where a smaller one takes its slot.
             for (var i = 0; i < Math.Max(now?.Endpoints!.Count ?? 0, was?.Endpoints!.Count ?? 0); i++)
             {
+                // A place of the board that bears this name already keeps it: one name is one place.
+                if (sheet.M2.Any(m => m.On is null && m.Id == Name(slot.Id, i)))
+                    continue;
                 var card = i < (now?.Endpoints!.Count ?? 0) ? now! : was!;
                 places.Add(
                     new M2Place(

@@ -47,6 +47,16 @@ public static class Limits
         Basis.Sheet
     );
 
+    public static readonly Rule ProcessorAsked = new(
+        "MEM-CPU-TOTAL-ASK",
+        Family.Memory,
+        Severity.Note,
+        "How much memory {name} in {socket} addresses is not known: {planned} are to hang on it.",
+        "The memory controller has only so many address lines; what runs on it already shows the least it can.",
+        "processor's sheet",
+        Basis.Sheet
+    );
+
     public static readonly Rule Warranty = new(
         "MEM-WARRANTY",
         Family.Memory,
@@ -160,26 +170,40 @@ public static class Limits
     {
         foreach (var socket in q.Sheet.Sockets)
         {
-            if (build.At(Place.Socket(socket.Id))?.Processor?.MemoryTotalGiB is not { } gib)
+            if (build.At(Place.Socket(socket.Id))?.Processor is not { } processor)
                 continue;
             var slots = q.Sheet.Channels.Where(c => c.Socket == socket.Id).SelectMany(c => c.Slots).ToList();
-            var planned = slots.Sum(s => (long)(build.ModuleAt(s)?.CapacityMiB ?? 0));
-            if (planned <= gib * 1024L)
+            long On(Build of) => slots.Sum(s => (long)(of.ModuleAt(s)?.CapacityMiB ?? 0));
+            var planned = On(build);
+            var known = processor.MemoryTotalGiB is { } gib ? ByteCount.FromMiB(gib * 1024L) : (ByteCount?)null;
+            // What the same processor runs with already is no question.
+            var seen = q.IsNew(Place.Socket(socket.Id)) ? 0 : On(q.Found);
+            if (known is { } limit ? planned <= limit.WholeMiB : planned <= seen)
                 continue;
             Place[] places = [.. slots.Where(s => q.IsNew(Place.Slot(s))).Select(Place.Slot)];
-            yield return Finding.Of(
-                Processor,
-                places,
-                Worked.Against(
-                    Processor.Source,
-                    ("planned on it", ByteCount.FromMiB(planned).ToString()),
-                    ">",
-                    ("addresses", ByteCount.FromMiB(gib * 1024L).ToString())
-                ),
-                ("socket", Stated.At(Place.Socket(socket.Id))),
-                ("limit", ByteCount.FromMiB(gib * 1024L)),
-                ("planned", ByteCount.FromMiB(planned))
-            );
+            var (at, on) = (("socket", Stated.At(Place.Socket(socket.Id))), ("planned", (Stated)ByteCount.FromMiB(planned)));
+            yield return known is { } most
+                ? Finding.Of(
+                    Processor,
+                    places,
+                    Worked.Against(Processor.Source, ("planned on it", on.Item2.ToString()), ">", ("addresses", most.ToString())),
+                    at,
+                    ("limit", most),
+                    on
+                )
+                : Finding.Of(
+                    ProcessorAsked,
+                    places,
+                    Worked.Sum(
+                        ProcessorAsked.Source,
+                        new WorkedLine("addresses", "not known", true),
+                        new WorkedLine("hangs on it now", ByteCount.FromMiB(seen).ToString()),
+                        new WorkedLine("planned on it", on.Item2.ToString())
+                    ),
+                    at,
+                    ("name", processor.Name),
+                    on
+                );
         }
     }
 

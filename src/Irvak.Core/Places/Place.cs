@@ -9,15 +9,16 @@ public sealed class Place : IEquatable<Place>, IComparable<Place>
 {
     private static readonly string[] Words = ["", "battery", "bay", "board", "card", "m2", "slot", "socket", "supply"];
 
-    private readonly string _text;
+    // Thousands of places are asked for in every evaluation; few of them are ever written.
+    private string? _text;
     private readonly int _hash;
 
-    private Place(PlaceKind kind, string name, string text)
+    private Place(PlaceKind kind, string name, string? text)
     {
         Kind = kind;
         Name = name;
         _text = text;
-        _hash = text.GetHashCode(StringComparison.Ordinal);
+        _hash = name.GetHashCode(StringComparison.Ordinal) + (int)kind;
     }
 
     public PlaceKind Kind { get; }
@@ -44,7 +45,7 @@ public sealed class Place : IEquatable<Place>, IComparable<Place>
 
     public static Place Battery(string name) => Of(PlaceKind.Battery, name);
 
-    private static Place Of(PlaceKind kind, string name) => new(kind, name, $"{Words[(int)kind]}:{name}");
+    private static Place Of(PlaceKind kind, string name) => new(kind, name, null);
 
     /// <summary>Reads what <see cref="ToString"/> writes. What bears no known kind is of another one, which no sheet has.</summary>
     public static Place Parse(string text)
@@ -66,17 +67,28 @@ public sealed class Place : IEquatable<Place>, IComparable<Place>
 
     public bool IsBay => Kind == PlaceKind.Bay;
 
-    public override string ToString() => _text;
+    public override string ToString() => _text ??= $"{Words[(int)Kind]}:{Name}";
 
     public bool Equals(Place? other) =>
         ReferenceEquals(this, other)
-        || (other is not null && _hash == other._hash && string.Equals(_text, other._text, StringComparison.Ordinal));
+        || (
+            other is not null
+            && _hash == other._hash
+            && Kind == other.Kind
+            && string.Equals(Name, other.Name, StringComparison.Ordinal)
+            && (Kind != PlaceKind.Other || string.Equals(_text, other._text, StringComparison.Ordinal))
+        );
 
     public override bool Equals(object? obj) => Equals(obj as Place);
 
     public override int GetHashCode() => _hash;
 
-    public int CompareTo(Place? other) => string.CompareOrdinal(_text, other?._text);
+    /// <summary>As they are written: the words of the kinds stand in the order of the kinds.</summary>
+    public int CompareTo(Place? other) =>
+        other is null ? 1
+        : Kind == PlaceKind.Other || other.Kind == PlaceKind.Other ? string.CompareOrdinal(ToString(), other.ToString())
+        : Kind != other.Kind ? Kind.CompareTo(other.Kind)
+        : string.CompareOrdinal(Name, other.Name);
 
     public static bool operator ==(Place? one, Place? other) => one is null ? other is null : one.Equals(other);
 

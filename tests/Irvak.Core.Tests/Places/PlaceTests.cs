@@ -56,6 +56,22 @@ public class PlaceTests
     }
 
     [Fact]
+    public void Places_of_every_kind_stand_in_the_order_in_which_they_are_written()
+    {
+        string[] texts =
+        [
+            .. new[] { "supply", "socket", "slot", "m2", "card", "board", "bay", "battery", "array", "", "zone" }.SelectMany(k =>
+                new[] { $"{k}:10", $"{k}:2", $"{k}:", $"{k}:a:b", k }
+            ),
+        ];
+        Assert.Equal(texts.Order(StringComparer.Ordinal), texts.Select(Place.Parse).Order().Select(p => p.ToString()));
+        // What is of no known kind differs by all of its text.
+        Assert.NotEqual(Place.Parse("array:md0"), Place.Parse("zone:md0"));
+        Assert.Equal(texts.Distinct().Count(), texts.Select(Place.Parse).ToHashSet().Count);
+        Assert.True(Place.Slot("A") > null!);
+    }
+
+    [Fact]
     public void In_a_document_a_place_is_one_text_as_a_value_and_as_a_name()
     {
         var map = new Dictionary<Place, Place?> { [Place.Card("S1")] = Place.Card("S2"), [Place.M2("M1")] = null };

@@ -252,6 +252,13 @@ public class RuleCaseTests
             Cpu(Two, 32).With(Boards.Fit("B1"))
         ),
         new(
+            "MEM-CPU-TOTAL-ASK",
+            Severity.Note,
+            "How much memory Ostrel in [[socket:CPU 1]] addresses is not known: 32 GiB are to hang on it.",
+            Two.With(Boards.Fit("B1")),
+            Cpu(Two, 32).With(Boards.Fit("B1"))
+        ),
+        new(
             "MEM-WARRANTY",
             Severity.Note,
             "One module is off the maker's list: support may ask to see the fault without it.",
