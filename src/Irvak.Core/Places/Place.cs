@@ -87,7 +87,7 @@ public sealed class Place : IEquatable<Place>, IComparable<Place>
     public int CompareTo(Place? other) =>
         other is null ? 1
         : Kind == PlaceKind.Other || other.Kind == PlaceKind.Other ? string.CompareOrdinal(ToString(), other.ToString())
-        : Kind != other.Kind ? Kind.CompareTo(other.Kind)
+        : Kind != other.Kind ? (int)Kind - (int)other.Kind
         : string.CompareOrdinal(Name, other.Name);
 
     public static bool operator ==(Place? one, Place? other) => one is null ? other is null : one.Equals(other);
