@@ -18,6 +18,11 @@ namespace Irvak.Web;
 /// <param name="Changed">What is different from the last capture of its kind.</param>
 public sealed record TakenCapture(CaptureFile File, IReadOnlyList<Changed> Changed);
 
+/// <summary>What became of something that was sent.</summary>
+/// <param name="Outcome">Null when nothing of it could be taken; the sentence says why.</param>
+/// <param name="LeftOut">Files of other machines.</param>
+public sealed record Taking(EditOutcome? Outcome, IReadOnlyList<TakenCapture> Taken, string Sentence, IReadOnlyList<LeftOut> LeftOut);
+
 /// <summary>How a stored capture was read.</summary>
 public sealed record KeptReading(CaptureReading Reading, IReadOnlyList<Changed> Changed);
 
@@ -144,8 +149,9 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
             _ => edit,
         };
 
-    /// <summary>Takes what was sent: one capture, or all of an archive, as one edit; or stores nothing.</summary>
-    public async Task<(EditOutcome? Outcome, IReadOnlyList<TakenCapture> Taken, string Sentence)> Take(
+    /// <summary>Takes what was sent: one capture, or all of an archive that is of one machine, as one edit; or stores nothing.</summary>
+    /// <param name="machine">The machine that a person chose, where files tell of several; null to go by the job.</param>
+    public async Task<Taking> Take(
         Job job,
         string phase,
         CaptureFiles sent,
@@ -153,17 +159,18 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
         int lastSeen,
         Stamp stamp,
         Judge judge,
+        string? machine,
         CancellationToken cancel
     )
     {
-        var files = sent.Usable.ToList();
+        var (files, others) = OneMachine.Of(job.State, sent.Usable, machine);
         if (files.Count == 0)
-            return (null, [], sent.Sentence);
+            return new(null, [], others is [var first, ..] ? first.Sentence + " Nothing was stored." : sent.Sentence, others);
         if (phase == "after" && job.State.Sheet is null)
-            return (null, [], "Survey comes first: this job has no machine sheet to compare with. Nothing was stored.");
+            return new(null, [], "Survey comes first: this job has no machine sheet to compare with. Nothing was stored.", []);
         var sheets = job.State.Sheet is null ? await library.Sheets(cancel) : [];
         var (whole, taken, captures) = Kept(job.State, phase, files, sheets, stamp);
-        return (await jobs.Apply(job.Number, key, lastSeen, stamp, whole, captures, judge, cancel), taken, sent.Sentence);
+        return new(await jobs.Apply(job.Number, key, lastSeen, stamp, whole, captures, judge, cancel), taken, sent.Sentence, others);
     }
 
     /// <summary>What a job begins with: its sheet, what a quick sum carries into it when that fits, or a capture. Null with a sentence when

@@ -15,6 +15,10 @@ public static class Problems
 
     public static IResult NotUnderstood(string sentence) => Of(422, "capture-not-understood", sentence);
 
+    /// <param name="others">What was sent, all of other machines.</param>
+    public static IResult AnotherMachine(string sentence, IReadOnlyList<LeftOut> others) =>
+        Of(422, "another-machine", sentence, new() { ["machine"] = others[0].Machine });
+
     public static IResult TooLarge() => Of(413, "too-large", "It is larger than 8 MiB; nothing was stored.");
 
     public static IResult From(EditOutcome outcome, string number) =>
@@ -67,6 +71,7 @@ public static class Problems
     private static readonly Dictionary<string, string> Titles = new()
     {
         ["unknown-job"] = "No such job",
+        ["another-machine"] = "Another machine",
         ["unknown"] = "Not here",
         ["invalid"] = "That can't be taken",
         ["capture-not-understood"] = "Not understood",

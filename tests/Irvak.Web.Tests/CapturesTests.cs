@@ -39,6 +39,53 @@ public class CapturesTests(WebFixture web)
     }
 
     [Fact]
+    public async Task Files_of_another_machine_are_left_out_of_an_archive_unless_they_are_chosen()
+    {
+        var (number, last) = await Bare();
+        var archive = Packed("torr-32-firmware.txt", "torr-32-system.txt", "ledge-6-firmware.txt");
+        var answer = await WebFixture.Ok(await web.Capture(number, last, archive));
+        Assert.Equal("brannick-torr-32", answer.GetProperty("job").GetProperty("sheet").GetProperty("id").GetString());
+        var left = answer.GetProperty("reading").GetProperty("leftOut").EnumerateArray().Single();
+        Assert.EndsWith("ledge-6-firmware.txt", left.GetProperty("name").GetString(), StringComparison.Ordinal);
+        Assert.Contains("is of another machine, Brannick", left.GetProperty("sentence").GetString());
+        Assert.Equal(2, (await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}/captures"))).GetArrayLength());
+        // Of the same archive the other machine can be chosen before anything is known.
+        var (second, at) = await Bare();
+        var ledge = await WebFixture.Ok(await web.Capture(second, at, archive, machine: left.GetProperty("machine").GetString()));
+        Assert.Equal("brannick-ledge-6", ledge.GetProperty("job").GetProperty("sheet").GetProperty("id").GetString());
+        Assert.Equal(
+            "torr-32-firmware.txt",
+            Path.GetFileName(ledge.GetProperty("reading").GetProperty("leftOut")[0].GetProperty("name").GetString())
+        );
+    }
+
+    [Theory]
+    [InlineData("before")]
+    [InlineData("after")]
+    public async Task A_capture_of_another_machine_is_refused_and_taken_when_a_person_says_so(string phase)
+    {
+        var (number, last) = await Bare();
+        await WebFixture.Ok(await web.Capture(number, last, WebFixture.Demo("torr-32-firmware.txt")));
+        last = await web.Last(number);
+        var refused = await WebFixture.Problem(
+            await web.Capture(number, last, WebFixture.Demo("ledge-6-firmware.txt"), phase),
+            422,
+            "another-machine"
+        );
+        Assert.Contains("; the job is about Brannick", refused.GetProperty("detail").GetString());
+        Assert.EndsWith("Nothing was stored.", refused.GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.Equal(last, await web.Last(number));
+        var machine = refused.GetProperty("machine").GetString()!;
+        await WebFixture.Problem(
+            await web.Capture(number, last, WebFixture.Demo("ledge-6-firmware.txt"), phase, machine + "x"),
+            422,
+            "another-machine"
+        );
+        await WebFixture.Ok(await web.Capture(number, last, WebFixture.Demo("ledge-6-firmware.txt"), phase, machine));
+        Assert.Equal(last + 1, await web.Last(number));
+    }
+
+    [Fact]
     public async Task A_whole_archive_is_one_edit_and_each_file_a_capture_of_its_own()
     {
         var (number, last) = await Bare();

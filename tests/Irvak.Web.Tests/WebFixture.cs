@@ -68,9 +68,10 @@ public sealed class WebFixture : WebApplicationFactory<Program>, IAsyncLifetime
     /// <summary>Number of the newest entry of a job.</summary>
     public async Task<int> Last(string number) => (await Ok(await Http.GetAsync($"/api/jobs/{number}/number"))).GetInt32();
 
-    public Task<HttpResponseMessage> Capture(string number, int lastSeen, byte[] bytes, string phase = "before") =>
+    public Task<HttpResponseMessage> Capture(string number, int lastSeen, byte[] bytes, string phase = "before", string? machine = null) =>
         Http.PostAsync(
-            $"/api/jobs/{number}/captures?phase={phase}&key={Guid.NewGuid()}&lastSeen={lastSeen}&who=Ines",
+            $"/api/jobs/{number}/captures?phase={phase}&key={Guid.NewGuid()}&lastSeen={lastSeen}&who=Ines"
+                + (machine is null ? "" : $"&machine={Uri.EscapeDataString(machine)}"),
             new ByteArrayContent(bytes) { Headers = { ContentType = new("text/plain") } }
         );
 

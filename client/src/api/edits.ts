@@ -4,7 +4,7 @@ import { plural } from '../format/numbers';
 import { api, newKey, Refusal, unwrap } from './client';
 import { catchUp } from './follow';
 import { guess } from './guess';
-import { jobKey, type Piece } from './hooks';
+import { jobKey, leftOutKey, type Piece } from './hooks';
 import { canKeep, decided, keep, keepSeen, leftBehind, refresh, type KeptEdit } from './kept';
 import { persist } from './persist';
 import { person } from './person';
@@ -139,14 +139,14 @@ export function useTakeCapture(number: string) {
     scope: { id: `job ${number}` },
     retry: false,
     mutationFn: async (piece: Piece & { phase: 'before' | 'after' }) => {
-      const { body, columns, phase } = piece;
+      const { body, columns, machine, phase } = piece;
       // One key for one capture, however often it must be sent.
       const [who, key] = [await person.named(), newKey()];
       return persist(async () => {
         const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
         return unwrap(
           await api.POST('/api/jobs/{number}/captures', {
-            params: { path: { number }, query: { phase, key, lastSeen, who, columns } },
+            params: { path: { number }, query: { phase, key, lastSeen, who, columns, machine } },
             body: body as string,
             bodySerializer: (b) => b as string,
             headers: { 'Content-Type': 'text/plain' },
@@ -156,6 +156,7 @@ export function useTakeCapture(number: string) {
     },
     onSuccess: (taken) => {
       settle(client, number, taken.job as JobView);
+      client.setQueryData(leftOutKey(number), taken.reading.leftOut);
       void client.invalidateQueries({ queryKey: ['captures', number] });
     },
   });

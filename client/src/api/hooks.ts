@@ -4,6 +4,7 @@ import { keepSeen, seenJob } from './kept';
 import { persist, shownSince } from './persist';
 import { person } from './person';
 import type {
+  LeftOut,
   LaneLayoutView,
   BuyingView,
   ControllersView,
@@ -117,7 +118,14 @@ export async function readCapture({ body, columns }: Piece): Promise<ReadView> {
 export interface Piece {
   body: string | Blob;
   columns?: string;
+  /** The machine that a person chose, where files tell of several. */
+  machine?: string;
 }
+
+/** Files of the last capture taken that are of other machines; they stay told until the next one. */
+export const useLeftOut = (number: string) =>
+  useQuery<LeftOut[]>({ queryKey: leftOutKey(number), enabled: false, initialData: [], queryFn: () => [] }).data;
+export const leftOutKey = (number: string) => ['left out', number];
 
 /** Reads a label, or a drive as it is spoken of, into a part. */
 export const readLabel = async (text: string) =>

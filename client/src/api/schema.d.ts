@@ -2830,6 +2830,8 @@ export interface components {
             kind: string;
             sentence: string;
             usable: boolean;
+            /** @description The machine that it tells of; null when it tells none. */
+            machine: null | string;
         };
         /** @description Which slots so many modules alike go into, and what that costs or not. */
         FillAnswer: {
@@ -3489,6 +3491,14 @@ export interface components {
             part: string;
             serial: null | string;
             liesIn: string;
+        };
+        /** @description A file that was not taken, for it is of another machine. */
+        LeftOut: {
+            /** @description File name within an archive; null for pasted text. */
+            name: null | string;
+            /** @description The machine that it tells of, in words; sent back, it is taken all the same. */
+            machine: string;
+            sentence: string;
         };
         /** @description The same drives in another level. */
         LevelColumn: {
@@ -4726,6 +4736,8 @@ export interface components {
             table: null | components["schemas"]["TablePreview"];
             /** @description What is different from the last capture of its kind. */
             changed: components["schemas"]["Changed"][];
+            /** @description Files that were not taken, for they are of other machines. */
+            leftOut: components["schemas"]["LeftOut"][];
         };
         /** @description One drive replaced and filled again. */
         Rebuild: {
@@ -7221,6 +7233,7 @@ export interface operations {
                 lastSeen: number;
                 who: string;
                 columns?: string;
+                machine?: string;
             };
             header?: never;
             path: {

@@ -34,6 +34,7 @@ export type BayRow = Schemas['BayRow'];
 export type PhotoRow = Schemas['PhotoRow'];
 export type ListRequest = Schemas['ListRequest'];
 export type ReadView = Schemas['ReadView'];
+export type LeftOut = Schemas['LeftOut'];
 export type FiveAnswers = Schemas['FiveAnswers'];
 export type PlacementView = Schemas['PlacementView'];
 export type BuyingView = Schemas['BuyingView'];
@@ -81,5 +82,7 @@ export interface Problem {
   errors?: { path: string; text: string }[];
   clashes?: { subject: string; what: string; theirs: string; yours: string; who: string; number: number }[];
   lastNumber?: number;
+  /** The other machine that a capture tells of. */
+  machine?: string;
   dependents?: { number: number; who: string; sentence: string }[];
 }

@@ -174,6 +174,7 @@ function Foot() {
           files: [],
           table: null,
           changed: [],
+          leftOut: [],
         }),
     );
     return () => {

@@ -53,6 +53,7 @@ public static class DemoLoader
                             job.LastNumber,
                             stamp,
                             judging.Judge,
+                            null,
                             default
                         )
                     ).Outcome,

@@ -9,7 +9,8 @@ using Irvak.Store;
 namespace Irvak.Web.Endpoints;
 
 /// <summary>A file of an archive, as it was read.</summary>
-public sealed record FileView(string Name, string Kind, string Sentence, bool Usable);
+/// <param name="Machine">The machine that it tells of; null when it tells none.</param>
+public sealed record FileView(string Name, string Kind, string Sentence, bool Usable, string? Machine);
 
 /// <summary>What a capture says, before anything is stored.</summary>
 public sealed record ReadView(
@@ -35,6 +36,9 @@ public sealed record ReadView(
 
     /// <summary>What is different from the last capture of its kind.</summary>
     public required IReadOnlyList<Changed> Changed { get; init; }
+
+    /// <summary>Files that were not taken, for they are of other machines.</summary>
+    public required IReadOnlyList<LeftOut> LeftOut { get; init; }
 }
 
 /// <summary>The answer to a stored capture: how it was read, and the job after it.</summary>
@@ -60,7 +64,7 @@ public static class SurveyEndpoints
                 var sent = CaptureFiles.Open(bytes, named.Count == 0 ? null : named);
                 var product = sent.Usable.Select(f => f.Reading.Seen).FirstOrDefault(s => s.Product is not null);
                 var sheet = product is null ? null : Core.Survey.AsFound.SheetFor(await library.Sheets(cancel), product);
-                return TypedResults.Ok(View(sent, sheet?.Id, []));
+                return TypedResults.Ok(View(sent, sheet?.Id, [], []));
             })
             .WithName("readCapture")
             .Accepts<string>("text/plain")
@@ -101,6 +105,7 @@ public static class SurveyEndpoints
                     int lastSeen,
                     string who,
                     string? columns,
+                    string? machine,
                     HttpRequest request,
                     Jobs jobs,
                     JobDesk desk,
@@ -126,20 +131,23 @@ public static class SurveyEndpoints
                         return Problems.TooLarge();
                     var sent = CaptureFiles.Open(bytes, named.Count == 0 ? null : named);
                     var judging = await desk.Judging(cancel);
-                    var (outcome, taken, sentence) = await desk.Take(
+                    var done = await desk.Take(
                         job,
                         phase,
                         sent,
-                        WriteKey.Of(key, who.Trim(), phase, columns, bytes),
+                        WriteKey.Of(key, who.Trim(), phase, columns, bytes, machine),
                         lastSeen,
                         new Stamp(who.Trim(), clock.GetUtcNow()),
                         judging.Judge,
+                        machine,
                         cancel
                     );
-                    if (outcome is null)
-                        return Problems.NotUnderstood(sentence);
+                    if (done.Outcome is not { } outcome)
+                        return done.LeftOut.Count > 0
+                            ? Problems.AnotherMachine(done.Sentence, done.LeftOut)
+                            : Problems.NotUnderstood(done.Sentence);
                     return outcome is EditOutcome.Applied applied
-                        ? TypedResults.Ok(new TakenView(View(sent, null, taken), judging.Seen(applied.Job, log)))
+                        ? TypedResults.Ok(new TakenView(View(sent, null, done.Taken, done.LeftOut), judging.Seen(applied.Job, log)))
                         : desk.Answer(outcome, number, judging);
                 }
             )
@@ -182,10 +190,10 @@ public static class SurveyEndpoints
         return buffer.ToArray();
     }
 
-    private static ReadView View(CaptureFiles sent, string? sheetId, IReadOnlyList<TakenCapture> taken)
+    private static ReadView View(CaptureFiles sent, string? sheetId, IReadOnlyList<TakenCapture> taken, IReadOnlyList<LeftOut> leftOut)
     {
         var files = sent.IsArchive
-            ? sent.Files.Select(f => new FileView(f.Name!, f.Reading.Kind, f.Reading.Sentence, f.Reading.IsUsable)).ToList()
+            ? sent.Files.Select(f => new FileView(f.Name!, f.Reading.Kind, f.Reading.Sentence, f.Reading.IsUsable, Machine(f))).ToList()
             : [];
         var readings = taken.Count > 0 ? taken.Select(t => t.File.Reading).ToList() : sent.Files.Select(f => f.Reading).ToList();
         return new ReadView(
@@ -204,8 +212,11 @@ public static class SurveyEndpoints
             Files = files,
             Table = sent.Table,
             Changed = [.. taken.SelectMany(t => t.Changed).Take(100)],
+            LeftOut = leftOut,
         };
     }
+
+    private static string? Machine(CaptureFile file) => MachineMark.Of(file.Reading.Seen) is { TellsAny: true } mark ? mark.Words : null;
 
     private static CaptureView Kept(CaptureRow row)
     {

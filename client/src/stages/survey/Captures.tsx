@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useTakeCapture } from '../../api/edits';
 import { useCaptures } from '../../api/hooks';
 import { useDesk } from '../../frame/desk';
+import { NotTaken } from './NotTaken';
 import { PasteField } from './PasteField';
 
 /** The captures of a phase with how many lines were understood, and a field for the next one. */
@@ -76,11 +77,11 @@ export function Captures({ phase }: { phase: 'before' | 'after' }) {
       <PasteField
         rows={phase === 'before' && captures.length > 0 ? 3 : 6}
         busy={take.isPending}
-        error={take.error?.message}
         onTake={(pieces) => {
           for (const piece of pieces) take.mutate({ ...piece, phase });
         }}
       />
+      <NotTaken take={take} />
     </section>
   );
 }

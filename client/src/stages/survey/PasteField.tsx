@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { readCapture, type Piece } from '../../api/hooks';
 import type { ReadView } from '../../api/types';
+import { Pick } from '../../frame/Pick';
 import { ColumnNames } from './ColumnNames';
 
 const MOST = 8 * 1024 * 1024;
@@ -15,13 +16,11 @@ interface Dropped {
 /** A field for captures that says while one types what it understood; files and archives can be dropped on it or chosen. */
 export function PasteField({
   onTake,
-  error,
   busy,
   label = 'Paste a capture, or drop files or an archive',
   rows = 7,
 }: {
   onTake: (pieces: Piece[]) => void;
-  error?: string;
   busy: boolean;
   label?: string;
   rows?: number;
@@ -31,6 +30,7 @@ export function PasteField({
   const [reading, setReading] = useState<ReadView | null>(null);
   const [trouble, setTrouble] = useState('');
   const [files, setFiles] = useState<Dropped[]>([]);
+  const [machine, setMachine] = useState('');
   const turn = useRef(0);
   const picker = useRef<HTMLInputElement>(null);
 
@@ -82,10 +82,14 @@ export function PasteField({
     change('');
     setReading(null);
     setFiles([]);
+    setMachine('');
   };
 
   const said = text.trim() ? trouble || reading?.sentence : '';
   const usable = files.filter((f) => f.reading?.usable);
+  const machines = [
+    ...new Set(usable.flatMap((f) => f.reading!.files.map((i) => i.machine)).filter((m): m is string => m !== null)),
+  ];
   const table = text.trim() && !trouble ? reading?.table : null;
   const ready = files.length > 0 ? usable.length > 0 : !!text.trim() && !!reading?.usable;
   return (
@@ -129,6 +133,7 @@ export function PasteField({
               {f.reading?.files.map((inner) => (
                 <div key={inner.name} className="quiet">
                   <span className="mono">{inner.name}</span> {inner.usable ? inner.kind : inner.sentence}
+                  {inner.machine && `, ${inner.machine}`}
                 </div>
               ))}
             </li>
@@ -147,7 +152,15 @@ export function PasteField({
             {r}
           </p>
         ))}
-      {error && <p className="err">{error}</p>}
+      {machines.length > 1 && (
+        <Pick
+          id="machine"
+          name={`${machines.length} machines are in it; files of one are taken`}
+          value={machine}
+          options={[['', 'the one of this job, or the first'], ...machines.map((m) => [m, m] as [string, string])]}
+          onChange={setMachine}
+        />
+      )}
       <div className="row">
         <button
           type="button"
@@ -155,7 +168,9 @@ export function PasteField({
           disabled={!ready || busy}
           onClick={() => {
             onTake(
-              files.length > 0 ? usable.map((f) => ({ body: f.body })) : [{ body: text, columns: columns?.join(',') }],
+              files.length > 0
+                ? usable.map((f) => ({ body: f.body, machine: machine || undefined }))
+                : [{ body: text, columns: columns?.join(',') }],
             );
             clear();
           }}

@@ -3,6 +3,7 @@ import { useTakeCapture } from '../../api/edits';
 import { useSheets } from '../../api/hooks';
 import { useDesk } from '../../frame/desk';
 import { SheetSelect } from '../../frame/SheetSelect';
+import { NotTaken } from './NotTaken';
 import { PasteField } from './PasteField';
 
 /** A job without a machine yet: paste a capture, or take a sheet from the shelf. */
@@ -25,9 +26,9 @@ export function Start() {
           </p>
           <PasteField
             onTake={(pieces) => pieces.forEach((p) => take.mutate({ ...p, phase: 'before' }))}
-            error={take.error?.message}
             busy={take.isPending}
           />
+          <NotTaken take={take} />
         </section>
         <section className="stack">
           <h3>Or take a sheet from the shelf</h3>
