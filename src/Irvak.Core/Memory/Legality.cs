@@ -72,6 +72,16 @@ public static class Legality
         Basis.Standard
     );
 
+    public static readonly Rule KindRan = new(
+        "MEM-KIND-RAN",
+        Family.Memory,
+        Severity.Care,
+        "{few} {verb} {fewKind} by the firmware, the rest is {manyKind}, and yet the machine ran so: read the labels.",
+        "Registered, load-reduced and unbuffered modules never run in one machine, so what the firmware says of one of them is wrong.",
+        "JEDEC standard 21-C module types; common practice, no source, for the machine as a whole",
+        Basis.Standard
+    );
+
     public static readonly Rule EccOff = new(
         "MEM-ECC",
         Family.Memory,
@@ -145,7 +155,7 @@ public static class Legality
         foreach (var (channel, slot, module) in modules)
         foreach (var finding in JudgeOne(q, build, channel, slot, module))
             yield return finding;
-        foreach (var finding in JudgeTogether(q, modules))
+        foreach (var finding in JudgeTogether(q, build, modules))
             yield return finding;
         foreach (var slot in q.Sheet.Revisions.FirstOrDefault(r => r.Name == q.System.BoardRevision)?.MissingSlots ?? [])
             if (build.ModuleAt(slot) is not null)
@@ -242,7 +252,11 @@ public static class Legality
         return untold;
     }
 
-    private static IEnumerable<Finding> JudgeTogether(MemoryInput q, List<(Channel Channel, string Slot, ModuleSheet Module)> modules)
+    private static IEnumerable<Finding> JudgeTogether(
+        MemoryInput q,
+        Build build,
+        List<(Channel Channel, string Slot, ModuleSheet Module)> modules
+    )
     {
         var typed = modules.Where(m => m.Module.Type is not null).ToList();
         var families = typed.GroupBy(m => m.Module.Type!.Value.Family()).OrderByDescending(f => f.Count()).ThenBy(f => f.Key).ToList();
@@ -250,8 +264,9 @@ public static class Legality
         {
             var few = families.Skip(1).SelectMany(f => f).ToList();
             Place[] places = [.. few.Select(m => Place.Slot(m.Slot))];
+            // What was seen to run is not what it is called.
             yield return Finding.Of(
-                Kind,
+                q.RunsAsFound(build) ? KindRan : Kind,
                 places,
                 KindSum(families),
                 ("few", Stated.At(places)),

@@ -17,6 +17,10 @@ public record MemoryInput : PlanInput
     /// <summary>What the memory was seen to run at as found; null when no capture tells it of every module.</summary>
     public int? MeasuredMTs { get; init; }
 
+    /// <summary>True for memory and processors as they were found, which the firmware saw running.</summary>
+    public bool RunsAsFound(Build build) =>
+        MeasuredMTs is not null && (ReferenceEquals(build, Found) || !Changes.Any(c => c.Place.IsSlot || c.Place.IsSocket));
+
     /// <summary>True when every slot behind a processor holds a module of known size, was found empty, or is changed by the plan.</summary>
     public bool AllSlotsKnown(Build build) =>
         Sheet

@@ -115,7 +115,7 @@ public static class Rate
         chain.Add(board);
         var sum = Conclude(gen, chain, low);
         // What runs unchanged was seen to run.
-        return q.MeasuredMTs is { } measured && IsAsFound(q, build)
+        return q.MeasuredMTs is { } measured && q.RunsAsFound(build)
             ? new(
                 measured,
                 null,
@@ -130,9 +130,6 @@ public static class Rate
     }
 
     internal const string AsSeen = "As seen";
-
-    private static bool IsAsFound(MemoryInput q, Build build) =>
-        ReferenceEquals(build, q.Found) || !q.Changes.Any(c => c.Place.IsSlot || c.Place.IsSocket);
 
     private static RateResult Conclude(MemoryGeneration gen, List<RateLimit> chain, int? low)
     {

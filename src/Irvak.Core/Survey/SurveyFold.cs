@@ -114,7 +114,7 @@ public static class SurveyFold
     }
 
     /// <summary>A drive that stands in its bay learns from every capture that knows its serial number: its name in the system, its array,
-    /// its grade.</summary>
+    /// its grade. A slot that firmware only gives an address of learns from the listing of the bus what stands there.</summary>
     private static MachineState Refresh(MachineState state)
     {
         var bySerial = new Dictionary<string, Builds.Unit>(StringComparer.OrdinalIgnoreCase);
@@ -125,7 +125,23 @@ public static class SurveyFold
         foreach (var (place, unit) in state.Found)
             if (unit.Drive is not null && unit.Serial is { } serial && bySerial.TryGetValue(serial, out var seen))
                 better[place] = SeenUnits.Joined(unit, seen);
+        foreach (var (place, unit) in Cards(state))
+            better[place] = unit;
         return better.Count == 0 ? state : Settled(state, new RecordFound(better, null, "captures"));
+    }
+
+    private static IEnumerable<(Place Place, Builds.Unit Unit)> Cards(MachineState state)
+    {
+        if (state.Sheet is not { } sheet || state.Readings.Count < 2)
+            yield break;
+        foreach (var (place, card, _) in CardMatch.Of(sheet, state.Seen))
+            if (
+                card is not null
+                && !state.Found.ContainsKey(place)
+                && !state.FoundEmpty.Contains(place)
+                && state.Readings.FirstOrDefault(r => r.Value.Pci.Contains(card)) is { Key: { } by, Value: { } seen }
+            )
+                yield return (place, SeenUnits.Of(card, by, seen.CountsIn));
     }
 
     public static MachineState Apply(MachineState state, Settle settle)

@@ -322,4 +322,37 @@ public class SurveyTests
             (found.System!.Origins!["serial"], found.System.Origins["firmware"])
         );
     }
+
+    [Fact]
+    public void A_card_is_found_by_the_address_that_the_firmware_gives_its_slot_whichever_listing_comes_first()
+    {
+        var slots = new Observation
+        {
+            Slots = [new("S1", "x8", 8, 3, true, "0000:04:01.0", 3), new("S2", "x16", 16, 4, true, "0000:05:00.0", 4)],
+        };
+        var bus = new Observation
+        {
+            Pci =
+            [
+                new()
+                {
+                    Address = "04:01.0",
+                    Class = "RAID bus controller",
+                    Name = "Halmund 3114",
+                    Line = 9,
+                },
+            ],
+        };
+        foreach (var order in new[] { new[] { 0, 1 }, [1, 0] })
+        {
+            var state = order.Aggregate(Job(), (j, i) => Read(j, i == 0 ? slots : bus, i == 0 ? "firmware listing" : "PCI listing"));
+            Assert.Equal("Halmund 3114", state.Found[Place.Card("S1")].Card!.Name);
+            Assert.Equal("PCI listing, line 9", state.Found[Place.Card("S1")].Source);
+            Assert.False(state.Found.ContainsKey(Place.Card("S2")));
+        }
+        // What a person entered stands.
+        var mine = Read(Job(), slots, "firmware listing")
+            .With(new RecordFound(new Dictionary<Place, Builds.Unit?> { [Place.Card("S1")] = null }, null, SurveyFold.ByHand));
+        Assert.False(Read(mine, bus, "PCI listing").Found.ContainsKey(Place.Card("S1")));
+    }
 }

@@ -1,10 +1,13 @@
 using Irvak.Core.Aims;
+using Irvak.Core.Builds;
 using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Memory;
+using Irvak.Core.Observations;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Survey;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Tests.Verdicts;
@@ -37,6 +40,34 @@ public class RuleCaseTests
 
     /// <summary>A socket that nobody looked at.</summary>
     private static JobState Unlooked2(JobState state) => state with { Found = state.Found.Remove(Place.Socket("CPU 2")) };
+
+    private static RecordFound Found(string slot, ModuleSheet module) =>
+        new RecordFound(new Dictionary<Place, Unit?> { [Place.Slot(slot)] = Boards.Unit(module) }, null, "by hand");
+
+    /// <summary>The machine as its firmware saw it running.</summary>
+    private static JobState Seen(JobState state, int rate) =>
+        state with
+        {
+            Readings = state.Readings.SetItem(
+                "firmware listing",
+                new()
+                {
+                    Devices =
+                    [
+                        .. state
+                            .Found.Where(f => f.Value.Module is not null)
+                            .Select(f => new SeenDevice
+                            {
+                                Locator = f.Key.Name,
+                                SizeMiB = f.Value.Module!.CapacityMiB,
+                                Module = f.Value.Module,
+                                ConfiguredMTs = rate,
+                                Line = 1,
+                            }),
+                    ],
+                }
+            ),
+        };
 
     private static JobState Cpu(JobState state, int gib) =>
         state with
@@ -176,6 +207,16 @@ public class RuleCaseTests
             "[[slot:B1]] is load-reduced, the rest is registered. The machine does not start with both.",
             Two.With(Boards.Fit("B1", Boards.Module(type: ModuleType.LoadReduced))),
             Two.With(Boards.Fit("B1"))
+        ),
+        new(
+            "MEM-KIND-RAN",
+            Severity.Care,
+            "[[slot:C1]] is unbuffered by the firmware, the rest is registered, and yet the machine ran so: read the labels.",
+            Seen(
+                Boards.Job(Boards.Server, Boards.Module(), "A1", "B1").With(Found("C1", Boards.Module(type: ModuleType.Unbuffered))),
+                2400
+            ),
+            Seen(Boards.Job(Boards.Server, Boards.Module(), "A1", "B1").With(Found("C1", Boards.Module())), 2400)
         ),
         new(
             "MEM-ECC",
