@@ -3,6 +3,7 @@ using Irvak.Captures;
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
+using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
@@ -264,6 +265,9 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
         foreach (var file in files)
         {
             var (seen, by) = (file.Reading.Seen, file.Reading.Kind);
+            // Nobody told a draft of its bays; the table of a controller does.
+            if (state.Sheet is { } draft && SheetDraft.WithBays(CarrierPlaces.Without(draft), seen) is { } more)
+                Do(new AdoptSheet(more));
             var remarks = Remarks(state, seen).ToList();
             var changed = ReadingDiff.Of(state, seen, by);
             var found = state.Sheet is null

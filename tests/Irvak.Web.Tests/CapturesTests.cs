@@ -59,6 +59,36 @@ public class CapturesTests(WebFixture web)
         );
     }
 
+    [Fact]
+    public async Task The_table_of_a_controller_tells_a_draft_its_bays_and_which_drive_is_in_trouble()
+    {
+        var (number, last) = await Bare();
+        const string draft =
+            "Handle 0x0001, DMI type 1, 27 bytes\nSystem Information\n\tManufacturer: Halmund\n\tProduct Name: Nameless\n\n"
+            + "Handle 0x0011, DMI type 17, 34 bytes\nMemory Device\n\tSize: 4096 MB\n\tLocator: A1\n\tType: DDR3\n";
+        await WebFixture.Ok(await web.Capture(number, last, Encoding.UTF8.GetBytes(draft)));
+        var table = "Port;State;Size;Serial;Group\n0;Online;931.5 GB;CV-0001;A0\n1;Offline;931.5 GB;CV-0002;A0\n";
+        var job = (
+            await WebFixture.Ok(
+                await web.Http.PostAsync(
+                    $"/api/jobs/{number}/captures?phase=before&key={Guid.NewGuid()}&lastSeen={await web.Last(number)}&who=Ines"
+                        + "&columns=bay,state,size,serial,group",
+                    new StringContent(table, Encoding.UTF8, "text/plain")
+                )
+            )
+        ).GetProperty("job");
+        Assert.Equal(
+            ["0", "1"],
+            job.GetProperty("sheet").GetProperty("bays")[0].GetProperty("names").EnumerateArray().Select(n => n.GetString())
+        );
+        Assert.Equal("CV-0002", job.GetProperty("found").GetProperty("bay:1").GetProperty("serial").GetString());
+        var survey = job.GetProperty("survey");
+        Assert.Equal([null, "Offline"], survey.GetProperty("bays").EnumerateArray().Select(b => b.GetProperty("trouble").GetString()));
+        Assert.Contains(survey.GetProperty("checks").EnumerateArray(), c =>
+            c.GetProperty("answer").GetString() == "CV-0002 is “Offline”. Back up before anything else"
+        );
+    }
+
     [Theory]
     [InlineData("before")]
     [InlineData("after")]

@@ -1276,6 +1276,8 @@ export interface components {
             /** @description True when an array, a pool or a mounted volume rests on it. */
             inUse: boolean;
             looked: boolean;
+            /** @description What its controller calls its state, where that means trouble. */
+            trouble?: null | string;
         };
         BeepPattern: {
             /** @description As heard or seen, such as "long, short, short". */

@@ -21,6 +21,9 @@ public sealed record BayRow(
 )
 {
     public required bool Looked { get; init; }
+
+    /// <summary>What its controller calls its state, where that means trouble.</summary>
+    public string? Trouble { get; init; }
 }
 
 /// <summary>Bay ↔ serial number ↔ name in the system ↔ array, in the chassis' own order.</summary>
@@ -31,7 +34,6 @@ public static class BayMap
     {
         if (state.Sheet is not { } sheet)
             return [];
-        var raids = state.Seen.Raids;
         var rows = new List<BayRow>();
         foreach (var place in sheet.Bays.SelectMany(g => g.Names.Select(Place.Bay)).Concat(sheet.M2.Select(m => Place.M2(m.Id))))
         {
@@ -51,19 +53,23 @@ public static class BayMap
                     {
                         Looked = state.FoundEmpty.Contains(place),
                     }
-                    : Row(place, place.Name, unit, raids)
+                    : Row(place, place.Name, unit, state.Seen)
             );
         }
-        rows.AddRange(loose.Select(l => Row(null, "?", l.Unit, raids)));
+        rows.AddRange(loose.Select(l => Row(null, "?", l.Unit, state.Seen)));
         return rows;
     }
 
-    private static BayRow Row(Place? place, string bay, Builds.Unit unit, IReadOnlyList<Observations.SeenRaid> raids)
+    private static BayRow Row(Place? place, string bay, Builds.Unit unit, Observation seen)
     {
-        var member = MemberOf(unit, raids);
+        var member = MemberOf(unit, seen.Raids);
+        var told = seen.Drives.FirstOrDefault(d =>
+            d.Serial is not null && string.Equals(d.Serial, unit.Serial, StringComparison.OrdinalIgnoreCase)
+        );
         return new BayRow(place, bay, unit.Short, unit.Serial, unit.SystemName, member, unit.Grade?.Grade, member is not null)
         {
             Looked = true,
+            Trouble = DriveState.IsTrouble(told?.State) ? told!.State : null,
         };
     }
 

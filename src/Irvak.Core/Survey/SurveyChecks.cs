@@ -105,6 +105,14 @@ public static class SurveyChecks
 
     private static (CheckState, string)? Drives(MachineState state, Observation seen)
     {
+        var trouble = seen.Drives.Where(d => DriveState.IsTrouble(d.State)).ToList();
+        if (trouble.Count > 0)
+            return (
+                CheckState.NotWell,
+                string.Join(", ", trouble.Take(3).Select(d => $"{d.Serial ?? d.Bay ?? d.Path} is “{d.State}”"))
+                    + (trouble.Count > 3 ? $" and {trouble.Count - 3} more" : "")
+                    + ". Back up before anything else"
+            );
         var graded = LooseDrives.Graded(state, seen).ToList();
         if (graded.Count == 0)
             return null;

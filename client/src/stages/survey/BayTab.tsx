@@ -95,7 +95,10 @@ function Row({ row: b, onPlace }: { row: BayRow; onPlace: (place: string) => voi
       <td>{b.what}</td>
       <td className="mono">{b.serial}</td>
       <td className="mono">{b.systemName}</td>
-      <td>{b.memberOf ?? (b.serial ? <span className="quiet">not told</span> : '')}</td>
+      <td>
+        {b.memberOf ?? (b.serial ? <span className="quiet">not told</span> : '')}
+        {b.trouble && <span className="chg"> “{b.trouble}”</span>}
+      </td>
       <td className={b.grade === 'reject' || b.grade === 'C' ? 'chg' : ''}>{b.grade}</td>
     </tr>
   );

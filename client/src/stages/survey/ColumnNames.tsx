@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import type { TablePreview } from '../../api/types';
-import { ColumnMeanings } from '../../frame/ColumnMeanings';
 
 const MEANINGS: [string, string][] = [
   ['none', 'not needed'],
@@ -16,7 +15,7 @@ const MEANINGS: [string, string][] = [
   ['systemName', 'name in the system'],
 ];
 
-/** A pasted table of drives: its columns with a first guess at what each means, put right by the person. */
+/** A pasted table of drives: its columns, one below another, with a first guess at what each means, put right by the person. */
 export function ColumnNames({
   table,
   value,
@@ -32,22 +31,39 @@ export function ColumnNames({
   const now = value ?? (shown.guess as string[]);
   return (
     <div className="stack">
-      <div className="scroll">
-        <table aria-label="What the columns mean">
-          <ColumnMeanings columns={shown.columns} meanings={MEANINGS} now={now} onChange={onChange} />
-          <tbody>
-            {shown.rows.slice(0, 4).map((row, i) => (
-              <tr key={i}>
-                {shown.columns.map((_, j) => (
-                  <td key={j} className="mono">
-                    {row[j]}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <table aria-label="What the columns mean">
+        <tbody>
+          {shown.columns.map((name, i) => (
+            <tr key={i}>
+              <th scope="row">
+                <span className="mono">{name}</span>
+                <br />
+                <span className="quiet small">
+                  {shown.rows
+                    .slice(0, 2)
+                    .map((row) => row[i])
+                    .filter(Boolean)
+                    .join(', ')}
+                </span>
+              </th>
+              <td>
+                <select
+                  className="inp"
+                  value={now[i]}
+                  aria-label={`Meaning of ${name}`}
+                  onChange={(e) => onChange(now.map((m, j) => (j === i ? e.target.value : m)))}
+                >
+                  {MEANINGS.map(([key, words]) => (
+                    <option key={key} value={key}>
+                      {words}
+                    </option>
+                  ))}
+                </select>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
       {!value && (
         <div>
           <button type="button" className="btn o" onClick={() => onChange(now)}>
