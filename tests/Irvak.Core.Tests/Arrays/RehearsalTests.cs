@@ -37,6 +37,13 @@ public class RehearsalTests
         return Rehearsal.Of(plan, shape, drives, [.. bays.Select(b => Place.Bay($"{b}"))]);
     }
 
+    [Theory]
+    [InlineData(ArrayLevel.Pairs, 4, "M is whole: it survives 1 failure surely, 2 at best.")]
+    [InlineData(ArrayLevel.Mirror, 2, "M is whole: it survives 1 failure.")]
+    [InlineData(ArrayLevel.Parity2, 6, "M is whole: it survives 2 failures.")]
+    [InlineData(ArrayLevel.Stripe, 3, "M is whole: it survives no failure.")]
+    public void A_whole_array_says_what_it_survives(ArrayLevel level, int n, string said) => Assert.Equal(said, Out(level, n, 1).Sentence);
+
     [Theory] // every set of failures, counted by the exact combinatorics of the level
     [InlineData(ArrayLevel.Pairs, 8, 1)]
     [InlineData(ArrayLevel.Parity1, 9, 3)]

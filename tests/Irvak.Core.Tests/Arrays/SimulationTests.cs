@@ -20,6 +20,26 @@ public class SimulationTests
             chance + (4 * Math.Sqrt(chance * (1 - chance) / seen.Runs))
         );
 
+    [Theory]
+    [InlineData(1, false, null, 0, true)]
+    [InlineData(2, false, null, 0, false)]
+    [InlineData(1, true, null, 0, false)]
+    [InlineData(2, true, null, 0, false)]
+    [InlineData(1, false, 0, 0, false)]
+    [InlineData(1, false, null, 0.1, false)]
+    public void The_chain_answers_only_what_it_is_for(double shape, bool isFixed, int? spares, double bad, bool same) =>
+        Assert.Equal(same, new SimulationQuestion(Shape: shape, Spares: spares, BadBatch: bad) { Fixed = isFixed }.IsAsTheChain);
+
+    [Fact]
+    public void Of_no_runs_nothing_is_known_and_of_one_its_own()
+    {
+        var none = new SimulationCount(0, 0, 0);
+        Assert.Equal((0.0, 0.0, (0.0, 1.0)), (none.Share, none.Error, none.Interval));
+        Assert.Equal(1, new SimulationCount(1, 1, 0).Share);
+        Assert.Equal((0.0, 1.0), new SimulationCount(1, 0, 0).Interval);
+        Assert.Equal((0.0, 0.3), (new SimulationCount(10, 0, 0).Interval.From, Math.Round(new SimulationCount(10, 0, 0).Interval.To, 12)));
+    }
+
     [Theory] // the Markov chain, itself checked against 60-digit values, matrix exponentials and closed forms
     [InlineData(ArrayLevel.Mirror, 2, 1, 1e5, 400, 0.0, 1)]
     [InlineData(ArrayLevel.Parity1, 8, 1, 5e5, 60, 0.0, 2)]

@@ -39,11 +39,7 @@ export function ColumnNames({
                 <span className="mono">{name}</span>
                 <br />
                 <span className="quiet small">
-                  {shown.rows
-                    .slice(0, 2)
-                    .map((row) => row[i])
-                    .filter(Boolean)
-                    .join(', ')}
+                  {[...new Set(shown.rows.map((row) => row[i]).filter(Boolean))].slice(0, 2).join(', ')}
                 </span>
               </th>
               <td>
