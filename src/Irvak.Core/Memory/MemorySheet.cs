@@ -107,7 +107,11 @@ public sealed record MemorySheet(
             rate,
             interleave,
             ecc,
-            known ? OsShare.Of(q, build, usable) : null,
+                // What the running system said of itself needs no sum.
+                ReferenceEquals(build, q.Found) && q.System.MemTotalKiB is { } seen
+                    ? OsBand.AsSeen(ByteCount.FromKiB(seen))
+                : known ? OsShare.Of(q, build, usable)
+                : null,
             modes,
             all is { Passes: true } ? all : null
         )

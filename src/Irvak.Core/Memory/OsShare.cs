@@ -7,10 +7,24 @@ namespace Irvak.Core.Memory;
 /// <summary>What the operating system is expected to show, as a band.</summary>
 public sealed record OsBand(ByteCount Low, ByteCount High, Worked Why)
 {
+    /// <summary>What the system of the machine as found said itself.</summary>
+    public static OsBand AsSeen(ByteCount total) =>
+        new(
+            total,
+            total,
+            Worked.Sum(
+                "/proc/meminfo, or what the system's own page shows",
+                new WorkedLine("told by the system", $"{total.GiB:0.0} GiB", true)
+            )
+        );
+
     public bool Holds(ByteCount seen) => seen >= Low && seen <= High;
 
     /// <summary>"503.6 ± 0.1 GiB".</summary>
-    public string Words => $"{(Low.GiB + High.GiB) / 2:0.0} ± {Math.Max(0.05, (High.GiB - Low.GiB) / 2):0.0#} GiB";
+    public string Words =>
+        Low == High
+            ? $"{Low.GiB:0.0} GiB, as seen"
+            : $"{(Low.GiB + High.GiB) / 2:0.0} ± {Math.Max(0.05, (High.GiB - Low.GiB) / 2):0.0#} GiB";
 }
 
 /// <summary>What the share depends on.</summary>

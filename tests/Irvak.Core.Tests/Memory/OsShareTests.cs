@@ -115,4 +115,16 @@ public class OsShareTests
         Assert.Contains(state.Evaluate().Expectations, e => e.Key == "firmware.total");
         Assert.DoesNotContain(state.Evaluate().Expectations, e => e.Key == "os.total");
     }
+
+    [Fact]
+    public void What_the_system_as_found_said_itself_beats_the_sum_and_what_is_planned_is_still_reckoned()
+    {
+        var state = Boards.Job(Boards.Server, "A1", "C1");
+        state = state with { System = state.System with { MemTotalKiB = 32_000_000, OsBits = 64 } };
+        var memory = state.With(Boards.Fit("B1")).Evaluate().Memory;
+        Assert.Equal("30.5 GiB, as seen", memory.Found.OsTotal!.Words);
+        Assert.Contains("±", memory.Planned.OsTotal!.Words);
+        Assert.True(memory.Planned.OsTotal.Low > memory.Found.OsTotal.High);
+        Assert.Contains("±", (state with { System = state.System with { MemTotalKiB = null } }).Evaluate().Memory.Found.OsTotal!.Words);
+    }
 }

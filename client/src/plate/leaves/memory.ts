@@ -42,7 +42,10 @@ export function brief(names: string[]): Record<string, string> {
   let shared = names[0] ?? '';
   for (const n of names) while (!n.startsWith(shared)) shared = shared.slice(0, -1);
   // A name alone is cut at its last separator; the end tells the place, the front the board.
-  const at = Math.max(...[' ', '_', '-', '.'].map((k) => shared.lastIndexOf(k))) + 1;
+  const separated = Math.max(...[' ', '_', '-', '.'].map((k) => shared.lastIndexOf(k))) + 1;
+  // A word ends too where every name goes on with a capital or a number: ChannelA-DIMM1 → A-DIMM1.
+  const worded = /[a-z]$/.test(shared) && names.every((n) => /^[A-Z\d]/.test(n.slice(shared.length)));
+  const at = worded ? shared.length : separated;
   return Object.fromEntries(names.map((n) => [n, n.slice(at) || n]));
 }
 

@@ -104,7 +104,7 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
             <Row name="System" a={os(found)} b={os(planned)} />
             <Row name="Rate" a={found.rate.words ?? ''} b={planned.rate.words ?? ''} />
             <Row name="Bandwidth" a={rate(found.bandwidthMBs)} b={rate(planned.bandwidthMBs)} />
-            <Row name="ECC" a={found.ecc.words} b={planned.ecc.words} />
+            <Row name="ECC" a={found.ecc.words} b={planned.ecc.words} long />
           </tbody>
         </table>
         <p className="quiet small">
@@ -124,12 +124,14 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
 
 const rate = (n?: number | null) => (n ? mbs(n) : 'not known');
 
-function Row({ name, a, b }: { name: string; a: string; b: string }) {
+/** One line as found and as planned; long words may wrap. */
+function Row({ name, a, b, long = false }: { name: string; a: string; b: string; long?: boolean }) {
+  const num = long ? 'num wraps' : 'num';
   return (
     <tr>
       <td>{name}</td>
-      <td className="num">{a}</td>
-      <td className={a === b ? 'num' : 'num chg'}>{b}</td>
+      <td className={num}>{a}</td>
+      <td className={a === b ? num : `${num} chg`}>{b}</td>
     </tr>
   );
 }
