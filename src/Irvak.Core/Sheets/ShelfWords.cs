@@ -96,7 +96,7 @@ public static partial class ShelfWords
 
     private static void Add(List<string?> words, CardSheet card)
     {
-        words.AddRange([card.Maker, card.Name, card.Role.ToString(), WrittenName.Of(card.Bus ?? CardBus.Pcie)]);
+        words.AddRange([card.Maker, card.Name, "card", card.Role.ToString(), WrittenName.Of(card.Bus ?? CardBus.Pcie)]);
         if (card.Elec is > 0 and var lanes)
             words.AddRange([$"x{lanes}", card.Gen is { } g ? $"gen{g}" : null]);
         if (card.Height is { } height)
@@ -108,6 +108,8 @@ public static partial class ShelfWords
                 c.Connector,
                 c.CacheMiB is { } cache ? $"{cache / 1024}gb-cache" : null,
                 .. c.Levels.Select(l => "raid" + l),
+                .. c.Protocols.Select(p => p.Name()),
+                c.InnerPorts is { } inner ? $"{inner}-port" : null,
             ]);
         if (card.Network is not { } n)
             return;

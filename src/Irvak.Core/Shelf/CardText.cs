@@ -28,9 +28,11 @@ public static partial class CardText
         var missing = new List<string>();
         var elec = Number(PartText.LanesOf(), text, "w");
         var gen = Number(PartText.Gen(), text, "g");
-        if (elec is null)
+        // A card for the old bus has neither.
+        var old = elec is null && gen is null && Conventional().IsMatch(text);
+        if (elec is null && !old)
             missing.Add("lanes");
-        if (gen is null)
+        if (gen is null && !old)
             missing.Add("generation");
         var ports = Number(Ports(), text, "n")
             ?? (
@@ -66,6 +68,7 @@ public static partial class CardText
                 : CardRole.Other,
             Elec = elec,
             Gen = gen,
+            Bus = old ? CardBus.Pci : null,
             Controller = controller
                 ? new ControllerSheet
                 {
@@ -98,6 +101,9 @@ public static partial class CardText
 
     [GeneratedRegex(@"\b(?:hba|raid|sas|e?sata|controller)\b", RegexOptions.IgnoreCase)]
     private static partial Regex Storage();
+
+    [GeneratedRegex(@"\bPCI\b(?!\s*-?\s*(?:e|x|express)\b)", RegexOptions.IgnoreCase)]
+    private static partial Regex Conventional();
 
     [GeneratedRegex(@"\b(?:nic|network|ethernet|sfp\+?|sfp28|qsfp\+?|\d+(?:[.,]5)?gbe)(?!\w)", RegexOptions.IgnoreCase)]
     private static partial Regex NetworkWords();

@@ -106,24 +106,13 @@ public static class SurveyChecks
     private static (CheckState, string)? Drives(MachineState state, Observation seen)
     {
         var trouble = seen.Drives.Where(d => DriveState.IsTrouble(d.State)).ToList();
-        if (trouble.Count > 0)
-            return (
-                CheckState.NotWell,
-                string.Join(", ", trouble.Take(3).Select(d => $"{d.Serial ?? d.Bay ?? d.Path} is “{d.State}”"))
-                    + (trouble.Count > 3 ? $" and {trouble.Count - 3} more" : "")
-                    + ". Back up before anything else"
-            );
         var graded = LooseDrives.Graded(state, seen).ToList();
-        if (graded.Count == 0)
+        if (graded.Count == 0 && trouble.Count == 0)
             return null;
         var bad = graded.Where(g => g.Grade.Grade == Grade.Reject).ToList();
         var care = graded.Where(g => g.Grade.Grade == Grade.C).ToList();
-        if (bad.Count > 0)
-            return (
-                CheckState.NotWell,
-                $"{Say.Count(bad.Count, "drive", "drives")} to reject: "
-                    + $"{string.Join(", ", bad.Take(3).Select(b => b.Name))}. Back up before anything else"
-            );
+        if (bad.Count + trouble.Count > 0)
+            return (CheckState.NotWell, $"{string.Join("; ", Bad(trouble, [.. bad.Select(b => b.Name)]))}. Back up before anything else");
         if (care.Count > 0)
             return (
                 CheckState.Care,
@@ -133,6 +122,15 @@ public static class SurveyChecks
         return silent > 0
             ? (CheckState.Care, $"{graded.Count} of {seen.Drives.Count} drives told their health, none of them bad")
             : (CheckState.Well, $"{Say.Count(graded.Count, "drive", "drives")}, none worse than grade B");
+    }
+
+    private static IEnumerable<string> Bad(List<SeenDrive> trouble, List<string> rejected)
+    {
+        if (trouble.Count > 0)
+            yield return string.Join(", ", trouble.Take(3).Select(d => $"{d.Serial ?? d.Bay ?? d.Path} is “{d.State}”"))
+                + (trouble.Count > 3 ? $" and {trouble.Count - 3} more" : "");
+        if (rejected.Count > 0)
+            yield return $"{Say.Count(rejected.Count, "drive", "drives")} to reject: {string.Join(", ", rejected.Take(3))}";
     }
 
     private static (CheckState, string, string By)? Arrays(MachineState state, Observation seen)

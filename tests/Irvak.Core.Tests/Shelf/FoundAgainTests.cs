@@ -12,6 +12,27 @@ public sealed class FoundAgainTests
         ShelfWords.Of(part).Split(' ') is var words
         && ShelfWords.Typed(typed).All(t => words.Any(w => w.StartsWith(t, StringComparison.Ordinal)));
 
+    [Theory]
+    [InlineData("card", true)]
+    [InlineData("sata controller", true)]
+    [InlineData("4-port", true)]
+    [InlineData("sas", false)]
+    public void A_card_is_found_by_that_word_and_by_what_it_drives(string typed, bool found)
+    {
+        var part = new ShelfPart
+        {
+            Id = "c1",
+            Card = new()
+            {
+                Name = "3114",
+                Role = CardRole.Controller,
+                Bus = CardBus.Pci,
+                Controller = new() { Protocols = [DriveProtocol.Sata], InnerPorts = 4 },
+            },
+        };
+        Assert.Equal(found, Finds(part, typed));
+    }
+
     private static readonly ShelfPart Module = new() { Id = "m16", Module = Boards.Module() };
     private static readonly ShelfPart Disk = new()
     {
