@@ -122,7 +122,8 @@ public static class SheetDraft
         };
     }
 
-    /// <summary>A draft that knew no bays, with those that a later capture names; null where it tells none, or the sheet has some.</summary>
+    /// <summary>A draft that knew no bays, with those that a later capture names; null where it tells none, or the sheet has
+    /// some.</summary>
     public static MachineSheet? WithBays(MachineSheet sheet, Observation seen) =>
         sheet is { Draft: true, Bays.Count: 0 }
         && BaysOf(seen, SheetPlaces.All(sheet).Select(p => p.Name).ToHashSet(StringComparer.Ordinal)) is { Count: > 0 } bays
