@@ -22,9 +22,7 @@ public sealed record OsBand(ByteCount Low, ByteCount High, Worked Why)
 
     /// <summary>"503.6 ± 0.1 GiB".</summary>
     public string Words =>
-        Low == High
-            ? $"{Low.GiB:0.0} GiB, as seen"
-            : $"{(Low.GiB + High.GiB) / 2:0.0} ± {Math.Max(0.05, (High.GiB - Low.GiB) / 2):0.0#} GiB";
+        Low == High ? $"{Low.GiB:0.0} GiB seen" : $"{(Low.GiB + High.GiB) / 2:0.0} ± {Math.Max(0.05, (High.GiB - Low.GiB) / 2):0.0#} GiB";
 }
 
 /// <summary>What the share depends on.</summary>

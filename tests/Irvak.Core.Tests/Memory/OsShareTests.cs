@@ -122,7 +122,7 @@ public class OsShareTests
         var state = Boards.Job(Boards.Server, "A1", "C1");
         state = state with { System = state.System with { MemTotalKiB = 32_000_000, OsBits = 64 } };
         var memory = state.With(Boards.Fit("B1")).Evaluate().Memory;
-        Assert.Equal("30.5 GiB, as seen", memory.Found.OsTotal!.Words);
+        Assert.Equal("30.5 GiB seen", memory.Found.OsTotal!.Words);
         Assert.Contains("±", memory.Planned.OsTotal!.Words);
         Assert.True(memory.Planned.OsTotal.Low > memory.Found.OsTotal.High);
         Assert.Contains("±", (state with { System = state.System with { MemTotalKiB = null } }).Evaluate().Memory.Found.OsTotal!.Words);
