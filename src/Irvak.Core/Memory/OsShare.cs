@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Irvak.Core.Builds;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
@@ -16,13 +17,20 @@ public sealed record OsBand(ByteCount Low, ByteCount High, Worked Why)
                 "/proc/meminfo, or what the system's own page shows",
                 new WorkedLine("told by the system", $"{total.GiB:0.0} GiB", true)
             )
-        );
+        )
+        {
+            Seen = true,
+        };
+
+    /// <summary>True for what was seen; a sum can be as narrow, and is none.</summary>
+    [JsonIgnore]
+    public bool Seen { get; init; }
 
     public bool Holds(ByteCount seen) => seen >= Low && seen <= High;
 
     /// <summary>"503.6 ± 0.1 GiB".</summary>
     public string Words =>
-        Low == High ? $"{Low.GiB:0.0} GiB seen" : $"{(Low.GiB + High.GiB) / 2:0.0} ± {Math.Max(0.05, (High.GiB - Low.GiB) / 2):0.0#} GiB";
+        Seen ? $"{Low.GiB:0.0} GiB seen" : $"{(Low.GiB + High.GiB) / 2:0.0} ± {Math.Max(0.05, (High.GiB - Low.GiB) / 2):0.0#} GiB";
 }
 
 /// <summary>What the share depends on.</summary>
