@@ -164,7 +164,7 @@ public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNe
         CancellationToken cancel
     )
     {
-        var (files, others) = OneMachine.Of(job.State, sent.Usable, machine);
+        var (files, others) = OneMachine.Of(job.State, sent.Usable, f => new(f.Name, f.Reading.Kind, f.Reading.Seen), machine);
         if (files.Count == 0)
             return new(null, [], others is [var first, ..] ? first.Sentence + " Nothing was stored." : sent.Sentence, others);
         if (phase == "after" && job.State.Sheet is null)

@@ -1,5 +1,6 @@
 using Irvak.Core.Contracts;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 using Irvak.Store;
 
 namespace Irvak.Web;

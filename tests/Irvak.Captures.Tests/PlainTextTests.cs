@@ -310,6 +310,12 @@ public sealed class PlainTextTests
         Assert.Contains("virtual machine", Assert.Single(guest.Remarks));
         var unsaid = Read(Flat.Replace("Socket(s):             2", "Socket(s):             -")).Load!;
         Assert.Equal((null, null), (unsaid.Packages, unsaid.Cores));
+        // Clusters of cores are no sockets.
+        var clusters = Read(
+            Flat.Replace("Core(s) per socket", "Core(s) per cluster")
+                .Replace("Socket(s):             2", "Socket(s):             -\nCluster(s):            2")
+        ).Load!;
+        Assert.Equal((null, 16), (clusters.Packages, clusters.Cores));
         Assert.Null(Read(Flat.Replace("x86_64", "mips")).OsBits);
     }
 

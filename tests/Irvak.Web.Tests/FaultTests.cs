@@ -440,30 +440,34 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
         };
         using var answer = await Web.Http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, stop.Token);
         using var lines = new StreamReader(await answer.Content.ReadAsStreamAsync(stop.Token));
-        async Task Await(string what)
+        async Task<bool> Comes(string what, string instead = "no such line")
         {
             while (await lines.ReadLineAsync(stop.Token) is { } line)
                 if (line.Contains(what, StringComparison.Ordinal))
-                    return;
+                    return true;
+                else if (line.Contains(instead, StringComparison.Ordinal))
+                    return false;
             Assert.Fail($"The stream ended before it told {what}.");
+            return false;
         }
-        await Await("event: listening");
-        await WebFixture.Ok(
+        Assert.True(await Comes("event: listening"));
+        // Other faults may break the stream just then: it says so, and what was told meanwhile is lost.
+        do await WebFixture.Ok(
             await Web.Edit(
                 number,
-                last,
+                last++,
                 new
                 {
                     type = "setNote",
                     about = "machine",
-                    text = "x",
+                    text = $"note {last}",
                 }
             )
         );
-        await Await($"\"number\":{last + 1}");
+        while (!await Comes($"\"number\":{last}", "event: listening"));
         await Elsewhere(
             $"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{await NameOf()}' and query like 'listen%'"
         );
-        await Await("event: listening");
+        Assert.True(await Comes("event: listening"));
     }
 }

@@ -72,11 +72,20 @@ public class SurveyTests(WebFixture web)
     }
 
     [Fact]
-    public async Task A_capture_of_another_machine_is_taken_with_a_remark()
+    public async Task A_capture_that_names_another_machine_than_the_jobs_sheet_is_refused_and_taken_with_a_remark_when_somebody_says_so()
     {
         var job = await web.Begin();
-        var reading = (await Taken(job, Listing("Stranger", "A1"))).GetProperty("reading");
-        Assert.Contains("this job is about Brannick Torr 32", reading.GetProperty("remarks")[0].GetString());
+        var (number, last) = (job.GetProperty("number").GetString()!, job.GetProperty("lastNumber").GetInt32());
+        var refused = await WebFixture.Problem(await web.Capture(number, last, Listing("Stranger", "A1")), 422, "another-machine");
+        Assert.StartsWith(
+            "This is of another machine, Halmund Stranger; the job is about Brannick Torr 32.",
+            refused.GetProperty("detail").GetString(),
+            StringComparison.Ordinal
+        );
+        var taken = await WebFixture.Ok(await web.Capture(number, last, Listing("Stranger", "A1"), machine: "Halmund Stranger"));
+        Assert.Contains("this job is about Brannick Torr 32", taken.GetProperty("reading").GetProperty("remarks")[0].GetString());
+        // From now on that is what the machine calls itself.
+        await WebFixture.Ok(await web.Capture(number, await web.Last(number), Listing("Stranger", "A1", "A2")));
     }
 
     [Fact]

@@ -11,8 +11,9 @@ internal sealed class ProcessorListing : LineReader
         _virtual;
     private string? _name,
         _architecture;
-    private int? _perSocket,
-        _sockets;
+    private int? _coresEach,
+        _sockets,
+        _clusters;
 
     public override string Kind => "processors";
 
@@ -39,10 +40,14 @@ internal sealed class ProcessorListing : LineReader
                 _name ??= value.ToString();
                 break;
             case "Core(s) per socket" or "Core(s) per cluster":
-                _perSocket = Count(value);
+                _coresEach = Count(value);
                 break;
-            case "Socket(s)" or "Cluster(s)":
-                _sockets = Count(value) ?? _sockets;
+            case "Socket(s)":
+                _sockets = Count(value);
+                break;
+            // A cluster is a part of a processor: it counts cores, and no sockets.
+            case "Cluster(s)":
+                _clusters = Count(value);
                 break;
             case "Hypervisor vendor":
                 _virtual = true;
@@ -65,7 +70,7 @@ internal sealed class ProcessorListing : LineReader
                 OsBits = seen.OsBits ?? SystemLines.BitsOf(_architecture!),
                 Load = (seen.Load ?? new SeenLoad()) with
                 {
-                    Cores = seen.Load?.Cores ?? _perSocket * _sockets,
+                    Cores = seen.Load?.Cores ?? _coresEach * (_sockets ?? _clusters),
                     Packages = seen.Load?.Packages ?? (_virtual ? null : _sockets),
                     ProcessorName = seen.Load?.ProcessorName ?? _name,
                 },

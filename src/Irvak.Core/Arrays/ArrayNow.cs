@@ -146,15 +146,11 @@ public sealed record ArrayNow(
             _ => null,
         };
 
-    // States of a drive behind a controller that mean trouble for its array. Common practice, no source.
-    private static readonly string[] Bad = ["fail", "missing", "offline", "offln", "bad", "ubad", "critical", "degraded", "removed"],
-        Filling = ["rebuild", "rbld", "copyback", "cpybck"];
-
     /// <summary>A controller's table tells the state of each drive; one bad word is enough, good words do not make an array
     /// whole.</summary>
     private static RaidHealth? ByDrives(List<(Place Place, string Word)> trouble)
     {
-        if (trouble.FirstOrDefault(t => Filling.Any(t.Word.Contains)) is { Word: { } word } filling)
+        if (trouble.FirstOrDefault(t => DriveState.IsFilling(t.Word)) is { Word: { } word } filling)
             return new(RaidCondition.Rebuilding, $"has a drive that is “{word}”, in {filling.Place.Name}", null);
         return trouble.Count == 0
             ? null
@@ -179,7 +175,7 @@ public sealed record ArrayNow(
             [
                 .. places
                     .Select(p => (Place: p, Word: words.GetValueOrDefault(state.Found[p].Serial ?? "") ?? ""))
-                    .Where(t => Bad.Concat(Filling).Any(t.Word.Contains)),
+                    .Where(t => DriveState.IsTrouble(t.Word) || DriveState.IsFilling(t.Word)),
             ];
     }
 }

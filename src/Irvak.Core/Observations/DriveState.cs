@@ -1,34 +1,32 @@
 namespace Irvak.Core.Observations;
 
-/// <summary>What a controller's word for a drive's state means.</summary>
+/// <summary>What a controller's word for a drive's state means. Words as controllers' own pages and tools write them: common practice, no
+/// source. One bad word is enough; a word that is not known here means nothing, and neither does none.</summary>
 public static class DriveState
 {
-    // Words of controllers' own pages and tools, without case, gaps and signs. Common practice, no source.
-    private static readonly string[] Broken =
+    private static readonly string[] Bad =
     [
+        "fail",
+        "fault",
+        "missing",
         "offline",
         "offln",
-        "failed",
-        "failure",
-        "fault",
-        "faulty",
-        "faulted",
-        "missing",
-        "msng",
         "bad",
-        "ubad",
-        "unconfiguredbad",
+        "critical",
+        "degraded",
         "removed",
         "dead",
-        "degraded",
-        "predictivefailure",
         "unavail",
-        "unavailable",
-        "critical",
-        "error",
     ];
 
-    /// <summary>True for a word that means trouble. A word that is not known here means nothing, and neither does none.</summary>
-    public static bool IsTrouble(string? word) =>
-        word is not null && Broken.Contains(new string([.. word.Where(char.IsLetter).Select(char.ToLowerInvariant)]));
+    private static readonly string[] Filling = ["rebuild", "rbld", "copyback", "cpybck"];
+
+    /// <summary>True for a drive that is out, or about to be.</summary>
+    public static bool IsTrouble(string? word) => Has(word, Bad);
+
+    /// <summary>True for a drive that is being written to take another one's place.</summary>
+    public static bool IsFilling(string? word) => Has(word, Filling);
+
+    private static bool Has(string? word, string[] parts) =>
+        word is not null && parts.Any(p => word.Contains(p, StringComparison.OrdinalIgnoreCase));
 }

@@ -22,7 +22,7 @@ public sealed record BayRow(
 {
     public required bool Looked { get; init; }
 
-    /// <summary>What its controller calls its state, where that means trouble.</summary>
+    /// <summary>What its controller calls its state, where that means trouble, or that it is being filled.</summary>
     public string? Trouble { get; init; }
 }
 
@@ -69,7 +69,7 @@ public static class BayMap
         return new BayRow(place, bay, unit.Short, unit.Serial, unit.SystemName, member, unit.Grade?.Grade, member is not null)
         {
             Looked = true,
-            Trouble = DriveState.IsTrouble(told?.State) ? told!.State : null,
+            Trouble = told?.State is { } word && (DriveState.IsTrouble(word) || DriveState.IsFilling(word)) ? word : null,
         };
     }
 

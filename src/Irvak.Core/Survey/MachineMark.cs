@@ -8,9 +8,18 @@ public sealed record MachineMark(string? Maker, string? Product, string? Serial)
 {
     public static MachineMark Of(Observation seen) => new(Trimmed(seen.Maker), Trimmed(seen.Product), Trimmed(seen.Serial));
 
-    /// <summary>The marks of what a job was told already, each with the kinds of capture that told it.</summary>
-    public static IReadOnlyList<(IReadOnlyList<string> Kinds, MachineMark Mark)> Known(MachineState state) =>
-        [.. state.Readings.Select(r => ((IReadOnlyList<string>)[.. SurveyFold.Kinds(r.Key)], Of(r.Value))).Where(k => k.Item2.TellsAny)];
+    /// <summary>The marks of what a job was told already, each with the kinds of capture that told it; while none told any, the machine of
+    /// its sheet, whose name is a product's, for every kind.</summary>
+    public static IReadOnlyList<(IReadOnlyList<string> Kinds, MachineMark Mark)> Known(MachineState state)
+    {
+        List<(IReadOnlyList<string> Kinds, MachineMark Mark)> told =
+        [
+            .. state
+                .Readings.Select(r => (Kinds: (IReadOnlyList<string>)[.. SurveyFold.Kinds(r.Key)], Mark: Of(r.Value)))
+                .Where(k => k.Mark.TellsAny),
+        ];
+        return told.Count == 0 && state.Sheet is { Draft: false } sheet ? [([], new(sheet.Maker, sheet.Name, null))] : told;
+    }
 
     /// <summary>True when it can be told apart at all.</summary>
     public bool TellsAny => Product is not null || Serial is not null;

@@ -13,6 +13,7 @@ public class DriveStateTests
     [InlineData("UBad", true)]
     [InlineData("Predictive Failure", true)]
     [InlineData("missing", true)]
+    [InlineData("Rebuilding", false)] // that is another thing
     [InlineData("Online", false)]
     [InlineData("Onln", false)]
     [InlineData("Unconfigured (good)", false)]
@@ -22,4 +23,13 @@ public class DriveStateTests
     [InlineData("", false)]
     [InlineData(null, false)]
     public void Only_words_of_trouble_are_trouble(string? word, bool trouble) => Assert.Equal(trouble, DriveState.IsTrouble(word));
+
+    [Theory]
+    [InlineData("Rbld", true)]
+    [InlineData("Rebuilding", true)]
+    [InlineData("Cpybck", true)]
+    [InlineData("Offline", false)]
+    [InlineData(null, false)]
+    public void A_drive_that_takes_anothers_place_is_being_filled(string? word, bool filling) =>
+        Assert.Equal(filling, DriveState.IsFilling(word));
 }
