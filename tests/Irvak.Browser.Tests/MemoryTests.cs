@@ -217,12 +217,12 @@ public class MemoryTests(Site site)
     {
         using var window = new Window(site).Open("/sums?sum=backup");
         window.Type("#tb", "12");
-        window.See("At least 2 d 13 h with reading it back; how many media is not known", ".qs-answer");
+        window.See("About 2 d 13 h with reading it back; how many media is not known", ".qs-answer");
         window.See("old volume: not known");
         window.Type("#each", "4");
         window.Type("#reads", "90");
         // 12 TB at 90 MB/s, twice: 74 h; 12 000 GB onto 3 800 each: 4.
-        window.See("3 d 2 h with reading it back, on 4 disks.", ".qs-answer");
+        window.See("About 3 d 2 h with reading it back, on 4 disks.", ".qs-answer");
         window.See("old volume: 90 MB/s, narrowest");
         window.Choose("#to", "tape");
         window.Choose("#drive", "6");

@@ -4,6 +4,7 @@ using Irvak.Core.Caches;
 using Irvak.Core.Contracts;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Tests.Bounds;
 
 namespace Irvak.Core.Tests;
 
@@ -24,8 +25,8 @@ internal static class Neighbours
         var words = documents
             .SelectMany(d =>
                 Leaves(d, [])
-                    .Where(l => At(d, l) is JsonValue v && v.GetValueKind() == JsonValueKind.String)
-                    .Select(l => (Title(l), At(d, l)!.GetValue<string>()))
+                    .Where(l => JsonPaths.At(d, l) is JsonValue v && v.GetValueKind() == JsonValueKind.String)
+                    .Select(l => (Title(l), JsonPaths.At(d, l)!.GetValue<string>()))
             )
             .ToLookup(x => x.Item1, x => x.Item2);
         var seen = new Dictionary<string, int>();
@@ -38,8 +39,8 @@ internal static class Neighbours
                 if (seen.GetValueOrDefault(title) == times)
                     continue;
                 seen[title] = seen.GetValueOrDefault(title) + 1;
-                foreach (var value in Instead(At(documents[i], path), words[title]))
-                    if (Read(jobs[i], With(documents[i], path, value), title) is { } job)
+                foreach (var value in Instead(JsonPaths.At(documents[i], path), words[title]))
+                    if (Read(jobs[i], JsonPaths.With(documents[i], path, value), title) is { } job)
                         yield return new(title, value?.ToJsonString() ?? "null", jobs[i], job);
             }
         }
@@ -108,18 +109,4 @@ internal static class Neighbours
             JsonArray a => a.SelectMany((n, i) => Leaves(n, [.. path, i])).Prepend(path),
             _ => [path],
         };
-
-    private static JsonNode? At(JsonNode node, IReadOnlyList<object> path) =>
-        path.Aggregate((JsonNode?)node, (n, p) => p is int i ? n![i] : n![(string)p]);
-
-    private static JsonNode With(JsonNode document, IReadOnlyList<object> path, JsonNode? value)
-    {
-        var copy = document.DeepClone();
-        var above = At(copy, [.. path.SkipLast(1)])!;
-        if (path[^1] is int i)
-            above[i] = value;
-        else
-            above[(string)path[^1]] = value;
-        return copy;
-    }
 }

@@ -1124,8 +1124,8 @@ export interface components {
              * @description With reading it back, where that is asked for; null where it can't be written.
              */
             hours: null | number;
-            /** @description True when a stage is not known: it takes so long or longer. */
-            atLeast: boolean;
+            /** @description Whether a stage is not known, or only what is usual. */
+            sure: components["schemas"]["BackupSureness"];
             /**
              * Format: int32
              * @description How many media; null when the size of one is not known.
@@ -1200,6 +1200,11 @@ export interface components {
             /** @description True for the narrowest of those that are known. */
             pinch: boolean;
         };
+        /**
+         * @description How sure the hours of a backup are.
+         * @enum {unknown}
+         */
+        BackupSureness: "known" | "at-least" | "about";
         /**
          * @description What a statement rests on.
          * @enum {unknown}
@@ -1276,7 +1281,7 @@ export interface components {
             /** @description True when an array, a pool or a mounted volume rests on it. */
             inUse: boolean;
             looked: boolean;
-            /** @description What its controller calls its state, where that means trouble. */
+            /** @description What its controller calls its state, where that means trouble, or that it is being filled. */
             trouble?: null | string;
         };
         BeepPattern: {

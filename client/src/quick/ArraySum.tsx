@@ -1,12 +1,11 @@
 import type { ArrayPlan } from '../api/types';
-import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { Endures } from '../drawings/Endures';
 import { Levels } from '../drawings/Levels';
 import { Staircase } from '../drawings/Staircase';
 import { HOSTS, LEVELS, NESTS, USES } from '../drawings/choices';
-import { CarryOn } from './parts';
-import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
+import { Amount, CarryOn } from './parts';
+import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 export const KINDS: [string, string][] = [
   ['disk.nearline', 'hard disk, nearline'],
@@ -51,8 +50,8 @@ export function ArraySum({ params, set }: SumProps) {
   return (
     <div className="stack qs">
       <div className="row wrap fields">
-        <Field id="n" label="Drives" value={count} onChange={(v) => set({ n: digits(v) })} />
-        <Field id="tb" label="of TB each" value={size} onChange={(v) => set({ tb: digits(v) })} />
+        <Amount id="n" label="Drives" value={count} set={set} />
+        <Amount id="tb" label="of TB each" value={size} set={set} />
         <Pick id="kind" name="Kind" value={kind} options={KINDS} onChange={(v) => set({ kind: v })} />
         <Pick id="level" name="Level" value={level} options={LEVELS} onChange={(v) => set({ level: v })} />
         {NESTS.includes(level) && (

@@ -1,10 +1,9 @@
 import type { components } from '../api/schema';
 import { mbs } from '../format/numbers';
-import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
-import { CarryOn } from './parts';
-import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
+import { Amount, CarryOn } from './parts';
+import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 type Answer = components['schemas']['BackupAnswer'];
 type Medium = NonNullable<SumBody<'backup'>['medium']>;
@@ -43,34 +42,16 @@ export function BackupSum({ params, set }: SumProps) {
   return (
     <div className="stack qs">
       <div className="row wrap fields">
-        <Field id="tb" label="Data, TB" value={of('tb')} focus onChange={(v) => set({ tb: digits(v) })} />
-        <Field
-          id="reads"
-          label="Old volume reads, MB/s"
-          value={of('reads')}
-          hint="not known"
-          onChange={(v) => set({ reads: digits(v) })}
-        />
+        <Amount id="tb" label="Data, TB" value={of('tb')} set={set} />
+        <Amount id="reads" label="Old volume reads, MB/s" value={of('reads')} hint="not known" set={set} />
         <Pick id="line" name="Over" value={of('line')} options={LINES} onChange={(v) => set({ line: v })} />
         <Pick id="to" name="Onto" value={medium} options={MEDIA} onChange={(v) => set({ to: v })} />
         {tape ? (
           <TapeFields of={of} set={set} />
         ) : (
           <>
-            <Field
-              id="each"
-              label="Size of one, TB"
-              value={of('each')}
-              hint="not known"
-              onChange={(v) => set({ each: digits(v) })}
-            />
-            <Field
-              id="writes"
-              label="One writes, MB/s"
-              value={of('writes')}
-              hint={`usual, ${medium === 'disk' ? 110 : 500}`}
-              onChange={(v) => set({ writes: digits(v) })}
-            />
+            <Amount id="each" label="Size of one, TB" value={of('each')} hint="not known" set={set} />
+            <Amount id="writes" label="One writes, MB/s" value={of('writes')} hint="as usual" set={set} />
           </>
         )}
         <label className="row tickline">

@@ -1,9 +1,8 @@
-import { Field } from '../frame/Field';
 import { Life } from '../frame/Life';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
-import { CarryOn } from './parts';
-import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
+import { Amount, CarryOn } from './parts';
+import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 /** How long a boot drive lasts: by what is written to it, and by what it must hold. */
 export function BootSum({ params, set }: SumProps) {
@@ -34,8 +33,8 @@ export function BootSum({ params, set }: SumProps) {
   return (
     <div className="stack qs">
       <div className="row wrap fields">
-        <Field id="gb" label="Size, GB" value={size} onChange={(v) => set({ gb: digits(v) })} />
-        <Field id="daily" label="Written a day, GB" value={daily} onChange={(v) => set({ daily: digits(v) })} />
+        <Amount id="gb" label="Size, GB" value={size} set={set} />
+        <Amount id="daily" label="Written a day, GB" value={daily} set={set} />
         <Pick
           id="by"
           name="Rated by"
@@ -46,21 +45,11 @@ export function BootSum({ params, set }: SumProps) {
           ]}
           onChange={(v) => set({ by: v })}
         />
-        <Field
-          id="rated"
-          label={by === 'tbw' ? 'Rated volume, TB' : 'Drive-writes a day'}
-          value={rated}
-          onChange={(v) => set({ rated: digits(v) })}
-        />
-        <Field id="warranty" label="over years" value={years} onChange={(v) => set({ warranty: digits(v) })} />
-        <Field id="base" label="System and boot, GB" value={base} onChange={(v) => set({ base: digits(v) })} />
-        <Field id="growth" label="Grows a year, GB" value={growth} onChange={(v) => set({ growth: digits(v) })} />
-        <Field
-          id="staging"
-          label="Room for staging, GB"
-          value={staging}
-          onChange={(v) => set({ staging: digits(v) })}
-        />
+        <Amount id="rated" label={by === 'tbw' ? 'Rated volume, TB' : 'Drive-writes a day'} value={rated} set={set} />
+        <Amount id="warranty" label="over years" value={years} set={set} />
+        <Amount id="base" label="System and boot, GB" value={base} set={set} />
+        <Amount id="growth" label="Grows a year, GB" value={growth} set={set} />
+        <Amount id="staging" label="Room for staging, GB" value={staging} set={set} />
       </div>
       {error && <p className="err">{error.message}</p>}
       {!size && (

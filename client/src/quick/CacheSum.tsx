@@ -1,10 +1,9 @@
 import { percent, tb } from '../format/numbers';
-import { Field } from '../frame/Field';
 import { CacheCurve } from '../frame/CacheCurve';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
-import { CarryOn } from './parts';
-import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
+import { Amount, CarryOn } from './parts';
+import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 const EVEN: [string, string][] = [
   ['0.6', 'flat, 0.6'],
@@ -35,12 +34,12 @@ export function CacheSum({ params, set }: SumProps) {
   return (
     <div className="stack qs">
       <div className="row wrap fields">
-        <Field id="hot" label="Hot data, GB" value={hot} onChange={(v) => set({ hot: digits(v) })} />
-        <Field id="cache" label="Cache, GB" value={size} onChange={(v) => set({ cache: digits(v) })} />
+        <Amount id="hot" label="Hot data, GB" value={hot} set={set} />
+        <Amount id="cache" label="Cache, GB" value={size} set={set} />
         <Pick id="zipf" name="Demand" value={zipf} options={EVEN} onChange={(v) => set({ zipf: v })} />
-        <Field id="slow" label="Drives answer in, ms" value={slow} onChange={(v) => set({ slow: digits(v) })} />
-        <Field id="written" label="Written a day, GB" value={written} onChange={(v) => set({ written: digits(v) })} />
-        <Field id="rated" label="Cache rated for, TB" value={rated} onChange={(v) => set({ rated: digits(v) })} />
+        <Amount id="slow" label="Drives answer in, ms" value={slow} set={set} />
+        <Amount id="written" label="Written a day, GB" value={written} set={set} />
+        <Amount id="rated" label="Cache rated for, TB" value={rated} set={set} />
       </div>
       {error && <p className="err">{error.message}</p>}
       {!hot && (

@@ -1,11 +1,10 @@
 import type { JobView } from '../api/types';
 import { mbs } from '../format/numbers';
-import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { SlowestOf } from '../drawings/SlowestOf';
 import { Unread } from './Unread';
-import { ModulesField, CarryOn } from './parts';
-import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
+import { Amount, ModulesField, CarryOn } from './parts';
+import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 const whole = (text: string) => (Number(text) > 0 ? Math.floor(Number(text)) : null);
 
@@ -33,13 +32,8 @@ export function ClockSum({ params, set }: SumProps) {
           options={['1', '2', '3', '4'].map((n) => [n, n])}
           onChange={(v) => set({ per: v })}
         />
-        <Field id="cpuMTs" label="Processor’s limit, MT/s" value={cpu} onChange={(v) => set({ cpuMTs: digits(v) })} />
-        <Field
-          id="boardMTs"
-          label={`Board’s limit with ${per} in a channel, MT/s`}
-          value={board}
-          onChange={(v) => set({ boardMTs: digits(v) })}
-        />
+        <Amount id="cpuMTs" label="Processor’s limit, MT/s" value={cpu} set={set} />
+        <Amount id="boardMTs" label={`Board’s limit with ${per} in a channel, MT/s`} value={board} set={set} />
       </div>
       {error && <p className="err">{error.message}</p>}
       {!modules.trim() && (

@@ -1,12 +1,11 @@
 import { useSheets } from '../api/hooks';
 import type { MachineSheet, Unit } from '../api/types';
 import { plural } from '../format/numbers';
-import { Field } from '../frame/Field';
 import type { Inked } from '../plate/ink';
 import { Plate } from '../plate/Plate';
 import { bare } from '../editor/bare';
-import { BoardPick, CarryOn } from './parts';
-import { digits, useSum, useRested, type Fill, type SumBody, type SumProps } from '../frame/sums';
+import { Amount, BoardPick, CarryOn } from './parts';
+import { useSum, useRested, type Fill, type SumBody, type SumProps } from '../frame/sums';
 
 /** Which slots so many modules alike go into; needs no label. */
 export function FillSum({ params, set }: SumProps) {
@@ -20,7 +19,7 @@ export function FillSum({ params, set }: SumProps) {
     <div className="stack qs">
       <div className="row wrap fields">
         <BoardPick sheetId={sheetId} sheet={sheet} sockets={sockets} set={set} />
-        <Field id="n" label="Modules alike" value={count} onChange={(v) => set({ n: digits(v) })} />
+        <Amount id="n" label="Modules alike" value={count} set={set} />
       </div>
       {error && <p className="err">{error.message}</p>}
       {!sheetId && <p className="quiet">Choose the machine: its sheet knows the slots and their order.</p>}

@@ -3,8 +3,8 @@ import { mbs } from '../format/numbers';
 import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
-import { CarryOn } from './parts';
-import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
+import { Amount, CarryOn } from './parts';
+import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 type Stage = components['schemas']['LaneStage'];
 
@@ -50,7 +50,7 @@ export function LaneSum({ params, set }: SumProps) {
           value={drives}
           onChange={(v) => set({ drives: v.replace(/\D/g, '') })}
         />
-        <Field id="each" label="each reads, MB/s" value={each} onChange={(v) => set({ each: digits(v) })} />
+        <Amount id="each" label="each reads, MB/s" value={each} set={set} />
         <Pick id="line" name="Network" value={line} options={LINES} onChange={(v) => set({ line: v })} />
         <Pick id="faster" name="or instead" value={faster} options={LINES} onChange={(v) => set({ faster: v })} />
       </div>

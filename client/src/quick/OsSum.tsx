@@ -1,8 +1,7 @@
-import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
-import { CarryOn } from './parts';
-import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
+import { Amount, CarryOn } from './parts';
+import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 /** What a system shows of so much memory, and where the rest is. */
 export function OsSum({ params, set }: SumProps) {
@@ -24,7 +23,7 @@ export function OsSum({ params, set }: SumProps) {
   return (
     <div className="stack qs">
       <div className="row wrap fields">
-        <Field id="gib" label="Installed, GiB" value={gib} onChange={(v) => set({ gib: digits(v) })} />
+        <Amount id="gib" label="Installed, GiB" value={gib} set={set} />
         <Pick
           id="system"
           name="System"
@@ -37,8 +36,8 @@ export function OsSum({ params, set }: SumProps) {
           ]}
           onChange={(v) => set({ system: v })}
         />
-        <Field id="limit" label="Limit of its edition, GiB" value={limit} onChange={(v) => set({ limit: digits(v) })} />
-        <Field id="reserved" label="Held back, MiB" value={reserved} onChange={(v) => set({ reserved: digits(v) })} />
+        <Amount id="limit" label="Limit of its edition, GiB" value={limit} set={set} />
+        <Amount id="reserved" label="Held back, MiB" value={reserved} set={set} />
         <label className="row">
           <input type="checkbox" checked={graphics} onChange={(e) => set({ graphics: e.target.checked ? '1' : '' })} />
           the processor draws the screen

@@ -1,11 +1,10 @@
 import type { ArrayPlan } from '../api/types';
 import { hours, mbs, percent, tb } from '../format/numbers';
-import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { REDUNDANT } from '../drawings/choices';
 import { drivesAlike, KINDS } from './ArraySum';
-import { CarryOn } from './parts';
-import { digits, useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
+import { Amount, CarryOn } from './parts';
+import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
 /** How long one failed drive takes to be made up for, and what may go wrong meanwhile. */
 export function RebuildSum({ params, set }: SumProps) {
@@ -39,12 +38,12 @@ export function RebuildSum({ params, set }: SumProps) {
   return (
     <div className="stack qs">
       <div className="row wrap fields">
-        <Field id="tb" label="Drives of TB" value={size} onChange={(v) => set({ tb: digits(v) })} />
-        <Field id="n" label="So many in the array" value={count} onChange={(v) => set({ n: digits(v) })} />
+        <Amount id="tb" label="Drives of TB" value={size} set={set} />
+        <Amount id="n" label="So many in the array" value={count} set={set} />
         <Pick id="kind" name="Kind" value={kind} options={KINDS} onChange={(v) => set({ kind: v })} />
         <Pick id="level" name="Level" value={level} options={REDUNDANT} onChange={(v) => set({ level: v })} />
-        <Field id="share" label="Rate it gets, %" value={share} onChange={(v) => set({ share: digits(v) })} />
-        <Field id="starts" label="Starts after, h" value={starts} onChange={(v) => set({ starts: digits(v) })} />
+        <Amount id="share" label="Rate it gets, %" value={share} set={set} />
+        <Amount id="starts" label="Starts after, h" value={starts} set={set} />
       </div>
       {error && <p className="err">{error.message}</p>}
       {!size && <p className="quiet">Say how large the drives are, for example 8.</p>}

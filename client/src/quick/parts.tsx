@@ -1,8 +1,10 @@
-import type { ReactNode } from 'react';
+import type { ComponentProps, ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { MachineSheet } from '../api/types';
+import { Field } from '../frame/Field';
 import { Pick } from '../frame/Pick';
 import { SheetSelect } from '../frame/SheetSelect';
+import { digits, type SumProps } from '../frame/sums';
 
 /** Labels of modules, one kind a line. */
 export function ModulesField({
@@ -29,6 +31,15 @@ export function ModulesField({
       />
     </div>
   );
+}
+
+/** A number that a sum is asked with; it stands in the address under the name of its field. */
+export function Amount({
+  id,
+  set,
+  ...field
+}: Omit<ComponentProps<typeof Field>, 'onChange'> & { set: SumProps['set'] }) {
+  return <Field id={id} {...field} onChange={(v) => set({ [id]: digits(v) })} />;
 }
 
 /** The machine that a sum is about, and how many of its sockets hold a processor. */

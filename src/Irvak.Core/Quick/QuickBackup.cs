@@ -58,6 +58,23 @@ public sealed record BackupQuestion(
         : null;
 }
 
+/// <summary>How sure the hours of a backup are.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<BackupSureness>))]
+public enum BackupSureness
+{
+    /// <summary>Every stage is known.</summary>
+    [JsonStringEnumMemberName("known")]
+    Known,
+
+    /// <summary>A stage is not known: so long, or longer.</summary>
+    [JsonStringEnumMemberName("at-least")]
+    AtLeast,
+
+    /// <summary>The medium is only what is usual: less or more.</summary>
+    [JsonStringEnumMemberName("about")]
+    About,
+}
+
 /// <summary>One stage of the way of a backup.</summary>
 /// <param name="MBs">What it lets through, MB/s; null when it is not known.</param>
 /// <param name="Pinch">True for the narrowest of those that are known.</param>
@@ -66,7 +83,7 @@ public sealed record BackupStage(string Name, Throughput? MBs, bool Pinch);
 /// <param name="Stages">From the old volume to the medium, in order.</param>
 /// <param name="WriteHours">Hours to write it; null where it can't be written.</param>
 /// <param name="Hours">With reading it back, where that is asked for; null where it can't be written.</param>
-/// <param name="AtLeast">True when a stage is not known: it takes so long or longer.</param>
+/// <param name="Sure">Whether a stage is not known, or only what is usual.</param>
 /// <param name="Media">How many media; null when the size of one is not known.</param>
 /// <param name="LastFilled">Share of the last one that is written, 0 to 1; null when their number is not known.</param>
 /// <param name="Cares">What to mind, one sentence each.</param>
@@ -74,7 +91,7 @@ public sealed record BackupAnswer(
     IReadOnlyList<BackupStage> Stages,
     double? WriteHours,
     double? Hours,
-    bool AtLeast,
+    BackupSureness Sure,
     int? Media,
     double? LastFilled,
     IReadOnlyList<string> Cares,
@@ -104,7 +121,11 @@ public static class QuickBackup
             return Cannot(q);
         var stages = Stages(q, writes);
         var end = stages.Where(s => s.Pinch).Select(s => s.MBs!.Value).Single();
-        var atLeast = stages.Any(s => s.MBs is null);
+        // A rate that is only usual makes neither a least nor a most.
+        var sure =
+            q.Medium != BackupMedium.Tape && q.MediumMBs is null ? BackupSureness.About
+            : stages.Any(s => s.MBs is null) ? BackupSureness.AtLeast
+            : BackupSureness.Known;
         var holds = Holds(q);
         var write = end.HoursFor(q.DataGB * 1e9);
         var hours = q.Verify ? 2 * write : write;
@@ -113,14 +134,14 @@ public static class QuickBackup
             stages,
             write,
             hours,
-            atLeast,
+            sure,
             media,
             media is { } n ? (q.DataGB / holds) - (n - 1) : null,
-            [.. Cares(q, end, atLeast, media)],
-            Verdict(q, hours, atLeast, media)
+            [.. Cares(q, end, media)],
+            Verdict(q, hours, sure, media)
         )
         {
-            Why = Sum(q, end, write, hours, holds, media),
+            Why = Sum(q, end, write, hours, holds, media, sure),
         };
     }
 
@@ -161,11 +182,19 @@ public static class QuickBackup
             _ => Say.Count(n, "disk", "disks"),
         };
 
-    private static string Verdict(BackupQuestion q, double hours, bool atLeast, int? media)
+    private static string Verdict(BackupQuestion q, double hours, BackupSureness sure, int? media)
     {
-        var time = $"{(atLeast ? "At least " : "")}{Hours.Words(hours)}{(q.Verify ? " with reading it back" : ", and nothing read back")}";
+        var time = $"{First(sure)}{Hours.Words(hours)}{(q.Verify ? " with reading it back" : ", and nothing read back")}";
         return media is { } n ? $"{time}, on {Units(q, n)}." : $"{time}; how many media is not known: say the size of one.";
     }
+
+    private static string First(BackupSureness sure) =>
+        sure switch
+        {
+            BackupSureness.AtLeast => "At least ",
+            BackupSureness.About => "About ",
+            _ => "",
+        };
 
     private static BackupAnswer Cannot(BackupQuestion q)
     {
@@ -176,7 +205,7 @@ public static class QuickBackup
             : drive.Writes == drive.Generation ? $"A drive of generation {drive.Generation} writes cartridges of its own generation only."
             : $"A drive of generation {drive.Generation} writes cartridges of generation {drive.Writes} and {drive.Generation}, "
                 + $"none of generation {q.Cartridge}.";
-        return new([], null, null, false, null, null, [], text)
+        return new([], null, null, BackupSureness.Known, null, null, [], text)
         {
             Why = new(
                 [new("cartridge, generation", $"{q.Cartridge}"), new("drive, generation", $"{drive.Generation}")],
@@ -190,7 +219,7 @@ public static class QuickBackup
         };
     }
 
-    private static IEnumerable<string> Cares(BackupQuestion q, Throughput end, bool atLeast, int? media)
+    private static IEnumerable<string> Cares(BackupQuestion q, Throughput end, int? media)
     {
         if (q.Medium == BackupMedium.Tape)
         {
@@ -198,32 +227,53 @@ public static class QuickBackup
             if (end / full < Tape.StreamsFrom)
                 yield return $"The drive writes {full} and gets {end}: it stops, winds back and starts again, which wears it and the tape. "
                     + "Collect the data on a fast drive first.";
-            else if (atLeast)
+            else if (q.SourceMBs is null)
                 yield return $"Below about {Math.Ceiling(Tape.StreamsFrom * full.MegabytesPerSecond):0} MB/s from the old volume "
                     + "the drive stops and starts.";
             if (q.Cartridge >= Tape.FirstMeasuredOut)
                 yield return "A new cartridge is measured out at its first load: 20 minutes to 2 hours each, not counted here.";
         }
+        if (q.Medium != BackupMedium.Tape && q.MediumMBs is null)
+            yield return $"What one writes is only what is usual, {Writes(q)}"
+                + (
+                    q.SourceMBs is null
+                        ? ", and what the old volume reads is not known: copy a few GB and take the time."
+                        : ": say its own."
+                );
         if (media > 1)
             yield return $"Somebody changes the medium {(media == 2 ? "once" : $"{media - 1} times")}; that is not counted here.";
         if (!q.Verify)
             yield return "A backup that nobody read back is none: open files from it before the machine is opened.";
     }
 
-    private static Worked Sum(BackupQuestion q, Throughput end, double write, double hours, double? holds, int? media) =>
+    private static Worked Sum(
+        BackupQuestion q,
+        Throughput end,
+        double write,
+        double hours,
+        double? holds,
+        int? media,
+        BackupSureness sure
+    ) =>
         new(
             [
-                new("data", $"{q.DataGB:#,0.##} GB".Replace(',', ' ')),
+                new("data", Space(q.DataGB)),
                 new("narrowest of what is known", $"{end}", true),
                 new("writing: data ÷ rate", $"{write:0.00} h"),
                 new("reading back", q.Verify ? $"{write:0.00} h" : "none"),
                 new(
                     q.Medium == BackupMedium.Tape ? "one holds, without compression" : "one holds: size × 0.95 for the file system",
-                    holds is { } each ? $"{each:#,0.##} GB".Replace(',', ' ') : "not known"
+                    holds is { } each ? Space(each) : "not known"
                 ),
                 new("media: data ÷ what one holds, rounded up", media is { } n ? $"{n}" : "not known"),
             ],
-            new WorkedLine(q.SourceMBs is null ? "together, at least" : "together", $"{hours:0.00} h", true),
+            new WorkedLine(
+                sure == BackupSureness.Known ? "together" : "together, " + First(sure).Trim().ToLowerInvariant(),
+                $"{hours:0.00} h",
+                true
+            ),
             "tape: the format's table of generations (ECMA-319 for the first); usual rates and shares: common practice, no source"
         );
+
+    private static string Space(double gigabytes) => DiskSpace.TB((long)Math.Round(gigabytes * 1e9));
 }

@@ -46,6 +46,19 @@ internal static class DriveBox
         Class = "enterprise",
     };
 
+    public static readonly DriveSheet Module = new()
+    {
+        Model = "RV-M",
+        Media = DriveMedia.Flash,
+        Protocol = DriveProtocol.Nvme,
+        Form = "m.2",
+        Bytes = 500_107_862_016,
+        Key = "M",
+        LengthMm = 80,
+        Lanes = 4,
+        Gen = 3,
+    };
+
     public static Place Bay(int n) => Place.Bay($"{n}");
 
     public static Place[] Bays(int n) => [.. Enumerable.Range(1, n).Select(Bay)];

@@ -72,7 +72,7 @@ internal sealed partial record Probe(
 
     private string Line(IReadOnlyList<object> path)
     {
-        var leaf = At(Document, path);
+        var leaf = JsonPaths.At(Document, path);
         return $"{Title(path)}: "
             + leaf switch
             {
@@ -82,29 +82,13 @@ internal sealed partial record Probe(
             };
     }
 
-    private static JsonNode? At(JsonNode node, IReadOnlyList<object> path) =>
-        path.Aggregate((JsonNode?)node, (n, p) => p is int i ? n![i] : n![(string)p]);
-
-    private JsonNode With(IReadOnlyList<object> path, JsonNode? value)
-    {
-        if (path.Count == 0)
-            return value!;
-        var copy = Document.DeepClone();
-        var above = At(copy, [.. path.SkipLast(1)])!;
-        if (path[^1] is int i)
-            above[i] = value;
-        else
-            above[(string)path[^1]] = value;
-        return copy;
-    }
-
     /// <summary>What is said of the document with this value there; numbers are left out of the words, for the value may stand in
     /// them.</summary>
     private string Said(IReadOnlyList<object> path, JsonNode? value)
     {
         try
         {
-            return Refuse(With(path, value)) is { } problem
+            return Refuse(JsonPaths.With(Document, path, value)) is { } problem
                 ? $"{problem.Path} {string.Concat(Filler().Replace(problem.Text, "").Where(c => !char.IsDigit(c)).Take(60))}"
                 : "taken";
         }
@@ -203,7 +187,7 @@ internal sealed partial record Probe(
         var told = new StringBuilder();
         foreach (var value in Asked)
             if (Said(path, Node(value)) == "taken")
-                told.AppendLine(JsonSerializer.Serialize(Answer(With(path, Node(value))), Plain));
+                told.AppendLine(JsonSerializer.Serialize(Answer(JsonPaths.With(Document, path, Node(value))), Plain));
         return $" => {Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(told.ToString())))[..6]}";
     }
 }

@@ -4,6 +4,7 @@ using Irvak.Core.Observations;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Core.Tests.Arrays;
 using Irvak.Core.Tests.Verdicts;
 using Irvak.Core.Verdicts;
 
@@ -34,18 +35,7 @@ internal static class DriveRuleCases
         ReadMBs = 200,
         Rpm = 7200,
     };
-    private static readonly DriveSheet Module = new()
-    {
-        Model = "RV-M",
-        Media = DriveMedia.Flash,
-        Protocol = DriveProtocol.Nvme,
-        Form = "m.2",
-        Bytes = 500_107_862_016,
-        Key = "M",
-        LengthMm = 80,
-        Lanes = 4,
-        Gen = 3,
-    };
+    private static readonly DriveSheet Module = DriveBox.Module;
 
     private static readonly MachineSheet Sheet = Boards.Server with
     {

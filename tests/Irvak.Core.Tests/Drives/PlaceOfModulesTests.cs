@@ -2,6 +2,7 @@ using Irvak.Core.Builds;
 using Irvak.Core.Edits;
 using Irvak.Core.Places;
 using Irvak.Core.Sheets;
+using Irvak.Core.Tests.Arrays;
 
 namespace Irvak.Core.Tests.Drives;
 
@@ -9,17 +10,7 @@ namespace Irvak.Core.Tests.Drives;
 /// same as right; keys, lengths and heights: PCI Express M.2 specification.</summary>
 public class PlaceOfModulesTests
 {
-    private static readonly DriveSheet Known = new()
-    {
-        Model = "RV-M",
-        Media = DriveMedia.Flash,
-        Protocol = DriveProtocol.Nvme,
-        Form = "m.2",
-        Bytes = 500_107_862_016,
-        Key = "M",
-        LengthMm = 80,
-        DoubleSided = true,
-    };
+    private static readonly DriveSheet Known = DriveBox.Module with { DoubleSided = true };
 
     private static readonly M2Place Whole = new("X", [80, 110], "×4 gen 3", "CPU 1", "M", ["NVMe"], 4, 3) { SingleSided = false };
 

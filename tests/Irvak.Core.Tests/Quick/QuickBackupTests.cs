@@ -86,16 +86,29 @@ public class QuickBackupTests
     public void What_is_not_known_is_said_and_makes_a_time_a_least_one()
     {
         var answer = QuickBackup.Of(new BackupQuestion(4000, MediumMBs: 180));
-        Assert.True(answer.AtLeast);
+        Assert.Equal(BackupSureness.AtLeast, answer.Sure);
         Assert.Null(answer.Stages[0].MBs);
         Assert.Null(answer.Media);
         Assert.Null(answer.LastFilled);
         Assert.Equal("At least 12 h with reading it back; how many media is not known: say the size of one.", answer.Verdict);
         // 4 TB at 150 MB/s, twice: 14.8 h.
         var known = QuickBackup.Of(new BackupQuestion(4000, SourceMBs: 150, MediumGB: 8000, MediumMBs: 180));
-        Assert.False(known.AtLeast);
+        Assert.Equal(BackupSureness.Known, known.Sure);
         Assert.Equal("15 h with reading it back, on 1 disk.", known.Verdict);
         Assert.Equal("old volume", known.Stages.Single(s => s.Pinch).Name);
+    }
+
+    [Theory]
+    [InlineData(null, null, "About 2 d 13 h", BackupSureness.About)] // 12 TB at the usual 110 MB/s, twice
+    [InlineData(90.0, null, "About 3 d 2 h", BackupSureness.About)]
+    [InlineData(null, 110.0, "At least 2 d 13 h", BackupSureness.AtLeast)]
+    [InlineData(90.0, 110.0, "3 d 2 h", BackupSureness.Known)]
+    public void A_rate_that_is_only_usual_makes_no_least(double? source, double? medium, string first, BackupSureness sure)
+    {
+        var answer = QuickBackup.Of(new BackupQuestion(12_000, SourceMBs: source, MediumGB: 4000, MediumMBs: medium));
+        Assert.Equal((first + " with reading it back, on 4 disks.", sure), (answer.Verdict, answer.Sure));
+        Assert.Equal(medium is null, answer.Cares.Any(c => c.StartsWith("What one writes is only what is usual, 110 MB/s")));
+        Assert.Equal(sure == BackupSureness.Known, answer.Why.Result.Formula == "together");
     }
 
     [Fact]
