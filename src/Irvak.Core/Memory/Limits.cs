@@ -181,12 +181,15 @@ public static class Limits
             if (known is { } limit ? planned <= limit.WholeMiB : planned <= seen)
                 continue;
             Place[] places = [.. slots.Where(s => q.IsNew(Place.Slot(s))).Select(Place.Slot)];
-            var (at, on) = (("socket", Stated.At(Place.Socket(socket.Id))), ("planned", (Stated)ByteCount.FromMiB(planned)));
+            // A module whose size nobody told adds to it, and nobody knows how much.
+            var untold = slots.Any(s => build.ModuleAt(s) is { CapacityMiB: null });
+            Stated sum = untold ? $"at least {ByteCount.FromMiB(planned)}" : ByteCount.FromMiB(planned);
+            var (at, on) = (("socket", Stated.At(Place.Socket(socket.Id))), ("planned", sum));
             yield return known is { } most
                 ? Finding.Of(
                     Processor,
                     places,
-                    Worked.Against(Processor.Source, ("planned on it", on.Item2.ToString()), ">", ("addresses", most.ToString())),
+                    Worked.Against(Processor.Source, ("planned on it", sum.ToString()), ">", ("addresses", most.ToString())),
                     at,
                     ("limit", most),
                     on
@@ -198,7 +201,7 @@ public static class Limits
                         ProcessorAsked.Source,
                         new WorkedLine("addresses", "not known", true),
                         new WorkedLine("hangs on it now", ByteCount.FromMiB(seen).ToString()),
-                        new WorkedLine("planned on it", on.Item2.ToString())
+                        new WorkedLine("planned on it", sum.ToString())
                     ),
                     at,
                     ("name", processor.Name),

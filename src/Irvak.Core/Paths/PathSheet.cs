@@ -133,8 +133,11 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
     {
         var planned = PathTrace.All(q, lanes);
         List<string> singles = [.. PathTrace.Singles(q).Select(p => p.Name)];
-        if (q.FoundArrays.Count == 0)
+        // Arrays that come in stand beside nothing; single drives beside those that were found.
+        if (q.FoundArrays.Count == 0 && q.Arrays.Count > 0)
             return new(planned, [], singles);
+        if (q.Arrays.Count == 0 && q.Changes.Count == 0)
+            return new(planned, planned, singles);
         var found = q with
         {
             Planned = q.Found,

@@ -53,13 +53,15 @@ internal sealed partial class PathTrace(PathInput q, LaneSheet lanes)
 
     private const int MostSingles = 2;
 
-    /// <summary>Places of drives that belong to no array, no cache and no boot set.</summary>
+    /// <summary>Places of drives that belong to no array, no cache and no boot set; a member of an array whose level nobody told is no
+    /// drive for itself.</summary>
     public static IEnumerable<Place> Singles(PathInput q)
     {
         var used = q
             .Arrays.SelectMany(a => a.Members.Concat(a.AllSpares))
             .Concat(q.Caches.SelectMany(c => c.Places))
             .Concat(q.Boot?.Places ?? [])
+            .Concat(q.Now.Where(n => !n.LevelKnown).SelectMany(n => n.Members).Where(p => !q.IsNew(p)))
             .ToHashSet();
         return SheetPlaces
             .All(q.Sheet)

@@ -68,7 +68,10 @@ public static partial class CardText
                 : CardRole.Other,
             Elec = elec,
             Gen = gen,
-            Bus = old ? CardBus.Pci : null,
+            Bus =
+                old ? CardBus.Pci
+                : elec is not null || gen is not null || Express().IsMatch(text) ? CardBus.Pcie
+                : null,
             Controller = controller
                 ? new ControllerSheet
                 {
@@ -104,6 +107,9 @@ public static partial class CardText
 
     [GeneratedRegex(@"\bPCI\b(?!\s*-?\s*(?:e|x|express)\b)", RegexOptions.IgnoreCase)]
     private static partial Regex Conventional();
+
+    [GeneratedRegex(@"\bPCI\s*-?\s*(?:e|express)\b", RegexOptions.IgnoreCase)]
+    private static partial Regex Express();
 
     [GeneratedRegex(@"\b(?:nic|network|ethernet|sfp\+?|sfp28|qsfp\+?|\d+(?:[.,]5)?gbe)(?!\w)", RegexOptions.IgnoreCase)]
     private static partial Regex NetworkWords();

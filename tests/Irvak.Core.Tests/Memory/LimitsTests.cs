@@ -1,4 +1,5 @@
 using Irvak.Core.Aims;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Verdicts;
 
@@ -71,5 +72,16 @@ public class LimitsTests
             .Job(Boards.Server, Boards.Module(32), "A1", "A2", "B1", "B2", "C1", "C2", "D1")
             .With(Boards.Fit("D2", Boards.Module(64)));
         Assert.Equal(Severity.Note, state.Evaluate(book).Findings.Single(f => f.Rule.Code == "MEM-TOTAL").Severity);
+    }
+
+    [Fact]
+    public void A_module_of_unknown_size_makes_what_hangs_on_a_processor_a_least()
+    {
+        var state = Boards.Job(Boards.Server, "A1", "C1");
+        string? Said(params Edit[] edits) =>
+            state.With(edits).Evaluate().Findings.FirstOrDefault(f => f.Rule.Code == "MEM-CPU-TOTAL-ASK")?.Sentence;
+        var unknown = Boards.Fit("B2", Boards.Module() with { CapacityMiB = null });
+        Assert.Contains("not known: 32 GiB are to hang", Said(Boards.Fit("B1")));
+        Assert.Contains("not known: at least 32 GiB are to hang", Said(Boards.Fit("B1"), unknown));
     }
 }

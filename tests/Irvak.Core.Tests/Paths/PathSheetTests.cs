@@ -1,6 +1,7 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Controllers;
+using Irvak.Core.Distances;
 using Irvak.Core.Edits;
 using Irvak.Core.Lanes;
 using Irvak.Core.Paths;
@@ -368,5 +369,22 @@ public class PathSheetTests
         var flow = PathSheet.Asked(job.Ask().Paths, "S1.2", new())!.Of(PathWay.Read)!;
         Assert.Equal((Throughput.None, "no link opens"), (flow.EndMBs, flow.Stages[flow.Pinch!.Value].Detail));
         Assert.Null(flow.Band);
+    }
+
+    [Fact]
+    public void A_member_of_an_array_whose_level_nobody_told_is_no_drive_for_itself_and_unchanged_drives_are_no_change()
+    {
+        Distance? Reads(JobState state) => state.Evaluate().Ledge.FirstOrDefault(d => d.Name == "Reads at best");
+        // Drives for themselves: what they read was so before, too.
+        var alone = Reads(DriveBox.Found(3))!;
+        Assert.NotNull(alone.Found);
+        Assert.Equal(alone.Found, alone.Planned);
+        Assert.Equal(["1", "2", "3"], DriveBox.Found(3).Evaluate().Paths.Singles);
+        var member = DriveBox.Found(3, "A0");
+        Assert.Empty(member.Evaluate().Paths.Singles);
+        Assert.Null(Reads(member));
+        // A drive that comes in is one.
+        var more = member.With(new Fit(DriveBox.Bay(4), new Unit { Drive = DriveBox.Disk, Source = "shelf" }));
+        Assert.Equal(["4"], more.Evaluate().Paths.Singles);
     }
 }
