@@ -26,7 +26,13 @@ public enum LineState
 /// <param name="Seen">As text; null when nobody looked.</param>
 /// <param name="By">"eye, Ines" or "capture".</param>
 /// <param name="Value">The value seen, in the unit of the expectation; null when it can't be read as a number.</param>
-public sealed record ComparedLine(Expectation Expected, LineState State, string? Seen, string? By, double? Value);
+public sealed record ComparedLine(Expectation Expected, LineState State, string? Seen, string? By, double? Value)
+{
+    /// <summary>What was seen, for sentences: what a person typed that is no value stands as their words.</summary>
+    [JsonIgnore]
+    public string? Told =>
+        Seen is { } words && Value is null && By?.StartsWith("eye", StringComparison.Ordinal) == true ? $"“{words}”" : Seen;
+}
 
 /// <summary>Puts what was seen beside what was expected. Captures and eyes count the same; the later answer of a person wins.</summary>
 public static class Comparison
@@ -61,7 +67,7 @@ public static class Comparison
             return new(e, LineState.NotLookedAt, SeenNumber.NotUnderstood(answer.Value!, e.Unit), by, null);
         // Screens write one unit and mean another; what was typed is as expected in any meaning that it has.
         var condition = ExpectedDrives.IsArray(e.Key) ? ExpectedDrives.Spoken(answer.Value!, readings.Count > 0) : null;
-        double? value = readings.Where(e.Holds).Concat(readings).Select(v => (double?)v).FirstOrDefault();
+        double? value = readings.Where(e.Holds).Concat(readings.OrderBy(e.FarOff)).Select(v => (double?)v).FirstOrDefault();
         return new(
             e,
             condition ?? (value is { } v && e.Holds(v) ? LineState.AsExpected : LineState.Deviates),

@@ -110,12 +110,14 @@ public static partial class SeenNumber
     public static string NotUnderstood(string text, string unit) =>
         $"“{text.Trim()}” is no {(unit.Length == 0 ? "number" : $"value in {unit}")}: type the number with its unit, or words";
 
-    // A figure without a unit is taken as the screen most likely means it.
+    // Screens of memory print bare megabytes as well as gigabytes: a figure without a unit may mean either, the likelier first.
     private static double[] Bare(double number, string unit) =>
         unit switch
         {
-            "MiB" when number is > 0 and < 4096 => [number * 1024],
-            "GiB" when number >= 8192 => [number / 1024],
+            "MiB" when number is > 0 and < 4096 => [number * 1024, number],
+            "MiB" when number > 0 => [number, number * 1024],
+            "GiB" when number >= 8192 => [number / 1024, number],
+            "GiB" when number > 0 => [number, number / 1024],
             _ => [number],
         };
 

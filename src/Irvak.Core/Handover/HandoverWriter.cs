@@ -61,7 +61,7 @@ public static class HandoverWriter
     {
         static string At(ComparedLine l, string rest) => $"{l.Expected.Screen}, {l.Expected.What}: {rest}";
         foreach (var l in lines.Where(l => l.State == LineState.Deviates))
-            yield return new(OpenKind.Deviates, "Deviates", At(l, $"{l.Seen ?? "something else"} instead of {l.Expected.Expected}"));
+            yield return new(OpenKind.Deviates, "Deviates", At(l, $"{l.Told ?? "something else"} instead of {l.Expected.Expected}"));
         foreach (var l in lines.Where(l => l.State is LineState.NotLookedAt or LineState.NotYet))
             yield return l.State == LineState.NotYet
                 ? new(OpenKind.NotYet, "Not yet through", At(l, l.Seen ?? $"{l.Expected.Expected} expected"))

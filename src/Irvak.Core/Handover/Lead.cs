@@ -26,15 +26,15 @@ public static class Lead
         var told = rate switch
         {
             { State: LineState.AsExpected } => $", running at {words}",
-            { State: LineState.Deviates, Seen: { } seen } => $", running at {seen} instead of {words}",
+            { State: LineState.Deviates, Seen: not null } => $", running at {rate.Told} instead of {words}",
             _ when memory.Planned.Rate is { RateMTs: null, HighMTs: null } => "; its rate is not known",
             _ => $", by plan at {words}",
         };
         yield return total switch
         {
             { State: LineState.AsExpected } => before == after ? $"Memory stays at {after}{told}." : $"Memory went {from}to {after}{told}.",
-            { State: LineState.Deviates, Seen: { } seen } =>
-                $"Memory was to {(before == after ? "stay at" : $"go {from}to")} {after} and shows {seen}.",
+            { State: LineState.Deviates, Seen: not null } =>
+                $"Memory was to {(before == after ? "stay at" : $"go {from}to")} {after} and shows {total.Told}.",
             _ => $"Memory is to {(before == after ? "stay at" : $"go {from}to")} {after}{told}; nobody looked at its total yet.",
         };
     }

@@ -291,6 +291,26 @@ public sealed class ArrayNowTests
         );
     }
 
+    [Fact]
+    public void A_drive_that_a_table_calls_bad_is_the_one_that_an_eye_saw_missing()
+    {
+        var job = Found(5, "1") is var found
+            ? found with
+            {
+                Found = found.Found.SetItem(Bay(2), found.Found[Bay(2)] with { Serial = "EK-2" }),
+                Readings = found.Readings.SetItem("drive table", new() { Drives = [new() { Serial = "EK-2", State = "Offline" }] }),
+            }
+            : found;
+        IEnumerable<string> Stops(string level) =>
+            job.With(new AnswerUnknown("array.1.level", level), new AnswerUnknown("array.1.state", "degraded"), New(3))
+                .Evaluate()
+                .Findings.Where(f => f.Severity == Severity.Stop)
+                .Select(f => f.Rule.Code);
+        // One drive is out already: two redundancies let another be taken, one does not.
+        Assert.Empty(Stops("level 6"));
+        Assert.Equal(["ARR-LOSE"], Stops("level 5"));
+    }
+
     [Theory]
     [InlineData(8_000_000_000_000, DriveMedia.Disk, 512, null)]
     [InlineData(8_000_000_000_001, DriveMedia.Disk, 512, null)]

@@ -54,6 +54,24 @@ public class SeenNumberTests
         Assert.Equal([16.384, 16_384], SeenNumber.Readings("16,384 MB", "MiB")!.Order());
     }
 
+    // Two modules of 16 GiB: a screen that prints megabytes without saying so is read as it means, whether it is right or wrong.
+    [Theory]
+    [InlineData("firmware.total", "32768", LineState.AsExpected, "32 GiB")]
+    [InlineData("firmware.total", "32", LineState.AsExpected, "32 GiB")]
+    [InlineData("firmware.total", "2048", LineState.Deviates, "2 GiB")]
+    [InlineData("firmware.slot.A1", "16384", LineState.AsExpected, "16 GiB")]
+    [InlineData("firmware.slot.A1", "2048", LineState.Deviates, "2 GiB")]
+    [InlineData("firmware.slot.A1", "8", LineState.Deviates, "8 GiB")]
+    [InlineData("firmware.slot.A1", "0", LineState.Deviates, "0 MiB")]
+    [InlineData("os.total", "32102", LineState.AsExpected, "31.35 GiB")]
+    [InlineData("os.total", "16000", LineState.Deviates, "15.63 GiB")]
+    public void A_bare_figure_of_memory_is_mega_or_gigabytes_whichever_is_nearer(string line, string typed, LineState state, string shown)
+    {
+        var job = Boards.Job(Boards.Server, "A1", "B1").With(new AnswerLine(line, SeenVerdict.Other, typed));
+        var seen = Comparison.Of(job.Sheet!, job.Evaluate().Expectations, null, job.Proof.Answers).Single(l => l.Expected.Key == line);
+        Assert.Equal((state, shown), (seen.State, seen.Seen));
+    }
+
     // Four disks of 8 TB with one redundancy: 24 TB, 21.83 TiB.
     [Theory]
     [InlineData("21.83", LineState.AsExpected, "21.83 TiB")]

@@ -75,7 +75,7 @@ public class HandoverWriterTests
 
     [Theory]
     [InlineData(LineState.AsExpected, null, "", null)]
-    [InlineData(LineState.Deviates, OpenKind.Deviates, "deviates", ": 48 GiB instead of ")]
+    [InlineData(LineState.Deviates, OpenKind.Deviates, "deviates", ": “48 GiB” instead of ")]
     [InlineData(LineState.NotYet, OpenKind.NotYet, "not yet through", " expected")]
     [InlineData(LineState.NotLookedAt, OpenKind.NotLookedAt, "", " expected")]
     public void Whatever_is_not_as_expected_stands_on_top_and_is_asked_about(LineState state, OpenKind? kind, string remark, string? says)

@@ -42,6 +42,17 @@ public class LeadTests
         );
     }
 
+    [Fact]
+    public void Words_that_somebody_typed_are_quoted()
+    {
+        ComparedLine Line(string? seen, string by, double? value) =>
+            new(More.Evaluate().Expectations[0], LineState.Deviates, seen, by, value);
+        Assert.Equal("“dark”", Line("dark", "eye, Ada", null).Told);
+        Assert.Equal("48 GiB", Line("48 GiB", "eye, Ada", 49_152).Told);
+        Assert.Equal("empty", Line("empty", "capture", null).Told);
+        Assert.Null(Line(null, "eye, Ada", null).Told);
+    }
+
     [Theory]
     [InlineData(1, LineState.AsExpected, "The one point to look at is as expected.")]
     [InlineData(2, LineState.AsExpected, "All 2 points are as expected.")]

@@ -51,4 +51,19 @@ public class BinsTests
                 }
             )
         );
+
+    /// <summary>Chip densities in Gbit by generation: JESD79-2, JESD79-3, JESD79-4, JESD79-5 (from memory).</summary>
+    [Theory]
+    [InlineData(MemoryGeneration.Ddr2, "0.25 0.5 1 2")]
+    [InlineData(MemoryGeneration.Ddr3, "0.5 1 2 4 8")]
+    [InlineData(MemoryGeneration.Ddr4, "2 4 8 16")]
+    [InlineData(MemoryGeneration.Ddr5, "8 16 24 32")]
+    public void Each_density_that_is_made_exists_and_none_beside_it(MemoryGeneration generation, string made)
+    {
+        double[] tried = [0.125, 0.25, 0.5, 0.625, 1, 1.25, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 16, 20, 24, 30, 32, 40, 128];
+        Assert.Equal(
+            made,
+            string.Join(' ', tried.Where(d => Bins.DieExists(generation, d)).Select(d => FormattableString.Invariant($"{d}")))
+        );
+    }
 }

@@ -14,6 +14,7 @@ type ModuleType = NonNullable<ModuleSheet['type']>;
 export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: () => void; what?: string }) {
   const { job, apply } = useDesk();
   const unit = job.found[place];
+  const [opened] = useState(unit);
   // null says: looked at, and empty. The generated type does not know null as a value of a map.
   const record = (found: Unit | null) => {
     apply({ type: 'recordFound', places: { [place]: found as Unit }, by: 'by hand', system: null });
@@ -32,6 +33,11 @@ export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: (
       ) : (
         <p className="quiet">
           {job.foundEmpty.includes(place) ? 'Somebody looked: it is empty.' : 'Nobody has looked yet.'}
+        </p>
+      )}
+      {(unit?.long !== opened?.long || unit?.serial !== opened?.serial) && (
+        <p className="chg" role="status">
+          This changed while it was open here.
         </p>
       )}
       {unit?.grade && (

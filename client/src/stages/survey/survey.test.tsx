@@ -1,3 +1,4 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
@@ -8,6 +9,7 @@ import { BeforeTouching } from './BeforeTouching';
 import { ColumnNames } from './ColumnNames';
 import { Disputes } from './Disputes';
 import { CardForm, DriveForm, LabelForm } from './forms';
+import { PlaceAsFound } from './PlaceAsFound';
 
 afterEach(cleanup);
 
@@ -180,5 +182,33 @@ describe('the columns of a pasted table', () => {
       ['bay', 'serial'],
       ['bay', 'none'],
     ]);
+  });
+});
+
+describe('a place as found', () => {
+  it('says so when another window records something there meanwhile', () => {
+    const { value } = desk();
+    const seen = (long?: string) => ({
+      ...value,
+      job: {
+        number: '1',
+        found: long ? { 'slot:B2': { long, source: 'by hand' } } : {},
+        foundEmpty: [],
+        survey: { notes: {} },
+        sheet: {},
+      } as unknown as Desk['job'],
+    });
+    const client = new QueryClient({ defaultOptions: { queries: { enabled: false } } });
+    const page = (long?: string) => (
+      <QueryClientProvider client={client}>
+        <DeskContext.Provider value={seen(long)}>
+          <PlaceAsFound place="slot:B2" onDone={() => undefined} />
+        </DeskContext.Provider>
+      </QueryClientProvider>
+    );
+    const { rerender } = render(page());
+    expect(screen.queryByRole('status')).toBeNull();
+    rerender(page('4 GB unbuffered DDR3-1333'));
+    expect(screen.getByRole('status').textContent).toBe('This changed while it was open here.');
   });
 });
