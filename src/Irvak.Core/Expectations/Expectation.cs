@@ -46,6 +46,6 @@ public sealed record Expectation(
 
     public bool Holds(double value) => value >= Low && value <= (Most ?? High);
 
-    /// <summary>How many times a value is more or less than what is expected, as a logarithm; 0 where there is nothing to compare.</summary>
+    /// <summary>How many times a value is more or less than what is expected, as a logarithm; 0 where nothing can be compared.</summary>
     public double FarOff(double value) => Low + High > 0 && value > 0 ? Math.Abs(Math.Log(2 * value / (Low + High))) : 0;
 }

@@ -24,7 +24,7 @@ internal static class LaneRuleCases
         Controller = new() { Class = "ports" },
     };
 
-    private static readonly CardSheet Graphics = new()
+    public static readonly CardSheet Graphics = new()
     {
         Name = "Tarrowby G2",
         Role = CardRole.Graphics,
