@@ -16,7 +16,7 @@ namespace Irvak.Core.Tests.Controllers;
 /// <summary>A plan where each rule of controllers applies, and a neighbour where it must not.</summary>
 internal static class ControllerRuleCases
 {
-    private static readonly ControllerSheet Hba = new()
+    public static readonly ControllerSheet Hba = new()
     {
         Class = "host-adapter",
         Protocols = [DriveProtocol.Sas, DriveProtocol.Sata],
@@ -30,7 +30,7 @@ internal static class ControllerRuleCases
 
     private static readonly DriveSheet Sas = Disk with { Protocol = DriveProtocol.Sas, LinkGbs = 12, ReadMBs = 250 };
     private static readonly DriveSheet Sata = Disk with { LinkGbs = 6, ReadMBs = 250 };
-    private static readonly DriveSheet Fast = Flash with { Form = "3.5", Protocol = DriveProtocol.Sas, LinkGbs = 12, ReadMBs = 1100 };
+    public static readonly DriveSheet Fast = Flash with { Form = "3.5", Protocol = DriveProtocol.Sas, LinkGbs = 12, ReadMBs = 1100 };
 
     private static Unit Card(ControllerSheet sheet, string name = "Corvath H", string? maker = "Corvath") =>
         new()
@@ -45,7 +45,7 @@ internal static class ControllerRuleCases
             Source = "shelf",
         };
 
-    private static JobState Behind(ControllerSheet sheet, params DriveSheet[] drives) =>
+    public static JobState Behind(ControllerSheet sheet, params DriveSheet[] drives) =>
         With(drives).With(new Fit(Place.Card("S1"), Card(sheet)));
 
     private static readonly MachineSheet Ported = DriveBox.Sheet with { Boards = [new("SATA", BoardKind.Controller, "CPU 1", Ports: 12)] };

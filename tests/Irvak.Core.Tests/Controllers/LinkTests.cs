@@ -41,6 +41,20 @@ public class LinkTests
         Assert.True((old with { Sheet = new ControllerSheet() }).Reaches(drive));
     }
 
+    [Theory] // 6 Gb/s carry 600 MB/s by 8b/10b, of which 92 % are data (common practice, no source)
+    [InlineData(500, "0 % lost, it is slower than that by itself")]
+    [InlineData(552, "0 % lost, it is slower than that by itself")]
+    [InlineData(554, "0 % lost, it is slower than that by itself")]
+    [InlineData(555, "1 % of its reading lost")] // half of one percent
+    [InlineData(1104, "50 % of its reading lost")]
+    public void A_slower_link_takes_what_the_drive_reads_beyond_it(int reads, string lost)
+    {
+        var slow = ControllerRuleCases.Hba with { LinkGbs = [3, 6] };
+        var job = ControllerRuleCases.Behind(slow, ControllerRuleCases.Fast with { ReadMBs = reads });
+        var said = job.Evaluate().Findings.Single(f => f.Rule.Code == "CTL-LINK").Sentence;
+        Assert.Equal($"Corvath H runs 8 TB SAS flash in [[bay:1]] at 6 of 12 Gb/s: {lost}.", said);
+    }
+
     [Fact]
     public void Cabling_is_told_by_where_it_leads()
     {

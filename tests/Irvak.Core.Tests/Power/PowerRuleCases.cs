@@ -60,7 +60,7 @@ internal static class PowerRuleCases
 
     private static MachineSheet Railed(double amp) => Of(600) with { Supplies = [new("P1", 600, Amp12: amp)] };
 
-    private static JobState Hot(DriveSheet drive, int celsius)
+    public static JobState Hot(DriveSheet drive, int celsius, int? warn = null)
     {
         var state = LaneBox
             .Empty()
@@ -90,7 +90,7 @@ internal static class PowerRuleCases
                         new()
                         {
                             Serial = "EK1",
-                            Health = new() { Celsius = celsius },
+                            Health = new() { Celsius = celsius, WarnCelsius = warn },
                         },
                     ],
                 }
