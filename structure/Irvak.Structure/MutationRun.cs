@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using Microsoft.CodeAnalysis;
 using Microsoft.CodeAnalysis.CSharp;
+using Microsoft.CodeAnalysis.CSharp.Syntax;
 using Microsoft.CodeAnalysis.Diagnostics;
 
 namespace Irvak.Structure;
@@ -11,11 +12,12 @@ public sealed class MutationRun(string root, TextWriter log)
     private readonly CoreSources _core = CoreSources.Read(root);
 
     /// <param name="seed">The same seed makes the same changes.</param>
+    /// <param name="onlyNumbers">Changes numbers that stand in the sources, and nothing else.</param>
     /// <returns>The changes that every test let pass.</returns>
-    public IReadOnlyList<Mutation> Survivors(int count, int seed)
+    public IReadOnlyList<Mutation> Survivors(int count, int seed, bool onlyNumbers)
     {
         var folders = Floors.All[1].Rooms.Concat(Floors.All[2].Rooms).Select(r => r.Folder).Append("Handover").ToHashSet();
-        var all = Mutation.All(_core, folders).ToList();
+        var all = Mutation.All(_core, folders).Where(m => !onlyNumbers || m.Node is LiteralExpressionSyntax).ToList();
         var chosen = all.ToArray();
         new Random(seed).Shuffle(chosen);
         log.WriteLine($"{all.Count} changes are possible; {count} of them, seed {seed}");

@@ -64,5 +64,5 @@ public static class Bins
     public static double? DieGbit(ModuleSheet m) =>
         m is { CapacityMiB: { } c, DeviceWidth: { } w, Ranks: { } r } ? c / 1024.0 * 8 * w / (64.0 * r) : null;
 
-    public static bool DieExists(MemoryGeneration generation, double gbit) => Dies[generation].Any(d => Math.Abs(d - gbit) < 1e-9);
+    public static bool DieExists(MemoryGeneration generation, double gbit) => Dies[generation].Contains(gbit);
 }
