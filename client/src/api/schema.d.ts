@@ -4387,16 +4387,17 @@ export interface components {
         PolicyReach: {
             policy: components["schemas"]["Policy"];
             /**
-             * Format: int32
-             * @description Largest module of the shelf that is no stop; null when none suits.
+             * Format: int64
+             * @description Largest module of the shelf that is no stop; null when none suits, or when what suits is not known.
              */
-            largestGiB: null | number;
+            largestMiB: null | number;
+            /** @description What speaks for it, or why there is none. */
             evidence: string;
             /**
              * Format: int32
-             * @description Kinds of module off the maker's list that could be used.
+             * @description Kinds of module off the maker's list that could be used; null when it is not known where the list ends.
              */
-            offList: number;
+            offList: null | number;
         };
         /** @description What one standing is worth under each policy. */
         PolicyRow: {

@@ -5,41 +5,57 @@ using Irvak.Core.Verdicts;
 namespace Irvak.Core.Memory;
 
 /// <summary>What a policy would allow in this machine.</summary>
-/// <param name="LargestGiB">Largest module of the shelf that is no stop; null when none suits.</param>
-/// <param name="OffList">Kinds of module off the maker's list that could be used.</param>
-public sealed record PolicyReach(Policy Policy, int? LargestGiB, string Evidence, int OffList)
+/// <param name="LargestMiB">Largest module of the shelf that is no stop; null when none suits, or when what suits is not known.</param>
+/// <param name="Evidence">What speaks for it, or why there is none.</param>
+/// <param name="OffList">Kinds of module off the maker's list that could be used; null when it is not known where the list ends.</param>
+public sealed record PolicyReach(Policy Policy, long? LargestMiB, string Evidence, int? OffList)
 {
     /// <summary>One row for each policy, over the shelf parts that suit the board electrically.</summary>
-    public static IReadOnlyList<PolicyReach> Of(Memory.MemoryInput q)
+    public static IReadOnlyList<PolicyReach> Of(MemoryInput q)
     {
-        var board = q.Sheet.Memory;
-        var suiting = q
-            .Shelf.Values.Select(p => p.Module)
-            .OfType<ModuleSheet>()
-            .Where(m =>
-                m.CapacityMiB is not null
-                && m.Generation == board.Generation
-                && m.Form == board.Form
-                && (board.Types is not { } types || (m.Type is { } t && types.Contains(t)))
-            )
-            .ToList();
-        return [.. Enum.GetValues<Policy>().Select(policy => Of(q, policy, suiting))];
+        var policies = Enum.GetValues<Policy>();
+        if (Untold(q.Sheet.Memory) is { Count: > 0 } untold)
+        {
+            var why = $"not known: the {Say.Words(untold)} of its slots {(untold.Count == 1 ? "was" : "were")} not told";
+            return [.. policies.Select(policy => new PolicyReach(policy, null, why, null))];
+        }
+        var suiting = q.Shelf.Values.Select(p => p.Module).OfType<ModuleSheet>().Where(m => Suits(q.Sheet.Memory, m)).ToList();
+        return [.. policies.Select(policy => Of(q, policy, suiting))];
     }
 
-    private static PolicyReach Of(Memory.MemoryInput q, Policy policy, List<ModuleSheet> suiting)
+    private static List<string> Untold(MemoryBoard board) =>
+        [
+            .. new[]
+            {
+                board.Generation is null ? "generation" : null,
+                board.Form is null ? "form" : null,
+                board.Types is null ? "type" : null,
+            }.OfType<string>(),
+        ];
+
+    private static bool Suits(MemoryBoard board, ModuleSheet module) =>
+        module.CapacityMiB is not null
+        && module.Generation == board.Generation
+        && module.Form == board.Form
+        && module.Type is { } type
+        && board.Types!.Contains(type);
+
+    private static PolicyReach Of(MemoryInput q, Policy policy, List<ModuleSheet> suiting)
     {
+        var listed = q.Sheet.Memory.SlotLimitGiB is not null;
         var allowed = suiting
             .Select(m => (Module: m, Track: Limits.TrackOf(q, m)))
             .Where(x => x.Track is null || PolicyTable.SeverityOf(policy, x.Track.Standing) != Severity.Stop)
             .ToList();
+        int? off = listed ? allowed.Count(x => x.Track is not null) : null;
         if (allowed.Count == 0)
-            return new PolicyReach(policy, null, "nothing on the shelf suits", 0);
+            return new PolicyReach(policy, null, "nothing on the shelf suits", off);
         var (largest, track) = allowed.MaxBy(x => x.Module.CapacityMiB);
         return new PolicyReach(
             policy,
-            largest.CapacityMiB / 1024,
-            track?.Counts ?? "on the sheet",
-            allowed.Count(x => x.Track is not null)
+            largest.CapacityMiB,
+            track?.Counts ?? (listed ? "on the sheet" : "suits the slots; where the maker's list ends is not known"),
+            off
         );
     }
 }

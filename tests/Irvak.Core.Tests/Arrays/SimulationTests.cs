@@ -36,6 +36,8 @@ public class SimulationTests
         var none = new SimulationCount(0, 0, 0);
         Assert.Equal((0.0, 0.0, (0.0, 1.0)), (none.Share, none.Error, none.Interval));
         Assert.Equal(1, new SimulationCount(1, 1, 0).Share);
+        // Binomial: √(p (1 − p) ÷ n).
+        Assert.Equal(0.043301270, new SimulationCount(100, 20, 5).Error, 9);
         Assert.Equal((0.0, 1.0), new SimulationCount(1, 0, 0).Interval);
         Assert.Equal((0.0, 0.3), (new SimulationCount(10, 0, 0).Interval.From, Math.Round(new SimulationCount(10, 0, 0).Interval.To, 12)));
     }

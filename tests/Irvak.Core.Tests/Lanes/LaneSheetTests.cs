@@ -235,6 +235,19 @@ public class LaneSheetTests
         Assert.Empty(Said(Found()));
     }
 
+    [Fact]
+    public void A_carrier_in_halves_shows_two_of_four_and_says_what_it_needs()
+    {
+        var job = Carrying("S1", 4).With(new SetSplit("S1", [8, 8]));
+        var split = job.Evaluate().Findings.Single(f => f.Rule.Code == "LANE-SPLIT");
+        Assert.Equal("[[card:S1]] is divided ×8 ×8: the carrier shows 2 of 4.", split.Sentence);
+        var lines = split.Why!.Lines.Append(split.Why.Result).ToDictionary(l => l.Formula, l => l.Value);
+        Assert.Equal(
+            ("2", "2", "4"),
+            (lines["links never opened"], lines["links that this opens for devices"], lines["links that the devices need"])
+        );
+    }
+
     [Theory] // makers count the uplink of a chipset among a processor's lanes or beside them; common practice, no source
     [InlineData(20, 16, 20)] // sixteen for places and four for the chipset: among them
     [InlineData(16, 12, 16)] // its places alone take sixteen: beside them

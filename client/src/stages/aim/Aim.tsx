@@ -3,7 +3,7 @@ import { useEvidence, useReach } from '../../api/hooks';
 import type { Policy } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { SmallPlate } from '../../plate/Plate';
-import { cost, euro, gib } from '../../format/numbers';
+import { cost, euro, gib, mib } from '../../format/numbers';
 
 const COLUMNS: [Policy, string][] = [
   ['listed', 'Listed'],
@@ -106,8 +106,7 @@ export default function Aim() {
                     const r = reach.find((x) => x.policy === p);
                     return (
                       <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                        {r?.largestGiB ? <b>{gib(r.largestGiB)} GiB</b> : '–'}{' '}
-                        <span className="quiet">{r?.evidence}</span>
+                        {r?.largestMiB ? <b>{mib(r.largestMiB)}</b> : '–'} <span className="quiet">{r?.evidence}</span>
                       </td>
                     );
                   })}
@@ -116,7 +115,7 @@ export default function Aim() {
                   <td>Kinds off the list that could be used</td>
                   {COLUMNS.map(([p]) => (
                     <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                      {reach.find((x) => x.policy === p)?.offList ?? '–'}
+                      {reach.find((x) => x.policy === p)?.offList ?? 'not known'}
                     </td>
                   ))}
                 </tr>
@@ -147,7 +146,7 @@ export default function Aim() {
                   {d.name}
                   {d.wish != null && <i>wish {gib(d.wish)}</i>}
                 </div>
-                <div className="n">{d.found ? `${gib(d.found)} ${d.unit}` : 'not known'}</div>
+                <div className="n">{d.found != null ? `${gib(d.found)} ${d.unit}` : 'not known'}</div>
               </div>
             ))}
           <div className="lc flat">
