@@ -177,7 +177,7 @@ internal static class Branches
         IReadOnlyList<int> split,
         ExpansionSlot slot
     ) =>
-        width == 0 && lanes > 0 && !q.Changed.Contains(place) && !q.Splits.ContainsKey(slot.Id) && q.FoundSplitOf(slot.Id) is null
+        width == 0 && lanes > 1 && !q.Changed.Contains(place) && !q.Splits.ContainsKey(slot.Id) && q.FoundSplitOf(slot.Id) is null
             ? new(place, name, EndState.Unknown, wide, wantsGen, 0, 0, Throughput.None)
             {
                 NeedMBs = null,

@@ -215,8 +215,9 @@ public class LaneSheetTests
     {
         string?[] Said(JobState state) =>
             [.. state.Evaluate().Findings.Where(f => f.Rule.Code is "LANE-SPLIT" or "LANE-NO-SPLIT").Select(f => f.Sentence)];
-        JobState Found(params SetSplit[] looked) =>
-            Empty().With([new RecordFound(new Dictionary<Place, Unit?> { [Place.Card("S1")] = Card(Twin) }, null, "test"), .. looked]);
+        JobState In(string slot, MachineSheet? sheet = null) =>
+            Empty(sheet).With(new RecordFound(new Dictionary<Place, Unit?> { [Place.Card(slot)] = Card(Twin) }, null, "test"));
+        JobState Found(params SetSplit[] looked) => In("S1").With([.. looked]);
         string[] divided = ["[[card:S1]] is not divided: Halmund twin shows one of 2."];
         Assert.Equal(divided, Said(LaneBox.With((Place.Card("S1"), Twin))));
         // Its second chip begins at the fifth lane: halves of eight do not reach it, quarters do.
@@ -233,6 +234,14 @@ public class LaneSheetTests
         // Found so: said without any change once somebody looked how the slot is divided, and not guessed before.
         Assert.Equal(divided, Said(Found(new SetSplit("S1", [], true))));
         Assert.Empty(Said(Found()));
+        // One lane has nothing to divide: nobody need look.
+        MachineSheet Narrow(int lanes) =>
+            LaneBox.Sheet with
+            {
+                Slots = [.. LaneBox.Sheet.Slots.Select(s => s.Id == "S4" ? s with { Elec = lanes } : s)],
+            };
+        EndState Second(int lanes) => Lanes(In("S4", Narrow(lanes))).Branches.Single(b => b.Place == Place.Card("S4")).Ends[1].State;
+        Assert.Equal((EndState.Unseen, EndState.Unknown), (Second(1), Second(2)));
     }
 
     [Fact]
