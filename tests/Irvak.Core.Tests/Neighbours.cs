@@ -72,7 +72,7 @@ internal static class Neighbours
     }
 
     /// <summary>The job that a document means; null where nobody could have stored it.</summary>
-    private static JobState? Read(JobState was, JsonNode document, string title)
+    public static JobState? Read(JobState was, JsonNode document, string title)
     {
         try
         {
@@ -92,7 +92,7 @@ internal static class Neighbours
         }
     }
 
-    private static string Title(IReadOnlyList<object> path) =>
+    public static string Title(IReadOnlyList<object> path) =>
         string.Join(
             '/',
             path.Select(p =>
@@ -102,7 +102,7 @@ internal static class Neighbours
             )
         );
 
-    private static IEnumerable<IReadOnlyList<object>> Leaves(JsonNode? node, IReadOnlyList<object> path) =>
+    public static IEnumerable<IReadOnlyList<object>> Leaves(JsonNode? node, IReadOnlyList<object> path) =>
         node switch
         {
             JsonObject o => o.SelectMany(p => Leaves(p.Value, [.. path, p.Key])),

@@ -173,6 +173,9 @@ public static class ArrayRules
     {
         if (array.Capacity is not { UnusedBytes: > 0 } capacity || capacity.UnusedBytes < capacity.Raw / 200)
             return null;
+        // One that stays as it was while a member of it is taken out has nothing to swap.
+        if (array.Plan.Members.Any(p => build.At(p)?.Drive is null))
+            return null;
         var drives = array.Plan.Members.Select(p => (Place: p, Drive: build.At(p)!.Drive!)).ToList();
         var smallest = drives.MinBy(d => d.Drive.Bytes);
         var size = drives.Max(d => d.Drive.Bytes)!.Value;

@@ -112,10 +112,10 @@ public static class ContractTable
         ["MinutesLeft"] = new(0, 100_000_000),
 
         // Lanes, cards, power, air.
-        ["Gen"] = new(0, 8),
+        ["Gen"] = new(0, 6),
         ["HoldRate.Gen"] = new(0, 6),
-        ["GenMost"] = new(0, 8),
-        ["GenNow"] = new(0, 8),
+        ["GenMost"] = new(0, 6),
+        ["GenNow"] = new(0, 6),
         ["UplinkGen"] = new(0, 8),
         ["Lanes"] = new(0, 1_024),
         ["UplinkLanes"] = new(1, 64),

@@ -292,6 +292,20 @@ public sealed class ArrayNowTests
     }
 
     [Fact]
+    public void An_array_of_unequal_drives_may_lose_a_member_by_plan()
+    {
+        var job = InArray(4, "raid5") is var found
+            ? found with
+            {
+                Found = found.Found.SetItem(Bay(4), found.Found[Bay(4)] with { Drive = Disk with { Bytes = 4 * TB } }),
+            }
+            : found;
+        IEnumerable<string> Codes(JobState state) => state.Evaluate().Findings.Select(f => f.Rule.Code);
+        Assert.Contains("ARR-UNEQUAL", Codes(job));
+        Assert.DoesNotContain("ARR-UNEQUAL", Codes(job.With(new Remove(Bay(1)))));
+    }
+
+    [Fact]
     public void A_drive_that_a_table_calls_bad_is_the_one_that_an_eye_saw_missing()
     {
         var job = Found(5, "1") is var found

@@ -50,6 +50,17 @@ public class HandoverWriterTests
     }
 
     [Fact]
+    public void How_members_are_pulled_is_told_until_the_last_step_is_done()
+    {
+        var job = InArray(4, "raid5").With(New(3));
+        var steps = job.Evaluate().Runbook.Steps;
+        bool Tells(int done) =>
+            Of(job.With([.. steps.Take(done).Select(s => (Edit)new SetTick(s.Key, true, s.Title))]), LineState.NotLookedAt)
+                .Watch.Any(w => w.Sentence.Contains("one at a time", StringComparison.Ordinal));
+        Assert.Equal((true, true, false), (Tells(0), Tells(steps.Count - 1), Tells(steps.Count)));
+    }
+
+    [Fact]
     public void Each_part_that_came_or_left_stands_with_its_serial_where_it_is_known()
     {
         var page = Of(
