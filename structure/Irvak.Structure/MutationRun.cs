@@ -122,7 +122,7 @@ public sealed class MutationRun(string root, TextWriter log)
     [
         ["WholeTests"],
         ["Arrays.SimulationTests", "Bounds.BoundsTests"],
-        ["Verdicts.SumTests", "NeighbourTests"],
+        ["Verdicts.SumTests", "NeighbourTests", "EdgeTests"],
     ];
 
     private bool Passes(string tests) =>

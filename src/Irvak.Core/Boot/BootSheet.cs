@@ -267,21 +267,17 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
         if (drive.Protocol == DriveProtocol.Nvme && firmware?.BootsNvme == false)
             yield return Finding.Of(Nvme, places, null, name, at);
         var uefi = firmware?.BootModes is not { } modes || modes.Contains("uefi");
+        var limit = NominalSize.Limit32(drive.SectorBytes ?? 512);
         if (drive.SectorBytes == 4096 && (firmware?.Boots4Kn == false || !uefi))
             yield return Finding.Of(Sectors, places, null, name, at);
-        else if (!uefi && drive.Bytes > NominalSize.Limit32(drive.SectorBytes ?? 512))
+        else if (!uefi && drive.Bytes > limit)
             yield return Finding.Of(
                 Large,
                 places,
-                Worked.Against(
-                    Large.Source,
-                    ("size", DiskSpace.TB(drive.Bytes!.Value)),
-                    ">",
-                    ("limit", DiskSpace.TB(NominalSize.Limit32(drive.SectorBytes ?? 512)))
-                ),
+                Worked.Against(Large.Source, ("size", DiskSpace.TB(drive.Bytes!.Value)), ">", ("limit", DiskSpace.TB(limit))),
                 name,
                 at,
-                ("limit", new DiskSpace(NominalSize.Limit32(drive.SectorBytes ?? 512)))
+                ("limit", new DiskSpace(limit))
             );
         if (
             q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => Place.Bay(n) == place)) is { } bays

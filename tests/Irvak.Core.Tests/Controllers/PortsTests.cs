@@ -40,6 +40,27 @@ public sealed class PortsTests
     [InlineData(BoardKind.Expander)]
     public void A_multiplier_or_an_expander_takes_what_it_takes(BoardKind between) => Assert.Empty(Of(Board(between), 12));
 
+    [Theory]
+    [InlineData(null)]
+    [InlineData(BoardKind.Expander)]
+    public void Bays_without_a_drive_take_no_port(BoardKind? between)
+    {
+        var front = Board().Bays[0];
+        var sheet = Board(between) with
+        {
+            Bays =
+            [
+                front with
+                {
+                    Root = null,
+                },
+                new("rear", "2.5", "edge", ["R1", "R2"], 2, "SATA", 15) { Root = between is null ? null : "X" },
+            ],
+        };
+        Assert.Empty(Of(sheet, 6));
+        Assert.Single(Of(sheet, 7));
+    }
+
     [Fact]
     public void A_module_with_lanes_of_its_own_is_behind_no_controller()
     {

@@ -97,6 +97,9 @@ public class DiagnosisTests
     [Theory]
     [InlineData(1000, 1, true, 0, LineState.NotYet, "only 1 of 96 GiB tested")]
     [InlineData(90_000, 0, false, 0, LineState.NotYet, "not finished, 87.9 of 96 GiB")]
+    [InlineData(90_000, 1, false, 0, LineState.AsExpected, "0 errors, 87.9 of 96 GiB")] // one pass is through, the next one runs
+    [InlineData(73_727, 1, true, 0, LineState.NotYet, "only 72 of 96 GiB tested")]
+    [InlineData(73_728, 1, true, 0, LineState.AsExpected, "0 errors, 72 of 96 GiB")] // three quarters
     [InlineData(90_000, 2, true, 0, LineState.AsExpected, "0 errors, 2 passes, 87.9 of 96 GiB")]
     [InlineData(1000, 0, false, 1, LineState.Deviates, "1 error at Solid Bits")] // what is found counts, however little was tested
     public void A_clean_test_counts_only_over_enough_of_the_memory(

@@ -24,6 +24,20 @@ public class SurveyEdgeTests
     public void Two_sizes_within_a_fiftieth_are_one_drive(long one, long other, bool same) =>
         Assert.Equal(same, Contradictions.Same(Drive(one), Drive(other)));
 
+    [Theory]
+    [InlineData("system.serial")]
+    [InlineData("system.hostName")]
+    [InlineData("system.managementAddress")]
+    [InlineData("system.firmware")]
+    public void A_name_has_1_to_120_characters(string path)
+    {
+        string? Refused(string value) => EditFold.Refusal(Boards.Job(Boards.Server), new AnswerUnknown(path, value))?.Text;
+        Assert.Null(Refused(new('x', 120)));
+        Assert.Null(Refused(" x "));
+        Assert.Equal("Write 1 to 120 characters.", Refused(new('x', 121)));
+        Assert.NotNull(Refused("  "));
+    }
+
     [Fact]
     public void A_channel_beyond_the_alphabet_has_a_number()
     {
