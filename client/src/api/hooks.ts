@@ -1,6 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, isAway, newKey, Refusal, unwrap } from './client';
 import { keepSeen, seenJob } from './kept';
+import { usePaused } from './paused';
 import { persist, shownSince } from './persist';
 import { person } from './person';
 import type {
@@ -59,7 +60,8 @@ export const useJob = (number: string) =>
 export const useWays = (job: JobView) =>
   useQuery({
     queryKey: ['ways', job.number, job.lastNumber],
-    queryFn: async () => unwrap(await api.GET('/api/jobs/{number}/ways', { params: { path: { number: job.number } } })),
+    queryFn: async ({ signal }) =>
+      unwrap(await api.GET('/api/jobs/{number}/ways', { params: { path: { number: job.number } }, signal })),
     placeholderData: (old) => old,
   });
 
@@ -86,12 +88,15 @@ export const useHistory = (number: string, lastNumber: number, open: boolean) =>
     queryFn: async () => unwrap(await api.GET('/api/jobs/{number}/history', { params: { path: { number } } })),
   });
 
-export const useShelf = (q: string, job?: string) =>
-  useQuery({
+/** Parts of the shelf by words; asked for at a pause in typing, and not any more once the words are others. */
+export function useShelf(words: string, job?: string) {
+  const q = usePaused(words);
+  return useQuery({
     queryKey: ['shelf', q, job],
-    queryFn: async () => unwrap(await api.GET('/api/shelf', { params: { query: { q, job } } })),
+    queryFn: async ({ signal }) => unwrap(await api.GET('/api/shelf', { params: { query: { q, job } }, signal })),
     placeholderData: (old) => old,
   });
+}
 
 export const useSheets = () =>
   useQuery({ queryKey: ['sheets'], queryFn: async () => unwrap(await api.GET('/api/sheets')) });
