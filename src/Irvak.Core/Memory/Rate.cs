@@ -219,7 +219,7 @@ public static class Rate
                 new("Board", Math.Min(limit ?? top, top), most > 1 ? "top rate; no table for more in a channel" : "top rate", Basis.Sheet),
                 most > 1 ? low ?? 0 : null
             );
-        return (new("Board table", limit, "the sheet has none", Basis.Sheet), most > 1 ? low : null);
+        return (new("Board table", limit, "the sheet has none", Basis.Sheet), low);
     }
 
     /// <summary>
