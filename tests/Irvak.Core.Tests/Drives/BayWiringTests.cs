@@ -55,4 +55,16 @@ public class BayWiringTests
     [InlineData(22.5, 2208)] // 2400 by 128b/150b (T10 SPL-4)
     public void Data_that_a_link_carries(double gigabits, double mbs) =>
         Assert.Equal(mbs, BayWiring.Carried(gigabits).MegabytesPerSecond, 6);
+
+    [Theory]
+    [InlineData("NVMe ×1", 1)]
+    [InlineData("NVMe ×2", 2)]
+    [InlineData("NVMe ×4", 4)]
+    [InlineData("NVMe ×8", 8)]
+    [InlineData("NVMe ×16", 16)]
+    [InlineData("NVMe ×3", null)] // no link is so wide
+    [InlineData("NVMe ×9", null)]
+    [InlineData("NVMe ×", null)]
+    [InlineData("NVMe", null)]
+    public void Lanes_of_a_bay_stand_in_its_wiring(string bus, int? lanes) => Assert.Equal(lanes, BayWiring.LanesOf(bus));
 }
