@@ -224,7 +224,7 @@ public static class PowerRules
             );
             if (plug.What != "SATA power")
                 continue;
-            var each = has > 0 ? (int)Math.Ceiling(plug.Wants / (double)has) : plug.Wants;
+            var each = (int)Math.Ceiling(plug.Wants / (double)Math.Max(1, has));
             if (plug.AmpEach > PowerSheet.PlugAmp)
                 yield return Judged(
                     spinTold,
