@@ -19,13 +19,15 @@ public class EdgeTests
     public void The_edges_of_every_number_are_those_that_were_last_looked_at()
     {
         var seen = new HashSet<string>();
-        List<(string Name, JobState Job, Func<JobState, string> Said, HashSet<string> Wanted)> asked = [];
+        List<(string Name, JobState Job, Func<JobState, string> Said, Func<string, bool> Wanted)> asked = [];
         foreach (var (c, i) in RuleCaseTests.Every().Select((c, i) => (c, i)))
-            asked.Add(
-                ($"{i:000} {c.Code}", c.Bad, job => Rule(Evaluation.Evaluate(job.Ask(c.Evidence, c.Shelf)), c.Code), [.. Titles(c.Bad)])
-            );
+            asked.Add(($"{i:000} {c.Code}", c.Bad, job => Rule(Evaluation.Evaluate(job.Ask(c.Evidence, c.Shelf)), c.Code), _ => true));
         foreach (var (name, job) in SampleJobs.All(1))
-            asked.Add((name, job, Whole, [.. Titles(job).Where(seen.Add)]));
+        {
+            // A number of one kind in the first job that has it: rules are looked at apart, above.
+            HashSet<string> first = [.. Titles(job).Where(seen.Add)];
+            asked.Add((name, job, Whole, first.Contains));
+        }
         LookedAt.Same(
             "edges.txt",
             [
@@ -35,7 +37,7 @@ public class EdgeTests
                     .AsOrdered()
                     .SelectMany(a =>
                         Edges
-                            .Of(a.Job, a.Said, a.Wanted.Contains)
+                            .Of(a.Job, a.Said, a.Wanted)
                             .Where(e => e.Found.Count > 0)
                             .Select(e => $"{a.Name} {e.Title}: {string.Join(' ', e.Found)}")
                     ),

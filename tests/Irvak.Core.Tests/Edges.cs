@@ -12,11 +12,7 @@ namespace Irvak.Core.Tests;
 /// <param name="First">The first that says the other.</param>
 internal sealed record Edge(double Last, double First)
 {
-    public override string ToString() =>
-        string.Create(
-            CultureInfo.InvariantCulture,
-            $"{Last.ToString("G7", CultureInfo.InvariantCulture)}|{First.ToString("G7", CultureInfo.InvariantCulture)}"
-        );
+    public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"{Last:G7}|{First:G7}");
 }
 
 /// <summary>Looks for the edges of every number of a job: by steps, and between two that differ by halves.</summary>
@@ -102,6 +98,6 @@ internal static partial class Edges
 
     private static bool IsNumber(JsonNode? leaf) => leaf is JsonValue v && v.GetValueKind() == JsonValueKind.Number;
 
-    [GeneratedRegex(@"\d[\d.,  \u00A0\u202F]*")]
+    [GeneratedRegex(@"\d[\d., \u00A0\u202F]*")]
     private static partial Regex Figures();
 }

@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, isAway, newKey, Refusal, unwrap } from './client';
 import { keepSeen, seenJob } from './kept';
 import { usePaused } from './paused';
@@ -88,14 +88,20 @@ export const useHistory = (number: string, lastNumber: number, open: boolean) =>
     queryFn: async () => unwrap(await api.GET('/api/jobs/{number}/history', { params: { path: { number } } })),
   });
 
-/** Parts of the shelf by words; asked for at a pause in typing, and not any more once the words are others. */
-export function useShelf(words: string, job?: string) {
-  const q = usePaused(words);
-  return useQuery({
+const shelfQuery = (q: string, job?: string) =>
+  queryOptions({
     queryKey: ['shelf', q, job],
     queryFn: async ({ signal }) => unwrap(await api.GET('/api/shelf', { params: { query: { q, job } }, signal })),
-    placeholderData: (old) => old,
   });
+
+/** Parts of the shelf by words; asked for at a pause in typing, and not any more once the words are others. */
+export const useShelf = (words: string, job?: string) =>
+  useQuery({ ...shelfQuery(usePaused(words), job), placeholderData: (old) => old });
+
+/** The parts of these very words, for a hand that is faster than the pause. */
+export function useShelfNow(job: string) {
+  const client = useQueryClient();
+  return (words: string) => client.ensureQueryData(shelfQuery(words, job));
 }
 
 export const useSheets = () =>

@@ -5485,11 +5485,6 @@ export interface components {
              * @description Share lost, either way.
              */
             share?: number;
-            /**
-             * Format: double
-             * @description Standard error of the share.
-             */
-            error?: number;
         };
         /** @description What a simulation is about. With its defaults it is the world of LossChain, and both must agree. */
         SimulationQuestion: {

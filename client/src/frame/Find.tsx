@@ -1,7 +1,7 @@
 import { Autocomplete } from '@mui/material';
-import { useState, type KeyboardEvent } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
-import { useRules, useShelf } from '../api/hooks';
+import { useRules, useShelf, useShelfNow } from '../api/hooks';
 import type { PartView } from '../api/types';
 import { euro, short } from '../format/numbers';
 import { layout } from '../plate/layout';
@@ -34,9 +34,11 @@ export function Find() {
   const [lit, setLit] = useState<Hit | null>(null);
   const shelf = useShelf(text, job.number).data ?? [];
   const rules = useRules().data ?? [];
-  const hits = open ? search(text) : [];
+  const ask = useShelfNow(job.number);
+  const typed = useRef(text);
+  const hits = open ? search(text, shelf) : [];
 
-  function search(q: string): Hit[] {
+  function search(q: string, parts: PartView[]): Hit[] {
     const low = q.trim().toLowerCase();
     const placeHits = places
       .filter((place) => low && short(place).toLowerCase().startsWith(low))
@@ -50,10 +52,18 @@ export function Find() {
       .filter((r) => low.length > 2 && r.code.toLowerCase().includes(low))
       .slice(0, 5)
       .map((r) => ({ group: 'Rules' as const, code: r.code, what: r.sentence.replace(/\{(\w+)\}/g, '‹$1›') }));
-    return [...placeHits, ...shelf.slice(0, 12).map((part) => ({ group: 'On the shelf' as const, part })), ...ruleHits];
+    return [...placeHits, ...parts.slice(0, 12).map((part) => ({ group: 'On the shelf' as const, part })), ...ruleHits];
   }
 
+  /** The first that these words find; the list below may be that of the words before. */
+  const first = async () => {
+    const place = search(text, []).find((h) => h.group === 'Places');
+    const hit = place ?? search(text, await ask(text))[0];
+    if (hit && typed.current === text) choose(hit);
+  };
+
   const choose = (hit: Hit) => {
+    typed.current = '';
     setText('');
     setLit(null);
     setOpen(false);
@@ -81,16 +91,21 @@ export function Find() {
       open={open && hits.length > 0}
       onOpen={() => setOpen(true)}
       onClose={() => setOpen(false)}
-      onInputChange={(_, value, reason) => reason !== 'reset' && setText(value)}
+      onInputChange={(_, value, reason) => {
+        if (reason === 'reset') return;
+        typed.current = value;
+        setLit(null);
+        setText(value);
+      }}
       onChange={(_, hit) => hit && typeof hit !== 'string' && choose(hit)}
       onHighlightChange={(_, hit, reason) => setLit(reason === 'mouse' || reason === 'keyboard' ? hit : null)}
       onKeyDown={(event: KeyboardEvent & { defaultMuiPrevented?: boolean }) => {
         // Results arrive while one types; Enter takes the one that is lit, else the first.
-        const hit = lit ?? hits[0];
-        if (event.key !== 'Enter' || !hit) return;
+        if (event.key !== 'Enter' || !text.trim()) return;
         event.preventDefault();
         event.defaultMuiPrevented = true;
-        choose(hit);
+        if (lit) choose(lit);
+        else first().catch(() => say('The shelf does not answer now.'));
       }}
       options={hits}
       filterOptions={(x) => x}

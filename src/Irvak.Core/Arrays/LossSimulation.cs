@@ -60,9 +60,6 @@ public sealed record SimulationCount(long Runs, long Array, long Sectors)
     /// <summary>Share lost, either way.</summary>
     public double Share => Runs == 0 ? 0 : (double)Either / Runs;
 
-    /// <summary>Standard error of the share.</summary>
-    public double Error => Runs == 0 ? 0 : Math.Sqrt(Share * (1 - Share) / Runs);
-
     /// <summary>Interval of 95 % for the chance (Wilson 1927); without a single loss its upper end is that of the rule of three.</summary>
     [JsonIgnore]
     public (double From, double To) Interval

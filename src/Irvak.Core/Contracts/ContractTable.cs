@@ -116,7 +116,7 @@ public static class ContractTable
         ["HoldRate.Gen"] = new(0, 6),
         ["GenMost"] = new(0, 6),
         ["GenNow"] = new(0, 6),
-        ["UplinkGen"] = new(0, 8),
+        ["UplinkGen"] = new(0, 6),
         ["Lanes"] = new(0, 1_024),
         ["UplinkLanes"] = new(1, 64),
         ["Mech"] = new(0, 32),

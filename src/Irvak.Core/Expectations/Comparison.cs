@@ -28,10 +28,13 @@ public enum LineState
 /// <param name="Value">The value seen, in the unit of the expectation; null when it can't be read as a number.</param>
 public sealed record ComparedLine(Expectation Expected, LineState State, string? Seen, string? By, double? Value)
 {
+    /// <summary>True when a person looked, and no capture told it.</summary>
+    [JsonIgnore]
+    public bool ByEye { get; init; }
+
     /// <summary>What was seen, for sentences: what a person typed that is no value stands as their words.</summary>
     [JsonIgnore]
-    public string? Told =>
-        Seen is { } words && Value is null && By?.StartsWith("eye", StringComparison.Ordinal) == true ? $"“{words}”" : Seen;
+    public string? Told => ByEye && Value is null && Seen is { } words ? $"“{words}”" : Seen;
 }
 
 /// <summary>Puts what was seen beside what was expected. Captures and eyes count the same; the later answer of a person wins.</summary>
@@ -49,7 +52,12 @@ public static class Comparison
         return
         [
             .. expectations.Select(e =>
-                answers.TryGetValue(e.Key, out var answer) ? ByEye(e, answer) : ByCapture(sheet, e, after, bySlot, installed)
+                answers.TryGetValue(e.Key, out var answer)
+                    ? ByEye(e, answer) with
+                    {
+                        ByEye = true,
+                    }
+                    : ByCapture(sheet, e, after, bySlot, installed)
             ),
         ];
     }

@@ -134,7 +134,7 @@ public static class HandoverWriter
                 _ => "",
             },
             line.By is not { } by ? "not looked at"
-                : by.StartsWith("eye", StringComparison.Ordinal) ? "by " + by
+                : line.ByEye ? "by " + by
                 : by
         );
 }

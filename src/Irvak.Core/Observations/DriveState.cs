@@ -9,6 +9,8 @@ public static class DriveState
         "fail",
         "fault",
         "missing",
+        "msng",
+        "error",
         "offline",
         "offln",
         "bad",
@@ -19,6 +21,9 @@ public static class DriveState
         "unavail",
     ];
 
+    // Words that hold a bad one and mean well.
+    private static readonly string[] Fine = ["default", "no error", "no fault", "0 error"];
+
     private static readonly string[] Filling = ["rebuild", "rbld", "copyback", "cpybck"];
 
     /// <summary>True for a drive that is out, or about to be.</summary>
@@ -27,6 +32,11 @@ public static class DriveState
     /// <summary>True for a drive that is being written to take another one's place.</summary>
     public static bool IsFilling(string? word) => Has(word, Filling);
 
-    private static bool Has(string? word, string[] parts) =>
-        word is not null && parts.Any(p => word.Contains(p, StringComparison.OrdinalIgnoreCase));
+    private static bool Has(string? word, string[] parts)
+    {
+        if (word is null)
+            return false;
+        var told = Fine.Aggregate(word, (rest, fine) => rest.Replace(fine, "", StringComparison.OrdinalIgnoreCase));
+        return parts.Any(p => told.Contains(p, StringComparison.OrdinalIgnoreCase));
+    }
 }

@@ -136,12 +136,12 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
         // Arrays that come in stand beside nothing; single drives beside those that were found.
         if (q.FoundArrays.Count == 0 && q.Arrays.Count > 0)
             return new(planned, [], singles);
-        if (q.Arrays.Count == 0 && q.Changes.Count == 0)
-            return new(planned, planned, singles);
         var found = q with
         {
             Planned = q.Found,
             Arrays = q.FoundArrays,
+            Caches = [],
+            Boot = null,
             Changes = [],
             Wiring = NoWiring,
             Lanes = q.Lanes with { Planned = q.Found, Changes = [], Splits = NoSplits, Wiring = NoWiring },

@@ -16,7 +16,9 @@ public class HandoverWriterTests
 {
     private static readonly JobHead Head = new("0123", "More | memory", "Bao");
 
-    private static HandoverPage Of(JobState job, LineState state = LineState.AsExpected, string? by = "eye of Ines")
+    private const string Ines = "eye of Ines";
+
+    private static HandoverPage Of(JobState job, LineState state = LineState.AsExpected, string? by = Ines)
     {
         var q = job.Ask();
         var e = Evaluation.Evaluate(q);
@@ -25,7 +27,12 @@ public class HandoverWriterTests
             job,
             q,
             e,
-            [.. e.Expectations.Select(x => new ComparedLine(x, state, state == LineState.Deviates ? "48 GiB" : null, by, null))]
+            [
+                .. e.Expectations.Select(x => new ComparedLine(x, state, state == LineState.Deviates ? "48 GiB" : null, by, null)
+                {
+                    ByEye = by == Ines,
+                }),
+            ]
         );
     }
 
@@ -134,7 +141,7 @@ public class HandoverWriterTests
     }
 
     [Theory]
-    [InlineData("eye of Ines", "by eye of Ines")]
+    [InlineData(Ines, "by eye of Ines")]
     [InlineData("firmware listing", "firmware listing")]
     [InlineData(null, "not looked at")]
     public void Who_looked_is_told(string? by, string told) => Assert.All(Of(More, by: by).Lines, l => Assert.Equal(told, l.By));

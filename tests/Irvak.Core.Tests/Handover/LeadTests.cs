@@ -45,12 +45,15 @@ public class LeadTests
     [Fact]
     public void Words_that_somebody_typed_are_quoted()
     {
-        ComparedLine Line(string? seen, string by, double? value) =>
-            new(More.Evaluate().Expectations[0], LineState.Deviates, seen, by, value);
-        Assert.Equal("“dark”", Line("dark", "eye, Ada", null).Told);
-        Assert.Equal("48 GiB", Line("48 GiB", "eye, Ada", 49_152).Told);
-        Assert.Equal("empty", Line("empty", "capture", null).Told);
-        Assert.Null(Line(null, "eye, Ada", null).Told);
+        string? Told(string? typed)
+        {
+            var job = More.With(new AnswerLine(ExpectedMemory.TotalKey, SeenVerdict.Other, typed));
+            return Comparison.Of(job.Sheet!, job.Evaluate().Expectations, null, job.Proof.Answers).Single(l => l.ByEye).Told;
+        }
+        Assert.Equal("“dark”", Told("dark"));
+        Assert.Equal("48 GiB", Told("48"));
+        // A capture's words are no quotation.
+        Assert.Equal("empty", new ComparedLine(More.Evaluate().Expectations[0], LineState.Deviates, "empty", "capture", null).Told);
     }
 
     [Theory]

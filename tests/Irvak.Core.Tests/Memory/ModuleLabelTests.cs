@@ -42,8 +42,6 @@ public sealed class ModuleLabelTests
         Assert.Equal(latency, read.CasLatency);
     }
 
-    /// <summary>Names of modules by their throughput: JESD79-2F, -3F, -4 and -5 for the rates, eight bytes a transfer; the numbers
-    /// printed for it are common practice, no source.</summary>
     /// <summary>Rates that one generation alone is sold with: JESD79-3 and -4, common practice, no source.</summary>
     [Theory]
     [InlineData("8GB 1333", MemoryGeneration.Ddr3)]
@@ -56,6 +54,8 @@ public sealed class ModuleLabelTests
     public void A_bare_rate_tells_the_generation_where_only_one_has_it(string typed, MemoryGeneration? generation) =>
         Assert.Equal(generation, ModuleLabel.Read(typed).Module.Generation);
 
+    /// <summary>Names of modules by their throughput: JESD79-2F, -3F, -4 and -5 for the rates, eight bytes a transfer; the numbers
+    /// printed for it are common practice, no source.</summary>
     [Theory]
     [InlineData("PC2", "3200 400, 4200 533, 4300 533, 5300 667, 5400 667, 6400 800, 8500 1066")]
     [InlineData(

@@ -13,6 +13,13 @@ public class DriveStateTests
     [InlineData("UBad", true)]
     [InlineData("Predictive Failure", true)]
     [InlineData("missing", true)]
+    [InlineData("Msng", true)]
+    [InlineData("Error", true)]
+    [InlineData("Media error", true)]
+    [InlineData("No errors", false)]
+    [InlineData("0 errors", false)]
+    [InlineData("No fault", false)]
+    [InlineData("Default", false)]
     [InlineData("Rebuilding", false)] // that is another thing
     [InlineData("Online", false)]
     [InlineData("Onln", false)]

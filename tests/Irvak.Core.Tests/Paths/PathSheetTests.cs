@@ -380,6 +380,30 @@ public class PathSheetTests
     }
 
     [Fact]
+    public void What_was_found_stands_beside_a_plan_that_moves_no_part()
+    {
+        var found = DriveBox.InArray(4, "raid5");
+        Assert.Equal("md0", Assert.Single(found.Evaluate().Paths.Found).Name);
+        // The array is given up, its drives stay: before, it was one.
+        var given = found.With(new DropArray("md0")).Evaluate().Paths;
+        Assert.Equal("md0", Assert.Single(given.Found).Name);
+        Assert.DoesNotContain(given.Planned, p => p.Name == "md0");
+        // A slot that is to be divided opens links that the machine as found has not.
+        var carrier = LaneBox
+            .Empty()
+            .With(
+                new RecordFound(new Dictionary<Place, Unit?> { [Place.Card("S1")] = LaneBox.Card(LaneBox.Carrier) }, null, "test"),
+                new RecordFound(new Dictionary<Place, Unit?> { [Place.M2("S1.2")] = LaneBox.Drive(LaneBox.Module) }, null, "test"),
+                new SetSplit("S1", [], true),
+                new SetSplit("S1", [4, 4, 4, 4])
+            )
+            .Evaluate()
+            .Paths;
+        Assert.Equal(Throughput.None, Assert.Single(carrier.Found).Of(PathWay.Read)!.EndMBs);
+        Assert.True(Assert.Single(carrier.Planned).Of(PathWay.Read)!.EndMBs.Passes);
+    }
+
+    [Fact]
     public void A_member_of_an_array_whose_level_nobody_told_is_no_drive_for_itself_and_unchanged_drives_are_no_change()
     {
         Distance? Reads(JobState state) => state.Evaluate().Ledge.FirstOrDefault(d => d.Name == "Reads at best");

@@ -113,11 +113,14 @@ export default function Aim() {
                 </tr>
                 <tr>
                   <td>Kinds off the list that could be used</td>
-                  {COLUMNS.map(([p]) => (
-                    <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                      {reach.find((x) => x.policy === p)?.offList ?? 'not known'}
-                    </td>
-                  ))}
+                  {COLUMNS.map(([p]) => {
+                    const r = reach.find((x) => x.policy === p);
+                    return (
+                      <td key={p} className={p === job.policy ? 'col-on' : ''}>
+                        {r ? (r.offList ?? 'not known') : '–'}
+                      </td>
+                    );
+                  })}
                 </tr>
               </tbody>
             </table>
