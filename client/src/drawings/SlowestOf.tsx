@@ -2,14 +2,16 @@ import type { JobView } from '../api/types';
 
 /** Who limits the rate: one bar each, the limiting one dark, the result as a line through them. */
 export function SlowestOf({ memory }: { memory: NonNullable<JobView['memory']> }) {
-  const { rate } = memory.planned;
+  const { rate, allKnown } = memory.planned;
   const top = Math.max(1, ...rate.chain.map((c) => c.rateMTs ?? 0));
   return (
     <div>
       <h3>
         Clocks at the slowest of <span className="lab">MT/s</span>
       </h3>
-      {rate.chain.length === 0 && <p className="quiet">No modules yet.</p>}
+      {rate.chain.length === 0 && (
+        <p className="quiet">{allKnown ? 'No modules yet.' : 'The modules are not known yet.'}</p>
+      )}
       <div className="slowest">
         {rate.chain.map((c) => (
           <div key={c.name} className={c.limits ? 'lim' : ''} title={c.because}>

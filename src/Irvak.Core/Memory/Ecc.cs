@@ -33,13 +33,14 @@ public sealed record EccResult(EccState State, string Words, string? OffBy = nul
 {
     public static EccResult Of(MemoryInput q, Build build, IReadOnlyList<(Channel Channel, string Slot, ModuleSheet Module)> modules)
     {
-        if (modules.Count == 0)
+        var seen = q.AllSlotsSeen(build);
+        if (modules.Count == 0 && seen)
             return new(EccState.None, "no modules");
-        if (modules.Any(m => m.Module.Type is null))
+        if (modules.Count == 0 || modules.Any(m => m.Module.Type is null))
             return new(EccState.Unknown, "not known");
         var with = modules.Count(m => m.Module.Type!.Value.HasEcc());
         if (with == 0)
-            return new(EccState.None, "none");
+            return seen ? new(EccState.None, "none") : Unseen;
         if (with < modules.Count)
             return q.Sheet.Memory.EccMixing switch
             {
@@ -54,9 +55,13 @@ public sealed record EccResult(EccState State, string Words, string? OffBy = nul
                 return new(EccState.Off, $"off, {socket.Id}", Say.Place(Place.Socket(socket.Id)));
         // Boards that take registered modules use the code; with unbuffered ones it is each board's own choice.
         return q.Sheet.Memory.EccWorks is null && modules.Any(m => m.Module.Type == ModuleType.UnbufferedEcc)
-            ? new(EccState.Unknown, "not known, sheet silent")
-            : new(EccState.On, "on");
+                ? new(EccState.Unknown, "not known, sheet silent")
+            : seen ? new(EccState.On, "on")
+            : Unseen;
     }
+
+    /// <summary>One more module, of the other kind, decides otherwise.</summary>
+    private static readonly EccResult Unseen = new(EccState.Unknown, "not known, slots not looked at");
 }
 
 /// <summary>Chips for correction that stay unused.</summary>

@@ -21,17 +21,14 @@ public record MemoryInput : PlanInput
     public bool RunsAsFound(Build build) =>
         MeasuredMTs is not null && (ReferenceEquals(build, Found) || !Changes.Any(c => c.Place.IsSlot || c.Place.IsSocket));
 
-    /// <summary>True when every slot behind a processor holds a module of known size, was found empty, or is changed by the plan.</summary>
-    public bool AllSlotsKnown(Build build) =>
-        Sheet
-            .Channels.Where(c => build.HasProcessor(c.Socket))
-            .SelectMany(c => c.Slots)
-            .All(s =>
-                Place.Slot(s) is var place
-                && (
-                    build.ModuleAt(s) is { } module
-                        ? module.CapacityMiB is not null
-                        : FoundEmpty.Contains(place) || (Changed.Contains(place) && !ReferenceEquals(build, Found))
-                )
-            );
+    /// <summary>True when somebody looked at every slot that can be used, or the plan fills it.</summary>
+    public bool AllSlotsSeen(Build build) => Usable(build).All(s => build.ModuleAt(s) is not null || IsEmpty(build, Place.Slot(s)));
+
+    /// <summary>The same, and the size of every module is known: a total may be stated.</summary>
+    public bool AllSlotsKnown(Build build) => AllSlotsSeen(build) && Usable(build).All(s => build.ModuleAt(s) is not { CapacityMiB: null });
+
+    private IEnumerable<string> Usable(Build build) => Sheet.Channels.Where(c => build.HasProcessor(c.Socket)).SelectMany(c => c.Slots);
+
+    private bool IsEmpty(Build build, Place place) =>
+        FoundEmpty.Contains(place) || (Changed.Contains(place) && !ReferenceEquals(build, Found));
 }

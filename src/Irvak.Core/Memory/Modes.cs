@@ -61,14 +61,19 @@ public static class Modes
     public static ModeFigures Of(MemoryInput q, Build build, MemoryMode mode)
     {
         var installed = build.InstalledIn(q.Sheet);
+        // Nothing seen is not nothing there.
+        var blind = installed == 0 && !q.AllSlotsKnown(build);
         bool? offered = mode == MemoryMode.Independent ? true : q.Sheet.Memory.Modes?.Contains(mode);
         if (mode == MemoryMode.Independent)
-            return new(mode, mode.Name(), offered, installed, "nothing", [], null);
+            return new(mode, mode.Name(), offered, blind ? null : installed, "nothing", [], null);
         if (!q.Sheet.Memory.ChannelsKnown)
             return new(mode, mode.Name(), offered, null, Demand(mode), ["the channels are not known"], null);
         var filled = q.Sheet.Channels.Where(c => build.HasProcessor(c.Socket) && c.Slots.Any(s => build.ModuleAt(s) is not null)).ToList();
         if (filled.Count == 0)
-            return new(mode, mode.Name(), offered, 0, Demand(mode), ["no modules"], null);
+        {
+            string[] unmet = [blind ? "the modules are not known" : "no modules"];
+            return new(mode, mode.Name(), offered, blind ? null : 0, Demand(mode), unmet, null);
+        }
         return mode == MemoryMode.RankSpare ? Spare(build, filled, offered) : Paired(q, build, mode, offered);
     }
 

@@ -66,4 +66,15 @@ public class ModesTests
         Assert.DoesNotContain(plain.Findings, f => f.Rule.Code == "AIM-MEMORY");
         Assert.Contains(mirrored.Findings, f => f.Rule.Code == "AIM-MEMORY");
     }
+
+    [Fact]
+    public void Slots_that_nobody_looked_at_are_not_empty()
+    {
+        var unlooked = EditFold.Apply(JobState.Start, new AdoptSheet(Boards.Server), Boards.Stamp);
+        foreach (var mode in Enum.GetValues<MemoryMode>())
+            Assert.Null(Of(unlooked, mode).UsableMiB);
+        Assert.Equal(["the modules are not known"], Of(unlooked, MemoryMode.Mirrored).Unmet);
+        Assert.Equal(["no modules"], Of(Boards.Job(), MemoryMode.Mirrored).Unmet);
+        Assert.Equal(0, Of(Boards.Job(), MemoryMode.Mirrored).UsableMiB);
+    }
 }

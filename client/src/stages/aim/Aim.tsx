@@ -106,7 +106,8 @@ export default function Aim() {
                     const r = reach.find((x) => x.policy === p);
                     return (
                       <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                        {r?.largestMiB ? <b>{mib(r.largestMiB)}</b> : '–'} <span className="quiet">{r?.evidence}</span>
+                        {r?.largestMiB ? <b>{mib(r.largestMiB)}</b> : !r && '–'}{' '}
+                        <span className="quiet">{r?.evidence}</span>
                       </td>
                     );
                   })}

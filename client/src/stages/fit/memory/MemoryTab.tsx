@@ -37,6 +37,8 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
   const memory = job.memory!;
   const { found, planned } = memory;
   const os = (f: typeof found) => f.osTotal?.words ?? 'not known';
+  const usable = (f: typeof found) =>
+    f.allKnown ? mib(f.usableMiB) : f.usableMiB > 0 ? `at least ${mib(f.usableMiB)}` : 'not known';
   const apart = memory.ladder.some((s) => s.general);
   if (placing === 'place') return <Placement job={job} onClose={() => setPlacing(null)} />;
   if (placing === 'buy') return <Buying job={job} onClose={() => setPlacing(null)} />;
@@ -98,9 +100,7 @@ export function MemoryTab({ job, onAct, stale }: { job: JobView; onAct: (place: 
           </thead>
           <tbody>
             <Row name="Firmware" a={found.words ?? ''} b={planned.words ?? ''} />
-            {planned.usableMiB !== planned.installedMiB && (
-              <Row name="Usable" a={mib(found.usableMiB)} b={mib(planned.usableMiB)} />
-            )}
+            {planned.usableMiB !== planned.installedMiB && <Row name="Usable" a={usable(found)} b={usable(planned)} />}
             <Row name="System" a={os(found)} b={os(planned)} />
             <Row name="Rate" a={found.rate.words ?? ''} b={planned.rate.words ?? ''} />
             <Row name="Bandwidth" a={rate(found.bandwidthMBs)} b={rate(planned.bandwidthMBs)} />

@@ -5,6 +5,7 @@ import { useDesk } from '../../../frame/desk';
 /** How the firmware spends memory on safety: what each mode leaves, what it asks, and whether the plan meets it. */
 export function Modes({ memory }: { memory: NonNullable<JobView['memory']> }) {
   const { apply } = useDesk();
+  const least = memory.planned.allKnown ? '' : 'at least ';
   return (
     <fieldset className="modes">
       <legend>
@@ -37,7 +38,9 @@ export function Modes({ memory }: { memory: NonNullable<JobView['memory']> }) {
                     : ''}
             </span>
           </span>
-          <span className="num">{m.offered === false ? '–' : m.usableMiB == null ? '?' : mib(m.usableMiB)}</span>
+          <span className="num">
+            {m.offered === false ? '–' : m.usableMiB == null ? 'not known' : `${least}${mib(m.usableMiB)}`}
+          </span>
         </label>
       ))}
     </fieldset>
