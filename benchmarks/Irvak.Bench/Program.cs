@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using BenchmarkDotNet.Configs;
+using Irvak.Core;
 using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using BenchmarkDotNet.Toolchains.InProcess.Emit;
@@ -32,6 +33,16 @@ public static class Program
             case ["load", var address, var pid]:
                 using (var load = new HttpLoad(new Uri(address)))
                     await Load(load, int.Parse(pid));
+                return 0;
+            case ["rows"]:
+                var report = new Report();
+                CoreRows.Run(new Cases(Demo), report);
+                return report.Code;
+            case ["turn", var which]:
+                var cs = new Cases(Demo);
+                var st = which == "sixty" ? Cases.Sixty() : cs.Everything();
+                for (var i = 0; i < 10_000; i++)
+                    Evaluation.Evaluate(Question.Of(st, cs.Evidence, cs.Shelf));
                 return 0;
             case ["solvers"]:
                 return SolverRuns.Run();

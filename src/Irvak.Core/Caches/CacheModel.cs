@@ -23,17 +23,15 @@ public sealed class CacheModel
     /// <summary>Exponents worth offering. Common practice, no source.</summary>
     public static readonly IReadOnlyList<double> Exponents = [0.6, 0.8, 0.9, 1.0];
 
-    // Beyond so many ranks they are taken in groups of at most two thousandths' width, each at its middle: the sums keep six digits, and
-    // a terabyte in small blocks is as quick as a gigabyte.
-    private const int Single = 500;
-    private const double Width = 1.002;
-
     private readonly double[] _popularity;
     private readonly double[] _count;
 
     // Where the ranks of each population end; their shares of the requests.
     private readonly int[] _ends;
     private readonly double[] _shares;
+
+    // The ranks of each, and what turns their weights into shares of all requests.
+    private readonly List<(Ranks Ranks, double Scale)> _volumes = [];
 
     /// <param name="blocks">Blocks of the hot data, 1 or more.</param>
     /// <param name="exponent">Zipf exponent, 0 (all alike) and up.</param>
@@ -54,27 +52,15 @@ public sealed class CacheModel
             ArgumentOutOfRangeException.ThrowIfLessThan(volume.Blocks, 1);
             ArgumentOutOfRangeException.ThrowIfNegative(volume.Exponent);
             ArgumentOutOfRangeException.ThrowIfNegativeOrZero(volume.Share);
-            var (weights, counts) = Ranked(volume);
-            var all = weights.Zip(counts, (w, c) => w * c).Sum();
-            popularity.AddRange(weights.Select(w => w / all * volume.Share / shares));
-            count.AddRange(counts);
+            var ranks = new Ranks(volume);
+            var scale = volume.Share / shares / ranks.Sum(volume.Blocks);
+            _volumes.Add((ranks, scale));
+            popularity.AddRange(ranks.Weights.Select(w => w * scale));
+            count.AddRange(ranks.Counts);
             ends.Add(count.Count);
             Blocks += volume.Blocks;
         }
         (_popularity, _count, _ends, _shares) = ([.. popularity], [.. count], [.. ends], [.. volumes.Select(v => v.Share / shares)]);
-    }
-
-    private static (List<double> Weights, List<double> Counts) Ranked(Population volume)
-    {
-        var (weights, counts) = (new List<double>(), new List<double>());
-        for (long rank = 1; rank <= volume.Blocks; )
-        {
-            var last = rank < Single ? rank : Math.Min(volume.Blocks, Math.Max(rank, (long)(rank * Width)));
-            weights.Add(Math.Pow((rank + last) / 2.0, -volume.Exponent));
-            counts.Add(last - rank + 1);
-            rank = last + 1;
-        }
-        return (weights, counts);
     }
 
     public long Blocks { get; }
@@ -139,22 +125,28 @@ public sealed class CacheModel
     /// <summary>Best that any cache of that size could do: the most popular blocks and nothing else.</summary>
     public double Bound(double cached)
     {
-        var (sum, left) = (0.0, Math.Min(cached, Blocks));
-        // One volume is in order already; several are mixed.
-        foreach (
-            var i in _ends.Length == 1
-                ? Enumerable.Range(0, _popularity.Length)
-                : Enumerable.Range(0, _popularity.Length).OrderByDescending(i => _popularity[i])
-        )
+        if (_volumes.Count == 1)
+            return _volumes[0].Ranks.Sum(cached) * _volumes[0].Scale;
+        if (cached >= Blocks)
+            return 1;
+        // The popularity at which the blocks are cut, halved on a scale of ratios until two numbers are next to each other.
+        var (none, all) = (_popularity.Max() * 2, _popularity.Min() / 2);
+        for (var i = 0; i < MostHalvings; i++)
         {
-            if (left <= 0)
+            var middle = Math.Sqrt(none * all);
+            if (!(middle < none && middle > all))
                 break;
-            var taken = Math.Min(_count[i], left);
-            sum += taken * _popularity[i];
-            left -= taken;
+            if (_volumes.Sum(v => v.Ranks.AtLeast(middle / v.Scale)) > cached)
+                all = middle;
+            else
+                none = middle;
         }
-        return sum;
+        var taken = _volumes.Select(v => v.Ranks.AtLeast(none / v.Scale)).ToList();
+        return _volumes.Zip(taken, (v, n) => v.Ranks.Sum(n) * v.Scale).Sum() + ((cached - taken.Sum()) * none);
     }
+
+    // Each halves the distance of the two logarithms: sixty leave nothing of it.
+    private const int MostHalvings = 70;
 
     /// <summary>
     /// Where a sum that grows ever more slowly reaches a value, by Newton's steps from below: the tangent lies above the sum, so no step
@@ -205,6 +197,10 @@ public sealed class CacheModel
         return (sum, slope);
     }
 
-    /// <summary>1 − e^(−x), by the first terms of its series where the difference would lose digits; twelve are kept.</summary>
-    private static double There(double x) => x < 1e-4 ? x * (1 - (x / 2) + (x * x / 6)) : 1 - Math.Exp(-x);
+    /// <summary>1 − e^(−x), by the first terms of its series where the difference would lose digits; twelve are kept. From 40 on it is 1 to
+    /// the last digit, and an exponential that underflows is slow.</summary>
+    private static double There(double x) =>
+        x < 1e-4 ? x * (1 - (x / 2) + (x * x / 6))
+        : x > 40 ? 1
+        : 1 - Math.Exp(-x);
 }
