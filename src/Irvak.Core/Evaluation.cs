@@ -5,6 +5,7 @@ using Irvak.Core.Controllers;
 using Irvak.Core.Distances;
 using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
+using Irvak.Core.Inputs;
 using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
@@ -46,17 +47,24 @@ public sealed record Evaluation(
     public required IReadOnlyList<Expectation> Expectations { get; init; }
 
     /// <summary>Evaluates a plan. Pure: the same question gives the same evaluation.</summary>
-    public static Evaluation Evaluate(Question q)
+    /// <param name="kept">Takes what was worked out before for the same input, and keeps what is worked out now; null to work out
+    /// all.</param>
+    public static Evaluation Evaluate(Question q, Kept? kept = null)
     {
-        var of = Sheets.Of(q);
-        var moves = Moving.Moves.Of(q.Moving, of.Arrays);
+        kept ??= new Kept();
+        var of = Sheets.Of(q, kept);
+        var (moves, moveFindings) = kept.Of("moves", (q.Moving, of.Arrays), static i =>
+        {
+            var moves = Moving.Moves.Of(i.Moving, i.Arrays);
+            return (moves, Moving.Moves.Judge(i.Moving, moves, i.Arrays).ToList());
+        });
         var leaving = Wiping.Of(q.Moving);
-        var shopping = ShoppingList.Of(q.Steps);
+        var shopping = kept.Of("shopping", q.Steps, ShoppingList.Of);
         IEnumerable<Finding> findings =
         [
-            .. of.Judge(q),
+            .. of.Findings,
             .. CacheRules.Judge(q.Boot, of.Caches),
-            .. Moving.Moves.Judge(q.Moving, moves, of.Arrays),
+            .. moveFindings,
             .. Wiping.Judge(leaving),
             .. AimDistance.Judge(q.Distances, of.Memory, of.Arrays, shopping),
             .. ShoppingList.Judge(shopping),
@@ -65,21 +73,23 @@ public sealed record Evaluation(
         {
             Moves = moves,
             Leaving = leaving,
-            Findings = Sort(q, findings),
+            Findings = Sort(q, findings, kept),
             Ledge = AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping),
             Shopping = shopping,
-            Runbook = Runbook.Of(q.Steps, of.Arrays, moves),
-            Expectations =
-            [
-                .. ExpectedMemory.Of(q.Machine, of.Memory),
-                .. ExpectedDrives.Of(q.Storage, of.Arrays),
-                .. ExpectedLinks.Of(q.Storage, of.Lanes, of.Paths),
-                .. ExpectedAir.Of(q.Storage, of.Power),
-            ],
+            Runbook = kept.Of("runbook", (q.Steps, of.Arrays, moves), static i => Runbook.Of(i.Steps, i.Arrays, i.moves)),
+            Expectations = kept.Of("expectations", (q.Machine, q.Storage, of.Memory, of.Arrays, of.Lanes, of.Paths, of.Power), static i =>
+                (IReadOnlyList<Expectation>)
+                    [
+                        .. ExpectedMemory.Of(i.Machine, i.Memory),
+                        .. ExpectedDrives.Of(i.Storage, i.Arrays),
+                        .. ExpectedLinks.Of(i.Storage, i.Lanes, i.Paths),
+                        .. ExpectedAir.Of(i.Storage, i.Power),
+                    ]
+            ),
         };
     }
 
-    /// <summary>What follows for a machine, with or without a plan.</summary>
+    /// <summary>What follows for a machine, with or without a plan, and the findings that it can have without any.</summary>
     private sealed record Sheets(
         MemorySheet Memory,
         LaneSheet Lanes,
@@ -91,70 +101,87 @@ public sealed record Evaluation(
         IReadOnlyList<EnduranceRow> Endurance
     )
     {
-        public static Sheets Of(Question q)
+        public required IReadOnlyList<Finding> Findings { get; init; }
+
+        public static Sheets Of(Question q, Kept kept)
         {
-            var lanes = LaneSheet.Of(q.Lanes);
-            var paths = PathSheet.Of(q.Paths, lanes);
-            var input = q.Boot;
-            var boot = BootSheet.PlanOf(input);
-            List<CacheFigures> caches = [.. input.Caches.Select(c => CacheFigures.Of(input, c))];
-            Place[] taken = [.. input.Caches.SelectMany(c => c.Places), .. boot?.Places ?? []];
-            var arrays = ArraySheet.Of(q.Storage, paths.Paces()) with { Fresh = FreshArray.Of(q.Storage, taken) };
-            return new(
-                MemorySheet.Of(q.Memory),
-                lanes,
-                paths,
-                arrays,
-                PowerSheet.Of(q.Power),
-                boot,
-                caches,
-                Wear.Endurance.Of(input, caches, boot)
-            );
+            var (memory, ofMemory) = kept.Of("memory", q.Memory, static i =>
+            {
+                var sheet = MemorySheet.Of(i);
+                return (sheet, Finding.Joined(MemorySheet.Judge(i, sheet), i.Changed).ToList());
+            });
+            var (lanes, ofLanes) = kept.Of("lanes", q.Lanes, static i =>
+            {
+                var sheet = LaneSheet.Of(i);
+                return (sheet, Finding.Joined([.. CardFit.Judge(i), .. LaneRules.Judge(i, sheet)], i.Changed).ToList());
+            });
+            var (paths, ofPaths) = kept.Of("paths", (q.Paths, lanes), static i =>
+            {
+                var sheet = PathSheet.Of(i.Paths, i.lanes);
+                return (sheet, PathRules.Judge(i.Paths, sheet).ToList());
+            });
+            var boot = q.Boot;
+            var plan = kept.Of("boot", boot, BootSheet.PlanOf);
+            List<CacheFigures> caches = [.. boot.Caches.Select(c => CacheFigures.Of(boot, c, kept))];
+            var (endurance, ofDrives) = kept.Of("drives", (boot, caches, plan), static i => Drives(i.boot, i.caches, i.plan));
+            Place[] taken = [.. boot.Caches.SelectMany(c => c.Places), .. plan?.Places ?? []];
+            var (arrays, ofArrays) = kept.Of("arrays", (q.Storage, Paces: paths.Paces(), taken), static (i, within) =>
+            {
+                var sheet = ArraySheet.Of(i.Storage, i.Paces, within) with { Fresh = FreshArray.Of(i.Storage, i.taken) };
+                return (sheet, ArraySheet.Judge(i.Storage, sheet).ToList());
+            });
+            var (power, ofPower) = kept.Of("power", q.Power, static i =>
+            {
+                var sheet = PowerSheet.Of(i);
+                return (sheet, PowerRules.Judge(i, sheet).ToList());
+            });
+            return new(memory, lanes, paths, arrays, power, plan, caches, endurance)
+            {
+                Findings = [.. ofMemory, .. ProcessorFit.Judge(q.Machine), .. ofDrives, .. ofLanes, .. ofPaths, .. ofPower, .. ofArrays],
+            };
         }
 
-        /// <summary>The findings that a machine can have without any plan.</summary>
-        public IEnumerable<Finding> Judge(Question q) =>
-            [
-                .. Finding.Joined(MemorySheet.Judge(q.Memory, Memory), q.Machine.Changed),
-                .. ProcessorFit.Judge(q.Machine),
-                .. Finding.Joined(
-                    [
-                        .. DriveFit.Judge(q.Machine),
-                        .. DriveManners.Judge(q.Machine),
-                        .. ControllerFit.Judge(q.Storage),
-                        .. BootSheet.Judge(q.Boot, Boot),
-                        .. Wear.Endurance.Judge(Endurance),
-                    ],
-                    q.Machine.Changed
-                ),
-                .. Finding.Joined([.. CardFit.Judge(q.Lanes), .. LaneRules.Judge(q.Lanes, Lanes)], q.Machine.Changed),
-                .. PathRules.Judge(q.Paths, Paths),
-                .. PowerRules.Judge(q.Power, Power),
-                .. ArraySheet.Judge(q.Storage, Arrays),
-            ];
+        private static (IReadOnlyList<EnduranceRow>, List<Finding>) Drives(BootInput q, List<CacheFigures> caches, BootPlan? plan)
+        {
+            var endurance = Wear.Endurance.Of(q, caches, plan);
+            return (
+                endurance,
+                [
+                    .. Finding.Joined(
+                        [
+                            .. DriveFit.Judge(q),
+                            .. DriveManners.Judge(q),
+                            .. ControllerFit.Judge(q),
+                            .. BootSheet.Judge(q, plan),
+                            .. Wear.Endurance.Judge(endurance),
+                        ],
+                        q.Changed
+                    ),
+                ]
+            );
+        }
     }
 
     public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);
 
-    private static List<Finding> Sort(Question q, IEnumerable<Finding> findings) =>
+    private static List<Finding> Sort(Question q, IEnumerable<Finding> findings, Kept kept) =>
         [
             .. WithAsFound(
                     q,
                     findings.Select(f =>
                         q.Machine.Sheet.Claims.Count == 0 ? f : f with { Claims = SourcesDiffer.About(f.Rule, q.Machine.Sheet) }
-                    )
+                    ),
+                    kept
                 )
                 .OrderByDescending(f => f.Severity)
                 .ThenBy(f => f.AsFoundToo)
                 .ThenBy(f => f.Rule.Code, StringComparer.Ordinal),
         ];
 
-    private static List<Finding> Before(Question found) => [.. Sheets.Of(found).Judge(found)];
-
     /// <summary>A finding that the plan does not touch is as found when the machine as found had it at these places.</summary>
-    private static IEnumerable<Finding> WithAsFound(Question q, IEnumerable<Finding> findings)
+    private static IEnumerable<Finding> WithAsFound(Question q, IEnumerable<Finding> findings, Kept kept)
     {
-        List<Finding>? before = null;
+        IReadOnlyList<Finding>? before = null;
         foreach (var f in findings)
         {
             if (f.Places.Any(q.Machine.Changed.Contains))
@@ -163,7 +190,7 @@ public sealed record Evaluation(
                 continue;
             }
             // One that names no place says something of the whole machine: it was so before when the machine as found says the same.
-            before ??= Before(q.AsFound());
+            before ??= kept.Of("found", q.AsFound(), static i => Sheets.Of(i, new Kept()).Findings);
             yield return f with
             {
                 AsFoundToo = before.Any(b =>

@@ -1,6 +1,7 @@
 using System.ComponentModel;
 using Irvak.Core.Builds;
 using Irvak.Core.Drives;
+using Irvak.Core.Inputs;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 
@@ -125,6 +126,7 @@ public sealed record ArrayFigures(
     }
 
     /// <summary>Figures of an array over the drives of a build.</summary>
+    /// <param name="keep">Where they are kept for the same drives, and by what name; null to work them out.</param>
     public static ArrayFigures Of(
         ArrayPlan plan,
         Build build,
@@ -132,11 +134,21 @@ public sealed record ArrayFigures(
         bool sharedSpare = false,
         Throughput? pathMBs = null,
         double? passHours = null,
-        int? places = null
-    ) =>
-        DrivesOf(plan, build) is (var drives, null)
-            ? Of(plan, drives, sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours, places)
-            : new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), DrivesOf(plan, build).Why);
+        int? places = null,
+        (Kept In, string Name)? keep = null
+    )
+    {
+        var (drives, why) = DrivesOf(plan, build);
+        if (why is not null)
+            return new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), why);
+        var input = (plan, drives, sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours, places);
+        return keep is (var kept, var name)
+            ? kept.Of(name, input, static i => Of(i.plan, i.drives, i.Item3, i.figures, i.pathMBs, i.passHours, i.places)) with
+            {
+                Plan = plan,
+            }
+            : Of(plan, drives, input.Item3, figures, pathMBs, passHours, places);
+    }
 
     private static (IReadOnlyList<DriveSheet> Drives, string? Why) DrivesOf(ArrayPlan plan, Build build)
     {

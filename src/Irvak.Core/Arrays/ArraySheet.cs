@@ -1,3 +1,4 @@
+using Irvak.Core.Inputs;
 using Irvak.Core.Places;
 using Irvak.Core.Verdicts;
 
@@ -10,21 +11,24 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
     public ArrayPlan? Fresh { get; init; }
 
     /// <param name="paces">What the ways to the arrays let through; null to leave them out.</param>
-    public static ArraySheet Of(ArrayInput q, IReadOnlyList<ArrayPace>? paces = null)
+    public static ArraySheet Of(ArrayInput q, IReadOnlyList<ArrayPace>? paces = null, Kept? kept = null)
     {
+        kept ??= new Kept();
         var found = q
             .FoundArrays.Select(f =>
-                q.NowOf(f.Name) is { Unplaced: > 0 } now ? Unplaced(f, now) : ArrayFigures.Of(f, q.Found, q.Figures).As(q.NowOf(f.Name))
+                q.NowOf(f.Name) is { Unplaced: > 0 } now
+                    ? Unplaced(f, now)
+                    : ArrayFigures.Of(f, q.Found, q.Figures, keep: (kept, "arrays/found/" + f.Name)).As(q.NowOf(f.Name))
             )
             .ToList();
-        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paces?.FirstOrDefault(p => p.Name == a.Name)))], found);
+        return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paces?.FirstOrDefault(p => p.Name == a.Name), kept))], found);
     }
 
     /// <summary>
     /// An array that stays and misses a drive for a while is what it was; whether it lives through that is judged by
     /// <see cref="MemberPulled"/>.
     /// </summary>
-    private static ArrayFigures FiguresOf(ArrayInput q, ArrayPlan plan, List<ArrayFigures> found, ArrayPace? pace)
+    private static ArrayFigures FiguresOf(ArrayInput q, ArrayPlan plan, List<ArrayFigures> found, ArrayPace? pace, Kept kept)
     {
         var was = q.StillAs(plan) is { } still ? found.First(f => f.Plan == still) : null;
         if (was is not null && (was.Now?.Unplaced > 0 || plan.Members.Any(p => q.Planned.At(p)?.Drive is null)))
@@ -36,7 +40,8 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
             SharedSpare(q, plan),
             pace?.RebuildMBs,
             pace?.ScrubHours,
-            PlacesLeft(q, plan)
+            PlacesLeft(q, plan),
+            (kept, "arrays/planned/" + plan.Name)
         );
         return was is null || IsMended(q, was.Now) ? figures : figures.As(was.Now);
     }

@@ -2,6 +2,7 @@ using System.ComponentModel;
 using Irvak.Core.Arrays;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
+using Irvak.Core.Inputs;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
@@ -49,7 +50,7 @@ public sealed record CacheFigures(
     private const double SataFlashMs = 0.2,
         NvmeMs = 0.1;
 
-    public static CacheFigures Of(CacheInput q, CachePlan plan)
+    public static CacheFigures Of(CacheInput q, CachePlan plan, Kept? kept = null)
     {
         var drives = plan.Places.Select(p => q.Planned.At(p)?.Drive).ToList();
         if (drives.IndexOf(null) is >= 0 and var at)
@@ -60,16 +61,21 @@ public sealed record CacheFigures(
             if (q.Arrays.All(a => a.Name != v.Array))
                 return new(plan, $"there is no array {v.Array}");
         var bytes = plan.WriteBack ? drives.Min(d => d!.Bytes!.Value) * Math.Max(1, drives.Count / 2) : drives.Sum(d => d!.Bytes!.Value);
+        var fast = drives.All(d => d!.Protocol == DriveProtocol.Nvme) ? NvmeMs : SataFlashMs;
+        return (kept ?? new Kept()).Of(
+            "caches/" + plan.Name,
+            (plan, bytes, Slow: SlowMs(q, plan), fast, Years: YearsOf(plan, drives!)),
+            static i => Of(i.plan, i.bytes, i.Slow, i.fast, i.Years)
+        );
+    }
+
+    private static CacheFigures Of(CachePlan plan, long bytes, double slowMs, double fastMs, double? years)
+    {
         var block = plan.BlockKiB * 1024L;
         var model = new CacheModel([
             .. plan.Volumes.Select(v => new Population(Math.Max(1, (long)(v.HotGB * 1e9 / block)), v.Exponent, v.Share)),
         ]);
-        var front = new CacheFront(
-            model,
-            block,
-            SlowMs(q, plan),
-            drives.All(d => d!.Protocol == DriveProtocol.Nvme) ? NvmeMs : SataFlashMs
-        );
+        var front = new CacheFront(model, block, slowMs, fastMs);
         var now = front.At(bytes);
         var helps = front.Least is { } least && bytes >= least;
         // What somebody who knew the hottest blocks could put there by hand.
@@ -81,7 +87,7 @@ public sealed record CacheFigures(
                 .. model.HitsOf(bytes / (double)block).Select((h, i) => new VolumeHits(plan.Volumes[i].Array, plan.Volumes[i].HotGB, h)),
             ],
             Volume = new AsVolume(placed.Hits, placed.LatencyMs, bytes),
-            Years = YearsOf(plan, drives!),
+            Years = years,
             Sum = front.Sum(now, "popularity mixed by each volume’s share"),
             Verdict = Say(now, front.SlowMs, front.Least, helps),
         };
