@@ -125,7 +125,7 @@ public sealed record Evaluation(
             List<CacheFigures> caches = [.. boot.Caches.Select(c => CacheFigures.Of(boot, c, kept))];
             var (endurance, ofDrives) = kept.Of("drives", (boot, caches, plan), static i => Drives(i.boot, i.caches, i.plan));
             Place[] taken = [.. boot.Caches.SelectMany(c => c.Places), .. plan?.Places ?? []];
-            var (arrays, ofArrays) = kept.Of("arrays", (q.Storage, Paces: paths.Paces(), taken), static (i, within) =>
+            var (arrays, ofArrays) = kept.Of("arrays", (Storage: q.Drives, Paces: paths.Paces(), taken), static (i, within) =>
             {
                 var sheet = ArraySheet.Of(i.Storage, i.Paces, within) with { Fresh = FreshArray.Of(i.Storage, i.taken) };
                 return (sheet, ArraySheet.Judge(i.Storage, sheet).ToList());
@@ -190,7 +190,7 @@ public sealed record Evaluation(
                 continue;
             }
             // One that names no place says something of the whole machine: it was so before when the machine as found says the same.
-            before ??= kept.Of("found", q.AsFound(), static i => Sheets.Of(i, new Kept()).Findings);
+            before ??= Sheets.Of(q.AsFound(), kept.Within("found")).Findings;
             yield return f with
             {
                 AsFoundToo = before.Any(b =>

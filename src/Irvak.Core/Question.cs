@@ -51,17 +51,39 @@ public sealed record Question
 
     // What is put together from these, so that a copy with another part of it is one question still.
 
-    public BootInput Boot => new(Storage) { Boot = BootPlan, Writes = Writes };
+    /// <summary>Drives, arrays, controllers and caches, which no module touches.</summary>
+    public CacheInput Drives =>
+        _drives is { } known && ReferenceEquals(known.Of, Storage)
+            ? known.Without
+            : (
+                _drives = (
+                    Storage,
+                    Storage with
+                    {
+                        Found = Lanes.Found,
+                        Planned = Lanes.Planned,
+                        Changes = Lanes.Changes,
+                        FoundEmpty = Lanes.FoundEmpty,
+                    }
+                )
+            )
+                .Value
+                .Without;
+
+    private (CacheInput Of, CacheInput Without)? _drives;
+
+    public BootInput Boot => new(Drives) { Boot = BootPlan, Writes = Writes };
 
     public PathInput Paths =>
-        new(Storage)
+        new(Drives)
         {
             Boot = BootPlan,
             ReadMBs = Aim.ReadMBs,
             Lanes = Lanes,
+            InstalledMiB = Storage.Planned.InstalledMiB,
         };
 
-    public MoveInput Moving => new(Storage) { Moves = Data.Moves, Wipes = Data.Wipes };
+    public MoveInput Moving => new(Drives) { Moves = Data.Moves, Wipes = Data.Wipes };
 
     public StepInput Steps =>
         new(Storage)
@@ -136,20 +158,28 @@ public sealed record Question
         new()
         {
             Machine = machine,
-            Memory = new MemoryInput(machine),
+            Memory = new MemoryInput(machine.Only(OfMemory)),
             Storage = new CacheInput(new ControllerInput(new ArrayInput(machine))),
-            Lanes = new LaneInput(machine),
+            Lanes = new LaneInput(machine.Only(NotModules)),
             Power = new PowerInput(machine),
         };
+
+    private static bool OfMemory(Place place) => place.IsSlot || place.IsSocket;
+
+    private static bool NotModules(Place place) => !place.IsSlot;
+
+    /// <summary>What is planned as one capability sees it; the machine as found is the object that it calls so.</summary>
+    private Build Part(PlanInput of, Build planned, Func<Place, bool> places) =>
+        ReferenceEquals(planned, Machine.Found) ? of.Found : planned.Only(places);
 
     /// <summary>The same question about other parts in the places.</summary>
     public Question Planning(Build planned) =>
         this with
         {
             Machine = Machine with { Planned = planned },
-            Memory = Memory with { Planned = planned },
+            Memory = Memory with { Planned = Part(Memory, planned, OfMemory) },
             Storage = Storage with { Planned = planned },
-            Lanes = Lanes with { Planned = planned },
+            Lanes = Lanes with { Planned = Part(Lanes, planned, NotModules) },
             Power = Power with { Planned = planned },
         };
 

@@ -33,9 +33,25 @@ public class QuestionTests
     [Fact]
     public void What_is_gathered_from_the_plan_is_of_the_plan_that_stands_there()
     {
-        Assert.Contains("B1", Asked.Lanes.PlannedShort);
-        Assert.DoesNotContain("B1", Asked.AsFound().Lanes.PlannedShort);
-        Assert.Contains("B1", Asked.Lanes.PlannedShort);
+        var q = Found(3, "md0").With(new Core.Edits.Remove(Bay(1))).Ask();
+        Assert.DoesNotContain("1", q.Lanes.PlannedShort);
+        Assert.Contains("1", q.AsFound().Lanes.PlannedShort);
+        Assert.DoesNotContain("1", q.Lanes.PlannedShort);
+    }
+
+    [Fact]
+    public void A_capability_sees_the_places_that_it_looks_at()
+    {
+        var q = Found(3, "md0").With(Boards.Fit("B1")).Ask();
+        Assert.Equal([Place.Slot("B1")], q.Memory.Changes.Select(c => c.Place));
+        Assert.DoesNotContain(Bay(1), q.Memory.Planned.Units.Keys);
+        Assert.Empty(q.Lanes.Changes);
+        Assert.Contains(Bay(1), q.Lanes.Planned.Units.Keys);
+        Assert.DoesNotContain(Place.Slot("B1"), q.Drives.Planned.Units.Keys);
+        // The machine as found is one object: what runs as found is known by it.
+        var found = q.AsFound();
+        Assert.Same(found.Memory.Found, found.Memory.Planned);
+        Assert.Same(found.Lanes.Found, found.Lanes.Planned);
     }
 
     [Fact]

@@ -18,7 +18,7 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
             .FoundArrays.Select(f =>
                 q.NowOf(f.Name) is { Unplaced: > 0 } now
                     ? Unplaced(f, now)
-                    : ArrayFigures.Of(f, q.Found, q.Figures, keep: (kept, "arrays/found/" + f.Name)).As(q.NowOf(f.Name))
+                    : ArrayFigures.Of(f, q.Found, q.Figures, keep: (kept, "found/" + f.Name)).As(q.NowOf(f.Name))
             )
             .ToList();
         return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paces?.FirstOrDefault(p => p.Name == a.Name), kept))], found);
@@ -41,7 +41,7 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
             pace?.RebuildMBs,
             pace?.ScrubHours,
             PlacesLeft(q, plan),
-            (kept, "arrays/planned/" + plan.Name)
+            (kept, "planned/" + plan.Name)
         );
         return was is null || IsMended(q, was.Now) ? figures : figures.As(was.Now);
     }

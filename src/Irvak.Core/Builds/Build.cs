@@ -46,6 +46,10 @@ public sealed record Build(ImmutableSortedDictionary<Place, Unit> Units)
     /// <summary>Other units in the same machine.</summary>
     public Build Over(ImmutableSortedDictionary<Place, Unit> units) => new(units) { Unnamed = Unnamed };
 
+    /// <summary>The same machine as far as these places go.</summary>
+    public Build Only(Func<Place, bool> places) =>
+        Units.Keys.All(places) ? this : Over(Units.RemoveRange(Units.Keys.Where(p => !places(p))));
+
     /// <summary>Slots whose processor is there, in the order of the sheet.</summary>
     public IEnumerable<string> UsableSlots(MachineSheet sheet) =>
         sheet.Channels.Where(c => HasProcessor(c.Socket)).SelectMany(c => c.Slots);

@@ -22,6 +22,20 @@ public record PlanInput(
     /// <summary>Places that somebody looked at and found empty.</summary>
     public IReadOnlySet<Place> FoundEmpty { get; init; } = new HashSet<Place>();
 
+    /// <summary>The same machine as far as these places go: what looks at no others is not worked out again when something happens
+    /// there.</summary>
+    public PlanInput Only(Func<Place, bool> places)
+    {
+        var found = Found.Only(places);
+        return this with
+        {
+            Found = found,
+            Planned = ReferenceEquals(Planned, Found) ? found : Planned.Only(places),
+            Changes = Changes.All(c => places(c.Place)) ? Changes : [.. Changes.Where(c => places(c.Place))],
+            FoundEmpty = FoundEmpty.All(places) ? FoundEmpty : FoundEmpty.Where(places).ToHashSet(),
+        };
+    }
+
     /// <summary>Places where anything happens.</summary>
     public IReadOnlySet<Place> Changed => Touched.All;
 

@@ -277,7 +277,7 @@ internal static partial class PathSums
     /// <summary>The smallest test that no cache on the way answers, GiB.</summary>
     private static (double GiB, string Why) TestSize(PathInput q, ArrayPlan plan)
     {
-        var memory = TimesMemory * q.Planned.InstalledMiB / 1024.0;
+        var memory = TimesMemory * q.InstalledMiB / 1024.0;
         var behind =
             q.Sheet.Bays.Where(b => b.Names.Any(n => plan.Members.Contains(Place.Bay(n))))
                 .Select(b => q.ControllerOf(b)?.Sheet.CacheMiB ?? 0)

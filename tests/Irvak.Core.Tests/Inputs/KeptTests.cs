@@ -48,7 +48,6 @@ public class KeptTests
                 job = EditFold.Apply(job, edit, Boards.Stamp);
                 kept = new Kept(kept);
                 Assert.True(Text(Evaluation.Evaluate(Ask(job), kept)) == Text(Evaluation.Evaluate(Ask(job))), $"{name}: {edit.Tell()}");
-                kept.Sealed();
             }
         }
     }
