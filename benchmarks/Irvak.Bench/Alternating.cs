@@ -15,7 +15,7 @@ internal static class Alternating
     {
         var times = actions.Select(_ => new List<double>()).ToArray();
         foreach (var action in actions)
-            Once(action, TimeSpan.FromMilliseconds(600));
+            Once(action, TimeSpan.FromMilliseconds(2000));
         for (var round = 0; round < Rounds; round++)
         for (var i = 0; i < actions.Length; i++)
             times[i].Add(Once(actions[i], Turn));

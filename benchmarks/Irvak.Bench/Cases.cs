@@ -64,7 +64,13 @@ internal sealed class Cases
             new AdoptSheet(sheet),
             new RecordFound(found, new SystemFacts { OsBits = 64, Firmware = "2.14" }, "bench")
         );
-        state = state with { ArraysSaid = state.ArraysSaid.SetItem("md0", new(ArrayAnswers.Levels.First(l => ArrayAnswers.LevelOf(l) == ArrayLevel.Parity1))) };
+        state = state with
+        {
+            ArraysSaid = state.ArraysSaid.SetItem(
+                "md0",
+                new(ArrayAnswers.Levels.First(l => ArrayAnswers.LevelOf(l) == ArrayLevel.Parity1))
+            ),
+        };
         state = Do(
             state,
             [

@@ -1,6 +1,12 @@
 using System.Text.Json;
 using Irvak.Core;
+using Irvak.Core.Aims;
+using Irvak.Core.Arrays;
+using Irvak.Core.Edits;
+using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 using Irvak.Store;
 using Irvak.Web;
 
@@ -29,7 +35,32 @@ internal static class CoreRows
         );
         var against = $"its state as JSON {Report.Time(t[0])}";
         report.Add(new($"evaluation, {name}", Report.Time(t[1]), against, t[1] / t[0], 3));
+        foreach (var (what, edit) in Touching(state))
+            After(what, name, state, edit, cases, report);
         report.Add(new($"all its screens, {name}", Report.Time(t[2]), against, t[2] / t[0], null));
         report.Add(new($"the same as JSON, {name}", Report.Time(t[3]), against, t[3] / t[0], null));
+    }
+
+    /// <summary>Edits that touch one capability each.</summary>
+    private static IEnumerable<(string, Edit)> Touching(JobState state)
+    {
+        yield return ("a wish", new SetWish(WishKind.MemoryGiB, 512));
+        yield return ("a note", new SetNote("machine", "mind the step"));
+        if (state.Planned.Units.FirstOrDefault(u => u.Key.IsSlot) is { Key: { } slot } module)
+            yield return ("a module", new Remove(slot));
+        yield return ("an array", new MakeArray(state.Arrays.Plans.Values.First()! with { WrittenGBPerDay = 300 }));
+        yield return ("a drive", new Remove(state.Planned.Units.First(u => u.Key.Kind == PlaceKind.Bay).Key));
+    }
+
+    private static void After(string what, string name, JobState state, Edit edit, Cases cases, Report report)
+    {
+        var kept = new Kept();
+        Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf), kept);
+        var next = EditFold.Apply(state, edit, new Stamp("bench", default));
+        var t = Alternating.Medians(
+            () => JsonSerializer.SerializeToUtf8Bytes(state, Database.Json),
+            () => Evaluation.Evaluate(Question.Of(next, cases.Evidence, cases.Shelf), new Kept(kept))
+        );
+        report.Add(new($"after {what}, {name}", Report.Time(t[1]), $"its state as JSON {Report.Time(t[0])}", t[1] / t[0], 1));
     }
 }

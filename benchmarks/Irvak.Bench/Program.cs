@@ -1,9 +1,9 @@
 using System.Diagnostics;
 using BenchmarkDotNet.Configs;
-using Irvak.Core;
 using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 using BenchmarkDotNet.Toolchains.InProcess.Emit;
+using Irvak.Core;
 
 namespace Irvak.Bench;
 
