@@ -133,7 +133,10 @@ public class CoreBenchmarks
     [Benchmark]
     public int ViewAsJson() =>
         JsonSerializer
-            .SerializeToUtf8Bytes(JobView.Of(new Store.Job(1, "1", "t", "o", "b", default, 1, _state), _evidence, _shelf), Database.Json)
+            .SerializeToUtf8Bytes(
+                JobView.Of(new Store.Job(1, "1", "t", "o", "b", default, 1, _state), _evidence, _shelf, new Irvak.Core.Inputs.Kept()),
+                Database.Json
+            )
             .Length;
 
     /// <summary>Four MiB of firmware listing; divide by the time for the rate.</summary>

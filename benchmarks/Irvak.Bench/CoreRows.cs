@@ -26,10 +26,10 @@ internal static class CoreRows
         var t = Alternating.Medians(
             () => JsonSerializer.SerializeToUtf8Bytes(state, Database.Json),
             () => Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf)),
-            () => JobView.Of(new Job(1, "1", "t", "o", "b", default, 1, state), cases.Evidence, cases.Shelf),
+            () => JobView.Of(new Job(1, "1", "t", "o", "b", default, 1, state), cases.Evidence, cases.Shelf, new Kept()),
             () =>
                 JsonSerializer.SerializeToUtf8Bytes(
-                    JobView.Of(new Job(1, "1", "t", "o", "b", default, 1, state), cases.Evidence, cases.Shelf),
+                    JobView.Of(new Job(1, "1", "t", "o", "b", default, 1, state), cases.Evidence, cases.Shelf, new Kept()),
                     Database.Json
                 )
         );

@@ -20,7 +20,7 @@ public sealed class Database(string connectionString) : IAsyncDisposable
     );
 
     /// <summary>How stored documents are read: a word that has no place in a list of today is one of another kind.</summary>
-    private static readonly JsonSerializerOptions Stored = new(Json)
+    internal static readonly JsonSerializerOptions Stored = new(Json)
     {
         Converters = { new StoredWord<BoardKind>(BoardKind.Other), new StoredWord<CardBus>(CardBus.Other) },
     };

@@ -142,7 +142,7 @@ public sealed partial class Jobs
         );
     }
 
-    private static async Task<EditOutcome?> Earlier(Npgsql.NpgsqlConnection connection, WriteKey key, CancellationToken cancel)
+    private async Task<EditOutcome?> Earlier(Npgsql.NpgsqlConnection connection, WriteKey key, CancellationToken cancel)
     {
         var digest = await connection.QuerySingleOrDefaultAsync<(long Id, string? Digest)?>(
             new CommandDefinition("select id, create_digest from job where create_key = @Key", new { key.Key }, cancellationToken: cancel)
@@ -152,7 +152,11 @@ public sealed partial class Jobs
         if (known.Digest is { } other && other != key.Digest)
             return new EditOutcome.OtherContent();
         var row = await connection.QuerySingleAsync<JobRow>(
-            new CommandDefinition($"select {Columns} from job where id = @Id", new { known.Id }, cancellationToken: cancel)
+            new CommandDefinition(
+                $"select {Columns} from job where id = @Id",
+                new { known.Id, known = (string?)null },
+                cancellationToken: cancel
+            )
         );
         return new EditOutcome.Applied(await ToJob(connection, null, row, cancel), row.Last_Number, Repeated: true);
     }

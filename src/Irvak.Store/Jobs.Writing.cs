@@ -7,7 +7,7 @@ namespace Irvak.Store;
 
 public sealed partial class Jobs
 {
-    private static async Task<EditOutcome> Replay(
+    private async Task<EditOutcome> Replay(
         NpgsqlConnection connection,
         NpgsqlTransaction transaction,
         Job job,
@@ -34,7 +34,7 @@ public sealed partial class Jobs
     }
 
     /// <summary>Adds an entry, once the state after it was written, read back and worked out. Nothing is written otherwise.</summary>
-    private static async Task<EditOutcome> Append(
+    private async Task<EditOutcome> Append(
         NpgsqlConnection connection,
         NpgsqlTransaction transaction,
         Job job,
@@ -50,81 +50,97 @@ public sealed partial class Jobs
     {
         var next = job with { LastNumber = job.LastNumber + 1, State = state, Damage = null };
         var (checkedJob, snapshot, listing, refused) = Checked(next, edit, judge);
-        if (refused is EditOutcome.Unworkable && kind != EntryKind.Edit && Checked(job, null, judge).Refused is not null)
+        if (
+            refused is EditOutcome.Unworkable
+            && kind != EntryKind.Edit
+            && snapshot.All.Count > 0
+            && Checked(job, null, judge).Refused is not null
+        )
             // What could not be worked out before may be taken back although more is wrong with it.
             (checkedJob, listing) = (next, null);
         else if (refused is not null)
             return refused;
-        await connection.ExecuteAsync(
+        var version = await connection.QuerySingleAsync<string>(
             new CommandDefinition(
-                """
-                insert into edit (job_id, number, key, digest, who, at, kind, document, targets) values (@Id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets)
+                $"""
+                insert into edit (job_id, number, key, digest, who, at, kind, document, targets)
+                values (@id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets);
+                {Settling};
+                select pg_notify('job', @notice)
                 """,
-                new
-                {
+                Listings.Values(
                     job.Id,
-                    number = next.LastNumber,
-                    key.Key,
-                    key.Digest,
-                    stamp.Who,
-                    at = stamp.When.UtcDateTime,
-                    kind = Word(kind),
-                    document = edit is null ? null : Database.ToJson(edit),
-                    targets = targets.ToArray(),
-                },
+                    listing,
+                    new
+                    {
+                        number = next.LastNumber,
+                        key.Key,
+                        key.Digest,
+                        stamp.Who,
+                        at = stamp.When.UtcDateTime,
+                        kind = Word(kind),
+                        document = edit is null ? null : Database.ToJson(edit),
+                        targets = targets.ToArray(),
+                        notice = $"{job.Number} {next.LastNumber}",
+                        checkedJob.LastNumber,
+                        snapshot = snapshot.Text(),
+                    }
+                ),
                 transaction,
                 cancellationToken: cancel
             )
         );
-        await Settle(connection, transaction, checkedJob, snapshot, listing, cancel);
-        await connection.ExecuteAsync(
-            new CommandDefinition(
-                "select pg_notify('job', @notice)",
-                new { notice = $"{job.Number} {next.LastNumber}" },
-                transaction,
-                cancellationToken: cancel
-            )
-        );
-        return new EditOutcome.Applied(checkedJob, next.LastNumber, Repeated: false);
+        return new EditOutcome.Applied(checkedJob, next.LastNumber, Repeated: false)
+        {
+            Committed = () => _known.Put(job.Number, new(version, checkedJob.State, snapshot)),
+        };
     }
 
     /// <summary>The job as it would be read back, with its listing; or why it can't be stored.</summary>
-    private static (Job Job, string Snapshot, JobListing? Listing, EditOutcome? Refused) Checked(Job job, Edit? edit, Judge judge)
+    private (Job Job, Parts Snapshot, JobListing? Listing, EditOutcome? Refused) Checked(Job job, Edit? edit, Judge judge)
     {
-        var snapshot = "";
+        var parts = Nothing;
         try
         {
-            snapshot = Database.ToJson(job.State);
-            if (snapshot.Length > LargestState)
+            var before = _known.TryGet(job.Number, out var known) ? known.Parts : null;
+            parts = Parts.Of(job.State, Database.Json, before);
+            if (parts.Length > LargestState)
                 return (
                     job,
-                    snapshot,
+                    parts,
                     null,
                     new EditOutcome.Refused(new("/edit", "This job has become too large to take more; begin another one for this machine."))
                 );
             if (edit is not null)
                 Database.FromJson<Edit>(Database.ToJson(edit));
-            var read = job with { State = Database.FromJson<JobState>(snapshot) };
-            return (read, snapshot, judge(read), null);
+            var state = JobState.Start with { };
+            parts = parts.ReadInto(state, before, Database.Stored);
+            var read = job with { State = state };
+            return (read, parts, judge(read), null);
         }
         catch (Exception e) when (Database.IsOfTheWork(e))
         {
-            return (job, snapshot, null, new EditOutcome.Unworkable(e));
+            return (job, parts, null, new EditOutcome.Unworkable(e));
         }
     }
+
+    private static readonly Parts Nothing = new([]);
+
+    private const string Settling =
+        $"update job set last_number = @LastNumber, snapshot = @snapshot::jsonb, {Listings.Set} where id = @id returning xmin::text";
 
     private static Task<int> Settle(
         NpgsqlConnection connection,
         NpgsqlTransaction? transaction,
         Job job,
-        string snapshot,
+        Parts snapshot,
         JobListing? listing,
         CancellationToken cancel
     ) =>
         connection.ExecuteAsync(
             new CommandDefinition(
-                $"update job set last_number = @LastNumber, snapshot = @snapshot::jsonb, {Listings.Set} where id = @Id",
-                Listings.Values(job.Id, listing, new { job.LastNumber, snapshot }),
+                Settling,
+                Listings.Values(job.Id, listing, new { job.LastNumber, snapshot = snapshot.Text() }),
                 transaction,
                 cancellationToken: cancel
             )

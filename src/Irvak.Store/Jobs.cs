@@ -17,7 +17,8 @@ public sealed partial class Jobs(Database database)
         string Begun_By,
         DateTime Begun_At,
         int Last_Number,
-        string Snapshot
+        string Version,
+        string? Snapshot
     )
     {
         public Job With(JobState state, string? damage = null) =>
@@ -56,10 +57,24 @@ public sealed partial class Jobs(Database database)
         }
     }
 
-    /// <summary>Characters of a job's stored state, beyond which it takes no more.</summary>
+    /// <summary>Bytes of a job's stored state, beyond which it takes no more.</summary>
     public const int LargestState = 4 * 1024 * 1024;
 
-    private const string Columns = "id, number, title, owner, begun_by, begun_at, last_number, snapshot::text as snapshot";
+    private const string Columns =
+        "id, number, title, owner, begun_by, begun_at, last_number, xmin::text as version, "
+        + "case when xmin::text = @known then null else snapshot::text end as snapshot";
+
+    /// <summary>A job as this host last read or wrote it.</summary>
+    /// <param name="Version">Of its row: the database gives each row that is written another one.</param>
+    /// <param name="Parts">Its state as it stands in the snapshot.</param>
+    private sealed record Known(string Version, JobState State, Parts Parts);
+
+    private const int MostKnown = 64;
+
+    private readonly Recent<Known> _known = new(MostKnown);
+
+    private string? VersionOf(string number) => _known.TryGet(number, out var known) ? known.Version : null;
+
     private const string EditColumns = "number, who, at, kind, document::text as document, targets";
 
     /// <summary>True when there is no job at all.</summary>
@@ -75,7 +90,11 @@ public sealed partial class Jobs(Database database)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var row = await connection.QuerySingleOrDefaultAsync<JobRow>(
-            new CommandDefinition($"select {Columns} from job where number = @number", new { number }, cancellationToken: cancel)
+            new CommandDefinition(
+                $"select {Columns} from job where number = @number",
+                new { number, known = VersionOf(number) },
+                cancellationToken: cancel
+            )
         );
         return row is null ? null : await ToJob(connection, null, row, cancel);
     }
@@ -91,11 +110,17 @@ public sealed partial class Jobs(Database database)
 
     /// <summary>The job of a row; one whose state can't be read is folded again from its history, without what can't be read
     /// there.</summary>
-    private static async Task<Job> ToJob(NpgsqlConnection connection, NpgsqlTransaction? transaction, JobRow row, CancellationToken cancel)
+    private async Task<Job> ToJob(NpgsqlConnection connection, NpgsqlTransaction? transaction, JobRow row, CancellationToken cancel)
     {
+        if (_known.TryGet(row.Number, out var known) && known.Version == row.Version)
+            return row.With(known.State);
         try
         {
-            return row.With(Database.FromJson<JobState>(row.Snapshot));
+            // What was known went while the row was read: it is read whole.
+            var snapshot = row.Snapshot ?? await Snapshot(connection, transaction, row.Id, cancel);
+            var state = Database.FromJson<JobState>(snapshot);
+            _known.Put(row.Number, new(row.Version, state, Parts.Of(state, Database.Json, null)));
+            return row.With(state);
         }
         catch (Exception e) when (Database.IsUnreadable(e))
         {
@@ -110,6 +135,11 @@ public sealed partial class Jobs(Database database)
             );
         }
     }
+
+    private static Task<string> Snapshot(NpgsqlConnection connection, NpgsqlTransaction? transaction, long id, CancellationToken cancel) =>
+        connection.QuerySingleAsync<string>(
+            new CommandDefinition("select snapshot::text from job where id = @id", new { id }, transaction, cancellationToken: cancel)
+        );
 
     /// <summary>Begins a job; sending the same key again returns the job that was begun with it.</summary>
     /// <param name="first">Edits that it begins with, and captures to keep with them: with them or not at all.</param>
@@ -305,33 +335,49 @@ public sealed partial class Jobs(Database database)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        var row = await connection.QuerySingleOrDefaultAsync<JobRow>(
-            new CommandDefinition(
-                $"select {Columns} from job where number = @number for update",
-                new { number },
-                transaction,
-                cancellationToken: cancel
-            )
-        );
+        var (row, earlier) = await Locked(connection, transaction, number, key, cancel);
         if (row is null)
             return new EditOutcome.Unknown();
-        var earlier = await connection.QuerySingleOrDefaultAsync<(int Number, string? Digest)?>(
-            new CommandDefinition(
-                "select number, digest from edit where job_id = @Id and key = @Key",
-                new { row.Id, key.Key },
-                transaction,
-                cancellationToken: cancel
-            )
-        );
         var job = await ToJob(connection, transaction, row, cancel);
         if (earlier is { } stood)
             return stood.Digest is { } digest && digest != key.Digest
                 ? new EditOutcome.OtherContent()
                 : new EditOutcome.Applied(job, stood.Number, Repeated: true);
         var outcome = await work(connection, transaction, job);
-        if (outcome is EditOutcome.Applied)
-            await transaction.CommitAsync(cancel);
+        if (outcome is not EditOutcome.Applied applied)
+            return outcome;
+        await transaction.CommitAsync(cancel);
+        applied.Committed?.Invoke();
         return outcome;
+    }
+
+    /// <summary>The row of a job, locked, and the entry that was made under a key; both in one question: each way to the database and back
+    /// is longer than the work there.</summary>
+    private async Task<(JobRow? Row, (int Number, string? Digest)? Earlier)> Locked(
+        NpgsqlConnection connection,
+        NpgsqlTransaction transaction,
+        string number,
+        WriteKey key,
+        CancellationToken cancel
+    )
+    {
+        await using var answers = await connection.QueryMultipleAsync(
+            new CommandDefinition(
+                $"""
+                select {Columns} from job where number = @number for update;
+                select edit.number, digest from edit join job on job.id = job_id where job.number = @number and key = @Key
+                """,
+                new
+                {
+                    number,
+                    key.Key,
+                    known = VersionOf(number),
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+        return (await answers.ReadSingleOrDefaultAsync<JobRow>(), await answers.ReadSingleOrDefaultAsync<(int Number, string? Digest)?>());
     }
 
     private static async Task<IReadOnlyList<HistoryEntry>> Entries(

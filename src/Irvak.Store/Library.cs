@@ -16,9 +16,9 @@ public sealed class Library(Database database) : IDisposable
 {
     public void Dispose() => _reading.Dispose();
 
-    private sealed record Held(long Version, IReadOnlyDictionary<string, (long Changed, object Document)> Rows, object View);
+    private sealed record Holding(long Version, IReadOnlyDictionary<string, (long Changed, object Document)> Rows, object View);
 
-    private readonly ConcurrentDictionary<string, Held> _held = new();
+    private readonly ConcurrentDictionary<string, Holding> _held = new();
     private readonly SemaphoreSlim _reading = new(1);
 
     public async Task<IReadOnlyList<MachineSheet>> Sheets(CancellationToken cancel) =>
@@ -83,6 +83,25 @@ public sealed class Library(Database database) : IDisposable
 
     public async Task<EvidenceBook> Evidence(CancellationToken cancel) =>
         await Current<EvidenceRecord, EvidenceBook>("evidence", r => r.Id, all => new(all), cancel);
+
+    /// <summary>Both together, as every edit needs them: one question asks whether anything of them is newer.</summary>
+    public async Task<(EvidenceBook Evidence, ShelfStock Shelf)> Now(CancellationToken cancel)
+    {
+        Dictionary<string, long> versions;
+        await using (var connection = await database.Source.OpenConnectionAsync(cancel))
+            versions = (
+                await connection.QueryAsync<(string What, long Version)>(
+                    new CommandDefinition("select what, version from library_version", cancellationToken: cancel)
+                )
+            ).ToDictionary(r => r.What, r => r.Version);
+        return (
+            Held<EvidenceBook>("evidence", versions) ?? await Evidence(cancel),
+            Held<ShelfStock>("shelf_part", versions) ?? await Shelf(cancel)
+        );
+    }
+
+    private TView? Held<TView>(string table, Dictionary<string, long> versions)
+        where TView : class => _held.TryGetValue(table, out var held) && held.Version == versions[table] ? (TView)held.View : null;
 
     public async Task Keep(MachineSheet sheet, CancellationToken cancel)
     {
@@ -228,7 +247,7 @@ public sealed class Library(Database database) : IDisposable
                 if (Read<T>(document) is { } read)
                     rows[id(read)] = (changed, read);
             var all = rows.OrderBy(r => r.Key, StringComparer.Ordinal).Select(r => (T)r.Value.Item2).ToList();
-            var now = new Held(version, rows, view(all));
+            var now = new Holding(version, rows, view(all));
             _held[table] = now;
             return (TView)now.View;
         }

@@ -28,19 +28,30 @@ public sealed record Taking(EditOutcome? Outcome, IReadOnlyList<TakenCapture> Ta
 public sealed record KeptReading(CaptureReading Reading, IReadOnlyList<Changed> Changed);
 
 /// <summary>Carries a value along its way: capture → reading → edit → job. The endpoints and the demo both work through it.</summary>
-public sealed class JobDesk(Jobs jobs, Library library, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, ILogger<JobDesk> log)
+public sealed class JobDesk(
+    Jobs jobs,
+    Library library,
+    ShownJobs shown,
+    IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json,
+    ILogger<JobDesk> log
+)
 {
     /// <summary>What judges a job in one request, with the shelf and the evidence as they are now.</summary>
-    public async Task<Judging> Judging(CancellationToken cancel) =>
-        new(await library.Evidence(cancel), (await library.Shelf(cancel)).ById, json.Value.SerializerOptions);
+    public async Task<Judging> Judging(CancellationToken cancel)
+    {
+        var (evidence, shelf) = await library.Now(cancel);
+        return new(evidence, shelf.ById, json.Value.SerializerOptions, shown);
+    }
 
     /// <summary>Judges jobs with parts that are to come onto the shelf.</summary>
     private async Task<Judging> Judging(IReadOnlyList<ShelfPart> more, CancellationToken cancel)
     {
-        var shelf = new Dictionary<string, ShelfPart>((await library.Shelf(cancel)).ById);
+        var (evidence, now) = await library.Now(cancel);
+        var shelf = new Dictionary<string, ShelfPart>(now.ById);
         foreach (var part in more)
             shelf[part.Id] = part;
-        return new(await library.Evidence(cancel), shelf, json.Value.SerializerOptions);
+        // What might be is not what was shown.
+        return new(evidence, shelf, json.Value.SerializerOptions, new ShownJobs());
     }
 
     /// <summary>Applies an edit that somebody sent; the answer is the job after it, or a refusal.</summary>

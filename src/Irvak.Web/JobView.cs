@@ -10,6 +10,7 @@ using Irvak.Core.Drives;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
 using Irvak.Core.Handover;
+using Irvak.Core.Inputs;
 using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
@@ -196,7 +197,8 @@ public sealed record JobView
                 Damage = job.Damage is null ? sentence : job.Damage + " " + sentence,
             },
             EvidenceBook.Empty,
-            new Dictionary<string, ShelfPart>()
+            new Dictionary<string, ShelfPart>(),
+            new Kept()
         ) with
         {
             WorksOut = false,
@@ -206,11 +208,12 @@ public sealed record JobView
         };
     }
 
-    public static JobView Of(Job job, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf)
+    /// <param name="kept">Takes what was worked out for the job before, and keeps what is worked out now.</param>
+    public static JobView Of(Job job, EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf, Kept kept)
     {
         var state = job.State;
         var question = state.Sheet is null ? null : Question.Of(state, evidence, shelf);
-        var evaluation = question is null ? null : Evaluation.Evaluate(question);
+        var evaluation = question is null ? null : Evaluation.Evaluate(question, kept);
         var progress = Progress.Of(state, evaluation);
         return new JobView
         {
@@ -236,7 +239,7 @@ public sealed record JobView
             Lanes = evaluation?.Lanes,
             Paths = evaluation?.Paths,
             Power = evaluation?.Power,
-            Boot = question is null ? null : BootSheet.Of(question.Boot),
+            Boot = question is null ? null : kept.Of("boot shown", question.Boot, BootSheet.Of),
             Caches = evaluation?.Caches ?? [],
             Endurance = evaluation?.Endurance ?? [],
             Moves = evaluation?.Moves ?? [],

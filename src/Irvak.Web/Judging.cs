@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Irvak.Core.Evidence;
+using Irvak.Core.Inputs;
 using Irvak.Core.Sheets;
 using Irvak.Store;
 
@@ -9,41 +10,44 @@ namespace Irvak.Web;
 /// Works a job out as its screens show it, and writes it down as the answer will be written: what passes here can be opened again.
 /// One for each request; it keeps the last answer, so that nothing is worked out twice.
 /// </summary>
-public sealed class Judging(EvidenceBook evidence, IReadOnlyDictionary<string, ShelfPart> shelf, JsonSerializerOptions json)
+public sealed class Judging(
+    EvidenceBook evidence,
+    IReadOnlyDictionary<string, ShelfPart> shelf,
+    JsonSerializerOptions json,
+    ShownJobs shown
+)
 {
-    private byte[]? _written;
+    private ShownJob? _answer;
 
-    public JobView? View { get; private set; }
+    public JobView? View => _answer?.View;
 
     public JobListing Judge(Job job)
     {
-        var view = JobView.Of(job, evidence, shelf);
-        _written = JsonSerializer.SerializeToUtf8Bytes(view, json);
-        View = view;
-        return SmallPlate.Listing(view);
+        var before = shown.Last.TryGet(job.Number, out var last) ? last : null;
+        var kept = new Kept(before?.Kept);
+        _answer = ShownJob.After(before, JobView.Of(job, evidence, shelf, kept), kept, json);
+        return SmallPlate.Listing(_answer.View);
     }
 
     /// <summary>The job as it stands; one that can't be worked out shows what is left of it.</summary>
-    public JobView Seen(Job job, ILogger log)
+    public JobView Seen(Job job, ILogger log) => Shown(job, log).View;
+
+    private ShownJob Shown(Job job, ILogger log)
     {
         try
         {
             if (View is null || View.Number != job.Number || View.LastNumber != job.LastNumber)
                 Judge(job);
+            shown.Last.Put(job.Number, _answer!);
         }
         catch (Exception e) when (e is not (OperationCanceledException or OutOfMemoryException))
         {
             log.LogError(e, "Job {Number} can't be worked out at entry {Entry}.", job.Number, job.LastNumber);
-            View = JobView.Damaged(job, DamagedPart.Of(e));
-            _written = JsonSerializer.SerializeToUtf8Bytes(View, json);
+            _answer = ShownJob.After(null, JobView.Damaged(job, DamagedPart.Of(e)), new Kept(), json);
         }
-        return View!;
+        return _answer!;
     }
 
-    /// <summary>The job as an answer.</summary>
-    public IResult Answer(Job job, ILogger log)
-    {
-        Seen(job, log);
-        return Results.Bytes(_written!, "application/json; charset=utf-8");
-    }
+    /// <summary>The job as an answer: what changed since the one that the sender holds, else the whole.</summary>
+    public IResult Answer(Job job, ILogger log) => new JobAnswer(Shown(job, log));
 }

@@ -55,6 +55,7 @@ builder.Services.Configure<OpenApiOptions>("v1", ValueSchema.Configure);
 builder.Services.AddResponseCompression(options =>
 {
     options.EnableForHttps = true;
+    options.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "application/json-patch+json"];
     options.Providers.Add<BrotliCompressionProvider>();
     options.Providers.Add<GzipCompressionProvider>();
 });
@@ -66,6 +67,7 @@ builder.Services.AddSingleton<Jobs>();
 builder.Services.AddSingleton<Listings>();
 builder.Services.AddSingleton<JobChanges>();
 builder.Services.AddSingleton<Photos>();
+builder.Services.AddSingleton<ShownJobs>();
 builder.Services.AddSingleton<JobDesk>();
 builder.Services.AddSingleton<LiveBoard>();
 builder.Services.AddSingleton<Simulations>();

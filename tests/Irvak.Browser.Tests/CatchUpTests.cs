@@ -212,7 +212,7 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
         {
             connection.Open();
             using var command = new NpgsqlCommand(
-                """update job set snapshot = snapshot || '{"caches":{"plans":{"K":{"name":"K","places":["slot:A1"],"volumes":[],"blockKiB":64}}}}'::jsonb || '{"found":{"slot:A1":{"source":"x","drive":{"bytes":1000}}}}'::jsonb where number = @n""",
+                """update job set snapshot = snapshot || '{"caches":{"plans":{"K":{"name":"K","places":["bay:1"],"volumes":[],"blockKiB":64}}}}'::jsonb || '{"found":{"bay:1":{"source":"x","drive":{"bytes":1000}}}}'::jsonb where number = @n""",
                 connection
             );
             command.Parameters.AddWithValue("n", job);

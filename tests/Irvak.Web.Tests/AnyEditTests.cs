@@ -66,7 +66,9 @@ public class AnyEditTests
                 // It reopens as it was left, is worked out as every screen shows it, and tells itself in words.
                 var read = Database.FromJson<JobState>(Database.ToJson(state));
                 Assert.Equal(Database.ToJson(state), Database.ToJson(read));
-                new Judging(Evidence, ById, Web).Judge(new Job(1, "0101", "t", "o", "Ines", DateTimeOffset.UnixEpoch, entries.Count, read));
+                new Judging(Evidence, ById, Web, new ShownJobs()).Judge(
+                    new Job(1, "0101", "t", "o", "Ines", DateTimeOffset.UnixEpoch, entries.Count, read)
+                );
                 Assert.False(string.IsNullOrWhiteSpace(edit.Tell()));
                 Assert.DoesNotContain("{ ", edit.Tell(), StringComparison.Ordinal);
                 foreach (var subject in edit.Touches())

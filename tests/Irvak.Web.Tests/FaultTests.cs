@@ -59,7 +59,7 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
         // A cache before no volume can't come in by any door; an older version might have stored one.
         await host.Run(
             """
-            update job set snapshot = snapshot || '{"caches":{"plans":{"K":{"name":"K","places":["slot:A1"],"volumes":[],"blockKiB":64}}},"found":{"slot:A1":{"source":"x","drive":{"bytes":1000}}},"plan":{}}'::jsonb where number = @number
+            update job set snapshot = snapshot || '{"caches":{"plans":{"K":{"name":"K","places":["bay:1"],"volumes":[],"blockKiB":64}}},"found":{"bay:1":{"source":"x","drive":{"bytes":1000}}},"plan":{}}'::jsonb where number = @number
             """,
             new { number }
         );
