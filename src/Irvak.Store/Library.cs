@@ -170,13 +170,6 @@ public sealed class Library(Database database) : IDisposable
         return json is null ? null : Database.FromJson<ShelfPart>(json);
     }
 
-    /// <summary>Parts of these names; one that is not on the shelf is missing from the answer.</summary>
-    public async Task<IReadOnlyDictionary<string, ShelfPart>> Parts(IReadOnlyCollection<string> ids, CancellationToken cancel)
-    {
-        var shelf = await Shelf(cancel);
-        return ids.Distinct().Where(shelf.ById.ContainsKey).ToDictionary(i => i, i => shelf.ById[i]);
-    }
-
     /// <summary>Jobs keep their own copy of what they use; only the shelf loses it.</summary>
     public Task<bool> DropPart(string id, CancellationToken cancel) => Drop("delete from shelf_part where id = @id", id, cancel);
 

@@ -57,10 +57,11 @@ public sealed class JobDesk(
     /// <summary>Applies an edit that somebody sent; the answer is the job after it, or a refusal.</summary>
     public async Task<IResult> Apply(string number, Guid key, int lastSeen, Stamp stamp, Edit edit, CancellationToken cancel)
     {
-        var (resolved, unresolved) = await Resolve(edit, cancel);
+        var (evidence, shelf) = await library.Now(cancel);
+        var (resolved, unresolved) = Resolved(edit, shelf.ById);
         if (unresolved is not null)
             return Problems.Invalid(unresolved);
-        var judging = await Judging(cancel);
+        var judging = new Judging(evidence, shelf.ById, json.Value.SerializerOptions, shown);
         return Answer(
             await jobs.Apply(number, WriteKey.Of(key, stamp.Who, edit), lastSeen, stamp, resolved, [], judging.Judge, cancel),
             number,
@@ -125,16 +126,15 @@ public sealed class JobDesk(
     private const int MostTried = 4;
 
     /// <summary>Shelf parts enter a plan with the facts of the shelf, whatever the sender wrote beside the id.</summary>
-    public async Task<(Edit Edit, SheetProblem? Problem)> Resolve(Edit edit, CancellationToken cancel)
+    public async Task<(Edit Edit, SheetProblem? Problem)> Resolve(Edit edit, CancellationToken cancel) =>
+        Resolved(edit, (await library.Shelf(cancel)).ById);
+
+    private static (Edit Edit, SheetProblem? Problem) Resolved(Edit edit, IReadOnlyDictionary<string, ShelfPart> shelf)
     {
-        var ids = Parts(edit).ToList();
-        if (ids.Count == 0)
-            return (edit, null);
-        var parts = await library.Parts(ids, cancel);
-        foreach (var id in ids)
-            if (!parts.ContainsKey(id))
-                return (edit, new SheetProblem("/edit/unit/shelfPartId", $"There is no part {id} on the shelf."));
-        return (With(edit, parts), null);
+        var missing = Parts(edit).FirstOrDefault(id => !shelf.ContainsKey(id));
+        return missing is null
+            ? (With(edit, shelf), null)
+            : (edit, new SheetProblem("/edit/unit/shelfPartId", $"There is no part {missing} on the shelf."));
     }
 
     private static IEnumerable<string> Parts(Edit edit) =>

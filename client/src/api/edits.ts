@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { plural } from '../format/numbers';
+import { delta, jobOf } from './answers';
 import { api, newKey, Refusal, unwrap } from './client';
 import { catchUp } from './follow';
 import { guess } from './guess';
@@ -23,9 +24,11 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
       const who = before || (await person.named());
       const send = async () => {
         const lastSeen = client.getQueryData<JobView>(jobKey(number))?.lastNumber ?? 0;
-        return unwrap(
+        return jobOf(
+          number,
           await api.POST('/api/jobs/{number}/edits', {
             params: { path: { number } },
+            headers: delta(number),
             body: { key, lastSeen, who, edit },
           }),
         );
@@ -43,7 +46,7 @@ export function useEdits(number: string, onRefused: (refusal: Refusal, again?: (
       // Read after the wait: a change made in the meantime has its guess there already.
       client.setQueryData<JobView>(jobKey(number), (now) => now && guess(now, edit));
     },
-    onSuccess: (view) => settle(client, number, view as JobView),
+    onSuccess: (view) => settle(client, number, view),
     onSettled: () => queueMicrotask(() => catchUp(client, number)),
     onError: async (error, { edit }) => {
       // Takes the guess back and learns the newest number, so that a second try counts as seen.
@@ -108,15 +111,17 @@ export function useUndo(number: string, onRefused: (refusal: Refusal, again?: ()
     }) => {
       const who = await person.named();
       return persist(async () =>
-        unwrap(
+        jobOf(
+          number,
           await api.POST(way === 'undo' ? '/api/jobs/{number}/undo' : '/api/jobs/{number}/redo', {
             params: { path: { number } },
+            headers: delta(number),
             body: { key, who, withDependents },
           }),
         ),
       );
     },
-    onSuccess: (view) => settle(client, number, view as JobView),
+    onSuccess: (view) => settle(client, number, view),
     onSettled: () => queueMicrotask(() => catchUp(client, number)),
     onError: (error) => {
       if (!(error instanceof Refusal)) return;

@@ -1,4 +1,5 @@
 import { queryOptions, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { delta, jobOf } from './answers';
 import { api, isAway, newKey, Refusal, unwrap } from './client';
 import { keepSeen, seenJob } from './kept';
 import { usePaused } from './paused';
@@ -41,7 +42,10 @@ export const useJob = (number: string) =>
     queryKey: jobKey(number),
     queryFn: async ({ client }) => {
       try {
-        const view = unwrap(await api.GET('/api/jobs/{number}', { params: { path: { number } } })) as JobView;
+        const view = await jobOf(
+          number,
+          await api.GET('/api/jobs/{number}', { params: { path: { number } }, headers: delta(number) }),
+        );
         shownSince(null);
         void keepSeen(view);
         return view;

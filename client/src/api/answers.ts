@@ -1,0 +1,38 @@
+import { api, unwrap } from './client';
+import { patched, type Operation } from './patch';
+import type { JobView } from './types';
+
+// What the host answered last of each job, by the tag that it gave: patches start from these, never from what was guessed on top.
+const held = new Map<string, { tag: string; view: JobView }[]>();
+const MOST = 4;
+
+/** Headers of a request whose answer may be what changed since the last one (RFC 3229). */
+export function delta(number: string): Record<string, string> {
+  const last = held.get(number)?.[0];
+  return last ? { 'A-IM': 'json-patch', 'Delta-Base': `"${last.tag}"` } : {};
+}
+
+/** The job of an answer that is it, or what changed in it. */
+export async function jobOf(
+  number: string,
+  answer: { data?: unknown; error?: unknown; response: Response },
+): Promise<JobView> {
+  const data = unwrap(answer);
+  const { headers } = answer.response;
+  if (headers.get('IM') !== 'json-patch') return hold(number, headers, data as JobView);
+  const from = held.get(number)?.find((h) => `"${h.tag}"` === headers.get('Delta-Base'));
+  try {
+    if (from) return hold(number, headers, patched(from.view, data as Operation[]));
+  } catch {
+    // What can't be applied is not trusted: the whole is asked for.
+  }
+  held.delete(number);
+  const whole = await api.GET('/api/jobs/{number}', { params: { path: { number } } });
+  return hold(number, whole.response.headers, unwrap(whole) as JobView);
+}
+
+function hold(number: string, headers: Headers, view: JobView): JobView {
+  const tag = headers.get('ETag')?.replace(/^W\//, '').replaceAll('"', '');
+  if (tag) held.set(number, [{ tag, view }, ...(held.get(number) ?? []).filter((h) => h.tag !== tag)].slice(0, MOST));
+  return view;
+}
