@@ -42,9 +42,10 @@ public sealed partial class Jobs
         if (await Earlier(connection, key, cancel) is { } known)
             return known;
         JobState state;
+        IReadOnlyList<(int Number, JobState State)> kept;
         try
         {
-            (state, var refused) = Folded(entries);
+            (state, kept, var refused) = Folded(entries);
             if (refused is not null)
                 return new EditOutcome.Refused(refused);
         }
@@ -68,6 +69,7 @@ public sealed partial class Jobs
             return await Earlier(connection, key, cancel) ?? new EditOutcome.Unknown();
         }
         await KeepEntries(entries, connection, transaction, made, cancel);
+        await KeepStates(kept, connection, transaction, made.Id, cancel);
         job = job with { Id = made.Id, Number = made.Number };
         for (var i = 0; i < captures.Count; i++)
             await Keep(connection, transaction, made.Id, key.Key, i, captures[i], begun, cancel);
@@ -122,9 +124,10 @@ public sealed partial class Jobs
         await connection.ExecuteAsync(
             new CommandDefinition(
                 """
-                insert into edit (job_id, number, key, who, at, kind, document, targets)
-                select @Id, number, gen_random_uuid(), who, at, kind, document::jsonb, coalesce(targets::integer[], '{}')
-                from unnest(@numbers, @whos, @ats, @kinds, @documents, @targets) as row (number, who, at, kind, document, targets)
+                insert into edit (job_id, number, key, who, at, kind, document, targets, touches)
+                select @Id, number, gen_random_uuid(), who, at, kind, document::jsonb, coalesce(targets::integer[], '{}'), touches::text[]
+                from unnest(@numbers, @whos, @ats, @kinds, @documents, @targets, @touches)
+                    as row (number, who, at, kind, document, targets, touches)
                 """,
                 new
                 {
@@ -135,12 +138,41 @@ public sealed partial class Jobs
                     kinds = entries.Select(e => Word(e.Kind)).ToArray(),
                     documents = entries.Select(e => e.Edit is { } edit ? Database.ToJson(edit) : null).ToArray(),
                     targets = entries.Select(e => $"{{{string.Join(',', e.Targets)}}}").ToArray(),
+                    touches = entries.Select(e => ArrayText(e.Edit is { } edit ? Clashes.Marks(edit) : [])).ToArray(),
                 },
                 transaction,
                 cancellationToken: cancel
             )
         );
     }
+
+    // States further back are hardly ever gone back to.
+    private const int MostKept = 5;
+
+    private static Task<int> KeepStates(
+        IReadOnlyList<(int Number, JobState State)> kept,
+        Npgsql.NpgsqlConnection connection,
+        Npgsql.NpgsqlTransaction transaction,
+        long jobId,
+        CancellationToken cancel
+    ) =>
+        connection.ExecuteAsync(
+            new CommandDefinition(
+                "insert into checkpoint select @jobId, * from unnest(@numbers, @snapshots::jsonb[])",
+                new
+                {
+                    jobId,
+                    numbers = kept.Select(k => k.Number).ToArray(),
+                    snapshots = kept.Select(k => Database.ToJson(k.State)).ToArray(),
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+
+    /// <summary>A list of texts as PostgreSQL reads it.</summary>
+    private static string ArrayText(IEnumerable<string> texts) =>
+        "{" + string.Join(',', texts.Select(t => $"\"{t.Replace("\\", "\\\\").Replace("\"", "\\\"")}\"")) + "}";
 
     private async Task<EditOutcome?> Earlier(Npgsql.NpgsqlConnection connection, WriteKey key, CancellationToken cancel)
     {
@@ -182,20 +214,25 @@ public sealed partial class Jobs
 
     /// <summary>The state that a history leads to. What an undo after it made impossible counts as in the job it came from: it is passed
     /// over.</summary>
-    private static (JobState State, SheetProblem? Problem) Folded(IReadOnlyList<HistoryEntry> entries)
+    /// <returns>Also the newest of the states on the way there that are kept.</returns>
+    private static (JobState State, IReadOnlyList<(int Number, JobState State)> Kept, SheetProblem? Problem) Folded(
+        IReadOnlyList<HistoryEntry> entries
+    )
     {
+        var kept = new List<(int, JobState)>();
         var standing = History.Standing(entries);
         var lastUndo = entries.LastOrDefault(e => e.Kind != EntryKind.Edit)?.Number ?? 0;
         var state = JobState.Start;
         for (var i = 0; i < entries.Count; i++)
         {
-            if (entries[i].Edit is not { } edit || !standing.Contains(entries[i].Number))
-                continue;
-            if (EditFold.Refusal(state, edit) is not { } problem)
-                state = EditFold.Apply(state, edit, entries[i].Stamp);
-            else if (entries[i].Number > lastUndo)
-                return (state, problem with { Path = $"/entries/{i}{problem.Path}" });
+            if (entries[i].Edit is { } edit && standing.Contains(entries[i].Number))
+                if (EditFold.Refusal(state, edit) is not { } problem)
+                    state = EditFold.Apply(state, edit, entries[i].Stamp);
+                else if (entries[i].Number > lastUndo)
+                    return (state, [], problem with { Path = $"/entries/{i}{problem.Path}" });
+            if (entries[i].Number % CheckpointEvery == 0 && entries.Count - entries[i].Number < MostKept * CheckpointEvery)
+                kept.Add((entries[i].Number, state));
         }
-        return (state, null);
+        return (state, kept, null);
     }
 }

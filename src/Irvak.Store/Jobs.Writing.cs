@@ -15,12 +15,15 @@ public sealed partial class Jobs
         Stamp stamp,
         EntryKind kind,
         IReadOnlyList<int> targets,
-        IReadOnlyList<HistoryEntry> entries,
+        Stretch stretch,
         Judge judge,
         CancellationToken cancel
     )
     {
-        var (state, left) = History.FoldWhatCan([.. entries, new HistoryEntry(job.LastNumber + 1, stamp, kind, null, targets)]);
+        var (state, left) = History.FoldWhatCan(
+            [.. stretch.Entries, new HistoryEntry(job.LastNumber + 1, stamp, kind, null, targets)],
+            stretch.From
+        );
         // The stored state still has what an entry did that can't be read any more; folding anew would lose it without a word.
         if (left.Count > 0 && job.Damage is null && Checked(job, null, judge).Refused is null)
             return new EditOutcome.Refused(
@@ -63,8 +66,9 @@ public sealed partial class Jobs
         var version = await connection.QuerySingleAsync<string>(
             new CommandDefinition(
                 $"""
-                insert into edit (job_id, number, key, digest, who, at, kind, document, targets)
-                values (@id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets);
+                insert into edit (job_id, number, key, digest, who, at, kind, document, targets, touches)
+                values (@id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets, @touches);
+                {(next.LastNumber % CheckpointEvery == 0 ? Checkpoint : "")}
                 {Settling};
                 select pg_notify('job', @notice)
                 """,
@@ -81,6 +85,7 @@ public sealed partial class Jobs
                         kind = Word(kind),
                         document = edit is null ? null : Database.ToJson(edit),
                         targets = targets.ToArray(),
+                        touches = edit is null ? [] : Clashes.Marks(edit).ToArray(),
                         notice = $"{job.Number} {next.LastNumber}",
                         checkedJob.LastNumber,
                         snapshot = snapshot.Text(),
@@ -125,6 +130,8 @@ public sealed partial class Jobs
     }
 
     private static readonly Parts Nothing = new([]);
+
+    private const string Checkpoint = "insert into checkpoint (job_id, number, snapshot) values (@id, @number, @snapshot::jsonb);";
 
     private const string Settling =
         $"update job set last_number = @LastNumber, snapshot = @snapshot::jsonb, {Listings.Set} where id = @id returning xmin::text";

@@ -190,7 +190,7 @@ public sealed partial class Jobs(Database database)
                     );
                 if (lastSeen < job.LastNumber)
                 {
-                    var since = await Entries(connection, transaction, job.Id, lastSeen, cancel);
+                    var since = await Meeting(connection, transaction, job.Id, lastSeen, edit, cancel);
                     var undone = await Undone(connection, transaction, job.Id, cancel);
                     var clashes = Clashes.Find(edit, since.Where(e => !undone.Contains(e.Number)));
                     if (clashes.Count > 0)
@@ -238,16 +238,19 @@ public sealed partial class Jobs(Database database)
             key,
             async (connection, transaction, job) =>
             {
-                var entries = await Entries(connection, transaction, job.Id, 0, cancel);
-                var plan = History.PlanUndo(
-                    entries,
-                    stamp.Who,
-                    anyone: job.Damage is not null || Checked(job, null, judge).Refused is not null
+                var broken = job.Damage is not null || Checked(job, null, judge).Refused is not null;
+                var (stretch, plan) = await Reaching(
+                    connection,
+                    transaction,
+                    job,
+                    s => History.PlanUndo(s.Entries, stamp.Who, anyone: broken, from: s.From),
+                    (found, _) => found.Target is not null,
+                    cancel
                 );
                 if (plan.Target is not { } target)
                     return new EditOutcome.NothingToDo();
                 if (plan.Dependents.Count > 0 && !withDependents)
-                    return new EditOutcome.Rests(target, [.. entries.Where(e => plan.Dependents.Contains(e.Number))]);
+                    return new EditOutcome.Rests(target, [.. stretch.Entries.Where(e => plan.Dependents.Contains(e.Number))]);
                 return await Replay(
                     connection,
                     transaction,
@@ -256,7 +259,7 @@ public sealed partial class Jobs(Database database)
                     stamp,
                     EntryKind.Undo,
                     [target, .. plan.Dependents],
-                    entries,
+                    stretch,
                     judge,
                     cancel
                 );
@@ -270,9 +273,20 @@ public sealed partial class Jobs(Database database)
             key,
             async (connection, transaction, job) =>
             {
-                var entries = await Entries(connection, transaction, job.Id, 0, cancel);
-                return History.PlanRedo(entries, stamp.Who) is { } undo
-                    ? await Replay(connection, transaction, job, key, stamp, EntryKind.Redo, undo.Targets, entries, judge, cancel)
+                var (stretch, undo) = await Reaching(
+                    connection,
+                    transaction,
+                    job,
+                    s => History.PlanRedo(s.Entries, stamp.Who),
+                    // Not only the undo, but what it took back, and an edit of one's own ends the search.
+                    (found, s) =>
+                        found is { } u
+                            ? u.Targets.All(t => t > s.After)
+                            : s.Entries.Any(e => e.Stamp.Who == stamp.Who && e.Kind == EntryKind.Edit),
+                    cancel
+                );
+                return undo is not null
+                    ? await Replay(connection, transaction, job, key, stamp, EntryKind.Redo, undo.Targets, stretch, judge, cancel)
                     : new EditOutcome.NothingToDo();
             },
             cancel

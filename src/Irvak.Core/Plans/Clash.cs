@@ -23,6 +23,21 @@ public static class Clashes
     private static bool IsPart(string part, string whole) =>
         part.Length > whole.Length && part[whole.Length] == Of && part.StartsWith(whole, StringComparison.Ordinal);
 
+    /// <summary>What an edit touches, for a list in which others look for what they meet.</summary>
+    public static IEnumerable<string> Marks(Edit edit) => edit.Touches().SelectMany(MarksOf).Distinct();
+
+    /// <summary>The marks of others that an edit meets; who has none of them clashes with it in nothing.</summary>
+    public static IEnumerable<string> MetBy(Edit edit) => edit.Touches().SelectMany(MetBy).Distinct();
+
+    /// <summary>A subject, and of which wholes it is a part: <c>array:A#level</c> and <c>array:A#</c>.</summary>
+    public static IEnumerable<string> MarksOf(string subject) => Wholes(subject).Select(w => w + Of).Prepend(subject);
+
+    /// <summary>The marks that a subject meets: its own, those of its parts, and the wholes that it is a part of.</summary>
+    public static IEnumerable<string> MetBy(string subject) => Wholes(subject).Prepend(subject + Of).Prepend(subject);
+
+    private static IEnumerable<string> Wholes(string subject) =>
+        Enumerable.Range(0, subject.Length).Where(i => subject[i] == Of).Select(i => subject[..i]);
+
     /// <summary>The clashes of an edit with those made since it was last seen. Edits of other subjects, and equal values, are
     /// none.</summary>
     public static IReadOnlyList<Clash> Find(Edit mine, IEnumerable<HistoryEntry> since)

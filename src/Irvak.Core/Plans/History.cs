@@ -56,10 +56,11 @@ public static class History
     }
 
     /// <summary>The fold of all that can still be read and applied, and the numbers of the standing entries that can't.</summary>
-    public static (JobState State, IReadOnlyList<int> Left) FoldWhatCan(IReadOnlyList<HistoryEntry> entries)
+    /// <param name="from">The state before the first of the entries, when they are not all.</param>
+    public static (JobState State, IReadOnlyList<int> Left) FoldWhatCan(IReadOnlyList<HistoryEntry> entries, JobState? from = null)
     {
         var standing = Standing(entries);
-        var (state, left) = (JobState.Start, new List<int>());
+        var (state, left) = (from ?? JobState.Start, new List<int>());
         foreach (var entry in entries.Where(e => e.Kind == EntryKind.Edit && standing.Contains(e.Number)))
             if (!Takes(ref state, entry) && (entry.Edit is null || Fails(state, entry)))
                 left.Add(entry.Number);
@@ -68,14 +69,15 @@ public static class History
 
     /// <summary>One's own latest standing edit, and the later ones that rest on it.</summary>
     /// <param name="anyone">True to take the latest edit of whoever made it: of a job that can't be worked out any more.</param>
-    public static UndoPlan PlanUndo(IReadOnlyList<HistoryEntry> entries, string who, bool anyone = false)
+    /// <param name="from">The state before the first of the entries, when they are not all.</param>
+    public static UndoPlan PlanUndo(IReadOnlyList<HistoryEntry> entries, string who, bool anyone = false, JobState? from = null)
     {
         var standing = Standing(entries);
         var target = entries.LastOrDefault(e => e.Kind == EntryKind.Edit && standing.Contains(e.Number) && (anyone || e.Stamp.Who == who));
         if (target is null)
             return new UndoPlan(null, []);
         var without = entries.Where(e => e.Number != target.Number).ToList();
-        return new UndoPlan(target.Number, Dependents(entries, standing, target, without));
+        return new UndoPlan(target.Number, Dependents(entries, standing, target, without, from ?? JobState.Start));
     }
 
     /// <summary>One's own latest undo that nobody has redone, unless newer edits of one's own came after it.</summary>
@@ -99,7 +101,8 @@ public static class History
         IReadOnlyList<HistoryEntry> entries,
         ImmutableSortedSet<int> standing,
         HistoryEntry target,
-        List<HistoryEntry> without
+        List<HistoryEntry> without,
+        JobState state
     )
     {
         var touched = target.Edit?.Touches().ToList() ?? [];
@@ -108,7 +111,6 @@ public static class History
             .Where(e => e.Edit!.Touches().Any(t => touched.Any(own => Clashes.Meet(own, t))))
             .Select(e => e.Number)
             .ToHashSet();
-        var state = JobState.Start;
         foreach (var entry in without)
         {
             if (entry.Edit is null || !standing.Contains(entry.Number) || dependents.Contains(entry.Number))
