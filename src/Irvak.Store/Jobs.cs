@@ -9,18 +9,27 @@ namespace Irvak.Store;
 /// <summary>Jobs and their histories. Every write happens under the job's row lock, with an idempotency key, in one transaction.</summary>
 public sealed partial class Jobs(Database database)
 {
-    private sealed record JobRow(
-        long Id,
-        string Number,
-        string Title,
-        string Owner,
-        string Begun_By,
-        DateTime Begun_At,
-        int Last_Number,
-        string Version,
-        string? Snapshot
-    )
+    private sealed record JobRow
     {
+        public required long Id { get; init; }
+
+        public required string Number { get; init; }
+
+        public required string Title { get; init; }
+
+        public required string Owner { get; init; }
+
+        public required string Begun_By { get; init; }
+
+        public required DateTime Begun_At { get; init; }
+
+        public required int Last_Number { get; init; }
+
+        public required string Version { get; init; }
+
+        /// <summary>Null when the state of this version is known.</summary>
+        public required string? Snapshot { get; init; }
+
         public Job With(JobState state, string? damage = null) =>
             new(Id, Number, Title, Owner, Begun_By, new DateTimeOffset(Begun_At, TimeSpan.Zero), Last_Number, state) { Damage = damage };
     }
