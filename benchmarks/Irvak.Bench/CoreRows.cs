@@ -6,7 +6,9 @@ using Irvak.Core.Edits;
 using Irvak.Core.Inputs;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
+using Irvak.Solvers;
 using Irvak.Store;
 using Irvak.Web;
 
@@ -19,6 +21,7 @@ internal static class CoreRows
     {
         Evaluations("everything", cases.Everything(), cases, report);
         Evaluations("60 drives in 6 arrays", Cases.Sixty(), cases, report);
+        Ways("everything", cases.Everything(), cases, report);
     }
 
     private static void Evaluations(string name, JobState state, Cases cases, Report report)
@@ -62,5 +65,32 @@ internal static class CoreRows
             () => Evaluation.Evaluate(Question.Of(next, cases.Evidence, cases.Shelf), new Kept(kept))
         );
         report.Add(new($"after {what}, {name}", Report.Time(t[1]), $"its state as JSON {Report.Time(t[0])}", t[1] / t[0], 1));
+    }
+
+    /// <summary>All ways out of all findings, against as many evaluations as they made, one by one.</summary>
+    private static void Ways(string name, JobState state, Cases cases, Report report)
+    {
+        ShelfPart[] shelf = [.. cases.Shelf.Values];
+        int Search()
+        {
+            var kept = new Kept();
+            var before = Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf), kept);
+            var trials = new Trials(state, s => Evaluation.Evaluate(Question.Of(s, cases.Evidence, cases.Shelf), new Kept(kept)));
+            foreach (var finding in before.Findings)
+                WaysOut.Of(before, finding, shelf, trials);
+            return trials.Made;
+        }
+        var made = Search();
+        var t = Alternating.Medians(() => Search(), () => Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf)));
+        report.Add(
+            new(
+                $"ways out of all findings, {name}",
+                Report.Time(t[0]),
+                $"{made} evaluations {Report.Time(made * t[1])}",
+                t[0] / (made * t[1]),
+                1
+            )
+        );
+        report.Add(new($"first answer of ways out, {name}", Report.Time(t[0]), "100 ms", t[0] / 100_000, 1));
     }
 }

@@ -1,9 +1,4 @@
 using System.Diagnostics;
-using BenchmarkDotNet.Configs;
-using BenchmarkDotNet.Jobs;
-using BenchmarkDotNet.Running;
-using BenchmarkDotNet.Toolchains.InProcess.Emit;
-using Irvak.Core;
 
 namespace Irvak.Bench;
 
@@ -20,16 +15,6 @@ public static class Program
     {
         switch (args)
         {
-            case ["core"]:
-                var job = Job.Default.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(4).WithIterationCount(12);
-                BenchmarkRunner.Run<CoreBenchmarks>(
-                    ManualConfig
-                        .Create(DefaultConfig.Instance)
-                        .AddJob(job)
-                        .WithOptions(ConfigOptions.DisableOptimizationsValidator)
-                        .WithArtifactsPath(".artifacts/bench")
-                );
-                return 0;
             case ["load", var address, var pid]:
                 using (var load = new HttpLoad(new Uri(address)))
                     await Load(load, int.Parse(pid));
@@ -38,12 +23,6 @@ public static class Program
                 var report = new Report();
                 CoreRows.Run(new Cases(Demo), report);
                 return report.Code;
-            case ["turn", var which]:
-                var cs = new Cases(Demo);
-                var st = which == "sixty" ? Cases.Sixty() : cs.Everything();
-                for (var i = 0; i < 10_000; i++)
-                    Evaluation.Evaluate(Question.Of(st, cs.Evidence, cs.Shelf));
-                return 0;
             case ["solvers"]:
                 return SolverRuns.Run();
             case ["readers"]:

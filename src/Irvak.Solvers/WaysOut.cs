@@ -29,23 +29,17 @@ public static class WaysOut
 
     private sealed record Tried(string Kind, WayOut Way, int Stops, int Cares, long Missing, decimal Money, bool DropsAll);
 
-    /// <param name="state">The job as it stands.</param>
-    /// <param name="before">Its evaluation.</param>
+    /// <param name="before">The job's evaluation as it stands.</param>
     /// <param name="finding">One of the evaluation's findings.</param>
-    /// <param name="evaluate">Evaluates a state with the job's evidence and shelf.</param>
-    public static IReadOnlyList<WayOut> Of(
-        JobState state,
-        Evaluation before,
-        Finding finding,
-        IReadOnlyList<ShelfPart> shelf,
-        Func<JobState, Evaluation> evaluate
-    )
+    /// <param name="trials">What is tried on the job; the same for all of its findings.</param>
+    public static IReadOnlyList<WayOut> Of(Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf, Trials trials)
     {
+        var state = trials.State;
         if (finding.Severity == Severity.Note)
             return [];
         var tried = new List<Tried>();
         foreach (var candidate in Candidates(state, before, finding, shelf))
-            if (Try(state, before, finding, candidate, evaluate) is { } way)
+            if (Try(before, finding, candidate, trials) is { } way)
                 tried.Add(way);
         // Giving the whole plan up is a way out of anything, and the last one to think of.
         var ranked = tried
@@ -60,12 +54,11 @@ public static class WaysOut
         return [.. best.Concat(ranked.Except(best)).Take(Most).OrderBy(ranked.IndexOf).Select(t => t.Way)];
     }
 
-    private static Tried? Try(JobState state, Evaluation before, Finding finding, Candidate candidate, Func<JobState, Evaluation> evaluate)
+    private static Tried? Try(Evaluation before, Finding finding, Candidate candidate, Trials trials)
     {
-        if (EditFold.Refusal(state, candidate.Edit) is not null)
+        if (trials.With(candidate.Edit) is not var (changed, after))
             return null;
-        var changed = EditFold.Apply(state, candidate.Edit, Stamp.None);
-        var after = evaluate(changed);
+        var state = trials.State;
         var same = after.Findings.FirstOrDefault(f => f.Rule == finding.Rule && f.Places.Any(finding.Places.Contains))
             ?? (finding.Places.Count == 0 ? after.Findings.FirstOrDefault(f => f.Rule == finding.Rule) : null);
         if (same is not null && same.Severity >= finding.Severity)

@@ -40,7 +40,7 @@ public class ArrayWaysTests
     {
         Evaluation Evaluate(JobState s) => s.Evaluate(null, Shelf);
         var before = Evaluate(state);
-        var ways = WaysOut.Of(state, before, before.Findings.First(f => f.Rule.Code == code), Shelf, Evaluate);
+        var ways = WaysOut.Of(before, before.Findings.First(f => f.Rule.Code == code), Shelf, new Trials(state, Evaluate));
         Assert.All(ways, w => Assert.DoesNotContain(Evaluate(state.With(w.Edit)).Findings, f => f.Rule.Code == code));
         return ways;
     }
@@ -101,7 +101,9 @@ public class ArrayWaysTests
         var before = Evaluate(state);
         Assert.Contains(
             "8 TB",
-            WaysOut.Of(state, before, before.Findings.First(f => f.Rule.Code == "DRV-MATE"), [.. Shelf, small], Evaluate)[0].Title
+            WaysOut
+                .Of(before, before.Findings.First(f => f.Rule.Code == "DRV-MATE"), [.. Shelf, small], new Trials(state, Evaluate))[0]
+                .Title
         );
     }
 }

@@ -37,7 +37,7 @@ public class WaysOutTests
     private static IReadOnlyList<WayOut> Ways(JobState state, string code)
     {
         var before = Evaluate(state);
-        return WaysOut.Of(state, before, before.Findings.First(f => f.Rule.Code == code), Shelf, Evaluate);
+        return WaysOut.Of(before, before.Findings.First(f => f.Rule.Code == code), Shelf, new Trials(state, Evaluate));
     }
 
     private static readonly JobState Four = Boards.Job(Boards.Server, "A1", "B1", "C1", "D1");
@@ -117,7 +117,7 @@ public class WaysOutTests
         {
             var before = job.Evaluate(null, shelf);
             var way = WaysOut
-                .Of(job, before, before.Findings.First(f => f.Rule.Code == "MEM-KIND"), shelf, s => s.Evaluate(null, shelf))
+                .Of(before, before.Findings.First(f => f.Rule.Code == "MEM-KIND"), shelf, new Trials(job, s => s.Evaluate(null, shelf)))
                 .First(w => w.Title.Contains("instead", StringComparison.Ordinal));
             Assert.Equal(["slot:B1", "slot:D1"], way.Edit.Touches().Order());
             return way.Title;
@@ -132,7 +132,7 @@ public class WaysOutTests
     {
         var state = Four.With(Boards.Fit("A2", Boards.Module(32), "r32"));
         var before = Evaluate(state);
-        Assert.Empty(WaysOut.Of(state, before, before.Findings.First(f => f.Severity == Severity.Note), Shelf, Evaluate));
+        Assert.Empty(WaysOut.Of(before, before.Findings.First(f => f.Severity == Severity.Note), Shelf, new Trials(state, Evaluate)));
     }
 
     [Fact]
@@ -148,8 +148,11 @@ public class WaysOutTests
                     var before = Evaluate(state);
                     foreach (var finding in before.Findings)
                     {
-                        var ways = WaysOut.Of(state, before, finding, Shelf, Evaluate);
-                        Assert.Equal(ways.Select(w => w.Title), WaysOut.Of(state, before, finding, Shelf, Evaluate).Select(w => w.Title));
+                        var ways = WaysOut.Of(before, finding, Shelf, new Trials(state, Evaluate));
+                        Assert.Equal(
+                            ways.Select(w => w.Title),
+                            WaysOut.Of(before, finding, Shelf, new Trials(state, Evaluate)).Select(w => w.Title)
+                        );
                         Assert.All(ways, w =>
                             Assert.True(Evaluate(state.With(w.Edit)).Count(Severity.Stop) <= before.Count(Severity.Stop))
                         );
@@ -157,4 +160,35 @@ public class WaysOutTests
                 },
                 iter: 60
             );
+
+    [Fact]
+    public void What_is_tried_for_one_finding_is_not_worked_out_again_for_the_next()
+    {
+        var state = Four.With(
+            Boards.Fit("A2", Boards.Module(64, ModuleType.LoadReduced)),
+            Boards.Fit("B2", Boards.Module(8, ModuleType.Unbuffered)),
+            new SetWish(WishKind.MemoryGiB, 256)
+        );
+        var before = Evaluate(state);
+        var seen = new List<string>();
+        var trials = new Trials(state, s =>
+        {
+            seen.Add(System.Text.Json.JsonSerializer.Serialize(s));
+            return Evaluate(s);
+        });
+        var together = before.Findings.Select(f => WaysOut.Of(before, f, Shelf, trials).Select(w => w.Title + w.Effect)).ToList();
+        Assert.True(before.Findings.Count(f => f.Severity != Severity.Note) > 2);
+        Assert.Equal(seen.Count, trials.Made);
+        Assert.Equal(seen.Count, seen.Distinct().Count());
+        // The same ways as when each finding is looked at alone, with more work.
+        var (alone, made) = (new List<IEnumerable<string>>(), 0);
+        foreach (var finding in before.Findings)
+        {
+            var own = new Trials(state, Evaluate);
+            alone.Add(WaysOut.Of(before, finding, Shelf, own).Select(w => w.Title + w.Effect));
+            made += own.Made;
+        }
+        Assert.Equal(alone, together);
+        Assert.True(made > trials.Made);
+    }
 }

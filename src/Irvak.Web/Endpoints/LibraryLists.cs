@@ -1,6 +1,7 @@
 using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
+using Irvak.Core.Inputs;
 using Irvak.Core.Memory;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
@@ -108,18 +109,19 @@ public static class LibraryLists
         if (state.Sheet is null)
             return [];
         using var limit = CancellationTokenSource.CreateLinkedTokenSource(gone);
-        var before = Evaluation.Evaluate(Question.Of(state, evidence, shelf.ById));
+        var kept = new Kept();
+        var before = Evaluation.Evaluate(Question.Of(state, evidence, shelf.ById), kept);
         limit.CancelAfter(MostSearch);
-        Evaluation Evaluate(JobState s)
+        var trials = new Trials(state, s =>
         {
             limit.Token.ThrowIfCancellationRequested();
-            return Evaluation.Evaluate(Question.Of(s, evidence, shelf.ById));
-        }
+            return Evaluation.Evaluate(Question.Of(s, evidence, shelf.ById), new Kept(kept));
+        });
         var found = new List<WaysView>();
         try
         {
             foreach (var finding in before.Findings)
-                if (WaysOut.Of(state, before, finding, shelf.Parts, Evaluate) is { Count: > 0 } ways)
+                if (WaysOut.Of(before, finding, shelf.Parts, trials) is { Count: > 0 } ways)
                     found.Add(new WaysView(finding.Rule.Code, finding.Places, ways));
         }
         catch (OperationCanceledException) when (!gone.IsCancellationRequested)
