@@ -23,6 +23,8 @@ public static class Program
                 var report = new Report();
                 CoreRows.Run(new Cases(Demo), report);
                 return report.Code;
+            case ["turn", var which, var edits]:
+                return CoreRows.Turn(new Cases(Demo), which, int.Parse(edits));
             case ["solvers"]:
                 return SolverRuns.Run();
             case ["readers"]:

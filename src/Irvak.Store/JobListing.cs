@@ -7,7 +7,8 @@ namespace Irvak.Store;
 /// <param name="Line">One line of what is in its way.</param>
 /// <param name="Done">How far its stage is, of <paramref name="Of"/>; 0 of 0 where that says nothing.</param>
 /// <param name="Plate">The machine in its ink, as a JSON document; null without a machine.</param>
-public sealed record JobListing(Stage Stage, Severity? Severity, string Line, int Done, int Of, string? Plate);
+/// <param name="PlateSheet">Mark of the machine sheet that it is drawn on: of the same content the same.</param>
+public sealed record JobListing(Stage Stage, Severity? Severity, string Line, int Done, int Of, string? Plate, string? PlateSheet = null);
 
 /// <summary>A job as a list shows it.</summary>
 /// <param name="Listing">Null when it was not worked out yet.</param>

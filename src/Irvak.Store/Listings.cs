@@ -1,5 +1,6 @@
 using Dapper;
 using Irvak.Core;
+using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Store;
@@ -31,6 +32,8 @@ public sealed class Listings(Database database)
 
         public required string? Plate { get; init; }
 
+        public required string? Plate_Sheet { get; init; }
+
         public ListedJob ToListed() =>
             new(
                 Id,
@@ -40,19 +43,28 @@ public sealed class Listings(Database database)
                 Begun_By,
                 Stage is null
                     ? null
-                    : new JobListing(Named<Stage>(Stage), Severity is null ? null : Named<Severity>(Severity), Line, Done, Of_Count, Plate)
+                    : new JobListing(
+                        Named<Stage>(Stage),
+                        Severity is null ? null : Named<Severity>(Severity),
+                        Line,
+                        Done,
+                        Of_Count,
+                        Plate,
+                        Plate_Sheet
+                    )
             );
     }
 
     internal const string Set =
-        "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate::jsonb, listed_by = @by";
+        "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate::jsonb, plate_sheet = @plateSheet, listed_by = @by";
 
     /// <summary>The build that wrote a listing; another one works it out anew.</summary>
     private static readonly string By =
         typeof(JobListing).Assembly.ManifestModule.ModuleVersionId.ToString("N")
         + typeof(Stage).Assembly.ManifestModule.ModuleVersionId.ToString("N");
 
-    private const string Columns = "id, number, title, owner, begun_by, stage, severity, line, done, of_count, plate::text as plate";
+    private const string Columns =
+        "id, number, title, owner, begun_by, stage, severity, line, done, of_count, plate::text as plate, plate_sheet";
 
     // A job that was not worked out yet stands with those that begin.
     private const string StageOf = "coalesce(stage, 'survey')";
@@ -89,6 +101,47 @@ public sealed class Listings(Database database)
             new CommandDefinition($"select {StageOf}, count(*)::integer from job group by 1", cancellationToken: cancel)
         );
         return ([.. rows.Select(r => r.ToListed())], counts.ToDictionary(c => Named<Stage>(c.Stage), c => c.Count));
+    }
+
+    // Sheets are asked for by what is in them: what was read once is right for ever.
+    private readonly Recent<MachineSheet> _sheets = new(MostSheets);
+
+    private const int MostSheets = 200;
+
+    /// <summary>The machine sheets that plates of a list are drawn on, by their marks; one that this version can't read is missing.</summary>
+    public async Task<IReadOnlyDictionary<string, MachineSheet>> Sheets(IEnumerable<string> marks, CancellationToken cancel)
+    {
+        var sheets = new Dictionary<string, MachineSheet>();
+        var missing = new List<string>();
+        foreach (var mark in marks.Distinct())
+            if (_sheets.TryGet(mark, out var known))
+                sheets[mark] = known;
+            else
+                missing.Add(mark);
+        if (missing.Count == 0)
+            return sheets;
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        foreach (
+            var (mark, json) in await connection.QueryAsync<(string Mark, string? Json)>(
+                new CommandDefinition(
+                    """
+                    select mark, (select (snapshot->'sheet')::text from job where plate_sheet = mark limit 1) from unnest(@missing) mark
+                    """,
+                    new { missing },
+                    cancellationToken: cancel
+                )
+            )
+        )
+            try
+            {
+                if (json is not null)
+                    _sheets.Put(mark, sheets[mark] = Database.FromJson<MachineSheet>(json));
+            }
+            catch (Exception e) when (Database.IsUnreadable(e))
+            {
+                // The job itself says what is wrong with it.
+            }
+        return sheets;
     }
 
     /// <summary>Jobs whose listing is missing or was written by another build, the newest first.</summary>
@@ -148,6 +201,7 @@ public sealed class Listings(Database database)
                 done = listing?.Done ?? 0,
                 of = listing?.Of ?? 0,
                 plate = listing?.Plate,
+                plateSheet = listing?.PlateSheet,
                 by = By,
             }
         );

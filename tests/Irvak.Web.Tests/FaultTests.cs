@@ -264,7 +264,7 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
             );
         var page = await WebFixture.Ok(await Web.Http.GetAsync("/api/jobs"));
         var shown = page.GetProperty("jobs").EnumerateArray().Where(j => j.GetProperty("stage").GetString() == "survey").ToList();
-        Assert.Equal(40, shown.Count);
+        Assert.Equal(Endpoints.Bench.PerStage, shown.Count);
         Assert.Equal(
             before + 45,
             page.GetProperty("counts")

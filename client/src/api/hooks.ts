@@ -33,8 +33,8 @@ export const useOlder = (stage: Stage, before: number | undefined, open: boolean
     enabled: open && before !== undefined,
     initialPageParam: before ?? 0,
     queryFn: async ({ pageParam }) =>
-      unwrap(await api.GET('/api/jobs', { params: { query: { stage, before: pageParam } } })).jobs,
-    getNextPageParam: (page) => page.at(-1)?.id,
+      unwrap(await api.GET('/api/jobs', { params: { query: { stage, before: pageParam } } })),
+    getNextPageParam: (page) => page.jobs.at(-1)?.id,
   });
 
 export const useJob = (number: string) =>

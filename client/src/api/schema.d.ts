@@ -1327,6 +1327,10 @@ export interface components {
         BenchPage: {
             jobs: components["schemas"]["BenchJob"][];
             counts: components["schemas"]["StageCount"][];
+            /** @description The machine sheets that the plates are drawn on, by their marks. */
+            sheets: {
+                [key: string]: components["schemas"]["MachineSheet"];
+            };
         };
         /** @description Where a benchmark should come out, MB/s. */
         BenchmarkBand: {
@@ -5578,17 +5582,28 @@ export interface components {
             cancelled: boolean;
             verdict: components["schemas"]["SimulationVerdict"];
         };
-        /** @description A job's machine as lists draw it small. */
+        /** @description What happens at a place, as far as its ink tells. */
+        SmallChange: {
+            place: components["schemas"]["Place"];
+            out: boolean;
+            in: boolean;
+            movedFrom: null | components["schemas"]["Place"];
+            movedTo: null | components["schemas"]["Place"];
+        };
+        /**
+         * @description A job's machine as lists draw it small: which places hold something, and which change. What the parts are is not
+         *         drawn.
+         */
         SmallPlate: {
-            sheet: components["schemas"]["MachineSheet"];
-            found: {
-                [key: string]: components["schemas"]["Unit"];
-            };
+            /** @description Mark of the machine sheet, which many jobs share. */
+            sheet: string;
+            found: string[];
             foundEmpty: string[];
+            /** @description Places that hold something in the plan, with the slots that a card there covers. */
             planned: {
-                [key: string]: components["schemas"]["Unit"];
+                [key: string]: number;
             };
-            changes: components["schemas"]["Change"][];
+            changes: components["schemas"]["SmallChange"][];
         };
         /** @description A place for a processor. */
         Socket: {

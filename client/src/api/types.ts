@@ -5,6 +5,7 @@ type Schemas = components['schemas'];
 /** The schema allows null where an enumeration is also used as an option elsewhere; these never are. */
 export type JobView = Omit<Schemas['JobView'], 'findings'> & { findings: FindingView[] };
 export type BenchJob = Schemas['BenchJob'];
+export type BenchPage = Schemas['BenchPage'];
 export type SmallPlate = Schemas['SmallPlate'];
 export type MachineSheet = Schemas['MachineSheet'];
 export type ModuleSheet = Schemas['ModuleSheet'];

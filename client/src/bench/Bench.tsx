@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { useLiveBench } from '../api/follow';
 import { readCapture, useBench, useOlder } from '../api/hooks';
 import { person, usePerson } from '../api/person';
-import type { BenchJob, ReadView, Stage } from '../api/types';
+import type { BenchJob, BenchPage, MachineSheet, ReadView, Stage } from '../api/types';
 import { plural } from '../format/numbers';
 import { PlainHead } from '../frame/Head';
 import { Help } from '../frame/dialogs';
@@ -63,6 +63,7 @@ export function Bench() {
                 stage={s.stage}
                 name={s.name}
                 jobs={jobs.filter((j) => j.stage === s.stage)}
+                sheets={bench.data.sheets}
                 count={counts.get(s.stage) ?? 0}
               />
             ))}
@@ -86,16 +87,33 @@ export function Bench() {
   );
 }
 
+/** Machine sheets by their marks: many jobs stand on the same one. */
+type Sheets = BenchPage['sheets'];
+
 /** One stage: its newest jobs, and the older ones when they are asked for. */
-function Plank({ stage, name, jobs, count }: { stage: Stage; name: string; jobs: BenchJob[]; count: number }) {
+function Plank({
+  stage,
+  name,
+  jobs,
+  sheets,
+  count,
+}: {
+  stage: Stage;
+  name: string;
+  jobs: BenchJob[];
+  sheets: Sheets;
+  count: number;
+}) {
   const [open, setOpen] = useState(false);
   const older = useOlder(stage, jobs.at(-1)?.id, open);
-  const more = open ? (older.data?.pages.flat() ?? []) : [];
+  const pages = open ? (older.data?.pages ?? []) : [];
+  const more = pages.flatMap((p) => p.jobs);
+  const all: Sheets = Object.assign({}, sheets, ...pages.map((p) => p.sheets));
   const left = count - jobs.length - more.length;
   return (
     <section className="plank" aria-label={name}>
       {[...jobs, ...more].map((j) => (
-        <OnPlank key={j.number} job={j} />
+        <OnPlank key={j.number} job={j} sheet={j.plate ? all[j.plate.sheet] : undefined} />
       ))}
       {older.error && <p className="err">{older.error.message}</p>}
       {left > 0 && (
@@ -112,12 +130,11 @@ function Plank({ stage, name, jobs, count }: { stage: Stage; name: string; jobs:
   );
 }
 
-function OnPlank({ job }: { job: BenchJob }) {
-  const sheet = job.plate?.sheet;
+function OnPlank({ job, sheet }: { job: BenchJob; sheet?: MachineSheet }) {
   const small = sheet?.chassis?.kind === 'thin';
   return (
     <Link to={`/jobs/${job.number}/${job.stage}`} className={small ? 'job1 sm' : 'job1'}>
-      <span className="pl">{job.plate && <SmallPlate sheet={job.plate.sheet} job={inkedBench(job.plate)} />}</span>
+      <span className="pl">{job.plate && sheet && <SmallPlate sheet={sheet} job={inkedBench(job.plate)} />}</span>
       <span>
         <span className="tt">
           <b>{job.title}</b> <i>{job.begunBy}</i>

@@ -188,5 +188,21 @@ export function spoken(place: Place, ink: Ink): string {
     .join(', ');
 }
 
-/** A plate of the bench carries the same four fields as a job. */
-export const inkedBench = (plate: SmallPlate): Inked => ({ ...plate });
+/** A plate of the bench says which places hold something, not what: its ink is the one of a job with any parts there. */
+export function inkedBench(plate: SmallPlate): Inked {
+  const some = {} as Unit;
+  return {
+    found: Object.fromEntries(plate.found.map((p) => [p, some])),
+    foundEmpty: plate.foundEmpty,
+    planned: Object.fromEntries(
+      Object.entries(plate.planned).map(([p, thick]) => [p, { card: { thick } } as unknown as Unit]),
+    ),
+    changes: plate.changes.map((c) => ({
+      ...c,
+      out: c.out ? some : null,
+      in: c.in ? some : null,
+      bringsPart: c.in,
+      takesPart: c.out,
+    })),
+  };
+}

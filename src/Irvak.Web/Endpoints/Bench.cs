@@ -65,13 +65,21 @@ public sealed record BenchJob(
 public sealed record StageCount(Stage Stage, int Count);
 
 /// <summary>The newest jobs of each stage, and how many there are of each.</summary>
-public sealed record BenchPage(IReadOnlyList<BenchJob> Jobs, IReadOnlyList<StageCount> Counts);
+/// <param name="Sheets">The machine sheets that the plates are drawn on, by their marks.</param>
+public sealed record BenchPage(
+    IReadOnlyList<BenchJob> Jobs,
+    IReadOnlyList<StageCount> Counts,
+    IReadOnlyDictionary<string, MachineSheet> Sheets
+);
 
 /// <summary>The bench: every job, and beginning one. The list evaluates nothing.</summary>
 public static class Bench
 {
-    /// <summary>Jobs of one stage sent at a time.</summary>
-    public const int PerStage = 40;
+    // Older ones of one stage, when somebody asks for them.
+    private const int MoreOfStage = 40;
+
+    /// <summary>Jobs of each stage on the bench: about as many as can be seen.</summary>
+    public const int PerStage = 12;
 
     public static void MapBench(this IEndpointRouteBuilder routes)
     {
@@ -81,11 +89,12 @@ public static class Bench
                 Stage? only = null;
                 if (stage is not null && (only = Listings.StageNamed(stage)) is null)
                     return Problems.Invalid(new SheetProblem("/stage", $"There is no stage {stage}."));
-                var (jobs, counts) = await listings.Newest(only, before, PerStage, cancel);
+                var (jobs, counts) = await listings.Newest(only, before, only is null ? PerStage : MoreOfStage, cancel);
                 return TypedResults.Ok(
                     new BenchPage(
                         [.. jobs.Select(BenchJob.From)],
-                        [.. counts.OrderBy(c => c.Key).Select(c => new StageCount(c.Key, c.Value))]
+                        [.. counts.OrderBy(c => c.Key).Select(c => new StageCount(c.Key, c.Value))],
+                        await listings.Sheets(jobs.Select(j => j.Listing?.PlateSheet).OfType<string>(), cancel)
                     )
                 );
             })
