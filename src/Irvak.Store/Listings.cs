@@ -97,10 +97,14 @@ public sealed class Listings(Database database)
                 cancellationToken: cancel
             )
         );
-        var counts = await connection.QueryAsync<(string Stage, int Count)>(
-            new CommandDefinition($"select {StageOf}, count(*)::integer from job group by 1", cancellationToken: cancel)
+        // Grouped by the column itself, which an index has; what is not worked out yet is counted with those that begin.
+        var counts = await connection.QueryAsync<(string? Stage, int Count)>(
+            new CommandDefinition("select stage, count(*)::integer from job group by stage", cancellationToken: cancel)
         );
-        return ([.. rows.Select(r => r.ToListed())], counts.ToDictionary(c => Named<Stage>(c.Stage), c => c.Count));
+        return (
+            [.. rows.Select(r => r.ToListed())],
+            counts.GroupBy(c => c.Stage is null ? Stage.Survey : Named<Stage>(c.Stage)).ToDictionary(g => g.Key, g => g.Sum(c => c.Count))
+        );
     }
 
     // Sheets are asked for by what is in them: what was read once is right for ever.

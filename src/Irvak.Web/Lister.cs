@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Irvak.Store;
 
 namespace Irvak.Web;
@@ -47,6 +48,7 @@ public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChange
             {
                 if (await jobs.Find(number, cancel) is not { } job)
                     continue;
+                var from = Stopwatch.GetTimestamp();
                 try
                 {
                     await listings.Keep(job, judging.Judge(job), cancel);
@@ -56,6 +58,8 @@ public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChange
                     log.LogError(e, "Job {Number} can't be worked out at entry {Entry}.", number, job.LastNumber);
                     await listings.Keep(job, null, cancel);
                 }
+                // Half of a core at most: people work beside it.
+                await Task.Delay(Stopwatch.GetElapsedTime(from), cancel);
             }
         }
     }
