@@ -1,11 +1,11 @@
-using System.Diagnostics;
+using Irvak.Store;
 
 namespace Irvak.Bench;
 
 /// <summary>
-/// <c>core</c> measures the core; <c>solvers</c> the searches; <c>readers</c> every reader, or the one named after it; <c>shelf
-/// CONNECTION</c> search over 100 000 parts; <c>load ADDRESS PID</c> a running host over HTTP. Both are called by ./bench,
-/// which runs pgbench with the same statements beside them.
+/// <c>rows full|quick ADDRESS CONNECTION PGBENCH …</c> measures a running host beside its database, and the core; <c>core</c> the core
+/// alone; <c>solvers</c> the searches; <c>readers</c> every reader, or the one named after it; <c>shelf CONNECTION</c> search over 100 000
+/// parts; <c>turn everything|sixty N</c> works one job out for a profiler. ./bench calls them.
 /// </summary>
 public static class Program
 {
@@ -15,14 +15,12 @@ public static class Program
     {
         switch (args)
         {
-            case ["load", var address, var pid]:
-                using (var load = new HttpLoad(new Uri(address)))
-                    await Load(load, int.Parse(pid));
-                return 0;
-            case ["rows"]:
-                var report = new Report();
-                CoreRows.Run(new Cases(Demo), report);
-                return report.Code;
+            case ["rows", var size, var address, var connection, .. var pgbench]:
+                return await Rows(size == "quick", new Uri(address), connection, pgbench);
+            case ["core"]:
+                var core = new Report();
+                CoreRows.Run(new Cases(Demo), core);
+                return core.Code;
             case ["turn", var which, var edits]:
                 return CoreRows.Turn(new Cases(Demo), which, int.Parse(edits));
             case ["solvers"]:
@@ -34,23 +32,21 @@ public static class Program
             case ["shelf", var connection]:
                 return await ShelfSearchLoad.Run(Demo, connection);
             default:
-                Console.Error.WriteLine("core | solvers | readers [NAME] | shelf CONNECTION | load ADDRESS PID");
+                Console.Error.WriteLine(
+                    "rows full|quick ADDRESS CONNECTION PGBENCH … | core | turn everything|sixty N | solvers | readers [NAME] | shelf CONNECTION"
+                );
                 return 2;
         }
     }
 
-    private static async Task Load(HttpLoad load, int pid)
+    /// <summary>Every row; the exit code says whether one misses.</summary>
+    private static async Task<int> Rows(bool quick, Uri address, string connection, string[] pgbench)
     {
-        var one = await load.Run(1, 600);
-        var sixteen = await load.Run(16, 120);
-        var page = await load.FirstPage();
-        Console.WriteLine($"edit round trip, 1 client:   median {one.Median:0.0} ms, 99 % {one.P99:0.0} ms, {one.Rate:0} a second");
-        Console.WriteLine(
-            $"edit round trip, 16 clients: median {sixteen.Median:0.0} ms, 99 % {sixteen.P99:0.0} ms, {sixteen.Rate:0} a second"
-        );
-        Console.WriteLine($"first page, brotli:          {page.Bytes / 1000.0:0} kB in {page.Files} answers");
-        Console.WriteLine(
-            $"memory of the host:          {Process.GetProcessById(pid).WorkingSet64 / 1e6:0} MB after {600 + 20 + (16 * 140)} edits"
-        );
+        var (report, cases) = (new Report(), new Cases(Demo));
+        using var host = new Host(address);
+        await using var database = new Database(connection);
+        await new HostRows(host, database, pgbench, quick, report).Run(cases);
+        CoreRows.Run(cases, report);
+        return report.Code;
     }
 }

@@ -42,6 +42,9 @@ public sealed class Database(string connectionString) : IAsyncDisposable
     public NpgsqlDataSource Source { get; } =
         NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connectionString) { MaxAutoPrepare = 0 });
 
+    /// <summary>Of the database in its cluster.</summary>
+    public string Name { get; } = new NpgsqlConnectionStringBuilder(connectionString).Database ?? "";
+
     /// <summary>Brings the schema to this version. Safe when several hosts start at once.</summary>
     /// <exception cref="InvalidOperationException">A migration failed.</exception>
     public void Migrate()

@@ -56,7 +56,8 @@ public sealed class Listings(Database database)
     }
 
     internal const string Set =
-        "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate::jsonb, plate_sheet = @plateSheet, listed_by = @by";
+        "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate::jsonb, "
+        + "plate_sheet = @plateSheet, listed_by = @by";
 
     /// <summary>The build that wrote a listing; another one works it out anew.</summary>
     private static readonly string By =
@@ -129,7 +130,8 @@ public sealed class Listings(Database database)
             var (mark, json) in await connection.QueryAsync<(string Mark, string? Json)>(
                 new CommandDefinition(
                     """
-                    select mark, (select (snapshot->'sheet')::text from job where plate_sheet = mark limit 1) from unnest(@missing) mark
+                    select mark, (select (snapshot->'sheet')::text from job where plate_sheet = mark limit 1)
+                    from unnest(@missing) mark
                     """,
                     new { missing },
                     cancellationToken: cancel

@@ -21,7 +21,7 @@ public class KeptTests
     [Fact]
     public void A_job_that_differs_in_one_fact_is_worked_out_as_if_it_were_the_first()
     {
-        List<JobState> jobs = [.. SampleJobs.All(1).Concat(SampleJobs.Read(1)).Select(s => s.Job)];
+        List<JobState> jobs = [.. SampleJobs.Read(1).Select(s => s.Job)];
         var kept = new Dictionary<JobState, Kept>(ReferenceEqualityComparer.Instance);
         foreach (var job in jobs)
             Evaluation.Evaluate(Ask(job), kept[job] = new Kept());
@@ -37,7 +37,7 @@ public class KeptTests
     [Fact]
     public void Edit_after_edit_the_answer_is_the_one_of_the_whole_job()
     {
-        foreach (var (name, first) in SampleJobs.All(3))
+        foreach (var (name, first) in SampleJobs.All(2))
         {
             var (job, kept) = (first, new Kept());
             Evaluation.Evaluate(Ask(job), kept);

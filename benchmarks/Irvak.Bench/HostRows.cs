@@ -1,0 +1,292 @@
+using System.Diagnostics;
+using System.Text.RegularExpressions;
+using Dapper;
+using Irvak.Core.Aims;
+using Irvak.Core.Edits;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Store;
+using Irvak.Web.Demo;
+
+namespace Irvak.Bench;
+
+/// <summary>A running host with a durable database, each figure beside the database's own for the same work.</summary>
+/// <param name="pgbench">Program and options that reach the host's database.</param>
+internal sealed class HostRows(Host host, Database database, IReadOnlyList<string> pgbench, bool quick, Report report)
+{
+    private int Rounds => quick ? 1 : 3;
+
+    private TimeSpan Turn => TimeSpan.FromSeconds(quick ? 4 : 8);
+
+    public async Task Run(Cases cases)
+    {
+        await Edits(1);
+        await Edits(16);
+        await Bytes();
+        await LongHistory();
+        await ManyJobs();
+        await LargeShelf(cases);
+    }
+
+    /// <summary>Edits over HTTP against pgbench, which writes the same documents by the same statements; in turns.</summary>
+    private async Task Edits(int clients)
+    {
+        var windows = await Task.WhenAll(Enumerable.Range(0, clients).Select(_ => host.Begin()));
+        await Task.WhenAll(windows.Select(w => Edits(w, TimeSpan.FromSeconds(quick ? 4 : 10))));
+        var script = await Script(windows[0].Number);
+        var (ours, theirs) = (new List<double>(), new List<double>());
+        for (var round = 0; round < Rounds; round++)
+        {
+            var from = Stopwatch.GetTimestamp();
+            var made = (await Task.WhenAll(windows.Select(w => Edits(w, Turn)))).Sum(t => t.Count);
+            ours.Add(made / Stopwatch.GetElapsedTime(from).TotalSeconds);
+            theirs.Add(await Pgbench(script, clients));
+        }
+        File.Delete(script);
+        var (own, other) = (Alternating.Median(ours), Alternating.Median(theirs));
+        report.Add(
+            new(
+                $"edits a second, durable, {clients} {(clients == 1 ? "client" : "clients")}",
+                Report.Text(own),
+                $"pgbench, same documents {Report.Text(other)}",
+                own / other,
+                0.7,
+                AtLeast: true
+            )
+        );
+    }
+
+    private static async Task<List<double>> Edits(Host.Window window, TimeSpan turn)
+    {
+        var (from, times) = (Stopwatch.GetTimestamp(), new List<double>());
+        for (var i = 0; Stopwatch.GetElapsedTime(from) < turn; i++)
+            times.Add(await window.Edit(Host.Module(i)));
+        return times;
+    }
+
+    /// <summary>The statements of one edit with the documents of a job that has them: they are sent, read, packed and written.</summary>
+    private async Task<string> Script(string number)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync();
+        await connection.ExecuteAsync(
+            """
+            drop table if exists bench_edit, bench_job;
+            create table bench_job (like job including all);
+            create table bench_edit (like edit including all);
+            """
+        );
+        await connection.ExecuteAsync(
+            """
+            insert into bench_job overriding system value
+            select (jsonb_populate_record(j, jsonb_build_object('id', n, 'number', 'b' || n, 'last_number', 0, 'create_key', gen_random_uuid()))).*
+            from job j, generate_series(1, 16) n where j.number = @number
+            """,
+            new { number }
+        );
+        var (snapshot, plate, document) = await connection.QuerySingleAsync<(string, string, string)>(
+            """
+            select snapshot::text, plate::text, (select document::text from edit where job_id = job.id order by number desc limit 1)
+            from job where number = @number
+            """,
+            new { number }
+        );
+        static string Quoted(string json) => "'" + json.Replace("'", "''") + "'::jsonb";
+        var file = Path.GetTempFileName();
+        await File.WriteAllTextAsync(
+            file,
+            $"""
+            \set job random(1, 16)
+            select what, version from library_version;
+            begin;
+            select id, number, title, owner, begun_by, begun_at, last_number, xmin::text from bench_job where id = :job for update;
+            select number, digest from bench_edit where job_id = :job and key = gen_random_uuid();
+            with n as (update bench_job set last_number = last_number + 1, snapshot = {Quoted(snapshot)}, plate = {Quoted(
+                plate
+            )} where id = :job returning last_number) insert into bench_edit (job_id, number, key, digest, who, at, kind, document, targets) select :job, last_number, gen_random_uuid(), '', 'bench', now(), 'edit', {Quoted(
+                document
+            )}, array[]::integer[] from n;
+            select pg_notify('bench', 'x 1');
+            commit;
+
+            """
+        );
+        return file;
+    }
+
+    private async Task<double> Pgbench(string script, int clients)
+    {
+        var start = new ProcessStartInfo(pgbench[0]) { RedirectStandardOutput = true, RedirectStandardError = true };
+        foreach (
+            var argument in (IEnumerable<string>)
+                [.. pgbench.Skip(1), "-n", "-f", script, "-c", $"{clients}", "-j", "2", "-T", $"{Turn.TotalSeconds}", database.Name]
+        )
+            start.ArgumentList.Add(argument);
+        using var run = Process.Start(start)!;
+        var (said, wrong) = (run.StandardOutput.ReadToEndAsync(), run.StandardError.ReadToEndAsync());
+        await run.WaitForExitAsync();
+        return Regex.Match(await said, @"tps = ([\d.]+)") is { Success: true } match
+            ? double.Parse(match.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture)
+            : throw new InvalidOperationException("pgbench: " + await wrong);
+    }
+
+    /// <summary>What is sent of a change, against the whole job.</summary>
+    private async Task Bytes()
+    {
+        var window = await host.Begin();
+        for (var i = 0; i < 12; i++)
+            await window.Edit(Host.Module(i));
+        var module = window.Bytes;
+        await window.Edit(
+            new
+            {
+                type = "setNote",
+                about = "machine",
+                text = "mind the step",
+            }
+        );
+        var (note, whole) = (window.Bytes, (await host.Get($"/api/jobs/{window.Number}")).Bytes);
+        report.Add(new("bytes of the answer to a module", $"{module}", $"the job {whole}", module / (double)whole, 0.1));
+        report.Add(new("bytes of the answer to a note", $"{note}", $"the job {whole}", note / (double)whole, 0.1));
+    }
+
+    /// <summary>Undo, redo and an edit that saw nothing, after so many entries.</summary>
+    private async Task LongHistory()
+    {
+        var (little, much) = (await After(10), await After(9_000));
+        foreach (
+            var (what, send) in new (string, Func<Host.Window, int, Task<double>>)[]
+            {
+                ("undo", (w, _) => w.Turn("undo")),
+                ("redo", (w, _) => w.Turn("redo")),
+                ("an edit that saw nothing", (w, i) => w.Edit(
+                        new
+                        {
+                            type = "setNote",
+                            about = $"plug:P{w.Last}",
+                            text = $"{i}",
+                        },
+                        0
+                    )),
+            }
+        )
+        {
+            var (few, many) = (new List<double>(), new List<double>());
+            // Three times without a count, for both to be warm.
+            for (var i = 0; i < (quick ? 10 : 23); i++)
+            {
+                var (a, b) = (await send(little, i), await send(much, i));
+                if (i < 3)
+                    continue;
+                few.Add(a);
+                many.Add(b);
+            }
+            var (x, y) = (Alternating.Median(few), Alternating.Median(many));
+            report.Add(new($"{what}, 9 000 entries", $"{Report.Text(y)} ms", $"the same at 10 {Report.Text(x)} ms", y / x, 4));
+        }
+    }
+
+    private async Task<Host.Window> After(int entries)
+    {
+        var jobs = new Jobs(database);
+        var stamp = new Stamp("bench", DateTimeOffset.UtcNow);
+        var sheet = DemoFiles.Sheets(Program.Demo).Single(s => s.Id == "brannick-torr-32");
+        var outcome = await jobs.Import(
+            WriteKey.Fresh(),
+            "bench",
+            "",
+            stamp,
+            [
+                new(1, stamp, EntryKind.Edit, new AdoptSheet(sheet), []),
+                .. Enumerable
+                    .Range(2, entries - 1)
+                    .Select(n => new HistoryEntry(n, stamp, EntryKind.Edit, new SetWish(WishKind.MemoryGiB, n), [])),
+            ],
+            _ => new(Core.Stage.Survey, null, "", 0, 0, null),
+            default
+        );
+        var job = ((EditOutcome.Applied)outcome).Job;
+        var window = new Host.Window(host, job.Number, job.LastNumber);
+        // Enough of one's own to take back one by one.
+        for (var i = 0; i < 40; i++)
+            await window.Edit(Host.Module(i));
+        return window;
+    }
+
+    /// <summary>The bench with ten thousand jobs, against the bare question for the newest of each stage.</summary>
+    private async Task ManyJobs()
+    {
+        await using var connection = await database.Source.OpenConnectionAsync();
+        await connection.ExecuteAsync(
+            """
+            insert into job (number, title, owner, begun_by, begun_at, create_key, last_number, snapshot, stage, severity, line, done, of_count, plate, plate_sheet, listed_by)
+            select 'many' || n, 'Job ' || n, 'Owner ' || n % 97, 'bench', now(), gen_random_uuid(), last_number, snapshot,
+                (array['survey', 'aim', 'fit', 'prep', 'hands-on', 'proof', 'handover'])[1 + n % 7], severity, line, done, of_count, plate, plate_sheet, listed_by
+            from generate_series(1, 10000) n, (select * from job where plate is not null order by id desc limit 1) one
+            """,
+            commandTimeout: 120
+        );
+        await connection.ExecuteAsync("vacuum analyze job", commandTimeout: 120);
+        var (ours, bare) = (new List<double>(), new List<double>());
+        for (var i = 0; i < (quick ? 20 : 60); i++)
+        {
+            ours.Add((await host.Get("/api/jobs")).Ms);
+            var from = Stopwatch.GetTimestamp();
+            await connection.QueryAsync<(long, string, string, string, string, string, string)>(
+                """
+                select newest.* from unnest(array['survey', 'aim', 'fit', 'prep', 'hands-on', 'proof', 'handover']) wanted (name) cross join lateral
+                (select id, number, title, owner, begun_by, line, plate::text from job where coalesce(stage, 'survey') = wanted.name order by id desc limit 12) newest
+                """
+            );
+            bare.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
+        }
+        var (x, y) = (Alternating.Median(ours), Alternating.Median(bare));
+        report.Add(new("bench of 10 000 jobs", $"{Report.Text(x)} ms", $"the bare question {Report.Text(y)} ms", x / y, 3));
+        report.Add(new("bench of 10 000 jobs", $"{Report.Text(x)} ms", "30 ms", x / 30, 1));
+    }
+
+    /// <summary>What reads the shelf, with 140 parts and with 100 000.</summary>
+    private async Task LargeShelf(Cases cases)
+    {
+        var window = await host.Begin();
+        async Task<double[]> Times()
+        {
+            var times = new[] { new List<double>(), new List<double>(), new List<double>() };
+            for (var i = 0; i < (quick ? 16 : 50); i++)
+            {
+                times[0].Add(await window.Edit(Host.Module(i)));
+                times[1].Add((await host.Get($"/api/jobs/{window.Number}")).Ms);
+                times[2].Add((await host.Get($"/api/jobs/{window.Number}/ways")).Ms);
+            }
+            return [.. times.Select(Alternating.Median)];
+        }
+        await Times();
+        var small = await Times();
+        var library = new Library(database);
+        ShelfPart[] shelf = [.. cases.Shelf.Values];
+        foreach (var chunk in Enumerable.Range(0, 100_000).Chunk(5000))
+            await library.Keep(
+                [
+                    .. chunk.Select(i =>
+                        shelf[i % shelf.Length] with
+                        {
+                            Id = $"{shelf[i % shelf.Length].Id}-{i}",
+                            LiesIn = $"{(char)('A' + (i % 26))}{i % 90}",
+                        }
+                    ),
+                ],
+                default
+            );
+        await Times();
+        var large = await Times();
+        foreach (var (what, i) in new[] { ("an edit", 0), ("opening a job", 1), ("ways out", 2) })
+            report.Add(
+                new(
+                    $"{what}, 100 000 parts on the shelf",
+                    $"{Report.Text(large[i])} ms",
+                    $"with 140 {Report.Text(small[i])} ms",
+                    large[i] / small[i],
+                    2
+                )
+            );
+    }
+}
