@@ -33,7 +33,8 @@ public static class Program
                 return await ShelfSearchLoad.Run(Demo, connection);
             default:
                 Console.Error.WriteLine(
-                    "rows full|quick ADDRESS CONNECTION PGBENCH … | core | turn everything|sixty N | solvers | readers [NAME] | shelf CONNECTION"
+                    "rows full|quick ADDRESS CONNECTION PGBENCH … | core | turn everything|sixty N | "
+                        + "solvers | readers [NAME] | shelf CONNECTION"
                 );
                 return 2;
         }

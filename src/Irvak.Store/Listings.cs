@@ -113,7 +113,8 @@ public sealed class Listings(Database database)
 
     private const int MostSheets = 200;
 
-    /// <summary>The machine sheets that plates of a list are drawn on, by their marks; one that this version can't read is missing.</summary>
+    /// <summary>The machine sheets that plates of a list are drawn on, by their marks, without those that this version can't
+    /// read.</summary>
     public async Task<IReadOnlyDictionary<string, MachineSheet>> Sheets(IEnumerable<string> marks, CancellationToken cancel)
     {
         var sheets = new Dictionary<string, MachineSheet>();

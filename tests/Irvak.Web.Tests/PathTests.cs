@@ -188,12 +188,11 @@ public class PathTests(WebFixture web)
     [Fact]
     public async Task The_demo_has_one_job_in_each_stage()
     {
-        var stages = (await WebFixture.Ok(await web.Http.GetAsync("/api/jobs")))
-            .GetProperty("jobs")
-            .EnumerateArray()
-            .Where(j => string.CompareOrdinal(j.GetProperty("number").GetString(), "0107") <= 0)
-            .Select(j => j.GetProperty("stage").GetString());
-        Assert.Equal(["survey", "aim", "fit", "prep", "hands-on", "proof", "handover"], stages.Reverse());
+        var stages = new List<string?>();
+        // One by one: the bench shows the newest of each stage, and other tests begin some.
+        for (var number = 101; number <= 107; number++)
+            stages.Add((await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/0{number}"))).GetProperty("stage").GetString());
+        Assert.Equal(["survey", "aim", "fit", "prep", "hands-on", "proof", "handover"], stages);
     }
 
     [Fact]

@@ -21,12 +21,13 @@ public class KeptTests
     [Fact]
     public void A_job_that_differs_in_one_fact_is_worked_out_as_if_it_were_the_first()
     {
-        List<JobState> jobs = [.. SampleJobs.Read(1).Select(s => s.Job)];
+        List<JobState> jobs = [.. SampleJobs.All(1).Select(s => s.Job)];
         var kept = new Dictionary<JobState, Kept>(ReferenceEqualityComparer.Instance);
         foreach (var job in jobs)
             Evaluation.Evaluate(Ask(job), kept[job] = new Kept());
         var differing = Neighbours
             .Of(jobs, 1)
+            .DistinctBy(n => n.Title)
             .AsParallel()
             .Where(n => Text(Evaluation.Evaluate(Ask(n.Is), new Kept(kept[n.Was]))) != Text(Evaluation.Evaluate(Ask(n.Is))))
             .Select(n => $"{n.Title}: {n.Value}")
