@@ -32,14 +32,21 @@ internal sealed record ShownJob(int LastNumber, Kept Kept, JobView View, Parts P
                 View = view,
                 Parts = parts,
             }
-            : new(
-                view.LastNumber,
-                kept,
-                view,
-                parts,
-                tag,
-                [.. before.Steps.TakeLast(MostSteps - 1), new(before.Tag, Changes(before.Parts, parts))]
-            );
+            : new(view.LastNumber, kept, view, parts, tag, Worthwhile(before, parts));
+    }
+
+    /// <summary>The steps to this answer, as far back as together they are worth sending.</summary>
+    private static List<ShownStep> Worthwhile(ShownJob before, Parts parts)
+    {
+        var (steps, length) = (new List<ShownStep>(), 0);
+        foreach (var step in before.Steps.Append(new(before.Tag, Changes(before.Parts, parts))).Reverse())
+        {
+            length += step.Operations.Length;
+            if (steps.Count == MostSteps || length * Worth > parts.Length)
+                break;
+            steps.Insert(0, step);
+        }
+        return steps;
     }
 
     /// <summary>What turns an answer that somebody holds into this one, as a list of operations; null when it is not known any more, or not
@@ -49,7 +56,7 @@ internal sealed record ShownJob(int LastNumber, Kept Kept, JobView View, Parts P
         if (tag == Tag)
             return "[]"u8.ToArray();
         var from = Steps.Select((s, i) => (s, i)).FirstOrDefault(x => x.s.From == tag, (null!, -1)).i;
-        if (from < 0 || Steps.Skip(from).Sum(s => s.Operations.Length) * Worth > Parts.Length)
+        if (from < 0)
             return null;
         var list = new ArrayBufferWriter<byte>();
         list.Write("["u8);

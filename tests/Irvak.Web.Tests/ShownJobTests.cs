@@ -95,4 +95,16 @@ public class ShownJobTests
         }
         Assert.Null(shown!.Since(first));
     }
+
+    [Fact]
+    public void What_changed_by_more_than_half_is_not_kept_as_a_change()
+    {
+        var none = After(null, JobState.Start, 1);
+        var shown = After(none, Begun(), 2);
+        Assert.Empty(shown.Steps);
+        Assert.Null(shown.Since(none.Tag));
+        var next = After(shown, Begun(), 3);
+        Assert.Single(next.Steps);
+        Assert.NotNull(next.Since(shown.Tag));
+    }
 }
