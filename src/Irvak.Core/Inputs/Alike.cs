@@ -12,24 +12,27 @@ namespace Irvak.Core.Inputs;
 /// looks at every property that can be given, so that one which is added later counts too. What is not seen to be the same is not: then
 /// something is worked out once more, and nothing else happens.
 /// </summary>
-internal static class Alike
+public static class Alike
 {
     public static bool Same(object? a, object? b)
     {
         if (ReferenceEquals(a, b))
             return true;
-        if (a is null || b is null || a.GetType() != b.GetType())
+        if (a is null || b is null)
             return false;
         if (a is Build one && b is Build other)
             return SameUnits(one, other);
         if (a is string || a.GetType().IsPrimitive || a.GetType().IsEnum)
             return a.Equals(b);
-        if (a is ITuple tuple)
-            return Enumerable.Range(0, tuple.Length).All(i => Same(tuple[i], ((ITuple)b)[i]));
         if (a is IDictionary left && b is IDictionary right)
             return SameEntries(left, right);
+        // A list that was read and one that was put together say the same.
         if (a is IEnumerable first && b is IEnumerable second)
             return SameItems(first, second);
+        if (a.GetType() != b.GetType())
+            return false;
+        if (a is ITuple tuple)
+            return Enumerable.Range(0, tuple.Length).All(i => Same(tuple[i], ((ITuple)b)[i]));
         return Parts.GetOrAdd(a.GetType(), Of) is { Length: > 0 } parts ? Array.TrueForAll(parts, p => Same(p(a), p(b))) : a.Equals(b);
     }
 

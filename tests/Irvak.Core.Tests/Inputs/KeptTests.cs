@@ -25,14 +25,15 @@ public class KeptTests
         var kept = new Dictionary<JobState, Kept>(ReferenceEqualityComparer.Instance);
         foreach (var job in jobs)
             Evaluation.Evaluate(Ask(job), kept[job] = new Kept());
-        var differing = Neighbours
-            .Of(jobs, 1)
-            .DistinctBy(n => n.Title)
-            .AsParallel()
-            .Where(n => Text(Evaluation.Evaluate(Ask(n.Is), new Kept(kept[n.Was]))) != Text(Evaluation.Evaluate(Ask(n.Is))))
-            .Select(n => $"{n.Title}: {n.Value}")
-            .ToList();
-        Assert.Empty(differing);
+        // Of each fact one value that is another one, and one that is not known.
+        var neighbours = Neighbours.Of(jobs, 1).GroupBy(n => n.Title).SelectMany(g => new[] { g.First(), g.Last() }.Distinct()).ToList();
+        Assert.True(neighbours.Count > 500);
+        Assert.Empty(
+            neighbours
+                .AsParallel()
+                .Where(n => Text(Evaluation.Evaluate(Ask(n.Is), new Kept(kept[n.Was]))) != Text(Evaluation.Evaluate(Ask(n.Is))))
+                .Select(n => $"{n.Title}: {n.Value}")
+        );
     }
 
     [Fact]
