@@ -1,5 +1,5 @@
 import { plural } from '../../format/numbers';
-import { useState } from 'react';
+import { useState, useRef } from 'react';
 import { Link } from 'react-router';
 import { useWays } from '../../api/hooks';
 import type { JobView, Unknown } from '../../api/types';
@@ -24,7 +24,10 @@ export default function Survey() {
   // What is open counts more than the tab that another job was left at.
   const tab = useSetting(`survey.tab.${job.number}`, 'unknown') as (typeof TABS)[number][0];
   const ways = useWays(job).data ?? [];
+  // What was just answered is not shown yet for a moment: a quick hand would be led back to it.
+  const answered = useRef(new Set<string>());
   if (!job.sheet) return <Start />;
+  const goOn = (place: string) => nextPlace(job, answered.current.add(place), place, select);
   const needed = job.unknowns.filter((u) => !u.optional);
   const more = job.unknowns.filter((u) => u.optional);
   // A question chosen from the list stands; a place chosen on the plate asks what sits in it; else the first that counts.
@@ -115,13 +118,9 @@ export default function Survey() {
                   }}
                 />
               ) : selected ? (
-                <PlaceAsFound key={selected} place={selected} onDone={() => nextPlace(job, selected, select)} />
+                <PlaceAsFound key={selected} place={selected} onDone={() => goOn(selected)} />
               ) : chosen?.place ? (
-                <PlaceAsFound
-                  key={chosen.place}
-                  place={chosen.place}
-                  onDone={() => nextPlace(job, chosen.place!, select)}
-                />
+                <PlaceAsFound key={chosen.place} place={chosen.place} onDone={() => goOn(chosen.place!)} />
               ) : (
                 <SystemFacts job={job} />
               )}
@@ -206,9 +205,9 @@ function Doubts({ job }: { job: JobView }) {
 }
 
 /** The next place that nobody has looked at, so that a board is entered without the mouse. */
-function nextPlace(job: JobView, done: string, select: (place: string | null) => void) {
-  // The change itself is shown at once, the unknowns only once the host has answered.
-  const looked = (p: string) => p === done || !!job.found[p] || job.foundEmpty.includes(p);
+function nextPlace(job: JobView, answered: ReadonlySet<string>, done: string, select: (place: string | null) => void) {
+  // The change itself is shown soon, the unknowns only once the host has answered.
+  const looked = (p: string) => answered.has(p) || !!job.found[p] || job.foundEmpty.includes(p);
   const open = job.unknowns.filter((u) => u.place && !u.optional && !looked(u.place)).map((u) => u.place!);
   const kind = done.slice(0, done.indexOf(':') + 1);
   const alike = everyPlace(job.sheet!).find(([, list]) => list[0]!.startsWith(kind))?.[1] ?? [];
