@@ -53,24 +53,13 @@ public sealed record Question
 
     /// <summary>Drives, arrays, controllers and caches, which no module touches.</summary>
     public CacheInput Drives =>
-        _drives is { } known && ReferenceEquals(known.Of, Storage)
-            ? known.Without
-            : (
-                _drives = (
-                    Storage,
-                    Storage with
-                    {
-                        Found = Lanes.Found,
-                        Planned = Lanes.Planned,
-                        Changes = Lanes.Changes,
-                        FoundEmpty = Lanes.FoundEmpty,
-                    }
-                )
-            )
-                .Value
-                .Without;
-
-    private (CacheInput Of, CacheInput Without)? _drives;
+        Storage with
+        {
+            Found = Lanes.Found,
+            Planned = Lanes.Planned,
+            Changes = Lanes.Changes,
+            FoundEmpty = Lanes.FoundEmpty,
+        };
 
     public BootInput Boot => new(Drives) { Boot = BootPlan, Writes = Writes };
 

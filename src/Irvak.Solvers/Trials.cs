@@ -1,6 +1,6 @@
-using System.Text.Json;
 using Irvak.Core;
 using Irvak.Core.Edits;
+using Irvak.Core.Inputs;
 using Irvak.Core.Plans;
 
 namespace Irvak.Solvers;
@@ -9,7 +9,8 @@ namespace Irvak.Solvers;
 /// <param name="evaluate">Evaluates a state with the job's evidence and shelf.</param>
 public sealed class Trials(JobState state, Func<JobState, Evaluation> evaluate)
 {
-    private readonly Dictionary<string, (JobState State, Evaluation After)?> _tried = new(StringComparer.Ordinal);
+    // A few dozen at most: looking through them is nothing beside working one out.
+    private readonly List<(Edit Edit, (JobState State, Evaluation After)? Outcome)> _tried = [];
 
     public JobState State => state;
 
@@ -19,14 +20,17 @@ public sealed class Trials(JobState state, Func<JobState, Evaluation> evaluate)
     /// <summary>The job with an edit, worked out; null when it can't be applied.</summary>
     public (JobState State, Evaluation After)? With(Edit edit)
     {
-        // Two edits that are written alike do the same.
-        var text = edit.GetType().Name + JsonSerializer.Serialize(edit, edit.GetType());
-        if (_tried.TryGetValue(text, out var known))
-            return known;
-        if (EditFold.Refusal(state, edit) is not null)
-            return _tried[text] = null;
-        var changed = EditFold.Apply(state, edit, Stamp.None);
+        foreach (var (tried, known) in _tried)
+            if (Alike.Same(tried, edit))
+                return known;
+        var outcome = EditFold.Refusal(state, edit) is null ? WorkedOut(EditFold.Apply(state, edit, Stamp.None)) : null;
+        _tried.Add((edit, outcome));
+        return outcome;
+    }
+
+    private (JobState State, Evaluation After)? WorkedOut(JobState changed)
+    {
         Made++;
-        return _tried[text] = (changed, evaluate(changed));
+        return (changed, evaluate(changed));
     }
 }

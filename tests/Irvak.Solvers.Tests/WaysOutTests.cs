@@ -191,4 +191,17 @@ public class WaysOutTests
         Assert.Equal(alone, together);
         Assert.True(made > trials.Made);
     }
+
+    [Fact]
+    public void Two_edits_of_the_same_words_in_other_places_are_two()
+    {
+        static Edit Empties(params string[] slots) =>
+            new Together("leaves places empty", [.. slots.Select(s => (Edit)new Remove(Core.Places.Place.Slot(s)))]);
+        var trials = new Trials(Four, Evaluate);
+        string[] Filled(Edit edit) => [.. trials.With(edit)!.Value.State.Planned.Modules(Four.Sheet!).Select(m => m.Slot)];
+        Assert.Equal(["C1", "D1"], Filled(Empties("A1", "B1")));
+        Assert.Equal(["A1", "B1"], Filled(Empties("C1", "D1")));
+        Assert.Equal(["C1", "D1"], Filled(Empties("A1", "B1")));
+        Assert.Equal(2, trials.Made);
+    }
 }

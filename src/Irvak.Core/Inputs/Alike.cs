@@ -63,17 +63,21 @@ public static class Alike
 
     private static readonly ConcurrentDictionary<Type, Func<object, object?>[]> Parts = new();
 
-    /// <summary>What was given to a record or a tuple; nothing for values of other kinds, which know themselves when they are
-    /// equal.</summary>
+    /// <summary>What a record or a class holds: each property that can be given, and each that is set once. Nothing for values of other
+    /// kinds, which know themselves when they are equal.</summary>
     private static Func<object, object?>[] Of(Type type)
     {
-        var given =
+        var held =
             type.Namespace?.StartsWith("Irvak", StringComparison.Ordinal) == true
                 ? type.GetProperties(BindingFlags.Instance | BindingFlags.Public)
-                    .Where(p => p is { CanRead: true, CanWrite: true } && p.GetIndexParameters().Length == 0)
+                    .Where(p => p.CanRead && p.GetIndexParameters().Length == 0 && (p.CanWrite || IsSetOnce(p)))
                 : [];
-        return [.. given.Select(p => Getter(p, type))];
+        return [.. held.Select(p => Getter(p, type))];
     }
+
+    // The compiler keeps such a property in a field of this name.
+    private static bool IsSetOnce(PropertyInfo property) =>
+        property.DeclaringType!.GetField($"<{property.Name}>k__BackingField", BindingFlags.Instance | BindingFlags.NonPublic) is not null;
 
     private static Func<object, object?> Getter(PropertyInfo property, Type type)
     {
