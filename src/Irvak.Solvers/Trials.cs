@@ -5,32 +5,31 @@ using Irvak.Core.Plans;
 
 namespace Irvak.Solvers;
 
-/// <summary>Edits tried on one state of a job, each worked out once however many findings it could be a way out of.</summary>
+/// <summary>Edits tried on one state of a job: what they lead to is worked out once, however many findings they could be ways out
+/// of.</summary>
 /// <param name="evaluate">Evaluates a state with the job's evidence and shelf.</param>
 public sealed class Trials(JobState state, Func<JobState, Evaluation> evaluate)
 {
     // A few dozen at most: looking through them is nothing beside working one out.
-    private readonly List<(Edit Edit, (JobState State, Evaluation After)? Outcome)> _tried = [];
+    private readonly List<(JobState State, Evaluation After)> _tried = [];
 
     public JobState State => state;
 
     /// <summary>Evaluations that were made.</summary>
     public int Made { get; private set; }
 
-    /// <summary>The job with an edit, worked out; null when it can't be applied.</summary>
+    /// <summary>The job with an edit, worked out; null when it can't be applied. Edits that lead to the same state are one.</summary>
     public (JobState State, Evaluation After)? With(Edit edit)
     {
-        foreach (var (tried, known) in _tried)
-            if (Alike.Same(tried, edit))
+        if (EditFold.Refusal(state, edit) is not null)
+            return null;
+        var changed = EditFold.Apply(state, edit, Stamp.None);
+        foreach (var known in _tried)
+            if (Alike.Same(known.State, changed))
                 return known;
-        var outcome = EditFold.Refusal(state, edit) is null ? WorkedOut(EditFold.Apply(state, edit, Stamp.None)) : null;
-        _tried.Add((edit, outcome));
-        return outcome;
-    }
-
-    private (JobState State, Evaluation After)? WorkedOut(JobState changed)
-    {
         Made++;
-        return (changed, evaluate(changed));
+        var tried = (changed, evaluate(changed));
+        _tried.Add(tried);
+        return tried;
     }
 }
