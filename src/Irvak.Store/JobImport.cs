@@ -190,7 +190,7 @@ public sealed partial class Jobs
                 cancellationToken: cancel
             )
         );
-        return new EditOutcome.Applied(await ToJob(connection, null, row, cancel), row.Last_Number, Repeated: true);
+        return new EditOutcome.Applied(await ToJob(connection, null, row, null, cancel), row.Last_Number, Repeated: true);
     }
 
     private static SheetProblem? Misnumbered(IReadOnlyList<HistoryEntry> entries)

@@ -23,11 +23,7 @@ public sealed record Job(
 public abstract record EditOutcome
 {
     /// <summary>It stands, as this number; or it stood already and was sent again.</summary>
-    public sealed record Applied(Job Job, int Number, bool Repeated) : EditOutcome
-    {
-        /// <summary>What is to be remembered once it is committed.</summary>
-        internal Action? Committed { get; init; }
-    }
+    public sealed record Applied(Job Job, int Number, bool Repeated) : EditOutcome;
 
     /// <summary>Somebody else put another value at the same subject.</summary>
     public sealed record Clashed(IReadOnlyList<Clash> Clashes, int LastNumber) : EditOutcome;

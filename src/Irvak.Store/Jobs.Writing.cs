@@ -95,10 +95,9 @@ public sealed partial class Jobs
                 cancellationToken: cancel
             )
         );
-        return new EditOutcome.Applied(checkedJob, next.LastNumber, Repeated: false)
-        {
-            Committed = () => _known.Put(job.Number, new(version, checkedJob.State, snapshot)),
-        };
+        // A row of this version is seen by others once it is committed, and never when it is not: what is known of it can be put down now.
+        _known.Put(job.Number, new(version, checkedJob.State, snapshot));
+        return new EditOutcome.Applied(checkedJob, next.LastNumber, Repeated: false);
     }
 
     /// <summary>The job as it would be read back, with its listing; or why it can't be stored.</summary>
@@ -107,7 +106,7 @@ public sealed partial class Jobs
         var parts = Nothing;
         try
         {
-            var before = _known.TryGet(job.Number, out var known) ? known.Parts : null;
+            var before = KnownOf(job.Number)?.Parts;
             parts = Parts.Of(job.State, Database.Json, before);
             if (parts.Length > LargestState)
                 return (
