@@ -42,6 +42,35 @@ public class JobsTests(StoreFixture store)
     }
 
     [Fact]
+    public async Task What_one_host_remembers_of_a_job_gives_way_to_what_another_wrote()
+    {
+        var job = await store.Begin("A1");
+        var other = new Jobs(store.Database);
+        Assert.Equal(16 * 1024, (await other.Find(job.Number, default))!.State.Planned.InstalledMiB);
+        var mine = Assert.IsType<EditOutcome.Applied>(await Apply(job, Boards.Fit("B1")));
+        Assert.Equal(32 * 1024, (await other.Find(job.Number, default))!.State.Planned.InstalledMiB);
+        // An edit of the other host rests on mine, and mine sees it.
+        Assert.IsType<EditOutcome.Applied>(
+            await other.Apply(job.Number, WriteKey.Fresh(), mine.Number, Bao, Boards.Fit("C1"), [], StoreFixture.Judge, default)
+        );
+        Assert.Equal(48 * 1024, (await store.Jobs.Find(job.Number, default))!.State.Planned.InstalledMiB);
+        // An edit that could not be worked out is remembered by nobody.
+        Assert.IsType<EditOutcome.Unworkable>(
+            await store.Jobs.Apply(
+                job.Number,
+                WriteKey.Fresh(),
+                mine.Number + 1,
+                Bao,
+                Boards.Fit("D1"),
+                [],
+                _ => throw new InvalidOperationException("no"),
+                default
+            )
+        );
+        Assert.Equal(48 * 1024, (await store.Jobs.Find(job.Number, default))!.State.Planned.InstalledMiB);
+    }
+
+    [Fact]
     public async Task The_same_key_sent_twice_counts_once()
     {
         var job = await store.Begin();

@@ -5,6 +5,8 @@ import type { JobView } from './types';
 // What the host answered last of each job, by the tag that it gave: patches start from these, never from what was guessed on top.
 const held = new Map<string, { tag: string; view: JobView }[]>();
 const MOST = 4;
+// Jobs beyond these are fetched whole when somebody comes back to them.
+const MOST_JOBS = 8;
 
 /** Headers of a request whose answer may be what changed since the last one (RFC 3229). */
 export function delta(number: string): Record<string, string> {
@@ -33,6 +35,10 @@ export async function jobOf(
 
 function hold(number: string, headers: Headers, view: JobView): JobView {
   const tag = headers.get('ETag')?.replace(/^W\//, '').replaceAll('"', '');
-  if (tag) held.set(number, [{ tag, view }, ...(held.get(number) ?? []).filter((h) => h.tag !== tag)].slice(0, MOST));
+  if (!tag) return view;
+  const before = held.get(number) ?? [];
+  held.delete(number);
+  held.set(number, [{ tag, view }, ...before.filter((h) => h.tag !== tag)].slice(0, MOST));
+  for (const oldest of [...held.keys()].slice(0, -MOST_JOBS)) held.delete(oldest);
   return view;
 }

@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import './addresses.testing';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { renderHook, waitFor } from '@testing-library/react';
 import { createStore, set } from 'idb-keyval';
@@ -7,16 +8,6 @@ import { useEdits } from './edits';
 import { jobKey } from './hooks';
 import { keepSeen, keptEdits, type KeptEdit } from './kept';
 import type { Edit, JobView } from './types';
-
-// A browser resolves an address against its page; the test has none.
-vi.hoisted(() => {
-  const Plain = globalThis.Request;
-  globalThis.Request = class extends Plain {
-    constructor(to: RequestInfo | URL, init?: RequestInit) {
-      super(typeof to === 'string' ? new URL(to, 'http://127.0.0.1') : to, init);
-    }
-  };
-});
 
 const tick = (key: string) => ({ type: 'setTick', key, done: true, wording: '' }) as Edit;
 const view = { number: '0101', begunAt: 'monday', lastNumber: 4, ticks: {} } as unknown as JobView;
