@@ -42,10 +42,12 @@ export function SlowestOf({ memory }: { memory: NonNullable<JobView['memory']> }
           </div>
         ))}
       </div>
-      <p className="result">
-        All channels run at <b>{rate.words}</b>
-        {rate.pace && <span className="quiet">, {rate.pace}</span>}
-      </p>
+      {rate.chain.length > 0 && (
+        <p className="result">
+          All channels run at <b>{rate.words}</b>
+          {rate.pace && <span className="quiet">, {rate.pace}</span>}
+        </p>
+      )}
     </div>
   );
 }

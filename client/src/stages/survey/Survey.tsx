@@ -1,5 +1,5 @@
 import { plural } from '../../format/numbers';
-import { useState, useRef } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useWays } from '../../api/hooks';
 import type { JobView, Unknown } from '../../api/types';
@@ -27,7 +27,10 @@ export default function Survey() {
   // What was just answered is not shown yet for a moment: a quick hand would be led back to it.
   const answered = useRef(new Set<string>());
   if (!job.sheet) return <Start />;
-  const goOn = (place: string) => nextPlace(job, answered.current.add(place), place, select);
+  const goOn = (place: string) => {
+    for (const p of answered.current) if (isLooked(job, p)) answered.current.delete(p);
+    nextPlace(job, answered.current.add(place), place, select);
+  };
   const needed = job.unknowns.filter((u) => !u.optional);
   const more = job.unknowns.filter((u) => u.optional);
   // A question chosen from the list stands; a place chosen on the plate asks what sits in it; else the first that counts.
@@ -204,10 +207,12 @@ function Doubts({ job }: { job: JobView }) {
   );
 }
 
+const isLooked = (job: JobView, place: string) => !!job.found[place] || job.foundEmpty.includes(place);
+
 /** The next place that nobody has looked at, so that a board is entered without the mouse. */
 function nextPlace(job: JobView, answered: ReadonlySet<string>, done: string, select: (place: string | null) => void) {
   // The change itself is shown soon, the unknowns only once the host has answered.
-  const looked = (p: string) => answered.has(p) || !!job.found[p] || job.foundEmpty.includes(p);
+  const looked = (p: string) => answered.has(p) || isLooked(job, p);
   const open = job.unknowns.filter((u) => u.place && !u.optional && !looked(u.place)).map((u) => u.place!);
   const kind = done.slice(0, done.indexOf(':') + 1);
   const alike = everyPlace(job.sheet!).find(([, list]) => list[0]!.startsWith(kind))?.[1] ?? [];
