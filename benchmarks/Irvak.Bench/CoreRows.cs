@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Text.Json;
 using Irvak.Core;
 using Irvak.Core.Aims;
@@ -94,15 +95,21 @@ internal static class CoreRows
         report.Add(new($"first answer of ways out, {name}", Report.Time(t[0]), "100 ms", t[0] / 100_000, 1));
     }
 
-    /// <summary>Works one job out again and again, for a profiler: 0 whole, 1 and up after the edit of that number.</summary>
+    /// <summary>Works one job out again and again for a minute, for a profiler: 0 whole, 1 and up after the edit of that number. Says
+    /// each second what one took, so that one sees when the compiler is done.</summary>
     public static int Turn(Cases cases, string which, int edit)
     {
         var state = which == "sixty" ? Cases.Sixty() : cases.Everything();
         var kept = new Kept();
         Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf), kept);
         var next = edit == 0 ? state : EditFold.Apply(state, Touching(state).ElementAt(edit - 1).Item2, new Stamp("bench", default));
-        for (var i = 0; i < 20_000; i++)
-            Evaluation.Evaluate(Question.Of(next, cases.Evidence, cases.Shelf), edit == 0 ? null : new Kept(kept));
+        for (var second = 1; second <= 60; second++)
+        {
+            var (from, count) = (Stopwatch.GetTimestamp(), 0);
+            for (; Stopwatch.GetElapsedTime(from).TotalSeconds < 1; count++)
+                Evaluation.Evaluate(Question.Of(next, cases.Evidence, cases.Shelf), edit == 0 ? null : new Kept(kept));
+            Console.WriteLine($"second {second}: {Report.Time(Stopwatch.GetElapsedTime(from).TotalMicroseconds / count)}");
+        }
         return 0;
     }
 }

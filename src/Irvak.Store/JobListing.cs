@@ -8,7 +8,11 @@ namespace Irvak.Store;
 /// <param name="Done">How far its stage is, of <paramref name="Of"/>; 0 of 0 where that says nothing.</param>
 /// <param name="Plate">The machine in its ink, as a JSON document; null without a machine.</param>
 /// <param name="PlateSheet">Mark of the machine sheet that it is drawn on: of the same content the same.</param>
-public sealed record JobListing(Stage Stage, Severity? Severity, string Line, int Done, int Of, string? Plate, string? PlateSheet = null);
+public sealed record JobListing(Stage Stage, Severity? Severity, string Line, int Done, int Of, string? Plate, string? PlateSheet = null)
+{
+    /// <summary>The words that it is found by (<see cref="JobWords"/>); only written.</summary>
+    public string Words { get; init; } = "";
+}
 
 /// <summary>A job as a list shows it.</summary>
 /// <param name="Listing">Null when it was not worked out yet.</param>

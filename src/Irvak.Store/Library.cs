@@ -61,7 +61,7 @@ public sealed class Library(Database database) : IDisposable
                         """,
                         new
                         {
-                            wanted = Wanted(words),
+                            wanted = Lexemes.Beginning(words),
                             MostFound,
                             MostLooked,
                         },
@@ -76,10 +76,6 @@ public sealed class Library(Database database) : IDisposable
 
     // Hits that are looked at before the best are chosen: a word that nearly every part has would otherwise read the whole shelf.
     private const int MostLooked = 2_000;
-
-    /// <summary>Each word quoted as a lexeme that may go on: 'rdimm':* &amp; '4800':*.</summary>
-    private static string Wanted(IEnumerable<string> words) =>
-        string.Join(" & ", words.Select(w => $"'{w.Replace("\\", "\\\\").Replace("'", "''")}':*"));
 
     public async Task<EvidenceBook> Evidence(CancellationToken cancel) =>
         await Current<EvidenceRecord, EvidenceBook>("evidence", r => r.Id, all => new(all), cancel);

@@ -57,7 +57,7 @@ public sealed class Listings(Database database)
 
     internal const string Set =
         "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate::jsonb, "
-        + "plate_sheet = @plateSheet, listed_by = @by";
+        + "plate_sheet = @plateSheet, words = coalesce(@words, words), listed_by = @by";
 
     /// <summary>The build that wrote a listing; another one works it out anew.</summary>
     private static readonly string By =
@@ -106,6 +106,30 @@ public sealed class Listings(Database database)
             [.. rows.Select(r => r.ToListed())],
             counts.GroupBy(c => c.Stage is null ? Stage.Survey : Named<Stage>(c.Stage)).ToDictionary(g => g.Key, g => g.Sum(c => c.Count))
         );
+    }
+
+    /// <summary>Jobs that hold every typed word, or a word that begins with it; the newest first.</summary>
+    /// <param name="before">Only jobs older than the one of this id.</param>
+    /// <param name="most">At most so many.</param>
+    /// <returns>None for a text without a word.</returns>
+    public async Task<IReadOnlyList<ListedJob>> Found(string query, long? before, int most, CancellationToken cancel)
+    {
+        if (ShelfWords.Typed(query) is not { Count: > 0 } words)
+            return [];
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync<Row>(
+            new CommandDefinition(
+                $"select {Columns} from job where search @@ @wanted::tsquery and id < @before order by id desc limit @most",
+                new
+                {
+                    wanted = Lexemes.Beginning(words),
+                    before = before ?? long.MaxValue,
+                    most,
+                },
+                cancellationToken: cancel
+            )
+        );
+        return [.. rows.Select(r => r.ToListed())];
     }
 
     // Sheets are asked for by what is in them: what was read once is right for ever.
@@ -209,6 +233,7 @@ public sealed class Listings(Database database)
                 of = listing?.Of ?? 0,
                 plate = listing?.Plate,
                 plateSheet = listing?.PlateSheet,
+                words = listing?.Words,
                 by = By,
             }
         );

@@ -26,7 +26,7 @@ public sealed class Judging(
         var before = shown.Last.TryGet(job.Number, out var last) ? last : null;
         var kept = new Kept(before?.Kept);
         _answer = ShownJob.After(before, JobView.Of(job, evidence, shelf, kept), kept, json);
-        return SmallPlate.Listing(_answer.View);
+        return SmallPlate.Listing(_answer.View, job);
     }
 
     /// <summary>The job as it stands; one that can't be worked out shows what is left of it.</summary>

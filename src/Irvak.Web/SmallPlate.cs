@@ -1,6 +1,7 @@
 using System.Runtime.CompilerServices;
 using System.Security.Cryptography;
 using System.Text;
+using Irvak.Core;
 using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Store;
@@ -23,7 +24,7 @@ public sealed record SmallPlate(
 )
 {
     /// <summary>What lists show of a job: its stage, one line of what is in its way, how far it is, and its plate.</summary>
-    public static JobListing Listing(JobView view)
+    public static JobListing Listing(JobView view, Job job)
     {
         var plate = view.Sheet is { } sheet
             ? new SmallPlate(
@@ -43,7 +44,10 @@ public sealed record SmallPlate(
             way.Total,
             plate is null ? null : Database.ToJson(plate),
             plate?.Sheet
-        );
+        )
+        {
+            Words = JobWords.Of(job.Number, job.Title, job.Owner, job.BegunBy, job.State),
+        };
     }
 
     private static readonly ConditionalWeakTable<MachineSheet, string> Marks = [];

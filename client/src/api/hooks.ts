@@ -37,6 +37,20 @@ export const useOlder = (stage: Stage, before: number | undefined, open: boolean
     getNextPageParam: (page) => page.jobs.at(-1)?.id,
   });
 
+/** Jobs of these words, the newest first; asked for at a pause in typing. What was found stays until the next is there. */
+export const useFoundJobs = (typed: string) => {
+  const words = usePaused(typed.trim());
+  return useInfiniteQuery({
+    queryKey: ['bench', 'words', words],
+    enabled: words !== '',
+    initialPageParam: undefined as number | undefined,
+    queryFn: async ({ pageParam, signal }) =>
+      unwrap(await api.GET('/api/jobs', { params: { query: { words, before: pageParam } }, signal })),
+    getNextPageParam: (page) => page.more ?? undefined,
+    placeholderData: (old) => old,
+  });
+};
+
 export const useJob = (number: string) =>
   useQuery({
     queryKey: jobKey(number),

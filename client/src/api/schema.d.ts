@@ -1326,11 +1326,17 @@ export interface components {
         /** @description The newest jobs of each stage, and how many there are of each. */
         BenchPage: {
             jobs: components["schemas"]["BenchJob"][];
+            /** @description Of all jobs; none beside what was looked for. */
             counts: components["schemas"]["StageCount"][];
             /** @description The machine sheets that the plates are drawn on, by their marks. */
             sheets: {
                 [key: string]: components["schemas"]["MachineSheet"];
             };
+            /**
+             * Format: int64
+             * @description Of a search that found more than it gives: where the rest is asked from; else null.
+             */
+            more: null | number;
         };
         /** @description Where a benchmark should come out, MB/s. */
         BenchmarkBand: {
@@ -6030,6 +6036,7 @@ export interface operations {
             query?: {
                 stage?: string;
                 before?: number;
+                words?: string;
             };
             header?: never;
             path?: never;

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useLiveBench } from '../api/follow';
-import { readCapture, useBench, useOlder } from '../api/hooks';
+import { readCapture, useBench, useFoundJobs, useOlder } from '../api/hooks';
 import { person, usePerson } from '../api/person';
 import type { BenchJob, BenchPage, MachineSheet, ReadView, Stage } from '../api/types';
 import { plural } from '../format/numbers';
@@ -26,9 +26,15 @@ export function Bench() {
   const navigate = useNavigate();
   const who = usePerson();
   const [help, setHelp] = useState(false);
+  const [typed, setTyped] = useState('');
+  const looking = typed.trim() !== '';
+  const found = useFoundJobs(typed);
+  const pages = looking ? (found.data?.pages ?? []) : [];
+  const hits = pages.flatMap((p) => p.jobs);
   const shortcuts = [
     { key: 'n', what: 'begin a job', run: () => void navigate('/begin') },
-    { key: '/', what: 'paste a capture', run: () => document.querySelector<HTMLTextAreaElement>('#paste')?.focus() },
+    { key: '/', what: 'find a job', run: () => document.querySelector<HTMLInputElement>('#find-job')?.focus() },
+    { key: 'p', what: 'paste a capture', run: () => document.querySelector<HTMLTextAreaElement>('#paste')?.focus() },
     { key: '?', what: 'these keys', run: () => setHelp(true) },
   ];
   useKeys(shortcuts);
@@ -43,6 +49,14 @@ export function Bench() {
         line={[bench.data ? plural(all, 'job', 'jobs') : '', who].filter(Boolean).join(' · ')}
         onWho={person.ask}
       >
+        <FindJob
+          typed={typed}
+          onTyped={setTyped}
+          onEnter={() => {
+            const first = hits[0];
+            if (first && !found.isPlaceholderData) void navigate(`/jobs/${first.number}/${first.stage}`);
+          }}
+        />
         <Link to="/begin" className="btn go">
           Begin a job <kbd>n</kbd>
         </Link>
@@ -55,7 +69,18 @@ export function Bench() {
           </p>
         )}
         {!bench.data && !bench.error && <p className="pad quiet">Fetching the jobs …</p>}
-        {bench.data && (
+        {looking && (
+          <FoundJobs
+            typed={typed.trim()}
+            jobs={hits}
+            sheets={Object.assign({}, ...pages.map((p) => p.sheets)) as Sheets}
+            error={found.error?.message}
+            asked={found.data !== undefined && !found.isPlaceholderData}
+            more={found.hasNextPage ? () => void found.fetchNextPage() : undefined}
+            fetching={found.isFetching}
+          />
+        )}
+        {bench.data && !looking && (
           <div className="bench">
             {STAGES.map((s) => (
               <Plank
@@ -69,7 +94,7 @@ export function Bench() {
             ))}
           </div>
         )}
-        {bench.isSuccess && jobs.length === 0 && (
+        {bench.isSuccess && jobs.length === 0 && !looking && (
           <div className="empty-bench">
             <h2>No job yet</h2>
             <p>
@@ -84,6 +109,83 @@ export function Bench() {
       <Who />
       <Help open={help} onClose={() => setHelp(false)} />
     </div>
+  );
+}
+
+/** The search of the bench: number, title, owner, person, machine, part or serial; Enter opens the first. */
+function FindJob({
+  typed,
+  onTyped,
+  onEnter,
+}: {
+  typed: string;
+  onTyped: (typed: string) => void;
+  onEnter: () => void;
+}) {
+  return (
+    <div className="find find-job">
+      <input
+        id="find-job"
+        placeholder="Find a job"
+        aria-label="Find a job by number, title, owner, machine, part or serial"
+        title="By number, title, owner, machine, part or serial"
+        value={typed}
+        maxLength={200}
+        spellCheck={false}
+        autoComplete="off"
+        onChange={(e) => onTyped(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') onEnter();
+          if (e.key === 'Escape') {
+            onTyped('');
+            e.currentTarget.blur();
+          }
+        }}
+      />
+      <kbd>/</kbd>
+    </div>
+  );
+}
+
+/** What was found, the newest first; each line says its stage. */
+function FoundJobs({
+  typed,
+  jobs,
+  sheets,
+  error,
+  asked,
+  more,
+  fetching,
+}: {
+  typed: string;
+  jobs: BenchJob[];
+  sheets: Sheets;
+  error?: string;
+  asked: boolean;
+  more?: () => void;
+  fetching: boolean;
+}) {
+  return (
+    <section className="found-jobs" aria-label="Found">
+      <p className="pad quiet" role="status">
+        {error ??
+          (jobs.length
+            ? `${plural(jobs.length, 'job', 'jobs')}${more ? ' and more' : ''}, the newest first. Enter opens the first, Esc goes back to the bench.`
+            : asked
+              ? `No job holds all of “${typed}”.`
+              : 'Looking …')}
+      </p>
+      <div className="plank">
+        {jobs.map((j) => (
+          <OnPlank key={j.number} job={j} sheet={j.plate ? sheets[j.plate.sheet] : undefined} stage />
+        ))}
+        {more && (
+          <button type="button" className="btn o" disabled={fetching} onClick={more}>
+            Older ones
+          </button>
+        )}
+      </div>
+    </section>
   );
 }
 
@@ -130,7 +232,7 @@ function Plank({
   );
 }
 
-function OnPlank({ job, sheet }: { job: BenchJob; sheet?: MachineSheet }) {
+function OnPlank({ job, sheet, stage }: { job: BenchJob; sheet?: MachineSheet; stage?: boolean }) {
   const small = sheet?.chassis?.kind === 'thin';
   return (
     <Link to={`/jobs/${job.number}/${job.stage}`} className={small ? 'job1 sm' : 'job1'}>
@@ -140,6 +242,7 @@ function OnPlank({ job, sheet }: { job: BenchJob; sheet?: MachineSheet }) {
           <b>{job.title}</b> <i>{job.begunBy}</i>
         </span>
         <span className="quiet">
+          {stage && `${STAGES.find((s) => s.stage === job.stage)?.name} · `}
           {job.number} {sheet ? [sheet.maker, sheet.name].filter(Boolean).join(' ') : 'machine not known yet'}
         </span>
         <p>

@@ -63,39 +63,61 @@ public static class LossChain
         return (up, down);
     }
 
+    /// <summary>
+    /// The series. Weights of a Poisson distribution one from the other, from where those to the left are too small to count, and divided
+    /// by their sum (Fox and Glynn, Communications of the ACM 31, 1988): no logarithm a step, and what is small keeps its digits.
+    /// </summary>
     private static LossChance Uniform(double[] up, double[] down, int tolerance, double unreadable, double fastest, double mean)
     {
-        var now = new double[tolerance + 1];
-        var next = new double[tolerance + 1];
-        now[0] = 1;
+        var chain = new Chain(up, down, tolerance, unreadable, fastest);
+        // What lies left of it is less than e^(−80) of the whole, and of what is lost there is less.
+        var first = Math.Max(0, (long)(mean - Math.Sqrt(2 * 80 * mean)));
+        for (long step = 0; step < first; step++)
+            chain.Step();
         double array = 0,
             sectors = 0,
-            lostArray = 0,
-            lostSectors = 0,
             seen = 0;
-        // Weights of a Poisson distribution with that mean, by logarithms: e^(−mean) itself would vanish.
-        var log = -mean;
-        for (long step = 0; ; step++)
+        // Whatever it begins with cancels; far from what overflows, and from what vanishes.
+        var weight = 1e-200;
+        for (var step = first; ; step++)
         {
-            var weight = Math.Exp(log);
-            array += weight * lostArray;
-            sectors += weight * lostSectors;
+            array += weight * chain.Array;
+            sectors += weight * chain.Sectors;
             seen += weight;
-            if (step > mean && (1 - seen < Epsilon || weight < Epsilon * Math.Max(seen, 1e-300) * 1e-3))
-                break;
-            lostArray += now[tolerance] * up[tolerance] / fastest;
-            lostSectors += now[tolerance] * down[tolerance] * unreadable / fastest;
-            for (var k = 0; k <= tolerance; k++)
-            {
-                var stays = now[k] * (1 - ((up[k] + down[k]) / fastest));
-                var fromBelow = k > 0 ? now[k - 1] * up[k - 1] / fastest : 0;
-                var fromAbove = k < tolerance ? now[k + 1] * down[k + 1] / fastest * (k + 1 == tolerance ? 1 - unreadable : 1) : 0;
-                next[k] = stays + fromBelow + fromAbove;
-            }
-            (now, next) = (next, now);
-            log += Math.Log(mean) - Math.Log(step + 1);
+            if (step > mean && weight < Epsilon * 1e-3 * seen)
+                return new(array / seen, sectors / seen, weight / seen / (1 - (mean / (step + 1))));
+            chain.Step();
+            weight *= mean / (step + 1);
         }
-        return new(array, sectors, Math.Max(0, 1 - seen));
+    }
+
+    /// <summary>The chain that is left when each step takes the same time: where it stands, and what it has lost so far.</summary>
+    private sealed class Chain(double[] up, double[] down, int tolerance, double unreadable, double fastest)
+    {
+        // Of each state: the chance that it goes one up, one down with all of its data, and that nothing happens.
+        private readonly double[] _up = [.. up.Select(r => r / fastest)];
+        private readonly double[] _down =
+        [
+            .. down.Select((r, k) => r / fastest * (k == tolerance ? 1 - unreadable : 1)),
+        ];
+        private readonly double[] _stays = [.. up.Zip(down, (u, d) => 1 - ((u + d) / fastest))];
+        private readonly double _unreadable = down[tolerance] / fastest * unreadable;
+        private double[] _now = [1, .. new double[tolerance]];
+        private double[] _next = new double[tolerance + 1];
+
+        public double Array { get; private set; }
+
+        public double Sectors { get; private set; }
+
+        public void Step()
+        {
+            var (now, next, last) = (_now, _next, tolerance);
+            Array += now[last] * _up[last];
+            Sectors += now[last] * _unreadable;
+            for (var k = 0; k <= last; k++)
+                next[k] = (now[k] * _stays[k]) + (k > 0 ? now[k - 1] * _up[k - 1] : 0) + (k < last ? now[k + 1] * _down[k + 1] : 0);
+            (_now, _next) = (next, now);
+        }
     }
 
     /// <summary>The whole array: any of its groups lost. Groups are independent.</summary>

@@ -26,6 +26,9 @@ public sealed class CacheModel
     private readonly double[] _popularity;
     private readonly double[] _count;
 
+    // The product of both: what is asked for of each gathered rank.
+    private readonly double[] _asked;
+
     // Where the ranks of each population end; their shares of the requests.
     private readonly int[] _ends;
     private readonly double[] _shares;
@@ -60,6 +63,7 @@ public sealed class CacheModel
             ends.Add(count.Count);
             Blocks += volume.Blocks;
         }
+        _asked = [.. count.Zip(popularity, (c, p) => c * p)];
         (_popularity, _count, _ends, _shares) = ([.. popularity], [.. count], [.. ends], [.. volumes.Select(v => v.Share / shares)]);
     }
 
@@ -104,7 +108,7 @@ public sealed class CacheModel
         {
             if (i == _ends[volume])
                 volume++;
-            hits[volume] += _count[i] * _popularity[i] * There(_popularity[i] * t);
+            hits[volume] += _asked[i] * There(_popularity[i] * t);
         }
         return ([.. hits.Zip(_shares, (h, s) => h / s)], t);
     }
@@ -178,7 +182,7 @@ public sealed class CacheModel
         {
             var there = There(_popularity[i] * t);
             sum += _count[i] * there;
-            slope += _count[i] * _popularity[i] * (1 - there);
+            slope += _asked[i] * (1 - there);
         }
         return (sum, slope);
     }
@@ -190,9 +194,8 @@ public sealed class CacheModel
         for (var i = 0; i < _popularity.Length; i++)
         {
             var there = There(_popularity[i] * t);
-            var asked = _count[i] * _popularity[i];
-            sum += asked * there;
-            slope += asked * _popularity[i] * (1 - there);
+            sum += _asked[i] * there;
+            slope += _asked[i] * _popularity[i] * (1 - there);
         }
         return (sum, slope);
     }

@@ -26,15 +26,16 @@ public static partial class ShelfWords
             words.AddRange([thing.Maker, thing.Name, thing.Opens, .. thing.For, .. thing.Ends]);
         // What the shelf prints of a part finds it again.
         words.AddRange([part.LongName(), part.ShortName()]);
-        return string.Join(' ', words.Where(w => !string.IsNullOrWhiteSpace(w)).SelectMany(w => Split(w!)).Distinct());
+        return string.Join(' ', words.Where(w => !string.IsNullOrWhiteSpace(w)).SelectMany(w => Cut(w!)).Distinct());
     }
 
     /// <summary>The words of a query; at most twelve, so that a pasted page asks for nothing absurd.</summary>
     public static IReadOnlyList<string> Typed(string? query) =>
-        [.. Split(query ?? "").Where(w => w.Length is > 0 and <= 60).Distinct().Take(12)];
+        [.. Cut(query ?? "").Where(w => w.Length is > 0 and <= 60).Distinct().Take(12)];
 
     // "16 gb" and "16gb" are one word: the shelf prints the first, and people type either.
-    private static string[] Split(string text) =>
+    /// <summary>The words of a text, in lower case.</summary>
+    public static string[] Cut(string text) =>
         Unit()
             .Replace(text.ToLowerInvariant(), "$1$2")
             .Split([' ', ',', ';', '/', '\t', '\n', '\r', '(', ')', '"', '\''], StringSplitOptions.RemoveEmptyEntries);

@@ -65,11 +65,14 @@ public sealed record BenchJob(
 public sealed record StageCount(Stage Stage, int Count);
 
 /// <summary>The newest jobs of each stage, and how many there are of each.</summary>
+/// <param name="Counts">Of all jobs; none beside what was looked for.</param>
 /// <param name="Sheets">The machine sheets that the plates are drawn on, by their marks.</param>
+/// <param name="More">Of a search that found more than it gives: where the rest is asked from; else null.</param>
 public sealed record BenchPage(
     IReadOnlyList<BenchJob> Jobs,
     IReadOnlyList<StageCount> Counts,
-    IReadOnlyDictionary<string, MachineSheet> Sheets
+    IReadOnlyDictionary<string, MachineSheet> Sheets,
+    long? More
 );
 
 /// <summary>The bench: every job, and beginning one. The list evaluates nothing.</summary>
@@ -84,19 +87,17 @@ public static class Bench
     public static void MapBench(this IEndpointRouteBuilder routes)
     {
         routes
-            .MapGet("/api/jobs", async (string? stage, long? before, Listings listings, CancellationToken cancel) =>
+            .MapGet("/api/jobs", async (string? stage, long? before, string? words, Listings listings, CancellationToken cancel) =>
             {
+                if (words?.Length > MostTyped)
+                    return Problems.Invalid(new SheetProblem("/words", $"At most {MostTyped} characters can be looked for."));
+                if (words is not null)
+                    return TypedResults.Ok(await Found(words, before, listings, cancel));
                 Stage? only = null;
                 if (stage is not null && (only = Listings.StageNamed(stage)) is null)
                     return Problems.Invalid(new SheetProblem("/stage", $"There is no stage {stage}."));
                 var (jobs, counts) = await listings.Newest(only, before, only is null ? PerStage : MoreOfStage, cancel);
-                return TypedResults.Ok(
-                    new BenchPage(
-                        [.. jobs.Select(BenchJob.From)],
-                        [.. counts.OrderBy(c => c.Key).Select(c => new StageCount(c.Key, c.Value))],
-                        await listings.Sheets(jobs.Select(j => j.Listing?.PlateSheet).OfType<string>(), cancel)
-                    )
-                );
+                return TypedResults.Ok(await Page(jobs, counts, null, listings, cancel));
             })
             .WithName("listJobs")
             .Produces<BenchPage>()
@@ -142,6 +143,31 @@ public static class Bench
             .ProducesProblem(422)
             .ProducesProblem(503);
     }
+
+    // Shown at once of what is found, and the longest text that is looked for.
+    private const int MostFound = 50;
+    private const int MostTyped = 200;
+
+    private static async Task<BenchPage> Found(string words, long? before, Listings listings, CancellationToken cancel)
+    {
+        var found = await listings.Found(words, before, MostFound + 1, cancel);
+        var shown = found.Take(MostFound).ToList();
+        return await Page(shown, null, found.Count > MostFound ? shown[^1].Id : null, listings, cancel);
+    }
+
+    private static async Task<BenchPage> Page(
+        IReadOnlyList<ListedJob> jobs,
+        IReadOnlyDictionary<Stage, int>? counts,
+        long? more,
+        Listings listings,
+        CancellationToken cancel
+    ) =>
+        new(
+            [.. jobs.Select(BenchJob.From)],
+            counts is null ? [] : [.. counts.OrderBy(c => c.Key).Select(c => new StageCount(c.Key, c.Value))],
+            await listings.Sheets(jobs.Select(j => j.Listing?.PlateSheet).OfType<string>(), cancel),
+            more
+        );
 
     private static async Task<(MachineSheet? Sheet, IResult? Refused)> SheetOf(
         BeginRequest request,
