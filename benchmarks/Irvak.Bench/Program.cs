@@ -21,6 +21,10 @@ public static class Program
                 var core = new Report();
                 CoreRows.Run(new Cases(Demo), core);
                 return core.Code;
+            case ["lines", ..]:
+                var lines = new Report();
+                Readers.Rows(Demo, lines, args.ElementAtOrDefault(1));
+                return lines.Code;
             case ["turn", var which, var edits]:
                 return CoreRows.Turn(new Cases(Demo), which, int.Parse(edits));
             case ["solvers"]:

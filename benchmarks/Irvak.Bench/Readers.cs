@@ -9,18 +9,110 @@ using Irvak.Web.Demo;
 namespace Irvak.Bench;
 
 /// <summary>Rate of every reader on about eight MiB of its format, and the memory that reading takes.</summary>
-public static class Readers
+internal static class Readers
 {
     private const int Size = 7 * 1024 * 1024;
 
-    public static int Run(string demo, string? only)
+    /// <summary>Each text format against the framework's own pass over the same bytes, in turns.</summary>
+    public static void Rows(string demo, Report report, string? only = null)
+    {
+        foreach (var (name, all) in Samples(demo).Where(s => s.Name != "firmware tables" && (only is null || s.Name == only)))
+        {
+            // A capture as people paste it, not eight MiB of it.
+            var end = all.Length > Piece ? Array.LastIndexOf(all, (byte)'\n', Piece) : all.Length;
+            var bytes = Whole(name) ? all : all[..end];
+            var read = Reading(name, bytes);
+            var t = Alternating.Medians(read, Plain(name, bytes));
+            string Rate(double us) => $"{bytes.Length / us:0} MB/s";
+            report.Add(
+                new(
+                    $"reading {name}",
+                    Rate(t[0]),
+                    $"the framework's pass {Rate(t[1])}",
+                    t[1] / t[0],
+                    name == Machine ? 0.3 : null,
+                    AtLeast: true
+                )
+            );
+        }
+    }
+
+    /// <summary>All that a machine tells of itself in one paste; the row that is held.</summary>
+    private const string Machine = "a whole machine";
+
+    private const int Piece = 256 * 1024;
+
+    // Formats of which a piece is not one.
+    private static bool Whole(string name) => name is "block devices" or "NVMe list" or "management page";
+
+    // Each as its own tool prints it.
+    private static string[] Told(SimulatedMachine machine) =>
+        [
+            machine.FirmwareListing(),
+            machine.SystemMemory(),
+            machine.System.Processors(8),
+            machine.System.Pci(),
+            machine.Storage.BlockDevices(),
+            machine.Storage.KernelArrays(),
+            .. machine.Storage.Drives.Select((d, i) => machine.Storage.Health(d.Place, DemoBuilds.Health(i, d.Unit.Drive!))),
+            SimulatedSystem.Port("eth0", 1000, 100, 1000),
+        ];
+
+    /// <summary>The framework's own pass over the same bytes: their lines, and of a document its values.</summary>
+    private static Action Plain(string name, byte[] bytes)
+    {
+        if (name != Machine)
+            return bytes[0] == (byte)'{' ? () => Values(bytes) : () => Lines(bytes);
+        var told = Told(TheMachine(Program.Demo)).Select(Encoding.UTF8.GetBytes).ToList();
+        return () =>
+        {
+            foreach (var one in told)
+                if (one[0] == (byte)'{')
+                    Values(one);
+                else
+                    Lines(one);
+        };
+    }
+
+    private static void Values(byte[] bytes)
+    {
+        var reader = new System.Text.Json.Utf8JsonReader(bytes, new System.Text.Json.JsonReaderOptions { AllowMultipleValues = true });
+        while (reader.Read())
+            System.Text.Json.JsonDocument.ParseValue(ref reader).Dispose();
+    }
+
+    private static SimulatedMachine TheMachine(string demo)
     {
         var builds = new DemoBuilds(DemoFiles.Sheets(demo).ToDictionary(s => s.Id), DemoFiles.Shelf(demo).ToDictionary(p => p.Id));
-        var machine = new SimulatedMachine(builds.Of("brannick-torr-32"), DemoBuilds.Facts("brannick-torr-32"));
+        return new(builds.Of("brannick-torr-32"), DemoBuilds.Facts("brannick-torr-32"));
+    }
+
+    private static int Lines(byte[] bytes)
+    {
+        using var reader = new StreamReader(new MemoryStream(bytes), Encoding.UTF8);
+        var count = 0;
+        while (reader.ReadLine() is not null)
+            count++;
+        return count;
+    }
+
+    private static Action Reading(string name, byte[] bytes)
+    {
+        if (name != "table of drives")
+            return () => CaptureReader.Read(bytes);
+        // Columns are named once; then the table is read.
+        var columns = DriveTable.Preview(CaptureReader.Text(bytes))!.Guess;
+        return () => DriveTable.Read(CaptureReader.Text(bytes), columns);
+    }
+
+    private static (string Name, byte[] Bytes)[] Samples(string demo)
+    {
+        var machine = TheMachine(demo);
         var drives = machine.Storage.Drives;
-        (string Name, byte[] Bytes)[] samples =
+        return
         [
             ("firmware listing", Repeat(machine.FirmwareListing())),
+            (Machine, Encoding.UTF8.GetBytes(string.Join('\n', Told(machine)))),
             ("firmware tables", [.. machine.Bytes.FirmwareTables()]),
             ("PCI listing", Repeat(machine.System.Pci())),
             ("system memory, processors", Repeat(machine.SystemMemory() + "\n" + machine.System.Processors(8))),
@@ -38,19 +130,14 @@ public static class Readers
             ("network ports", Repeat(SimulatedSystem.Port("eth0", 1000, 100, 1000))),
             ("log", Repeat(SimulatedSystem.Log("ata3.00: failed command: READ FPDMA QUEUED"))),
         ];
+    }
+
+    public static int Run(string demo, string? only)
+    {
         var slowest = 0.0;
-        foreach (var (name, bytes) in samples.Where(s => only is null || s.Name == only))
+        foreach (var (name, bytes) in Samples(demo).Where(s => only is null || s.Name == only))
         {
-            var table = name == "table of drives";
-            // Columns are named once; then the table is read.
-            var columns = table ? DriveTable.Preview(CaptureReader.Text(bytes))!.Guess : [];
-            void Read()
-            {
-                if (table)
-                    DriveTable.Read(CaptureReader.Text(bytes), columns);
-                else
-                    CaptureReader.Read(bytes);
-            }
+            var Read = Reading(name, bytes);
             // Small binary captures are read many times; everything else once is long enough.
             var times = Math.Max(1, Size / bytes.Length);
             // As in a host that has run for a while: often enough that the compiler has done its last pass.
@@ -81,15 +168,7 @@ public static class Readers
     private static Action? Yardstick(byte[] bytes) =>
         bytes[0] switch
         {
-            (byte)'{' => () =>
-            {
-                var reader = new System.Text.Json.Utf8JsonReader(
-                    bytes,
-                    new System.Text.Json.JsonReaderOptions { AllowMultipleValues = true }
-                );
-                while (reader.Read())
-                    System.Text.Json.JsonDocument.ParseValue(ref reader).Dispose();
-            },
+            (byte)'{' => () => Values(bytes),
             (byte)'"' or (byte)'B' => () =>
             {
                 using var csv = CsvReader.FromText(

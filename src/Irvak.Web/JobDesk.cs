@@ -146,15 +146,18 @@ public sealed class JobDesk(
             _ => [],
         };
 
+    /// <summary>What a part is comes from the shelf; the number that this piece of it bears is known only to who sends it.</summary>
+    private static Unit Piece(ShelfPart part, Unit sent) => Unit.Of(part) with { Serial = sent.Serial };
+
     private static Edit With(Edit edit, IReadOnlyDictionary<string, ShelfPart> shelf) =>
         edit switch
         {
-            Fit { Unit.ShelfPartId: { } id } fit => fit with { Unit = Unit.Of(shelf[id]) },
+            Fit { Unit.ShelfPartId: { } id } fit => fit with { Unit = Piece(shelf[id], fit.Unit) },
             Arrange arrange => arrange with
             {
                 Places = arrange.Places.ToDictionary(
                     p => p.Key,
-                    p => p.Value?.Unit?.ShelfPartId is { } id ? p.Value with { Unit = Unit.Of(shelf[id]) } : p.Value
+                    p => p.Value?.Unit?.ShelfPartId is { } id ? p.Value with { Unit = Piece(shelf[id], p.Value.Unit) } : p.Value
                 ),
             },
             Together together => together with { Edits = [.. together.Edits.Select(e => With(e, shelf))] },
