@@ -60,7 +60,7 @@ quiet() {
 }
 
 # Stamp of the files that a build step depends on; a step is left out while its stamp is unchanged.
-stamp_of() { find "$@" -type f -not -path '*/node_modules/*' -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/dist/*' -printf '%p %s %T@\n' 2>/dev/null | sort | sha1sum | cut -d' ' -f1; }
+stamp_of() { find "$@" -type f -not -path '*/node_modules/*' -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/dist/*' -not -path '*/client/fonts/*' -not -path 'client/fonts/*' -printf '%p %s %T@\n' 2>/dev/null | sort | sha1sum | cut -d' ' -f1; }
 fresh() { [ -f ".data/stamps/$1" ] && [ "$(cat ".data/stamps/$1")" = "$2" ]; }
 mark() { mkdir -p .data/stamps; printf '%s' "$2" >".data/stamps/$1"; }
 

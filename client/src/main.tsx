@@ -1,6 +1,4 @@
-import '@fontsource-variable/archivo/wdth.css';
-import '@fontsource/b612-mono/400.css';
-import '@fontsource/b612-mono/700.css';
+import '../fonts/fonts.css';
 import './theme/irvak.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense } from 'react';

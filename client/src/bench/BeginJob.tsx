@@ -4,7 +4,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { api, isAway, newKey, Refusal, unwrap } from '../api/client';
 import { person, usePerson } from '../api/person';
 import type { FiveAnswers, JobView } from '../api/types';
-import { PlainHead } from '../frame/Head';
+import { PlainHead } from '../frame/PlainHead';
 import { Who } from '../frame/dialogs';
 import { SheetSelect } from '../frame/SheetSelect';
 import { FiveAnswersForm } from './FiveAnswersForm';

@@ -5,7 +5,7 @@ import { readCapture, useBench, useFoundJobs, useOlder } from '../api/hooks';
 import { person, usePerson } from '../api/person';
 import type { BenchJob, BenchPage, MachineSheet, ReadView, Stage } from '../api/types';
 import { plural } from '../format/numbers';
-import { PlainHead } from '../frame/Head';
+import { PlainHead } from '../frame/PlainHead';
 import { Help } from '../frame/dialogs';
 import { useKeys } from '../frame/keys';
 import { Mark, WORD } from '../frame/Mark';

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { person } from '../api/person';
-import { PlainHead } from './Head';
+import { PlainHead } from './PlainHead';
 import { useKeys } from './keys';
 import { Who } from './dialogs';
 
