@@ -33,8 +33,9 @@ internal sealed class Cases
 
     private Unit Part(string id) => Unit.Of(Shelf[id]);
 
-    private static JobState Do(JobState state, params IEnumerable<Edit> edits)
+    private static JobState Do(params IEnumerable<Edit> edits)
     {
+        var state = JobState.Start;
         foreach (var edit in edits)
         {
             if (EditFold.Refusal(state, edit) is { } problem)
@@ -46,8 +47,10 @@ internal sealed class Cases
 
     private static Place[] Bays(int from, int to) => [.. Enumerable.Range(from, to - from + 1).Select(n => Place.Bay($"{n}"))];
 
+    public JobState Everything() => Do(EverythingEdits());
+
     /// <summary>32 modules, 12 drives in 3 arrays, a cache over two volumes, 7 cards, moves and wipes; four drives were there.</summary>
-    public JobState Everything()
+    public IReadOnlyList<Edit> EverythingEdits()
     {
         var sheet = _sheets["brannick-torr-32"];
         var found = new Dictionary<Place, Unit?>
@@ -59,44 +62,30 @@ internal sealed class Cases
             found[Place.Slot(slot)] = n % 4 == 0 ? Part("rdimm-32-4800") : null;
         foreach (var bay in Bays(9, 12))
             found[bay] = Part("ek-n2") with { MemberOf = "md0", Serial = $"S{bay.Name}" };
-        var state = Do(
-            JobState.Start,
+        return
+        [
             new AdoptSheet(sheet),
-            new RecordFound(found, new SystemFacts { OsBits = 64, Firmware = "2.14" }, "bench")
-        );
-        state = state with
-        {
-            ArraysSaid = state.ArraysSaid.SetItem(
-                "md0",
-                new(ArrayAnswers.Levels.First(l => ArrayAnswers.LevelOf(l) == ArrayLevel.Parity1))
-            ),
-        };
-        state = Do(
-            state,
-            [
-                new SetWish(WishKind.MemoryGiB, 2048),
-                new SetWish(WishKind.UsableTB, 20),
-                new SetWish(WishKind.Failures, 1),
-                new SetWish(WishKind.ReadMBs, 2000),
-                .. sheet
-                    .Channels.SelectMany(c => c.Slots)
-                    .Select((s, i) => new Fit(Place.Slot(s), Part(i % 8 == 0 ? "rdimm-32-4800" : "rdimm-64-4800"))),
-                .. Bays(1, 8).Select(b => new Fit(b, Part("rv-s1920"))),
-                .. Bays(9, 12).Select(b => new Fit(b, Part("ek-n4"))),
-                new Fit(Place.M2("X1"), Part("rv-k250-42")),
-                new Fit(Place.M2("X2"), Part("rv-k250-42")),
-                .. sheet.Slots.Select((s, i) => new Fit(Place.Card(s.Id), Part(i == 0 ? "cv-c8" : "lm-25s2"))),
-                new MakeArray(new("fast", ArrayLevel.Parity2, Bays(1, 6))),
-                new MakeArray(new("pair", ArrayLevel.Mirror, Bays(7, 8))),
-                new MakeArray(new("large", ArrayLevel.Parity1, Bays(9, 12))),
-                new PlanCache(
-                    new("front", [Place.M2("X1"), Place.M2("X2")], [new("fast", 300), new("large", 900, 2)], WriteBack: true, 400)
-                ),
-                new PlanMove("array:md0", MoveWay.Copy, "large"),
-                .. Bays(9, 12).Select(b => new RecordWipe(b, WipeWay.Overwrite, false)),
-            ]
-        );
-        return state;
+            new RecordFound(found, new SystemFacts { OsBits = 64, Firmware = "2.14" }, "bench"),
+            new AnswerUnknown("array.md0.level", ArrayAnswers.Levels.First(l => ArrayAnswers.LevelOf(l) == ArrayLevel.Parity1)),
+            new SetWish(WishKind.MemoryGiB, 2048),
+            new SetWish(WishKind.UsableTB, 20),
+            new SetWish(WishKind.Failures, 1),
+            new SetWish(WishKind.ReadMBs, 2000),
+            .. sheet
+                .Channels.SelectMany(c => c.Slots)
+                .Select((s, i) => new Fit(Place.Slot(s), Part(i % 8 == 0 ? "rdimm-32-4800" : "rdimm-64-4800"))),
+            .. Bays(1, 8).Select(b => new Fit(b, Part("rv-s1920"))),
+            .. Bays(9, 12).Select(b => new Fit(b, Part("ek-n4"))),
+            new Fit(Place.M2("X1"), Part("rv-k250-42")),
+            new Fit(Place.M2("X2"), Part("rv-k250-42")),
+            .. sheet.Slots.Select((s, i) => new Fit(Place.Card(s.Id), Part(i == 0 ? "cv-c8" : "lm-25s2"))),
+            new MakeArray(new("fast", ArrayLevel.Parity2, Bays(1, 6))),
+            new MakeArray(new("pair", ArrayLevel.Mirror, Bays(7, 8))),
+            new MakeArray(new("large", ArrayLevel.Parity1, Bays(9, 12))),
+            new PlanCache(new("front", [Place.M2("X1"), Place.M2("X2")], [new("fast", 300), new("large", 900, 2)], WriteBack: true, 400)),
+            new PlanMove("array:md0", MoveWay.Copy, "large"),
+            .. Bays(9, 12).Select(b => new RecordWipe(b, WipeWay.Overwrite, false)),
+        ];
     }
 
     /// <summary>Sixty drives in six arrays of ten with double parity, in a shelf of sixty bays.</summary>
@@ -125,13 +114,10 @@ internal sealed class Cases
             HeightMm = 26.1,
             Class = "nearline",
         };
-        return Do(
-            JobState.Start,
-            [
-                new AdoptSheet(sheet),
-                .. Bays(1, 60).Select(b => new Fit(b, new Unit { Drive = drive, Source = "shelf" })),
-                .. Enumerable.Range(0, 6).Select(a => new MakeArray(new($"M{a}", ArrayLevel.Parity2, Bays((a * 10) + 1, (a * 10) + 10)))),
-            ]
-        );
+        return Do([
+            new AdoptSheet(sheet),
+            .. Bays(1, 60).Select(b => new Fit(b, new Unit { Drive = drive, Source = "shelf" })),
+            .. Enumerable.Range(0, 6).Select(a => new MakeArray(new($"M{a}", ArrayLevel.Parity2, Bays((a * 10) + 1, (a * 10) + 10)))),
+        ]);
     }
 }

@@ -7,6 +7,8 @@ namespace Irvak.Bench;
 /// <summary>A running host, asked as windows ask it.</summary>
 internal sealed class Host(Uri address) : IDisposable
 {
+    public Uri Address => address;
+
     private readonly HttpClient _http = new(
         new SocketsHttpHandler { MaxConnectionsPerServer = 256, AutomaticDecompression = System.Net.DecompressionMethods.All }
     )
@@ -60,6 +62,9 @@ internal sealed class Host(Uri address) : IDisposable
                     edit,
                 }
             );
+
+        /// <summary>Opens the job as a new page does; milliseconds.</summary>
+        public async Task<double> Open() => (await host.Get($"/api/jobs/{number}")).Ms;
 
         public Task<double> Turn(string way) =>
             Send(

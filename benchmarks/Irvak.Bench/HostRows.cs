@@ -11,8 +11,17 @@ using Irvak.Web.Demo;
 namespace Irvak.Bench;
 
 /// <summary>A running host with a durable database, each figure beside the database's own for the same work.</summary>
-/// <param name="pgbench">Program and options that reach the host's database.</param>
-internal sealed class HostRows(Host host, Database database, IReadOnlyList<string> pgbench, bool quick, Report report)
+/// <param name="hosts">Two on the same database.</param>
+/// <param name="process">Number of the first one's process.</param>
+/// <param name="pgbench">Program and options that reach the hosts' database.</param>
+internal sealed class HostRows(
+    IReadOnlyList<Host> hosts,
+    int process,
+    Database database,
+    IReadOnlyList<string> pgbench,
+    bool quick,
+    Report report
+)
 {
     private int Rounds => quick ? 1 : 3;
 
@@ -25,7 +34,21 @@ internal sealed class HostRows(Host host, Database database, IReadOnlyList<strin
         await Bytes();
         await LongHistory();
         await ManyJobs();
+        await new InterfaceRows(host, new Jobs(database), quick, report).Run(cases);
+        Memory("after all but the large shelf");
         await LargeShelf(cases);
+        await new PeopleRows(hosts, quick, report).Run();
+        Memory("with 100 000 parts, after 200 people");
+    }
+
+    private Host host => hosts[0];
+
+    /// <summary>The most that the first host ever held.</summary>
+    private void Memory(string when)
+    {
+        var line = File.ReadLines($"/proc/{process}/status").First(l => l.StartsWith("VmHWM", StringComparison.Ordinal));
+        var megabytes = double.Parse(Regex.Match(line, @"\d+").Value, System.Globalization.CultureInfo.InvariantCulture) / 1000;
+        report.Add(new($"memory of the host, {when}", $"{megabytes:0} MB", "300 MB", megabytes / 300, 1));
     }
 
     /// <summary>Edits over HTTP against pgbench, which writes the same documents by the same statements; in turns.</summary>
@@ -71,7 +94,7 @@ internal sealed class HostRows(Host host, Database database, IReadOnlyList<strin
         await connection.ExecuteAsync(
             """
             drop table if exists bench_edit, bench_job;
-            create table bench_job (like job including all);
+            create table bench_job (like job including all excluding generated);
             create table bench_edit (like edit including all);
             """
         );
@@ -218,9 +241,10 @@ internal sealed class HostRows(Host host, Database database, IReadOnlyList<strin
         await using var connection = await database.Source.OpenConnectionAsync();
         await connection.ExecuteAsync(
             """
-            insert into job (number, title, owner, begun_by, begun_at, create_key, last_number, snapshot, stage, severity, line, done, of_count, plate, plate_sheet, listed_by)
+            insert into job (number, title, owner, begun_by, begun_at, create_key, last_number, snapshot, stage, severity, line, done, of_count, plate, plate_sheet, words, listed_by)
             select 'many' || n, 'Job ' || n, 'Owner ' || n % 97, 'bench', now(), gen_random_uuid(), last_number, snapshot,
-                (array['survey', 'aim', 'fit', 'prep', 'hands-on', 'proof', 'handover'])[1 + n % 7], severity, line, done, of_count, plate, plate_sheet, listed_by
+                (array['survey', 'aim', 'fit', 'prep', 'hands-on', 'proof', 'handover'])[1 + n % 7], severity, line, done, of_count, plate, plate_sheet,
+                'many' || n || ' job ' || n || ' owner ' || n % 97 || ' ' || words, listed_by
             from generate_series(1, 10000) n, (select * from job where plate is not null order by id desc limit 1) one
             """,
             commandTimeout: 120
@@ -242,6 +266,33 @@ internal sealed class HostRows(Host host, Database database, IReadOnlyList<strin
         var (x, y) = (Alternating.Median(ours), Alternating.Median(bare));
         report.Add(new("bench of 10 000 jobs", $"{Report.Text(x)} ms", $"the bare question {Report.Text(y)} ms", x / y, 3));
         report.Add(new("bench of 10 000 jobs", $"{Report.Text(x)} ms", "30 ms", x / 30, 1));
+        await Found(connection);
+    }
+
+    /// <summary>Search in the bench: a word of about a hundred jobs, and one that all of them have.</summary>
+    private async Task Found(Npgsql.NpgsqlConnection connection)
+    {
+        foreach (
+            var (what, words, lexemes) in new[] { ("rare words", "owner 42", "'owner':* & '42':*"), ("a word of all", "job", "'job':*") }
+        )
+        {
+            var (ours, bare) = (new List<double>(), new List<double>());
+            for (var i = 0; i < (quick ? 20 : 60); i++)
+            {
+                ours.Add((await host.Get($"/api/jobs?words={Uri.EscapeDataString(words)}")).Ms);
+                var from = Stopwatch.GetTimestamp();
+                await connection.QueryAsync<(long, string, string, string, string, string, string)>(
+                    """
+                    select id, number, title, owner, begun_by, line, plate::text from job where search @@ @lexemes::tsquery order by id desc limit 51
+                    """,
+                    new { lexemes }
+                );
+                bare.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
+            }
+            var (x, y) = (Alternating.Median(ours), Alternating.Median(bare));
+            report.Add(new($"search in it, {what}", $"{Report.Text(x)} ms", $"the bare question {Report.Text(y)} ms", x / y, 3));
+            report.Add(new($"search in it, {what}", $"{Report.Text(x)} ms", "30 ms", x / 30, 1));
+        }
     }
 
     /// <summary>What reads the shelf, with 140 parts and with 100 000.</summary>
@@ -288,5 +339,34 @@ internal sealed class HostRows(Host host, Database database, IReadOnlyList<strin
                     2
                 )
             );
+        await ShelfSearch();
+    }
+
+    private static readonly string[] Typed = ["16g 2rx4 2400 reg", "4t sas 3.5", "32 reg 4800", "raid cache", "ssd 960", "b4", "rdimm"];
+
+    /// <summary>Search over the 100 000 parts against the same question to the database.</summary>
+    private async Task ShelfSearch()
+    {
+        await using var connection = await database.Source.OpenConnectionAsync();
+        await connection.ExecuteAsync("vacuum analyze shelf_part", commandTimeout: 120);
+        var (ours, bare) = (new List<double>(), new List<double>());
+        for (var i = 0; i < (quick ? 210 : 700); i++)
+        {
+            var typed = Typed[i % Typed.Length];
+            var time = (await host.Get($"/api/shelf?q={Uri.EscapeDataString(typed)}")).Ms;
+            var from = Stopwatch.GetTimestamp();
+            await connection.QueryAsync<string>(
+                "select document::text from shelf_part where search @@ @words::tsquery limit 200",
+                new { words = string.Join(" & ", Core.Sheets.ShelfWords.Typed(typed).Select(w => $"'{w}':*")) }
+            );
+            if (i < Typed.Length * 3)
+                continue;
+            ours.Add(time);
+            bare.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
+        }
+        ours.Sort();
+        var (x, y, last) = (Alternating.Median(ours), Alternating.Median(bare), ours[(int)(ours.Count * 0.99)]);
+        report.Add(new("shelf search, 100 000 parts", $"{Report.Text(x)} ms", $"the bare question {Report.Text(y)} ms", x / y, 3));
+        report.Add(new("shelf search, 99 of 100", $"{Report.Text(last)} ms", "20 ms", last / 20, 1));
     }
 }

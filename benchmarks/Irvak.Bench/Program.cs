@@ -3,7 +3,7 @@ using Irvak.Store;
 namespace Irvak.Bench;
 
 /// <summary>
-/// <c>rows full|quick ADDRESS CONNECTION PGBENCH …</c> measures a running host beside its database, and the core; <c>core</c> the core
+/// <c>rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH …</c> measures two running hosts beside its database, and the core; <c>core</c> the core
 /// alone; <c>solvers</c> the searches; <c>readers</c> every reader, or the one named after it; <c>shelf CONNECTION</c> search over 100 000
 /// parts; <c>turn everything|sixty N</c> works one job out for a profiler. ./bench calls them.
 /// </summary>
@@ -15,8 +15,8 @@ public static class Program
     {
         switch (args)
         {
-            case ["rows", var size, var address, var connection, .. var pgbench]:
-                return await Rows(size == "quick", new Uri(address), connection, pgbench);
+            case ["rows", var size, var first, var second, var process, var connection, .. var pgbench]:
+                return await Rows(size == "quick", [new(new(first)), new(new(second))], int.Parse(process), connection, pgbench);
             case ["core"]:
                 var core = new Report();
                 CoreRows.Run(new Cases(Demo), core);
@@ -37,7 +37,7 @@ public static class Program
                 return await ShelfSearchLoad.Run(Demo, connection);
             default:
                 Console.Error.WriteLine(
-                    "rows full|quick ADDRESS CONNECTION PGBENCH … | core | turn everything|sixty N | "
+                    "rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH … | core | turn everything|sixty N | "
                         + "solvers | readers [NAME] | shelf CONNECTION"
                 );
                 return 2;
@@ -45,13 +45,15 @@ public static class Program
     }
 
     /// <summary>Every row; the exit code says whether one misses.</summary>
-    private static async Task<int> Rows(bool quick, Uri address, string connection, string[] pgbench)
+    private static async Task<int> Rows(bool quick, Host[] hosts, int process, string connection, string[] pgbench)
     {
         var (report, cases) = (new Report(), new Cases(Demo));
-        using var host = new Host(address);
         await using var database = new Database(connection);
-        await new HostRows(host, database, pgbench, quick, report).Run(cases);
+        await new HostRows(hosts, process, database, pgbench, quick, report).Run(cases);
         CoreRows.Run(cases, report);
+        Readers.Rows(Demo, report, quick ? Readers.Machine : null);
+        foreach (var host in hosts)
+            host.Dispose();
         return report.Code;
     }
 }

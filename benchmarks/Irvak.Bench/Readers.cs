@@ -38,7 +38,7 @@ internal static class Readers
     }
 
     /// <summary>All that a machine tells of itself in one paste; the row that is held.</summary>
-    private const string Machine = "a whole machine";
+    public const string Machine = "a whole machine";
 
     private const int Piece = 256 * 1024;
 

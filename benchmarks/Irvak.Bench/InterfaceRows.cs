@@ -1,0 +1,152 @@
+using System.Diagnostics;
+using Irvak.Core.Edits;
+using Irvak.Core.Plans;
+using Irvak.Store;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+
+namespace Irvak.Bench;
+
+/// <summary>The real page in a headless window: what it loads, when it is usable, and how long a key takes to new numbers.</summary>
+internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report report)
+{
+    private static readonly string[] Flags =
+    [
+        "--headless=new",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--window-size=1280,800",
+    ];
+
+    // Marks the moment at which the jobs stand on the bench, and when what a key changed was painted first and last.
+    private const string Watch = """
+        localStorage.setItem('irvak.person', 'bench');
+        new MutationObserver(() => {
+            if (!window.jobsAt && document.querySelector('.job1')) requestAnimationFrame(() => setTimeout(() => { window.jobsAt = performance.now(); }));
+        }).observe(document, { childList: true, subtree: true });
+        window.watchKey = () => {
+            const seen = { first: 0, last: 0, longest: 0 };
+            let begun = 0;
+            addEventListener('keydown', (e) => { begun = e.timeStamp; }, { capture: true, once: true });
+            new MutationObserver(() => {
+                if (begun) requestAnimationFrame(() => setTimeout(() => { seen.last = performance.now() - begun; seen.first ||= seen.last; }));
+            }).observe(document.querySelector('#root'), { childList: true, subtree: true, attributes: true, characterData: true });
+            new PerformanceObserver((list) => { for (const e of list.getEntries()) if (begun && e.startTime >= begun) seen.longest = Math.max(seen.longest, e.duration); })
+                .observe({ type: 'longtask' });
+            window.seenKey = seen;
+        };
+        """;
+
+    public async Task Run(Cases cases)
+    {
+        var number = await Everything(cases);
+        var profile = Directory.CreateTempSubdirectory("irvak-bench-");
+        using var service = ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver");
+        service.SuppressInitialDiagnosticInformation = true;
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(Flags);
+        options.AddArgument("--user-data-dir=" + profile.FullName);
+        using (var driver = new ChromeDriver(service, options, TimeSpan.FromSeconds(90)))
+        {
+            driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = Watch });
+            FirstPage(driver);
+            driver.Navigate().GoToUrl(new Uri(host.Address, $"/jobs/{number}/fit"));
+            Wait(driver, "return !!document.querySelector('[data-place=\"slot:A1\"]')");
+            KeyToNumbers(driver, 1, 60);
+            KeyToNumbers(driver, 4, 200);
+        }
+        profile.Delete(true);
+    }
+
+    /// <summary>The job that has everything, brought in by its history.</summary>
+    private async Task<string> Everything(Cases cases)
+    {
+        var stamp = new Stamp("bench", DateTimeOffset.UtcNow);
+        var outcome = await jobs.Import(
+            WriteKey.Fresh(),
+            "Everything",
+            "",
+            stamp,
+            [.. cases.EverythingEdits().Select((e, i) => new HistoryEntry(i + 1, stamp, EntryKind.Edit, e, []))],
+            _ => new(Core.Stage.Fit, null, "", 0, 0, null),
+            default
+        );
+        return outcome is EditOutcome.Applied applied ? applied.Job.Number : throw new InvalidOperationException(outcome.ToString());
+    }
+
+    private void FirstPage(ChromeDriver driver)
+    {
+        driver.ExecuteCdpCommand("Network.enable", []);
+        driver.ExecuteCdpCommand("Network.setCacheDisabled", new Dictionary<string, object?> { ["cacheDisabled"] = true });
+        driver.ExecuteCdpCommand("Network.setBypassServiceWorker", new Dictionary<string, object?> { ["bypass"] = true });
+        var (usable, bytes) = (new List<double>(), 0.0);
+        for (var i = 0; i < (quick ? 3 : 7); i++)
+        {
+            driver.Navigate().GoToUrl(host.Address);
+            Wait(driver, "return !!window.jobsAt");
+            usable.Add(Number(driver, "return window.jobsAt"));
+            Thread.Sleep(300);
+            bytes = Number(
+                driver,
+                "return performance.getEntriesByType('resource').filter((e) => !e.name.includes('/api/')).reduce((a, e) => a + e.transferSize, 0)"
+            );
+        }
+        driver.ExecuteCdpCommand("Network.setCacheDisabled", new Dictionary<string, object?> { ["cacheDisabled"] = false });
+        report.Add(new("first page, compressed", $"{bytes / 1000:0} kB", "250 kB", bytes / 250_000, 1));
+        var middle = Alternating.Median(usable);
+        report.Add(new("jobs on the first page", $"{Report.Text(middle)} ms", "1 s", middle / 1000, 1));
+    }
+
+    /// <summary>A module goes out by key: the first paint is the guess, the last one has the numbers of the answer.</summary>
+    private void KeyToNumbers(ChromeDriver driver, int slower, double reach)
+    {
+        driver.ExecuteCdpCommand("Emulation.setCPUThrottlingRate", new Dictionary<string, object?> { ["rate"] = slower });
+        var (guess, after, longest) = (new List<double>(), new List<double>(), new List<double>());
+        foreach (var slot in (quick ? "ABCDE" : "ABCDEFGH").Select(c => $"slot:{c}1"))
+        {
+            driver.ExecuteScript($"document.querySelector('[data-place=\"{slot}\"]').focus(); window.watchKey()");
+            Thread.Sleep(300);
+            new OpenQA.Selenium.Interactions.Actions(driver).SendKeys(Keys.Delete).Perform();
+            // Until nothing changes any more.
+            Thread.Sleep(1500);
+            var seen = (Dictionary<string, object>)driver.ExecuteScript("return window.seenKey")!;
+            var (first, last) = (Convert.ToDouble(seen["first"]), Convert.ToDouble(seen["last"]));
+            if (first == 0)
+                throw new InvalidOperationException($"Delete on {slot} changed nothing.");
+            guess.Add(first);
+            after.Add(last - first);
+            longest.Add(Convert.ToDouble(seen["longest"]));
+            // Taken back, so that the next measurement begins with a full board.
+            new OpenQA.Selenium.Interactions.Actions(driver).SendKeys("u").Perform();
+            Thread.Sleep(1200);
+        }
+        driver.ExecuteCdpCommand("Emulation.setCPUThrottlingRate", new Dictionary<string, object?> { ["rate"] = 1 });
+        var (more, task) = (Alternating.Median(after), Alternating.Median(longest));
+        var name = slower == 1 ? "" : $", {slower} times slower";
+        report.Add(
+            new(
+                $"from the guess to the numbers{name}",
+                $"{Report.Text(more)} ms",
+                $"{reach} ms; key to guess {Report.Text(Alternating.Median(guess))} ms",
+                more / reach,
+                1
+            )
+        );
+        report.Add(new($"longest task after a key{name}", $"{task:0} ms", "50 ms", task / 50, 1));
+    }
+
+    private static double Number(ChromeDriver driver, string script) => Convert.ToDouble(driver.ExecuteScript(script));
+
+    private static void Wait(ChromeDriver driver, string script)
+    {
+        var from = Stopwatch.GetTimestamp();
+        while (driver.ExecuteScript(script) is not true)
+        {
+            if (Stopwatch.GetElapsedTime(from).TotalSeconds > 60)
+                throw new InvalidOperationException("Never came: " + script);
+            Thread.Sleep(20);
+        }
+    }
+}
