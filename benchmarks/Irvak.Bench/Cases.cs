@@ -47,6 +47,12 @@ internal sealed class Cases
 
     private static Place[] Bays(int from, int to) => [.. Enumerable.Range(from, to - from + 1).Select(n => Place.Bay($"{n}"))];
 
+    /// <summary>A machine of the demo as a job begins.</summary>
+    public JobState Plain() => Do(new AdoptSheet(_sheets["brannick-torr-32"]));
+
+    /// <summary>The edit that <see cref="Host.Module"/> sends.</summary>
+    public Edit Module(int i) => new Fit(Place.Slot($"{(char)('A' + (i % 8))}1"), Part(i % 16 < 8 ? "rdimm-32-4800" : "rdimm-64-4800"));
+
     public JobState Everything() => Do(EverythingEdits());
 
     /// <summary>32 modules, 12 drives in 3 arrays, a cache over two volumes, 7 cards, moves and wipes; four drives were there.</summary>

@@ -20,7 +20,7 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
         "--window-size=1280,800",
     ];
 
-    // Marks the moment at which the jobs stand on the bench, and when what a key changed was painted first and last.
+    // Marks the moment at which the jobs stand on the bench, and when a key's first change was painted, and the last of the numbers.
     private const string Watch = """
         localStorage.setItem('irvak.person', 'bench');
         new MutationObserver(() => {
@@ -30,8 +30,14 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
             const seen = { first: 0, last: 0, longest: 0 };
             let begun = 0;
             addEventListener('keydown', (e) => { begun = e.timeStamp; }, { capture: true, once: true });
-            new MutationObserver(() => {
-                if (begun) requestAnimationFrame(() => setTimeout(() => { seen.last = performance.now() - begun; seen.first ||= seen.last; }));
+            const numbers = document.querySelector('.ledge');
+            new MutationObserver((all) => {
+                if (!begun) return;
+                const isNumbers = all.some((m) => numbers.contains(m.target));
+                requestAnimationFrame(() => setTimeout(() => {
+                    seen.first ||= performance.now() - begun;
+                    if (isNumbers) seen.last = performance.now() - begun;
+                }));
             }).observe(document.querySelector('#root'), { childList: true, subtree: true, attributes: true, characterData: true });
             new PerformanceObserver((list) => { for (const e of list.getEntries()) if (begun && e.startTime >= begun) seen.longest = Math.max(seen.longest, e.duration); })
                 .observe({ type: 'longtask' });
@@ -113,7 +119,7 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
             Thread.Sleep(1500);
             var seen = (Dictionary<string, object>)driver.ExecuteScript("return window.seenKey")!;
             var (first, last) = (Convert.ToDouble(seen["first"]), Convert.ToDouble(seen["last"]));
-            if (first == 0)
+            if (first == 0 || last == 0)
                 throw new InvalidOperationException($"Delete on {slot} changed nothing.");
             guess.Add(first);
             after.Add(last - first);

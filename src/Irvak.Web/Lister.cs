@@ -7,7 +7,8 @@ namespace Irvak.Web;
 /// Keeps the listings of jobs current in the background: of all that another version wrote, and of what is on the bench after a start
 /// and after a change of the shelf. A job that can't be worked out gets a line that says so, and stops nobody.
 /// </summary>
-public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChanges changes, ILogger<Lister> log) : BackgroundService
+public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChanges changes, People people, ILogger<Lister> log)
+    : BackgroundService
 {
     private const int AtOnce = 50;
 
@@ -46,6 +47,7 @@ public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChange
             var judging = await desk.Judging(cancel);
             foreach (var number in stale)
             {
+                await people.Gone(cancel);
                 if (await jobs.Find(number, cancel) is not { } job)
                     continue;
                 var from = Stopwatch.GetTimestamp();
@@ -58,7 +60,7 @@ public sealed class Lister(Jobs jobs, Listings listings, JobDesk desk, JobChange
                     log.LogError(e, "Job {Number} can't be worked out at entry {Entry}.", number, job.LastNumber);
                     await listings.Keep(job, null, cancel);
                 }
-                // Half of a core at most: people work beside it.
+                // Half of a core at most: other programs work beside it.
                 await Task.Delay(Stopwatch.GetElapsedTime(from), cancel);
             }
         }

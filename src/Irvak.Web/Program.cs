@@ -59,7 +59,7 @@ builder.Services.AddResponseCompression(options =>
     options.Providers.Add<BrotliCompressionProvider>();
     options.Providers.Add<GzipCompressionProvider>();
 });
-builder.Services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Optimal);
+builder.Services.Configure<BrotliCompressionProviderOptions>(options => options.Level = CompressionLevel.Fastest);
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(_ => new Database(builder.Configuration.GetConnectionString("Irvak") ?? "Host=none"));
 builder.Services.AddSingleton<Library>();
@@ -69,6 +69,7 @@ builder.Services.AddSingleton<JobChanges>();
 builder.Services.AddSingleton<Photos>();
 builder.Services.AddSingleton<ShownJobs>();
 builder.Services.AddSingleton<JobDesk>();
+builder.Services.AddSingleton<People>();
 builder.Services.AddSingleton<LiveBoard>();
 builder.Services.AddSingleton<Simulations>();
 if (!describing)
@@ -79,6 +80,14 @@ if (!describing)
 
 var app = builder.Build();
 app.UseMiddleware<Guard>();
+var people = app.Services.GetRequiredService<People>();
+app.Use(
+    (_, next) =>
+    {
+        people.Asked();
+        return next();
+    }
+);
 
 // A bad request is the sender's mistake and answered in words; only what is unexpected goes to the log.
 app.UseExceptionHandler(new ExceptionHandlerOptions { SuppressDiagnosticsCallback = context => Refusals.IsExpected(context.Exception) });

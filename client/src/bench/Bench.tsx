@@ -15,6 +15,7 @@ import { Who } from '../frame/dialogs';
 import { inkedBench } from '../plate/ink';
 import { SmallPlate } from '../plate/Plate';
 import { pasted } from './pasted';
+import { useSeen } from './seen';
 
 /** The bench: seven planks, one per stage; each job's machine stands on its plank in its present ink. */
 export function Bench() {
@@ -234,9 +235,12 @@ function Plank({
 
 function OnPlank({ job, sheet, stage }: { job: BenchJob; sheet?: MachineSheet; stage?: boolean }) {
   const small = sheet?.chassis?.kind === 'thin';
+  const [place, seen] = useSeen<HTMLSpanElement>();
   return (
     <Link to={`/jobs/${job.number}/${job.stage}`} className={small ? 'job1 sm' : 'job1'}>
-      <span className="pl">{job.plate && sheet && <SmallPlate sheet={sheet} job={inkedBench(job.plate)} />}</span>
+      <span className="pl" ref={place}>
+        {seen && job.plate && sheet && <SmallPlate sheet={sheet} job={inkedBench(job.plate)} />}
+      </span>
       <span>
         <span className="tt">
           <b>{job.title}</b> <i>{job.begunBy}</i>

@@ -96,10 +96,7 @@ public static class LossChain
     {
         // Of each state: the chance that it goes one up, one down with all of its data, and that nothing happens.
         private readonly double[] _up = [.. up.Select(r => r / fastest)];
-        private readonly double[] _down =
-        [
-            .. down.Select((r, k) => r / fastest * (k == tolerance ? 1 - unreadable : 1)),
-        ];
+        private readonly double[] _down = [.. down.Select((r, k) => r / fastest * (k == tolerance ? 1 - unreadable : 1))];
         private readonly double[] _stays = [.. up.Zip(down, (u, d) => 1 - ((u + d) / fastest))];
         private readonly double _unreadable = down[tolerance] / fastest * unreadable;
         private double[] _now = [1, .. new double[tolerance]];

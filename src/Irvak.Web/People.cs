@@ -1,0 +1,30 @@
+using System.Diagnostics;
+
+namespace Irvak.Web;
+
+/// <summary>Knows when people last asked for something: work in the background gives way to them.</summary>
+public sealed class People
+{
+    /// <summary>After so long without a question nobody is at work just now.</summary>
+    private static readonly TimeSpan Quiet = TimeSpan.FromMilliseconds(300);
+
+    /// <summary>Lists get current on a busy host too: a piece of work waits no longer than this.</summary>
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(2);
+
+    private long _asked;
+
+    public void Asked() => Volatile.Write(ref _asked, Stopwatch.GetTimestamp());
+
+    /// <summary>Comes back when nobody has asked for a moment, or when it has waited long enough.</summary>
+    public async Task Gone(CancellationToken cancel)
+    {
+        var from = Stopwatch.GetTimestamp();
+        while (Stopwatch.GetElapsedTime(from) < Patience)
+        {
+            var left = Quiet - Stopwatch.GetElapsedTime(Volatile.Read(ref _asked));
+            if (left <= TimeSpan.Zero)
+                return;
+            await Task.Delay(left, cancel);
+        }
+    }
+}
