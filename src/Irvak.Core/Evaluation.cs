@@ -115,11 +115,13 @@ public sealed record Evaluation(
                 var sheet = LaneSheet.Of(i);
                 return (sheet, Finding.Joined([.. CardFit.Judge(i), .. LaneRules.Judge(i, sheet)], i.Changed).ToList());
             });
-            var (paths, ofPaths) = kept.Of("paths", (q.Paths, lanes), static i =>
+            // Memory only tells how large a test must be: a module that changes leaves the paths as they are.
+            var (traced, ofPaths) = kept.Of("paths", (Paths: q.Paths with { InstalledMiB = 0 }, lanes), static i =>
             {
                 var sheet = PathSheet.Of(i.Paths, i.lanes);
                 return (sheet, PathRules.Judge(i.Paths, sheet).ToList());
             });
+            var paths = traced.Tested(q.Paths);
             var boot = q.Boot;
             var plan = kept.Of("boot", boot, BootSheet.PlanOf);
             List<CacheFigures> caches = [.. boot.Caches.Select(c => CacheFigures.Of(boot, c, kept))];
@@ -190,7 +192,7 @@ public sealed record Evaluation(
                 continue;
             }
             // One that names no place says something of the whole machine: it was so before when the machine as found says the same.
-            before ??= Sheets.Of(q.AsFound(), kept.Within("found")).Findings;
+            before ??= kept.Of("found", q.AsFound(), static (found, within) => Sheets.Of(found, within).Findings);
             yield return f with
             {
                 AsFoundToo = before.Any(b =>

@@ -43,32 +43,35 @@ public sealed class Library(Database database) : IDisposable
     public async Task<IReadOnlyList<ShelfPart>> FindParts(string? query, CancellationToken cancel)
     {
         var words = ShelfWords.Typed(query);
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var rows =
-            words.Count == 0
-                ? await connection.QueryAsync<string>(
-                    new CommandDefinition(
-                        "select document::text from shelf_part order by kind, id limit @MostFound",
-                        new { MostFound },
-                        cancellationToken: cancel
+        IEnumerable<string> ids;
+        await using (var connection = await database.Source.OpenConnectionAsync(cancel))
+            ids =
+                words.Count == 0
+                    ? await connection.QueryAsync<string>(
+                        new CommandDefinition(
+                            "select id from shelf_part order by kind, id limit @MostFound",
+                            new { MostFound },
+                            cancellationToken: cancel
+                        )
                     )
-                )
-                : await connection.QueryAsync<string>(
-                    new CommandDefinition(
-                        """
-                        with hit as materialized (select id, in_stock from shelf_part where search @@ @wanted::tsquery limit @MostLooked)
-                        select document::text from shelf_part join (select id from hit order by (in_stock > 0) desc, id limit @MostFound) best using (id)
-                        """,
-                        new
-                        {
-                            wanted = Lexemes.Beginning(words),
-                            MostFound,
-                            MostLooked,
-                        },
-                        cancellationToken: cancel
-                    )
-                );
-        return [.. rows.Select(Read<ShelfPart>).OfType<ShelfPart>()];
+                    : await connection.QueryAsync<string>(
+                        new CommandDefinition(
+                            """
+                            with hit as materialized (select id, in_stock from shelf_part where search @@ @wanted::tsquery limit @MostLooked)
+                            select id from hit order by (in_stock > 0) desc, id limit @MostFound
+                            """,
+                            new
+                            {
+                                wanted = Lexemes.Beginning(words),
+                                MostFound,
+                                MostLooked,
+                            },
+                            cancellationToken: cancel
+                        )
+                    );
+        // The shelf is in memory: what was found is not read once more.
+        var shelf = (await Shelf(cancel)).ById;
+        return [.. ids.Select(id => shelf.GetValueOrDefault(id)).OfType<ShelfPart>()];
     }
 
     /// <summary>Parts shown at once.</summary>

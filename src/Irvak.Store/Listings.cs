@@ -82,12 +82,14 @@ public sealed class Listings(Database database)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var stages = stage is { } one ? [Name(one)] : Enum.GetValues<Stage>().Select(Name).ToArray();
-        var rows = await connection.QueryAsync<Row>(
+        // Counts are grouped by the column itself, which an index has; what is not worked out yet is counted with those that begin.
+        await using var both = await connection.QueryMultipleAsync(
             new CommandDefinition(
                 $"""
                 select newest.* from unnest(@stages) as wanted (name)
                 cross join lateral (select {Columns} from job where {StageOf} = wanted.name and id < @before order by id desc limit @perStage) newest
-                order by id desc
+                order by id desc;
+                select stage, count(*)::integer from job group by stage
                 """,
                 new
                 {
@@ -98,10 +100,8 @@ public sealed class Listings(Database database)
                 cancellationToken: cancel
             )
         );
-        // Grouped by the column itself, which an index has; what is not worked out yet is counted with those that begin.
-        var counts = await connection.QueryAsync<(string? Stage, int Count)>(
-            new CommandDefinition("select stage, count(*)::integer from job group by stage", cancellationToken: cancel)
-        );
+        var rows = await both.ReadAsync<Row>();
+        var counts = await both.ReadAsync<(string? Stage, int Count)>();
         return (
             [.. rows.Select(r => r.ToListed())],
             counts.GroupBy(c => c.Stage is null ? Stage.Survey : Named<Stage>(c.Stage)).ToDictionary(g => g.Key, g => g.Sum(c => c.Count))

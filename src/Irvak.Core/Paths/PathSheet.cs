@@ -136,7 +136,12 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
         // Arrays that come in stand beside nothing; single drives beside those that were found.
         if (q.FoundArrays.Count == 0 && q.Arrays.Count > 0)
             return new(planned, [], singles);
-        var found = q with
+        var found = AsFound(q);
+        return new(planned, PathTrace.All(found, LaneSheet.Of(found.Lanes)), singles);
+    }
+
+    private static PathInput AsFound(PathInput q) =>
+        q with
         {
             Planned = q.Found,
             Arrays = q.FoundArrays,
@@ -146,8 +151,15 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
             Wiring = NoWiring,
             Lanes = q.Lanes with { Planned = q.Found, Changes = [], Splits = NoSplits, Wiring = NoWiring },
         };
-        return new(planned, PathTrace.All(found, LaneSheet.Of(found.Lanes)), singles);
-    }
+
+    /// <summary>The same paths with tests as large as the memory asks for.</summary>
+    /// <param name="q">The input they were traced from, but for the memory.</param>
+    public PathSheet Tested(PathInput q) =>
+        this with
+        {
+            Planned = [.. Planned.Select(p => PathSums.Tested(q, p))],
+            Found = [.. Found.Select(p => PathSums.Tested(AsFound(q), p))],
+        };
 
     private static readonly Dictionary<string, Place> NoWiring = [];
 

@@ -274,6 +274,16 @@ internal static partial class PathSums
         return mbs is { } through && c.MBs is { } has && rest.Passes && own + rest > has ? through * (own / (own + rest)) : null;
     }
 
+    /// <summary>A path with the test that the memory asks for.</summary>
+    internal static PathFigures Tested(PathInput q, PathFigures path)
+    {
+        var (gib, why) = TestSize(
+            q,
+            q.Arrays.FirstOrDefault(a => a.Name == path.Name) ?? PathSheet.Alone(PathTrace.Singles(q).First(s => s.Name == path.Name))
+        );
+        return path with { TestGiB = gib, TestWhy = why };
+    }
+
     /// <summary>The smallest test that no cache on the way answers, GiB.</summary>
     private static (double GiB, string Why) TestSize(PathInput q, ArrayPlan plan)
     {

@@ -45,6 +45,9 @@ public sealed record BenchJob(
             Plate = PlateOf(job.Listing),
         };
 
+    // The same list is asked for again and again: by its text a plate is read once.
+    private static readonly Recent<SmallPlate> Plates = new(500);
+
     /// <summary>A plate that this version can't read is not drawn; the job is listed all the same.</summary>
     private static SmallPlate? PlateOf(JobListing? listing)
     {
@@ -52,7 +55,9 @@ public sealed record BenchJob(
             return null;
         try
         {
-            return Database.FromJson<SmallPlate>(plate);
+            if (!Plates.TryGet(plate, out var read))
+                Plates.Put(plate, read = Database.FromJson<SmallPlate>(plate));
+            return read;
         }
         catch (Exception e) when (Database.IsUnreadable(e))
         {
