@@ -60,7 +60,7 @@ internal sealed class HostRows(
     private async Task Edits(int clients, double worked)
     {
         var windows = await Task.WhenAll(Enumerable.Range(0, clients).Select(_ => host.Begin()));
-        await Task.WhenAll(windows.Select(w => Edits(w, TimeSpan.FromSeconds(quick ? 4 : 10))));
+        await Task.WhenAll(windows.Select(w => Edits(w, TimeSpan.FromSeconds(10))));
         var script = await Script(windows[0].Number);
         var (ours, theirs) = (new List<double>(), new List<double>());
         for (var round = 0; round < Rounds; round++)

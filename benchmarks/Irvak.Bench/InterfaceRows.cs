@@ -39,8 +39,9 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
                     if (isNumbers) seen.last = performance.now() - begun;
                 }));
             }).observe(document.querySelector('#root'), { childList: true, subtree: true, attributes: true, characterData: true });
-            new PerformanceObserver((list) => { for (const e of list.getEntries()) if (begun && e.startTime >= begun) seen.longest = Math.max(seen.longest, e.duration); })
-                .observe({ type: 'longtask' });
+            new PerformanceObserver((list) => {
+                for (const e of list.getEntries()) if (begun && e.startTime >= begun) seen.longest = Math.max(seen.longest, e.duration);
+            }).observe({ type: 'longtask' });
             window.seenKey = seen;
         };
         """;
@@ -96,7 +97,8 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
             Thread.Sleep(300);
             bytes = Number(
                 driver,
-                "return performance.getEntriesByType('resource').filter((e) => !e.name.includes('/api/')).reduce((a, e) => a + e.transferSize, 0)"
+                "return performance.getEntriesByType('resource').filter((e) => !e.name.includes('/api/'))"
+                    + ".reduce((a, e) => a + e.transferSize, 0)"
             );
         }
         driver.ExecuteCdpCommand("Network.setCacheDisabled", new Dictionary<string, object?> { ["cacheDisabled"] = false });

@@ -1,9 +1,8 @@
-using System.Diagnostics;
-
 namespace Irvak.Web;
 
 /// <summary>Knows when people last asked for something: work in the background gives way to them.</summary>
-public sealed class People
+/// <param name="clock">Its ticks are counted.</param>
+public sealed class People(TimeProvider clock)
 {
     /// <summary>After so long without a question nobody is at work just now.</summary>
     private static readonly TimeSpan Quiet = TimeSpan.FromMilliseconds(300);
@@ -13,18 +12,18 @@ public sealed class People
 
     private long _asked;
 
-    public void Asked() => Volatile.Write(ref _asked, Stopwatch.GetTimestamp());
+    public void Asked() => Volatile.Write(ref _asked, clock.GetTimestamp());
 
     /// <summary>Comes back when nobody has asked for a moment, or when it has waited long enough.</summary>
     public async Task Gone(CancellationToken cancel)
     {
-        var from = Stopwatch.GetTimestamp();
-        while (Stopwatch.GetElapsedTime(from) < Patience)
+        var from = clock.GetTimestamp();
+        while (clock.GetElapsedTime(from) < Patience)
         {
-            var left = Quiet - Stopwatch.GetElapsedTime(Volatile.Read(ref _asked));
+            var left = Quiet - clock.GetElapsedTime(Volatile.Read(ref _asked));
             if (left <= TimeSpan.Zero)
                 return;
-            await Task.Delay(left, cancel);
+            await Task.Delay(left, clock, cancel);
         }
     }
 }

@@ -80,6 +80,27 @@ public class KeyboardTests(Site site)
         window.Until(_ => window.Path.EndsWith("/hands-on", StringComparison.Ordinal), "key 5 after key 4 was ignored");
     }
 
+    [Fact]
+    public void A_job_is_found_on_the_bench()
+    {
+        using var window = new Window(site).Open("/");
+        window.Find(".job1");
+        Key(window, "/");
+        Assert.Equal("find-job", window.Focus);
+        window.Keys_("skua");
+        window.See("Skua Rock", ".found-jobs");
+        window.Until(d => d.FindElements(By.CssSelector(".found-jobs .job1")).Count == 1, "one job");
+        window.Keys_(Keys.Escape);
+        window.Gone(".found-jobs");
+        Key(window, "/");
+        window.Keys_("nobody has this");
+        window.See("No job holds all of “nobody has this”.", ".found-jobs");
+        window.Keys_(Keys.Control + "a" + Keys.Null, "skua");
+        window.See("Skua Rock", ".found-jobs");
+        window.Keys_(Keys.Enter);
+        window.Until(_ => window.Path.StartsWith("/jobs/", StringComparison.Ordinal), "the job");
+    }
+
     private static void Key(Window window, string key)
     {
         window.Script<object?>(

@@ -87,6 +87,25 @@ public class ReliabilityTests
         Assert.Equal(chance, LossChain.OneFault(n, mttf, repair, hours), chance * 1e-8);
     }
 
+    [Theory] // closed form of the chain with one failure tolerated; hours from where no weight is left out to where most are
+    [InlineData(0)]
+    [InlineData(1)]
+    [InlineData(159)]
+    [InlineData(160)]
+    [InlineData(161)]
+    [InlineData(400)]
+    [InlineData(5000)]
+    [InlineData(80_000)]
+    public void The_series_is_the_closed_form_however_many_of_its_first_terms_are_left_out(double turns)
+    {
+        // The fastest rate, by which the series counts its steps, is that of a repair beside further failures.
+        const double mttf = 1e5,
+            repair = 24;
+        var hours = turns / ((3 / mttf) + (1 / repair));
+        var exact = LossChain.OneFault(4, mttf, repair, hours);
+        Assert.Equal(exact, LossChain.OfGroup(4, 1, new(mttf, repair), hours)!.Array, exact * 1e-10);
+    }
+
     [Theory] // the same
     [InlineData(1e6, 24, false, 8.464742952e-9)]
     [InlineData(1e6, 24, true, 4.233837167e-9)]
