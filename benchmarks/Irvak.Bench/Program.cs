@@ -3,7 +3,8 @@ using Irvak.Store;
 namespace Irvak.Bench;
 
 /// <summary>
-/// <c>rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH …</c> measures two running hosts beside its database, and the core; <c>core</c> the core
+/// <c>rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH …</c> measures
+/// two running hosts beside its database, and the core; <c>core</c> the core
 /// alone; <c>solvers</c> the searches; <c>readers</c> every reader, or the one named after it; <c>shelf CONNECTION</c> search over 100 000
 /// parts; <c>turn everything|sixty N</c> works one job out for a profiler. ./bench calls them.
 /// </summary>

@@ -1,6 +1,7 @@
 namespace Irvak.Web.Tests;
 
-/// <summary>Work in the background gives way to people, and not for ever. Definition, no source; a clock of its own, in milliseconds.</summary>
+/// <summary>Work in the background gives way to people, and not for ever. Definition, no source; by a clock of its own, in
+/// milliseconds.</summary>
 public class PeopleTests
 {
     private sealed class Clock : TimeProvider
