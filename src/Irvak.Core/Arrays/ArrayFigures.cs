@@ -141,13 +141,10 @@ public sealed record ArrayFigures(
         var (drives, why) = DrivesOf(plan, build);
         if (why is not null)
             return new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), why);
-        var input = (plan, drives, sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours, places);
-        return keep is (var kept, var name)
-            ? kept.Of(name, input, static i => Of(i.plan, i.drives, i.Item3, i.figures, i.pathMBs, i.passHours, i.places)) with
-            {
-                Plan = plan,
-            }
-            : Of(plan, drives, input.Item3, figures, pathMBs, passHours, places);
+        var input = (plan, drives, Spare: sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours);
+        var (kept, name) = keep ?? (new Kept(), "");
+        var own = kept.Of(name, input, static (i, within) => Own(i.plan, i.drives, i.Spare, i.figures, i.pathMBs, i.passHours, within));
+        return own.Within(places, drives) with { Plan = plan };
     }
 
     private static (IReadOnlyList<DriveSheet> Drives, string? Why) DrivesOf(ArrayPlan plan, Build build)
@@ -165,15 +162,41 @@ public sealed record ArrayFigures(
         Throughput? pathMBs = null,
         double? passHours = null,
         int? places = null
+    ) => Own(plan, drives, spare, figures, pathMBs, passHours, new()).Within(places, drives);
+
+    /// <summary>The same beside so many free places: what it may grow to.</summary>
+    private ArrayFigures Within(int? places, IReadOnlyList<DriveSheet> drives) =>
+        Why is not null
+            ? this
+            : this with
+            {
+                Growth = Grown(Plan, [.. drives.Select(d => d.Bytes ?? 0)], places),
+                Migrations = [.. Migrations!.Where(m => places is null || m.Drives <= places)],
+                PlacesLeft = places,
+            };
+
+    /// <summary>All that follows from the array and its drives, whatever is free beside them.</summary>
+    private static ArrayFigures Own(
+        ArrayPlan plan,
+        IReadOnlyList<DriveSheet> drives,
+        bool spare,
+        DriveFigures? figures,
+        Throughput? pathMBs,
+        double? passHours,
+        Kept kept
     )
     {
+        // Other levels know nothing of what this array is called, what is written to it, or what its path lets through.
+        var others = kept.Of("others", (plan.Level, plan.Groups, plan.Host, plan.Use, drives, spare, figures), static i =>
+            Columns(new("", i.Level, [], i.Host, i.Groups, Use: i.Use), i.drives, i.spare, i.figures)
+        );
         var words = LevelTable.Words(plan.Level, plan.Groups);
         var code = LevelTable.Code(plan.Level, plan.Groups);
         long[] bytes = [.. drives.Select(d => d.Bytes ?? 0)];
         var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups);
         // What these drives do make is worth more than the news that they don't make this.
         if (shape is null)
-            return new(plan, words, code, why) { Others = Columns(plan, drives, spare, figures) };
+            return new(plan, words, code, why) { Others = others };
         var use = Workloads.Of(plan.Use);
         var rebuild = Arrays.Rebuild.Of(shape, drives, figures, pathMBs);
         var question = ArrayInput(shape, drives, rebuild, spare, figures);
@@ -204,8 +227,7 @@ public sealed record ArrayFigures(
             SuggestedStripKiB = suggested,
             Touches = Arrays.Requests.Touches(use.RequestKiB * 1024L, strip * 1024L, shape),
             DataDrives = data,
-            Others = Columns(plan, drives, spare, figures),
-            Growth = Grown(plan, bytes, places),
+            Others = others,
             Shelf = ShelfSpares.Of(
                 drives.Count,
                 DriveDefaults.FailuresPerYear(drives.Min(d => DriveDefaults.Mttf(d, figures).Value)),
@@ -213,11 +235,10 @@ public sealed record ArrayFigures(
                 figures?.SpareTarget ?? ShelfSpares.UsualTarget
             ),
             HasSpare = spare,
-            Migrations = [.. Arrays.Migrations.Of(plan, shape, drives, rebuild).Where(m => places is null || m.Drives <= places)],
+            Migrations = [.. Arrays.Migrations.Of(plan, shape, drives, rebuild)],
             LossWhy = loss is null
                 ? null
                 : LossSum.Of(shape, question, loss, drives.Select(d => DriveDefaults.Mttf(d, figures)).MinBy(m => m.Value)!, rebuild),
-            PlacesLeft = places,
             Terms = new(
                 spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours,
                 figures?.RebuildShare ?? DriveDefaults.UsualRebuildShare,
