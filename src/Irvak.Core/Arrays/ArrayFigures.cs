@@ -141,9 +141,11 @@ public sealed record ArrayFigures(
         var (drives, why) = DrivesOf(plan, build);
         if (why is not null)
             return new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), why);
-        var input = (plan, drives, Spare: sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours);
+        // What it is called, what it keeps and what is written to it change none of them.
+        var made = new ArrayPlan("", plan.Level, [], plan.Host, plan.Groups, StripKiB: plan.StripKiB, Use: plan.Use);
+        var input = (made, drives, Spare: sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours);
         var (kept, name) = keep ?? (new Kept(), "");
-        var own = kept.Of(name, input, static (i, within) => Own(i.plan, i.drives, i.Spare, i.figures, i.pathMBs, i.passHours, within));
+        var own = kept.Of(name, input, static (i, within) => Own(i.made, i.drives, i.Spare, i.figures, i.pathMBs, i.passHours, within));
         return own.Within(places, drives) with { Plan = plan };
     }
 
