@@ -6,7 +6,8 @@ using Irvak.Core.Sheets;
 namespace Irvak.Core;
 
 /// <summary>
-/// The words a job is found by: its number, title, owner and who began it, its machine, and the parts and serials found or planned; each
+/// The words a job is found by: its number, title, owner and who began it, its machine with serial, host name and address, and
+/// the parts and serials found or planned; each
 /// as the shelf finds them, so that "32gb reg" finds in both.
 /// </summary>
 public static class JobWords
@@ -20,7 +21,19 @@ public static class JobWords
     /// <summary>All words in lower case, each once, with single spaces.</summary>
     public static string Of(string number, string title, string owner, string begunBy, JobState state)
     {
-        string?[] said = [number, number.TrimStart('0'), title, owner, begunBy, state.Sheet?.Maker, state.Sheet?.Name];
+        string?[] said =
+        [
+            number,
+            number.TrimStart('0'),
+            title,
+            owner,
+            begunBy,
+            state.Sheet?.Maker,
+            state.Sheet?.Name,
+            state.System.Serial,
+            state.System.HostName,
+            state.System.ManagementAddress,
+        ];
         var parts = state.Found.Values.Concat(state.Planned.Units.Values).OfType<Unit>().SelectMany(u => OfUnits.GetValue(u, WordsOf));
         return string.Join(' ', said.OfType<string>().SelectMany(ShelfWords.Cut).Concat(parts).Distinct().Take(Most));
     }

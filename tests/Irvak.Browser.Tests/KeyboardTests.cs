@@ -95,10 +95,9 @@ public class KeyboardTests(Site site)
         Key(window, "/");
         window.Keys_("nobody has this");
         window.See("No job holds all of “nobody has this”.", ".found-jobs");
-        window.Keys_(Keys.Control + "a" + Keys.Null, "skua");
-        window.See("Skua Rock", ".found-jobs");
-        window.Keys_(Keys.Enter);
-        window.Until(_ => window.Path.StartsWith("/jobs/", StringComparison.Ordinal), "the job");
+        // Faster than the list follows: what was typed is opened.
+        window.Keys_(Keys.Control + "a" + Keys.Null, "skua" + Keys.Enter);
+        window.Until(_ => window.Path.StartsWith("/jobs/0111/", StringComparison.Ordinal), "the job");
     }
 
     private static void Key(Window window, string key)

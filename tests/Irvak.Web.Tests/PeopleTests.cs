@@ -60,7 +60,7 @@ public class PeopleTests
         clock.Pass(1);
         Assert.False(gone.IsCompleted);
         clock.Pass(299);
-        await gone;
+        await gone.WaitAsync(TimeSpan.FromSeconds(30));
     }
 
     [Fact]
@@ -79,6 +79,6 @@ public class PeopleTests
         // The wait under way ends with the moment it was for.
         for (var passed = 0; passed < 300; passed++)
             clock.Pass(1);
-        await gone;
+        await gone.WaitAsync(TimeSpan.FromSeconds(30));
     }
 }

@@ -1,4 +1,11 @@
-import { queryOptions, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  queryOptions,
+  infiniteQueryOptions,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query';
 import { delta, jobOf } from './answers';
 import { api, isAway, newKey, Refusal, unwrap } from './client';
 import { keepSeen, seenJob } from './kept';
@@ -37,19 +44,26 @@ export const useOlder = (stage: Stage, before: number | undefined, open: boolean
     getNextPageParam: (page) => page.jobs.at(-1)?.id,
   });
 
-/** Jobs of these words, the newest first; asked for at a pause in typing. What was found stays until the next is there. */
-export const useFoundJobs = (typed: string) => {
-  const words = usePaused(typed.trim());
-  return useInfiniteQuery({
+const foundQuery = (words: string) =>
+  infiniteQueryOptions({
     queryKey: ['bench', 'words', words],
-    enabled: words !== '',
     initialPageParam: undefined as number | undefined,
     queryFn: async ({ pageParam, signal }) =>
       unwrap(await api.GET('/api/jobs', { params: { query: { words, before: pageParam } }, signal })),
     getNextPageParam: (page) => page.more ?? undefined,
-    placeholderData: (old) => old,
   });
+
+/** Jobs of these words, the newest first; asked for at a pause in typing. What was found stays until the next is there. */
+export const useFoundJobs = (typed: string) => {
+  const words = usePaused(typed.trim());
+  return useInfiniteQuery({ ...foundQuery(words), enabled: words !== '', placeholderData: (old) => old });
 };
+
+/** The newest job of these very words, for a hand that is faster than the pause. */
+export function useFoundNow() {
+  const client = useQueryClient();
+  return async (typed: string) => (await client.ensureInfiniteQueryData(foundQuery(typed.trim()))).pages[0]?.jobs[0];
+}
 
 export const useJob = (number: string) =>
   useQuery({

@@ -1,7 +1,7 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useLiveBench } from '../api/follow';
-import { readCapture, useBench, useFoundJobs, useOlder } from '../api/hooks';
+import { readCapture, useBench, useFoundJobs, useFoundNow, useOlder } from '../api/hooks';
 import { person, usePerson } from '../api/person';
 import type { BenchJob, BenchPage, MachineSheet, ReadView, Stage } from '../api/types';
 import { plural } from '../format/numbers';
@@ -32,6 +32,14 @@ export function Bench() {
   const found = useFoundJobs(typed);
   const pages = looking ? (found.data?.pages ?? []) : [];
   const hits = pages.flatMap((p) => p.jobs);
+  const foundNow = useFoundNow();
+  const now = useRef(typed);
+  /** The first that these words find; the list below may be that of the words before. What can't be asked is said there. */
+  const openFirst = async () => {
+    const words = now.current;
+    const first = words.trim() ? await foundNow(words).catch(() => undefined) : undefined;
+    if (first && now.current === words) void navigate(`/jobs/${first.number}/${first.stage}`);
+  };
   const shortcuts = [
     { key: 'n', what: 'begin a job', run: () => void navigate('/begin') },
     { key: '/', what: 'find a job', run: () => document.querySelector<HTMLInputElement>('#find-job')?.focus() },
@@ -52,11 +60,11 @@ export function Bench() {
       >
         <FindJob
           typed={typed}
-          onTyped={setTyped}
-          onEnter={() => {
-            const first = hits[0];
-            if (first && !found.isPlaceholderData) void navigate(`/jobs/${first.number}/${first.stage}`);
+          onTyped={(text) => {
+            now.current = text;
+            setTyped(text);
           }}
+          onEnter={() => void openFirst()}
         />
         <Link to="/begin" className="btn go">
           Begin a job <kbd>n</kbd>

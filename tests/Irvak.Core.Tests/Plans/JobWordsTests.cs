@@ -49,4 +49,21 @@ public class JobWordsTests
         Assert.Empty(((string[])["fnd-1", "pln-2", "rdimm-32", "ostrel", "32gb", "4800"]).Except(words));
         Assert.Equal(words.Distinct(), words);
     }
+
+    [Fact]
+    public void The_machine_is_found_by_what_it_is_called_and_numbered() =>
+        Assert.Equal(
+            ["sn-77", "tidebox", "10.0.0.9"],
+            Words(
+                JobState.Start with
+                {
+                    System = new()
+                    {
+                        Serial = "SN-77",
+                        HostName = "Tidebox",
+                        ManagementAddress = "10.0.0.9",
+                    },
+                }
+            )[^3..]
+        );
 }
