@@ -116,7 +116,7 @@ public sealed record Evaluation(
                 return (sheet, Finding.Joined([.. CardFit.Judge(i), .. LaneRules.Judge(i, sheet)], i.Changed).ToList());
             });
             // Memory only tells how large a test must be: a module that changes leaves the paths as they are.
-            var (traced, ofPaths) = kept.Of("paths", (Paths: q.Paths with { InstalledMiB = 0 }, lanes), static i =>
+            var (traced, ofPaths) = kept.Of("paths", (Paths: q.Paths with { MemoryMiB = null }, lanes), static i =>
             {
                 var sheet = PathSheet.Of(i.Paths, i.lanes);
                 return (sheet, PathRules.Judge(i.Paths, sheet).ToList());

@@ -69,7 +69,7 @@ public sealed record Question
             Boot = BootPlan,
             ReadMBs = Aim.ReadMBs,
             Lanes = Lanes,
-            InstalledMiB = Storage.Planned.InstalledMiB,
+            MemoryMiB = Memory.AllSlotsKnown(Memory.Planned) ? Storage.Planned.InstalledMiB : null,
         };
 
     public MoveInput Moving => new(Drives) { Moves = Data.Moves, Wipes = Data.Wipes };

@@ -20,6 +20,6 @@ public record PathInput : CacheInput
     /// <summary>The lanes that the paths run over.</summary>
     public required LaneInput Lanes { get; init; }
 
-    /// <summary>Memory of the plan as far as the sizes of modules are known, MiB: what is read again comes from it.</summary>
-    public required long InstalledMiB { get; init; }
+    /// <summary>Memory of the plan, MiB: what is read again comes from it; null while one of its modules or slots is not known.</summary>
+    public long? MemoryMiB { get; init; }
 }

@@ -284,10 +284,13 @@ internal static partial class PathSums
         return path with { TestGiB = gib, TestWhy = why };
     }
 
-    /// <summary>The smallest test that no cache on the way answers, GiB.</summary>
+    /// <summary>The smallest test that no cache on the way answers, GiB; 0 while the memory is not known, which might answer it.</summary>
     private static (double GiB, string Why) TestSize(PathInput q, ArrayPlan plan)
     {
-        var memory = TimesMemory * q.InstalledMiB / 1024.0;
+        // A machine whose sheet tells of no slot has memory all the same.
+        if (q.MemoryMiB is not > 0)
+            return (0, "How large a test must be is not known before every slot of the memory is: use direct requests, which pass it by");
+        var memory = TimesMemory * q.MemoryMiB.Value / 1024.0;
         var behind =
             q.Sheet.Bays.Where(b => b.Names.Any(n => plan.Members.Contains(Place.Bay(n))))
                 .Select(b => q.ControllerOf(b)?.Sheet.CacheMiB ?? 0)
@@ -299,8 +302,7 @@ internal static partial class PathSums
         var most = Math.Max(memory, Math.Max(behind, flash));
         return (
             most,
-            most == 0 ? "the memory is not known"
-            : most == memory ? "four times the memory, or direct requests that pass it by"
+            most == memory ? "four times the memory, or direct requests that pass it by"
             : most == flash ? "more than the cache of flash before it"
             : "more than the controller’s cache"
         );

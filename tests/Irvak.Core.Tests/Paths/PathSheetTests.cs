@@ -346,6 +346,19 @@ public class PathSheetTests
         Assert.Equal((128.0, "four times the memory, or direct requests that pass it by"), (path.TestGiB, path.TestWhy));
     }
 
+    // A slot that nobody looked at may hold as much again: a test of four times what is known could come from memory.
+    [Fact]
+    public void While_a_slot_is_not_known_no_size_of_a_test_is_told()
+    {
+        var state = PathRuleCases.Behind(4, Disk, ArrayLevel.Stripe);
+        var slot = state.Sheet!.Channels[0].Slots[0];
+        var partly = state with { Found = state.Found.Remove(Place.Slot(slot)), FoundEmpty = state.FoundEmpty.Remove(Place.Slot(slot)) };
+        Assert.True(state.Evaluate().Paths.Planned[0].TestGiB > 0);
+        var path = partly.Evaluate().Paths.Planned[0];
+        Assert.Equal(0, path.TestGiB);
+        Assert.StartsWith("How large a test must be is not known", path.TestWhy);
+    }
+
     // A card of two chips in a slot whose division nobody looked at: what its second link opens is not known, and no 0.
     [Fact]
     public void A_link_that_nobody_looked_at_is_not_known()
