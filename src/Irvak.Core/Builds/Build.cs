@@ -7,6 +7,9 @@ namespace Irvak.Core.Builds;
 /// <summary>What a machine holds: places with the unit in each. A place that is absent is empty.</summary>
 public sealed record Build(ImmutableSortedDictionary<Place, Unit> Units)
 {
+    // Before Empty: fields are made in the order in which they stand here.
+    private static readonly HashSet<Place> NoneUnnamed = [];
+
     public static readonly Build Empty = new(ImmutableSortedDictionary<Place, Unit>.Empty);
 
     public Unit? At(Place place) => Units.GetValueOrDefault(place);
@@ -33,8 +36,6 @@ public sealed record Build(ImmutableSortedDictionary<Place, Unit> Units)
     /// <summary>Sockets, by their places, that surely or likely hold a processor which nobody has named: soldered ones, and those of a
     /// machine of which no socket was looked at.</summary>
     public IReadOnlySet<Place> Unnamed { get; init; } = NoneUnnamed;
-
-    private static readonly HashSet<Place> NoneUnnamed = [];
 
     /// <summary>True when a socket holds a processor, named or not.</summary>
     public bool HasProcessor(string socket) => Place.Socket(socket) is var place && (Units.ContainsKey(place) || Unnamed.Contains(place));
