@@ -11,13 +11,16 @@ internal static class Alternating
     private static readonly TimeSpan Turn = TimeSpan.FromMilliseconds(60);
 
     /// <summary>Median time of one call of each, in microseconds, in the order given.</summary>
-    public static double[] Medians(params Action[] actions)
+    public static double[] Medians(params Action[] actions) => Medians(TimeSpan.FromSeconds(1), actions);
+
+    /// <param name="warm">Each runs three times so long before; shorter where its code ran for another row.</param>
+    public static double[] Medians(TimeSpan warm, params Action[] actions)
     {
         var times = actions.Select(_ => new List<double>()).ToArray();
         // Until the compiler is done: what is often called is compiled again while it runs.
         for (var round = 0; round < 3; round++)
             foreach (var action in actions)
-                Once(action, TimeSpan.FromSeconds(1));
+                Once(action, warm);
         for (var round = 0; round < Rounds; round++)
         for (var i = 0; i < actions.Length; i++)
             times[i].Add(Once(actions[i], Turn));

@@ -18,6 +18,9 @@ namespace Irvak.Bench;
 /// <summary>The core, against writing what it worked out as JSON once: a job with its state and all that follows from it.</summary>
 internal static class CoreRows
 {
+    // The code of an evaluation is compiled by then.
+    private static readonly TimeSpan Warm = TimeSpan.FromMilliseconds(200);
+
     public static void Run(Cases cases, Report report)
     {
         Evaluations("everything", cases.Everything(), cases, report);
@@ -63,6 +66,7 @@ internal static class CoreRows
         Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf), kept);
         var next = EditFold.Apply(state, edit, new Stamp("bench", default));
         var t = Alternating.Medians(
+            Warm,
             () => JsonSerializer.SerializeToUtf8Bytes(view, Database.Json),
             () => Evaluation.Evaluate(Question.Of(next, cases.Evidence, cases.Shelf), new Kept(kept))
         );
@@ -81,7 +85,7 @@ internal static class CoreRows
             before = Shown(before, state);
         }
         // As in a host that was at work for a while.
-        for (var from = Stopwatch.GetTimestamp(); Stopwatch.GetElapsedTime(from).TotalSeconds < 12; )
+        for (var from = Stopwatch.GetTimestamp(); Stopwatch.GetElapsedTime(from).TotalSeconds < 8; )
             Next();
         return Alternating.Medians(Next)[0];
 
@@ -107,7 +111,7 @@ internal static class CoreRows
             return trials.Made;
         }
         var made = Search();
-        var t = Alternating.Medians(() => Search(), () => Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf)));
+        var t = Alternating.Medians(Warm, () => Search(), () => Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf)));
         report.Add(
             new(
                 $"ways out of all findings, {name}",

@@ -112,7 +112,7 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
     {
         driver.ExecuteCdpCommand("Emulation.setCPUThrottlingRate", new Dictionary<string, object?> { ["rate"] = slower });
         var (guess, after, longest) = (new List<double>(), new List<double>(), new List<double>());
-        foreach (var slot in (quick ? "ABCDE" : "ABCDEFGH").Select(c => $"slot:{c}1"))
+        foreach (var slot in (quick ? "ABC" : "ABCDEFGH").Select(c => $"slot:{c}1"))
         {
             driver.ExecuteScript($"document.querySelector('[data-place=\"{slot}\"]').focus(); window.watchKey()");
             Thread.Sleep(300);

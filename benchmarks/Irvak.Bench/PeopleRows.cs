@@ -15,9 +15,9 @@ internal sealed class PeopleRows(IReadOnlyList<Host> hosts, bool quick, Report r
         var windows = new List<Host.Window>();
         for (var i = 0; i < People; i++)
             windows.Add(await hosts[i % hosts.Count].Begin());
-        var alone = await Together(windows.Take(1), TimeSpan.FromSeconds(quick ? 5 : 15), TimeSpan.FromMilliseconds(200));
-        var people = await Together(windows, TimeSpan.FromSeconds(quick ? 20 : 60), Pause);
-        var limit = await Together(windows, TimeSpan.FromSeconds(quick ? 6 : 20), TimeSpan.Zero);
+        var alone = await Together(windows.Take(1), TimeSpan.FromSeconds(quick ? 3 : 15), TimeSpan.FromMilliseconds(200));
+        var people = await Together(windows, TimeSpan.FromSeconds(quick ? 12 : 60), Pause);
+        var limit = await Together(windows, TimeSpan.FromSeconds(quick ? 4 : 20), TimeSpan.Zero);
         string Rate(Times t) => $"{t.All.Count / t.Seconds:0} answers a second";
         report.Add(
             new(

@@ -3,10 +3,9 @@ using Irvak.Store;
 namespace Irvak.Bench;
 
 /// <summary>
-/// <c>rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH …</c> measures
-/// two running hosts beside its database, and the core; <c>core</c> the core
-/// alone; <c>solvers</c> the searches; <c>readers</c> every reader, or the one named after it; <c>shelf CONNECTION</c> search over 100 000
-/// parts; <c>turn everything|sixty N</c> works one job out for a profiler. ./bench calls them.
+/// <c>rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH …</c> measures two running hosts beside their database, and the core;
+/// <c>core</c> the core alone; <c>lines [NAME]</c> every reader beside the framework's pass, or the one named; <c>solvers</c> the searches;
+/// <c>readers [NAME]</c> every reader on eight MiB; <c>turn everything|sixty N</c> works one job out for a profiler. ./bench calls them.
 /// </summary>
 public static class Program
 {
@@ -34,12 +33,10 @@ public static class Program
                 return Readers.Run(Demo, null);
             case ["readers", var only]:
                 return Readers.Run(Demo, only);
-            case ["shelf", var connection]:
-                return await ShelfSearchLoad.Run(Demo, connection);
             default:
                 Console.Error.WriteLine(
                     "rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH … | core | turn everything|sixty N | "
-                        + "solvers | readers [NAME] | shelf CONNECTION"
+                        + "solvers | lines [NAME] | readers [NAME]"
                 );
                 return 2;
         }

@@ -181,7 +181,7 @@ public static class SolverRuns
             Put(Place.Card($"S{n}"), new Unit { Card = card, Source = "bench" });
         foreach (var place in state.Sheet!.M2.Select(m => Place.M2(m.Id)).Take(24).ToList())
             Put(place, new Unit { Drive = drive, Source = "bench" });
-        var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
+        var q = Question.Of(state, EvidenceBook.Empty, ShelfBook.Empty);
         LaneAssignment found = null!;
         var times = new List<double>();
         for (var i = 0; i < 7; i++)
@@ -203,7 +203,7 @@ public static class SolverRuns
             Evaluation.Evaluate(q);
         var evaluated = Stopwatch.GetTimestamp();
         for (var i = 0; i < Times; i++)
-            Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>()));
+            Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, ShelfBook.Empty));
         Console.WriteLine($"evaluation of the same: {Stopwatch.GetElapsedTime(evaluated).TotalMilliseconds / Times:0.00} ms");
     }
 
@@ -297,18 +297,7 @@ public static class SolverRuns
         }
         var build = new Build(units.ToImmutable());
         return (
-            Question.Of(
-                new PlanInput(
-                    sheet,
-                    build,
-                    build,
-                    [],
-                    Policy.FieldProven,
-                    EvidenceBook.Empty,
-                    new SystemFacts(),
-                    new Dictionary<string, ShelfPart>()
-                )
-            ),
+            Question.Of(new PlanInput(sheet, build, build, [], Policy.FieldProven, EvidenceBook.Empty, new SystemFacts(), ShelfBook.Empty)),
             hand
         );
     }

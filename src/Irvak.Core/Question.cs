@@ -100,7 +100,7 @@ public sealed record Question
             state.Policy,
             evidence,
             state.System,
-            shelf
+            ShelfBook.Of(shelf)
         )
         {
             FoundEmpty = state.FoundEmpty,

@@ -6,7 +6,7 @@ using Irvak.Core.Sheets;
 namespace Irvak.Store;
 
 /// <summary>What lies on the shelf.</summary>
-public sealed record ShelfStock(IReadOnlyList<ShelfPart> Parts, IReadOnlyDictionary<string, ShelfPart> ById);
+public sealed record ShelfStock(IReadOnlyList<ShelfPart> Parts, ShelfBook ById);
 
 /// <summary>
 /// What the shop knows outside any job: machine sheets, the shelf, the evidence book. Every edit looks at all of it and it
@@ -35,7 +35,7 @@ public sealed class Library(Database database) : IDisposable
 
     /// <summary>Every part of the shelf, in the order of their names.</summary>
     public async Task<ShelfStock> Shelf(CancellationToken cancel) =>
-        await Current<ShelfPart, ShelfStock>("shelf_part", p => p.Id, all => new(all, all.ToDictionary(p => p.Id)), cancel);
+        await Current<ShelfPart, ShelfStock>("shelf_part", p => p.Id, all => new(all, ShelfBook.Of(all.ToDictionary(p => p.Id))), cancel);
 
     /// <summary>
     /// Parts that hold every typed word, or begin with it; at most <see cref="MostFound"/>, what lies on the shelf first.

@@ -129,7 +129,7 @@ public sealed class JobDesk(
     public async Task<(Edit Edit, SheetProblem? Problem)> Resolve(Edit edit, CancellationToken cancel) =>
         Resolved(edit, (await library.Shelf(cancel)).ById);
 
-    private static (Edit Edit, SheetProblem? Problem) Resolved(Edit edit, IReadOnlyDictionary<string, ShelfPart> shelf)
+    private static (Edit Edit, SheetProblem? Problem) Resolved(Edit edit, ShelfBook shelf)
     {
         var missing = Parts(edit).FirstOrDefault(id => !shelf.ContainsKey(id));
         return missing is null
@@ -149,7 +149,7 @@ public sealed class JobDesk(
     /// <summary>What a part is comes from the shelf; the number that this piece of it bears is known only to who sends it.</summary>
     private static Unit Piece(ShelfPart part, Unit sent) => Unit.Of(part) with { Serial = sent.Serial };
 
-    private static Edit With(Edit edit, IReadOnlyDictionary<string, ShelfPart> shelf) =>
+    private static Edit With(Edit edit, ShelfBook shelf) =>
         edit switch
         {
             Fit { Unit.ShelfPartId: { } id } fit => fit with { Unit = Piece(shelf[id], fit.Unit) },

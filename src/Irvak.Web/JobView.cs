@@ -197,7 +197,7 @@ public sealed record JobView
                 Damage = job.Damage is null ? sentence : job.Damage + " " + sentence,
             },
             EvidenceBook.Empty,
-            new Dictionary<string, ShelfPart>(),
+            ShelfBook.Empty,
             new Kept()
         ) with
         {

@@ -71,7 +71,7 @@ public class ArrayRoundTripTests
 
     private static IReadOnlyList<ComparedLine> Proved(JobState state, Func<string, string>? change = null)
     {
-        var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
+        var q = Question.Of(state, EvidenceBook.Empty, ShelfBook.Empty);
         var storage = new SimulatedMachine(q, Facts).Storage;
         var read = CaptureReader.Read((change ?? (t => t))(storage.BlockDevices() + storage.KernelArrays()));
         return
@@ -109,7 +109,7 @@ public class ArrayRoundTripTests
     public void A_drive_that_stays_silent_shows_in_the_count()
     {
         var state = Plan(4, 0, false);
-        var q = Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>());
+        var q = Question.Of(state, EvidenceBook.Empty, ShelfBook.Empty);
         var without = new SimulatedMachine(q.Planning(q.Machine.Planned.Without(Place.Bay("4"))), Facts).Storage;
         var lines = Comparison.Of(
             state.Sheet!,

@@ -49,7 +49,7 @@ public class LoomOfDumpTests
     [Fact]
     public void A_dump_is_read_and_drawn_as_lanes()
     {
-        var lanes = LaneSheet.Of(Question.Of(Surveyed(), EvidenceBook.Empty, new Dictionary<string, ShelfPart>()).Lanes);
+        var lanes = LaneSheet.Of(Question.Of(Surveyed(), EvidenceBook.Empty, ShelfBook.Empty).Lanes);
         Assert.Equal(
             [(Place.Card("S5"), 16, 4, 8), (Place.Card("S6"), 8, 4, 8)],
             lanes.Branches.Select(b => (b.Place, b.Wired!.Value, b.Gen!.Value, b.Used))
@@ -61,9 +61,8 @@ public class LoomOfDumpTests
     public void A_link_that_trained_down_is_recognised_with_its_likeliest_cause()
     {
         var state = Surveyed();
-        var finding = Assert.Single(
-            Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>())).Findings,
-            f => f.Rule.Code == "LANE-TRAINED"
+        var finding = Assert.Single(Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, ShelfBook.Empty)).Findings, f =>
+            f.Rule.Code == "LANE-TRAINED"
         );
         Assert.Equal([Place.Card("S6")], finding.Places);
         Assert.True(finding.AsFoundToo);
@@ -99,7 +98,7 @@ public class LoomOfDumpTests
     private static IReadOnlyList<Core.Expectations.ComparedLine> Lines(JobState state) =>
         Core.Expectations.Comparison.Of(
             state.Sheet!,
-            Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, new Dictionary<string, ShelfPart>())).Expectations,
+            Evaluation.Evaluate(Question.Of(state, EvidenceBook.Empty, ShelfBook.Empty)).Expectations,
             state.Proof.After,
             state.Proof.Answers
         );

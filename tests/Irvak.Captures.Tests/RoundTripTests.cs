@@ -82,16 +82,7 @@ public class RoundTripTests
         }
         var build = new Build(units.ToImmutable());
         return Question.Of(
-            new PlanInput(
-                sheet,
-                build,
-                build,
-                [],
-                Policy.FieldProven,
-                EvidenceBook.Empty,
-                new SystemFacts { OsBits = 64 },
-                new Dictionary<string, ShelfPart>()
-            )
+            new PlanInput(sheet, build, build, [], Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, ShelfBook.Empty)
         );
     }
 

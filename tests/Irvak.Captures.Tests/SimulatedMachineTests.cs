@@ -76,7 +76,7 @@ public class SimulatedMachineTests
                 Policy.FieldProven,
                 EvidenceBook.Empty,
                 new SystemFacts { OsBits = 64 },
-                new Dictionary<string, ShelfPart>()
+                ShelfBook.Empty
             )
         );
     }

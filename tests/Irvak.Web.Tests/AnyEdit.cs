@@ -256,9 +256,7 @@ internal sealed class AnyEdit(Random random, JobState state, IReadOnlyList<Shelf
         {
             if (state.Sheet is null)
                 return ["start"];
-            var evaluation = Core.Evaluation.Evaluate(
-                Core.Question.Of(state, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>())
-            );
+            var evaluation = Core.Evaluation.Evaluate(Core.Question.Of(state, Core.Evidence.EvidenceBook.Empty, ShelfBook.Empty));
             var expected = evaluation.Expectations.Select(e => e.Key).ToList();
             // Lines of few kinds are asked as often as those of many modules.
             return expected

@@ -168,28 +168,47 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     {
         var plan = PlanOf(q);
         var needs = plan ?? new BootPlan([]) { WrittenGBPerDay = Written(q, new BootPlan([])).GBPerDay };
-        var candidates = q
+        var inside = q
             .Planned.Units.Where(u =>
                 u.Value.Drive is { Media: not DriveMedia.Tape }
                 && u.Key.HoldsDrive
                 && (plan?.Places.Contains(u.Key) == true || !Shared(q, u.Key))
             )
-            .Select(u => Candidate(q, u.Key, u.Value, null, needs, plan))
-            .Concat(Spare(q).Select(s => Candidate(q, s.Place, Unit.Of(s.Part), s.Part, needs, plan)));
+            .Select(u => Candidate(q, u.Key, u.Value, null, needs, plan));
         return new(
             plan,
             needs,
             q.Boot is not null,
             Written(q, q.Boot ?? new BootPlan([])).Basis,
             [
-                .. candidates
+                .. inside
                     .OrderByDescending(c => c.Chosen)
-                    .ThenBy(c => c.PartId is not null)
                     .ThenBy(c => c.Stops)
-                    .ThenBy(c => c.Eur ?? 0)
+                    .Concat(Best(Spare(q).Select(s => Candidate(q, s.Place, Unit.Of(s.Part), s.Part, needs, plan))))
                     .Take(MostShown),
             ]
         );
+    }
+
+    /// <summary>Those that can start a system before those that can't, each in their order; no more is looked at than is shown.</summary>
+    private static IEnumerable<BootCandidate> Best(IEnumerable<BootCandidate> cheapestFirst)
+    {
+        var stopped = new List<BootCandidate>();
+        var good = 0;
+        foreach (var candidate in cheapestFirst)
+            if (candidate.Stops)
+            {
+                if (stopped.Count < MostShown)
+                    stopped.Add(candidate);
+            }
+            else
+            {
+                yield return candidate;
+                if (++good == MostShown)
+                    yield break;
+            }
+        foreach (var candidate in stopped)
+            yield return candidate;
     }
 
     /// <summary>A member of a larger array is no drive that firmware could start from.</summary>
@@ -215,12 +234,12 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     /// <summary>Flash of the shelf for free M.2 places, and small flash for the first free bay.</summary>
     private static IEnumerable<(Place Place, ShelfPart Part)> Spare(BootInput q)
     {
-        var flash = q.Shelf.Values.Where(p => p.InStock > 0 && p.Drive is { Media: DriveMedia.Flash, Bytes: <= LargestSpare });
+        var flash = q.Shelf.Flash.Where(p => p.Drive is { Bytes: <= LargestSpare });
         var m2 = q.Sheet.M2.FirstOrDefault(m => q.Planned.At(Place.M2(m.Id)) is null);
         var bay = q
             .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, Place: Place.Bay(n))))
             .FirstOrDefault(b => q.Planned.At(b.Place) is null);
-        foreach (var part in flash.OrderBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal))
+        foreach (var part in flash)
             if (m2 is not null && part.Drive!.Form is "m.2" or "msata")
             {
                 if (m2 is not null && M2Fit.Takes(m2, part.Drive))

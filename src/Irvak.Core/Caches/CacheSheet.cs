@@ -290,7 +290,7 @@ public static class CacheRules
                     ("controller", locked.Name),
                     (
                         "have",
-                        Cabling.For(q.Shelf.Values, locked.Card!, AccessoryKind.FeatureKey, FlashCache) is { } key
+                        Cabling.For(q.Shelf, locked.Card!, AccessoryKind.FeatureKey, FlashCache) is { } key
                             ? $"{key.Accessory!.Name} is on the list"
                             : "see that it comes along"
                     )

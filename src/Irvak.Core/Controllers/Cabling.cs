@@ -69,10 +69,11 @@ public static class Cabling
         [.. Enumerable.Range(0, bays.Names.Count).Where(i => q.Planned.At(Place.Bay(bays.Names[i]))?.Drive is not null)];
 
     /// <summary>A cable of the shelf for that need.</summary>
-    public static ShelfPart? Cable(IEnumerable<ShelfPart> shelf, CableNeed need) =>
+    public static ShelfPart? Cable(ShelfBook shelf, CableNeed need) =>
         shelf
+            .Accessories(AccessoryKind.Cable)
             .Where(p =>
-                p.Accessory is { Kind: AccessoryKind.Cable, Ends: [var from, var to] }
+                p.Accessory is { Ends: [var from, var to] }
                 && string.Equals(from, need.From, StringComparison.OrdinalIgnoreCase)
                 && need.To is not null
                 && string.Equals(to, need.To, StringComparison.OrdinalIgnoreCase)
@@ -82,9 +83,10 @@ public static class Cabling
             .FirstOrDefault();
 
     /// <summary>The unit that guards a card's cache, or the key that opens a feature of it.</summary>
-    public static ShelfPart? For(IEnumerable<ShelfPart> shelf, CardSheet card, AccessoryKind kind, string? opens = null) =>
+    public static ShelfPart? For(ShelfBook shelf, CardSheet card, AccessoryKind kind, string? opens = null) =>
         shelf
-            .Where(p => p.Accessory is { } a && a.Kind == kind && a.For.Contains(card.Name) && (opens is null || a.Opens == opens))
+            .Accessories(kind)
+            .Where(p => p.Accessory is { } a && a.For.Contains(card.Name) && (opens is null || a.Opens == opens))
             .OrderByDescending(p => p.InStock > 0)
             .FirstOrDefault();
 }

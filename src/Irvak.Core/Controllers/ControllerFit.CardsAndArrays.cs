@@ -75,7 +75,7 @@ public static partial class ControllerFit
     {
         if (sheet.IsGuarded)
         {
-            var unit = Cabling.For(q.Shelf.Values, card, AccessoryKind.CacheUnit);
+            var unit = Cabling.For(q.Shelf, card, AccessoryKind.CacheUnit);
             yield return Finding.Of(
                 Guard,
                 [place],

@@ -72,6 +72,7 @@ public static class ControllerTable
     public static IReadOnlyList<ControllerRow> Of(ControllerInput q, IEnumerable<ShelfPart> shelf)
     {
         var parts = shelf.ToList();
+        var book = ShelfBook.Of(parts);
         var drives = q
             .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, q.Planned.At(Place.Bay(n))?.Drive)))
             .Where(d => d.Drive is not null)
@@ -83,15 +84,15 @@ public static class ControllerTable
             .OfType<BayController>()
             .ToList();
         var now = served.GroupBy(c => c.Place).OrderByDescending(g => g.Count()).FirstOrDefault()?.First();
-        var present = now is null ? null : Row(q, now, drives, parts, null, null, null, null);
+        var present = now is null ? null : Row(q, now, drives, book, null, null, null, null);
         var rows = new List<ControllerRow>();
         foreach (var inside in BayController.All(q.Sheet, q.Planned))
-            rows.Add(Row(q, inside, drives, parts, inside.Place, null, null, present) with { IsNow = inside.Place == now?.Place });
+            rows.Add(Row(q, inside, drives, book, inside.Place, null, null, present) with { IsNow = inside.Place == now?.Place });
         foreach (var part in parts.Where(p => p.Card is { Controller: not null }))
         {
             var (at, why) = Slot(q, part.Card!);
             rows.Add(
-                Row(q, new(at ?? Place.None, part.Card!.Name, part.Card.Controller!, part.Card), drives, parts, at, why, part, present) with
+                Row(q, new(at ?? Place.None, part.Card!.Name, part.Card.Controller!, part.Card), drives, book, at, why, part, present) with
                 {
                     Take = at is null ? null : Taken(drives, part, at),
                 }
@@ -118,7 +119,7 @@ public static class ControllerTable
         ControllerInput q,
         BayController c,
         List<(BayGroup Bays, DriveSheet Drive)> drives,
-        List<ShelfPart> shelf,
+        ShelfBook shelf,
         Place? at,
         string? noPlace,
         ShelfPart? part,

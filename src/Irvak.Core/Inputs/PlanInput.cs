@@ -16,7 +16,7 @@ public record PlanInput(
     Policy Policy,
     EvidenceBook Evidence,
     SystemFacts System,
-    IReadOnlyDictionary<string, ShelfPart> Shelf
+    ShelfBook Shelf
 )
 {
     /// <summary>Places that somebody looked at and found empty.</summary>

@@ -19,7 +19,7 @@ public sealed record PolicyReach(Policy Policy, long? LargestMiB, string Evidenc
             var why = $"not known: the {Say.Words(untold)} of its slots {(untold.Count == 1 ? "was" : "were")} not told";
             return [.. policies.Select(policy => new PolicyReach(policy, null, why, null))];
         }
-        var suiting = q.Shelf.Values.Select(p => p.Module).OfType<ModuleSheet>().Where(m => Suits(q.Sheet.Memory, m)).ToList();
+        var suiting = q.Shelf.Modules.Where(m => Suits(q.Sheet.Memory, m.First)).ToList();
         return [.. policies.Select(policy => Of(q, policy, suiting))];
     }
 
@@ -40,17 +40,17 @@ public sealed record PolicyReach(Policy Policy, long? LargestMiB, string Evidenc
         && module.Type is { } type
         && board.Types!.Contains(type);
 
-    private static PolicyReach Of(MemoryInput q, Policy policy, List<ModuleSheet> suiting)
+    private static PolicyReach Of(MemoryInput q, Policy policy, List<ModuleKind> suiting)
     {
         var listed = q.Sheet.Memory.SlotLimitGiB is not null;
         var allowed = suiting
-            .Select(m => (Module: m, Track: Limits.TrackOf(q, m)))
+            .Select(m => (Module: m.First, m.Parts, Track: Limits.TrackOf(q, m.First)))
             .Where(x => x.Track is null || PolicyTable.SeverityOf(policy, x.Track.Standing) != Severity.Stop)
             .ToList();
-        int? off = listed ? allowed.Count(x => x.Track is not null) : null;
+        int? off = listed ? allowed.Where(x => x.Track is not null).Sum(x => x.Parts) : null;
         if (allowed.Count == 0)
             return new PolicyReach(policy, null, "nothing on the shelf suits", off);
-        var (largest, track) = allowed.MaxBy(x => x.Module.CapacityMiB);
+        var (largest, _, track) = allowed.MaxBy(x => x.Module.CapacityMiB);
         return new PolicyReach(
             policy,
             largest.CapacityMiB,

@@ -21,9 +21,8 @@ public static class Padding
         {
             var thick = Thickness(pad.GapMm, pad.Compression);
             var part = q
-                .Shelf.Values.Where(p =>
-                    p.Accessory is { Kind: AccessoryKind.Pad, ThickMm: { } t } && 1 - (pad.GapMm / t) is >= LeastPress and <= MostPress
-                )
+                .Shelf.Accessories(AccessoryKind.Pad)
+                .Where(p => p.Accessory is { ThickMm: { } t } && 1 - (pad.GapMm / t) is >= LeastPress and <= MostPress)
                 .OrderBy(p => Math.Abs(p.Accessory!.ThickMm!.Value - thick))
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
                 .FirstOrDefault();

@@ -61,7 +61,7 @@ public static class QuickBoard
     }
 
     public static Question Ask(JobState state, IReadOnlyDictionary<string, ShelfPart>? shelf = null) =>
-        Question.Of(state, EvidenceBook.Empty, shelf ?? new Dictionary<string, ShelfPart>());
+        Question.Of(state, EvidenceBook.Empty, shelf ?? ShelfBook.Empty);
 }
 
 /// <summary>What a label says, with what follows from it.</summary>

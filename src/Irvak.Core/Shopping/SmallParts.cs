@@ -43,7 +43,7 @@ internal static class SmallParts
 
     private static IEnumerable<Need> Needs(StepInput q)
     {
-        var shelf = q.Shelf.Values;
+        var shelf = q.Shelf;
         foreach (var pad in Power.Padding.Of(q.Power))
             yield return new(
                 pad.ShelfPartId is { } id ? q.Shelf[id] : null,
@@ -95,8 +95,8 @@ internal static class SmallParts
         }
     }
 
-    private static ShelfPart? Small(IEnumerable<ShelfPart> shelf, AccessoryKind kind, Func<AccessorySheet, bool> fits) =>
-        shelf.FirstOrDefault(p => p.Accessory is { } a && a.Kind == kind && fits(a));
+    private static ShelfPart? Small(ShelfBook shelf, AccessoryKind kind, Func<AccessorySheet, bool> fits) =>
+        shelf.Accessories(kind).FirstOrDefault(p => fits(p.Accessory!));
 
     /// <summary>Trays, converters and spacers that the drives of the plan need.</summary>
     public static IEnumerable<TakeLine> Little(StepInput q)
@@ -122,9 +122,9 @@ internal static class SmallParts
 
     /// <summary>How many of a tray the shop has, and where; whether a bay has one is seen only when it is opened.</summary>
     private static string OnShelf(StepInput q, string tray) =>
-        q.Shelf.Values.FirstOrDefault(p =>
-            p.Accessory is { Kind: AccessoryKind.Tray } a && string.Equals(a.Name, tray, StringComparison.OrdinalIgnoreCase)
-        )
+        q
+            .Shelf.Accessories(AccessoryKind.Tray)
+            .FirstOrDefault(p => string.Equals(p.Accessory!.Name, tray, StringComparison.OrdinalIgnoreCase))
             is { } part
             ? $" ({part.InStock} on the shelf{(part.LiesIn is { } at ? ", " + at : "")})"
             : "";

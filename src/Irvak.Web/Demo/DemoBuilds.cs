@@ -100,16 +100,7 @@ internal sealed class DemoBuilds(IReadOnlyDictionary<string, MachineSheet> sheet
             units[Place.Card(slot)] = new Unit { Card = shelf[part].Card, Source = "demo" };
         var build = new Build(units.ToImmutable());
         return Question.Of(
-            new PlanInput(
-                sheet,
-                build,
-                build,
-                [],
-                Policy.FieldProven,
-                EvidenceBook.Empty,
-                new SystemFacts { OsBits = 64 },
-                new Dictionary<string, ShelfPart>()
-            )
+            new PlanInput(sheet, build, build, [], Policy.FieldProven, EvidenceBook.Empty, new SystemFacts { OsBits = 64 }, ShelfBook.Empty)
         );
     }
 

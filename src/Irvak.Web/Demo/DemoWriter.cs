@@ -137,7 +137,7 @@ public static class DemoWriter
                 Policy.FieldProven,
                 EvidenceBook.Empty,
                 new SystemFacts { OsBits = 64 },
-                new Dictionary<string, ShelfPart>()
+                ShelfBook.Empty
             )
         );
 }

@@ -130,7 +130,7 @@ public static class ArrayTrials
             plan,
             state.Planned,
             state.Drives.Figures,
-            ArraySheet.SharedSpare(Question.Of(state, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()).Storage, plan)
+            ArraySheet.SharedSpare(Question.Of(state, Core.Evidence.EvidenceBook.Empty, ShelfBook.Empty).Storage, plan)
         );
         return (plan, asked, asked.Why is { } why ? new("/array", $"{plan.Name} can't be made: {why}.") : null);
     }

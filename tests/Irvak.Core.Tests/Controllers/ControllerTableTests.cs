@@ -105,7 +105,7 @@ public class ControllerTableTests
         q = q.Planning(q.Machine.Planned.With(Place.Card("S1"), new Unit { Card = Part("H", Eight).Card, Source = "shelf" }));
         Assert.Contains(ShoppingList.Of(q.Steps).Lines, l => l is { ShelfPartId: "cable", Count: 2, SumEur: 40 });
         // Without a sheet of such a cable it is told among the things to take along.
-        Assert.Contains(ShoppingList.Of(q.Steps with { Shelf = new Dictionary<string, ShelfPart>() }).TakeAlong, t =>
+        Assert.Contains(ShoppingList.Of(q.Steps with { Shelf = ShelfBook.Empty }).TakeAlong, t =>
             t.Text == "2 × SFF-8643 to SFF-8643, for the front bays"
         );
     }
@@ -157,7 +157,7 @@ public class ControllerTableTests
             new WireBays("front", Place.Board("SATA"))
         );
         BayController? Behind(JobState s) =>
-            Question.Of(s, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart>()) is var q
+            Question.Of(s, Core.Evidence.EvidenceBook.Empty, ShelfBook.Empty) is var q
                 ? q.Storage.ControllerOf(q.Machine.Sheet.Bays[0])
                 : null;
         Assert.Equal(Place.Board("SATA"), Behind(state)?.Place);
@@ -183,7 +183,7 @@ public class ControllerTableTests
                     "test"
                 )
             );
-        var q = Question.Of(found, Core.Evidence.EvidenceBook.Empty, new Dictionary<string, ShelfPart> { ["H"] = Part("H", Eight) });
+        var q = Question.Of(found, Core.Evidence.EvidenceBook.Empty, ShelfBook.Of([Part("H", Eight)]));
         Assert.Equal(8, q.Storage.ControllerOf(q.Machine.Sheet.Bays[0])?.Sheet.InnerPorts);
     }
 

@@ -388,7 +388,7 @@ public class StorageSheetTests
                 .Job(DriveBox.Sheet with { Id = "box", Bays = [DriveBox.Sheet.Bays[0] with { LimitTB = 4 }] }, "A1", "C1")
                 .With(new Fit(Bay(1), new Unit { Drive = Disk, Source = "shelf" }));
             return Evaluation
-                .Evaluate(Question.Of(state, new EvidenceBook(records), new Dictionary<string, ShelfPart>()))
+                .Evaluate(Question.Of(state, new EvidenceBook(records), ShelfBook.Empty))
                 .Findings.FirstOrDefault(f => f.Rule.Code == "DRV-SIZE")
                 ?.Severity;
         }

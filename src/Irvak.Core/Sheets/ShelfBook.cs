@@ -1,0 +1,82 @@
+using System.Collections;
+using System.Collections.Frozen;
+using System.Diagnostics.CodeAnalysis;
+
+namespace Irvak.Core.Sheets;
+
+/// <summary>Modules of the shelf that no rule tells apart, by what evidence and limits look at.</summary>
+/// <param name="First">The first of them, in the order of the shelf.</param>
+/// <param name="Parts">How many parts of the shelf are such modules.</param>
+public sealed record ModuleKind(ModuleSheet First, int Parts);
+
+/// <summary>
+/// The shelf as a job looks at it: parts by id, and lists that are gathered once and not again for each rule of each job. It never
+/// changes; a changed shelf is another book.
+/// </summary>
+#pragma warning disable CA1710 // A book, as that of evidence is one: nobody collects anything in it.
+public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
+#pragma warning restore CA1710
+{
+    private readonly IReadOnlyDictionary<string, ShelfPart> _byId;
+    private readonly Lazy<IReadOnlyList<ModuleKind>> _modules;
+    private readonly Lazy<FrozenDictionary<AccessoryKind, ShelfPart[]>> _accessories;
+    private readonly Lazy<IReadOnlyList<ShelfPart>> _flash;
+
+    public static readonly ShelfBook Empty = new(new Dictionary<string, ShelfPart>());
+
+    private ShelfBook(IReadOnlyDictionary<string, ShelfPart> byId)
+    {
+        _byId = byId;
+        _modules = new(() =>
+            [
+                .. Values
+                    .Select(p => p.Module)
+                    .OfType<ModuleSheet>()
+                    .GroupBy(m => (m.Generation, m.Form, m.Type, m.CapacityMiB))
+                    .Select(g => new ModuleKind(g.First(), g.Count())),
+            ]
+        );
+        _accessories = new(() =>
+            Values.Where(p => p.Accessory is not null).GroupBy(p => p.Accessory!.Kind).ToFrozenDictionary(g => g.Key, g => g.ToArray())
+        );
+        _flash = new(() =>
+            [
+                .. Values
+                    .Where(p => p.InStock > 0 && p.Drive is { Media: DriveMedia.Flash })
+                    .OrderBy(p => p.PriceEur ?? decimal.MaxValue)
+                    .ThenBy(p => p.Id, StringComparer.Ordinal),
+            ]
+        );
+    }
+
+    /// <summary>The same parts as a book; a book stays the one it is.</summary>
+    public static ShelfBook Of(IReadOnlyDictionary<string, ShelfPart> parts) => parts as ShelfBook ?? new(parts);
+
+    /// <summary>These parts as a book; of two with one id the first.</summary>
+    public static ShelfBook Of(IEnumerable<ShelfPart> parts) => new(parts.DistinctBy(p => p.Id).ToDictionary(p => p.Id));
+
+    /// <summary>Kinds of module, in the order of the shelf.</summary>
+    public IReadOnlyList<ModuleKind> Modules => _modules.Value;
+
+    /// <summary>Drives without moving parts that are in stock, the cheapest first; those of unknown price come last.</summary>
+    public IReadOnlyList<ShelfPart> Flash => _flash.Value;
+
+    /// <summary>Accessories of a kind, in the order of the shelf.</summary>
+    public IReadOnlyList<ShelfPart> Accessories(AccessoryKind kind) => _accessories.Value.GetValueOrDefault(kind, []);
+
+    public IEnumerable<string> Keys => _byId.Keys;
+
+    public IEnumerable<ShelfPart> Values => _byId.Values;
+
+    public int Count => _byId.Count;
+
+    public ShelfPart this[string key] => _byId[key];
+
+    public bool ContainsKey(string key) => _byId.ContainsKey(key);
+
+    public bool TryGetValue(string key, [MaybeNullWhen(false)] out ShelfPart value) => _byId.TryGetValue(key, out value);
+
+    public IEnumerator<KeyValuePair<string, ShelfPart>> GetEnumerator() => _byId.GetEnumerator();
+
+    IEnumerator IEnumerable.GetEnumerator() => GetEnumerator();
+}
