@@ -18,7 +18,7 @@ internal sealed class Cases
 {
     private static readonly Stamp Stamp = new("bench", default);
 
-    public IReadOnlyDictionary<string, ShelfPart> Shelf { get; }
+    public ShelfBook Shelf { get; }
 
     public EvidenceBook Evidence { get; }
 
@@ -26,7 +26,7 @@ internal sealed class Cases
 
     public Cases(string demo)
     {
-        Shelf = DemoFiles.Shelf(demo).ToDictionary(p => p.Id);
+        Shelf = ShelfBook.Of(DemoFiles.Shelf(demo));
         Evidence = new EvidenceBook(DemoFiles.Evidence(demo));
         _sheets = DemoFiles.Sheets(demo).ToDictionary(s => s.Id);
     }

@@ -100,7 +100,7 @@ internal static class CoreRows
     /// <summary>All ways out of all findings, against as many evaluations as they made, one by one.</summary>
     private static void Ways(string name, JobState state, Cases cases, Report report)
     {
-        ShelfPart[] shelf = [.. cases.Shelf.Values];
+        var shelf = ShelfBook.Of(cases.Shelf);
         int Search()
         {
             var kept = new Kept();

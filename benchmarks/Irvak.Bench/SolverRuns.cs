@@ -71,7 +71,9 @@ public static class SolverRuns
             for (var i = 0; i < 5; i++)
             {
                 var from = Stopwatch.GetTimestamp();
-                answers = BuyingSolver.Solve(fitted.Memory, (long)sockets * channels * perChannel * 16 * 1024, 2666, offers).Answers.Count;
+                answers = BuyingSolver
+                    .Solve(fitted.Memory, (long)sockets * channels * perChannel * 16 * 1024, 2666, ShelfBook.Of(offers))
+                    .Answers.Count;
                 if (i > 0)
                     times.Add(Stopwatch.GetElapsedTime(from).TotalSeconds);
             }

@@ -15,7 +15,7 @@ internal static class DriveWays
 
     public static bool IsAbout(Finding finding) => finding.Rule.Family is Family.Drive or Family.Module;
 
-    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Finding finding, IReadOnlyList<ShelfPart> shelf)
+    public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(JobState state, Finding finding, ShelfBook shelf)
     {
         if (!IsAbout(finding))
             yield break;
@@ -28,7 +28,7 @@ internal static class DriveWays
             yield break;
         foreach (
             var part in shelf
-                .Where(p => p.Drive is { } d && p.Id != unit.ShelfPartId && d != unit.Drive)
+                .Drives.Where(p => p.Drive is { } d && p.Id != unit.ShelfPartId && d != unit.Drive)
                 .OrderBy(p => p.InStock >= places.Count ? 0 : 1)
                 .ThenBy(p => Math.Abs((p.Drive!.Bytes ?? 0) - (unit.Drive!.Bytes ?? 0)))
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)

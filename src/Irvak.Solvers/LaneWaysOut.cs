@@ -20,7 +20,7 @@ internal static class LaneWaysOut
         JobState state,
         Evaluation before,
         Finding finding,
-        IReadOnlyList<ShelfPart> shelf
+        ShelfBook shelf
     ) =>
         finding.Rule.Family switch
         {
@@ -29,12 +29,7 @@ internal static class LaneWaysOut
             _ => [],
         };
 
-    private static IEnumerable<(string, string, Edit)> Lanes(
-        JobState state,
-        Evaluation before,
-        Finding finding,
-        IReadOnlyList<ShelfPart> shelf
-    )
+    private static IEnumerable<(string, string, Edit)> Lanes(JobState state, Evaluation before, Finding finding, ShelfBook shelf)
     {
         foreach (var place in finding.Places.Where(p => p.Kind == PlaceKind.Card))
         {
@@ -47,7 +42,7 @@ internal static class LaneWaysOut
             )
                 foreach (
                     var part in shelf
-                        .Where(p =>
+                        .Cards.Where(p =>
                             p.Card is { Role: CardRole.Carrier, HasSwitch: true, Endpoints: { } its }
                             && its.Count >= ends.Count
                             && CardFit.WhyNot(of, p.Card!) is null
@@ -58,7 +53,7 @@ internal static class LaneWaysOut
                 )
                     yield return ("switch", $"{part.Card!.Name} in {slot} instead", new Fit(place, Unit.Of(part)));
         }
-        var question = Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id)).Lanes;
+        var question = Question.Of(state, EvidenceBook.Empty, shelf).Lanes;
         if (LaneSolver.TooLarge(question) is null && LaneSolver.Solve(question) is { Edit: { } layout } found)
             yield return (
                 "layout",

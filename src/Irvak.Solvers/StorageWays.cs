@@ -22,7 +22,7 @@ internal static class StorageWays
         JobState state,
         Evaluation before,
         Finding finding,
-        IReadOnlyList<ShelfPart> shelf
+        ShelfBook shelf
     ) =>
         finding.Rule.Family switch
         {
@@ -102,9 +102,9 @@ internal static class StorageWays
     }
 
     /// <summary>Controllers of the shelf that run every drive of the plan, cheapest first; then the bays left as they were.</summary>
-    private static IEnumerable<(string, string, Edit)> Controllers(JobState state, IReadOnlyList<ShelfPart> shelf)
+    private static IEnumerable<(string, string, Edit)> Controllers(JobState state, ShelfBook shelf)
     {
-        var rows = ControllerTable.Of(Question.Of(state, EvidenceBook.Empty, shelf.ToDictionary(p => p.Id)).Storage, shelf);
+        var rows = ControllerTable.Of(Question.Of(state, EvidenceBook.Empty, shelf).Storage);
         foreach (
             var row in rows.Where(r => r is { Take: not null, InStock: > 0 } && r.Runs == r.Of)
                 .OrderByDescending(r => r.Makes)

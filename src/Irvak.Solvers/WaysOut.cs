@@ -32,7 +32,7 @@ public static class WaysOut
     /// <param name="before">The job's evaluation as it stands.</param>
     /// <param name="finding">One of the evaluation's findings.</param>
     /// <param name="trials">What is tried on the job; the same for all of its findings.</param>
-    public static IReadOnlyList<WayOut> Of(Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf, Trials trials)
+    public static IReadOnlyList<WayOut> Of(Evaluation before, Finding finding, ShelfBook shelf, Trials trials)
     {
         var state = trials.State;
         if (finding.Severity == Severity.Note)
@@ -105,7 +105,7 @@ public static class WaysOut
         return string.Join(" · ", parts);
     }
 
-    private static IEnumerable<Candidate> Candidates(JobState state, Evaluation before, Finding finding, IReadOnlyList<ShelfPart> shelf)
+    private static IEnumerable<Candidate> Candidates(JobState state, Evaluation before, Finding finding, ShelfBook shelf)
     {
         foreach (
             var (kind, title, edit) in ArrayWays
@@ -140,7 +140,7 @@ public static class WaysOut
                 yield return candidate;
     }
 
-    private static IEnumerable<Candidate> ForSockets(JobState state, Finding finding, IReadOnlyList<ShelfPart> shelf)
+    private static IEnumerable<Candidate> ForSockets(JobState state, Finding finding, ShelfBook shelf)
     {
         var sockets = finding.Places.Where(p => p.IsSocket && state.Plan.ContainsKey(p)).ToList();
         if (sockets.Count > 0)
@@ -152,7 +152,7 @@ public static class WaysOut
         foreach (var socket in sockets)
         foreach (
             var part in shelf
-                .Where(p =>
+                .Processors.Where(p =>
                     p.Processor is not null
                     && p.Id != state.Planned.At(socket)?.ShelfPartId
                     && state.Sheet!.Sockets.Any(s => Place.Socket(s.Id) == socket && s.Family is not null && s.Family == p.Processor.Socket)
@@ -165,7 +165,7 @@ public static class WaysOut
             yield return new("replace", $"{part.Processor!.Name} in {socket.Name} instead", new Fit(socket, UnitOf(part)));
     }
 
-    private static IEnumerable<Candidate> ForSlots(JobState state, List<Place> slots, IReadOnlyList<ShelfPart> shelf)
+    private static IEnumerable<Candidate> ForSlots(JobState state, List<Place> slots, ShelfBook shelf)
     {
         yield return new(
             "leave",
@@ -212,7 +212,7 @@ public static class WaysOut
     private static Unit UnitOf(ShelfPart part) => Unit.Of(part);
 
     /// <summary>Shelf parts like the ones in these places, of the kind that most of the machine is, nearest in size first.</summary>
-    private static List<ShelfPart> Replacements(JobState state, List<Place> slots, IReadOnlyList<ShelfPart> shelf)
+    private static List<ShelfPart> Replacements(JobState state, List<Place> slots, ShelfBook shelf)
     {
         var size = state.Planned.At(slots[0])?.Module?.CapacityMiB ?? 0;
         return
@@ -227,7 +227,7 @@ public static class WaysOut
         ];
     }
 
-    private static IEnumerable<ShelfPart> Suiting(JobState state, IReadOnlyList<ShelfPart> shelf, List<Place> except)
+    private static IEnumerable<ShelfPart> Suiting(JobState state, ShelfBook shelf, List<Place> except)
     {
         var board = state.Sheet!.Memory;
         var family = state
@@ -238,7 +238,7 @@ public static class WaysOut
             .OrderByDescending(g => g.Count())
             .Select(g => (ModuleType?)g.Key)
             .FirstOrDefault();
-        return shelf.Where(p =>
+        return shelf.Modules.Where(p =>
             p.Module is not null
             && (board.Generation is null || p.Module.Generation == board.Generation)
             && (board.Form is null || p.Module.Form == board.Form)
@@ -270,7 +270,7 @@ public static class WaysOut
     }
 
     /// <summary>Adds as many of one shelf part as the wish needs, in fill order, or replaces everything by it.</summary>
-    private static IEnumerable<Candidate> More(JobState state, IReadOnlyList<ShelfPart> shelf)
+    private static IEnumerable<Candidate> More(JobState state, ShelfBook shelf)
     {
         var sheet = state.Sheet!;
         var wish = (state.Aim.MemoryGiB ?? 0) * 1024L;
@@ -310,7 +310,7 @@ public static class WaysOut
         }
     }
 
-    private static IEnumerable<Candidate> FillChannels(JobState state, Finding finding, IReadOnlyList<ShelfPart> shelf)
+    private static IEnumerable<Candidate> FillChannels(JobState state, Finding finding, ShelfBook shelf)
     {
         foreach (
             var part in Suiting(state, shelf, [])
@@ -327,7 +327,7 @@ public static class WaysOut
     }
 
     /// <summary>The same sizes from cheaper shelf parts, then fewer pieces.</summary>
-    private static IEnumerable<Candidate> Cheaper(JobState state, Evaluation before, IReadOnlyList<ShelfPart> shelf)
+    private static IEnumerable<Candidate> Cheaper(JobState state, Evaluation before, ShelfBook shelf)
     {
         foreach (var line in before.Shopping.Lines.Where(l => l.EachEur is not null))
         {

@@ -127,7 +127,7 @@ public class WholeTests
             );
             parts.Add(("Progress", JsonSerializer.Serialize(Progress.Of(job, e), Plain)));
             parts.Add(("BootShown", JsonSerializer.Serialize(BootSheet.Of(q.Boot), Plain)));
-            parts.Add(("Controllers", JsonSerializer.Serialize(ControllerTable.Of(q.Storage, q.Machine.Shelf.Values), Plain)));
+            parts.Add(("Controllers", JsonSerializer.Serialize(ControllerTable.Of(q.Storage), Plain)));
             parts.Add(("Survey", JsonSerializer.Serialize(Surveyed(job), Plain)));
             yield return (name, parts);
         }

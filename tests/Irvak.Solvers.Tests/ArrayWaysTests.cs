@@ -40,7 +40,7 @@ public class ArrayWaysTests
     {
         Evaluation Evaluate(JobState s) => s.Evaluate(null, Shelf);
         var before = Evaluate(state);
-        var ways = WaysOut.Of(before, before.Findings.First(f => f.Rule.Code == code), Shelf, new Trials(state, Evaluate));
+        var ways = WaysOut.Of(before, before.Findings.First(f => f.Rule.Code == code), ShelfBook.Of(Shelf), new Trials(state, Evaluate));
         Assert.All(ways, w => Assert.DoesNotContain(Evaluate(state.With(w.Edit)).Findings, f => f.Rule.Code == code));
         return ways;
     }
@@ -102,7 +102,12 @@ public class ArrayWaysTests
         Assert.Contains(
             "8 TB",
             WaysOut
-                .Of(before, before.Findings.First(f => f.Rule.Code == "DRV-MATE"), [.. Shelf, small], new Trials(state, Evaluate))[0]
+                .Of(
+                    before,
+                    before.Findings.First(f => f.Rule.Code == "DRV-MATE"),
+                    ShelfBook.Of([.. Shelf, small]),
+                    new Trials(state, Evaluate)
+                )[0]
                 .Title
         );
     }

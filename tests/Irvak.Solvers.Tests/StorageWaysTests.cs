@@ -28,7 +28,7 @@ public class StorageWaysTests
     {
         Evaluation Evaluate(JobState s) => s.Evaluate(null, []);
         var before = Evaluate(state);
-        var ways = WaysOut.Of(before, before.Findings.First(f => f.Rule.Code == code), [], new Trials(state, Evaluate));
+        var ways = WaysOut.Of(before, before.Findings.First(f => f.Rule.Code == code), ShelfBook.Empty, new Trials(state, Evaluate));
         Assert.NotEmpty(ways);
         Assert.All(ways, w => Assert.DoesNotContain(Evaluate(state.With(w.Edit)).Findings, f => f.Rule.Code == code));
         return ways;
@@ -135,7 +135,7 @@ public class StorageWaysTests
         Assert.Equal([Place.Bay("1"), Place.Bay("2")], finding.Places);
         Assert.Equal(
             ["cheap in S1, the bays cabled to it", "dear in S1, the bays cabled to it"],
-            WaysOut.Of(before, finding, shelf, new Trials(state, Evaluate)).Select(w => w.Title)
+            WaysOut.Of(before, finding, ShelfBook.Of(shelf), new Trials(state, Evaluate)).Select(w => w.Title)
         );
     }
 }

@@ -37,7 +37,7 @@ public class WaysOutTests
     private static IReadOnlyList<WayOut> Ways(JobState state, string code)
     {
         var before = Evaluate(state);
-        return WaysOut.Of(before, before.Findings.First(f => f.Rule.Code == code), Shelf, new Trials(state, Evaluate));
+        return WaysOut.Of(before, before.Findings.First(f => f.Rule.Code == code), ShelfBook.Of(Shelf), new Trials(state, Evaluate));
     }
 
     private static readonly JobState Four = Boards.Job(Boards.Server, "A1", "B1", "C1", "D1");
@@ -117,7 +117,12 @@ public class WaysOutTests
         {
             var before = job.Evaluate(null, shelf);
             var way = WaysOut
-                .Of(before, before.Findings.First(f => f.Rule.Code == "MEM-KIND"), shelf, new Trials(job, s => s.Evaluate(null, shelf)))
+                .Of(
+                    before,
+                    before.Findings.First(f => f.Rule.Code == "MEM-KIND"),
+                    ShelfBook.Of(shelf),
+                    new Trials(job, s => s.Evaluate(null, shelf))
+                )
                 .First(w => w.Title.Contains("instead", StringComparison.Ordinal));
             Assert.Equal(["slot:B1", "slot:D1"], way.Edit.Touches().Order());
             return way.Title;
@@ -132,7 +137,9 @@ public class WaysOutTests
     {
         var state = Four.With(Boards.Fit("A2", Boards.Module(32), "r32"));
         var before = Evaluate(state);
-        Assert.Empty(WaysOut.Of(before, before.Findings.First(f => f.Severity == Severity.Note), Shelf, new Trials(state, Evaluate)));
+        Assert.Empty(
+            WaysOut.Of(before, before.Findings.First(f => f.Severity == Severity.Note), ShelfBook.Of(Shelf), new Trials(state, Evaluate))
+        );
     }
 
     [Fact]
@@ -148,10 +155,10 @@ public class WaysOutTests
                     var before = Evaluate(state);
                     foreach (var finding in before.Findings)
                     {
-                        var ways = WaysOut.Of(before, finding, Shelf, new Trials(state, Evaluate));
+                        var ways = WaysOut.Of(before, finding, ShelfBook.Of(Shelf), new Trials(state, Evaluate));
                         Assert.Equal(
                             ways.Select(w => w.Title),
-                            WaysOut.Of(before, finding, Shelf, new Trials(state, Evaluate)).Select(w => w.Title)
+                            WaysOut.Of(before, finding, ShelfBook.Of(Shelf), new Trials(state, Evaluate)).Select(w => w.Title)
                         );
                         Assert.All(ways, w =>
                             Assert.True(Evaluate(state.With(w.Edit)).Count(Severity.Stop) <= before.Count(Severity.Stop))
@@ -176,7 +183,9 @@ public class WaysOutTests
             seen.Add(System.Text.Json.JsonSerializer.Serialize(s));
             return Evaluate(s);
         });
-        var together = before.Findings.Select(f => WaysOut.Of(before, f, Shelf, trials).Select(w => w.Title + w.Effect)).ToList();
+        var together = before
+            .Findings.Select(f => WaysOut.Of(before, f, ShelfBook.Of(Shelf), trials).Select(w => w.Title + w.Effect))
+            .ToList();
         Assert.True(before.Findings.Count(f => f.Severity != Severity.Note) > 2);
         Assert.Equal(seen.Count, trials.Made);
         Assert.Equal(seen.Count, seen.Distinct().Count());
@@ -185,7 +194,7 @@ public class WaysOutTests
         foreach (var finding in before.Findings)
         {
             var own = new Trials(state, Evaluate);
-            alone.Add(WaysOut.Of(before, finding, Shelf, own).Select(w => w.Title + w.Effect));
+            alone.Add(WaysOut.Of(before, finding, ShelfBook.Of(Shelf), own).Select(w => w.Title + w.Effect));
             made += own.Made;
         }
         Assert.Equal(alone, together);

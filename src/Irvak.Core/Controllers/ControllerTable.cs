@@ -69,10 +69,8 @@ public static class ControllerTable
         ["ports"] = "ports only",
     };
 
-    public static IReadOnlyList<ControllerRow> Of(ControllerInput q, IEnumerable<ShelfPart> shelf)
+    public static IReadOnlyList<ControllerRow> Of(ControllerInput q)
     {
-        var parts = shelf.ToList();
-        var book = ShelfBook.Of(parts);
         var drives = q
             .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, q.Planned.At(Place.Bay(n))?.Drive)))
             .Where(d => d.Drive is not null)
@@ -84,15 +82,15 @@ public static class ControllerTable
             .OfType<BayController>()
             .ToList();
         var now = served.GroupBy(c => c.Place).OrderByDescending(g => g.Count()).FirstOrDefault()?.First();
-        var present = now is null ? null : Row(q, now, drives, book, null, null, null, null);
+        var present = now is null ? null : Row(q, now, drives, null, null, null, null);
         var rows = new List<ControllerRow>();
         foreach (var inside in BayController.All(q.Sheet, q.Planned))
-            rows.Add(Row(q, inside, drives, book, inside.Place, null, null, present) with { IsNow = inside.Place == now?.Place });
-        foreach (var part in parts.Where(p => p.Card is { Controller: not null }))
+            rows.Add(Row(q, inside, drives, inside.Place, null, null, present) with { IsNow = inside.Place == now?.Place });
+        foreach (var part in q.Shelf.Controllers)
         {
             var (at, why) = Slot(q, part.Card!);
             rows.Add(
-                Row(q, new(at ?? Place.None, part.Card!.Name, part.Card.Controller!, part.Card), drives, book, at, why, part, present) with
+                Row(q, new(at ?? Place.None, part.Card!.Name, part.Card.Controller!, part.Card), drives, at, why, part, present) with
                 {
                     Take = at is null ? null : Taken(drives, part, at),
                 }
@@ -119,7 +117,6 @@ public static class ControllerTable
         ControllerInput q,
         BayController c,
         List<(BayGroup Bays, DriveSheet Drive)> drives,
-        ShelfBook shelf,
         Place? at,
         string? noPlace,
         ShelfPart? part,
@@ -150,9 +147,9 @@ public static class ControllerTable
         );
         var groups = drives.Select(d => d.Bays).Distinct().ToList();
         var cables = c.Card is null ? [] : groups.Select(b => Cabling.Of(c, b, Cabling.Used(q, b))).OfType<CableNeed>().ToList();
-        var unit = c.Card is { Controller.IsGuarded: true } card ? Cabling.For(shelf, card, AccessoryKind.CacheUnit) : null;
+        var unit = c.Card is { Controller.IsGuarded: true } card ? Cabling.For(q.Shelf, card, AccessoryKind.CacheUnit) : null;
         List<string> needs = NeedsOf(c, unit);
-        var priced = cables.Select(n => (Need: n, Part: Cabling.Cable(shelf, n))).ToList();
+        var priced = cables.Select(n => (Need: n, Part: Cabling.Cable(q.Shelf, n))).ToList();
         decimal? eur =
             part is null ? 0
             : part.PriceEur is { } own ? own + priced.Sum(p => (p.Part?.PriceEur ?? 0) * p.Need.Count) + (unit?.PriceEur ?? 0)

@@ -19,7 +19,7 @@ public sealed record PolicyReach(Policy Policy, long? LargestMiB, string Evidenc
             var why = $"not known: the {Say.Words(untold)} of its slots {(untold.Count == 1 ? "was" : "were")} not told";
             return [.. policies.Select(policy => new PolicyReach(policy, null, why, null))];
         }
-        var suiting = q.Shelf.Modules.Where(m => Suits(q.Sheet.Memory, m.First)).ToList();
+        var suiting = q.Shelf.ModuleKinds.Where(m => Suits(q.Sheet.Memory, m.First)).ToList();
         return [.. policies.Select(policy => Of(q, policy, suiting))];
     }
 

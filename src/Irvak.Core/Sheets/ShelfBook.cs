@@ -1,6 +1,7 @@
 using System.Collections;
 using System.Collections.Frozen;
 using System.Diagnostics.CodeAnalysis;
+using System.Text.Json;
 
 namespace Irvak.Core.Sheets;
 
@@ -18,20 +19,24 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
 #pragma warning restore CA1710
 {
     private readonly IReadOnlyDictionary<string, ShelfPart> _byId;
-    private readonly Lazy<IReadOnlyList<ModuleKind>> _modules;
+    private readonly Lazy<IReadOnlyList<ModuleKind>> _kinds;
     private readonly Lazy<FrozenDictionary<AccessoryKind, ShelfPart[]>> _accessories;
-    private readonly Lazy<IReadOnlyList<ShelfPart>> _flash;
+    private readonly Lazy<IReadOnlyList<ShelfPart>> _modules,
+        _drives,
+        _flash,
+        _cards,
+        _controllers,
+        _processors;
 
     public static readonly ShelfBook Empty = new(new Dictionary<string, ShelfPart>());
 
     private ShelfBook(IReadOnlyDictionary<string, ShelfPart> byId)
     {
         _byId = byId;
-        _modules = new(() =>
+        _kinds = new(() =>
             [
-                .. Values
-                    .Select(p => p.Module)
-                    .OfType<ModuleSheet>()
+                .. Modules
+                    .Select(p => p.Module!)
                     .GroupBy(m => (m.Generation, m.Form, m.Type, m.CapacityMiB))
                     .Select(g => new ModuleKind(g.First(), g.Count())),
             ]
@@ -39,9 +44,22 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
         _accessories = new(() =>
             Values.Where(p => p.Accessory is not null).GroupBy(p => p.Accessory!.Kind).ToFrozenDictionary(g => g.Key, g => g.ToArray())
         );
+        _modules = new(() => [.. Values.Where(p => p.Module is not null)]);
+        _drives = new(() => [.. Values.Where(p => p.Drive is not null)]);
+        _cards = new(() => [.. Values.Where(p => p.Card is not null)]);
+        _processors = new(() => [.. Values.Where(p => p.Processor is not null)]);
+        _controllers = new(() =>
+            [
+                .. Cards
+                    .Where(p => p.Card!.Controller is not null)
+                    // The whole of what is known of it: lists in it are equal when they say the same.
+                    .GroupBy(p => JsonSerializer.Serialize(p.Card))
+                    .Select(g => g.OrderByDescending(p => p.InStock > 0).ThenBy(p => p.PriceEur ?? decimal.MaxValue).First()),
+            ]
+        );
         _flash = new(() =>
             [
-                .. Values
+                .. Drives
                     .Where(p => p.InStock > 0 && p.Drive is { Media: DriveMedia.Flash })
                     .OrderBy(p => p.PriceEur ?? decimal.MaxValue)
                     .ThenBy(p => p.Id, StringComparer.Ordinal),
@@ -56,7 +74,19 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
     public static ShelfBook Of(IEnumerable<ShelfPart> parts) => new(parts.DistinctBy(p => p.Id).ToDictionary(p => p.Id));
 
     /// <summary>Kinds of module, in the order of the shelf.</summary>
-    public IReadOnlyList<ModuleKind> Modules => _modules.Value;
+    public IReadOnlyList<ModuleKind> ModuleKinds => _kinds.Value;
+
+    /// <summary>Parts that are modules, in the order of the shelf; so are the others.</summary>
+    public IReadOnlyList<ShelfPart> Modules => _modules.Value;
+
+    public IReadOnlyList<ShelfPart> Drives => _drives.Value;
+
+    public IReadOnlyList<ShelfPart> Cards => _cards.Value;
+
+    public IReadOnlyList<ShelfPart> Processors => _processors.Value;
+
+    /// <summary>Of each controller card one part: one that is in stock before others, then the cheapest.</summary>
+    public IReadOnlyList<ShelfPart> Controllers => _controllers.Value;
 
     /// <summary>Drives without moving parts that are in stock, the cheapest first; those of unknown price come last.</summary>
     public IReadOnlyList<ShelfPart> Flash => _flash.Value;

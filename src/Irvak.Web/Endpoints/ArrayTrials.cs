@@ -24,7 +24,7 @@ public sealed record WireEnd(Place Place, string Name);
 /// <summary>Controllers of the machine and of the shelf, and which bays hang on which.</summary>
 public sealed record ControllersView(IReadOnlyList<WiredBays> Wiring, IReadOnlyList<WireEnd> Ends, IReadOnlyList<ControllerRow> Rows)
 {
-    public static ControllersView Of(Question q, IReadOnlyList<ShelfPart> shelf) =>
+    public static ControllersView Of(Question q) =>
         new(
             [
                 .. q
@@ -32,7 +32,7 @@ public sealed record ControllersView(IReadOnlyList<WiredBays> Wiring, IReadOnlyL
                     .Select(x => new WiredBays(x.Bays.Group, x.Bays.Names.Count, x.Controller?.Place, x.Controller?.Name)),
             ],
             [.. BayController.All(q.Machine.Sheet, q.Machine.Planned).Select(c => new WireEnd(c.Place, c.Name))],
-            ControllerTable.Of(q.Storage, shelf)
+            ControllerTable.Of(q.Storage)
         );
 }
 
@@ -67,7 +67,7 @@ public static class ArrayTrials
                 if (job.State.Sheet is null)
                     return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
                 var shelf = await library.Shelf(cancel);
-                return TypedResults.Ok(ControllersView.Of(Question.Of(job.State, await library.Evidence(cancel), shelf.ById), shelf.Parts));
+                return TypedResults.Ok(ControllersView.Of(Question.Of(job.State, await library.Evidence(cancel), shelf.ById)));
             })
             .WithName("controllers")
             .Produces<ControllersView>()

@@ -121,7 +121,7 @@ public static class LibraryLists
         try
         {
             foreach (var finding in before.Findings)
-                if (WaysOut.Of(before, finding, shelf.Parts, trials) is { Count: > 0 } ways)
+                if (WaysOut.Of(before, finding, shelf.ById, trials) is { Count: > 0 } ways)
                     found.Add(new WaysView(finding.Rule.Code, finding.Places, ways));
         }
         catch (OperationCanceledException) when (!gone.IsCancellationRequested)

@@ -117,7 +117,9 @@ public class ControllerTableTests
     {
         var sheet = With("SFF-8643", 8);
         var q = Ask(sheet with { Boards = [.. sheet.Boards, new("MZ", kind, null, 8, 4)] }, Disk, 4);
-        var row = ControllerTable.Of(q.Storage, [Part("M", Eight, c => c with { Bus = CardBus.Ocp }), Cable]).First(r => r.Name == "M");
+        var row = ControllerTable
+            .Of(q.Storage with { Shelf = ShelfBook.Of([Part("M", Eight, c => c with { Bus = CardBus.Ocp }), Cable]) })
+            .First(r => r.Name == "M");
         Assert.Equal((at, why), (row.At?.ToString(), row.NoPlace));
     }
 
@@ -127,14 +129,16 @@ public class ControllerTableTests
         var sas = Disk with { Protocol = DriveProtocol.Sas, LinkGbs = 12 };
         var q = Ask(With("SFF-8643", 8), sas, 4);
         var rows = ControllerTable.Of(
-            q.Storage,
-            [
-                Part("H", Eight),
-                Part("Old", Eight with { LinkGbs = [3], Addresses32 = true }),
-                Part("Wide", Eight, c => c with { Mech = 32 }),
-                Part("P", Eight with { Protocols = [DriveProtocol.Sata] }, c => c with { Bus = CardBus.Pci, Mech = 0 }),
-                Cable,
-            ]
+            q.Storage with
+            {
+                Shelf = ShelfBook.Of([
+                    Part("H", Eight),
+                    Part("Old", Eight with { LinkGbs = [3], Addresses32 = true }),
+                    Part("Wide", Eight, c => c with { Mech = 32 }),
+                    Part("P", Eight with { Protocols = [DriveProtocol.Sata] }, c => c with { Bus = CardBus.Pci, Mech = 0 }),
+                    Cable,
+                ]),
+            }
         );
         var now = rows.First(r => r.IsNow);
         Assert.Equal(("on-board SATA", 0, 4), (now.Name, now.Runs, now.Of));

@@ -11,8 +11,8 @@ public sealed class ShelfBookTests
     public void Every_module_is_counted_in_its_kind_once()
     {
         var modules = SampleJobs.Shelf.Values.Where(p => p.Module is not null).Select(p => p.Module!).ToList();
-        Assert.Equal(modules.Count, Book.Modules.Sum(k => k.Parts));
-        Assert.All(Book.Modules, kind =>
+        Assert.Equal(modules.Count, Book.ModuleKinds.Sum(k => k.Parts));
+        Assert.All(Book.ModuleKinds, kind =>
             Assert.Equal(
                 modules.Where(m =>
                     (m.Generation, m.Form, m.Type, m.CapacityMiB)
@@ -21,7 +21,7 @@ public sealed class ShelfBookTests
                 modules.Where(m => m == kind.First).Take(1).Concat(modules.Where(m => Alike(m, kind.First)).Skip(1))
             )
         );
-        Assert.InRange(Book.Modules.Count, 2, modules.Count - 1);
+        Assert.InRange(Book.ModuleKinds.Count, 2, modules.Count - 1);
     }
 
     private static bool Alike(ModuleSheet a, ModuleSheet b) =>
@@ -37,7 +37,47 @@ public sealed class ShelfBookTests
     }
 
     [Fact]
-    public void Flash_that_is_out_of_stock_is_none()
+    public void One_part_stands_for_each_controller()
+    {
+        var part = Book.Controllers[0];
+        var other = part with { Id = "other", Card = part.Card! with { Name = "another" } };
+        ShelfPart[] parts =
+        [
+            part with
+            {
+                Id = "dear",
+                InStock = 1,
+                PriceEur = 200,
+            },
+            part with
+            {
+                Id = "none",
+                InStock = 0,
+                PriceEur = 1,
+            },
+            part with
+            {
+                Id = "cheap",
+                InStock = 1,
+                PriceEur = 100,
+            },
+            part with
+            {
+                Id = "unknown",
+                InStock = 9,
+                PriceEur = null,
+            },
+            other,
+        ];
+        Assert.Equal(["cheap", "other"], ShelfBook.Of(parts).Controllers.Select(p => p.Id));
+        Assert.Equal(
+            SampleJobs.Shelf.Values.Where(p => p.Card?.Controller is not null).Select(p => p.Card!.Name).Distinct().Order(),
+            Book.Controllers.Select(p => p.Card!.Name).Order()
+        );
+    }
+
+    [Fact]
+    public void Flash_in_stock_comes_the_cheapest_first()
     {
         var drive = Book.Flash[0];
         Assert.Equal(
