@@ -96,6 +96,13 @@ internal sealed class Host(Uri address) : IDisposable
         return new(this, job.GetProperty("number").GetString()!, job.GetProperty("lastNumber").GetInt32());
     }
 
+    /// <summary>What was asked for, and the milliseconds that it took.</summary>
+    public static async Task<(T Answer, double Ms)> Timed<T>(Func<Task<T>> ask)
+    {
+        var from = Stopwatch.GetTimestamp();
+        return (await ask(), Stopwatch.GetElapsedTime(from).TotalMilliseconds);
+    }
+
     /// <summary>Fetches an answer; milliseconds and bytes.</summary>
     public async Task<(double Ms, int Bytes)> Get(string path)
     {

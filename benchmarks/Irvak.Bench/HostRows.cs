@@ -35,9 +35,9 @@ internal sealed class HostRows(
         await Bytes();
         await LongHistory();
         await ManyJobs();
-        await new InterfaceRows(host, new Jobs(database), quick, report).Run(cases);
+        var everything = await new InterfaceRows(host, new Jobs(database), quick, report).Run(cases);
         Memory("under load", 1);
-        await LargeShelf(cases);
+        await LargeShelf(cases, everything);
         await new PeopleRows(hosts, quick, report).Run();
         Memory("with 100 000 parts on the shelf", null);
     }
@@ -323,18 +323,24 @@ internal sealed class HostRows(
     }
 
     /// <summary>What reads the shelf, with 140 parts and with 100 000.</summary>
-    private async Task LargeShelf(Cases cases)
+    private async Task LargeShelf(Cases cases, string everything)
     {
         var window = await host.Begin();
+        (string What, Func<int, Task<double>> Ask)[] reads =
+        [
+            ("an edit", i => window.Edit(Host.Module(i))),
+            ("beginning a job", async _ => (await Host.Timed(host.Begin)).Ms),
+            ("opening a job", async _ => (await host.Get($"/api/jobs/{everything}")).Ms),
+            ("ways out", async _ => (await host.Get($"/api/jobs/{everything}/ways")).Ms),
+            ("the controllers", async _ => (await host.Get($"/api/jobs/{everything}/controllers")).Ms),
+            ("policies", async _ => (await host.Get($"/api/jobs/{everything}/reach")).Ms),
+        ];
         async Task<double[]> Times()
         {
-            var times = new[] { new List<double>(), new List<double>(), new List<double>() };
+            var times = reads.Select(_ => new List<double>()).ToArray();
             for (var i = 0; i < (quick ? 12 : 50); i++)
-            {
-                times[0].Add(await window.Edit(Host.Module(i)));
-                times[1].Add((await host.Get($"/api/jobs/{window.Number}")).Ms);
-                times[2].Add((await host.Get($"/api/jobs/{window.Number}/ways")).Ms);
-            }
+            for (var r = 0; r < reads.Length; r++)
+                times[r].Add(await reads[r].Ask(i));
             return [.. times.Select(Alternating.Median)];
         }
         await Times();
@@ -356,10 +362,10 @@ internal sealed class HostRows(
             );
         await Times();
         var large = await Times();
-        foreach (var (what, i) in new[] { ("an edit", 0), ("opening a job", 1), ("ways out", 2) })
+        for (var i = 0; i < reads.Length; i++)
             report.Add(
                 new(
-                    $"{what}, 100 000 parts on the shelf",
+                    $"{reads[i].What}, 100 000 parts on the shelf",
                     $"{Report.Text(large[i])} ms",
                     $"with 140 {Report.Text(small[i])} ms",
                     large[i] / small[i],

@@ -46,9 +46,10 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
         };
         """;
 
-    public async Task Run(Cases cases)
+    /// <summary>Number of the job that has everything.</summary>
+    public async Task<string> Run(Cases cases)
     {
-        var number = await Everything(cases);
+        var number = await Everything(jobs, cases);
         var profile = Directory.CreateTempSubdirectory("irvak-bench-");
         using var service = ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver");
         service.SuppressInitialDiagnosticInformation = true;
@@ -65,10 +66,11 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
             KeyToNumbers(driver, 4, 200);
         }
         profile.Delete(true);
+        return number;
     }
 
     /// <summary>The job that has everything, brought in by its history.</summary>
-    private async Task<string> Everything(Cases cases)
+    public static async Task<string> Everything(Jobs jobs, Cases cases)
     {
         var stamp = new Stamp("bench", DateTimeOffset.UtcNow);
         var outcome = await jobs.Import(

@@ -13,8 +13,8 @@ internal sealed class PeopleRows(IReadOnlyList<Host> hosts, bool quick, Report r
     public async Task Run()
     {
         var windows = new List<Host.Window>();
-        for (var i = 0; i < People; i++)
-            windows.Add(await hosts[i % hosts.Count].Begin());
+        foreach (var some in Enumerable.Range(0, People).Chunk(8))
+            windows.AddRange(await Task.WhenAll(some.Select(i => hosts[i % hosts.Count].Begin())));
         var alone = await Together(windows.Take(1), TimeSpan.FromSeconds(quick ? 3 : 15), TimeSpan.FromMilliseconds(200));
         var people = await Together(windows, TimeSpan.FromSeconds(quick ? 12 : 60), Pause);
         var limit = await Together(windows, TimeSpan.FromSeconds(quick ? 4 : 20), TimeSpan.Zero);

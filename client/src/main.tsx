@@ -1,6 +1,6 @@
 import '../fonts/fonts.css';
 import './theme/irvak.css';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes } from 'react-router';
@@ -22,6 +22,9 @@ const Sheets = lazy(() => import('./shelf/Sheets'));
 const Evidence = lazy(() => import('./shelf/Evidence'));
 const QuickSums = lazy(() => import('./quick/QuickSums'));
 const Rules = lazy(() => import('./shelf/Rules'));
+
+// What a key changes is drawn once: all that follows from it is told before anything is drawn.
+notifyManager.setScheduler(queueMicrotask);
 
 const client = new QueryClient({
   // The host is often this very machine: it answers without any network.

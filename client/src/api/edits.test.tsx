@@ -6,7 +6,7 @@ import { createStore, set } from 'idb-keyval';
 import { afterEach, expect, it, vi } from 'vitest';
 import { useEdits } from './edits';
 import { jobKey } from './hooks';
-import { keepSeen, keptEdits, type KeptEdit } from './kept';
+import { keepSeen, keptEdits, storeSeen, type KeptEdit } from './kept';
 import type { Edit, JobView } from './types';
 
 const tick = (key: string) => ({ type: 'setTick', key, done: true, wording: '' }) as Edit;
@@ -25,7 +25,8 @@ it('shows every change that an earlier page left behind', async () => {
   vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
   const client = new QueryClient();
   client.setQueryData(jobKey('0101'), view);
-  await keepSeen(view);
+  keepSeen(view);
+  await storeSeen();
   renderHook(() => useEdits('0101', () => undefined), {
     wrapper: ({ children }) => <QueryClientProvider client={client}>{children}</QueryClientProvider>,
   });

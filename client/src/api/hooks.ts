@@ -8,6 +8,7 @@ import {
 } from '@tanstack/react-query';
 import { delta, jobOf } from './answers';
 import { api, isAway, newKey, Refusal, unwrap } from './client';
+import { withFlying } from './flights';
 import { keepSeen, seenJob } from './kept';
 import { usePaused } from './paused';
 import { persist, shownSince } from './persist';
@@ -68,6 +69,8 @@ export function useFoundNow() {
 export const useJob = (number: string) =>
   useQuery({
     queryKey: jobKey(number),
+    // A change shares with what was shown before all that it leaves alone: nothing is to be compared.
+    structuralSharing: false,
     queryFn: async ({ client }) => {
       try {
         const view = await jobOf(
@@ -75,8 +78,8 @@ export const useJob = (number: string) =>
           await api.GET('/api/jobs/{number}', { params: { path: { number } }, headers: delta(number) }),
         );
         shownSince(null);
-        void keepSeen(view);
-        return view;
+        keepSeen(view);
+        return withFlying(number, view);
       } catch (error) {
         // A page that opens while the host is away shows what it saw last, and says so.
         const seen = isAway(error) && !client.getQueryData(jobKey(number)) ? await seenJob(number) : undefined;

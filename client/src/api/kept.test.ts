@@ -56,15 +56,20 @@ describe('what waits for an answer', () => {
 
 describe('jobs that were seen', () => {
   it('are kept as last shown, no more than twenty', async () => {
-    const { keepSeen, seenJob } = await page();
+    const { keepSeen, seenJob, storeSeen } = await page();
     const view = (number: number, lastNumber: number) => ({ number: `${1000 + number}`, lastNumber }) as JobView;
     let now = 1;
     vi.spyOn(Date, 'now').mockImplementation(() => now++);
-    for (let n = 0; n < 20; n++) await keepSeen(view(n, 1));
-    await keepSeen(view(0, 2));
-    expect((await seenJob('1000'))?.view.lastNumber).toBe(2);
+    for (let n = 0; n < 20; n++) keepSeen(view(n, 1));
+    // Only the last of what was shown is stored.
+    keepSeen(view(0, 2));
+    await storeSeen();
+    keepSeen(view(0, 3));
+    await storeSeen();
+    expect((await seenJob('1000'))?.view.lastNumber).toBe(3);
     expect(await seenJob('1001')).toBeDefined();
-    await keepSeen(view(20, 1));
+    keepSeen(view(20, 1));
+    await storeSeen();
     // The one that was looked at longest ago goes.
     expect(await seenJob('1001')).toBeUndefined();
     expect(await seenJob('1000')).toBeDefined();

@@ -1,4 +1,4 @@
-import { createStore, del, get, set, values } from 'idb-keyval';
+import { createStore, del, get, keys, set, values } from 'idb-keyval';
 import { useSyncExternalStore } from 'react';
 import type { Edit, JobView } from './types';
 
@@ -21,13 +21,16 @@ export interface SeenJob {
   view: JobView;
 }
 
+/** As text it is stored in no time; as what it stands for it would be copied piece by piece. */
+type Stored = Omit<SeenJob, 'view'> & { text: string };
+
 // As many jobs as one visit needs; the oldest goes.
 const MOST_SEEN = 20;
 const YOUNG_MS = 5000;
 
 const store = (name: string) => (typeof indexedDB === 'undefined' ? null : createStore(`irvak-${name}`, name));
 const edits = store('edits');
-const jobs = store('jobs');
+const jobs = store('seen');
 const listeners = new Set<() => void>();
 // Changes that this page is sending, with the moment they are stored.
 const flying = new Map<string, Promise<unknown>>();
@@ -96,14 +99,48 @@ export const useLeftBehind = (): KeptEdit[] =>
     () => waiting,
   );
 
-export async function keepSeen(view: JobView) {
+// The newest view of each job that is still to be stored.
+const toKeep = new Map<string, JobView>();
+
+/** Keeps a job as it is shown now, when nothing else is to be done: nobody waits for it. */
+export function keepSeen(view: JobView): void {
   if (!jobs) return;
+  if (toKeep.size === 0) idle(() => void storeSeen());
+  toKeep.set(view.number, view);
+}
+
+const IDLE_MS = 2000;
+
+const idle = (work: () => void) =>
+  typeof requestIdleCallback === 'undefined' ? setTimeout(work, 0) : requestIdleCallback(work, { timeout: IDLE_MS });
+
+// A page that is left keeps what it showed last.
+if (typeof document !== 'undefined')
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden') void storeSeen();
+  });
+
+export async function storeSeen(): Promise<void> {
+  if (!jobs) return;
+  const views = [...toKeep.values()];
+  toKeep.clear();
   await quietly(async () => {
-    await set(view.number, { number: view.number, when: Date.now(), view } satisfies SeenJob, jobs);
-    const all = (await values<SeenJob>(jobs)).sort((a, b) => b.when - a.when);
+    for (const view of views)
+      await set(
+        view.number,
+        { number: view.number, when: Date.now(), text: JSON.stringify(view) } satisfies Stored,
+        jobs,
+      );
+    if ((await keys(jobs)).length <= MOST_SEEN) return;
+    const all = (await values<Stored>(jobs)).sort((a, b) => b.when - a.when);
     for (const old of all.slice(MOST_SEEN)) await del(old.number, jobs);
   });
 }
 
 export const seenJob = async (number: string): Promise<SeenJob | undefined> =>
-  jobs ? quietly(() => get<SeenJob>(number, jobs) as Promise<SeenJob>) : undefined;
+  jobs
+    ? quietly(async () => {
+        const stored = await get<Stored>(number, jobs);
+        return stored && { number, when: stored.when, view: JSON.parse(stored.text) as JobView };
+      })
+    : undefined;

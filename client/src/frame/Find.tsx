@@ -1,5 +1,5 @@
 import { Autocomplete } from '@mui/material';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useRules, useShelf, useShelfNow } from '../api/hooks';
 import type { PartView } from '../api/types';
@@ -36,7 +36,7 @@ export function Find() {
   const rules = useRules().data ?? [];
   const ask = useShelfNow(job.number);
   const typed = useRef(text);
-  const hits = open ? search(text, shelf) : [];
+  const hits = open ? search(text, shelf) : NONE;
 
   function search(q: string, parts: PartView[]): Hit[] {
     const low = q.trim().toLowerCase();
@@ -81,6 +81,43 @@ export function Find() {
     } else void navigate(`/rules#${hit.code}`);
   };
 
+  // What the box does is looked up when it is used: no change of the job draws it anew.
+  const does = useRef<Pick<Doing, 'type' | 'choose' | 'enter'>>(null!);
+  useLayoutEffect(() => {
+    does.current = {
+      type: (value) => {
+        typed.current = value;
+        setLit(null);
+        setText(value);
+      },
+      choose,
+      enter: () => {
+        if (lit) choose(lit);
+        else first().catch(() => say('The shelf does not answer now.'));
+      },
+    };
+  });
+  const [doing] = useState<Doing>(() => ({
+    open: setOpen,
+    type: (value) => does.current.type(value),
+    choose: (hit) => does.current.choose(hit),
+    light: setLit,
+    enter: () => does.current.enter(),
+  }));
+  return <Box text={text} open={open && hits.length > 0} hits={hits} doing={doing} />;
+}
+
+const NONE: Hit[] = [];
+
+interface Doing {
+  open: (on: boolean) => void;
+  type: (value: string) => void;
+  choose: (hit: Hit) => void;
+  light: (hit: Hit | null) => void;
+  enter: () => void;
+}
+
+const Box = memo(function Box({ text, open, hits, doing }: { text: string; open: boolean; hits: Hit[]; doing: Doing }) {
   return (
     <Autocomplete<Hit, false, false, true>
       className="find-box"
@@ -88,24 +125,18 @@ export function Find() {
       autoHighlight
       value={null}
       inputValue={text}
-      open={open && hits.length > 0}
-      onOpen={() => setOpen(true)}
-      onClose={() => setOpen(false)}
-      onInputChange={(_, value, reason) => {
-        if (reason === 'reset') return;
-        typed.current = value;
-        setLit(null);
-        setText(value);
-      }}
-      onChange={(_, hit) => hit && typeof hit !== 'string' && choose(hit)}
-      onHighlightChange={(_, hit, reason) => setLit(reason === 'mouse' || reason === 'keyboard' ? hit : null)}
+      open={open}
+      onOpen={() => doing.open(true)}
+      onClose={() => doing.open(false)}
+      onInputChange={(_, value, reason) => reason !== 'reset' && doing.type(value)}
+      onChange={(_, hit) => hit && typeof hit !== 'string' && doing.choose(hit)}
+      onHighlightChange={(_, hit, reason) => doing.light(reason === 'mouse' || reason === 'keyboard' ? hit : null)}
       onKeyDown={(event: KeyboardEvent & { defaultMuiPrevented?: boolean }) => {
         // Results arrive while one types; Enter takes the one that is lit, else the first.
         if (event.key !== 'Enter' || !text.trim()) return;
         event.preventDefault();
         event.defaultMuiPrevented = true;
-        if (lit) choose(lit);
-        else first().catch(() => say('The shelf does not answer now.'));
+        doing.enter();
       }}
       options={hits}
       filterOptions={(x) => x}
@@ -150,7 +181,7 @@ export function Find() {
       )}
     />
   );
-}
+});
 
 /** After the screen has drawn itself. */
 export const focusPlace = (place: string) =>

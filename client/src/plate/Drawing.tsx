@@ -1,6 +1,6 @@
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import type { Art, Place } from './cells/block';
-import type { Ink } from './ink';
+import { sameInk, type Ink } from './ink';
 import { fit, LINE, width, type Room } from './cells/text';
 
 export function ArtShape({ art }: { art: Art }) {
@@ -54,8 +54,19 @@ export function RoomText({
 const isInside = (r: Room, p: Place) =>
   r.x >= p.x - 0.5 && r.y >= p.y - 0.5 && r.x + r.w <= p.x + p.w + 0.5 && r.y + r.h <= p.y + p.h + 0.5;
 
-/** One place in its ink. */
-export function PlaceShape({ place: p, ink, quiet }: { place: Place; ink: Ink; quiet?: boolean }) {
+interface PlaceProps {
+  place: Place;
+  ink: Ink;
+  quiet?: boolean;
+}
+
+/** One place in its ink; drawn again when its ink says something else. */
+export const PlaceShape = memo(
+  InkedPlace,
+  (a, b) => a.place === b.place && a.quiet === b.quiet && sameInk(a.ink, b.ink),
+);
+
+function InkedPlace({ place: p, ink, quiet }: PlaceProps) {
   const { state } = ink;
   const fill = {
     found: 'found',

@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { MachineSheet } from '../api/types';
 import { nextPlace, type Direction } from './arrows';
 import type { Place, Region } from './cells/block';
@@ -64,6 +64,7 @@ export function Plate({
   const current =
     reachable.find((p) => p.id === at) ?? byJob(selected) ?? reachable.find((p) => p.kind === 'memory') ?? reachable[0];
   const inked = { ...job, sheet };
+  const inks = drawing.places.map((place) => inkOf(place, inked, marks));
 
   const focus = (place: Place | null | undefined) => {
     if (!place) return;
@@ -85,6 +86,18 @@ export function Plate({
     event.stopPropagation();
   };
 
+  // One for all places and all drawings: what it does is looked up when it is used.
+  const does = useRef<Pick<Hand, 'key' | 'act'>>(null!);
+  useLayoutEffect(() => {
+    does.current = { key: onKey, act: (place) => onAct?.(jobPlace(place)) };
+  });
+  const [hand] = useState<Hand>(() => ({
+    keep: (id, el) => void (el ? refs.current.set(id, el) : refs.current.delete(id)),
+    reach: setAt,
+    key: (event, place) => does.current.key(event, place),
+    act: (place) => does.current.act(place),
+  }));
+
   return (
     <svg
       className="plate"
@@ -95,23 +108,11 @@ export function Plate({
       style={size ? { width: size.w, height: size.h } : undefined}
     >
       {HATCH}
+      <Ground drawing={drawing} bad={badChannels(drawing.places, marks)} />
       <g aria-hidden="true">
-        {drawing.art.map((a, i) => (
-          <ArtShape key={i} art={a} />
-        ))}
-        {drawing.rooms.map((r, i) => (
-          <RoomText
-            key={i}
-            room={r}
-            lines={fit(r.text ?? [], r)}
-            className={channelBad(r.text, drawing.places, marks) ? 'bad' : ''}
-          />
-        ))}
-      </g>
-      <g aria-hidden="true">
-        {drawing.places.map((place) => (
+        {drawing.places.map((place, i) => (
           <g key={place.id}>
-            <PlaceShape place={place} ink={inkOf(place, inked, marks)} />
+            <PlaceShape place={place} ink={inks[i]!} />
           </g>
         ))}
       </g>
@@ -127,51 +128,88 @@ export function Plate({
       ))}
       {/* The buttons lie over the drawing: their spoken names say all of it, and more. A finger needs more than the drawn bar. */}
       {onAct &&
-        drawing.places.map((place) => {
-          const id = jobPlace(place);
-          const name = spoken(place, inkOf(place, inked, marks));
-          return (
-            <g
-              key={place.id}
-              ref={(el) => {
-                if (el) refs.current.set(place.id, el);
-                else refs.current.delete(place.id);
-              }}
-              role="button"
-              data-place={id}
-              tabIndex={place.id === current?.id ? 0 : -1}
-              aria-label={name}
-              aria-pressed={id === selected}
-              className="place-g"
-              onFocus={() => setAt(place.id)}
-              onKeyDown={(e) => onKey(e, place)}
-              onClick={() => onAct(id)}
-            >
-              <rect
-                className="touch"
-                x={place.x - 3}
-                y={place.y - (place.kind === 'memory' && place.part.rot ? 16 : 2)}
-                width={place.inside ? place.w + 6 : Math.max(place.w, place.part.x + place.part.w - place.x)}
-                height={place.h + (place.kind === 'memory' && place.part.rot ? 20 : 4)}
-              >
-                <title>{name}</title>
-              </rect>
-              {id === selected && (
-                <rect
-                  className="ring"
-                  x={place.x - 2}
-                  y={place.y - 2}
-                  width={place.w + 4}
-                  height={place.h + 4}
-                  rx={2}
-                />
-              )}
-            </g>
-          );
-        })}
+        drawing.places.map((place, i) => (
+          <PlaceButton
+            key={place.id}
+            place={place}
+            name={spoken(place, inks[i]!)}
+            reached={place.id === current?.id}
+            selected={jobPlace(place) === selected}
+            hand={hand}
+          />
+        ))}
     </svg>
   );
 }
+
+/** What a hand does on a place. */
+interface Hand {
+  keep: (id: string, el: SVGGElement | null) => void;
+  reach: (id: string) => void;
+  key: (event: KeyboardEvent, place: Place) => void;
+  act: (place: Place) => void;
+}
+
+/** What no change of the plan touches: the board, its printing, the letters of its channels. */
+const Ground = memo(function Ground({ drawing, bad }: { drawing: ReturnType<typeof layout>; bad: string }) {
+  return (
+    <g aria-hidden="true">
+      {drawing.art.map((a, i) => (
+        <ArtShape key={i} art={a} />
+      ))}
+      {drawing.rooms.map((r, i) => (
+        <RoomText
+          key={i}
+          room={r}
+          lines={fit(r.text ?? [], r)}
+          className={r.text?.[0] && bad.split(' ').includes(r.text[0]) ? 'bad' : ''}
+        />
+      ))}
+    </g>
+  );
+});
+
+const PlaceButton = memo(function PlaceButton({
+  place,
+  name,
+  reached,
+  selected,
+  hand,
+}: {
+  place: Place;
+  name: string;
+  reached: boolean;
+  selected: boolean;
+  hand: Hand;
+}) {
+  return (
+    <g
+      ref={(el) => hand.keep(place.id, el)}
+      role="button"
+      data-place={jobPlace(place)}
+      tabIndex={reached ? 0 : -1}
+      aria-label={name}
+      aria-pressed={selected}
+      className="place-g"
+      onFocus={() => hand.reach(place.id)}
+      onKeyDown={(e) => hand.key(e, place)}
+      onClick={() => hand.act(place)}
+    >
+      <rect
+        className="touch"
+        x={place.x - 3}
+        y={place.y - (place.kind === 'memory' && place.part.rot ? 16 : 2)}
+        width={place.inside ? place.w + 6 : Math.max(place.w, place.part.x + place.part.w - place.x)}
+        height={place.h + (place.kind === 'memory' && place.part.rot ? 20 : 4)}
+      >
+        <title>{name}</title>
+      </rect>
+      {selected && (
+        <rect className="ring" x={place.x - 2} y={place.y - 2} width={place.w + 4} height={place.h + 4} rx={2} />
+      )}
+    </g>
+  );
+});
 
 /** A frame that fills the room around its place and covers no neighbour. */
 function Ringed({ place, room }: { place: Place; room: number }) {
@@ -208,15 +246,15 @@ function thickCards(sheet: MachineSheet, job: Inked, places: Place[]): [Place, P
   });
 }
 
-/** A channel's letter turns carmine where one of its places deviates or stops. */
-function channelBad(text: string[] | undefined, places: Place[], marks: Record<string, Mark>): boolean {
-  return (
-    !!text &&
-    places.some(
-      (p) => p.kind === 'memory' && p.channel === text[0] && ['deviates', 'stop'].includes(marks[`slot:${p.id}`] ?? ''),
-    )
-  );
-}
+/** Letters of the channels that turn carmine: one of their places deviates or stops. */
+const badChannels = (places: Place[], marks: Record<string, Mark>): string =>
+  [
+    ...new Set(
+      places
+        .filter((p) => p.kind === 'memory' && ['deviates', 'stop'].includes(marks[`slot:${p.id}`] ?? ''))
+        .map((p) => p.channel),
+    ),
+  ].join(' ');
 
 /** The machine small and without words, for the bench. */
 export function SmallPlate({ sheet, job }: { sheet: MachineSheet; job: Inked }) {

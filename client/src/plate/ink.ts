@@ -16,6 +16,18 @@ export interface Ink {
   disputed?: boolean;
 }
 
+const sameWords = (a: string[], b: string[]) => a.length === b.length && a.every((w, i) => w === b[i]);
+
+/** True when two inks draw the same. */
+export const sameInk = (a: Ink, b: Ink): boolean =>
+  a.state === b.state &&
+  a.why === b.why &&
+  a.other === b.other &&
+  a.mark === b.mark &&
+  !!a.disputed === !!b.disputed &&
+  sameWords(a.has, b.has) &&
+  sameWords(a.comes, b.comes);
+
 export type Inked = Pick<JobView, 'found' | 'foundEmpty' | 'planned' | 'changes'> & {
   sheet?: JobView['sheet'];
   arrays?: JobView['arrays'];

@@ -6,7 +6,7 @@ import { useLive } from '../api/follow';
 import { useEdits, useUndo } from '../api/edits';
 import { useJob } from '../api/hooks';
 import { person } from '../api/person';
-import type { Edit, Stage } from '../api/types';
+import type { Stage } from '../api/types';
 import { DeskContext, type Desk, type Hand } from '../frame/desk';
 import { Head } from '../frame/Head';
 import { Help } from '../frame/dialogs';
@@ -65,7 +65,7 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const desk: Desk = useMemo(
     () => ({
       job,
-      apply: (edit: Edit) => edits.apply(edit),
+      apply: edits.apply,
       pending: edits.pending,
       selected,
       select,
@@ -96,6 +96,8 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   ];
   useKeys(shortcuts);
   const Screen = SCREENS[stage];
+  // What is said to a screen reader, and the dialogs, do not draw the stage anew.
+  const screen = useMemo(() => <Screen />, [Screen]);
 
   return (
     <DeskContext.Provider value={desk}>
@@ -110,7 +112,7 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
         ) : (
           <Suspense fallback={<main className="field" id="field" />}>
             {job.damage && <p className="err pad">{job.damage}</p>}
-            <Screen />
+            {screen}
           </Suspense>
         )}
       </div>

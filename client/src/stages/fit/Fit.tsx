@@ -1,3 +1,4 @@
+import type { ComponentProps } from 'react';
 import { useSearchParams } from 'react-router';
 import { useWays } from '../../api/hooks';
 import type { Edit, FindingView, JobView, Unit } from '../../api/types';
@@ -25,7 +26,6 @@ import { TABS } from './tabs';
 /** Fit: choose parts and places; every edit is evaluated at once. */
 export default function Fit() {
   const { job, apply, pending, selected, select, hand, take, say } = useDesk();
-  const ways = useWays(job).data ?? [];
   const rehearsal = useRehearsing(job);
   const [params, setParams] = useSearchParams();
   const tabs = TABS.filter(([key]) => shows(job, key));
@@ -159,9 +159,8 @@ export default function Fit() {
           <ArraysTab job={job} stale={pending} rehearsal={rehearsal} />
         )}
       </main>
-      <Verdicts
+      <WithWays
         findings={[...job.findings].sort((a, b) => here(b, tab) - here(a, tab))}
-        ways={ways}
         onPlace={(p) => {
           select(p);
           focusPlace(p);
@@ -181,6 +180,14 @@ export default function Fit() {
     </>
   );
 }
+
+/** The verdicts with the ways out of them, which come later: nothing else is drawn anew for them. */
+function WithWays(props: Omit<ComponentProps<typeof Verdicts>, 'ways'>) {
+  const { job } = useDesk();
+  return <Verdicts {...props} ways={useWays(job).data ?? NO_WAYS} />;
+}
+
+const NO_WAYS: never[] = [];
 
 const shows = (job: JobView, tab: string) =>
   tab === 'memory'
