@@ -42,6 +42,9 @@ public abstract record EditOutcome
 
     public sealed record NothingToDo : EditOutcome;
 
+    /// <summary>Shelf or evidence are newer than those that were looked at; nothing was done.</summary>
+    public sealed record Outdated : EditOutcome;
+
     public sealed record Unknown : EditOutcome;
 }
 

@@ -33,10 +33,11 @@ public sealed partial class Jobs
                         + "bringing again would lose what it did. Change by hand what should be otherwise."
                 )
             );
-        return await Append(connection, transaction, job, key, stamp, kind, null, targets, state, judge, cancel);
+        return await Append(connection, transaction, job, key, stamp, kind, null, targets, state, [], judge, cancel);
     }
 
-    /// <summary>Adds an entry, once the state after it was written, read back and worked out. Nothing is written otherwise.</summary>
+    /// <summary>Adds an entry and ends the transaction, once the state after it was written, read back and worked out. Nothing is written
+    /// otherwise.</summary>
     private async Task<EditOutcome> Append(
         NpgsqlConnection connection,
         NpgsqlTransaction transaction,
@@ -47,6 +48,7 @@ public sealed partial class Jobs
         Edit? edit,
         IReadOnlyList<int> targets,
         JobState state,
+        IReadOnlyList<NewCapture> captures,
         Judge judge,
         CancellationToken cancel
     )
@@ -70,7 +72,8 @@ public sealed partial class Jobs
                 values (@id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets, @touches);
                 {(next.LastNumber % CheckpointEvery == 0 ? Checkpoint : "")}
                 {Settling};
-                select pg_notify('job', @notice)
+                select pg_notify('job', @notice);
+                {(captures.Count == 0 ? "commit" : "")}
                 """,
                 Listings.Values(
                     job.Id,
@@ -95,6 +98,10 @@ public sealed partial class Jobs
                 cancellationToken: cancel
             )
         );
+        for (var i = 0; i < captures.Count; i++)
+            await Keep(connection, transaction, job.Id, key.Key, i, captures[i], stamp, cancel);
+        if (captures.Count > 0)
+            await transaction.CommitAsync(cancel);
         // A row of this version is seen by others once it is committed, and never when it is not: what is known of it can be put down now.
         _known.Put(job.Number, new(version, checkedJob.State, snapshot));
         return new EditOutcome.Applied(checkedJob, next.LastNumber, Repeated: false);

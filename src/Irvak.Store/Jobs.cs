@@ -35,9 +35,7 @@ public sealed partial class Jobs(Database database)
             cancel
         );
 
-    /// <summary>Applies an edit on top of what others did, unless it truly clashes.</summary>
-    /// <param name="lastSeen">Number of the newest entry that the sender had seen.</param>
-    /// <param name="captures">Captures to keep with it.</param>
+    /// <inheritdoc cref="Apply(string, WriteKey, int, Stamp, Edit, IReadOnlyList{NewCapture}, Judge, LibraryVersion?, CancellationToken)"/>
     public Task<EditOutcome> Apply(
         string number,
         WriteKey key,
@@ -47,10 +45,27 @@ public sealed partial class Jobs(Database database)
         IReadOnlyList<NewCapture> captures,
         Judge judge,
         CancellationToken cancel
+    ) => Apply(number, key, lastSeen, stamp, edit, captures, judge, null, cancel);
+
+    /// <summary>Applies an edit on top of what others did, unless it truly clashes.</summary>
+    /// <param name="lastSeen">Number of the newest entry that the sender had seen.</param>
+    /// <param name="captures">Captures to keep with it.</param>
+    /// <param name="seen">Shelf and evidence that the edit was resolved and is judged with; null when they were asked for just now.</param>
+    public Task<EditOutcome> Apply(
+        string number,
+        WriteKey key,
+        int lastSeen,
+        Stamp stamp,
+        Edit edit,
+        IReadOnlyList<NewCapture> captures,
+        Judge judge,
+        LibraryVersion? seen,
+        CancellationToken cancel
     ) =>
         UnderLock(
             number,
             key,
+            seen,
             async (connection, transaction, job) =>
             {
                 if (Contract.Problem(edit, "/edit") is { } broken)
@@ -76,7 +91,7 @@ public sealed partial class Jobs(Database database)
                     if (EditFold.Refusal(job.State, edit) is { } problem)
                         return new EditOutcome.Refused(problem);
                     var whole = EditFold.Completed(job.State, edit);
-                    var outcome = await Append(
+                    return await Append(
                         connection,
                         transaction,
                         job,
@@ -86,13 +101,10 @@ public sealed partial class Jobs(Database database)
                         whole,
                         [],
                         EditFold.Apply(job.State, whole, stamp),
+                        captures,
                         judge,
                         cancel
                     );
-                    if (outcome is EditOutcome.Applied)
-                        for (var i = 0; i < captures.Count; i++)
-                            await Keep(connection, transaction, job.Id, key.Key, i, captures[i], stamp, cancel);
-                    return outcome;
                 }
                 catch (Exception e) when (Database.IsOfTheWork(e))
                 {
@@ -107,6 +119,7 @@ public sealed partial class Jobs(Database database)
         UnderLock(
             number,
             key,
+            null,
             async (connection, transaction, job) =>
             {
                 var broken = job.Damage is not null || Checked(job, null, judge).Refused is not null;
@@ -142,6 +155,7 @@ public sealed partial class Jobs(Database database)
         UnderLock(
             number,
             key,
+            null,
             async (connection, transaction, job) =>
             {
                 var (stretch, undo) = await Reaching(
@@ -166,6 +180,7 @@ public sealed partial class Jobs(Database database)
     private async Task<EditOutcome> UnderLock(
         string number,
         WriteKey key,
+        LibraryVersion? seen,
         Func<NpgsqlConnection, NpgsqlTransaction, Job, Task<EditOutcome>> work,
         CancellationToken cancel
     )
@@ -173,28 +188,29 @@ public sealed partial class Jobs(Database database)
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         var known = KnownOf(number);
-        var (row, earlier) = await Locked(connection, transaction, number, known, key, cancel);
+        var (row, earlier, isNewest) = await Locked(connection, transaction, number, known, key, seen, cancel);
         if (row is null)
             return new EditOutcome.Unknown();
+        if (!isNewest)
+            return new EditOutcome.Outdated();
         var job = await ToJob(connection, transaction, row, known, cancel);
         if (earlier is { } stood)
             return stood.Digest is { } digest && digest != key.Digest
                 ? new EditOutcome.OtherContent()
                 : new EditOutcome.Applied(job, stood.Number, Repeated: true);
-        var outcome = await work(connection, transaction, job);
-        if (outcome is EditOutcome.Applied)
-            await transaction.CommitAsync(cancel);
-        return outcome;
+        // What stands is committed with its writing; everything else is rolled back here.
+        return await work(connection, transaction, job);
     }
 
-    /// <summary>The row of a job, locked, and the entry that was made under a key; both in one question: each way to the database and back
-    /// is longer than the work there.</summary>
-    private static async Task<(JobRow? Row, (int Number, string? Digest)? Earlier)> Locked(
+    /// <summary>The row of a job, locked, the entry that was made under a key, and whether shelf and evidence are still those seen; all in
+    /// one question: each way to the database and back is longer than the work there.</summary>
+    private static async Task<(JobRow? Row, (int Number, string? Digest)? Earlier, bool IsNewest)> Locked(
         NpgsqlConnection connection,
         NpgsqlTransaction transaction,
         string number,
         Known? known,
         WriteKey key,
+        LibraryVersion? seen,
         CancellationToken cancel
     )
     {
@@ -202,18 +218,29 @@ public sealed partial class Jobs(Database database)
             new CommandDefinition(
                 $"""
                 select {Columns} from job where number = @number for update;
-                select edit.number, digest from edit join job on job.id = job_id where job.number = @number and key = @Key
+                select edit.number, digest from edit join job on job.id = job_id where job.number = @number and key = @Key;
+                select not exists (
+                    select from library_version
+                    where (what = 'evidence' and version <> @evidence) or (what = 'shelf_part' and version <> @shelf)
+                )
                 """,
                 new
                 {
                     number,
                     key.Key,
                     known = known?.Version,
+                    // Nobody asks: nothing differs from nothing.
+                    evidence = seen?.Evidence,
+                    shelf = seen?.Shelf,
                 },
                 transaction,
                 cancellationToken: cancel
             )
         );
-        return (await answers.ReadSingleOrDefaultAsync<JobRow>(), await answers.ReadSingleOrDefaultAsync<(int Number, string? Digest)?>());
+        return (
+            await answers.ReadSingleOrDefaultAsync<JobRow>(),
+            await answers.ReadSingleOrDefaultAsync<(int Number, string? Digest)?>(),
+            await answers.ReadSingleAsync<bool>()
+        );
     }
 }

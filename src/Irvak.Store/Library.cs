@@ -5,6 +5,9 @@ using Irvak.Core.Sheets;
 
 namespace Irvak.Store;
 
+/// <summary>Which shelf and which evidence somebody looked at.</summary>
+public sealed record LibraryVersion(long Evidence, long Shelf);
+
 /// <summary>What lies on the shelf.</summary>
 public sealed record ShelfStock(IReadOnlyList<ShelfPart> Parts, ShelfBook ById);
 
@@ -98,6 +101,12 @@ public sealed class Library(Database database) : IDisposable
             Held<ShelfStock>("shelf_part", versions) ?? await Shelf(cancel)
         );
     }
+
+    /// <summary>What this host holds, for a question that sees for itself whether it is the newest; null when it holds none.</summary>
+    public (EvidenceBook Evidence, ShelfStock Shelf, LibraryVersion Version)? AtHand =>
+        _held.TryGetValue("evidence", out var evidence) && _held.TryGetValue("shelf_part", out var shelf)
+            ? ((EvidenceBook)evidence.View, (ShelfStock)shelf.View, new(evidence.Version, shelf.Version))
+            : null;
 
     private TView? Held<TView>(string table, Dictionary<string, long> versions)
         where TView : class => _held.TryGetValue(table, out var held) && held.Version == versions[table] ? (TView)held.View : null;

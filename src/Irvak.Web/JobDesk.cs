@@ -3,6 +3,7 @@ using Irvak.Captures;
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
+using Irvak.Core.Evidence;
 using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
@@ -57,16 +58,23 @@ public sealed class JobDesk(
     /// <summary>Applies an edit that somebody sent; the answer is the job after it, or a refusal.</summary>
     public async Task<IResult> Apply(string number, Guid key, int lastSeen, Stamp stamp, Edit edit, CancellationToken cancel)
     {
-        var (evidence, shelf) = await library.Now(cancel);
-        var (resolved, unresolved) = Resolved(edit, shelf.ById);
-        if (unresolved is not null)
-            return Problems.Invalid(unresolved);
-        var judging = new Judging(evidence, shelf.ById, json.Value.SerializerOptions, shown);
-        return Answer(
-            await jobs.Apply(number, WriteKey.Of(key, stamp.Who, edit), lastSeen, stamp, resolved, [], judging.Judge, cancel),
-            number,
-            judging
-        );
+        // The shelf as this host holds it, mostly the newest: whether it is, is asked along with the job. Only what failed with it is tried
+        // with the newest.
+        if (library.AtHand is var (evidence, shelf, seen) && await Tried(evidence, shelf, seen) is { } done)
+            return done;
+        (evidence, shelf) = await library.Now(cancel);
+        return (await Tried(evidence, shelf, null))!;
+
+        async Task<IResult?> Tried(EvidenceBook evidence, ShelfStock shelf, LibraryVersion? seen)
+        {
+            var (resolved, unresolved) = Resolved(edit, shelf.ById);
+            if (unresolved is not null)
+                return seen is null ? Problems.Invalid(unresolved) : null;
+            var judging = new Judging(evidence, shelf.ById, json.Value.SerializerOptions, shown);
+            var written = WriteKey.Of(key, stamp.Who, edit);
+            var outcome = await jobs.Apply(number, written, lastSeen, stamp, resolved, [], judging.Judge, seen, cancel);
+            return outcome is EditOutcome.Outdated ? null : Answer(outcome, number, judging);
+        }
     }
 
     public async Task<IResult> Undo(string number, Guid key, Stamp stamp, bool withDependents, CancellationToken cancel)
