@@ -1,9 +1,9 @@
 import 'fake-indexeddb/auto';
 import './addresses.testing';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { renderHook, waitFor } from '@testing-library/react';
+import { act, renderHook, waitFor } from '@testing-library/react';
 import { createStore, set } from 'idb-keyval';
-import { afterEach, expect, it, vi } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { useEdits } from './edits';
 import { jobKey } from './hooks';
 import { keepSeen, keptEdits, storeSeen, type KeptEdit } from './kept';
@@ -37,4 +37,63 @@ it('shows every change that an earlier page left behind', async () => {
   vi.stubGlobal('fetch', () => Promise.resolve(Response.json({ type: '/x', title: 'No' }, { status: 422 })));
   await waitFor(() => expect(client.isMutating()).toBe(0), { timeout: 5000 });
   expect(await keptEdits()).toEqual([]);
+});
+
+describe('changes that wait for their answers', () => {
+  const part = { module: {}, source: 'shelf' };
+  const fit = (place: string) => ({ type: 'fit', place, unit: part }) as unknown as Edit;
+  const job = {
+    number: '0102',
+    begunAt: 'monday',
+    lastNumber: 4,
+    found: {},
+    planned: {},
+    changes: [],
+    ticks: {},
+  } as unknown as JobView;
+  const shown = (client: QueryClient) => client.getQueryData<JobView>(jobKey('0102'))!;
+
+  /** A page with the job open, and the answers of its host, which come when they are called. */
+  const page = () => {
+    const answers: ((answer: Response) => void)[] = [];
+    vi.stubGlobal('fetch', () => new Promise<Response>((come) => answers.push(come)));
+    localStorage.setItem('irvak.person', 'Ines');
+    const client = new QueryClient();
+    client.setQueryData(jobKey('0102'), job);
+    const refused: string[] = [];
+    const { result } = renderHook(() => useEdits('0102', (refusal) => refused.push(refusal.message)), {
+      wrapper: ({ children }) => <QueryClientProvider client={client}>{children}</QueryClientProvider>,
+    });
+    return { answers, client, refused, result };
+  };
+
+  it('stay on top of the answer to an earlier one, and are waited for until all are there', async () => {
+    const { answers, client, result } = page();
+    expect(result.current.pending).toBe(false);
+    act(() => {
+      result.current.apply(fit('slot:A1'));
+      result.current.apply(fit('slot:B1'));
+    });
+    expect(Object.keys(shown(client).planned)).toEqual(['slot:A1', 'slot:B1']);
+    expect(result.current.pending).toBe(true);
+    await waitFor(() => expect(answers).toHaveLength(1));
+    answers[0]!(Response.json({ ...job, lastNumber: 5, planned: { 'slot:A1': part } }));
+    await waitFor(() => expect(shown(client).lastNumber).toBe(5));
+    expect(Object.keys(shown(client).planned)).toEqual(['slot:A1', 'slot:B1']);
+    expect(result.current.pending).toBe(true);
+    await waitFor(() => expect(answers).toHaveLength(2));
+    answers[1]!(Response.json({ ...job, lastNumber: 6, planned: { 'slot:A1': part, 'slot:B1': part } }));
+    await waitFor(() => expect(result.current.pending).toBe(false));
+    expect(shown(client).lastNumber).toBe(6);
+  });
+
+  it('are taken back when they are refused, and the refusal is told', async () => {
+    const { answers, client, refused, result } = page();
+    act(() => result.current.apply(fit('slot:A1')));
+    expect(Object.keys(shown(client).planned)).toEqual(['slot:A1']);
+    await waitFor(() => expect(answers).toHaveLength(1));
+    answers[0]!(Response.json({ type: '/x', title: 'No', detail: 'It does not fit.' }, { status: 422 }));
+    await waitFor(() => expect(refused).toEqual(['It does not fit.']));
+    expect(result.current.pending).toBe(false);
+  });
 });

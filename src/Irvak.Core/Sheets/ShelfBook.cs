@@ -42,21 +42,16 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
             ]
         );
         _accessories = new(() =>
-            Values.Where(p => p.Accessory is not null).GroupBy(p => p.Accessory!.Kind).ToFrozenDictionary(g => g.Key, g => g.ToArray())
+            Values
+                .Where(p => p.Accessory is not null)
+                .GroupBy(p => p.Accessory!.Kind)
+                .ToFrozenDictionary(g => g.Key, g => Best(g, p => p.Accessory!))
         );
         _modules = new(() => [.. Values.Where(p => p.Module is not null)]);
         _drives = new(() => [.. Values.Where(p => p.Drive is not null)]);
         _cards = new(() => [.. Values.Where(p => p.Card is not null)]);
         _processors = new(() => [.. Values.Where(p => p.Processor is not null)]);
-        _controllers = new(() =>
-            [
-                .. Cards
-                    .Where(p => p.Card!.Controller is not null)
-                    // The whole of what is known of it: lists in it are equal when they say the same.
-                    .GroupBy(p => JsonSerializer.Serialize(p.Card))
-                    .Select(g => g.OrderByDescending(p => p.InStock > 0).ThenBy(p => p.PriceEur ?? decimal.MaxValue).First()),
-            ]
-        );
+        _controllers = new(() => Best(Cards.Where(p => p.Card!.Controller is not null), p => p.Card!));
         _flash = new(() =>
             [
                 .. Drives
@@ -66,6 +61,15 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
             ]
         );
     }
+
+    /// <summary>Of parts with the same sheet one: one that is in stock before others, then the cheapest.</summary>
+    private static ShelfPart[] Best<T>(IEnumerable<ShelfPart> parts, Func<ShelfPart, T> sheet) =>
+        [
+            .. parts
+                // The whole of what is known of it: lists in it are equal when they say the same.
+                .GroupBy(p => JsonSerializer.Serialize(sheet(p)))
+                .Select(g => g.OrderByDescending(p => p.InStock > 0).ThenBy(p => p.PriceEur ?? decimal.MaxValue).First()),
+        ];
 
     /// <summary>The same parts as a book; a book stays the one it is.</summary>
     public static ShelfBook Of(IReadOnlyDictionary<string, ShelfPart> parts) => parts as ShelfBook ?? new(parts);
@@ -91,7 +95,7 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
     /// <summary>Drives without moving parts that are in stock, the cheapest first; those of unknown price come last.</summary>
     public IReadOnlyList<ShelfPart> Flash => _flash.Value;
 
-    /// <summary>Accessories of a kind, in the order of the shelf.</summary>
+    /// <summary>Of each accessory of a kind one part, as for <see cref="Controllers"/>, in the order of the shelf.</summary>
     public IReadOnlyList<ShelfPart> Accessories(AccessoryKind kind) => _accessories.Value.GetValueOrDefault(kind, []);
 
     public IEnumerable<string> Keys => _byId.Keys;

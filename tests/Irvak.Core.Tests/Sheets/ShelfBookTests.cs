@@ -28,12 +28,32 @@ public sealed class ShelfBookTests
         a.Generation == b.Generation && a.Form == b.Form && a.Type == b.Type && a.CapacityMiB == b.CapacityMiB;
 
     [Fact]
-    public void Accessories_stand_by_their_kind()
+    public void Accessories_stand_by_their_kind_and_one_part_stands_for_each()
     {
-        Assert.All(Enum.GetValues<AccessoryKind>(), kind =>
-            Assert.Equal(SampleJobs.Shelf.Values.Where(p => p.Accessory?.Kind == kind), Book.Accessories(kind))
-        );
-        Assert.NotEmpty(Book.Accessories(AccessoryKind.Cable));
+        var cable = Book.Accessories(AccessoryKind.Cable)[0];
+        ShelfPart[] parts =
+        [
+            cable with
+            {
+                Id = "none",
+                InStock = 0,
+                PriceEur = 1,
+            },
+            cable with
+            {
+                Id = "here",
+                InStock = 1,
+                PriceEur = 2,
+            },
+            cable with
+            {
+                Id = "pad",
+                Accessory = cable.Accessory! with { Kind = AccessoryKind.Pad },
+            },
+        ];
+        Assert.Equal(["here"], ShelfBook.Of(parts).Accessories(AccessoryKind.Cable).Select(p => p.Id));
+        Assert.Equal(["pad"], ShelfBook.Of(parts).Accessories(AccessoryKind.Pad).Select(p => p.Id));
+        Assert.Empty(ShelfBook.Of(parts).Accessories(AccessoryKind.Tray));
     }
 
     [Fact]
