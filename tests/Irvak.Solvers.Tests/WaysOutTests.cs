@@ -133,6 +133,32 @@ public class WaysOutTests
     }
 
     [Fact]
+    public void One_kind_at_many_places_of_the_shelf_leaves_room_for_others()
+    {
+        var one = Part("a", 64, ModuleType.Registered, 2666, 8, 10);
+        ShelfPart[] shelf =
+        [
+            .. Enumerable.Range(0, 20).Select(n => one with { Id = $"a{n:00}", LiesIn = $"{n}" }),
+            Part("b", 32, ModuleType.Registered, 2666, 8, 20),
+        ];
+        var job = Boards.Job(Boards.Server, "A1", "C1").With(Boards.Fit("B1", Boards.Module(64, ModuleType.LoadReduced)));
+        var before = job.Evaluate(null, shelf);
+        Assert.Equal(
+            ["1 × 32 GB R 2666 in B1 instead", "1 × 64 GB R 2666 in B1 instead"],
+            WaysOut
+                .Of(
+                    before,
+                    before.Findings.First(f => f.Rule.Code == "MEM-KIND"),
+                    ShelfBook.Of(shelf),
+                    new Trials(job, s => s.Evaluate(null, shelf))
+                )
+                .Select(w => w.Title)
+                .Where(t => t.Contains("instead", StringComparison.Ordinal))
+                .Order()
+        );
+    }
+
+    [Fact]
     public void Notes_have_no_ways_out()
     {
         var state = Four.With(Boards.Fit("A2", Boards.Module(32), "r32"));
