@@ -1,6 +1,6 @@
 import './addresses.testing';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { delta, jobOf } from './answers';
+import { delta, jobOf, shared } from './answers';
 
 const answer = (headers: Record<string, string>, data: unknown) => ({
   data,
@@ -49,5 +49,22 @@ describe('answers that tell what changed', () => {
     expect(delta('c0')).toEqual({});
     expect(delta('c4')['Delta-Base']).toBe('"4"');
     expect(delta('c11')['Delta-Base']).toBe('"11"');
+  });
+});
+
+describe('what is shown next', () => {
+  const before = { found: { 'slot:A1': { short: '16 GB' } }, aim: { memoryGiB: 64 }, title: 'x' };
+
+  it('keeps the parts of before where a whole answer says the same', () => {
+    const next = shared(before, { ...structuredClone(before), title: 'y' }) as typeof before;
+    expect(next).toEqual({ ...before, title: 'y' });
+    expect(next.aim).toBe(before.aim);
+    expect(next.found).toBe(before.found);
+  });
+
+  it('is the change itself where it shares with before', () => {
+    const next = { ...before, aim: { memoryGiB: 128 } };
+    expect(shared(before, next)).toBe(next);
+    expect(shared(undefined, next)).toBe(next);
   });
 });

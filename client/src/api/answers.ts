@@ -1,3 +1,4 @@
+import { replaceEqualDeep } from '@tanstack/react-query';
 import { api, unwrap } from './client';
 import { patched, type Operation } from './patch';
 import type { JobView } from './types';
@@ -32,6 +33,13 @@ export async function jobOf(
   const whole = await api.GET('/api/jobs/{number}', { params: { path: { number } } });
   return hold(number, whole.response.headers, unwrap(whole) as JobView);
 }
+
+/**
+ * What is shown next, with the parts of before wherever they say the same: what was typed beside them is not lost to a new copy. A change
+ * shares them already, and is not compared again.
+ */
+export const shared = (before: unknown, next: unknown): unknown =>
+  (before as JobView | undefined)?.found === (next as JobView).found ? next : replaceEqualDeep(before, next);
 
 function hold(number: string, headers: Headers, view: JobView): JobView {
   const tag = headers.get('ETag')?.replace(/^W\//, '').replaceAll('"', '');

@@ -6,7 +6,7 @@ import {
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query';
-import { delta, jobOf } from './answers';
+import { delta, jobOf, shared } from './answers';
 import { api, isAway, newKey, Refusal, unwrap } from './client';
 import { withFlying } from './flights';
 import { keepSeen, seenJob } from './kept';
@@ -69,8 +69,7 @@ export function useFoundNow() {
 export const useJob = (number: string) =>
   useQuery({
     queryKey: jobKey(number),
-    // A change shares with what was shown before all that it leaves alone: nothing is to be compared.
-    structuralSharing: false,
+    structuralSharing: shared,
     queryFn: async ({ client }) => {
       try {
         const view = await jobOf(
