@@ -4,7 +4,6 @@ using Dapper;
 using Irvak.Core.Aims;
 using Irvak.Core.Edits;
 using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
 using Irvak.Store;
 using Irvak.Web.Demo;
 
@@ -37,7 +36,7 @@ internal sealed class HostRows(
         await ManyJobs();
         var everything = await new InterfaceRows(host, new Jobs(database), quick, report).Run(cases);
         Memory("under load", 1);
-        await LargeShelf(cases, everything);
+        await new ShelfRows(host, database, quick, report).Run(cases, everything);
         await new PeopleRows(hosts, quick, report).Run();
         Memory("with 100 000 parts on the shelf", null);
     }
@@ -85,7 +84,8 @@ internal sealed class HostRows(
             new(
                 name,
                 Report.Text(own),
-                $"pgbench, working it out ({Report.Text(worked * 1000)} ms), a question that is nothing ({Report.Text(way * 1000)} ms) {Report.Text(least)}",
+                $"pgbench, working it out ({Report.Text(worked * 1000)} ms), "
+                    + $"a question that is nothing ({Report.Text(way * 1000)} ms) {Report.Text(least)}",
                 own / least,
                 0.7,
                 AtLeast: true
@@ -323,86 +323,5 @@ internal sealed class HostRows(
             report.Add(new($"search in it, {what}", $"{Report.Text(x)} ms", $"the bare question {Report.Text(y)} ms", x / y, 3));
             report.Add(new($"search in it, {what}", $"{Report.Text(x)} ms", "30 ms", x / 30, 1));
         }
-    }
-
-    /// <summary>What reads the shelf, with 140 parts and with 100 000.</summary>
-    private async Task LargeShelf(Cases cases, string everything)
-    {
-        var window = await host.Begin();
-        (string What, Func<int, Task<double>> Ask)[] reads =
-        [
-            ("an edit", i => window.Edit(Host.Module(i))),
-            ("beginning a job", async _ => (await Host.Timed(host.Begin)).Ms),
-            ("opening a job", async _ => (await host.Get($"/api/jobs/{everything}")).Ms),
-            ("ways out", async _ => (await host.Get($"/api/jobs/{everything}/ways")).Ms),
-            ("the controllers", async _ => (await host.Get($"/api/jobs/{everything}/controllers")).Ms),
-            ("policies", async _ => (await host.Get($"/api/jobs/{everything}/reach")).Ms),
-        ];
-        async Task<double[]> Times()
-        {
-            var times = reads.Select(_ => new List<double>()).ToArray();
-            for (var i = 0; i < (quick ? 12 : 50); i++)
-            for (var r = 0; r < reads.Length; r++)
-                times[r].Add(await reads[r].Ask(i));
-            return [.. times.Select(Alternating.Median)];
-        }
-        await Times();
-        var small = await Times();
-        var library = new Library(database);
-        ShelfPart[] shelf = [.. cases.Shelf.Values];
-        foreach (var chunk in Enumerable.Range(0, 100_000).Chunk(5000))
-            await library.Keep(
-                [
-                    .. chunk.Select(i =>
-                        shelf[i % shelf.Length] with
-                        {
-                            Id = $"{shelf[i % shelf.Length].Id}-{i}",
-                            LiesIn = $"{(char)('A' + (i % 26))}{i % 90}",
-                        }
-                    ),
-                ],
-                default
-            );
-        await Times();
-        var large = await Times();
-        for (var i = 0; i < reads.Length; i++)
-            report.Add(
-                new(
-                    $"{reads[i].What}, 100 000 parts on the shelf",
-                    $"{Report.Text(large[i])} ms",
-                    $"with 140 {Report.Text(small[i])} ms",
-                    large[i] / small[i],
-                    2
-                )
-            );
-        await ShelfSearch();
-    }
-
-    private static readonly string[] Typed = ["16g 2rx4 2400 reg", "4t sas 3.5", "32 reg 4800", "raid cache", "ssd 960", "b4", "rdimm"];
-
-    /// <summary>Search over the 100 000 parts against the same question to the database.</summary>
-    private async Task ShelfSearch()
-    {
-        await using var connection = await database.Source.OpenConnectionAsync();
-        await connection.ExecuteAsync("vacuum analyze shelf_part", commandTimeout: 120);
-        var (ours, bare) = (new List<double>(), new List<double>());
-        for (var i = 0; i < (quick ? 210 : 700); i++)
-        {
-            var typed = Typed[i % Typed.Length];
-            var time = (await host.Get($"/api/shelf?q={Uri.EscapeDataString(typed)}")).Ms;
-            var from = Stopwatch.GetTimestamp();
-            await connection.QueryAsync<string>(
-                "select document::text from shelf_part where search @@ @words::tsquery limit 200",
-                new { words = string.Join(" & ", Core.Sheets.ShelfWords.Typed(typed).Select(w => $"'{w}':*")) }
-            );
-            if (i < Typed.Length * 3)
-                continue;
-            ours.Add(time);
-            bare.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
-        }
-        ours.Sort();
-        var (x, y, last) = (Alternating.Median(ours), Alternating.Median(bare), ours[(int)(ours.Count * 0.99)]);
-        report.Add(new("shelf search, 100 000 parts", $"{Report.Text(x)} ms", $"the bare question {Report.Text(y)} ms", x / y, 3));
-        report.Add(new("shelf search, 99 of 100", $"{Report.Text(last)} ms", "20 ms", last / 20, 1));
     }
 }

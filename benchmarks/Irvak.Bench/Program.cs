@@ -40,8 +40,8 @@ public static class Program
                 return Readers.Run(Demo, only);
             default:
                 Console.Error.WriteLine(
-                    "rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH … | core | turn everything|sixty N | everything CONNECTION | "
-                        + "solvers | lines [NAME] | readers [NAME]"
+                    "rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH … | core | turn everything|sixty N | "
+                        + "everything CONNECTION | solvers | lines [NAME] | readers [NAME]"
                 );
                 return 2;
         }
