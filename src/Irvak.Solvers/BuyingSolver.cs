@@ -32,7 +32,7 @@ public static class BuyingSolver
     /// <param name="q">The machine with its planned processors; its found modules are the fitted ones.</param>
     /// <param name="mib">Memory wanted.</param>
     /// <param name="rateMTs">Least rate.</param>
-    public static Purchases Solve(MemoryInput q, long mib, int rateMTs, ShelfBook shelf, CancellationToken cancel = default)
+    public static Purchases Solve(MemoryInput q, long mib, int rateMTs, CancellationToken cancel = default)
     {
         var bare = PlacementSolver.Bare(q.Planned);
         var usable = bare.UsableSlots(q.Sheet).ToList();
@@ -40,7 +40,7 @@ public static class BuyingSolver
             return new([], []);
         var fitted = Fitted(q);
         var (keepable, _) = PlacementSolver.Apart(q, bare, usable[0], fitted);
-        var offers = Offers(q, bare, usable, rateMTs, shelf);
+        var offers = Offers(q, bare, usable, rateMTs);
         var fresh = offers.SelectMany(o =>
             Enumerable.Repeat(new HandModule(Core.Builds.Unit.Of(o), null), Math.Min(o.InStock, usable.Count))
         );
@@ -113,10 +113,12 @@ public static class BuyingSolver
         );
 
     /// <summary>Parts that could work here alone, are fast enough, priced and in stock.</summary>
-    private static List<ShelfPart> Offers(MemoryInput q, Core.Builds.Build bare, List<string> usable, int rateMTs, ShelfBook shelf) =>
+    private static List<ShelfPart> Offers(MemoryInput q, Core.Builds.Build bare, List<string> usable, int rateMTs) =>
         [
-            .. shelf
-                .Modules.Where(p => p is { Module: { CapacityMiB: > 0 } m, PriceEur: not null, InStock: > 0 } && m.RateMTs >= rateMTs - 1)
+            .. q
+                .Shelf.Modules.Where(p =>
+                    p is { Module: { CapacityMiB: > 0 } m, PriceEur: not null, InStock: > 0 } && m.RateMTs >= rateMTs - 1
+                )
                 .OrderBy(p => p.PriceEur!.Value / p.Module!.CapacityMiB!.Value)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
                 // Last: most of a large shelf is never tried.

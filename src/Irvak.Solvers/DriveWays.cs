@@ -33,8 +33,7 @@ internal static class DriveWays
                 .ThenBy(p => Math.Abs((p.Drive!.Bytes ?? 0) - (unit.Drive!.Bytes ?? 0)))
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .DistinctBy(p => p.Drive)
-                .Take(MostKinds)
+                .Kinds(p => p.Drive, MostKinds)
         )
             yield return (
                 "replace",

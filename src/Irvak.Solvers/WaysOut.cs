@@ -160,8 +160,7 @@ public static class WaysOut
                 .OrderBy(p => p.InStock > 0 ? 0 : 1)
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .DistinctBy(p => p.Processor)
-                .Take(4)
+                .Kinds(p => p.Processor, 4)
         )
             yield return new("replace", $"{part.Processor!.Name} in {socket.Name} instead", new Fit(socket, UnitOf(part)));
     }
@@ -224,12 +223,10 @@ public static class WaysOut
                 .ThenBy(p => p.InStock >= slots.Count ? 0 : 1)
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .DistinctBy(p => p.Module)
-                .Take(5),
+                .Kinds(p => p.Module, 5),
         ];
     }
 
-    // A shelf may hold one kind at ten places and prices: the first of them in the order of the search stands for all.
     private static IEnumerable<ShelfPart> Suiting(JobState state, ShelfBook shelf, List<Place> except)
     {
         var board = state.Sheet!.Memory;
@@ -284,8 +281,7 @@ public static class WaysOut
                 .OrderByDescending(p => p.InStock)
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .DistinctBy(p => p.Module)
-                .Take(8)
+                .Kinds(p => p.Module, 8)
         )
         {
             var size = part.Module!.CapacityMiB ?? 0;
@@ -321,8 +317,7 @@ public static class WaysOut
                 .OrderByDescending(p => p.InStock >= finding.Places.Count)
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .DistinctBy(p => p.Module)
-                .Take(3)
+                .Kinds(p => p.Module, 3)
         )
             yield return new(
                 "add",
@@ -341,8 +336,7 @@ public static class WaysOut
                 var part in Suiting(state, shelf, [])
                     .Where(p => p.Module!.CapacityMiB == size && p.PriceEur < line.EachEur)
                     .OrderBy(p => p.PriceEur)
-                    .DistinctBy(p => p.Module)
-                    .Take(2)
+                    .Kinds(p => p.Module, 2)
             )
                 yield return new(
                     "cheaper",

@@ -35,18 +35,6 @@ public sealed partial class Jobs(Database database)
             cancel
         );
 
-    /// <inheritdoc cref="Apply(string, WriteKey, int, Stamp, Edit, IReadOnlyList{NewCapture}, Judge, LibraryVersion?, CancellationToken)"/>
-    public Task<EditOutcome> Apply(
-        string number,
-        WriteKey key,
-        int lastSeen,
-        Stamp stamp,
-        Edit edit,
-        IReadOnlyList<NewCapture> captures,
-        Judge judge,
-        CancellationToken cancel
-    ) => Apply(number, key, lastSeen, stamp, edit, captures, judge, null, cancel);
-
     /// <summary>Applies an edit on top of what others did, unless it truly clashes.</summary>
     /// <param name="lastSeen">Number of the newest entry that the sender had seen.</param>
     /// <param name="captures">Captures to keep with it.</param>

@@ -8,9 +8,6 @@ namespace Irvak.Store;
 /// <summary>Which shelf and which evidence somebody looked at.</summary>
 public sealed record LibraryVersion(long Evidence, long Shelf);
 
-/// <summary>What lies on the shelf.</summary>
-public sealed record ShelfStock(IReadOnlyList<ShelfPart> Parts, ShelfBook ById);
-
 /// <summary>
 /// What the shop knows outside any job: machine sheets, the shelf, the evidence book. Every edit looks at all of it and it
 /// changes rarely, so it is kept in memory: each question asks the database only whether something is newer, and reads just that.
@@ -37,8 +34,8 @@ public sealed class Library(Database database) : IDisposable
     }
 
     /// <summary>Every part of the shelf, in the order of their names.</summary>
-    public async Task<ShelfStock> Shelf(CancellationToken cancel) =>
-        await Current<ShelfPart, ShelfStock>("shelf_part", p => p.Id, all => new(all, ShelfBook.Of(all.ToDictionary(p => p.Id))), cancel);
+    public async Task<ShelfBook> Shelf(CancellationToken cancel) =>
+        await Current<ShelfPart, ShelfBook>("shelf_part", p => p.Id, all => ShelfBook.Of(all), cancel);
 
     /// <summary>
     /// Parts that hold every typed word, or begin with it; at most <see cref="MostFound"/>, what lies on the shelf first.
@@ -73,7 +70,7 @@ public sealed class Library(Database database) : IDisposable
                         )
                     );
         // The shelf is in memory: what was found is not read once more.
-        var shelf = (await Shelf(cancel)).ById;
+        var shelf = await Shelf(cancel);
         return [.. ids.Select(id => shelf.GetValueOrDefault(id)).OfType<ShelfPart>()];
     }
 
@@ -87,7 +84,7 @@ public sealed class Library(Database database) : IDisposable
         await Current<EvidenceRecord, EvidenceBook>("evidence", r => r.Id, all => new(all), cancel);
 
     /// <summary>Both together, as every edit needs them: one question asks whether anything of them is newer.</summary>
-    public async Task<(EvidenceBook Evidence, ShelfStock Shelf)> Now(CancellationToken cancel)
+    public async Task<(EvidenceBook Evidence, ShelfBook Shelf)> Now(CancellationToken cancel)
     {
         Dictionary<string, long> versions;
         await using (var connection = await database.Source.OpenConnectionAsync(cancel))
@@ -98,14 +95,14 @@ public sealed class Library(Database database) : IDisposable
             ).ToDictionary(r => r.What, r => r.Version);
         return (
             Held<EvidenceBook>("evidence", versions) ?? await Evidence(cancel),
-            Held<ShelfStock>("shelf_part", versions) ?? await Shelf(cancel)
+            Held<ShelfBook>("shelf_part", versions) ?? await Shelf(cancel)
         );
     }
 
     /// <summary>What this host holds, for a question that sees for itself whether it is the newest; null when it holds none.</summary>
-    public (EvidenceBook Evidence, ShelfStock Shelf, LibraryVersion Version)? AtHand =>
+    public (EvidenceBook Evidence, ShelfBook Shelf, LibraryVersion Version)? AtHand =>
         _held.TryGetValue("evidence", out var evidence) && _held.TryGetValue("shelf_part", out var shelf)
-            ? ((EvidenceBook)evidence.View, (ShelfStock)shelf.View, new(evidence.Version, shelf.Version))
+            ? ((EvidenceBook)evidence.View, (ShelfBook)shelf.View, new(evidence.Version, shelf.Version))
             : null;
 
     private TView? Held<TView>(string table, Dictionary<string, long> versions)

@@ -41,14 +41,14 @@ public sealed class JobDesk(
     public async Task<Judging> Judging(CancellationToken cancel)
     {
         var (evidence, shelf) = await library.Now(cancel);
-        return new(evidence, shelf.ById, json.Value.SerializerOptions, shown);
+        return new(evidence, shelf, json.Value.SerializerOptions, shown);
     }
 
     /// <summary>Judges jobs with parts that are to come onto the shelf.</summary>
     private async Task<Judging> Judging(IReadOnlyList<ShelfPart> more, CancellationToken cancel)
     {
         var (evidence, now) = await library.Now(cancel);
-        var shelf = new Dictionary<string, ShelfPart>(now.ById);
+        var shelf = new Dictionary<string, ShelfPart>(now);
         foreach (var part in more)
             shelf[part.Id] = part;
         // What might be is not what was shown.
@@ -65,12 +65,12 @@ public sealed class JobDesk(
         (evidence, shelf) = await library.Now(cancel);
         return (await Tried(evidence, shelf, null))!;
 
-        async Task<IResult?> Tried(EvidenceBook evidence, ShelfStock shelf, LibraryVersion? seen)
+        async Task<IResult?> Tried(EvidenceBook evidence, ShelfBook shelf, LibraryVersion? seen)
         {
-            var (resolved, unresolved) = Resolved(edit, shelf.ById);
+            var (resolved, unresolved) = Resolved(edit, shelf);
             if (unresolved is not null)
                 return seen is null ? Problems.Invalid(unresolved) : null;
-            var judging = new Judging(evidence, shelf.ById, json.Value.SerializerOptions, shown);
+            var judging = new Judging(evidence, shelf, json.Value.SerializerOptions, shown);
             var written = WriteKey.Of(key, stamp.Who, edit);
             var outcome = await jobs.Apply(number, written, lastSeen, stamp, resolved, [], judging.Judge, seen, cancel);
             return outcome is EditOutcome.Outdated ? null : Answer(outcome, number, judging);
@@ -135,7 +135,7 @@ public sealed class JobDesk(
 
     /// <summary>Shelf parts enter a plan with the facts of the shelf, whatever the sender wrote beside the id.</summary>
     public async Task<(Edit Edit, SheetProblem? Problem)> Resolve(Edit edit, CancellationToken cancel) =>
-        Resolved(edit, (await library.Shelf(cancel)).ById);
+        Resolved(edit, await library.Shelf(cancel));
 
     private static (Edit Edit, SheetProblem? Problem) Resolved(Edit edit, ShelfBook shelf)
     {
@@ -193,7 +193,7 @@ public sealed class JobDesk(
             return new(null, [], "Survey comes first: this job has no machine sheet to compare with. Nothing was stored.", []);
         var sheets = job.State.Sheet is null ? await library.Sheets(cancel) : [];
         var (whole, taken, captures) = Kept(job.State, phase, files, sheets, stamp);
-        return new(await jobs.Apply(job.Number, key, lastSeen, stamp, whole, captures, judge, cancel), taken, sent.Sentence, others);
+        return new(await jobs.Apply(job.Number, key, lastSeen, stamp, whole, captures, judge, null, cancel), taken, sent.Sentence, others);
     }
 
     /// <summary>What a job begins with: its sheet, what a quick sum carries into it when that fits, or a capture. Null with a sentence when

@@ -165,7 +165,7 @@ public sealed record BuyingView(IReadOnlyList<BuyingAnswerView> Answers, IReadOn
         CancellationToken cancel
     )
     {
-        var purchases = BuyingSolver.Solve(Question.Of(state, evidence, shelf).Memory, gib * 1024L, rateMTs, ShelfBook.Of(shelf), cancel);
+        var purchases = BuyingSolver.Solve(Question.Of(state, evidence, shelf).Memory, gib * 1024L, rateMTs, cancel);
         return new(
             [
                 .. purchases.Answers.Select(a =>

@@ -35,7 +35,7 @@ public class BuyingSolverTests
     ];
 
     private static Purchases Solve(JobState state, int gib, int rate = 2400) =>
-        BuyingSolver.Solve(state.Ask(null, Shelf).Memory, gib * 1024L, rate, ShelfBook.Of(Shelf));
+        BuyingSolver.Solve(state.Ask(null, Shelf).Memory, gib * 1024L, rate);
 
     private static BuyingAnswer Named(Purchases all, string name) => all.Answers.First(a => a.Name == name);
 
@@ -135,7 +135,7 @@ public class BuyingSolverTests
                         if (best is null || money < best)
                             best = money;
                     }
-                    var answers = BuyingSolver.Solve(q.Memory, gib * 1024L, rate, ShelfBook.Of(shelf)).Answers;
+                    var answers = BuyingSolver.Solve(q.Memory, gib * 1024L, rate).Answers;
                     Assert.Equal(best, answers.Count == 0 ? null : answers[0].Eur);
                 },
                 iter: 8,

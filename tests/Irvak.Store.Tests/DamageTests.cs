@@ -19,7 +19,7 @@ public class DamageTests(StoreFixture store)
     }
 
     private Task<EditOutcome> Apply(Job job, Edit edit, Judge? judge = null) =>
-        store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, edit, [], judge ?? StoreFixture.Judge, default);
+        store.Jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, Boards.Stamp, edit, [], judge ?? StoreFixture.Judge, null, default);
 
     [Theory]
     [InlineData("memory", "lanes", "boot")]
@@ -39,6 +39,7 @@ public class DamageTests(StoreFixture store)
                     edit,
                     [],
                     StoreFixture.Judge,
+                    null,
                     default
                 )
             );
@@ -132,6 +133,7 @@ public class DamageTests(StoreFixture store)
             Boards.Fit("A1"),
             [capture],
             j => j.State.Plan.Count > 0 ? throw new DivideByZeroException() : StoreFixture.Judge(j),
+            null,
             default
         );
         Assert.IsType<DivideByZeroException>(Assert.IsType<EditOutcome.Unworkable>(outcome).Cause);
@@ -188,10 +190,10 @@ public class DamageTests(StoreFixture store)
             InStock = 2,
         };
         await store.Library.Keep([part, part with { Id = part.Id + "-y" }], default);
-        Assert.Contains(part.Id, (await store.Library.Shelf(default)).ById.Keys);
+        Assert.Contains(part.Id, (await store.Library.Shelf(default)).Keys);
         await Run("""update shelf_part set document = '{"id":null}' where id = @Id""", new { part.Id });
         var shelf = await store.Library.Shelf(default);
-        Assert.Contains(part.Id + "-y", shelf.ById.Keys);
+        Assert.Contains(part.Id + "-y", shelf.Keys);
     }
 
     [Fact]
@@ -205,11 +207,11 @@ public class DamageTests(StoreFixture store)
             InStock = 2,
         };
         await other.Keep(part, default);
-        Assert.Equal(2, (await store.Library.Shelf(default)).ById[part.Id].InStock);
+        Assert.Equal(2, (await store.Library.Shelf(default))[part.Id].InStock);
         await other.Keep(part with { InStock = 5 }, default);
-        Assert.Equal(5, (await store.Library.Shelf(default)).ById[part.Id].InStock);
+        Assert.Equal(5, (await store.Library.Shelf(default))[part.Id].InStock);
         await other.DropPart(part.Id, default);
-        Assert.DoesNotContain(part.Id, (await store.Library.Shelf(default)).ById.Keys);
+        Assert.DoesNotContain(part.Id, (await store.Library.Shelf(default)).Keys);
     }
 
     [Fact] // words had no list once
@@ -241,7 +243,7 @@ public class DamageTests(StoreFixture store)
         var job = await store.Begin();
         var key = Guid.NewGuid();
         Task<EditOutcome> Send(Edit edit, int seen) =>
-            store.Jobs.Apply(job.Number, WriteKey.Of(key, edit), seen, Boards.Stamp, edit, [], StoreFixture.Judge, default);
+            store.Jobs.Apply(job.Number, WriteKey.Of(key, edit), seen, Boards.Stamp, edit, [], StoreFixture.Judge, null, default);
         Assert.Equal("/lastSeen", Assert.IsType<EditOutcome.Refused>(await Send(Boards.Fit("A1"), job.LastNumber + 1)).Problem.Path);
         Assert.Equal("/lastSeen", Assert.IsType<EditOutcome.Refused>(await Send(Boards.Fit("A1"), -1)).Problem.Path);
         Assert.IsType<EditOutcome.Applied>(await Send(Boards.Fit("A1"), job.LastNumber));

@@ -21,6 +21,7 @@ public class JobChangesTests(StoreFixture store)
                 new SetTick("k" + i, true, "w"),
                 [],
                 StoreFixture.Judge,
+                null,
                 stop.Token
             );
         Assert.InRange(await heard, job.LastNumber + 1, (await store.Jobs.Find(job.Number, default))!.LastNumber);

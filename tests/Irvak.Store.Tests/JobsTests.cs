@@ -26,6 +26,7 @@ public class JobsTests(StoreFixture store)
             edit,
             [],
             StoreFixture.Judge,
+            null,
             default
         );
 
@@ -51,7 +52,7 @@ public class JobsTests(StoreFixture store)
         Assert.Equal(32 * 1024, (await other.Find(job.Number, default))!.State.Planned.InstalledMiB);
         // An edit of the other host rests on mine, and mine sees it.
         Assert.IsType<EditOutcome.Applied>(
-            await other.Apply(job.Number, WriteKey.Fresh(), mine.Number, Bao, Boards.Fit("C1"), [], StoreFixture.Judge, default)
+            await other.Apply(job.Number, WriteKey.Fresh(), mine.Number, Bao, Boards.Fit("C1"), [], StoreFixture.Judge, null, default)
         );
         Assert.Equal(48 * 1024, (await store.Jobs.Find(job.Number, default))!.State.Planned.InstalledMiB);
         // An edit that could not be worked out is remembered by nobody.
@@ -64,6 +65,7 @@ public class JobsTests(StoreFixture store)
                 Boards.Fit("D1"),
                 [],
                 _ => throw new InvalidOperationException("no"),
+                null,
                 default
             )
         );
@@ -198,7 +200,7 @@ public class JobsTests(StoreFixture store)
         Assert.IsType<EditOutcome.Refused>(await Apply(job, new Remove(Place.Slot("Z1"))));
         Assert.Equal(job.LastNumber, (await store.Jobs.Find(job.Number, default))!.LastNumber);
         Assert.IsType<EditOutcome.Unknown>(
-            await store.Jobs.Apply("9999", WriteKey.Fresh(), 0, Boards.Stamp, Boards.Fit("A1"), [], StoreFixture.Judge, default)
+            await store.Jobs.Apply("9999", WriteKey.Fresh(), 0, Boards.Stamp, Boards.Fit("A1"), [], StoreFixture.Judge, null, default)
         );
     }
 
@@ -216,6 +218,7 @@ public class JobsTests(StoreFixture store)
                 new Remove(Place.Slot("Z1")),
                 [capture, capture with { Name = "b.txt" }],
                 StoreFixture.Judge,
+                null,
                 default
             )
         );
@@ -229,6 +232,7 @@ public class JobsTests(StoreFixture store)
                 Boards.Fit("A1"),
                 [capture, capture with { Name = "b.txt" }],
                 StoreFixture.Judge,
+                null,
                 default
             )
         );

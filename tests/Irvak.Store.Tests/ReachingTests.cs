@@ -18,7 +18,7 @@ public class ReachingTests(StoreFixture store)
     private static JobListing Any(Job job) => new(Core.Stage.Fit, null, "", 0, 0, null);
 
     private Task<EditOutcome> Apply(Job job, int lastSeen, Stamp who, Edit edit) =>
-        store.Jobs.Apply(job.Number, WriteKey.Fresh(), lastSeen, who, edit, [], Any, default);
+        store.Jobs.Apply(job.Number, WriteKey.Fresh(), lastSeen, who, edit, [], Any, null, default);
 
     private async Task<List<HistoryEntry>> All(Job job) =>
         [.. (await store.Jobs.HistoryOf(job.Id, int.MaxValue, 10_000, default)).Reverse()];
@@ -108,7 +108,7 @@ public class ReachingTests(StoreFixture store)
         )
         {
             var wanted = Clashes.Find(edit, all.Where(e => standing.Contains(e.Number)));
-            var outcome = await store.Jobs.Apply(job.Number, WriteKey.Fresh(), 0, Bao, edit, [], Any, default);
+            var outcome = await store.Jobs.Apply(job.Number, WriteKey.Fresh(), 0, Bao, edit, [], Any, null, default);
             if (wanted.Count == 0)
                 Assert.IsType<EditOutcome.Applied>(outcome);
             else

@@ -67,6 +67,7 @@ public sealed class StoreFixture : IAsyncLifetime
             new Together("sets up", [new AdoptSheet(Boards.Server), found]),
             [],
             Judge,
+            null,
             default
         );
         return Assert.IsType<EditOutcome.Applied>(outcome).Job;

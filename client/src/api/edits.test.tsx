@@ -3,9 +3,10 @@ import './addresses.testing';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { createStore, set } from 'idb-keyval';
+import type { ReactNode } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { useEdits } from './edits';
-import { jobKey } from './hooks';
+import { jobKey, useJob } from './hooks';
 import { keepSeen, keptEdits, storeSeen, type KeptEdit } from './kept';
 import type { Edit, JobView } from './types';
 
@@ -54,16 +55,18 @@ describe('changes that wait for their answers', () => {
   const shown = (client: QueryClient) => client.getQueryData<JobView>(jobKey('0102'))!;
 
   /** A page with the job open, and the answers of its host, which come when they are called. */
-  const page = () => {
+  const page = (open = false) => {
     const answers: ((answer: Response) => void)[] = [];
     vi.stubGlobal('fetch', () => new Promise<Response>((come) => answers.push(come)));
     localStorage.setItem('irvak.person', 'Ines');
     const client = new QueryClient();
     client.setQueryData(jobKey('0102'), job);
     const refused: string[] = [];
-    const { result } = renderHook(() => useEdits('0102', (refusal) => refused.push(refusal.message)), {
-      wrapper: ({ children }) => <QueryClientProvider client={client}>{children}</QueryClientProvider>,
-    });
+    const wrapper = ({ children }: { children: ReactNode }) => (
+      <QueryClientProvider client={client}>{children}</QueryClientProvider>
+    );
+    if (open) renderHook(() => useJob('0102'), { wrapper });
+    const { result } = renderHook(() => useEdits('0102', (refusal) => refused.push(refusal.message)), { wrapper });
     return { answers, client, refused, result };
   };
 
@@ -88,12 +91,21 @@ describe('changes that wait for their answers', () => {
   });
 
   it('are taken back when they are refused, and the refusal is told', async () => {
-    const { answers, client, refused, result } = page();
+    const { answers, client, refused, result } = page(true);
+    await waitFor(() => expect(answers).toHaveLength(1));
+    answers.pop()!(Response.json(job));
+    await waitFor(() => expect(client.isFetching()).toBe(0));
     act(() => result.current.apply(fit('slot:A1')));
     expect(Object.keys(shown(client).planned)).toEqual(['slot:A1']);
     await waitFor(() => expect(answers).toHaveLength(1));
     answers[0]!(Response.json({ type: '/x', title: 'No', detail: 'It does not fit.' }, { status: 422 }));
+    // Until it is known what is without it, the numbers are those from before.
+    await waitFor(() => expect(answers).toHaveLength(2));
+    expect(result.current.pending).toBe(true);
+    expect(refused).toEqual([]);
+    answers[1]!(Response.json({ ...job, lastNumber: 5 }));
     await waitFor(() => expect(refused).toEqual(['It does not fit.']));
+    expect(shown(client).planned).toEqual({});
     expect(result.current.pending).toBe(false);
   });
 });

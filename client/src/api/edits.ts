@@ -45,9 +45,7 @@ function change(client: QueryClient, number: string, sent: Sent, refused: OnRefu
     onSuccess: (view) => land(number, key, () => settle(client, number, view)),
     onError: async (error) => {
       // Takes the guess back and learns the newest number, so that a second try counts as seen.
-      let learnt: Promise<void> | undefined;
-      land(number, key, () => (learnt = client.invalidateQueries({ queryKey: jobKey(number) })));
-      await learnt;
+      await land(number, key, () => client.invalidateQueries({ queryKey: jobKey(number) }));
       if (!(error instanceof Refusal)) return;
       const again = () => void change(client, number, { edit, key: newKey() }, refused).catch(toldThere);
       refused(error, error.problem.type.endsWith('/clash') ? again : undefined);

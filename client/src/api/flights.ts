@@ -5,6 +5,8 @@ import type { Edit, JobView } from './types';
 interface Flight {
   key: string;
   edit: Edit;
+  /** Decided about, and not yet gone from what is shown. */
+  isOver?: boolean;
 }
 
 // Changes of each job that this page has sent and heard no answer to, in their order.
@@ -14,23 +16,31 @@ const listeners = new Set<() => void>();
 const tell = () => listeners.forEach((l) => l());
 
 export function takeOff(number: string, flight: Flight) {
-  flying.set(number, [...(flying.get(number) ?? []), flight]);
+  flying.set(number, [...(flying.get(number) ?? []), { ...flight }]);
   tell();
 }
 
-/** Somebody has decided about it. What is shown next is without its guess; that it is over is told after that, with the answer. */
-export function land(number: string, key: string, show: () => void) {
-  flying.set(
-    number,
-    (flying.get(number) ?? []).filter((f) => f.key !== key),
-  );
-  show();
-  tell();
+/**
+ * Somebody has decided about it. What is shown next is without its guess; that it is over is told with that, or when it is there.
+ * @param show Shows what is so now; a promise where that must be asked for.
+ */
+export function land(number: string, key: string, show: () => Promise<void> | void): Promise<void> | void {
+  const landed = flying.get(number)?.find((f) => f.key === key);
+  if (landed) landed.isOver = true;
+  const gone = () => {
+    const left = (flying.get(number) ?? []).filter((f) => f.key !== key);
+    if (left.length > 0) flying.set(number, left);
+    else flying.delete(number);
+    tell();
+  };
+  const shown = show();
+  if (!shown) return gone();
+  return shown.finally(gone);
 }
 
 /** An answer with the changes on top that were made since: none of them disappears while it waits. */
 export const withFlying = (number: string, view: JobView): JobView =>
-  (flying.get(number) ?? []).reduce((now, f) => guess(now, f.edit), view);
+  (flying.get(number) ?? []).filter((f) => !f.isOver).reduce((now, f) => guess(now, f.edit), view);
 
 const subscribe = (l: () => void) => {
   listeners.add(l);

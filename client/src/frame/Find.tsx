@@ -1,8 +1,9 @@
 import { Autocomplete } from '@mui/material';
-import { memo, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useRef, useState, type KeyboardEvent } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useRules, useShelf, useShelfNow } from '../api/hooks';
 import type { PartView } from '../api/types';
+import { useLatest } from '../format/latest';
 import { euro, short } from '../format/numbers';
 import { layout } from '../plate/layout';
 import { shelfUnit, useDesk } from './desk';
@@ -81,41 +82,32 @@ export function Find() {
     } else void navigate(`/rules#${hit.code}`);
   };
 
-  // What the box does is looked up when it is used: no change of the job draws it anew.
-  const does = useRef<Pick<Doing, 'type' | 'choose' | 'enter'>>(null!);
-  useLayoutEffect(() => {
-    does.current = {
-      type: (value) => {
-        typed.current = value;
-        setLit(null);
-        setText(value);
-      },
-      choose,
-      enter: () => {
-        if (lit) choose(lit);
-        else first().catch(() => say('The shelf does not answer now.'));
-      },
-    };
-  });
-  const [doing] = useState<Doing>(() => ({
+  const doing = useLatest<Doing>({
     open: setOpen,
-    type: (value) => does.current.type(value),
-    choose: (hit) => does.current.choose(hit),
+    type: (value) => {
+      typed.current = value;
+      setLit(null);
+      setText(value);
+    },
+    choose,
     light: setLit,
-    enter: () => does.current.enter(),
-  }));
+    enter: () => {
+      if (lit) choose(lit);
+      else first().catch(() => say('The shelf does not answer now.'));
+    },
+  });
   return <Box text={text} open={open && hits.length > 0} hits={hits} doing={doing} />;
 }
 
 const NONE: Hit[] = [];
 
-interface Doing {
+type Doing = {
   open: (on: boolean) => void;
   type: (value: string) => void;
   choose: (hit: Hit) => void;
   light: (hit: Hit | null) => void;
   enter: () => void;
-}
+};
 
 const Box = memo(function Box({ text, open, hits, doing }: { text: string; open: boolean; hits: Hit[]; doing: Doing }) {
   return (

@@ -1,5 +1,6 @@
-import { memo, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { MachineSheet } from '../api/types';
+import { useLatest } from '../format/latest';
 import { nextPlace, type Direction } from './arrows';
 import type { Place, Region } from './cells/block';
 import { ArtShape, MoveArrow, PlaceShape, RoomText, ThickCard } from './Drawing';
@@ -86,17 +87,12 @@ export function Plate({
     event.stopPropagation();
   };
 
-  // One for all places and all drawings: what it does is looked up when it is used.
-  const does = useRef<Pick<Hand, 'key' | 'act'>>(null!);
-  useLayoutEffect(() => {
-    does.current = { key: onKey, act: (place) => onAct?.(jobPlace(place)) };
-  });
-  const [hand] = useState<Hand>(() => ({
+  const hand = useLatest<Hand>({
     keep: (id, el) => void (el ? refs.current.set(id, el) : refs.current.delete(id)),
     reach: setAt,
-    key: (event, place) => does.current.key(event, place),
-    act: (place) => does.current.act(place),
-  }));
+    key: onKey,
+    act: (place) => onAct?.(jobPlace(place)),
+  });
 
   return (
     <svg
@@ -143,12 +139,12 @@ export function Plate({
 }
 
 /** What a hand does on a place. */
-interface Hand {
+type Hand = {
   keep: (id: string, el: SVGGElement | null) => void;
   reach: (id: string) => void;
   key: (event: KeyboardEvent, place: Place) => void;
   act: (place: Place) => void;
-}
+};
 
 /** What no change of the plan touches: the board, its printing, the letters of its channels. */
 const Ground = memo(function Ground({ drawing, bad }: { drawing: ReturnType<typeof layout>; bad: string }) {
@@ -162,7 +158,7 @@ const Ground = memo(function Ground({ drawing, bad }: { drawing: ReturnType<type
           key={i}
           room={r}
           lines={fit(r.text ?? [], r)}
-          className={r.text?.[0] && bad.split(' ').includes(r.text[0]) ? 'bad' : ''}
+          className={r.text?.[0] && bad.split('\n').includes(r.text[0]) ? 'bad' : ''}
         />
       ))}
     </g>
@@ -246,7 +242,7 @@ function thickCards(sheet: MachineSheet, job: Inked, places: Place[]): [Place, P
   });
 }
 
-/** Letters of the channels that turn carmine: one of their places deviates or stops. */
+/** Names of the channels that turn carmine, a line each: one of their places deviates or stops. */
 const badChannels = (places: Place[], marks: Record<string, Mark>): string =>
   [
     ...new Set(
@@ -254,7 +250,7 @@ const badChannels = (places: Place[], marks: Record<string, Mark>): string =>
         .filter((p) => p.kind === 'memory' && ['deviates', 'stop'].includes(marks[`slot:${p.id}`] ?? ''))
         .map((p) => p.channel),
     ),
-  ].join(' ');
+  ].join('\n');
 
 /** The machine small and without words, for the bench. */
 export function SmallPlate({ sheet, job }: { sheet: MachineSheet; job: Inked }) {

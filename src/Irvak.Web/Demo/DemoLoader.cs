@@ -66,7 +66,7 @@ public static class DemoLoader
                 if (problem is not null)
                     throw new InvalidDataException($"{demo.Title}: {problem.Text}");
                 job = Applied(
-                    await jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, stamp, resolved, [], judging.Judge, default),
+                    await jobs.Apply(job.Number, WriteKey.Fresh(), job.LastNumber, stamp, resolved, [], judging.Judge, null, default),
                     demo.Title
                 );
             }

@@ -67,7 +67,7 @@ public static class ArrayTrials
                 if (job.State.Sheet is null)
                     return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
                 var shelf = await library.Shelf(cancel);
-                return TypedResults.Ok(ControllersView.Of(Question.Of(job.State, await library.Evidence(cancel), shelf.ById)));
+                return TypedResults.Ok(ControllersView.Of(Question.Of(job.State, await library.Evidence(cancel), shelf)));
             })
             .WithName("controllers")
             .Produces<ControllersView>()

@@ -30,7 +30,7 @@ public static class LaneAnswers
                     return Problems.UnknownJob(number);
                 if (job.State.Sheet is null)
                     return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
-                var (evidence, shelf) = (await library.Evidence(cancel), (await library.Shelf(cancel)).ById);
+                var (evidence, shelf) = (await library.Evidence(cancel), await library.Shelf(cancel));
                 var question = Question.Of(job.State, evidence, shelf);
                 if (LaneSolver.TooLarge(question.Lanes) is { } large)
                     return Problems.Invalid(new SheetProblem("/", large));
@@ -61,7 +61,7 @@ public static class LaneAnswers
                     var ask = new PathQuestion(request.NetworkGbs, request.Drives);
                     if (ask.Problem is { } wrong)
                         return Problems.Invalid(wrong);
-                    var question = Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ById);
+                    var question = Question.Of(job.State, await library.Evidence(cancel), await library.Shelf(cancel));
                     return PathSheet.Asked(question.Paths, request.Path ?? "", ask) is { } path
                         ? TypedResults.Ok(path)
                         : Problems.Invalid(

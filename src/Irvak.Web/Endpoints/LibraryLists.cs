@@ -90,9 +90,7 @@ public static class LibraryLists
                     ? TypedResults.Ok(
                         job.State.Sheet is null
                             ? []
-                            : PolicyReach.Of(
-                                Question.Of(job.State, await library.Evidence(cancel), (await library.Shelf(cancel)).ById).Memory
-                            )
+                            : PolicyReach.Of(Question.Of(job.State, await library.Evidence(cancel), await library.Shelf(cancel)).Memory)
                     )
                     : Problems.UnknownJob(number)
             )
@@ -104,24 +102,24 @@ public static class LibraryLists
     // Ways out are a help beside the work; after so long what was found is shown.
     private static readonly TimeSpan MostSearch = TimeSpan.FromSeconds(1.5);
 
-    private static List<WaysView> Ways(JobState state, EvidenceBook evidence, ShelfStock shelf, CancellationToken gone)
+    private static List<WaysView> Ways(JobState state, EvidenceBook evidence, ShelfBook shelf, CancellationToken gone)
     {
         if (state.Sheet is null)
             return [];
         using var limit = CancellationTokenSource.CreateLinkedTokenSource(gone);
         var kept = new Kept();
-        var before = Evaluation.Evaluate(Question.Of(state, evidence, shelf.ById), kept);
+        var before = Evaluation.Evaluate(Question.Of(state, evidence, shelf), kept);
         limit.CancelAfter(MostSearch);
         var trials = new Trials(state, s =>
         {
             limit.Token.ThrowIfCancellationRequested();
-            return Evaluation.Evaluate(Question.Of(s, evidence, shelf.ById), new Kept(kept));
+            return Evaluation.Evaluate(Question.Of(s, evidence, shelf), new Kept(kept));
         });
         var found = new List<WaysView>();
         try
         {
             foreach (var finding in before.Findings)
-                if (WaysOut.Of(before, finding, shelf.ById, trials) is { Count: > 0 } ways)
+                if (WaysOut.Of(before, finding, shelf, trials) is { Count: > 0 } ways)
                     found.Add(new WaysView(finding.Rule.Code, finding.Places, ways));
         }
         catch (OperationCanceledException) when (!gone.IsCancellationRequested)

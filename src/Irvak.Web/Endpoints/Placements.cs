@@ -31,7 +31,7 @@ public static class Placements
                         return Problems.UnknownJob(number);
                     if (job.State.Sheet is null)
                         return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
-                    var shelf = (await library.Shelf(cancel)).ById;
+                    var shelf = await library.Shelf(cancel);
                     var more = new List<Unit>();
                     foreach (var (wanted, i) in (request.Add ?? []).Select((w, i) => (w, i)))
                     {
@@ -73,7 +73,7 @@ public static class Placements
                         return Problems.Invalid(
                             new SheetProblem("/", $"Boards of more than {PlacementSolver.MostSlots} memory slots are planned by hand.")
                         );
-                    var shelf = (await library.Shelf(cancel)).ById;
+                    var shelf = await library.Shelf(cancel);
                     return TypedResults.Ok(
                         BuyingView.Of(job.State, await library.Evidence(cancel), shelf, request.MemoryGiB, request.RateMTs, cancel)
                     );

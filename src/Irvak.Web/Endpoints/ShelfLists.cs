@@ -96,7 +96,7 @@ public static class ShelfLists
             .MapGet("/api/shelf/read", async (string text, string? maker, string? number, Library library, CancellationToken cancel) =>
             {
                 var read = PartText.Read(text, maker, number);
-                var ids = read.Part is null ? [] : (await library.Shelf(cancel)).ById.Keys.ToHashSet();
+                var ids = read.Part is null ? [] : (await library.Shelf(cancel)).Keys.ToHashSet();
                 var part = read.Part is null ? null : PartView.Of(read.Part with { Id = PartCheck.IdFor(read.Part, ids.Contains) });
                 return TypedResults.Ok(new LabelView(part, read.Count, read.Missing, read.Remarks, read.Problem));
             })
