@@ -7,7 +7,6 @@ using Irvak.Core.Edits;
 using Irvak.Core.Inputs;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
-using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 using Irvak.Solvers;
 using Irvak.Store;

@@ -110,7 +110,13 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
         {job.worksOut === false ? (
           <Damaged job={job} onUndo={undo} />
         ) : (
-          <Suspense fallback={<main className="field" id="field" />}>
+          <Suspense
+            fallback={
+              <main className="field" id="field">
+                <p className="pad quiet late">Opening …</p>
+              </main>
+            }
+          >
             {job.damage && <p className="err pad">{job.damage}</p>}
             {screen}
           </Suspense>

@@ -41,7 +41,7 @@ public static class SheetDraft
             foreach (var word in sockets[s].Split([' ', ',', '+'], StringSplitOptions.RemoveEmptyEntries))
             {
                 if (!int.TryParse(word, out var count) || count is < 1 or > 4)
-                    return (null, new("/channels", $"“{word}” is no number of slots: a channel has 1 to 4."));
+                    return (null, new("/channels", $"“{word}” is no number of slots: a channel has 1 to 4.{Apart(word)}"));
                 if (channels.Count == Letters.Length)
                     return (null, new("/channels", $"More than {Letters.Length} channels."));
                 var letter = Letters[channels.Count].ToString();
@@ -67,6 +67,10 @@ public static class SheetDraft
         };
         return SheetCheck.Check(sheet) is [var first, ..] ? (null, first) : (sheet, null);
     }
+
+    /// <summary>Figures of several channels in a row, such as 22: whoever wrote them meant a space between.</summary>
+    private static string Apart(string word) =>
+        word.Length > 1 && word.All(c => c is >= '1' and <= '4') ? $" For {word.Length} channels write {string.Join(' ', word.AsEnumerable())}." : "";
 
     private static string SocketName(int index, int of) => of == 1 ? "CPU" : $"CPU {index + 1}";
 

@@ -43,6 +43,20 @@ public class SheetDraftTests
     }
 
     [Theory]
+    [InlineData("11", "For 2 channels write 1 1.")]
+    [InlineData("144", "For 3 channels write 1 4 4.")]
+    [InlineData("15", null)] // no channel has five: nobody knows what was meant
+    [InlineData("5", null)]
+    public void Channels_without_a_space_are_told_how_to_stand_apart(string channels, string? told)
+    {
+        var sentence = SheetDraft.From(new FiveAnswers("Box", null, null, channels, null, null, null)).Problem!.Sentence;
+        if (told is null)
+            Assert.DoesNotContain("write", sentence);
+        else
+            Assert.EndsWith(told, sentence);
+    }
+
+    [Theory]
     [InlineData("", "1", "/name")]
     [InlineData("Box", "", "/channels")]
     [InlineData("Box", "2 two", "/channels")]
