@@ -49,7 +49,7 @@ public class SheetDraftTests
     [InlineData("5", null)]
     public void Channels_without_a_space_are_told_how_to_stand_apart(string channels, string? told)
     {
-        var sentence = SheetDraft.From(new FiveAnswers("Box", null, null, channels, null, null, null)).Problem!.Sentence;
+        var sentence = SheetDraft.From(new FiveAnswers("Box", null, null, channels, null, null, null)).Problem!.Text;
         if (told is null)
             Assert.DoesNotContain("write", sentence);
         else
