@@ -74,30 +74,6 @@ internal static class CoreRows
         report.Add(new($"after {what}, {name}", Report.Time(t[1]), $"writing all down once {Report.Time(t[0])}", t[1] / t[0], 1));
     }
 
-    /// <summary>Microseconds to work out a module that is changed in a machine of the demo, and to write what its screens show; nothing
-    /// kept of it but what an edit keeps.</summary>
-    public static double OneEdit(Cases cases)
-    {
-        var (state, i) = (cases.Plain(), 0);
-        var before = Shown(null, state);
-        void Next()
-        {
-            state = EditFold.Apply(state, cases.Module(i++), new Stamp("bench", default));
-            before = Shown(before, state);
-        }
-        // As in a host that was at work for a while.
-        for (var from = Stopwatch.GetTimestamp(); Stopwatch.GetElapsedTime(from).TotalSeconds < 8; )
-            Next();
-        return Alternating.Medians(Next)[0];
-
-        ShownJob Shown(ShownJob? last, JobState now)
-        {
-            var kept = new Kept(last?.Kept);
-            var view = JobView.Of(new Job(1, "1", "t", "o", "b", default, i, now), cases.Evidence, cases.Shelf, kept);
-            return ShownJob.After(last, view, kept, Database.Json);
-        }
-    }
-
     /// <summary>All ways out of all findings, against as many evaluations as they made, one by one.</summary>
     private static void Ways(string name, JobState state, Cases cases, Report report)
     {
@@ -121,7 +97,6 @@ internal static class CoreRows
                 1
             )
         );
-        report.Add(new($"first answer of ways out, {name}", Report.Time(t[0]), "100 ms", t[0] / 100_000, 1));
     }
 
     /// <summary>Works one job out again and again for a minute, for a profiler: 0 whole, 1 and up after the edit of that number. Says

@@ -112,6 +112,19 @@ internal sealed class Host(Uri address) : IDisposable
         return (Stopwatch.GetElapsedTime(from).TotalMilliseconds, bytes);
     }
 
+    /// <summary>Milliseconds until the first line of an answer has come; its others are waited for.</summary>
+    public async Task<double> FirstLine(string path)
+    {
+        var from = Stopwatch.GetTimestamp();
+        using var answer = await _http.GetAsync(path, HttpCompletionOption.ResponseHeadersRead);
+        using var lines = new StreamReader(await answer.EnsureSuccessStatusCode().Content.ReadAsStreamAsync());
+        if (await lines.ReadLineAsync() is null)
+            throw new InvalidOperationException($"{path}: nothing came.");
+        var time = Stopwatch.GetElapsedTime(from).TotalMilliseconds;
+        await lines.ReadToEndAsync();
+        return time;
+    }
+
     /// <summary>A module into one slot after the other, of two kinds in turns.</summary>
     public static object Module(int i) =>
         new

@@ -22,20 +22,21 @@ internal sealed class HostRows(
     Report report
 )
 {
-    private int Rounds => quick ? 1 : 3;
+    private const int Rounds = 3;
 
-    private TimeSpan Turn => TimeSpan.FromSeconds(quick ? 4 : 8);
+    private TimeSpan Turn => TimeSpan.FromSeconds(quick ? 2 : 8);
 
     public async Task Run(Cases cases)
     {
-        var worked = CoreRows.OneEdit(cases) / 1e6;
-        await Edits(1, worked);
-        await Edits(16, worked);
+        var bare = new OneEdit(cases);
+        await Edits(1, bare);
+        await Edits(16, bare);
         await Bytes();
         await LongHistory();
         await ManyJobs();
         var everything = await new InterfaceRows(host, new Jobs(database), quick, report).Run(cases);
         Memory("under load", 1);
+        await FirstWays(everything);
         await new ShelfRows(host, database, quick, report).Run(cases, everything);
         await new PeopleRows(hosts, quick, report).Run();
         Memory("with 100 000 parts on the shelf", null);
@@ -55,14 +56,14 @@ internal sealed class HostRows(
     }
 
     /// <summary>Edits over HTTP against pgbench, which writes the same documents by the same statements; in turns.</summary>
-    /// <param name="worked">Seconds of one core that working out such an edit and writing its answer take.</param>
-    private async Task Edits(int clients, double worked)
+    /// <param name="bare">Such an edit without any of them.</param>
+    private async Task Edits(int clients, OneEdit bare)
     {
         var windows = await Task.WhenAll(Enumerable.Range(0, clients).Select(_ => host.Begin()));
         // The first of them warms the host.
         await Task.WhenAll(windows.Select(w => Edits(w, TimeSpan.FromSeconds(clients == 1 ? 10 : 2))));
         var script = await Script(windows[0].Number);
-        var (ours, theirs, carried) = (new List<double>(), new List<double>(), new List<double>());
+        var (ours, theirs, carried, worked) = (new List<double>(), new List<double>(), new List<double>(), new List<double>());
         for (var round = 0; round < Rounds; round++)
         {
             for (var i = 0; i < 200; i++)
@@ -71,21 +72,23 @@ internal sealed class HostRows(
             var made = (await Task.WhenAll(windows.Select(w => Edits(w, Turn)))).Sum(t => t.Count);
             ours.Add(made / Stopwatch.GetElapsedTime(from).TotalSeconds);
             theirs.Add(await Pgbench(script, clients));
+            worked.Add(bare.Milliseconds(Turn / 4));
         }
         File.Delete(script);
         var (own, other) = (Alternating.Median(ours), Alternating.Median(theirs));
         var name = $"edits a second, durable, {clients} {(clients == 1 ? "client" : "clients")}";
         report.Add(new(name, Report.Text(own), $"pgbench, same documents {Report.Text(other)}", own / other, null, AtLeast: true));
-        // The writing, the working out and the way to the host and back, which no edit can do without: beside each other on as many cores
+        // The writing, the working out of what is written and answered, and the way to the host and back, which no edit can do without: beside each other on as many cores
         // as there are people for.
-        var (cores, way) = (Math.Min(clients, Environment.ProcessorCount), Alternating.Median(carried) / 1000);
-        var least = 1 / ((1 / other) + ((worked + way) / cores));
+        var cores = Math.Min(clients, Environment.ProcessorCount);
+        var (work, way) = (Alternating.Median(worked), Alternating.Median(carried));
+        var least = 1 / ((1 / other) + ((work + way) / 1000 / cores));
         report.Add(
             new(
                 name,
                 Report.Text(own),
-                $"pgbench, working it out ({Report.Text(worked * 1000)} ms), "
-                    + $"a question that is nothing ({Report.Text(way * 1000)} ms) {Report.Text(least)}",
+                $"pgbench, working it out ({Report.Text(work)} ms), "
+                    + $"a question that is nothing ({Report.Text(way)} ms) {Report.Text(least)}",
                 own / least,
                 0.7,
                 AtLeast: true
@@ -254,12 +257,13 @@ internal sealed class HostRows(
     {
         await using var connection = await database.Source.OpenConnectionAsync();
         await Copies(connection, 1, 100);
-        var (few, _) = await Lists(connection);
+        var (few, _) = await Lists(connection, new Pace());
         await Copies(connection, 101, 10_000);
-        var (x, y) = await Lists(connection);
+        var pace = new Pace();
+        var (x, y) = await Lists(connection, pace);
         report.Add(new("bench of 10 000 jobs", $"{Report.Text(x)} ms", $"of 100 {Report.Text(few)} ms", x / few, null));
         report.Add(new("bench of 10 000 jobs", $"{Report.Text(x)} ms", $"the bare question {Report.Text(y)} ms", x / y, 3));
-        report.Add(new("bench of 10 000 jobs", $"{Report.Text(x)} ms", "30 ms", x / 30, 1));
+        report.Add(pace.Held("bench of 10 000 jobs", x, 30));
         await Found(connection);
     }
 
@@ -281,11 +285,12 @@ internal sealed class HostRows(
     }
 
     /// <summary>Milliseconds of the host's list, and of the bare question.</summary>
-    private async Task<(double Host, double Bare)> Lists(Npgsql.NpgsqlConnection connection)
+    private async Task<(double Host, double Bare)> Lists(Npgsql.NpgsqlConnection connection, Pace pace)
     {
         var (ours, bare) = (new List<double>(), new List<double>());
         for (var i = 0; i < (quick ? 20 : 60); i++)
         {
+            pace.Take(1);
             ours.Add((await host.Get("/api/jobs")).Ms);
             var from = Stopwatch.GetTimestamp();
             await connection.QueryAsync<(long, string, string, string, string, string, string)>(
@@ -299,6 +304,18 @@ internal sealed class HostRows(
         return (Alternating.Median(ours), Alternating.Median(bare));
     }
 
+    /// <summary>The ways out of the first finding of the job that has everything, on its way while the others are looked for.</summary>
+    private async Task FirstWays(string everything)
+    {
+        var (first, pace) = (new List<double>(), new Pace());
+        for (var i = 0; i < (quick ? 9 : 30); i++)
+        {
+            pace.Take();
+            first.Add(await host.FirstLine($"/api/jobs/{everything}/ways"));
+        }
+        report.Add(pace.Held("ways out, first answer", Alternating.Median(first), 100));
+    }
+
     /// <summary>Search in the bench: a word of about a hundred jobs, and one that all of them have.</summary>
     private async Task Found(Npgsql.NpgsqlConnection connection)
     {
@@ -306,9 +323,10 @@ internal sealed class HostRows(
             var (what, words, lexemes) in new[] { ("rare words", "owner 42", "'owner':* & '42':*"), ("a word of all", "job", "'job':*") }
         )
         {
-            var (ours, bare) = (new List<double>(), new List<double>());
+            var (ours, bare, pace) = (new List<double>(), new List<double>(), new Pace());
             for (var i = 0; i < (quick ? 20 : 60); i++)
             {
+                pace.Take(1);
                 ours.Add((await host.Get($"/api/jobs?words={Uri.EscapeDataString(words)}")).Ms);
                 var from = Stopwatch.GetTimestamp();
                 await connection.QueryAsync<(long, string, string, string, string, string, string)>(
@@ -321,7 +339,7 @@ internal sealed class HostRows(
             }
             var (x, y) = (Alternating.Median(ours), Alternating.Median(bare));
             report.Add(new($"search in it, {what}", $"{Report.Text(x)} ms", $"the bare question {Report.Text(y)} ms", x / y, 3));
-            report.Add(new($"search in it, {what}", $"{Report.Text(x)} ms", "30 ms", x / 30, 1));
+            report.Add(pace.Held($"search in it, {what}", x, 30));
         }
     }
 }

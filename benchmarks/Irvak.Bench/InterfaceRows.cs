@@ -90,9 +90,10 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
         driver.ExecuteCdpCommand("Network.enable", []);
         driver.ExecuteCdpCommand("Network.setCacheDisabled", new Dictionary<string, object?> { ["cacheDisabled"] = true });
         driver.ExecuteCdpCommand("Network.setBypassServiceWorker", new Dictionary<string, object?> { ["bypass"] = true });
-        var (usable, bytes) = (new List<double>(), 0.0);
+        var (usable, bytes, pace) = (new List<double>(), 0.0, new Pace());
         for (var i = 0; i < (quick ? 3 : 7); i++)
         {
+            pace.Take();
             driver.Navigate().GoToUrl(host.Address);
             Wait(driver, "return !!window.jobsAt");
             usable.Add(Number(driver, "return window.jobsAt"));
@@ -105,17 +106,17 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
         }
         driver.ExecuteCdpCommand("Network.setCacheDisabled", new Dictionary<string, object?> { ["cacheDisabled"] = false });
         report.Add(new("first page, compressed", $"{bytes / 1000:0} kB", "250 kB", bytes / 250_000, 1));
-        var middle = Alternating.Median(usable);
-        report.Add(new("jobs on the first page", $"{Report.Text(middle)} ms", "1 s", middle / 1000, 1));
+        report.Add(pace.Held("jobs on the first page", Alternating.Median(usable), 1000));
     }
 
     /// <summary>A module goes out by key: the first paint is the guess, the last one has the numbers of the answer.</summary>
     private void KeyToNumbers(ChromeDriver driver, int slower, double reach)
     {
         driver.ExecuteCdpCommand("Emulation.setCPUThrottlingRate", new Dictionary<string, object?> { ["rate"] = slower });
-        var (guess, after, longest) = (new List<double>(), new List<double>(), new List<double>());
+        var (guess, after, longest, pace) = (new List<double>(), new List<double>(), new List<double>(), new Pace());
         foreach (var slot in (quick ? "ABC" : "ABCDEFGH").Select(c => $"slot:{c}1"))
         {
+            pace.Take();
             driver.ExecuteScript($"document.querySelector('[data-place=\"{slot}\"]').focus(); window.watchKey()");
             Thread.Sleep(300);
             new OpenQA.Selenium.Interactions.Actions(driver).SendKeys(Keys.Delete).Perform();
@@ -133,18 +134,16 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
             Thread.Sleep(1200);
         }
         driver.ExecuteCdpCommand("Emulation.setCPUThrottlingRate", new Dictionary<string, object?> { ["rate"] = 1 });
-        var (more, task) = (Alternating.Median(after), Alternating.Median(longest));
         var name = slower == 1 ? "" : $", {slower} times slower";
         report.Add(
-            new(
+            pace.Held(
                 $"from the guess to the numbers{name}",
-                $"{Report.Text(more)} ms",
-                $"{reach} ms; key to guess {Report.Text(Alternating.Median(guess))} ms",
-                more / reach,
-                1
+                Alternating.Median(after),
+                reach,
+                $"key to guess {Report.Text(Alternating.Median(guess))} ms"
             )
         );
-        report.Add(new($"longest task after a key{name}", $"{task:0} ms", "50 ms", task / 50, 1));
+        report.Add(pace.Held($"longest task after a key{name}", Alternating.Median(longest), 50));
     }
 
     private static double Number(ChromeDriver driver, string script) => Convert.ToDouble(driver.ExecuteScript(script));

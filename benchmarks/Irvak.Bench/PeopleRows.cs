@@ -15,19 +15,14 @@ internal sealed class PeopleRows(IReadOnlyList<Host> hosts, bool quick, Report r
         var windows = new List<Host.Window>();
         foreach (var some in Enumerable.Range(0, People).Chunk(8))
             windows.AddRange(await Task.WhenAll(some.Select(i => hosts[i % hosts.Count].Begin())));
+        var pace = new Pace();
+        pace.Take(30);
         var alone = await Together(windows.Take(1), TimeSpan.FromSeconds(quick ? 3 : 15), TimeSpan.FromMilliseconds(200));
         var people = await Together(windows, TimeSpan.FromSeconds(quick ? 12 : 60), Pause);
+        pace.Take(30);
         var limit = await Together(windows, TimeSpan.FromSeconds(quick ? 4 : 20), TimeSpan.Zero);
         string Rate(Times t) => $"{t.All.Count / t.Seconds:0} answers a second";
-        report.Add(
-            new(
-                $"{People} people, two hosts, 99 of 100",
-                $"{Report.Text(people.Of(0.99))} ms at {Rate(people)}",
-                "100 ms",
-                people.Of(0.99) / 100,
-                1
-            )
-        );
+        report.Add(pace.Held($"{People} people, two hosts, 99 of 100", people.Of(0.99), 100, Rate(people)));
         report.Add(
             new(
                 $"{People} people, half of the answers",

@@ -67,15 +67,28 @@ internal sealed class ShelfRows(Host host, Database database, bool quick, Report
     private async Task ShelfSearch()
     {
         await using var connection = await database.Source.OpenConnectionAsync();
-        await connection.ExecuteAsync("vacuum analyze shelf_part", commandTimeout: 120);
-        var (ours, bare) = (new List<double>(), new List<double>());
+        // What a database would answer that searched: the same words, under an index of its own.
+        await connection.ExecuteAsync("create table bench_part (document jsonb not null, search tsvector not null)");
+        foreach (var chunk in (await new Library(database).AllParts(default)).Chunk(5000))
+            await connection.ExecuteAsync(
+                """
+                insert into bench_part
+                select document, array_to_tsvector(string_to_array(words, ' ')) from unnest(@documents::jsonb[], @words) of (document, words)
+                """,
+                new { documents = chunk.Select(Database.ToJson).ToArray(), words = chunk.Select(ShelfWords.Of).ToArray() },
+                commandTimeout: 120
+            );
+        await connection.ExecuteAsync("create index on bench_part using gin (search)", commandTimeout: 120);
+        await connection.ExecuteAsync("vacuum analyze bench_part", commandTimeout: 120);
+        var (ours, bare, pace) = (new List<double>(), new List<double>(), new Pace());
         for (var i = 0; i < (quick ? 210 : 700); i++)
         {
+            pace.Take(1);
             var typed = Typed[i % Typed.Length];
             var time = (await host.Get($"/api/shelf?q={Uri.EscapeDataString(typed)}")).Ms;
             var from = Stopwatch.GetTimestamp();
             await connection.QueryAsync<string>(
-                "select document::text from shelf_part where search @@ @words::tsquery limit 200",
+                "select document::text from bench_part where search @@ @words::tsquery limit 200",
                 new { words = string.Join(" & ", ShelfWords.Typed(typed).Select(w => $"'{w}':*")) }
             );
             if (i < Typed.Length * 3)
@@ -86,6 +99,7 @@ internal sealed class ShelfRows(Host host, Database database, bool quick, Report
         ours.Sort();
         var (x, y, last) = (Alternating.Median(ours), Alternating.Median(bare), ours[(int)(ours.Count * 0.99)]);
         report.Add(new("shelf search, 100 000 parts", $"{Report.Text(x)} ms", $"the bare question {Report.Text(y)} ms", x / y, 3));
-        report.Add(new("shelf search, 99 of 100", $"{Report.Text(last)} ms", "20 ms", last / 20, 1));
+        report.Add(pace.Held("shelf search, 99 of 100", last, 20));
+        await connection.ExecuteAsync("drop table bench_part");
     }
 }

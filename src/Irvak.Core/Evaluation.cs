@@ -116,9 +116,9 @@ public sealed record Evaluation(
                 return (sheet, Finding.Joined([.. CardFit.Judge(i), .. LaneRules.Judge(i, sheet)], i.Changed).ToList());
             });
             // Memory only tells how large a test must be: a module that changes leaves the paths as they are.
-            var (traced, ofPaths) = kept.Of("paths", (Paths: q.Paths with { MemoryMiB = null }, lanes), static i =>
+            var (traced, ofPaths) = kept.Of("paths", (Paths: q.Paths with { MemoryMiB = null }, lanes), static (i, within) =>
             {
-                var sheet = PathSheet.Of(i.Paths, i.lanes);
+                var sheet = PathSheet.Of(i.Paths, i.lanes, within);
                 return (sheet, PathRules.Judge(i.Paths, sheet).ToList());
             });
             var paths = traced.Tested(q.Paths);

@@ -28,12 +28,14 @@ internal static class DriveWays
             yield break;
         foreach (
             var part in shelf
-                .Drives.Where(p => p.Drive is { } d && p.Id != unit.ShelfPartId && d != unit.Drive)
+                .OfferedDrives.Where(o => o.Parts[0].Drive != unit.Drive)
+                .Select(o => o.Of(places.Count, unit.ShelfPartId))
+                .OfType<ShelfPart>()
                 .OrderBy(p => p.InStock >= places.Count ? 0 : 1)
                 .ThenBy(p => Math.Abs((p.Drive!.Bytes ?? 0) - (unit.Drive!.Bytes ?? 0)))
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .Kinds(p => p.Drive, MostKinds)
+                .Take(MostKinds)
         )
             yield return (
                 "replace",

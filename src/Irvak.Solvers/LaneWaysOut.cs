@@ -42,11 +42,12 @@ internal static class LaneWaysOut
             )
                 foreach (
                     var part in shelf
-                        .Cards.Where(p =>
-                            p.Card is { Role: CardRole.Carrier, HasSwitch: true, Endpoints: { } its }
+                        .OfferedCards.Where(o =>
+                            o.Parts[0].Card is { Role: CardRole.Carrier, HasSwitch: true, Endpoints: { } its }
                             && its.Count >= ends.Count
-                            && CardFit.WhyNot(of, p.Card!) is null
+                            && CardFit.WhyNot(of, o.Parts[0].Card!) is null
                         )
+                        .Select(o => o.Of(1)!)
                         .OrderByDescending(p => p.InStock > 0)
                         .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                         .Take(1)

@@ -152,15 +152,17 @@ public static class WaysOut
         foreach (var socket in sockets)
         foreach (
             var part in shelf
-                .Processors.Where(p =>
-                    p.Processor is not null
-                    && p.Id != state.Planned.At(socket)?.ShelfPartId
-                    && state.Sheet!.Sockets.Any(s => Place.Socket(s.Id) == socket && s.Family is not null && s.Family == p.Processor.Socket)
+                .OfferedProcessors.Where(o =>
+                    state.Sheet!.Sockets.Any(s =>
+                        Place.Socket(s.Id) == socket && s.Family is not null && s.Family == o.Parts[0].Processor!.Socket
+                    )
                 )
+                .Select(o => o.Of(1, state.Planned.At(socket)?.ShelfPartId))
+                .OfType<ShelfPart>()
                 .OrderBy(p => p.InStock > 0 ? 0 : 1)
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .Kinds(p => p.Processor, 4)
+                .Take(4)
         )
             yield return new("replace", $"{part.Processor!.Name} in {socket.Name} instead", new Fit(socket, UnitOf(part)));
     }
@@ -218,16 +220,18 @@ public static class WaysOut
         return
         [
             .. Suiting(state, shelf, slots)
-                .Where(p => p.Id != state.Planned.At(slots[0])?.ShelfPartId)
+                .Select(o => o.Of(slots.Count, state.Planned.At(slots[0])?.ShelfPartId))
+                .OfType<ShelfPart>()
                 .OrderBy(p => Math.Abs((p.Module!.CapacityMiB ?? 0) - size))
                 .ThenBy(p => p.InStock >= slots.Count ? 0 : 1)
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .Kinds(p => p.Module, 5),
+                .Take(5),
         ];
     }
 
-    private static IEnumerable<ShelfPart> Suiting(JobState state, ShelfBook shelf, List<Place> except)
+    /// <summary>Modules of the shelf that the board takes, of the kind that most of the machine is.</summary>
+    private static IEnumerable<Offer> Suiting(JobState state, ShelfBook shelf, List<Place> except)
     {
         var board = state.Sheet!.Memory;
         var family = state
@@ -238,12 +242,12 @@ public static class WaysOut
             .OrderByDescending(g => g.Count())
             .Select(g => (ModuleType?)g.Key)
             .FirstOrDefault();
-        return shelf.Modules.Where(p =>
-            p.Module is not null
-            && (board.Generation is null || p.Module.Generation == board.Generation)
-            && (board.Form is null || p.Module.Form == board.Form)
-            && (board.Types is null || (p.Module.Type is { } t && board.Types.Contains(t)))
-            && (family is null || p.Module.Type == family)
+        return shelf.OfferedModules.Where(o =>
+            o.Parts[0].Module is { } module
+            && (board.Generation is null || module.Generation == board.Generation)
+            && (board.Form is null || module.Form == board.Form)
+            && (board.Types is null || (module.Type is { } t && board.Types.Contains(t)))
+            && (family is null || module.Type == family)
         );
     }
 
@@ -278,10 +282,11 @@ public static class WaysOut
         var free = usable.Where(s => state.Planned.ModuleAt(s) is null).ToList();
         foreach (
             var part in Suiting(state, shelf, [])
+                .Select(o => o.Most)
                 .OrderByDescending(p => p.InStock)
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .Kinds(p => p.Module, 8)
+                .Take(8)
         )
         {
             var size = part.Module!.CapacityMiB ?? 0;
@@ -314,10 +319,11 @@ public static class WaysOut
     {
         foreach (
             var part in Suiting(state, shelf, [])
+                .Select(o => o.Of(finding.Places.Count)!)
                 .OrderByDescending(p => p.InStock >= finding.Places.Count)
                 .ThenBy(p => p.PriceEur ?? decimal.MaxValue)
                 .ThenBy(p => p.Id, StringComparer.Ordinal)
-                .Kinds(p => p.Module, 3)
+                .Take(3)
         )
             yield return new(
                 "add",
@@ -334,9 +340,10 @@ public static class WaysOut
             var size = state.Planned.At(line.Places[0])?.Module?.CapacityMiB;
             foreach (
                 var part in Suiting(state, shelf, [])
+                    .Select(o => o.Parts[0])
                     .Where(p => p.Module!.CapacityMiB == size && p.PriceEur < line.EachEur)
                     .OrderBy(p => p.PriceEur)
-                    .Kinds(p => p.Module, 2)
+                    .Take(2)
             )
                 yield return new(
                     "cheaper",

@@ -22,7 +22,7 @@ public sealed class Library(Database database) : IDisposable
     private readonly SemaphoreSlim _reading = new(1);
 
     public async Task<IReadOnlyList<MachineSheet>> Sheets(CancellationToken cancel) =>
-        await Current<MachineSheet, IReadOnlyList<MachineSheet>>("machine_sheet", s => s.Id, all => all, cancel);
+        await Current<MachineSheet, IReadOnlyList<MachineSheet>>("machine_sheet", s => s.Id, (all, _) => all, cancel);
 
     public async Task<MachineSheet?> Sheet(string id, CancellationToken cancel)
     {
@@ -35,53 +35,10 @@ public sealed class Library(Database database) : IDisposable
 
     /// <summary>Every part of the shelf, in the order of their names.</summary>
     public async Task<ShelfBook> Shelf(CancellationToken cancel) =>
-        await Current<ShelfPart, ShelfBook>("shelf_part", p => p.Id, all => ShelfBook.Of(all), cancel);
-
-    /// <summary>
-    /// Parts that hold every typed word, or begin with it; at most <see cref="MostFound"/>, what lies on the shelf first.
-    /// </summary>
-    public async Task<IReadOnlyList<ShelfPart>> FindParts(string? query, CancellationToken cancel)
-    {
-        var words = ShelfWords.Typed(query);
-        IEnumerable<string> ids;
-        await using (var connection = await database.Source.OpenConnectionAsync(cancel))
-            ids =
-                words.Count == 0
-                    ? await connection.QueryAsync<string>(
-                        new CommandDefinition(
-                            "select id from shelf_part order by kind, id limit @MostFound",
-                            new { MostFound },
-                            cancellationToken: cancel
-                        )
-                    )
-                    : await connection.QueryAsync<string>(
-                        new CommandDefinition(
-                            """
-                            with hit as materialized (select id, in_stock from shelf_part where search @@ @wanted::tsquery limit @MostLooked)
-                            select id from hit order by (in_stock > 0) desc, id limit @MostFound
-                            """,
-                            new
-                            {
-                                wanted = Lexemes.Beginning(words),
-                                MostFound,
-                                MostLooked,
-                            },
-                            cancellationToken: cancel
-                        )
-                    );
-        // The shelf is in memory: what was found is not read once more.
-        var shelf = await Shelf(cancel);
-        return [.. ids.Select(id => shelf.GetValueOrDefault(id)).OfType<ShelfPart>()];
-    }
-
-    /// <summary>Parts shown at once.</summary>
-    public const int MostFound = 200;
-
-    // Hits that are looked at before the best are chosen: a word that nearly every part has would otherwise read the whole shelf.
-    private const int MostLooked = 2_000;
+        await Current<ShelfPart, ShelfBook>("shelf_part", p => p.Id, (all, before) => ShelfBook.Of(all, before), cancel);
 
     public async Task<EvidenceBook> Evidence(CancellationToken cancel) =>
-        await Current<EvidenceRecord, EvidenceBook>("evidence", r => r.Id, all => new(all), cancel);
+        await Current<EvidenceRecord, EvidenceBook>("evidence", r => r.Id, (all, _) => new(all), cancel);
 
     /// <summary>Both together, as every edit needs them: one question asks whether anything of them is newer.</summary>
     public async Task<(EvidenceBook Evidence, ShelfBook Shelf)> Now(CancellationToken cancel)
@@ -131,15 +88,14 @@ public sealed class Library(Database database) : IDisposable
         await connection.ExecuteAsync(
             new CommandDefinition(
                 """
-                insert into shelf_part (id, document, words, in_stock, kind)
-                select * from unnest(@ids, @documents::jsonb[], @words, @stock, @kinds)
-                on conflict (id) do update set document = excluded.document, words = excluded.words, in_stock = excluded.in_stock, kind = excluded.kind
+                insert into shelf_part (id, document, in_stock, kind)
+                select * from unnest(@ids, @documents::jsonb[], @stock, @kinds)
+                on conflict (id) do update set document = excluded.document, in_stock = excluded.in_stock, kind = excluded.kind
                 """,
                 new
                 {
                     ids = parts.Select(p => p.Id).ToArray(),
                     documents = parts.Select(Database.ToJson).ToArray(),
-                    words = parts.Select(ShelfWords.Of).ToArray(),
                     stock = parts.Select(p => p.InStock).ToArray(),
                     kinds = parts.Select(p => p.KindOf()).ToArray(),
                 },
@@ -213,7 +169,7 @@ public sealed class Library(Database database) : IDisposable
     private async Task<TView> Current<T, TView>(
         string table,
         Func<T, string> id,
-        Func<IReadOnlyList<T>, TView> view,
+        Func<IReadOnlyList<T>, TView?, TView> view,
         CancellationToken cancel
     )
         where T : class
@@ -245,7 +201,7 @@ public sealed class Library(Database database) : IDisposable
                 if (Read<T>(document) is { } read)
                     rows[id(read)] = (changed, read);
             var all = rows.OrderBy(r => r.Key, StringComparer.Ordinal).Select(r => (T)r.Value.Item2).ToList();
-            var now = new Holding(version, rows, view(all));
+            var now = new Holding(version, rows, view(all, held?.View as TView));
             _held[table] = now;
             return (TView)now.View;
         }

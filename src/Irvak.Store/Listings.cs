@@ -82,14 +82,15 @@ public sealed class Listings(Database database)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var stages = stage is { } one ? [Name(one)] : Enum.GetValues<Stage>().Select(Name).ToArray();
-        // Counts are grouped by the column itself, which an index has; what is not worked out yet is counted with those that begin.
+        // What is not worked out yet is counted with those that begin.
         await using var both = await connection.QueryMultipleAsync(
             new CommandDefinition(
                 $"""
                 select newest.* from unnest(@stages) as wanted (name)
                 cross join lateral (select {Columns} from job where {StageOf} = wanted.name and id < @before order by id desc limit @perStage) newest
                 order by id desc;
-                select stage, count(*)::integer from job group by stage
+                select stage, jobs from stage_count where jobs <> 0
+                union all select null, count(*)::integer from job where stage is null having count(*) > 0
                 """,
                 new
                 {

@@ -2,6 +2,7 @@ using System.Buffers;
 using System.Security.Cryptography;
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
+using Irvak.Core.Inputs;
 
 namespace Irvak.Store;
 
@@ -90,7 +91,8 @@ public sealed record Parts(IReadOnlyList<Part> All)
     }
 
     /// <summary>
-    /// The same document with what was written anew as it is read back: what is worked with is what is stored.
+    /// The same document with what was written anew as it is read back: what is worked with is what is stored. What says the same when it
+    /// is read stays the object that it was, with all that it shares with the document before.
     /// </summary>
     /// <param name="clone">A copy of the document, which is filled.</param>
     /// <exception cref="JsonException">A part can't be read back.</exception>
@@ -101,13 +103,16 @@ public sealed record Parts(IReadOnlyList<Part> All)
         foreach (var part in All)
         {
             var old = before?.All.FirstOrDefault(p => ReferenceEquals(p.Property, part.Property));
-            var value =
-                old is not null && ReferenceEquals(old.Bytes, part.Bytes)
-                    ? old.Value
-                    : JsonSerializer.Deserialize(part.Bytes, part.Property.PropertyType, json);
+            var value = old is not null && ReferenceEquals(old.Bytes, part.Bytes) ? old.Value : Read(part, json);
             part.Property.Set!(clone, value);
             all.Add(part with { Value = value });
         }
         return new(all);
+    }
+
+    private static object? Read(Part part, JsonSerializerOptions json)
+    {
+        var read = JsonSerializer.Deserialize(part.Bytes, part.Property.PropertyType, json);
+        return Alike.Same(read, part.Value) ? part.Value : read;
     }
 }

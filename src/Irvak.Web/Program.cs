@@ -104,6 +104,7 @@ pages.MapQuickSums();
 pages.MapSurvey();
 pages.MapPhotos();
 pages.MapLibraryLists();
+pages.MapJobWays();
 pages.MapSheetEdits();
 pages.MapShelfLists();
 pages.MapLive();

@@ -19,12 +19,12 @@ public class ConnectionTests(StoreFixture store)
             if (i % 3 == 0)
             {
                 // NUL can't be part of a text of PostgreSQL; the server refuses the statement.
-                await Assert.ThrowsAsync<PostgresException>(() => library.FindParts("a\0b" + (i % 7), cancel));
+                await Assert.ThrowsAsync<PostgresException>(() => library.Part("a\0b" + (i % 7), cancel));
                 return;
             }
             try
             {
-                await library.FindParts("32 reg", cancel);
+                await library.Shelf(cancel);
                 await library.Part($"p{i}", cancel);
                 await using var open = await database.Source.OpenConnectionAsync(cancel);
                 if (await open.ExecuteScalarAsync<int>(new CommandDefinition("select @i", new { i }, cancellationToken: cancel)) != i)
@@ -55,7 +55,7 @@ public class ConnectionTests(StoreFixture store)
             switch (random.Next(9))
             {
                 case 0:
-                    await Assert.ThrowsAsync<PostgresException>(() => library.FindParts($"a\0b{random.Next(3)}", default));
+                    await Assert.ThrowsAsync<PostgresException>(() => library.Part($"a\0b{random.Next(3)}", default));
                     break;
                 case 1:
                     await Assert.ThrowsAsync<PostgresException>(() => jobs.Find("01\0", default));
@@ -64,7 +64,7 @@ public class ConnectionTests(StoreFixture store)
                     await Assert.ThrowsAsync<PostgresException>(() => jobs.LastNumber("01\0", default));
                     break;
                 case 3:
-                    Assert.NotNull(await library.FindParts("32 reg", default));
+                    Assert.NotNull(await library.Shelf(default));
                     break;
                 case 4:
                     Assert.Equal(job.Number, (await jobs.Find(job.Number, default))!.Number);

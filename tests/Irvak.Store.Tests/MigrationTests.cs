@@ -1,4 +1,5 @@
 using Dapper;
+using Irvak.Core.Sheets;
 using Irvak.Tests;
 
 namespace Irvak.Store.Tests;
@@ -6,28 +7,126 @@ namespace Irvak.Store.Tests;
 /// <summary>What an earlier version stored is found by this one.</summary>
 public class MigrationTests
 {
-    [Theory]
-    [InlineData("{\"card\": {\"name\": \"HBA\"}}", "hba", "hba card", true)]
-    [InlineData("{\"card\": {\"name\": \"HBA card\"}}", "hba card x8", "hba card x8", true)]
-    [InlineData("{\"card\": {\"name\": \"Cardinal\"}}", "cardinal", "cardinal card", true)]
-    [InlineData("{\"drive\": {\"model\": \"EK\"}}", "ek", "ek", false)]
-    [InlineData("{\"card\": null, \"drive\": {}}", "ek", "ek", false)]
-    public async Task A_card_that_was_kept_before_is_found_by_that_word(string document, string words, string then, bool found)
+    /// <summary>Takes a database back to before a migration, fills it, and brings it to this version again.</summary>
+    private static async Task<ScratchDatabase> Before(string migration, string undo, string fill)
+    {
+        var scratch = new ScratchDatabase();
+        await using var database = new Database(scratch.ConnectionString);
+        database.Migrate();
+        await using (var connection = await database.Source.OpenConnectionAsync())
+        {
+            await connection.ExecuteAsync(undo);
+            await connection.ExecuteAsync("delete from schemaversions where scriptname like @name", new { name = $"%{migration}-%" });
+            await connection.ExecuteAsync(fill);
+        }
+        database.Migrate();
+        return scratch;
+    }
+
+    [Fact]
+    public async Task A_part_that_was_kept_with_its_words_is_found_by_them_without()
+    {
+        await using var scratch = await Before(
+            "0009",
+            """
+            alter table shelf_part add column words text not null default '';
+            alter table shelf_part add column search tsvector generated always as (array_to_tsvector(string_to_array(words, ' '))) stored;
+            create index shelf_part_search on shelf_part using gin (search)
+            """,
+            """
+            insert into shelf_part (id, document, words, in_stock, kind)
+            values ('hba-8', '{"id": "hba-8", "card": {"name": "Plain eight", "role": "controller"}, "inStock": 1}', 'hba-8', 1, 'card')
+            """
+        );
+        await using var database = new Database(scratch.ConnectionString);
+        using var library = new Library(database);
+        var shelf = await library.Shelf(default);
+        Assert.Equal("hba-8", Assert.Single(shelf.Index.Find(ShelfWords.Typed("card plain"), _ => true, 9)).Id);
+    }
+
+    [Fact]
+    public async Task Jobs_that_were_there_are_counted_by_their_stages()
+    {
+        await using var scratch = await Before(
+            "0010",
+            """
+            drop trigger stage_moved on job; drop trigger stage_came on job; drop trigger stage_left on job;
+            drop function stage_counted(); drop table stage_count; drop index job_without_stage; create index job_count on job (stage)
+            """,
+            """
+            insert into job (number, title, owner, begun_by, begun_at, create_key, last_number, snapshot, stage)
+            select 'm' || n, 't', '', 'Ines', now(), gen_random_uuid(), 0, '{}', (array['aim', 'fit', null])[1 + n % 3] from generate_series(1, 7) n
+            """
+        );
+        await using var database = new Database(scratch.ConnectionString);
+        var (_, counts) = await new Listings(database).Newest(null, null, 1, default);
+        Assert.Equal(
+            [(Core.Stage.Survey, 2), (Core.Stage.Aim, 2), (Core.Stage.Fit, 3)],
+            counts.OrderBy(c => c.Key).Select(c => (c.Key, c.Value))
+        );
+    }
+
+    [Fact]
+    public async Task Jobs_are_counted_as_they_come_move_and_go()
+    {
+        await using var scratch = new ScratchDatabase();
+        await using var database = new Database(scratch.ConnectionString);
+        database.Migrate();
+        await using var connection = await database.Source.OpenConnectionAsync();
+        var random = new Random(5);
+        for (var i = 0; i < 120; i++)
+        {
+            var stage = new[] { null, "survey", "aim", "fit", "handover" }[random.Next(5)];
+            await connection.ExecuteAsync(
+                random.Next(4) switch
+                {
+                    0 => "delete from job where id = (select id from job order by md5(id::text || @i) limit 1)",
+                    1 => "update job set stage = @stage, line = 'x' where id in (select id from job order by md5(id::text || @i) limit 3)",
+                    _ => """
+                    insert into job (number, title, owner, begun_by, begun_at, create_key, last_number, snapshot, stage)
+                    values (@i, 't', '', 'Ines', now(), gen_random_uuid(), 0, '{}', @stage)
+                    """,
+                },
+                new { i = $"{i}", stage }
+            );
+            var really = await connection.QueryAsync<(string, int)>(
+                "select coalesce(stage, 'survey'), count(*)::integer from job group by 1 order by 1"
+            );
+            var (_, counts) = await new Listings(database).Newest(null, null, 1, default);
+            Assert.Equal(
+                really,
+                counts.Select(c => (c.Key.ToString().ToLowerInvariant(), c.Value)).OrderBy(c => c.Item1, StringComparer.Ordinal)
+            );
+        }
+    }
+
+    [Fact]
+    public async Task Two_who_move_jobs_to_and_fro_wait_for_each_other_and_never_cross()
     {
         await using var scratch = new ScratchDatabase();
         await using var database = new Database(scratch.ConnectionString);
         database.Migrate();
         await using (var connection = await database.Source.OpenConnectionAsync())
-        {
             await connection.ExecuteAsync(
-                "insert into shelf_part (id, document, words, in_stock, kind) values ('p1', @document::jsonb, @words, 1, 'card')",
-                new { document, words }
+                """
+                insert into job (number, title, owner, begun_by, begun_at, create_key, last_number, snapshot, stage)
+                select 'm' || n, 't', '', 'Ines', now(), gen_random_uuid(), 0, '{}', 'aim' from generate_series(1, 8) n
+                """
             );
-            await connection.ExecuteAsync("delete from schemaversions where scriptname like '%0005-%'");
-        }
-        database.Migrate();
-        await using var again = await database.Source.OpenConnectionAsync();
-        Assert.Equal(then, await again.QuerySingleAsync<string>("select words from shelf_part"));
-        Assert.Equal(found, await again.QuerySingleAsync<bool>("select search @@ 'card'::tsquery from shelf_part"));
+        await Task.WhenAll(
+            Enumerable
+                .Range(1, 8)
+                .Select(async n =>
+                {
+                    await using var own = await database.Source.OpenConnectionAsync();
+                    for (var i = 0; i < 40; i++)
+                        await own.ExecuteAsync(
+                            "update job set stage = @stage where number = @number",
+                            new { stage = (i + n) % 2 == 0 ? "aim" : "survey", number = $"m{n}" }
+                        );
+                })
+        );
+        await using var after = await database.Source.OpenConnectionAsync();
+        Assert.Equal(8, await after.ExecuteScalarAsync<int>("select sum(jobs)::integer from stage_count"));
     }
 }

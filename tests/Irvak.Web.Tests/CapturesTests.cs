@@ -296,7 +296,7 @@ public class CapturesTests(WebFixture web)
             );
             Assert.Equal("survey", job.GetProperty("stage").GetString());
             Assert.NotEmpty(job.GetProperty("unknowns").EnumerateArray());
-            await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{job.GetProperty("number").GetString()}/ways"));
+            await WebFixture.Lines(await web.Http.GetAsync($"/api/jobs/{job.GetProperty("number").GetString()}/ways"));
         }
     }
 

@@ -149,8 +149,7 @@ public class SurveyTests(WebFixture web)
     [Fact]
     public async Task Ways_out_of_the_demos_stop_are_at_least_two_and_each_can_be_taken()
     {
-        var ways = (await WebFixture.Ok(await web.Http.GetAsync("/api/jobs/0103/ways")))
-            .EnumerateArray()
+        var ways = (await WebFixture.Lines(await web.Http.GetAsync("/api/jobs/0103/ways")))
             .Single(w => w.GetProperty("code").GetString() == "MEM-SLOT")
             .GetProperty("ways");
         Assert.True(ways.GetArrayLength() >= 2);
@@ -159,6 +158,23 @@ public class SurveyTests(WebFixture web)
             await WebFixture.Ok(
                 await web.Edit(number, await web.Last(number), JsonSerializer.Deserialize<object>(way.GetProperty("edit").GetRawText())!)
             );
+    }
+
+    [Fact]
+    public async Task Each_finding_has_a_line_with_its_ways_in_the_order_of_the_findings()
+    {
+        var job = await WebFixture.Ok(await web.Http.GetAsync("/api/jobs/0103"));
+        string Of(JsonElement finding) => finding.GetProperty("code").GetString() + finding.GetProperty("places").GetRawText();
+        var findings = job.GetProperty("findings").EnumerateArray().Select(Of).ToList();
+        var lines = await WebFixture.Lines(await web.Http.GetAsync("/api/jobs/0103/ways"));
+        Assert.Equal(findings, lines.Select(Of));
+        Assert.Contains(lines, l => l.GetProperty("ways").GetArrayLength() > 0);
+        // A note wants no way out.
+        Assert.All(
+            lines.Zip(job.GetProperty("findings").EnumerateArray()).Where(l => l.Second.GetProperty("severity").GetString() == "note"),
+            l => Assert.Equal(0, l.First.GetProperty("ways").GetArrayLength())
+        );
+        Assert.Empty(await WebFixture.Lines(await web.Http.GetAsync($"/api/jobs/{(await Bare()).GetProperty("number").GetString()}/ways")));
     }
 
     private static string? Line(JsonElement job, string key) =>

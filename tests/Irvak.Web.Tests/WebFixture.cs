@@ -82,6 +82,16 @@ public sealed class WebFixture : WebApplicationFactory<Program>, IAsyncLifetime
         return JsonDocument.Parse(text).RootElement;
     }
 
+    /// <summary>The values of an answer that comes line by line; each line is one, and nothing is beside them.</summary>
+    public static async Task<IReadOnlyList<JsonElement>> Lines(HttpResponseMessage answer)
+    {
+        var text = await answer.Content.ReadAsStringAsync();
+        Assert.True(answer.IsSuccessStatusCode, $"{answer.StatusCode}: {text}");
+        Assert.Equal("application/x-ndjson", answer.Content.Headers.ContentType?.MediaType);
+        Assert.True(text.Length == 0 || text.EndsWith('\n'));
+        return [.. text.Split('\n')[..^1].Select(l => JsonDocument.Parse(l).RootElement)];
+    }
+
     /// <summary>The problem document of a refusal; fails when it is none.</summary>
     public static async Task<JsonElement> Problem(HttpResponseMessage answer, int status, string type)
     {

@@ -90,15 +90,6 @@ export const useJob = (number: string) =>
     retry: (count, error) => !(error instanceof Refusal) && count < 3,
   });
 
-/** Ways out are searched for apart from the edit, so that an edit answers at once. */
-export const useWays = (job: JobView) =>
-  useQuery({
-    queryKey: ['ways', job.number, job.lastNumber],
-    queryFn: async ({ signal }) =>
-      unwrap(await api.GET('/api/jobs/{number}/ways', { params: { path: { number: job.number } }, signal })),
-    placeholderData: (old) => old,
-  });
-
 export const useReach = (job: JobView) =>
   useQuery({
     queryKey: ['reach', job.number, job.lastNumber],

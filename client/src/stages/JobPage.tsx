@@ -1,5 +1,5 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Snackbar } from '@mui/material';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Refusal } from '../api/client';
 import { useLive } from '../api/follow';
@@ -61,19 +61,13 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const onRefused = (refusal: Refusal, again?: () => void) => setRefused({ refusal, again });
   const edits = useEdits(number, onRefused);
   const { undo, redo } = useUndo(number, onRefused);
+  const { apply, pending } = edits;
+  // The stage is drawn anew piece by piece, so that keys and clicks get in between on a slow machine; what waits with what it waits for.
+  const shown = useDeferredValue(useMemo(() => ({ job, pending }), [job, pending]));
 
   const desk: Desk = useMemo(
-    () => ({
-      job,
-      apply: edits.apply,
-      pending: edits.pending,
-      selected,
-      select,
-      hand,
-      take,
-      say,
-    }),
-    [job, edits, selected, select, hand],
+    () => ({ ...shown, apply, selected, select, hand, take, say }),
+    [shown, apply, selected, select, hand],
   );
 
   const shortcuts = [

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Irvak.Core.Arrays;
 using Irvak.Core.Contracts;
+using Irvak.Core.Inputs;
 using Irvak.Core.Lanes;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
@@ -129,15 +130,17 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
     /// <summary>A drive as an array of its own.</summary>
     internal static ArrayPlan Alone(Place place) => new(place.Name, ArrayLevel.Single, [place]);
 
-    public static PathSheet Of(PathInput q, LaneSheet lanes)
+    public static PathSheet Of(PathInput q, LaneSheet lanes, Kept? kept = null)
     {
-        var planned = PathTrace.All(q, lanes);
+        kept ??= new Kept();
+        var planned = PathTrace.All(q, lanes, kept.Within("planned"));
         List<string> singles = [.. PathTrace.Singles(q).Select(p => p.Name)];
         // Arrays that come in stand beside nothing; single drives beside those that were found.
         if (q.FoundArrays.Count == 0 && q.Arrays.Count > 0)
             return new(planned, [], singles);
         var found = AsFound(q);
-        return new(planned, PathTrace.All(found, LaneSheet.Of(found.Lanes)), singles);
+        var foundLanes = kept.Of("found lanes", found.Lanes, LaneSheet.Of);
+        return new(planned, PathTrace.All(found, foundLanes, kept.Within("found")), singles);
     }
 
     private static PathInput AsFound(PathInput q) =>
@@ -175,7 +178,7 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
     {
         var plan = q.Arrays.FirstOrDefault(a => a.Name == name)
             ?? new[] { Place.Bay(name), Place.M2(name) }.Where(p => q.Planned.At(p)?.Drive is not null).Select(Alone).FirstOrDefault();
-        return plan is null ? null : PathSums.Of(q, new PathTrace(q, LaneSheet.Of(q.Lanes)), plan, ask);
+        return plan is null ? null : PathSums.Of(q, new PathTrace(q, LaneSheet.Of(q.Lanes)), plan, ask, new Kept());
     }
 
     /// <summary>What reaches the user at most: the quickest of these arrays, reading; of single drives where there is no array; null

@@ -35,7 +35,7 @@ internal static partial class PathSums
             }
             case PathWay.Rebuild or PathWay.Scrub:
             {
-                var share = way == PathWay.Rebuild ? a.Q.Figures.RebuildShare ?? DriveDefaults.UsualRebuildShare : 1;
+                var share = way == PathWay.Rebuild ? a.RebuildShare : 1;
                 var mean = a.Drives.Min(d =>
                     way == PathWay.Rebuild ? OverAPass(d) : DriveDefaults.OverAPass(d, DriveDefaults.Reads(d).Value)
                 );

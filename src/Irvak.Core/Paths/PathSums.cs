@@ -1,4 +1,6 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Drives;
+using Irvak.Core.Inputs;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
@@ -22,7 +24,7 @@ internal static partial class PathSums
     /// <summary>One array's drives with what lies between them and the processors.</summary>
     /// <param name="Data">Drives that carry data side by side.</param>
     private sealed record Loaded(
-        PathInput Q,
+        double RebuildShare,
         ArrayPlan Plan,
         ArrayShape Shape,
         IReadOnlyList<DriveSheet> Drives,
@@ -46,7 +48,7 @@ internal static partial class PathSums
             [.. at.Others.Where(o => !Plan.Members.Contains(o.Place) && !(at.Duplex && Network.Any(n => n.Places.Contains(o.Place))))];
     }
 
-    public static PathFigures? Of(PathInput q, PathTrace trace, ArrayPlan plan, PathQuestion ask)
+    public static PathFigures? Of(PathInput q, PathTrace trace, ArrayPlan plan, PathQuestion ask, Kept kept)
     {
         List<DriveSheet> drives = [.. plan.Members.Select(m => q.Planned.At(m)?.Drive).OfType<DriveSheet>()];
         if (drives.Count < plan.Members.Count || drives.Count == 0)
@@ -61,7 +63,7 @@ internal static partial class PathSums
         var group = shape.Groups.Where(g => g.Tolerance > 0).Select(g => g.Count).DefaultIfEmpty(0).Max();
         var (network, gbs, root) = trace.ToNetwork(ask.NetworkGbs);
         var loaded = new Loaded(
-            q,
+            q.Figures.RebuildShare ?? DriveDefaults.UsualRebuildShare,
             plan,
             shape,
             drives,
@@ -83,14 +85,21 @@ internal static partial class PathSums
             && side != other
                 ? (side, other)
                 : ((string, string)?)null;
-        List<PathFlow> flows = [Flow(loaded, PathWay.Read, apart), Flow(loaded, PathWay.Write, apart), Flow(loaded, PathWay.Small, apart)];
-        if (group > 0)
-        {
-            flows.Add(Flow(loaded with { Network = [] }, PathWay.Rebuild, null));
-            flows.Add(Flow(loaded with { Network = [] }, PathWay.Scrub, null));
-        }
+        // Another drive elsewhere leaves all of this as it is.
+        var flows = kept.Of(plan.Name, (loaded, apart), static i => Flows(i.loaded, i.apart));
         var (test, why) = TestSize(q, plan);
         return new(plan.Name, LevelTable.Words(plan.Level, plan.Groups), count, gbs, flows, test, why);
+    }
+
+    private static List<PathFlow> Flows(Loaded a, (string, string)? apart)
+    {
+        List<PathFlow> flows = [Flow(a, PathWay.Read, apart), Flow(a, PathWay.Write, apart), Flow(a, PathWay.Small, apart)];
+        if (a.Group > 0)
+        {
+            flows.Add(Flow(a with { Network = [] }, PathWay.Rebuild, null));
+            flows.Add(Flow(a with { Network = [] }, PathWay.Scrub, null));
+        }
+        return flows;
     }
 
     /// <summary>What a rebuild gets of the path behind the drives themselves, MB/s; null when nothing there is known.</summary>

@@ -1,5 +1,6 @@
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
+using Irvak.Core.Inputs;
 using Irvak.Core.Lanes;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
@@ -38,15 +39,18 @@ internal sealed partial class PathTrace(PathInput q, LaneSheet lanes)
     // Lanes between an expander and its controller.
     private const int WideLanes = 4;
 
-    public static IReadOnlyList<PathFigures> All(PathInput q, LaneSheet lanes)
+    public static IReadOnlyList<PathFigures> All(PathInput q, LaneSheet lanes, Kept kept)
     {
         var trace = new PathTrace(q, lanes);
-        List<PathFigures> paths = [.. q.Arrays.Select(a => PathSums.Of(q, trace, a, new PathQuestion())).OfType<PathFigures>()];
+        List<PathFigures> paths = [.. q.Arrays.Select(a => PathSums.Of(q, trace, a, new PathQuestion(), kept)).OfType<PathFigures>()];
         if (paths.Count > 0)
             return paths;
         // Without an array the first drives stand for the rest; the others are worked out when somebody asks.
         paths.AddRange(
-            Singles(q).Take(MostSingles).Select(p => PathSums.Of(q, trace, PathSheet.Alone(p), new PathQuestion())).OfType<PathFigures>()
+            Singles(q)
+                .Take(MostSingles)
+                .Select(p => PathSums.Of(q, trace, PathSheet.Alone(p), new PathQuestion(), kept))
+                .OfType<PathFigures>()
         );
         return paths;
     }
@@ -78,10 +82,16 @@ internal sealed partial class PathTrace(PathInput q, LaneSheet lanes)
             : [];
     }
 
+    // Drives of one group of bays hang on one controller.
+    private readonly Dictionary<BayGroup, BayController?> _controllers = new(ReferenceEqualityComparer.Instance);
+
+    private BayController? ControllerOf(BayGroup bays) =>
+        _controllers.TryGetValue(bays, out var known) ? known : _controllers[bays] = q.ControllerOf(bays);
+
     private List<Conduit> FromBay(Place place, DriveSheet? drive, BayGroup bays)
     {
         var way = new List<Conduit>();
-        if (q.ControllerOf(bays) is not { } controller)
+        if (ControllerOf(bays) is not { } controller)
         {
             if (EndOf(place) is { } end)
                 way.Add(Lane(place, end.Branch, end.End));
@@ -333,7 +343,7 @@ internal sealed partial class PathTrace(PathInput q, LaneSheet lanes)
     public string? Side(Place place) =>
         place.Kind == PlaceKind.M2 ? Topology.Top(q.Sheet, q.Sheet.M2.FirstOrDefault(m => Place.M2(m.Id) == place)?.Root)
         : q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(place.Name)) is { } bays
-            ? q.ControllerOf(bays) is { } c
+            ? ControllerOf(bays) is { } c
                     ? Topology.Top(
                         q.Sheet,
                         lanes.Branches.FirstOrDefault(b => b.Place == c.Place)?.Root

@@ -10,6 +10,30 @@ namespace Irvak.Core.Sheets;
 /// <param name="Parts">How many parts of the shelf are such modules.</param>
 public sealed record ModuleKind(ModuleSheet First, int Parts);
 
+/// <summary>Parts of the shelf with the same sheet, which are one part at several places and prices.</summary>
+/// <param name="Parts">The cheapest first, those of unknown price last.</param>
+public sealed record Offer(IReadOnlyList<ShelfPart> Parts)
+{
+    /// <summary>The cheapest that lies there so often, else the cheapest; null when there is no other than the one left out.</summary>
+    /// <param name="pieces">How many are wanted.</param>
+    /// <param name="except">Id of a part that is not meant; null for none.</param>
+    public ShelfPart? Of(int pieces, string? except = null)
+    {
+        ShelfPart? cheapest = null;
+        foreach (var part in Parts)
+            if (part.Id == except)
+                continue;
+            else if (part.InStock >= pieces)
+                return part;
+            else
+                cheapest ??= part;
+        return cheapest;
+    }
+
+    /// <summary>The one of which most lie there, and of those the cheapest.</summary>
+    public ShelfPart Most => Parts.MaxBy(p => p.InStock)!;
+}
+
 /// <summary>
 /// The shelf as a job looks at it: parts by id, and lists that are gathered once and not again for each rule of each job. It never
 /// changes; a changed shelf is another book.
@@ -25,14 +49,24 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
         _drives,
         _flash,
         _cards,
-        _controllers,
-        _processors;
+        _controllers;
+    private readonly Lazy<IReadOnlyList<Offer>> _offeredModules,
+        _offeredDrives,
+        _offeredCards,
+        _offeredProcessors;
+    private readonly Lazy<ShelfIndex> _index;
 
     public static readonly ShelfBook Empty = new(new Dictionary<string, ShelfPart>());
 
-    private ShelfBook(IReadOnlyDictionary<string, ShelfPart> byId)
+    private ShelfBook(IReadOnlyDictionary<string, ShelfPart> byId, ShelfBook? before = null)
     {
         _byId = byId;
+        var searched = before?._index is { IsValueCreated: true, Value: var index } ? index : null;
+        _index = new(() => ShelfIndex.Of(this, searched));
+        _offeredModules = new(() => Offers(Modules, p => p.Module!));
+        _offeredDrives = new(() => Offers(Drives, p => p.Drive!));
+        _offeredCards = new(() => Offers(Cards, p => p.Card!));
+        _offeredProcessors = new(() => Offers([.. Values.Where(p => p.Processor is not null)], p => p.Processor!));
         _kinds = new(() =>
             [
                 .. Modules
@@ -50,7 +84,6 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
         _modules = new(() => [.. Values.Where(p => p.Module is not null)]);
         _drives = new(() => [.. Values.Where(p => p.Drive is not null)]);
         _cards = new(() => [.. Values.Where(p => p.Card is not null)]);
-        _processors = new(() => [.. Values.Where(p => p.Processor is not null)]);
         _controllers = new(() => Best(Cards.Where(p => p.Card!.Controller is not null), p => p.Card!));
         _flash = new(() =>
             [
@@ -71,11 +104,24 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
                 .Select(g => g.OrderByDescending(p => p.InStock > 0).ThenBy(p => p.PriceEur ?? decimal.MaxValue).First()),
         ];
 
+    /// <summary>Parts with the same sheet as one, in the order of the shelf.</summary>
+    private static IReadOnlyList<Offer> Offers<T>(IReadOnlyList<ShelfPart> parts, Func<ShelfPart, T> sheet) =>
+        [
+            .. parts
+                .GroupBy(sheet)
+                .Select(g => new Offer([.. g.OrderBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal)])),
+        ];
+
     /// <summary>The same parts as a book; a book stays the one it is.</summary>
     public static ShelfBook Of(IReadOnlyDictionary<string, ShelfPart> parts) => parts as ShelfBook ?? new(parts);
 
     /// <summary>These parts as a book; of two with one id the first.</summary>
-    public static ShelfBook Of(IEnumerable<ShelfPart> parts) => new(parts.DistinctBy(p => p.Id).ToDictionary(p => p.Id));
+    /// <param name="before">The shelf as it was: what did not change is not gathered again for a search; null when there is none.</param>
+    public static ShelfBook Of(IEnumerable<ShelfPart> parts, ShelfBook? before = null) =>
+        new(parts.DistinctBy(p => p.Id).ToDictionary(p => p.Id), before);
+
+    /// <summary>Its parts by the words they are found by.</summary>
+    public ShelfIndex Index => _index.Value;
 
     /// <summary>Kinds of module, in the order of the shelf.</summary>
     public IReadOnlyList<ModuleKind> ModuleKinds => _kinds.Value;
@@ -87,7 +133,14 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
 
     public IReadOnlyList<ShelfPart> Cards => _cards.Value;
 
-    public IReadOnlyList<ShelfPart> Processors => _processors.Value;
+    /// <summary>Modules of which one stands for all with its sheet; so are the others.</summary>
+    public IReadOnlyList<Offer> OfferedModules => _offeredModules.Value;
+
+    public IReadOnlyList<Offer> OfferedDrives => _offeredDrives.Value;
+
+    public IReadOnlyList<Offer> OfferedCards => _offeredCards.Value;
+
+    public IReadOnlyList<Offer> OfferedProcessors => _offeredProcessors.Value;
 
     /// <summary>Of each controller card one part: one that is in stock before others, then the cheapest.</summary>
     public IReadOnlyList<ShelfPart> Controllers => _controllers.Value;

@@ -70,7 +70,9 @@ public static class SheetDraft
 
     /// <summary>Figures of several channels in a row, such as 22: whoever wrote them meant a space between.</summary>
     private static string Apart(string word) =>
-        word.Length > 1 && word.All(c => c is >= '1' and <= '4') ? $" For {word.Length} channels write {string.Join(' ', word.AsEnumerable())}." : "";
+        word.Length > 1 && word.All(c => c is >= '1' and <= '4')
+            ? $" For {word.Length} channels write {string.Join(' ', word.AsEnumerable())}."
+            : "";
 
     private static string SocketName(int index, int of) => of == 1 ? "CPU" : $"CPU {index + 1}";
 

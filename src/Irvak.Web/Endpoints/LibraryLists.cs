@@ -1,13 +1,10 @@
 using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Evidence;
-using Irvak.Core.Inputs;
 using Irvak.Core.Memory;
 using Irvak.Core.Places;
-using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
-using Irvak.Solvers;
 using Irvak.Store;
 
 namespace Irvak.Web.Endpoints;
@@ -49,7 +46,7 @@ public sealed record PartView(
         );
 }
 
-/// <summary>Shelf, sheets, evidence and rules; and the ways out of a job's findings.</summary>
+/// <summary>Shelf, sheets, evidence and rules; and what each policy gives a job.</summary>
 public static class LibraryLists
 {
     public static void MapLibraryLists(this IEndpointRouteBuilder routes)
@@ -58,7 +55,8 @@ public static class LibraryLists
             .MapGet("/api/shelf", async (string? q, string? job, Library library, Jobs jobs, CancellationToken cancel) =>
             {
                 var sheet = job is null ? null : (await jobs.Find(job, cancel))?.State.Sheet;
-                return TypedResults.Ok(ShelfSearch.Sort(await library.FindParts(q, cancel), sheet).Select(PartView.Of).ToList());
+                var found = ShelfSearch.Find(await library.Shelf(cancel), q, sheet);
+                return TypedResults.Ok(found.Select(PartView.Of).ToList());
             })
             .WithName("searchShelf");
 
@@ -75,16 +73,6 @@ public static class LibraryLists
         routes.MapGet("/api/rules", () => TypedResults.Ok(RuleRegister.All)).WithName("listRules");
 
         routes
-            .MapGet("/api/jobs/{number}/ways", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
-                await jobs.Find(number, cancel) is { } job
-                    ? TypedResults.Ok(Ways(job.State, await library.Evidence(cancel), await library.Shelf(cancel), cancel))
-                    : Problems.UnknownJob(number)
-            )
-            .WithName("getWays")
-            .Produces<List<WaysView>>()
-            .ProducesProblem(404);
-
-        routes
             .MapGet("/api/jobs/{number}/reach", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
                 await jobs.Find(number, cancel) is { } job
                     ? TypedResults.Ok(
@@ -97,36 +85,6 @@ public static class LibraryLists
             .WithName("getReach")
             .Produces<List<PolicyReach>>()
             .ProducesProblem(404);
-    }
-
-    // Ways out are a help beside the work; after so long what was found is shown.
-    private static readonly TimeSpan MostSearch = TimeSpan.FromSeconds(1.5);
-
-    private static List<WaysView> Ways(JobState state, EvidenceBook evidence, ShelfBook shelf, CancellationToken gone)
-    {
-        if (state.Sheet is null)
-            return [];
-        using var limit = CancellationTokenSource.CreateLinkedTokenSource(gone);
-        var kept = new Kept();
-        var before = Evaluation.Evaluate(Question.Of(state, evidence, shelf), kept);
-        limit.CancelAfter(MostSearch);
-        var trials = new Trials(state, s =>
-        {
-            limit.Token.ThrowIfCancellationRequested();
-            return Evaluation.Evaluate(Question.Of(s, evidence, shelf), new Kept(kept));
-        });
-        var found = new List<WaysView>();
-        try
-        {
-            foreach (var finding in before.Findings)
-                if (WaysOut.Of(before, finding, shelf, trials) is { Count: > 0 } ways)
-                    found.Add(new WaysView(finding.Rule.Code, finding.Places, ways));
-        }
-        catch (OperationCanceledException) when (!gone.IsCancellationRequested)
-        {
-            // Time is up: the findings that come first have theirs.
-        }
-        return found;
     }
 
     private static EvidencePage Page(EvidenceBook book)

@@ -5,9 +5,15 @@ namespace Irvak.Web.Endpoints;
 /// <summary>Which shelf parts go with a machine; those come first.</summary>
 public static class ShelfSearch
 {
-    public static IReadOnlyList<ShelfPart> Sort(IEnumerable<ShelfPart> found, MachineSheet? sheet) =>
+    /// <summary>Parts shown at once.</summary>
+    public const int MostFound = 200;
+
+    /// <summary>Parts that hold every typed word, or begin with it; what goes with the machine first.</summary>
+    /// <param name="sheet">Of the machine; null for none.</param>
+    public static IReadOnlyList<ShelfPart> Find(ShelfBook shelf, string? typed, MachineSheet? sheet) =>
         [
-            .. found
+            .. shelf
+                .Index.Find(ShelfWords.Typed(typed), p => Suits(p, sheet), MostFound)
                 .OrderBy(p => Suits(p, sheet) ? 0 : 1)
                 .ThenBy(p => p.KindOf(), StringComparer.Ordinal)
                 .ThenBy(p => p.Module?.Generation)

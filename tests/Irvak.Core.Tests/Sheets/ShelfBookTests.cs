@@ -114,4 +114,41 @@ public sealed class ShelfBookTests
         Assert.Equal(1, ShelfBook.Of([part with { InStock = 1 }, part with { InStock = 2 }])[part.Id].InStock);
         Assert.Empty(ShelfBook.Empty);
     }
+
+    private static ShelfPart Module(string id, int stock, decimal? price) =>
+        SampleJobs.Shelf.Values.First(p => p.Module is not null) with
+        {
+            Id = id,
+            InStock = stock,
+            PriceEur = price,
+        };
+
+    [Theory]
+    [InlineData(0, null, "cheap")]
+    [InlineData(1, null, "middle")] // the cheapest of which there is one
+    [InlineData(2, null, "middle")]
+    [InlineData(3, null, "dear")]
+    [InlineData(8, null, "dear")]
+    [InlineData(9, null, "cheap")] // nothing lies there so often: the cheapest is bought
+    [InlineData(2, "middle", "dear")]
+    [InlineData(9, "cheap", "middle")]
+    public void An_offer_is_the_cheapest_that_lies_there_often_enough(int pieces, string? except, string id)
+    {
+        var shelf = ShelfBook.Of([Module("free", 0, null), Module("dear", 8, 30), Module("middle", 2, 20), Module("cheap", 0, 10)]);
+        var offer = Assert.Single(shelf.OfferedModules);
+        Assert.Equal(["cheap", "middle", "dear", "free"], offer.Parts.Select(p => p.Id));
+        Assert.Equal(id, offer.Of(pieces, except)!.Id);
+        Assert.Equal("dear", offer.Most.Id);
+    }
+
+    [Fact]
+    public void A_part_that_is_not_meant_leaves_no_offer_where_it_is_alone()
+    {
+        Assert.Null(Assert.Single(ShelfBook.Of([Module("one", 1, 1)]).OfferedModules).Of(1, "one"));
+        Assert.Empty(ShelfBook.Of([Module("one", 1, 1)]).OfferedDrives);
+        Assert.Equal(
+            SampleJobs.Shelf.Values.Count(p => p.Drive is not null),
+            ShelfBook.Of(SampleJobs.Shelf.Values).OfferedDrives.Sum(o => o.Parts.Count)
+        );
+    }
 }

@@ -1,6 +1,6 @@
 import type { ComponentProps } from 'react';
 import { useSearchParams } from 'react-router';
-import { useWays } from '../../api/hooks';
+import { useWays } from '../../api/ways';
 import type { Edit, FindingView, JobView, Unit } from '../../api/types';
 import { short } from '../../format/numbers';
 import { useDesk, type Hand } from '../../frame/desk';

@@ -1,5 +1,5 @@
 import type { JobView } from '../../api/types';
-import { useWays } from '../../api/hooks';
+import { useWays } from '../../api/ways';
 import { cost, euro, places, plural } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';

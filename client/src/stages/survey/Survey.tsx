@@ -1,7 +1,7 @@
 import { plural } from '../../format/numbers';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { useWays } from '../../api/hooks';
+import { useWays } from '../../api/ways';
 import type { JobView, Unknown } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { PlateBox } from '../../frame/PlateBox';
