@@ -63,6 +63,9 @@ internal sealed class ShelfRows(Host host, Database database, bool quick, Report
 
     private static readonly string[] Typed = ["16g 2rx4 2400 reg", "4t sas 3.5", "32 reg 4800", "raid cache", "ssd 960", "b4", "rdimm"];
 
+    // As many as the list below the search shows.
+    private const int Shown = 12;
+
     /// <summary>Search over the 100 000 parts against the same question to the database.</summary>
     private async Task ShelfSearch()
     {
@@ -85,11 +88,11 @@ internal sealed class ShelfRows(Host host, Database database, bool quick, Report
         {
             pace.Take(1);
             var typed = Typed[i % Typed.Length];
-            var time = (await host.Get($"/api/shelf?q={Uri.EscapeDataString(typed)}")).Ms;
+            var time = (await host.Get($"/api/shelf?most={Shown}&q={Uri.EscapeDataString(typed)}")).Ms;
             var from = Stopwatch.GetTimestamp();
             await connection.QueryAsync<string>(
-                "select document::text from bench_part where search @@ @words::tsquery limit 200",
-                new { words = string.Join(" & ", ShelfWords.Typed(typed).Select(w => $"'{w}':*")) }
+                "select document::text from bench_part where search @@ @words::tsquery limit @Shown",
+                new { Shown, words = string.Join(" & ", ShelfWords.Typed(typed).Select(w => $"'{w}':*")) }
             );
             if (i < Typed.Length * 3)
                 continue;

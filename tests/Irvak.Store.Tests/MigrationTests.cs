@@ -41,7 +41,7 @@ public class MigrationTests
         await using var database = new Database(scratch.ConnectionString);
         using var library = new Library(database);
         var shelf = await library.Shelf(default);
-        Assert.Equal("hba-8", Assert.Single(shelf.Index.Find(ShelfWords.Typed("card plain"), _ => true, 9)).Id);
+        Assert.Equal("hba-8", Assert.Single(shelf.Index.Find(ShelfWords.Typed("card plain"), _ => true, _ => true, 9).Parts).Id);
     }
 
     [Fact]

@@ -204,7 +204,7 @@ public class DocumentsTests(WebFixture web)
         await WebFixture.Ok(await web.Http.PutAsJsonAsync($"/api/parts/{id}", part));
         Assert.Equal("green", JsonNode.Parse(await web.Http.GetStringAsync($"/api/parts/{id}"))!["module"]!["colour"]!.GetValue<string>());
         var hits = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf?q=32g+2rx4+2933+reg"));
-        Assert.Contains(hits.EnumerateArray(), h => h.GetProperty("part").GetProperty("id").GetString() == id);
+        Assert.Contains(hits.GetProperty("parts").EnumerateArray(), h => h.GetProperty("part").GetProperty("id").GetString() == id);
         Assert.Equal(System.Net.HttpStatusCode.NoContent, (await web.Http.DeleteAsync($"/api/parts/{id}")).StatusCode);
         part["inStock"] = -1;
         await WebFixture.Problem(await web.Http.PutAsJsonAsync($"/api/parts/{id}", part), 400, "invalid");

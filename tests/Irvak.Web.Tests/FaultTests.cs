@@ -230,7 +230,7 @@ public class FaultTests(HarmedHost host) : IClassFixture<HarmedHost>
         var part = DemoFiles.Shelf(Repository.At("demo")).First(p => p.Id == "rdimm-32-4800");
         await library.Keep([.. Enumerable.Range(0, 6_000).Select(i => part with { Id = $"zz-{i:0000}", LiesIn = "Z9" })], default);
         var hits = await WebFixture.Ok(await Web.Http.GetAsync("/api/shelf?q=zz-5999"));
-        Assert.Equal("zz-5999", hits[0].GetProperty("part").GetProperty("id").GetString());
+        Assert.Equal("zz-5999", hits.GetProperty("parts")[0].GetProperty("part").GetProperty("id").GetString());
         var (number, last) = await Begun();
         var job = await WebFixture.Ok(await Web.Edit(number, last, WebFixture.FitEdit("A1", "zz-5999")));
         Assert.Equal("zz-5999", job.GetProperty("planned").GetProperty("slot:A1").GetProperty("shelfPartId").GetString());

@@ -173,8 +173,33 @@ public class PathTests(WebFixture web)
     public async Task The_shelf_is_found_as_people_type(string typed, string id)
     {
         var hits = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf?q=" + Uri.EscapeDataString(typed)));
-        Assert.Contains(id, hits.EnumerateArray().Select(h => h.GetProperty("part").GetProperty("id").GetString()));
-        Assert.True(hits.GetArrayLength() < 6);
+        var parts = hits.GetProperty("parts").EnumerateArray().ToList();
+        Assert.Contains(id, parts.Select(h => h.GetProperty("part").GetProperty("id").GetString()));
+        Assert.True(parts.Count < 6);
+        Assert.Equal(parts.Count, hits.GetProperty("total").GetInt32());
+    }
+
+    [Fact]
+    public async Task A_search_shows_as_many_as_were_asked_for_of_the_kind_and_counts_the_rest()
+    {
+        async Task<(List<string> Kinds, int Total)> Ask(string query)
+        {
+            var found = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf?" + query));
+            return (
+                [.. found.GetProperty("parts").EnumerateArray().Select(p => p.GetProperty("kind").GetString()!)],
+                found.GetProperty("total").GetInt32()
+            );
+        }
+        var (all, count) = await Ask("most=200");
+        Assert.Equal(all.Count, count);
+        static bool IsDrive(string kind) => kind is "hard disk" or "flash drive" or "tape drive";
+        var (five, drives) = await Ask("kind=drive&most=5");
+        Assert.Equal(5, five.Count(IsDrive));
+        Assert.Equal(all.Count(IsDrive), drives);
+        Assert.Equal(all.Count(k => k == "processor"), (await Ask("kind=processor")).Total);
+        Assert.Single((await Ask("most=1")).Kinds);
+        foreach (var wrong in new[] { "most=0", "most=201", "kind=nothing" })
+            await WebFixture.Problem(await web.Http.GetAsync($"/api/shelf?{wrong}"), 400, "invalid");
     }
 
     [Fact]

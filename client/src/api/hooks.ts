@@ -14,6 +14,7 @@ import { usePaused } from './paused';
 import { persist, shownSince } from './persist';
 import { person } from './person';
 import type {
+  FoundParts,
   LeftOut,
   LaneLayoutView,
   BuyingView,
@@ -113,20 +114,32 @@ export const useHistory = (number: string, lastNumber: number, open: boolean) =>
     queryFn: async () => unwrap(await api.GET('/api/jobs/{number}/history', { params: { path: { number } } })),
   });
 
-const shelfQuery = (q: string, job?: string) =>
+/** What is looked for on the shelf, and how many of it are shown. */
+export interface Looked {
+  words: string;
+  job?: string;
+  kind?: 'module' | 'drive' | 'processor' | 'card';
+  most: number;
+}
+
+const shelfQuery = ({ words, ...rest }: Looked) =>
   queryOptions({
-    queryKey: ['shelf', q, job],
-    queryFn: async ({ signal }) => unwrap(await api.GET('/api/shelf', { params: { query: { q, job } }, signal })),
+    queryKey: ['shelf', words, rest],
+    queryFn: async ({ signal }) =>
+      unwrap(await api.GET('/api/shelf', { params: { query: { q: words, ...rest } }, signal })),
   });
 
+const NO_PARTS: FoundParts = { parts: [], total: 0 };
+
 /** Parts of the shelf by words; asked for at a pause in typing, and not any more once the words are others. */
-export const useShelf = (words: string, job?: string) =>
-  useQuery({ ...shelfQuery(usePaused(words), job), placeholderData: (old) => old });
+export const useShelf = (looked: Looked) =>
+  useQuery({ ...shelfQuery({ ...looked, words: usePaused(looked.words) }), placeholderData: (old) => old }).data ??
+  NO_PARTS;
 
 /** The parts of these very words, for a hand that is faster than the pause. */
-export function useShelfNow(job: string) {
+export function useShelfNow() {
   const client = useQueryClient();
-  return (words: string) => client.ensureQueryData(shelfQuery(words, job));
+  return (looked: Looked) => client.ensureQueryData(shelfQuery(looked));
 }
 
 export const useSheets = () =>

@@ -2970,6 +2970,16 @@ export interface components {
              */
             totalLimitGiB: null | number;
         };
+        /** @description What a search found of the shelf. */
+        FoundParts: {
+            /** @description The first of them. */
+            parts: components["schemas"]["PartView"][];
+            /**
+             * Format: int32
+             * @description How many there are of them all.
+             */
+            total: number;
+        };
         /**
          * @description What a used drive is worth. Reject comes last, so that the worst is the greatest.
          * @enum {unknown}
@@ -7498,6 +7508,8 @@ export interface operations {
             query?: {
                 q?: string;
                 job?: string;
+                kind?: string;
+                most?: number;
             };
             header?: never;
             path?: never;
@@ -7511,7 +7523,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PartView"][];
+                    "application/json": components["schemas"]["FoundParts"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

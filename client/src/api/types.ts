@@ -15,6 +15,7 @@ export type Edit = Schemas['Edit'];
 export type ShelfPart = Schemas['ShelfPart'];
 export type PartView = Schemas['PartView'];
 export type FindingView = Omit<Schemas['FindingView'], 'severity'> & { severity: Severity };
+export type FoundParts = Schemas['FoundParts'];
 export type WaysView = Schemas['WaysView'];
 export type Worked = Schemas['Worked'];
 export type Claim = Schemas['Claim'];

@@ -33,9 +33,10 @@ export function Find() {
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const [lit, setLit] = useState<Hit | null>(null);
-  const shelf = useShelf(text, job.number).data ?? [];
+  const looked = (words: string) => ({ words, job: job.number, most: MOST_PARTS });
+  const { parts: shelf, total } = useShelf(looked(text));
   const rules = useRules().data ?? [];
-  const ask = useShelfNow(job.number);
+  const ask = useShelfNow();
   const typed = useRef(text);
   const hits = open ? search(text, shelf) : NONE;
 
@@ -53,13 +54,13 @@ export function Find() {
       .filter((r) => low.length > 2 && r.code.toLowerCase().includes(low))
       .slice(0, 5)
       .map((r) => ({ group: 'Rules' as const, code: r.code, what: r.sentence.replace(/\{(\w+)\}/g, '‹$1›') }));
-    return [...placeHits, ...parts.slice(0, 12).map((part) => ({ group: 'On the shelf' as const, part })), ...ruleHits];
+    return [...placeHits, ...parts.map((part) => ({ group: 'On the shelf' as const, part })), ...ruleHits];
   }
 
   /** The first that these words find; the list below may be that of the words before. */
   const first = async () => {
     const place = search(text, []).find((h) => h.group === 'Places');
-    const hit = place ?? search(text, await ask(text))[0];
+    const hit = place ?? search(text, (await ask(looked(text))).parts)[0];
     if (hit && typed.current === text) choose(hit);
   };
 
@@ -96,8 +97,11 @@ export function Find() {
       else first().catch(() => say('The shelf does not answer now.'));
     },
   });
-  return <Box text={text} open={open && hits.length > 0} hits={hits} doing={doing} />;
+  const rest = total > shelf.length ? `, ${shelf.length} of ${total}: type more to narrow it down` : '';
+  return <Box text={text} open={open && hits.length > 0} hits={hits} rest={rest} doing={doing} />;
 }
+
+const MOST_PARTS = 12;
 
 const NONE: Hit[] = [];
 
@@ -109,7 +113,16 @@ type Doing = {
   enter: () => void;
 };
 
-const Box = memo(function Box({ text, open, hits, doing }: { text: string; open: boolean; hits: Hit[]; doing: Doing }) {
+interface BoxProps {
+  text: string;
+  open: boolean;
+  hits: Hit[];
+  /** Said of the shelf where more was found than is shown. */
+  rest: string;
+  doing: Doing;
+}
+
+const Box = memo(function Box({ text, open, hits, rest, doing }: BoxProps) {
   return (
     <Autocomplete<Hit, false, false, true>
       className="find-box"
@@ -132,7 +145,7 @@ const Box = memo(function Box({ text, open, hits, doing }: { text: string; open:
       }}
       options={hits}
       filterOptions={(x) => x}
-      groupBy={(h) => h.group}
+      groupBy={(h) => (h.group === 'On the shelf' ? h.group + rest : h.group)}
       getOptionLabel={(h) =>
         typeof h === 'string' ? h : 'part' in h ? h.part.long : 'place' in h ? short(h.place) : h.code
       }

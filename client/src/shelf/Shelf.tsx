@@ -19,13 +19,15 @@ const KINDS = [
   ['trays', 'tray'],
 ] as const;
 
+const MOST = 200;
+
 /** The shelf: every part with its stock, where it lies, and its price. */
 export default function Shelf() {
   const [text, setText] = useState('');
   const [kind, setKind] = useState('');
-  const parts = useShelf(`${kind} ${text}`.trim()).data ?? [];
+  const { parts, total } = useShelf({ words: `${kind} ${text}`.trim(), most: MOST });
   return (
-    <Page title="Shelf" line={plural(parts.length, 'part', 'parts')}>
+    <Page title="Shelf" line={plural(total, 'part', 'parts')}>
       <input
         className="inp search"
         aria-label="Search the shelf"
@@ -98,7 +100,11 @@ export default function Shelf() {
             : 'The shelf is empty: begin with a new part, or take in a list.'}
         </p>
       )}
-      {parts.length === 200 && <p className="quiet">The first 200; type more to narrow it down.</p>}
+      {total > parts.length && (
+        <p className="quiet">
+          The first {parts.length} of {total}; type more to narrow it down.
+        </p>
+      )}
     </Page>
   );
 }

@@ -2,6 +2,11 @@ using System.Collections;
 
 namespace Irvak.Core.Sheets;
 
+/// <summary>What a search found of a shelf.</summary>
+/// <param name="Parts">The first of them.</param>
+/// <param name="Total">How many there are of them all.</param>
+public sealed record ShelfFound(IReadOnlyList<ShelfPart> Parts, int Total);
+
 /// <summary>
 /// Parts of a shelf by the words they are found by. Gathered once; what changes on the shelf afterwards is looked at word by word, until
 /// there is enough of it to gather all anew.
@@ -68,23 +73,33 @@ public sealed class ShelfIndex
     /// <summary>Parts each typed word of which begins one of their words: those that go before others first, then those in stock, then in
     /// the order of their ids.</summary>
     /// <param name="typed">As <see cref="ShelfWords.Typed"/> cuts them; none for every part.</param>
+    /// <param name="wanted">True for a part that is looked for at all.</param>
     /// <param name="first">True for a part that goes before others.</param>
     /// <param name="most">Parts at most.</param>
-    public IReadOnlyList<ShelfPart> Find(IReadOnlyList<string> typed, Func<ShelfPart, bool> first, int most)
+    public ShelfFound Find(IReadOnlyList<string> typed, Func<ShelfPart, bool> wanted, Func<ShelfPart, bool> first, int most)
     {
         var found = new BitArray(_still);
         foreach (var word in typed)
             found.And(Holding(word));
+        var total = 0;
         // Four ranks; of the base no more are kept than can be shown.
         var ranks = Enumerable.Range(0, 4).Select(_ => new List<ShelfPart>()).ToArray();
-        List<ShelfPart> RankOf(ShelfPart part) => ranks[(first(part) ? 0 : 2) + (part.InStock > 0 ? 0 : 1)];
-        for (var i = 0; i < found.Length && ranks[0].Count < most; i++)
-            if (found[i] && RankOf(_base.Parts[i]) is var rank && rank.Count < most)
-                rank.Add(_base.Parts[i]);
+        void Take(ShelfPart part, int kept)
+        {
+            if (!wanted(part))
+                return;
+            total++;
+            var rank = ranks[(first(part) ? 0 : 2) + (part.InStock > 0 ? 0 : 1)];
+            if (rank.Count < kept)
+                rank.Add(part);
+        }
+        for (var i = 0; i < found.Length; i++)
+            if (found[i])
+                Take(_base.Parts[i], most);
         foreach (var (part, words) in _since)
             if (typed.All(t => words.Any(w => w.StartsWith(t, StringComparison.Ordinal))))
-                RankOf(part).Add(part);
-        return [.. ranks.SelectMany(r => r.OrderBy(p => p.Id, StringComparer.Ordinal)).Take(most)];
+                Take(part, int.MaxValue);
+        return new([.. ranks.SelectMany(r => r.OrderBy(p => p.Id, StringComparer.Ordinal)).Take(most)], total);
     }
 
     /// <summary>Parts of the base one of whose words begins with this one.</summary>

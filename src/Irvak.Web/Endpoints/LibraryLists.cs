@@ -1,5 +1,6 @@
 using Irvak.Core;
 using Irvak.Core.Builds;
+using Irvak.Core.Contracts;
 using Irvak.Core.Evidence;
 using Irvak.Core.Memory;
 using Irvak.Core.Places;
@@ -46,19 +47,35 @@ public sealed record PartView(
         );
 }
 
+/// <summary>What a search found of the shelf.</summary>
+/// <param name="Parts">The first of them.</param>
+/// <param name="Total">How many there are of them all.</param>
+public sealed record FoundParts(IReadOnlyList<PartView> Parts, int Total);
+
 /// <summary>Shelf, sheets, evidence and rules; and what each policy gives a job.</summary>
 public static class LibraryLists
 {
     public static void MapLibraryLists(this IEndpointRouteBuilder routes)
     {
         routes
-            .MapGet("/api/shelf", async (string? q, string? job, Library library, Jobs jobs, CancellationToken cancel) =>
-            {
-                var sheet = job is null ? null : (await jobs.Find(job, cancel))?.State.Sheet;
-                var found = ShelfSearch.Find(await library.Shelf(cancel), q, sheet);
-                return TypedResults.Ok(found.Select(PartView.Of).ToList());
-            })
-            .WithName("searchShelf");
+            .MapGet(
+                "/api/shelf",
+                async (string? q, string? job, string? kind, int? most, Library library, Jobs jobs, CancellationToken cancel) =>
+                {
+                    if (most is < 1 or > ShelfSearch.Most)
+                        return Problems.Invalid(new SheetProblem("/most", $"Between 1 and {ShelfSearch.Most} parts are shown at once."));
+                    if (kind is not null && !ShelfSearch.Kinds.ContainsKey(kind))
+                        return Problems.Invalid(
+                            new SheetProblem("/kind", $"A part is looked for as {string.Join(", ", ShelfSearch.Kinds.Keys)}, not as {kind}.")
+                        );
+                    var sheet = job is null ? null : (await jobs.Find(job, cancel))?.State.Sheet;
+                    var found = ShelfSearch.Find(await library.Shelf(cancel), q, kind, sheet, most ?? ShelfSearch.Most);
+                    return TypedResults.Ok(new FoundParts([.. found.Parts.Select(PartView.Of)], found.Total));
+                }
+            )
+            .WithName("searchShelf")
+            .Produces<FoundParts>()
+            .ProducesProblem(400);
 
         routes
             .MapGet("/api/sheets", async (Library library, CancellationToken cancel) => TypedResults.Ok(await library.Sheets(cancel)))

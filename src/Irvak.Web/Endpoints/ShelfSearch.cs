@@ -5,24 +5,41 @@ namespace Irvak.Web.Endpoints;
 /// <summary>Which shelf parts go with a machine; those come first.</summary>
 public static class ShelfSearch
 {
-    /// <summary>Parts shown at once.</summary>
-    public const int MostFound = 200;
+    /// <summary>What a place can be looked for a part of.</summary>
+    public static readonly IReadOnlyDictionary<string, Func<ShelfPart, bool>> Kinds = new Dictionary<string, Func<ShelfPart, bool>>
+    {
+        ["module"] = p => p.Module is not null,
+        ["drive"] = p => p.Drive is not null,
+        ["processor"] = p => p.Processor is not null,
+        ["card"] = p => p.Card is not null,
+    };
+
+    /// <summary>Parts shown at once, at most.</summary>
+    public const int Most = 200;
 
     /// <summary>Parts that hold every typed word, or begin with it; what goes with the machine first.</summary>
+    /// <param name="kind">One of <see cref="Kinds"/>; null for parts of all.</param>
     /// <param name="sheet">Of the machine; null for none.</param>
-    public static IReadOnlyList<ShelfPart> Find(ShelfBook shelf, string? typed, MachineSheet? sheet) =>
-        [
-            .. shelf
-                .Index.Find(ShelfWords.Typed(typed), p => Suits(p, sheet), MostFound)
-                .OrderBy(p => Suits(p, sheet) ? 0 : 1)
-                .ThenBy(p => p.KindOf(), StringComparer.Ordinal)
-                .ThenBy(p => p.Module?.Generation)
-                .ThenBy(p => p.Module?.CapacityMiB)
-                .ThenBy(p => p.Module?.RateMTs)
-                .ThenBy(p => p.Drive is { Form: null })
-                .ThenBy(p => p.Drive?.Bytes)
-                .ThenBy(p => p.Id, StringComparer.Ordinal),
-        ];
+    /// <param name="most">Parts at most.</param>
+    public static ShelfFound Find(ShelfBook shelf, string? typed, string? kind, MachineSheet? sheet, int most)
+    {
+        var found = shelf.Index.Find(ShelfWords.Typed(typed), kind is null ? _ => true : Kinds[kind], p => Suits(p, sheet), most);
+        return found with
+        {
+            Parts =
+            [
+                .. found
+                    .Parts.OrderBy(p => Suits(p, sheet) ? 0 : 1)
+                    .ThenBy(p => p.KindOf(), StringComparer.Ordinal)
+                    .ThenBy(p => p.Module?.Generation)
+                    .ThenBy(p => p.Module?.CapacityMiB)
+                    .ThenBy(p => p.Module?.RateMTs)
+                    .ThenBy(p => p.Drive is { Form: null })
+                    .ThenBy(p => p.Drive?.Bytes)
+                    .ThenBy(p => p.Id, StringComparer.Ordinal),
+            ],
+        };
+    }
 
     private static bool Suits(ShelfPart part, MachineSheet? sheet)
     {

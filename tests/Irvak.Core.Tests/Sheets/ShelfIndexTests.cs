@@ -28,7 +28,7 @@ public sealed class ShelfIndexTests
         ];
 
     private static List<string> Found(ShelfBook shelf, string typed, int most = All) =>
-        [.. shelf.Index.Find(ShelfWords.Typed(typed), Odd, most).Select(p => p.Id)];
+        [.. shelf.Index.Find(ShelfWords.Typed(typed), _ => true, Odd, most).Parts.Select(p => p.Id)];
 
     /// <summary>Every word of the shelf, each of its beginnings, pairs of them, and what no part has.</summary>
     private static IEnumerable<string> Typed()
@@ -100,5 +100,19 @@ public sealed class ShelfIndexTests
         Assert.Equal(Parts.Length, all.Count);
         foreach (var most in new[] { 0, 1, all.Count - 1, all.Count, all.Count + 1 })
             Assert.Equal(all.Take(most), Found(shelf, "", most));
+    }
+
+    [Fact]
+    public void What_is_not_wanted_is_neither_shown_nor_counted()
+    {
+        var shelf = ShelfBook.Of(Parts);
+        foreach (var typed in new[] { "", "sas", "32" })
+        {
+            var drives = ByHand(Parts.Where(p => p.Drive is not null), typed);
+            var found = shelf.Index.Find(ShelfWords.Typed(typed), p => p.Drive is not null, Odd, 4);
+            Assert.Equal(drives.Take(4), found.Parts.Select(p => p.Id));
+            Assert.Equal(drives.Count, found.Total);
+        }
+        Assert.Equal(Parts.Length, shelf.Index.Find([], _ => true, Odd, 0).Total);
     }
 }

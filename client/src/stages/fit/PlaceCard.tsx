@@ -4,6 +4,9 @@ import { useShelf } from '../../api/hooks';
 import { euro, short } from '../../format/numbers';
 import { shelfUnit, useDesk, type Hand } from '../../frame/desk';
 
+// More would push what stands in the way out of sight.
+const MOST = 5;
+
 /** Card of the chosen place: what is there, what can be done, and the shelf parts that suit the machine. */
 export function PlaceCard({
   place,
@@ -24,9 +27,12 @@ export function PlaceCard({
   const form = job.sheet?.bays?.find((g) => place.startsWith('bay:') && g.names.includes(short(place)))?.form;
   const small = job.sheet?.m2?.find((m) => place === `m2:${m.id}`)?.key === 'msata' ? 'msata' : 'm.2';
   const usual = socket ? 'processor' : bay ? (form ?? small) : card ? 'card' : '';
-  const shelf = (useShelf(text || usual, job.number).data ?? []).filter((p) =>
-    socket ? p.part.processor : bay ? p.part.drive : card ? p.part.card : p.part.module,
-  );
+  const { parts: shelf, total } = useShelf({
+    words: text || usual,
+    job: job.number,
+    kind: socket ? 'processor' : bay ? 'drive' : card ? 'card' : 'module',
+    most: MOST,
+  });
   const unit = job.planned[place];
   const change = job.changes.find((c) => c.place === place);
   const unseen = !unit && !change && !job.foundEmpty.includes(place);
@@ -105,7 +111,7 @@ export function PlaceCard({
             autoComplete="off"
           />
           <div className="picks">
-            {shelf.slice(0, 5).map((p) => {
+            {shelf.map((p) => {
               const held: Hand = { from: 'shelf', unit: shelfUnit(p) };
               return (
                 <div key={p.part.id} className="pick">
@@ -126,6 +132,11 @@ export function PlaceCard({
                 </div>
               );
             })}
+            {total > shelf.length && (
+              <p className="quiet">
+                {shelf.length} of {total}; type more to narrow it down.
+              </p>
+            )}
             {shelf.length === 0 && (
               <p className="quiet">
                 {text.trim() ? 'Nothing on the shelf reads like that.' : 'Nothing on the shelf suits this place.'}{' '}

@@ -155,7 +155,7 @@ function Figures({ now, proposed }: { now: PlacementSide; proposed: PlacementSid
 /** Parts of the shelf that are to be placed as well. */
 function More({ job, add, onChange }: { job: JobView; add: Wanted[]; onChange: (add: Wanted[]) => void }) {
   const [text, setText] = useState('');
-  const shelf = (useShelf(text, job.number).data ?? []).filter((p) => p.part.module);
+  const { parts: shelf, total } = useShelf({ words: text, job: job.number, kind: 'module', most: 4 });
   const set = (partId: string, long: string, count: number) =>
     onChange([...add.filter((a) => a.partId !== partId), ...(count > 0 ? [{ partId, long, count }] : [])]);
   return (
@@ -172,7 +172,7 @@ function More({ job, add, onChange }: { job: JobView; add: Wanted[]; onChange: (
         autoComplete="off"
       />
       <div className="picks">
-        {(text ? shelf.slice(0, 4) : [])
+        {(text ? shelf : [])
           .filter((p) => !add.some((a) => a.partId === p.part.id))
           .map((p) => (
             <div key={p.part.id} className="pick">
@@ -183,6 +183,11 @@ function More({ job, add, onChange }: { job: JobView; add: Wanted[]; onChange: (
               </button>
             </div>
           ))}
+        {text && total > shelf.length && (
+          <p className="quiet">
+            {shelf.length} of {total}; type more to narrow it down.
+          </p>
+        )}
         {add.map((a) => (
           <div key={a.partId} className="pick">
             <span>{a.long}</span>
