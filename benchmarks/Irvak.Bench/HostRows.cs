@@ -63,7 +63,8 @@ internal sealed class HostRows(
         // The first of them warms the host.
         await Task.WhenAll(windows.Select(w => Edits(w, TimeSpan.FromSeconds(clients == 1 ? 10 : 2))));
         var script = await Script(windows[0].Number);
-        var (ours, theirs, carried, worked) = (new List<double>(), new List<double>(), new List<double>(), new List<double>());
+        var (ours, theirs) = (new List<double>(), new List<double>());
+        var (carried, worked) = (new List<double>(), new List<double>());
         for (var round = 0; round < Rounds; round++)
         {
             for (var i = 0; i < 200; i++)

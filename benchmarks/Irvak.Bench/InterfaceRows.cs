@@ -30,12 +30,12 @@ internal sealed class InterfaceRows(Host host, Jobs jobs, bool quick, Report rep
             const seen = { first: 0, last: 0, longest: 0 };
             let begun = 0;
             addEventListener('keydown', (e) => { begun = e.timeStamp; }, { capture: true, once: true });
-            const numbers = document.querySelector('.ledge');
+            const [drawing, numbers] = ['.plate-box', '.ledge'].map((of) => document.querySelector(of));
             new MutationObserver((all) => {
                 if (!begun) return;
-                const isNumbers = all.some((m) => numbers.contains(m.target));
+                const [isGuess, isNumbers] = [drawing, numbers].map((of) => all.some((m) => of.contains(m.target)));
                 requestAnimationFrame(() => setTimeout(() => {
-                    seen.first ||= performance.now() - begun;
+                    if (isGuess) seen.first ||= performance.now() - begun;
                     if (isNumbers) seen.last = performance.now() - begun;
                 }));
             }).observe(document.querySelector('#root'), { childList: true, subtree: true, attributes: true, characterData: true });

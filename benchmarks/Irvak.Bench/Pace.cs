@@ -16,6 +16,7 @@ internal sealed class Pace
     private static double s_least = double.MaxValue;
 
     private readonly List<double> _times = [];
+    private readonly List<double> _nothing = [];
 
     /// <summary>Runs the loop so often, and counts it to the figure that is measured beside it.</summary>
     public void Take(int times = 3)
@@ -30,6 +31,19 @@ internal sealed class Pace
 
     /// <summary>1 on a machine that is left alone, 2 when everything takes twice as long.</summary>
     public double Slower => _times.Count == 0 ? 1 : Alternating.Median(_times) / s_least;
+
+    /// <summary>Asks a host for nothing, in turns with what is measured: what of a tail is the machine's, the wire's and the asking
+    /// program's.</summary>
+    public async Task Ask(Host host) => _nothing.Add((await host.Get("/health/live")).Ms);
+
+    /// <summary>The slowest of a hundred against so many milliseconds, and as much more as the slowest of a hundred questions for nothing
+    /// took than those in their middle.</summary>
+    public Row Slowest(string what, double ms, double reach, string? note = null)
+    {
+        var late = _nothing.Order().ElementAt((int)(_nothing.Count * 0.99)) - Alternating.Median(_nothing);
+        var held = $"{Report.Text(reach)} ms + {Report.Text(late)} ms, by which nothing was late just now";
+        return new(what, $"{Report.Text(ms)} ms", held + (note is null ? "" : "; " + note), ms / (reach + late), 1);
+    }
 
     /// <summary>A figure against so many milliseconds of a machine left alone.</summary>
     /// <param name="note">What stands beside it; null for nothing.</param>

@@ -66,7 +66,10 @@ public static class LibraryLists
                         return Problems.Invalid(new SheetProblem("/most", $"Between 1 and {ShelfSearch.Most} parts are shown at once."));
                     if (kind is not null && !ShelfSearch.Kinds.ContainsKey(kind))
                         return Problems.Invalid(
-                            new SheetProblem("/kind", $"A part is looked for as {string.Join(", ", ShelfSearch.Kinds.Keys)}, not as {kind}.")
+                            new SheetProblem(
+                                "/kind",
+                                $"A part is looked for as {string.Join(", ", ShelfSearch.Kinds.Keys)}, not as {kind}."
+                            )
                         );
                     var sheet = job is null ? null : (await jobs.Find(job, cancel))?.State.Sheet;
                     var found = ShelfSearch.Find(await library.Shelf(cancel), q, kind, sheet, most ?? ShelfSearch.Most);

@@ -1,7 +1,9 @@
-import type { ComponentProps } from 'react';
+import { memo, useMemo, type ComponentProps } from 'react';
 import { useSearchParams } from 'react-router';
 import { useWays } from '../../api/ways';
 import type { Edit, FindingView, JobView, Unit } from '../../api/types';
+import { useLater } from '../../format/later';
+import { useLatest } from '../../format/latest';
 import { short } from '../../format/numbers';
 import { useDesk, type Hand } from '../../frame/desk';
 import { focusPlace } from '../../frame/Find';
@@ -13,7 +15,7 @@ import { PlateBox } from '../../frame/PlateBox';
 import { Verdicts } from '../../frame/Verdicts';
 import type { Mark } from '../../plate/ink';
 import { ArraysTab } from './arrays/ArraysTab';
-import { useRehearsing } from './arrays/rehearsing';
+import { useRehearsing, type Rehearsing } from './arrays/rehearsing';
 import { LanesTab } from './lanes/LanesTab';
 import { PathTab } from './path/PathTab';
 import { PowerTab } from './power/PowerTab';
@@ -28,9 +30,14 @@ export default function Fit() {
   const { job, apply, pending, selected, select, hand, take, say } = useDesk();
   const rehearsal = useRehearsing(job);
   const [params, setParams] = useSearchParams();
+  const now = useMemo(() => ({ job, pending }), [job, pending]);
+  // The drawing and the numbers come first; what explains them is drawn once they are painted.
+  const before = useLater(now);
   const tabs = TABS.filter(([key]) => shows(job, key));
   const wanted = params.get('sheet') ?? 'memory';
   const tab = tabs.some(([key]) => key === wanted) ? wanted : (tabs[0]?.[0] ?? 'memory');
+  // A sheet that is new with this change has no state before it.
+  const later = before.job.sheet && shows(before.job, tab) ? before : now;
   const open = (key: string) => setParams(key === 'memory' ? {} : { sheet: key }, { replace: true });
   useKeys(
     tabs.map(([key, before, letter, rest]) => ({
@@ -39,6 +46,29 @@ export default function Fit() {
       run: () => open(key),
     })),
     true,
+  );
+  const doing = useLatest({
+    act: (place: string) => act(place),
+    pick: (place: string) => pick(place),
+    clear: (place: string) => clear(place),
+    put: (place: string, held: Hand) => put(place, held),
+    show: (place: string) => {
+      select(place);
+      focusPlace(place);
+    },
+  });
+  const card = useMemo(
+    () =>
+      selected && (
+        <PlaceCard
+          key={selected}
+          place={selected}
+          onPick={doing.pick}
+          onClear={doing.clear}
+          onPut={(held) => doing.put(selected, held)}
+        />
+      ),
+    [selected, doing],
   );
   if (!job.sheet)
     return (
@@ -143,36 +173,15 @@ export default function Fit() {
             })}
           </div>
         )}
-        {tab === 'memory' ? (
-          <MemoryTab job={job} onAct={act} stale={pending} />
-        ) : tab === 'lanes' ? (
-          <LanesTab job={job} stale={pending} onAct={act} />
-        ) : tab === 'path' ? (
-          <PathTab job={job} stale={pending} />
-        ) : tab === 'power' ? (
-          <PowerTab job={job} stale={pending} />
-        ) : tab === 'cache' ? (
-          <CacheTab job={job} stale={pending} />
-        ) : tab === 'boot' ? (
-          <BootTab job={job} stale={pending} />
-        ) : (
-          <ArraysTab job={job} stale={pending} rehearsal={rehearsal} />
-        )}
+        <TabBody
+          tab={tab}
+          job={later.job}
+          stale={later.pending}
+          onAct={doing.act}
+          rehearsal={tab === 'arrays' ? rehearsal : null}
+        />
       </main>
-      <WithWays
-        findings={[...job.findings].sort((a, b) => here(b, tab) - here(a, tab))}
-        onPlace={(p) => {
-          select(p);
-          focusPlace(p);
-        }}
-        onEdit={apply}
-        stale={pending}
-        top={
-          selected && (
-            <PlaceCard key={selected} place={selected} onPick={pick} onClear={clear} onPut={(h) => put(selected, h)} />
-          )
-        }
-      />
+      <WithWays job={later.job} tab={tab} onPlace={doing.show} onEdit={apply} stale={later.pending} top={card} />
       <Ledge
         ledge={job.ledge}
         stopped={job.findings.filter((f) => f.severity === 'stop').map((f) => HELD[f.sheet] ?? 'Memory')}
@@ -181,11 +190,40 @@ export default function Fit() {
   );
 }
 
-/** The verdicts with the ways out of them, which come later: nothing else is drawn anew for them. */
-function WithWays(props: Omit<ComponentProps<typeof Verdicts>, 'ways'>) {
-  const { job } = useDesk();
-  return <Verdicts {...props} ways={useWays(job).data ?? NO_WAYS} />;
+interface TabProps {
+  tab: string;
+  job: JobView;
+  stale: boolean;
+  onAct: (place: string) => void;
+  /** Of the arrays' sheet; null on others. */
+  rehearsal: Rehearsing | null;
 }
+
+const TabBody = memo(function TabBody({ tab, job, stale, onAct, rehearsal }: TabProps) {
+  return tab === 'memory' ? (
+    <MemoryTab job={job} onAct={onAct} stale={stale} />
+  ) : tab === 'lanes' ? (
+    <LanesTab job={job} stale={stale} onAct={onAct} />
+  ) : tab === 'path' ? (
+    <PathTab job={job} stale={stale} />
+  ) : tab === 'power' ? (
+    <PowerTab job={job} stale={stale} />
+  ) : tab === 'cache' ? (
+    <CacheTab job={job} stale={stale} />
+  ) : tab === 'boot' ? (
+    <BootTab job={job} stale={stale} />
+  ) : (
+    rehearsal && <ArraysTab job={job} stale={stale} rehearsal={rehearsal} />
+  );
+});
+
+type WithWaysProps = Omit<ComponentProps<typeof Verdicts>, 'ways' | 'findings'> & { job: JobView; tab: string };
+
+/** The verdicts with the ways out of them, which come later: nothing else is drawn anew for them. */
+const WithWays = memo(function WithWays({ job, tab, ...props }: WithWaysProps) {
+  const ways = useWays(job).data ?? NO_WAYS;
+  return <Verdicts {...props} findings={[...job.findings].sort((a, b) => here(b, tab) - here(a, tab))} ways={ways} />;
+});
 
 const NO_WAYS: never[] = [];
 
