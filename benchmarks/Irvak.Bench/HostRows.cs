@@ -79,8 +79,8 @@ internal sealed class HostRows(
         var (own, other) = (Alternating.Median(ours), Alternating.Median(theirs));
         var name = $"edits a second, durable, {clients} {(clients == 1 ? "client" : "clients")}";
         report.Add(new(name, Report.Text(own), $"pgbench, same documents {Report.Text(other)}", own / other, null, AtLeast: true));
-        // The writing, the working out of what is written and answered, and the way to the host and back, which no edit can do without: beside each other on as many cores
-        // as there are people for.
+        // The writing, the working out of what is written and answered, and the way to the host and back, which no edit can do without:
+        // beside each other on as many cores as there are people for.
         var cores = Math.Min(clients, Environment.ProcessorCount);
         var (work, way) = (Alternating.Median(worked), Alternating.Median(carried));
         var least = 1 / ((1 / other) + ((work + way) / 1000 / cores));
