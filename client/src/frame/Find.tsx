@@ -4,7 +4,7 @@ import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useRules, useShelf, useShelfNow } from '../api/hooks';
 import type { PartView } from '../api/types';
 import { useLatest } from '../format/latest';
-import { euro, short } from '../format/numbers';
+import { euro, group, short } from '../format/numbers';
 import { layout } from '../plate/layout';
 import { shelfUnit, useDesk } from './desk';
 import { plain } from './Saying';
@@ -97,7 +97,7 @@ export function Find() {
       else first().catch(() => say('The shelf does not answer now.'));
     },
   });
-  const rest = total > shelf.length ? `, ${shelf.length} of ${total}: type more to narrow it down` : '';
+  const rest = total > shelf.length ? `, ${shelf.length} of ${group(total)}: type more to narrow it down` : '';
   return <Box text={text} open={open && hits.length > 0} hits={hits} rest={rest} doing={doing} />;
 }
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useShelf } from '../api/hooks';
 import type { ShelfPart } from '../api/types';
-import { euro, plural } from '../format/numbers';
+import { euro, group } from '../format/numbers';
 import { Import } from '../editor/Import';
 import { Page } from '../frame/Page';
 
@@ -27,7 +27,7 @@ export default function Shelf() {
   const [kind, setKind] = useState('');
   const { parts, total } = useShelf({ words: `${kind} ${text}`.trim(), most: MOST });
   return (
-    <Page title="Shelf" line={plural(total, 'part', 'parts')}>
+    <Page title="Shelf" line={`${group(total)} ${total === 1 ? 'part' : 'parts'}`}>
       <input
         className="inp search"
         aria-label="Search the shelf"
@@ -102,7 +102,7 @@ export default function Shelf() {
       )}
       {total > parts.length && (
         <p className="quiet">
-          The first {parts.length} of {total}; type more to narrow it down.
+          The first {parts.length} of {group(total)}; type more to narrow it down.
         </p>
       )}
     </Page>

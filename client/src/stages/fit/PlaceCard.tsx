@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { useState } from 'react';
 import { useShelf } from '../../api/hooks';
-import { euro, short } from '../../format/numbers';
+import { euro, group, short } from '../../format/numbers';
 import { shelfUnit, useDesk, type Hand } from '../../frame/desk';
 
 // More would push what stands in the way out of sight.
@@ -134,7 +134,7 @@ export function PlaceCard({
             })}
             {total > shelf.length && (
               <p className="quiet">
-                {shelf.length} of {total}; type more to narrow it down.
+                {shelf.length} of {group(total)}; type more to narrow it down.
               </p>
             )}
             {shelf.length === 0 && (

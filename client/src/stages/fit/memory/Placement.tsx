@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { usePlacement, useShelf } from '../../../api/hooks';
 import type { Edit, JobView, PlacementSide } from '../../../api/types';
-import { mbs, mib, short } from '../../../format/numbers';
+import { group, mbs, mib, short } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
 
 interface Wanted {
@@ -185,7 +185,7 @@ function More({ job, add, onChange }: { job: JobView; add: Wanted[]; onChange: (
           ))}
         {text && total > shelf.length && (
           <p className="quiet">
-            {shelf.length} of {total}; type more to narrow it down.
+            {shelf.length} of {group(total)}; type more to narrow it down.
           </p>
         )}
         {add.map((a) => (
