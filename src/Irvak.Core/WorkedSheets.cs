@@ -19,37 +19,65 @@ namespace Irvak.Core;
 /// What follows for a machine, with or without a plan, and the findings that it can have without any; each capability is worked out when it
 /// is asked for.
 /// </summary>
-internal sealed class WorkedSheets(Question q, Kept kept)
+internal sealed class WorkedSheets
 {
+    /// <summary>What was worked out of one capability, with its findings.</summary>
+    private sealed record Worked<T>(T Sheet, IReadOnlyList<Finding> Findings);
+
+    private readonly Question _question;
+    private readonly Lazy<Worked<MemorySheet>> _memory;
+    private readonly Lazy<Worked<LaneSheet>> _lanes;
+    private readonly Lazy<Worked<PathSheet>> _traced;
+    private readonly Lazy<PathSheet> _paths;
+    private readonly Lazy<BootPlan?> _boot;
+    private readonly Lazy<IReadOnlyList<CacheFigures>> _caches;
+    private readonly Lazy<Worked<IReadOnlyList<EnduranceRow>>> _drives;
+    private readonly Lazy<Worked<ArraySheet>> _arrays;
+    private readonly Lazy<Worked<PowerSheet>> _power;
+
+    public WorkedSheets(Question q, Kept kept)
+    {
+        _question = q;
+        var boot = q.Boot;
+        _memory = new(() => kept.Of("memory", q.Memory, OfMemory));
+        _lanes = new(() => kept.Of("lanes", q.Lanes, OfLanes));
+        // Memory only tells how large a test must be: a module that changes leaves the paths as they are.
+        _traced = new(() => kept.Of("paths", (q.Paths with { MemoryMiB = null }, Lanes), OfPaths));
+        _paths = new(() => _traced.Value.Sheet.Tested(q.Paths));
+        _boot = new(() => kept.Of("boot", boot, BootSheet.PlanOf));
+        _caches = new(() => [.. boot.Caches.Select(c => CacheFigures.Of(boot, c, kept))]);
+        _drives = new(() => kept.Of("drives", (boot, Caches, Boot), OfDrives));
+        _arrays = new(() => kept.Of("arrays", (q.Drives, Paths.Paces(), Taken(boot, Boot)), OfArrays));
+        _power = new(() => kept.Of("power", q.Power, OfPower));
+    }
+
+    public MemorySheet Memory => _memory.Value.Sheet;
+
+    public LaneSheet Lanes => _lanes.Value.Sheet;
+
+    public PathSheet Paths => _paths.Value;
+
+    public ArraySheet Arrays => _arrays.Value.Sheet;
+
+    public PowerSheet Power => _power.Value.Sheet;
+
+    public BootPlan? Boot => _boot.Value;
+
+    public IReadOnlyList<CacheFigures> Caches => _caches.Value;
+
+    public IReadOnlyList<EnduranceRow> Endurance => _drives.Value.Sheet;
+
     /// <summary>The findings of each capability, in the order in which they are told.</summary>
     private static readonly Func<WorkedSheets, IReadOnlyList<Finding>>[] Capabilities =
     [
-        s => s.OfMemory.Findings,
-        s => [.. ProcessorFit.Judge(s.Asked.Machine)],
-        s => s.OfDrives.Findings,
-        s => s.OfLanes.Findings,
-        s => s.OfPaths.Findings,
-        s => s.OfPower.Findings,
-        s => s.OfArrays.Findings,
+        s => s._memory.Value.Findings,
+        s => [.. ProcessorFit.Judge(s._question.Machine)],
+        s => s._drives.Value.Findings,
+        s => s._lanes.Value.Findings,
+        s => s._traced.Value.Findings,
+        s => s._power.Value.Findings,
+        s => s._arrays.Value.Findings,
     ];
-
-    private Question Asked => q;
-
-    public MemorySheet Memory => OfMemory.Sheet;
-
-    public LaneSheet Lanes => OfLanes.Sheet;
-
-    public PathSheet Paths => _paths ??= OfPaths.Sheet.Tested(q.Paths);
-
-    public ArraySheet Arrays => OfArrays.Sheet;
-
-    public PowerSheet Power => OfPower.Sheet;
-
-    public BootPlan? Boot => (_boot ??= new(kept.Of("boot", BootInput, BootSheet.PlanOf))).Plan;
-
-    public IReadOnlyList<CacheFigures> Caches => CacheList;
-
-    public IReadOnlyList<EnduranceRow> Endurance => OfDrives.Rows;
 
     /// <summary>The findings, those that the machine has as it was found marked as such.</summary>
     /// <param name="kept">What was kept of the same job.</param>
@@ -61,11 +89,11 @@ internal sealed class WorkedSheets(Question q, Kept kept)
         {
             IReadOnlyList<Finding>? before = null;
             foreach (var f in of(this))
-                if (f.Places.Any(q.Machine.Changed.Contains))
+                if (f.Places.Any(_question.Machine.Changed.Contains))
                     yield return f;
                 else
                 {
-                    before ??= of(found ??= new(q.AsFound(), kept.Within("found")));
+                    before ??= of(found ??= new(_question.AsFound(), kept.Within("found")));
                     yield return f with
                     {
                         AsFoundToo = before.Any(b => IsAlso(f, b)),
@@ -79,80 +107,50 @@ internal sealed class WorkedSheets(Question q, Kept kept)
     private static bool IsAlso(Finding f, Finding before) =>
         before.Rule == f.Rule && (f.Places.Count == 0 ? before.Sentence == f.Sentence : f.Places.All(before.Places.Contains));
 
-    private sealed record Of<T>(T Sheet, List<Finding> Findings);
+    private static Worked<MemorySheet> OfMemory(MemoryInput q)
+    {
+        var sheet = MemorySheet.Of(q);
+        return new(sheet, [.. Finding.Joined(MemorySheet.Judge(q, sheet), q.Changed)]);
+    }
 
-    private sealed record Booting(BootPlan? Plan);
+    private static Worked<LaneSheet> OfLanes(LaneInput q)
+    {
+        var sheet = LaneSheet.Of(q);
+        return new(sheet, [.. Finding.Joined([.. CardFit.Judge(q), .. LaneRules.Judge(q, sheet)], q.Changed)]);
+    }
 
-    private Of<MemorySheet>? _memory;
-    private Of<LaneSheet>? _lanes;
-    private Of<PathSheet>? _traced;
-    private PathSheet? _paths;
-    private BootInput? _bootInput;
-    private Booting? _boot;
-    private List<CacheFigures>? _caches;
-    private (IReadOnlyList<EnduranceRow> Rows, List<Finding> Findings)? _drives;
-    private Of<ArraySheet>? _arrays;
-    private Of<PowerSheet>? _power;
+    private static Worked<PathSheet> OfPaths((PathInput Q, LaneSheet Lanes) of, Kept kept)
+    {
+        var sheet = PathSheet.Of(of.Q, of.Lanes, kept);
+        return new(sheet, [.. PathRules.Judge(of.Q, sheet)]);
+    }
 
-    private BootInput BootInput => _bootInput ??= q.Boot;
-
-    private List<CacheFigures> CacheList => _caches ??= [.. BootInput.Caches.Select(c => CacheFigures.Of(BootInput, c, kept))];
-
-    private Of<MemorySheet> OfMemory => _memory ??= kept.Of("memory", q.Memory, static i =>
-        {
-            var sheet = MemorySheet.Of(i);
-            return new Of<MemorySheet>(sheet, [.. Finding.Joined(MemorySheet.Judge(i, sheet), i.Changed)]);
-        });
-
-    private Of<LaneSheet> OfLanes => _lanes ??= kept.Of("lanes", q.Lanes, static i =>
-        {
-            var sheet = LaneSheet.Of(i);
-            return new Of<LaneSheet>(sheet, [.. Finding.Joined([.. CardFit.Judge(i), .. LaneRules.Judge(i, sheet)], i.Changed)]);
-        });
-
-    // Memory only tells how large a test must be: a module that changes leaves the paths as they are.
-    private Of<PathSheet> OfPaths => _traced ??= kept.Of("paths", (Paths: q.Paths with { MemoryMiB = null }, Lanes), static (i, within) =>
-        {
-            var sheet = PathSheet.Of(i.Paths, i.Lanes, within);
-            return new Of<PathSheet>(sheet, [.. PathRules.Judge(i.Paths, sheet)]);
-        });
-
-    private Of<ArraySheet> OfArrays =>
-        _arrays ??= kept.Of("arrays", (Storage: q.Drives, Paces: Paths.Paces(), Taken: Taken()), static (i, within) =>
-        {
-            var sheet = ArraySheet.Of(i.Storage, i.Paces, within) with { Fresh = FreshArray.Of(i.Storage, i.Taken) };
-            return new Of<ArraySheet>(sheet, [.. ArraySheet.Judge(i.Storage, sheet)]);
-        });
-
-    private Of<PowerSheet> OfPower => _power ??= kept.Of("power", q.Power, static i =>
-        {
-            var sheet = PowerSheet.Of(i);
-            return new Of<PowerSheet>(sheet, [.. PowerRules.Judge(i, sheet)]);
-        });
-
-    private (IReadOnlyList<EnduranceRow> Rows, List<Finding> Findings) OfDrives =>
-        _drives ??= kept.Of("drives", (BootInput, CacheList, Boot), static i => Drives(i.BootInput, i.CacheList, i.Boot));
+    private static Worked<IReadOnlyList<EnduranceRow>> OfDrives((BootInput Q, IReadOnlyList<CacheFigures> Caches, BootPlan? Plan) of)
+    {
+        var rows = Wear.Endurance.Of(of.Q, of.Caches, of.Plan);
+        Finding[] all =
+        [
+            .. DriveFit.Judge(of.Q),
+            .. DriveManners.Judge(of.Q),
+            .. ControllerFit.Judge(of.Q),
+            .. BootSheet.Judge(of.Q, of.Plan),
+            .. Wear.Endurance.Judge(rows),
+        ];
+        return new(rows, [.. Finding.Joined(all, of.Q.Changed)]);
+    }
 
     /// <summary>Places of drives that a cache or the system has.</summary>
-    private Place[] Taken() => [.. BootInput.Caches.SelectMany(c => c.Places), .. Boot?.Places ?? []];
+    private static Place[] Taken(BootInput q, BootPlan? plan) => [.. q.Caches.SelectMany(c => c.Places), .. plan?.Places ?? []];
 
-    private static (IReadOnlyList<EnduranceRow>, List<Finding>) Drives(BootInput q, List<CacheFigures> caches, BootPlan? plan)
+    private static Worked<ArraySheet> OfArrays((CacheInput Q, IReadOnlyList<ArrayPace> Paces, Place[] Taken) of, Kept kept)
     {
-        var endurance = Wear.Endurance.Of(q, caches, plan);
-        return (
-            endurance,
-            [
-                .. Finding.Joined(
-                    [
-                        .. DriveFit.Judge(q),
-                        .. DriveManners.Judge(q),
-                        .. ControllerFit.Judge(q),
-                        .. BootSheet.Judge(q, plan),
-                        .. Wear.Endurance.Judge(endurance),
-                    ],
-                    q.Changed
-                ),
-            ]
-        );
+        var sheet = ArraySheet.Of(of.Q, of.Paces, kept) with { Fresh = FreshArray.Of(of.Q, of.Taken) };
+        return new(sheet, [.. ArraySheet.Judge(of.Q, sheet)]);
+    }
+
+    private static Worked<PowerSheet> OfPower(PowerInput q)
+    {
+        var sheet = PowerSheet.Of(q);
+        return new(sheet, [.. PowerRules.Judge(q, sheet)]);
     }
 }

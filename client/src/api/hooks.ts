@@ -129,12 +129,9 @@ const shelfQuery = ({ words, ...rest }: Looked) =>
       unwrap(await api.GET('/api/shelf', { params: { query: { q: words, ...rest } }, signal })),
   });
 
-const NO_PARTS: FoundParts = { parts: [], total: 0 };
-
 /** Parts of the shelf by words; asked for at a pause in typing, and not any more once the words are others. */
-export const useShelf = (looked: Looked) =>
-  useQuery({ ...shelfQuery({ ...looked, words: usePaused(looked.words) }), placeholderData: (old) => old }).data ??
-  NO_PARTS;
+export const useShelf = (looked: Looked): FoundParts | undefined =>
+  useQuery({ ...shelfQuery({ ...looked, words: usePaused(looked.words) }), placeholderData: (old) => old }).data;
 
 /** The parts of these very words, for a hand that is faster than the pause. */
 export function useShelfNow() {

@@ -3,12 +3,13 @@ import { api, unwrap } from './client';
 import { lines } from './lines';
 import type { JobView, WaysView } from './types';
 
-const key = (of: { code: string; places: string[] }) => `${of.code} ${of.places.join()}`;
+/** What a finding and its ways are known by. */
+export const about = (of: { code: string; places: string[] }) => `${of.code} ${of.places.join()}`;
 
 /** Ways that were found, and of findings that were not looked at again yet those of the state before. */
 export function withOlder(looked: WaysView[], older: WaysView[]): WaysView[] {
-  const seen = new Set(looked.map(key));
-  return [...looked, ...older.filter((w) => !seen.has(key(w)))].filter((w) => w.ways.length > 0);
+  const seen = new Set(looked.map(about));
+  return [...looked, ...older.filter((w) => !seen.has(about(w)))].filter((w) => w.ways.length > 0);
 }
 
 /** The newest ways of a job that this page holds. */

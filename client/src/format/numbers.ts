@@ -74,3 +74,7 @@ export const clock = (when: number) => {
   const time = new Date(when);
   return [time.getHours(), time.getMinutes()].map((n) => `${n}`.padStart(2, '0')).join(':');
 };
+
+/** What is said where more was found than is shown; null where all is. */
+export const moreThan = ({ parts, total }: { parts: unknown[]; total: number }) =>
+  total > parts.length ? `${group(parts.length)} of ${group(total)}; type more to narrow it down` : null;

@@ -4,7 +4,7 @@ import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useRules, useShelf, useShelfNow } from '../api/hooks';
 import type { PartView } from '../api/types';
 import { useLatest } from '../format/latest';
-import { euro, group, short } from '../format/numbers';
+import { euro, moreThan, short } from '../format/numbers';
 import { layout } from '../plate/layout';
 import { shelfUnit, useDesk } from './desk';
 import { plain } from './Saying';
@@ -34,11 +34,11 @@ export function Find() {
   const [open, setOpen] = useState(false);
   const [lit, setLit] = useState<Hit | null>(null);
   const looked = (words: string) => ({ words, job: job.number, most: MOST_PARTS });
-  const { parts: shelf, total } = useShelf(looked(text));
+  const shelf = useShelf(looked(text));
   const rules = useRules().data ?? [];
   const ask = useShelfNow();
   const typed = useRef(text);
-  const hits = open ? search(text, shelf) : NONE;
+  const hits = open ? search(text, shelf?.parts ?? []) : NONE;
 
   function search(q: string, parts: PartView[]): Hit[] {
     const low = q.trim().toLowerCase();
@@ -97,8 +97,8 @@ export function Find() {
       else first().catch(() => say('The shelf does not answer now.'));
     },
   });
-  const rest = total > shelf.length ? `, ${shelf.length} of ${group(total)}: type more to narrow it down` : '';
-  return <Box text={text} open={open && hits.length > 0} hits={hits} rest={rest} doing={doing} />;
+  const rest = shelf && moreThan(shelf);
+  return <Box text={text} open={open && hits.length > 0} hits={hits} rest={rest ? `, ${rest}` : ''} doing={doing} />;
 }
 
 const MOST_PARTS = 12;

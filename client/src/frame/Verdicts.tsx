@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { Edit, FindingView, WaysView } from '../api/types';
+import { about } from '../api/ways';
 import { plural } from '../format/numbers';
 import { Mark, WORD } from './Mark';
 import { Saying } from './Saying';
@@ -13,8 +14,6 @@ const BASIS: Record<string, string> = {
   practice: 'common practice, no source',
   memory: 'recalled from memory, to be confirmed',
 };
-
-const sameAs = (f: FindingView) => (w: WaysView) => w.code === f.code && w.places.join() === f.places.join();
 
 interface Props {
   findings: FindingView[];
@@ -65,9 +64,9 @@ export function Verdicts({ findings, ways, onPlace, onEdit, top, stale }: Props)
           {top}
           {hard.map((f, i) => (
             <FindingItem
-              key={f.code + f.places.join()}
+              key={about(f)}
               finding={f}
-              ways={ways.find(sameAs(f))}
+              ways={ways.find((w) => about(w) === about(f))}
               open={i === 0 && f.severity === 'stop'}
               onPlace={onPlace}
               onEdit={onEdit}
@@ -144,7 +143,7 @@ function Notes({ notes, onPlace }: { notes: FindingView[]; onPlace: (p: string) 
       </div>
       <ul>
         {notes.map((f) => (
-          <li key={f.code + f.places.join()} data-code={f.code}>
+          <li key={about(f)} data-code={f.code}>
             <Mark severity="note" />
             <div>
               <Saying text={f.sentence} onPlace={onPlace} />{' '}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useShelf } from '../api/hooks';
 import type { ShelfPart } from '../api/types';
-import { euro, group } from '../format/numbers';
+import { euro, group, moreThan } from '../format/numbers';
 import { Import } from '../editor/Import';
 import { Page } from '../frame/Page';
 
@@ -25,9 +25,11 @@ const MOST = 200;
 export default function Shelf() {
   const [text, setText] = useState('');
   const [kind, setKind] = useState('');
-  const { parts, total } = useShelf({ words: `${kind} ${text}`.trim(), most: MOST });
+  const words = `${kind} ${text}`.trim();
+  const found = useShelf({ words, most: MOST });
+  const total = found?.total;
   return (
-    <Page title="Shelf" line={`${group(total)} ${total === 1 ? 'part' : 'parts'}`}>
+    <Page title="Shelf" line={total === undefined ? '' : `${group(total)} ${total === 1 ? 'part' : 'parts'}`}>
       <input
         className="inp search"
         aria-label="Search the shelf"
@@ -75,7 +77,7 @@ export default function Shelf() {
           </tr>
         </thead>
         <tbody>
-          {parts.map((p) => (
+          {found?.parts.map((p) => (
             <tr key={p.part.id}>
               <td>
                 <Link className="link" to={`/shelf/${p.part.id}`}>
@@ -93,18 +95,15 @@ export default function Shelf() {
           ))}
         </tbody>
       </table>
-      {parts.length === 0 && (
+      {!found && <p className="quiet late">Looking on the shelf …</p>}
+      {total === 0 && (
         <p className="quiet">
-          {text.trim()
-            ? `Nothing on the shelf reads like “${text}”.`
+          {words
+            ? `Nothing on the shelf reads like “${words}”.`
             : 'The shelf is empty: begin with a new part, or take in a list.'}
         </p>
       )}
-      {total > parts.length && (
-        <p className="quiet">
-          The first {parts.length} of {group(total)}; type more to narrow it down.
-        </p>
-      )}
+      {found && moreThan(found) && <p className="quiet">The first {moreThan(found)}.</p>}
     </Page>
   );
 }

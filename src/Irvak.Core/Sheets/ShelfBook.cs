@@ -46,9 +46,7 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
     private readonly Lazy<IReadOnlyList<ModuleKind>> _kinds;
     private readonly Lazy<FrozenDictionary<AccessoryKind, ShelfPart[]>> _accessories;
     private readonly Lazy<IReadOnlyList<ShelfPart>> _modules,
-        _drives,
         _flash,
-        _cards,
         _controllers;
     private readonly Lazy<IReadOnlyList<Offer>> _offeredModules,
         _offeredDrives,
@@ -63,10 +61,10 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
         _byId = byId;
         var searched = before?._index is { IsValueCreated: true, Value: var index } ? index : null;
         _index = new(() => ShelfIndex.Of(this, searched));
-        _offeredModules = new(() => Offers(Modules, p => p.Module!));
-        _offeredDrives = new(() => Offers(Drives, p => p.Drive!));
-        _offeredCards = new(() => Offers(Cards, p => p.Card!));
-        _offeredProcessors = new(() => Offers([.. Values.Where(p => p.Processor is not null)], p => p.Processor!));
+        _offeredModules = new(() => Offers(Modules, p => p.Module));
+        _offeredDrives = new(() => Offers(Values, p => p.Drive));
+        _offeredCards = new(() => Offers(Values, p => Text(p.Card)));
+        _offeredProcessors = new(() => Offers(Values, p => Text(p.Processor)));
         _kinds = new(() =>
             [
                 .. Modules
@@ -76,18 +74,16 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
             ]
         );
         _accessories = new(() =>
-            Values
-                .Where(p => p.Accessory is not null)
+            Offers(Values, p => Text(p.Accessory))
+                .Select(o => o.Of(1)!)
                 .GroupBy(p => p.Accessory!.Kind)
-                .ToFrozenDictionary(g => g.Key, g => Best(g, p => p.Accessory!))
+                .ToFrozenDictionary(g => g.Key, g => g.ToArray())
         );
         _modules = new(() => [.. Values.Where(p => p.Module is not null)]);
-        _drives = new(() => [.. Values.Where(p => p.Drive is not null)]);
-        _cards = new(() => [.. Values.Where(p => p.Card is not null)]);
-        _controllers = new(() => Best(Cards.Where(p => p.Card!.Controller is not null), p => p.Card!));
+        _controllers = new(() => [.. OfferedCards.Select(o => o.Of(1)!).Where(p => p.Card!.Controller is not null)]);
         _flash = new(() =>
             [
-                .. Drives
+                .. Values
                     .Where(p => p.InStock > 0 && p.Drive is { Media: DriveMedia.Flash })
                     .OrderBy(p => p.PriceEur ?? decimal.MaxValue)
                     .ThenBy(p => p.Id, StringComparer.Ordinal),
@@ -95,22 +91,20 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
         );
     }
 
-    /// <summary>Of parts with the same sheet one: one that is in stock before others, then the cheapest.</summary>
-    private static ShelfPart[] Best<T>(IEnumerable<ShelfPart> parts, Func<ShelfPart, T> sheet) =>
-        [
-            .. parts
-                // The whole of what is known of it: lists in it are equal when they say the same.
-                .GroupBy(p => JsonSerializer.Serialize(sheet(p)))
-                .Select(g => g.OrderByDescending(p => p.InStock > 0).ThenBy(p => p.PriceEur ?? decimal.MaxValue).First()),
-        ];
-
     /// <summary>Parts with the same sheet as one, in the order of the shelf.</summary>
-    private static IReadOnlyList<Offer> Offers<T>(IReadOnlyList<ShelfPart> parts, Func<ShelfPart, T> sheet) =>
+    /// <param name="sheet">What is the same of them; null for parts of another kind.</param>
+    private static IReadOnlyList<Offer> Offers<T>(IEnumerable<ShelfPart> parts, Func<ShelfPart, T?> sheet)
+        where T : class =>
         [
             .. parts
                 .GroupBy(sheet)
+                .Where(g => g.Key is not null)
                 .Select(g => new Offer([.. g.OrderBy(p => p.PriceEur ?? decimal.MaxValue).ThenBy(p => p.Id, StringComparer.Ordinal)])),
         ];
+
+    // Sheets with lists in them are the same when their texts are: lists that were read apart are not equal.
+    private static string? Text<T>(T? sheet)
+        where T : class => sheet is null ? null : JsonSerializer.Serialize(sheet);
 
     /// <summary>The same parts as a book; a book stays the one it is.</summary>
     public static ShelfBook Of(IReadOnlyDictionary<string, ShelfPart> parts) => parts as ShelfBook ?? new(parts);
@@ -126,12 +120,8 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
     /// <summary>Kinds of module, in the order of the shelf.</summary>
     public IReadOnlyList<ModuleKind> ModuleKinds => _kinds.Value;
 
-    /// <summary>Parts that are modules, in the order of the shelf; so are the others.</summary>
+    /// <summary>Parts that are modules, in the order of the shelf.</summary>
     public IReadOnlyList<ShelfPart> Modules => _modules.Value;
-
-    public IReadOnlyList<ShelfPart> Drives => _drives.Value;
-
-    public IReadOnlyList<ShelfPart> Cards => _cards.Value;
 
     /// <summary>Modules of which one stands for all with its sheet; so are the others.</summary>
     public IReadOnlyList<Offer> OfferedModules => _offeredModules.Value;
@@ -142,7 +132,7 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
 
     public IReadOnlyList<Offer> OfferedProcessors => _offeredProcessors.Value;
 
-    /// <summary>Of each controller card one part: one that is in stock before others, then the cheapest.</summary>
+    /// <summary>Of each controller card one part: the cheapest that is in stock, else the cheapest.</summary>
     public IReadOnlyList<ShelfPart> Controllers => _controllers.Value;
 
     /// <summary>Drives without moving parts that are in stock, the cheapest first; those of unknown price come last.</summary>

@@ -6,6 +6,8 @@ using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Inputs;
 using Irvak.Core.Memory;
+using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 
@@ -89,5 +91,26 @@ public class KeptTests
         Assert.Same(was.Power, next.Power);
         Assert.Same(was.Runbook, next.Runbook);
         Assert.NotEqual(Text(was), Text(next));
+    }
+
+    [Fact]
+    public void A_path_stays_the_same_object_when_a_drive_of_another_array_changes()
+    {
+        var (full, drives) = SampleJobs
+            .All(2)
+            .Select(s => (s.Job, Drives: s.Job.Planned.Units.Where(u => u.Key.Kind == PlaceKind.Bay && u.Value.Drive?.Bytes > 0).ToList()))
+            .First(s => s.Drives.Count >= 4);
+        var bays = drives.Select(d => d.Key).ToList();
+        var job = full.With(new MakeArray(new ArrayPlan("P", ArrayLevel.Mirror, [bays[0], bays[1]])))
+            .With(new MakeArray(new ArrayPlan("Q", ArrayLevel.Mirror, [bays[2], bays[3]])));
+        var kept = new Kept();
+        PathFigures Path(JobState of, Kept keep, string name) =>
+            Evaluation.Evaluate(Ask(of), keep).Paths.Planned.Single(p => p.Name == name);
+        var was = Path(job, kept, "Q");
+        // A drive of another make where the first array has one: no quicker, so that nobody beside it gets more or less.
+        var other = drives[0].Value with { Drive = drives[0].Value.Drive! with { Model = "another" } };
+        var next = new Kept(kept);
+        Assert.Same(was.Flows, Path(job.With(new Fit(bays[0], other)), next, "Q").Flows);
+        Assert.NotSame(was.Flows, Path(job.With(new Fit(bays[2], other)), new Kept(kept), "Q").Flows);
     }
 }

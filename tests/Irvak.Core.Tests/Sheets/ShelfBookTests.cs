@@ -151,4 +151,37 @@ public sealed class ShelfBookTests
             ShelfBook.Of(SampleJobs.Shelf.Values).OfferedDrives.Sum(o => o.Parts.Count)
         );
     }
+
+    [Fact]
+    public void Parts_that_were_read_apart_are_one_offer_when_they_say_the_same()
+    {
+        // Each is read from a document of its own, as from the store: no list in it is the other's.
+        ShelfPart[] twice =
+        [
+            .. SampleJobs.Shelf.Values.SelectMany(p =>
+                new[]
+                {
+                    p,
+                    System.Text.Json.JsonSerializer.Deserialize<ShelfPart>(System.Text.Json.JsonSerializer.Serialize(p))! with
+                    {
+                        Id = p.Id + "-2",
+                    },
+                }
+            ),
+        ];
+        var book = ShelfBook.Of(twice);
+        foreach (
+            var (ofOne, ofTwo) in new[]
+            {
+                (Book.OfferedModules, book.OfferedModules),
+                (Book.OfferedDrives, book.OfferedDrives),
+                (Book.OfferedCards, book.OfferedCards),
+                (Book.OfferedProcessors, book.OfferedProcessors),
+            }
+        )
+        {
+            Assert.NotEmpty(ofOne);
+            Assert.Equal(ofOne.Select(o => 2 * o.Parts.Count), ofTwo.Select(o => o.Parts.Count));
+        }
+    }
 }

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { useState } from 'react';
 import { useShelf } from '../../api/hooks';
-import { euro, group, short } from '../../format/numbers';
+import { euro, moreThan, short } from '../../format/numbers';
 import { shelfUnit, useDesk, type Hand } from '../../frame/desk';
 
 // More would push what stands in the way out of sight.
@@ -27,12 +27,13 @@ export function PlaceCard({
   const form = job.sheet?.bays?.find((g) => place.startsWith('bay:') && g.names.includes(short(place)))?.form;
   const small = job.sheet?.m2?.find((m) => place === `m2:${m.id}`)?.key === 'msata' ? 'msata' : 'm.2';
   const usual = socket ? 'processor' : bay ? (form ?? small) : card ? 'card' : '';
-  const { parts: shelf, total } = useShelf({
+  const found = useShelf({
     words: text || usual,
     job: job.number,
     kind: socket ? 'processor' : bay ? 'drive' : card ? 'card' : 'module',
     most: MOST,
   });
+  const shelf = found?.parts ?? [];
   const unit = job.planned[place];
   const change = job.changes.find((c) => c.place === place);
   const unseen = !unit && !change && !job.foundEmpty.includes(place);
@@ -132,12 +133,9 @@ export function PlaceCard({
                 </div>
               );
             })}
-            {total > shelf.length && (
-              <p className="quiet">
-                {shelf.length} of {group(total)}; type more to narrow it down.
-              </p>
-            )}
-            {shelf.length === 0 && (
+            {!found && <p className="quiet late">Looking on the shelf …</p>}
+            {found && moreThan(found) && <p className="quiet">{moreThan(found)}.</p>}
+            {found?.total === 0 && (
               <p className="quiet">
                 {text.trim() ? 'Nothing on the shelf reads like that.' : 'Nothing on the shelf suits this place.'}{' '}
                 <Link to={`/shelf/new?label=${encodeURIComponent(text.trim())}`}>Put it on the shelf</Link>, then plan

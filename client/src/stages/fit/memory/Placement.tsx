@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { usePlacement, useShelf } from '../../../api/hooks';
 import type { Edit, JobView, PlacementSide } from '../../../api/types';
-import { group, mbs, mib, short } from '../../../format/numbers';
+import { mbs, mib, moreThan, short } from '../../../format/numbers';
 import { useDesk } from '../../../frame/desk';
 
 interface Wanted {
@@ -155,7 +155,7 @@ function Figures({ now, proposed }: { now: PlacementSide; proposed: PlacementSid
 /** Parts of the shelf that are to be placed as well. */
 function More({ job, add, onChange }: { job: JobView; add: Wanted[]; onChange: (add: Wanted[]) => void }) {
   const [text, setText] = useState('');
-  const { parts: shelf, total } = useShelf({ words: text, job: job.number, kind: 'module', most: 4 });
+  const found = useShelf({ words: text, job: job.number, kind: 'module', most: 4 });
   const set = (partId: string, long: string, count: number) =>
     onChange([...add.filter((a) => a.partId !== partId), ...(count > 0 ? [{ partId, long, count }] : [])]);
   return (
@@ -172,7 +172,7 @@ function More({ job, add, onChange }: { job: JobView; add: Wanted[]; onChange: (
         autoComplete="off"
       />
       <div className="picks">
-        {(text ? shelf : [])
+        {(text && found ? found.parts : [])
           .filter((p) => !add.some((a) => a.partId === p.part.id))
           .map((p) => (
             <div key={p.part.id} className="pick">
@@ -183,11 +183,8 @@ function More({ job, add, onChange }: { job: JobView; add: Wanted[]; onChange: (
               </button>
             </div>
           ))}
-        {text && total > shelf.length && (
-          <p className="quiet">
-            {shelf.length} of {group(total)}; type more to narrow it down.
-          </p>
-        )}
+        {text && found && moreThan(found) && <p className="quiet">{moreThan(found)}.</p>}
+        {text && found?.total === 0 && <p className="quiet">No module on the shelf reads like that.</p>}
         {add.map((a) => (
           <div key={a.partId} className="pick">
             <span>{a.long}</span>

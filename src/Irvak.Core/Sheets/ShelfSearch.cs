@@ -1,8 +1,6 @@
-using Irvak.Core.Sheets;
+namespace Irvak.Core.Sheets;
 
-namespace Irvak.Web.Endpoints;
-
-/// <summary>Which shelf parts go with a machine; those come first.</summary>
+/// <summary>Looks for parts of the shelf as people type them; what goes with the machine comes first.</summary>
 public static class ShelfSearch
 {
     /// <summary>What a place can be looked for a part of.</summary>
