@@ -43,4 +43,16 @@ describe('lines of an answer', () => {
     }
     expect(ended).toBe(true);
   });
+
+  it('say that the answer broke off, once and to who listens', async () => {
+    const unheard: unknown[] = [];
+    const hear = (e: unknown) => unheard.push(e);
+    process.on('unhandledRejection', hear);
+    const given = new DOMException('given up', 'AbortError');
+    const broken = new ReadableStream<Uint8Array>({ pull: (to) => to.error(given) });
+    await expect(all(broken)).rejects.toBe(given);
+    await new Promise((turn) => setTimeout(turn));
+    process.off('unhandledRejection', hear);
+    expect(unheard).toEqual([]);
+  });
 });

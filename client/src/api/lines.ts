@@ -13,7 +13,7 @@ export async function* lines<T>(stream: ReadableStream<Uint8Array>): AsyncGenera
       if (done) return;
     }
   } finally {
-    // Who stops listening wants no more of it.
-    void reader.cancel();
+    // Who stops listening wants no more of it; that it broke off has been said already.
+    reader.cancel().catch(() => {});
   }
 }
