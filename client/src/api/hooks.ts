@@ -67,8 +67,8 @@ export function useFoundNow() {
   return async (typed: string) => (await client.ensureInfiniteQueryData(foundQuery(typed.trim()))).pages[0]?.jobs[0];
 }
 
-export const useJob = (number: string) =>
-  useQuery({
+const jobQuery = (number: string) =>
+  queryOptions({
     queryKey: jobKey(number),
     structuralSharing: shared,
     queryFn: async ({ client }) => {
@@ -90,6 +90,11 @@ export const useJob = (number: string) =>
     },
     retry: (count, error) => !(error instanceof Refusal) && count < 3,
   });
+
+export const useJob = (number: string) => useQuery(jobQuery(number));
+
+/** A job that is open as its newest answer has it, for what is to be drawn before the rest of the page. */
+export const useNewest = (job: JobView) => useQuery({ ...jobQuery(job.number), refetchOnMount: false }).data ?? job;
 
 export const useReach = (job: JobView) =>
   useQuery({

@@ -1,5 +1,5 @@
-import { renderHook, waitFor } from '@testing-library/react';
-import { expect, it } from 'vitest';
+import { act, renderHook, waitFor } from '@testing-library/react';
+import { expect, it, vi } from 'vitest';
 import { useLater } from './later';
 
 it('shows the newest value after the next paint, and none that was overtaken', async () => {
@@ -16,4 +16,23 @@ it('shows the newest value after the next paint, and none that was overtaken', a
   expect(shown).toEqual(['one']);
   rerender({ value: 'three' });
   await waitFor(() => expect(shown).toEqual(['one', 'three']));
+});
+
+it('waits as long as it is told to, and never shows what was overtaken meanwhile', () => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'requestAnimationFrame', 'cancelAnimationFrame'] });
+  const { result, rerender } = renderHook(({ value, ms }) => useLater(value, ms), {
+    initialProps: { value: 'answer', ms: 0 },
+  });
+  const later = (ms: number) => act(() => vi.advanceTimersByTime(ms));
+  const frame = 16;
+  rerender({ value: 'guess', ms: 150 });
+  later(frame + 149);
+  expect(result.current).toBe('answer');
+  rerender({ value: 'next answer', ms: 0 });
+  later(frame + 1);
+  expect(result.current).toBe('next answer');
+  rerender({ value: 'slow guess', ms: 150 });
+  later(frame + 150);
+  expect(result.current).toBe('slow guess');
+  vi.useRealTimers();
 });

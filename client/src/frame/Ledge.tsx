@@ -1,6 +1,6 @@
 import type { Distance } from '../api/types';
 import { euro, gib, group } from '../format/numbers';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 
 const show = (d: Distance, value: number) =>
   d.unit === 'EUR' ? euro(value) : d.unit === 'GiB' ? gib(value) : d.unit === 'TB' ? value.toFixed(1) : group(value);
@@ -16,7 +16,7 @@ export function Ledge({ ledge, stopped }: { ledge: Distance[]; stopped: string[]
   );
 }
 
-function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
+const Cell = memo(function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
   const before = useRecentStep(d.planned);
   const { found, planned } = { found: d.found ?? 0, planned: d.planned ?? (d.isLimit ? (d.atLeast ?? 0) : 0) };
   const top = Math.max(found, planned, d.wish ?? 0, 1);
@@ -79,18 +79,19 @@ function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
       </div>
     </div>
   );
-}
+});
 
 /** The value before the last change, for eight seconds; undefined when nothing changed lately. */
 function useRecentStep(value: number | null): number | null | undefined {
-  const last = useRef(value);
-  const [before, setBefore] = useState<number | null | undefined>(undefined);
+  const [step, set] = useState<{ value: number | null; before?: number | null }>({ value });
+  // Known while it is drawn, not after: a step is one drawing.
+  if (step.value !== value) set({ value, before: step.value });
   useEffect(() => {
-    if (last.current === value) return;
-    setBefore(last.current);
-    last.current = value;
-    const timer = window.setTimeout(() => setBefore(undefined), 8000);
+    if (step.before === undefined) return;
+    const timer = window.setTimeout(() => set({ value: step.value }), STEP_MS);
     return () => window.clearTimeout(timer);
-  }, [value]);
-  return before;
+  }, [step]);
+  return step.before;
 }
+
+const STEP_MS = 8000;

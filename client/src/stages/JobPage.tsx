@@ -7,7 +7,7 @@ import { useEdits, useUndo } from '../api/edits';
 import { useJob } from '../api/hooks';
 import { person } from '../api/person';
 import type { Stage } from '../api/types';
-import { DeskContext, type Desk, type Hand } from '../frame/desk';
+import { OnDesk, type Desk, type Hand } from '../frame/desk';
 import { Head } from '../frame/Head';
 import { Help } from '../frame/dialogs';
 import { Damaged } from '../frame/Damaged';
@@ -94,7 +94,7 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const screen = useMemo(() => <Screen />, [Screen]);
 
   return (
-    <DeskContext.Provider value={desk}>
+    <OnDesk desk={desk}>
       <a className="skip" href="#field">
         To the work
       </a>
@@ -123,7 +123,7 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
       <Help open={help} onClose={() => setHelp(false)} />
       <History open={history} onClose={() => setHistory(false)} number={number} lastNumber={job.lastNumber} />
       <RefusedDialog refused={refused} onClose={() => setRefused(null)} />
-    </DeskContext.Provider>
+    </OnDesk>
   );
 }
 

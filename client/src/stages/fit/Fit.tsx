@@ -1,5 +1,6 @@
 import { memo, useMemo, type ComponentProps } from 'react';
 import { useSearchParams } from 'react-router';
+import { useNewest } from '../../api/hooks';
 import { useWays } from '../../api/ways';
 import type { Edit, FindingView, JobView, Unit } from '../../api/types';
 import { useLater } from '../../format/later';
@@ -31,8 +32,11 @@ export default function Fit() {
   const rehearsal = useRehearsing(job);
   const [params, setParams] = useSearchParams();
   const now = useMemo(() => ({ job, pending }), [job, pending]);
-  // The drawing and the numbers come first; what explains them is drawn once they are painted.
-  const before = useLater(now);
+  // The drawing and the numbers come first; what explains them is drawn once they are painted. Of a guess there is nothing to explain yet:
+  // that what stands there is old is said when the answer takes its time.
+  const before = useLater(now, pending ? SLOW_MS : 0);
+  // One after the other: a slow machine lays out and paints a screenful of either in a twentieth of a second.
+  const judged = useLater(before);
   const tabs = TABS.filter(([key]) => shows(job, key));
   const wanted = params.get('sheet') ?? 'memory';
   const tab = tabs.some(([key]) => key === wanted) ? wanted : (tabs[0]?.[0] ?? 'memory');
@@ -181,12 +185,20 @@ export default function Fit() {
           rehearsal={tab === 'arrays' ? rehearsal : null}
         />
       </main>
-      <WithWays job={later.job} tab={tab} onPlace={doing.show} onEdit={apply} stale={later.pending} top={card} />
-      <Ledge
-        ledge={job.ledge}
-        stopped={job.findings.filter((f) => f.severity === 'stop').map((f) => HELD[f.sheet] ?? 'Memory')}
-      />
+      <WithWays job={judged.job} tab={tab} onPlace={doing.show} onEdit={apply} stale={judged.pending} top={card} />
+      <Numbers job={job} />
     </>
+  );
+}
+
+/** The distances to the aim, as soon as they are known: the drawing, which takes longer, comes after them. */
+function Numbers({ job }: { job: JobView }) {
+  const { ledge, findings } = useNewest(job);
+  return (
+    <Ledge
+      ledge={ledge}
+      stopped={findings.filter((f) => f.severity === 'stop').map((f) => HELD[f.sheet] ?? 'Memory')}
+    />
   );
 }
 
@@ -226,6 +238,9 @@ const WithWays = memo(function WithWays({ job, tab, ...props }: WithWaysProps) {
 });
 
 const NO_WAYS: never[] = [];
+
+// An answer that takes longer is one that people wait for.
+const SLOW_MS = 150;
 
 const shows = (job: JobView, tab: string) =>
   tab === 'memory'

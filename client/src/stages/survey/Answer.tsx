@@ -1,11 +1,11 @@
 import { useState, type FormEvent } from 'react';
 import type { Unknown } from '../../api/types';
-import { useDesk } from '../../frame/desk';
+import { useActs } from '../../frame/desk';
 import { Choice, optionName } from '../../frame/Choice';
 
 /** One unknown, answered by hand; leaving it unknown is an answer too. */
 export function Answer({ unknown, onDone }: { unknown: Unknown; onDone: () => void }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   const [value, setValue] = useState('');
   const [several, setSeveral] = useState<string[]>([]);
   const final = unknown.kind === 'several' || unknown.kind === 'choice' ? several.join(',') : value.trim();

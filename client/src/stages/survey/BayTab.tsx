@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { BayRow, LooseDrive } from '../../api/types';
 import { short } from '../../format/numbers';
-import { useDesk } from '../../frame/desk';
+import { useActs, useDesk } from '../../frame/desk';
 import { PrintHead } from '../../frame/PrintHead';
 
 /** Which drive is which: bay, serial number, name in the system, array. Printed, it is taped onto the machine before a drive moves. */
@@ -105,7 +105,7 @@ function Row({ row: b, onPlace }: { row: BayRow; onPlace: (place: string) => voi
 }
 
 function Loose({ drive }: { drive: LooseDrive }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   const [place, setPlace] = useState('');
   const u = drive.unit;
   return (

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { SurveyCheck } from '../../api/types';
-import { useDesk } from '../../frame/desk';
+import { useActs } from '../../frame/desk';
 
 const SIGN: Record<SurveyCheck['state'], [string, string]> = {
   well: ['✓', 'well'],
@@ -42,7 +42,7 @@ export function BeforeTouching({ checks }: { checks: SurveyCheck[] }) {
 }
 
 function CheckAnswer({ check, onDone }: { check: SurveyCheck; onDone: () => void }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   const [note, setNote] = useState('');
   const answer = (good: boolean | null) => {
     apply({ type: 'answerCheck', key: check.key, good, note: note.trim() || null });

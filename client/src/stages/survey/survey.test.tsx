@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { Dispute, Edit, SurveyCheck, TablePreview, Unit } from '../../api/types';
-import { DeskContext, type Desk } from '../../frame/desk';
+import { OnDesk, type Desk } from '../../frame/desk';
 import { BeforeTouching } from './BeforeTouching';
 import { ColumnNames } from './ColumnNames';
 import { Disputes } from './Disputes';
@@ -95,9 +95,9 @@ describe('before touching', () => {
   it('is answered by eye with a note, and only an answer by eye is taken back', async () => {
     const d = desk();
     render(
-      <DeskContext.Provider value={d.value}>
+      <OnDesk desk={d.value}>
         <BeforeTouching checks={[check('start', 'well', 'ran', 'captures'), check('backup', 'well', 'seen', 'Bao')]} />
-      </DeskContext.Provider>,
+      </OnDesk>,
     );
     await userEvent.click(screen.getByText(/Is start well/));
     expect(screen.queryByRole('button', { name: 'Take back' })).toBeNull();
@@ -127,9 +127,9 @@ describe('sources that differ', () => {
       ],
     } as Dispute;
     render(
-      <DeskContext.Provider value={d.value}>
+      <OnDesk desk={d.value}>
         <Disputes disputes={[dispute]} onPlace={(p) => places.push(p)} />
-      </DeskContext.Provider>,
+      </OnDesk>,
     );
     expect(screen.getAllByText('counts now')).toHaveLength(1);
     await userEvent.click(screen.getByRole('button', { name: 'A1' }));
@@ -152,9 +152,9 @@ describe('sources that differ', () => {
     } as Dispute;
     render(
       <MemoryRouter>
-        <DeskContext.Provider value={d.value}>
+        <OnDesk desk={d.value}>
           <Disputes disputes={[dispute]} onPlace={() => undefined} />
-        </DeskContext.Provider>
+        </OnDesk>
       </MemoryRouter>,
     );
     expect(screen.getByText('Memory slots')).toBeTruthy();
@@ -201,9 +201,9 @@ describe('a place as found', () => {
     const client = new QueryClient({ defaultOptions: { queries: { enabled: false } } });
     const page = (long?: string) => (
       <QueryClientProvider client={client}>
-        <DeskContext.Provider value={seen(long)}>
+        <OnDesk desk={seen(long)}>
           <PlaceAsFound place="slot:B2" onDone={() => undefined} />
-        </DeskContext.Provider>
+        </OnDesk>
       </QueryClientProvider>
     );
     const { rerender } = render(page());

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { ArrayPlan, JobView } from '../../../api/types';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 import { useKeys } from '../../../frame/keys';
 import { Figures } from '../storage/Figures';
 import { Moving } from '../storage/Moving';
@@ -17,7 +17,7 @@ import { Simulate } from './Simulate';
 
 /** Bays and arrays: which drives belong together, what that holds, survives and risks. */
 export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: boolean; rehearsal: Rehearsing }) {
-  const { apply, say, select } = useDesk();
+  const { apply, say, select } = useActs();
   const arrays = job.arrays?.planned ?? [];
   const [name, setName] = useState<string | null>(null);
   const [open, setOpen] = useOpened();

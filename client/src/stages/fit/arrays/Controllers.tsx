@@ -1,12 +1,12 @@
 import { useControllers } from '../../../api/hooks';
 import type { ControllerRow, ControllersView, Edit, JobView } from '../../../api/types';
 import { euro, plural, short } from '../../../format/numbers';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 import { Pick } from '../../../frame/Pick';
 
 /** Which bays hang on which controller, and every controller of machine and shelf for these drives. */
 export function Controllers({ job, onClose }: { job: JobView; onClose: () => void }) {
-  const { apply, say } = useDesk();
+  const { apply, say } = useActs();
   const { data, error } = useControllers(job);
   const wire = (group: string, to: string) => apply({ type: 'wireBays', group, to });
   const plan = (row: ControllerRow) => {

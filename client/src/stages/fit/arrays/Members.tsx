@@ -1,7 +1,7 @@
 import type { DragEvent } from 'react';
 import type { ArrayPlan, JobView } from '../../../api/types';
 import { short } from '../../../format/numbers';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 
 export const isHome = (place: string) => /^(bay|m2):/.test(place);
 export const holds = (plan: ArrayPlan, place: string) => plan.members.includes(place) || !!plan.spares?.includes(place);
@@ -31,7 +31,7 @@ export function Members({
   onChange: (p: ArrayPlan) => void;
   onDrop: (place: string) => void;
 }) {
-  const { say } = useDesk();
+  const { say } = useActs();
   const drives = Object.keys(job.planned)
     .filter((p) => job.planned[p]?.drive && isHome(p))
     .sort(inOrder);

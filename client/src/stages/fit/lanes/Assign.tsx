@@ -1,12 +1,12 @@
 import { useLayOut } from '../../../api/hooks';
 import type { JobView } from '../../../api/types';
 import { mbs, plural, short } from '../../../format/numbers';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 import { splitWords } from './words';
 
 /** Assign for me: where each card and module goes best, what is to be set, and what finds no place. */
 export function Assign({ job }: { job: JobView }) {
-  const { apply, say } = useDesk();
+  const { apply, say } = useActs();
   const ask = useLayOut(job);
   const found = ask.data;
   const a = found?.assignment;

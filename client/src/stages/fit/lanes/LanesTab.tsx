@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import type { JobView, SplitLine } from '../../../api/types';
 import { CellPick } from '../../../frame/CellPick';
 import { DrawingButtons } from '../../../frame/DrawingButtons';
-import { useDesk } from '../../../frame/desk';
+import { useActs, useDesk } from '../../../frame/desk';
 import { PrintHead } from '../../../frame/PrintHead';
 import { Loom } from '../../../loom/Loom';
 import { Assign } from './Assign';
@@ -49,7 +49,7 @@ export function LanesTab({ job, stale, onAct }: { job: JobView; stale: boolean; 
 }
 
 function Splits({ job }: { job: JobView }) {
-  const { apply, say } = useDesk();
+  const { apply, say } = useActs();
   const lines = job.lanes!.splits;
   const settable = lines.filter((l) => l.offered.length > 0);
   const copy = () => {

@@ -2,12 +2,12 @@ import { useEffect, useRef, useState } from 'react';
 import { useBuying } from '../../../api/hooks';
 import type { BuyingAnswer, Edit, JobView } from '../../../api/types';
 import { euro, mib, plural } from '../../../format/numbers';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 import { useRested } from '../../../frame/sums';
 
 /** So much memory at so high a rate from machine and shelf: several answers side by side, the cheapest first. */
 export function Buying({ job, onClose }: { job: JobView; onClose: () => void }) {
-  const { apply, say } = useDesk();
+  const { apply, say } = useActs();
   const memory = job.memory!;
   const [gib, setGib] = useState(String(job.aim.memoryGiB ?? Math.ceil(memory.found.installedMiB / 512)));
   const [rate, setRate] = useState(String(memory.found.rate.rateMTs ?? ''));

@@ -1,10 +1,10 @@
 import type { JobView } from '../../../api/types';
 import { mib, plural } from '../../../format/numbers';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 
 /** How the firmware spends memory on safety: what each mode leaves, what it asks, and whether the plan meets it. */
 export function Modes({ memory }: { memory: NonNullable<JobView['memory']> }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   const least = memory.planned.allKnown ? '' : 'at least ';
   return (
     <fieldset className="modes">

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { usePlacement, useShelf } from '../../../api/hooks';
 import type { Edit, JobView, PlacementSide } from '../../../api/types';
 import { mbs, mib, moreThan, short } from '../../../format/numbers';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 
 interface Wanted {
   partId: string;
@@ -12,7 +12,7 @@ interface Wanted {
 
 /** A computed placement beside the plan: both drawn, their figures side by side, what stays out and why. One press takes it. */
 export function Placement({ job, onClose }: { job: JobView; onClose: () => void }) {
-  const { apply, say } = useDesk();
+  const { apply, say } = useActs();
   const [add, setAdd] = useState<Wanted[]>([]);
   const { data, error, isFetching } = usePlacement(
     job,

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { AirState, JobView, PowerSheet } from '../../../api/types';
 import { group, plural, short } from '../../../format/numbers';
 import { CellPick } from '../../../frame/CellPick';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 import { WorkedSum } from '../../../frame/WorkedSum';
 import { Typed } from '../../../frame/Typed';
 import { StartCurve } from './StartCurve';
@@ -53,7 +53,7 @@ function verdict(p: PowerSheet): string {
 }
 
 function Start({ power }: { power: PowerSheet }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   const disks = power.lines.filter((l) => l.spinAmp12 + l.spinAmp5 > 0).length;
   if (disks < 2) return null;
   return (
@@ -200,7 +200,7 @@ function Heat({ power }: { power: PowerSheet }) {
 }
 
 function Air({ power }: { power: PowerSheet }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   if (power.air.length === 0) return <p className="quiet">The sheet names no fan, blank or duct.</p>;
   return (
     <>
@@ -228,7 +228,7 @@ function Air({ power }: { power: PowerSheet }) {
 }
 
 function Pads({ job }: { job: JobView }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   const power = job.power!;
   const free = (job.sheet?.m2 ?? []).map((m) => `m2:${m.id}`).filter((p) => !power.pads.some((x) => x.place === p));
   const [place, setPlace] = useState('');

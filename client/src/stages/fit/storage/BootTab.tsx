@@ -1,7 +1,7 @@
 import { changeOf } from '../../../api/changes';
 import type { BootCandidate, BootPlan, JobView } from '../../../api/types';
 import { euro, short } from '../../../format/numbers';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 import { Life } from '../../../frame/Life';
 import { Saying } from '../../../frame/Saying';
 import { Endurance } from './Endurance';
@@ -18,7 +18,7 @@ const NEEDS: [keyof BootPlan, string][] = [
 
 /** Boot: years against capacity and wear for each candidate, with a verdict line each. */
 export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
-  const { apply, say, select } = useDesk();
+  const { apply, say, select } = useActs();
   const { plan, needs, candidates, isPlanned, writtenBasis } = job.boot!;
   // What stands is changed field by field; as found, there is nothing to change yet.
   const set = (boot: BootPlan | null) => {

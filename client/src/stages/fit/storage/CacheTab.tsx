@@ -3,13 +3,13 @@ import { changeOf } from '../../../api/changes';
 import type { CacheFigures, CachePlan, JobView } from '../../../api/types';
 import { percent, short, tb, tib } from '../../../format/numbers';
 import { CacheCurve } from '../../../frame/CacheCurve';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 import { WorkedSum } from '../../../frame/WorkedSum';
 import { Typed } from '../../../frame/Typed';
 
 /** Cache: hits and latency against size, what is too small, endurance, and the same drives as a volume instead. */
 export function CacheTab({ job, stale }: { job: JobView; stale: boolean }) {
-  const { apply, say } = useDesk();
+  const { apply, say } = useActs();
   const [name, setName] = useState<string | null>(null);
   const shown = job.caches.find((c) => c.plan.name === name) ?? job.caches[0];
   const arrays = job.arrays?.planned ?? [];

@@ -1,10 +1,10 @@
 import type { JobView } from '../../../api/types';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 import { Typed } from '../../../frame/Typed';
 
 /** The figures behind the chances, each with its default and source; a drive's own sheet wins over both. */
 export function Figures({ job, onClose }: { job: JobView; onClose: () => void }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   const set = (key: string, typed: number | null) => {
     const factor = job.figures.find((f) => f.key === key)!.factor;
     apply({

@@ -1,6 +1,6 @@
 import type { JobView, LeavingDrive, MoveSubject } from '../../../api/types';
 import { hours, mbs, short, tb } from '../../../format/numbers';
-import { useDesk } from '../../../frame/desk';
+import { useActs } from '../../../frame/desk';
 import { Pick } from '../../../frame/Pick';
 
 /** What must move before drives leave or are written over, and how drives that leave are wiped. */
@@ -23,7 +23,7 @@ export function Moving({ job, onClose }: { job: JobView; onClose: () => void }) 
 }
 
 function Subject({ subject }: { subject: MoveSubject }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   const planned = subject.planned;
   const to = planned?.to ?? subject.targets.find((t) => `array:${t}` !== subject.key) ?? null;
   const plan = (way: string | null, target: string | null) =>
@@ -88,7 +88,7 @@ function Subject({ subject }: { subject: MoveSubject }) {
 
 /** Drives that leave: how each is wiped, by whom, when. */
 export function Leaving({ drives }: { drives: LeavingDrive[] }) {
-  const { apply } = useDesk();
+  const { apply } = useActs();
   return (
     <section className="levels">
       <table>
