@@ -242,11 +242,23 @@ public sealed class Listings(Database database)
     }
 
     /// <summary>The stage of a name as documents write it; null when there is none.</summary>
-    public static Stage? StageNamed(string name) => Enum.GetValues<Stage>().Cast<Stage?>().FirstOrDefault(s => Name(s!.Value) == name);
+    public static Stage? StageNamed(string name) => Words<Stage>.Read.TryGetValue(name, out var stage) ? stage : null;
 
     private static string Name<T>(T value)
-        where T : struct, Enum => System.Text.Json.JsonSerializer.Serialize(value, Database.Json).Trim('"');
+        where T : struct, Enum => Words<T>.Of[value];
 
     private static T Named<T>(string name)
-        where T : struct, Enum => System.Text.Json.JsonSerializer.Deserialize<T>($"\"{name}\"", Database.Json);
+        where T : struct, Enum =>
+        Words<T>.Read.TryGetValue(name, out var value)
+            ? value
+            : throw new System.Text.Json.JsonException($"There is no {typeof(T).Name} {name}.");
+
+    /// <summary>Names as documents write them.</summary>
+    private static class Words<T>
+        where T : struct, Enum
+    {
+        public static readonly Dictionary<T, string> Of = Enum.GetValues<T>().ToDictionary(v => v, v => Database.ToJson(v).Trim('"'));
+
+        public static readonly Dictionary<string, T> Read = Of.ToDictionary(w => w.Value, w => w.Key);
+    }
 }

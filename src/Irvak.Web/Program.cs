@@ -70,6 +70,7 @@ builder.Services.AddSingleton<Photos>();
 builder.Services.AddSingleton<ShownJobs>();
 builder.Services.AddSingleton<JobDesk>();
 builder.Services.AddSingleton<People>();
+builder.Services.AddSingleton<ListJson>();
 builder.Services.AddSingleton<LiveBoard>();
 builder.Services.AddSingleton<Simulations>();
 if (!describing)

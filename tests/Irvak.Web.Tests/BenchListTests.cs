@@ -1,4 +1,10 @@
 using System.Text.Json;
+using Irvak.Core;
+using Irvak.Core.Places;
+using Irvak.Core.Sheets;
+using Irvak.Store;
+using Irvak.Web.Demo;
+using Irvak.Web.Endpoints;
 
 namespace Irvak.Web.Tests;
 
@@ -33,5 +39,35 @@ public class BenchListTests(WebFixture web)
             ("slot:A1", false, true),
             (change.GetProperty("place").GetString(), change.GetProperty("out").GetBoolean(), change.GetProperty("in").GetBoolean())
         );
+    }
+
+    [Fact]
+    public void What_is_written_once_is_what_is_written_each_time()
+    {
+        var json = new Microsoft.AspNetCore.Http.Json.JsonOptions();
+        Strictly.Configure(json.SerializerOptions);
+        var sheet = DemoFiles.Sheets(Irvak.Tests.Repository.At("demo")).Single(s => s.Id == "brannick-torr-32");
+        BenchPage Page(string place) =>
+            new(
+                [
+                    new(1, "0101", "t", "o", "Ines", Stage.Fit, null, null)
+                    {
+                        Done = 0,
+                        Of = 0,
+                        Plate = new("m", [Place.Slot(place)], [], new Dictionary<Place, int> { [Place.Slot(place)] = 1 }, []),
+                    },
+                ],
+                [],
+                new Dictionary<string, MachineSheet> { ["m"] = sheet },
+                null
+            );
+        var list = new ListJson(Microsoft.Extensions.Options.Options.Create(json)).Options;
+        foreach (var page in (BenchPage[])[Page("A1"), Page("B1")])
+        {
+            var plain = JsonSerializer.Serialize(page, json.SerializerOptions);
+            Assert.Contains("\"channels\"", plain);
+            Assert.Equal(plain, JsonSerializer.Serialize(page, list));
+            Assert.Equal(plain, JsonSerializer.Serialize(page, list));
+        }
     }
 }

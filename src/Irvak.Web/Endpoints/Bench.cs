@@ -92,18 +92,21 @@ public static class Bench
     public static void MapBench(this IEndpointRouteBuilder routes)
     {
         routes
-            .MapGet("/api/jobs", async (string? stage, long? before, string? words, Listings listings, CancellationToken cancel) =>
-            {
-                if (words?.Length > MostTyped)
-                    return Problems.Invalid(new SheetProblem("/words", $"At most {MostTyped} characters can be looked for."));
-                if (words is not null)
-                    return TypedResults.Ok(await Found(words, before, listings, cancel));
-                Stage? only = null;
-                if (stage is not null && (only = Listings.StageNamed(stage)) is null)
-                    return Problems.Invalid(new SheetProblem("/stage", $"There is no stage {stage}."));
-                var (jobs, counts) = await listings.Newest(only, before, only is null ? PerStage : MoreOfStage, cancel);
-                return TypedResults.Ok(await Page(jobs, counts, null, listings, cancel));
-            })
+            .MapGet(
+                "/api/jobs",
+                async (string? stage, long? before, string? words, Listings listings, ListJson json, CancellationToken cancel) =>
+                {
+                    if (words?.Length > MostTyped)
+                        return Problems.Invalid(new SheetProblem("/words", $"At most {MostTyped} characters can be looked for."));
+                    if (words is not null)
+                        return TypedResults.Json(await Found(words, before, listings, cancel), json.Options);
+                    Stage? only = null;
+                    if (stage is not null && (only = Listings.StageNamed(stage)) is null)
+                        return Problems.Invalid(new SheetProblem("/stage", $"There is no stage {stage}."));
+                    var (jobs, counts) = await listings.Newest(only, before, only is null ? PerStage : MoreOfStage, cancel);
+                    return TypedResults.Json(await Page(jobs, counts, null, listings, cancel), json.Options);
+                }
+            )
             .WithName("listJobs")
             .Produces<BenchPage>()
             .ProducesProblem(400)
