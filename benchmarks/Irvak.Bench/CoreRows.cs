@@ -77,17 +77,12 @@ internal static class CoreRows
     /// <summary>All ways out of all findings, against as many evaluations as they made, one by one.</summary>
     private static void Ways(string name, JobState state, Cases cases, Report report)
     {
-        int Search()
-        {
-            var kept = new Kept();
-            var before = Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf), kept);
-            var trials = new Trials(state, s => Evaluation.Evaluate(Question.Of(s, cases.Evidence, cases.Shelf), new Kept(kept)));
-            foreach (var finding in before.Findings)
-                WaysOut.Of(before, finding, cases.Shelf, trials);
-            return trials.Made;
-        }
-        var made = Search();
-        var t = Alternating.Medians(Warm, () => Search(), () => Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf)));
+        var made = Search(state, cases);
+        var t = Alternating.Medians(
+            Warm,
+            () => Search(state, cases),
+            () => Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf))
+        );
         report.Add(
             new(
                 $"ways out of all findings, {name}",
@@ -99,19 +94,33 @@ internal static class CoreRows
         );
     }
 
-    /// <summary>Works one job out again and again for a minute, for a profiler: 0 whole, 1 and up after the edit of that number. Says
-    /// each second what one took, so that one sees when the compiler is done.</summary>
+    /// <returns>How many evaluations it took.</returns>
+    private static int Search(JobState state, Cases cases)
+    {
+        var kept = new Kept();
+        var before = Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf), kept);
+        var trials = new Trials(state, s => Evaluation.Evaluate(Question.Of(s, cases.Evidence, cases.Shelf), new Kept(kept)));
+        foreach (var finding in before.Findings)
+            WaysOut.Of(before, finding, cases.Shelf, trials);
+        return trials.Made;
+    }
+
+    /// <summary>Works one job out again and again for a minute, for a profiler: 0 whole, 1 and up after the edit of that number, -1
+    /// with all ways out. Says each second what one took, so that one sees when the compiler is done.</summary>
     public static int Turn(Cases cases, string which, int edit)
     {
         var state = which == "sixty" ? Cases.Sixty() : cases.Everything();
         var kept = new Kept();
         Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf), kept);
-        var next = edit == 0 ? state : EditFold.Apply(state, Touching(state).ElementAt(edit - 1).Item2, new Stamp("bench", default));
+        var next = edit <= 0 ? state : EditFold.Apply(state, Touching(state).ElementAt(edit - 1).Item2, new Stamp("bench", default));
         for (var second = 1; second <= 60; second++)
         {
             var (from, count) = (Stopwatch.GetTimestamp(), 0);
             for (; Stopwatch.GetElapsedTime(from).TotalSeconds < 1; count++)
-                Evaluation.Evaluate(Question.Of(next, cases.Evidence, cases.Shelf), edit == 0 ? null : new Kept(kept));
+                if (edit < 0)
+                    Search(state, cases);
+                else
+                    Evaluation.Evaluate(Question.Of(next, cases.Evidence, cases.Shelf), edit == 0 ? null : new Kept(kept));
             Console.WriteLine($"second {second}: {Report.Time(Stopwatch.GetElapsedTime(from).TotalMicroseconds / count)}");
         }
         return 0;

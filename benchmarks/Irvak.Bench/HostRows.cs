@@ -29,6 +29,7 @@ internal sealed class HostRows(
     public async Task Run(Cases cases)
     {
         var bare = new OneEdit(cases);
+        await Warm();
         await Edits(1, bare);
         await Edits(16, bare);
         await Bytes();
@@ -60,7 +61,7 @@ internal sealed class HostRows(
     private async Task Edits(int clients, OneEdit bare)
     {
         var windows = await Task.WhenAll(Enumerable.Range(0, clients).Select(_ => host.Begin()));
-        await Warm(windows);
+        await Task.WhenAll(windows.Select(w => Edits(w, TimeSpan.FromSeconds(1))));
         var script = await Script(windows[0].Number);
         var (ours, theirs) = (new List<double>(), new List<double>());
         var (carried, worked) = (new List<double>(), new List<double>());
@@ -96,20 +97,16 @@ internal sealed class HostRows(
         );
     }
 
-    /// <summary>Until it gets no quicker, as in a host that was at work for a while: what is often called is compiled again while it
-    /// runs, which takes half of two cores for the first thousand edits.</summary>
-    private static async Task Warm(Host.Window[] windows)
+    /// <summary>As in a host that was at work for a while: what is often called is compiled again while it runs, which takes half of two
+    /// cores for the first two thousand edits.</summary>
+    private async Task Warm()
     {
-        var (best, still) = (0, 0);
-        for (var turn = 0; turn < MostWarming && still < 3; turn++)
-        {
-            var made = (await Task.WhenAll(windows.Select(w => Edits(w, TimeSpan.FromSeconds(2))))).Sum(t => t.Count);
-            still = made > best * 1.05 ? 0 : still + 1;
-            best = Math.Max(best, made);
-        }
+        var windows = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => host.Begin()));
+        for (var made = 0; made < WarmEdits; )
+            made += (await Task.WhenAll(windows.Select(w => Edits(w, TimeSpan.FromSeconds(1))))).Sum(t => t.Count);
     }
 
-    private const int MostWarming = 20;
+    private const int WarmEdits = 2500;
 
     private static async Task<List<double>> Edits(Host.Window window, TimeSpan turn)
     {
@@ -313,8 +310,8 @@ internal sealed class HostRows(
             pace
         );
 
-    /// <summary>Milliseconds of an answer of the host's and of the bare question, in turns; the first ones, until both are compiled well, do
-    /// not count.</summary>
+    /// <summary>Milliseconds of an answer of the host's and of the bare question, in turns; the first ones, until both are compiled
+    /// well, do not count.</summary>
     private async Task<(double Host, double Bare)> Beside(string path, Func<Task> question, Pace pace)
     {
         var (ours, bare) = (new List<double>(), new List<double>());

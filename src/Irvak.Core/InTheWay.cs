@@ -60,7 +60,7 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
             null,
             unknowns.Count > 0 ? unknowns[0].Question : "All known.",
             state.Found.Count + state.FoundEmpty.Count,
-            SheetPlaces.All(sheet).Count()
+            SheetPlaces.All(sheet).Count
         );
     }
 

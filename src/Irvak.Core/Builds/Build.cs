@@ -12,9 +12,12 @@ public sealed record Build(ImmutableSortedDictionary<Place, Unit> Units)
 
     public static readonly Build Empty = new(ImmutableSortedDictionary<Place, Unit>.Empty);
 
-    public Unit? At(Place place) => Units.GetValueOrDefault(place);
+    // An evaluation asks for the same places hundreds of times: a sorted tree would compare names at each of its forks.
+    private Dictionary<Place, Unit>? _at;
 
-    // An evaluation asks for the same slots hundreds of times; the names without their kind are cut off once.
+    public Unit? At(Place place) => (_at ??= new(Units)).GetValueOrDefault(place);
+
+    // The names of slots without their kind are cut off once.
     private Dictionary<string, ModuleSheet>? _modules;
 
     public ModuleSheet? ModuleAt(string slotName) => (_modules ??= BySlot()).GetValueOrDefault(slotName);

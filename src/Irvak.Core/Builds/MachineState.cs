@@ -55,7 +55,19 @@ public record MachineState
 
     /// <summary>The machine as it was found.</summary>
     [JsonIgnore]
-    public Build AsFound => new(Found) { Unnamed = Unnamed() };
+    public Build AsFound => Builds.Found;
+
+    /// <summary>The machine as it is to be.</summary>
+    [JsonIgnore]
+    public Build Planned => Builds.Planned;
+
+    /// <summary>What a place is to hold; null when nothing.</summary>
+    public Unit? PlannedAt(Place place) => Plan.TryGetValue(place, out var planned) ? planned.Unit : Found.GetValueOrDefault(place);
+
+    private Aside<MachineBuilds> _builds;
+
+    // A copy with other places has other builds.
+    private MachineBuilds Builds => _builds.Value is { } known && known.IsOf(this) ? known : _builds.Value = new(this, Unnamed());
 
     /// <summary>A machine that runs has a processor: where nobody looked at any socket, and where it is soldered, it counts as
     /// there.</summary>
@@ -73,24 +85,6 @@ public record MachineState
                     !Found.ContainsKey(p) && !FoundEmpty.Contains(p) && !(Plan.TryGetValue(p, out var planned) && planned.Unit is null)
                 ),
         ];
-    }
-
-    /// <summary>The machine as it is to be.</summary>
-    [JsonIgnore]
-    public Build Planned
-    {
-        get
-        {
-            if (Plan.Count == 0)
-                return AsFound;
-            var units = Found.ToBuilder();
-            foreach (var (place, planned) in Plan)
-                if (planned.Unit is { } unit)
-                    units[place] = unit;
-                else
-                    units.Remove(place);
-            return AsFound.Over(units.ToImmutable());
-        }
     }
 
     /// <summary>What changes between as-found and planned, in the order of place names.</summary>

@@ -13,7 +13,7 @@ internal static class PlacePlan
     {
         if (machine.Sheet is null)
             return new("/edit", "The machine has no sheet yet.");
-        return SheetPlaces.All(machine.Sheet).Contains(place) ? null : new(path, $"{place} is no place of {machine.Sheet.FullName}.");
+        return SheetPlaces.Has(machine.Sheet, place) ? null : new(path, $"{place} is no place of {machine.Sheet.FullName}.");
     }
 
     /// <summary>A part of a known kind goes into a place of its kind; whether it runs there is for the rules to say.</summary>

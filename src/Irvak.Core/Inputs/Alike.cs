@@ -40,7 +40,10 @@ public static class Alike
     private static bool SameUnits(Build a, Build b) =>
         a.Units.Count == b.Units.Count
         && a.Unnamed.SetEquals(b.Unnamed)
-        && a.Units.Zip(b.Units).All(p => p.First.Key == p.Second.Key && Same(p.First.Value, p.Second.Value));
+        && (
+            ReferenceEquals(a.Units, b.Units)
+            || a.Units.Zip(b.Units).All(p => p.First.Key == p.Second.Key && Same(p.First.Value, p.Second.Value))
+        );
 
     private static bool SameEntries(IDictionary a, IDictionary b)
     {

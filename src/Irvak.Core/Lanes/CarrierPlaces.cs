@@ -20,7 +20,7 @@ public static class CarrierPlaces
     {
         if (state.Sheet is not { Slots.Count: > 0 } sheet)
             return state;
-        var wanted = Of(sheet, state.AsFound, state.Planned);
+        var wanted = Of(sheet, state);
         var had = sheet.M2.Where(m => m.On is not null).ToList();
         if (
             had.Count == wanted.Count
@@ -45,20 +45,20 @@ public static class CarrierPlaces
 
     /// <summary>Another sheet for a job, with the places that the job's carriers bring.</summary>
     public static MachineSheet Onto(MachineSheet sheet, MachineState state) =>
-        Of(sheet, state.AsFound, state.Planned) is { Count: > 0 } places
+        Of(sheet, state) is { Count: > 0 } places
             ? Without(sheet) with
             {
                 M2 = [.. sheet.M2.Where(m => m.On is null), .. places],
             }
             : Without(sheet);
 
-    private static List<M2Place> Of(MachineSheet sheet, Build found, Build planned)
+    private static List<M2Place> Of(MachineSheet sheet, MachineState state)
     {
         var places = new List<M2Place>();
         foreach (var slot in sheet.Slots)
         {
             var place = Place.Card(slot.Id);
-            var (now, was) = (Carrier(planned, place), Carrier(found, place));
+            var (now, was) = (Carrier(state.PlannedAt(place)), Carrier(state.Found.GetValueOrDefault(place)));
             // What was found on a carrier stays known until it is laid elsewhere, also where a smaller one takes its slot.
             for (var i = 0; i < Math.Max(now?.Endpoints!.Count ?? 0, was?.Endpoints!.Count ?? 0); i++)
             {
@@ -90,10 +90,9 @@ public static class CarrierPlaces
     internal static bool IsBorne(LaneInput q, M2Place place) =>
         place.On is not { } slot
         || (
-            Carrier(q.Planned, Place.Card(slot)) is { } card
+            Carrier(q.Planned.At(Place.Card(slot))) is { } card
             && Enumerable.Range(0, card.Endpoints!.Count).Any(i => Name(slot, i) == place.Id)
         );
 
-    private static CardSheet? Carrier(Build build, Place place) =>
-        build.At(place)?.Card is { Role: CardRole.Carrier, Endpoints.Count: > 0 } card ? card : null;
+    private static CardSheet? Carrier(Unit? unit) => unit?.Card is { Role: CardRole.Carrier, Endpoints.Count: > 0 } card ? card : null;
 }

@@ -23,7 +23,7 @@ public sealed record PlanPad(Place Place, double GapMm, double Compression = 0.2
     {
         if (machine.Sheet is not { } sheet)
             return new("/edit", "The machine has no sheet yet.");
-        if (!SheetPlaces.All(sheet).Contains(Place) || Place.Kind is not (PlaceKind.M2 or PlaceKind.Card))
+        if (!SheetPlaces.Has(sheet, Place) || Place.Kind is not (PlaceKind.M2 or PlaceKind.Card))
             return new("/edit/place", $"{Place} is no M.2 place and no slot of {sheet.FullName}.");
         if (GapMm is not (>= 0 and <= 10))
             return new("/edit/gapMm", "A gap is 0 to 10 mm.");

@@ -44,7 +44,7 @@ public static class SurveyFold
             return new("/edit/about", $"A job keeps {MostNotes} notes.");
         if (note.About == "machine" || note.About.StartsWith("plug:", StringComparison.Ordinal))
             return null;
-        return state.Sheet is not null && SheetPlaces.All(state.Sheet).Contains(Place.Parse(note.About))
+        return state.Sheet is not null && SheetPlaces.Has(state.Sheet, Place.Parse(note.About))
             ? null
             : new("/edit/about", $"{note.About} is no place of this machine.");
     }

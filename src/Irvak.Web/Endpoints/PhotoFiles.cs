@@ -38,7 +38,7 @@ public static class PhotoFiles
                         return Problems.Invalid(problem);
                     if (await jobs.Find(number, cancel) is not { } job)
                         return Problems.UnknownJob(number);
-                    if (about != "machine" && (job.State.Sheet is null || !SheetPlaces.All(job.State.Sheet).Contains(Place.Parse(about))))
+                    if (about != "machine" && (job.State.Sheet is null || !SheetPlaces.Has(job.State.Sheet, Place.Parse(about))))
                         return Problems.Invalid(new SheetProblem("/about", $"{about} is no place of this machine."));
                     if (note?.Length > 400)
                         return Problems.Invalid(new SheetProblem("/note", "A note is at most 400 characters long."));
