@@ -28,8 +28,9 @@ internal sealed class HostRows(
 
     public async Task Run(Cases cases)
     {
-        var bare = new OneEdit(cases);
-        await Warm();
+        var warm = Warm();
+        var bare = await Task.Run(() => new OneEdit(cases));
+        await warm;
         await Edits(1, bare);
         await Edits(16, bare);
         await Bytes();
@@ -102,11 +103,9 @@ internal sealed class HostRows(
     private async Task Warm()
     {
         var windows = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => host.Begin()));
-        for (var made = 0; made < WarmEdits; )
+        for (var made = 0; made < (quick ? 1200 : 2500); )
             made += (await Task.WhenAll(windows.Select(w => Edits(w, TimeSpan.FromSeconds(1))))).Sum(t => t.Count);
     }
-
-    private const int WarmEdits = 2500;
 
     private static async Task<List<double>> Edits(Host.Window window, TimeSpan turn)
     {

@@ -18,11 +18,11 @@ internal sealed class PeopleRows(IReadOnlyList<Host> hosts, bool quick, Report r
         var pace = new Pace();
         for (var i = 0; i < 200; i++)
             await pace.Ask(hosts[0]);
-        var alone = await Together(windows.Take(1), TimeSpan.FromSeconds(quick ? 3 : 15), TimeSpan.FromMilliseconds(200));
-        var people = await Together(windows, TimeSpan.FromSeconds(quick ? 12 : 60), Pause);
+        var alone = await Together(windows.Take(1), TimeSpan.FromSeconds(quick ? 2 : 15), TimeSpan.FromMilliseconds(200));
+        var people = await Together(windows, TimeSpan.FromSeconds(quick ? 8 : 60), Pause);
         for (var i = 0; i < 200; i++)
             await pace.Ask(hosts[0]);
-        var limit = await Together(windows, TimeSpan.FromSeconds(quick ? 4 : 20), TimeSpan.Zero);
+        var limit = await Together(windows, TimeSpan.FromSeconds(quick ? 3 : 20), TimeSpan.Zero);
         string Rate(Times t) => $"{t.All.Count / t.Seconds:0} answers a second";
         report.Add(pace.Slowest($"{People} people, two hosts, 99 of 100", people.Of(0.99), 100, Rate(people)));
         report.Add(

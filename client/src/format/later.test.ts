@@ -1,6 +1,6 @@
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { expect, it, vi } from 'vitest';
-import { useLater } from './later';
+import { useInPieces, useLater } from './later';
 
 it('shows the newest value after the next paint, and none that was overtaken', async () => {
   const shown: string[] = [];
@@ -35,4 +35,21 @@ it('waits as long as it is told to, and never shows what was overtaken meanwhile
   later(frame + 150);
   expect(result.current).toBe('slow guess');
   vi.useRealTimers();
+});
+
+it('draws a guess at once, and never what was there before it again', async () => {
+  const shown: string[] = [];
+  const { rerender } = renderHook(
+    ({ value, atOnce }) => {
+      const drawn = useInPieces(value, atOnce);
+      if (shown.at(-1) !== drawn) shown.push(drawn);
+    },
+    { initialProps: { value: 'before', atOnce: false } },
+  );
+  rerender({ value: 'guess', atOnce: true });
+  expect(shown).toEqual(['before', 'guess']);
+  rerender({ value: 'answer', atOnce: false });
+  await waitFor(() => expect(shown).toEqual(['before', 'guess', 'answer']));
+  rerender({ value: 'next guess', atOnce: true });
+  expect(shown.at(-1)).toBe('next guess');
 });

@@ -20,3 +20,17 @@ export function useLater<T>(value: T, ms = 0): T {
   }, [value, ms]);
   return later;
 }
+
+/**
+ * A value that is drawn once there is time for it, in pieces between which keys and clicks get in.
+ *
+ * @param atOnce True for one that is drawn at once. What is shown never goes back to what was there before it.
+ */
+export function useInPieces<T>(value: T, atOnce: boolean): T {
+  const [shown, set] = useState(value);
+  if (atOnce && shown !== value) set(value);
+  useEffect(() => {
+    if (!atOnce) startTransition(() => set(value));
+  }, [value, atOnce]);
+  return atOnce ? value : shown;
+}

@@ -1,5 +1,5 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Snackbar } from '@mui/material';
-import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Refusal } from '../api/client';
 import { useLive } from '../api/follow';
@@ -7,6 +7,7 @@ import { useEdits, useUndo } from '../api/edits';
 import { useJob } from '../api/hooks';
 import { person } from '../api/person';
 import type { Stage } from '../api/types';
+import { useInPieces } from '../format/later';
 import { OnDesk, type Desk, type Hand } from '../frame/desk';
 import { Head } from '../frame/Head';
 import { Help } from '../frame/dialogs';
@@ -62,8 +63,10 @@ function OpenJob({ number, stage }: { number: string; stage: Stage }) {
   const edits = useEdits(number, onRefused);
   const { undo, redo } = useUndo(number, onRefused);
   const { apply, pending } = edits;
-  // The stage is drawn anew piece by piece, so that keys and clicks get in between on a slow machine; what waits with what it waits for.
-  const shown = useDeferredValue(useMemo(() => ({ job, pending }), [job, pending]));
+  // A guess is drawn at once: it is little, and the hand waits for it. What an answer brings is drawn piece by piece, so that keys and clicks
+  // get in between on a slow machine; what waits with what it waits for.
+  const now = useMemo(() => ({ job, pending }), [job, pending]);
+  const shown = useInPieces(now, pending);
 
   const desk: Desk = useMemo(
     () => ({ ...shown, apply, selected, select, hand, take, say }),
