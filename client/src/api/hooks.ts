@@ -134,9 +134,17 @@ const shelfQuery = ({ words, ...rest }: Looked) =>
       unwrap(await api.GET('/api/shelf', { params: { query: { q: words, ...rest } }, signal })),
   });
 
-/** Parts of the shelf by words; asked for at a pause in typing, and not any more once the words are others. */
-export const useShelf = (looked: Looked): FoundParts | undefined =>
-  useQuery({ ...shelfQuery({ ...looked, words: usePaused(looked.words) }), placeholderData: (old) => old }).data;
+/**
+ * Parts of the shelf by words; asked for at a pause in typing, and not any more once the words are others. Until the shelf answers those of
+ * the words before stand there, or none; `away` when it does not.
+ */
+export function useShelf(looked: Looked): { found?: FoundParts; away: boolean } {
+  const asked = useQuery({
+    ...shelfQuery({ ...looked, words: usePaused(looked.words) }),
+    placeholderData: (old) => old,
+  });
+  return { found: asked.data, away: asked.isError };
+}
 
 /** The parts of these very words, for a hand that is faster than the pause. */
 export function useShelfNow() {

@@ -1,4 +1,7 @@
 import { act, renderHook, waitFor } from '@testing-library/react';
+import { createElement } from 'react';
+import { flushSync } from 'react-dom';
+import { createRoot } from 'react-dom/client';
 import { expect, it, vi } from 'vitest';
 import { useInPieces, useLater } from './later';
 
@@ -37,19 +40,25 @@ it('waits as long as it is told to, and never shows what was overtaken meanwhile
   vi.useRealTimers();
 });
 
-it('draws a guess at once, and never what was there before it again', async () => {
+it('draws a guess at once, the answer later, and never what was there before again', async () => {
   const shown: string[] = [];
-  const { rerender } = renderHook(
-    ({ value, atOnce }) => {
-      const drawn = useInPieces(value, atOnce);
-      if (shown.at(-1) !== drawn) shown.push(drawn);
-    },
-    { initialProps: { value: 'before', atOnce: false } },
-  );
-  rerender({ value: 'guess', atOnce: true });
+  function Drawn({ value, atOnce }: { value: string; atOnce: boolean }) {
+    const drawn = useInPieces(value, atOnce);
+    if (shown.at(-1) !== drawn) shown.push(drawn);
+    return drawn;
+  }
+  // As in a browser: what is drawn later has not been drawn when the answer comes.
+  vi.stubGlobal('IS_REACT_ACT_ENVIRONMENT', false);
+  const root = createRoot(document.createElement('div'));
+  const draw = (value: string, atOnce: boolean) =>
+    flushSync(() => root.render(createElement(Drawn, { value, atOnce })));
+  draw('before', false);
+  draw('guess', true);
+  draw('answer', false);
   expect(shown).toEqual(['before', 'guess']);
-  rerender({ value: 'answer', atOnce: false });
-  await waitFor(() => expect(shown).toEqual(['before', 'guess', 'answer']));
-  rerender({ value: 'next guess', atOnce: true });
+  await vi.waitFor(() => expect(shown).toEqual(['before', 'guess', 'answer']));
+  draw('next guess', true);
   expect(shown.at(-1)).toBe('next guess');
+  root.unmount();
+  vi.unstubAllGlobals();
 });

@@ -1,4 +1,4 @@
-import { startTransition, useEffect, useState } from 'react';
+import { startTransition, useEffect, useLayoutEffect, useState } from 'react';
 
 /**
  * A value as it was until what stands beside it has been painted with the new one: what a page shows first comes first, and the rest is a
@@ -28,9 +28,12 @@ export function useLater<T>(value: T, ms = 0): T {
  */
 export function useInPieces<T>(value: T, atOnce: boolean): T {
   const [shown, set] = useState(value);
-  if (atOnce && shown !== value) set(value);
-  useEffect(() => {
-    if (!atOnce) startTransition(() => set(value));
+  // Not while it is drawn: beside an answer that still waits, what is set there would be forgotten.
+  useLayoutEffect(() => {
+    const when = atOnce ? now : startTransition;
+    when(() => set(value));
   }, [value, atOnce]);
   return atOnce ? value : shown;
 }
+
+const now = (show: () => void) => show();

@@ -34,7 +34,7 @@ export function Find() {
   const [open, setOpen] = useState(false);
   const [lit, setLit] = useState<Hit | null>(null);
   const looked = (words: string) => ({ words, job: job.number, most: MOST_PARTS });
-  const shelf = useShelf(looked(text));
+  const { found: shelf } = useShelf(looked(text));
   const rules = useRules().data ?? [];
   const ask = useShelfNow();
   const typed = useRef(text);

@@ -5,6 +5,7 @@ import type { ShelfPart } from '../api/types';
 import { euro, group, moreThan } from '../format/numbers';
 import { Import } from '../editor/Import';
 import { Page } from '../frame/Page';
+import { Looking } from '../frame/Looking';
 
 /** Kinds of parts with the word that finds them; a chosen one is typed before the rest. */
 const KINDS = [
@@ -26,7 +27,7 @@ export default function Shelf() {
   const [text, setText] = useState('');
   const [kind, setKind] = useState('');
   const words = `${kind} ${text}`.trim();
-  const found = useShelf({ words, most: MOST });
+  const { found, away } = useShelf({ words, most: MOST });
   const total = found?.total;
   return (
     <Page title="Shelf" line={total === undefined ? '' : `${group(total)} ${total === 1 ? 'part' : 'parts'}`}>
@@ -95,7 +96,7 @@ export default function Shelf() {
           ))}
         </tbody>
       </table>
-      {!found && <p className="quiet late">Looking on the shelf …</p>}
+      {!found && <Looking away={away} />}
       {total === 0 && (
         <p className="quiet">
           {words

@@ -1,8 +1,9 @@
 import { Link } from 'react-router';
 import { useState } from 'react';
-import { useShelf } from '../../api/hooks';
+import { useShelf, useShelfNow, type Looked } from '../../api/hooks';
 import { euro, moreThan, short } from '../../format/numbers';
 import { shelfUnit, useDesk, type Hand } from '../../frame/desk';
+import { Looking } from '../../frame/Looking';
 
 // More would push what stands in the way out of sight.
 const MOST = 5;
@@ -19,7 +20,7 @@ export function PlaceCard({
   onClear: (p: string) => void;
   onPut: (hand: Hand) => void;
 }) {
-  const { job, apply, select, take } = useDesk();
+  const { job, apply, select, take, say } = useDesk();
   const [text, setText] = useState('');
   const socket = place.startsWith('socket:');
   const bay = /^(bay|m2):/.test(place);
@@ -27,12 +28,19 @@ export function PlaceCard({
   const form = job.sheet?.bays?.find((g) => place.startsWith('bay:') && g.names.includes(short(place)))?.form;
   const small = job.sheet?.m2?.find((m) => place === `m2:${m.id}`)?.key === 'msata' ? 'msata' : 'm.2';
   const usual = socket ? 'processor' : bay ? (form ?? small) : card ? 'card' : '';
-  const found = useShelf({
+  const looked: Looked = {
     words: text || usual,
     job: job.number,
     kind: socket ? 'processor' : bay ? 'drive' : card ? 'card' : 'module',
     most: MOST,
-  });
+  };
+  const { found, away } = useShelf(looked);
+  const ask = useShelfNow();
+  // What is listed may still be of the words before: the first of these very words goes in.
+  const putFirst = () =>
+    ask(looked)
+      .then(({ parts: [first] }) => first && onPut({ from: 'shelf', unit: shelfUnit(first) }))
+      .catch(() => say('The shelf does not answer now.'));
   const shelf = found?.parts ?? [];
   const unit = job.planned[place];
   const change = job.changes.find((c) => c.place === place);
@@ -107,7 +115,7 @@ export function PlaceCard({
             value={text}
             onChange={(e) => setText(e.target.value)}
             onKeyDown={(e) => {
-              if (e.key === 'Enter' && shelf[0]) onPut({ from: 'shelf', unit: shelfUnit(shelf[0]) });
+              if (e.key === 'Enter') void putFirst();
             }}
             autoComplete="off"
           />
@@ -133,7 +141,7 @@ export function PlaceCard({
                 </div>
               );
             })}
-            {!found && <p className="quiet late">Looking on the shelf …</p>}
+            {!found && <Looking away={away} />}
             {found && moreThan(found) && <p className="quiet">{moreThan(found)}.</p>}
             {found?.total === 0 && (
               <p className="quiet">

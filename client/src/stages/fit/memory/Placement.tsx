@@ -3,6 +3,7 @@ import { usePlacement, useShelf } from '../../../api/hooks';
 import type { Edit, JobView, PlacementSide } from '../../../api/types';
 import { mbs, mib, moreThan, short } from '../../../format/numbers';
 import { useActs } from '../../../frame/desk';
+import { Looking } from '../../../frame/Looking';
 
 interface Wanted {
   partId: string;
@@ -155,7 +156,7 @@ function Figures({ now, proposed }: { now: PlacementSide; proposed: PlacementSid
 /** Parts of the shelf that are to be placed as well. */
 function More({ job, add, onChange }: { job: JobView; add: Wanted[]; onChange: (add: Wanted[]) => void }) {
   const [text, setText] = useState('');
-  const found = useShelf({ words: text, job: job.number, kind: 'module', most: 4 });
+  const { found, away } = useShelf({ words: text, job: job.number, kind: 'module', most: 4 });
   const set = (partId: string, long: string, count: number) =>
     onChange([...add.filter((a) => a.partId !== partId), ...(count > 0 ? [{ partId, long, count }] : [])]);
   return (
@@ -183,6 +184,7 @@ function More({ job, add, onChange }: { job: JobView; add: Wanted[]; onChange: (
               </button>
             </div>
           ))}
+        {text && !found && <Looking away={away} />}
         {text && found && moreThan(found) && <p className="quiet">{moreThan(found)}.</p>}
         {text && found?.total === 0 && <p className="quiet">No module on the shelf reads like that.</p>}
         {add.map((a) => (
