@@ -13,7 +13,8 @@ public static class JobArrays
     public static IReadOnlyList<ArrayPlan> Found(MachineState machine)
     {
         var raids = machine.Seen.Raids;
-        var order = (machine.Sheet is { } sheet ? SheetPlaces.All(sheet) : []).Select((p, i) => (p, i)).ToDictionary(x => x.p, x => x.i);
+        IEnumerable<Place> InOrder(IEnumerable<Place> members) =>
+            machine.Sheet is { } sheet ? SheetPlaces.InOrder(sheet, members.Order(), p => p) : members.Order();
         var spares = raids.SelectMany(r => r.Members.Where(m => m.Role is "spare" or "journal").Select(m => m.Name)).ToList();
         bool Stands(Place place) =>
             machine.Found[place].SystemName?.Replace("/dev/", "") is not { Length: > 0 } name || !spares.Any(s => ArrayNow.IsPart(s, name));
@@ -26,13 +27,7 @@ public static class JobArrays
             let level = LevelOf(raid, machine.ArraysSaid.GetValueOrDefault(members.Key), members.Count())
             where level is not null
             orderby members.Key
-            select new ArrayPlan(
-                members.Key,
-                level.Value,
-                [.. members.OrderBy(p => order.GetValueOrDefault(p, int.MaxValue)).ThenBy(p => p)],
-                Host(members.Key),
-                StripKiB: raid?.ChunkKiB
-            ),
+            select new ArrayPlan(members.Key, level.Value, [.. InOrder(members)], Host(members.Key), StripKiB: raid?.ChunkKiB),
         ];
     }
 

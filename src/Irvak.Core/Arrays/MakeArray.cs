@@ -33,12 +33,11 @@ public sealed record MakeArray(ArrayPlan Array) : SliceEdit<ArraySlice>
             return new("/edit/array/writtenGBPerDay", "Written is 0 GB a day or more.");
         if (Array.StripKiB is { } strip && (strip is < 4 or > 16_384 || !int.IsPow2(strip)))
             return new("/edit/array/stripKiB", "A strip is a power of two from 4 to 16 384 KiB.");
-        var places = SheetPlaces.All(sheet).ToHashSet();
         var all = Array.Members.Concat(Array.AllSpares).ToList();
         for (var i = 0; i < all.Count; i++)
         {
             var path = i < Array.Members.Count ? $"/edit/array/members/{i}" : $"/edit/array/spares/{i - Array.Members.Count}";
-            if (!places.Contains(all[i]))
+            if (!SheetPlaces.Has(sheet, all[i]))
                 return new(path, $"{all[i]} is no place of {sheet.FullName}.");
             if (all.IndexOf(all[i]) < i)
                 return new(path, $"{all[i].Name} stands twice in it.");

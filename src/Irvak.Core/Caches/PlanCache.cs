@@ -32,10 +32,9 @@ public sealed record PlanCache(CachePlan Cache) : SliceEdit<CacheSlice>
             return new("/edit/cache/blockKiB", "A cache keeps blocks of 1 KiB to 64 MiB.");
         if (Cache.WrittenGBPerDay is not (>= 0 and < 1e7))
             return new("/edit/cache/writtenGBPerDay", "Written is 0 GB a day or more.");
-        var all = SheetPlaces.All(sheet).ToHashSet();
         for (var i = 0; i < Cache.Places.Count; i++)
         {
-            if (!all.Contains(Cache.Places[i]))
+            if (!SheetPlaces.Has(sheet, Cache.Places[i]))
                 return new($"/edit/cache/places/{i}", $"{Cache.Places[i]} is no place of {sheet.FullName}.");
             if (Cache.Places.Take(i).Contains(Cache.Places[i]))
                 return new($"/edit/cache/places/{i}", $"{Cache.Places[i].Name} stands twice in it.");

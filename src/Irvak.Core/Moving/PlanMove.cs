@@ -36,16 +36,15 @@ public sealed record PlanMove(string Subject, MoveWay? Way, string? To) : SliceE
     {
         if (machine.Sheet is not { } sheet)
             return new("/edit", "The machine has no sheet yet.");
-        var known = SheetPlaces.All(sheet).ToHashSet();
         if (
             !(
                 Subject.StartsWith("array:", StringComparison.Ordinal)
                     ? JobArrays.Found(machine).Any(a => "array:" + a.Name == Subject)
-                    : known.Contains(Place.Parse(Subject))
+                    : SheetPlaces.Has(sheet, Place.Parse(Subject))
             )
         )
             return new("/edit/subject", $"Nothing called {Place.NameIn(Subject)} was found.");
-        return To is null || known.Contains(Place.Parse(To)) || JobArrays.Planned(machine, arrays).Any(a => a.Name == To)
+        return To is null || SheetPlaces.Has(sheet, Place.Parse(To)) || JobArrays.Planned(machine, arrays).Any(a => a.Name == To)
             ? null
             : new("/edit/to", $"There is no {To} in the plan.");
     }

@@ -60,8 +60,7 @@ public sealed record LayOut(IReadOnlyDictionary<Place, Place?> Moves, IReadOnlyD
             if (new SetSplit(slot, widths).Refusal(state, state.Lanes) is { } wrong)
                 return wrong with { Path = "/edit/splits/" + slot };
         var after = CarrierPlaces.Settled(Laid(state));
-        var places = SheetPlaces.All(after.Sheet!).ToHashSet();
-        return goals.FirstOrDefault(g => !places.Contains(g)) is { } missing
+        return goals.FirstOrDefault(g => !SheetPlaces.Has(after.Sheet!, g)) is { } missing
             ? new("/edit/moves", $"{missing} is no place of {sheet.FullName}.")
             : null;
     }

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Irvak.Captures.Simulated;
 using Irvak.Core;
 using Irvak.Core.Builds;
@@ -86,9 +85,8 @@ internal sealed class DemoBuilds(IReadOnlyDictionary<string, MachineSheet> sheet
                 Serial = $"{serial += 13:X8}",
                 Source = "demo",
             };
-        var all = SheetPlaces.All(sheet).ToHashSet();
         foreach (var (part, places, array) in filling.Drives)
-        foreach (var place in (places.Length > 0 ? places : [Place.M2(sheet.M2[0].Id)]).Where(all.Contains))
+        foreach (var place in (places.Length > 0 ? places : [Place.M2(sheet.M2[0].Id)]).Where(p => SheetPlaces.Has(sheet, p)))
             units[place] = new Unit
             {
                 Drive = shelf[part].Drive,
