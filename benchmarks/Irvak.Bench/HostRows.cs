@@ -28,9 +28,9 @@ internal sealed class HostRows(
 
     public async Task Run(Cases cases)
     {
-        var warm = Warm();
+        await Warm();
+        // One after the other: what is compiled while others take the processor stays slow for long.
         var bare = await Task.Run(() => new OneEdit(cases));
-        await warm;
         await Edits(1, bare);
         await Edits(16, bare);
         await Bytes();

@@ -46,7 +46,12 @@ internal sealed class OneEdit
         var kept = new Kept(_shown?.Kept);
         var view = JobView.Of(job, _cases.Evidence, _cases.Shelf, kept);
         _shown = ShownJob.After(_shown, view, kept, Database.Json);
-        if (_stored.Text().Length == 0 || Database.ToJson(edit).Length == 0 || SmallPlate.Listing(view, job).Words is null)
+        if (
+            _shown.Steps.Value is null
+            || _stored.Text().Length == 0
+            || Database.ToJson(edit).Length == 0
+            || SmallPlate.Listing(view, job).Words is null
+        )
             throw new InvalidOperationException("Nothing was written.");
     }
 }

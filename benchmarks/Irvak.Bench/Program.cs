@@ -5,7 +5,7 @@ namespace Irvak.Bench;
 /// <summary>
 /// <c>rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH …</c> measures two running hosts beside their database, and the core;
 /// <c>core</c> the core alone; <c>lines [NAME]</c> every reader beside the framework's pass, or the one named; <c>solvers</c> the searches;
-/// <c>readers [NAME]</c> every reader on eight MiB; <c>turn everything|sixty N</c> works one job out for a profiler;
+/// <c>readers [NAME]</c> every reader on eight MiB; <c>turn everything|sixty|plain N</c> works one job out for a profiler;
 /// <c>everything CONNECTION</c> puts that job into a host's database, for a profiler of its pages. ./bench calls them.
 /// </summary>
 public static class Program
@@ -40,7 +40,7 @@ public static class Program
                 return Readers.Run(Demo, only);
             default:
                 Console.Error.WriteLine(
-                    "rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH … | core | turn everything|sixty N | "
+                    "rows full|quick ADDRESS ADDRESS PROCESS CONNECTION PGBENCH … | core | turn everything|sixty|plain N | "
                         + "everything CONNECTION | solvers | lines [NAME] | readers [NAME]"
                 );
                 return 2;

@@ -72,14 +72,23 @@ public sealed record Evaluation(
             Ledge = AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping),
             Shopping = shopping,
             Runbook = kept.Of("runbook", (q.Steps, of.Arrays, moves), static i => Runbook.Of(i.Steps, i.Arrays, i.moves)),
-            Expectations = kept.Of("expectations", (q.Machine, q.Storage, of.Memory, of.Arrays, of.Lanes, of.Paths, of.Power), static i =>
-                (IReadOnlyList<Expectation>)
-                    [
-                        .. ExpectedMemory.Of(i.Machine, i.Memory),
-                        .. ExpectedDrives.Of(i.Storage, i.Arrays),
-                        .. ExpectedLinks.Of(i.Storage, i.Lanes, i.Paths),
-                        .. ExpectedAir.Of(i.Storage, i.Power),
-                    ]
+            Expectations = kept.Of(
+                "expectations",
+                (q.Machine, q.Storage, of.Memory, of.Arrays, of.Lanes, of.Paths, of.Power, q.Steps),
+                static i =>
+                    (IReadOnlyList<Expectation>)
+                        [
+                            .. ExpectedMemory.Of(i.Machine, i.Memory),
+                            .. ExpectedDrives.Of(i.Storage, i.Arrays),
+                            .. ExpectedModes.Of(i.Storage),
+                            .. ExpectedControllers.Of(i.Storage),
+                            .. ExpectedVersions.Of(i.Storage),
+                            .. ExpectedBoot.Of(i.Steps),
+                            .. ExpectedFrames.Of(i.Steps),
+                            .. ExpectedAlone.Of(i.Storage),
+                            .. ExpectedLinks.Of(i.Storage, i.Lanes, i.Paths),
+                            .. ExpectedAir.Of(i.Storage, i.Power),
+                        ]
             ),
         };
     }

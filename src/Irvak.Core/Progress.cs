@@ -24,7 +24,14 @@ public sealed record Progress(
     {
         var unknowns = UnknownRegister.Of(state);
         IReadOnlyList<ComparedLine> lines =
-            evaluation is null || (state.Plan.Count == 0 && state.Arrays.Plans.Count == 0 && state.Proof.After is null)
+            evaluation is null
+            || (
+                state.Plan.Count == 0
+                && state.Arrays.Plans.Count == 0
+                && state.Proof.After is null
+                // A version or a mode that changes is work too.
+                && evaluation.Runbook.Steps.Count == 0
+            )
                 ? []
                 : Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers);
         IReadOnlyList<Explanation> explanations = state.Sheet is null

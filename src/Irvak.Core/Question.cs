@@ -68,6 +68,7 @@ public sealed record Question
         {
             Boot = BootPlan,
             ReadMBs = Aim.ReadMBs,
+            FrameBytes = Aim.FrameBytes,
             Lanes = Lanes,
             MemoryMiB = Memory.AllSlotsKnown(Memory.Planned) ? Storage.Planned.InstalledMiB : null,
         };
@@ -79,6 +80,7 @@ public sealed record Question
         {
             Boot = BootPlan,
             Notes = Notes,
+            LargeFrames = Aim.LargeFrames,
             Lanes = Lanes,
             Power = Power,
         };
@@ -94,8 +96,8 @@ public sealed record Question
         );
         var machine = new PlanInput(
             sheet,
-            KnownCards.In(state.AsFound, shelf),
-            KnownCards.In(state.Planned, shelf),
+            CardPart.In(KnownCards.In(state.AsFound, shelf), state.Controllers.Parts),
+            CardPart.In(KnownCards.In(state.Planned, shelf), state.Controllers.Parts),
             state.Changes(),
             state.Policy,
             evidence,
@@ -106,6 +108,7 @@ public sealed record Question
             FoundEmpty = state.FoundEmpty,
         };
         var bare = Of(machine);
+        var wires = new Wires(state.Controllers.Wiring, state.Controllers.Bays);
         return bare with
         {
             Memory = bare.Memory with { Mode = state.Memory.Mode, MeasuredMTs = MeasuredRate.Of(state) },
@@ -115,13 +118,21 @@ public sealed record Question
                 FoundArrays = JobArrays.Found(state),
                 Now = ArrayNow.Of(state),
                 Figures = state.Drives.Figures,
-                Wiring = state.Controllers.Wiring,
+                DriveFirmware =
+                    state.Drives.Firmware.Count == 0
+                        ? []
+                        : [.. Irvak.Core.Drives.DriveVersions.Of(state, state.Drives.Firmware).Where(v => v.Planned is not null)],
+                Wires = wires,
+                Modes = state.Controllers.Modes,
+                FoundModes = StorageModes.Found(state, state.Controllers.FoundModes),
+                Firmware = state.Controllers.Firmware,
+                Parts = state.Controllers.Parts,
                 Caches = [.. state.Caches.Plans.Values],
                 PlansStorage = state.Caches.Plans.Count > 0 || state.Boot.Plan is not null,
             },
             Lanes = bare.Lanes with
             {
-                Wiring = state.Controllers.Wiring,
+                Wires = wires,
                 Splits = state.Lanes.Splits,
                 FoundSplits = state.Lanes.FoundSplits,
                 HeldRates = state.Lanes.HeldRates,
@@ -178,12 +189,17 @@ public sealed record Question
         var found = Planning(Machine.Found);
         return found with
         {
-            Storage = found.Storage with { Arrays = Storage.FoundArrays, Wiring = NoWiring, Caches = [], PlansStorage = false },
-            Lanes = found.Lanes with { Splits = Lanes.FoundSplits, Wiring = NoWiring },
+            Storage = found.Storage with
+            {
+                Arrays = Storage.FoundArrays,
+                Wires = Wires.None,
+                Modes = StorageModes.None,
+                Caches = [],
+                PlansStorage = false,
+            },
+            Lanes = found.Lanes with { Splits = Lanes.FoundSplits, Wires = Wires.None },
             BootPlan = null,
             Data = Data with { Moves = Data.Moves.Clear() },
         };
     }
-
-    private static readonly Dictionary<string, Place> NoWiring = [];
 }

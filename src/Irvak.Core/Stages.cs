@@ -135,13 +135,16 @@ public static class Stages
 
     private static bool Wished(JobState state) => state.Aim is not { MemoryGiB: null, UsableTB: null, Failures: null, ReadMBs: null };
 
-    /// <summary>Any edit of the plan is a plan: parts, arrays, splits, wiring, rates, boot, caches, moves, pads, the order of the
-    /// start.</summary>
+    /// <summary>Any edit of the plan is a plan: parts, arrays, splits, wiring, modes, firmware, rates, boot, caches, moves, pads, the
+    /// order of the start.</summary>
     private static bool Planned(JobState state) =>
         state.Plan.Count > 0
         || state.Arrays.Plans.Count > 0
         || state.Lanes.Splits.Count > 0
         || state.Controllers.Wiring.Count > 0
+        || state.Controllers.Bays.Count > 0
+        || state.Controllers.Modes.Count > 0
+        || state.Controllers.Firmware.Values.Any(f => f.Planned is not null)
         || state.Lanes.HeldRates.Count > 0
         || state.Boot.Plan is not null
         || state.Caches.Plans.Count > 0

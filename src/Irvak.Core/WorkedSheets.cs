@@ -5,6 +5,7 @@ using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Inputs;
 using Irvak.Core.Lanes;
+using Irvak.Core.Lists;
 using Irvak.Core.Memory;
 using Irvak.Core.Paths;
 using Irvak.Core.Places;
@@ -77,6 +78,7 @@ internal sealed class WorkedSheets
         s => s._traced.Value.Findings,
         s => s._power.Value.Findings,
         s => s._arrays.Value.Findings,
+        s => [.. ListFit.Judge(s._question.Storage)],
     ];
 
     /// <summary>The findings, those that the machine has as it was found marked as such.</summary>
@@ -144,7 +146,10 @@ internal sealed class WorkedSheets
 
     private static Worked<ArraySheet> OfArrays((CacheInput Q, IReadOnlyList<ArrayPace> Paces, Place[] Taken) of, Kept kept)
     {
-        var sheet = ArraySheet.Of(of.Q, of.Paces, kept) with { Fresh = FreshArray.Of(of.Q, of.Taken) };
+        var sheet = ArraySheet.Of(of.Q, of.Paces, kept) with
+        {
+            Fresh = FreshArray.Of(of.Q, of.Taken, plan => ControllerFit.CardFor(of.Q, plan)),
+        };
         return new(sheet, [.. ArraySheet.Judge(of.Q, sheet)]);
     }
 

@@ -112,13 +112,20 @@ internal static class StorageWays
                 .Take(MostControllers)
         )
             yield return ("controller", $"{row.Name} in {row.At!.Name}, the bays cabled to it", row.Take!);
-        if (state.Controllers.Wiring.Count > 0)
+        if (state.Controllers.Wiring.Count + state.Controllers.Bays.Count > 0)
             yield return (
                 "wiring",
                 "Leave the bays on their own controller",
                 Group(
                     "leaves the bays on their own controller",
-                    state.Controllers.Wiring.Keys.Select(g => (Edit)new WireBays(g, Place.None))
+                    state
+                        .Controllers.Wiring.Keys.Select(g => (Edit)new WireBays(g, Place.None))
+                        .Concat(
+                            state
+                                .Sheet!.Bays.Select(g => (g.Group, Bays: g.Names.Where(state.Controllers.Bays.ContainsKey).ToList()))
+                                .Where(g => g.Bays.Count > 0)
+                                .Select(g => new WireBays(g.Group, Place.None, g.Bays))
+                        )
                 )
             );
     }

@@ -40,7 +40,24 @@ public sealed class Database(string connectionString) : IAsyncDisposable
     /// belong to nothing they asked (Npgsql 10; ConnectionTests shows it).
     /// </remarks>
     public NpgsqlDataSource Source { get; } =
-        NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connectionString) { MaxAutoPrepare = 0 });
+        NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connectionString) { MaxAutoPrepare = 0, NoResetOnClose = true });
+
+    /// <summary>A connection of its own, for what is left behind in a session (listening): those of <see cref="Source"/> go from one to
+    /// the next as they are, which saves every change a way to the database.</summary>
+    public async Task<NpgsqlConnection> OpenApart(CancellationToken cancel)
+    {
+        var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connectionString) { Pooling = false }.ConnectionString);
+        try
+        {
+            await connection.OpenAsync(cancel);
+            return connection;
+        }
+        catch
+        {
+            await connection.DisposeAsync();
+            throw;
+        }
+    }
 
     /// <summary>Of the database in its cluster.</summary>
     public string Name { get; } = new NpgsqlConnectionStringBuilder(connectionString).Database ?? "";

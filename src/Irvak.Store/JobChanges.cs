@@ -30,7 +30,7 @@ public sealed class JobChanges(Database database)
     /// <exception cref="NpgsqlException">The connection is lost; ask again.</exception>
     public async IAsyncEnumerable<Notice> All([EnumeratorCancellation] CancellationToken cancel)
     {
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var connection = await database.OpenApart(cancel);
         var heard = Channel.CreateUnbounded<Notice>();
         connection.Notification += (_, notice) =>
         {

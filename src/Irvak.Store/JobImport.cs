@@ -53,13 +53,9 @@ public sealed partial class Jobs
         {
             return new EditOutcome.Unworkable(e);
         }
-        var (job, snapshot, listing, problem) = Checked(
-            new Job(0, "", title, owner, begun.Who, begun.When, entries.Count, state),
-            null,
-            judge
-        );
-        if (problem is not null)
-            return problem;
+        var after = Checked(new Job(0, "", title, owner, begun.Who, begun.When, entries.Count, state), null, judge);
+        if (after.Refused is not null)
+            return after.Refused;
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         // Of several that send the same key at once, one inserts and the others wait for it here.
         (long Id, string Number)? row = await KeepJob(key, title, owner, begun, connection, transaction, cancel);
@@ -70,10 +66,10 @@ public sealed partial class Jobs
         }
         await KeepEntries(entries, connection, transaction, made, cancel);
         await KeepStates(kept, connection, transaction, made.Id, cancel);
-        job = job with { Id = made.Id, Number = made.Number };
+        var job = after.Job with { Id = made.Id, Number = made.Number };
         for (var i = 0; i < captures.Count; i++)
             await Keep(connection, transaction, made.Id, key.Key, i, captures[i], begun, cancel);
-        await Settle(connection, transaction, job, snapshot, listing, cancel);
+        await Settle(connection, transaction, job, after, cancel);
         await transaction.CommitAsync(cancel);
         return new EditOutcome.Applied(job, job.LastNumber, Repeated: false);
     }

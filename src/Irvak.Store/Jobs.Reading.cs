@@ -72,7 +72,7 @@ public sealed partial class Jobs
     /// <summary>A job as this host last read or wrote it.</summary>
     /// <param name="Version">Of its row: the database gives each row that is written another one.</param>
     /// <param name="Parts">Its state as it stands in the snapshot.</param>
-    private sealed record Known(string Version, JobState State, Parts Parts);
+    private sealed record Known(string Version, Job Job, Parts Parts);
 
     private const int MostKnown = 500;
 
@@ -131,12 +131,13 @@ public sealed partial class Jobs
     )
     {
         if (row.Snapshot is not { } snapshot)
-            return row.With(known!.State);
+            return known!.Job;
         try
         {
             var state = Database.FromJson<JobState>(snapshot);
-            _known.Put(row.Number, new(row.Version, state, Parts.Of(state, Database.Json, null)));
-            return row.With(state);
+            var job = row.With(state);
+            _known.Put(row.Number, new(row.Version, job, Parts.Of(state, Database.Json, null)));
+            return job;
         }
         catch (Exception e) when (Database.IsUnreadable(e))
         {

@@ -2,6 +2,7 @@ using Dapper;
 using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Npgsql;
+using NpgsqlTypes;
 
 namespace Irvak.Store;
 
@@ -33,11 +34,22 @@ public sealed partial class Jobs
                         + "bringing again would lose what it did. Change by hand what should be otherwise."
                 )
             );
-        return await Append(connection, transaction, job, key, stamp, kind, null, targets, state, [], judge, cancel);
+        var after = Checked(Next(job, state), null, judge);
+        if (after.Refused is EditOutcome.Unworkable && after.Snapshot.All.Count > 0 && Checked(job, null, judge).Refused is not null)
+            // What could not be worked out before may be taken back although more is wrong with it.
+            after = after with { Listing = null, Refused = null };
+        return after.Refused ?? await Append(connection, transaction, job, key, stamp, kind, null, targets, after, [], cancel);
     }
 
-    /// <summary>Adds an entry and ends the transaction, once the state after it was written, read back and worked out. Nothing is written
-    /// otherwise.</summary>
+    /// <summary>A job as it is to be stored.</summary>
+    /// <param name="Snapshot">Its state as it is written; the job has it as it is read back.</param>
+    /// <param name="Listing">Null when it can't be worked out.</param>
+    /// <param name="Refused">Why it can't be stored; null when it can.</param>
+    private sealed record CheckedJob(Job Job, Parts Snapshot, JobListing? Listing, EditOutcome? Refused);
+
+    private static Job Next(Job job, JobState state) => job with { LastNumber = job.LastNumber + 1, State = state, Damage = null };
+
+    /// <summary>Adds an entry and ends the transaction. The state after it was written, read back and worked out before.</summary>
     private async Task<EditOutcome> Append(
         NpgsqlConnection connection,
         NpgsqlTransaction transaction,
@@ -47,68 +59,49 @@ public sealed partial class Jobs
         EntryKind kind,
         Edit? edit,
         IReadOnlyList<int> targets,
-        JobState state,
+        CheckedJob after,
         IReadOnlyList<NewCapture> captures,
-        Judge judge,
         CancellationToken cancel
     )
     {
-        var next = job with { LastNumber = job.LastNumber + 1, State = state, Damage = null };
-        var (checkedJob, snapshot, listing, refused) = Checked(next, edit, judge);
-        if (
-            refused is EditOutcome.Unworkable
-            && kind != EntryKind.Edit
-            && snapshot.All.Count > 0
-            && Checked(job, null, judge).Refused is not null
-        )
-            // What could not be worked out before may be taken back although more is wrong with it.
-            (checkedJob, listing) = (next, null);
-        else if (refused is not null)
-            return refused;
-        var version = await connection.QuerySingleAsync<string>(
-            new CommandDefinition(
-                $"""
-                insert into edit (job_id, number, key, digest, who, at, kind, document, targets, touches)
-                values (@id, @number, @Key, @Digest, @Who, @at, @kind, @document::jsonb, @targets, @touches);
-                {(next.LastNumber % CheckpointEvery == 0 ? Checkpoint : "")}
-                {Settling};
-                select pg_notify('job', @notice);
-                {(captures.Count == 0 ? "commit" : "")}
-                """,
-                Listings.Values(
-                    job.Id,
-                    listing,
-                    new
-                    {
-                        number = next.LastNumber,
-                        key.Key,
-                        key.Digest,
-                        stamp.Who,
-                        at = stamp.When.UtcDateTime,
-                        kind = Word(kind),
-                        document = edit is null ? null : Database.ToJson(edit),
-                        targets = targets.ToArray(),
-                        touches = edit is null ? [] : Clashes.Marks(edit).ToArray(),
-                        notice = $"{job.Number} {next.LastNumber}",
-                        checkedJob.LastNumber,
-                        snapshot = snapshot.Text(),
-                    }
-                ),
-                transaction,
-                cancellationToken: cancel
-            )
+        var next = after.Job;
+        await using var command = await Prepared.Command(
+            connection,
+            transaction,
+            $"""
+            insert into edit (job_id, number, key, digest, who, at, kind, document, targets, touches)
+            values (@id, @number, @key, @digest, @who, @at, @kind, @document, @targets, @touches);
+            {(next.LastNumber % CheckpointEvery == 0 ? Checkpoint : "")}
+            {Settling};
+            select pg_notify('job', @notice);
+            {(captures.Count == 0 ? "commit" : "")}
+            """,
+            [
+                .. Settled(next, after),
+                Prepared.Value("key", NpgsqlDbType.Uuid, key.Key),
+                Prepared.Value("digest", NpgsqlDbType.Text, key.Digest),
+                Prepared.Value("who", NpgsqlDbType.Text, stamp.Who),
+                Prepared.Value("at", NpgsqlDbType.TimestampTz, stamp.When.UtcDateTime),
+                Prepared.Value("kind", NpgsqlDbType.Text, Word(kind)),
+                Prepared.Value("document", NpgsqlDbType.Jsonb, edit is null ? null : Database.ToJson(edit)),
+                Prepared.Value("targets", NpgsqlDbType.Array | NpgsqlDbType.Integer, targets.ToArray()),
+                Prepared.Value("touches", NpgsqlDbType.Array | NpgsqlDbType.Text, edit is null ? [] : Clashes.Marks(edit).ToArray()),
+                Prepared.Value("notice", NpgsqlDbType.Text, $"{job.Number} {next.LastNumber}"),
+            ],
+            cancel
         );
+        var version = (string)(await command.ExecuteScalarAsync(cancel))!;
         for (var i = 0; i < captures.Count; i++)
             await Keep(connection, transaction, job.Id, key.Key, i, captures[i], stamp, cancel);
         if (captures.Count > 0)
             await transaction.CommitAsync(cancel);
         // A row of this version is seen by others once it is committed, and never when it is not: what is known of it can be put down now.
-        _known.Put(job.Number, new(version, checkedJob.State, snapshot));
-        return new EditOutcome.Applied(checkedJob, next.LastNumber, Repeated: false);
+        _known.Put(job.Number, new(version, next, after.Snapshot));
+        return new EditOutcome.Applied(next, next.LastNumber, Repeated: false);
     }
 
     /// <summary>The job as it would be read back, with its listing; or why it can't be stored.</summary>
-    private (Job Job, Parts Snapshot, JobListing? Listing, EditOutcome? Refused) Checked(Job job, Edit? edit, Judge judge)
+    private CheckedJob Checked(Job job, Edit? edit, Judge judge)
     {
         var parts = Nothing;
         try
@@ -116,7 +109,7 @@ public sealed partial class Jobs
             var before = KnownOf(job.Number)?.Parts;
             parts = Parts.Of(job.State, Database.Json, before);
             if (parts.Length > LargestState)
-                return (
+                return new(
                     job,
                     parts,
                     null,
@@ -127,37 +120,35 @@ public sealed partial class Jobs
             var state = JobState.Start with { };
             parts = parts.ReadInto(state, before, Database.Stored);
             var read = job with { State = state };
-            return (read, parts, judge(read), null);
+            return new(read, parts, judge(read), null);
         }
         catch (Exception e) when (Database.IsOfTheWork(e))
         {
-            return (job, parts, null, new EditOutcome.Unworkable(e));
+            return new(job, parts, null, new EditOutcome.Unworkable(e));
         }
     }
 
     private static readonly Parts Nothing = new([]);
 
-    private const string Checkpoint = "insert into checkpoint (job_id, number, snapshot) values (@id, @number, @snapshot::jsonb);";
+    private const string Checkpoint = "insert into checkpoint (job_id, number, snapshot) values (@id, @number, @snapshot);";
 
     private const string Settling =
-        $"update job set last_number = @LastNumber, snapshot = @snapshot::jsonb, {Listings.Set} where id = @id returning xmin::text";
+        $"update job set last_number = @number, snapshot = @snapshot, {Listings.Set} where id = @id returning xmin::text";
 
-    private static Task<int> Settle(
+    private static IReadOnlyList<NpgsqlParameter> Settled(Job job, CheckedJob after) =>
+        [.. Listings.Values(job, after.Listing), Prepared.Value("snapshot", NpgsqlDbType.Jsonb, after.Snapshot.Whole())];
+
+    private static async Task Settle(
         NpgsqlConnection connection,
-        NpgsqlTransaction? transaction,
+        NpgsqlTransaction transaction,
         Job job,
-        Parts snapshot,
-        JobListing? listing,
+        CheckedJob after,
         CancellationToken cancel
-    ) =>
-        connection.ExecuteAsync(
-            new CommandDefinition(
-                Settling,
-                Listings.Values(job.Id, listing, new { job.LastNumber, snapshot = snapshot.Text() }),
-                transaction,
-                cancellationToken: cancel
-            )
-        );
+    )
+    {
+        await using var command = await Prepared.Command(connection, transaction, Settling, Settled(job, after), cancel);
+        await command.ExecuteNonQueryAsync(cancel);
+    }
 
     private static string Word(EntryKind kind) => kind.ToString().ToLowerInvariant();
 

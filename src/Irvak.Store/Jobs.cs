@@ -3,6 +3,7 @@ using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
 using Irvak.Core.Plans;
 using Npgsql;
+using NpgsqlTypes;
 
 namespace Irvak.Store;
 
@@ -39,7 +40,7 @@ public sealed partial class Jobs(Database database)
     /// <param name="lastSeen">Number of the newest entry that the sender had seen.</param>
     /// <param name="captures">Captures to keep with it.</param>
     /// <param name="seen">Shelf and evidence that the edit was resolved and is judged with; null when they were asked for just now.</param>
-    public Task<EditOutcome> Apply(
+    public async Task<EditOutcome> Apply(
         string number,
         WriteKey key,
         int lastSeen,
@@ -49,58 +50,65 @@ public sealed partial class Jobs(Database database)
         Judge judge,
         LibraryVersion? seen,
         CancellationToken cancel
-    ) =>
-        UnderLock(
-            number,
-            key,
-            seen,
-            async (connection, transaction, job) =>
+    )
+    {
+        var broken = Contract.Problem(edit, "/edit");
+        // A job that this host knows mostly stands as it knows it: it is worked out while the database is asked.
+        var known = broken is null ? KnownOf(number)?.Job : null;
+        var ahead = known is null ? null : Task.Run(() => Worked(known, edit, stamp, judge), CancellationToken.None);
+        try
+        {
+            return await UnderLock(number, key, seen, Changed, cancel);
+        }
+        finally
+        {
+            // Nothing judges any more once this is answered.
+            if (ahead is not null)
+                await ((Task)ahead).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+        }
+
+        async Task<EditOutcome> Changed(NpgsqlConnection connection, NpgsqlTransaction transaction, Job job)
+        {
+            if (broken is not null)
+                return new EditOutcome.Refused(broken);
+            if (lastSeen < 0 || lastSeen > job.LastNumber)
+                return new EditOutcome.Refused(
+                    new("/lastSeen", $"The newest entry of this job is {job.LastNumber}; nobody can have seen {lastSeen}.")
+                );
+            if (lastSeen < job.LastNumber)
             {
-                if (Contract.Problem(edit, "/edit") is { } broken)
-                    return new EditOutcome.Refused(broken);
-                if (lastSeen < 0 || lastSeen > job.LastNumber)
-                    return new EditOutcome.Refused(
-                        new("/lastSeen", $"The newest entry of this job is {job.LastNumber}; nobody can have seen {lastSeen}.")
-                    );
-                if (lastSeen < job.LastNumber)
-                {
-                    var since = await Meeting(connection, transaction, job.Id, lastSeen, edit, cancel);
-                    var undone = await Undone(connection, transaction, job.Id, cancel);
-                    var clashes = Clashes.Find(edit, since.Where(e => !undone.Contains(e.Number)));
-                    if (clashes.Count > 0)
-                        return new EditOutcome.Clashed(clashes, job.LastNumber);
-                }
-                if (job.LastNumber >= MostEntries)
-                    return new EditOutcome.Refused(
-                        new("/edit", $"A job holds at most {MostEntries} entries; begin another one for this machine.")
-                    );
-                try
-                {
-                    if (EditFold.Refusal(job.State, edit) is { } problem)
-                        return new EditOutcome.Refused(problem);
-                    var whole = EditFold.Completed(job.State, edit);
-                    return await Append(
-                        connection,
-                        transaction,
-                        job,
-                        key,
-                        stamp,
-                        EntryKind.Edit,
-                        whole,
-                        [],
-                        EditFold.Apply(job.State, whole, stamp),
-                        captures,
-                        judge,
-                        cancel
-                    );
-                }
-                catch (Exception e) when (Database.IsOfTheWork(e))
-                {
-                    return new EditOutcome.Unworkable(e);
-                }
-            },
-            cancel
-        );
+                var since = await Meeting(connection, transaction, job.Id, lastSeen, edit, cancel);
+                var undone = await Undone(connection, transaction, job.Id, cancel);
+                var clashes = Clashes.Find(edit, since.Where(e => !undone.Contains(e.Number)));
+                if (clashes.Count > 0)
+                    return new EditOutcome.Clashed(clashes, job.LastNumber);
+            }
+            if (job.LastNumber >= MostEntries)
+                return new EditOutcome.Refused(
+                    new("/edit", $"A job holds at most {MostEntries} entries; begin another one for this machine.")
+                );
+            var work = ahead is not null && ReferenceEquals(known, job) ? await ahead : Worked(job, edit, stamp, judge);
+            return work.Refused
+                ?? await Append(connection, transaction, job, key, stamp, EntryKind.Edit, work.Edit, [], work.After!, captures, cancel);
+        }
+    }
+
+    /// <summary>A job after an edit, or why it can't be stored with it.</summary>
+    private (Edit? Edit, CheckedJob? After, EditOutcome? Refused) Worked(Job job, Edit edit, Stamp stamp, Judge judge)
+    {
+        try
+        {
+            if (EditFold.Refusal(job.State, edit) is { } problem)
+                return (null, null, new EditOutcome.Refused(problem));
+            var whole = EditFold.Completed(job.State, edit);
+            var after = Checked(Next(job, EditFold.Apply(job.State, whole, stamp)), whole, judge);
+            return (whole, after, after.Refused);
+        }
+        catch (Exception e) when (Database.IsOfTheWork(e))
+        {
+            return (null, null, new EditOutcome.Unworkable(e));
+        }
+    }
 
     /// <summary>Takes back one's own latest edit. When later edits rest on it, they are named, and go along only when asked for.</summary>
     public Task<EditOutcome> Undo(string number, WriteKey key, Stamp stamp, bool withDependents, Judge judge, CancellationToken cancel) =>
@@ -202,33 +210,34 @@ public sealed partial class Jobs(Database database)
         CancellationToken cancel
     )
     {
-        await using var answers = await connection.QueryMultipleAsync(
-            new CommandDefinition(
-                $"""
-                select {Columns} from job where number = @number for update;
-                select edit.number, digest from edit join job on job.id = job_id where job.number = @number and key = @Key;
-                select not exists (
-                    select from library_version
-                    where (what = 'evidence' and version <> @evidence) or (what = 'shelf_part' and version <> @shelf)
-                )
-                """,
-                new
-                {
-                    number,
-                    key.Key,
-                    known = known?.Version,
-                    // Nobody asks: nothing differs from nothing.
-                    evidence = seen?.Evidence,
-                    shelf = seen?.Shelf,
-                },
-                transaction,
-                cancellationToken: cancel
-            )
+        await using var command = await Prepared.Command(
+            connection,
+            transaction,
+            Locking,
+            [
+                Prepared.Value("number", NpgsqlDbType.Text, number),
+                Prepared.Value("key", NpgsqlDbType.Uuid, key.Key),
+                Prepared.Value("known", NpgsqlDbType.Text, known?.Version),
+                // Nobody asks: nothing differs from nothing.
+                Prepared.Value("evidence", NpgsqlDbType.Bigint, seen?.Evidence),
+                Prepared.Value("shelf", NpgsqlDbType.Bigint, seen?.Shelf),
+            ],
+            cancel
         );
-        return (
-            await answers.ReadSingleOrDefaultAsync<JobRow>(),
-            await answers.ReadSingleOrDefaultAsync<(int Number, string? Digest)?>(),
-            await answers.ReadSingleAsync<bool>()
-        );
+        await using var answers = await command.ExecuteReaderAsync(cancel);
+        var row = answers.Parse<JobRow>().SingleOrDefault();
+        await answers.NextResultAsync(cancel);
+        var earlier = answers.Parse<(int Number, string? Digest)?>().SingleOrDefault();
+        await answers.NextResultAsync(cancel);
+        return (row, earlier, answers.Parse<bool>().Single());
     }
+
+    private const string Locking = $"""
+        select {Columns} from job where number = @number for update;
+        select edit.number, digest from edit join job on job.id = job_id where job.number = @number and key = @key;
+        select not exists (
+            select from library_version
+            where (what = 'evidence' and version <> @evidence) or (what = 'shelf_part' and version <> @shelf)
+        )
+        """;
 }

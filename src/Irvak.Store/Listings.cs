@@ -2,6 +2,8 @@ using Dapper;
 using Irvak.Core;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
+using Npgsql;
+using NpgsqlTypes;
 
 namespace Irvak.Store;
 
@@ -56,7 +58,7 @@ public sealed class Listings(Database database)
     }
 
     internal const string Set =
-        "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate::jsonb, "
+        "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate, "
         + "plate_sheet = @plateSheet, words = coalesce(@words, words), listed_by = @by";
 
     /// <summary>The build that wrote a listing; another one works it out anew.</summary>
@@ -208,38 +210,41 @@ public sealed class Listings(Database database)
     public async Task Keep(Job job, JobListing? listing, CancellationToken cancel)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(
-            new CommandDefinition(
-                $"update job set {Set} where id = @Id and last_number = @LastNumber",
-                Values(job.Id, listing, new { job.LastNumber }),
-                cancellationToken: cancel
-            )
+        await using var command = await Prepared.Command(
+            connection,
+            null,
+            $"update job set {Set} where id = @id and last_number = @number",
+            Values(job, listing),
+            cancel
         );
+        await command.ExecuteNonQueryAsync(cancel);
     }
 
-    /// <summary>A job that can't be worked out keeps its stage and says so.</summary>
-    internal static DynamicParameters Values(long id, JobListing? listing, object more)
-    {
-        var values = new DynamicParameters(more);
-        values.AddDynamicParams(
-            new
-            {
-                id,
-                stage = listing is null ? Name(Stage.Survey) : Name(listing.Stage),
-                severity = listing is null ? Name(Severity.Stop)
-                : listing.Severity is { } s ? Name(s)
-                : null,
-                line = listing?.Line ?? "This job can’t be worked out any more; open it to take its last change back.",
-                done = listing?.Done ?? 0,
-                of = listing?.Of ?? 0,
-                plate = listing?.Plate,
-                plateSheet = listing?.PlateSheet,
-                words = listing?.Words,
-                by = By,
-            }
-        );
-        return values;
-    }
+    /// <summary>A job's numbers and what <see cref="Set"/> writes. A job that can't be worked out keeps its stage and says so.</summary>
+    internal static IReadOnlyList<NpgsqlParameter> Values(Job job, JobListing? listing) =>
+        [
+            Prepared.Value("id", NpgsqlDbType.Bigint, job.Id),
+            Prepared.Value("number", NpgsqlDbType.Integer, job.LastNumber),
+            Prepared.Value("stage", NpgsqlDbType.Text, Name(listing?.Stage ?? Stage.Survey)),
+            Prepared.Value(
+                "severity",
+                NpgsqlDbType.Text,
+                listing is null ? Name(Severity.Stop)
+                    : listing.Severity is { } s ? Name(s)
+                    : null
+            ),
+            Prepared.Value(
+                "line",
+                NpgsqlDbType.Text,
+                listing?.Line ?? "This job can’t be worked out any more; open it to take its last change back."
+            ),
+            Prepared.Value("done", NpgsqlDbType.Integer, listing?.Done ?? 0),
+            Prepared.Value("of", NpgsqlDbType.Integer, listing?.Of ?? 0),
+            Prepared.Value("plate", NpgsqlDbType.Jsonb, listing?.Plate),
+            Prepared.Value("plateSheet", NpgsqlDbType.Text, listing?.PlateSheet),
+            Prepared.Value("words", NpgsqlDbType.Text, listing?.Words),
+            Prepared.Value("by", NpgsqlDbType.Text, By),
+        ];
 
     /// <summary>The stage of a name as documents write it; null when there is none.</summary>
     public static Stage? StageNamed(string name) => Words<Stage>.Read.TryGetValue(name, out var stage) ? stage : null;

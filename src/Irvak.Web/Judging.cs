@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Irvak.Core.Evidence;
 using Irvak.Core.Inputs;
+using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Store;
 
@@ -19,6 +20,9 @@ public sealed class Judging(
 {
     private ShownJob? _answer;
 
+    // An edit is worked out before it is known that it will stand: an answer is of the very state that was judged, or is made anew.
+    private JobState? _judged;
+
     public JobView? View => _answer?.View;
 
     public JobListing Judge(Job job)
@@ -26,6 +30,7 @@ public sealed class Judging(
         var before = shown.Last.TryGet(job.Number, out var last) ? last : null;
         var kept = new Kept(before?.Kept);
         _answer = ShownJob.After(before, JobView.Of(job, evidence, shelf, kept), kept, json);
+        _judged = job.State;
         return SmallPlate.Listing(_answer.View, job);
     }
 
@@ -36,7 +41,7 @@ public sealed class Judging(
     {
         try
         {
-            if (View is null || View.Number != job.Number || View.LastNumber != job.LastNumber)
+            if (View is null || !ReferenceEquals(_judged, job.State) || View.Number != job.Number || View.LastNumber != job.LastNumber)
                 Judge(job);
             shown.Last.Put(job.Number, _answer!);
         }

@@ -55,7 +55,8 @@ builder.Services.Configure<OpenApiOptions>("v1", ValueSchema.Configure);
 builder.Services.AddResponseCompression(options =>
 {
     options.EnableForHttps = true;
-    options.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "application/json-patch+json"];
+    // Not what changed of a job: packing a few kilobytes takes longer than sending them.
+    options.MimeTypes = ResponseCompressionDefaults.MimeTypes;
     options.Providers.Add<BrotliCompressionProvider>();
     options.Providers.Add<GzipCompressionProvider>();
 });
@@ -100,6 +101,7 @@ pages.MapBench();
 pages.MapJobEdits();
 pages.MapPlacements();
 pages.MapArrays();
+pages.MapBayFills();
 pages.MapLanes();
 pages.MapQuickSums();
 pages.MapSurvey();

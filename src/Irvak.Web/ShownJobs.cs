@@ -9,7 +9,7 @@ namespace Irvak.Web;
 /// <param name="Kept">What was worked out for it.</param>
 /// <param name="Tag">Of the answer: who holds the same one holds the same answer.</param>
 /// <param name="Steps">What led to it from the answers before, the newest last.</param>
-internal sealed record ShownJob(int LastNumber, Kept Kept, JobView View, Parts Parts, string Tag, IReadOnlyList<ShownStep> Steps)
+internal sealed record ShownJob(int LastNumber, Kept Kept, JobView View, Parts Parts, string Tag, Lazy<IReadOnlyList<ShownStep>> Steps)
 {
     // Windows that are further behind take the whole.
     private const int MostSteps = 8;
@@ -17,32 +17,32 @@ internal sealed record ShownJob(int LastNumber, Kept Kept, JobView View, Parts P
     // A patch that is not much shorter than the whole saves nothing.
     private const int Worth = 2;
 
+    private static readonly Lazy<IReadOnlyList<ShownStep>> None = new([]);
+
     /// <summary>The next answer, and what changed since this one.</summary>
     public static ShownJob After(ShownJob? before, JobView view, Kept kept, JsonSerializerOptions json)
     {
         var parts = Parts.Of(view, json, before?.Parts);
         var tag = parts.Tag();
         if (before is null)
-            return new(view.LastNumber, kept, view, parts, tag, []);
-        return before.Tag == tag
-            ? before with
-            {
-                LastNumber = view.LastNumber,
-                Kept = kept,
-                View = view,
-                Parts = parts,
-            }
-            : new(view.LastNumber, kept, view, parts, tag, Worthwhile(before, parts));
+            return new(view.LastNumber, kept, view, parts, tag, None);
+        if (before.Tag == tag)
+            return before with { LastNumber = view.LastNumber, Kept = kept, View = view, Parts = parts };
+        // What changed is only sent: it is looked for while the change is being stored.
+        var (steps, from, old) = (before.Steps, before.Tag, before.Parts);
+        var next = new Lazy<IReadOnlyList<ShownStep>>(() => Worthwhile(steps.Value, from, old, parts));
+        _ = Task.Run(() => next.Value);
+        return new(view.LastNumber, kept, view, parts, tag, next);
     }
 
-    /// <summary>The steps to this answer, as far back as together they are worth sending.</summary>
-    private static List<ShownStep> Worthwhile(ShownJob before, Parts parts)
+    /// <summary>The steps to an answer, as far back as together they are worth sending.</summary>
+    private static List<ShownStep> Worthwhile(IReadOnlyList<ShownStep> earlier, string from, Parts before, Parts after)
     {
         var (steps, length) = (new List<ShownStep>(), 0);
-        foreach (var step in before.Steps.Append(new(before.Tag, Changes(before.Parts, parts))).Reverse())
+        foreach (var step in earlier.Append(new(from, Changes(before, after))).Reverse())
         {
             length += step.Operations.Length;
-            if (steps.Count == MostSteps || length * Worth > parts.Length)
+            if (steps.Count == MostSteps || length * Worth > after.Length)
                 break;
             steps.Insert(0, step);
         }
@@ -55,12 +55,13 @@ internal sealed record ShownJob(int LastNumber, Kept Kept, JobView View, Parts P
     {
         if (tag == Tag)
             return "[]"u8.ToArray();
-        var from = Steps.Select((s, i) => (s, i)).FirstOrDefault(x => x.s.From == tag, (null!, -1)).i;
+        var steps = Steps.Value;
+        var from = steps.Select((s, i) => (s, i)).FirstOrDefault(x => x.s.From == tag, (null!, -1)).i;
         if (from < 0)
             return null;
         var list = new ArrayBufferWriter<byte>();
         list.Write("["u8);
-        foreach (var (step, i) in Steps.Skip(from).Where(s => s.Operations.Length > 2).Select((s, i) => (s, i)))
+        foreach (var (step, i) in steps.Skip(from).Where(s => s.Operations.Length > 2).Select((s, i) => (s, i)))
         {
             if (i > 0)
                 list.Write(","u8);
@@ -76,14 +77,7 @@ internal sealed record ShownJob(int LastNumber, Kept Kept, JobView View, Parts P
         using (var ops = new Utf8JsonWriter(buffer, new JsonWriterOptions { SkipValidation = true }))
         {
             ops.WriteStartArray();
-            foreach (var (old, now) in before.All.Zip(after.All))
-            {
-                if (old.Bytes.AsSpan().SequenceEqual(now.Bytes))
-                    continue;
-                using JsonDocument was = JsonDocument.Parse(old.Bytes),
-                    becomes = JsonDocument.Parse(now.Bytes);
-                JsonPatch.Write(ops, was.RootElement, becomes.RootElement, "/" + now.Name);
-            }
+            JsonPatch.Write(ops, before.All, after.All);
             ops.WriteEndArray();
         }
         return buffer.WrittenSpan.ToArray();

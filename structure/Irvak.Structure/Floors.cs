@@ -39,6 +39,7 @@ public static class Floors
                 new("Controllers", "what stands behind bays"),
                 new("Lanes", "slots, splits, carriers, cards"),
                 new("Caches", "hits, worth"),
+                new("Lists", "parts on makers' lists"),
                 new("Boot", "what the system starts from"),
                 new("Wear", "how long flash lasts"),
                 new("Paths", "what arrives at the user's end"),
@@ -49,6 +50,7 @@ public static class Floors
         new(
             "Across: what reads several of them",
             [
+                new("Filling", "drives over several controllers"),
                 new("Steps", "what is done, in order"),
                 new("Shopping", "what is bought and taken along"),
                 new("Distances", "how far it is to the aim"),

@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using Irvak.Core.Sheets;
 using Irvak.Tests;
@@ -148,6 +149,37 @@ public class DocumentsTests(WebFixture web)
         await WebFixture.Ok(await web.Http.PutAsJsonAsync("/api/sheets/plover-draft", sheet));
         await WebFixture.Problem(await web.Http.PutAsJsonAsync("/api/sheets/other", sheet), 400, "invalid");
         await web.Http.DeleteAsync("/api/sheets/plover-draft");
+    }
+
+    [Fact]
+    public async Task A_makers_list_is_read_whole_or_not_at_all()
+    {
+        async Task<JsonElement> Read(string text) =>
+            await WebFixture.Ok(
+                await web.Http.PostAsJsonAsync(
+                    "/api/sheets/list",
+                    new
+                    {
+                        text,
+                        what = "drive",
+                        date = "2026-03-31",
+                    }
+                )
+            );
+        var good = await Read("model;kind;size\nEK-N8;SATA disk;8 TB\nRV-E480;SATA SSD;480 GB\n");
+        Assert.Equal(
+            (0, 2, 2, 0),
+            (
+                good.GetProperty("problems").GetArrayLength(),
+                good.GetProperty("rows").GetArrayLength(),
+                good.GetProperty("read").GetInt32(),
+                good.GetProperty("replaced").GetInt32()
+            )
+        );
+        Assert.Equal("2026-03-31", good.GetProperty("rows")[0].GetProperty("date").GetString());
+        var bad = await Read("model;kind;size\nEK-N8;teapot;8 TB\n");
+        Assert.Equal("/line/2", bad.GetProperty("problems")[0].GetProperty("path").GetString());
+        Assert.Equal("/text", (await Read("  ")).GetProperty("problems")[0].GetProperty("path").GetString());
     }
 
     [Fact]

@@ -51,7 +51,7 @@ public class ShownJobTests
         var random = new Random(20);
         var (state, shown) = (Begun(), (ShownJob?)null);
         var answers = new List<(string Tag, JsonNode Whole)>();
-        for (var i = 1; i <= 150; i++)
+        for (var i = 1; i <= 180; i++)
         {
             var edit = new AnyEdit(random, state, [.. Shelf.Values]).Next(i);
             if (Core.Contracts.Contract.Problem(edit, "/edit") is not null || EditFold.Refusal(state, edit) is not null)
@@ -101,10 +101,10 @@ public class ShownJobTests
     {
         var none = After(null, JobState.Start, 1);
         var shown = After(none, Begun(), 2);
-        Assert.Empty(shown.Steps);
+        Assert.Empty(shown.Steps.Value);
         Assert.Null(shown.Since(none.Tag));
         var next = After(shown, Begun(), 3);
-        Assert.Single(next.Steps);
+        Assert.Single(next.Steps.Value);
         Assert.NotNull(next.Since(shown.Tag));
     }
 }

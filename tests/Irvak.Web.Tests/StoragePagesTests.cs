@@ -127,12 +127,52 @@ public class StoragePagesTests(WebFixture web)
     }
 
     [Fact]
+    public async Task Many_drives_are_proposed_and_nothing_is_stored()
+    {
+        var number = await Planned();
+        async Task<int> Last() =>
+            (await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}"))).GetProperty("lastNumber").GetInt32();
+        Task<HttpResponseMessage> Ask(object body) => web.Http.PostAsJsonAsync($"/api/jobs/{number}/fill", body);
+        var before = await Last();
+        var fill = await WebFixture.Ok(await Ask(new { partId = "rv-b2000", count = 3 }));
+        Assert.Equal((3, 3), (fill.GetProperty("wanted").GetInt32(), fill.GetProperty("placed").GetInt32()));
+        Assert.Equal("together", fill.GetProperty("take").GetProperty("type").GetString());
+        Assert.Equal(before, await Last());
+        var none = await WebFixture.Ok(await Ask(new { partId = "rv-b2000", over = Array.Empty<string>() }));
+        Assert.Equal("", none.GetProperty("rows")[0].GetProperty("at").GetString());
+        async Task<string?> Refused(object body) =>
+            (await WebFixture.Problem(await Ask(body), 400, "invalid")).GetProperty("errors")[0].GetProperty("path").GetString();
+        Assert.Equal("/partId", await Refused(new { partId = "no-such" }));
+        Assert.Equal("/partId", await Refused(new { partId = "cv-h8" }));
+        Assert.Equal("/count", await Refused(new { partId = "rv-b2000", count = 0 }));
+        Assert.Equal("/count", await Refused(new { partId = "rv-b2000", count = 513 }));
+        Assert.Equal("/over", await Refused(new { partId = "rv-b2000", over = Enumerable.Repeat("card:S1", 65) }));
+        await WebFixture.Problem(await web.Http.PostAsJsonAsync("/api/jobs/none/fill", new { partId = "rv-b2000" }), 404, "unknown-job");
+    }
+
+    [Fact]
+    public async Task Keepers_of_an_array_stand_side_by_side()
+    {
+        var number = await Planned();
+        var sides = await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}/arrays/M/keepers"));
+        Assert.Equal("kernel", sides.EnumerateArray().Single(s => s.GetProperty("isNow").GetBoolean()).GetProperty("host").GetString());
+        await WebFixture.Problem(await web.Http.GetAsync($"/api/jobs/{number}/arrays/X/keepers"), 404, "unknown");
+        await WebFixture.Problem(await web.Http.GetAsync("/api/jobs/none/arrays/M/keepers"), 404, "unknown-job");
+    }
+
+    [Fact]
     public async Task Controllers_of_machine_and_shelf_stand_side_by_side()
     {
         var number = await Planned();
         var view = await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}/controllers"));
         Assert.Equal(["small", "large"], view.GetProperty("wiring").EnumerateArray().Select(w => w.GetProperty("group").GetString()));
-        var rows = view.GetProperty("rows").EnumerateArray().ToList();
+        Assert.All(view.GetProperty("rows").EnumerateArray(), r =>
+            Assert.Equal(
+                r.GetProperty("row").GetProperty("take").ValueKind == JsonValueKind.Null,
+                r.GetProperty("effects").ValueKind == JsonValueKind.Null
+            )
+        );
+        var rows = view.GetProperty("rows").EnumerateArray().Select(r => r.GetProperty("row")).ToList();
         Assert.Equal("on-board SATA", rows[0].GetProperty("name").GetString());
         Assert.All(rows, r => Assert.Equal(4, r.GetProperty("of").GetInt32()));
         // The first series of the adapter ends at 2 TiB: none of the drives of 8 TB runs behind it.

@@ -14,6 +14,8 @@ import { usePaused } from './paused';
 import { persist, shownSince } from './persist';
 import { person } from './person';
 import type {
+  BayFill,
+  KeeperSide,
   FoundParts,
   LeftOut,
   LaneLayoutView,
@@ -311,6 +313,38 @@ export const useControllers = (job: JobView) =>
     placeholderData: (old) => old,
     queryFn: async () =>
       unwrap(await api.GET('/api/jobs/{number}/controllers', { params: { path: { number: job.number } } })),
+  });
+
+/** What one drive for many bays makes of the plan; changes nothing. */
+export const useFill = (
+  job: JobView,
+  ask: { partId: string; count: number | null; over: string[] | null; oneKeeper: boolean } | null,
+) =>
+  useQuery<BayFill>({
+    queryKey: ['fill', job.number, job.lastNumber, ask],
+    enabled: ask !== null,
+    retry: false,
+    queryFn: async ({ signal }) =>
+      unwrap(
+        await api.POST('/api/jobs/{number}/fill', {
+          params: { path: { number: job.number } },
+          body: ask!,
+          signal,
+        }),
+      ),
+  });
+
+/** Who can keep an array, side by side. */
+export const useKeepers = (job: JobView, array: string) =>
+  useQuery<KeeperSide[]>({
+    queryKey: ['keepers', job.number, job.lastNumber, array],
+    placeholderData: (old) => old,
+    queryFn: async () =>
+      unwrap(
+        await api.GET('/api/jobs/{number}/arrays/{array}/keepers', {
+          params: { path: { number: job.number, array } },
+        }),
+      ),
   });
 
 export const useLayOut = (job: JobView) =>

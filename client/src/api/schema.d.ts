@@ -180,6 +180,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/arrays/{array}/keepers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["keepers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/controllers": {
         parameters: {
             query?: never;
@@ -207,6 +223,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["cancelSimulation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/fill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fillBays"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -628,6 +660,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readMakersList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts/check": {
         parameters: {
             query?: never;
@@ -793,7 +841,7 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /** @enum {unknown} */
-        AccessoryKind: "cache-unit" | "feature-key" | "cable" | "tray" | "converter" | "spacer" | "supply" | "splitter" | "pad" | "paste" | "screws" | "tool" | "battery";
+        AccessoryKind: "cache-unit" | "cache-module" | "feature-key" | "cable" | "tray" | "converter" | "spacer" | "supply" | "splitter" | "pad" | "paste" | "screws" | "tool" | "battery";
         /** @description One of the little things without which nothing fits. */
         AccessorySheet: {
             maker?: null | string;
@@ -857,6 +905,8 @@ export interface components {
              * @description Rate of reading in order wanted at the user's end, MB/s.
              */
             readMBs?: number;
+            /** @description True when the line to the users is to carry frames of 9000 bytes. */
+            largeFrames?: boolean;
         };
         /** @description What moves the air, as somebody saw it. */
         AirLine: {
@@ -1218,6 +1268,50 @@ export interface components {
              */
             wh?: null | number;
         };
+        /**
+         * @description Like drives for free bays, spread over controllers so that the slowest of them loses least, then so that the loss of one
+         *                 controller takes fewest.
+         */
+        BayFill: {
+            rows: components["schemas"]["FillRow"][];
+            /**
+             * Format: int32
+             * @description Drives that were asked for; all that suit when nobody said.
+             */
+            wanted: number;
+            /**
+             * Format: int32
+             * @description Drives that find a bay and a port.
+             */
+            placed: number;
+            /** @description What one reads by itself. */
+            driveMBs: components["schemas"]["Throughput"];
+            eachMBs: null | components["schemas"]["Throughput"];
+            /**
+             * Format: int32
+             * @description New drives that go away with one controller.
+             */
+            mostBehindOne: number;
+            /** @description What was done and why, in sentences. */
+            said: string[];
+            take?: null | components["schemas"]["Edit"];
+        };
+        BayFillRequest: {
+            /** @description A drive of the shelf. */
+            partId: string;
+            /**
+             * Format: int32
+             * @description How many of it, 1 to 512; null for every free bay that it fits.
+             */
+            count: null | number;
+            /** @description Places of the controllers that may take them, at most 64; null for all that are in the plan. */
+            over: null | string[];
+            /**
+             * @description True when a controller is to keep an array of them.
+             * @default false
+             */
+            oneKeeper: boolean;
+        };
         /** @description Bays of one kind behind one backplane. */
         BayGroup: {
             /** @description Name of the group; "inner" for bays that are not at the front. */
@@ -1253,6 +1347,11 @@ export interface components {
              * @description Largest drive on the maker's list, TB; null when not known.
              */
             limitTB?: null | number;
+            /**
+             * @description Largest drives on the maker's list by kind, where they differ; null when one limit holds for all or none is
+             *                 known.
+             */
+            limits?: null | components["schemas"]["DriveLimit"][];
             /** @description True when an expander shares an uplink among the bays. */
             expander?: null | boolean;
             /**
@@ -1348,6 +1447,17 @@ export interface components {
          * @enum {unknown}
          */
         BoardKind: "controller" | "expander" | "multiplier" | "mezzanine" | "network" | "boot flash" | "module bay" | "other";
+        /** @description The storage mode of a board's own controller, before and after. */
+        BoardMode: {
+            board: string;
+            found: null | components["schemas"]["StorageMode"];
+            planned: null | components["schemas"]["StorageMode"];
+            to: null | components["schemas"]["StorageMode"];
+            /** @description Whether its firmware keeps arrays; null when not known. */
+            hasRaid: null | boolean;
+            /** @description What is known of its arrays, in words; null when nothing is. */
+            firmware: null | string;
+        };
         /** @description A place on or for a board: on-board controller, expander, mezzanine or vendor module bay. */
         BoardPlace: {
             id: string;
@@ -1366,6 +1476,36 @@ export interface components {
              * @description Drive or network ports it offers.
              */
             ports?: null | number;
+            /** @description What the drive ports of a controller speak; null when not told, which mostly means SATA. */
+            protocols?: null | components["schemas"]["DriveProtocol"][];
+            /** @description Link rates of its drive ports, Gb/s; null when not told. */
+            linkGbs?: null | number[];
+            raid?: null | components["schemas"]["BoardRaid"];
+        };
+        /** @description What the firmware of a board’s own controller keeps arrays with. Null means not known. */
+        BoardRaid: {
+            /** @description Levels as firmware numbers them: 0, 1, 5, 10; empty when it makes none. */
+            levels?: null | string[];
+            /**
+             * Format: int32
+             * @description Most members of one array.
+             */
+            mostMembers?: null | number;
+            /** @description True when a system starts from an array of it. */
+            boots?: null | boolean;
+            /** @description True when the installer needs its driver. */
+            driverAtInstall?: null | boolean;
+            /** @description Versions of its option ROM and the drivers that belong to them. */
+            pairs?: components["schemas"]["FirmwarePair"][];
+            /** @description Levels through which TRIM reaches the drives; empty for none. */
+            trimLevels?: null | string[];
+            /**
+             * @description Levels that TRIM passes only from a version of the option ROM on; at the other levels of IReadOnlyList&lt;string&gt;? BoardRaid.TrimLevels it
+             *                 passes with every version.
+             */
+            trimFrom?: components["schemas"]["LevelFrom"][];
+            /** @description Where its set-up lies in the menus, such as “Advanced, SATA, Mode”. */
+            menu?: null | string;
         };
         /** @description What a board of another revision has otherwise. */
         BoardRevision: {
@@ -1393,6 +1533,8 @@ export interface components {
             eur: null | number;
             /** Format: int32 */
             inStock: number;
+            /** @description What kind of medium it is. */
+            medium: components["schemas"]["BootMedium"];
         };
         BootLife: {
             /**
@@ -1418,6 +1560,20 @@ export interface components {
             /** @description One plain sentence. */
             verdict: string;
             why: components["schemas"]["Worked"];
+        };
+        /** @description A class of boot media. */
+        BootMedium: {
+            /** @description As people call it. */
+            name: string;
+            /**
+             * Format: double
+             * @description Volume that is assumed where its sheet tells none, TB, at most; null for none.
+             */
+            assumedTB: null | number;
+            /** @description Whether a system that writes its log may lie on it, in words that follow it. */
+            logs: string;
+            /** @description What mirrors it. */
+            mirroredBy: string;
         };
         /** @description What the system starts from, and what it asks of it. */
         BootPlan: {
@@ -1459,6 +1615,7 @@ export interface components {
              * @default 0
              */
             sharedWrittenGBPerDay: number;
+            system?: null | components["schemas"]["InstallerKind"];
         };
         /** @description A drive that a system starts from and writes to. */
         BootQuestion: {
@@ -1513,6 +1670,19 @@ export interface components {
              */
             takenTB?: null | number;
         };
+        /** @description A school of what a system starts from. */
+        BootSchool: {
+            key: string;
+            name: string;
+            gets: string;
+            pays: string;
+            /** @description Whether this machine and system can, in words. */
+            here: string;
+            /** @description False when they can't; null when it is not known. */
+            can: null | boolean;
+            /** @description True for the one that the plan follows. */
+            isPlanned: boolean;
+        };
         /** @description What the system starts from, what could take its place, and how long each lasts. */
         BootSheet: {
             plan: null | components["schemas"]["BootPlan"];
@@ -1523,6 +1693,10 @@ export interface components {
             /** @description Where the volume written a day comes from. */
             writtenBasis: string;
             candidates: components["schemas"]["BootCandidate"][];
+            /** @description Schools side by side. */
+            schools: components["schemas"]["BootSchool"][];
+            /** @description Kinds of systems to choose from. */
+            systems: components["schemas"]["InstallerRow"][];
         };
         /** @description A shelf part to buy, and how many. */
         BoughtView: {
@@ -1800,6 +1974,8 @@ export interface components {
         /** @enum {unknown} */
         CardBus: "pcie" | "pci" | "mini-pcie" | "ocp" | "mezzanine" | "other" | null;
         /** @enum {unknown} */
+        CardPartState: "absent" | "there" | "comes" | null;
+        /** @enum {unknown} */
         CardRole: "controller" | "network" | "carrier" | "port-card" | "graphics" | "expander" | "other";
         /** @description What a card or module for a slot, mezzanine or module bay is. A field that is not known is null. */
         CardSheet: {
@@ -1821,6 +1997,8 @@ export interface components {
             bus?: null | components["schemas"]["CardBus"];
             /** @description Widths of the devices on it: 4, 4, 4, 4 for a carrier; 8, 8 for a card with two chips of its own and no switch. */
             endpoints?: null | number[];
+            /** @description What goes into its places: m.2, e1.s or u.2; null for m.2. */
+            placeForm?: null | string;
             /**
              * Format: int32
              * @description Lanes from one device's first lane to the next one's, where that is more than its width; null when they follow one
@@ -1981,6 +2159,27 @@ export interface components {
              */
             value: null | number;
         };
+        /** @description A figure of the aim with another controller. */
+        ControllerEffect: {
+            /** @description As planned now. */
+            now: components["schemas"]["Distance"];
+            /** @description With this controller; its double? Distance.Found and wish are those of the job. */
+            then: components["schemas"]["Distance"];
+        };
+        /** @description A part of a controller that is bought, mounted and seen apart, as somebody is asked about it. */
+        ControllerPart: {
+            place: components["schemas"]["Place"];
+            /** @description Name of its card. */
+            name: string;
+            /** @description Its own in edits. */
+            part: string;
+            words: string;
+            state: null | components["schemas"]["CardPartState"];
+            /** @description True when it is on the list. */
+            comes: boolean;
+            /** @description True when its card comes with this job. */
+            isNew: boolean;
+        };
         /** @description One controller, for this machine and these drives. */
         ControllerRow: {
             /** @description Its shelf part; null for one that is in the machine. */
@@ -2005,18 +2204,22 @@ export interface components {
              * @description Slowest link among those; null when none runs or it is not known.
              */
             slowestGbs: null | number;
-            levels: string[];
+            /** @description Null when not known. */
+            levels: null | string[];
             /**
              * Format: int32
-             * @description Arrays of the plan that it could keep.
+             * @description Arrays of the plan that it could keep; null when not known.
              */
-            makes: number;
+            makes: null | number;
             /**
              * Format: int32
              * @description Arrays of the plan that a controller keeps.
              */
             arrays: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 0 for none; null when not known.
+             */
             cacheMiB: null | number;
             protection: null | string;
             guarded: boolean;
@@ -2024,6 +2227,8 @@ export interface components {
             /** Format: int32 */
             mostDrives: null | number;
             ends2TiB: boolean;
+            /** @description What its sheet says of rates, ports, bus, height and members, each in a few words. */
+            facts: string[];
             /** @description Cables that it wants, in words. */
             cables: string[];
             /** @description Unit, keys, drivers, in words. */
@@ -2034,9 +2239,11 @@ export interface components {
             inStock: number;
             /**
              * Format: double
-             * @description Card, cables and unit; null when a price is missing.
+             * @description Card, cables, and the parts that the plan needs of it; null when its own price is missing.
              */
             eur: null | number;
+            /** @description True when the shelf knows no price of something that goes with it: the sum is the least. */
+            eurIsLeast?: boolean;
             take?: null | components["schemas"]["Edit"];
         };
         /** @description The drive side of a controller. */
@@ -2056,6 +2263,8 @@ export interface components {
             levels?: string[];
             /** Format: int32 */
             cacheMiB?: null | number;
+            /** @description True when its cache is a module of its own that somebody mounts; null when not known. */
+            cacheOnModule?: null | boolean;
             /** @description battery, capacitor or none. */
             protection?: null | string;
             boots?: null | boolean;
@@ -2077,12 +2286,35 @@ export interface components {
             addresses32?: null | boolean;
             /** @description Features that need a key. */
             keys?: string[];
+            /** @description Those of its levels that need a key; null when none does or it is not known. */
+            keyLevels?: null | string[];
+        };
+        /** @description The version of a controller's firmware. */
+        ControllerVersion: {
+            place: components["schemas"]["Place"];
+            name: string;
+            onBoard: boolean;
+            /** @description Before the work; null when not known. */
+            found: null | string;
+            /** @description What it is to be updated to; null for no update. */
+            planned: null | string;
+            /** @description What its sheet tells of firmware and driver that belong together, in words; empty when nothing. */
+            pairs: string[];
         };
         /** @description Controllers of the machine and of the shelf, and which bays hang on which. */
         ControllersView: {
             wiring: components["schemas"]["WiredBays"][];
             ends: components["schemas"]["WireEnd"][];
-            rows: components["schemas"]["ControllerRow"][];
+            modes: components["schemas"]["BoardMode"][];
+            versions: components["schemas"]["ControllerVersion"][];
+            parts: components["schemas"]["ControllerPart"][];
+            drives: components["schemas"]["DriveVersion"][];
+            rows: components["schemas"]["TriedController"][];
+            /**
+             * Format: int32
+             * @description Controllers that there are; more than Rows on a large shelf.
+             */
+            known: number;
         };
         /** @description Sources that contradict each other. */
         Dispute: {
@@ -2181,11 +2413,26 @@ export interface components {
              * @description How certain the shelf's spares are to last, 0 to 1.
              */
             spareTarget?: null | number;
+            /**
+             * Format: int32
+             * @description Drives of a group that are repaired at the same time; null for all that failed.
+             */
+            repairsAtOnce?: null | number;
+        };
+        /** @description The largest drive of a kind that a maker's sheet names for a bay: 2 TB for SATA disks, 1.8 TB for SAS disks. */
+        DriveLimit: {
+            /**
+             * Format: double
+             * @description TB of 10¹² bytes.
+             */
+            tb: number;
+            protocol?: null | components["schemas"]["DriveProtocol"];
+            media?: null | components["schemas"]["DriveMedia"];
         };
         /** @enum {unknown} */
         DriveMedia: "disk" | "flash" | "tape" | null;
         /** @enum {unknown} */
-        DriveProtocol: "sata" | "sas" | "nvme" | "usb" | null;
+        DriveProtocol: "sata" | "sas" | "nvme" | "usb";
         /** @description What a drive is. A field that is not known is null. */
         DriveSheet: {
             maker?: null | string;
@@ -2288,6 +2535,18 @@ export interface components {
              */
             mostCelsius?: null | number;
         };
+        /** @description Firmware of the drives of one model. */
+        DriveVersion: {
+            model: string;
+            /** @description Where the plan has them. */
+            places: string[];
+            /** @description Versions that captures show, with how many drives have each; empty when none tells. */
+            seen: components["schemas"]["SeenVersion"][];
+            /** @description Null for no update. */
+            planned: null | string;
+            /** @description "0A01 in 4, 0A02 in 2"; null when no capture tells. */
+            words?: null | string;
+        };
         /** @enum {unknown} */
         EccMixing: "ecc-off" | "no-start" | null;
         /** @description Whether errors are corrected once the machine runs, and why not. */
@@ -2301,7 +2560,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2537,11 +2796,50 @@ export interface components {
             part: string;
             state: components["schemas"]["AirState"];
         };
+        /** @description Says whether a part of a controller is there, or plans that it comes. */
+        EditSetCardPart: {
+            /** @enum {string} */
+            type?: "setCardPart";
+            /** @description Place of the card. */
+            at: components["schemas"]["Place"];
+            /** @description Its name, as string CardPart.Name. */
+            part: string;
+            state: null | components["schemas"]["CardPartState"];
+        };
+        /** @description Says which firmware a controller has, or plans its update. */
+        EditSetControllerFirmware: {
+            /** @enum {string} */
+            type?: "setControllerFirmware";
+            /** @description Place of the card or on-board controller. */
+            at: components["schemas"]["Place"];
+            /** @description Null for not known, or for no update. */
+            version: null | string;
+            /**
+             * @description True for the version before the work.
+             * @default false
+             */
+            asFound: boolean;
+        };
+        /** @description Plans the update of all drives of a model. */
+        EditSetDriveFirmware: {
+            /** @enum {string} */
+            type?: "setDriveFirmware";
+            model: string;
+            /** @description Null for no update. */
+            version: null | string;
+        };
         /** @description Puts figures in place of the defaults; null brings all defaults back. */
         EditSetFigures: {
             /** @enum {string} */
             type?: "setFigures";
             figures: null | components["schemas"]["DriveFigures"];
+        };
+        /** @description Plans large frames on the line to the users, or the usual ones. */
+        EditSetFrames: {
+            /** @enum {string} */
+            type?: "setFrames";
+            /** @description True for 9000 bytes, false for 1500. */
+            large: boolean;
         };
         /** @description Chooses how the firmware spends memory on safety. */
         EditSetMemoryMode: {
@@ -2570,6 +2868,19 @@ export interface components {
             slot: string;
             /** @description Widths in order. */
             widths: number[];
+            /**
+             * @description True to say how it is set before the work.
+             * @default false
+             */
+            asFound: boolean;
+        };
+        /** @description Sets the storage mode of a board’s own controller. */
+        EditSetStorageMode: {
+            /** @enum {string} */
+            type?: "setStorageMode";
+            /** @description The controller by its name on the sheet. */
+            board: string;
+            mode: null | components["schemas"]["StorageMode"];
             /**
              * @description True to say how it is set before the work.
              * @default false
@@ -2623,14 +2934,19 @@ export interface components {
             what: string;
             edits: components["schemas"]["Edit"][];
         };
-        /** @description Cables a group of bays to another controller. */
+        /** @description Cables bays to another controller. */
         EditWireBays: {
             /** @enum {string} */
             type?: "wireBays";
             /** @description Group of bays by its name on the sheet. */
             group: string;
-            /** @description Place of the card or on-board controller; empty for what the sheet says. */
+            /**
+             * @description Place of the card or on-board controller; empty for what the sheet says, or for single bays what their group
+             *                 has.
+             */
             to: components["schemas"]["Place"];
+            /** @description Names of single bays of the group; null for the whole group. */
+            bays?: unknown;
         };
         /** @enum {unknown} */
         EndState: "full" | "less" | "unseen" | "empty" | "out" | "unknown";
@@ -2888,6 +3204,35 @@ export interface components {
              */
             count: number;
         };
+        /** @description What one controller gets. */
+        FillRow: {
+            /** @description Its place; empty for bays that need none. */
+            at: components["schemas"]["Place"];
+            name: string;
+            /** @description Why it takes none of them, or no more; null when it has room left. */
+            why: null | string;
+            /** @description Bays of the new drives. */
+            bays: string[];
+            /**
+             * Format: int32
+             * @description Ports that it has, and those that drives take once it is done; null when not known.
+             */
+            ports?: null | number;
+            /** Format: int32 */
+            portsUsed?: null | number;
+            /**
+             * Format: int32
+             * @description Drives behind it already.
+             */
+            before?: number;
+            eachMBs?: null | components["schemas"]["Throughput"];
+            wayMBs?: null | components["schemas"]["Throughput"];
+            /** @description True when every part of that way is known. */
+            wayKnown?: boolean;
+            aloneMBs?: null | components["schemas"]["Throughput"];
+            /** @description Cables in words. */
+            cables?: string[];
+        };
         /** @description So many modules alike on one socket. */
         FillSocket: {
             socket: string;
@@ -3070,6 +3415,34 @@ export interface components {
             ids: string[];
             sentence: string;
         };
+        /** @enum {unknown} */
+        InstallerKind: "server-text" | "server-pool" | "virtual-host" | "hypervisor" | "desktop" | "storage" | "appliance" | "edge" | null;
+        InstallerRow: {
+            kind: components["schemas"]["InstallerKind"];
+            /** @description As a sentence speaks of it. */
+            name: string;
+            /** @description What it lays on the drive. */
+            fileSystem: string;
+            mirror: components["schemas"]["OwnMirror"];
+            /** @description How it mirrors what it starts from, in words. */
+            how: string;
+            /** @description What else it asks for. */
+            wants: string;
+            /**
+             * Format: double
+             * @description What its installer asks for at least, GB; null when it asks for nothing.
+             */
+            leastGB: null | number;
+            /**
+             * Format: double
+             * @description What it grows into, GB; null for the least.
+             */
+            sensibleGB?: null | number;
+            /** @description True when it takes the whole disk: no data beside it. */
+            takesAll?: boolean;
+            /** @description True when it writes its log there every day. */
+            logs?: boolean;
+        };
         InterleaveBand: {
             /**
              * Format: int32
@@ -3146,6 +3519,57 @@ export interface components {
             damage: null | string;
             /** @description False when it can't be worked out: only its history is shown, and its last change can be taken back. */
             worksOut?: boolean;
+        };
+        /** @description A school of keeping arrays, in words that hold for every array of it. */
+        KeeperSchool: {
+            name: string;
+            /** @description Where a small write waits. */
+            writes: string;
+            /** @description What works out redundancy. */
+            parity: string;
+            /** @description When a repair runs. */
+            repairs: string;
+            /** @description What reads the drives elsewhere. */
+            moves: string;
+            /** @description How a failure is heard of. */
+            tells: string;
+            /** @description Whether TRIM reaches flash. */
+            trim: string;
+            /** @description How a system starts from it. */
+            starts: string;
+        };
+        /** @description One keeper for an array at hand. */
+        KeeperSide: {
+            school: components["schemas"]["KeeperSchool"];
+            /** @description The keeper by name: a card, a board's own, or the system. */
+            name: string;
+            host: components["schemas"]["ArrayHost"];
+            /** @description True for the one that is planned. */
+            isNow: boolean;
+            /** @description Why it can't keep this array; null when it can, or when nobody knows that it can't. */
+            why: null | string;
+            /** @description What is not known of it, in words; null when nothing is missing. */
+            unknown: null | string;
+            /**
+             * Format: int64
+             * @description Bytes of data; null without figures.
+             */
+            usable: null | number;
+            /** Format: int32 */
+            surely: null | number;
+            /**
+             * Format: double
+             * @description Hours until a failed drive is made up for.
+             */
+            repairHours: null | number;
+            /**
+             * Format: double
+             * @description Chance of losing data within five years; null without figures.
+             */
+            loss: null | number;
+            /** @description What has to be bought or brought for it, in words. */
+            needs: string[];
+            take?: null | components["schemas"]["Edit"];
         };
         /** @description One knot of the way. */
         Knot: {
@@ -3554,6 +3978,11 @@ export interface components {
              */
             loss: null | number;
         };
+        /** @description A level, and the version of the option ROM from which on it can something. */
+        LevelFrom: {
+            level: string;
+            firmware: string;
+        };
         /** @enum {unknown} */
         LineState: "not-looked-at" | "as-expected" | "deviates" | "not-yet";
         /** @description What comes into a list and what goes from it. */
@@ -3592,6 +4021,76 @@ export interface components {
             /** @description Meaning of each column; empty for the guess. */
             columns: components["schemas"]["ShelfColumn"][];
         };
+        /** @description A maker's list as a table. */
+        ListTableRequest: {
+            text: string;
+            /** @description Kind of the rows that do not tell theirs. */
+            what: components["schemas"]["ListedKind"];
+            /** @description Name of the list, for rows that give none. */
+            source?: null | string;
+            /**
+             * Format: date
+             * @description Its day, for rows that give none.
+             */
+            date?: null | string;
+            /** @description The sheet's list as it stands; empty for none. */
+            before?: null | components["schemas"]["ListedPart"][];
+        };
+        ListTableView: {
+            /** @description The sheet's list with what was read; as it was where something is wrong. */
+            rows: components["schemas"]["ListedPart"][];
+            /** @description What is wrong, each with its line. */
+            problems: components["schemas"]["SheetProblem"][];
+            /**
+             * Format: int32
+             * @description Rows that were read.
+             */
+            read: number;
+            /**
+             * Format: int32
+             * @description Rows of before that gave way to them.
+             */
+            replaced: number;
+        };
+        /**
+         * @description What kind of part a row of a maker's list is about.
+         * @enum {unknown}
+         */
+        ListedKind: "module" | "drive" | "card";
+        /**
+         * @description A row of the list of parts that a machine's maker allows: a part by its number, or all of a brand, kind and size. A field that
+         *                 is null narrows nothing.
+         */
+        ListedPart: {
+            /** @description Kind of part. */
+            what: components["schemas"]["ListedKind"];
+            /** @description Part number of a module, model of a drive, name of a card; null for a row that names a kind. */
+            number?: null | string;
+            maker?: null | string;
+            media?: null | components["schemas"]["DriveMedia"];
+            protocol?: null | components["schemas"]["DriveProtocol"];
+            type?: null | components["schemas"]["ModuleType"];
+            /**
+             * Format: double
+             * @description Size of a drive, TB of 10¹² bytes.
+             */
+            tb?: null | number;
+            /**
+             * Format: double
+             * @description Size of a module, GiB.
+             */
+            giB?: null | number;
+            only?: null | components["schemas"]["ListedUse"];
+            /** @description Name of the list, or where it was read. */
+            source?: null | string;
+            /**
+             * Format: date
+             * @description Day of the list.
+             */
+            date?: null | string;
+        };
+        /** @enum {unknown} */
+        ListedUse: "volume" | "cache" | null;
         /** @description What worries people after the work and is right; common practice, no source. */
         LooksWrong: {
             /** @description What a person sees. */
@@ -3648,6 +4147,8 @@ export interface components {
             singleSided?: null | boolean;
             /** @description screw or latch; null when not known. */
             fixing?: null | string;
+            /** @description What goes in, where a carrier takes other drives than modules: e1.s or u.2; null for M.2 and mSATA. */
+            form?: null | string;
             /** @description Slot whose carrier it is on; null for a place of the board. A job adds and drops these by itself. */
             on?: null | string;
         };
@@ -3686,6 +4187,8 @@ export interface components {
             firmware?: null | components["schemas"]["FirmwareSheet"];
             /** @description Processors whose limits the maker's sheet names. */
             processors?: components["schemas"]["ProcessorSheet"][];
+            /** @description Parts that the maker's list allows; empty when no list was entered. */
+            listed?: components["schemas"]["ListedPart"][];
             /** @description How the machine is opened, in order; empty when the sheet does not say. */
             opening?: components["schemas"]["OpeningStep"][];
             /** @description What sources say of single values, where they differ; the chosen value stands in its own field. */
@@ -4129,6 +4632,11 @@ export interface components {
             what: string;
             screen?: null | components["schemas"]["ScreenSource"];
         };
+        /**
+         * @description How far an installer mirrors by itself.
+         * @enum {unknown}
+         */
+        OwnMirror: "yes" | "by-hand" | "pool-only" | "no";
         /** @description A pad with its thickness. */
         PadLine: {
             place: components["schemas"]["Place"];
@@ -5346,6 +5854,11 @@ export interface components {
             activityPercent?: null | number;
             /** Format: double */
             minutesLeft?: null | number;
+            /**
+             * @description True when the record on its drives is a firmware's own: the kernel runs the array and does not own it. Null when not
+             *                 told.
+             */
+            ofFirmware?: null | boolean;
             /** Format: int32 */
             line?: number;
         };
@@ -5373,6 +5886,11 @@ export interface components {
         };
         /** @enum {unknown} */
         SeenVerdict: "as-expected" | "other" | "not-looked-at";
+        SeenVersion: {
+            version: string;
+            /** Format: int32 */
+            drives: number;
+        };
         /** @description A volume as the installed system shows it. */
         SeenVolume: {
             name: string;
@@ -5741,6 +6259,8 @@ export interface components {
             /** @description True for something that is entered in the firmware and stays: the owner is told of it. */
             isSetting?: boolean;
         };
+        /** @enum {unknown} */
+        StorageMode: "plain" | "raid" | null;
         SupplyPlug: {
             /** @description Kind of plug, such as "SATA power" or "6-pin card power". */
             what: string;
@@ -5861,6 +6381,22 @@ export interface components {
             when: string;
             /** @description The text as it was ticked; another text later means: look again. */
             wording: string;
+        };
+        /** @description What a controller does to the plan. */
+        TriedController: {
+            row: components["schemas"]["ControllerRow"];
+            /** @description Figures that change; null where it is there already or has no place, so that nothing was tried. */
+            effects: null | components["schemas"]["ControllerEffect"][];
+            /**
+             * Format: int32
+             * @description Stops of the plan with it; of one that is there, of the plan as it is.
+             */
+            stops: number;
+            /**
+             * Format: double
+             * @description Wishes that are missed, or of which it is not known, with what is short of them as shares of the wish.
+             */
+            short: number;
         };
         UndoRequest: {
             /** Format: uuid */
@@ -5987,12 +6523,21 @@ export interface components {
             place: components["schemas"]["Place"];
             name: string;
         };
+        WiredBay: {
+            name: string;
+            to: null | components["schemas"]["Place"];
+            /** @description True when it is cabled otherwise than its group. */
+            apart: boolean;
+            /** @description True when a drive is planned in it. */
+            holds: boolean;
+        };
+        /** @description A group of bays with what each hangs on. */
         WiredBays: {
             group: string;
-            /** Format: int32 */
-            bays: number;
-            to: null | components["schemas"]["Place"];
-            name: null | string;
+            set: null | components["schemas"]["Place"];
+            /** @description Why its bays can't be cabled one by one; null when they can. */
+            oneCable: null | string;
+            bays: components["schemas"]["WiredBay"][];
         };
         /** @enum {unknown} */
         WishKind: "memoryGiB" | "moneyLimitEur" | "usableTB" | "failures" | "readMBs";
@@ -6618,6 +7163,47 @@ export interface operations {
             };
         };
     };
+    keepers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                array: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeeperSide"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     controllers: {
         parameters: {
             query?: never;
@@ -6707,6 +7293,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SimulationView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    fillBays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BayFillRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BayFill"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Not Found */
@@ -7774,6 +8404,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetVerdict"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readMakersList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListTableRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListTableView"];
                 };
             };
             /** @description Bad Request */

@@ -7,6 +7,7 @@ import type { ShelfPart } from '../api/types';
 import { Page } from '../frame/Page';
 import { PARTS } from './partSpec';
 import { SpecForm, type Doc } from './SpecForm';
+import { troubles } from './troubles';
 import { tidy } from './values';
 
 type PartKind = keyof typeof PARTS;
@@ -89,7 +90,7 @@ function Editor({ start, label }: { start: Doc | null; label: string }) {
     // Fields keep what is typed; another part begins them anew.
     setVersion(version + 1);
   };
-  const problems = check.data?.problems ?? [];
+  const problems = troubles(check);
   const said = read.data && text.trim() ? read.data : null;
   return (
     <Page title={start ? 'Part' : 'New part'} line={start ? (start.id as string) : 'from its label, or by hand'}>
@@ -174,7 +175,11 @@ function Editor({ start, label }: { start: Doc | null; label: string }) {
           </form>
           <div className="live stack">
             <p aria-live="polite" className={problems.length > 0 ? 'err' : 'quiet'}>
-              {problems.length > 0 ? problems.map((p) => p.text).join(' ') : 'Nothing to mend.'}
+              {problems.length > 0
+                ? problems.map((p) => p.text).join(' ')
+                : check.data
+                  ? 'Nothing to mend.'
+                  : 'Being checked …'}
             </p>
             {keep.error && <p className="err">{keep.error.message}</p>}
             <div className="row">

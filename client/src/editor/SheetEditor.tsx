@@ -9,7 +9,9 @@ import { PlateBox } from '../frame/PlateBox';
 import { bare } from './bare';
 import { Page } from '../frame/Page';
 import { MACHINE } from './machineSpec';
+import { PasteList } from './PasteList';
 import { SpecForm, type Doc, type Trouble } from './SpecForm';
+import { troubles } from './troubles';
 import { tidy } from './values';
 
 /** What a new machine begins with: one socket and one slot, enough to be drawn. */
@@ -22,7 +24,6 @@ const FRESH: Doc = {
   sockets: [{ id: 'CPU' }],
   channels: [{ id: 'A', socket: 'CPU', slots: ['A1', 'A2'] }],
   memory: { generation: 'DDR4', form: 'dimm', channelsKnown: true },
-  fans: 0,
 };
 
 /** A name for addresses and files, from maker and name. */
@@ -133,7 +134,7 @@ function Editor({
       void navigate(await onKept(whole as unknown as MachineSheet));
     },
   });
-  const problems: Trouble[] = check.data?.problems ?? [];
+  const problems = troubles(check);
   const doubts: Trouble[] = check.data?.doubts ?? [];
   const drawn = check.data?.drawn;
   const elsewhere = problems.filter((p) => p.path === '/id' || p.path === '/format');
@@ -149,7 +150,14 @@ function Editor({
             keep.mutate();
           }}
         >
-          <SpecForm sections={MACHINE} doc={doc} onChange={setDoc} problems={problems} doubts={doubts} />
+          <SpecForm
+            sections={MACHINE}
+            doc={doc}
+            onChange={setDoc}
+            problems={problems}
+            doubts={doubts}
+            extras={{ listed: (rows, onChange) => <PasteList rows={rows} onChange={onChange} /> }}
+          />
         </form>
         <div className="live stack">
           {drawn ? (
@@ -169,7 +177,9 @@ function Editor({
               ? `${problems.length} to mend: ${problems[0]!.text}`
               : doubts.length > 0
                 ? `${doubts.length} to look at twice: ${doubts[0]!.text}`
-                : 'Nothing to mend.'}
+                : check.data
+                  ? 'Nothing to mend.'
+                  : 'Being checked …'}
           </p>
           {elsewhere.map((p) => (
             <p key={p.text} className="err">

@@ -70,6 +70,24 @@ describe('a form made from descriptions', () => {
     expect(newest().boards).toEqual([{ id: 'B1', what: 'multiplier' }]);
   });
 
+  it('writes what a board’s firmware keeps into the board, and says what it does not understand', async () => {
+    render(<Form start={{ boards: [{ id: 'B1', what: 'controller' }] }} />);
+    const type = async (label: string, text: string) => {
+      await userEvent.clear(screen.getByLabelText(label));
+      await userEvent.type(screen.getByLabelText(label), text);
+    };
+    const raid = () => (newest().boards as { raid?: unknown }[])[0]!.raid;
+    await type('Levels its firmware keeps', '0 1');
+    expect(raid()).toEqual({ levels: ['0', '1'] });
+    await type('Levels its firmware keeps', 'none');
+    expect(raid()).toEqual({ levels: [] });
+    await type('Option ROM and driver that belong together', '16.7 and 16.8');
+    screen.getByText('Firmware with its driver is wanted here, such as 16.7 with 16.8.3.');
+    await type('Option ROM and driver that belong together', '16.7 with 16.8.3');
+    expect(raid()).toMatchObject({ pairs: [{ firmware: '16.7', driver: '16.8.3' }] });
+    expect(screen.queryByText(/is wanted here/)).toBeNull();
+  });
+
   it('adds a slot like the one before it, with a name of its own', async () => {
     render(<Form start={{ slots: [{ id: 'S1', mech: 16, elec: 8, gen: 4, root: 'CPU' }] }} />);
     await userEvent.click(screen.getByRole('button', { name: '+ slot' }));

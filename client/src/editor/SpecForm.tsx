@@ -1,7 +1,16 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { FieldSpec, ListSpec, SectionSpec } from './spec';
 import {
   holder,
+  inRow,
+  parseLevels,
+  parseFrom,
+  parseLimits,
+  parsePairs,
+  showLevels,
+  showFrom,
+  showLimits,
+  showPairs,
   parseNumber,
   parsePlugs,
   parseRows,
@@ -26,10 +35,15 @@ interface Props {
   onChange: (doc: Doc) => void;
   problems: Trouble[];
   doubts: Trouble[];
+  /** What a list has beside its rows, by its key. */
+  extras?: Record<string, (rows: Doc[], onChange: (rows: Doc[]) => void) => ReactNode>;
 }
 
+/** Rows of a long list that are shown at once. */
+const SHOWN = 40;
+
 /** A form made from descriptions: fields that explain themselves, lists that grow, and what is wrong beside what it is about. */
-export function SpecForm({ sections, doc, onChange, problems, doubts }: Props) {
+export function SpecForm({ sections, doc, onChange, problems, doubts, extras }: Props) {
   const at = (list: Trouble[], path: string) => list.filter((p) => p.path === path || p.path.startsWith(path + '/'));
   // A field shows what is wrong with it and with anything inside it: one name of many, one rate of many.
   const about = (path: string) => ({ wrong: at(problems, path), doubtful: at(doubts, path) });
@@ -66,6 +80,7 @@ export function SpecForm({ sections, doc, onChange, problems, doubts }: Props) {
                 exactly={exactly}
                 wrong={within(`${base}/${l.key}`)}
                 onChange={(rows) => onChange(withValue(doc, s.at, l.key, rows))}
+                extra={extras?.[l.key]}
               />
             ))}
             {exactly(base || '/').map((p) => (
@@ -88,6 +103,7 @@ function SpecList({
   exactly,
   wrong,
   onChange,
+  extra,
 }: {
   spec: ListSpec;
   base: string;
@@ -96,12 +112,23 @@ function SpecList({
   exactly: (path: string) => Trouble[];
   wrong: number;
   onChange: (rows: Doc[]) => void;
+  extra: ((rows: Doc[], onChange: (rows: Doc[]) => void) => ReactNode) | undefined;
 }) {
+  const [find, setFind] = useState('');
   const [open, setOpen] = useState<number | null>(rows.length === 1 ? 0 : null);
   const name = (row: Doc, i: number) => {
+    const called = spec.called?.(row);
+    if (called) return called;
     const first = spec.fields.map((f) => row[f.key]).find((v) => typeof v === 'string' && v !== '');
     return (first as string | undefined) ?? `${spec.one} ${i + 1}`;
   };
+  // What is wrong comes first, so that nobody searches for it.
+  const found = rows
+    .map((row, i) => ({ i, row, bad: spec.many && wrong > 0 && about(`${base}/${i}`).wrong.length > 0 }))
+    .filter(({ row }) => find === '' || JSON.stringify(row).toLowerCase().includes(find.toLowerCase()))
+    .sort((a, b) => Number(b.bad) - Number(a.bad) || a.i - b.i)
+    .map((x) => x.i);
+  const shown = spec.many ? found.slice(0, SHOWN) : found;
   const move = (from: number, to: number) => {
     const next = [...rows];
     next.splice(to, 0, ...next.splice(from, 1));
@@ -115,8 +142,21 @@ function SpecList({
         {wrong > 0 && <span className="err">{wrong} to mend</span>}
       </h4>
       {spec.help && <p className="quiet">{spec.help}</p>}
+      {extra?.(rows, (next) => {
+        setOpen(null);
+        onChange(next);
+      })}
+      {spec.many && rows.length > SHOWN && (
+        <input
+          className="inp"
+          aria-label={`Find among ${rows.length}`}
+          placeholder={`Find among ${rows.length}`}
+          value={find}
+          onChange={(e) => setFind(e.target.value)}
+        />
+      )}
       <div className="spec-rows">
-        {rows.map((row, i) => (
+        {shown.map((i) => (
           <button
             key={i}
             type="button"
@@ -124,9 +164,10 @@ function SpecList({
             aria-expanded={open === i}
             onClick={() => setOpen(open === i ? null : i)}
           >
-            {name(row, i)}
+            {name(rows[i]!, i)}
           </button>
         ))}
+        {found.length > shown.length && <span className="quiet">and {found.length - shown.length} more</span>}
         <button
           type="button"
           className="btn"
@@ -148,10 +189,10 @@ function SpecList({
               <SpecField
                 key={`${open}${f.key}`}
                 spec={f}
-                id={`f${base.replaceAll('/', '-')}-${open}-${f.key}`}
-                value={rows[open]![f.key]}
-                {...about(`${base}/${open}/${f.key}`)}
-                onChange={(v) => onChange(rows.map((r, i) => (i === open ? { ...r, [f.key]: v } : r)))}
+                id={`f${base.replaceAll('/', '-')}-${open}-${f.key.replace('.', '-')}`}
+                value={holder(rows[open]!, inRow(f.key)[0])[inRow(f.key)[1]]}
+                {...about(`${base}/${open}/${f.key.replace('.', '/')}`)}
+                onChange={(v) => onChange(rows.map((r, i) => (i === open ? withValue(r, ...inRow(f.key), v) : r)))}
               />
             ))}
           </div>
@@ -210,6 +251,14 @@ function show(f: FieldSpec, value: unknown): string {
       return showPlugs(value);
     case 'rows':
       return showRows(value);
+    case 'levels':
+      return showLevels(value);
+    case 'pairs':
+      return showPairs(value);
+    case 'from':
+      return showFrom(value);
+    case 'limits':
+      return showLimits(value);
     default:
       if (value === null || value === undefined) return '';
       return String(f.scale ? (value as number) / f.scale : (value as string | number));
@@ -241,7 +290,7 @@ function SpecField({
       case 'number':
         return onChange(scaled(parseNumber(text), f.scale) ?? value);
       case 'words':
-        return onChange(parseWords(text));
+        return onChange(parseWords(f.small ? text.toLowerCase() : text));
       case 'numbers':
         return onChange(parseWords(text).map(Number).filter(Number.isFinite));
       case 'splits':
@@ -250,11 +299,30 @@ function SpecField({
         return onChange(parsePlugs(text));
       case 'rows':
         return onChange(parseRows(text));
+      case 'levels':
+        return onChange(parseLevels(text));
+      case 'pairs':
+        return onChange(parsePairs(text));
+      case 'from':
+        return onChange(parseFrom(text));
+      case 'limits':
+        return onChange(parseLimits(text));
       default:
         return onChange(text);
     }
   };
-  const notNumber = f.kind === 'number' && typed.trim() !== '' && parseNumber(typed) === null;
+  const amiss =
+    typed.trim() === ''
+      ? null
+      : f.kind === 'number' && parseNumber(typed) === null
+        ? 'A number is wanted here.'
+        : f.kind === 'pairs' && parsePairs(typed).length < typed.split(',').length
+          ? 'Firmware with its driver is wanted here, such as 16.7 with 16.8.3.'
+          : f.kind === 'from' && parseFrom(typed).length < typed.split(',').length
+            ? 'A level and a version are wanted here, such as 1 from 11.5.'
+            : f.kind === 'limits' && parseLimits(typed).length < typed.split(',').length
+              ? 'A kind of drive and TB are wanted here, such as SAS disk 1.8.'
+              : null;
   return (
     <div className={f.wide ? 'spec-field wide' : 'spec-field'}>
       <label className="field-label" htmlFor={id}>
@@ -296,7 +364,7 @@ function SpecField({
           inputMode={f.kind === 'number' ? 'decimal' : undefined}
           autoComplete="off"
           maxLength={400}
-          aria-invalid={wrong.length > 0 || notNumber}
+          aria-invalid={wrong.length > 0 || amiss !== null}
           aria-describedby={f.help ? `${id}-help` : undefined}
           onChange={(e) => read(e.target.value)}
         />
@@ -306,7 +374,7 @@ function SpecField({
           {f.help}
         </span>
       )}
-      {notNumber && <span className="err">A number is wanted here.</span>}
+      {amiss && <span className="err">{amiss}</span>}
       {wrong.map((p) => (
         <span key={p.text} className="err">
           {p.text}

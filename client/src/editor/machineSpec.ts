@@ -1,5 +1,6 @@
+import { MAKERS_LIST } from './listSpec';
 import { PROCESSORS_AND_MEMORY } from './memorySpec';
-import { num, numbers, one, pick, text, type SectionSpec, words, yes } from './spec';
+import { from, levels, num, numbers, one, pairs, pick, protocols, text, type SectionSpec, words, yes } from './spec';
 
 /** Values about which sources are known to differ. */
 export const CLAIMABLE = [
@@ -148,6 +149,16 @@ export const MACHINE: SectionSpec[] = [
           num('elec', 'Lanes'),
           num('gen', 'Generation'),
           num('ports', 'Ports'),
+          protocols('Its drive ports speak'),
+          numbers('linkGbs', 'Rates of its drive ports', 'Gb/s'),
+          levels('raid.levels', 'Levels its firmware keeps', '0 1 5 10; none when it keeps no arrays'),
+          num('raid.mostMembers', 'Members of an array at most'),
+          yes('raid.boots', 'Does a system start from an array?'),
+          yes('raid.driverAtInstall', 'Does the installer need its driver?'),
+          levels('raid.trimLevels', 'Levels that TRIM passes', '0 1; none'),
+          from('raid.trimFrom', 'Those that it passes from an option ROM on', '1 from 11.5'),
+          pairs('raid.pairs', 'Option ROM and driver that belong together', '16.7 with 16.8.3'),
+          text('raid.menu', 'Where its mode is set', 'As the menus are called.'),
         ],
         make: (n) => ({ id: `B${n + 1}`, what: 'controller' }),
       },
@@ -176,6 +187,10 @@ export const MACHINE: SectionSpec[] = [
             ['5.25', '5.25 inch'],
             ['u.2', 'U.2'],
             ['e1.s', 'E1.S'],
+            ['usb', 'USB sticks on the board'],
+            ['sd', 'SD cards'],
+            ['microsd', 'microSD cards'],
+            ['sata-module', 'SATA modules'],
           ]),
           pick('stance', 'How they lie', [
             ['flat', 'flat'],
@@ -193,6 +208,12 @@ export const MACHINE: SectionSpec[] = [
           text('root', 'Behind it'),
           yes('hotPlug', 'Changed while it runs?'),
           num('limitTB', 'Largest drive listed', 'TB'),
+          {
+            key: 'limits',
+            label: 'Largest drives listed, by kind',
+            kind: 'limits',
+            help: 'TB, where kinds differ: SATA disk 2, SAS disk 1.8',
+          },
           yes('expander', 'Behind an expander?'),
           text('plug', 'Plug at the backplane'),
           {
@@ -291,6 +312,7 @@ export const MACHINE: SectionSpec[] = [
       },
     ],
   },
+  MAKERS_LIST,
   {
     title: 'Opening it',
     lists: [

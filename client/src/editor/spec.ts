@@ -1,14 +1,30 @@
 /** What a field of a sheet means, how it is written, and where one finds it. Forms are made of these; nobody sees JSON. */
 export interface FieldSpec {
+  /** Of a row of a list also of what is inside it: "raid.boots". */
   key: string;
   label: string;
   help?: string;
-  kind: 'text' | 'number' | 'yesno' | 'choice' | 'words' | 'numbers' | 'splits' | 'plugs' | 'rows';
+  kind:
+    | 'text'
+    | 'number'
+    | 'yesno'
+    | 'choice'
+    | 'words'
+    | 'numbers'
+    | 'splits'
+    | 'plugs'
+    | 'rows'
+    | 'levels'
+    | 'pairs'
+    | 'from'
+    | 'limits';
   unit?: string;
   options?: readonly (readonly [string, string])[];
   wide?: boolean;
   /** One of the options stands there always. */
   must?: boolean;
+  /** Its words are stored small, however they are typed. */
+  small?: boolean;
   /** What one of the shown units is in stored ones: 1024 for GB kept as MiB. */
   scale?: number;
 }
@@ -20,6 +36,10 @@ export interface ListSpec {
   one: string;
   help?: string;
   fields: FieldSpec[];
+  /** Hundreds of rows are usual: they are found by what is typed. */
+  many?: boolean;
+  /** What a row is called, where its first words do not say it. */
+  called?: (row: Record<string, unknown>) => string | undefined;
   /** A new one, given how many there are. */
   make: (n: number) => Record<string, unknown>;
 }
@@ -65,6 +85,25 @@ export const words = (key: string, label: string, help?: string): FieldSpec => (
   label,
   help,
   kind: 'words',
+  wide: true,
+});
+/** What drive ports speak. */
+export const protocols = (label: string): FieldSpec => ({ ...words('protocols', label, 'sata sas nvme'), small: true });
+/** Levels of arrays; "none" is an answer, and another one than an open field. */
+export const levels = (key: string, label: string, help?: string): FieldSpec => ({ key, label, help, kind: 'levels' });
+/** Versions of firmware with the drivers that belong to them. */
+export const pairs = (key: string, label: string, help?: string): FieldSpec => ({
+  key,
+  label,
+  help,
+  kind: 'pairs',
+  wide: true,
+});
+export const from = (key: string, label: string, help?: string): FieldSpec => ({
+  key,
+  label,
+  help,
+  kind: 'from',
   wide: true,
 });
 export const numbers = (key: string, label: string, unit?: string, help?: string): FieldSpec => ({

@@ -29,6 +29,22 @@ test('what a field shows is read back as the same value', () => {
   ]);
   expect(v.parseRows(v.showRows([['A1', 'CPU 1'], ['B1']]))).toEqual([['A1', 'CPU 1'], ['B1']]);
   expect(v.parseWords(v.showWords(['Torr 32', 'Ledge 6']))).toEqual(['Torr 32', 'Ledge 6']);
+  expect(v.parsePairs(v.showPairs([{ firmware: '16.7', driver: '16.8.3' }]))).toEqual([
+    { firmware: '16.7', driver: '16.8.3' },
+  ]);
+  expect(v.parsePairs('16.7 and 16.8')).toEqual([]);
+  const limits = [
+    { protocol: 'sata', media: 'disk', tb: 2 },
+    { media: 'flash', tb: 1.8 },
+    { protocol: 'nvme', tb: 4 },
+  ];
+  expect(v.showLimits(limits)).toBe('SATA disk 2, flash 1.8, NVMe 4');
+  expect(v.parseLimits(v.showLimits(limits))).toEqual(limits);
+  expect(v.parseLimits('4, tape 3')).toEqual([]);
+  // Not told, told to be none, and told.
+  for (const levels of [null, [], ['0', '1', '5', '10']]) expect(v.parseLevels(v.showLevels(levels))).toEqual(levels);
+  expect(v.inRow('raid.boots')).toEqual(['raid', 'boots']);
+  expect(v.inRow('ports')).toEqual([undefined, 'ports']);
   expect(v.parseNumber('4 000,5')).toBe(4000.5);
   expect(v.parseNumber('4,')).toBe(4);
   expect(v.parseNumber('four')).toBeNull();
@@ -64,8 +80,11 @@ test('every field of every demo sheet has its place in the editor', () => {
       if (Array.isArray(value)) {
         if (!lists.has(`/${key}`)) missing.add(key);
         for (const row of value as object[])
-          for (const k of Object.keys(row))
-            if (!known.get(`/${key}`)?.some((f) => f.key === k)) missing.add(`${key}.${k}`);
+          for (const [k, inner] of Object.entries(row))
+            for (const field of !Array.isArray(inner) && inner && typeof inner === 'object'
+              ? Object.keys(inner as object).map((i) => `${k}.${i}`)
+              : [k])
+              if (!known.get(`/${key}`)?.some((f) => f.key === field)) missing.add(`${key}.${field}`);
       } else if (typeof value === 'object') {
         for (const [k, inner] of Object.entries(value as object)) {
           if (!place(key, k)) missing.add(`${key}.${k}`);

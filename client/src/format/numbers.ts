@@ -48,7 +48,11 @@ export function places(list: readonly string[]): string {
 
 /** Bytes as drives are spoken of: "36.0 TB", "960 GB". */
 export const tb = (bytes: number) =>
-  bytes >= 1e12 ? `${(bytes / 1e12).toFixed(1)} TB` : `${Number((bytes / 1e9).toFixed(1))} GB`;
+  bytes >= 1e12
+    ? `${(bytes / 1e12).toFixed(1)} TB`
+    : bytes >= 1e9 || bytes === 0
+      ? `${Number((bytes / 1e9).toFixed(1))} GB`
+      : `${Number((bytes / 1e6).toFixed(1))} MB`;
 
 /** Bytes as most systems show them: "32.74 TiB", "894.3 GiB". */
 export const tib = (bytes: number) =>

@@ -5,6 +5,19 @@ import { memo, useEffect, useState } from 'react';
 const show = (d: Distance, value: number) =>
   d.unit === 'EUR' ? euro(value) : d.unit === 'GiB' ? gib(value) : d.unit === 'TB' ? value.toFixed(1) : group(value);
 
+/** A planned distance in words: a least or a most where the whole is not known. */
+export const amount = (d: Distance) => {
+  const words = (value: number) =>
+    `${show(d, value)}${d.unit === 'EUR' || !d.unit ? '' : d.unit === 'drives' && value === 1 ? ' drive' : ` ${d.unit}`}`;
+  return d.planned != null
+    ? words(d.planned)
+    : d.atMost != null
+      ? `up to ${words(d.atMost)}`
+      : d.atLeast != null
+        ? `at least ${words(d.atLeast)}`
+        : 'not known';
+};
+
 /** The distances to the aim; cells that a stop holds are marked. A changed value shows its step from before the last edit for some seconds. */
 export function Ledge({ ledge, stopped }: { ledge: Distance[]; stopped: string[] }) {
   return (
@@ -17,7 +30,9 @@ export function Ledge({ ledge, stopped }: { ledge: Distance[]; stopped: string[]
 }
 
 const Cell = memo(function Cell({ distance: d, held }: { distance: Distance; held: boolean }) {
-  const before = useRecentStep(d.planned);
+  const step = useRecentStep(d.planned);
+  // A step that can't be read is none: 8.0 TB are 8.0 TB, whoever keeps them.
+  const before = step != null && d.planned != null && show(d, step) === show(d, d.planned) ? undefined : step;
   const { found, planned } = { found: d.found ?? 0, planned: d.planned ?? (d.isLimit ? (d.atLeast ?? 0) : 0) };
   const top = Math.max(found, planned, d.wish ?? 0, 1);
   const from = before === undefined ? d.found : before;

@@ -135,6 +135,15 @@ describe('the ledge', () => {
     expect(document.querySelector('.lc .n')?.textContent).toBe('at least 64 GiB');
   });
 
+  it('shows no step between two values that read the same', () => {
+    const space = (planned: number): Distance => ({ ...memory(0), name: 'Usable', unit: 'TB', found: null, planned });
+    const { rerender } = render(<Ledge ledge={[space(8.0008)]} stopped={[]} />);
+    rerender(<Ledge ledge={[space(8.0005)]} stopped={[]} />);
+    expect(screen.getByText('not known →')).toBeTruthy();
+    rerender(<Ledge ledge={[space(9.1)]} stopped={[]} />);
+    expect(screen.getByText('8.0 →')).toBeTruthy();
+  });
+
   it('shows the distance to the wish and the step from before the last edit', () => {
     const { rerender } = render(<Ledge ledge={[memory(256)]} stopped={[]} />);
     expect(document.body.textContent).toContain('wish 512');

@@ -69,7 +69,10 @@ export function words(unit: Unit | null | undefined, place: Pick<Place, 'part'>)
   if (!unit) return [];
   if (unit.drive) {
     const d = unit.drive;
-    const kind = [d.protocol === 'nvme' ? 'NVMe' : d.protocol?.toUpperCase(), d.media === 'flash' ? 'SSD' : '']
+    const kind = [
+      d.protocol === 'nvme' ? 'NVMe' : d.protocol?.toUpperCase(),
+      d.form === 'usb' ? 'stick' : d.media === 'flash' ? 'SSD' : '',
+    ]
       .filter((w) => w && !(w === 'SSD' && d.protocol === 'nvme'))
       .join(' ');
     return [d.bytes ? driveSize(d.bytes) : (d.model ?? 'drive'), kind, unit.memberOf ?? ''].filter(Boolean);

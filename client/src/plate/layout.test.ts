@@ -201,3 +201,15 @@ describe('bays', () => {
   ])('%i stand in %i columns, as the sheet says', (n, cols) => expect(columns(shelf(n, cols))).toBe(cols));
   it.each(['flat', 'upright'])('%s bays keep four columns', (stance) => expect(columns(shelf(12, 4, stance))).toBe(4));
 });
+
+it('draws a place without stand-offs, as a carrier for E1.S has it, in finite numbers', () => {
+  const [, sheet] = demoSheets.find(([, s]) => s.id === 'tarrowby-gannet')!;
+  const drawn = layout({
+    ...sheet,
+    m2: [...(sheet.m2 ?? []), { id: 'S1.1', lengths: [], wired: '×4 gen 4', form: 'e1.s', on: 'S1' }],
+  } as MachineSheet);
+  const place = drawn.places.find((p) => p.id === 'S1.1')!;
+  expect([place.x, place.y, place.w, place.h].every(Number.isFinite)).toBe(true);
+  expect(place.w).toBeGreaterThan(40);
+  expect([drawn.w, drawn.h].every(Number.isFinite)).toBe(true);
+});

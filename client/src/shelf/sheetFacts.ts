@@ -1,8 +1,11 @@
 import type { MachineSheet } from '../api/types';
 import { short } from '../format/numbers';
 import { CLAIMABLE } from '../editor/machineSpec';
+import { showLimits } from '../editor/values';
 import { WHOSE } from '../frame/whose';
 import { placesLine } from './Sheets';
+
+const LISTED = { module: 'memory', drive: 'drive', card: 'card' } as const;
 
 export type Fact = [name: string, value: string | null | undefined];
 
@@ -101,6 +104,21 @@ export function factsOf(sheet: MachineSheet): { general: Fact[]; about: (place: 
       ]
         .filter(Boolean)
         .join('; '),
+    ]),
+    ...(sheet.listed ?? []).map((r): Fact => [
+      `On the maker’s list: ${LISTED[r.what]}`,
+      said(
+        r.number,
+        r.maker,
+        r.protocol && (r.protocol === 'nvme' ? 'NVMe' : r.protocol.toUpperCase()),
+        r.media,
+        r.type,
+        unit(r.tb, 'TB'),
+        unit(r.giB, 'GiB'),
+        r.only && `as a ${r.only} only`,
+        r.source,
+        r.date && `of ${r.date}`,
+      ),
     ]),
     ...(sheet.claims ?? []).map((c): Fact => [
       `Said about ${claimed(c.path)}`,
@@ -204,6 +222,7 @@ function placeFacts(sheet: MachineSheet, place: string): Fact[] {
   if (kind === 'm2' && m2)
     return [
       ['Wired', m2.wired],
+      ['Takes', m2.form?.toUpperCase()],
       ['Protocols', list(m2.protocols, ' or ')],
       ['Lanes', said(m2.lanes != null && `×${m2.lanes}`, m2.gen && `generation ${m2.gen}`)],
       ['Key', m2.key],
@@ -230,6 +249,7 @@ function placeFacts(sheet: MachineSheet, place: string): Fact[] {
       ['3.3 V on pin 3', yes(group.powersPin3)],
       ['Changed while running', yes(group.hotPlug)],
       ['Largest drive listed', unit(group.limitTB, 'TB')],
+      ['By kind', showLimits(group.limits) || null],
       ...taken,
     ];
   const board = sheet.boards?.find((b) => b.id === name);
@@ -238,6 +258,16 @@ function placeFacts(sheet: MachineSheet, place: string): Fact[] {
       ['What', board.what],
       ['Fed by', board.root],
       ['Ports', board.ports == null ? null : `${board.ports}`],
+      ['Speaks', list(board.protocols)],
+      ['Rates', list(board.linkGbs?.map((g) => `${g} Gb/s`))],
+      ['Levels of its firmware', board.raid?.levels == null ? null : (list(board.raid.levels) ?? 'none')],
+      ['Members of an array', board.raid?.mostMembers == null ? null : `at most ${board.raid.mostMembers}`],
+      ['Starts from an array', yes(board.raid?.boots)],
+      ['Driver for the installer', yes(board.raid?.driverAtInstall, 'needed', 'not needed')],
+      ['TRIM passes at', board.raid?.trimLevels == null ? null : (list(board.raid.trimLevels) ?? 'no level')],
+      ['… from option ROM', list(board.raid?.trimFrom?.map((f) => `level ${f.level} from ${f.firmware}`))],
+      ['Option ROM and driver', list(board.raid?.pairs?.map((p) => `${p.firmware} with ${p.driver}`))],
+      ['Mode is set under', board.raid?.menu],
       ['Lanes', said(board.elec != null && `×${board.elec}`, board.gen && `generation ${board.gen}`)],
       ...taken,
     ];

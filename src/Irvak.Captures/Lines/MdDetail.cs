@@ -8,6 +8,7 @@ namespace Irvak.Captures.Lines;
 internal sealed partial class MdDetail : LineReader
 {
     private readonly List<SeenRaid> _arrays = [];
+    private readonly FirmwareSets _sets = new();
     private bool _inside,
         _table;
 
@@ -41,11 +42,15 @@ internal sealed partial class MdDetail : LineReader
         return LineFate.Used;
     }
 
-    public override Observation AddTo(Observation seen) => IsThere ? seen with { Raids = [.. seen.Raids, .. _arrays] } : seen;
+    public override Observation AddTo(Observation seen) => IsThere ? seen with { Raids = [.. seen.Raids, .. _sets.In(_arrays)] } : seen;
 
     private void Field(ReadOnlySpan<char> key, string value)
     {
         var now = _arrays[^1];
+        if (key is "Raid Level" && value == "container")
+            _sets.Tell(now.Name, null);
+        else if (key is "Container")
+            _sets.Tell(now.Name, First(value).TrimEnd(',').Replace("/dev/", ""));
         _arrays[^1] = key switch
         {
             "Raid Level" => now with { Level = value },

@@ -9,6 +9,7 @@ namespace Irvak.Captures.Lines;
 internal sealed partial class Mdstat : LineReader
 {
     private readonly List<SeenRaid> _arrays = [];
+    private readonly FirmwareSets _sets = new();
     private bool _headed;
 
     public override string Kind => "software arrays";
@@ -32,6 +33,8 @@ internal sealed partial class Mdstat : LineReader
         if (char.IsAsciiDigit(text[0]) && Blocks().Match(text) is { Success: true } m)
         {
             Last(a => Size(a, m));
+            if (External().Match(text) is { Success: true } of)
+                _sets.Tell(_arrays[^1].Name, of.Groups["set"] is { Success: true } set ? set.Value : null);
             return LineFate.Used;
         }
         if (text[0] == '[' && Progress().Match(text) is { Success: true } p)
@@ -47,7 +50,8 @@ internal sealed partial class Mdstat : LineReader
         return text.StartsWith("bitmap:", StringComparison.Ordinal) ? LineFate.Used : LineFate.Foreign;
     }
 
-    public override Observation AddTo(Observation seen) => _arrays.Count == 0 ? seen : seen with { Raids = [.. seen.Raids, .. _arrays] };
+    public override Observation AddTo(Observation seen) =>
+        _arrays.Count == 0 ? seen : seen with { Raids = [.. seen.Raids, .. _sets.In(_arrays)] };
 
     private void Last(Func<SeenRaid, SeenRaid> change) => _arrays[^1] = change(_arrays[^1]);
 
@@ -126,6 +130,10 @@ internal sealed partial class Mdstat : LineReader
         @"^(?<blocks>\d+) blocks(?:.*?(?<chunk>\d+)[kK] chunks?)?(?:.*?\[(?<wanted>\d+)/(?<present>\d+)\](?:\s+\[(?<map>[U_]+)\])?)?"
     )]
     private static partial Regex Blocks();
+
+    // "super external:ddf" is a set of drives; "super external:/md127/0" or "-md127/0" an array on it (md(4), external metadata).
+    [GeneratedRegex(@"\bsuper external:(?:[/-](?<set>[\w!-]+)/\d+|\w+)")]
+    private static partial Regex External();
 
     [GeneratedRegex(
         @"^\[[=>.]+\]\s+(?<what>resync|recovery|check|repair|reshape)\s*=\s*(?<percent>[\d.]+)%(?:.*finish=(?<minutes>[\d.]+)min)?"

@@ -14,4 +14,15 @@ public sealed record Aim(
     double? UsableTB = null,
     int? Failures = null,
     Throughput? ReadMBs = null
-);
+)
+{
+    /// <summary>Payload of a frame as it is usual, and of a large one, bytes (IEEE 802.3; the large one by common practice).</summary>
+    public const int UsualFrame = 1_500,
+        LargeFrame = 9_000;
+
+    /// <summary>True when the line to the users is to carry frames of 9000 bytes.</summary>
+    public bool LargeFrames { get; init; }
+
+    [System.Text.Json.Serialization.JsonIgnore]
+    public int FrameBytes => LargeFrames ? LargeFrame : UsualFrame;
+}

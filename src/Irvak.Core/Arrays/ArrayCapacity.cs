@@ -13,24 +13,11 @@ public sealed record CapacityStep(string Key, string Name, string Because, long 
 /// <param name="UnusedBytes">Bytes that lie idle because drives differ.</param>
 public sealed record ArrayCapacity(IReadOnlyList<CapacityStep> Steps, long Raw, long Usable, long UnusedBytes)
 {
-    private const long MiB = 1L << 20,
-        GiB = 1L << 30,
-        TiB = 1L << 40;
-
-    // What each keeper takes on every member. Kernel: md(4), metadata 1.2, data offset of large drives, rounded to the strip (likely).
-    // Controllers round down by a reserve of their own: common practice, the usual 512 MiB. Pools: labels and slabs (likely).
-    private static (long Bytes, string Because) Reserve(ArrayHost host) =>
-        host switch
-        {
-            ArrayHost.Controller => (512 * MiB, "the controller rounds each drive down, 512 MiB as usual (common practice, no source)"),
-            ArrayHost.Kernel => (129 * MiB, "metadata and data offset of each drive (md(4), likely)"),
-            _ => (21 * MiB, "labels and rounding of each drive (likely)"),
-        };
-
     public static ArrayCapacity Of(ArrayShape shape)
     {
         var raw = Sum(shape.Groups.SelectMany(g => g.Bytes));
-        var (reserve, because) = shape.Level == ArrayLevel.Single ? (0, "") : Reserve(shape.Host);
+        var (reserve, because) =
+            shape.Level == ArrayLevel.Single ? new MemberReserve(0, "") : shape.Reserve ?? MemberReserve.Of(shape.Host);
         var kept = shape.Groups.Select(g => new ArrayGroup([.. g.Bytes.Select(b => Math.Max(0, b - reserve))], g.Tolerance)).ToList();
         var afterReserve = Sum(kept.SelectMany(g => g.Bytes));
         var (used, usable) = Shared(shape with { Groups = kept });

@@ -142,7 +142,10 @@ public sealed record ArrayFigures(
         if (why is not null)
             return new(plan, LevelTable.Words(plan.Level, plan.Groups), LevelTable.Code(plan.Level, plan.Groups), why);
         // What it is called, what it keeps and what is written to it change none of them.
-        var made = new ArrayPlan("", plan.Level, [], plan.Host, plan.Groups, StripKiB: plan.StripKiB, Use: plan.Use);
+        var made = new ArrayPlan("", plan.Level, [], plan.Host, plan.Groups, StripKiB: plan.StripKiB, Use: plan.Use)
+        {
+            Reserve = plan.Reserve,
+        };
         var input = (made, drives, Spare: sharedSpare || SpareFit.HasOne(plan, build), figures, pathMBs, passHours);
         var (kept, name) = keep ?? (new Kept(), "");
         var own = kept.Of(name, input, static (i, within) => Own(i.made, i.drives, i.Spare, i.figures, i.pathMBs, i.passHours, within));
@@ -189,13 +192,13 @@ public sealed record ArrayFigures(
     )
     {
         // Other levels know nothing of what this array is called, what is written to it, or what its path lets through.
-        var others = kept.Of("others", (plan.Level, plan.Groups, plan.Host, plan.Use, drives, spare, figures), static i =>
-            Columns(new("", i.Level, [], i.Host, i.Groups, Use: i.Use), i.drives, i.spare, i.figures)
+        var others = kept.Of("others", (plan.Level, plan.Groups, plan.Host, plan.Use, plan.Reserve, drives, spare, figures), static i =>
+            Columns(new("", i.Level, [], i.Host, i.Groups, Use: i.Use) { Reserve = i.Reserve }, i.drives, i.spare, i.figures)
         );
         var words = LevelTable.Words(plan.Level, plan.Groups);
         var code = LevelTable.Code(plan.Level, plan.Groups);
         long[] bytes = [.. drives.Select(d => d.Bytes ?? 0)];
-        var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, bytes, plan.Groups);
+        var (shape, why) = ArrayShape.Of(plan, bytes);
         // What these drives do make is worth more than the news that they don't make this.
         if (shape is null)
             return new(plan, words, code, why) { Others = others };
@@ -261,7 +264,7 @@ public sealed record ArrayFigures(
         var (drives, missing) = DrivesOf(plan, build);
         if (missing is not null)
             return (null, null, drives, missing);
-        var (shape, why) = ArrayShape.Of(plan.Level, plan.Host, [.. drives.Select(d => d.Bytes ?? 0)], plan.Groups);
+        var (shape, why) = ArrayShape.Of(plan, [.. drives.Select(d => d.Bytes ?? 0)]);
         return shape is null
             ? (null, null, drives, why)
             : (
@@ -282,7 +285,8 @@ public sealed record ArrayFigures(
         new(
             drives.Min(d => DriveDefaults.Mttf(d, figures).Value),
             (spare ? 0 : figures?.RepairStartsHours ?? DriveDefaults.RepairStartsHours) + Math.Max(rebuild?.Hours ?? 1, 0.01),
-            rebuild?.Unreadable ?? 0
+            rebuild?.Unreadable ?? 0,
+            figures?.RepairsAtOnce
         );
 
     private static List<LevelColumn> Columns(ArrayPlan plan, IReadOnlyList<DriveSheet> drives, bool spare, DriveFigures? figures)
@@ -291,7 +295,7 @@ public sealed record ArrayFigures(
         var columns = new List<LevelColumn>();
         foreach (var (level, groups) in Candidates(plan, drives.Count))
         {
-            if (ArrayShape.Of(level, plan.Host, bytes, groups).Shape is not { } shape)
+            if (ArrayShape.Of(plan, level, groups, bytes).Shape is not { } shape)
                 continue;
             var rows = Arrays.Survival.Of(shape, 3);
             var rebuild = Arrays.Rebuild.Of(shape, drives, figures);
@@ -354,10 +358,7 @@ public sealed record ArrayFigures(
         if (bytes.Length == 0)
             return rows;
         for (var n = bytes.Length; n <= bytes.Length + Math.Min(4, places ?? 4); n++)
-            if (
-                ArrayShape.Of(plan.Level, plan.Host, [.. bytes, .. Enumerable.Repeat(bytes.Min(), n - bytes.Length)], plan.Groups).Shape is
-                { } shape
-            )
+            if (ArrayShape.Of(plan, [.. bytes, .. Enumerable.Repeat(bytes.Min(), n - bytes.Length)]).Shape is { } shape)
                 rows.Add(new(n, ArrayCapacity.Of(shape).Usable, n == bytes.Length));
         return rows;
     }

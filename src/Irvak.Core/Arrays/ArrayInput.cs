@@ -29,6 +29,14 @@ public record ArrayInput : PlanInput
     /// <summary>Figures in place of the defaults of drives.</summary>
     public DriveFigures Figures { get; init; } = DriveFigures.Usual;
 
+    /// <summary>Models of drives whose firmware the plan updates.</summary>
+    public IReadOnlyList<DriveVersion> DriveFirmware { get; init; } = [];
+
+    /// <summary>What keeps an array takes of every member, where that is known better than by the kind of keeper; null where it is
+    /// not.</summary>
+    /// <param name="planned">True for an array of the plan, false for one that was found.</param>
+    public virtual MemberReserve? ReserveOf(ArrayPlan array, bool planned) => null;
+
     /// <summary>Arrays that the plan makes, makes anew or grows.</summary>
     public IEnumerable<ArrayPlan> Made => Arrays.Where(a => StillAs(a) is null);
 }

@@ -107,6 +107,10 @@ public sealed record ArrayPlan(
     /// <summary>Written to it a day, GB; null when nobody said.</summary>
     public double? WrittenGBPerDay { get; init; }
 
+    /// <summary>What its keeper takes of every member, where that is known better than by the kind of keeper.</summary>
+    [JsonIgnore]
+    public MemberReserve? Reserve { get; init; }
+
     /// <summary>True when its spares stand by for every array of the same keeper.</summary>
     [DefaultValue(false)]
     public bool SparesForAll { get; init; }

@@ -79,26 +79,6 @@ public static class ArrayRules
         Basis.Practice
     );
 
-    public static readonly Rule WriteThrough = new(
-        "ARR-CACHE",
-        Family.Array,
-        Severity.Care,
-        "{array} keeps parity on {controller}, which has no protected cache.",
-        "Small writes wait for reading and writing again, and a power cut in the middle leaves data and parity apart.",
-        "common practice, no source",
-        Basis.Practice
-    );
-
-    public static readonly Rule Offered = new(
-        "ARR-CONTROLLER",
-        Family.Array,
-        Severity.Stop,
-        "No controller in the plan makes {level}: {controllers}.",
-        "A controller makes the levels that its firmware has, some only with a key.",
-        "controller's sheet",
-        Basis.Sheet
-    );
-
     public static readonly Rule Twice = new(
         "ARR-TWICE",
         Family.Array,
@@ -138,7 +118,7 @@ public static class ArrayRules
             yield return Finding.Of(NoRedundancy, places, null, ("array", plan.Name));
         if (array.Surely > 0 && !plan.BackedUp && isNew)
             yield return Finding.Of(NotBackup, places, null, ("array", plan.Name));
-        if (Idle(q.Planned, array) is { } idle)
+        if (Idle(q, array) is { } idle)
             yield return idle;
         if (array.Rebuild is { Unreadable: > RiskWorthSaying } rebuild && array.Surely == 1 && isNew)
             yield return Finding.Of(
@@ -151,9 +131,6 @@ public static class ArrayRules
             );
         if (plan.StripKiB is { } strip && isNew && strip != array.SuggestedStripKiB && array.DataDrives > 1)
             yield return StripNote(array, strip);
-        if (plan.Host == ArrayHost.Controller)
-            foreach (var finding in ByController(q, array))
-                yield return finding;
     }
 
     /// <summary>Members that hold something now and lose it: drives that were found there and stay, but for those of an array that only
@@ -169,18 +146,21 @@ public static class ArrayRules
             ];
 
     /// <summary>What lies idle because drives differ, with the one swap that frees most.</summary>
-    private static Finding? Idle(Build build, ArrayFigures array)
+    private static Finding? Idle(ArrayInput q, ArrayFigures array)
     {
         if (array.Capacity is not { UnusedBytes: > 0 } capacity || capacity.UnusedBytes < capacity.Raw / 200)
             return null;
         // One that stays as it was while a member of it is taken out has nothing to swap.
-        if (array.Plan.Members.Any(p => build.At(p)?.Drive is null))
+        if (array.Plan.Members.Any(p => q.Planned.At(p)?.Drive is null))
             return null;
-        var drives = array.Plan.Members.Select(p => (Place: p, Drive: build.At(p)!.Drive!)).ToList();
+        var drives = array.Plan.Members.Select(p => (Place: p, Drive: q.Planned.At(p)!.Drive!)).ToList();
         var smallest = drives.MinBy(d => d.Drive.Bytes);
         var size = drives.Max(d => d.Drive.Bytes)!.Value;
         var swapped = ArrayFigures.Of(
-            array.Plan,
+            array.Plan with
+            {
+                Reserve = q.ReserveOf(array.Plan, true),
+            },
             [.. drives.Select(d => d.Place == smallest.Place ? d.Drive with { Bytes = size } : d.Drive)],
             false
         );
@@ -251,34 +231,6 @@ public static class ArrayRules
             ("suggested", $"{array.SuggestedStripKiB} KiB"),
             ("use", use.Name)
         );
-    }
-
-    private static IEnumerable<Finding> ByController(ArrayInput q, ArrayFigures array)
-    {
-        var controllers = q
-            .Planned.Units.Where(u => u.Value.Card?.Controller is not null)
-            .Select(u => (Place: u.Key, Card: u.Value.Card!))
-            .ToList();
-        if (controllers.Count == 0)
-            yield break;
-        var code = array.Code?["level ".Length..];
-        var able = controllers
-            .Where(c => code is null || c.Card.Controller!.IsUnknown || c.Card.Controller!.Levels.Contains(code))
-            .ToList();
-        if (able.Count == 0 && code is not null)
-        {
-            yield return Finding.Of(
-                Offered,
-                [.. controllers.Select(c => c.Place)],
-                null,
-                ("level", array.Code!),
-                ("controllers", Say.Words([.. controllers.Select(c => c.Card.Name)]))
-            );
-            yield break;
-        }
-        if (LevelTable.Of(array.Plan.Level).Penalty < 4 || able.Any(c => c.Card.Controller!.IsUnknown || c.Card.Controller!.IsGuarded))
-            yield break;
-        yield return Finding.Of(WriteThrough, [able[0].Place], null, ("array", array.Plan.Name), ("controller", able[0].Card.Name));
     }
 
     internal static IEnumerable<Finding> JudgeTogether(ArrayInput q)

@@ -11,6 +11,9 @@ public sealed record ArrayGroup(IReadOnlyList<long> Bytes, int Tolerance)
 /// <summary>An array as the sums see it: groups side by side, each with its tolerance. Losing one group loses the array.</summary>
 public sealed record ArrayShape(ArrayLevel Level, ArrayHost Host, IReadOnlyList<ArrayGroup> Groups)
 {
+    /// <summary>What its keeper takes of every member; null for what the kind of keeper usually takes.</summary>
+    public MemberReserve? Reserve { get; init; }
+
     public int Count => Groups.Sum(g => g.Count);
 
     /// <summary>Failures that it survives whatever they hit.</summary>
@@ -22,6 +25,16 @@ public sealed record ArrayShape(ArrayLevel Level, ArrayHost Host, IReadOnlyList<
 
     /// <summary>Failures that it survives if they fall well.</summary>
     public int AtBest => IsRing ? Count / 2 : Groups.Sum(g => g.Tolerance);
+
+    /// <summary>That of a plan over so many bytes.</summary>
+    public static (ArrayShape? Shape, string? Why) Of(ArrayPlan plan, IReadOnlyList<long> bytes) =>
+        Of(plan, plan.Level, plan.Groups, bytes);
+
+    /// <summary>The same drives and keeper at another level.</summary>
+    public static (ArrayShape? Shape, string? Why) Of(ArrayPlan plan, ArrayLevel level, int groups, IReadOnlyList<long> bytes) =>
+        Of(level, plan.Host, bytes, groups) is var (shape, why) && shape is not null
+            ? (shape with { Reserve = plan.Reserve }, why)
+            : (null, why);
 
     /// <param name="bytes">Sizes of the members in their order.</param>
     /// <param name="groups">Groups of a nested level; ignored by levels that make their own.</param>

@@ -18,7 +18,12 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
             .FoundArrays.Select(f =>
                 q.NowOf(f.Name) is { Unplaced: > 0 } now
                     ? Unplaced(f, now)
-                    : ArrayFigures.Of(f, q.Found, q.Figures, keep: (kept, "found/" + f.Name)).As(q.NowOf(f.Name))
+                    : ArrayFigures
+                        .Of(f with { Reserve = q.ReserveOf(f, false) }, q.Found, q.Figures, keep: (kept, "found/" + f.Name))
+                        .As(q.NowOf(f.Name)) with
+                    {
+                        Plan = f,
+                    }
             )
             .ToList();
         return new([.. q.Arrays.Select(a => FiguresOf(q, a, found, paces?.FirstOrDefault(p => p.Name == a.Name), kept))], found);
@@ -34,7 +39,10 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
         if (was is not null && (was.Now?.Unplaced > 0 || plan.Members.Any(p => q.Planned.At(p)?.Drive is null)))
             return was with { Plan = plan };
         var figures = ArrayFigures.Of(
-            plan,
+            plan with
+            {
+                Reserve = q.ReserveOf(plan, true),
+            },
             q.Planned,
             q.Figures,
             SharedSpare(q, plan),
@@ -42,7 +50,10 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
             pace?.ScrubHours,
             PlacesLeft(q, plan),
             (kept, "planned/" + plan.Name)
-        );
+        ) with
+        {
+            Plan = plan,
+        };
         return was is null || IsMended(q, was.Now) ? figures : figures.As(was.Now);
     }
 

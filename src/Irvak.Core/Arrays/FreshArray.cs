@@ -17,23 +17,48 @@ public static class FreshArray
 
     private const string Names = "MNOPQRSTUVWXYZABCDEFGHIJKL";
 
-    /// <summary>Over every such drive of the plan, in the order of the chassis, kept as the other arrays are; null when no drive is
-    /// free.</summary>
+    // Drives of one size differ between makers by less. Common practice, no source.
+    private const double Alike = 0.01;
+
+    /// <summary>Over those free drives of the plan that are alike, the most of them, in the order of the chassis: no sticks and cards,
+    /// never what the system starts from. Kept by the RAID card that is behind all of them, else as the other arrays are; null when no
+    /// drive is free.</summary>
     /// <param name="used">Places of drives that serve something else: a cache, the start of the system.</param>
-    public static ArrayPlan? Of(ArrayInput q, IReadOnlyList<Place> used)
+    /// <param name="keeper">The card that would keep an array; null when there is none.</param>
+    public static ArrayPlan? Of(ArrayInput q, IReadOnlyList<Place> used, Func<ArrayPlan, ArrayHost?> keeper)
     {
         var taken = q.Arrays.SelectMany(a => a.Members.Concat(a.AllSpares)).Concat(used).ToHashSet();
         List<Place> free =
         [
             .. SheetPlaces.InOrder(
                 q.Sheet,
-                q.Planned.Units.Where(u => u.Value.Drive is not null && u.Key.HoldsDrive && !taken.Contains(u.Key)).Select(u => u.Key),
+                q.Planned.Units.Where(u =>
+                        u is { Value.Drive: { } drive, Key.HoldsDrive: true } && !PortMedia.IsFrail(drive) && !taken.Contains(u.Key)
+                    )
+                    .Select(u => u.Key),
                 p => p
             ),
         ];
-        return free.Count == 0
-            ? null
-            : new(Name(q.Arrays), LevelFor(free.Count), free, q.Arrays.Count > 0 ? q.Arrays[0].Host : ArrayHost.Kernel);
+        if (free.Count == 0)
+            return null;
+        var alike = OfOneKind(q, free);
+        var plan = new ArrayPlan(Name(q.Arrays), LevelFor(alike.Count), alike, q.Arrays.Count > 0 ? q.Arrays[0].Host : ArrayHost.Kernel);
+        return keeper(plan with { Host = ArrayHost.Controller }) is { } host ? plan with { Host = host } : plan;
+    }
+
+    /// <summary>The largest set of drives of one medium, plug and size; of two as large the one of more space.</summary>
+    private static List<Place> OfOneKind(ArrayInput q, List<Place> free)
+    {
+        DriveSheet At(Place p) => q.Planned.At(p)!.Drive!;
+        bool IsLike(DriveSheet a, DriveSheet b) =>
+            (a.Media, a.Protocol) == (b.Media, b.Protocol)
+            && (
+                a.Bytes is null ? b.Bytes is null : b.Bytes is not null && Math.Abs(a.Bytes.Value - b.Bytes.Value) <= a.Bytes.Value * Alike
+            );
+        return free.Select(p => free.Where(o => IsLike(At(p), At(o))).ToList())
+            .OrderByDescending(g => g.Count)
+            .ThenByDescending(g => g.Sum(p => (double)(At(p).Bytes ?? 0)))
+            .First();
     }
 
     /// <summary>The level that so many drives usually get.</summary>

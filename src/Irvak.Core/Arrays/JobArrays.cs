@@ -27,7 +27,7 @@ public static class JobArrays
             let level = LevelOf(raid, machine.ArraysSaid.GetValueOrDefault(members.Key), members.Count())
             where level is not null
             orderby members.Key
-            select new ArrayPlan(members.Key, level.Value, [.. InOrder(members)], Host(members.Key), StripKiB: raid?.ChunkKiB),
+            select new ArrayPlan(members.Key, level.Value, [.. InOrder(members)], Host(members.Key, raid), StripKiB: raid?.ChunkKiB),
         ];
     }
 
@@ -59,6 +59,8 @@ public static class JobArrays
         };
     }
 
-    /// <summary>The kernel names its arrays md and a number; other names come from controllers.</summary>
-    private static ArrayHost Host(string name) => name.StartsWith("md", StringComparison.Ordinal) ? ArrayHost.Kernel : ArrayHost.Controller;
+    /// <summary>The kernel names its arrays md and a number, those too that it runs for the firmware of a board; other names come from
+    /// controllers.</summary>
+    private static ArrayHost Host(string name, SeenRaid? raid) =>
+        raid?.OfFirmware != true && name.StartsWith("md", StringComparison.Ordinal) ? ArrayHost.Kernel : ArrayHost.Controller;
 }

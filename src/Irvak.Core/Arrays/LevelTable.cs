@@ -60,6 +60,12 @@ public static class LevelTable
     public static string Words(ArrayLevel level, int groups) =>
         groups > 1 ? $"{groups} × {char.ToLowerInvariant(Of(level).Name[0])}{Of(level).Name[1..]}" : Of(level).Name;
 
+    /// <summary>The number of its level, as arrays are spoken of; null where it has none.</summary>
+    public static string? Code(ArrayPlan plan) => Code(plan.Level, plan.Groups);
+
+    /// <summary>Its digits alone, as sheets list levels; null where it has no number.</summary>
+    public static string? Digits(ArrayPlan plan) => Code(plan)?["level ".Length..];
+
     /// <summary>The number that controllers and the kernel give it; null where it has none.</summary>
     public static string? Code(ArrayLevel level, int groups) => groups > 1 ? Of(level).NestedCode : Of(level).Code;
 }

@@ -6,8 +6,8 @@ namespace Irvak.Core.Arrays;
 /// <param name="MttfHours">Mean time to failure of one drive, hours; lives are exponential.</param>
 /// <param name="RepairHours">Mean time from a failure to the end of the rebuild, hours.</param>
 /// <param name="UnreadableChance">Chance that the rebuild at the last tolerated failure meets an unreadable sector, 0 to 1.</param>
-/// <param name="Parallel">True when several drives are rebuilt at once.</param>
-public sealed record LossQuestion(double MttfHours, double RepairHours, double UnreadableChance = 0, bool Parallel = true);
+/// <param name="AtOnce">Drives of a group that are rebuilt at the same time; null for all that failed.</param>
+public sealed record LossQuestion(double MttfHours, double RepairHours, double UnreadableChance = 0, int? AtOnce = null);
 
 /// <param name="Array">Chance that the array is lost.</param>
 /// <param name="Sectors">Chance that the array lives but sectors are lost.</param>
@@ -58,7 +58,7 @@ public static class LossChain
         for (var k = 0; k <= tolerance; k++)
         {
             up[k] = (drives - k) * rate;
-            down[k] = k == 0 ? 0 : (q.Parallel ? k : 1) / q.RepairHours;
+            down[k] = k == 0 ? 0 : Math.Min(k, q.AtOnce ?? k) / q.RepairHours;
         }
         return (up, down);
     }

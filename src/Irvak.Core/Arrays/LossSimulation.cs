@@ -94,7 +94,10 @@ public sealed record SimulationVerdict(SimulationCount Seen, double From, double
 
     /// <summary>The chain's answer to a question; null where it has none.</summary>
     public static double? ChainOf(ArrayShape shape, LossQuestion loss, SimulationQuestion question) =>
-        question.IsAsTheChain ? LossChain.Of(shape, loss, question.Years * Drives.DriveDefaults.HoursPerYear)?.Either : null;
+        // Its repairs run side by side: so does the chain that it is held to.
+        question.IsAsTheChain
+            ? LossChain.Of(shape, loss with { AtOnce = null }, question.Years * Drives.DriveDefaults.HoursPerYear)?.Either
+            : null;
 
     public static SimulationVerdict Of(SimulationQuestion question, SimulationCount seen, double? chain)
     {

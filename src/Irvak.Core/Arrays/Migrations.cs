@@ -50,7 +50,7 @@ public static class Migrations
         foreach (var way in Ways.Where(w => w.From == plan.Level && w.Hosts.Contains(plan.Host)))
         {
             long[] bytes = [.. drives.Select(d => d.Bytes ?? 0), .. Enumerable.Repeat(smallest, way.Adds)];
-            if (ArrayShape.Of(way.To, plan.Host, bytes).Shape is not { } after)
+            if (ArrayShape.Of(plan, way.To, 1, bytes).Shape is not { } after)
                 continue;
             // A copy or a pair that joins is filled once; anything else is laid out anew.
             var filled = way.To is ArrayLevel.Mirror || (way.From == ArrayLevel.Pairs && way.To == ArrayLevel.Pairs);

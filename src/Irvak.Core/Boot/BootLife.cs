@@ -28,6 +28,10 @@ public sealed record BootQuestion(
     /// <summary>Of the rating, written already, TB; null when not known.</summary>
     public double? TakenTB { get; init; }
 
+    /// <summary>True when nothing rates it, and the volume is what is assumed at most.</summary>
+    [JsonIgnore]
+    public bool IsAssumed { get; init; }
+
     /// <summary>What is wrong with the question, with a path; null when nothing is.</summary>
     [JsonIgnore]
     public SheetProblem? Problem =>
@@ -74,10 +78,10 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
             room < 0 ? 0
             : q.GrowthGBPerYear > 0 ? room / q.GrowthGBPerYear
             : null;
-        return new(rated, yearly, wear, space, Say(room, wear, space, rated), Sum(q, rated, yearly, wear, space));
+        return new(rated, yearly, wear, space, Say(room, wear, space, rated, q.IsAssumed), Sum(q, rated, yearly, wear, space));
     }
 
-    private static string Say(double? room, double? wear, double? space, double? rated)
+    private static string Say(double? room, double? wear, double? space, double? rated, bool assumed)
     {
         if (room is null)
             return "Its size is not known: whether system and staging fit is not either.";
@@ -89,7 +93,9 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
         if (first >= LongEnough)
             return "Lasts longer than the machine is kept.";
         var what = (wear ?? double.MaxValue) <= (space ?? double.MaxValue) ? "worn out" : "full";
-        return $"{Verdicts.Say.Capital(what)} after about {first:0.#} years.";
+        return assumed && what == "worn out"
+            ? $"Nothing rates it; worn out after {first:0.#} years at most."
+            : $"{Verdicts.Say.Capital(what)} after about {first:0.#} years.";
     }
 
     private static Worked Sum(BootQuestion q, double? rated, double yearly, double? wear, double? space)
@@ -98,7 +104,12 @@ public sealed record BootLife(double? RatedTB, double TBPerYear, double? WearYea
         return new(
             [
                 new("written a year, a day × 365", N(yearly, "TB")),
-                new(q.RatedTB is null && q.WritesPerDay is not null ? "rated: size × writes a day × 365 × years" : "rated", N(rated, "TB")),
+                new(
+                    q.IsAssumed ? "nothing rates it; assumed at most"
+                        : q.RatedTB is null && q.WritesPerDay is not null ? "rated: size × writes a day × 365 × years"
+                        : "rated",
+                    N(rated, "TB")
+                ),
                 .. q.TakenTB is > 0 ? new WorkedLine[] { new("written already", N(q.TakenTB, "TB")) } : [],
                 new(
                     q.TakenTB is > 0 ? "wear: (rated − written already) ÷ written a year" : "wear: rated ÷ written a year",

@@ -1,3 +1,4 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
@@ -23,6 +24,18 @@ public sealed record BootPlan(
     double SharedWrittenGBPerDay = 0
 )
 {
+    /// <summary>What is installed; null when nobody said.</summary>
+    public InstallerKind? System { get; init; }
+
+    /// <summary>The array that holds all that the system starts from and shows it as one disk: a controller's, or one without halves. Null
+    /// where each place is a disk of its own.</summary>
+    public ArrayPlan? AsOneOf(IEnumerable<ArrayPlan> arrays) =>
+        arrays.FirstOrDefault(a =>
+            a.Members.Count > 1
+            && Places.All(a.Members.Contains)
+            && (a.Host == ArrayHost.Controller || a.Level is ArrayLevel.Stripe or ArrayLevel.Span)
+        );
+
     /// <summary>Life of a drive under these needs; shared needs add up.</summary>
     /// <param name="takenTB">Written to it already, TB; null when not known.</param>
     public BootLife LifeOn(DriveSheet drive, double? takenTB = null) =>
@@ -30,7 +43,7 @@ public sealed record BootPlan(
             new BootQuestion(
                 drive.Bytes,
                 WrittenGBPerDay + SharedWrittenGBPerDay,
-                DriveDefaults.RatedTB(drive),
+                DriveDefaults.RatedTB(drive) ?? BootMedia.Of(drive).AssumedTB,
                 null,
                 5,
                 BaseGB + SharedGB,
@@ -39,6 +52,7 @@ public sealed record BootPlan(
             )
             {
                 TakenTB = takenTB,
+                IsAssumed = DriveDefaults.RatedTB(drive) is null && BootMedia.Of(drive).AssumedTB is not null,
             }
         );
 

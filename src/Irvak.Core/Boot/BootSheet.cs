@@ -1,5 +1,6 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
@@ -25,6 +26,9 @@ public sealed record BootCandidate(
 )
 {
     public required int InStock { get; init; }
+
+    /// <summary>What kind of medium it is.</summary>
+    public required BootMedium Medium { get; init; }
 }
 
 /// <summary>What the system starts from, what could take its place, and how long each lasts.</summary>
@@ -32,103 +36,19 @@ public sealed record BootCandidate(
 /// <param name="Needs">What is asked of it: the plan's, else what is usual.</param>
 /// <param name="WrittenBasis">Where the volume written a day comes from.</param>
 /// <param name="IsPlanned">False when it is only what was found.</param>
-public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, string WrittenBasis, IReadOnlyList<BootCandidate> Candidates)
+public sealed partial record BootSheet(
+    BootPlan? Plan,
+    BootPlan Needs,
+    bool IsPlanned,
+    string WrittenBasis,
+    IReadOnlyList<BootCandidate> Candidates
+)
 {
-    public static readonly Rule Nvme = new(
-        "BOOT-NVME",
-        Family.Boot,
-        Severity.Stop,
-        "The firmware does not start from NVMe: {drive} in {place} can't be the boot drive.",
-        "Older firmware has no driver for it; as a data drive it works.",
-        "machine sheet",
-        Basis.Sheet
-    )
-    {
-        LeansOn = ["/firmware/bootsNvme"],
-    };
+    /// <summary>Schools side by side.</summary>
+    public required IReadOnlyList<BootSchool> Schools { get; init; }
 
-    public static readonly Rule Sectors = new(
-        "BOOT-4KN",
-        Family.Boot,
-        Severity.Stop,
-        "The firmware does not start from sectors of 4096 bytes: {drive} in {place} can't be the boot drive.",
-        "Only UEFI reads such sectors at the start, and not every one; as a data drive it works.",
-        "machine sheet; UEFI specification",
-        Basis.Sheet
-    )
-    {
-        LeansOn = ["/firmware/boots4Kn"],
-    };
-
-    public static readonly Rule Large = new(
-        "BOOT-2TIB",
-        Family.Boot,
-        Severity.Care,
-        "Without UEFI the system starts only from the first {limit} of {drive} in {place}.",
-        "The old partition table counts sectors in 32 bits.",
-        "arithmetic: 2³² sectors",
-        Basis.Standard
-    );
-
-    public static readonly Rule Host = new(
-        "BOOT-HOST",
-        Family.Boot,
-        Severity.Stop,
-        "{controller} does not start a system: {place} behind it can't hold the boot drive.",
-        "Without its own boot code the firmware does not see what hangs on it.",
-        "controller's sheet",
-        Basis.Sheet
-    );
-
-    public static readonly Rule Mirrored = new(
-        "BOOT-MIRROR",
-        Family.Boot,
-        Severity.Note,
-        "The boot mirror of {places} wants its boot partition on both halves, and both in the firmware’s order.",
-        "Else it starts from one half only, and that may be the one that died.",
-        "common practice, no source",
-        Basis.Practice
-    );
-
-    public static readonly Rule Unlike = new(
-        "BOOT-UNEQUAL",
-        Family.Boot,
-        Severity.Care,
-        "{places} of the boot mirror differ in size: the smaller one, {size}, is the measure.",
-        "A mirror is as large as its smaller half.",
-        "definition of the level",
-        Basis.Standard
-    );
-
-    public static readonly Rule Media = new(
-        "BOOT-MEDIA",
-        Family.Boot,
-        Severity.Care,
-        "{drive} in {place} is of a class that logging wears out: no system that writes its log there.",
-        "Sticks and cards level their wear badly, or not at all.",
-        "common practice, no source",
-        Basis.Practice
-    );
-
-    public static readonly Rule Wears = new(
-        "BOOT-WEAR",
-        Family.Boot,
-        Severity.Care,
-        "{drive} in {place} is {what} after about {years} years.",
-        "What is written every day uses up what it is rated for; what comes in fills it.",
-        "drive's sheet; JESD218 for what a rating means",
-        Basis.Sheet
-    );
-
-    public static readonly Rule Empty = new(
-        "BOOT-NONE",
-        Family.Boot,
-        Severity.Stop,
-        "The system is to start from {place}, where there is no drive.",
-        "Put one there, or choose another.",
-        "definition",
-        Basis.Standard
-    );
+    /// <summary>Kinds of systems to choose from.</summary>
+    public required IReadOnlyList<InstallerRow> Systems { get; init; }
 
     // Larger flash of the shelf is worth more as data drives. Common practice, no source.
     private const long LargestSpare = 1_100_000_000_000;
@@ -146,12 +66,15 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     /// usual.</summary>
     private static (double GBPerDay, string Basis) Written(BootInput q, BootPlan plan)
     {
-        if (plan.WrittenGBPerDay != BootLife.UsualWrittenGB)
-            return (plan.WrittenGBPerDay, "as said");
         var now = Found(q)?.Places ?? [];
         var measured = now.Select(p => q.Found.At(p)?.Serial is { } serial ? q.Writes.GetValueOrDefault(serial)?.Rate : null)
             .Where(r => r is not null)
             .MaxBy(r => r!.Value.GBPerDay);
+        if (plan.WrittenGBPerDay != BootLife.UsualWrittenGB)
+            return (
+                plan.WrittenGBPerDay,
+                measured is { } beside ? $"as said; measured now: {beside.GBPerDay:0.#} GB, {beside.Basis}" : "as said"
+            );
         return measured is { } rate
             ? (Math.Round(rate.GBPerDay, 1), "measured: " + rate.Basis)
             : (plan.WrittenGBPerDay, "usual for a virtualisation host (common practice, no source)");
@@ -187,7 +110,11 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
                     .Concat(Best(Spare(q).Select(s => Candidate(q, s.Place, Unit.Of(s.Part), s.Part, needs, plan))))
                     .Take(MostShown),
             ]
-        );
+        )
+        {
+            Schools = BootSchools.Of(q, plan),
+            Systems = Installers.Rows,
+        };
     }
 
     /// <summary>Those that can start a system before those that can't, each in their order; no more is looked at than is shown.</summary>
@@ -236,8 +163,13 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
     {
         var flash = q.Shelf.Flash.Where(p => p.Drive is { Bytes: <= LargestSpare });
         var m2 = q.Sheet.M2.FirstOrDefault(m => q.Planned.At(Place.M2(m.Id)) is null);
+        var port = q
+            .Sheet.Bays.Where(b => PortMedia.IsOne(b.Form))
+            .SelectMany(b => b.Names.Select(n => (Bays: b, Place: Place.Bay(n))))
+            .FirstOrDefault(b => q.Planned.At(b.Place) is null);
         var bay = q
-            .Sheet.Bays.SelectMany(b => b.Names.Select(n => (Bays: b, Place: Place.Bay(n))))
+            .Sheet.Bays.Where(b => !PortMedia.IsOne(b.Form))
+            .SelectMany(b => b.Names.Select(n => (Bays: b, Place: Place.Bay(n))))
             .FirstOrDefault(b => q.Planned.At(b.Place) is null);
         foreach (var part in flash)
             if (m2 is not null && part.Drive!.Form is "m.2" or "msata")
@@ -245,6 +177,8 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
                 if (m2 is not null && M2Fit.Takes(m2, part.Drive))
                     yield return (Place.M2(m2.Id), part);
             }
+            else if (port.Bays is not null && part.Drive!.Form == port.Bays.Form)
+                yield return (port.Place, part);
             else if (
                 bay.Bays is not null
                 && part.Drive!.Form is "2.5" or "u.2" or "u.3"
@@ -269,6 +203,7 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
         )
         {
             InStock = part?.InStock ?? 0,
+            Medium = BootMedia.Of(unit.Drive!),
         };
     }
 
@@ -298,12 +233,14 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
                 at,
                 ("limit", new DiskSpace(limit))
             );
-        if (
-            q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => Place.Bay(n) == place)) is { } bays
-            && q.ControllerOf(bays) is { Sheet.Boots: false } host
-        )
+        if (place.IsBay && q.ControllerAt(place) is { Sheet.Boots: false } host)
             yield return Finding.Of(Host, places, null, ("controller", host.Name), at);
-        if (drive.Protocol == DriveProtocol.Usb && Evidence.PolicyTable.SeverityOf(q.Policy, Evidence.Standing.FewOrMixed) is { } severity)
+        if (
+            BayController.Boards(q.Sheet).FirstOrDefault(b => b.Raid?.Boots == false) is { } board
+            && q.Arrays.Any(a => a.Members.Contains(place) && StorageModes.Keeps(board, a, q.ControllerAt))
+        )
+            yield return Finding.Of(Host, places, null, ("controller", $"RAID of {BayController.NameOf(board)}"), at);
+        if (PortMedia.IsFrail(drive) && Evidence.PolicyTable.SeverityOf(q.Policy, Evidence.Standing.FewOrMixed) is { } severity)
             yield return Finding.Of(Media, places, null, name, at) with
             {
                 Severity = severity,
@@ -317,37 +254,13 @@ public sealed record BootSheet(BootPlan? Plan, BootPlan Needs, bool IsPlanned, s
                 life.Why,
                 name,
                 at,
-                ("what", wear <= space ? "worn out" : "full"),
-                ("years", Math.Min(wear, space).ToString("0.#"))
-            );
-    }
-
-    public static IEnumerable<Finding> Judge(BootInput q, BootPlan? plan)
-    {
-        // What was found and is left alone is not judged anew; its life stands on the sheet.
-        if (plan is null || (q.Boot is null && !plan.Places.Any(q.Changed.Contains)))
-            yield break;
-        foreach (var place in plan.Places)
-            if (q.Planned.At(place) is not { Drive: not null } unit)
-                yield return Finding.Of(Empty, [place], null, ("place", Stated.At(place)));
-            else
-                foreach (var finding in Against(q, place, unit, plan))
-                    yield return finding;
-        if (plan.Places.Count < 2)
-            yield break;
-        yield return Finding.Of(Mirrored, plan.Places, null, ("places", Stated.At(plan.Places)));
-        var sizes = plan.Places.Select(p => q.Planned.At(p)?.Drive?.Bytes).OfType<long>().ToList();
-        if (sizes.Count > 1 && sizes.Min() < sizes.Max())
-            yield return Finding.Of(
-                Unlike,
-                plan.Places,
-                Worked.Sum(
-                    Unlike.Source,
-                    new("both hold", DiskSpace.Nominal(sizes.Min()), true),
-                    [.. sizes.Select(b => new WorkedLine("drive", DiskSpace.Nominal(b)))]
+                (
+                    "what",
+                    wear > space ? "full"
+                    : DriveDefaults.RatedTB(drive) is null ? "worn out at the latest"
+                    : "worn out"
                 ),
-                ("places", Stated.At(plan.Places)),
-                ("size", DiskSpace.Nominal(sizes.Min()))
+                ("years", Math.Min(wear, space).ToString("0.#"))
             );
     }
 }

@@ -9,4 +9,8 @@ public record CacheInput : ControllerInput
         : base(controllers) { }
 
     public IReadOnlyList<CachePlan> Caches { get; init; } = [];
+
+    public override bool Needs(Places.Place at, CardPart key) =>
+        base.Needs(at, key)
+        || (key.Opens == CacheRules.FlashCache && Caches.Any(c => CacheRules.Locked(this, c) is { } locked && locked.Place == at));
 }

@@ -282,7 +282,7 @@ public static class CacheRules
                     { } other
                 )
                     yield return Finding.Of(Twice, [place], null, ("place", Stated.At(place)), name, ("other", other));
-            if (Locked(q, plan) is { } locked)
+            if (Locked(q, plan) is { } locked && q.StateOf(locked.Place, KeyOf(locked)) is var state and not CardPartState.There)
                 yield return Finding.Of(
                     Key,
                     [locked.Place],
@@ -290,13 +290,23 @@ public static class CacheRules
                     ("controller", locked.Name),
                     (
                         "have",
-                        Cabling.For(q.Shelf, locked.Card!, AccessoryKind.FeatureKey, FlashCache) is { } key
-                            ? $"{key.Accessory!.Name} is on the list"
-                            : "see that it comes along"
+                        state switch
+                        {
+                            null => "whether it is there is not known",
+                            CardPartState.Absent => "it is not there",
+                            _ when Cabling.For(q.Shelf, locked.Card!, AccessoryKind.FeatureKey, FlashCache) is { } key =>
+                                $"{key.Accessory!.Name} is on the list",
+                            _ => "see that it comes along",
+                        }
                     )
-                );
+                ) with
+                {
+                    Severity = state == CardPartState.Absent ? Severity.Stop : Key.Severity,
+                };
         }
     }
+
+    private static CardPart KeyOf(BayController locked) => CardPart.Of(locked.Sheet).Single(p => p.Opens == FlashCache);
 
     internal const string FlashCache = "flash cache";
 
@@ -305,10 +315,6 @@ public static class CacheRules
         plan
             .Volumes.Select(v => q.Arrays.FirstOrDefault(a => a.Name == v.Array))
             .Where(a => a?.Host == ArrayHost.Controller)
-            .Select(a =>
-                q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => a!.Members.Contains(Place.Bay(n)))) is { } bays
-                    ? q.ControllerOf(bays)
-                    : null
-            )
+            .Select(a => a!.Members.Where(m => m.IsBay).Select(q.ControllerAt).FirstOrDefault())
             .FirstOrDefault(c => c is { Card: not null } && c.Sheet.Keys.Contains(FlashCache));
 }

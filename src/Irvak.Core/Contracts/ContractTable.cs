@@ -84,6 +84,8 @@ public static class ContractTable
         ["ReadMBs"] = new(1, 1_000_000),
         ["WriteMBs"] = new(1, 1_000_000),
         ["LimitTB"] = new(0.000_001, 1_000_000),
+        ["TB"] = new(0.000_001, 1_000_000),
+        ["GiB"] = new(0.001, 1_048_576),
         ["DriveTB"] = new(0.000_001, 1_000_000),
         ["Groups"] = new(1, 64),
         ["StripKiB"] = new(4, 16_384),
@@ -103,6 +105,7 @@ public static class ContractTable
         ["RepairStartsHours"] = new(0, 10_000),
         ["SpareDays"] = new(0, 3_650),
         ["SpareTarget"] = new(0, 1),
+        ["RepairsAtOnce"] = new(1, 16),
         ["RebuildShare"] = new(0, 1),
         ["MostDrives"] = new(1, 65_536),
         ["MostMembers"] = new(1, 65_536),
@@ -256,6 +259,7 @@ public static class ContractTable
     {
         "BeginRequest.Capture",
         "ListRequest.Text",
+        "ListTableRequest.Text",
         "LabelsRequest.Text",
         "QuickBoardRequest.Modules",
         "ClockRequest.Modules",
@@ -279,6 +283,8 @@ public static class ContractTable
     public static readonly FrozenDictionary<string, int> Counts = new Dictionary<string, int>
     {
         ["Together.Edits"] = 256,
+        ["MachineSheet.Listed"] = 5_000,
+        ["ListTableRequest.Before"] = 5_000,
         ["ArrayPlan.Members"] = 512,
         ["ArrayPlan.Spares"] = 512,
         ["CachePlan.Places"] = 16,

@@ -11,14 +11,30 @@ namespace Irvak.Core.Controllers;
 /// <param name="Card">The card; null for one that is on the board.</param>
 public sealed record BayController(Place Place, string Name, ControllerSheet Sheet, CardSheet? Card)
 {
+    /// <summary>Array levels that it makes, as sheets list them; empty for none, null when not known.</summary>
+    public IReadOnlyList<string>? Levels { get; init; } = Sheet.IsUnknown ? null : Sheet.Levels;
+
+    /// <summary>Whether it makes an array's level; a level without a number is made by all. Null when not known.</summary>
+    public bool? Makes(Arrays.ArrayPlan array) => Arrays.LevelTable.Digits(array) is not { } level ? true : Levels?.Contains(level);
+
+    /// <summary>True for cards with a few ports, and a RAID of their own at most.</summary>
+    public bool IsPortCard => Card is not null && Sheet.Class is "ports" or "firmware-assisted";
+
+    /// <summary>The board's own controllers.</summary>
+    public static IEnumerable<BoardPlace> Boards(MachineSheet sheet) => sheet.Boards.Where(b => b.What == BoardKind.Controller);
+
+    /// <summary>How a board's own is called.</summary>
+    public static string NameOf(BoardPlace board) => $"on-board {board.Id}";
+
     /// <summary>
     /// The controller behind a group of bays: the one it was cabled to, else what the sheet names, else the only card with inner ports,
     /// else
     /// the board's own. Null where bays hang on lanes directly, or where two cards could serve them and nobody said which.
     /// </summary>
-    public static BayController? Of(MachineSheet sheet, Build build, IReadOnlyDictionary<string, Place> wiring, BayGroup bays, Build found)
+    /// <param name="to">What they were cabled to; null for what the sheet says.</param>
+    public static BayController? Of(MachineSheet sheet, Build build, Place? to, BayGroup bays, Build found)
     {
-        if (wiring.TryGetValue(bays.Group, out var to) && At(sheet, build, to) is { } chosen)
+        if (to is not null && At(sheet, build, to) is { } chosen)
             return chosen;
         if (bays.Root is { } root && Named(sheet, build, root) is { } named)
             return named;
@@ -30,8 +46,10 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
             1 => cards[0],
             > 1 => null,
             // Drives found there that a board's own ports can't run show that something else is behind the bays.
-            _ => bays.Root is null && bays.Names.All(n => found.At(Place.Bay(n))?.Drive?.Protocol is null or DriveProtocol.Sata)
-                ? sheet.Boards.Where(b => b.What == BoardKind.Controller).Select(OnBoard).FirstOrDefault()
+            _ => bays.Root is null
+            && Boards(sheet).Select(OnBoard).FirstOrDefault() is { } own
+            && bays.Names.All(n => found.At(Place.Bay(n))?.Drive?.Protocol is not { } speaks || ControllerFit.Speaks(own.Sheet, speaks))
+                ? own
                 : null,
         };
     }
@@ -52,8 +70,12 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
                 },
                 ports
             )
-        : sheet.Boards.FirstOrDefault(b => Place.Board(b.Id) == place && b.What == BoardKind.Controller) is { } board ? OnBoard(board)
+        : Boards(sheet).FirstOrDefault(b => Place.Board(b.Id) == place) is { } board ? OnBoard(board)
         : null;
+
+    /// <summary>The first of the board's own that speaks so; null when none does.</summary>
+    public static BayController? OfBoard(MachineSheet sheet, DriveProtocol protocol) =>
+        Boards(sheet).Select(OnBoard).FirstOrDefault(c => c.Sheet.Protocols.Contains(protocol));
 
     /// <summary>Every controller that bays can be cabled to, cards first.</summary>
     public static IReadOnlyList<BayController> All(MachineSheet sheet, Build build) =>
@@ -62,10 +84,11 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
             .. build
                 .Units.Where(u => u.Value.Card is { Role: CardRole.PortCard, Controller: null, Endpoints.Count: > 0 })
                 .Select(u => At(sheet, build, u.Key)!),
-            .. sheet.Boards.Where(b => b.What == BoardKind.Controller).Select(OnBoard),
+            .. Boards(sheet).Select(OnBoard),
         ];
 
-    private static IEnumerable<BayController> Cards(Build build) =>
+    /// <summary>Cards with arrays or ports of their own.</summary>
+    internal static IEnumerable<BayController> Cards(Build build) =>
         build
             .Units.Where(u => u.Value.Card?.Controller is not null)
             .Select(u => new BayController(u.Key, u.Value.Card!.Name, u.Value.Card.Controller!, u.Value.Card));
@@ -84,22 +107,30 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
             : null;
     }
 
-    // Ports of a board speak SATA at every rate up to 6 Gb/s and start a system. Common practice, no source.
+    // Ports of a board of which nothing is told speak SATA at every rate up to 6 Gb/s, and each drive by itself starts a system. Common
+    // practice, no source.
     private static BayController OnBoard(BoardPlace board) =>
         new(
             Place.Board(board.Id),
-            $"on-board {board.Id}",
+            NameOf(board),
             new ControllerSheet
             {
-                Class = "ports",
-                Protocols = [DriveProtocol.Sata],
-                LinkGbs = [1.5, 3, 6],
+                Class = board.Raid?.Levels is { Count: > 0 } ? "firmware-assisted" : "ports",
+                Protocols = board.Protocols ?? [DriveProtocol.Sata],
+                LinkGbs = board.LinkGbs ?? (board.Protocols is null ? [1.5, 3, 6] : []),
                 InnerPorts = board.Ports,
                 Connector = "SATA",
+                Levels = board.Raid?.Levels ?? [],
+                MostMembers = board.Raid?.MostMembers,
+                DriverAtInstall = board.Raid?.DriverAtInstall,
+                Pairs = board.Raid?.Pairs ?? [],
                 Boots = true,
             },
             null
-        );
+        )
+        {
+            Levels = board.Raid?.Levels,
+        };
 
     /// <summary>True when it addresses so many bytes: sector numbers of 32 bits end at 2³² sectors.</summary>
     public bool Reaches(DriveSheet drive) =>

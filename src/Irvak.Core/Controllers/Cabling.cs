@@ -47,15 +47,17 @@ public static class Cabling
         return new(bays.Group, from, bays.Plug, used.Count, used.Select(n => n / ways).Distinct().Count(), used.Count);
     }
 
-    /// <summary>Cables of the plan: for bays whose controller is another than the one found, and for a controller that comes in.</summary>
+    /// <summary>Cables of the plan: for bays whose controller is another than the one found, and for a controller that comes in; to the
+    /// board's own only where somebody planned it.</summary>
     public static IEnumerable<(BayGroup Bays, BayController Controller, CableNeed Need)> Needed(ControllerInput q)
     {
         if (!q.TouchesStorage)
             yield break;
-        foreach (var bays in q.Sheet.Bays)
+        foreach (var bays in q.Bays)
         {
             if (
-                q.ControllerOf(bays) is not { Card: not null } now
+                q.ControllerOf(bays) is not { } now
+                || (now.Card is null && !q.Wires.Has(bays))
                 || (q.FoundControllerOf(bays) is { } was && was.Place == now.Place && was.Name == now.Name)
             )
                 continue;
@@ -64,9 +66,26 @@ public static class Cabling
         }
     }
 
-    /// <summary>Numbers of the bays of a group that hold a drive in the plan.</summary>
-    public static IReadOnlyCollection<int> Used(ControllerInput q, BayGroup bays) =>
-        [.. Enumerable.Range(0, bays.Names.Count).Where(i => q.Planned.At(Place.Bay(bays.Names[i]))?.Drive is not null)];
+    /// <summary>Numbers of the bays that hold a drive in the plan, counted in their whole group: plugs of a backplane do not move when its
+    /// bays are cabled apart.</summary>
+    public static IReadOnlyCollection<int> Used(ControllerInput q, BayGroup bays)
+    {
+        var all = Whole(q.Sheet, bays).Names;
+        return
+        [
+            .. Enumerable.Range(0, all.Count).Where(i => bays.Names.Contains(all[i]) && q.Planned.At(Place.Bay(all[i]))?.Drive is not null),
+        ];
+    }
+
+    /// <summary>Bays as people speak of them: a whole group by its name, a part of it by its bays.</summary>
+    public static string Words(MachineSheet sheet, BayGroup bays) =>
+        Whole(sheet, bays).Names.Count == bays.Names.Count ? $"the {bays.Group} bays" : Verdicts.Say.Range(bays.Names, "bay", "bays");
+
+    /// <summary>What tells these bays from others: their group, and of a part its first bay.</summary>
+    public static string Key(MachineSheet sheet, BayGroup bays) =>
+        Whole(sheet, bays).Names.Count == bays.Names.Count ? bays.Group : $"{bays.Group}:{bays.Names[0]}";
+
+    private static BayGroup Whole(MachineSheet sheet, BayGroup bays) => sheet.Bays.First(b => b.Group == bays.Group);
 
     /// <summary>A cable of the shelf for that need.</summary>
     public static ShelfPart? Cable(ShelfBook shelf, CableNeed need) =>

@@ -10,7 +10,6 @@ public static partial class ControllerFit
 {
     private static IEnumerable<Finding> OfArrays(ControllerInput q)
     {
-        var cards = q.Planned.Units.Values.Any(u => u.Card?.Controller is not null);
         foreach (var array in q.Arrays.Where(a => a.Host == ArrayHost.Controller))
         {
             if (Keepers(q, array) is { Count: > 1 } keepers)
@@ -18,13 +17,15 @@ public static partial class ControllerFit
                 yield return Finding.Of(Across, [.. array.Members], null, ("array", array.Name), ("keepers", Say.Words(keepers)));
                 continue;
             }
+            foreach (var finding in OfLevel(q, array))
+                yield return finding;
             if (q.StillAs(array) is null && BayController.All(q.Sheet, q.Planned).Count == 0)
             {
                 yield return Finding.Of(None, [.. array.Members], null, ("array", array.Name), ("places", Stated.At([.. array.Members])));
                 continue;
             }
             if (
-                Serves(q, array, q.ControllerOf) is { Sheet.MostMembers: { } most } keeper
+                Serves(array, q.ControllerAt) is { Sheet.MostMembers: { } most } keeper
                 && most < array.Members.Count / array.Groups
                 && q.StillAs(array) is null
             )
@@ -42,9 +43,12 @@ public static partial class ControllerFit
                     ("array", array.Name),
                     ("count", array.Members.Count / array.Groups)
                 );
+            if (q.StillAs(array) is null)
+                foreach (var finding in OfParts(q, array))
+                    yield return finding;
             if (q.StillAs(array) is { } still)
             {
-                var (was, now) = (Serves(q, still, q.FoundControllerOf), Serves(q, array, q.ControllerOf));
+                var (was, now) = (Serves(still, q.FoundControllerAt), Serves(array, q.ControllerAt));
                 if (was is not null && now is not null && was.Name != now.Name)
                     yield return Finding.Of(
                         Foreign,
@@ -66,39 +70,80 @@ public static partial class ControllerFit
                         )
                     );
             }
-            else if (!cards && Serves(q, array, q.ControllerOf) is { Card: null })
-                yield return Finding.Of(Mode, [.. array.Members], null, ("array", array.Name));
+            else if (BayController.Boards(q.Sheet).FirstOrDefault(b => StorageModes.Keeps(b, array, q.ControllerAt)) is { } board)
+                foreach (var finding in OfBoardArray(q, board, array))
+                    yield return finding;
         }
     }
 
-    private static IEnumerable<Finding> OfCard(ControllerInput q, Place place, CardSheet card, ControllerSheet sheet)
+    /// <summary>What installers, and versions that belong together, ask of a controller.</summary>
+    private static IEnumerable<Finding> OfVersions(ControllerInput q, Place place, string name, ControllerSheet sheet)
     {
-        if (sheet.IsGuarded)
-        {
-            var unit = Cabling.For(q.Shelf, card, AccessoryKind.CacheUnit);
-            yield return Finding.Of(
-                Guard,
-                [place],
-                null,
-                ("controller", card.Name),
-                ("unit", sheet.Protection!),
-                (
-                    "have",
-                    unit is null
-                        ? "see that it comes along, with its mounting and cable"
-                        : $"{unit.Accessory!.Name} is on the list, with its mounting and cable"
-                )
-            );
-        }
         if (sheet.Pairs.Count > 0)
             yield return Finding.Of(
                 Pair,
                 [place],
                 null,
-                ("controller", card.Name),
-                ("pairs", Say.Words([.. sheet.Pairs.Select(p => $"{p.Firmware} with {p.Driver}")]))
+                ("controller", name),
+                ("pairs", Say.Words([.. sheet.Pairs.Select(p => $"{p.Firmware} with {p.Driver}")])),
+                (
+                    "now",
+                    q.FirmwareAt(place) is not { } its ? "which firmware is in is not known"
+                    : sheet.Pairs.Any(p => p.Firmware == its) ? $"{its} is in"
+                    : $"{its} is in, which is none of these"
+                )
             );
         if (sheet.DriverAtInstall == true)
-            yield return Finding.Of(Driver, [place], null, ("controller", card.Name));
+            yield return Finding.Of(Driver, [place], null, ("controller", name));
+    }
+
+    private static IEnumerable<Finding> OfCard(ControllerInput q, Place place, CardSheet card, ControllerSheet sheet)
+    {
+        if (OfUnit(q, place, card, sheet) is { } unit)
+            yield return unit;
+        foreach (var finding in OfVersions(q, place, card.Name, sheet))
+            yield return finding;
+    }
+
+    /// <summary>What guards a cache: without it the cache is none.</summary>
+    private static Finding? OfUnit(ControllerInput q, Place place, CardSheet card, ControllerSheet sheet)
+    {
+        if (
+            CardPart.Of(sheet).FirstOrDefault(p => p.Name == CardPart.Unit) is not { } part
+            || q.StateOf(place, part) == CardPartState.There
+        )
+            return null;
+        var unit = Cabling.For(q.Shelf, card, AccessoryKind.CacheUnit);
+        return Finding.Of(
+            Guard,
+            [place],
+            null,
+            ("controller", card.Name),
+            ("unit", sheet.Protection!),
+            (
+                "have",
+                q.StateOf(place, part) switch
+                {
+                    null => "whether it is there and charged is not known",
+                    _ when unit is null => "see that it comes along, with its mounting and cable",
+                    _ => $"{unit.Accessory!.Name} is on the list, with its mounting and cable",
+                }
+            )
+        );
+    }
+
+    /// <summary>What a card that was there already must have for an array that is made on it: its key, its unit.</summary>
+    private static IEnumerable<Finding> OfParts(ControllerInput q, ArrayPlan array)
+    {
+        if (Serves(array, q.ControllerAt) is not { Card: { } card } keeper || q.IsNew(keeper.Place))
+            yield break;
+        if (
+            LevelTable.Digits(array) is { } level
+            && keeper.Sheet.KeyLevels?.Contains(level) == true
+            && q.StateOf(keeper.Place, CardPart.Of(keeper.Sheet).Single(p => p.Name == CardPart.LevelKey)) is null
+        )
+            yield return Finding.Of(KeyAsked, [keeper.Place], null, ("level", level), ("array", array.Name), ("controller", keeper.Name));
+        if (OfUnit(q, keeper.Place, card, keeper.Sheet) is { } unit)
+            yield return unit;
     }
 }

@@ -90,6 +90,16 @@ public static partial class ControllerFit
         Basis.Sheet
     );
 
+    public static readonly Rule KeyAsked = new(
+        "CTL-KEY-ASK",
+        Family.Controller,
+        Severity.Care,
+        "Level {level} of {array} needs the key for it in {controller}: whether it is there is not known.",
+        "A feature that is sold apart is refused by the controller's set-up until its key is on the card.",
+        "controller's sheet",
+        Basis.Sheet
+    );
+
     public static readonly Rule Driver = new(
         "CTL-DRIVER",
         Family.Controller,
@@ -104,7 +114,7 @@ public static partial class ControllerFit
         "CTL-PAIR",
         Family.Controller,
         Severity.Note,
-        "{controller} wants firmware and driver of one pair: {pairs}.",
+        "{controller} wants firmware and driver of one pair: {pairs}; {now}.",
         "A new driver over old firmware, or the reverse, is a usual cause of drives that drop out.",
         "controller's sheet",
         Basis.Sheet
@@ -124,8 +134,8 @@ public static partial class ControllerFit
         "CTL-MODE",
         Family.Controller,
         Severity.Care,
-        "{array} is kept by the board’s own controller: its storage mode changes in the "
-            + "firmware, and an installed system will not start without that driver prepared.",
+        "{array} needs the RAID mode of {board}, and {now}: an installed "
+            + "system will not start in another mode without its driver prepared.",
         "A system looks for its disk with the driver of the mode it was installed in.",
         "common practice, no source",
         Basis.Practice
@@ -173,13 +183,13 @@ public static partial class ControllerFit
 
     internal static IEnumerable<Finding> Judge(ControllerInput q)
     {
-        foreach (var finding in OfArrays(q))
+        foreach (var finding in OfArrays(q).Concat(OfModes(q)))
             yield return finding;
         // What was found and is left alone is not judged anew.
         if (!q.TouchesStorage)
             yield break;
         var behind = new Dictionary<Place, (BayController Controller, int Drives, int Ports)>();
-        foreach (var bays in q.Sheet.Bays)
+        foreach (var bays in q.Bays)
         {
             if (q.ControllerOf(bays) is not { } controller)
             {
@@ -262,7 +272,7 @@ public static partial class ControllerFit
 
     /// <summary>Ports that a group of bays takes of its controller: one for each drive, one behind a port multiplier, a cable of four
     /// behind an expander.</summary>
-    private static int PortsFor(ControllerInput q, BayGroup bays, int drives) =>
+    internal static int PortsFor(ControllerInput q, BayGroup bays, int drives) =>
         drives == 0 ? 0
         : q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is BoardKind.Multiplier ? 1
         : bays.Expander == true || q.Sheet.Boards.FirstOrDefault(b => b.Id == bays.Root)?.What is BoardKind.Expander ? 4
@@ -339,19 +349,18 @@ public static partial class ControllerFit
         foreach (var member in array.Members)
         {
             var name =
-                member.Kind == PlaceKind.M2
-                    ? q.Planned.At(member)?.Drive?.Protocol == DriveProtocol.Nvme
-                        ? "the lanes of its M.2 place"
-                        : q.Sheet.Boards.Any(b => b.What == BoardKind.Controller)
-                            ? $"on-board {q.Sheet.Boards.First(b => b.What == BoardKind.Controller).Id}"
-                            : "the board"
-                    : q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => Place.Bay(n) == member)) is { } bays
-                        ? q.ControllerOf(bays) is { } own
-                            ? $"{own.Name} in {own.Place.Name}"
-                            : q.Sheet.Roots.Any(r => r.Id == bays.Root)
-                                ? "the lanes of its bays"
-                                : null
-                        : null;
+                q.ControllerAt(member) is { } own ? $"{own.Name}{(own.Card is null ? "" : $" in {own.Place.Name}")}"
+                : member.Kind == PlaceKind.M2
+                    ? q.Planned.At(member)?.Drive?.Protocol switch
+                    {
+                        null => null,
+                        DriveProtocol.Nvme => "the lanes of its M.2 place",
+                        _ => "the board",
+                    }
+                : q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => Place.Bay(n) == member)) is { } bays
+                && q.Sheet.Roots.Any(r => r.Id == bays.Root)
+                    ? "the lanes of its bays"
+                : null;
             // One of which it is not known what stands behind it says nothing.
             if (name is not null && !keepers.Contains(name))
                 keepers.Add(name);
@@ -359,8 +368,9 @@ public static partial class ControllerFit
         return keepers;
     }
 
-    private static BayController? Serves(ControllerInput q, ArrayPlan array, Func<BayGroup, BayController?> of) =>
-        q.Sheet.Bays.FirstOrDefault(b => b.Names.Any(n => array.Members.Contains(Place.Bay(n)))) is { } bays ? of(bays) : null;
+    /// <summary>The controller behind the first member that has one.</summary>
+    private static BayController? Serves(ArrayPlan array, Func<Place, BayController?> at) =>
+        array.Members.Select(at).FirstOrDefault(c => c is not null);
 
     internal static string Name(DriveProtocol protocol) =>
         protocol switch

@@ -18,14 +18,16 @@ public sealed record ControllerRow(string? PartId, string Name, string Kind, Pla
     /// <summary>Slowest link among those; null when none runs or it is not known.</summary>
     public required double? SlowestGbs { get; init; }
 
-    public required IReadOnlyList<string> Levels { get; init; }
+    /// <summary>Null when not known.</summary>
+    public required IReadOnlyList<string>? Levels { get; init; }
 
-    /// <summary>Arrays of the plan that it could keep.</summary>
-    public required int Makes { get; init; }
+    /// <summary>Arrays of the plan that it could keep; null when not known.</summary>
+    public required int? Makes { get; init; }
 
     /// <summary>Arrays of the plan that a controller keeps.</summary>
     public required int Arrays { get; init; }
 
+    /// <summary>0 for none; null when not known.</summary>
     public required int? CacheMiB { get; init; }
 
     public required string? Protection { get; init; }
@@ -38,6 +40,9 @@ public sealed record ControllerRow(string? PartId, string Name, string Kind, Pla
 
     public required bool Ends2TiB { get; init; }
 
+    /// <summary>What its sheet says of rates, ports, bus, height and members, each in a few words.</summary>
+    public required IReadOnlyList<string> Facts { get; init; }
+
     /// <summary>Cables that it wants, in words.</summary>
     public required IReadOnlyList<string> Cables { get; init; }
 
@@ -49,8 +54,11 @@ public sealed record ControllerRow(string? PartId, string Name, string Kind, Pla
 
     public required int InStock { get; init; }
 
-    /// <summary>Card, cables and unit; null when a price is missing.</summary>
+    /// <summary>Card, cables, and the parts that the plan needs of it; null when its own price is missing.</summary>
     public required decimal? Eur { get; init; }
+
+    /// <summary>True when the shelf knows no price of something that goes with it: the sum is the least.</summary>
+    public bool EurIsLeast { get; init; }
 
     /// <summary>What planning it means: the card in its slot, and the bays that hold drives cabled to it; null for one that is there
     /// or has no place.</summary>
@@ -77,7 +85,7 @@ public static class ControllerTable
             .Select(d => (d.Bays, Drive: d.Drive!))
             .ToList();
         var served = q
-            .Sheet.Bays.Where(b => b.Names.Any(n => q.Planned.At(Place.Bay(n))?.Drive is not null))
+            .Bays.Where(b => b.Names.Any(n => q.Planned.At(Place.Bay(n))?.Drive is not null))
             .Select(q.ControllerOf)
             .OfType<BayController>()
             .ToList();
@@ -102,6 +110,7 @@ public static class ControllerTable
                 .ThenBy(r => r.At is null)
                 .ThenByDescending(r => r.Runs)
                 .ThenByDescending(r => r.Makes)
+                .ThenByDescending(r => r.SlowestGbs ?? 0)
                 .ThenBy(r => r.Eur ?? decimal.MaxValue)
                 .ThenBy(r => r.Name, StringComparer.Ordinal),
         ];
@@ -142,17 +151,16 @@ public static class ControllerTable
         );
         runs = Math.Min(runs, most);
         var arrays = q.Arrays.Where(a => a.Host == ArrayHost.Controller).ToList();
-        var makes = arrays.Count(a =>
-            LevelTable.Code(a.Level, a.Groups)?["level ".Length..] is not { } code || c.Sheet.Levels.Contains(code)
-        );
+        int? makes = c.Levels is null ? null : arrays.Count(a => c.Makes(a) == true);
         var groups = drives.Select(d => d.Bays).Distinct().ToList();
         var cables = c.Card is null ? [] : groups.Select(b => Cabling.Of(c, b, Cabling.Used(q, b))).OfType<CableNeed>().ToList();
-        var unit = c.Card is { Controller.IsGuarded: true } card ? Cabling.For(q.Shelf, card, AccessoryKind.CacheUnit) : null;
-        List<string> needs = NeedsOf(c, unit);
+        var parts = PartsOf(q, c, arrays);
+        List<string> needs = NeedsOf(c, parts);
         var priced = cables.Select(n => (Need: n, Part: Cabling.Cable(q.Shelf, n))).ToList();
         decimal? eur =
             part is null ? 0
-            : part.PriceEur is { } own ? own + priced.Sum(p => (p.Part?.PriceEur ?? 0) * p.Need.Count) + (unit?.PriceEur ?? 0)
+            : part.PriceEur is { } own
+                ? own + priced.Sum(p => (p.Part?.PriceEur ?? 0) * p.Need.Count) + parts.Sum(p => p.Shelf?.PriceEur ?? 0)
             : null;
         var row = new ControllerRow(
             part?.Id,
@@ -166,15 +174,16 @@ public static class ControllerTable
         )
         {
             SlowestGbs = slowest,
-            Levels = c.Sheet.Levels,
+            Levels = c.Levels,
             Makes = makes,
             Arrays = arrays.Count,
-            CacheMiB = c.Sheet.CacheMiB,
+            CacheMiB = c.Sheet.CacheMiB ?? (c.Sheet.Class is "host-adapter" or "ports" or "entry-raid" or "firmware-assisted" ? 0 : null),
             Protection = c.Sheet.Protection,
             Guarded = c.Sheet.IsGuarded,
             Boots = c.Sheet.Boots,
             MostDrives = c.Sheet.MostDrives,
             Ends2TiB = c.Sheet.Addresses32 == true,
+            Facts = ControllerFacts.Of(c),
             Cables =
             [
                 .. priced
@@ -185,18 +194,35 @@ public static class ControllerTable
             Changes = [],
             InStock = part?.InStock ?? 1,
             Eur = eur,
+            EurIsLeast = part is not null && (priced.Any(p => p.Part?.PriceEur is null) || parts.Any(p => p.Shelf?.PriceEur is null)),
         };
         return now is null ? row : row with { Changes = [.. Against(row, now)] };
     }
 
-    private static List<string> NeedsOf(BayController c, ShelfPart? unit) =>
+    /// <summary>What is bought with a card for this plan: of its keys those for levels of arrays that it would keep.</summary>
+    private static List<(CardPart Part, ShelfPart? Shelf)> PartsOf(ControllerInput q, BayController c, IReadOnlyList<ArrayPlan> arrays) =>
+        c.Card is not { } card
+            ? []
+            :
+            [
+                .. CardPart
+                    .Of(c.Sheet)
+                    .Where(p =>
+                        p.Kind != AccessoryKind.FeatureKey
+                        || (
+                            p.Name == CardPart.LevelKey
+                            && arrays.Any(a => LevelTable.Digits(a) is { } level && c.Sheet.KeyLevels!.Contains(level))
+                        )
+                    )
+                    .Select(p => (p, Cabling.For(q.Shelf, card, p.Kind, p.Opens))),
+            ];
+
+    private static List<string> NeedsOf(BayController c, IReadOnlyList<(CardPart Part, ShelfPart? Shelf)> parts) =>
         [
-            .. unit is not null ? [unit.Accessory!.Name]
-            : c.Sheet.IsGuarded ? new[] { $"its {c.Sheet.Protection}" }
-            : [],
-            .. c.Sheet.Keys.Select(k => $"key for {k}"),
+            .. parts.Select(p => p.Shelf?.Accessory!.Name ?? $"its {p.Part.Words}"),
+            .. c.Sheet.Keys.Select(k => $"key for {k}, if it is used"),
             .. c.Sheet.Pairs.Take(2).Select(p => $"firmware {p.Firmware} with driver {p.Driver}"),
-            .. c.Sheet.DriverAtInstall == true ? new[] { "driver for the installer" } : [],
+            .. c.Sheet.DriverAtInstall == true ? new[] { $"driver for the installer{(c.Card is null ? ", in RAID mode" : "")}" } : [],
             .. c.Card?.NeedsAir == true ? new[] { "air over its heat sink" } : [],
         ];
 
@@ -210,12 +236,12 @@ public static class ControllerTable
                 : $"{Say.Count(now.Runs - row.Runs, "drive", "drives")} stay silent";
         if (row.SlowestGbs != now.SlowestGbs && row.SlowestGbs is { } its && now.SlowestGbs is { } was)
             yield return $"links at {its:0.#} instead of {was:0.#} Gb/s";
-        if (row.Makes != now.Makes)
-            yield return row.Makes > now.Makes
-                ? $"keeps {row.Makes - now.Makes} more of the planned arrays"
-                : $"keeps {now.Makes - row.Makes} fewer of the planned arrays";
-        string[] gained = [.. row.Levels.Except(now.Levels)],
-            lost = [.. now.Levels.Except(row.Levels)];
+        if (row.Makes is { } keeps && now.Makes is { } kept && keeps != kept)
+            yield return keeps > kept
+                ? $"keeps {keeps - kept} more of the planned arrays"
+                : $"keeps {kept - keeps} fewer of the planned arrays";
+        string[] gained = row.Levels is null || now.Levels is null ? [] : [.. row.Levels.Except(now.Levels)],
+            lost = row.Levels is null || now.Levels is null ? [] : [.. now.Levels.Except(row.Levels)];
         if (gained.Length > 0)
             yield return $"adds levels {string.Join(", ", gained)}";
         if (lost.Length > 0)

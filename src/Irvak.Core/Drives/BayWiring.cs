@@ -27,6 +27,7 @@ public static class BayWiring
         Sas,
         U2,
         U3,
+        Usb,
     }
 
     private enum Kind
@@ -35,6 +36,7 @@ public static class BayWiring
         Sas,
         U2,
         U3,
+        Usb,
     }
 
     // SFF-8639 and SFF-TA-1001 for U.2 and U.3; SAS-3 and SATA 3 for the keying of the plug.
@@ -56,9 +58,19 @@ public static class BayWiring
         [(Kind.U3, Wire.Sas)] = Mating.NoLink,
         [(Kind.U3, Wire.U2)] = Mating.Works,
         [(Kind.U3, Wire.U3)] = Mating.Works,
+        // A stick or card reader has a plug of its own.
+        [(Kind.Usb, Wire.Usb)] = Mating.Works,
+        [(Kind.Usb, Wire.Sata)] = Mating.WillNotMate,
+        [(Kind.Usb, Wire.Sas)] = Mating.WillNotMate,
+        [(Kind.Usb, Wire.U2)] = Mating.WillNotMate,
+        [(Kind.Usb, Wire.U3)] = Mating.WillNotMate,
+        [(Kind.Sata, Wire.Usb)] = Mating.WillNotMate,
+        [(Kind.Sas, Wire.Usb)] = Mating.WillNotMate,
+        [(Kind.U2, Wire.Usb)] = Mating.WillNotMate,
+        [(Kind.U3, Wire.Usb)] = Mating.WillNotMate,
     };
 
-    /// <param name="bus">The bay's wiring in the words of the sheet: "SAS, SATA", "tri-mode", "NVMe ×4", "SATA".</param>
+    /// <param name="bus">The bay's wiring in the words of the sheet: "SAS, SATA", "tri-mode", "NVMe ×4", "SATA", "USB".</param>
     /// <returns>Null when the drive's protocol or the bay's wiring is not known.</returns>
     public static Mating? Of(string bus, DriveSheet drive)
     {
@@ -95,6 +107,8 @@ public static class BayWiring
             wires.Add(Wire.Sas);
         if (words.Contains("SATA", StringComparison.Ordinal))
             wires.Add(Wire.Sata);
+        if (words.Contains("USB", StringComparison.Ordinal))
+            wires.Add(Wire.Usb);
         return wires;
     }
 
@@ -105,6 +119,7 @@ public static class BayWiring
             DriveProtocol.Sas => Kind.Sas,
             // An M.2 module in an adapter has lanes of its own, as U.2 has.
             DriveProtocol.Nvme => drive.Form == "u.3" ? Kind.U3 : Kind.U2,
+            DriveProtocol.Usb => Kind.Usb,
             _ => null,
         };
 

@@ -50,10 +50,13 @@ public static class DriveDefaults
     ];
 
     private static readonly Throughput SataFlash = new(520),
-        Nvme = new(3000);
+        Nvme = new(3000),
+        // Sticks and cards: common practice, from memory.
+        Stick = new(100);
 
     private const double SataFlashRequests = 50_000,
-        NvmeRequests = 300_000;
+        NvmeRequests = 300_000,
+        StickRequests = 1000;
 
     /// <summary>Share of a disk's outer rate that a whole pass makes, inner tracks half as fast as outer ones.</summary>
     public const double MeanOverSurface = 0.75;
@@ -139,7 +142,9 @@ public static class DriveDefaults
             drive?.Media == DriveMedia.Flash
                 ? drive.Protocol == DriveProtocol.Nvme
                     ? NvmeRequests
-                    : SataFlashRequests
+                    : PortMedia.IsFrail(drive)
+                        ? StickRequests
+                        : SataFlashRequests
                 : Disk(drive).Requests,
             "usual for its kind (common practice, no source)",
             Basis.Practice
@@ -187,6 +192,16 @@ public static class DriveDefaults
                 "common practice: to notice, order and fit"
             ),
             Share("rebuildShare", "Of the drives’ rate a rebuild gets", "%", UsualRebuildShare, own.RebuildShare, "common practice"),
+            new(
+                "repairsAtOnce",
+                "Failed drives of a group are repaired at the same time",
+                "",
+                0,
+                own.RepairsAtOnce,
+                1,
+                "common practice: keepers with a spare for each; many rebuild one after the other, then 1",
+                "all of them"
+            ),
             new("spareDays", "A drive that is ordered comes in", "days", ShelfSpares.UsualDays, own.SpareDays, 1, "common practice"),
             Share(
                 "spareTarget",
@@ -218,7 +233,9 @@ public static class DriveDefaults
         drive?.Media == DriveMedia.Flash
             ? drive.Protocol == DriveProtocol.Nvme
                 ? Nvme
-                : SataFlash
+                : PortMedia.IsFrail(drive)
+                    ? Stick
+                    : SataFlash
             : Disk(drive).Rate;
 
     private static (int Rpm, Throughput Rate, double Requests) Disk(DriveSheet? drive) =>

@@ -25,6 +25,9 @@ public sealed record DriveFigures(
     double? SpareTarget = null
 )
 {
+    /// <summary>Drives of a group that are repaired at the same time; null for all that failed.</summary>
+    public int? RepairsAtOnce { get; init; }
+
     public static readonly DriveFigures Usual = new();
 
     internal SheetProblem? Problem =>
@@ -35,6 +38,7 @@ public sealed record DriveFigures(
         : RepairStartsHours is not null and not (>= 0 and <= 8760) ? new("/repairStartsHours", "A repair starts within 0 to 8760 hours.")
         : RebuildShare is not null and not (> 0 and <= 1) ? new("/rebuildShare", "A rebuild gets more than nothing, up to all of the rate.")
         : SpareDays is not null and not (>= 0 and <= 3650) ? new("/spareDays", "A drive comes within 0 to 3650 days.")
+        : RepairsAtOnce is not null and not (>= 1 and <= 16) ? new("/repairsAtOnce", "1 to 16 drives are repaired at the same time.")
         : SpareTarget is not null and not (> 0 and < 1) ? new("/spareTarget", "A certainty lies between 0 and 100 %.")
         : null;
 }

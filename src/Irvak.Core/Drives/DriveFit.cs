@@ -238,8 +238,9 @@ public static class DriveFit
                 ("bytes", sector)
             );
         if (
-            bay.LimitTB is { } limit
-            && Beyond(bay, drive)
+            bay.LimitFor(drive) is { } limit
+            && Beyond(limit, drive)
+            && !MakersList.Names(q.Sheet, unit)
             && q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, drive.Bytes!.Value / 1e12) is var track
             && PolicyTable.SeverityOf(q.Policy, track.Standing) is { } severity
         )
@@ -275,21 +276,31 @@ public static class DriveFit
     /// <summary>Every kind of new drive beyond its bay's list, with its evidence; the handover names them under every policy.</summary>
     public static IEnumerable<OffListPart> BeyondList(PlanInput q) =>
         from bay in q.Sheet.Bays
-        where bay.LimitTB is not null
+        where bay.LimitTB is not null || bay.Limits is not null
         from name in bay.Names
         let place = Place.Bay(name)
-        where q.IsNew(place) && Beyond(bay, q.Planned.At(place)?.Drive)
-        group place by (q.Planned.At(place)!.Long, bay.LimitTB) into same
+        let unit = q.Planned.At(place)
+        where q.IsNew(place) && unit?.Drive is not null && !MakersList.Answers(q.Sheet, unit)
+        let limit = bay.LimitFor(unit.Drive!)
+        where Beyond(limit, unit.Drive!)
+        group place by (unit.Long, Limit: limit) into same
         select new OffListPart(
             $"{same.Count()} × {same.Key.Long}",
             [.. same],
-            $"sheet ends at {same.Key.LimitTB:0.##} TB a bay; "
+            $"sheet ends at {same.Key.Limit:0.##} TB a bay; "
                 + $"{q.Evidence.ForDrive(q.Sheet.Id, q.System.Firmware, q.Planned.At(same.First())!.Drive!.Bytes!.Value / 1e12).Counts}",
-            "Support may ask to see the fault without it."
+            q.Policy.Support()
         );
 
     // A list says 4 TB and means every drive of that name.
-    private static bool Beyond(BayGroup bay, DriveSheet? drive) => drive?.Bytes > bay.LimitTB * 1.01e12;
+    private static bool Beyond(double? limit, DriveSheet drive) => drive.Bytes > limit * 1.01e12;
+
+    /// <summary>True when nothing that is known of bay and drive keeps them apart: plug, size and height.</summary>
+    public static bool Suits(BayGroup bay, DriveSheet drive) =>
+        BayWiring.Of(bay.Bus, drive) is null or Mating.Works
+        && Shape(bay, drive) != TooLarge
+        && !(drive.HeightMm > bay.HeightMm + 0.2)
+        && (BayWiring.Rates(drive) is not { Count: > 0 } its || bay.LinkGbs is not { Count: > 0 } board || its.Intersect(board).Any());
 
     internal static bool NeedsConverter(BayGroup bay, Unit unit) => unit.Drive is { } drive && Shape(bay, drive) == Converter;
 
@@ -312,6 +323,11 @@ public static class DriveFit
         // The long thin form has an edge and a sled of its own: nothing else goes in, and it goes nowhere else.
         if (drive.Form is not null && (IsEdge(drive.Form) || IsEdge(bay.Form)))
             return IsEdge(drive.Form) && IsEdge(bay.Form) ? null : TooLarge;
+        // A card goes into a slot for cards, a small one with its frame; a module stands on its own port.
+        if (drive.Form is not null && (PortMedia.IsOne(drive.Form) || PortMedia.IsOne(bay.Form)))
+            return drive.Form == bay.Form ? null
+                : (drive.Form, bay.Form) is (PortMedia.MicroSd, PortMedia.Sd) ? Converter
+                : TooLarge;
         if (drive.Form is null || Size(bay.Form) == 0 || Size(drive.Form) == 0 || Size(bay.Form) == Size(drive.Form))
             return null;
         return Size(drive.Form) > Size(bay.Form) ? TooLarge : Converter;

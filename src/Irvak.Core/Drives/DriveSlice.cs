@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+
 namespace Irvak.Core.Drives;
 
 /// <summary>What a job says of drives in general.</summary>
@@ -6,4 +8,11 @@ public sealed record DriveSlice(DriveFigures Figures)
 {
     public DriveSlice()
         : this(DriveFigures.Usual) { }
+
+    /// <summary>Firmware to which drives are updated, by their model.</summary>
+    public ImmutableSortedDictionary<string, string> Firmware { get; init; } = NoFirmware;
+
+    internal static readonly ImmutableSortedDictionary<string, string> NoFirmware = ImmutableSortedDictionary.Create<string, string>(
+        StringComparer.Ordinal
+    );
 }

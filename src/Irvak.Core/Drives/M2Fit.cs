@@ -19,6 +19,16 @@ public static class M2Fit
         Basis.Standard
     );
 
+    public static readonly Rule CarrierForm = new(
+        "M2-CARRIER",
+        Family.Module,
+        Severity.Stop,
+        "{place} {takes|take} drives of {form}; {drive} is none.",
+        "A carrier has the plugs and the room of one form.",
+        "carrier's sheet",
+        Basis.Sheet
+    );
+
     public static readonly Rule Key = new(
         "M2-KEY",
         Family.Module,
@@ -75,7 +85,7 @@ public static class M2Fit
 
     /// <summary>True when key, length and wiring of a place suit a module.</summary>
     internal static bool Takes(M2Place place, DriveSheet drive) =>
-        drive.Form == (place.Key == "msata" ? "msata" : "m.2")
+        (Mates(place, drive) || NeedsConverter(place, drive))
         && (place.Key is null or "msata" || drive.Key is not { } its || its.Split('+').Contains(place.Key))
         && (drive.LengthMm is not { } length || place.Lengths.Count == 0 || place.Lengths.Contains(length))
         && (
@@ -84,16 +94,30 @@ public static class M2Fit
             || all.Any(p => string.Equals(p, protocol.ToString(), StringComparison.OrdinalIgnoreCase))
         );
 
+    /// <summary>A drive of U.3 goes where one of U.2 does (SFF-TA-1001).</summary>
+    private static bool Mates(M2Place place, DriveSheet drive) =>
+        place.Form is { } form
+            ? drive.Form == form || (form == "u.2" && drive.Form == "u.3")
+            : drive.Form == (place.Key == "msata" ? "msata" : "m.2");
+
+    /// <summary>A module with lanes runs on a U.2 plug behind a converter.</summary>
+    internal static bool NeedsConverter(M2Place place, DriveSheet drive) =>
+        place.Form == "u.2" && drive is { Form: "m.2", Protocol: DriveProtocol.Nvme };
+
     /// <summary>What nobody told of a module and its place, of what must suit.</summary>
     private static List<string> Untold(M2Place m2, DriveSheet drive) =>
         [
             .. drive.Protocol is null ? new[] { "its interface" } : [],
             .. drive.Form is null ? new[] { "its form" } : [],
             .. m2.Protocols is not { Count: > 0 } ? new[] { "what the place is wired for" } : [],
-            .. drive.LengthMm is null && drive.Form == "m.2" ? new[] { "its length" } : [],
-            .. m2.Key != "msata" && drive is { Key: null, Form: "m.2" } && m2.Key is not null ? new[] { "its notch" } : [],
-            .. m2.Key is null && drive.Form == "m.2" ? new[] { "which notch the place takes" } : [],
-            .. m2.Lengths.Count == 0 && drive is { LengthMm: not null, Form: "m.2" } ? new[] { "where its stand-offs are" } : [],
+            .. drive.LengthMm is null && drive.Form == "m.2" && m2.Form is null ? new[] { "its length" } : [],
+            .. m2.Key != "msata" && m2.Form is null && drive is { Key: null, Form: "m.2" } && m2.Key is not null
+                ? new[] { "its notch" }
+                : [],
+            .. m2.Key is null && m2.Form is null && drive.Form == "m.2" ? new[] { "which notch the place takes" } : [],
+            .. m2.Lengths.Count == 0 && m2.Form is null && drive is { LengthMm: not null, Form: "m.2" }
+                ? new[] { "where its stand-offs are" }
+                : [],
             .. m2.SingleSided is null && drive.DoubleSided == true ? new[] { "whether chips on both sides find room" } : [],
         ];
 
@@ -106,7 +130,7 @@ public static class M2Fit
                 continue;
             Place[] places = [place];
             var (at, name) = (("place", Stated.At(place)), ("drive", unit.Short));
-            var mini = m2.Key == "msata";
+            var mini = m2.Key == "msata" || m2.Form is not null;
             var untold = Untold(m2, drive);
             if (q.BringsPart(place) && untold.Count > 0)
                 yield return Finding.Of(
@@ -117,9 +141,13 @@ public static class M2Fit
                     at,
                     ("what", $"{Say.Words(untold)} {(untold.Count == 1 ? "is" : "are")}")
                 );
-            if (drive.Form is { } form && form != (mini ? "msata" : "m.2"))
+            if (NeedsConverter(m2, drive))
+                yield return Finding.Of(DriveFit.Converter, places, null, name, at, ("form", "M.2"), ("bay", "U.2"));
+            else if (drive.Form is not null && !Mates(m2, drive))
             {
-                yield return Finding.Of(Form, places, null, at, name);
+                yield return m2.Form is { } takes
+                    ? Finding.Of(CarrierForm, places, null, at, name, ("form", takes.ToUpperInvariant()))
+                    : Finding.Of(Form, places, null, at, name);
                 continue;
             }
             if (!mini && drive.Key is { } its && m2.Key is { } key && !its.Split('+').Contains(key))

@@ -35,6 +35,7 @@ public static class FieldWords
         ["volumes"] = ("volumes", ""),
         ["writeBack"] = ("holds writes", ""),
         ["blockKiB"] = ("block", "KiB"),
+        ["system"] = ("what is installed", ""),
         ["baseGB"] = ("system", "GB"),
         ["growthGBPerYear"] = ("growth a year", "GB"),
         ["stagingGB"] = ("room for updates", "GB"),
@@ -48,6 +49,7 @@ public static class FieldWords
         ["rebuildShare"] = ("share of the rate for a rebuild", ""),
         ["spareDays"] = ("an ordered drive comes in", "days"),
         ["spareTarget"] = ("share of cases in which spares last", ""),
+        ["repairsAtOnce"] = ("drives of a group repaired at the same time", ""),
         ["drives"] = ("disks that start together", ""),
         ["seconds"] = ("time between groups", "s"),
     };

@@ -68,8 +68,14 @@ public static class Comparison
         // A person who looked read no number: none is made up for them.
         if (answer.Verdict == SeenVerdict.AsExpected)
             return new(e, LineState.AsExpected, "as expected", by, null);
-        if (e.Named is not null)
-            return new(e, e.HoldsWords(answer.Value) ? LineState.AsExpected : LineState.Deviates, answer.Value, by, null);
+        if (e.IsWords)
+            return new(
+                e,
+                ExpectedControllers.Spoken(e, answer.Value) ?? (e.HoldsWords(answer.Value) ? LineState.AsExpected : LineState.Deviates),
+                answer.Value,
+                by,
+                null
+            );
         var readings = SeenNumber.Readings(answer.Value, e.Unit);
         if (readings is null)
             return new(e, LineState.NotLookedAt, SeenNumber.NotUnderstood(answer.Value!, e.Unit), by, null);
@@ -98,6 +104,9 @@ public static class Comparison
             _ when after is null => null,
             ExpectedMemory.TestKey => SeenErrors.Test(e, after.MemoryTest, installed),
             ExpectedMemory.ErrorsKey => SeenErrors.Counters(e, after),
+            _ when ExpectedModes.IsOne(e.Key) => ExpectedModes.Compare(e, after),
+            _ when ExpectedControllers.IsOne(e.Key) => ExpectedControllers.Compare(e, after),
+            _ when ExpectedVersions.IsOfDrives(e.Key) => ExpectedVersions.Compare(e, after),
             _ when ExpectedLinks.IsOne(e.Key) => ExpectedLinks.Compare(sheet, e, after),
             _ when ExpectedDrives.IsOne(e.Key) => ExpectedDrives.Compare(e, after),
             _ when ExpectedMemory.SocketOf(e.Key) is { } socket => Socket(e, after, socket),

@@ -37,8 +37,34 @@ public sealed record Expectation(
     /// <summary>What must stand there in words, for a line that is no number; null for one that is.</summary>
     public string? Named { get; init; }
 
-    /// <summary>Screens print more around a name than its sheet does.</summary>
-    public bool HoldsWords(string? seen) => Named is { } name && seen?.Contains(name, StringComparison.OrdinalIgnoreCase) == true;
+    /// <summary>Name by which a capture shows what the line is about; null when it has none.</summary>
+    [JsonIgnore]
+    public string? Called { get; init; }
+
+    /// <summary>Words that must all stand there, in any order and among others; null for another line.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<string>? AllOf { get; init; }
+
+    /// <summary>True for a line that is answered in words.</summary>
+    [JsonIgnore]
+    public bool IsWords => Named is not null || AllOf is not null;
+
+    /// <summary>Screens print more around a name than its sheet does, and write a dash where another writes a space.</summary>
+    public bool HoldsWords(string? seen) =>
+        seen is not null
+        && (
+            AllOf is { } all
+                ? all.All(Words(seen).Contains)
+                : Named is { } name && Run(seen).Contains(Run(name), StringComparison.OrdinalIgnoreCase)
+        );
+
+    private static string Run(string text) => text.Replace(" ", "", StringComparison.Ordinal).Replace("-", "", StringComparison.Ordinal);
+
+    private static HashSet<string> Words(string text) =>
+        [
+            .. text.Split([' ', ',', ';', '/', '+', '\t'], StringSplitOptions.RemoveEmptyEntries)
+                .Select(w => w.Trim().ToUpperInvariant().Replace("RAID", "")),
+        ];
 
     /// <summary>Most that physics allows here, where that is more than what is expected: so much more is no fault. Null where more is
     /// wrong.</summary>

@@ -3,6 +3,7 @@ using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
+using Irvak.Core.Lists;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Places;
@@ -37,7 +38,7 @@ public static class HandoverWriter
             Notes = [.. state.Notes.Select(n => new NoteLine(Place.NameIn(n.Key), n.Value))],
             Fates = [.. evaluation.Leaving.Select(Fate)],
             Policy = state.Policy.Name(),
-            OffList = [.. Limits.OffList(q.Memory), .. DriveFit.BeyondList(q.Machine)],
+            OffList = [.. Limits.OffList(q.Memory), .. DriveFit.BeyondList(q.Machine), .. ListFit.OffList(q.Storage)],
             Lines = [.. lines.Select(Seen)],
             CameIn =
             [

@@ -112,13 +112,7 @@ internal static class Branches
     private static IReadOnlyList<Place> Holders(LaneInput q, ExpansionSlot slot, Place place, CardSheet card) =>
         card.Role == CardRole.Carrier
             ? [.. card.Endpoints!.Select((_, i) => Place.M2(CarrierPlaces.Name(slot.Id, i)))]
-            :
-            [
-                .. q
-                    .Sheet.Bays.Where(b => q.ControllerOf(b)?.Place == place)
-                    .SelectMany(b => b.Names.Select(Place.Bay))
-                    .Where(p => q.Planned.At(p)?.Drive?.Protocol == DriveProtocol.Nvme),
-            ];
+            : [.. q.BaysOf(place).Select(Place.Bay).Where(p => q.Planned.At(p)?.Drive?.Protocol == DriveProtocol.Nvme)];
 
     private static LaneEnd Endpoint(
         LaneInput q,

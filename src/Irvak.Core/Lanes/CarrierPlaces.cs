@@ -10,6 +10,8 @@ public static class CarrierPlaces
     // Stand-offs that carriers have where their sheet does not tell. Common practice, no source.
     private static readonly int[] UsualLengths = [42, 60, 80, 110];
 
+    private const string OutOfTheBox = "a new carrier";
+
     /// <summary>Name of a place on a carrier.</summary>
     /// <param name="index">From 0.</param>
     public static string Name(string slot, int index) => $"{slot}.{index + 1}";
@@ -22,9 +24,27 @@ public static class CarrierPlaces
             return state;
         var wanted = Of(sheet, state);
         var had = sheet.M2.Where(m => m.On is not null).ToList();
+        // A carrier that comes out of its box is empty: nobody need look.
+        var fresh = wanted
+            .Where(m => Carrier(state.Found.GetValueOrDefault(Place.Card(m.On!))) is null)
+            .Select(m => Place.M2(m.Id))
+            .ToHashSet();
+        var boxed = state.EmptyBy.Where(e => e.Value == OutOfTheBox).Select(e => e.Key).ToHashSet();
+        if (!fresh.SetEquals(boxed))
+            state = state with
+            {
+                FoundEmpty = state.FoundEmpty.Except(boxed).Union(fresh),
+                EmptyBy = state.EmptyBy.RemoveRange(boxed).SetItems(fresh.Select(p => KeyValuePair.Create(p, OutOfTheBox))),
+            };
         if (
             had.Count == wanted.Count
-            && had.Zip(wanted).All(p => p.First.Id == p.Second.Id && p.First.Wired == p.Second.Wired && p.First.Gen == p.Second.Gen)
+            && had.Zip(wanted)
+                .All(p =>
+                    p.First.Id == p.Second.Id
+                    && p.First.Wired == p.Second.Wired
+                    && p.First.Gen == p.Second.Gen
+                    && p.First.Form == p.Second.Form
+                )
         )
             return state;
         var next = sheet with { M2 = [.. sheet.M2.Where(m => m.On is null), .. wanted] };
@@ -69,22 +89,25 @@ public static class CarrierPlaces
                 places.Add(
                     new M2Place(
                         Name(slot.Id, i),
-                        UsualLengths,
+                        FormOf(card) is null ? UsualLengths : [],
                         $"×{card.Endpoints![i]}{(card.Gen is { } gen ? $" gen {gen}" : "")} on the carrier",
                         slot.Id,
-                        "M",
+                        FormOf(card) is null ? "M" : null,
                         ["NVMe"],
                         card.Endpoints[i],
                         card.Gen
                     )
                     {
                         On = slot.Id,
+                        Form = FormOf(card),
                     }
                 );
             }
         }
         return places;
     }
+
+    private static string? FormOf(CardSheet card) => card.PlaceForm is "m.2" ? null : card.PlaceForm;
 
     /// <summary>True when the plan has a carrier that bears this place.</summary>
     internal static bool IsBorne(LaneInput q, M2Place place) =>

@@ -12,11 +12,15 @@ public record LaneInput : PlanInput
     public LaneInput(PlanInput machine)
         : base(machine) { }
 
-    /// <summary>Groups of bays that are cabled otherwise than the sheet says, with the controller's place.</summary>
-    public IReadOnlyDictionary<string, Place> Wiring { get; init; } = new Dictionary<string, Place>();
+    /// <summary>Bays that are cabled otherwise than the sheet says.</summary>
+    public Wires Wires { get; init; } = Wires.None;
 
-    /// <summary>The controller behind a group of bays in the plan; null when there is none or it is not known.</summary>
-    public BayController? ControllerOf(BayGroup bays) => BayController.Of(Sheet, Planned, Wiring, bays, Found);
+    /// <summary>Names of the bays whose controller in the plan is at a place.</summary>
+    public IEnumerable<string> BaysOf(Place controller) =>
+        Wires
+            .Parts(Sheet)
+            .Where(b => BayController.Of(Sheet, Planned, Wires.To(b, b.Names[0]), b, Found)?.Place == controller)
+            .SelectMany(b => b.Names);
 
     /// <summary>How the firmware is to divide slots, by their names.</summary>
     public IReadOnlyDictionary<string, IReadOnlyList<int>> Splits { get; init; } = NoSplits;

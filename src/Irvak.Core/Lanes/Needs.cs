@@ -17,12 +17,7 @@ public static class Needs
             return network.Ports * LinkRates.Ethernet(network.RatesGbs.Max());
         if (unit.Card?.Controller is null)
             return null;
-        var drives = q
-            .Sheet.Bays.Where(b => q.ControllerOf(b)?.Place == place)
-            .SelectMany(b => b.Names)
-            .Select(n => q.Planned.At(Place.Bay(n))?.Drive)
-            .Where(d => d is not null)
-            .ToList();
+        var drives = q.BaysOf(place).Select(n => q.Planned.At(Place.Bay(n))?.Drive).Where(d => d is not null).ToList();
         return drives.Count == 0 ? null : Throughput.Sum(drives.Select(d => DriveDefaults.Reads(d).Value));
     }
 }

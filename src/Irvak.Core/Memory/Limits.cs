@@ -72,9 +72,8 @@ public static class Limits
         var off = new List<string>();
         foreach (var (_, slot, module) in build.Modules(q.Sheet))
         {
-            if (q.Sheet.Memory.SlotLimitGiB is not { } limit || module.CapacityMiB is not { } mib || mib <= limit * 1024L)
-                continue;
-            off.Add(slot);
+            if (!MakersList.Names(q.Sheet, build.At(Place.Slot(slot))) && TrackOf(q, module) is not null)
+                off.Add(slot);
         }
         foreach (var group in off.GroupBy(s => build.ModuleAt(s)!.CapacityMiB).OrderBy(g => g.Key))
             if (JudgeSlots(q, build, [.. group]) is { } finding)
@@ -107,7 +106,7 @@ public static class Limits
     public static IReadOnlyList<OffListPart> OffList(MemoryInput q) =>
         [
             .. q
-                .Changes.Where(c => c.BringsPart && c.In!.Module is not null)
+                .Changes.Where(c => c.BringsPart && c.In!.Module is not null && !MakersList.Answers(q.Sheet, c.In))
                 .Select(c => (c.Place, Module: c.In!.Module!, Track: TrackOf(q, c.In!.Module!)))
                 .Where(x => x.Track is not null)
                 .GroupBy(x => x.Module.Long)
@@ -115,7 +114,7 @@ public static class Limits
                     $"{g.Count()} × {g.Key}",
                     [.. g.Select(x => x.Place)],
                     $"sheet ends at {ByteCount.FromMiB(q.Sheet.Memory.SlotLimitGiB!.Value * 1024L)} a slot; {g.First().Track!.Counts}",
-                    "Support may ask to see the fault without it."
+                    q.Policy.Support()
                 )),
         ];
 

@@ -89,6 +89,10 @@ public sealed record SeenRaid
 
     public double? MinutesLeft { get; init; }
 
+    /// <summary>True when the record on its drives is a firmware's own: the kernel runs the array and does not own it. Null when not
+    /// told.</summary>
+    public bool? OfFirmware { get; init; }
+
     public int Line { get; init; }
 }
 

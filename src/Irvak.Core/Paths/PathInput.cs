@@ -17,6 +17,9 @@ public record PathInput : CacheInput
     /// <summary>Rate of reading wished for at the user's end, MB/s; null without that wish.</summary>
     public Throughput? ReadMBs { get; init; }
 
+    /// <summary>Payload of a frame on the line to the users, bytes.</summary>
+    public int FrameBytes { get; init; } = Aims.Aim.UsualFrame;
+
     /// <summary>The lanes that the paths run over.</summary>
     public required LaneInput Lanes { get; init; }
 

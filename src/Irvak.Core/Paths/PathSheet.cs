@@ -151,8 +151,8 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
             Caches = [],
             Boot = null,
             Changes = [],
-            Wiring = NoWiring,
-            Lanes = q.Lanes with { Planned = q.Found, Changes = [], Splits = NoSplits, Wiring = NoWiring },
+            Wires = Controllers.Wires.None,
+            Lanes = q.Lanes with { Planned = q.Found, Changes = [], Splits = NoSplits, Wires = Controllers.Wires.None },
         };
 
     /// <summary>The same paths with tests as large as the memory asks for.</summary>
@@ -163,8 +163,6 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
             Planned = [.. Planned.Select(p => PathSums.Tested(q, p))],
             Found = [.. Found.Select(p => PathSums.Tested(AsFound(q), p))],
         };
-
-    private static readonly Dictionary<string, Place> NoWiring = [];
 
     private static readonly Dictionary<string, IReadOnlyList<int>> NoSplits = [];
 

@@ -300,11 +300,7 @@ internal static partial class PathSums
         if (q.MemoryMiB is not > 0)
             return (0, "How large a test must be is not known before every slot of the memory is: use direct requests, which pass it by");
         var memory = TimesMemory * q.MemoryMiB.Value / 1024.0;
-        var behind =
-            q.Sheet.Bays.Where(b => b.Names.Any(n => plan.Members.Contains(Place.Bay(n))))
-                .Select(b => q.ControllerOf(b)?.Sheet.CacheMiB ?? 0)
-                .DefaultIfEmpty(0)
-                .Max() / 1024.0;
+        var behind = plan.Members.Where(m => m.IsBay).Select(m => q.ControllerAt(m)?.Sheet.CacheMiB ?? 0).DefaultIfEmpty(0).Max() / 1024.0;
         var flash =
             q.Caches.Where(c => c.Volumes.Any(v => v.Array == plan.Name)).Sum(c => c.Places.Sum(p => q.Planned.At(p)?.Drive?.Bytes ?? 0))
             / Math.Pow(2, 30);

@@ -78,15 +78,15 @@ internal sealed partial class PathTrace
             };
     }
 
-    private static Conduit Line(double gigabits, string name, IReadOnlyList<Place> places) =>
+    private Conduit Line(double gigabits, string name, IReadOnlyList<Place> places) =>
         new(
             StageKind.Network,
             "port",
             "Network",
             $"{Gbs(gigabits)} Gb/s, {name}",
             Throughput.OfGigabits(gigabits),
-            LinkRates.EthernetShare(),
-            "IEEE 802.3: frames of 1500 with time stamps",
+            LinkRates.EthernetShare(q.FrameBytes),
+            $"IEEE 802.3: frames of {q.FrameBytes} with time stamps",
             true
         )
         {

@@ -76,13 +76,15 @@ internal sealed partial class PathTrace(PathInput q, LaneSheet lanes)
     public IReadOnlyList<Conduit> From(Place place)
     {
         var drive = q.Planned.At(place)?.Drive;
-        return place.Kind == PlaceKind.Bay && q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(place.Name)) is { } bays
+        return place.Kind == PlaceKind.Bay && _bays.FirstOrDefault(b => b.Names.Contains(place.Name)) is { } bays
                 ? FromBay(place, drive, bays)
             : q.Sheet.M2.FirstOrDefault(m => Place.M2(m.Id) == place) is { } m2 ? FromModule(place, drive, m2)
             : [];
     }
 
-    // Drives of one group of bays hang on one controller.
+    private readonly IReadOnlyList<BayGroup> _bays = q.Bays;
+
+    // Drives in bays that are cabled alike hang on one controller.
     private readonly Dictionary<BayGroup, BayController?> _controllers = new(ReferenceEqualityComparer.Instance);
 
     private BayController? ControllerOf(BayGroup bays) =>
@@ -164,8 +166,8 @@ internal sealed partial class PathTrace(PathInput q, LaneSheet lanes)
         return way;
     }
 
-    /// <summary>The slot that a controller sits in, and what lies above it.</summary>
-    private IEnumerable<Conduit> FromSlot(Place place, CardSheet? card)
+    /// <summary>The slot that a controller sits in, and what lies above it, the nearest first.</summary>
+    internal IEnumerable<Conduit> FromSlot(Place place, CardSheet? card)
     {
         if (lanes.Branches.FirstOrDefault(b => b.Place == place) is { } branch)
         {
@@ -342,7 +344,7 @@ internal sealed partial class PathTrace(PathInput q, LaneSheet lanes)
     /// <summary>The processor that a drive's path reaches.</summary>
     public string? Side(Place place) =>
         place.Kind == PlaceKind.M2 ? Topology.Top(q.Sheet, q.Sheet.M2.FirstOrDefault(m => Place.M2(m.Id) == place)?.Root)
-        : q.Sheet.Bays.FirstOrDefault(b => b.Names.Contains(place.Name)) is { } bays
+        : _bays.FirstOrDefault(b => b.Names.Contains(place.Name)) is { } bays
             ? ControllerOf(bays) is { } c
                     ? Topology.Top(
                         q.Sheet,

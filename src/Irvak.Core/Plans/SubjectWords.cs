@@ -1,4 +1,5 @@
 using Irvak.Core.Aims;
+using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
 using Irvak.Core.Places;
 using Irvak.Core.Power;
@@ -16,6 +17,7 @@ public static class SubjectWords
         ["mode"] = "the memory mode",
         ["after"] = "the capture taken afterwards",
         ["handover"] = "the handover",
+        ["frames"] = "the frames on the line",
         [FieldFold.BootSubject] = "the boot drive",
         [FieldFold.FiguresSubject] = "the figures of drives",
         [FieldFold.StartSubject] = "the start of the disks",
@@ -37,10 +39,17 @@ public static class SubjectWords
         ["pad"] = ("the pad of ", ""),
         ["move"] = ("where ", " moves"),
         ["wipe"] = ("how the drive of ", " is wiped"),
+        ["wire"] = ("the cable of bay ", ""),
         ["wiring"] = ("the cabling of ", ""),
         ["rate"] = ("the rate held in ", ""),
         ["split"] = ("how ", " is divided"),
         ["found-split"] = ("how ", " was divided"),
+        ["mode"] = ("the storage mode of ", ""),
+        ["firmware"] = ("the firmware of ", ""),
+        ["drive-firmware"] = ("the firmware of ", " drives"),
+        ["card-part"] = ("the ", ""),
+        ["found-firmware"] = ("the firmware that ", " had"),
+        ["found-mode"] = ("the storage mode that ", " was in"),
         ["air"] = ("", ""),
         ["wish"] = ("the wish for ", ""),
     };
@@ -77,6 +86,7 @@ public static class SubjectWords
         {
             "wish" => Wishes.GetValueOrDefault(name, name),
             "air" => AirParts.Words(name),
+            "card-part" when name.Split('|') is [var at, var part] => $"{CardPart.WordsOf(part)} of {Place.NameIn(at)}",
             _ => Place.NameIn(name),
         };
         return kind.Before + said + kind.After;

@@ -5,7 +5,7 @@ using Irvak.Core.Verdicts;
 namespace Irvak.Core.Power;
 
 /// <summary>What stands in the way of current and air.</summary>
-public static class PowerRules
+public static partial class PowerRules
 {
     public static readonly Rule Short = new(
         "POWER-SHORT",
@@ -66,36 +66,6 @@ public static class PowerRules
         "The start draws {amp} on {rail}; the supply’s label gives {limit} there.",
         "A rail beyond its rating switches the supply off, however many watts are left on the others.",
         "supply's label; disks: common practice, no source",
-        Basis.Practice
-    );
-
-    public static readonly Rule Plugs = new(
-        "POWER-PLUG",
-        Family.Power,
-        Severity.Care,
-        "{wants} plugs of {what} are wanted, the supply has {has}.",
-        "Look before the day; a splitter only as far as its plug carries.",
-        "machine sheet",
-        Basis.Sheet
-    );
-
-    public static readonly Rule Splitter = new(
-        "POWER-SPLIT",
-        Family.Power,
-        Severity.Stop,
-        "{count} disks on one SATA power plug start with {amp} on 12 V; it carries 4.5 A.",
-        "Three pins of 1.5 A. Two large disks, yes; three burn it.",
-        "SATA 3, power connector",
-        Basis.Standard
-    );
-
-    public static readonly Rule Moulded = new(
-        "POWER-MOULD",
-        Family.Power,
-        Severity.Care,
-        "A splitter is needed: take a crimped one, no moulded one.",
-        "Moulded plugs have been known to short inside and burn.",
-        "common practice, no source",
         Basis.Practice
     );
 
@@ -201,47 +171,8 @@ public static class PowerRules
                 ("rail", rail.Rail),
                 ("limit", Amp(rail.LimitAmp!.Value))
             );
-        foreach (
-            var plug in power.Plugs.Where(p =>
-                p.Has < p.Wants
-                && p.Wants
-                    > (
-                        before.Plugs.FirstOrDefault(b => b.What == p.What)?.Wants is { } was && q.Changes.Count > 0 ? was
-                        : q.Changes.Count == 0 ? int.MaxValue
-                        : 0
-                    )
-            )
-        )
-        {
-            var has = plug.Has!.Value;
-            yield return Finding.Of(
-                Plugs,
-                [],
-                Worked.Against(Plugs.Source, ("plugs asked for", $"{plug.Wants}"), ">", ("plugs there", $"{has}")),
-                ("wants", plug.Wants),
-                ("what", plug.What),
-                ("has", has)
-            );
-            if (plug.What != "SATA power")
-                continue;
-            var each = (int)Math.Ceiling(plug.Wants / (double)Math.Max(1, has));
-            if (plug.AmpEach > PowerSheet.PlugAmp)
-                yield return Judged(
-                    spinTold,
-                    Splitter,
-                    [],
-                    Worked.Sum(
-                        "SATA 3, power connector",
-                        new WorkedLine("at the start", Amp(plug.AmpEach.Value), true),
-                        new WorkedLine("disks on one plug", $"{each}"),
-                        new WorkedLine("one plug carries", Amp(PowerSheet.PlugAmp))
-                    ),
-                    ("count", each),
-                    ("amp", Amp(plug.AmpEach.Value))
-                );
-            else
-                yield return Finding.Of(Moulded, [], null);
-        }
+        foreach (var finding in OfPlugs(q, power, before, spinTold))
+            yield return finding;
         foreach (var air in power.Air.Where(a => a.State is AirState.Missing or AirState.Unplugged))
             yield return Finding.Of(
                 AirParts.IsFan(air.Part) ? Fan : Blank,

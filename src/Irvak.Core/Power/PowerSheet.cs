@@ -188,6 +188,9 @@ public sealed record PowerSheet(
         ];
     }
 
+    /// <summary>The plugs alone, without the start and the heat.</summary>
+    internal static IReadOnlyList<PlugLine> PlugsOf(PowerInput q) => PlugsOf(q, [.. Draws.Of(q.Sheet, q.Planned)]);
+
     private static List<PlugLine> PlugsOf(PowerInput q, IReadOnlyList<PowerLine> lines)
     {
         var plugs = new List<PlugLine>();

@@ -9,6 +9,9 @@ public enum AccessoryKind
     [JsonStringEnumMemberName("cache-unit")]
     CacheUnit,
 
+    [JsonStringEnumMemberName("cache-module")]
+    CacheModule,
+
     [JsonStringEnumMemberName("feature-key")]
     FeatureKey,
 

@@ -34,6 +34,15 @@ public sealed record BayGroup(
     /// <summary>Largest drive on the maker's list, TB; null when not known.</summary>
     public double? LimitTB { get; init; }
 
+    /// <summary>Largest drives on the maker's list by kind, where they differ; null when one limit holds for all or none is
+    /// known.</summary>
+    public IReadOnlyList<DriveLimit>? Limits { get; init; }
+
+    /// <summary>The largest drive listed for drives like this one, TB; of several kinds that it may be the least; null when not
+    /// known.</summary>
+    public double? LimitFor(DriveSheet drive) =>
+        Limits?.Where(l => l.MayMean(drive)).Select(l => (double?)l.TB).DefaultIfEmpty(null).Min() ?? LimitTB;
+
     /// <summary>True when an expander shares an uplink among the bays.</summary>
     public bool? Expander { get; init; }
 

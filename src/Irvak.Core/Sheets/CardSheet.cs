@@ -51,6 +51,9 @@ public sealed record CardSheet : KeepsMore
     /// <summary>Widths of the devices on it: 4, 4, 4, 4 for a carrier; 8, 8 for a card with two chips of its own and no switch.</summary>
     public IReadOnlyList<int>? Endpoints { get; init; }
 
+    /// <summary>What goes into its places: m.2, e1.s or u.2; null for m.2.</summary>
+    public string? PlaceForm { get; init; }
+
     /// <summary>True when the devices on it are drives that somebody fits; those of any other card are its own.</summary>
     [JsonIgnore]
     public bool HoldsDrives => Endpoints is { Count: > 0 } && Role is CardRole.Carrier or CardRole.PortCard;
@@ -114,6 +117,9 @@ public sealed record ControllerSheet : KeepsMore
     [JsonIgnore]
     public bool IsUnknown => Class is null && Levels.Count == 0 && Protocols.Count == 0;
 
+    /// <summary>True when its cache is a module of its own that somebody mounts; null when not known.</summary>
+    public bool? CacheOnModule { get; init; }
+
     /// <summary>battery, capacitor or none.</summary>
     public string? Protection { get; init; }
 
@@ -136,6 +142,9 @@ public sealed record ControllerSheet : KeepsMore
 
     /// <summary>Features that need a key.</summary>
     public IReadOnlyList<string> Keys { get; init; } = [];
+
+    /// <summary>Those of its levels that need a key; null when none does or it is not known.</summary>
+    public IReadOnlyList<string>? KeyLevels { get; init; }
 }
 
 /// <summary>A firmware and the driver that it was tested with.</summary>

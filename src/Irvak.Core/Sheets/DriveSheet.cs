@@ -36,7 +36,19 @@ public enum DriveProtocol
 public sealed record DriveSheet : KeepsMore
 {
     /// <summary>Cases that are told apart.</summary>
-    public static readonly IReadOnlyList<string> Forms = ["3.5", "2.5", "5.25", "m.2", "msata", "u.2", "u.3", "e1.s", "aic"];
+    public static readonly IReadOnlyList<string> Forms =
+    [
+        "3.5",
+        "2.5",
+        "5.25",
+        "m.2",
+        "msata",
+        "u.2",
+        "u.3",
+        "e1.s",
+        "aic",
+        .. PortMedia.Forms,
+    ];
 
     public string? Maker { get; init; }
 

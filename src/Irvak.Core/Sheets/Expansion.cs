@@ -51,7 +51,17 @@ public sealed record ExpansionSlot(
 /// <param name="Elec">Lanes wired to it; null when it has none or they are not known.</param>
 /// <param name="Ports">Drive or network ports it offers.</param>
 public sealed record BoardPlace(string Id, BoardKind What, string? Root = null, int? Elec = null, int? Gen = null, int? Ports = null)
-    : KeepsMore;
+    : KeepsMore
+{
+    /// <summary>What the drive ports of a controller speak; null when not told, which mostly means SATA.</summary>
+    public IReadOnlyList<DriveProtocol>? Protocols { get; init; }
+
+    /// <summary>Link rates of its drive ports, Gb/s; null when not told.</summary>
+    public IReadOnlyList<double>? LinkGbs { get; init; }
+
+    /// <summary>The arrays that a controller's firmware keeps; null when not known.</summary>
+    public BoardRaid? Raid { get; init; }
+}
 
 /// <summary>An M.2 or mSATA place.</summary>
 /// <param name="Lengths">Module lengths with a stand-off, mm: 30, 42, 60, 80, 110.</param>
@@ -75,6 +85,9 @@ public sealed record M2Place(
 
     /// <summary>screw or latch; null when not known.</summary>
     public string? Fixing { get; init; }
+
+    /// <summary>What goes in, where a carrier takes other drives than modules: e1.s or u.2; null for M.2 and mSATA.</summary>
+    public string? Form { get; init; }
 
     /// <summary>Slot whose carrier it is on; null for a place of the board. A job adds and drops these by itself.</summary>
     public string? On { get; init; }

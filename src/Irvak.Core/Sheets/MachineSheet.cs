@@ -65,6 +65,9 @@ public sealed record MachineSheet : KeepsMore
     /// <summary>Processors whose limits the maker's sheet names.</summary>
     public IReadOnlyList<ProcessorSheet> Processors { get; init; } = [];
 
+    /// <summary>Parts that the maker's list allows; empty when no list was entered.</summary>
+    public IReadOnlyList<ListedPart> Listed { get; init; } = [];
+
     /// <summary>How the machine is opened, in order; empty when the sheet does not say.</summary>
     public IReadOnlyList<OpeningStep> Opening { get; init; } = [];
 

@@ -96,6 +96,10 @@ public static class PartWords
         var form =
             drive.Form is "3.5" or "2.5" or "5.25" ? drive.Form + " inch"
             : drive.Form == "msata" ? "mSATA"
+            : drive.Form == PortMedia.Usb ? "stick"
+            : drive.Form == PortMedia.Sd ? "SD card"
+            : drive.Form == PortMedia.MicroSd ? "microSD card"
+            : drive.Form == PortMedia.SataModule ? "module"
             : drive.Form?.ToUpperInvariant();
         var first = string.Join(
             ' ',

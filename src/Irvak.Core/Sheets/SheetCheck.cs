@@ -13,7 +13,7 @@ public static class SheetCheck
 
     private static readonly int[] Widths = [1, 2, 4, 8, 12, 16];
     private static readonly string[] Stances = ["flat", "upright", "drawer", "top", "caddy"];
-    private static readonly string[] Forms = ["2.5", "3.5", "5.25", "u.2", "e1.s"];
+    private static readonly string[] Forms = ["2.5", "3.5", "5.25", "u.2", "e1.s", .. PortMedia.Forms];
     private static readonly string[] Keys = ["M", "B", "E", "msata"];
 
     public static IReadOnlyList<SheetProblem> Check(MachineSheet sheet) => Contracts.Contract.With(sheet, () => Own(sheet));
@@ -42,7 +42,9 @@ public static class SheetCheck
         CheckRoots(sheet, problems);
         CheckSlots(sheet, problems);
         CheckBays(sheet, problems);
+        CheckBoards(sheet, problems);
         CheckPower(sheet, problems);
+        problems.AddRange(ListCheck.Of(sheet));
         return problems;
     }
 
@@ -143,6 +145,43 @@ public static class SheetCheck
             problems.Add(new("/memory/rateLimitMTs", "A rate lies between 200 and 20 000 MT/s."));
     }
 
+    /// <summary>Controllers with fewer ports than bays, levels that no firmware of a board makes, and arrays of what keeps none.</summary>
+    private static void CheckBoards(MachineSheet sheet, List<SheetProblem> problems)
+    {
+        for (var i = 0; i < sheet.Boards.Count; i++)
+        {
+            // Behind an expander or port multiplier bays share a cable: their root is that board.
+            var behind = sheet.Bays.Where(b => b.Root == sheet.Boards[i].Id && b.Expander != true).Sum(b => b.Names.Count);
+            if (sheet.Boards[i] is { What: BoardKind.Controller, Ports: { } ports } && behind > ports)
+                problems.Add(new($"/boards/{i}/ports", $"{sheet.Boards[i].Id} has {ports} ports, and {behind} bays hang on it."));
+            if (sheet.Boards[i].Raid is not { } raid)
+                continue;
+            if (sheet.Boards[i].What != BoardKind.Controller)
+                problems.Add(new($"/boards/{i}/raid", $"{sheet.Boards[i].Id} is no controller: it keeps no arrays."));
+            foreach (var (path, levels) in new[] { ("levels", raid.Levels ?? []), ("trimLevels", raid.TrimLevels ?? []) })
+                for (var j = 0; j < levels.Count; j++)
+                    if (!BoardRaid.AnyLevels.Contains(levels[j]))
+                        problems.Add(
+                            new(
+                                $"/boards/{i}/raid/{path}/{j}",
+                                $"{levels[j]} is no level of a board’s firmware: {string.Join(", ", BoardRaid.AnyLevels)}."
+                            )
+                        );
+            for (var j = 0; j < raid.TrimFrom.Count; j++)
+                if (raid.TrimLevels?.Contains(raid.TrimFrom[j].Level) != true)
+                    problems.Add(
+                        new(
+                            $"/boards/{i}/raid/trimFrom/{j}/level",
+                            $"TRIM at level {raid.TrimFrom[j].Level} from a version on: the level is missing among those that TRIM passes."
+                        )
+                    );
+                else if (!FirmwareVersion.IsOne(raid.TrimFrom[j].Firmware))
+                    problems.Add(
+                        new($"/boards/{i}/raid/trimFrom/{j}/firmware", "A version has numbers with points between them, such as 11.2.")
+                    );
+        }
+    }
+
     private static void CheckRoots(MachineSheet sheet, List<SheetProblem> problems)
     {
         var roots = new Dictionary<string, LaneRoot>();
@@ -235,7 +274,9 @@ public static class SheetCheck
     {
         for (var i = 0; i < sheet.M2.Count; i++)
         {
-            if (sheet.M2[i].Lengths.Count == 0 || sheet.M2[i].Lengths.Any(l => l is < 16 or > 150))
+            if (sheet.M2[i].Form is not (null or "m.2" or "e1.s" or "u.2"))
+                problems.Add(new($"/m2/{i}/form", "A place on a carrier takes m.2, e1.s or u.2."));
+            if ((sheet.M2[i].Lengths.Count == 0 && sheet.M2[i].Form is null) || sheet.M2[i].Lengths.Any(l => l is < 16 or > 150))
                 problems.Add(new($"/m2/{i}/lengths", $"{sheet.M2[i].Id} needs the lengths of its stand-offs, 16 to 150 mm."));
             if (sheet.M2[i].Fixing is not (null or "screw" or "latch"))
                 problems.Add(new($"/m2/{i}/fixing", "A module is held by a screw or a latch."));
@@ -259,6 +300,9 @@ public static class SheetCheck
             var group = sheet.Bays[i];
             if (group.Names.Count == 0)
                 problems.Add(new($"/bays/{i}/names", $"The group {group.Group} has no bay."));
+            for (var j = 0; j < (group.Feed?.Count ?? 0); j++)
+                if (string.IsNullOrWhiteSpace(group.Feed![j].What) || group.Feed[j].Count is < 1 or > 64)
+                    problems.Add(new($"/bays/{i}/feed/{j}", "Plugs have a kind, and there are 1 to 64 of them."));
             if (group.Cols < 1 || group.Cols > Math.Max(1, group.Names.Count))
                 problems.Add(new($"/bays/{i}/cols", $"{group.Names.Count} bays can't stand in {group.Cols} columns."));
             if (!Forms.Contains(group.Form))

@@ -7,6 +7,8 @@ namespace Irvak.Core.Shelf;
 /// <summary>What is wrong with a part sheet, each with its path; empty when it can be put on the shelf.</summary>
 public static class PartCheck
 {
+    private static readonly string[] Levels = ["0", "1", "1E", "10", "5", "50", "6", "60"];
+
     public static IReadOnlyList<SheetProblem> Check(ShelfPart part) => Contracts.Contract.With(part, () => Own(part));
 
     private static List<SheetProblem> Own(ShelfPart part)
@@ -95,6 +97,22 @@ public static class PartCheck
             c.Endpoints is { } ends && (ends.Count is 0 or > 16 || ends.Any(e => e is < 1 or > 16)),
             "/card/endpoints",
             "A carrier has 1 to 16 devices of 1 to 16 lanes."
+        );
+        problems.Wrong(c.PlaceForm is not (null or "m.2" or "e1.s" or "u.2"), "/card/placeForm", "A carrier takes m.2, e1.s or u.2.");
+        problems.Wrong(
+            c.Controller is { KeyLevels: { } locked, Levels: var levels } && locked.Except(levels).Any(),
+            "/card/controller/keyLevels",
+            "A level behind a key is one of its levels."
+        );
+        problems.Wrong(
+            c.Controller?.Levels.Any(l => !Levels.Contains(l)) == true,
+            "/card/controller/levels",
+            $"A controller makes levels {string.Join(", ", Levels)}, or none."
+        );
+        problems.Wrong(
+            c.Controller is { CacheOnModule: true, CacheMiB: null or 0 },
+            "/card/controller/cacheOnModule",
+            "A cache on a module has a size."
         );
         problems.Wrong(c.LanePitch is < 1 or > 16, "/card/lanePitch", "From one device to the next lie 1 to 16 lanes.");
         problems.Wrong(c.Elec > c.Mech, "/card/elec", "A card can't use more lanes than its edge has.");

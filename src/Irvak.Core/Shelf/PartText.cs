@@ -52,15 +52,20 @@ public static partial class PartText
             nvme ? DriveProtocol.Nvme
             : Sas().IsMatch(text) ? DriveProtocol.Sas
             : Sata().IsMatch(text) ? DriveProtocol.Sata
-            : Usb().IsMatch(text) ? DriveProtocol.Usb
+            // Slots for cards on a board mostly hang on USB.
+            : Usb().IsMatch(text) || Stick().IsMatch(text) ? DriveProtocol.Usb
             : null;
         var rpm = Rpm().Match(text) is { Success: true } r ? Turns(r.Groups["n"].Value, r.Groups["k"].Success) : (int?)null;
         DriveMedia? media =
-            nvme || Stick().IsMatch(text) || Flash().IsMatch(text) ? DriveMedia.Flash
+            nvme || Stick().IsMatch(text) || SataModule().IsMatch(text) || Flash().IsMatch(text) ? DriveMedia.Flash
             : rpm is > 0 || Disk().IsMatch(text) ? DriveMedia.Disk
             : null;
         var form =
             Msata().IsMatch(text) ? "msata"
+            : MicroSd().IsMatch(text) ? PortMedia.MicroSd
+            : SdCard().IsMatch(text) ? PortMedia.Sd
+            : Usb().IsMatch(text) && Stick().IsMatch(text) ? PortMedia.Usb
+            : SataModule().IsMatch(text) ? PortMedia.SataModule
             : M2().IsMatch(text) ? "m.2"
             : U2().Match(text) is { Success: true } u ? u.Value.ToLowerInvariant().Replace("u2", "u.2").Replace("u3", "u.3")
             : Form().Match(text) is { Success: true } f ? f.Groups["f"].Value.Replace(',', '.')
@@ -137,6 +142,15 @@ public static partial class PartText
 
     [GeneratedRegex(@"\b(?:stick|micro-?sd|sd card)\b", RegexOptions.IgnoreCase)]
     private static partial Regex Stick();
+
+    [GeneratedRegex(@"\bmicro-?sd\b", RegexOptions.IgnoreCase)]
+    private static partial Regex MicroSd();
+
+    [GeneratedRegex(@"\bsd card\b", RegexOptions.IgnoreCase)]
+    private static partial Regex SdCard();
+
+    [GeneratedRegex(@"\bsata[ -](?:dom|module)\b", RegexOptions.IgnoreCase)]
+    private static partial Regex SataModule();
 
     [GeneratedRegex(@"\b(?:gen(?:eration)?|pcie)\s*-?(?<g>[1-6])(?:\.0)?\b", RegexOptions.IgnoreCase)]
     internal static partial Regex Gen();

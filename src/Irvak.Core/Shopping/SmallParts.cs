@@ -1,4 +1,3 @@
-using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
@@ -54,22 +53,74 @@ internal static class SmallParts
         if (!q.TouchesStorage)
             yield break;
         foreach (var (bays, controller, cable) in Cabling.Needed(q))
-            yield return new(Cabling.Cable(shelf, cable), cable.Count, $"{cable.Words}, for the {bays.Group} bays", [controller.Place]);
-        foreach (var (place, unit) in q.Planned.Units)
-            if (q.IsNew(place) && unit.Card is { Controller.IsGuarded: true } card)
-                yield return new(
-                    Cabling.For(shelf, card, AccessoryKind.CacheUnit),
-                    1,
-                    $"The {card.Controller!.Protection} for the cache of {card.Name}, with mounting and cable",
-                    [place]
-                );
-        foreach (var locked in q.Caches.Select(c => CacheRules.Locked(q, c)).OfType<BayController>().DistinctBy(c => c.Place))
             yield return new(
-                Cabling.For(shelf, locked.Card!, AccessoryKind.FeatureKey, CacheRules.FlashCache),
-                1,
-                $"The key for {CacheRules.FlashCache} of {locked.Name}",
-                [locked.Place]
+                Cabling.Cable(shelf, cable),
+                cable.Count,
+                $"{cable.Words}, for {Cabling.Words(q.Sheet, bays)}",
+                [controller.Place]
             );
+        foreach (var (place, card, part) in q.PartsThatCome)
+            yield return new(
+                Cabling.For(shelf, card, part.Kind, part.Opens),
+                1,
+                part.Name == CardPart.Unit
+                    ? $"The {part.Words} for the cache of {card.Name}, with mounting and cable"
+                    : $"The {part.Words} of {card.Name}",
+                [place]
+            );
+        foreach (var need in OfPower(q).Concat(OfCarriers(q)).Concat(OfBays(q)))
+            yield return need;
+    }
+
+    /// <summary>Splitters, and a data cable for each drive that comes into a bay without backplane that had none.</summary>
+    private static IEnumerable<Need> OfPower(StepInput q)
+    {
+        if (Power.Splitters.Of(q.Power) is { } split)
+            yield return new(
+                Small(q.Shelf, AccessoryKind.Splitter, a => a is { Moulded: false, Ways: 2 } && a.Ends.All(e => e == "SATA power")),
+                split.Count,
+                $"{split.Count} × power splitter, one SATA plug into two, crimped and not moulded",
+                []
+            );
+        List<Place> cabled = [.. Feeds.DataCables(q)];
+        if (cabled.Count > 0)
+            yield return new(
+                Small(q.Shelf, AccessoryKind.Cable, a => a.Ends is ["SATA", "SATA"]),
+                cabled.Count,
+                $"{cabled.Count} × SATA data cable with latch, for bay {string.Join(' ', cabled.Select(p => p.Name))}",
+                cabled
+            );
+    }
+
+    /// <summary>What drives need between them and a carrier.</summary>
+    private static IEnumerable<Need> OfCarriers(StepInput q)
+    {
+        var shelf = q.Shelf;
+        foreach (var m2 in q.Sheet.M2.Where(m => m.Form is not null && q.IsNew(Place.M2(m.Id))))
+        {
+            if (q.Planned.At(Place.M2(m2.Id))?.Drive is not { } drive)
+                continue;
+            if (M2Fit.NeedsConverter(m2, drive))
+                yield return new(
+                    Small(shelf, AccessoryKind.Converter, a => a.Ends is ["u.2", "m.2"]),
+                    1,
+                    $"Converter, M.2 in U.2, for {m2.Id}",
+                    [Place.M2(m2.Id)]
+                );
+            if (m2.Form == "u.2")
+                yield return new(
+                    Small(shelf, AccessoryKind.Cable, a => a.Ends.Count == 2 && a.Ends[1] == "SFF-8639" && (a.Ways ?? 1) == 1),
+                    1,
+                    $"Cable from the carrier to the U.2 plug of {m2.Id}, with its power lead",
+                    [Place.M2(m2.Id)]
+                );
+        }
+    }
+
+    /// <summary>What drives need between them and their bays.</summary>
+    private static IEnumerable<Need> OfBays(StepInput q)
+    {
+        var shelf = q.Shelf;
         foreach (var bays in q.Sheet.Bays)
         foreach (var name in bays.Names)
         {
@@ -114,11 +165,46 @@ internal static class SmallParts
             yield return line;
         foreach (var card in q.Planned.Units.Where(u => q.IsNew(u.Key) && u.Value.Card?.Controller?.DriverAtInstall == true))
             yield return new("take:driver:" + card.Key, "On the stick", $"Driver of {card.Value.Card!.Name} for the installer");
+        foreach (var board in BayController.Boards(q.Sheet).Where(b => q.ModeOf(b) == StorageMode.Raid && b.Raid?.DriverAtInstall != false))
+            if (q.FoundModeOf(board) != StorageMode.Raid || q.Made.Any(a => StorageModes.Keeps(board, a, q.ControllerAt)))
+                yield return new(
+                    "take:driver:" + board.Id,
+                    "On the stick",
+                    $"Driver of {board.Id} in RAID mode for the installer: the folder of the bare driver, not the packed set-up"
+                        + (Belonging(q, board) is { } pair ? $"; {pair.Driver} for option ROM {pair.Firmware}" : "")
+                );
+        foreach (var (at, name, its) in ControllerFirmwareSteps.Updates(q))
+            yield return new(
+                "take:firmware:" + at,
+                "On the stick",
+                $"Firmware {its.Planned} for {name}{(its.Found is { } was ? $", and {was} as the way back" : "")}"
+            );
+        if (IncomingTest.Of(q) is { } test)
+            yield return new("take:incoming", "Before the day", test.Words);
+        foreach (var version in q.DriveFirmware)
+            yield return new(
+                "take:firmware:" + version.Model,
+                "On the stick",
+                $"Firmware {version.Planned} for {version.Model} drives, with the tool that loads it"
+                    + (version.Words is { } was ? $", and {was} as the way back where it takes one" : "")
+            );
+        if (BootSteps.IsEmpty(q))
+            yield return new(
+                "take:installer",
+                "On the stick",
+                "The installer of the system, on a stick of its own; or the image to put back"
+            );
         if (coming.Count > 0)
             yield return new("take:labels", "Small things", "Labels: bay and serial number on every drive");
         if (q.Made.Any())
             yield return new("take:backup", "On paper", "Word that the backup was read back: creating an array erases its drives");
     }
+
+    /// <summary>The pair of the option ROM that is in, else the first that the sheet tells; null when it tells none for it.</summary>
+    private static FirmwarePair? Belonging(StepInput q, BoardPlace board) =>
+        q.FirmwareAt(Place.Board(board.Id)) is { } its
+            ? board.Raid?.Pairs.FirstOrDefault(p => p.Firmware == its)
+            : (board.Raid?.Pairs is [var first, ..] ? first : null);
 
     /// <summary>How many of a tray the shop has, and where; whether a bay has one is seen only when it is opened.</summary>
     private static string OnShelf(StepInput q, string tray) =>

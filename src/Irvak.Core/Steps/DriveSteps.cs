@@ -3,7 +3,7 @@ using Irvak.Core.Builds;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
-using Irvak.Core.Verdicts;
+using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Steps;
 
@@ -12,7 +12,7 @@ namespace Irvak.Core.Steps;
 internal sealed record Turn(bool WhileOff, Step Out, Step In, Step Rebuilt);
 
 /// <summary>The steps of drives: out of their bays, into them, and arrays made over them.</summary>
-internal static class DriveSteps
+internal static partial class DriveSteps
 {
     public static IEnumerable<Step> Before(StepInput q, IReadOnlyList<Change> drives)
     {
@@ -33,6 +33,16 @@ internal static class DriveSteps
     {
         var place = c.Place.Name;
         var array = q.Now.FirstOrDefault(a => a.Members.Contains(c.Place));
+        if (q.Sheet.Bays.FirstOrDefault(b => c.Place.IsBay && b.Names.Contains(place)) is { } port && PortMedia.IsOne(port.Form))
+            return new(
+                "out:" + c.Place,
+                Runbook.Out,
+                $"Draw the {c.Out!.Short} out of {place}",
+                [.. Unmount(c), PortMedia.IsCard(port.Form) ? "Press it until it clicks and comes up." : "Straight, by its case.", Bag(c)],
+                "Keep it until the new one has started: it is the way back.",
+                [c.Place],
+                1
+            );
         return c.Place.IsBay
             ? new(
                 "out:" + c.Place,
@@ -146,10 +156,31 @@ internal static class DriveSteps
     public static Step PutIn(StepInput q, Change c)
     {
         var place = c.Place.Name;
+        var bay = c.Place.IsBay ? q.Sheet.Bays.First(b => b.Names.Contains(place)) : null;
         var title =
             $"{(c.MovedFrom is { } from ? $"Put the {c.In!.Short} from {from.Name}" : $"Put {c.In!.Short}")} "
-            + $"into {(c.Place.IsBay ? "bay " : "")}{place}";
-        if (!c.Place.IsBay)
+            + $"into {(bay is null || PortMedia.IsOne(bay.Form) ? "" : "bay ")}{place}";
+        if (bay is null && q.Sheet.M2.FirstOrDefault(m => Place.M2(m.Id) == c.Place) is { Form: { } form } carried)
+            return new(
+                "in:" + c.Place,
+                Runbook.In,
+                title,
+                [
+                    .. M2Fit.NeedsConverter(carried, c.In.Drive!) ? new[] { "Into its converter first, plug to plug; its screw." } : [],
+                    .. form == "u.2"
+                        ? new[]
+                        {
+                            "Label both ends of its cable; the end at the carrier first, until its latch holds.",
+                            "Then the plug of the drive, power with it; the cable bends in no tight corner.",
+                        }
+                        : ["Slide it into its guides on the carrier until it stops; close its latch, or turn its screw."],
+                    "Write its serial number and its place down.",
+                ],
+                "It goes in without force, or it is the wrong way round.",
+                [c.Place],
+                3
+            );
+        if (bay is null)
         {
             var length = c.In.Drive?.LengthMm;
             return new(
@@ -166,7 +197,8 @@ internal static class DriveSteps
                 3
             );
         }
-        var bay = q.Sheet.Bays.First(b => b.Names.Contains(place));
+        if (PortMedia.IsOne(bay.Form))
+            return new("in:" + c.Place, Runbook.In, title, [.. OntoPort(bay)], Never(bay), [c.Place], 2);
         var how = new List<string>();
         // The small parts go onto the drive before it goes into anything.
         if (DriveFit.NeedsConverter(bay, c.In!))
@@ -179,6 +211,33 @@ internal static class DriveSteps
         how.Add("Push it in until the latch takes it, close the latch.");
         return new("in:" + c.Place, Runbook.In, title, how, "It goes in without force, or it is the wrong way round.", [c.Place], 3);
     }
+
+    /// <summary>Sticks, cards and modules on ports of the board. Common practice, no source.</summary>
+    private static IEnumerable<string> OntoPort(BayGroup bay) =>
+        bay.Form switch
+        {
+            PortMedia.Usb =>
+            [
+                "Straight into the port; write down which one.",
+                "Label it: it is the disk of the system.",
+                "It must stand clear of air ducts and cables.",
+            ],
+            PortMedia.Sd or PortMedia.MicroSd => ["Contacts towards the board, until it clicks.", "Write down which slot it is."],
+            _ =>
+            [
+                "Onto the port that has power on its own pin, or its power lead first.",
+                "Look at the neighbours: a tall one blocks their plugs.",
+                "Write down which port it is.",
+            ],
+        };
+
+    private static string Never(BayGroup bay) =>
+        bay.Form switch
+        {
+            PortMedia.Usb => "The key fits one way only.",
+            PortMedia.Sd or PortMedia.MicroSd => "Never draw a card while it is in use.",
+            _ => "On a port without power it stays silent.",
+        };
 
     private static string? Fixing(StepInput q, Place place) => q.Sheet.M2.FirstOrDefault(m => Place.M2(m.Id) == place)?.Fixing;
 
@@ -207,13 +266,6 @@ internal static class DriveSteps
             ? $"Lay {pad.PadWords ?? $"a pad of {pad.ThickMm.ToString("0.##")} mm"} under its cooler, both films off."
             : null;
 
-    public static IEnumerable<Step> Arrays(StepInput q, ArraySheet arrays)
-    {
-        var made = q.Made.Select(a => a.Name).ToHashSet();
-        foreach (var array in arrays.Planned.Where(a => a.Why is null && made.Contains(a.Plan.Name)))
-            yield return q.GrownFrom(array.Plan) is { } was ? Grow(array, was) : Create(q, array);
-    }
-
     /// <summary>What the system starts from is set in the firmware; caches are set up once the arrays behind them are there.</summary>
     public static IEnumerable<Step> BootAndCaches(StepInput q)
     {
@@ -221,9 +273,9 @@ internal static class DriveSteps
             yield return new(
                 "boot:order",
                 Runbook.Start,
-                $"Set the boot order: {string.Join(", then ", boot.Places.Select(p => p.Name))}",
+                $"Set the boot order: {BootSteps.Names(q, boot, ", then ")}",
                 [
-                    .. boot.Places.Count > 1
+                    .. boot.Places.Count > 1 && boot.AsOneOf(q.Arrays) is null
                         ? new[] { "Put the boot partition on both halves; pull one once for trial, and see that it starts from the other." }
                         : [],
                     "In the firmware, first the drive it is to start from; then save.",
@@ -258,76 +310,4 @@ internal static class DriveSteps
                     : null
             );
     }
-
-    private static Step Grow(ArrayFigures array, ArrayPlan was)
-    {
-        Place[] added = [.. array.Plan.Members.Except(was.Members)];
-        return new(
-            "array:" + array.Plan.Name,
-            Runbook.Start,
-            $"Grow array {array.Plan.Name} to {array.Plan.Members.Count} drives",
-            [
-                $"Add {string.Join(' ', added.Select(p => p.Name))} to it, by its keeper's own growing: "
-                    + $"{Keepers.Of(array.Plan.Host).Name}.",
-                "Let the reshape run to its end before anything else is changed.",
-                $"It is to show {DiskSpace.Binary(array.Capacity!.Usable)} afterwards; then grow the file system on it.",
-            ],
-            "Never create it anew: that erases it. Is the backup read back?",
-            [.. array.Plan.Members],
-            10
-        );
-    }
-
-    private static Step Create(StepInput q, ArrayFigures array)
-    {
-        var plan = array.Plan;
-        var erased = ArrayRules.Erased(q, plan);
-        return new(
-            "array:" + plan.Name,
-            Runbook.Start,
-            $"Create array {plan.Name}: {array.Words.ToLowerInvariant()} over {Say.Count(plan.Members.Count, "drive", "drives")}",
-            [
-                "Members in this order: "
-                    + $"{string.Join(' ', plan.Members.Select(p => p.Name))}"
-                    + (plan.AllSpares.Count == 0 ? "." : $"; spare {string.Join(' ', plan.AllSpares.Select(p => p.Name))}, {For(plan)}."),
-                $"{(array.Code is { } code ? Say.Capital(code) : array.Words)}, strip "
-                    + $"{array.StripKiB} KiB, name {plan.Name}, kept by {Keepers.Of(plan.Host).Name}.",
-                .. Settings(q, plan),
-                $"Quick initialisation takes seconds; a full pass {array.InitialiseHours:0.#} h, in the background.",
-                "Read every place on the screen against this list before you confirm.",
-            ],
-            erased.Count > 0
-                ? $"Erases {string.Join(", ", erased.Select(p => Named(q, p)))} for good. Is the backup read back?"
-                : "Creating an array erases its drives. Never do it to get an old array back.",
-            [.. plan.Members],
-            8,
-            erased.Count > 0 ? [.. erased.Select(p => p.Name)] : null
-        );
-    }
-
-    /// <summary>A drive by place, model and serial number, as far as they are known.</summary>
-    private static string Named(StepInput q, Place place)
-    {
-        var unit = q.Found.At(place)!;
-        return $"{place.Name} "
-            + (
-                unit.Serial is { } serial ? $"({unit.Drive?.Model ?? unit.Short}, serial {serial})" : $"({unit.Drive?.Model ?? unit.Short})"
-            );
-    }
-
-    /// <summary>What a controller asks besides: cache, reading ahead, whether flash may cache it. Usual choices (common practice, no
-    /// source).</summary>
-    private static IEnumerable<string> Settings(StepInput q, ArrayPlan plan)
-    {
-        if (plan.Host != ArrayHost.Controller)
-            yield break;
-        var guarded = q.Planned.Units.Values.Any(u => u.Card?.Controller?.IsGuarded == true);
-        var inOrder = Workloads.Of(plan.Use).InOrder;
-        yield return $"Writes: {(guarded ? "write-back, and write-through whenever its unit is not charged" : "write-through")}; "
-            + $"reading ahead {(inOrder ? "on" : "off")}; the drives’ own write cache off.";
-        if (q.Caches.Any(c => c.Volumes.Any(v => v.Array == plan.Name)))
-            yield return "Allow caching on flash now: on many controllers it can't be allowed later.";
-    }
-
-    private static string For(ArrayPlan plan) => plan.SparesForAll ? "for all arrays" : "for this one alone";
 }

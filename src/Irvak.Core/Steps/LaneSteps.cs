@@ -45,6 +45,31 @@ internal static class LaneSteps
             };
     }
 
-    /// <summary>True for a module that sits on a carrier: it is mounted before the carrier goes in.</summary>
-    public static bool IsOnCarrier(StepInput q, Place place) => q.Sheet.M2.Any(m => m.On is not null && Place.M2(m.Id) == place);
+    /// <summary>The size of frames is not agreed upon between machines: it is set at each. IEEE 802.3; common practice, no
+    /// source.</summary>
+    public static IEnumerable<Step> Frames(StepInput q)
+    {
+        if (q.LargeFrames)
+            yield return new(
+                "net:frames",
+                Runbook.Start,
+                $"Set frames of {Aims.Aim.LargeFrame} bytes on the line",
+                [
+                    "At three ends: this machine, every switch between, every machine that talks to it this way.",
+                    "They do not agree upon it by themselves: one end that was left out drops what is larger, without a word.",
+                    "Send one of 8972 bytes undivided to the other end and back, each way.",
+                ],
+                "The way to its management stays on usual frames: else nobody reaches it to put it right.",
+                [],
+                10
+            )
+            {
+                IsSetting = true,
+            };
+    }
+
+    /// <summary>True for a drive that sits on a carrier: it is mounted before the carrier goes in. One that hangs on it by a cable is
+    /// cabled afterwards.</summary>
+    public static bool IsOnCarrier(StepInput q, Place place) =>
+        q.Sheet.M2.Any(m => m.On is not null && m.Form != "u.2" && Place.M2(m.Id) == place);
 }

@@ -88,4 +88,20 @@ public sealed partial record Runbook
             [],
             1
         );
+
+    /// <summary>What was written down about a place is read where the hand goes there; about plugs and the machine, when it is opened and
+    /// closed.</summary>
+    private static Step WithNotes(StepInput q, Step step)
+    {
+        if (q.Notes.Count == 0)
+            return step;
+        List<string> notes = [.. step.Places.Select(p => q.Notes.GetValueOrDefault(p.ToString())).OfType<string>()];
+        if (step.Key is "open:cover" or "open:0" or "off:down" && q.Notes.TryGetValue("machine", out var whole))
+            notes.Add(whole);
+        if (step.Key is "open:cover" or "open:0" or "close:count")
+            notes.AddRange(
+                q.Notes.Where(n => n.Key.StartsWith("plug:", StringComparison.Ordinal)).Select(n => $"{n.Key["plug:".Length..]}: {n.Value}")
+            );
+        return notes.Count == 0 ? step : step with { Notes = [.. notes.Distinct()] };
+    }
 }

@@ -58,11 +58,17 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
         List<Step> made =
         [
             .. LaneSteps.Of(q),
+            .. LaneSteps.Frames(q),
+            .. ControllerFirmwareSteps.Of(q),
+            .. ControllerFirmwareSteps.OfDrives(q),
+            .. ModeSteps.Of(q),
             .. DriveSteps.Arrays(q, arrays),
+            .. BootSteps.Install(q),
             .. DriveSteps.BootAndCaches(q),
+            .. ModeSteps.After(q),
             .. MoveSteps.Of(moves, false),
         ];
-        List<Step> recabled = [.. CardSteps.Recable(q)];
+        List<Step> recabled = [.. CardSteps.Recable(q), .. CardSteps.Mount(q)];
         if (q.Changes.Count == 0 && made.Count == 0 && recabled.Count == 0)
             return new Runbook([], [], 0, 0);
         var modules = q.Changes.Where(c => c.Place.IsSlot).ToList();
@@ -79,6 +85,7 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
             .. ProcessorSteps.Before(q, processors),
             .. DriveSteps.Before(q, drives),
             .. MoveSteps.Of(moves, true),
+            .. ModeSteps.Before(q),
             .. runs ? [] : PowerOff(q),
             .. runs ? [] : Opening(q),
             .. ProcessorSteps.Out(processors),
@@ -89,8 +96,9 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
             .. ProcessorSteps.In(q, processors),
             .. InFillOrder(q, modules.Where(c => c.In is not null)).Select(c => PutIn(q, c)),
             .. alone.Where(c => c.In is not null && LaneSteps.IsOnCarrier(q, c.Place)).Select(c => DriveSteps.PutIn(q, c)),
-            .. cards.Where(c => c.In is not null).Select(c => CardSteps.PutIn(q, c)),
+            .. cards.Where(c => c.In is not null).SelectMany(c => CardSteps.MakeReady(q, c).Append(CardSteps.PutIn(q, c))),
             .. recabled,
+            .. runs ? [] : Feeds.Of(q),
             .. alone.Where(c => c.In is not null && !LaneSteps.IsOnCarrier(q, c.Place)).Select(c => DriveSteps.PutIn(q, c)),
             .. turns.Where(t => t.WhileOff && !runs).Select(t => t.In),
             .. runs ? [] : Closing(q),
@@ -109,22 +117,6 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
             .ToList();
         steps = [.. steps.Select(s => WithNotes(q, s))];
         return new Runbook(steps, ledger, steps.Sum(s => s.Minutes), runs ? 0 : q.Sheet.Opening.Sum(o => o.Screws));
-    }
-
-    /// <summary>What was written down about a place is read where the hand goes there; about plugs and the machine, when it is opened and
-    /// closed.</summary>
-    private static Step WithNotes(StepInput q, Step step)
-    {
-        if (q.Notes.Count == 0)
-            return step;
-        List<string> notes = [.. step.Places.Select(p => q.Notes.GetValueOrDefault(p.ToString())).OfType<string>()];
-        if (step.Key is "open:cover" or "open:0" or "off:down" && q.Notes.TryGetValue("machine", out var whole))
-            notes.Add(whole);
-        if (step.Key is "open:cover" or "open:0" or "close:count")
-            notes.AddRange(
-                q.Notes.Where(n => n.Key.StartsWith("plug:", StringComparison.Ordinal)).Select(n => $"{n.Key["plug:".Length..]}: {n.Value}")
-            );
-        return notes.Count == 0 ? step : step with { Notes = [.. notes.Distinct()] };
     }
 
     /// <summary>Versions that the sheet says something needs are read while the machine still runs as it is.</summary>

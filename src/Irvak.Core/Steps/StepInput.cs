@@ -17,6 +17,9 @@ public record StepInput : CacheInput
     /// <summary>What somebody wrote down about places, plugs and the machine.</summary>
     public IReadOnlyDictionary<string, string> Notes { get; init; } = new Dictionary<string, string>();
 
+    /// <summary>True when the line to the users is to carry frames of 9000 bytes.</summary>
+    public bool LargeFrames { get; init; }
+
     public required LaneInput Lanes { get; init; }
 
     public required PowerInput Power { get; init; }

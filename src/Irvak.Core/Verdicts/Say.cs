@@ -34,6 +34,26 @@ public static partial class Say
             _ => string.Join(", ", words.Take(words.Count - 1)) + " and " + words[^1],
         };
 
+    /// <summary>"bay 1", "bays 1–4 and 7": numbers that follow each other stand as a range.</summary>
+    public static string Range(IReadOnlyList<string> names, string one, string many)
+    {
+        var runs = new List<(string From, string To, int Count)>();
+        foreach (var name in names)
+            if (runs.Count > 0 && int.TryParse(runs[^1].To, out var last) && int.TryParse(name, out var next) && next == last + 1)
+                runs[^1] = runs[^1] with { To = name, Count = runs[^1].Count + 1 };
+            else
+                runs.Add((name, name, 1));
+        var words = runs.SelectMany(r =>
+            r.Count switch
+            {
+                1 => [r.From],
+                2 => new[] { r.From, r.To },
+                _ => [$"{r.From}–{r.To}"],
+            }
+        );
+        return $"{(names.Count == 1 ? one : many)} {Words([.. words])}";
+    }
+
     /// <summary>The text with its first letter as a sentence begins.</summary>
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 

@@ -2,8 +2,12 @@ using Irvak.Core;
 using Irvak.Core.Arrays;
 using Irvak.Core.Contracts;
 using Irvak.Core.Controllers;
+using Irvak.Core.Drives;
+using Irvak.Core.Inputs;
 using Irvak.Core.Places;
+using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
+using Irvak.Solvers;
 using Irvak.Store;
 
 namespace Irvak.Web.Endpoints;
@@ -15,25 +19,88 @@ public sealed record RehearsalRequest(string Array, IReadOnlyList<Place>? Failed
 /// <param name="Array">Name of an array of the plan.</param>
 public sealed record SimulationRequest(string Array, SimulationQuestion? Question);
 
-/// <param name="To">Place of the controller behind the bays; null when there is none or it is not known.</param>
-public sealed record WiredBays(string Group, int Bays, Place? To, string? Name);
+/// <param name="To">Place of the controller behind it; null when there is none or it is not known.</param>
+/// <param name="Apart">True when it is cabled otherwise than its group.</param>
+/// <param name="Holds">True when a drive is planned in it.</param>
+public sealed record WiredBay(string Name, Place? To, bool Apart, bool Holds);
+
+/// <summary>A group of bays with what each hangs on.</summary>
+/// <param name="Set">What the whole group was cabled to; null for what the sheet says.</param>
+/// <param name="OneCable">Why its bays can't be cabled one by one; null when they can.</param>
+public sealed record WiredBays(string Group, Place? Set, string? OneCable, IReadOnlyList<WiredBay> Bays)
+{
+    public static WiredBays Of(ControllerInput q, BayGroup bays) =>
+        new(
+            bays.Group,
+            q.Wires.Groups.TryGetValue(bays.Group, out var set) ? set : null,
+            WireBays.SharesCable(q.Sheet, bays),
+            [
+                .. bays.Names.Select(n => new WiredBay(
+                    n,
+                    q.ControllerAt(Place.Bay(n))?.Place,
+                    q.Wires.Bays.ContainsKey(n),
+                    q.Planned.At(Place.Bay(n))?.Drive is not null
+                )),
+            ]
+        );
+}
 
 /// <summary>A controller that bays can be cabled to.</summary>
 public sealed record WireEnd(Place Place, string Name);
 
+/// <summary>The version of a controller's firmware.</summary>
+/// <param name="Found">Before the work; null when not known.</param>
+/// <param name="Planned">What it is to be updated to; null for no update.</param>
+/// <param name="Pairs">What its sheet tells of firmware and driver that belong together, in words; empty when nothing.</param>
+public sealed record ControllerVersion(Place Place, string Name, bool OnBoard, string? Found, string? Planned, IReadOnlyList<string> Pairs);
+
 /// <summary>Controllers of the machine and of the shelf, and which bays hang on which.</summary>
-public sealed record ControllersView(IReadOnlyList<WiredBays> Wiring, IReadOnlyList<WireEnd> Ends, IReadOnlyList<ControllerRow> Rows)
+/// <param name="Known">Controllers that there are; more than <paramref name="Rows"/> on a large shelf.</param>
+public sealed record ControllersView(
+    IReadOnlyList<WiredBays> Wiring,
+    IReadOnlyList<WireEnd> Ends,
+    IReadOnlyList<BoardMode> Modes,
+    IReadOnlyList<ControllerVersion> Versions,
+    IReadOnlyList<ControllerPart> Parts,
+    IReadOnlyList<DriveVersion> Drives,
+    IReadOnlyList<TriedController> Rows,
+    int Known
+)
 {
-    public static ControllersView Of(Question q) =>
-        new(
-            [
-                .. q
-                    .Machine.Sheet.Bays.Select(b => (Bays: b, Controller: q.Storage.ControllerOf(b)))
-                    .Select(x => new WiredBays(x.Bays.Group, x.Bays.Names.Count, x.Controller?.Place, x.Controller?.Name)),
-            ],
+    /// <param name="evaluate">Works a state out, as it stands and with each controller on trial.</param>
+    public static ControllersView Of(
+        Question q,
+        JobState state,
+        IReadOnlyDictionary<string, ShelfPart> shelf,
+        Func<JobState, Evaluation> evaluate
+    )
+    {
+        var rows = ControllerTable.Of(q.Storage);
+        return new(
+            [.. q.Machine.Sheet.Bays.Select(b => WiredBays.Of(q.Storage, b))],
             [.. BayController.All(q.Machine.Sheet, q.Machine.Planned).Select(c => new WireEnd(c.Place, c.Name))],
-            ControllerTable.Of(q.Storage)
+            [.. BayController.Boards(q.Machine.Sheet).Select(b => BoardMode.Of(q.Storage, b))],
+            [
+                .. BayController
+                    .All(q.Machine.Sheet, q.Machine.Planned)
+                    .Select(c =>
+                        (Of: c, Its: q.Storage.Firmware.GetValueOrDefault(c.Place.ToString()) ?? new ControllerFirmware(null, null))
+                    )
+                    .Select(c => new ControllerVersion(
+                        c.Of.Place,
+                        c.Of.Name,
+                        c.Of.Card is null,
+                        c.Its.Found,
+                        c.Its.Planned,
+                        [.. c.Of.Sheet.Pairs.Select(p => $"{p.Firmware} with {p.Driver}")]
+                    )),
+            ],
+            ControllerPart.All(q.Storage, state, shelf),
+            DriveVersions.Of(state, state.Drives.Firmware),
+            ControllerTrials.Of(rows, evaluate(state), new Trials(state, evaluate)),
+            rows.Count
         );
+    }
 }
 
 /// <summary>What is asked about arrays beside the plan: rehearsals and simulations. Nothing is stored.</summary>
@@ -58,17 +125,28 @@ public static class ArrayTrials
             .ProducesProblem(400)
             .ProducesProblem(404);
         MapSimulation(routes);
+        MapKeepers(routes);
 
         routes
-            .MapGet("/api/jobs/{number}/controllers", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
-            {
-                if (await jobs.Find(number, cancel) is not { } job)
-                    return Problems.UnknownJob(number);
-                if (job.State.Sheet is null)
-                    return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
-                var shelf = await library.Shelf(cancel);
-                return TypedResults.Ok(ControllersView.Of(Question.Of(job.State, await library.Evidence(cancel), shelf)));
-            })
+            .MapGet(
+                "/api/jobs/{number}/controllers",
+                async (string number, Jobs jobs, Library library, ShownJobs shown, CancellationToken cancel) =>
+                {
+                    if (await jobs.Find(number, cancel) is not { } job)
+                        return Problems.UnknownJob(number);
+                    if (job.State.Sheet is null)
+                        return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
+                    var (evidence, shelf) = await library.Now(cancel);
+                    // What was worked out for the page that asks is not worked out again.
+                    var kept = new Kept(shown.Last.TryGet(number, out var last) ? last.Kept : null);
+                    Evaluation Evaluate(JobState state)
+                    {
+                        cancel.ThrowIfCancellationRequested();
+                        return Evaluation.Evaluate(Question.Of(state, evidence, shelf), new Kept(kept));
+                    }
+                    return TypedResults.Ok(ControllersView.Of(Question.Of(job.State, evidence, shelf), job.State, shelf, Evaluate));
+                }
+            )
             .WithName("controllers")
             .Produces<ControllersView>()
             .ProducesProblem(400)
@@ -90,6 +168,27 @@ public static class ArrayTrials
             .Produces<SimulationView>()
             .ProducesProblem(404);
     }
+
+    private static void MapKeepers(IEndpointRouteBuilder routes) =>
+        routes
+            .MapGet(
+                "/api/jobs/{number}/arrays/{array}/keepers",
+                async (string number, string array, Jobs jobs, Library library, CancellationToken cancel) =>
+                {
+                    if (await jobs.Find(number, cancel) is not { } job)
+                        return Problems.UnknownJob(number);
+                    if (job.State.Sheet is null)
+                        return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
+                    var q = Question.Of(job.State, await library.Evidence(cancel), await library.Shelf(cancel)).Storage;
+                    return q.Arrays.FirstOrDefault(a => a.Name == array) is { } plan
+                        ? TypedResults.Ok(KeeperSides.Of(q, plan))
+                        : Problems.Unknown("such array");
+                }
+            )
+            .WithName("keepers")
+            .Produces<IReadOnlyList<KeeperSide>>()
+            .ProducesProblem(400)
+            .ProducesProblem(404);
 
     private static void MapSimulation(IEndpointRouteBuilder routes)
     {

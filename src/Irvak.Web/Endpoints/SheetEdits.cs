@@ -16,6 +16,25 @@ namespace Irvak.Web.Endpoints;
 /// <param name="Doubts">What deserves a second look.</param>
 public sealed record SheetVerdict(IReadOnlyList<SheetProblem> Problems, IReadOnlyList<SheetProblem> Doubts);
 
+/// <summary>A maker's list as a table.</summary>
+/// <param name="What">Kind of the rows that do not tell theirs.</param>
+/// <param name="Source">Name of the list, for rows that give none.</param>
+/// <param name="Date">Its day, for rows that give none.</param>
+/// <param name="Before">The sheet's list as it stands; empty for none.</param>
+public sealed record ListTableRequest(
+    string Text,
+    ListedKind What,
+    string? Source = null,
+    DateOnly? Date = null,
+    IReadOnlyList<ListedPart>? Before = null
+);
+
+/// <param name="Rows">The sheet's list with what was read; as it was where something is wrong.</param>
+/// <param name="Problems">What is wrong, each with its line.</param>
+/// <param name="Read">Rows that were read.</param>
+/// <param name="Replaced">Rows of before that gave way to them.</param>
+public sealed record ListTableView(IReadOnlyList<ListedPart> Rows, IReadOnlyList<SheetProblem> Problems, int Read, int Replaced);
+
 /// <summary>What an imported document became.</summary>
 /// <param name="Kind">machine, parts or job.</param>
 /// <param name="Ids">Names under which it was kept: a sheet's or parts' ids, or the job's number.</param>
@@ -41,6 +60,22 @@ public static class SheetEdits
                 TypedResults.Ok(new SheetVerdict(Documents.Check(sheet), SheetDoubts.Of(sheet)))
             )
             .WithName("checkSheet")
+            .ProducesProblem(400);
+
+        routes
+            .MapPost("/api/sheets/list", (ListTableRequest request) =>
+            {
+                var (columns, rows, problem) = CsvRows.Read(request.Text);
+                var before = request.Before ?? [];
+                var read = problem is not null
+                    ? new ReadList([], [problem])
+                    : ListTable.Read(columns, rows, request.What, request.Source, request.Date);
+                if (read.Problems.Count > 0)
+                    return TypedResults.Ok(new ListTableView(before, read.Problems, 0, 0));
+                var all = ListTable.Onto(before, read.Rows, out var replaced);
+                return TypedResults.Ok(new ListTableView(all, [], read.Rows.Count, replaced));
+            })
+            .WithName("readMakersList")
             .ProducesProblem(400);
 
         routes

@@ -34,8 +34,6 @@ public sealed record ListRequest(string Text, IReadOnlyList<ShelfColumn> Columns
 /// <summary>Stock and price lists in and out as CSV, and labels read into parts.</summary>
 public static class ShelfLists
 {
-    private const int MostRows = 20_000;
-
     public static void MapShelfLists(this IEndpointRouteBuilder routes)
     {
         routes
@@ -110,7 +108,7 @@ public static class ShelfLists
         SheetProblem? Problem
     )> Lines(ListRequest request, Library library, TimeProvider clock, CancellationToken cancel)
     {
-        var (columns, rows, problem) = Rows(request.Text);
+        var (columns, rows, problem) = CsvRows.Read(request.Text);
         if (problem is not null)
             return ([], [], [], problem);
         var meanings = request.Columns.Count == 0 ? ShelfTable.Guess(columns) : request.Columns;
@@ -120,48 +118,6 @@ public static class ShelfLists
             return ([], [], [], new("/columns", "Two columns can't mean the same."));
         var shelf = (await library.AllParts(cancel)).ToDictionary(p => p.Id);
         return (columns, meanings, ShelfTable.Read(rows, meanings, shelf, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)), null);
-    }
-
-    private static (IReadOnlyList<string> Columns, IReadOnlyList<(int, IReadOnlyList<string>)> Rows, SheetProblem? Problem) Rows(
-        string text
-    )
-    {
-        if (string.IsNullOrWhiteSpace(text))
-            return ([], [], new("/text", "There is nothing in it."));
-        var rows = new List<(int, IReadOnlyList<string>)>();
-        var line = 1L;
-        try
-        {
-            var options = new CsvReaderOptions
-            {
-                HasHeader = false,
-                TrimWhitespace = true,
-                SkipEmptyLines = true,
-                TrackLineNumbers = true,
-                FieldCountMismatch = CsvFieldCountHandling.Allow,
-                MalformedData = CsvMalformedDataHandling.Throw,
-                MaxRecordSize = 65_536,
-            };
-            using var csv = CsvReader.FromText(text.TrimStart('\uFEFF'), options);
-            while (csv.Read())
-            {
-                if (rows.Count > MostRows)
-                    return ([], [], new("/text", $"A list holds at most {MostRows} lines."));
-                line = csv.LineNumber + 1;
-                rows.Add(((int)csv.LineNumber, csv.Current.ToArray()));
-            }
-        }
-        catch (CsvFormatException)
-        {
-            return (
-                [],
-                [],
-                new("/text", $"From line {line} on this is no list: a quote is opened and never closed, or stands in the middle of a cell.")
-            );
-        }
-        return rows.Count < 2 || rows[0].Item2.Count < 2
-            ? ([], [], new("/text", "A list has a heading and at least one line, with at least two columns."))
-            : (rows[0].Item2, rows[1..], null);
     }
 
     private static ListPreview Preview(

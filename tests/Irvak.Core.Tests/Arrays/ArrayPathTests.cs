@@ -26,7 +26,7 @@ public class ArrayPathTests
     public void Drives_in_bays_that_may_be_served_running_need_no_power_off()
     {
         var plan = Hot(Disks(3)).Array(ArrayLevel.Parity1, 3).Evaluate();
-        Assert.Equal(["in:bay:1", "in:bay:2", "in:bay:3", "array:M"], plan.Runbook.Steps.Select(s => s.Key));
+        Assert.Equal(["in:bay:1", "in:bay:2", "in:bay:3", "drive:baseline", "array:M"], plan.Runbook.Steps.Select(s => s.Key));
         Assert.Contains(plan.Shopping.TakeAlong, t => t.Text == "3 × Box tray with screws, for bays that have none");
         Assert.Equal(0, plan.Runbook.Screws);
         var cold = Hot(Disks(3), false).Array(ArrayLevel.Parity1, 3).Evaluate().Runbook.Steps.Select(s => s.Key).ToList();
@@ -43,7 +43,9 @@ public class ArrayPathTests
     public void An_array_over_found_drives_alone_is_work_too_and_names_what_it_erases()
     {
         var job = Found(4).Array(ArrayLevel.Parity2, 4);
-        var step = Assert.Single(job.Evaluate().Runbook.Steps);
+        var steps = job.Evaluate().Runbook.Steps;
+        Assert.Equal(["drive:baseline", "array:M"], steps.Select(s => s.Key));
+        var step = steps[1];
         Assert.Equal("Erases 1 (EK-N8), 2 (EK-N8), 3 (EK-N8), 4 (EK-N8) for good. Is the backup read back?", step.Caution);
         Assert.Contains("Members in this order: 1 2 3 4.", step.How);
         Assert.Equal(Stage.Prep, Progress.Of(job, job.Evaluate()).Stage);

@@ -73,7 +73,7 @@ internal static class ArrayRuleCases
         new(
             "ARR-CONTROLLER",
             Severity.Stop,
-            "No controller in the plan makes level 6: Corvath R.",
+            "What is to keep M does not make level 6: Corvath R.",
             Disks(4).Controller(null, "0", "1", "10").Array(ArrayLevel.Parity2, 4, ArrayHost.Controller),
             Disks(4).Controller(null, "0", "1", "10").Array(ArrayLevel.Pairs, 4, ArrayHost.Controller)
         ),

@@ -1,6 +1,7 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Edits;
 using Irvak.Core.Places;
+using Irvak.Core.Sheets;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
 namespace Irvak.Core.Tests.Arrays;
@@ -48,5 +49,45 @@ public class FreshArrayTests
         Assert.Null(Disks(4).Array(ArrayLevel.Parity1, 4).Evaluate().Arrays.Fresh);
         Assert.Null(Boards.Job(Boards.Server, "A1").Evaluate().Arrays.Fresh);
         Assert.Equal([Bay(4)], Disks(4).Array(ArrayLevel.Parity1, 3).With(new Remove(Place.Slot("A1"))).Evaluate().Arrays.Fresh!.Members);
+    }
+
+    [Fact]
+    public void It_takes_drives_that_are_alike_and_the_most_of_them()
+    {
+        var small = Disk with { Bytes = 4 * TB };
+        Assert.Equal([Bay(2), Bay(4), Bay(5)], With(small, Disk, small, Disk, Disk).Evaluate().Arrays.Fresh!.Members);
+        // Of two as many the larger.
+        Assert.Equal([Bay(2), Bay(4)], With(small, Disk, small, Disk).Evaluate().Arrays.Fresh!.Members);
+        // Makers count their sectors a little otherwise; one per cent is another size.
+        Assert.Equal(2, With(Disk, Disk with { Bytes = 8 * TB - (8 * TB / 100) }).Evaluate().Arrays.Fresh!.Members.Count);
+        Assert.Single(With(Disk, Disk with { Bytes = 8 * TB - (8 * TB / 100) - 1 }).Evaluate().Arrays.Fresh!.Members);
+        Assert.Single(With(Disk, Disk with { Protocol = DriveProtocol.Sas }).Evaluate().Arrays.Fresh!.Members);
+        Assert.Single(With(Disk, Disk with { Bytes = null }).Evaluate().Arrays.Fresh!.Members);
+    }
+
+    [Theory]
+    [InlineData("cached-raid", "5", ArrayHost.Controller)]
+    [InlineData("cached-raid", "1", ArrayHost.Kernel)]
+    [InlineData("host-adapter", null, ArrayHost.Kernel)]
+    [InlineData("firmware-assisted", "5", ArrayHost.Kernel)]
+    public void The_RAID_card_that_is_there_keeps_it(string kind, string? level, ArrayHost wanted)
+    {
+        var card = new Core.Builds.Unit
+        {
+            Card = new()
+            {
+                Name = "Corvath R",
+                Role = CardRole.Controller,
+                Controller = new()
+                {
+                    Class = kind,
+                    Protocols = [DriveProtocol.Sata],
+                    Levels = level is null ? [] : [level],
+                    InnerPorts = 8,
+                },
+            },
+            Source = "shelf",
+        };
+        Assert.Equal(wanted, Disks(3).With(new Fit(Place.Card("S1"), card)).Evaluate().Arrays.Fresh!.Host);
     }
 }

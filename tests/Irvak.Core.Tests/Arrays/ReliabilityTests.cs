@@ -112,7 +112,7 @@ public class ReliabilityTests
     [InlineData(1e5, 72, false, 7.52744065e-5)]
     [InlineData(1e5, 72, true, 3.77510279e-5)]
     public void Loss_of_eight_with_double_parity(double mttf, double repair, bool parallel, double chance) =>
-        Assert.Equal(chance, LossChain.OfGroup(8, 2, new(mttf, repair, 0, parallel), FiveYears)!.Array, chance * 1e-7);
+        Assert.Equal(chance, LossChain.OfGroup(8, 2, new(mttf, repair, 0, parallel ? null : 1), FiveYears)!.Array, chance * 1e-7);
 
     [Fact]
     public void An_unreadable_sector_at_the_rebuild_outweighs_a_second_failure_by_far() // computed independently of the program
@@ -130,7 +130,7 @@ public class ReliabilityTests
                 {
                     if (tolerance >= n)
                         return;
-                    var q = new LossQuestion(Math.Pow(10, logMttf), Math.Pow(10, logRepair), unreadable, parallel);
+                    var q = new LossQuestion(Math.Pow(10, logMttf), Math.Pow(10, logRepair), unreadable, parallel ? null : 1);
                     var size = tolerance + 2;
                     var generator = Matrix<double>.Build.Dense(size, size);
                     for (var k = 0; k <= tolerance; k++)

@@ -48,6 +48,21 @@ internal static class ControllerRuleCases
     public static JobState Behind(ControllerSheet sheet, params DriveSheet[] drives) =>
         With(drives).With(new Fit(Place.Card("S1"), Card(sheet)));
 
+    /// <summary>Parity on a card that was there, of which a level needs a key.</summary>
+    private static JobState Keyed(string level) =>
+        With(Sata, Sata, Sata)
+            .With(
+                new RecordFound(
+                    new Dictionary<Place, Unit?>
+                    {
+                        [Place.Card("S1")] = Card(Hba with { Class = "cached-raid", Levels = ["5", "6"], KeyLevels = [level] }),
+                    },
+                    null,
+                    "by hand"
+                )
+            )
+            .Array(ArrayLevel.Parity1, 3, ArrayHost.Controller);
+
     private static readonly MachineSheet Ported = DriveBox.Sheet with { Boards = [new("SATA", BoardKind.Controller, "CPU 1", Ports: 12)] };
 
     private static JobState OnBoard(params DriveSheet[] drives) =>
@@ -185,6 +200,13 @@ internal static class ControllerRuleCases
             Behind(Hba with { CacheMiB = 1024, Protection = "none" }, Sata)
         ),
         new(
+            "CTL-KEY-ASK",
+            Severity.Care,
+            "Level 5 of M needs the key for it in Corvath H: whether it is there is not known.",
+            Keyed("5"),
+            Keyed("6")
+        ),
+        new(
             "CTL-DRIVER",
             Severity.Note,
             "An installer does not see drives behind Corvath H without its driver: have it on a stick.",
@@ -194,7 +216,7 @@ internal static class ControllerRuleCases
         new(
             "CTL-PAIR",
             Severity.Note,
-            "Corvath H wants firmware and driver of one pair: 24.21 with 7.714.",
+            "Corvath H wants firmware and driver of one pair: 24.21 with 7.714; which firmware is in is not known.",
             Behind(Hba with { Pairs = [new("24.21", "7.714")] }, Sata),
             Behind(Hba, Sata)
         ),
@@ -208,8 +230,8 @@ internal static class ControllerRuleCases
         new(
             "CTL-MODE",
             Severity.Care,
-            "M is kept by the board’s own controller: its storage mode changes in the "
-                + "firmware, and an installed system will not start without that driver prepared.",
+            "M needs the RAID mode of on-board SATA, and which mode it is in is not known: an "
+                + "installed system will not start in another mode without its driver prepared.",
             OnBoard(Sata, Sata).Array(ArrayLevel.Mirror, 2, ArrayHost.Controller),
             OnBoard(Sata, Sata).Array(ArrayLevel.Mirror, 2)
         ),

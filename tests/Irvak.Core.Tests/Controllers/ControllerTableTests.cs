@@ -1,3 +1,4 @@
+using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
@@ -144,6 +145,7 @@ public class ControllerTableTests
         Assert.Equal(("on-board SATA", 0, 4), (now.Name, now.Runs, now.Of));
         var h = rows.First(r => r.Name == "H");
         Assert.Equal((Place.Card("S1"), 4, 12.0, 120m), (h.At, h.Runs, h.SlowestGbs, h.Eur));
+        Assert.Equal((false, (int?)0), (h.EurIsLeast, h.CacheMiB));
         Assert.Contains("4 drives more run", h.Changes);
         Assert.Equal(0, rows.First(r => r.Name == "Old").Runs);
         Assert.Equal("no slot is wide, high and long enough", rows.First(r => r.Name == "Wide").NoPlace);
@@ -198,5 +200,55 @@ public class ControllerTableTests
         Assert.Equal(3, BayController.Link([3, 1.5], [6, 3, 1.5], [3, 6, 12]));
         Assert.Equal(0, BayController.Link([1.5], null, [3, 6, 12]));
         Assert.Null(BayController.Link([], [6], [6]));
+    }
+
+    /// <summary>What goes with a card costs too: a part without a price makes the sum a least; a key counts where its level is
+    /// wanted.</summary>
+    [Fact]
+    public void Cost_is_the_card_with_all_that_this_plan_needs_of_it()
+    {
+        var raid = Eight with
+        {
+            Class = "cached-raid",
+            Levels = ["5", "6"],
+            KeyLevels = ["6"],
+            CacheMiB = 4096,
+            CacheOnModule = true,
+            Protection = "battery",
+        };
+        ShelfPart Small(string id, AccessoryKind kind, decimal? eur, string? opens = null) =>
+            new()
+            {
+                Id = id,
+                PriceEur = eur,
+                Accessory = new()
+                {
+                    Name = id,
+                    Kind = kind,
+                    For = ["R"],
+                    Opens = opens,
+                },
+            };
+        ControllerRow Row(ArrayLevel level, params ShelfPart[] small)
+        {
+            var q = Ask(With("SFF-8643", 8), Disk, 4);
+            return ControllerTable
+                .Of(
+                    q.Storage with
+                    {
+                        Arrays = [new("M", level, Bays(4), ArrayHost.Controller)],
+                        Shelf = ShelfBook.Of([Part("R", raid), Cable, .. small]),
+                    }
+                )
+                .First(r => r.Name == "R");
+        }
+        ShelfPart unit = Small("unit", AccessoryKind.CacheUnit, 50),
+            module = Small("module", AccessoryKind.CacheModule, 30),
+            key = Small("key", AccessoryKind.FeatureKey, 7, "levels");
+        Assert.Equal((200m, false), Cost(Row(ArrayLevel.Parity1, unit, module, key)));
+        Assert.Equal((207m, false), Cost(Row(ArrayLevel.Parity2, unit, module, key)));
+        Assert.Equal((200m, true), Cost(Row(ArrayLevel.Parity2, unit, module)));
+        Assert.Equal((170m, true), Cost(Row(ArrayLevel.Parity1, unit, Small("module", AccessoryKind.CacheModule, null))));
+        static (decimal?, bool) Cost(ControllerRow row) => (row.Eur, row.EurIsLeast);
     }
 }

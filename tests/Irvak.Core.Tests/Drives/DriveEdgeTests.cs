@@ -75,6 +75,8 @@ public class DriveEdgeTests
 
     [Theory] // common practice, no source
     [InlineData(DriveProtocol.Sata, 520, 50_000)]
+    // Sticks and cards: common practice, from memory.
+    [InlineData(DriveProtocol.Usb, 100, 1000)]
     [InlineData(DriveProtocol.Nvme, 3000, 300_000)]
     public void Rates_of_flash_by_its_protocol(DriveProtocol protocol, double read, double requests)
     {

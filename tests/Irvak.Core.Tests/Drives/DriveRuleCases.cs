@@ -37,6 +37,30 @@ internal static class DriveRuleCases
     };
     private static readonly DriveSheet Module = DriveBox.Module;
 
+    /// <summary>A drive in the first place of a carrier for E1.S.</summary>
+    private static JobState OnCarrier(DriveSheet drive) =>
+        Boards
+            .Job(Sheet, "A1", "C1")
+            .With(
+                new Fit(
+                    Place.Card("S1"),
+                    new Unit
+                    {
+                        Card = new()
+                        {
+                            Name = "carrier",
+                            Role = CardRole.Carrier,
+                            Mech = 8,
+                            Elec = 8,
+                            Endpoints = [4, 4],
+                            PlaceForm = "e1.s",
+                        },
+                        Source = "shelf",
+                    }
+                ),
+                new Fit(Place.M2("S1.1"), new Unit { Drive = drive, Source = "shelf" })
+            );
+
     private static readonly MachineSheet Sheet = Boards.Server with
     {
         Bays =
@@ -234,6 +258,13 @@ internal static class DriveRuleCases
             "[[m2:X]] takes modules of M.2; 960 GB SATA flash is none.",
             Put(Place.M2("X"), Flash),
             Put(Place.M2("X"), Module)
+        ),
+        new(
+            "M2-CARRIER",
+            Severity.Stop,
+            "[[m2:S1.1]] takes drives of E1.S; 500 GB NVMe is none.",
+            OnCarrier(Module),
+            OnCarrier(Module with { Form = "e1.s", Key = null, LengthMm = null })
         ),
         new(
             "M2-KEY",

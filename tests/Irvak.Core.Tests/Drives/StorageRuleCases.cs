@@ -65,6 +65,28 @@ internal static class StorageRuleCases
         return state.With(new SetPolicy(policy), new PlanBoot((change ?? (p => p))(new BootPlan(Bays(1 + more.Length)))));
     }
 
+    /// <summary>A system that was found in bay 1 and is to start from bay 2.</summary>
+    private static JobState FromBefore() =>
+        Boards
+            .Job(DriveBox.Sheet, "A1", "C1")
+            .With(
+                new RecordFound(
+                    new Dictionary<Place, Unit?>
+                    {
+                        [Bay(1)] = new()
+                        {
+                            Drive = Boot,
+                            MemberOf = "/",
+                            Source = "test",
+                        },
+                    },
+                    null,
+                    "test"
+                ),
+                new Fit(Bay(2), new Unit { Drive = Boot, Source = "shelf" }),
+                new PlanBoot(new([Bay(2)]))
+            );
+
     private static readonly DriveSheet Cache = Flash with
     {
         Form = "3.5",
@@ -201,7 +223,7 @@ internal static class StorageRuleCases
             "BOOT-MEDIA",
             Severity.Care,
             "240 GB USB flash in [[bay:1]] is of a class that logging wears out: no system that writes its log there.",
-            Starts(Boot with { Protocol = DriveProtocol.Usb }),
+            Starts(Boot with { Protocol = DriveProtocol.Usb, Form = "usb" }),
             Starts(Boot)
         ),
         // 30 GB a day are 10.95 TB a year; 30 TB last 2.7 years.
@@ -218,6 +240,51 @@ internal static class StorageRuleCases
             "The system is to start from [[bay:7]], where there is no drive.",
             Starts(Boot, change: p => p with { Places = [Place.Bay("7")] }),
             Starts(Boot)
+        ),
+        new(
+            "BOOT-INSTALLER",
+            Severity.Stop,
+            "A desktop or server system of the widespread kind asks for 64 GB at least; 63.9 GB SATA flash in [[bay:1]] has 63.9 GB.",
+            Starts(Boot with { Bytes = 63_900_000_000 }, change: p => p with { System = InstallerKind.Desktop }),
+            Starts(Boot with { Bytes = 64 * GB }, change: p => p with { System = InstallerKind.Desktop })
+        ),
+        new(
+            "BOOT-INSTALLER-ROOM",
+            Severity.Care,
+            "A virtualisation host on a general base installs onto 31 GB SATA flash in [[bay:1]], and grows beyond it: 32 GB are sensible.",
+            Starts(Boot with { Bytes = 31 * GB }, change: p => p with { System = InstallerKind.VirtualHost }),
+            Starts(Boot with { Bytes = 32 * GB }, change: p => p with { System = InstallerKind.VirtualHost })
+        ),
+        new(
+            "BOOT-INSTALLER-MIRROR",
+            Severity.Care,
+            "A hypervisor that starts and leaves its medium makes no mirror of [[bay:1]] and [[bay:2]] by itself: "
+                + "by a controller or a carrier for two drives.",
+            Starts(Boot, more: Boot, change: p => p with { System = InstallerKind.Hypervisor }),
+            Starts(Boot, more: Boot, change: p => p with { System = InstallerKind.ServerPool })
+        ),
+        new(
+            "BOOT-WHOLE",
+            Severity.Stop,
+            "A storage system that installs onto whole disks leaves nothing of them to others: [[bay:1]] can't hold data beside it.",
+            Starts(Boot, change: p => p with { System = InstallerKind.Storage, SharedGB = 1 }),
+            Starts(Boot, change: p => p with { System = InstallerKind.Storage, SharedGB = 0 })
+        ),
+        new(
+            "BOOT-OLD",
+            Severity.Note,
+            "[[bay:1]] keeps the system of before: the firmware may start that one. "
+                + "Put it last, or take it out once the new one starts.",
+            FromBefore(),
+            FromBefore().With(new Remove(Bay(1)))
+        ),
+        new(
+            "BOOT-STRIPE",
+            Severity.Care,
+            "The system lies on M, which has no redundancy: any of its 2 drives takes it along; "
+                + "the boot partition must lie outside of it, for no firmware reads it.",
+            Starts(Boot, more: Boot).Array(ArrayLevel.Stripe, 2),
+            Starts(Boot, more: Boot).Array(ArrayLevel.Mirror, 2)
         ),
         new("CACHE-PLAN", Severity.Stop, "Cache K can't be set up: there is no array X.", Cached(volume: "X"), Cached()),
         new(

@@ -24,6 +24,53 @@ public class CarrierPlacesTests
         Assert.DoesNotContain(CarrierPlaces.Without(state.Sheet!).M2, m => m.On is not null);
     }
 
+    /// <summary>U.2 hangs on a carrier by a cable, which comes after the carrier; a module needs a converter there (SFF-8639; common
+    /// practice, no source).</summary>
+    [Theory]
+    [InlineData("u.2", "u.2", true, false)]
+    [InlineData("u.2", "u.3", true, false)]
+    [InlineData("u.2", "m.2", true, true)]
+    [InlineData("e1.s", "e1.s", false, false)]
+    public void Carriers_take_drives_of_other_forms(string form, string drive, bool byCable, bool converter)
+    {
+        var state = Empty()
+            .With(
+                new Fit(Place.Card("S1"), Card(Carrier with { PlaceForm = form })),
+                new Fit(Place.M2("S1.1"), Drive(LaneBox.Module with { Form = drive }))
+            );
+        var place = state.Sheet!.M2.Single(m => m.Id == "S1.1");
+        Assert.Equal((form, 0, (string?)null), (place.Form, place.Lengths.Count, place.Key));
+        var made = state.Evaluate();
+        Assert.DoesNotContain(made.Findings, f => f.Rule.Code is "M2-CARRIER" or "M2-FORM" or "M2-LENGTH");
+        Assert.Equal(converter, made.Findings.Any(f => f.Rule.Code == "DRV-CONVERTER"));
+        var keys = made.Runbook.Steps.Select(s => s.Key).ToList();
+        Assert.Equal(byCable, keys.IndexOf("in:card:S1") < keys.IndexOf("in:m2:S1.1"));
+        var how = made.Runbook.Steps.Single(s => s.Key == "in:m2:S1.1").How;
+        Assert.Equal(converter, how[0].StartsWith("Into its converter first", StringComparison.Ordinal));
+        Assert.DoesNotContain(how, h => h.Contains("at an angle", StringComparison.Ordinal));
+        Assert.Equal(
+            byCable,
+            made.Shopping.TakeAlong.Any(l => l.Text.StartsWith("Cable from the carrier to the U.2 plug of S1.1", StringComparison.Ordinal))
+        );
+    }
+
+    [Fact]
+    public void A_new_carrier_is_empty_and_one_that_was_there_is_looked_at()
+    {
+        Place[] four = [.. Enumerable.Range(1, 4).Select(i => Place.M2($"S1.{i}"))];
+        var fresh = Empty().With(new Fit(Place.Card("S1"), Card(Carrier)));
+        Assert.Equal(four, fresh.FoundEmpty.Where(p => p.Name.StartsWith("S1.", StringComparison.Ordinal)));
+        Assert.DoesNotContain(fresh.With(new Remove(Place.Card("S1"))).FoundEmpty, four.Contains);
+        var there = Empty()
+            .With(new RecordFound(new Dictionary<Place, Core.Builds.Unit?> { [Place.Card("S1")] = Card(Carrier) }, null, "test"));
+        Assert.DoesNotContain(there.FoundEmpty, four.Contains);
+        // What was planned first and then found there was looked at by nobody.
+        var later = fresh.With(
+            new RecordFound(new Dictionary<Place, Core.Builds.Unit?> { [Place.Card("S1")] = Card(Carrier) }, null, "test")
+        );
+        Assert.DoesNotContain(later.FoundEmpty, four.Contains);
+    }
+
     [Fact]
     public void Another_sheet_keeps_what_is_planned_on_a_carrier()
     {

@@ -159,6 +159,13 @@ internal static class PowerRuleCases
             On(Cabled(1), Disks(2)),
             On(Cabled(2), Disks(2))
         ),
+        new(
+            "POWER-PLUG-ASK",
+            Severity.Note,
+            "2 plugs of SATA power are wanted; how many the supply has is not known: one of 450 W usually has 4 to 6.",
+            On(Cabled(1) with { Supplies = [new("P1", 450)] }, Disks(2)),
+            On(Cabled(2), Disks(2))
+        ),
         // Two large disks on one plug, yes; three, no: 4.5 A (SATA 3).
         new(
             "POWER-SPLIT",

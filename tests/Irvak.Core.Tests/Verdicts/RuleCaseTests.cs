@@ -653,6 +653,8 @@ public class RuleCaseTests
         ),
         .. Arrays.ArrayRuleCases.All,
         .. Controllers.ControllerRuleCases.All,
+        .. Controllers.BoardRaidCases.All,
+        .. Lists.ListRuleCases.All,
         .. Drives.StorageRuleCases.All,
         .. Drives.DriveRuleCases.All,
         .. Lanes.LaneRuleCases.All,

@@ -9,12 +9,21 @@ import { brief } from './memory';
 // The least width at which a bay still says what sits in it, by how its text lies.
 const SQUEEZED = { stack: 40, line: 96 };
 
+/** Names without what all of a group begin with, unless another group then has the same: "USB 1" stays beside a bay 1. */
+function shortNames(sheet: MachineSheet, names: string[]): Record<string, string> {
+  const cut = brief(names);
+  const others = new Set(
+    (sheet.bays ?? []).filter((g) => g.names !== names).flatMap((g) => [...g.names, ...Object.values(brief(g.names))]),
+  );
+  return Object.values(cut).some((n) => others.has(n)) ? Object.fromEntries(names.map((n) => [n, n])) : cut;
+}
+
 /** Groups of bays in the chassis' own order, side by side when they fit. On a folded side they grow a little to fill it. */
 export function bays(sheet: MachineSheet, wide: number | null, high = 0): Block {
   const out = block();
   const groups = (sheet.bays ?? []).map((g) => {
     const [least, most, tall, how] = BAYS[`${g.form} ${g.stance}`] ?? BAYS['3.5 flat']!;
-    const short = brief(g.names);
+    const short = shortNames(sheet, g.names);
     // A long name needs its room; the bay gets wider before the name is cut.
     const named = Math.max(...Object.values(short).map((n) => width(n, 'name'))) + (how === 'line' ? 70 : 18);
     return {
@@ -50,7 +59,15 @@ export function bays(sheet: MachineSheet, wide: number | null, high = 0): Block 
     const h = (beside && rows > 1 ? Math.max(tall, (highest - 6 * (rows - 1)) / rows) : tall) * grow;
     g.names.forEach((name, i) => {
       const place = named(
-        cell(name, 'bay', cw, h, how, { about: [`${g.form} inch`, g.bus], root: g.root ?? undefined }, short[name]),
+        cell(
+          name,
+          'bay',
+          cw,
+          h,
+          how,
+          { about: [/^\d/.test(g.form) ? `${g.form} inch` : g.form, g.bus], root: g.root ?? undefined },
+          short[name],
+        ),
         short[name],
       );
       if (how === 'line' && cw > 150)

@@ -5,6 +5,9 @@ import { GAP, type ChassisKind } from '../cells/kinds';
 import { width } from '../cells/text';
 import { briefNames } from './memory';
 
+/** Length of an E1.S drive, mm (SFF-TA-1006). */
+const E1S_MM = 111;
+
 /** Lying things in rows, left to right: chips, mezzanine, SO-DIMM slots, M.2 places with a post at every length. */
 export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, wanted: string[], rest = false): Block {
   const k = kind.k;
@@ -28,12 +31,17 @@ export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, w
           ]);
     if (what === 'm2')
       for (const m of m2Here(sheet, kind, rest)) {
-        const longest = Math.max(...m.lengths);
+        // A place for another drive than a module has no stand-offs: it is drawn as long as an E1.S drive is.
+        const longest = Math.max(...(m.lengths.length > 0 ? m.lengths : [E1S_MM]));
         const wide = Math.max(longest * 1.15 * k, 46 + width(m.id, 'name'));
         items.push([
           cell(m.id, 'm2', wide, 36 * k, 'stack', {
             root: m.root ?? undefined,
-            about: m.key === 'msata' ? [m.wired] : [`22${m.lengths.join('/')}`, m.wired],
+            about: m.form
+              ? [m.form.toUpperCase(), m.wired]
+              : m.key === 'msata'
+                ? [m.wired]
+                : [`22${m.lengths.join('/')}`, m.wired],
             art: [
               rect(-4, 3, 4, 36 * k - 6, 'g-texf'),
               ...m.lengths.map((l) => circle((l / longest) * (wide - 2), 36 * k, 2.5, 'g-post')),

@@ -26,7 +26,8 @@ export function PlaceCard({
   const bay = /^(bay|m2):/.test(place);
   const card = /^(card|board):/.test(place);
   const form = job.sheet?.bays?.find((g) => place.startsWith('bay:') && g.names.includes(short(place)))?.form;
-  const small = job.sheet?.m2?.find((m) => place === `m2:${m.id}`)?.key === 'msata' ? 'msata' : 'm.2';
+  const m2 = job.sheet?.m2?.find((m) => place === `m2:${m.id}`);
+  const small = m2?.form ?? (m2?.key === 'msata' ? 'msata' : 'm.2');
   const usual = socket ? 'processor' : bay ? (form ?? small) : card ? 'card' : '';
   const looked: Looked = {
     words: text || usual,

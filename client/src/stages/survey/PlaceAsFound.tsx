@@ -67,6 +67,11 @@ export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: (
   );
 }
 
+function PlaceForDrive({ place, ...props }: FormProps & { place: string }) {
+  const { job } = useDesk();
+  return <DriveForm form={job.sheet?.bays?.find((g) => g.names.includes(short(place)))?.form} {...props} />;
+}
+
 function Form({ place, ...props }: FormProps & { place: string }) {
   switch (place.slice(0, place.indexOf(':'))) {
     case 'socket':
@@ -75,7 +80,7 @@ function Form({ place, ...props }: FormProps & { place: string }) {
       return <ModuleForm {...props} />;
     case 'bay':
     case 'm2':
-      return <DriveForm {...props} />;
+      return <PlaceForDrive place={place} {...props} />;
     case 'supply':
       return <LabelForm kind="supply" {...props} />;
     case 'battery':

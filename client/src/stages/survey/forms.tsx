@@ -8,12 +8,15 @@ import { Choice } from '../../frame/Choice';
 export interface FormProps {
   unit?: Unit;
   onKeep: (unit: Unit | null) => void;
+  /** Case that the place is made for, of one on the board; other places take several. */
+  form?: string;
 }
 
 const PROTOCOLS = [
   ['sata', 'SATA'],
   ['sas', 'SAS'],
   ['nvme', 'NVMe'],
+  ['usb', 'USB'],
 ] as const;
 const MEDIA = [
   ['disk', 'disk'],
@@ -32,13 +35,27 @@ const ROLES = [
 let lastDrive: NonNullable<Unit['drive']> | null = null;
 let lastArray = '';
 
-export function DriveForm({ unit, onKeep }: FormProps) {
-  const start = unit?.drive ?? lastDrive;
+const ON_PORT = ['usb', 'sd', 'microsd', 'sata-module'];
+
+/** What stands on a port of the board is of that port's case; other drives are mostly like the last one. */
+function usual(form: string | undefined): NonNullable<Unit['drive']> | null {
+  const case_ = form && ON_PORT.includes(form) ? form : null;
+  if (case_ && lastDrive?.form !== case_)
+    return {
+      form: case_,
+      media: 'flash',
+      protocol: case_ === 'sata-module' ? 'sata' : 'usb',
+    } as NonNullable<Unit['drive']>;
+  return !case_ && lastDrive?.form && ON_PORT.includes(lastDrive.form) ? null : lastDrive;
+}
+
+export function DriveForm({ unit, onKeep, form }: FormProps) {
+  const start = unit?.drive ?? usual(form);
   const known = start?.bytes ? driveSize(start.bytes) : '';
   const [size, setSize] = useState(known);
   const [model, setModel] = useState(start?.model ?? '');
-  const [protocol, setProtocol] = useState<('sata' | 'sas' | 'nvme')[]>(
-    start?.protocol && start.protocol !== 'usb' ? [start.protocol] : [],
+  const [protocol, setProtocol] = useState<('sata' | 'sas' | 'nvme' | 'usb')[]>(
+    start?.protocol ? [start.protocol] : [],
   );
   const [media, setMedia] = useState<('disk' | 'flash')[]>(
     start?.media === 'disk' || start?.media === 'flash' ? [start.media] : [],
@@ -55,7 +72,7 @@ export function DriveForm({ unit, onKeep }: FormProps) {
     const bytes = size === known ? start?.bytes : (await readLabel(`${size} hdd`)).part?.part.drive?.bytes;
     if (size.trim() && !bytes) return setWrong('Write the size as on the label: 4 TB, 960 GB.');
     const drive = {
-      ...(unit?.drive ?? {}),
+      ...(unit?.drive ?? (form && ON_PORT.includes(form) ? { form } : {})),
       bytes: bytes ?? null,
       model: model.trim() || null,
       protocol: protocol[0] ?? null,

@@ -40,6 +40,21 @@ describe('a drive entered by hand', () => {
     expect(screen.getByLabelText('Serial number')).toHaveProperty('value', '');
   });
 
+  it('takes what stands on a port of the board for what the port is made for', async () => {
+    const kept: (Unit | null)[] = [];
+    const { unmount } = render(<DriveForm form="usb" onKeep={(u) => kept.push(u)} />);
+    expect(screen.getByRole('button', { name: 'USB' }).getAttribute('aria-pressed')).toBe('true');
+    // Nothing of the last drive, which lay in a bay.
+    expect(screen.getByLabelText('Model')).toHaveProperty('value', '');
+    await userEvent.type(screen.getByLabelText('Model'), 'RV-U32');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(kept[0]).toMatchObject({ drive: { form: 'usb', protocol: 'usb', media: 'flash', model: 'RV-U32' } });
+    unmount();
+    // Nor has a bay anything of the stick.
+    render(<DriveForm form="3.5" onKeep={(u) => kept.push(u)} />);
+    expect(screen.getByLabelText('Model')).toHaveProperty('value', '');
+  });
+
   it('asks for one thing at least, and may be empty', async () => {
     const kept: (Unit | null)[] = [];
     render(<DriveForm unit={{ source: 'x', drive: {} } as Unit} onKeep={(u) => kept.push(u)} />);

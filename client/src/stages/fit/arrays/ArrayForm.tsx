@@ -1,8 +1,7 @@
-import { useState } from 'react';
 import type { ArrayPlan } from '../../../api/types';
-import { Field } from '../../../frame/Field';
 import { Pick } from '../../../frame/Pick';
 import { Typed } from '../../../frame/Typed';
+import { Words } from '../../../frame/Words';
 import { HOSTS, LEVELS, NESTS, USES } from '../../../drawings/choices';
 
 /** What losing it would mean: whether it can be made again, or is backed up. */
@@ -43,10 +42,13 @@ function ArrayWorth({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: Arra
 export function ArrayForm({
   plan,
   onChange,
+  onKeepers,
   onRename,
 }: {
   plan: ArrayPlan;
   onChange: (plan: ArrayPlan) => void;
+  /** Opens who could keep it, side by side; undefined where it has no figures. */
+  onKeepers?: () => void;
   /** Undefined for an array that was found: it keeps its name. */
   onRename?: (name: string) => void;
 }) {
@@ -77,6 +79,11 @@ export function ArrayForm({
         options={HOSTS}
         onChange={(v) => set({ host: v as ArrayPlan['host'] })}
       />
+      {onKeepers && (
+        <button type="button" className="btn o beside" aria-keyshortcuts="Shift+K" data-key="⇧K" onClick={onKeepers}>
+          Keepers
+        </button>
+      )}
       <Pick
         id="array-use"
         name="Used for"
@@ -105,17 +112,9 @@ export function ArrayForm({
   );
 }
 
-/** The array's name, which counts when the field is left or Enter is pressed. */
-function Name({ name, onDone }: { name: string; onDone: (name: string) => void }) {
-  const [typed, setTyped] = useState(name);
-  const done = () => {
-    const fresh = typed.trim();
-    if (fresh && fresh !== name) onDone(fresh.slice(0, 24));
-    else setTyped(name);
-  };
-  return (
-    <div className="arrayname" onBlur={done} onKeyDown={(e) => e.key === 'Enter' && done()}>
-      <Field id="array-name" label="Name" value={typed} onChange={setTyped} />
-    </div>
-  );
-}
+/** The array's name; an empty one is none. */
+const Name = ({ name, onDone }: { name: string; onDone: (name: string) => void }) => (
+  <div className="arrayname">
+    <Words id="array-name" label="Name" value={name} most={24} onDone={(fresh) => fresh && onDone(fresh)} />
+  </div>
+);

@@ -10,6 +10,8 @@ import { changed, moved, renamed, type EditOrSentence } from './arrayEdits';
 import { ArrayForm } from './ArrayForm';
 import { ArrayShown } from './ArrayShown';
 import { Controllers } from './Controllers';
+import { Fill } from './Fill';
+import { KeeperTable } from './KeeperTable';
 import { Members } from './Members';
 import { Rehearse } from './Rehearse';
 import type { Rehearsing } from './rehearsing';
@@ -36,8 +38,10 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
             ? [
                 { key: 'R', what: 'rehearse failures', run: rehearse },
                 { key: 'S', what: 'simulate losses', run: () => setOpen('simulate') },
+                { key: 'K', what: 'who keeps it, side by side', run: () => setOpen('keepers') },
               ]
             : []),
+          { key: 'B', what: 'fill free bays with one drive', run: () => setOpen('fill') },
           { key: 'C', what: 'controllers side by side', run: () => setOpen('controllers') },
           { key: 'D', what: 'data that moves, drives that leave', run: () => setOpen('moving') },
           { key: 'F', what: 'figures behind the chances', run: () => setOpen('figures') },
@@ -58,8 +62,10 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
     );
   const close = () => setOpen(null);
   if (open === 'simulate' && works) return <Simulate job={job} array={shown} onClose={close} />;
+  if (open === 'keepers' && shown) return <KeeperTable job={job} array={shown.plan.name} onClose={close} />;
   if (open === 'moving') return <Moving job={job} onClose={close} />;
   if (open === 'figures') return <Figures job={job} onClose={close} />;
+  if (open === 'fill') return <Fill job={job} onClose={close} />;
   if (open === 'controllers') return <Controllers job={job} onClose={close} />;
 
   /** Sends an edit, or says why there is none; true when one was sent. */
@@ -98,8 +104,8 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
       />
       {!shown && (
         <p className="quiet">
-          No array yet. Put drives into bays: choose a bay on the plate and a drive from the shelf; then “New array”
-          takes every free drive, and each can be left out again.
+          No array yet. Put drives into bays: choose a bay on the plate and a drive from the shelf, or “Fill bays” for
+          many; then “New array” takes the free drives that are alike, and each can be left out again.
         </p>
       )}
       {shown && (
@@ -107,6 +113,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
           <ArrayForm
             plan={shown.plan}
             onChange={change}
+            onKeepers={works ? () => setOpen('keepers') : undefined}
             onRename={wasFound ? undefined : (fresh) => done(renamed(job, shown.plan, fresh)) && setName(fresh)}
           />
           <Members

@@ -3,6 +3,7 @@ import { usePath } from '../../../api/hooks';
 import type { JobView, PathFigures, PathFlow, PathWay } from '../../../api/types';
 import { group, hours, mbs, plural } from '../../../format/numbers';
 import { DrawingButtons } from '../../../frame/DrawingButtons';
+import { useActs } from '../../../frame/desk';
 import { PrintHead } from '../../../frame/PrintHead';
 import { WorkedSum } from '../../../frame/WorkedSum';
 import { Stream } from '../../../stream/Stream';
@@ -112,6 +113,7 @@ function One({ job, planned }: { job: JobView; planned: PathFigures }) {
               <b>{mbs(flow.endMBs)}</b> instead of {group(before.endMBs)}: {gain(flow.endMBs, before.endMBs)}
             </p>
           )}
+          <Frames job={job} />
           <Lifts flow={flow} />
         </section>
         <section aria-label="Benchmarks">
@@ -120,6 +122,27 @@ function One({ job, planned }: { job: JobView; planned: PathFigures }) {
         </section>
       </div>
     </>
+  );
+}
+
+/** The size of frames on the line: five per cent at best, and set at every end by hand. */
+function Frames({ job }: { job: JobView }) {
+  const { apply } = useActs();
+  return (
+    <div className="field-row">
+      <label className="field-label" htmlFor="path-frames">
+        Frames on the line, planned
+      </label>
+      <select
+        id="path-frames"
+        className="inp"
+        value={job.aim.largeFrames ? 'large' : 'usual'}
+        onChange={(e) => apply({ type: 'setFrames', large: e.target.value === 'large' })}
+      >
+        <option value="usual">1500 bytes, as usual</option>
+        <option value="large">9000 bytes, set at every end</option>
+      </select>
+    </div>
   );
 }
 

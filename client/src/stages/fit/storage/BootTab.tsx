@@ -5,7 +5,9 @@ import { useActs } from '../../../frame/desk';
 import { Life } from '../../../frame/Life';
 import { Saying } from '../../../frame/Saying';
 import { Endurance } from './Endurance';
+import { Pick } from '../../../frame/Pick';
 import { Typed } from '../../../frame/Typed';
+import { BootSchools } from './BootSchools';
 
 const NEEDS: [keyof BootPlan, string][] = [
   ['writtenGBPerDay', 'Written a day, GB'],
@@ -19,11 +21,24 @@ const NEEDS: [keyof BootPlan, string][] = [
 /** Boot: years against capacity and wear for each candidate, with a verdict line each. */
 export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
   const { apply, say, select } = useActs();
-  const { plan, needs, candidates, isPlanned, writtenBasis } = job.boot!;
+  const { plan, needs, candidates, isPlanned, writtenBasis, schools, systems } = job.boot!;
+  const system = systems.find((s) => s.kind === needs.system);
   // What stands is changed field by field; as found, there is nothing to change yet.
   const set = (boot: BootPlan | null) => {
     const edit = boot && isPlanned ? changeOf('boot', needs, boot) : ({ type: 'planBoot', boot } as const);
     if (edit) apply(edit);
+  };
+  /** A part of the shelf comes in beside what the system starts from already, as its other half. */
+  const mirror = (c: BootCandidate) => {
+    apply({
+      type: 'together',
+      what: `puts ${c.name} into ${short(c.place)} as another half to start from`,
+      edits: [
+        { type: 'fit', place: c.place, unit: { shelfPartId: c.partId, source: 'shelf' } as never },
+        { type: 'planBoot', boot: { ...needs, places: [...needs.places, c.place] } },
+      ],
+    });
+    say(`${c.name} in ${short(c.place)}: another half to start from.`);
   };
   const toggle = (c: BootCandidate) => {
     const places = needs.places.includes(c.place)
@@ -54,6 +69,28 @@ export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
           <button type="button" className="btn o end" onClick={() => set(null)}>
             As found after all
           </button>
+        )}
+      </div>
+      <div className="row wrap fields">
+        <Pick
+          id="boot-system"
+          name="What is installed"
+          value={needs.system ?? ''}
+          options={[['', 'not said'], ...systems.map((s) => [s.kind, s.name] as [string, string])]}
+          onChange={(v) =>
+            plan
+              ? set({ ...needs, system: (v || null) as BootPlan['system'] })
+              : say('Choose first what the system starts from.')
+          }
+        />
+        {system && (
+          <span className="quiet">
+            Lays {system.fileSystem} on it; mirrors: {system.how}.{' '}
+            {system.leastGB == null
+              ? 'Its installer asks for no size.'
+              : `Its installer asks for ${system.leastGB} GB${system.sensibleGB ? `, ${system.sensibleGB} GB are sensible` : ''}.`}{' '}
+            Wants {system.wants}.
+          </span>
         )}
       </div>
       <div className="row wrap fields">
@@ -105,6 +142,11 @@ export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
                 ) : (
                   <span>{c.life.verdict}</span>
                 )}
+                {(c.chosen || c.medium.assumedTB != null) && (
+                  <div className="quiet">
+                    As {c.medium.name}: a system that logs {c.medium.logs}; mirrored by {c.medium.mirroredBy}.
+                  </div>
+                )}
               </td>
               <td className="num nowrap">{c.partId ? euro(c.eur) : ''}</td>
               <td>
@@ -118,14 +160,30 @@ export function BootTab({ job, stale }: { job: JobView; stale: boolean }) {
                 >
                   {press(c, needs.places.length > 0)}
                 </button>
+                {c.partId && isPlanned && needs.places.length < 4 && (
+                  <button
+                    type="button"
+                    className="btn o"
+                    aria-label={`Mirror too: ${c.name} from the shelf in ${short(c.place)}`}
+                    onClick={() => mirror(c)}
+                  >
+                    Mirror too
+                  </button>
+                )}
               </td>
             </tr>
           ))}
         </tbody>
       </table>
+      {candidates.every((c) => !c.partId) && (
+        <p className="quiet small">
+          No flash of the shelf fits a free place: put a drive into a bay, and it stands here.
+        </p>
+      )}
       <p className="quiet small">
         Between a disk and flash the difference shows at each start and update; in daily use a server hardly shows it.
       </p>
+      <BootSchools schools={schools} />
       <Endurance rows={job.endurance} />
     </div>
   );
