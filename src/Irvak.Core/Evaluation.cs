@@ -32,6 +32,9 @@ public sealed record Evaluation(
 
     public required IReadOnlyList<LeavingDrive> Leaving { get; init; }
 
+    /// <summary>The backup before opening, and what may hold data.</summary>
+    public required BackupBefore Backup { get; init; }
+
     public required IReadOnlyList<Finding> Findings { get; init; }
 
     public required IReadOnlyList<Distance> Ledge { get; init; }
@@ -68,6 +71,7 @@ public sealed record Evaluation(
         {
             Moves = moves,
             Leaving = leaving,
+            Backup = kept.Of("backup", (q.Moving, of.Arrays), static i => BackupBefore.Of(i.Moving, i.Arrays)),
             Findings = Sort(q, of.WithAsFound(kept).Concat(ofPlans)),
             Ledge = AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping),
             Shopping = shopping,

@@ -22,7 +22,7 @@ public sealed record Progress(
     /// <param name="evaluation">Null without a machine.</param>
     public static Progress Of(JobState state, Evaluation? evaluation)
     {
-        var unknowns = UnknownRegister.Of(state);
+        IReadOnlyList<Unknown> unknowns = [.. UnknownRegister.Of(state), .. ModeUnknowns.Of(state, state.Controllers)];
         IReadOnlyList<ComparedLine> lines =
             evaluation is null
             || (

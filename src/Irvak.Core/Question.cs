@@ -73,7 +73,13 @@ public sealed record Question
             MemoryMiB = Memory.AllSlotsKnown(Memory.Planned) ? Storage.Planned.InstalledMiB : null,
         };
 
-    public MoveInput Moving => new(Drives) { Moves = Data.Moves, Wipes = Data.Wipes };
+    public MoveInput Moving =>
+        new(Drives)
+        {
+            Moves = Data.Moves,
+            Wipes = Data.Wipes,
+            Backup = Data.Backup,
+        };
 
     public StepInput Steps =>
         new(Storage)
@@ -81,6 +87,7 @@ public sealed record Question
             Boot = BootPlan,
             Notes = Notes,
             LargeFrames = Aim.LargeFrames,
+            Backup = Data.Backup,
             Lanes = Lanes,
             Power = Power,
         };

@@ -168,13 +168,13 @@ internal sealed class LaneModel
             yield return new(place, slot.Id, null, [0], [Throughput.None], Throughput.None, null, 0) { FreeOf = free, Covers = covers };
             yield break;
         }
-        if (card is not { Endpoints.Count: > 0 } || (card.HasSwitch == true && card.Role != CardRole.Carrier))
+        if (card is not { Endpoints.Count: > 0 } || (card.IsOneDevice == true && card.Role != CardRole.Carrier))
         {
             yield return Single(part, place, slot.Id, lanes, LaneInput.GenOf(slot), slot.Root, free, covers);
             yield break;
         }
         var gen = Math.Min(LaneInput.GenOf(slot), card.Gen ?? slot.Gen);
-        if (card.HasSwitch == true)
+        if (card.IsOneDevice == true)
         {
             var up = Splitting.Trains(lanes, Splitting.LanesOf(card) ?? lanes);
             yield return new(

@@ -37,13 +37,13 @@ internal static class LaneWaysOut
             if (before.Lanes.Splits.FirstOrDefault(l => l.Slot == slot) is { Best: { } best } line && !best.SequenceEqual(line.Enter ?? []))
                 yield return ("split", $"Set {slot} to {Splitting.Words(best)} in the firmware", new SetSplit(slot, best));
             if (
-                state.Planned.At(place)?.Card is { Role: CardRole.Carrier, HasSwitch: not true, Endpoints: { } ends } card
+                state.Planned.At(place)?.Card is { Role: CardRole.Carrier, IsOneDevice: not true, Endpoints: { } ends } card
                 && state.Sheet!.Slots.FirstOrDefault(s => s.Id == slot) is { } of
             )
                 foreach (
                     var part in shelf
                         .OfferedCards.Where(o =>
-                            o.Parts[0].Card is { Role: CardRole.Carrier, HasSwitch: true, Endpoints: { } its }
+                            o.Parts[0].Card is { Role: CardRole.Carrier, IsOneDevice: true, Endpoints: { } its }
                             && its.Count >= ends.Count
                             && CardFit.WhyNot(of, o.Parts[0].Card!) is null
                         )

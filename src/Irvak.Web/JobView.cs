@@ -152,6 +152,9 @@ public sealed record JobView
     /// <summary>Drives that leave, with how they are wiped.</summary>
     public required IReadOnlyList<LeavingDrive> Leaving { get; init; }
 
+    /// <summary>The backup before opening, and what may hold data; null while the machine is not known.</summary>
+    public required BackupBefore? Backup { get; init; }
+
     /// <summary>Defaults of drives, with what was put in their place.</summary>
     public required IReadOnlyList<FigureRow> Figures { get; init; }
 
@@ -244,6 +247,7 @@ public sealed record JobView
             Endurance = evaluation?.Endurance ?? [],
             Moves = evaluation?.Moves ?? [],
             Leaving = evaluation?.Leaving ?? [],
+            Backup = evaluation?.Backup,
             Figures = DriveDefaults.Table(state.Drives.Figures),
             Findings = [.. (evaluation?.Findings ?? []).Select(FindingView.Of)],
             Ledge = evaluation?.Ledge ?? [],

@@ -304,6 +304,7 @@ public class JobsTests(StoreFixture store)
             new Core.Boot.PlanBoot(new([Place.M2("X")], 12, SharedGB: 100)),
             new Core.Caches.PlanCache(new("K", [Place.Bay("1"), Place.Bay("2")], [new("M", 500, 2, 0.8)], true, 40)),
             new Core.Caches.DropCache("K"),
+            new Core.Moving.PlanBackup(new(12_000, SourceMBs: 200, MediumGB: 4000) { TapeDrive = 9 }),
             new Core.Moving.PlanMove("array:md0", Core.Moving.MoveWay.Restore, "M"),
             new Core.Moving.RecordWipe(Place.Bay("1"), Core.Moving.WipeWay.Crypto, true),
             new Core.Drives.SetFigures(new(0.02, RebuildShare: 0.3)),

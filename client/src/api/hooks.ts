@@ -16,6 +16,7 @@ import { person } from './person';
 import type {
   BayFill,
   KeeperSide,
+  StripTable,
   FoundParts,
   LeftOut,
   LaneLayoutView,
@@ -342,6 +343,19 @@ export const useKeepers = (job: JobView, array: string) =>
     queryFn: async () =>
       unwrap(
         await api.GET('/api/jobs/{number}/arrays/{array}/keepers', {
+          params: { path: { number: job.number, array } },
+        }),
+      ),
+  });
+
+/** Both schools of strips for an array, with numbers. */
+export const useStrips = (job: JobView, array: string) =>
+  useQuery<StripTable>({
+    queryKey: ['strips', job.number, job.lastNumber, array],
+    placeholderData: (old) => old,
+    queryFn: async () =>
+      unwrap(
+        await api.GET('/api/jobs/{number}/arrays/{array}/strips', {
           params: { path: { number: job.number, array } },
         }),
       ),

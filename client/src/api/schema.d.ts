@@ -196,6 +196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/arrays/{array}/strips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["strips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/controllers": {
         parameters: {
             query?: never;
@@ -1191,6 +1207,23 @@ export interface components {
             verdict: string;
             why: components["schemas"]["Worked"];
         };
+        /** @description The backup before a machine is opened, beside what the machine holds. */
+        BackupBefore: {
+            /** @description What may hold data, arrays first. */
+            volumes: components["schemas"]["BackupVolume"][];
+            plan: null | components["schemas"]["BackupQuestion"];
+            answer: null | components["schemas"]["BackupAnswer"];
+            /**
+             * Format: double
+             * @description All of it, GB: a backup is of so much at most. Null when it is not known of one of them.
+             */
+            atMostGB?: null | number;
+            /**
+             * @description One after the other, all of it: the whole over the time that each takes. Null when it is not known of one of
+             *                 them.
+             */
+            reads?: components["schemas"]["Throughput"];
+        };
         /**
          * @description Where a backup goes.
          * @default disk
@@ -1255,6 +1288,17 @@ export interface components {
          * @enum {unknown}
          */
         BackupSureness: "known" | "at-least" | "about";
+        /** @description What may hold data before the work: an array, or a drive that belongs to none. */
+        BackupVolume: {
+            /** @description An array by its name, a drive by its place. */
+            name: string;
+            /**
+             * Format: int64
+             * @description What fits on it; null when not known. How much of it is used nobody knows but its system.
+             */
+            atMostBytes: null | number;
+            reads: null | components["schemas"]["Throughput"];
+        };
         /**
          * @description What a statement rests on.
          * @enum {unknown}
@@ -2560,7 +2604,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2684,6 +2728,12 @@ export interface components {
             type?: "move";
             from: components["schemas"]["Place"];
             to: components["schemas"]["Place"];
+        };
+        /** @description Plans the backup before the machine is opened; null for none. */
+        EditPlanBackup: {
+            /** @enum {string} */
+            type?: "planBackup";
+            backup: null | components["schemas"]["BackupQuestion"];
         };
         /** @description Plans what the system starts from; null leaves it as it was found. */
         EditPlanBoot: {
@@ -3499,6 +3549,7 @@ export interface components {
             moves: components["schemas"]["MoveSubject"][];
             /** @description Drives that leave, with how they are wiped. */
             leaving: components["schemas"]["LeavingDrive"][];
+            backup: null | components["schemas"]["BackupBefore"];
             /** @description Defaults of drives, with what was put in their place. */
             figures: components["schemas"]["FigureRow"][];
             findings: components["schemas"]["FindingView"][];
@@ -6261,6 +6312,63 @@ export interface components {
         };
         /** @enum {unknown} */
         StorageMode: "plain" | "raid" | null;
+        /** @description An array with one strip, asked as its use asks it. */
+        StripRow: {
+            /** Format: int32 */
+            kiB: number;
+            /**
+             * Format: double
+             * @description Drives that one request touches on average.
+             */
+            touches: number;
+            /**
+             * Format: double
+             * @description Requests that all drives read together, when many are asked at once: drives × what each does ÷ those
+             *                 touched.
+             */
+            readsPerSecond: number;
+            /**
+             * Format: double
+             * @description What one request takes that is asked alone: finding its place, then the share of a drive at its
+             *                 rate.
+             */
+            aloneMilliseconds: number;
+            /**
+             * Format: int64
+             * @description What is written without reading before, KiB, where it begins at a stripe; null without parity.
+             */
+            fullStripeKiB: null | number;
+            school: components["schemas"]["StripSchool"];
+            isNow: boolean;
+            /** @description True for the one that is suggested for the use. */
+            suggested: boolean;
+            /** @description What plans it. */
+            take: components["schemas"]["Edit"];
+        };
+        /**
+         * @description What a strip is for: a request on as few drives as may be, or on all of them.
+         * @enum {unknown}
+         */
+        StripSchool: "between" | "each-on-one" | "each-on-all";
+        /**
+         * @description Both schools of strips with numbers. How many drives a request touches follows from the layout (md(4), DDF); the rates are
+         *                 those of the drives, their sum common practice, no source.
+         */
+        StripTable: {
+            /**
+             * Format: int32
+             * @description What the use asks at once, KiB.
+             */
+            requestKiB: number;
+            /**
+             * Format: int32
+             * @description Drives that carry data.
+             */
+            drives: number;
+            /** @description Why there is no table; null when there is one. */
+            why: null | string;
+            rows: components["schemas"]["StripRow"][];
+        };
         SupplyPlug: {
             /** @description Kind of plug, such as "SATA power" or "6-pin card power". */
             what: string;
@@ -7182,6 +7290,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeeperSide"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    strips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                array: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripTable"];
                 };
             };
             /** @description Bad Request */

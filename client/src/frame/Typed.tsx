@@ -7,16 +7,23 @@ export function Typed({
   id,
   label,
   value,
+  hint,
   onDone,
+  onClear,
 }: {
   id: string;
   label: string;
   value: number | null | undefined;
+  /** What counts while nothing is typed. */
+  hint?: string;
   onDone: (n: number) => void;
+  /** Called when what stood there is taken away; without it an empty field keeps its number. */
+  onClear?: () => void;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const done = () => {
     if (typed !== null && typed !== '' && Number(typed) !== value) onDone(Number(typed));
+    if (typed === '' && value != null) onClear?.();
     setTyped(null);
   };
   return (
@@ -29,6 +36,7 @@ export function Typed({
       <Field
         id={id}
         label={label}
+        hint={hint}
         value={typed ?? (value == null ? '' : `${value}`)}
         onChange={(v) => setTyped(digits(v))}
       />

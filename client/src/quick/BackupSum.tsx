@@ -1,28 +1,13 @@
-import type { components } from '../api/schema';
-import { mbs } from '../format/numbers';
+import { BackupFilled, BackupStages, BACKUP_LINES, BACKUP_MEDIA, TAPES } from '../drawings/BackupWay';
 import { Pick } from '../frame/Pick';
 import { WorkedSum } from '../frame/WorkedSum';
 import { Amount, CarryOn } from './parts';
 import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
-type Answer = components['schemas']['BackupAnswer'];
-type Medium = NonNullable<SumBody<'backup'>['medium']>;
-
-const MEDIA: [Medium, string][] = [
-  ['disk', 'disks'],
-  ['flash', 'flash drives'],
-  ['tape', 'tape'],
-];
-const GENERATIONS = Array.from({ length: 10 }, (_, i) => [`${i + 1}`, `${i + 1}`] as [string, string]);
-const LINES: [string, string][] = [
-  ['', 'same machine'],
-  ...[1, 2.5, 5, 10, 25, 40, 100].map((n) => [`${n}`, `${n} Gb/s`] as [string, string]),
-];
-
 /** How long a backup takes before the machine may be opened, and what it fills. */
 export function BackupSum({ params, set }: SumProps) {
   const of = (key: string, usual = '') => params.get(key) ?? usual;
-  const medium = (MEDIA.find(([m]) => m === of('to')) ?? MEDIA[0]!)[0];
+  const medium = (BACKUP_MEDIA.find(([m]) => m === of('to')) ?? BACKUP_MEDIA[0]!)[0];
   const tape = medium === 'tape';
   const verify = of('verify') !== 'no';
   const number = (key: string) => Number(of(key)) || null;
@@ -44,8 +29,8 @@ export function BackupSum({ params, set }: SumProps) {
       <div className="row wrap fields">
         <Amount id="tb" label="Data, TB" value={of('tb')} set={set} />
         <Amount id="reads" label="Old volume reads, MB/s" value={of('reads')} hint="not known" set={set} />
-        <Pick id="line" name="Over" value={of('line')} options={LINES} onChange={(v) => set({ line: v })} />
-        <Pick id="to" name="Onto" value={medium} options={MEDIA} onChange={(v) => set({ to: v })} />
+        <Pick id="line" name="Over" value={of('line')} options={BACKUP_LINES} onChange={(v) => set({ line: v })} />
+        <Pick id="to" name="Onto" value={medium} options={BACKUP_MEDIA} onChange={(v) => set({ to: v })} />
         {tape ? (
           <TapeFields of={of} set={set} />
         ) : (
@@ -66,8 +51,8 @@ export function BackupSum({ params, set }: SumProps) {
           <p className="qs-answer">
             <b>{data.verdict}</b>
           </p>
-          {data.stages.length > 0 && <Way stages={data.stages} />}
-          {data.media != null && <Filled count={data.media} last={data.lastFilled ?? 1} />}
+          {data.stages.length > 0 && <BackupStages stages={data.stages} />}
+          {data.media != null && <BackupFilled count={data.media} last={data.lastFilled ?? 1} />}
           {data.cares.map((c) => (
             <p key={c} className="small">
               {c}
@@ -92,14 +77,14 @@ function TapeFields({ of, set }: { of: (key: string, usual?: string) => string; 
         id="gen"
         name="Cartridge, generation"
         value={of('gen', '8')}
-        options={GENERATIONS}
+        options={TAPES}
         onChange={(v) => set({ gen: v })}
       />
       <Pick
         id="drive"
         name="Drive, generation"
         value={of('drive')}
-        options={[['', 'the same'], ...GENERATIONS]}
+        options={[['', 'the same'], ...TAPES]}
         onChange={(v) => set({ drive: v })}
       />
       <Pick
@@ -113,50 +98,5 @@ function TapeFields({ of, set }: { of: (key: string, usual?: string) => string; 
         onChange={(v) => set({ half: v })}
       />
     </>
-  );
-}
-
-/** The stages with what each lets through; the narrowest says so, and what is not known too. */
-function Way({ stages }: { stages: Answer['stages'] }) {
-  return (
-    <ul className="plain" aria-label="Stages of the backup">
-      {stages.map((s) => (
-        <li key={s.name}>
-          {s.name}: {s.mBs == null ? 'not known' : mbs(s.mBs)}
-          {s.pinch && <b>, narrowest</b>}
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-const SHOWN = 24;
-
-/** The media side by side, the last one filled as far as it will be. */
-function Filled({ count, last }: { count: number; last: number }) {
-  const shown = Math.min(count, SHOWN);
-  const [w, h, gap] = [40, 26, 6];
-  return (
-    <svg
-      width={(w + gap) * shown + (count > SHOWN ? 60 : 0)}
-      height={h}
-      role="img"
-      aria-label={`${count} to fill, the last one to ${Math.round(100 * last)} %`}
-    >
-      {Array.from({ length: shown }, (_, i) => {
-        const full = i < count - 1 ? 1 : last;
-        return (
-          <g key={i} transform={`translate(${i * (w + gap)} 0)`}>
-            <rect x="0.5" y="0.5" width={w - 1} height={h - 1} fill="none" stroke="var(--line)" />
-            <rect y="0" width={w * full} height={h} fill="var(--ink)" opacity="0.75" />
-          </g>
-        );
-      })}
-      {count > SHOWN && (
-        <text x={(w + gap) * shown} y={h - 8}>
-          of {count}
-        </text>
-      )}
-    </svg>
   );
 }

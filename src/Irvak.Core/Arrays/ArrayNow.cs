@@ -193,11 +193,31 @@ public static class ArrayAnswers
 
     public static readonly IReadOnlyList<string> States = [Whole, Degraded, Rebuilding, Down];
 
+    // What keeps an array, in words that people know it by.
+    private static readonly ImmutableArray<(string Word, ArrayHost Host)> Kept =
+    [
+        ("a controller, or the board’s firmware", ArrayHost.Controller),
+        ("the system’s kernel", ArrayHost.Kernel),
+        ("a pool of the file system", ArrayHost.Pool),
+    ];
+
+    public static IReadOnlyList<string> Keepers { get; } = [.. Kept.Select(k => k.Word)];
+
+    /// <summary>What a person says that keeps it; null while nobody did.</summary>
+    public static ArrayHost? HostOf(string? word) => Kept.FirstOrDefault(k => k.Word == word) is { Word: not null } kept ? kept.Host : null;
+
     public static readonly ImmutableArray<(string Word, ArrayLevel? Level)> All =
     [
-        .. new[] { ArrayLevel.Mirror, ArrayLevel.Parity1, ArrayLevel.Parity2, ArrayLevel.Pairs, ArrayLevel.Stripe, ArrayLevel.Span }.Select(
-            l => (LevelTable.Code(l, 1) ?? LevelTable.Words(l, 1).ToLowerInvariant(), (ArrayLevel?)l)
-        ),
+        .. new[]
+        {
+            ArrayLevel.Mirror,
+            ArrayLevel.Parity1,
+            ArrayLevel.Parity2,
+            ArrayLevel.Parity3,
+            ArrayLevel.Pairs,
+            ArrayLevel.Stripe,
+            ArrayLevel.Span,
+        }.Select(l => (LevelTable.Code(l, 1) ?? LevelTable.Words(l, 1).ToLowerInvariant(), (ArrayLevel?)l)),
         (Other, null),
         (None, null),
     ];

@@ -27,7 +27,13 @@ public static class JobArrays
             let level = LevelOf(raid, machine.ArraysSaid.GetValueOrDefault(members.Key), members.Count())
             where level is not null
             orderby members.Key
-            select new ArrayPlan(members.Key, level.Value, [.. InOrder(members)], Host(members.Key, raid), StripKiB: raid?.ChunkKiB),
+            select new ArrayPlan(
+                members.Key,
+                level.Value,
+                [.. InOrder(members)],
+                Host(members.Key, raid, machine.ArraysSaid.GetValueOrDefault(members.Key)),
+                StripKiB: raid?.ChunkKiB
+            ),
         ];
     }
 
@@ -59,8 +65,13 @@ public static class JobArrays
         };
     }
 
-    /// <summary>The kernel names its arrays md and a number, those too that it runs for the firmware of a board; other names come from
-    /// controllers.</summary>
-    private static ArrayHost Host(string name, SeenRaid? raid) =>
-        raid?.OfFirmware != true && name.StartsWith("md", StringComparison.Ordinal) ? ArrayHost.Kernel : ArrayHost.Controller;
+    /// <summary>As somebody said, where no capture tells. The kernel names its arrays md and a number, those too that it runs for the
+    /// firmware of a board; other names come from controllers.</summary>
+    private static ArrayHost Host(string name, SeenRaid? raid, ArraySaid? said) =>
+        raid is null && ArrayAnswers.HostOf(said?.Keeper) is { } host ? host
+        : raid?.OfFirmware != true && IsOfKernel(name) ? ArrayHost.Kernel
+        : ArrayHost.Controller;
+
+    /// <summary>True for a name that the kernel gives: md and a number.</summary>
+    internal static bool IsOfKernel(string name) => name.StartsWith("md", StringComparison.Ordinal);
 }

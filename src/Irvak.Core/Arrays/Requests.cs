@@ -74,6 +74,6 @@ public static class Requests
         var (data, request) = (DataDrives(shape), use.RequestKiB * 1024L);
         return use.InOrder
             ? Strips.LastOrDefault(s => Touches(request, s * 1024L, shape) >= data, Strips[0])
-            : Strips.FirstOrDefault(s => Touches(request, s * 1024L, shape) < 1.25, Strips[^1]);
+            : Strips.FirstOrDefault(s => Touches(request, s * 1024L, shape) < StripTable.OnOne, Strips[^1]);
     }
 }

@@ -91,7 +91,7 @@ public static class BootSchools
 
     private static (bool?, string) Controller(BootInput q)
     {
-        var cards = BayController.Cards(q.Planned).ToList();
+        List<BayController> cards = [.. BayController.Carriers(q.Planned), .. BayController.Cards(q.Planned)];
         if (cards.Count == 0)
             return (false, "no controller is in the plan");
         var mirrors = cards.Where(c => c.Levels?.Contains("1") == true && c.Sheet.Boots != false).ToList();

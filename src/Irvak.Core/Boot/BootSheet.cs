@@ -233,7 +233,7 @@ public sealed partial record BootSheet(
                 at,
                 ("limit", new DiskSpace(limit))
             );
-        if (place.IsBay && q.ControllerAt(place) is { Sheet.Boots: false } host)
+        if (q.ControllerAt(place) is { Card: not null, Sheet.Boots: false } host)
             yield return Finding.Of(Host, places, null, ("controller", host.Name), at);
         if (
             BayController.Boards(q.Sheet).FirstOrDefault(b => b.Raid?.Boots == false) is { } board

@@ -4,4 +4,8 @@ namespace Irvak.Core.Builds;
 /// <param name="Level">One of the words for levels offered; null while nobody said.</param>
 /// <param name="State">One of the words for states offered; null while nobody said.</param>
 /// <param name="Lost">Place of the drive that fell out of it, or that it was none of these; null while nobody said.</param>
-public sealed record ArraySaid(string? Level = null, string? State = null, string? Lost = null);
+public sealed record ArraySaid(string? Level = null, string? State = null, string? Lost = null)
+{
+    /// <summary>One of the words for keepers offered; null while nobody said.</summary>
+    public string? Keeper { get; init; }
+}

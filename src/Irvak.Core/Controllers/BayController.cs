@@ -18,7 +18,10 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
     public bool? Makes(Arrays.ArrayPlan array) => Arrays.LevelTable.Digits(array) is not { } level ? true : Levels?.Contains(level);
 
     /// <summary>True for cards with a few ports, and a RAID of their own at most.</summary>
-    public bool IsPortCard => Card is not null && Sheet.Class is "ports" or "firmware-assisted";
+    public bool IsPortCard => Card is { IsBootCarrier: false } && Sheet.Class is "ports" or "firmware-assisted";
+
+    /// <summary>True for a carrier that keeps an array over the drives on it; no bay hangs on it.</summary>
+    public bool IsCarrier => Card?.IsBootCarrier == true;
 
     /// <summary>The board's own controllers.</summary>
     public static IEnumerable<BoardPlace> Boards(MachineSheet sheet) => sheet.Boards.Where(b => b.What == BoardKind.Controller);
@@ -87,10 +90,15 @@ public sealed record BayController(Place Place, string Name, ControllerSheet She
             .. Boards(sheet).Select(OnBoard),
         ];
 
-    /// <summary>Cards with arrays or ports of their own.</summary>
-    internal static IEnumerable<BayController> Cards(Build build) =>
+    /// <summary>Cards with arrays or ports of their own for bays.</summary>
+    internal static IEnumerable<BayController> Cards(Build build) => WithController(build, false);
+
+    /// <summary>Carriers that keep an array over the drives on them.</summary>
+    internal static IEnumerable<BayController> Carriers(Build build) => WithController(build, true);
+
+    private static IEnumerable<BayController> WithController(Build build, bool carriers) =>
         build
-            .Units.Where(u => u.Value.Card?.Controller is not null)
+            .Units.Where(u => u.Value.Card is { Controller: not null } card && card.IsBootCarrier == carriers)
             .Select(u => new BayController(u.Key, u.Value.Card!.Name, u.Value.Card.Controller!, u.Value.Card));
 
     /// <summary>A root may name a board, or a slot whose card it is; an expander hands on to its own root.</summary>

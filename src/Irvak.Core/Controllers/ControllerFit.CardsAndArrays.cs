@@ -19,7 +19,7 @@ public static partial class ControllerFit
             }
             foreach (var finding in OfLevel(q, array))
                 yield return finding;
-            if (q.StillAs(array) is null && BayController.All(q.Sheet, q.Planned).Count == 0)
+            if (q.StillAs(array) is null && BayController.All(q.Sheet, q.Planned).Count == 0 && Serves(array, q.ControllerAt) is null)
             {
                 yield return Finding.Of(None, [.. array.Members], null, ("array", array.Name), ("places", Stated.At([.. array.Members])));
                 continue;

@@ -48,10 +48,15 @@ public record ControllerInput : ArrayInput
 
     private BayGroup? BaysOf(Place place) => place.IsBay ? Sheet.Bays.FirstOrDefault(b => b.Names.Contains(place.Name)) : null;
 
-    /// <summary>Behind an M.2 place is the board's own: of a SATA drive always, of an NVMe drive where its firmware takes those in
-    /// too.</summary>
+    /// <summary>Behind an M.2 place is the board's own: of a SATA drive always, of an NVMe drive where its firmware takes those in too.
+    /// Behind a place on a carrier is what the carrier has of its own.</summary>
     private BayController? BehindM2(Place place, Builds.Build build) =>
-        place.Kind == PlaceKind.M2 && build.At(place)?.Drive?.Protocol is { } speaks ? BayController.OfBoard(Sheet, speaks) : null;
+        place.Kind != PlaceKind.M2 ? null
+        : Sheet.M2.FirstOrDefault(m => m.Id == place.Name)?.On is { } slot
+            ? BayController.At(Sheet, build, Place.Card(slot)) is { IsCarrier: true } carrier ? carrier
+                : null
+        : build.At(place)?.Drive?.Protocol is { } speaks ? BayController.OfBoard(Sheet, speaks)
+        : null;
 
     /// <summary>Storage modes that are planned, by the board's name.</summary>
     public IReadOnlyDictionary<string, StorageMode> Modes { get; init; } = StorageModes.None;
@@ -93,7 +98,7 @@ public record ControllerInput : ArrayInput
         Arrays.Where(a =>
             a.Host == ArrayHost.Controller
             && LevelTable.Digits(a) is { } level
-            && a.Members.Where(m => m.IsBay).Select(ControllerAt).FirstOrDefault() is { } keeper
+            && a.Members.Select(ControllerAt).OfType<BayController>().FirstOrDefault() is { } keeper
             && keeper.Place == at
             && keeper.Sheet.KeyLevels?.Contains(level) == true
         );

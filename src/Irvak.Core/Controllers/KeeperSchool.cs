@@ -55,6 +55,17 @@ public static class KeeperSchools
         "as one drive; an installer may want its driver"
     );
 
+    public static readonly KeeperSchool Carrier = new(
+        "the carrier’s own mirror",
+        "straight to the modules; it has no cache that outlives a power cut",
+        "its chip",
+        "by itself, before any system runs",
+        "the same carrier; half a mirror mostly starts by itself in an M.2 place",
+        "its page in the set-up, or its program",
+        "mostly passes; look at its sheet",
+        "as one drive, without a driver where its chip shows one; for this it is made"
+    );
+
     public static readonly KeeperSchool Kernel = new(
         "plain ports and the kernel’s RAID",
         "at the drives; a bitmap shortens the sync after a crash",

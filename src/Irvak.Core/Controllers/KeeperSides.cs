@@ -54,6 +54,7 @@ public static class KeeperSides
 
     private static KeeperSchool School(BayController c) =>
         c.Card is null ? KeeperSchools.Board
+        : c.IsCarrier ? KeeperSchools.Carrier
         : c.IsPortCard ? KeeperSchools.PortCard
         : KeeperSchools.Card;
 

@@ -41,7 +41,7 @@ public sealed record WireBays(string Group, Place To, IReadOnlyList<string>? Bay
                 return new($"/edit/bays/{i}", $"{Bays[i]} is none of the {Group} bays.");
         if (Bays is not null && Bays.Count < group.Names.Count && SharesCable(sheet, group) is { } why)
             return new("/edit/bays", why);
-        return To == Place.None || BayController.At(sheet, machine.Planned, To) is not null
+        return To == Place.None || BayController.At(sheet, machine.Planned, To) is { IsCarrier: false }
             ? null
             : new("/edit/to", $"There is no controller in {To.Name}.");
     }

@@ -20,9 +20,10 @@ public static class ExpectedControllers
     public static IEnumerable<Expectation> Of(CacheInput q)
     {
         var made = q.Made.Where(a => a.Host == ArrayHost.Controller).ToList();
-        foreach (var c in BayController.Cards(q.Planned))
+        foreach (var c in BayController.Cards(q.Planned).Concat(BayController.Carriers(q.Planned)))
         {
-            var keeps = made.Where(a => a.Members.Where(m => m.IsBay).Select(q.ControllerAt).FirstOrDefault()?.Place == c.Place).ToList();
+            var keeps = made.Where(a => a.Members.Select(q.ControllerAt).OfType<BayController>().FirstOrDefault()?.Place == c.Place)
+                .ToList();
             var comes = q.BringsPart(c.Place) || q.PartsThatCome.Any(p => p.At == c.Place);
             if (!comes && keeps.Count == 0)
                 continue;

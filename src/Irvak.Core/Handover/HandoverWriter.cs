@@ -10,6 +10,7 @@ using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
+using Irvak.Core.Steps;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Handover;
@@ -27,7 +28,7 @@ public static class HandoverWriter
             Lead = Handover.Lead.Of(evaluation.Memory, q.Machine.Changes, lines),
             Open = open,
             TooEarly = TooEarly(lines),
-            Done = [.. Parts(q), .. Arrays(evaluation.Arrays), .. Data(evaluation.Moves)],
+            Done = [.. Backup(state), .. Parts(q), .. Arrays(evaluation.Arrays), .. Data(evaluation.Moves)],
             Watch = Handover.Watch.Of(
                 evaluation.Findings,
                 lines,
@@ -102,6 +103,21 @@ public static class HandoverWriter
             + $"{Say.Slots(array.Plan.Members)}, {DiskSpace.TB(array.Capacity!.Usable)} "
             + $"({DiskSpace.Binary(array.Capacity.Usable)}), survives "
             + $"{Say.Count(array.Surely, "failed drive", "failed drives")}. Not a backup.";
+
+    /// <summary>Who says that there is a backup, and that it was read back.</summary>
+    private static IEnumerable<string> Backup(JobState state)
+    {
+        if (state.Moving.Backup is { } plan && state.Ticks.TryGetValue(BackupSteps.Write, out var written))
+            yield return $"Backup of {BackupHours.Words(plan with { Verify = false })}: written, says {written.Who}; "
+                + (
+                    state.Ticks.TryGetValue(BackupSteps.ReadBack, out var read)
+                        ? $"{(plan.Verify ? "read back and compared" : "a trial set read back")}, says {read.Who}"
+                        : "nobody says that it was read back"
+                );
+        if (state.Checks.TryGetValue("backup", out var before))
+            yield return $"Before the work, about a backup that was read back: {(before.Good ? "there is one" : "there is none to rely on")}"
+                + $"{(before.Note is { } note ? $", “{note}”" : "")}, says {before.Who}";
+    }
 
     private static IEnumerable<string> Data(IReadOnlyList<MoveSubject> moves) =>
         from move in moves

@@ -31,7 +31,7 @@ internal static class Branches
         var split = q.SplitOf(slot.Id);
         var ends = unit is null ? Leaving(q, place) : OfCard(q, slot, place, unit, lanes, split);
         var live = ends.Where(e => e.State is EndState.Full or EndState.Less or EndState.Unknown).ToList();
-        var switched = unit?.Card is { HasSwitch: true, Endpoints.Count: > 1 };
+        var switched = unit?.Card is { IsOneDevice: true, Endpoints.Count: > 1 };
         var used =
             dark || unit is null ? 0
             : switched ? Splitting.Trains(lanes, Splitting.LanesOf(unit.Card!) ?? lanes)
@@ -40,7 +40,7 @@ internal static class Branches
         {
             Why = why ?? (q.GenOf(slot) < slot.Gen ? $"held at gen {q.GenOf(slot)}" : null),
             Used = used,
-            Loose = unit?.Card is { Endpoints.Count: > 1, HasSwitch: not true } ? Loose(lanes, ends) : 0,
+            Loose = unit?.Card is { Endpoints.Count: > 1, IsOneDevice: not true } ? Loose(lanes, ends) : 0,
             Split = split,
             Switched = switched,
             Ends = ends,
@@ -70,7 +70,7 @@ internal static class Branches
         if (card is not { Endpoints.Count: > 0 })
             return [Single(q, place, unit, lanes, q.GenOf(slot), Needs.Of(q, place, unit))];
         var gen = Math.Min(q.GenOf(slot), card.Gen ?? slot.Gen);
-        var shared = card.HasSwitch == true;
+        var shared = card.IsOneDevice == true;
         var up = Splitting.Trains(lanes, Splitting.LanesOf(card) ?? lanes);
         var links = shared
             ? [.. card.Endpoints.Select((w, i) => new OpenedLink(i, up > 0 ? w : 0))]

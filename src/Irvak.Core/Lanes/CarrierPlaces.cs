@@ -93,7 +93,7 @@ public static class CarrierPlaces
                         $"×{card.Endpoints![i]}{(card.Gen is { } gen ? $" gen {gen}" : "")} on the carrier",
                         slot.Id,
                         FormOf(card) is null ? "M" : null,
-                        ["NVMe"],
+                        SpokenOn(card),
                         card.Endpoints[i],
                         card.Gen
                     )
@@ -106,6 +106,11 @@ public static class CarrierPlaces
         }
         return places;
     }
+
+    private static IReadOnlyList<string> SpokenOn(CardSheet card) =>
+        card is { IsBootCarrier: true, Controller.Protocols: { Count: > 0 } speaks }
+            ? [.. speaks.Select(p => p == DriveProtocol.Nvme ? "NVMe" : p.ToString().ToUpperInvariant())]
+            : ["NVMe"];
 
     private static string? FormOf(CardSheet card) => card.PlaceForm is "m.2" ? null : card.PlaceForm;
 

@@ -49,7 +49,7 @@ public record LaneInput : PlanInput
         if (FoundSplits.TryGetValue(slot, out var said))
             return said;
         if (
-            Found.At(Place.Card(slot))?.Card is not { Role: CardRole.Carrier, Endpoints.Count: > 1, HasSwitch: not true } card
+            Found.At(Place.Card(slot))?.Card is not { Role: CardRole.Carrier, Endpoints.Count: > 1, IsOneDevice: not true } card
             || Sheet.Slots.FirstOrDefault(s => s.Id == slot) is not { } of
         )
             return null;

@@ -212,7 +212,7 @@ public sealed record LaneSheet(
         var now = q.FoundSplitOf(slot.Id);
         int? held = q.GenOf(slot) is var gen && gen < slot.Gen ? gen : null;
         var card = q.Planned.At(Place.Card(slot.Id))?.Card;
-        var best = card is { Endpoints.Count: > 1, HasSwitch: not true }
+        var best = card is { Endpoints.Count: > 1, IsOneDevice: not true }
             ? Splitting.Best(lanes, slot.Splits ?? [], card.Endpoints, card.LanePitch)
             : null;
         if (slot.Splits is not { Count: > 0 } offered)

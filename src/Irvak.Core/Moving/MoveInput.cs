@@ -14,4 +14,7 @@ public record MoveInput : ArrayInput
 
     /// <summary>How drives that leave are wiped, by the place they were found in.</summary>
     public IReadOnlyDictionary<Place, Wipe> Wipes { get; init; } = new Dictionary<Place, Wipe>();
+
+    /// <summary>The backup before the machine is opened; null for none.</summary>
+    public BackupQuestion? Backup { get; init; }
 }

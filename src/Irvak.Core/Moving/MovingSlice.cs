@@ -13,6 +13,9 @@ public sealed record MovingSlice
     /// <summary>How drives that leave are wiped, by the place they were found in.</summary>
     public ImmutableSortedDictionary<Place, Wipe> Wipes { get; init; } = ImmutableSortedDictionary<Place, Wipe>.Empty;
 
+    /// <summary>The backup before the machine is opened; null for none.</summary>
+    public BackupQuestion? Backup { get; init; }
+
     /// <summary>What a machine with other places leaves of it.</summary>
     public MovingSlice Within(IReadOnlySet<Place> places) =>
         this with

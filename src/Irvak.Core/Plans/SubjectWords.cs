@@ -17,6 +17,7 @@ public static class SubjectWords
         ["mode"] = "the memory mode",
         ["after"] = "the capture taken afterwards",
         ["handover"] = "the handover",
+        ["backup"] = "the backup before opening",
         ["frames"] = "the frames on the line",
         [FieldFold.BootSubject] = "the boot drive",
         [FieldFold.FiguresSubject] = "the figures of drives",

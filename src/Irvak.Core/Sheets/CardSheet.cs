@@ -65,6 +65,14 @@ public sealed record CardSheet : KeepsMore
     /// <summary>True when a switch on the card makes splitting the slot needless.</summary>
     public bool? HasSwitch { get; init; }
 
+    /// <summary>True when the machine sees one device at its edge: a switch is on it, or a controller of its own.</summary>
+    [JsonIgnore]
+    public bool? IsOneDevice => IsBootCarrier ? true : HasSwitch;
+
+    /// <summary>True for a carrier that keeps an array over the drives on it.</summary>
+    [JsonIgnore]
+    public bool IsBootCarrier => Role == CardRole.Carrier && Controller is not null;
+
     /// <summary>full or low; low cards come with both brackets unless said.</summary>
     public string? Height { get; init; }
 

@@ -80,7 +80,9 @@ public sealed class ShelfBook : IReadOnlyDictionary<string, ShelfPart>
                 .ToFrozenDictionary(g => g.Key, g => g.ToArray())
         );
         _modules = new(() => [.. Values.Where(p => p.Module is not null)]);
-        _controllers = new(() => [.. OfferedCards.Select(o => o.Of(1)!).Where(p => p.Card!.Controller is not null)]);
+        _controllers = new(() =>
+            [.. OfferedCards.Select(o => o.Of(1)!).Where(p => p.Card is { Controller: not null, IsBootCarrier: false })]
+        );
         _flash = new(() =>
             [
                 .. Values

@@ -152,6 +152,14 @@ internal static class SmallParts
     /// <summary>Trays, converters and spacers that the drives of the plan need.</summary>
     public static IEnumerable<TakeLine> Little(StepInput q)
     {
+        if (q.Backup is { Problem: null } backup && Moving.BackupHours.Of(backup) is { WriteHours: not null } answer)
+            yield return new(
+                "take:backup",
+                "For the backup",
+                answer.Media is { } media
+                    ? $"{Moving.BackupHours.Units(backup, media)} for {Moving.BackupHours.Words(backup)}"
+                    : $"{Moving.BackupHours.Onto(backup)}, how many is not known: {Moving.BackupHours.Words(backup)}"
+            );
         // A bay whose drive is changed for another has its tray already.
         var coming = q.Changes.Where(c => c is { In.Drive: not null, Out: null } && c.Place.IsBay).Select(c => c.Place.Name).ToHashSet();
         foreach (var bay in q.Sheet.Bays.Where(b => b.Tray is not null))

@@ -81,6 +81,7 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
         var cards = q.Changes.Where(c => CardSteps.IsCardPlace(c.Place)).ToList();
         List<Step> steps =
         [
+            .. BackupSteps.Of(q),
             .. runs ? [] : FirmwareNeeds(q),
             .. ProcessorSteps.Before(q, processors),
             .. DriveSteps.Before(q, drives),

@@ -20,6 +20,9 @@ public record StepInput : CacheInput
     /// <summary>True when the line to the users is to carry frames of 9000 bytes.</summary>
     public bool LargeFrames { get; init; }
 
+    /// <summary>The backup before the machine is opened; null for none.</summary>
+    public Moving.BackupQuestion? Backup { get; init; }
+
     public required LaneInput Lanes { get; init; }
 
     public required PowerInput Power { get; init; }

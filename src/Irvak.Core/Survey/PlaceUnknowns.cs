@@ -167,6 +167,22 @@ internal static class PlaceUnknowns
                 ArrayAnswers.States,
                 Place: array.Members[0]
             );
+        var said = state.ArraysSaid.GetValueOrDefault(array.Name);
+        if (
+            said is { Keeper: null, Level: { } level }
+            && ArrayAnswers.LevelOf(level) is not null
+            && !JobArrays.IsOfKernel(array.Name)
+            && !state.Seen.Raids.Any(r => string.Equals(r.Name, array.Name, StringComparison.OrdinalIgnoreCase))
+        )
+            yield return new(
+                $"array.{array.Name}.keeper",
+                $"What keeps {array.Name}?",
+                "what may be pulled while it runs, where it can be read, and what it takes of each drive",
+                "the set-up of the controller lists it, or /proc/mdstat, or the list of pools",
+                AnswerKind.Choice,
+                ArrayAnswers.Keepers,
+                Place: array.Members[0]
+            );
         if (!array.LevelKnown)
             yield return new(
                 $"array.{array.Name}.level",

@@ -171,7 +171,7 @@ public static class UnknownRegister
 
     private static SheetProblem? RefuseArray(MachineState state, string array, string what, string value)
     {
-        if (what is not ("level" or "state" or "lost"))
+        if (what is not ("level" or "state" or "lost" or "keeper"))
             return new("/edit/path", $"{what} of an array is nothing that can be answered.");
         if (ArrayNow.Of(state).FirstOrDefault(a => a.Name == array) is not { } now)
             return new("/edit/path", $"No found drive belongs to {array}.");
@@ -179,6 +179,7 @@ public static class UnknownRegister
         {
             "level" => ArrayAnswers.Levels,
             "state" => ArrayAnswers.States,
+            "keeper" => ArrayAnswers.Keepers,
             _ => [.. now.MayHaveLost(state).Select(p => p.Name), ArrayAnswers.NoneOfThese],
         };
         return words.Contains(value) ? null : new("/edit/value", $"Answer {Verdicts.Say.Words(words)}.");
@@ -187,6 +188,7 @@ public static class UnknownRegister
     private static ArraySaid Said(MachineState state, string array, string what, string value) =>
         (state.ArraysSaid.GetValueOrDefault(array) ?? new ArraySaid()) is var said && what == "level" ? said with { Level = value }
         : what == "state" ? said with { State = value }
+        : what == "keeper" ? said with { Keeper = value }
         : said with
         {
             Lost = state.Found.Keys.FirstOrDefault(p => p.Name == value && state.Found[p].Drive is not null)?.ToString()

@@ -169,26 +169,47 @@ public static class ArrayTrials
             .ProducesProblem(404);
     }
 
-    private static void MapKeepers(IEndpointRouteBuilder routes) =>
+    private static void MapKeepers(IEndpointRouteBuilder routes)
+    {
         routes
             .MapGet(
                 "/api/jobs/{number}/arrays/{array}/keepers",
-                async (string number, string array, Jobs jobs, Library library, CancellationToken cancel) =>
-                {
-                    if (await jobs.Find(number, cancel) is not { } job)
-                        return Problems.UnknownJob(number);
-                    if (job.State.Sheet is null)
-                        return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
-                    var q = Question.Of(job.State, await library.Evidence(cancel), await library.Shelf(cancel)).Storage;
-                    return q.Arrays.FirstOrDefault(a => a.Name == array) is { } plan
-                        ? TypedResults.Ok(KeeperSides.Of(q, plan))
-                        : Problems.Unknown("such array");
-                }
+                (string number, string array, Jobs jobs, Library library, CancellationToken cancel) =>
+                    OfArray(number, array, jobs, library, KeeperSides.Of, cancel)
             )
             .WithName("keepers")
             .Produces<IReadOnlyList<KeeperSide>>()
             .ProducesProblem(400)
             .ProducesProblem(404);
+        routes
+            .MapGet(
+                "/api/jobs/{number}/arrays/{array}/strips",
+                (string number, string array, Jobs jobs, Library library, CancellationToken cancel) =>
+                    OfArray(number, array, jobs, library, static (q, plan) => StripTable.Of(plan, q.Planned), cancel)
+            )
+            .WithName("strips")
+            .Produces<StripTable>()
+            .ProducesProblem(400)
+            .ProducesProblem(404);
+    }
+
+    /// <summary>What follows for one array of the plan.</summary>
+    private static async Task<IResult> OfArray<T>(
+        string number,
+        string array,
+        Jobs jobs,
+        Library library,
+        Func<ControllerInput, ArrayPlan, T> of,
+        CancellationToken cancel
+    )
+    {
+        if (await jobs.Find(number, cancel) is not { } job)
+            return Problems.UnknownJob(number);
+        if (job.State.Sheet is null)
+            return Problems.Invalid(new SheetProblem("/", "The machine has no sheet yet."));
+        var q = Question.Of(job.State, await library.Evidence(cancel), await library.Shelf(cancel)).Storage;
+        return q.Arrays.FirstOrDefault(a => a.Name == array) is { } plan ? TypedResults.Ok(of(q, plan)) : Problems.Unknown("such array");
+    }
 
     private static void MapSimulation(IEndpointRouteBuilder routes)
     {

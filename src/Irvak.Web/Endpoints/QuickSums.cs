@@ -6,6 +6,7 @@ using Irvak.Core.Builds;
 using Irvak.Core.Caches;
 using Irvak.Core.Contracts;
 using Irvak.Core.Memory;
+using Irvak.Core.Moving;
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
@@ -113,7 +114,7 @@ public static class QuickSums
 
         routes
             .MapPost("/api/quick/backup", (BackupQuestion question) =>
-                question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(QuickBackup.Of(question))
+                question.Problem is { } problem ? Problems.Invalid(problem) : TypedResults.Ok(BackupHours.Of(question))
             )
             .WithName("quickBackup")
             .Produces<BackupAnswer>()

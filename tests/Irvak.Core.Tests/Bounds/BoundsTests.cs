@@ -9,6 +9,7 @@ using Irvak.Core.Edits;
 using Irvak.Core.Expectations;
 using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
+using Irvak.Core.Moving;
 using Irvak.Core.Paths;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
@@ -60,7 +61,7 @@ public class BoundsTests
                 "backup",
                 new BackupQuestion(8000, BackupMedium.Disk, 400, 10, 8000, 180) { TapeDrive = 8 },
                 q => q.Problem,
-                QuickBackup.Of
+                BackupHours.Of
             ),
             Probe.Of("os", new OsRequest(64, 64, false, 128, 256, true), q => q.Problem, q => OsShare.Of(q.Asked())),
             Probe.Of("clock", new ClockRequest("16GB 2Rx4 PC4-2400T-R", 2, 2666, 2400), q => q.Problem),

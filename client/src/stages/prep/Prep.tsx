@@ -5,6 +5,7 @@ import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';
 import { PrintHead } from '../../frame/PrintHead';
 import { Verdicts } from '../../frame/Verdicts';
+import { Backup } from './Backup';
 
 /** Prep: what to order, what lies on the shelf, what to take along; ticked as it is in the box. */
 export default function Prep() {
@@ -127,13 +128,8 @@ export default function Prep() {
               </span>
             </h3>
             <VisitLine steps={job.runbook?.steps ?? []} />
-            <p className="quiet">
-              Before the machine goes off: is there a backup, and who has seen it?{' '}
-              {touchesDrives(job)
-                ? 'Drives are touched: read a trial set of it back first.'
-                : 'This work touches no drive, but a machine that was off can fail to come back for other reasons.'}
-            </p>
           </section>
+          <Backup job={job} touchesDrives={touchesDrives(job)} />
           <div className="wide no-print">
             <button type="button" className="btn go" onClick={() => window.print()}>
               Print both lists

@@ -2,9 +2,9 @@ import type { ArrayFigures } from '../../../api/types';
 import { dropOn } from './Members';
 
 /** What can be opened beside the array. */
-export type Opened = 'simulate' | 'keepers' | 'fill' | 'controllers' | 'moving' | 'figures';
+export type Opened = 'simulate' | 'keepers' | 'strips' | 'fill' | 'controllers' | 'moving' | 'figures';
 
-const SHEETS: { what: Exclude<Opened, 'simulate' | 'keepers'>; key: string; name: string }[] = [
+const SHEETS: { what: Exclude<Opened, 'simulate' | 'keepers' | 'strips'>; key: string; name: string }[] = [
   { what: 'fill', key: 'B', name: 'Fill bays' },
   { what: 'controllers', key: 'C', name: 'Controllers' },
   { what: 'moving', key: 'D', name: 'Moving' },

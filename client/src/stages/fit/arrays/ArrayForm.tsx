@@ -43,12 +43,15 @@ export function ArrayForm({
   plan,
   onChange,
   onKeepers,
+  onStrips,
   onRename,
 }: {
   plan: ArrayPlan;
   onChange: (plan: ArrayPlan) => void;
   /** Opens who could keep it, side by side; undefined where it has no figures. */
   onKeepers?: () => void;
+  /** Opens the strips side by side; undefined where it has no figures. */
+  onStrips?: () => void;
   /** Undefined for an array that was found: it keeps its name. */
   onRename?: (name: string) => void;
 }) {
@@ -97,10 +100,17 @@ export function ArrayForm({
         value={plan.stripKiB ? `${plan.stripKiB}` : ''}
         options={[
           ['', 'as suits'],
-          ...[16, 32, 64, 128, 256, 512, 1024].map((n) => [`${n}`, `${n} KiB`] as [string, string]),
+          ...[...new Set([16, 32, 64, 128, 256, 512, 1024, plan.stripKiB ?? 16])]
+            .sort((a, b) => a - b)
+            .map((n) => [`${n}`, `${n} KiB`] as [string, string]),
         ]}
         onChange={(v) => set({ stripKiB: v ? Number(v) : null })}
       />
+      {onStrips && (
+        <button type="button" className="btn o beside" aria-keyshortcuts="Shift+T" data-key="⇧T" onClick={onStrips}>
+          Strips
+        </button>
+      )}
       <Typed
         id="array-written"
         label="Written a day, GB"

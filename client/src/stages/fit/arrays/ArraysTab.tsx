@@ -12,6 +12,7 @@ import { ArrayShown } from './ArrayShown';
 import { Controllers } from './Controllers';
 import { Fill } from './Fill';
 import { KeeperTable } from './KeeperTable';
+import { StripTable } from './StripTable';
 import { Members } from './Members';
 import { Rehearse } from './Rehearse';
 import type { Rehearsing } from './rehearsing';
@@ -39,6 +40,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
                 { key: 'R', what: 'rehearse failures', run: rehearse },
                 { key: 'S', what: 'simulate losses', run: () => setOpen('simulate') },
                 { key: 'K', what: 'who keeps it, side by side', run: () => setOpen('keepers') },
+                { key: 'T', what: 'strips, side by side', run: () => setOpen('strips') },
               ]
             : []),
           { key: 'B', what: 'fill free bays with one drive', run: () => setOpen('fill') },
@@ -63,6 +65,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
   const close = () => setOpen(null);
   if (open === 'simulate' && works) return <Simulate job={job} array={shown} onClose={close} />;
   if (open === 'keepers' && shown) return <KeeperTable job={job} array={shown.plan.name} onClose={close} />;
+  if (open === 'strips' && shown) return <StripTable job={job} array={shown.plan.name} onClose={close} />;
   if (open === 'moving') return <Moving job={job} onClose={close} />;
   if (open === 'figures') return <Figures job={job} onClose={close} />;
   if (open === 'fill') return <Fill job={job} onClose={close} />;
@@ -114,6 +117,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
             plan={shown.plan}
             onChange={change}
             onKeepers={works ? () => setOpen('keepers') : undefined}
+            onStrips={works ? () => setOpen('strips') : undefined}
             onRename={wasFound ? undefined : (fresh) => done(renamed(job, shown.plan, fresh)) && setName(fresh)}
           />
           <Members

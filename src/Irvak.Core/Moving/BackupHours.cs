@@ -4,7 +4,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 
-namespace Irvak.Core.Quick;
+namespace Irvak.Core.Moving;
 
 /// <summary>Where a backup goes.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<BackupMedium>))]
@@ -99,10 +99,18 @@ public sealed record BackupAnswer(
 )
 {
     public required Worked Why { get; init; }
+
+    /// <summary>The narrowest stage of those that are known; null where it can't be written.</summary>
+    [JsonIgnore]
+    public BackupStage? Pinch => Stages.FirstOrDefault(s => s.Pinch);
+
+    /// <summary>Hours of it in words, with how sure they are, as a sentence begins.</summary>
+    public string About(double hours) =>
+        BackupHours.First(Sure) is { Length: > 0 } sure ? sure + Quantities.Hours.Words(hours) : Quantities.Hours.Words(hours);
 }
 
 /// <summary>How long a backup takes before a machine may be opened, and how many media it fills.</summary>
-public static class QuickBackup
+public static class BackupHours
 {
     // What is usual where nobody said more: a disk in a dock over its whole surface, flash by USB at 10 Gb/s. Common practice, no source.
     private static readonly Throughput UsualDisk = new(110),
@@ -174,7 +182,8 @@ public static class QuickBackup
             _ => q.MediumMBs is null ? "disk in a dock, as usual" : "disk",
         };
 
-    private static string Units(BackupQuestion q, int n) =>
+    /// <summary>So many media in words.</summary>
+    public static string Units(BackupQuestion q, int n) =>
         q.Medium switch
         {
             BackupMedium.Tape => Say.Count(n, "cartridge", "cartridges"),
@@ -188,7 +197,21 @@ public static class QuickBackup
         return media is { } n ? $"{time}, on {Units(q, n)}." : $"{time}; how many media is not known: say the size of one.";
     }
 
-    private static string First(BackupSureness sure) =>
+    /// <summary>What it goes onto, in words: "disks of 4 TB each", "tape 8".</summary>
+    public static string Onto(BackupQuestion q) =>
+        (q.Medium, q.MediumGB) switch
+        {
+            (BackupMedium.Tape, _) => Name(q),
+            (BackupMedium.Flash, { } each) => $"flash drives of {Space(each)} each",
+            (BackupMedium.Flash, null) => "flash drives",
+            (_, { } each) => $"disks of {Space(each)} each",
+            _ => "disks",
+        };
+
+    /// <summary>What is kept and where, in words.</summary>
+    public static string Words(BackupQuestion q) => $"{Space(q.DataGB)} onto {Onto(q)}{(q.Verify ? ", read back" : "")}";
+
+    internal static string First(BackupSureness sure) =>
         sure switch
         {
             BackupSureness.AtLeast => "At least ",
@@ -275,5 +298,5 @@ public static class QuickBackup
             "tape: the format's table of generations (ECMA-319 for the first); usual rates and shares: common practice, no source"
         );
 
-    private static string Space(double gigabytes) => DiskSpace.TB((long)Math.Round(gigabytes * 1e9));
+    internal static string Space(double gigabytes) => DiskSpace.TB((long)Math.Round(gigabytes * 1e9));
 }

@@ -1,6 +1,6 @@
 using Irvak.Core.Quantities;
 
-namespace Irvak.Core.Quick;
+namespace Irvak.Core.Moving;
 
 /// <summary>
 /// A generation of the half-inch tape that drives of several makers share (LTO; the first is ECMA-319). Native size and full-height rate:

@@ -1,11 +1,11 @@
 using Irvak.Core.Lanes;
-using Irvak.Core.Quick;
+using Irvak.Core.Moving;
 
-namespace Irvak.Core.Tests.Quick;
+namespace Irvak.Core.Tests.Moving;
 
 /// <summary>Hours and media of a backup. Hours to fill a cartridge: the tape format's table of generations, from memory; other values:
 /// common practice, no source.</summary>
-public class QuickBackupTests
+public class BackupHoursTests
 {
     [Theory]
     [InlineData(1, 1.39)]
@@ -22,7 +22,7 @@ public class QuickBackupTests
     {
         var tape = Tape.Of(generation);
         Assert.Equal(generation, tape.Generation);
-        var answer = QuickBackup.Of(new BackupQuestion(tape.NativeGB, BackupMedium.Tape, 900, Verify: false) { Cartridge = generation });
+        var answer = BackupHours.Of(new BackupQuestion(tape.NativeGB, BackupMedium.Tape, 900, Verify: false) { Cartridge = generation });
         Assert.Equal(hours, answer.WriteHours!.Value, 2);
         Assert.Equal((1, 1.0), (answer.Media, answer.LastFilled));
         Assert.Equal(answer.WriteHours, answer.Hours);
@@ -41,7 +41,7 @@ public class QuickBackupTests
     [InlineData(2, 1, 20)]
     public void A_drive_writes_its_own_generation_and_mostly_the_one_before(int drive, int cartridge, int? mbs)
     {
-        var answer = QuickBackup.Of(new BackupQuestion(100, BackupMedium.Tape, 900) { Cartridge = cartridge, TapeDrive = drive });
+        var answer = BackupHours.Of(new BackupQuestion(100, BackupMedium.Tape, 900) { Cartridge = cartridge, TapeDrive = drive });
         Assert.Equal(mbs, (answer.Stages is [.., var last] ? last.MBs : null)?.MegabytesPerSecond);
         Assert.Equal(mbs is null, answer.Hours is null);
         if (mbs is null)
@@ -58,7 +58,7 @@ public class QuickBackupTests
     [InlineData(10, null)]
     public void A_half_height_drive_writes_less_where_its_rate_is_known_at_all(int generation, int? mbs)
     {
-        var answer = QuickBackup.Of(new BackupQuestion(100, BackupMedium.Tape, 900) { Cartridge = generation, HalfHeight = true });
+        var answer = BackupHours.Of(new BackupQuestion(100, BackupMedium.Tape, 900) { Cartridge = generation, HalfHeight = true });
         Assert.Equal(mbs, (answer.Stages is [.., var last] ? last.MBs : null)?.MegabytesPerSecond);
         if (mbs is null)
             Assert.Contains("not known", answer.Verdict);
@@ -70,7 +70,7 @@ public class QuickBackupTests
     [InlineData(30_000, 3, 0.5)]
     public void Media_are_counted_to_the_last_gigabyte(double gb, int media, double last)
     {
-        var answer = QuickBackup.Of(new BackupQuestion(gb, BackupMedium.Tape, 400));
+        var answer = BackupHours.Of(new BackupQuestion(gb, BackupMedium.Tape, 400));
         Assert.Equal(media, answer.Media);
         Assert.Equal(last, answer.LastFilled!.Value, 9);
         Assert.Equal(media > 1, answer.Cares.Any(c => c.StartsWith("Somebody changes the medium")));
@@ -80,19 +80,19 @@ public class QuickBackupTests
     [InlineData(7600, 1)]
     [InlineData(7601, 2)]
     public void A_disk_holds_less_than_it_is_sold_as(double gb, int disks) =>
-        Assert.Equal(disks, QuickBackup.Of(new BackupQuestion(gb, MediumGB: 8000)).Media);
+        Assert.Equal(disks, BackupHours.Of(new BackupQuestion(gb, MediumGB: 8000)).Media);
 
     [Fact]
     public void What_is_not_known_is_said_and_makes_a_time_a_least_one()
     {
-        var answer = QuickBackup.Of(new BackupQuestion(4000, MediumMBs: 180));
+        var answer = BackupHours.Of(new BackupQuestion(4000, MediumMBs: 180));
         Assert.Equal(BackupSureness.AtLeast, answer.Sure);
         Assert.Null(answer.Stages[0].MBs);
         Assert.Null(answer.Media);
         Assert.Null(answer.LastFilled);
         Assert.Equal("At least 12 h with reading it back; how many media is not known: say the size of one.", answer.Verdict);
         // 4 TB at 150 MB/s, twice: 14.8 h.
-        var known = QuickBackup.Of(new BackupQuestion(4000, SourceMBs: 150, MediumGB: 8000, MediumMBs: 180));
+        var known = BackupHours.Of(new BackupQuestion(4000, SourceMBs: 150, MediumGB: 8000, MediumMBs: 180));
         Assert.Equal(BackupSureness.Known, known.Sure);
         Assert.Equal("15 h with reading it back, on 1 disk.", known.Verdict);
         Assert.Equal("old volume", known.Stages.Single(s => s.Pinch).Name);
@@ -105,7 +105,7 @@ public class QuickBackupTests
     [InlineData(90.0, 110.0, "3 d 2 h", BackupSureness.Known)]
     public void A_rate_that_is_only_usual_makes_no_least(double? source, double? medium, string first, BackupSureness sure)
     {
-        var answer = QuickBackup.Of(new BackupQuestion(12_000, SourceMBs: source, MediumGB: 4000, MediumMBs: medium));
+        var answer = BackupHours.Of(new BackupQuestion(12_000, SourceMBs: source, MediumGB: 4000, MediumMBs: medium));
         Assert.Equal((first + " with reading it back, on 4 disks.", sure), (answer.Verdict, answer.Sure));
         Assert.Equal(medium is null, answer.Cares.Any(c => c.StartsWith("What one writes is only what is usual, 110 MB/s")));
         Assert.Equal(sure == BackupSureness.Known, answer.Why.Result.Formula == "together");
@@ -114,10 +114,10 @@ public class QuickBackupTests
     [Fact]
     public void The_usual_rates_are_called_usual_and_one_that_was_said_beats_them()
     {
-        Assert.Equal("disk in a dock, as usual", QuickBackup.Of(new BackupQuestion(100)).Stages[^1].Name);
-        Assert.Equal(110, QuickBackup.Of(new BackupQuestion(100)).Stages[^1].MBs!.Value.MegabytesPerSecond);
-        Assert.Equal(500, QuickBackup.Of(new BackupQuestion(100, BackupMedium.Flash)).Stages[^1].MBs!.Value.MegabytesPerSecond);
-        var said = QuickBackup.Of(new BackupQuestion(100, BackupMedium.Flash, MediumMBs: 900)).Stages[^1];
+        Assert.Equal("disk in a dock, as usual", BackupHours.Of(new BackupQuestion(100)).Stages[^1].Name);
+        Assert.Equal(110, BackupHours.Of(new BackupQuestion(100)).Stages[^1].MBs!.Value.MegabytesPerSecond);
+        Assert.Equal(500, BackupHours.Of(new BackupQuestion(100, BackupMedium.Flash)).Stages[^1].MBs!.Value.MegabytesPerSecond);
+        var said = BackupHours.Of(new BackupQuestion(100, BackupMedium.Flash, MediumMBs: 900)).Stages[^1];
         Assert.Equal(("flash drive", 900.0), (said.Name, said.MBs!.Value.MegabytesPerSecond));
     }
 
@@ -126,7 +126,7 @@ public class QuickBackupTests
     [InlineData(10, 250)]
     public void A_line_can_be_the_narrowest(double gigabits, double mbs)
     {
-        var answer = QuickBackup.Of(new BackupQuestion(1000, BackupMedium.Flash, 250, gigabits));
+        var answer = BackupHours.Of(new BackupQuestion(1000, BackupMedium.Flash, 250, gigabits));
         Assert.Equal(3, answer.Stages.Count);
         Assert.Equal(mbs, answer.Stages.Single(s => s.Pinch).MBs!.Value.MegabytesPerSecond, 1);
         Assert.Equal(LinkRates.Ethernet(gigabits), answer.Stages[1].MBs);
@@ -140,17 +140,17 @@ public class QuickBackupTests
     public void A_tape_that_gets_less_than_a_third_stops_and_starts(double source, bool stops) =>
         Assert.Equal(
             stops,
-            QuickBackup.Of(new BackupQuestion(1000, BackupMedium.Tape, source)).Cares.Any(c => c.Contains("stops, winds back"))
+            BackupHours.Of(new BackupQuestion(1000, BackupMedium.Tape, source)).Cares.Any(c => c.Contains("stops, winds back"))
         );
 
     [Fact]
     public void With_a_source_nobody_measured_the_rate_it_must_reach_is_said()
     {
-        Assert.Contains(QuickBackup.Of(new BackupQuestion(1000, BackupMedium.Tape)).Cares, c =>
+        Assert.Contains(BackupHours.Of(new BackupQuestion(1000, BackupMedium.Tape)).Cares, c =>
             c.StartsWith("Below about 120 MB/s from the old volume")
         );
         // A line that is too slow already says so by itself.
-        Assert.Contains(QuickBackup.Of(new BackupQuestion(1000, BackupMedium.Tape, NetworkGbs: 0.9)).Cares, c =>
+        Assert.Contains(BackupHours.Of(new BackupQuestion(1000, BackupMedium.Tape, NetworkGbs: 0.9)).Cares, c =>
             c.Contains("stops, winds back")
         );
     }
@@ -161,7 +161,7 @@ public class QuickBackupTests
     public void New_cartridges_of_late_generations_are_measured_out_first(int generation, bool told) =>
         Assert.Equal(
             told,
-            QuickBackup
+            BackupHours
                 .Of(new BackupQuestion(1000, BackupMedium.Tape, 400) { Cartridge = generation })
                 .Cares.Any(c => c.Contains("measured out"))
         );
@@ -172,10 +172,10 @@ public class QuickBackupTests
     public void A_backup_that_nobody_reads_back_is_called_none(bool verify, int cares) =>
         Assert.Equal(
             cares,
-            QuickBackup.Of(new BackupQuestion(100, SourceMBs: 100, MediumGB: 200, Verify: verify)).Cares.Count(c => c.Contains("read back"))
+            BackupHours.Of(new BackupQuestion(100, SourceMBs: 100, MediumGB: 200, Verify: verify)).Cares.Count(c => c.Contains("read back"))
         );
 
     [Fact]
     public void A_question_that_can_not_be_is_not_answered() =>
-        Assert.Throws<ArgumentException>(() => QuickBackup.Of(new BackupQuestion(0)));
+        Assert.Throws<ArgumentException>(() => BackupHours.Of(new BackupQuestion(0)));
 }

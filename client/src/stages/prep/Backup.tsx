@@ -1,0 +1,201 @@
+import type { components } from '../../api/schema';
+import type { JobView } from '../../api/types';
+import { BACKUP_LINES, BACKUP_MEDIA, BackupFilled, BackupStages, TAPES } from '../../drawings/BackupWay';
+import { mbs, tb } from '../../format/numbers';
+import { useActs } from '../../frame/desk';
+import { Pick } from '../../frame/Pick';
+import { Typed } from '../../frame/Typed';
+import { WorkedSum } from '../../frame/WorkedSum';
+
+type Before = components['schemas']['BackupBefore'];
+type Plan = components['schemas']['BackupQuestion'];
+type Medium = NonNullable<Plan['medium']>;
+
+const terabytes = (gb: number) => Math.round(gb) / 1000;
+
+/** Who has seen a backup, and the one that is made before the machine is opened: its hours, its media. */
+export function Backup({ job, touchesDrives }: { job: JobView; touchesDrives: boolean }) {
+  const { apply } = useActs();
+  const before = job.backup;
+  if (!before) return null;
+  const check = job.survey?.checks.find((c) => c.key === 'backup');
+  const plan = (backup: Plan | null) => apply({ type: 'planBackup', backup });
+  const begin = () =>
+    plan({
+      dataGB: before.atMostGB ?? 1000,
+      medium: 'disk',
+      sourceMBs: before.reads == null ? null : Math.round(before.reads),
+      networkGbs: 0,
+      verify: true,
+      cartridge: 8,
+    } as Plan);
+  return (
+    <section className="wide" aria-label="Backup before opening">
+      <h3>Backup before opening</h3>
+      <p>
+        {check?.answer ? (
+          <>
+            {check.state === 'well' ? 'There is one that was read back' : 'There is none to rely on'}: {check.answer},
+            says {check.by}.
+          </>
+        ) : (
+          <b>Nobody has said whether there is a backup that was read back.</b>
+        )}{' '}
+        <span className="quiet">
+          {touchesDrives
+            ? 'Drives are touched: read a trial set of it back first.'
+            : 'This work touches no drive, but a machine that was off can fail to come back for other reasons.'}
+        </span>
+      </p>
+      <div className="row wrap no-print">
+        <button
+          type="button"
+          className="btn o"
+          aria-pressed={check?.state === 'well'}
+          onClick={() => apply({ type: 'answerCheck', key: 'backup', good: true, note: null })}
+        >
+          I have seen it read back
+        </button>
+        <button
+          type="button"
+          className="btn o"
+          aria-pressed={check?.state === 'not-well'}
+          onClick={() => apply({ type: 'answerCheck', key: 'backup', good: false, note: null })}
+        >
+          There is none
+        </button>
+        {before.plan ? (
+          <button type="button" className="btn" onClick={() => plan(null)}>
+            Plan no backup
+          </button>
+        ) : (
+          <button type="button" className="btn o" onClick={begin}>
+            Plan one
+          </button>
+        )}
+      </div>
+      {before.plan && <Planned before={before} plan={before.plan} onChange={plan} />}
+    </section>
+  );
+}
+
+function Planned({ before, plan, onChange }: { before: Before; plan: Plan; onChange: (plan: Plan) => void }) {
+  const set = (more: Partial<Plan>) => onChange({ ...plan, ...more });
+  const tape = plan.medium === 'tape';
+  const answer = before.answer;
+  return (
+    <div className="stack">
+      <p className="quiet small">
+        {before.volumes.length === 0
+          ? 'No drive was found in the machine yet: say how much is kept.'
+          : `It may hold ${before.volumes
+              .map((v) => `${v.name}: ${v.atMostBytes == null ? 'not known' : tb(v.atMostBytes)}`)
+              .join('; ')}. ${
+              before.atMostGB == null
+                ? 'How much together is not known.'
+                : 'So much at most: less where its system says so.'
+            }`}
+      </p>
+      <div className="row wrap fields no-print">
+        <Typed
+          id="backup-tb"
+          label="Data, TB"
+          value={terabytes(plan.dataGB)}
+          onDone={(n) => n > 0 && set({ dataGB: n * 1000 })}
+        />
+        <Typed
+          id="backup-reads"
+          label={`Read at, MB/s${before.reads != null ? ` (drives: ${mbs(before.reads)})` : ''}`}
+          value={plan.sourceMBs}
+          hint="not known"
+          onDone={(n) => n > 0 && set({ sourceMBs: n })}
+          onClear={() => set({ sourceMBs: null })}
+        />
+        <Pick
+          id="backup-line"
+          name="Over"
+          value={plan.networkGbs ? `${plan.networkGbs}` : ''}
+          options={BACKUP_LINES}
+          onChange={(v) => set({ networkGbs: Number(v) })}
+        />
+        <Pick
+          id="backup-to"
+          name="Onto"
+          value={plan.medium ?? 'disk'}
+          options={BACKUP_MEDIA}
+          onChange={(v) =>
+            set(
+              v === 'tape'
+                ? { medium: 'tape', mediumGB: null, mediumMBs: null }
+                : { medium: v as Medium, tapeDrive: null },
+            )
+          }
+        />
+        {tape ? (
+          <>
+            <Pick
+              id="backup-tape"
+              name="Cartridge, generation"
+              value={`${plan.cartridge ?? 8}`}
+              options={TAPES}
+              onChange={(v) => set({ cartridge: Number(v) })}
+            />
+            <Pick
+              id="backup-drive"
+              name="Drive, generation"
+              value={plan.tapeDrive ? `${plan.tapeDrive}` : ''}
+              options={[['', 'the same'], ...TAPES]}
+              onChange={(v) => set({ tapeDrive: v ? Number(v) : null })}
+            />
+            <label className="row tickline">
+              <input
+                type="checkbox"
+                checked={!!plan.halfHeight}
+                onChange={(e) => set({ halfHeight: e.target.checked })}
+              />
+              half-height drive
+            </label>
+          </>
+        ) : (
+          <>
+            <Typed
+              id="backup-each"
+              label="Size of one, TB"
+              value={plan.mediumGB == null ? null : terabytes(plan.mediumGB)}
+              hint="not known"
+              onDone={(n) => n > 0 && set({ mediumGB: n * 1000 })}
+              onClear={() => set({ mediumGB: null })}
+            />
+            <Typed
+              id="backup-writes"
+              label="One writes, MB/s"
+              value={plan.mediumMBs}
+              hint="as usual"
+              onDone={(n) => n > 0 && set({ mediumMBs: n })}
+              onClear={() => set({ mediumMBs: null })}
+            />
+          </>
+        )}
+        <label className="row tickline">
+          <input type="checkbox" checked={!!plan.verify} onChange={(e) => set({ verify: e.target.checked })} />
+          all of it read back and compared
+        </label>
+      </div>
+      {answer && (
+        <>
+          <p className="qs-answer">
+            <b>{answer.verdict}</b>
+          </p>
+          {answer.stages.length > 0 && <BackupStages stages={answer.stages} />}
+          {answer.media != null && <BackupFilled count={answer.media} last={answer.lastFilled ?? 1} />}
+          {answer.cares.map((c) => (
+            <p key={c} className="small">
+              {c}
+            </p>
+          ))}
+          <WorkedSum sum={answer.why} />
+        </>
+      )}
+    </div>
+  );
+}

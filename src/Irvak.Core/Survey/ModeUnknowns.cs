@@ -1,0 +1,51 @@
+using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
+using Irvak.Core.Contracts;
+using Irvak.Core.Controllers;
+using Irvak.Core.Places;
+
+namespace Irvak.Core.Survey;
+
+/// <summary>The storage mode that a board's own controller is in before the work, where its firmware has two.</summary>
+public static class ModeUnknowns
+{
+    private const string Prefix = "mode.";
+
+    /// <summary>One question for each board whose firmware keeps arrays and whose mode no capture, no array and nobody tells.</summary>
+    public static IEnumerable<Unknown> Of(MachineState state, ControllerSlice said)
+    {
+        if (state.Sheet is not { } sheet)
+            yield break;
+        var found = StorageModes.Found(state, said.FoundModes);
+        // An array that no card can keep is the board's.
+        var kept = !BayController.Cards(state.AsFound).Any() && JobArrays.Found(state).Any(a => a.Host == ArrayHost.Controller);
+        foreach (var board in BayController.Boards(sheet))
+            if (board.Raid?.Levels is { Count: > 0 } && !found.ContainsKey(board.Id) && !kept)
+                yield return new(
+                    Prefix + board.Id,
+                    $"Which storage mode is {board.Id} in?",
+                    "whether the system starts after the mode is changed, and what keeps its arrays",
+                    "firmware set-up, mode of the SATA or storage controller; or lspci",
+                    AnswerKind.Choice,
+                    Words,
+                    Place: Place.Board(board.Id)
+                )
+                {
+                    Optional = true,
+                };
+    }
+
+    private static readonly IReadOnlyList<string> Words = [.. Enum.GetValues<StorageMode>().Select(StorageModes.Words)];
+
+    /// <summary>What an answer changes; null for one about something else.</summary>
+    public static SetStorageMode? EditOf(AnswerUnknown answer) =>
+        answer.Path.StartsWith(Prefix, StringComparison.Ordinal) && Words.Contains(answer.Value)
+            ? new(answer.Path[Prefix.Length..], Enum.GetValues<StorageMode>().First(m => StorageModes.Words(m) == answer.Value), true)
+            : null;
+
+    /// <summary>Why an answer can't be taken; null when it can, and for one about something else.</summary>
+    public static SheetProblem? Refusal(AnswerUnknown answer) =>
+        answer.Path.StartsWith(Prefix, StringComparison.Ordinal) && !Words.Contains(answer.Value)
+            ? new("/edit/value", $"Answer {Verdicts.Say.Words(Words)}.")
+            : null;
+}
