@@ -1223,6 +1223,8 @@ export interface components {
              *                 them.
              */
             reads?: components["schemas"]["Throughput"];
+            /** @description True when the work touches what may hold data: drives, arrays, or what keeps them. */
+            touched: boolean;
         };
         /**
          * @description Where a backup goes.

@@ -46,10 +46,9 @@ public static partial class ControllerFit
             if (q.StillAs(array) is null)
                 foreach (var finding in OfParts(q, array))
                     yield return finding;
-            if (q.StillAs(array) is { } still)
+            if (q.StillAs(array) is not null)
             {
-                var (was, now) = (Serves(still, q.FoundControllerAt), Serves(array, q.ControllerAt));
-                if (was is not null && now is not null && was.Name != now.Name)
+                if (ForeignArray.Of(q).FirstOrDefault(f => f.Array.Name == array.Name) is { Was: var was, Now: var now } foreign)
                     yield return Finding.Of(
                         Foreign,
                         [.. array.Members],
@@ -64,7 +63,8 @@ public static partial class ControllerFit
                         ("count", array.Members.Count),
                         (
                             "family",
-                            was.Card?.Maker is { } maker && maker == now.Card?.Maker
+                            foreign.IsSameModel ? "the same model: look that its firmware is the same or newer"
+                            : was.Card?.Maker is { } maker && maker == now.Card?.Maker
                                 ? "same maker: look whether the family reads it, and at its firmware"
                                 : "another maker: expect that it does not read it, and have the backup read back"
                         )

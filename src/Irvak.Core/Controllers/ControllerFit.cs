@@ -369,7 +369,7 @@ public static partial class ControllerFit
     }
 
     /// <summary>The controller behind the first member that has one.</summary>
-    private static BayController? Serves(ArrayPlan array, Func<Place, BayController?> at) =>
+    internal static BayController? Serves(ArrayPlan array, Func<Place, BayController?> at) =>
         array.Members.Select(at).FirstOrDefault(c => c is not null);
 
     internal static string Name(DriveProtocol protocol) =>

@@ -27,6 +27,16 @@ public record ControllerInput : ArrayInput
         || DriveFirmware.Count > 0
         || Changes.Any(c => !c.Place.IsSlot && !c.Place.IsSocket);
 
+    /// <summary>True when the plan touches what may hold data: drives, arrays, what keeps them, or their firmware.</summary>
+    public bool TouchesData =>
+        Changes.Any(c => c.Out?.Drive is not null || c.In?.Drive is not null)
+        || Made.Any()
+        || Modes.Count > 0
+        || DriveFirmware.Count > 0
+        || Firmware.Values.Any(f => f.Planned is not null)
+        || PlansStorage
+        || ForeignArray.Of(this).Any();
+
     /// <summary>True when the plan has caches or says what the system starts from.</summary>
     public bool PlansStorage { get; init; }
 

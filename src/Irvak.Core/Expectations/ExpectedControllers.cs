@@ -19,7 +19,11 @@ public static class ExpectedControllers
 
     public static IEnumerable<Expectation> Of(CacheInput q)
     {
-        var made = q.Made.Where(a => a.Host == ArrayHost.Controller).ToList();
+        List<ArrayPlan> made =
+        [
+            .. q.Made.Where(a => a.Host == ArrayHost.Controller),
+            .. ForeignArray.Of(q).Select(f => f.Array),
+        ];
         foreach (var c in BayController.Cards(q.Planned).Concat(BayController.Carriers(q.Planned)))
         {
             var keeps = made.Where(a => a.Members.Select(q.ControllerAt).OfType<BayController>().FirstOrDefault()?.Place == c.Place)

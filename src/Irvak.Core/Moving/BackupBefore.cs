@@ -27,7 +27,11 @@ public sealed record BackupBefore(IReadOnlyList<BackupVolume> Volumes, BackupQue
     /// them.</summary>
     public Throughput? Reads { get; } = Together(Volumes);
 
-    public static BackupBefore Of(MoveInput q, ArraySheet arrays)
+    /// <summary>True when the work touches what may hold data: drives, arrays, or what keeps them.</summary>
+    public required bool Touched { get; init; }
+
+    /// <param name="touched">True when the work touches what may hold data.</param>
+    public static BackupBefore Of(MoveInput q, ArraySheet arrays, bool touched)
     {
         var members = q.Now.SelectMany(n => n.Members).Concat(q.FoundArrays.SelectMany(a => a.AllSpares)).ToHashSet();
         var named = q
@@ -42,7 +46,7 @@ public sealed record BackupBefore(IReadOnlyList<BackupVolume> Volumes, BackupQue
                 DriveDefaults.OverAPass(u.Value.Drive, DriveDefaults.Reads(u.Value.Drive).Value)
             ));
         List<BackupVolume> volumes = [.. named, .. alone];
-        return new(volumes, q.Backup, q.Backup is { Problem: null } plan ? BackupHours.Of(plan) : null);
+        return new(volumes, q.Backup, q.Backup is { Problem: null } plan ? BackupHours.Of(plan) : null) { Touched = touched };
     }
 
     private static string Short(Place place, Unit unit) =>

@@ -22,7 +22,7 @@ public static class BackupSteps
                 $"{answer.About(hours)} of writing{(answer.Pinch is { } pinch ? $"; the narrowest is the {pinch.Name}" : "")}.",
                 "Note how much there is: volume and number of files.",
                 "Label each medium: machine, date, number of how many.",
-                .. answer.Cares,
+                .. answer.Media > 1 ? new[] { "Stay near: the medium is changed when one is full." } : [],
             ],
             "Nothing is touched before it is through.",
             [],

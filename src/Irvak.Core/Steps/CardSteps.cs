@@ -13,13 +13,17 @@ internal static class CardSteps
 
     public static bool IsCardPlace(Place place) => place.Kind is PlaceKind.Card or PlaceKind.Board;
 
-    public static Step TakeOut(Change c) =>
-        new(
+    public static Step TakeOut(StepInput q, Change c)
+    {
+        // A card that was entered by its name alone has its sheet on the shelf.
+        var card = q.Found.At(c.Place)?.Card ?? c.Out!.Card;
+        var keeps = ForeignArray.Of(q).Where(f => f.Was.Place == c.Place).Select(f => f.Array.Name).ToList();
+        return new(
             "out:" + c.Place,
             Runbook.Out,
             $"Take the {c.Out!.Short} out of {c.Place.Name}",
             [
-                .. c.Out.Card?.Controller is not null
+                .. card is { Controller: not null } or { Role: CardRole.Controller }
                     ? new[]
                     {
                         "Label every cable with its port before it comes off.",
@@ -31,14 +35,26 @@ internal static class CardSteps
                 c.MovedTo is { } to
                     ? $"Lay it aside: it goes into {to.Name}."
                     : $"Bag and label it{(c.Out.Serial is { } s ? $", serial {s}" : "")}.",
+                .. keeps.Count > 0
+                    ? new[]
+                    {
+                        $"Keep it as it is, with its cache and what guards it, until {Verdicts.Say.Words(keeps)} "
+                            + $"{(keeps.Count == 1 ? "is" : "are")} read: writes that it still holds go with it.",
+                    }
+                    : [],
             ],
-            c.Out.Card?.Controller is { CacheMiB: > 0 }
+            MayHoldWrites(card)
                 ? "A cache that still holds writes loses them: shut down cleanly, wait until its lamp is off, then five minutes until its "
                     + "unit has run empty, unless its label tells another time."
                 : "Heat sinks stay hot for minutes.",
             [c.Place],
             4
         );
+    }
+
+    /// <summary>True for a controller with a cache, and for one of which nobody knows whether it has one.</summary>
+    internal static bool MayHoldWrites(CardSheet? card) =>
+        card is { Controller: { CacheMiB: > 0 } or { IsUnknown: true } } or { Role: CardRole.Controller, Controller: null };
 
     /// <summary>What goes onto a card before it goes in, and its bracket: there is no hand room later. Common practice, no
     /// source.</summary>
@@ -126,7 +142,7 @@ internal static class CardSteps
             BoardKind.ModuleBay => ["Lock open, slide it straight until it stops, lock."],
             _ =>
             [
-                "Take the blank bracket off; keep its screw.",
+                .. c.Out is null ? new[] { "Take the blank bracket off; keep its screw." } : [],
                 "Set it in straight, press until the catch snaps, screw the bracket down.",
             ],
         };

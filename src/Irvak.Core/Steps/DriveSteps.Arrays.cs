@@ -41,6 +41,34 @@ internal static partial class DriveSteps
             );
     }
 
+    /// <summary>Arrays that meet another controller are taken over there as they are. Common practice, no source.</summary>
+    public static IEnumerable<Step> Imports(StepInput q, ArraySheet arrays)
+    {
+        foreach (var (array, was, now) in ForeignArray.Of(q))
+        {
+            var members = array.Members.Select(m => m.Name).ToList();
+            var shown = arrays.Planned.FirstOrDefault(a => a.Plan.Name == array.Name)?.Capacity is { } capacity
+                ? $"It shows {DiskSpace.Binary(capacity.Usable)}. "
+                : "";
+            yield return new(
+                "import:" + array.Name,
+                Runbook.Start,
+                $"Import array {array.Name} on {now.Name} as it is",
+                [
+                    $"Open the set-up of {now.Name}: it reports a foreign array, made by {was.Name}.",
+                    $"Look that all {Say.Count(members.Count, "member", "members")} are listed: {string.Join(' ', members)}. "
+                        + "One is missing: stop, look at its bay and its cable, and begin again.",
+                    "Import it. Nothing is created, initialised or cleared.",
+                    $"{shown}Read its state; where it rebuilds, wait for the end before the next start.",
+                    "Open files on it before the old controller is given away.",
+                ],
+                "Clearing a foreign array, or creating one over its drives, loses what it holds.",
+                [now.Place, .. array.Members],
+                10
+            );
+        }
+    }
+
     private static Step Grow(ArrayFigures array, ArrayPlan was)
     {
         Place[] added = [.. array.Plan.Members.Except(was.Members)];

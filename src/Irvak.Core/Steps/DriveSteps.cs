@@ -1,5 +1,6 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
@@ -16,7 +17,7 @@ internal static partial class DriveSteps
 {
     public static IEnumerable<Step> Before(StepInput q, IReadOnlyList<Change> drives)
     {
-        if (!drives.Any(c => c.Out is not null))
+        if (!drives.Any(c => c.Out is not null) && !ForeignArray.Of(q).Any())
             yield break;
         yield return new(
             "off:map",

@@ -13,7 +13,7 @@ public sealed partial record Runbook
             [
                 "Tell whoever uses the machine.",
                 "Shut down from the system, not by the button.",
-                .. HoldsWrites(q) ? new[] { "Wait until the lamp of the controller’s cache is off: until then it holds writes." } : [],
+                .. HoldsWrites(q) ? new[] { "Wait until the lamp of the controller’s cache, where it has one, is off: until then it holds writes." } : [],
                 "Wait until fans and lights are off.",
             ],
             "What is not saved is lost.",
@@ -73,7 +73,7 @@ public sealed partial record Runbook
     /// <summary>True when nobody told whether it has a battery: of its chassis nothing is known.</summary>
     private static bool MayHaveBattery(StepInput q) => q.Sheet.Battery.Count == 0 && q.Sheet.Chassis.Kind == ChassisKind.Board;
 
-    private static bool HoldsWrites(StepInput q) => q.Found.Units.Values.Any(u => u.Card?.Controller is { CacheMiB: > 0 });
+    private static bool HoldsWrites(StepInput q) => q.Found.Units.Values.Any(u => CardSteps.MayHoldWrites(u.Card));
 
     private static Step Drain(string group) =>
         new(

@@ -59,7 +59,12 @@ public sealed class ByHandTests
         // An array that no card keeps is the board's: it is in RAID mode.
         var kept = Board(BoardRaidCases.Raid) with { Found = Found(2, "Volume0").Found };
         Assert.Contains("mode.SATA", Asked(kept));
-        Assert.DoesNotContain("mode.SATA", Asked(kept.With(new AnswerUnknown("array.Volume0.level", "level 1"))));
+        var level = new AnswerUnknown("array.Volume0.level", "level 1");
+        Assert.DoesNotContain("mode.SATA", Asked(kept.With(level)));
+        // A card that somebody named may keep it, whatever else is known of that card.
+        var card = new Core.Builds.Unit { Card = new() { Name = "Corvath C8", Role = CardRole.Controller }, Source = "by hand" };
+        var named = kept with { Found = kept.Found.SetItem(Core.Places.Place.Card("S1"), card) };
+        Assert.Contains("mode.SATA", Asked(named.With(level)));
     }
 
     [Theory]

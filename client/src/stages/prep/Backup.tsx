@@ -14,7 +14,7 @@ type Medium = NonNullable<Plan['medium']>;
 const terabytes = (gb: number) => Math.round(gb) / 1000;
 
 /** Who has seen a backup, and the one that is made before the machine is opened: its hours, its media. */
-export function Backup({ job, touchesDrives }: { job: JobView; touchesDrives: boolean }) {
+export function Backup({ job }: { job: JobView }) {
   const { apply } = useActs();
   const before = job.backup;
   if (!before) return null;
@@ -42,9 +42,9 @@ export function Backup({ job, touchesDrives }: { job: JobView; touchesDrives: bo
           <b>Nobody has said whether there is a backup that was read back.</b>
         )}{' '}
         <span className="quiet">
-          {touchesDrives
-            ? 'Drives are touched: read a trial set of it back first.'
-            : 'This work touches no drive, but a machine that was off can fail to come back for other reasons.'}
+          {before.touched
+            ? 'What holds data is touched: read a trial set of it back first.'
+            : 'This work touches nothing that holds data, but a machine that was off can fail to come back for other reasons.'}
         </span>
       </p>
       <div className="row wrap no-print">
@@ -84,7 +84,7 @@ function Planned({ before, plan, onChange }: { before: Before; plan: Plan; onCha
   const tape = plan.medium === 'tape';
   const answer = before.answer;
   return (
-    <div className="stack">
+    <div className="stack qs">
       <p className="quiet small">
         {before.volumes.length === 0
           ? 'No drive was found in the machine yet: say how much is kept.'

@@ -1,6 +1,5 @@
-import type { JobView } from '../../api/types';
 import { useWays } from '../../api/ways';
-import { cost, euro, places, plural } from '../../format/numbers';
+import { cost, euro, hours, places, plural } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Message } from '../../frame/Message';
 import { PrintHead } from '../../frame/PrintHead';
@@ -124,12 +123,14 @@ export default function Prep() {
             <h3>
               The visit{' '}
               <span className="lab">
-                {job.runbook ? `${job.runbook.steps.length} steps, about ${job.runbook.minutes} min` : ''}
+                {job.runbook
+                  ? `${job.runbook.steps.length} steps, about ${job.runbook.minutes} min${waits(job.runbook.steps)}`
+                  : ''}
               </span>
             </h3>
             <VisitLine steps={job.runbook?.steps ?? []} />
           </section>
-          <Backup job={job} touchesDrives={touchesDrives(job)} />
+          <Backup job={job} />
           <div className="wide no-print">
             <button type="button" className="btn go" onClick={() => window.print()}>
               Print both lists
@@ -159,5 +160,8 @@ function VisitLine({ steps }: { steps: { group: string; minutes: number }[] }) {
   );
 }
 
-const touchesDrives = (job: JobView) =>
-  job.moves.length > 0 || job.changes.some((c) => c.out?.drive ?? c.in?.drive) || job.caches.length > 0;
+/** Hours that pass by themselves, as far as they are known, in words. */
+const waits = (steps: { waitHours?: number | null }[]) => {
+  const sum = steps.reduce((all, s) => all + (s.waitHours ?? 0), 0);
+  return sum > 0 ? `; ${hours(sum)} pass by themselves` : '';
+};

@@ -67,7 +67,9 @@ function AsFound({ array }: { array: ArrayFigures }) {
       {left == null
         ? 'how much it still survives is not known'
         : left === 0
-          ? 'a further failure may lose it'
+          ? array.now.condition === 'failed'
+            ? 'nothing on it can be read until it runs, and nothing is written to its drives until then'
+            : 'a further failure may lose it'
           : `it survives ${plural(left, 'further failure', 'further failures')}`}
       . The figures below hold once it is whole.
     </p>

@@ -6,7 +6,7 @@ import { useActs } from '../../../frame/desk';
 const SCHOOL: Record<StripRow['school'], string> = {
   'each-on-one': 'each request on one drive',
   between: 'on some',
-  'each-on-all': 'each request on all',
+  'each-on-all': 'each request over all that carry data',
 };
 
 /** Both schools of strips with numbers: many small requests side by side, or one large one sooner. */
@@ -51,7 +51,7 @@ export function StripTable({ job, array, onClose }: { job: JobView; array: strin
               {data.rows.map((r) => (
                 <tr key={r.kiB} className={r.isNow ? 'now' : ''}>
                   <th scope="row">
-                    {r.kiB} KiB{r.suggested && <span className="quiet"> suits</span>}
+                    {group(r.kiB)} KiB{r.suggested && <span className="quiet"> suits</span>}
                   </th>
                   <td>{SCHOOL[r.school]}</td>
                   <td className="num">{r.touches.toFixed(2)}</td>
