@@ -71,7 +71,9 @@ public sealed record Evaluation(
         {
             Moves = moves,
             Leaving = leaving,
-            Backup = kept.Of("backup", (q.Moving, of.Arrays, q.Storage.TouchesData), static i => BackupBefore.Of(i.Moving, i.Arrays, i.TouchesData)),
+            Backup = kept.Of("backup", (q.Moving, of.Arrays, q.Storage.TouchesData), static i =>
+                BackupBefore.Of(i.Moving, i.Arrays, i.TouchesData)
+            ),
             Findings = Sort(q, of.WithAsFound(kept).Concat(ofPlans)),
             Ledge = AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping),
             Shopping = shopping,

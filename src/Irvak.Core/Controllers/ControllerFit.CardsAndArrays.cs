@@ -66,7 +66,7 @@ public static partial class ControllerFit
                             foreign.IsSameModel ? "the same model: look that its firmware is the same or newer"
                             : was.Card?.Maker is { } maker && maker == now.Card?.Maker
                                 ? "same maker: look whether the family reads it, and at its firmware"
-                                : "another maker: expect that it does not read it, and have the backup read back"
+                            : "another maker: expect that it does not read it, and have the backup read back"
                         )
                     );
             }

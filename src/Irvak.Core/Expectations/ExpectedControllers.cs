@@ -17,13 +17,12 @@ public static class ExpectedControllers
 
     public static bool IsOne(string key) => key.StartsWith(Prefix, StringComparison.Ordinal);
 
+    /// <summary>True for the line about what guards a cache.</summary>
+    public static bool IsUnit(string key) => IsOne(key) && key.EndsWith(UnitSuffix, StringComparison.Ordinal);
+
     public static IEnumerable<Expectation> Of(CacheInput q)
     {
-        List<ArrayPlan> made =
-        [
-            .. q.Made.Where(a => a.Host == ArrayHost.Controller),
-            .. ForeignArray.Of(q).Select(f => f.Array),
-        ];
+        List<ArrayPlan> made = [.. q.Made.Where(a => a.Host == ArrayHost.Controller), .. ForeignArray.Of(q).Select(f => f.Array)];
         foreach (var c in BayController.Cards(q.Planned).Concat(BayController.Carriers(q.Planned)))
         {
             var keeps = made.Where(a => a.Members.Select(q.ControllerAt).OfType<BayController>().FirstOrDefault()?.Place == c.Place)

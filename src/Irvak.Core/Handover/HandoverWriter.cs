@@ -1,5 +1,6 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Evidence;
 using Irvak.Core.Expectations;
@@ -20,7 +21,7 @@ public static class HandoverWriter
 {
     public static HandoverPage Of(JobHead job, JobState state, Question q, Evaluation evaluation, IReadOnlyList<ComparedLine> lines)
     {
-        List<OpenPoint> open = [.. Stops(evaluation), .. Points(lines)];
+        List<OpenPoint> open = [.. Stops(evaluation, Handover.Watch.SeenWhole(lines)), .. Points(lines)];
         return new HandoverPage
         {
             Job = job,
@@ -28,7 +29,7 @@ public static class HandoverWriter
             Lead = Handover.Lead.Of(evaluation.Memory, q.Machine.Changes, lines),
             Open = open,
             TooEarly = TooEarly(lines),
-            Done = [.. Backup(state), .. Parts(q), .. Arrays(evaluation.Arrays), .. Data(evaluation.Moves)],
+            Done = [.. Backup(state), .. Parts(q), .. Imported(q, state), .. Arrays(evaluation.Arrays), .. Data(evaluation.Moves)],
             Watch = Handover.Watch.Of(
                 evaluation.Findings,
                 lines,
@@ -56,8 +57,8 @@ public static class HandoverWriter
         + (system.BoardRevision is { } revision ? $", board revision {revision}" : "")
         + (system.Serial is { } serial ? $", serial {serial}" : "");
 
-    private static IEnumerable<OpenPoint> Stops(Evaluation evaluation) =>
-        evaluation.Findings.Where(f => f.Severity == Severity.Stop).Select(f => new OpenPoint(OpenKind.Stop, "Stop", f.Sentence));
+    private static IEnumerable<OpenPoint> Stops(Evaluation evaluation, HashSet<Place> whole) =>
+        evaluation.Findings.Where(f => f.Severity == Severity.Stop && !Handover.Watch.RunsAgain(f, whole)).Select(f => new OpenPoint(OpenKind.Stop, "Stop", f.Sentence));
 
     private static IEnumerable<OpenPoint> Points(IReadOnlyList<ComparedLine> lines)
     {
@@ -95,6 +96,12 @@ public static class HandoverWriter
             if (c is { Out: not null, MovedTo: null })
                 yield return $"{c.Out.Short} out of {Say.Place(c.Place)}";
     }
+
+    private static IEnumerable<string> Imported(Question q, JobState state) =>
+        from foreign in ForeignArray.Of(q.Storage)
+        let who = state.Ticks.GetValueOrDefault(DriveSteps.ImportPrefix + foreign.Array.Name)?.Who
+        select $"Array {foreign.Array.Name} of {foreign.Was.Name}: "
+            + (who is null ? $"to be imported on {foreign.Now.Name}, nobody says that it was" : $"imported on {foreign.Now.Name}, says {who}");
 
     private static IEnumerable<string> Arrays(ArraySheet arrays) =>
         from array in arrays.Planned

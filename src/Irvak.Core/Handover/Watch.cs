@@ -1,8 +1,10 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
+using Irvak.Core.Controllers;
 using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
+using Irvak.Core.Places;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Handover;
@@ -16,7 +18,7 @@ public sealed record WatchLine(string Sentence, bool AsFoundToo);
 public static class Watch
 {
     // Warnings about the work itself. They are over once its steps are done, or the array was seen as planned.
-    private static readonly Rule[] OfTheWork = [MemberPulled.Weak, MemberPulled.Replaced, MemberPulled.NotKnown];
+    private static readonly Rule[] OfTheWork = [MemberPulled.Weak, MemberPulled.Replaced, MemberPulled.NotKnown, ControllerFit.Foreign];
 
     // What nobody knew of a part beforehand. It is answered where the part was seen to work.
     private static readonly Rule[] OfTheUnknown = [DriveFit.NotTold, Legality.NotTold, Legality.DarkUnknown, FillOrder.OrderUnknown];
@@ -32,6 +34,18 @@ public static class Watch
         false
     );
 
+    /// <summary>Places of arrays that were seen as expected.</summary>
+    internal static HashSet<Place> SeenWhole(IReadOnlyList<ComparedLine> lines) =>
+        [
+            .. lines
+                .Where(l => l.State == LineState.AsExpected && ExpectedDrives.IsArray(l.Expected.Key))
+                .SelectMany(l => l.Expected.Places),
+        ];
+
+    /// <summary>True for an array that did not run before the work and was seen as expected after it.</summary>
+    internal static bool RunsAgain(Finding finding, HashSet<Place> whole) =>
+        finding.Rule == MemberPulled.Down && finding.Places.Count > 0 && finding.Places.All(whole.Contains);
+
     /// <param name="done">True when every step at the machine is done.</param>
     public static IReadOnlyList<WatchLine> Of(
         IReadOnlyList<Finding> findings,
@@ -40,14 +54,13 @@ public static class Watch
         bool done
     )
     {
-        var whole = lines
-            .Where(l => l.State == LineState.AsExpected && ExpectedDrives.IsArray(l.Expected.Key))
-            .SelectMany(l => l.Expected.Places)
-            .ToHashSet();
+        var whole = SeenWhole(lines);
+        var charged = lines.Where(l => l.State == LineState.AsExpected && ExpectedControllers.IsUnit(l.Expected.Key)).ToList();
         var seen = lines.Where(l => l.State == LineState.AsExpected).SelectMany(l => l.Expected.Places).ToHashSet();
         bool Over(Finding f) =>
             (OfTheWork.Contains(f.Rule) && f.Places.Count > 0 && f.Places.All(whole.Contains))
             || (done && OfPulling.Contains(f.Rule))
+            || (f.Rule == ControllerFit.Guard && f.Places.All(p => charged.Any(l => l.Expected.Places.Contains(p))))
             || (OfTheUnknown.Contains(f.Rule) && f.Places.All(seen.Contains));
         return
         [

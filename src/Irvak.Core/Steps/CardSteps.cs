@@ -43,9 +43,12 @@ internal static class CardSteps
                     }
                     : [],
             ],
-            MayHoldWrites(card)
-                ? "A cache that still holds writes loses them: shut down cleanly, wait until its lamp is off, then five minutes until its "
-                    + "unit has run empty, unless its label tells another time."
+            keeps.Count > 0 && MayHoldWrites(card)
+                    ? $"A lamp of its cache that is still lit means writes for {Verdicts.Say.Words(keeps)}: cache and unit stay on it, and its "
+                        + "maker is asked before their charge is gone."
+                : MayHoldWrites(card)
+                    ? "A cache that still holds writes loses them: shut down cleanly, wait until its lamp is off, then five minutes until its "
+                        + "unit has run empty, unless its label tells another time."
                 : "Heat sinks stay hot for minutes.",
             [c.Place],
             4

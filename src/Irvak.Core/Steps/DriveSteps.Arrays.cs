@@ -41,6 +41,9 @@ internal static partial class DriveSteps
             );
     }
 
+    /// <summary>Begins the key of the step that takes an array over.</summary>
+    internal const string ImportPrefix = "import:";
+
     /// <summary>Arrays that meet another controller are taken over there as they are. Common practice, no source.</summary>
     public static IEnumerable<Step> Imports(StepInput q, ArraySheet arrays)
     {
@@ -51,7 +54,7 @@ internal static partial class DriveSteps
                 ? $"It shows {DiskSpace.Binary(capacity.Usable)}. "
                 : "";
             yield return new(
-                "import:" + array.Name,
+                ImportPrefix + array.Name,
                 Runbook.Start,
                 $"Import array {array.Name} on {now.Name} as it is",
                 [

@@ -13,7 +13,9 @@ public sealed partial record Runbook
             [
                 "Tell whoever uses the machine.",
                 "Shut down from the system, not by the button.",
-                .. HoldsWrites(q) ? new[] { "Wait until the lamp of the controller’s cache, where it has one, is off: until then it holds writes." } : [],
+                .. HoldsWrites(q)
+                    ? new[] { "Wait until the lamp of the controller’s cache, where it has one, is off: until then it holds writes." }
+                    : [],
                 "Wait until fans and lights are off.",
             ],
             "What is not saved is lost.",

@@ -1,9 +1,9 @@
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
-using Irvak.Core.Sheets;
 using Irvak.Core.Controllers;
 using Irvak.Core.Places;
+using Irvak.Core.Sheets;
 
 namespace Irvak.Core.Survey;
 
@@ -19,7 +19,9 @@ public static class ModeUnknowns
             yield break;
         var found = StorageModes.Found(state, said.FoundModes);
         // An array that no card can keep is the board's.
-        var kept = !state.Found.Values.Any(u => u.Card is { Role: CardRole.Controller } or { Controller: not null }) && JobArrays.Found(state).Any(a => a.Host == ArrayHost.Controller);
+        var kept =
+            !state.Found.Values.Any(u => u.Card is { Role: CardRole.Controller } or { Controller: not null })
+            && JobArrays.Found(state).Any(a => a.Host == ArrayHost.Controller);
         foreach (var board in BayController.Boards(sheet))
             if (board.Raid?.Levels is { Count: > 0 } && !found.ContainsKey(board.Id) && !kept)
                 yield return new(

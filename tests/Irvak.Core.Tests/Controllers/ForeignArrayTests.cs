@@ -1,6 +1,9 @@
 using Irvak.Core.Builds;
 using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
+using Irvak.Core.Expectations;
+using Irvak.Core.Handover;
+using Irvak.Core.Observations;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
@@ -73,12 +76,57 @@ public sealed class ForeignArrayTests
         {
             var step = Swapped(was).Evaluate().Runbook.Steps.Single(s => s.Key == "out:card:S1");
             Assert.Equal("Label every cable with its port before it comes off.", step.How[0]);
-            Assert.StartsWith("A cache that still holds writes loses them", step.Caution);
+            Assert.StartsWith("A lamp of its cache that is still lit means writes for data", step.Caution);
         }
-        Assert.Contains("Keep it as it is, with its cache", Swapped(Cached).Evaluate().Runbook.Steps.Single(s => s.Key == "out:card:S1").How[^1]);
+        // One that keeps nothing runs empty before it is pulled.
+        var idle = Kept(Cached) with { Found = Kept(Cached).Found.RemoveRange(Bays(6)) };
+        Assert.StartsWith(
+            "A cache that still holds writes loses them",
+            idle.With(new Fit(Place.Card("S1"), Card("Corvath C16", Cached, "shelf")))
+                .Evaluate()
+                .Runbook.Steps.Single(s => s.Key == "out:card:S1")
+                .Caution
+        );
+        Assert.Contains(
+            "Keep it as it is, with its cache",
+            Swapped(Cached).Evaluate().Runbook.Steps.Single(s => s.Key == "out:card:S1").How[^1]
+        );
         // A slot that held a card has no blank bracket.
         Assert.DoesNotContain("blank", Swapped(Cached).Evaluate().Runbook.Steps.Single(s => s.Key == "in:card:S1").How[0]);
     }
+
+    /// <summary>What did not run before and was seen as expected is no open point, nor is what was imported still to be imported.</summary>
+    [Fact]
+    public void Once_it_was_seen_the_owner_hears_that_it_was_imported()
+    {
+        var down = Kept(Cached) is var kept ? kept with { Readings = kept.Readings.SetItem("arrays", Down(kept)) } : kept;
+        var job = down.With(new Fit(Place.Card("S1"), Card("Corvath C16", Cached, "shelf")));
+        HandoverPage Page(JobState of, LineState state) =>
+            of.Evaluate() is var e
+                ? HandoverWriter.Of(
+                    new("0123", "Move", "Bao"),
+                    of,
+                    of.Ask(),
+                    e,
+                    [.. e.Expectations.Select(x => new ComparedLine(x, state, null, "Ines", null))]
+                )
+                : null!;
+        var before = Page(job, LineState.NotLookedAt);
+        Assert.Contains(before.Open, o => o.Kind == OpenKind.Stop && o.Sentence.StartsWith("data ", StringComparison.Ordinal));
+        Assert.Contains("Array data of Corvath C8: to be imported on Corvath C16, nobody says that it was", before.Done);
+        Assert.Contains(before.Watch, w => w.Sentence.Contains("import it as foreign") && !w.AsFoundToo);
+
+        var after = Page(job with { Ticks = job.Ticks.SetItem("import:data", new("Ines", default, "")) }, LineState.AsExpected);
+        Assert.DoesNotContain(after.Open, o => o.Kind == OpenKind.Stop);
+        Assert.Contains("Array data of Corvath C8: imported on Corvath C16, says Ines", after.Done);
+        Assert.DoesNotContain(after.Watch, w => w.Sentence.Contains("foreign") || w.Sentence.Contains("capacitor"));
+    }
+
+    private static Observation Down(JobState of) =>
+        of.Readings["arrays"] with
+        {
+            Raids = [of.Readings["arrays"].Raids[0] with { State = "Failed" }],
+        };
 
     [Fact]
     public void Of_a_card_that_nobody_knows_it_is_imported_too() =>

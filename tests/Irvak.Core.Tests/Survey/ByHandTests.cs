@@ -62,7 +62,11 @@ public sealed class ByHandTests
         var level = new AnswerUnknown("array.Volume0.level", "level 1");
         Assert.DoesNotContain("mode.SATA", Asked(kept.With(level)));
         // A card that somebody named may keep it, whatever else is known of that card.
-        var card = new Core.Builds.Unit { Card = new() { Name = "Corvath C8", Role = CardRole.Controller }, Source = "by hand" };
+        var card = new Core.Builds.Unit
+        {
+            Card = new() { Name = "Corvath C8", Role = CardRole.Controller },
+            Source = "by hand",
+        };
         var named = kept with { Found = kept.Found.SetItem(Core.Places.Place.Card("S1"), card) };
         Assert.Contains("mode.SATA", Asked(named.With(level)));
     }
