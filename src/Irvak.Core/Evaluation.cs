@@ -59,6 +59,8 @@ public sealed record Evaluation(
         });
         var leaving = Wiping.Of(q.Moving);
         var shopping = kept.Of("shopping", q.Steps, ShoppingList.Of);
+        var runbook = kept.Of("runbook", (q.Steps, of.Arrays, moves), static i => Runbook.Of(i.Steps, i.Arrays, i.moves));
+        var touched = q.Storage.TouchesData || runbook.Steps.Any(s => OutAndBack.IsOne(s.Key));
         IEnumerable<Finding> ofPlans =
         [
             .. CacheRules.Judge(q.Boot, of.Caches),
@@ -71,13 +73,13 @@ public sealed record Evaluation(
         {
             Moves = moves,
             Leaving = leaving,
-            Backup = kept.Of("backup", (q.Moving, of.Arrays, q.Storage.TouchesData), static i =>
-                BackupBefore.Of(i.Moving, i.Arrays, i.TouchesData)
+            Backup = kept.Of("backup", (q.Moving, of.Arrays, touched), static i =>
+                BackupBefore.Of(i.Moving, i.Arrays, i.touched)
             ),
             Findings = Sort(q, of.WithAsFound(kept).Concat(ofPlans)),
             Ledge = AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping),
             Shopping = shopping,
-            Runbook = kept.Of("runbook", (q.Steps, of.Arrays, moves), static i => Runbook.Of(i.Steps, i.Arrays, i.moves)),
+            Runbook = runbook,
             Expectations = kept.Of(
                 "expectations",
                 (q.Machine, q.Storage, of.Memory, of.Arrays, of.Lanes, of.Paths, of.Power, q.Steps),

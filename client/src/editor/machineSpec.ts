@@ -327,6 +327,7 @@ export const MACHINE: SectionSpec[] = [
           num('screws', 'Screws out'),
           text('keep', 'Screws not to touch'),
           yes('cutsPower', 'Takes battery or direct current off?'),
+          yes('drivesOut', 'Do the drives come out for it?'),
           text('caution', 'Caution', undefined, true),
           text('closing', 'When it is closed again', undefined, true),
         ],

@@ -77,4 +77,9 @@ public sealed record OpeningStep(
     string? Closing = null,
     string? Keep = null,
     bool CutsPower = false
-) : KeepsMore;
+) : KeepsMore
+{
+    /// <summary>True when the drives come out of their bays for it, and go back once it is closed again.</summary>
+    [System.ComponentModel.DefaultValue(false)]
+    public bool DrivesOut { get; init; }
+}

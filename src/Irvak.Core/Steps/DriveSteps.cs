@@ -15,9 +15,9 @@ internal sealed record Turn(bool WhileOff, Step Out, Step In, Step Rebuilt);
 /// <summary>The steps of drives: out of their bays, into them, and arrays made over them.</summary>
 internal static partial class DriveSteps
 {
-    public static IEnumerable<Step> Before(StepInput q, IReadOnlyList<Change> drives)
+    public static IEnumerable<Step> Before(StepInput q, IReadOnlyList<Change> drives, bool runs)
     {
-        if (!drives.Any(c => c.Out is not null) && !ForeignArray.Of(q).Any())
+        if (!drives.Any(c => c.Out is not null) && !ForeignArray.Of(q).Any() && (runs || !OutAndBack.Moves(q)))
             yield break;
         yield return new(
             "off:map",

@@ -80,30 +80,33 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
         // Bays that may be served while the machine runs need neither the switch nor the screwdriver.
         var runs = recabled.Count == 0 && (q.Changes.Count == 0 || HotBays.AllHot(q));
         var cards = q.Changes.Where(c => CardSteps.IsCardPlace(c.Place)).ToList();
+        // Where the machine opens past its bays, what leaves them leaves before it, and what comes comes once it is closed.
+        bool Past(Place place) => !runs && place.IsBay && OutAndBack.Asked(q);
+        var (outs, ins) = ByHand(q, alone, [.. turns.Where(t => t.WhileOff && !runs)]);
         List<Step> steps =
         [
             .. BackupSteps.Of(q),
             .. runs ? [] : FirmwareNeeds(q),
             .. ProcessorSteps.Before(q, processors),
-            .. DriveSteps.Before(q, drives),
+            .. DriveSteps.Before(q, drives, runs),
             .. MoveSteps.Of(moves, true),
             .. ModeSteps.Before(q),
             .. runs ? [] : PowerOff(q),
+            .. outs.Where(s => Past(s.Places[0])).Select(s => s with { Group = Open }),
             .. runs ? [] : Opening(q),
             .. ProcessorSteps.Out(processors),
             .. modules.Where(c => c.Out is not null).Select(c => TakeOut(q, c)),
             .. cards.Where(c => c.Out is not null).Select(c => CardSteps.TakeOut(q, c)),
-            .. alone.Where(c => c.Out is not null).Select(c => DriveSteps.TakeOut(q, c)),
-            .. turns.Where(t => t.WhileOff && !runs).Select(t => t.Out),
+            .. outs.Where(s => !Past(s.Places[0])),
             .. ProcessorSteps.In(q, processors),
             .. InFillOrder(q, modules.Where(c => c.In is not null)).Select(c => PutIn(q, c)),
             .. alone.Where(c => c.In is not null && LaneSteps.IsOnCarrier(q, c.Place)).Select(c => DriveSteps.PutIn(q, c)),
             .. cards.Where(c => c.In is not null).SelectMany(c => CardSteps.MakeReady(q, c).Append(CardSteps.PutIn(q, c))),
             .. recabled,
             .. runs ? [] : Feeds.Of(q),
-            .. alone.Where(c => c.In is not null && !LaneSteps.IsOnCarrier(q, c.Place)).Select(c => DriveSteps.PutIn(q, c)),
-            .. turns.Where(t => t.WhileOff && !runs).Select(t => t.In),
+            .. ins.Where(s => !Past(s.Places[0])),
             .. runs ? [] : Closing(q),
+            .. ins.Where(s => Past(s.Places[0])).Select(s => s with { Group = Close }),
             .. runs ? [] : FirstStart(q),
             .. turns.SelectMany(t =>
                 t.WhileOff && !runs ? [t.Rebuilt] : new[] { t.Out with { Group = Rebuild }, t.In with { Group = Rebuild }, t.Rebuilt }
@@ -120,6 +123,16 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
         steps = [.. steps.Select(s => WithNotes(q, s))];
         return new Runbook(steps, ledger, steps.Sum(s => s.Minutes), runs ? 0 : q.Sheet.Opening.Sum(o => o.Screws));
     }
+
+    /// <summary>Drives that go and that come while the machine is off, each its step; those on a carrier come with it.</summary>
+    private static (List<Step> Out, List<Step> In) ByHand(StepInput q, List<Change> alone, List<Turn> turns) =>
+        (
+            [.. alone.Where(c => c.Out is not null).Select(c => DriveSteps.TakeOut(q, c)), .. turns.Select(t => t.Out)],
+            [
+                .. alone.Where(c => c.In is not null && !LaneSteps.IsOnCarrier(q, c.Place)).Select(c => DriveSteps.PutIn(q, c)),
+                .. turns.Select(t => t.In),
+            ]
+        );
 
     /// <summary>Versions that the sheet says something needs are read while the machine still runs as it is.</summary>
     private static IEnumerable<Step> FirmwareNeeds(StepInput q)
@@ -141,7 +154,31 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
         );
     }
 
+    private static Step Opened(OpeningStep o, int i) =>
+        new(
+            $"open:{i}",
+            Open,
+            o.Text,
+            [
+                o.Tool is null ? "By hand." : $"Tool: {o.Tool}.",
+                .. o.Screws > 0 ? new[] { $"{Say.Count(o.Screws, "screw", "screws")} into the cup." } : [],
+                .. o.Keep is { } keep ? new[] { $"Leave in: {keep}." } : [],
+            ],
+            o.Caution,
+            [],
+            o.Minutes
+        );
+
     private static List<Step> Opening(StepInput q)
+    {
+        var steps = Covers(q);
+        for (var i = 0; i < q.Sheet.Opening.Count; i++)
+            if (q.Sheet.Opening[i].DrivesOut)
+                steps.InsertRange(steps.FindIndex(s => s.Key == $"open:{i}"), OutAndBack.Out(q, i));
+        return steps;
+    }
+
+    private static List<Step> Covers(StepInput q)
     {
         var given = q.Sheet.Opening;
         List<Step> steps =
@@ -160,22 +197,7 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
                 ]
                 :
                 [
-                    .. given.Select(
-                        (o, i) =>
-                            new Step(
-                                $"open:{i}",
-                                Open,
-                                o.Text,
-                                [
-                                    o.Tool is null ? "By hand." : $"Tool: {o.Tool}.",
-                                    .. o.Screws > 0 ? new[] { $"{Say.Count(o.Screws, "screw", "screws")} into the cup." } : [],
-                                    .. o.Keep is { } keep ? new[] { $"Leave in: {keep}." } : [],
-                                ],
-                                o.Caution,
-                                [],
-                                o.Minutes
-                            )
-                    ),
+                    .. given.Select((o, i) => Opened(o, i)),
                 ];
         if (q.Sheet.Revisions is { Count: > 0 } revisions)
         {
@@ -298,6 +320,7 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
             yield break;
         }
         for (var i = q.Sheet.Opening.Count - 1; i >= 0; i--)
+        {
             if (q.Sheet.Opening[i] is { Closing: { } text } o)
                 yield return new(
                     $"close:{i}",
@@ -308,6 +331,10 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
                     [],
                     o.Minutes
                 );
+            if (q.Sheet.Opening[i].DrivesOut)
+                foreach (var back in OutAndBack.Back(q, i))
+                    yield return back;
+        }
     }
 
     private static IEnumerable<Step> FirstStart(StepInput q)
