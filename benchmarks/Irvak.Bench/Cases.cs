@@ -33,9 +33,10 @@ internal sealed class Cases
 
     private Unit Part(string id) => Unit.Of(Shelf[id]);
 
-    private static JobState Do(params IEnumerable<Edit> edits)
+    private static JobState Do(params IEnumerable<Edit> edits) => Do(JobState.Start, edits);
+
+    private static JobState Do(JobState state, IEnumerable<Edit> edits)
     {
-        var state = JobState.Start;
         foreach (var edit in edits)
         {
             if (EditFold.Refusal(state, edit) is { } problem)
@@ -93,6 +94,53 @@ internal sealed class Cases
             .. Bays(9, 12).Select(b => new RecordWipe(b, WipeWay.Overwrite, false)),
         ];
     }
+
+    /// <summary>Sixty empty bays, and four controllers in slots of one processor that may be cabled to them.</summary>
+    public JobState FourControllers()
+    {
+        var sheet = new MachineSheet
+        {
+            Id = "four",
+            Name = "four",
+            Sockets = [new("CPU")],
+            Channels = [new("A", "CPU", ["A1"])],
+            Roots = [new("CPU", 64, 4)],
+            Slots = [.. Enumerable.Range(1, 4).Select(n => new ExpansionSlot($"S{n}", 16, 16, 4, "CPU"))],
+            Bays =
+            [
+                .. Enumerable
+                    .Range(0, 4)
+                    .Select(g => new BayGroup(
+                        $"deck {g + 1}",
+                        "3.5",
+                        "top",
+                        [.. Enumerable.Range((g * 15) + 1, 15).Select(n => $"{n}")],
+                        5,
+                        "SAS, SATA",
+                        26.1
+                    )
+                    {
+                        LinkGbs = [12, 6, 3],
+                    }),
+            ],
+        };
+        return Do([
+            new AdoptSheet(sheet),
+            new RecordFound(Bays(1, 60).ToDictionary(b => b, _ => (Unit?)null), null, "bench"),
+            .. sheet.Slots.Select(s => new Fit(Place.Card(s.Id), Part("cv-h16t"))),
+        ]);
+    }
+
+    /// <summary>The same with a slot free and an array behind one of them.</summary>
+    public JobState ThreeControllers() =>
+        Do(
+            FourControllers(),
+            [
+                new Remove(Place.Card("S4")),
+                .. Bays(1, 12).Select(b => new Fit(b, Part("ek-s8"))),
+                new MakeArray(new("large", ArrayLevel.Parity2, Bays(1, 12))),
+            ]
+        );
 
     /// <summary>Sixty drives in six arrays of ten with double parity, in a shelf of sixty bays.</summary>
     public static JobState Sixty()

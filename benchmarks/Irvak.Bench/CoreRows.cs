@@ -3,7 +3,10 @@ using System.Text.Json;
 using Irvak.Core;
 using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
+using Irvak.Core.Controllers;
 using Irvak.Core.Edits;
+using Irvak.Core.Filling;
 using Irvak.Core.Inputs;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
@@ -25,6 +28,51 @@ internal static class CoreRows
         Evaluations("everything", cases.Everything(), cases, report);
         Evaluations("60 drives in 6 arrays", Cases.Sixty(), cases, report);
         Ways("everything", cases.Everything(), cases, report);
+        Filling(cases, report);
+        Controllers(cases.ThreeControllers(), cases, report);
+    }
+
+    /// <summary>One drive for sixty free bays, spread over four controllers.</summary>
+    private static void Filling(Cases cases, Report report)
+    {
+        var state = cases.FourControllers();
+        var ask = new FillQuestion(Unit.Of(cases.Shelf["ek-s8"]));
+        var planned = BayFill.Of(Question.Of(state, cases.Evidence, cases.Shelf).Paths, ask);
+        if (planned.Placed != 60)
+            throw new InvalidOperationException($"{planned.Placed} of 60 bays are filled.");
+        var pace = new Pace();
+        var times = new List<double>();
+        for (var i = 0; i < 9; i++)
+        {
+            pace.Take();
+            var began = Stopwatch.GetTimestamp();
+            BayFill.Of(Question.Of(state, cases.Evidence, cases.Shelf).Paths, ask);
+            times.Add(Stopwatch.GetElapsedTime(began).TotalMilliseconds);
+        }
+        report.Add(pace.Held("filling 60 bays over 4 controllers", Alternating.Median(times), 1000));
+    }
+
+    /// <summary>Each controller of the shelf planned on trial, against the evaluations that it takes.</summary>
+    private static void Controllers(JobState state, Cases cases, Report report)
+    {
+        var kept = new Kept();
+        var q = Question.Of(state, cases.Evidence, cases.Shelf);
+        var before = Evaluation.Evaluate(q, kept);
+        var rows = ControllerTable.Of(q.Storage);
+        var made = 0;
+        var t = Alternating.Medians(
+            TimeSpan.FromMilliseconds(400),
+            () =>
+            {
+                var trials = new Trials(state, s => Evaluation.Evaluate(Question.Of(s, cases.Evidence, cases.Shelf), new Kept(kept)));
+                ControllerTrials.Of(rows, before, trials);
+                made = trials.Made;
+            },
+            () => Evaluation.Evaluate(Question.Of(state, cases.Evidence, cases.Shelf))
+        );
+        report.Add(
+            new("controllers on trial", Report.Time(t[0]), $"{made} evaluations {Report.Time(made * t[1])}", t[0] / (made * t[1]), 1)
+        );
     }
 
     private static void Evaluations(string name, JobState state, Cases cases, Report report)

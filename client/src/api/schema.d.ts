@@ -4645,6 +4645,11 @@ export interface components {
              * @default false
              */
             cutsPower: boolean;
+            /**
+             * @description True when the drives come out of their bays for it, and go back once it is closed again.
+             * @default false
+             */
+            drivesOut: boolean;
         };
         /** @description What the operating system is expected to show, as a band. */
         OsBand: {
