@@ -60,7 +60,9 @@ public sealed record Evaluation(
         var leaving = Wiping.Of(q.Moving);
         var shopping = kept.Of("shopping", q.Steps, ShoppingList.Of);
         var runbook = kept.Of("runbook", (q.Steps, of.Arrays, moves), static i => Runbook.Of(i.Steps, i.Arrays, i.moves));
-        var touched = kept.Of("touched", q.Drives, static d => d.TouchesData ? "yes" : "no") == "yes" || runbook.Steps.Any(s => OutAndBack.IsOne(s.Key));
+        var touched =
+            kept.Of("touched", q.Drives, static d => d.TouchesData ? "yes" : "no") == "yes"
+            || runbook.Steps.Any(s => OutAndBack.IsOne(s.Key));
         IEnumerable<Finding> ofPlans =
         [
             .. CacheRules.Judge(q.Boot, of.Caches),
@@ -73,9 +75,7 @@ public sealed record Evaluation(
         {
             Moves = moves,
             Leaving = leaving,
-            Backup = kept.Of("backup", (q.Moving, of.Arrays, touched), static i =>
-                BackupBefore.Of(i.Moving, i.Arrays, i.touched)
-            ),
+            Backup = kept.Of("backup", (q.Moving, of.Arrays, touched), static i => BackupBefore.Of(i.Moving, i.Arrays, i.touched)),
             Findings = Sort(q, of.WithAsFound(kept).Concat(ofPlans)),
             Ledge = AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping),
             Shopping = shopping,
@@ -89,18 +89,20 @@ public sealed record Evaluation(
     private static IReadOnlyList<Expectation> Expected(Question q, WorkedSheets of, Kept kept) =>
         [
             .. kept.Of("expected of memory", (q.Machine, of.Memory), static i => ExpectedMemory.Of(i.Machine, i.Memory).ToList()),
-            .. kept.Of("expected of drives", (q.Drives, of.Arrays), static i =>
+            .. kept.Of("expected of drives", (q.Storage, of.Arrays), static i =>
                 (List<Expectation>)
                     [
-                        .. ExpectedDrives.Of(i.Drives, i.Arrays),
-                        .. ExpectedModes.Of(i.Drives),
-                        .. ExpectedControllers.Of(i.Drives),
-                        .. ExpectedVersions.Of(i.Drives),
+                        .. ExpectedDrives.Of(i.Storage, i.Arrays),
+                        .. ExpectedModes.Of(i.Storage),
+                        .. ExpectedControllers.Of(i.Storage),
+                        .. ExpectedVersions.Of(i.Storage),
                     ]
             ),
             .. kept.Of("expected of the start", q.Steps, static s => (List<Expectation>)[.. ExpectedBoot.Of(s), .. ExpectedFrames.Of(s)]),
             .. kept.Of("expected of each drive", q.Drives, static d => ExpectedAlone.Of(d).ToList()),
-            .. kept.Of("expected of links", (q.Drives, of.Lanes, of.Paths), static i => ExpectedLinks.Of(i.Drives, i.Lanes, i.Paths).ToList()),
+            .. kept.Of("expected of links", (q.Storage, of.Lanes, of.Paths), static i =>
+                ExpectedLinks.Of(i.Storage, i.Lanes, i.Paths).ToList()
+            ),
             .. kept.Of("expected of air", (q.Storage, of.Power), static i => ExpectedAir.Of(i.Storage, i.Power).ToList()),
         ];
 

@@ -98,6 +98,7 @@ export function factsOf(sheet: MachineSheet): { general: Fact[]; about: (place: 
         o.screws ? `${o.screws} screws` : '',
         o.keep ? `not to be undone: ${o.keep}` : '',
         o.cutsPower ? 'takes the power off' : '',
+        o.drivesOut ? 'the drives come out for it' : '',
         o.caution,
         o.closing ? `at the end: ${o.closing}` : '',
         o.minutes ? `${o.minutes} min` : '',

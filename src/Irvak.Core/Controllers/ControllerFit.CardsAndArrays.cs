@@ -48,33 +48,36 @@ public static partial class ControllerFit
                     yield return finding;
             if (q.StillAs(array) is not null)
             {
-                if (ForeignArray.Of(q).FirstOrDefault(f => f.Array.Name == array.Name) is { Was: var was, Now: var now } foreign)
-                    yield return Finding.Of(
-                        Foreign,
-                        [.. array.Members],
-                        Worked.Sum(
-                            "the plan",
-                            new("members", $"{array.Members.Count}", true),
-                            [.. array.Members.Select(m => new WorkedLine(m.Name, q.Planned.At(m)?.Short ?? "not known"))]
-                        ),
-                        ("array", array.Name),
-                        ("old", was.Name),
-                        ("new", now.Name),
-                        ("count", array.Members.Count),
-                        (
-                            "family",
-                            foreign.IsSameModel ? "the same model: look that its firmware is the same or newer"
-                            : was.Card?.Maker is { } maker && maker == now.Card?.Maker
-                                ? "same maker: look whether the family reads it, and at its firmware"
-                            : "another maker: expect that it does not read it, and have the backup read back"
-                        )
-                    );
+                if (ForeignArray.Of(q).FirstOrDefault(f => f.Array.Name == array.Name) is { } foreign)
+                    yield return OfForeign(q, foreign);
             }
             else if (BayController.Boards(q.Sheet).FirstOrDefault(b => StorageModes.Keeps(b, array, q.ControllerAt)) is { } board)
                 foreach (var finding in OfBoardArray(q, board, array))
                     yield return finding;
         }
     }
+
+    private static Finding OfForeign(ControllerInput q, ForeignArray foreign) =>
+        Finding.Of(
+            Foreign,
+            [.. foreign.Array.Members],
+            Worked.Sum(
+                "the plan",
+                new("members", $"{foreign.Array.Members.Count}", true),
+                [.. foreign.Array.Members.Select(m => new WorkedLine(m.Name, q.Planned.At(m)?.Short ?? "not known"))]
+            ),
+            ("array", foreign.Array.Name),
+            ("old", foreign.Was.Name),
+            ("new", foreign.Now.Name),
+            ("count", foreign.Array.Members.Count),
+            (
+                "family",
+                foreign.IsSameModel ? "the same model: look that its firmware is the same or newer"
+                : foreign.Was.Card?.Maker is { } maker && maker == foreign.Now.Card?.Maker
+                    ? "same maker: look whether the family reads it, and at its firmware"
+                : "another maker: expect that it does not read it, and have the backup read back"
+            )
+        );
 
     /// <summary>What installers, and versions that belong together, ask of a controller.</summary>
     private static IEnumerable<Finding> OfVersions(ControllerInput q, Place place, string name, ControllerSheet sheet)

@@ -17,6 +17,9 @@ public sealed record ForeignArray(ArrayPlan Array, BayController Was, BayControl
         where still is not null
         let was = ControllerFit.Serves(still, q.FoundControllerAt)
         let now = ControllerFit.Serves(array, q.ControllerAt)
-        where was is not null && now is not null && (was.Name != now.Name || (now.Card is not null && !Equals(q.Planned.At(now.Place), q.Found.At(now.Place))))
+        where
+            was is not null
+            && now is not null
+            && (was.Name != now.Name || (now.Card is not null && !Equals(q.Planned.At(now.Place), q.Found.At(now.Place))))
         select new ForeignArray(array, was, now);
 }

@@ -58,7 +58,9 @@ public static class HandoverWriter
         + (system.Serial is { } serial ? $", serial {serial}" : "");
 
     private static IEnumerable<OpenPoint> Stops(Evaluation evaluation, HashSet<Place> whole) =>
-        evaluation.Findings.Where(f => f.Severity == Severity.Stop && !Handover.Watch.RunsAgain(f, whole)).Select(f => new OpenPoint(OpenKind.Stop, "Stop", f.Sentence));
+        evaluation
+            .Findings.Where(f => f.Severity == Severity.Stop && !Handover.Watch.RunsAgain(f, whole))
+            .Select(f => new OpenPoint(OpenKind.Stop, "Stop", f.Sentence));
 
     private static IEnumerable<OpenPoint> Points(IReadOnlyList<ComparedLine> lines)
     {
@@ -101,7 +103,11 @@ public static class HandoverWriter
         from foreign in ForeignArray.Of(q.Storage)
         let who = state.Ticks.GetValueOrDefault(DriveSteps.ImportPrefix + foreign.Array.Name)?.Who
         select $"Array {foreign.Array.Name} of {foreign.Was.Name}: "
-            + (who is null ? $"to be imported on {foreign.Now.Name}, nobody says that it was" : $"imported on {foreign.Now.Name}, says {who}");
+            + (
+                who is null
+                    ? $"to be imported on {foreign.Now.Name}, nobody says that it was"
+                    : $"imported on {foreign.Now.Name}, says {who}"
+            );
 
     private static IEnumerable<string> Arrays(ArraySheet arrays) =>
         from array in arrays.Planned
@@ -122,7 +128,8 @@ public static class HandoverWriter
                         : "nobody says that it was read back"
                 );
         if (state.Checks.TryGetValue("backup", out var before))
-            yield return $"Before the work, about a backup that was read back: {(before.Good ? "there is one" : "there is none to rely on")}"
+            yield return "Before the work, about a backup that was read back: "
+                + (before.Good ? "there is one" : "there is none to rely on")
                 + $"{(before.Note is { } note ? $", “{note}”" : "")}, says {before.Who}";
     }
 

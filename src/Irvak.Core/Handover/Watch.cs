@@ -36,11 +36,7 @@ public static class Watch
 
     /// <summary>Places of arrays that were seen as expected.</summary>
     internal static HashSet<Place> SeenWhole(IReadOnlyList<ComparedLine> lines) =>
-        [
-            .. lines
-                .Where(l => l.State == LineState.AsExpected && ExpectedDrives.IsArray(l.Expected.Key))
-                .SelectMany(l => l.Expected.Places),
-        ];
+        [.. lines.Where(l => l.State == LineState.AsExpected && ExpectedDrives.IsArray(l.Expected.Key)).SelectMany(l => l.Expected.Places)];
 
     /// <summary>True for an array that did not run before the work and was seen as expected after it.</summary>
     internal static bool RunsAgain(Finding finding, HashSet<Place> whole) =>

@@ -40,7 +40,8 @@ public static class Topology
     {
         var places = sheet
             .Slots.Where(s => s.Root == root.Id)
-            .Select(s => (s.Id, Lanes: s.Elec))
+            // Conventional PCI hangs on a bridge and takes none.
+            .Select(s => (s.Id, Lanes: s.Bus == CardBus.Pci ? 0 : s.Elec))
             .Concat(sheet.M2.Where(m => m.Root == root.Id).Select(m => (m.Id, Lanes: m.Lanes ?? 0)))
             .Concat(sheet.Boards.Where(b => b.Root == root.Id).Select(b => (b.Id, Lanes: b.Elec ?? 0)))
             .Concat(

@@ -43,17 +43,19 @@ internal static class CardSteps
                     }
                     : [],
             ],
-            keeps.Count > 0 && MayHoldWrites(card)
-                    ? $"A lamp of its cache that is still lit means writes for {Verdicts.Say.Words(keeps)}: cache and unit stay on it, and its "
-                        + "maker is asked before their charge is gone."
-                : MayHoldWrites(card)
-                    ? "A cache that still holds writes loses them: shut down cleanly, wait until its lamp is off, then five minutes until its "
-                        + "unit has run empty, unless its label tells another time."
-                : "Heat sinks stay hot for minutes.",
+            MayHoldWrites(card) ? HeldWrites(keeps) : "Heat sinks stay hot for minutes.",
             [c.Place],
             4
         );
     }
+
+    /// <param name="keeps">Arrays that go over to another controller.</param>
+    private static string HeldWrites(List<string> keeps) =>
+        keeps.Count > 0
+            ? $"A lamp of its cache that is still lit means writes for {Verdicts.Say.Words(keeps)}: cache and unit stay on it, and its "
+                + "maker is asked before their charge is gone."
+            : "A cache that still holds writes loses them: shut down cleanly, wait until its lamp is off, then five minutes until its "
+                + "unit has run empty, unless its label tells another time.";
 
     /// <summary>True for a controller with a cache, and for one of which nobody knows whether it has one.</summary>
     internal static bool MayHoldWrites(CardSheet? card) =>

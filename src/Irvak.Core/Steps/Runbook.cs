@@ -195,10 +195,7 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
                         4
                     ),
                 ]
-                :
-                [
-                    .. given.Select((o, i) => Opened(o, i)),
-                ];
+                : [.. given.Select((o, i) => Opened(o, i))];
         if (q.Sheet.Revisions is { Count: > 0 } revisions)
         {
             var known = revisions.FirstOrDefault(r => r.Name == q.System.BoardRevision);

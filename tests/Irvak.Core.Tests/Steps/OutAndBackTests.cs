@@ -16,7 +16,11 @@ public sealed class OutAndBackTests
         var sheet = Sheet with
         {
             Chassis = new(Core.Sheets.ChassisKind.Rack, 2),
-            Opening = [new("Lift the shell back and off", Closing: "Shell on") { DrivesOut = drivesOut }, new("Fan off", Closing: "Fan on")],
+            Opening =
+            [
+                new("Lift the shell back and off", Closing: "Shell on") { DrivesOut = drivesOut },
+                new("Fan off", Closing: "Fan on"),
+            ],
         };
         var found = state.Found.SetItems(
             Enumerable.Range(1, 3).Select(i => KeyValuePair.Create(Bay(i), state.Found[Bay(i)] with { Serial = $"EK{i}" }))
