@@ -169,7 +169,7 @@ internal static class SmallParts
                     "Small things",
                     $"{n} × {bay.Tray} with screws, for bays that have none{OnShelf(q, bay.Tray!)}"
                 );
-        foreach (var line in Untold(q))
+        foreach (var line in Screws(q).Concat(Untold(q)))
             yield return line;
         foreach (var card in q.Planned.Units.Where(u => q.IsNew(u.Key) && u.Value.Card?.Controller?.DriverAtInstall == true))
             yield return new("take:driver:" + card.Key, "On the stick", $"Driver of {card.Value.Card!.Name} for the installer");
@@ -213,6 +213,29 @@ internal static class SmallParts
         q.FirmwareAt(Place.Board(board.Id)) is { } its
             ? board.Raid?.Pairs.FirstOrDefault(p => p.Firmware == its)
             : (board.Raid?.Pairs is [var first, ..] ? first : null);
+
+    /// <summary>Screws that nobody finds at the machine: of modules in places that were empty, of drives that a carrier reaches by a cable.
+    /// Common practice, no source; M.2: PCI Express M.2 specification; 2.5 inch: SFF-8201.</summary>
+    private static IEnumerable<TakeLine> Screws(StepInput q)
+    {
+        var coming = q.Changes.Where(c => c is { In.Drive: not null, Out: null } && c.Place.Kind == PlaceKind.M2).ToList();
+        string? FormAt(Place place) => q.Sheet.M2.FirstOrDefault(m => m.Id == place.Name)?.Form;
+        var modules = coming.Where(c => c.In!.Drive!.Form == "m.2" && FormAt(c.Place) is null).ToList();
+        if (modules.Count > 0)
+            yield return new(
+                "take:screws:m2",
+                "Small things",
+                $"{Verdicts.Say.Count(modules.Count, "screw M2 × 3 with its stand-off", "screws M2 × 3 with their stand-offs")}, "
+                    + $"for {Verdicts.Say.Words([.. modules.Select(m => m.Place.Name)])}: an empty place often has none"
+            );
+        if (coming.Count(c => FormAt(c.Place) == "u.2") is > 0 and var cabled)
+            yield return new(
+                "take:brackets:u2",
+                "Small things",
+                Verdicts.Say.Count(cabled, "bracket or free 2.5-inch bay", "brackets or free 2.5-inch bays")
+                    + $" for drives that a cable reaches, {4 * cabled} screws M3"
+            );
+    }
 
     /// <summary>How many of a tray the shop has, and where; whether a bay has one is seen only when it is opened.</summary>
     private static string OnShelf(StepInput q, string tray) =>

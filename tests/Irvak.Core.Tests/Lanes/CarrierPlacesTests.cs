@@ -187,4 +187,22 @@ public class CarrierPlacesTests
                 )
                 ?.Text
         );
+
+    /// <summary>One screw for each module in a place that was empty; four for each drive by cable, and what holds it.</summary>
+    [Theory]
+    [InlineData(null, "m.2", "2 screws M2 × 3 with their stand-offs, for S1.1 and S1.2: an empty place often has none")]
+    [InlineData("u.2", "u.2", "2 brackets or free 2.5-inch bays for drives that a cable reaches, 8 screws M3")]
+    [InlineData("e1.s", "e1.s", null)]
+    public void Screws_and_brackets_of_a_carrier_are_counted(string? form, string drive, string? words)
+    {
+        var its = LaneBox.Module with { Form = drive };
+        var state = Empty()
+            .With(
+                new Fit(Place.Card("S1"), Card(Carrier with { PlaceForm = form })),
+                new Fit(Place.M2("S1.1"), Drive(its)),
+                new Fit(Place.M2("S1.2"), Drive(its))
+            );
+        var lines = state.Evaluate().Shopping.TakeAlong.Where(t => t.Key is "take:screws:m2" or "take:brackets:u2").Select(t => t.Text);
+        Assert.Equal(words is null ? [] : [words], lines);
+    }
 }
