@@ -23,7 +23,7 @@ public sealed class PrepTests(Site site)
         window.See("2 disks for 6.0 TB onto disks of 4.0 TB each, read back");
         window.Open($"/jobs/{job}/hands-on");
         window.See("Back up 6.0 TB onto 2 disks");
-        window.Press("Done, next");
+        window.Press("Done, nextRead the backup back and compare it");
         window.See("Read the backup back and compare it");
         window.Open($"/jobs/{job}/handover");
         window.See("Backup of 6.0 TB onto disks of 4.0 TB each: written, says");
