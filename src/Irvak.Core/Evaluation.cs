@@ -60,9 +60,7 @@ public sealed record Evaluation(
         var leaving = Wiping.Of(q.Moving);
         var shopping = kept.Of("shopping", q.Steps, ShoppingList.Of);
         var runbook = kept.Of("runbook", (q.Steps, of.Arrays, moves), static i => Runbook.Of(i.Steps, i.Arrays, i.moves));
-        var touched =
-            kept.Of("touched", q.Drives, static d => d.TouchesData ? "yes" : "no") == "yes"
-            || runbook.Steps.Any(s => OutAndBack.IsOne(s.Key));
+        var touched = kept.Of("touched", q.Drives, static d => d.TouchesData) || runbook.Steps.Any(s => OutAndBack.IsOne(s.Key));
         IEnumerable<Finding> ofPlans =
         [
             .. CacheRules.Judge(q.Boot, of.Caches),

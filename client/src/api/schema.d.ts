@@ -1296,7 +1296,8 @@ export interface components {
             name: string;
             /**
              * Format: int64
-             * @description What fits on it; null when not known. How much of it is used nobody knows but its system.
+             * @description What fits on it, of an array of unknown level what fits on its drives; null when not known.
+             *                 How much of it is used nobody knows but its system.
              */
             atMostBytes: null | number;
             reads: null | components["schemas"]["Throughput"];
@@ -4984,6 +4985,8 @@ export interface components {
              * @description Kinds of module off the maker's list that could be used; null when it is not known where the list ends.
              */
             offList: null | number;
+            /** @description What a part off the list means for support and warranty. */
+            support?: null | string;
         };
         /** @description What one standing is worth under each policy. */
         PolicyRow: {

@@ -7,6 +7,9 @@ export const LEVELS = pairs(table.levels);
 export const HOSTS = pairs(table.hosts);
 export const USES = pairs(table.uses);
 
+/** Strips that keepers offer, KiB. */
+export const STRIPS: readonly number[] = table.strips;
+
 /** Levels that may be nested in groups. */
 export const NESTS = table.levels.filter((l) => l.nests).map((l) => l.value);
 

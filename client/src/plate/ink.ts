@@ -174,7 +174,7 @@ const KIND_WORDS = {
 export function spoken(place: Place, ink: Ink): string {
   const what = ['socket', 'supply', 'battery'].includes(place.kind)
     ? place.id
-    : `${KIND_WORDS[place.kind]} ${place.id}`;
+    : `${place.form ? 'place' : KIND_WORDS[place.kind]} ${place.id}`;
   const where = place.kind === 'memory' ? [`channel ${place.channel}`, place.root ?? ''] : (place.about ?? []);
   const has = ink.has.join(' ');
   const comes = ink.comes.join(' ');

@@ -211,5 +211,6 @@ it('draws a place without stand-offs, as a carrier for E1.S has it, in finite nu
   const place = drawn.places.find((p) => p.id === 'S1.1')!;
   expect([place.x, place.y, place.w, place.h].every(Number.isFinite)).toBe(true);
   expect(place.w).toBeGreaterThan(40);
+  expect(place.form).toBe('e1.s');
   expect([drawn.w, drawn.h].every(Number.isFinite)).toBe(true);
 });

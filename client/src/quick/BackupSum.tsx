@@ -1,6 +1,5 @@
-import { BackupFilled, BackupStages, BACKUP_LINES, BACKUP_MEDIA, TAPES } from '../drawings/BackupWay';
+import { BackupShown, BACKUP_LINES, BACKUP_MEDIA, TapeFields } from '../drawings/BackupWay';
 import { Pick } from '../frame/Pick';
-import { WorkedSum } from '../frame/WorkedSum';
 import { Amount, CarryOn } from './parts';
 import { useRested, useSum, type SumBody, type SumProps } from '../frame/sums';
 
@@ -11,7 +10,7 @@ export function BackupSum({ params, set }: SumProps) {
   const tape = medium === 'tape';
   const verify = of('verify') !== 'no';
   const number = (key: string) => Number(of(key)) || null;
-  const asked = useRested<SumBody<'backup'>>({
+  const now: SumBody<'backup'> = {
     dataGB: 1000 * (number('tb') ?? 0),
     medium,
     sourceMBs: number('reads'),
@@ -22,7 +21,8 @@ export function BackupSum({ params, set }: SumProps) {
     cartridge: Number(of('gen', '8')),
     tapeDrive: number('drive'),
     halfHeight: of('half') === 'yes',
-  });
+  };
+  const asked = useRested(now);
   const { data, error, isFetching } = useSum('backup', asked, asked.dataGB > 0);
   return (
     <div className="stack qs">
@@ -32,7 +32,17 @@ export function BackupSum({ params, set }: SumProps) {
         <Pick id="line" name="Over" value={of('line')} options={BACKUP_LINES} onChange={(v) => set({ line: v })} />
         <Pick id="to" name="Onto" value={medium} options={BACKUP_MEDIA} onChange={(v) => set({ to: v })} />
         {tape ? (
-          <TapeFields of={of} set={set} />
+          <TapeFields
+            id=""
+            tape={now}
+            onChange={({ cartridge, tapeDrive, halfHeight }) =>
+              set({
+                ...(cartridge !== undefined && { gen: `${cartridge}` }),
+                ...(tapeDrive !== undefined && { drive: `${tapeDrive ?? ''}` }),
+                ...(halfHeight !== undefined && { half: halfHeight ? 'yes' : '' }),
+              })
+            }
+          />
         ) : (
           <>
             <Amount id="each" label="Size of one, TB" value={of('each')} hint="not known" set={set} />
@@ -48,17 +58,7 @@ export function BackupSum({ params, set }: SumProps) {
       {!of('tb') && <p className="quiet">Say how much is kept: what is used, not the size of the drives.</p>}
       {data && asked.dataGB > 0 && (
         <div className={isFetching ? 'stack old' : 'stack'}>
-          <p className="qs-answer">
-            <b>{data.verdict}</b>
-          </p>
-          {data.stages.length > 0 && <BackupStages stages={data.stages} />}
-          {data.media != null && <BackupFilled count={data.media} last={data.lastFilled ?? 1} />}
-          {data.cares.map((c) => (
-            <p key={c} className="small">
-              {c}
-            </p>
-          ))}
-          <WorkedSum sum={data.why} />
+          <BackupShown answer={data} />
           <p className="quiet small">
             Three copies, two kinds, one elsewhere (common practice, no source). Snapshots and mirrors on the same
             drives don’t count.
@@ -67,36 +67,5 @@ export function BackupSum({ params, set }: SumProps) {
         </div>
       )}
     </div>
-  );
-}
-
-function TapeFields({ of, set }: { of: (key: string, usual?: string) => string; set: SumProps['set'] }) {
-  return (
-    <>
-      <Pick
-        id="gen"
-        name="Cartridge, generation"
-        value={of('gen', '8')}
-        options={TAPES}
-        onChange={(v) => set({ gen: v })}
-      />
-      <Pick
-        id="drive"
-        name="Drive, generation"
-        value={of('drive')}
-        options={[['', 'the same'], ...TAPES]}
-        onChange={(v) => set({ drive: v })}
-      />
-      <Pick
-        id="half"
-        name="Drive is"
-        value={of('half')}
-        options={[
-          ['', 'full height'],
-          ['yes', 'half height'],
-        ]}
-        onChange={(v) => set({ half: v })}
-      />
-    </>
   );
 }

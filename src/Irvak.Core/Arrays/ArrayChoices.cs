@@ -14,6 +14,9 @@ public sealed record UseChoice(ArrayUse Value, string Words);
 /// reads them from a file made of this.</summary>
 public sealed record ArrayChoices(IReadOnlyList<LevelChoice> Levels, IReadOnlyList<HostChoice> Hosts, IReadOnlyList<UseChoice> Uses)
 {
+    /// <summary>Strips that keepers offer, KiB.</summary>
+    public IReadOnlyList<int> Strips { get; } = Requests.Strips;
+
     private static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web)
     {
         WriteIndented = true,

@@ -29,7 +29,14 @@ public static class HandoverWriter
             Lead = Handover.Lead.Of(evaluation.Memory, q.Machine.Changes, lines),
             Open = open,
             TooEarly = TooEarly(lines),
-            Done = [.. Backup(state), .. Parts(q), .. Imported(q, state), .. Arrays(evaluation.Arrays), .. Data(evaluation.Moves)],
+            Done =
+            [
+                .. Backup(state, evaluation.Runbook),
+                .. Parts(q),
+                .. Imported(q, state, evaluation.Runbook),
+                .. Arrays(evaluation.Arrays),
+                .. Data(evaluation.Moves),
+            ],
             Watch = Handover.Watch.Of(
                 evaluation.Findings,
                 lines,
@@ -99,9 +106,9 @@ public static class HandoverWriter
                 yield return $"{c.Out.Short} out of {Say.Place(c.Place)}";
     }
 
-    private static IEnumerable<string> Imported(Question q, JobState state) =>
+    private static IEnumerable<string> Imported(Question q, JobState state, Runbook runbook) =>
         from foreign in ForeignArray.Of(q.Storage)
-        let who = state.Ticks.GetValueOrDefault(DriveSteps.ImportPrefix + foreign.Array.Name)?.Who
+        let who = runbook.TickOf(DriveSteps.ImportPrefix + foreign.Array.Name, state.Ticks)?.Who
         select $"Array {foreign.Array.Name} of {foreign.Was.Name}: "
             + (
                 who is null
@@ -118,12 +125,12 @@ public static class HandoverWriter
             + $"{Say.Count(array.Surely, "failed drive", "failed drives")}. Not a backup.";
 
     /// <summary>Who says that there is a backup, and that it was read back.</summary>
-    private static IEnumerable<string> Backup(JobState state)
+    private static IEnumerable<string> Backup(JobState state, Runbook runbook)
     {
-        if (state.Moving.Backup is { } plan && state.Ticks.TryGetValue(BackupSteps.Write, out var written))
+        if (state.Moving.Backup is { } plan && runbook.TickOf(BackupSteps.Write, state.Ticks) is { } written)
             yield return $"Backup of {BackupHours.Words(plan with { Verify = false })}: written, says {written.Who}; "
                 + (
-                    state.Ticks.TryGetValue(BackupSteps.ReadBack, out var read)
+                    runbook.TickOf(BackupSteps.ReadBack, state.Ticks) is { } read
                         ? $"{(plan.Verify ? "read back and compared" : "a trial set read back")}, says {read.Who}"
                         : "nobody says that it was read back"
                 );

@@ -10,6 +10,9 @@ namespace Irvak.Core.Memory;
 /// <param name="OffList">Kinds of module off the maker's list that could be used; null when it is not known where the list ends.</param>
 public sealed record PolicyReach(Policy Policy, long? LargestMiB, string Evidence, int? OffList)
 {
+    /// <summary>What a part off the list means for support and warranty.</summary>
+    public string Support => Policy.Support();
+
     /// <summary>One row for each policy, over the shelf parts that suit the board electrically.</summary>
     public static IReadOnlyList<PolicyReach> Of(MemoryInput q)
     {

@@ -8,7 +8,8 @@ namespace Irvak.Core.Moving;
 
 /// <summary>What may hold data before the work: an array, or a drive that belongs to none.</summary>
 /// <param name="Name">An array by its name, a drive by its place.</param>
-/// <param name="AtMostBytes">What fits on it; null when not known. How much of it is used nobody knows but its system.</param>
+/// <param name="AtMostBytes">What fits on it, of an array of unknown level what fits on its drives; null when not known.
+/// How much of it is used nobody knows but its system.</param>
 /// <param name="Reads">What it reads in order, mean over its whole surface, before whatever lies on the way; null when not
 /// known.</param>
 public sealed record BackupVolume(string Name, long? AtMostBytes, Throughput? Reads);
@@ -35,10 +36,10 @@ public sealed record BackupBefore(IReadOnlyList<BackupVolume> Volumes, BackupQue
     {
         var members = q.Now.SelectMany(n => n.Members).Concat(q.FoundArrays.SelectMany(a => a.AllSpares)).ToHashSet();
         var named = q
-            .Now.Select(n => (n.Name, Figures: arrays.Found.FirstOrDefault(f => f.Plan.Name == n.Name)))
-            .Select(a => new BackupVolume(a.Name, a.Figures?.Capacity?.Usable, Rate(a.Figures, q)));
+            .Now.Select(n => (Now: n, Figures: arrays.Found.FirstOrDefault(f => f.Plan.Name == n.Name)))
+            .Select(a => new BackupVolume(a.Now.Name, a.Figures?.Capacity?.Usable ?? Drives(q, a.Now), Rate(a.Figures, q)));
         var alone = q
-            .Found.Units.Where(u => u.Value.Drive is not null && !members.Contains(u.Key) && u.Value.MemberOf is null or not "spare")
+            .Found.Units.Where(u => u.Value.Drive is not null && !members.Contains(u.Key))
             .OrderBy(u => u.Key)
             .Select(u => new BackupVolume(
                 Short(u.Key, u.Value),
@@ -47,6 +48,13 @@ public sealed record BackupBefore(IReadOnlyList<BackupVolume> Volumes, BackupQue
             ));
         List<BackupVolume> volumes = [.. named, .. alone];
         return new(volumes, q.Backup, q.Backup is { Problem: null } plan ? BackupHours.Of(plan) : null) { Touched = touched };
+    }
+
+    /// <summary>An array whose level nobody told holds no more than its drives do; null while one of them is not known.</summary>
+    private static long? Drives(MoveInput q, ArrayNow now)
+    {
+        var bytes = now.Members.Select(m => q.Found.At(m)?.Drive?.Bytes).ToList();
+        return now.Unplaced > 0 || bytes.Any(b => b is null) ? null : bytes.Sum();
     }
 
     private static string Short(Place place, Unit unit) =>

@@ -15,13 +15,7 @@ public static class EditFold
         {
             Together together => RefusalOf(state, together),
             JobEdit whole => whole.Refusal(state),
-            AnswerUnknown answer when ModeUnknowns.Refusal(answer) is { } wrong => wrong,
-            AnswerUnknown answer when ModeUnknowns.EditOf(answer) is { } mode => Refusal(state, mode) is { } wrong
-                ? wrong with
-                {
-                    Path = wrong.Path == "/edit/board" ? "/edit/path" : "/edit/value",
-                }
-                : null,
+            AnswerUnknown answer when ModeUnknowns.IsOne(answer) => ModeUnknowns.Refusal(state, state.Controllers, answer),
             MachineEdit machine => machine.Refusal(state),
             PlanMove move => move.Refusal(state, state.Arrays),
             _ => Slice.Of(edit).Refusal(state, edit),
@@ -54,7 +48,7 @@ public static class EditFold
         {
             Together together => together.Edits.Aggregate(state, (s, e) => Apply(s, e, stamp)),
             JobEdit whole => whole.Applied(state, stamp),
-            AnswerUnknown answer when ModeUnknowns.EditOf(answer) is { } mode => Apply(state, mode, stamp),
+            AnswerUnknown answer when ModeUnknowns.IsOne(answer) => Apply(state, ModeUnknowns.EditOf(answer), stamp),
             // Carriers bring places and take them away again.
             MachineEdit machine => (JobState)CarrierPlaces.Settled(machine.Applied(state, stamp)),
             _ => Slice.Of(edit).Applied(state, edit, stamp),

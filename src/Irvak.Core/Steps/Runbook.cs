@@ -52,6 +52,12 @@ public sealed partial record Runbook(IReadOnlyList<Step> Steps, IReadOnlyList<Le
     public int Left(IReadOnlyDictionary<string, Steps.Tick> ticks) =>
         Steps.Count(s => !ticks.TryGetValue(s.Key, out var t) || t.Wording != s.Title);
 
+    /// <summary>Who ticked a step as it reads now; null where nobody did, or where it read otherwise then.</summary>
+    public Tick? TickOf(string key, IReadOnlyDictionary<string, Tick> ticks) =>
+        Steps.FirstOrDefault(s => s.Key == key) is { } step && ticks.TryGetValue(key, out var tick) && tick.Wording == step.Title
+            ? tick
+            : null;
+
     public static Runbook Of(StepInput q, ArraySheet arrays, IReadOnlyList<Moving.MoveSubject> moves)
     {
         List<Step> made =

@@ -40,15 +40,20 @@ public static class ModeUnknowns
 
     private static readonly IReadOnlyList<string> Words = [.. Enum.GetValues<StorageMode>().Select(StorageModes.Words)];
 
-    /// <summary>What an answer changes; null for one about something else.</summary>
-    public static SetStorageMode? EditOf(AnswerUnknown answer) =>
-        answer.Path.StartsWith(Prefix, StringComparison.Ordinal) && Words.Contains(answer.Value)
-            ? new(answer.Path[Prefix.Length..], Enum.GetValues<StorageMode>().First(m => StorageModes.Words(m) == answer.Value), true)
-            : null;
+    /// <summary>True for an answer to such a question.</summary>
+    public static bool IsOne(AnswerUnknown answer) => answer.Path.StartsWith(Prefix, StringComparison.Ordinal);
 
-    /// <summary>Why an answer can't be taken; null when it can, and for one about something else.</summary>
-    public static SheetProblem? Refusal(AnswerUnknown answer) =>
-        answer.Path.StartsWith(Prefix, StringComparison.Ordinal) && !Words.Contains(answer.Value)
-            ? new("/edit/value", $"Answer {Verdicts.Say.Words(Words)}.")
-            : null;
+    /// <summary>Why an answer can't be taken: it is none of the words, or the board has no such mode. Null when it can.</summary>
+    public static SheetProblem? Refusal(MachineState state, ControllerSlice slice, AnswerUnknown answer) =>
+        !Words.Contains(answer.Value) ? new("/edit/value", $"Answer {Verdicts.Say.Words(Words)}.")
+        : EditOf(answer).Refusal(state, slice) is { } wrong
+            ? wrong with
+            {
+                Path = wrong.Path == "/edit/board" ? "/edit/path" : "/edit/value",
+            }
+        : null;
+
+    /// <summary>What an answer means that <see cref="Refusal"/> lets pass.</summary>
+    public static SetStorageMode EditOf(AnswerUnknown answer) =>
+        new(answer.Path[Prefix.Length..], Enum.GetValues<StorageMode>().First(m => StorageModes.Words(m) == answer.Value), true);
 }

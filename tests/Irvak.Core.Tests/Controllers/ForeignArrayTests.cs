@@ -116,7 +116,13 @@ public sealed class ForeignArrayTests
         Assert.Contains("Array data of Corvath C8: to be imported on Corvath C16, nobody says that it was", before.Done);
         Assert.Contains(before.Watch, w => w.Sentence.Contains("import it as foreign") && !w.AsFoundToo);
 
-        var after = Page(job with { Ticks = job.Ticks.SetItem("import:data", new("Ines", default, "")) }, LineState.AsExpected);
+        var after = Page(
+            job with
+            {
+                Ticks = job.Ticks.SetItem("import:data", new("Ines", default, "Import array data on Corvath C16 as it is")),
+            },
+            LineState.AsExpected
+        );
         Assert.DoesNotContain(after.Open, o => o.Kind == OpenKind.Stop);
         Assert.Contains("Array data of Corvath C8: imported on Corvath C16, says Ines", after.Done);
         Assert.DoesNotContain(after.Watch, w => w.Sentence.Contains("foreign") || w.Sentence.Contains("capacitor"));

@@ -1,4 +1,3 @@
-using Irvak.Core.Builds;
 using Irvak.Core.Handover;
 using Irvak.Core.Moving;
 using Irvak.Core.Plans;
@@ -25,31 +24,38 @@ public class BackupBeforeTests
         Assert.InRange(volume.AtMostBytes!.Value / 1e12, 23.9, 24.0);
         Assert.Equal(volume.AtMostBytes!.Value / 1e9, parity.AtMostGB);
         // Three data drives at three quarters of what each reads at its start.
-        Assert.Equal(volume.Reads!.Value.MegabytesPerSecond, parity.Reads!.Value.MegabytesPerSecond, 6);
+        Assert.Equal(3 * 0.75 * 200, Of(Reading(InArray(4, "raid5"), 200, 200, 200, 200)).Reads!.Value.MegabytesPerSecond, 6);
 
         // Disks that belong to nothing may hold something, each 8 TB.
         Assert.Equal((2, 16_000.0), (Of(Found(2)).Volumes.Count, Of(Found(2)).AtMostGB));
         // Nothing was found: how much there is, is not known; it is not nothing.
         Assert.Null(Of(Disks(2)).AtMostGB);
         Assert.Null(Of(Disks(2)).Reads);
-        // Nobody told the level: neither is the space.
+        // Nobody told the level: it holds no more than its drives do; how fast it reads is not known.
         var pool = Of(Found(3, "tank"));
-        Assert.Equal(("tank", null, null), (pool.Volumes.Single().Name, pool.AtMostGB, pool.Reads));
+        Assert.Equal(("tank", (double?)24_000, null), (pool.Volumes.Single().Name, pool.AtMostGB, pool.Reads));
+        // One of its drives is not known, or sits nobody knows where: neither is what it holds.
+        var blank = Found(3, "tank");
+        blank = blank with { Found = blank.Found.SetItem(Bay(2), blank.Found[Bay(2)] with { Drive = Disk with { Bytes = null } }) };
+        Assert.Null(Of(blank).AtMostGB);
+        Assert.Null(Of(InArray(3, "raid5", r => r with { Wanted = 4, Present = 3 })).AtMostGB);
     }
 
     [Fact]
     public void Together_is_the_whole_over_the_time_of_each()
     {
         // 8 TB at 150 MB/s and 8 TB at 300 MB/s: 14.8 h and 7.4 h, 16 TB in 22.2 h, 200 MB/s. A disk's mean is 0.75 of its start.
-        var state = Found(2);
-        state = state with
-        {
-            Found = state
-                .Found.SetItem(Bay(1), new Unit { Drive = Disk with { ReadMBs = 200 }, Source = "listing" })
-                .SetItem(Bay(2), new Unit { Drive = Disk with { ReadMBs = 400 }, Source = "listing" }),
-        };
-        Assert.Equal(200, Of(state).Reads!.Value.MegabytesPerSecond, 6);
+        Assert.Equal(200, Of(Reading(Found(2), 200, 400)).Reads!.Value.MegabytesPerSecond, 6);
     }
+
+    /// <summary>The same drives, each reading so many MB/s at its start.</summary>
+    private static JobState Reading(JobState state, params int[] rates) =>
+        state with
+        {
+            Found = state.Found.SetItems(
+                rates.Select((r, i) => KeyValuePair.Create(Bay(i + 1), state.Found[Bay(i + 1)] with { Drive = Disk with { ReadMBs = r } }))
+            ),
+        };
 
     [Fact]
     public void It_comes_before_everything_and_is_read_back()
@@ -98,10 +104,18 @@ public class BackupBeforeTests
                 );
         var planned = Disks(2).With(new PlanBackup(Disks4));
         Assert.Null(Said(planned));
-        var written = planned with { Ticks = planned.Ticks.SetItem(BackupSteps.Write, new("Ines", default, "")) };
+        var written = planned with
+        {
+            Ticks = planned.Ticks.SetItem(BackupSteps.Write, new("Ines", default, "Back up 12.0 TB onto 4 disks")),
+        };
         Assert.Equal("Backup of 12.0 TB onto disks of 4.0 TB each: written, says Ines; nobody says that it was read back", Said(written));
-        var read = written with { Ticks = written.Ticks.SetItem(BackupSteps.ReadBack, new("Bao", default, "")) };
+        var read = written with
+        {
+            Ticks = written.Ticks.SetItem(BackupSteps.ReadBack, new("Bao", default, "Read the backup back and compare it")),
+        };
         Assert.EndsWith("; read back and compared, says Bao", Said(read));
+        // Planned otherwise since: what was ticked was another backup.
+        Assert.Null(Said(read.With(new PlanBackup(Disks4 with { DataGB = 20_000 }))));
         Assert.Equal(
             "Before the work, about a backup that was read back: there is none to rely on, “tape torn”, says Ines",
             Said(Disks(2).With(new AnswerCheck("backup", false, "tape torn")) is var s ? Named(s) : s)

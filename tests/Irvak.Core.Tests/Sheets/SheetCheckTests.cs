@@ -57,6 +57,22 @@ public sealed class SheetCheckTests
         Assert.Contains(words, doubt.Text, StringComparison.Ordinal);
     }
 
+    /// <summary>Conventional PCI hangs on a bridge (PCI Local Bus): a slot of it takes no lane of a root.</summary>
+    [Theory]
+    [InlineData("pci", 0)]
+    [InlineData("pcie", 1)]
+    public void A_slot_of_another_bus_takes_no_lanes(string bus, int doubts)
+    {
+        var sheet = JsonSerializer.Deserialize<MachineSheet>(
+            $$"""
+            {"id":"x","name":"x","sockets":[{"id":"CPU"}],"roots":[{"id":"CPU","lanes":16,"gen":3}],"slots":[
+            {"id":"E1","mech":16,"elec":16,"gen":3,"root":"CPU"},{"id":"P1","mech":16,"elec":8,"gen":3,"root":"CPU","bus":"{{bus}}"}]}
+            """,
+            Json
+        )!;
+        Assert.Equal(doubts, SheetDoubts.Of(sheet).Count(d => d.Path == "/roots/0/lanes"));
+    }
+
     public static TheoryData<string, string, string> Wrong =>
         new()
         {

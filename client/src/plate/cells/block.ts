@@ -28,6 +28,8 @@ export interface Place {
   channel?: string;
   root?: string;
   about?: string[];
+  /** Form of the drives that a place on a carrier takes, where they are no M.2 modules. */
+  form?: string;
 }
 
 export interface Box {

@@ -37,6 +37,7 @@ export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, w
         items.push([
           cell(m.id, 'm2', wide, 36 * k, 'stack', {
             root: m.root ?? undefined,
+            form: m.form ?? undefined,
             about: m.form
               ? [m.form.toUpperCase(), m.wired]
               : m.key === 'msata'

@@ -1,15 +1,17 @@
 import type { components } from '../../api/schema';
 import type { JobView } from '../../api/types';
-import { BACKUP_LINES, BACKUP_MEDIA, BackupFilled, BackupStages, TAPES } from '../../drawings/BackupWay';
+import { BackupShown, BACKUP_LINES, BACKUP_MEDIA, TapeFields } from '../../drawings/BackupWay';
 import { mbs, tb } from '../../format/numbers';
 import { useActs } from '../../frame/desk';
 import { Pick } from '../../frame/Pick';
 import { Typed } from '../../frame/Typed';
-import { WorkedSum } from '../../frame/WorkedSum';
 
 type Before = components['schemas']['BackupBefore'];
 type Plan = components['schemas']['BackupQuestion'];
 type Medium = NonNullable<Plan['medium']>;
+
+/** What an answer reads that nobody explained. */
+const BARE = ['well', 'not well'];
 
 const terabytes = (gb: number) => Math.round(gb) / 1000;
 
@@ -19,10 +21,13 @@ export function Backup({ job }: { job: JobView }) {
   const before = job.backup;
   if (!before) return null;
   const check = job.survey?.checks.find((c) => c.key === 'backup');
+  // What was noted with the same answer stays.
+  const answer = (good: boolean) =>
+    check?.state === (good ? 'well' : 'not-well') || apply({ type: 'answerCheck', key: 'backup', good, note: null });
   const plan = (backup: Plan | null) => apply({ type: 'planBackup', backup });
-  const begin = () =>
+  const begin = (gb: number) =>
     plan({
-      dataGB: before.atMostGB ?? 1000,
+      dataGB: gb,
       medium: 'disk',
       sourceMBs: before.reads == null ? null : Math.round(before.reads),
       networkGbs: 0,
@@ -35,8 +40,8 @@ export function Backup({ job }: { job: JobView }) {
       <p>
         {check?.answer ? (
           <>
-            {check.state === 'well' ? 'There is one that was read back' : 'There is none to rely on'}: {check.answer},
-            says {check.by}.
+            {check.state === 'well' ? 'There is one that was read back' : 'There is none to rely on'}
+            {BARE.includes(check.answer) ? '' : `: ${check.answer}`}, says {check.by}.
           </>
         ) : (
           <b>Nobody has said whether there is a backup that was read back.</b>
@@ -48,19 +53,14 @@ export function Backup({ job }: { job: JobView }) {
         </span>
       </p>
       <div className="row wrap no-print">
-        <button
-          type="button"
-          className="btn o"
-          aria-pressed={check?.state === 'well'}
-          onClick={() => apply({ type: 'answerCheck', key: 'backup', good: true, note: null })}
-        >
+        <button type="button" className="btn o" aria-pressed={check?.state === 'well'} onClick={() => answer(true)}>
           I have seen it read back
         </button>
         <button
           type="button"
           className="btn o"
           aria-pressed={check?.state === 'not-well'}
-          onClick={() => apply({ type: 'answerCheck', key: 'backup', good: false, note: null })}
+          onClick={() => answer(false)}
         >
           There is none
         </button>
@@ -68,10 +68,18 @@ export function Backup({ job }: { job: JobView }) {
           <button type="button" className="btn" onClick={() => plan(null)}>
             Plan no backup
           </button>
-        ) : (
-          <button type="button" className="btn o" onClick={begin}>
+        ) : before.atMostGB != null ? (
+          <button type="button" className="btn o" onClick={() => begin(before.atMostGB!)}>
             Plan one
           </button>
+        ) : (
+          <Typed
+            id="backup-first"
+            label="Plan one of, TB"
+            value={null}
+            hint="how much is kept"
+            onDone={(n) => n > 0 && begin(n * 1000)}
+          />
         )}
       </div>
       {before.plan && <Planned before={before} plan={before.plan} onChange={plan} />}
@@ -82,7 +90,6 @@ export function Backup({ job }: { job: JobView }) {
 function Planned({ before, plan, onChange }: { before: Before; plan: Plan; onChange: (plan: Plan) => void }) {
   const set = (more: Partial<Plan>) => onChange({ ...plan, ...more });
   const tape = plan.medium === 'tape';
-  const answer = before.answer;
   return (
     <div className="stack qs">
       <p className="quiet small">
@@ -132,30 +139,7 @@ function Planned({ before, plan, onChange }: { before: Before; plan: Plan; onCha
           }
         />
         {tape ? (
-          <>
-            <Pick
-              id="backup-tape"
-              name="Cartridge, generation"
-              value={`${plan.cartridge ?? 8}`}
-              options={TAPES}
-              onChange={(v) => set({ cartridge: Number(v) })}
-            />
-            <Pick
-              id="backup-drive"
-              name="Drive, generation"
-              value={plan.tapeDrive ? `${plan.tapeDrive}` : ''}
-              options={[['', 'the same'], ...TAPES]}
-              onChange={(v) => set({ tapeDrive: v ? Number(v) : null })}
-            />
-            <label className="row tickline">
-              <input
-                type="checkbox"
-                checked={!!plan.halfHeight}
-                onChange={(e) => set({ halfHeight: e.target.checked })}
-              />
-              half-height drive
-            </label>
-          </>
+          <TapeFields id="backup-" tape={plan} onChange={set} />
         ) : (
           <>
             <Typed
@@ -181,21 +165,7 @@ function Planned({ before, plan, onChange }: { before: Before; plan: Plan; onCha
           all of it read back and compared
         </label>
       </div>
-      {answer && (
-        <>
-          <p className="qs-answer">
-            <b>{answer.verdict}</b>
-          </p>
-          {answer.stages.length > 0 && <BackupStages stages={answer.stages} />}
-          {answer.media != null && <BackupFilled count={answer.media} last={answer.lastFilled ?? 1} />}
-          {answer.cares.map((c) => (
-            <p key={c} className="small">
-              {c}
-            </p>
-          ))}
-          <WorkedSum sum={answer.why} />
-        </>
-      )}
+      {before.answer && <BackupShown answer={before.answer} />}
     </div>
   );
 }

@@ -2,7 +2,7 @@ import type { ArrayPlan } from '../../../api/types';
 import { Pick } from '../../../frame/Pick';
 import { Typed } from '../../../frame/Typed';
 import { Words } from '../../../frame/Words';
-import { HOSTS, LEVELS, NESTS, USES } from '../../../drawings/choices';
+import { HOSTS, LEVELS, NESTS, STRIPS, USES } from '../../../drawings/choices';
 
 /** What losing it would mean: whether it can be made again, or is backed up. */
 function ArrayWorth({ plan, onChange }: { plan: ArrayPlan; onChange: (plan: ArrayPlan) => void }) {
@@ -100,7 +100,7 @@ export function ArrayForm({
         value={plan.stripKiB ? `${plan.stripKiB}` : ''}
         options={[
           ['', 'as suits'],
-          ...[...new Set([16, 32, 64, 128, 256, 512, 1024, plan.stripKiB ?? 16])]
+          ...[...new Set([...STRIPS, plan.stripKiB ?? STRIPS[0]!])]
             .sort((a, b) => a - b)
             .map((n) => [`${n}`, `${n} KiB`] as [string, string]),
         ]}

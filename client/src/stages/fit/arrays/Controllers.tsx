@@ -4,6 +4,7 @@ import { euro, short } from '../../../format/numbers';
 import { amount } from '../../../frame/Ledge';
 import { useActs } from '../../../frame/desk';
 import { Pick } from '../../../frame/Pick';
+import { PlanIt } from './PlanIt';
 import { Versions } from './Versions';
 import { Wiring } from './Wiring';
 
@@ -115,11 +116,7 @@ export function Controllers({ job, onClose }: { job: JobView; onClose: () => voi
                   {r.partId && <div className="quiet">{r.inStock} in stock</div>}
                 </td>
                 <td>
-                  {r.take && (
-                    <button type="button" className="btn o" aria-label={`Plan it: ${r.name}`} onClick={() => plan(r)}>
-                      Plan it
-                    </button>
-                  )}
+                  <PlanIt what={r.name} onPlan={r.take ? () => plan(r) : undefined} />
                 </td>
               </tr>
             ))}

@@ -2,6 +2,7 @@ import { useKeepers } from '../../../api/hooks';
 import type { Edit, JobView, KeeperSide } from '../../../api/types';
 import { hours, percent, plural, tb } from '../../../format/numbers';
 import { useActs } from '../../../frame/desk';
+import { PlanIt } from './PlanIt';
 
 type Row = [string, (k: KeeperSide) => string];
 
@@ -67,20 +68,7 @@ export function KeeperTable({ job, array, onClose }: { job: JobView; array: stri
               <th scope="row" />
               {data.map((k) => (
                 <td key={k.host} className={k.isNow ? 'now' : ''}>
-                  {k.isNow ? (
-                    'planned'
-                  ) : k.take ? (
-                    <button
-                      type="button"
-                      className="btn o"
-                      aria-label={`Plan it: kept by ${k.name}`}
-                      onClick={() => plan(k)}
-                    >
-                      Plan it
-                    </button>
-                  ) : (
-                    ''
-                  )}
+                  <PlanIt what={`kept by ${k.name}`} now={k.isNow} onPlan={k.take ? () => plan(k) : undefined} />
                 </td>
               ))}
             </tr>

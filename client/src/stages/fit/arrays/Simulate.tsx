@@ -35,7 +35,8 @@ export function Simulate({ job, array, onClose }: { job: JobView; array: ArrayFi
       <div className="row wrap">
         <h3>Simulate losses of {array.plan.name}</h3>
         <span className="quiet">
-          Arrays like it live through their years, drive by drive. It runs on; look at other things meanwhile.
+          Arrays like it live through their years, drive by drive; drives of one group are repaired side by side. It
+          runs on; look at other things meanwhile.
         </span>
         <button type="button" className="btn o end" onClick={onClose}>
           Leave it

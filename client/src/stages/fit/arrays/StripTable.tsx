@@ -2,6 +2,7 @@ import { useStrips } from '../../../api/hooks';
 import type { Edit, JobView, StripRow } from '../../../api/types';
 import { group, plural } from '../../../format/numbers';
 import { useActs } from '../../../frame/desk';
+import { PlanIt } from './PlanIt';
 
 const SCHOOL: Record<StripRow['school'], string> = {
   'each-on-one': 'each request on one drive',
@@ -59,18 +60,7 @@ export function StripTable({ job, array, onClose }: { job: JobView; array: strin
                   <td className="num">{r.aloneMilliseconds.toFixed(r.aloneMilliseconds < 1 ? 2 : 1)} ms</td>
                   <td className="num">{r.fullStripeKiB == null ? '–' : `${group(r.fullStripeKiB)} KiB`}</td>
                   <td>
-                    {r.isNow ? (
-                      'planned'
-                    ) : (
-                      <button
-                        type="button"
-                        className="btn o"
-                        aria-label={`Plan it: strips of ${r.kiB} KiB`}
-                        onClick={() => plan(r)}
-                      >
-                        Plan it
-                      </button>
-                    )}
+                    <PlanIt what={`strips of ${r.kiB} KiB`} now={r.isNow} onPlan={() => plan(r)} />
                   </td>
                 </tr>
               ))}
