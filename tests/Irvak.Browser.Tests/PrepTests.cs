@@ -16,6 +16,8 @@ public sealed class PrepTests(Site site)
         window.Press("Plan one");
         window.See("So much at most: less where its system says so.");
         window.See("how many media is not known: say the size of one.");
+        window.Type("#backup-tb", "20000\n");
+        window.See("A backup is of more than nothing and of at most 10 000 TB.");
         window.Type("#backup-tb", "6\n");
         window.Type("#backup-each", "4\n");
         window.See("About 30 h with reading it back, on 2 disks.");

@@ -113,14 +113,6 @@ export default function Aim() {
                   })}
                 </tr>
                 <tr>
-                  <td>Support and warranty of a part off the list</td>
-                  {COLUMNS.map(([p]) => (
-                    <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                      {reach.find((x) => x.policy === p)?.support ?? '–'}
-                    </td>
-                  ))}
-                </tr>
-                <tr>
                   <td>Kinds off the list that could be used</td>
                   {COLUMNS.map(([p]) => {
                     const r = reach.find((x) => x.policy === p);
@@ -130,6 +122,14 @@ export default function Aim() {
                       </td>
                     );
                   })}
+                </tr>
+                <tr>
+                  <td>Support and warranty of a part off the list</td>
+                  {COLUMNS.map(([p]) => (
+                    <td key={p} className={p === job.policy ? 'col-on' : ''}>
+                      {reach.find((x) => x.policy === p)?.support ?? '–'}
+                    </td>
+                  ))}
                 </tr>
               </tbody>
             </table>

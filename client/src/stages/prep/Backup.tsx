@@ -78,7 +78,7 @@ export function Backup({ job }: { job: JobView }) {
             label="Plan one of, TB"
             value={null}
             hint="how much is kept"
-            onDone={(n) => n > 0 && begin(n * 1000)}
+            onDone={(n) => begin(n * 1000)}
           />
         )}
       </div>
@@ -108,14 +108,14 @@ function Planned({ before, plan, onChange }: { before: Before; plan: Plan; onCha
           id="backup-tb"
           label="Data, TB"
           value={terabytes(plan.dataGB)}
-          onDone={(n) => n > 0 && set({ dataGB: n * 1000 })}
+          onDone={(n) => set({ dataGB: n * 1000 })}
         />
         <Typed
           id="backup-reads"
           label={`Read at, MB/s${before.reads != null ? ` (drives: ${mbs(before.reads)})` : ''}`}
           value={plan.sourceMBs}
           hint="not known"
-          onDone={(n) => n > 0 && set({ sourceMBs: n })}
+          onDone={(n) => set({ sourceMBs: n })}
           onClear={() => set({ sourceMBs: null })}
         />
         <Pick
@@ -147,7 +147,7 @@ function Planned({ before, plan, onChange }: { before: Before; plan: Plan; onCha
               label="Size of one, TB"
               value={plan.mediumGB == null ? null : terabytes(plan.mediumGB)}
               hint="not known"
-              onDone={(n) => n > 0 && set({ mediumGB: n * 1000 })}
+              onDone={(n) => set({ mediumGB: n * 1000 })}
               onClear={() => set({ mediumGB: null })}
             />
             <Typed
@@ -155,7 +155,7 @@ function Planned({ before, plan, onChange }: { before: Before; plan: Plan; onCha
               label="One writes, MB/s"
               value={plan.mediumMBs}
               hint="as usual"
-              onDone={(n) => n > 0 && set({ mediumMBs: n })}
+              onDone={(n) => set({ mediumMBs: n })}
               onClear={() => set({ mediumMBs: null })}
             />
           </>
