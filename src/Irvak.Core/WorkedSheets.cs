@@ -149,6 +149,7 @@ internal sealed class WorkedSheets
         var sheet = ArraySheet.Of(of.Q, of.Paces, kept) with
         {
             Fresh = FreshArray.Of(of.Q, of.Taken, plan => ControllerFit.CardFor(of.Q, plan)),
+            Mend = MendArray.Of(of.Q, of.Taken),
         };
         return new(sheet, [.. ArraySheet.Judge(of.Q, sheet)]);
     }

@@ -1,5 +1,6 @@
 using Irvak.Core.Drives;
 using Irvak.Core.Inputs;
+using Irvak.Core.Places;
 
 namespace Irvak.Core.Arrays;
 
@@ -25,6 +26,13 @@ public record ArrayInput : PlanInput
 
     /// <summary>The found array that a planned one grows from; null when it grows from none.</summary>
     public ArrayPlan? GrownFrom(ArrayPlan array) => FoundArrays.FirstOrDefault(array.Grows);
+
+    /// <summary>Members that a planned array gets in place of those which it lost and which are in no place any more; none when it lost
+    /// none.</summary>
+    public IReadOnlyList<Place> Mends(ArrayPlan array) =>
+        GrownFrom(array) is { } was && NowOf(was.Name) is { MissesLost: true } now
+            ? [.. array.Members.Except(was.Members).Take(now.Unplaced)]
+            : [];
 
     /// <summary>Figures in place of the defaults of drives.</summary>
     public DriveFigures Figures { get; init; } = DriveFigures.Usual;

@@ -31,6 +31,14 @@ public sealed record ArrayNow(
     /// <summary>Members that it has and nobody has put into a place yet.</summary>
     public int Unplaced => Wanted is { } wanted ? Math.Max(0, wanted - Members.Count) : 0;
 
+    /// <summary>True when every member that is in step has its place: what is unplaced is what it lost, wherever that lies now.</summary>
+    public bool MissesLost =>
+        Unplaced > 0 && Missing == Unplaced + Out.Count && Condition is RaidCondition.Degraded or RaidCondition.Rebuilding;
+
+    /// <summary>True when what it lost is known to lie in no place of the machine: no drive is there that it may be, or a person said that
+    /// it is none of them.</summary>
+    public bool IsLostAway { get; init; }
+
     private static readonly Dictionary<Place, string> NoMembers = [];
 
     /// <summary>The array that each found drive belongs to, by its place: as a capture lists its members, else as its own record names
@@ -120,7 +128,7 @@ public sealed record ArrayNow(
             : places
                 .Where(p => Role(raid!, state.Found[p]) is not ("active" or "write-mostly" or "spare" or "journal" or "unknown"))
                 .ToList();
-        return new(
+        var now = new ArrayNow(
             name,
             health?.Condition ?? RaidCondition.Unknown,
             health?.Words ?? "nobody told its state",
@@ -130,6 +138,12 @@ public sealed record ArrayNow(
             health?.Missing,
             JobArrays.LevelOf(raid, said, places.Count) is not null || said?.Level is ArrayAnswers.Other or ArrayAnswers.None
         );
+        return now.MissesLost && (said?.Lost == ArrayAnswers.NoneOfThese || now.MayHaveLost(state).Count == 0)
+            ? now with
+            {
+                IsLostAway = true,
+            }
+            : now;
     }
 
     /// <summary>A drive's part in an array; a member that the array does not list any more has dropped out.</summary>

@@ -151,7 +151,7 @@ public static class ArrayRules
         if (array.Capacity is not { UnusedBytes: > 0 } capacity || capacity.UnusedBytes < capacity.Raw / 200)
             return null;
         // One that stays as it was while a member of it is taken out has nothing to swap.
-        if (array.Plan.Members.Any(p => q.Planned.At(p)?.Drive is null))
+        if (array.Now?.Unplaced > 0 || array.Plan.Members.Any(p => q.Planned.At(p)?.Drive is null))
             return null;
         var drives = array.Plan.Members.Select(p => (Place: p, Drive: q.Planned.At(p)!.Drive!)).ToList();
         var smallest = drives.MinBy(d => d.Drive.Bytes);

@@ -10,6 +10,10 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
     /// <summary>The array that is offered first for drives that belong to none; null when no drive is free.</summary>
     public ArrayPlan? Fresh { get; init; }
 
+    /// <summary>An array that lost drives, over the free ones that can make up for them; null when none lacks one, or none is
+    /// free.</summary>
+    public ArrayPlan? Mend { get; init; }
+
     /// <param name="paces">What the ways to the arrays let through; null to leave them out.</param>
     public static ArraySheet Of(ArrayInput q, IReadOnlyList<ArrayPace>? paces = null, Kept? kept = null)
     {
@@ -17,7 +21,9 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
         var found = q
             .FoundArrays.Select(f =>
                 q.NowOf(f.Name) is { Unplaced: > 0 } now
-                    ? Unplaced(f, now)
+                    ? now.IsLostAway
+                        ? Missing(q, f, now)
+                        : Unplaced(f, now)
                     : ArrayFigures
                         .Of(f with { Reserve = q.ReserveOf(f, false) }, q.Found, q.Figures, keep: (kept, "found/" + f.Name))
                         .As(q.NowOf(f.Name)) with
@@ -72,6 +78,19 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
             && now.Missing == now.Out.Count
             && now.Out.All(p => q.IsNew(p) && q.Planned.At(p)?.Drive is not null)
         );
+
+    /// <summary>What it lost counts like its smallest member: it was no smaller, and what lies beyond was not used.</summary>
+    private static ArrayFigures Missing(ArrayInput q, ArrayPlan plan, ArrayNow now)
+    {
+        var drives = plan.Members.Select(p => q.Found.At(p)!.Drive!).ToList();
+        var whole = plan with { Reserve = q.ReserveOf(plan, false) };
+        return ArrayFigures
+            .Of(whole, [.. drives, .. Enumerable.Repeat(drives.MinBy(d => d.Bytes ?? 0)!, now.Unplaced)], false, q.Figures)
+            .As(now) with
+        {
+            Plan = plan,
+        };
+    }
 
     /// <summary>Sums over some of the members would be sums of another array.</summary>
     private static ArrayFigures Unplaced(ArrayPlan plan, ArrayNow now) =>

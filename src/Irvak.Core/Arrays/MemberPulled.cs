@@ -148,9 +148,7 @@ public static class MemberPulled
     )
     {
         var plan = array.Plan;
-        var shape = ArrayShape
-            .Of(plan.Level, plan.Host, [.. plan.Members.Select(p => q.Found.At(p)!.Drive!.Bytes!.Value)], plan.Groups)
-            .Shape!;
+        var shape = ArrayShape.Of(plan.Level, plan.Host, Sizes(q, plan, now), plan.Groups).Shape!;
         // Drives that are out already make room for no other; where they sit is not always known.
         Place[] gone = [.. now.Out.Union(emptied)];
         var elsewhere =
@@ -214,6 +212,13 @@ public static class MemberPulled
                 ("array", plan.Name),
                 ("hours", (int)Math.Max(1, Math.Round(array.Rebuild!.Hours)))
             );
+    }
+
+    /// <summary>Of its members, and of those which it lost and which are in no place: as the smallest.</summary>
+    private static long[] Sizes(ArrayInput q, ArrayPlan plan, ArrayNow now)
+    {
+        long[] placed = [.. plan.Members.Select(p => q.Found.At(p)!.Drive!.Bytes!.Value)];
+        return [.. placed, .. Enumerable.Repeat(placed.Min(), now.Unplaced)];
     }
 
     private static string Left(int? left) =>

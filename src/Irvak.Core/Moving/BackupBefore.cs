@@ -54,7 +54,7 @@ public sealed record BackupBefore(IReadOnlyList<BackupVolume> Volumes, BackupQue
     private static long? Drives(MoveInput q, ArrayNow now)
     {
         var bytes = now.Members.Select(m => q.Found.At(m)?.Drive?.Bytes).ToList();
-        return now.Unplaced > 0 || bytes.Any(b => b is null) ? null : bytes.Sum();
+        return (now.Unplaced > 0 && !now.MissesLost) || bytes.Any(b => b is null) ? null : bytes.Sum();
     }
 
     private static string Short(Place place, Unit unit) =>

@@ -51,7 +51,8 @@ internal static partial class PathSums
     public static PathFigures? Of(PathInput q, PathTrace trace, ArrayPlan plan, PathQuestion ask, Kept kept)
     {
         List<DriveSheet> drives = [.. plan.Members.Select(m => q.Planned.At(m)?.Drive).OfType<DriveSheet>()];
-        if (drives.Count < plan.Members.Count || drives.Count == 0)
+        // Over some of its members it would be the path of another array.
+        if (drives.Count < plan.Members.Count || drives.Count == 0 || (q.NowOf(plan.Name)?.Unplaced > 0 && q.StillAs(plan) is not null))
             return null;
         var count = ask.Drives ?? drives.Count;
         // The path of drives whose size is not known is known all the same.

@@ -16,7 +16,15 @@ internal static partial class DriveSteps
         if (Baseline(q) is { } baseline)
             yield return baseline;
         foreach (var array in arrays.Planned.Where(a => a.Why is null && made.Contains(a.Plan.Name)))
-            yield return q.GrownFrom(array.Plan) is { } was ? Grow(array, was) : Create(q, array);
+        {
+            var mends = q.Mends(array.Plan);
+            if (mends.Count > 0)
+                yield return Mend(array, mends);
+            if (q.GrownFrom(array.Plan) is not { } was)
+                yield return Create(q, array);
+            else if (array.Plan.Members.Except(was.Members).Except(mends).ToArray() is { Length: > 0 } added)
+                yield return Grow(array, added);
+        }
     }
 
     /// <summary>What each drive does alone is measured before it joins an array: later there is no number to compare with. Common practice,
@@ -72,9 +80,31 @@ internal static partial class DriveSteps
         }
     }
 
-    private static Step Grow(ArrayFigures array, ArrayPlan was)
+    /// <summary>An array that lost drives which are gone from the machine takes the new ones in their place. Common practice, no
+    /// source.</summary>
+    private static Step Mend(ArrayFigures array, IReadOnlyList<Place> mends)
     {
-        Place[] added = [.. array.Plan.Members.Except(was.Members)];
+        var hours = array.Rebuild is { } rebuild ? $"about {Hours.Words(rebuild.Hours)}" : "how long is not known";
+        return new(
+            "mend:" + array.Plan.Name,
+            Runbook.Start,
+            $"Give array {array.Plan.Name} its new {(mends.Count == 1 ? "drive" : "drives")} in {string.Join(' ', mends.Select(p => p.Name))}",
+            [
+                $"Add {(mends.Count == 1 ? "it" : "them, one at a time,")} as what it is missing, by its keeper’s own means: "
+                    + $"{Keepers.Of(array.Plan.Host).Name}. It keeps its number of members.",
+                $"Let it rebuild: {hours}. Read its state: no member missing, no rebuild running.",
+            ],
+            "Nothing is created anew and nothing is grown before it is whole: until then it has less redundancy, or none.",
+            [.. mends],
+            5
+        )
+        {
+            WaitHours = array.Rebuild?.Hours,
+        };
+    }
+
+    private static Step Grow(ArrayFigures array, Place[] added)
+    {
         return new(
             "array:" + array.Plan.Name,
             Runbook.Start,

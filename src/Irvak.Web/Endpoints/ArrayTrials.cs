@@ -246,12 +246,14 @@ public static class ArrayTrials
             return (null, default, new("/", "The machine has no sheet yet."));
         if (JobArrays.Planned(state, state.Arrays).FirstOrDefault(a => a.Name == array) is not { } plan)
             return (null, default, new("/array", $"There is no array {array} in the plan."));
-        var asked = ArrayFigures.Asked(
-            plan,
-            state.Planned,
-            state.Drives.Figures,
-            ArraySheet.SharedSpare(Question.Of(state, Core.Evidence.EvidenceBook.Empty, ShelfBook.Empty).Storage, plan)
-        );
+        var q = Question.Of(state, Core.Evidence.EvidenceBook.Empty, ShelfBook.Empty).Storage;
+        if (q.StillAs(plan) is not null && q.NowOf(plan.Name) is { Unplaced: > 0 } now)
+            return (
+                plan,
+                default,
+                new("/array", $"{plan.Name} has {now.Wanted} members, {now.Members.Count} of them in places: plan it whole first.")
+            );
+        var asked = ArrayFigures.Asked(plan, state.Planned, state.Drives.Figures, ArraySheet.SharedSpare(q, plan));
         return (plan, asked, asked.Why is { } why ? new("/array", $"{plan.Name} can't be made: {why}.") : null);
     }
 }

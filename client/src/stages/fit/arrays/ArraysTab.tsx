@@ -1,6 +1,7 @@
 import { useState } from 'react';
+import { Button } from '@mui/material';
 import { useSearchParams } from 'react-router';
-import type { ArrayPlan, JobView } from '../../../api/types';
+import type { ArrayFigures, ArrayPlan, JobView } from '../../../api/types';
 import { useActs } from '../../../frame/desk';
 import { useKeys } from '../../../frame/keys';
 import { Figures } from '../storage/Figures';
@@ -25,7 +26,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
   const [name, setName] = useState<string | null>(null);
   const [open, setOpen] = useOpened();
   const shown = arrays.find((a) => a.plan.name === name) ?? arrays[0];
-  const works = !!shown && !shown.why;
+  const works = !!shown && !shown.why && !shown.now?.unplaced;
   const rehearse = () => rehearsal.set({ array: shown!.plan.name, failed: shown!.now?.out ?? [] });
   const leave = () => {
     rehearsal.set(null);
@@ -87,6 +88,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
     apply({ type: 'makeArray', array: fresh });
     setName(fresh.name);
   };
+  const mend = job.arrays?.mend;
   const giveUp = (array: string) => {
     apply({ type: 'dropArray', name: array });
     say(`Array ${array} is given up.`);
@@ -105,6 +107,7 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
         onRehearse={rehearse}
         onOpen={setOpen}
       />
+      {mend && <Mend plan={mend} arrays={arrays} onMend={() => apply({ type: 'makeArray', array: mend })} />}
       {!shown && (
         <p className="quiet">
           No array yet. Put drives into bays: choose a bay on the plate and a drive from the shelf, or “Fill bays” for
@@ -130,6 +133,22 @@ export function ArraysTab({ job, stale, rehearsal }: { job: JobView; stale: bool
         </>
       )}
     </div>
+  );
+}
+
+/** A free drive can make up for one that an array lost. */
+function Mend({ plan, arrays, onMend }: { plan: ArrayPlan; arrays: ArrayFigures[]; onMend: () => void }) {
+  const was = arrays.find((a) => a.plan.name === plan.name)?.plan.members ?? [];
+  const added = plan.members.filter((m) => !was.includes(m)).map((m) => m.slice(m.indexOf(':') + 1));
+  return (
+    <p className="row">
+      <span>
+        {plan.name} lacks {added.length === 1 ? 'a drive' : 'drives'}; what is in {added.join(', ')} can make up for it.
+      </span>
+      <Button size="small" variant="outlined" onClick={onMend}>
+        Give it to {plan.name}
+      </Button>
+    </p>
   );
 }
 
