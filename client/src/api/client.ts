@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { named } from './named';
 import type { paths } from './schema';
 import type { Problem } from './types';
 
@@ -7,7 +8,7 @@ export const api = createClient<paths>({ baseUrl: '/', fetch: (r) => globalThis.
 /** Thrown for every refusal; carries the problem document. */
 export class Refusal extends Error {
   constructor(readonly problem: Problem) {
-    super(problem.detail ?? problem.title);
+    super(problem.detail ? named(problem.detail, problem.errors?.[0]?.path) : problem.title);
   }
 }
 

@@ -3989,6 +3989,28 @@ export interface components {
             /** @description The edit in words. */
             what: string;
         };
+        /** @description What one lead of the supply carries while the drives start, its plugs shared as evenly as it goes. */
+        LeadLine: {
+            /** @description Kind of its plugs. */
+            what: string;
+            /**
+             * Format: int32
+             * @description Leads with such plugs.
+             */
+            leads: number;
+            /**
+             * Format: double
+             * @description Most on one of them and one voltage, A.
+             */
+            amp: number;
+            /** @description That voltage. */
+            rail: string;
+            /**
+             * Format: int32
+             * @description Drives on that lead; of a cage its share, rounded up.
+             */
+            drives: number;
+        };
         /** @description A drive that leaves the machine. */
         LeavingDrive: {
             place: components["schemas"]["Place"];
@@ -5085,6 +5107,8 @@ export interface components {
             start: components["schemas"]["StartPoint"][];
             rails: components["schemas"]["RailLine"][];
             plugs: components["schemas"]["PlugLine"][];
+            /** @description Leads that drives hang on, where the sheet tells how many there are. */
+            leads: components["schemas"]["LeadLine"][];
             heat: components["schemas"]["HeatLine"][];
             air: components["schemas"]["AirLine"][];
             pads: components["schemas"]["PadLine"][];
@@ -6395,6 +6419,11 @@ export interface components {
              * @description Plugs of this kind, 1 or more.
              */
             count: number;
+            /**
+             * Format: int32
+             * @description Leads that these plugs hang on, 1 to as many as there are plugs; null when not known, and for plugs of a backplane.
+             */
+            leads?: null | number;
         };
         /** @description One line of the check before the machine is touched. */
         SurveyCheck: {

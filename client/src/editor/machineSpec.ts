@@ -254,7 +254,7 @@ export const MACHINE: SectionSpec[] = [
             label: 'Plugs it offers',
             kind: 'plugs',
             wide: true,
-            help: 'Count and kind, with commas: 4 SATA power, 2 6-pin card power. “none” where it has none; open when not known.',
+            help: 'Count and kind, with commas: 8 SATA power on 3 leads, 2 6-pin card power. “none” where it has none; open when not known.',
           },
         ],
         make: (n) => ({ id: `PS${n + 1}` }),

@@ -47,18 +47,21 @@ export const parseSplits = (text: string): number[][] =>
     .map((way) => way.split(/\s+/).filter(Boolean).map(Number))
     .filter((way) => way.length > 0 && way.every(Number.isFinite));
 
-/** "4 SATA power, 2 6-pin card power" as plugs with their counts. */
-export const parsePlugs = (text: string): { count: number; what: string }[] =>
+type Plugs = { count: number; what: string; leads?: number | null };
+
+/** "8 SATA power on 3 leads, 2 6-pin card power" as plugs with their counts. */
+export const parsePlugs = (text: string): Plugs[] =>
   // "none" is an answer, and another one than an open field.
   text.split(',').flatMap((part) => {
-    const m = /^\s*(\d+)\s*[x×]?\s+(.+?)\s*$/.exec(part);
-    return m ? [{ count: Number(m[1]), what: m[2]! }] : [];
+    const m = /^\s*(\d+)\s*[x×]?\s+(.+?)(?:\s+on\s+(\d+)\s+leads?)?\s*$/.exec(part);
+    return m ? [{ count: Number(m[1]), what: m[2]!, ...(m[3] ? { leads: Number(m[3]) } : {}) }] : [];
   });
 
 export const showPlugs = (plugs: unknown): string =>
-  plugs == null
-    ? ''
-    : (plugs as { count: number; what: string }[]).map((p) => `${p.count} ${p.what}`).join(', ') || 'none';
+  plugs == null ? '' : (plugs as Plugs[]).map(plugsWords).join(', ') || 'none';
+
+export const plugsWords = (p: Plugs): string =>
+  `${p.count} ${p.what}${p.leads == null ? '' : ` on ${p.leads} ${p.leads === 1 ? 'lead' : 'leads'}`}`;
 
 /** "0 1 5"; "none" is an answer, and another one than an open field. */
 export const parseLevels = (text: string): string[] | null =>

@@ -1,7 +1,7 @@
 import type { MachineSheet } from '../api/types';
 import { short } from '../format/numbers';
 import { CLAIMABLE } from '../editor/machineSpec';
-import { showLimits } from '../editor/values';
+import { plugsWords, showLimits } from '../editor/values';
 import { WHOSE } from '../frame/whose';
 import { placesLine } from './Sheets';
 
@@ -16,8 +16,8 @@ const list = (values: readonly (string | number)[] | null | undefined, by = ', '
   values == null || values.length === 0 ? null : values.join(by);
 /** What is said, with what it is; what nobody said is left away. */
 const said = (...parts: (string | null | undefined | false | 0)[]) => parts.filter(Boolean).join(', ') || null;
-const plugs = (all: readonly { what: string; count: number }[] | null | undefined) =>
-  all == null ? null : (list(all.map((c) => `${c.count} ${c.what}`)) ?? 'none');
+const plugs = (all: readonly Parameters<typeof plugsWords>[0][] | null | undefined) =>
+  all == null ? null : (list(all.map(plugsWords)) ?? 'none');
 
 /** What a sheet says, for reading: the machine, and each of its places. Every field of the sheet is named in one of them. */
 export function factsOf(sheet: MachineSheet): { general: Fact[]; about: (place: string) => Fact[] } {

@@ -176,6 +176,7 @@ public static class ContractTable
         ["Seconds"] = new(0, 600),
         ["Drives"] = new(0, 512),
         ["Count"] = new(1, 64),
+        ["Leads"] = new(1, 64),
 
         // What is counted or measured.
         ["Corrected"] = new(0, Much),

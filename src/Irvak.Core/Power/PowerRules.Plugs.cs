@@ -46,6 +46,59 @@ public static partial class PowerRules
         Basis.Practice
     );
 
+    /// <summary>What a lead carries without a second thought, and what it carries at most, A on one voltage.</summary>
+    private const double LeadAmp = 8,
+        MostLeadAmp = 10;
+
+    public static readonly Rule Lead = new(
+        "POWER-LEAD",
+        Family.Power,
+        Severity.Care,
+        "{count} drives on one lead of {what} start with {amp} on {rail}: a usual lead carries 8 to 10 A.",
+        "Spread them over all leads, or let groups start one after another.",
+        "wire of 18 AWG, 8 to 10 A in a bundle; common practice, no source",
+        Basis.Practice
+    );
+
+    public static readonly Rule LeadBurns = new(
+        "POWER-LEAD-MOST",
+        Family.Power,
+        Severity.Stop,
+        "{count} drives on one lead of {what} start with {amp} on {rail}: a usual lead carries at most 10 A.",
+        "The wire and its plugs heat up. One more lead of this very supply, or groups that start one after another.",
+        "wire of 18 AWG, 8 to 10 A in a bundle; common practice, no source",
+        Basis.Practice
+    );
+
+    /// <summary>Leads that carry more than they did before.</summary>
+    private static IEnumerable<Finding> OfLeads(PowerInput q, PowerSheet power, PowerSheet before, bool spinTold)
+    {
+        // A hundredth of an ampere is no news.
+        foreach (
+            var lead in power.Leads.Where(l =>
+                q.Changes.Count > 0
+                && l.Amp > LeadAmp + 0.005
+                && l.Amp > (before.Leads.FirstOrDefault(b => b.What == l.What)?.Amp ?? 0) + 0.005
+            )
+        )
+            yield return Judged(
+                spinTold,
+                lead.Amp > MostLeadAmp + 0.005 ? LeadBurns : Lead,
+                [],
+                Worked.Sum(
+                    Lead.Source,
+                    new WorkedLine($"at the start, on {lead.Rail}", Amp(lead.Amp), true),
+                    new WorkedLine("drives on one lead", $"{lead.Drives}"),
+                    new WorkedLine("leads", $"{lead.Leads}"),
+                    new WorkedLine("a lead carries", "8 to 10 A")
+                ),
+                ("count", lead.Drives),
+                ("what", lead.What),
+                ("amp", Amp(lead.Amp)),
+                ("rail", lead.Rail)
+            );
+    }
+
     /// <summary>Plugs that the plan wants beyond those that were wanted before.</summary>
     private static IEnumerable<Finding> OfPlugs(PowerInput q, PowerSheet power, PowerSheet before, bool spinTold)
     {

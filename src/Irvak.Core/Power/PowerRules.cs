@@ -171,6 +171,8 @@ public static partial class PowerRules
                 ("rail", rail.Rail),
                 ("limit", Amp(rail.LimitAmp!.Value))
             );
+        foreach (var finding in OfLeads(q, power, before, spinTold))
+            yield return finding;
         foreach (var finding in OfPlugs(q, power, before, spinTold))
             yield return finding;
         foreach (var air in power.Air.Where(a => a.State is AirState.Missing or AirState.Unplugged))

@@ -80,6 +80,9 @@ public sealed record PowerSheet(
 
     public required IReadOnlyList<PlugLine> Plugs { get; init; }
 
+    /// <summary>Leads that drives hang on, where the sheet tells how many there are.</summary>
+    public required IReadOnlyList<LeadLine> Leads { get; init; }
+
     public required IReadOnlyList<HeatLine> Heat { get; init; }
 
     public required IReadOnlyList<AirLine> Air { get; init; }
@@ -128,6 +131,7 @@ public sealed record PowerSheet(
             Start = start,
             Rails = RailsOf(q, start),
             Plugs = PlugsOf(q, lines),
+            Leads = LeadLoads.Of(q, lines),
             Heat = [.. HeatBands.Of(q)],
             Air = [.. AirParts.Of(q.Sheet).Select(a => new AirLine(a, AirParts.Words(a), q.Air.GetValueOrDefault(a)))],
             Pads = [.. Padding.Of(q)],
@@ -188,6 +192,9 @@ public sealed record PowerSheet(
         ];
     }
 
+    /// <summary>True for bays whose drives each have a power plug of the supply.</summary>
+    internal static bool IsPluggedAlone(BayGroup bays) => bays is { HotPlug: false, Feed: null, Plug: null } && bays.Stance != "caddy";
+
     /// <summary>The plugs alone, without the start and the heat.</summary>
     internal static IReadOnlyList<PlugLine> PlugsOf(PowerInput q) => PlugsOf(q, [.. Draws.Of(q.Sheet, q.Planned)]);
 
@@ -209,10 +216,7 @@ public sealed record PowerSheet(
             );
         List<Place> cabled =
         [
-            .. q
-                .Sheet.Bays.Where(b => b is { HotPlug: false, Feed: null, Plug: null } && b.Stance != "caddy")
-                .SelectMany(b => b.Names.Select(Place.Bay))
-                .Where(p => q.Planned.At(p)?.Drive is not null),
+            .. q.Sheet.Bays.Where(IsPluggedAlone).SelectMany(b => b.Names.Select(Place.Bay)).Where(p => q.Planned.At(p)?.Drive is not null),
         ];
         if (cabled.Count > 0)
         {

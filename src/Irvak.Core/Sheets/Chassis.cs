@@ -25,7 +25,11 @@ public sealed record PowerSupply(
 
 /// <param name="What">Kind of plug, such as "SATA power" or "6-pin card power".</param>
 /// <param name="Count">Plugs of this kind, 1 or more.</param>
-public sealed record SupplyPlug(string What, int Count) : KeepsMore;
+public sealed record SupplyPlug(string What, int Count) : KeepsMore
+{
+    /// <summary>Leads that these plugs hang on, 1 to as many as there are plugs; null when not known, and for plugs of a backplane.</summary>
+    public int? Leads { get; init; }
+}
 
 /// <summary>Sockets through the rear wall.</summary>
 /// <param name="N">How many, 1 or more.</param>

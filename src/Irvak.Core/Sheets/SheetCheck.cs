@@ -328,11 +328,13 @@ public static class SheetCheck
                 if (amp is not (null or (> 0 and <= 1_000)))
                     problems.Add(new($"/supplies/{i}/{rail}", "A rail carries more than 0 and at most 1000 A."));
             for (var p = 0; p < (sheet.Supplies[i].Connectors?.Count ?? 0); p++)
-                if (
-                    string.IsNullOrWhiteSpace(sheet.Supplies[i].Connectors![p].What)
-                    || sheet.Supplies[i].Connectors![p].Count is < 1 or > 64
-                )
+            {
+                var plugs = sheet.Supplies[i].Connectors![p];
+                if (string.IsNullOrWhiteSpace(plugs.What) || plugs.Count is < 1 or > 64)
                     problems.Add(new($"/supplies/{i}/connectors/{p}", "Plugs have a kind, and there are 1 to 64 of them."));
+                if (plugs.Leads is { } leads && (leads < 1 || leads > plugs.Count))
+                    problems.Add(new($"/supplies/{i}/connectors/{p}/leads", $"{plugs.Count} plugs hang on 1 to {plugs.Count} leads."));
+            }
         }
         if (sheet.Fans is < 0 or > 64)
             problems.Add(new("/fans", "A machine has 0 to 64 fans."));

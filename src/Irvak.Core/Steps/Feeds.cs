@@ -69,6 +69,7 @@ internal static class Feeds
                 [
                     "One from each drive to a free port of the board; label both ends with bay and port.",
                     "Until the latch holds; no crease, no bend tighter than a thumb.",
+                    "Power from all leads of the supply in turn: no more than four large disks on one (8 A at their start).",
                 ],
                 "A side plug under tension comes loose: look at the neighbour before you choose straight or bent.",
                 cabled,

@@ -51,11 +51,11 @@ internal static class PowerRuleCases
 
     private static DriveSheet[] Disks(int n) => [.. Enumerable.Repeat(Disk, n)];
 
-    private static MachineSheet Cabled(int plugs) =>
+    private static MachineSheet Cabled(int plugs, int? leads = null) =>
         LaneBox.Sheet with
         {
             Bays = [LaneBox.Sheet.Bays[0] with { HotPlug = false }],
-            Supplies = [new("P1", 1000, Connectors: [new("SATA power", plugs)])],
+            Supplies = [new("P1", 1000, Connectors: [new("SATA power", plugs) { Leads = leads }])],
         };
 
     private static MachineSheet Railed(double amp) => Of(600) with { Supplies = [new("P1", 600, Amp12: amp)] };
@@ -173,6 +173,21 @@ internal static class PowerRuleCases
             "3 disks on one SATA power plug start with 6 A on 12 V; it carries 4.5 A.",
             On(Cabled(1), Disks(3)),
             On(Cabled(1), Disks(2))
+        ),
+        // Four large disks on one lead, yes: 8 A; a fifth is one to look at, a sixth too many.
+        new(
+            "POWER-LEAD",
+            Severity.Care,
+            "5 drives on one lead of SATA power start with 10 A on 12 V: a usual lead carries 8 to 10 A.",
+            On(Cabled(8, 1), Disks(5)),
+            On(Cabled(8, 1), Disks(4))
+        ),
+        new(
+            "POWER-LEAD-MOST",
+            Severity.Stop,
+            "6 drives on one lead of SATA power start with 12 A on 12 V: a usual lead carries at most 10 A.",
+            On(Cabled(8, 1), Disks(6)),
+            On(Cabled(8, 1), Disks(5))
         ),
         new(
             "POWER-MOULD",

@@ -131,6 +131,18 @@ function Plugs({ power }: { power: PowerSheet }) {
             <td className="num">{p.ampEach == null ? '' : `${p.ampEach.toFixed(1)} of 4.5 A`}</td>
           </tr>
         ))}
+        {power.leads.map((l) => (
+          <tr key={`lead ${l.what}`}>
+            <td>
+              Leads of {l.what}: {l.drives} {l.drives === 1 ? 'drive' : 'drives'} on the fullest
+            </td>
+            <td className="num"></td>
+            <td className="num">{l.leads}</td>
+            <td className="num">
+              {l.amp.toFixed(1)} of 8 A, {l.rail}
+            </td>
+          </tr>
+        ))}
       </tbody>
     </table>
   );
