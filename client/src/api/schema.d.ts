@@ -1084,13 +1084,6 @@ export interface components {
              * @description Members that it has and nobody has put into a place yet.
              */
             unplaced?: number;
-            /** @description True when every member that is in step has its place: what is unplaced is what it lost, wherever that lies now. */
-            missesLost?: boolean;
-            /**
-             * @description True when what it lost is known to lie in no place of the machine: no drive is there that it may be, or a person said that
-             *                 it is none of them.
-             */
-            isLostAway?: boolean;
         };
         /** @description An array as planned, or as found. */
         ArrayPlan: {

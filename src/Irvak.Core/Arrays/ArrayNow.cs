@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
@@ -32,11 +33,13 @@ public sealed record ArrayNow(
     public int Unplaced => Wanted is { } wanted ? Math.Max(0, wanted - Members.Count) : 0;
 
     /// <summary>True when every member that is in step has its place: what is unplaced is what it lost, wherever that lies now.</summary>
+    [JsonIgnore]
     public bool MissesLost =>
         Unplaced > 0 && Missing == Unplaced + Out.Count && Condition is RaidCondition.Degraded or RaidCondition.Rebuilding;
 
     /// <summary>True when what it lost is known to lie in no place of the machine: no drive is there that it may be, or a person said that
     /// it is none of them.</summary>
+    [JsonIgnore]
     public bool IsLostAway { get; init; }
 
     private static readonly Dictionary<Place, string> NoMembers = [];

@@ -6,8 +6,8 @@ namespace Irvak.Core.Arrays;
 /// <summary>An array that lost drives which lie in no place any more, over the free drives that can make up for them.</summary>
 public static class MendArray
 {
-    /// <summary>The first array that lacks drives, with as many free ones as it lost, of its kind and no smaller than its smallest member, in
-    /// the order of the chassis; null where no array lacks one, or no drive is free for it.</summary>
+    /// <summary>The first array that lacks drives, with as many free ones as it lost, of its kind and no smaller than its smallest member,
+    /// in the order of the chassis; null where no array lacks one, or no drive is free for it.</summary>
     /// <param name="used">Places of drives that serve something else: a cache, the start of the system.</param>
     public static ArrayPlan? Of(ArrayInput q, IReadOnlyList<Place> used)
     {

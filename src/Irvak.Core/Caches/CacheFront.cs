@@ -47,6 +47,9 @@ internal sealed record CacheFront(CacheModel Model, long Block, double SlowMs, d
                 new("blocks of hot data", Grouped(Model.Blocks)),
                 new("blocks in the cache", Grouped(now.Bytes / Block)),
                 new("hits, " + popularity, Chance.Words(now.Hits), true),
+                .. Model.Exactly(now.Bytes / Block) is { } exact
+                    ? new[] { new WorkedLine("hits by the exact sum (King 1971): few blocks", Chance.Words(exact)) }
+                    : [],
                 new("hits × cache + misses × drives", $"{now.Hits:0.###} × {FastMs:0.###} + {1 - now.Hits:0.###} × {SlowMs:0.###} ms"),
             ],
             new WorkedLine("mean latency", $"{now.LatencyMs:0.##} ms", true),

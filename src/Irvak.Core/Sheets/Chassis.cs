@@ -27,7 +27,8 @@ public sealed record PowerSupply(
 /// <param name="Count">Plugs of this kind, 1 or more.</param>
 public sealed record SupplyPlug(string What, int Count) : KeepsMore
 {
-    /// <summary>Leads that these plugs hang on, 1 to as many as there are plugs; null when not known, and for plugs of a backplane.</summary>
+    /// <summary>Leads that these plugs hang on, 1 to as many as there are plugs; null when not known, and for plugs of a
+    /// backplane.</summary>
     public int? Leads { get; init; }
 }
 

@@ -88,7 +88,8 @@ internal static partial class DriveSteps
         return new(
             "mend:" + array.Plan.Name,
             Runbook.Start,
-            $"Give array {array.Plan.Name} its new {(mends.Count == 1 ? "drive" : "drives")} in {string.Join(' ', mends.Select(p => p.Name))}",
+            $"Give array {array.Plan.Name} its new {(mends.Count == 1 ? "drive" : "drives")} in "
+                + string.Join(' ', mends.Select(p => p.Name)),
             [
                 $"Add {(mends.Count == 1 ? "it" : "them, one at a time,")} as what it is missing, by its keeper’s own means: "
                     + $"{Keepers.Of(array.Plan.Host).Name}. It keeps its number of members.",
