@@ -6414,7 +6414,8 @@ export interface components {
             count: number;
             /**
              * Format: int32
-             * @description Leads that these plugs hang on, 1 to as many as there are plugs; null when not known, and for plugs of a backplane.
+             * @description Leads that these plugs hang on, 1 to as many as there are plugs; null when not known, and for plugs of a
+             *                 backplane.
              */
             leads?: null | number;
         };

@@ -1,3 +1,4 @@
+import { drivesOf } from '../format/arrays';
 import type { ArrayFigures, LevelColumn } from '../api/types';
 import { group, percent } from '../format/numbers';
 
@@ -22,7 +23,7 @@ export function Levels({ array, onTake }: { array: ArrayFigures; onTake?: (level
         <thead>
           <tr>
             <th>
-              <b>The same {array.plan.members.length} drives</b>
+              <b>The same {drivesOf(array)} drives</b>
             </th>
             {columns.map((c) => (
               <th key={`${c.level}${c.groups}`} className={c.isThis ? 'num on' : 'num'}>

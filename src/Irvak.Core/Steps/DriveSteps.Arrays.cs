@@ -37,7 +37,9 @@ internal static partial class DriveSteps
             : new(
                 "drive:baseline",
                 Runbook.Start,
-                $"Measure each of {Say.Count(drives.Sum(d => d.Places.Count), "drive", "drives")} alone before it joins an array",
+                drives.Sum(d => d.Places.Count) is > 1 and var count
+                    ? $"Measure each of {count} drives alone before it joins an array"
+                    : "Measure the drive alone before it joins an array",
                 [
                     .. drives.Select(d => $"{d.Model}: reading in order {d.Words} at its start ({d.Source})."),
                     "Its health first: hours, sectors set aside, errors; by serial number, into the capture.",

@@ -2,6 +2,7 @@ import type { ArrayFigures, ArrayPlan } from '../../../api/types';
 import { Endures } from '../../../drawings/Endures';
 import { Levels } from '../../../drawings/Levels';
 import { Staircase } from '../../../drawings/Staircase';
+import { drivesOf } from '../../../format/arrays';
 import { hours, mbs, plural, tb, tib } from '../../../format/numbers';
 import { WorkedSum } from '../../../frame/WorkedSum';
 
@@ -92,8 +93,8 @@ function Holds({ array }: { array: ArrayFigures }) {
             In order, as the drives give it: reads {mbs(array.readMBs)}, writes {mbs(array.writeMBs)}.{' '}
           </>
         )}
-        A request touches {Number(array.touches.toFixed(1))} of {plural(array.plan.members.length, 'drive', 'drives')}{' '}
-        at strips of {array.stripKiB} KiB.
+        A request touches {Number(array.touches.toFixed(1))} of {plural(drivesOf(array), 'drive', 'drives')} at strips
+        of {array.stripKiB} KiB.
       </p>
       {array.placesLeft === 0 && <p className="small">It can’t grow here: no place for a drive is left.</p>}
       {growth.length > 1 && (
@@ -122,7 +123,7 @@ function Becomes({ array }: { array: ArrayFigures }) {
     <p className="small">
       Can become, keeping its data: {said.join('; ')}.
       {array.rebuild &&
-        ` Larger drives one by one: ${plural(array.plan.members.length, 'rebuild', 'rebuilds')} of ${hours(array.rebuild.hours)} each; the space shows after the last.`}
+        ` Larger drives one by one: ${plural(drivesOf(array), 'rebuild', 'rebuilds')} of ${hours(array.rebuild.hours)} each; the space shows after the last.`}
     </p>
   );
 }

@@ -48,7 +48,7 @@ function verdict(p: PowerSheet): string {
   const draw = `At work ${group(p.steadyWatt)} W, at the start up to ${group(p.peakWatt)} W`;
   if (p.limitWatt == null) return `${draw}. What the supply gives is not known.${unseen}`;
   const left = Math.floor(100 * (1 - p.steadyWatt / p.limitWatt));
-  const room = left < 0 ? `${-left} % too much` : `${left} % left`;
+  const room = left < 0 ? `${-left} % too much` : `${p.unseen.length ? 'at most ' : ''}${left} % left`;
   return `${draw}; ${p.redundant ? 'one supply alone gives' : 'the supply gives'} ${group(p.limitWatt)} W, ${room}.${unseen}`;
 }
 

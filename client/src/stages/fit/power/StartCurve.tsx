@@ -7,6 +7,7 @@ const LEFT = 48;
 const RIGHT = 8;
 const FOOT = 26;
 const TOP = 20;
+const WORDS = 16;
 
 /** Watts over the start: all else, disks on 5 V and disks on 12 V one above the other, with what the supply gives. */
 export function StartCurve({ power }: { power: PowerSheet }) {
@@ -27,6 +28,8 @@ export function StartCurve({ power }: { power: PowerSheet }) {
   const ticks = Array.from({ length: 4 }, (_, i) => Math.round((top * i) / 3 / 10) * 10).filter((t) => y(t) > TOP);
   const disks = power.peakWatt > p[0]!.rest + 1;
   const limit = power.limitWatt;
+  // Words stand in an area that is as high as they are, else above it.
+  const thin = y(0) - y(p[0]!.rest) < WORDS;
   return (
     <svg
       className="curve power"
@@ -47,9 +50,19 @@ export function StartCurve({ power }: { power: PowerSheet }) {
       <polygon points={area(() => 0, rest)} className="pw-rest" />
       <polygon points={area(rest, with5)} className="pw-5" />
       <polygon points={area(with5, with12)} className="pw-12" />
-      <text x={LEFT + 8} y={Math.min(y(0) - 6, y(p[0]!.rest / 2) + 4)}>
-        boards, processors, memory, cards, flash
-      </text>
+      {thin ? (
+        <text
+          x={W - RIGHT}
+          y={y(Math.max(...p.slice(-10).map((_, i) => with12(p.length - 1 - i)))) - 6}
+          textAnchor="end"
+        >
+          all but disks
+        </text>
+      ) : (
+        <text x={LEFT + 8} y={Math.min(y(0) - 6, y(p[0]!.rest / 2) + 4)}>
+          boards, processors, memory, cards, flash
+        </text>
+      )}
       {disks && (
         <text x={Math.min(x(power.peakSeconds) + 2, W - 190)} y={y(power.peakWatt) - 6}>
           disks, 12 V {power.amp12.toFixed(1)} A and 5 V
