@@ -22,7 +22,8 @@ public sealed record Progress(
     /// <param name="evaluation">Null without a machine.</param>
     public static Progress Of(JobState state, Evaluation? evaluation)
     {
-        IReadOnlyList<Unknown> unknowns = [.. UnknownRegister.Of(state), .. ModeUnknowns.Of(state, state.Controllers)];
+        var unknowns = AskedFor.Of([.. UnknownRegister.Of(state), .. ModeUnknowns.Of(state, state.Controllers)], state.Aim.Purposes);
+        IReadOnlyList<Unknown> asked = [.. unknowns.Where(u => !u.Aside)];
         IReadOnlyList<ComparedLine> lines =
             evaluation is null
             || (
@@ -37,11 +38,11 @@ public sealed record Progress(
         IReadOnlyList<Explanation> explanations = state.Sheet is null
             ? []
             : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After);
-        var stage = Stages.Of(state, evaluation, lines, unknowns);
+        var stage = Stages.Of(state, evaluation, lines, asked);
         return new(
             stage,
-            InTheWay.Of(stage, state, evaluation, lines, explanations, unknowns),
-            Stages.Way(state, evaluation, lines, unknowns),
+            InTheWay.Of(stage, state, evaluation, lines, explanations, asked),
+            Stages.Way(state, evaluation, lines, asked),
             unknowns,
             lines,
             explanations

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Irvak.Core.Aims;
 using Irvak.Core.Expectations;
 using Irvak.Core.Plans;
 using Irvak.Core.Survey;
@@ -155,8 +156,11 @@ public static class Stages
 
     /// <summary>It is known what the board takes, and every socket and every slot that can be used was looked at.</summary>
     private static bool Surveyed(JobState state, IReadOnlyList<Unknown> unknowns) =>
-        (state.Sheet!.Channels.Count == 0 ? state.Found.Count > 0 : state.Sheet.Memory is { Generation: not null, Form: not null })
-        && !unknowns.Any(u => u is { Kind: AnswerKind.Place, Optional: false });
+        (
+            state.Sheet!.Channels.Count == 0 || !AskedFor.Asks(Topic.Memory, state.Aim.Purposes)
+                ? state.Found.Count > 0
+                : state.Sheet.Memory is { Generation: not null, Form: not null }
+        ) && !unknowns.Any(u => u is { Kind: AnswerKind.Place, Optional: false });
 
     private static int PrepOpen(JobState state, Evaluation e) =>
         e.Shopping.Lines.Count(l => !state.Ticks.ContainsKey(l.Key)) + e.Shopping.TakeAlong.Count(t => !state.Ticks.ContainsKey(t.Key));

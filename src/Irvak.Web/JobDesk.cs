@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Irvak.Captures;
+using Irvak.Core.Aims;
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Edits;
@@ -200,12 +201,12 @@ public sealed class JobDesk(
     /// the capture begins nothing.</summary>
     public async Task<(IReadOnlyList<Edit>? Edits, IReadOnlyList<NewCapture> Captures, string Sentence)> First(
         MachineSheet? sheet,
-        Carried? carried,
-        string? capture,
+        BeginRequest request,
         Stamp stamp,
         CancellationToken cancel
     )
     {
+        var (carried, capture) = (request.Carry, request.Capture);
         var (edits, state) = (new List<Edit>(), JobState.Start);
         void Do(Edit edit)
         {
@@ -214,6 +215,8 @@ public sealed class JobDesk(
             edits.Add(edit);
             state = EditFold.Apply(state, edit, stamp);
         }
+        if (request.Purposes.Count > 0)
+            Do(new SetPurposes([.. request.Purposes.Distinct()]));
         if (sheet is not null)
             Do(new AdoptSheet(sheet));
         if (carried is not null && state.Sheet is not null && Carry.Of(state, carried, cancel) is { } more)

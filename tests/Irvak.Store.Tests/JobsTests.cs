@@ -256,6 +256,7 @@ public class JobsTests(StoreFixture store)
             new AnswerUnknown("system.osBits", "32"),
             new SetWish(WishKind.MemoryGiB, 64),
             new SetPolicy(Policy.Sound),
+            new Core.Aims.SetPurposes([Core.Aims.Purpose.Memory, Core.Aims.Purpose.Boot]),
             Boards.Fit("A1"),
             new Remove(Place.Slot("A1")),
             new Move(Place.Slot("A1"), Place.Slot("B1")),

@@ -921,6 +921,8 @@ export interface components {
              * @description Rate of reading in order wanted at the user's end, MB/s.
              */
             readMBs?: number;
+            /** @description What the job is about; empty where nobody said. */
+            purposes?: components["schemas"]["Purpose"][];
             /** @description True when the line to the users is to carry frames of 9000 bytes. */
             largeFrames?: boolean;
         };
@@ -1448,6 +1450,8 @@ export interface components {
             carry?: null | components["schemas"]["Carried"];
             /** @description A pasted capture to begin with; null for none. One that tells nothing begins no job. */
             capture?: null | string;
+            /** @description What the job is about; empty where nobody said. */
+            purposes?: components["schemas"]["Purpose"][];
         };
         /** @description A job as it stands on the bench: its machine as a small plate and one line of what is in its way. */
         BenchJob: {
@@ -2608,7 +2612,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2913,6 +2917,13 @@ export interface components {
             /** @enum {string} */
             type?: "setPolicy";
             policy: components["schemas"]["Policy"];
+        };
+        /** @description Says what the job is about. */
+        EditSetPurposes: {
+            /** @enum {string} */
+            type?: "setPurposes";
+            /** @description Each once, in any order; empty where nobody says: then everything is asked. */
+            purposes: components["schemas"]["Purpose"][];
         };
         /** @description Sets how the firmware divides a slot; an empty list leaves it whole. */
         EditSetSplit: {
@@ -5192,6 +5203,11 @@ export interface components {
             /** @description True when it can drive a screen. */
             graphics?: null | boolean;
         };
+        /**
+         * @description What a job is about. It decides what is asked first and shown first; it never changes a number.
+         * @enum {unknown}
+         */
+        Purpose: "memory" | "drives" | "card" | "path" | "processor" | "boot" | "broken" | "everything";
         /** @description So many drives alike in a level, without any machine. */
         QuickArrayQuestion: {
             /**
@@ -6596,6 +6612,11 @@ export interface components {
              * @default false
              */
             optional: boolean;
+            /**
+             * @description True for what the purpose of the job has nothing to do with.
+             * @default false
+             */
+            aside: boolean;
         };
         /** @description The grade of a used drive: the worst of its columns, with every reason. */
         UsedGrade: {

@@ -3,9 +3,10 @@ import { useRef, useState, type FormEvent } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { api, isAway, newKey, Refusal, unwrap } from '../api/client';
 import { person, usePerson } from '../api/person';
-import type { FiveAnswers, JobView } from '../api/types';
+import type { FiveAnswers, JobView, Purpose } from '../api/types';
 import { PlainHead } from '../frame/PlainHead';
 import { Who } from '../frame/dialogs';
+import { Purposes } from '../frame/Purposes';
 import { SheetSelect } from '../frame/SheetSelect';
 import { FiveAnswersForm } from './FiveAnswersForm';
 import { pasted } from './pasted';
@@ -52,6 +53,7 @@ export default function BeginJob() {
   const [way, setWay] = useState<'capture' | 'sheet' | 'answers'>(carried ? 'sheet' : 'capture');
   const [sheetId, setSheetId] = useState(carried?.sheet ?? '');
   const [answers, setAnswers] = useState<FiveAnswers | null>(null);
+  const [purposes, setPurposes] = useState<Purpose[]>([]);
   const [wrong, setWrong] = useState('');
   const [refused, setRefused] = useState<Record<string, string>>({});
   const [busy, setBusy] = useState(false);
@@ -77,6 +79,7 @@ export default function BeginJob() {
             answers: way === 'answers' ? answers : null,
             carry: way === 'sheet' ? (carried?.carry ?? null) : null,
             capture: way === 'capture' ? (held?.text ?? null) : null,
+            purposes,
           },
         }),
       ) as JobView;
@@ -104,6 +107,12 @@ export default function BeginJob() {
       <PlainHead title="Begin a job" line={who || 'who is working?'} onWho={person.ask} />
       <main className="field wide-field" id="field">
         <form className="table-page begin" onSubmit={submit}>
+          <section className="stack wide">
+            <h3>
+              What is to be done? <span className="lab">several at once; it can be changed at any time</span>
+            </h3>
+            <Purposes value={purposes} onChange={setPurposes} />
+          </section>
           <section className="stack">
             <h3>The job</h3>
             <div>

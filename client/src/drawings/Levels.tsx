@@ -1,4 +1,4 @@
-import { drivesOf } from '../format/arrays';
+import { drivesOf } from './drivesOf';
 import type { ArrayFigures, LevelColumn } from '../api/types';
 import { group, percent } from '../format/numbers';
 

@@ -20,6 +20,9 @@ public sealed record Aim(
     public const int UsualFrame = 1_500,
         LargeFrame = 9_000;
 
+    /// <summary>What the job is about; empty where nobody said.</summary>
+    public IReadOnlyList<Purpose> Purposes { get; init; } = [];
+
     /// <summary>True when the line to the users is to carry frames of 9000 bytes.</summary>
     public bool LargeFrames { get; init; }
 

@@ -120,7 +120,7 @@ internal static class MemoryUnknowns
                 new(
                     "system.osKind",
                     "Which kind of system is installed?",
-                    "how much of the memory it will show",
+                    "what it will show of memory and drives",
                     "the screen it starts with, or ask the owner",
                     AnswerKind.Choice,
                     Systems

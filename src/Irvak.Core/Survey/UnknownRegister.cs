@@ -47,6 +47,10 @@ public sealed record Unknown(
     /// <summary>True when the work can go on without it.</summary>
     [DefaultValue(false)]
     public bool Optional { get; init; }
+
+    /// <summary>True for what the purpose of the job has nothing to do with.</summary>
+    [DefaultValue(false)]
+    public bool Aside { get; init; }
 }
 
 /// <summary>What can be unknown about a machine, how it is asked, and how an answer enters the sheet.</summary>

@@ -126,7 +126,7 @@ public static class Bench
                         return refused;
                     var stamp = new Stamp(request.Who.Trim(), clock.GetUtcNow());
                     var judging = await desk.Judging(cancel);
-                    var (first, captures, sentence) = await desk.First(sheet, request.Carry, request.Capture, stamp, cancel);
+                    var (first, captures, sentence) = await desk.First(sheet, request, stamp, cancel);
                     if (first is null)
                         return Problems.NotUnderstood(sentence);
                     return desk.Answer(

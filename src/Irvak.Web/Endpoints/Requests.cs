@@ -25,7 +25,11 @@ public sealed record BeginRequest(
     FiveAnswers? Answers,
     Carried? Carry = null,
     string? Capture = null
-);
+)
+{
+    /// <summary>What the job is about; empty where nobody said.</summary>
+    public IReadOnlyList<Core.Aims.Purpose> Purposes { get; init; } = [];
+}
 
 /// <summary>A quick sum that goes on as a job.</summary>
 /// <param name="Sockets">Sockets with a processor; 0 for all.</param>

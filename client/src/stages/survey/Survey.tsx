@@ -8,6 +8,7 @@ import { PlateBox } from '../../frame/PlateBox';
 import { Verdicts } from '../../frame/Verdicts';
 import { keepSetting, useSetting } from '../../theme/settings';
 import { Answer } from './Answer';
+import { About, Aside } from './Purpose';
 import { BayTab } from './BayTab';
 import { BeforeTouching } from './BeforeTouching';
 import { Captures } from './Captures';
@@ -16,6 +17,7 @@ import { NotesTab } from './NotesTab';
 import { everyPlace } from '../../plate/everyPlace';
 import { PlaceAsFound } from './PlaceAsFound';
 import { Start } from './Start';
+import { Unknowns } from './Unknowns';
 
 /** Survey: captures, what is still unknown with what it blocks, and one unknown answered by hand beside them. */
 export default function Survey() {
@@ -31,8 +33,9 @@ export default function Survey() {
     for (const p of answered.current) if (isLooked(job, p)) answered.current.delete(p);
     nextPlace(job, answered.current.add(place), place, select);
   };
-  const needed = job.unknowns.filter((u) => !u.optional);
-  const more = job.unknowns.filter((u) => u.optional);
+  const asked = job.unknowns.filter((u) => !u.aside);
+  const needed = asked.filter((u) => !u.optional);
+  const more = asked.filter((u) => u.optional);
   // A question chosen from the list stands; a place chosen on the plate asks what sits in it; else the first that counts.
   const chosen =
     job.unknowns.find((u) => u.path === path && (u.place ?? selected) === selected) ??
@@ -82,6 +85,10 @@ export default function Survey() {
           <div className="sheet survey-cols">
             <Captures phase="before" />
             <section className="stack">
+              <About
+                purposes={job.aim.purposes ?? []}
+                onChange={(purposes) => apply({ type: 'setPurposes', purposes })}
+              />
               <h3>
                 Unknown, and what it blocks <span className="lab">{needed.length}</span>
               </h3>
@@ -109,6 +116,12 @@ export default function Survey() {
                   <Unknowns list={more} chosen={chosen} onChoose={choose} />
                 </>
               )}
+              <Aside
+                list={job.unknowns.filter((u) => u.aside)}
+                purposes={job.aim.purposes ?? []}
+                chosen={chosen}
+                onChoose={choose}
+              />
             </section>
             <section className="stack">
               {chosen && chosen.kind !== 'place' ? (
@@ -148,36 +161,6 @@ export default function Survey() {
   );
 }
 
-function Unknowns({
-  list,
-  chosen,
-  onChoose,
-}: {
-  list: Unknown[];
-  chosen: Unknown | undefined;
-  onChoose: (u: Unknown) => void;
-}) {
-  if (list.length === 0) return null;
-  return (
-    <ul className="unknowns">
-      {list.map((u) => (
-        <li key={u.path}>
-          <button type="button" aria-pressed={u === chosen} onClick={() => onChoose(u)}>
-            <span className="q" aria-hidden="true">
-              ?
-            </span>
-            <span>
-              {u.question}
-              <br />
-              <span className="quiet">blocks: {u.blocks}</span>
-            </span>
-          </button>
-        </li>
-      ))}
-    </ul>
-  );
-}
-
 /** Survey draws the machine as found, whatever is planned. */
 const asFound = (job: JobView, disputed: string[]) => ({ ...job, planned: job.found, changes: [], disputed });
 
@@ -213,7 +196,7 @@ const isLooked = (job: JobView, place: string) => !!job.found[place] || job.foun
 function nextPlace(job: JobView, answered: ReadonlySet<string>, done: string, select: (place: string | null) => void) {
   // The change itself is shown soon, the unknowns only once the host has answered.
   const looked = (p: string) => answered.has(p) || isLooked(job, p);
-  const open = job.unknowns.filter((u) => u.place && !u.optional && !looked(u.place)).map((u) => u.place!);
+  const open = job.unknowns.filter((u) => u.place && !u.optional && !u.aside && !looked(u.place)).map((u) => u.place!);
   const kind = done.slice(0, done.indexOf(':') + 1);
   const alike = everyPlace(job.sheet!).find(([, list]) => list[0]!.startsWith(kind))?.[1] ?? [];
   // Somebody who enters bays goes on with bays; what nobody asked for is never pushed.

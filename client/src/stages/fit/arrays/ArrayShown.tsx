@@ -2,7 +2,7 @@ import type { ArrayFigures, ArrayPlan } from '../../../api/types';
 import { Endures } from '../../../drawings/Endures';
 import { Levels } from '../../../drawings/Levels';
 import { Staircase } from '../../../drawings/Staircase';
-import { drivesOf } from '../../../format/arrays';
+import { drivesOf } from '../../../drawings/drivesOf';
 import { hours, mbs, plural, tb, tib } from '../../../format/numbers';
 import { WorkedSum } from '../../../frame/WorkedSum';
 
