@@ -5,8 +5,9 @@ import { Unknowns } from './Unknowns';
 
 /** What the job is about, to be changed where one sees what it asks. */
 export function About({ purposes, onChange }: { purposes: readonly Purpose[]; onChange: (value: Purpose[]) => void }) {
+  const [open, setOpen] = useState(false);
   return (
-    <details className="about">
+    <details className="about" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
         {purposes.length > 0 ? (
           <>
@@ -16,7 +17,7 @@ export function About({ purposes, onChange }: { purposes: readonly Purpose[]; on
           'What is to be done is not said: everything is asked'
         )}
       </summary>
-      <Purposes value={purposes} onChange={onChange} />
+      {open && <Purposes value={purposes} onChange={onChange} />}
     </details>
   );
 }
