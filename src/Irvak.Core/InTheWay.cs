@@ -58,7 +58,9 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
             return new(null, "Paste a capture, choose a sheet or give five answers.", 0, 0);
         return new(
             null,
-            unknowns.Count > 0 ? unknowns[0].Question : "All known.",
+            unknowns.Count == 0 ? "All known."
+                : unknowns[0].Aside ? "All is asked that this job is about."
+                : unknowns[0].Question,
             state.Found.Count + state.FoundEmpty.Count,
             SheetPlaces.All(sheet).Count
         );

@@ -23,7 +23,6 @@ public sealed record Progress(
     public static Progress Of(JobState state, Evaluation? evaluation)
     {
         var unknowns = AskedFor.Of([.. UnknownRegister.Of(state), .. ModeUnknowns.Of(state, state.Controllers)], state.Aim.Purposes);
-        IReadOnlyList<Unknown> asked = [.. unknowns.Where(u => !u.Aside)];
         IReadOnlyList<ComparedLine> lines =
             evaluation is null
             || (
@@ -38,11 +37,11 @@ public sealed record Progress(
         IReadOnlyList<Explanation> explanations = state.Sheet is null
             ? []
             : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After);
-        var stage = Stages.Of(state, evaluation, lines, asked);
+        var stage = Stages.Of(state, evaluation, lines, unknowns);
         return new(
             stage,
-            InTheWay.Of(stage, state, evaluation, lines, explanations, asked),
-            Stages.Way(state, evaluation, lines, asked),
+            InTheWay.Of(stage, state, evaluation, lines, explanations, unknowns),
+            Stages.Way(state, evaluation, lines, unknowns),
             unknowns,
             lines,
             explanations

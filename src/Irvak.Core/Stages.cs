@@ -66,12 +66,13 @@ public static class Stages
         IReadOnlyList<Unknown> unknowns
     )
     {
-        var unknown = unknowns.Count(u => !u.Optional);
+        var unknown = unknowns.Count(u => u is { Optional: false, Aside: false });
         var survey = new Knot(
             Stage.Survey,
             state.Sheet is null ? "no sheet"
                 : unknown > 0 ? $"{unknown} unknown"
-                : unknowns.Count > 0 ? $"{unknowns.Count} to ask"
+                : unknowns.Count(u => !u.Aside) is > 0 and var more ? $"{more} to ask"
+                : unknowns.Count > 0 ? "all asked"
                 : "all known",
             false
         );
@@ -158,9 +159,9 @@ public static class Stages
     private static bool Surveyed(JobState state, IReadOnlyList<Unknown> unknowns) =>
         (
             state.Sheet!.Channels.Count == 0 || !AskedFor.Asks(Topic.Memory, state.Aim.Purposes)
-                ? state.Found.Count > 0
+                ? state.Found.Count + state.FoundEmpty.Count > 0
                 : state.Sheet.Memory is { Generation: not null, Form: not null }
-        ) && !unknowns.Any(u => u is { Kind: AnswerKind.Place, Optional: false });
+        ) && !unknowns.Any(u => u is { Kind: AnswerKind.Place, Optional: false, Aside: false });
 
     private static int PrepOpen(JobState state, Evaluation e) =>
         e.Shopping.Lines.Count(l => !state.Ticks.ContainsKey(l.Key)) + e.Shopping.TakeAlong.Count(t => !state.Ticks.ContainsKey(t.Key));

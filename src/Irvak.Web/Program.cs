@@ -17,11 +17,8 @@ if (args is ["write-rules", var file])
 }
 if (args is ["write-choices", var choices])
 {
-    await File.WriteAllTextAsync(choices, Irvak.Core.Arrays.ArrayChoices.All.ToJson());
-    await File.WriteAllTextAsync(
-        Path.Combine(Path.GetDirectoryName(choices) ?? "", "purposes.json"),
-        Irvak.Core.Aims.PurposeTable.ToJson()
-    );
+    await File.WriteAllTextAsync(Path.Combine(choices, "choices.json"), Irvak.Core.Arrays.ArrayChoices.All.ToJson());
+    await File.WriteAllTextAsync(Path.Combine(choices, "purposes.json"), Irvak.Core.Aims.PurposeTable.ToJson());
     return 0;
 }
 if (args is ["write-schemas", var schemas])

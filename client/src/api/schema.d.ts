@@ -4014,6 +4014,11 @@ export interface components {
              * @description Drives on that lead; of a cage its share, rounded up.
              */
             drives: number;
+            /**
+             * Format: double
+             * @description The first of them, for the screen.
+             */
+            carriesAmp?: number;
         };
         /** @description A drive that leaves the machine. */
         LeavingDrive: {

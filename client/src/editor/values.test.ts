@@ -19,14 +19,15 @@ test('what a field shows is read back as the same value', () => {
   expect(
     v.parsePlugs(
       v.showPlugs([
-        { count: 4, what: 'SATA power' },
+        { count: 4, what: 'SATA power', leads: 2 },
         { count: 2, what: '6-pin card power' },
       ]),
     ),
   ).toEqual([
-    { count: 4, what: 'SATA power' },
+    { count: 4, what: 'SATA power', leads: 2 },
     { count: 2, what: '6-pin card power' },
   ]);
+  expect(v.showPlugs([{ count: 2, what: 'SATA power', leads: 1 }])).toBe('2 SATA power on 1 lead');
   expect(v.parseRows(v.showRows([['A1', 'CPU 1'], ['B1']]))).toEqual([['A1', 'CPU 1'], ['B1']]);
   expect(v.parseWords(v.showWords(['Torr 32', 'Ledge 6']))).toEqual(['Torr 32', 'Ledge 6']);
   expect(v.parsePairs(v.showPairs([{ firmware: '16.7', driver: '16.8.3' }]))).toEqual([

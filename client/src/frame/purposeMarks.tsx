@@ -1,65 +1,51 @@
 import type { Purpose } from '../api/types';
 
-type Ink = 'line' | 'in' | 'fill' | 'dots' | 'stop';
-/** x, y, width, height of a piece of the plate, in its ink. */
-type Piece = readonly [number, number, number, number, Ink];
+/** A piece of the plate: its ink, and its outline. */
+type Piece = readonly ['line' | 'in' | 'fill' | 'dots' | 'stop', string];
 
-const bars = (inks: readonly Ink[]): Piece[] => inks.map((ink, i) => [6 + i * 9, 6, 6, 30, ink]);
-const bays = (rows: number, cols: number, wide: number, filled: number): Piece[] =>
-  Array.from({ length: rows * cols }, (_, i) => [
-    4 + (i % cols) * (wide + 3),
-    4 + Math.floor(i / cols) * 9,
-    wide,
-    7,
-    i === filled ? 'fill' : 'line',
-  ]);
+const box = (x: number, y: number, w: number, h: number) => `M${x} ${y}h${w}v${h}h${-w}z`;
+const bars = (filled: readonly number[]): Piece[] =>
+  [0, 1, 2, 3, 4].map((i) => [filled.includes(i) ? 'in' : 'line', box(6 + i * 9, 6, 6, 30)]);
+const bays: Piece[] = [0, 1, 2, 3, 4, 5, 6, 7].map((i) => [
+  i === 5 ? 'fill' : 'line',
+  box(4 + (i % 2) * 25, 4 + Math.floor(i / 2) * 9, 22, 7),
+]);
 
 const PIECES: Record<Purpose, readonly Piece[]> = {
-  memory: bars(['line', 'in', 'line', 'in', 'line']),
-  drives: bays(4, 2, 22, 5),
+  memory: bars([1, 3]),
+  drives: bays,
   card: [
-    [3, 3, 46, 36, 'line'],
-    [9, 7, 6, 26, 'line'],
-    [20, 7, 8, 28, 'fill'],
-    [33, 7, 6, 16, 'dots'],
+    ['line', box(3, 3, 46, 36) + box(9, 7, 6, 26)],
+    ['fill', box(20, 7, 8, 28)],
+    ['dots', box(33, 7, 6, 16)],
   ],
-  path: [],
+  path: [
+    ['line', 'M3 5h14l8 10h6l8-10h14v32H39l-8-10h-6l-8 10H3z'],
+    ['fill', box(3, 15, 50, 12)],
+  ],
   processor: [
-    [10, 3, 36, 36, 'line'],
-    [16, 9, 24, 24, 'fill'],
+    ['line', box(10, 3, 36, 36)],
+    ['fill', box(16, 9, 24, 24)],
   ],
   boot: [
-    [4, 9, 40, 12, 'fill'],
-    [4, 29, 48, 1, 'line'],
-    [4, 26, 1, 7, 'line'],
-    [20, 26, 1, 7, 'line'],
-    [36, 26, 1, 7, 'line'],
-    [51, 26, 1, 7, 'line'],
+    ['fill', box(4, 9, 40, 12)],
+    ['line', 'M44 15a3 3 0 1 0 6 0a3 3 0 1 0 -6 0M4 30h48M4 26v8M20 26v8M36 26v8M52 26v8'],
   ],
-  broken: bars(['line', 'line', 'stop', 'line', 'line']),
+  broken: [...bars([]), ['stop', 'M24 6h12l-12 12z']],
   everything: [
-    [3, 3, 50, 24, 'line'],
-    [8, 7, 3, 14, 'line'],
-    [14, 7, 3, 14, 'line'],
-    [22, 8, 12, 12, 'fill'],
-    [40, 7, 3, 14, 'line'],
-    [46, 7, 3, 14, 'line'],
-    [3, 30, 24, 8, 'line'],
-    [29, 30, 24, 8, 'line'],
+    ['line', box(3, 3, 50, 24) + box(8, 7, 3, 14) + box(14, 7, 3, 14) + box(40, 7, 3, 14) + box(46, 7, 3, 14)],
+    ['fill', box(22, 8, 12, 12)],
+    ['line', box(3, 30, 24, 8) + box(29, 30, 24, 8)],
   ],
 };
 
 /** A piece of the plate for each purpose, in the plate's own inks. */
 export function PurposeMark({ purpose }: { purpose: Purpose }) {
   return (
-    <svg className="purpose-mark" viewBox="0 0 56 42" width="56" height="42" aria-hidden="true">
-      {PIECES[purpose].map(([x, y, w, h, ink], i) => (
-        <rect key={i} x={x} y={y} width={w} height={h} className={`pm-${ink === 'stop' ? 'line' : ink}`} />
+    <svg viewBox="0 0 56 42" width="56" height="42" aria-hidden="true">
+      {PIECES[purpose].map(([ink, outline], i) => (
+        <path key={i} d={outline} className={`pm-${ink}`} />
       ))}
-      {purpose === 'broken' && <path d="M24 6h12l-12 12z" className="pm-stop" />}
-      {purpose === 'boot' && <circle cx="47" cy="15" r="2.5" className="pm-line" />}
-      {purpose === 'path' && <path d="M3 5h14l8 10h6l8-10h14v32H39l-8-10h-6l-8 10H3z" className="pm-line" />}
-      {purpose === 'path' && <path d="M3 15h50v12H3z" className="pm-fill" />}
     </svg>
   );
 }

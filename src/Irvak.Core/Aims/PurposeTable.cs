@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using System.Text.Json;
+using Irvak.Core.Contracts;
 
 namespace Irvak.Core.Aims;
 
@@ -67,15 +67,8 @@ public static class PurposeTable
         new(Purpose.Everything, "Everything", "the whole machine as it is", All, []),
     ];
 
-    private static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web)
-    {
-        WriteIndented = true,
-        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-    };
-
     /// <summary>The rows as a person chooses among them, for the screen, which reads them from a file made of this.</summary>
-    public static string ToJson() =>
-        JsonSerializer.Serialize(Rows.Select(r => new PurposeChoice(r.Purpose, r.Words, r.Under)), Plain) + "\n";
+    public static string ToJson() => ChoiceFile.Text(Rows.Select(r => new PurposeChoice(r.Purpose, r.Words, r.Under)));
 
     public static PurposeRow Of(Purpose purpose) => Rows.First(r => r.Purpose == purpose);
 }

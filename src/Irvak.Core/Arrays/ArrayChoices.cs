@@ -1,4 +1,4 @@
-using System.Text.Json;
+using Irvak.Core.Contracts;
 
 namespace Irvak.Core.Arrays;
 
@@ -17,12 +17,6 @@ public sealed record ArrayChoices(IReadOnlyList<LevelChoice> Levels, IReadOnlyLi
     /// <summary>Strips that keepers offer, KiB.</summary>
     public IReadOnlyList<int> Strips { get; } = Requests.Strips;
 
-    private static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web)
-    {
-        WriteIndented = true,
-        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-    };
-
     public static ArrayChoices All { get; } =
         new(
             [
@@ -37,5 +31,5 @@ public sealed record ArrayChoices(IReadOnlyList<LevelChoice> Levels, IReadOnlyLi
             [.. Workloads.All.Select(w => new UseChoice(w.Use, w.Name))]
         );
 
-    public string ToJson() => JsonSerializer.Serialize(this, Plain) + "\n";
+    public string ToJson() => ChoiceFile.Text(this);
 }

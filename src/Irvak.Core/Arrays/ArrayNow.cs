@@ -37,8 +37,11 @@ public sealed record ArrayNow(
     public bool MissesLost =>
         Unplaced > 0 && Missing == Unplaced + Out.Count && Condition is RaidCondition.Degraded or RaidCondition.Rebuilding;
 
-    /// <summary>True when what it lost is known to lie in no place of the machine: no drive is there that it may be, or a person said that
-    /// it is none of them.</summary>
+    /// <summary>What it holds as its listing tells; null when that does not.</summary>
+    [JsonIgnore]
+    public long? Bytes { get; init; }
+
+    /// <summary>True when no drive that was found may be what it lost, or a person said that it is none of them.</summary>
     [JsonIgnore]
     public bool IsLostAway { get; init; }
 
@@ -141,12 +144,8 @@ public sealed record ArrayNow(
             health?.Missing,
             JobArrays.LevelOf(raid, said, places.Count) is not null || said?.Level is ArrayAnswers.Other or ArrayAnswers.None
         );
-        return now.MissesLost && (said?.Lost == ArrayAnswers.NoneOfThese || now.MayHaveLost(state).Count == 0)
-            ? now with
-            {
-                IsLostAway = true,
-            }
-            : now;
+        var away = now.MissesLost && (said?.Lost == ArrayAnswers.NoneOfThese || now.MayHaveLost(state).Count == 0);
+        return now with { Bytes = raid?.Bytes, IsLostAway = away };
     }
 
     /// <summary>A drive's part in an array; a member that the array does not list any more has dropped out.</summary>

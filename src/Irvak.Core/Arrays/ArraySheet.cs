@@ -79,17 +79,28 @@ public sealed record ArraySheet(IReadOnlyList<ArrayFigures> Planned, IReadOnlyLi
             && now.Out.All(p => q.IsNew(p) && q.Planned.At(p)?.Drive is not null)
         );
 
-    /// <summary>What it lost counts like its smallest member: it was no smaller, and what lies beyond was not used.</summary>
+    // A keeper takes so much of a member at most. Common practice, no source.
+    private const double MostReserved = 0.02;
+
+    /// <summary>What it lost counts like its smallest member, where what the array holds shows that it was no smaller: nobody else knows.
+    /// What lies beyond was not used.</summary>
     private static ArrayFigures Missing(ArrayInput q, ArrayPlan plan, ArrayNow now)
     {
         var drives = plan.Members.Select(p => q.Found.At(p)!.Drive!).ToList();
         var whole = plan with { Reserve = q.ReserveOf(plan, false) };
-        return ArrayFigures
-            .Of(whole, [.. drives, .. Enumerable.Repeat(drives.MinBy(d => d.Bytes ?? 0)!, now.Unplaced)], false, q.Figures)
-            .As(now) with
-        {
-            Plan = plan,
-        };
+        var figures = ArrayFigures.Of(
+            whole,
+            [.. drives, .. Enumerable.Repeat(drives.MinBy(d => d.Bytes ?? 0)!, now.Unplaced)],
+            false,
+            q.Figures
+        );
+        var shown = figures with { Plan = plan };
+        return figures.Capacity is not { } capacity || now.Bytes >= capacity.Usable * (1 - MostReserved)
+            ? shown.As(now)
+            : new(plan, shown.Words, shown.Code, "how large the drive was that it lost, nobody told: give it its new drive to have figures")
+            {
+                Now = now,
+            };
     }
 
     /// <summary>Sums over some of the members would be sums of another array.</summary>

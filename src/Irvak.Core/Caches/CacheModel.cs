@@ -48,7 +48,7 @@ public sealed class CacheModel
     public CacheModel(IReadOnlyList<Population> volumes)
     {
         ArgumentOutOfRangeException.ThrowIfZero(volumes.Count);
-        _asFew = volumes;
+        _populations = volumes;
         var (popularity, count, ends) = (new List<double>(), new List<double>(), new List<int>());
         var shares = volumes.Sum(v => v.Share);
         foreach (var volume in volumes)
@@ -68,13 +68,13 @@ public sealed class CacheModel
         (_popularity, _count, _ends, _shares) = ([.. popularity], [.. count], [.. ends], [.. volumes.Select(v => v.Share / shares)]);
     }
 
-    private readonly IReadOnlyList<Population> _asFew;
+    private readonly IReadOnlyList<Population> _populations;
 
     public long Blocks { get; }
 
     /// <summary>Share of requests answered by a cache of so many blocks, by the exact sum; null where there are too many blocks for
     /// it.</summary>
-    public double? Exactly(long cached) => ExactLru.Hits(_asFew, cached);
+    public double? Exactly(long cached) => ExactLru.Hits(_populations, cached);
 
     /// <summary>Share of requests answered by a cache of so many blocks.</summary>
     public double Hits(double cached) => HitsOf(cached).Zip(_shares, (h, s) => h * s).Sum();

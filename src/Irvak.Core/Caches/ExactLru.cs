@@ -9,7 +9,8 @@ namespace Irvak.Core.Caches;
 /// <remarks>Requests are independent of each other, as in <see cref="CacheModel"/>, which only approximates this sum.</remarks>
 public static class ExactLru
 {
-    /// <summary>Beyond so many blocks the approximation differs by less than what is shown, and the sum takes too long.</summary>
+    /// <summary>Beyond so many blocks the approximation is nearer than half a percent of the requests, and the sum takes too long.
+    /// </summary>
     public const int MostBlocks = 128;
 
     // The integral over ln t: its terms fade like e^x to the left and faster than e^(−e^x) to the right, so steps of equal width lose no

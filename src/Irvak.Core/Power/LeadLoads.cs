@@ -8,7 +8,16 @@ namespace Irvak.Core.Power;
 /// <param name="Amp">Most on one of them and one voltage, A.</param>
 /// <param name="Rail">That voltage.</param>
 /// <param name="Drives">Drives on that lead; of a cage its share, rounded up.</param>
-public sealed record LeadLine(string What, int Leads, double Amp, string Rail, int Drives);
+public sealed record LeadLine(string What, int Leads, double Amp, string Rail, int Drives)
+{
+    /// <summary>What a lead carries without a second thought, and at most, A on one voltage: wire of 18 AWG in a bundle. Common
+    /// practice, no source.</summary>
+    public const double Fine = 8,
+        Most = 10;
+
+    /// <summary>The first of them, for the screen.</summary>
+    public double CarriesAmp { get; } = Fine;
+}
 
 /// <summary>Leads of the supply, where the sheet tells how many there are.</summary>
 internal static class LeadLoads
@@ -20,14 +29,24 @@ internal static class LeadLoads
         public double Weight => Lines.Sum(l => Math.Max(l.SpinAmp12, l.SpinAmp5)) / Of;
     }
 
+    private const string Sata = "SATA power";
+
+    // However SATA power is worded, its plugs are one kind.
+    private static string Kind(string what) => what.Contains("SATA", StringComparison.OrdinalIgnoreCase) ? Sata : what.ToLowerInvariant();
+
     /// <param name="lines">Draws of all that is built in.</param>
     public static IReadOnlyList<LeadLine> Of(PowerInput q, IReadOnlyList<PowerLine> lines)
     {
-        var told = q.Sheet.Supplies.SelectMany(s => s.Connectors ?? []).Where(c => c.Leads is not null).ToLookup(c => c.What);
-        return [.. told.Select(kind => OfKind(q, kind.Key, kind.Sum(c => c.Leads!.Value), [.. On(q, kind.Key, lines)])).OfType<LeadLine>()];
+        // Where one supply does not tell, how many there are together is not known.
+        var told = q
+            .Sheet.Supplies.SelectMany(s => s.Connectors ?? [])
+            .GroupBy(c => Kind(c.What))
+            .Where(k => k.All(c => c.Leads is not null));
+        return [.. told.Select(k => OfKind(q, k.First().What, k.Sum(c => c.Leads!.Value), [.. On(q, k.Key, lines)])).OfType<LeadLine>()];
     }
 
-    private static IEnumerable<Plugged> On(PowerInput q, string what, IReadOnlyList<PowerLine> lines)
+    /// <summary>The plugs of one kind that something hangs on.</summary>
+    private static IEnumerable<Plugged> On(PowerInput q, string kind, IReadOnlyList<PowerLine> lines)
     {
         PowerLine? At(string bay) => lines.FirstOrDefault(l => l.Place == Place.Bay(bay) && l.SpinAmp12 + l.SpinAmp5 > 0);
         foreach (var bays in q.Sheet.Bays)
@@ -35,10 +54,10 @@ internal static class LeadLoads
             List<PowerLine> drives = [.. bays.Names.Select(At).OfType<PowerLine>()];
             if (drives.Count == 0)
                 continue;
-            var feeds = bays.Feed?.Where(f => string.Equals(f.What, what, StringComparison.OrdinalIgnoreCase)).Sum(f => f.Count) ?? 0;
+            var feeds = bays.Feed?.Where(f => Kind(f.What) == kind).Sum(f => f.Count) ?? 0;
             for (var i = 0; i < feeds; i++)
                 yield return new(drives, bays.Feed!.Sum(f => f.Count));
-            if (PowerSheet.IsPluggedAlone(bays) && what.Contains("SATA", StringComparison.OrdinalIgnoreCase))
+            if (kind == Sata && PowerSheet.IsPluggedAlone(bays))
                 foreach (var drive in drives)
                     yield return new([drive], 1);
         }

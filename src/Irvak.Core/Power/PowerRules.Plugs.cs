@@ -46,10 +46,6 @@ public static partial class PowerRules
         Basis.Practice
     );
 
-    /// <summary>What a lead carries without a second thought, and what it carries at most, A on one voltage.</summary>
-    private const double LeadAmp = 8,
-        MostLeadAmp = 10;
-
     public static readonly Rule Lead = new(
         "POWER-LEAD",
         Family.Power,
@@ -77,13 +73,13 @@ public static partial class PowerRules
         foreach (
             var lead in power.Leads.Where(l =>
                 q.Changes.Count > 0
-                && l.Amp > LeadAmp + 0.005
+                && l.Amp > LeadLine.Fine + 0.005
                 && l.Amp > (before.Leads.FirstOrDefault(b => b.What == l.What)?.Amp ?? 0) + 0.005
             )
         )
             yield return Judged(
                 spinTold,
-                lead.Amp > MostLeadAmp + 0.005 ? LeadBurns : Lead,
+                lead.Amp > LeadLine.Most + 0.005 ? LeadBurns : Lead,
                 [],
                 Worked.Sum(
                     Lead.Source,

@@ -106,9 +106,8 @@ internal static partial class DriveSteps
         };
     }
 
-    private static Step Grow(ArrayFigures array, Place[] added)
-    {
-        return new(
+    private static Step Grow(ArrayFigures array, Place[] added) =>
+        new(
             "array:" + array.Plan.Name,
             Runbook.Start,
             $"Grow array {array.Plan.Name} to {array.Plan.Members.Count} drives",
@@ -122,7 +121,6 @@ internal static partial class DriveSteps
             [.. array.Plan.Members],
             10
         );
-    }
 
     private static Step Create(StepInput q, ArrayFigures array)
     {

@@ -69,8 +69,15 @@ public sealed class LeadLoadsTests
     }
 
     [Fact]
-    public void Where_nobody_told_of_leads_nothing_is_said_of_them() =>
+    public void Where_nobody_told_of_leads_nothing_is_said_of_them()
+    {
         Assert.Empty(On([new("SATA power", 8)], 8, b => b).Evaluate().Power!.Leads);
+        // How many there are together is not known either where some of them are not told.
+        Assert.Empty(On([new("SATA power", 8) { Leads = 2 }, new("sata power", 4)], 8, b => b).Evaluate().Power!.Leads);
+        // However they are worded, they are one kind: three leads, eight drives once.
+        var line = Of(On([new("SATA power", 8) { Leads = 2 }, new("SATA", 4) { Leads = 1 }], 8, b => b));
+        Assert.Equal((3, 3), (line.Leads, line.Drives));
+    }
 
     [Theory]
     [InlineData(1, true)]

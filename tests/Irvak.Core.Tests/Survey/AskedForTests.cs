@@ -1,4 +1,5 @@
 using Irvak.Core.Aims;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Survey;
 using Irvak.Core.Tests.Arrays;
@@ -71,6 +72,37 @@ public sealed class AskedForTests
         );
         Assert.Equal(Stage.Aim, Progress.Of(looked, looked.Evaluate()).Stage);
         Assert.Equal(Stage.Survey, Progress.Of(looked.With(new SetPurposes([Purpose.Memory])), looked.Evaluate()).Stage);
+        // So does one whose bays are all empty.
+        var empty = Blank.With(
+            new SetPurposes([Purpose.Drives]),
+            new RecordFound(DriveBox.Bays(12).ToDictionary(b => b, _ => (Core.Builds.Unit?)null), null, "by eye")
+        );
+        Assert.Equal(Stage.Aim, Progress.Of(empty, empty.Evaluate()).Stage);
+    }
+
+    [Fact]
+    public void What_is_left_aside_is_never_called_known()
+    {
+        var job = Blank.With(new SetPurposes([Purpose.Drives]));
+        Assert.Equal("1 unknown", Survey(job));
+        // All that it asks is answered: bays and slots looked at, the machine named.
+        var asked = job.With(
+            new RecordFound(
+                DriveBox.Bays(12).Append(Place.Card("S1")).ToDictionary(b => b, _ => (Core.Builds.Unit?)null),
+                new Core.Builds.SystemFacts
+                {
+                    Serial = "x",
+                    HostName = "x",
+                    ManagementAddress = "x",
+                    OsKind = Core.Observations.OsKind.Linux,
+                },
+                "by eye"
+            )
+        );
+        Assert.Equal("all asked", Survey(asked));
+        Assert.EndsWith("unknown", Survey(asked.With(new SetPurposes([]))));
+
+        static string Survey(JobState state) => Progress.Of(state, null).Way[0].Note;
     }
 
     [Fact]

@@ -139,7 +139,7 @@ function Plugs({ power }: { power: PowerSheet }) {
             <td className="num"></td>
             <td className="num">{l.leads}</td>
             <td className="num">
-              {l.amp.toFixed(1)} of 8 A, {l.rail}
+              {l.amp.toFixed(1)} of {l.carriesAmp} A, {l.rail}
             </td>
           </tr>
         ))}

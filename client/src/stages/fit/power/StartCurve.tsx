@@ -30,6 +30,7 @@ export function StartCurve({ power }: { power: PowerSheet }) {
   const limit = power.limitWatt;
   // Words stand in an area that is as high as they are, else above it.
   const thin = y(0) - y(p[0]!.rest) < WORDS;
+  const highestAtEnd = Math.max(...p.map((at, i) => (at.seconds > last * 0.75 ? with12(i) : 0)));
   return (
     <svg
       className="curve power"
@@ -51,11 +52,7 @@ export function StartCurve({ power }: { power: PowerSheet }) {
       <polygon points={area(rest, with5)} className="pw-5" />
       <polygon points={area(with5, with12)} className="pw-12" />
       {thin ? (
-        <text
-          x={W - RIGHT}
-          y={y(Math.max(...p.slice(-10).map((_, i) => with12(p.length - 1 - i)))) - 6}
-          textAnchor="end"
-        >
+        <text x={W - RIGHT} y={y(highestAtEnd) - 6} textAnchor="end">
           all but disks
         </text>
       ) : (

@@ -1,0 +1,15 @@
+using System.Text.Json;
+
+namespace Irvak.Core.Contracts;
+
+/// <summary>Tables that the screen reads from a file made of the core's own.</summary>
+public static class ChoiceFile
+{
+    private static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web)
+    {
+        WriteIndented = true,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
+
+    public static string Text<T>(T table) => JsonSerializer.Serialize(table, Plain) + "\n";
+}
