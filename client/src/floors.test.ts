@@ -29,6 +29,7 @@ const FLOORS = [
   'stages/proof',
   'stages/handover',
   'stages',
+  'begin',
   'bench',
   'editor',
   'shelf',

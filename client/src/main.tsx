@@ -12,7 +12,7 @@ import { followRenewal } from './frame/renewed';
 import { ThemeRoot } from './theme/ThemeRoot';
 
 const JobPage = lazy(() => import('./stages/JobPage').then((m) => ({ default: m.JobPage })));
-const BeginJob = lazy(() => import('./bench/BeginJob'));
+const BeginJob = lazy(() => import('./begin/BeginJob'));
 const Shelf = lazy(() => import('./shelf/Shelf'));
 const SheetPage = lazy(() => import('./shelf/SheetPage'));
 const SheetEditor = lazy(() => import('./editor/SheetEditor'));

@@ -64,7 +64,7 @@ public static class PlacementSolver
         : null;
 
     internal static Build Bare(Build build) =>
-        new(build.Units.RemoveRange(build.Units.Where(u => u.Value.Module is not null).Select(u => u.Key)));
+        build.Over(build.Units.RemoveRange(build.Units.Where(u => u.Value.Module is not null).Select(u => u.Key)));
 
     /// <summary>Stops that a build has, and what breaks the order of filling.</summary>
     internal static IEnumerable<Finding> Against(MemoryInput q, Build build)

@@ -12,11 +12,20 @@ public sealed record JobListing(Stage Stage, Severity? Severity, string Line, in
 {
     /// <summary>The words that it is found by (<see cref="JobWords"/>); only written.</summary>
     public string Words { get; init; } = "";
+
+    /// <summary>Serial number of the machine; null where nobody told it.</summary>
+    public string? Serial { get; init; }
+
+    /// <summary>Its name in the network; null where nobody told it.</summary>
+    public string? HostName { get; init; }
 }
 
 /// <summary>A job as a list shows it.</summary>
 /// <param name="Listing">Null when it was not worked out yet.</param>
-public sealed record ListedJob(long Id, string Number, string Title, string Owner, string BegunBy, JobListing? Listing);
+public sealed record ListedJob(long Id, string Number, string Title, string Owner, string BegunBy, JobListing? Listing)
+{
+    public required DateTimeOffset BegunAt { get; init; }
+}
 
 /// <summary>Works a job out, as its screens show it, for its listing.</summary>
 /// <exception cref="Exception">It can't be worked out; then nothing of it is stored.</exception>

@@ -36,6 +36,12 @@ public sealed class Listings(Database database)
 
         public required string? Plate_Sheet { get; init; }
 
+        public required string? Serial { get; init; }
+
+        public required string? Host_Name { get; init; }
+
+        public required DateTimeOffset Begun_At { get; init; }
+
         public ListedJob ToListed() =>
             new(
                 Id,
@@ -54,12 +60,19 @@ public sealed class Listings(Database database)
                         Plate,
                         Plate_Sheet
                     )
-            );
+                    {
+                        Serial = Serial,
+                        HostName = Host_Name,
+                    }
+            )
+            {
+                BegunAt = Begun_At,
+            };
     }
 
     internal const string Set =
         "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate, "
-        + "plate_sheet = @plateSheet, words = coalesce(@words, words), listed_by = @by";
+        + "plate_sheet = @plateSheet, words = coalesce(@words, words), serial = @serial, host_name = @hostName, listed_by = @by";
 
     /// <summary>The build that wrote a listing; another one works it out anew.</summary>
     private static readonly string By =
@@ -67,7 +80,8 @@ public sealed class Listings(Database database)
         + typeof(Stage).Assembly.ManifestModule.ModuleVersionId.ToString("N");
 
     private const string Columns =
-        "id, number, title, owner, begun_by, stage, severity, line, done, of_count, plate::text as plate, plate_sheet";
+        "id, number, title, owner, begun_by, stage, severity, line, done, of_count, plate::text as plate, plate_sheet, "
+        + "serial, host_name, begun_at";
 
     // A job that was not worked out yet stands with those that begin.
     private const string StageOf = "coalesce(stage, 'survey')";
@@ -243,6 +257,8 @@ public sealed class Listings(Database database)
             Prepared.Value("plate", NpgsqlDbType.Jsonb, listing?.Plate),
             Prepared.Value("plateSheet", NpgsqlDbType.Text, listing?.PlateSheet),
             Prepared.Value("words", NpgsqlDbType.Text, listing?.Words),
+            Prepared.Value("serial", NpgsqlDbType.Text, listing?.Serial),
+            Prepared.Value("hostName", NpgsqlDbType.Text, listing?.HostName),
             Prepared.Value("by", NpgsqlDbType.Text, By),
         ];
 

@@ -1,9 +1,12 @@
+using Irvak.Core;
 using Irvak.Core.Aims;
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Quick;
+using Irvak.Core.Sheets;
+using Irvak.Core.Shelf;
 using Irvak.Core.Survey;
 using Irvak.Solvers;
 using Irvak.Web.Endpoints;
@@ -13,6 +16,24 @@ namespace Irvak.Web;
 /// <summary>Carries a quick sum into a job: processors as assumed there, the wish, the modules placed.</summary>
 internal static class Carry
 {
+    /// <summary>What a plain line brings: its modules placed, its wishes, the reason as a note. Nothing is assumed of the
+    /// machine.</summary>
+    public static Edit? Of(JobState state, PlainLine line, CancellationToken cancel)
+    {
+        List<Edit> edits =
+        [
+            .. Wishes(line.WishGiB, (decimal?)line.SpaceTB, null),
+            .. state.Sheet is null || line.Modules is null ? [] : Placed(state, line.Modules, cancel),
+        ];
+        if (state.Sheet is not null)
+            edits.AddRange(DrivesOf(state, line));
+        var notes = edits.OfType<SetNote>().Select(n => n.Text).Prepend(line.Reason).OfType<string>().ToList();
+        edits.RemoveAll(e => e is SetNote);
+        if (notes.Count > 0)
+            edits.Add(Note(string.Join('\n', notes)));
+        return edits.Count == 0 ? null : new Together("takes up what is to be done", edits);
+    }
+
     /// <summary>One edit that a person can take back as a whole; null when nothing is carried.</summary>
     public static Edit? Of(JobState state, Carried carried, CancellationToken cancel)
     {
@@ -28,38 +49,108 @@ internal static class Carry
                     "quick sum"
                 )
             );
-        if (carried.WishGiB is > 0 and <= 1_048_576 and var wish)
-            edits.Add(new SetWish(WishKind.MemoryGiB, wish));
-        if (carried.SpaceTB is > 0 and <= 1_000_000 and var space)
-            edits.Add(new SetWish(WishKind.UsableTB, space));
-        if (carried.Failures is > 0 and <= 100 and var failures)
-            edits.Add(new SetWish(WishKind.Failures, failures));
-        var hand = ModuleLines
-            .Pieces(ModuleLines.Read(carried.Modules))
-            .Select(m => new HandModule(new Unit { Module = m, Source = "label" }, null))
-            .ToList();
-        var q = QuickBoard.Ask(bare);
-        if (
-            hand.Count > 0
-            && PlacementSolver.TooLarge(q.Memory, hand) is null
-            && PlacementSolver.Solve(q.Memory, hand, cancel) is { Slots.Count: > 0 } placed
-        )
-        {
-            edits.AddRange(placed.Slots.OrderBy(s => s.Key, StringComparer.Ordinal).Select(s => new Fit(Place.Slot(s.Key), s.Value.Unit)));
-            // What finds no place is not lost on the way: it stands in the notes with its reason.
-            if (placed.Out.Count > 0)
-            {
-                var left = string.Join(
-                    "\n",
-                    placed
-                        .Out.GroupBy(o => (o.Module.Module.Long, o.Why))
-                        .Select(g => $"Not placed: {g.Count()} × {g.Key.Long}. {g.Key.Why}")
-                );
-                edits.Add(new SetNote("machine", left.Length > SetNote.Longest ? left[..SetNote.Longest] : left));
-            }
-        }
+        edits.AddRange(Wishes(carried.WishGiB, carried.SpaceTB, carried.Failures));
+        edits.AddRange(Placed(bare, carried.Modules, cancel));
         if (carried.Note?.Trim() is { Length: > 0 and <= 500 } note && !edits.OfType<SetNote>().Any())
             edits.Add(new SetNote("machine", note));
         return edits.Count == 0 ? null : new Together("carries a quick sum into the job", edits);
     }
+
+    private static IEnumerable<Edit> Wishes(int? gib, decimal? space, int? failures)
+    {
+        if (gib is > 0 and <= 1_048_576)
+            yield return new SetWish(WishKind.MemoryGiB, gib.Value);
+        if (space is > 0 and <= 1_000_000)
+            yield return new SetWish(WishKind.UsableTB, space.Value);
+        if (failures is > 0 and <= 100)
+            yield return new SetWish(WishKind.Failures, failures.Value);
+    }
+
+    /// <summary>Modules by their labels, where they run best in a machine.</summary>
+    private static List<Edit> Placed(JobState state, string? modules, CancellationToken cancel)
+    {
+        var edits = new List<Edit>();
+        var hand = ModuleLines
+            .Pieces(ModuleLines.Read(modules))
+            .Select(m => new HandModule(new Unit { Module = AsTaken(m, state), Source = "label" }, null))
+            .ToList();
+        var q = QuickBoard.Ask(state);
+        if (hand.Count == 0 || Solved(q, state, hand, cancel) is not { } placed)
+            return edits;
+        edits.AddRange(
+            placed
+                .Slots.Where(s => s.Value.From is null)
+                .OrderBy(s => s.Key, StringComparer.Ordinal)
+                .Select(s => new Fit(Place.Slot(s.Key), s.Value.Unit))
+        );
+        // What finds no place is not lost on the way: it stands in the notes with its reason.
+        if (placed.Out.Count > 0)
+            edits.Add(
+                Note(
+                    string.Join(
+                        "\n",
+                        placed
+                            .Out.GroupBy(o => (o.Module.Module.Long, o.Why))
+                            .Select(g => $"Not placed: {g.Count()} × {g.Key.Long}. {g.Key.Why}")
+                    )
+                )
+            );
+        return edits;
+    }
+
+    /// <summary>Who buys memory for a machine buys what its slots take: where the label is silent, form and generation are the board's, and
+    /// the kind where it takes but one.</summary>
+    private static ModuleSheet AsTaken(ModuleSheet m, JobState state) =>
+        state.Sheet?.Memory is not { } board
+            ? m
+            : m with
+            {
+                Form = m.Form ?? board.Form,
+                Generation = m.Generation ?? board.Generation,
+                Type = m.Type ?? (board.Types is [var only] ? only : null),
+            };
+
+    /// <summary>Beside what another job left, where all of that can stay; else as if the board were bare.</summary>
+    private static Placement? Solved(Question q, JobState state, List<HandModule> hand, CancellationToken cancel)
+    {
+        List<HandModule> stays =
+        [
+            .. state.Recalled.Where(r => r.Value.Unit?.Module is not null).Select(r => new HandModule(r.Value.Unit!, r.Key.Name)),
+        ];
+        foreach (var all in stays.Count > 0 ? new[] { [.. stays, .. hand], hand } : [hand])
+            if (
+                PlacementSolver.TooLarge(q.Memory, all) is null
+                && PlacementSolver.Solve(q.Memory, all, cancel) is { } placed
+                && (all == hand || stays.TrueForAll(s => placed.Slots.GetValueOrDefault(s.From!) == s))
+            )
+                return placed;
+        return null;
+    }
+
+    /// <summary>Drives that a line names with their size, in the first bays that are not known to be taken.</summary>
+    private static List<Edit> DrivesOf(JobState state, PlainLine line)
+    {
+        var edits = new List<Edit>();
+        // The bays that are the most alike take what the line names; a bay for a tape or a boot pair is none of them.
+        var free = state
+            .Sheet!.Bays.GroupBy(g => g.Form)
+            .OrderByDescending(g => g.Sum(b => b.Names.Count))
+            .Take(1)
+            .SelectMany(g => g.SelectMany(b => b.Names.Select(n => (Bay: Place.Bay(n), Form: g.Key))))
+            .Where(b => !state.Found.ContainsKey(b.Bay) && state.Recalled.GetValueOrDefault(b.Bay)?.Unit is null)
+            .ToList();
+        foreach (var parts in line.Drives.Where(d => d.Size is not null))
+        {
+            if (PartText.Read(parts.Label).Part?.Drive is not { Bytes: not null } drive)
+                continue;
+            var mine = free.Where(b => drive.Form is null || drive.Form == b.Form).Take(parts.Count).ToList();
+            free.RemoveAll(mine.Contains);
+            edits.AddRange(mine.Select(b => new Fit(b.Bay, new Unit { Drive = drive, Source = "label" })));
+            if (mine.Count < parts.Count)
+                edits.Add(Note($"Not placed: {parts.Count - mine.Count} × {parts.Label}. No bay is left for them."));
+        }
+        return edits;
+    }
+
+    private static SetNote Note(string text) => new("machine", text.Length > SetNote.Longest ? text[..SetNote.Longest] : text);
 }

@@ -9,6 +9,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Quick;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 using Irvak.Store;
@@ -207,6 +208,7 @@ public sealed class JobDesk(
     )
     {
         var (carried, capture) = (request.Carry, request.Capture);
+        var line = request.Line is { Length: > 0 } typed ? PlainLine.Of(typed) : null;
         var (edits, state) = (new List<Edit>(), JobState.Start);
         void Do(Edit edit)
         {
@@ -219,8 +221,13 @@ public sealed class JobDesk(
             Do(new SetPurposes([.. request.Purposes.Distinct()]));
         if (sheet is not null)
             Do(new AdoptSheet(sheet));
+        if (request.From is { } from && await jobs.Find(from.Number, cancel) is { } like)
+            foreach (var edit in LikeJob.Edits(like, from.Same))
+                Do(edit);
         if (carried is not null && state.Sheet is not null && Carry.Of(state, carried, cancel) is { } more)
             Do(more);
+        if (line is not null && Carry.Of(state, line, cancel) is { } said)
+            Do(said);
         if (capture is null)
             return (edits, [], "");
         if (System.Text.Encoding.UTF8.GetByteCount(capture) > CaptureReader.MostBytes)

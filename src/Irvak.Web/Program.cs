@@ -99,6 +99,7 @@ app.UseResponseCompression();
 app.MapOpenApi();
 var pages = app.MapGroup("").AddEndpointFilterFactory(ContractFilter.Make);
 pages.MapBench();
+pages.MapBegin();
 pages.MapJobEdits();
 pages.MapPlacements();
 pages.MapArrays();

@@ -47,6 +47,8 @@ public sealed record SmallPlate(
         )
         {
             Words = JobWords.Of(job.Number, job.Title, job.Owner, job.BegunBy, job.State),
+            Serial = job.State.System.Serial,
+            HostName = job.State.System.HostName,
         };
     }
 

@@ -1,5 +1,8 @@
+using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
+using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 
 namespace Irvak.Web;
@@ -20,6 +23,9 @@ public sealed record SurveyView(
     IReadOnlyDictionary<string, string> Notes
 )
 {
+    /// <summary>What another job left in places that nobody looked at yet.</summary>
+    public required IReadOnlyDictionary<Place, Remembered> Recalled { get; init; }
+
     public static SurveyView Of(JobState state)
     {
         var loose = LooseDrives.Of(state);
@@ -30,6 +36,14 @@ public sealed record SurveyView(
             BayMap.Of(state, loose),
             state.Sheet is null ? [] : SheetDoubts.Of(state.Sheet),
             state.Notes
-        );
+        )
+        {
+            Recalled = state.Sheet is null ? [] : Open(state, [.. SheetPlaces.All(state.Sheet)]),
+        };
     }
+
+    private static Dictionary<Place, Remembered> Open(JobState state, HashSet<Place> places) =>
+        state
+            .Recalled.Where(r => places.Contains(r.Key) && !state.Found.ContainsKey(r.Key) && !state.FoundEmpty.Contains(r.Key))
+            .ToDictionary();
 }

@@ -9,8 +9,10 @@ public class KeyboardTests(Site site)
     public void Fit_by_keyboard_alone()
     {
         using var window = new Window(site).Open("/begin");
-        window.Until(_ => window.Focus == "title", "focus on the title");
-        window.Keys_("Keyboard job" + Keys.Enter);
+        window.Until(_ => window.Focus == "line", "focus on the line");
+        window.Keys_("Keyboard job");
+        window.See("Read as you type", "#line-read");
+        window.Keys_(Keys.Control + Keys.Enter + Keys.Null);
         window.Until(_ => window.Path.EndsWith("/survey", StringComparison.Ordinal), "the survey");
         var number = window.Path.Split('/')[2];
         Adopt(window, "Brannick Torr 32");

@@ -52,9 +52,7 @@ public class PlateTests(Site site)
             .ToList();
         using var window = new Window(site).Open("/begin");
         window.Type("#title", "Plate of " + machine);
-        window.Press("A sheet from the shelf");
-        window.Choose(
-            "#sheet",
+        window.Machine(
             JsonDocument
                 .Parse(File.ReadAllText(Directory.GetFiles(Repository.At("demo", "sheets"), $"*{machine}.json").Single()))
                 .RootElement

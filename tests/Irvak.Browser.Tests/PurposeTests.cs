@@ -9,8 +9,7 @@ public sealed class PurposeTests(Site site)
         using var window = new Window(site, "Bao").Open("/begin");
         window.Press("Drives and arraysbays, what lies in them");
         window.Type("#title", "Mewstone, more disks");
-        window.Press("A sheet from the shelf");
-        window.Choose("#sheet", "Sollewyn Sound 8");
+        window.Machine("Sollewyn Sound 8");
         window.Press("Begin");
         window.See("About drives and arrays");
         window.See("What sits in bays 1 to 8 (8 left)?");

@@ -26,8 +26,7 @@ public class SurveyTests(Site site)
         window.Type("#title", title);
         if (sheet is not null)
         {
-            window.Press("A sheet from the shelf");
-            window.Choose("#sheet", sheet);
+            window.Machine(sheet);
         }
         window.Press("Begin");
         return window;

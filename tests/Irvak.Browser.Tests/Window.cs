@@ -152,6 +152,28 @@ public sealed class Window : IDisposable
             $"“{words}” in {css}"
         );
 
+    /// <summary>Finds a machine sheet by its name where a job begins, and chooses it.</summary>
+    public void Machine(string name)
+    {
+        Type("#machine", name);
+        Until(
+            d =>
+            {
+                if (
+                    d.FindElements(By.CssSelector(".hits button"))
+                        .FirstOrDefault(b =>
+                            b.Text.StartsWith(name, StringComparison.Ordinal) && b.Text.Contains("\nsheet", StringComparison.Ordinal)
+                        )
+                    is not { } hit
+                )
+                    return false;
+                hit.Click();
+                return true;
+            },
+            $"the sheet {name}"
+        );
+    }
+
     /// <summary>Puts text into a field as pasting does, all at once.</summary>
     public void Paste(string css, string text)
     {

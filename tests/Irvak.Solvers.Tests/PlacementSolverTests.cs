@@ -35,6 +35,15 @@ public class PlacementSolverTests
     }
 
     [Fact]
+    public void A_processor_that_nobody_named_still_drives_its_slots()
+    {
+        var state = JobState.Start.With(new AdoptSheet(Boards.Server));
+        var placed = PlacementSolver.Solve(state.Ask().Memory, [new(Boards.Unit(), null), new(Boards.Unit(), null)])!;
+        Assert.Equal(2, placed.Slots.Count);
+        Assert.All(placed.Slots.Keys, s => Assert.EndsWith("1", s));
+    }
+
+    [Fact]
     public void A_placement_that_is_best_already_moves_nothing()
     {
         var placed = Solve(Boards.Job(Boards.Server, "A1", "B1", "C1", "D1"));

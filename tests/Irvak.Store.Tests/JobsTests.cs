@@ -257,6 +257,12 @@ public class JobsTests(StoreFixture store)
             new SetWish(WishKind.MemoryGiB, 64),
             new SetPolicy(Policy.Sound),
             new Core.Aims.SetPurposes([Core.Aims.Purpose.Memory, Core.Aims.Purpose.Boot]),
+            new Recall(
+                "0063",
+                new DateOnly(2026, 1, 2),
+                true,
+                new Dictionary<Place, Core.Builds.Unit?> { [Place.Slot("A1")] = Boards.Unit(), [Place.Slot("A2")] = null }
+            ),
             Boards.Fit("A1"),
             new Remove(Place.Slot("A1")),
             new Move(Place.Slot("A1"), Place.Slot("B1")),

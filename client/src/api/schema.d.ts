@@ -20,6 +20,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findMachines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/begin/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readLine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/begin/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryBegin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}": {
         parameters: {
             query?: never;
@@ -1438,6 +1486,12 @@ export interface components {
             pattern: string;
             means: string;
         };
+        /** @description Another job to begin from: its sheet, and what it left in the places, to be confirmed. */
+        BeginFrom: {
+            number: string;
+            /** @description True for the same machine, false for another one of its kind. */
+            same: boolean;
+        };
         BeginRequest: {
             /** Format: uuid */
             key: string;
@@ -1452,6 +1506,9 @@ export interface components {
             capture?: null | string;
             /** @description What the job is about; empty where nobody said. */
             purposes?: components["schemas"]["Purpose"][];
+            /** @description What is to be done, in plain words; its parts, wishes and reason go into the job. Null for none. */
+            line?: null | string;
+            from?: null | components["schemas"]["BeginFrom"];
         };
         /** @description A job as it stands on the bench: its machine as a small plate and one line of what is in its way. */
         BenchJob: {
@@ -2612,7 +2669,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2797,6 +2854,24 @@ export interface components {
             seen: components["schemas"]["Observation"];
             /** @description Kind of the capture; a newer one of the same kind takes its place. */
             by: string;
+        };
+        /** @description Puts what another job left beside the places of this one, to be confirmed there. None of it counts as found. */
+        EditRecall: {
+            /** @enum {string} */
+            type?: "recall";
+            /** @description Number of that job. */
+            job: string;
+            /**
+             * Format: date
+             * @description When that job was begun.
+             */
+            on: string;
+            /** @description False where that job was about another machine of this kind. */
+            same: boolean;
+            /** @description What it left; null for a place that it left empty. */
+            places: {
+                [key: string]: components["schemas"]["Unit"];
+            };
         };
         /** @description Records what sits in places of the machine as found; null means looked at and empty. */
         EditRecordFound: {
@@ -3379,6 +3454,31 @@ export interface components {
              * @description 5 · largest total on the maker's sheet.
              */
             totalLimitGiB: null | number;
+            /**
+             * Format: int32
+             * @description Drive bays, numbered from 1; null where nobody told.
+             */
+            bays?: null | number;
+            /** @description Case of the drives in them: 3.5 or 2.5. */
+            bayForm?: null | string;
+            /** @description What the bays speak: SATA, SAS or NVMe; null where nobody told. */
+            bayBus?: null | string;
+            /** @description Lanes of each card slot in their order, such as "16 8 8 4"; named S1, S2 … */
+            slots?: null | string;
+            /**
+             * Format: int32
+             * @description Their generation, 1 to 6.
+             */
+            slotGen?: null | number;
+            /** @description full or low; null where nobody told. */
+            slotHeight?: null | string;
+            /**
+             * Format: int32
+             * @description M.2 places, named M1, M2 …
+             */
+            m2?: null | number;
+            /** @description How they are wired: sata, nvme or both. */
+            m2Wired?: null | string;
         };
         /** @description What a search found of the shelf. */
         FoundParts: {
@@ -3644,6 +3744,29 @@ export interface components {
             note: string;
             /** @description True when something stops or deviates there. */
             bad: boolean;
+        };
+        /** @description A machine that a job told of. */
+        KnownMachine: {
+            /** @description The newest job about it. */
+            job: string;
+            title: string;
+            /** Format: date-time */
+            begunAt: string;
+            begunBy: string;
+            /** @description Maker and name of its sheet. */
+            name: string;
+            serial: null | string;
+            hostName: null | string;
+        };
+        /** @description Machines that words mean: those that jobs told of, then sheets. */
+        KnownMachines: {
+            known: components["schemas"]["KnownMachine"][];
+            sheets: components["schemas"]["SheetHit"][];
+            /**
+             * Format: int32
+             * @description Sheets that the words don't mean.
+             */
+            others: number;
         };
         /** @description What a full label of JEDEC standard 21-C says beyond size, ranks, rate and type. Null where it does not. */
         LabelDetails: {
@@ -4076,8 +4199,28 @@ export interface components {
             level: string;
             firmware: string;
         };
+        /** @description Words that name a machine, its place or its use: whoever reads the line looks for them among what is known. */
+        LinePhrase: {
+            text: string;
+            at: components["schemas"]["LineSpan"];
+            /** @description True after "at", "in" or "into". */
+            isPlace: boolean;
+        };
+        /** @description A stretch of a line, in characters from its beginning. */
+        LineSpan: {
+            /** Format: int32 */
+            start: number;
+            /** Format: int32 */
+            length: number;
+        };
         /** @enum {unknown} */
         LineState: "not-looked-at" | "as-expected" | "deviates" | "not-yet";
+        /** @description A line in plain words as it was read, with the machines that its names may mean. */
+        LineView: {
+            line: components["schemas"]["PlainLine"];
+            machines: components["schemas"]["KnownMachines"];
+            named: null | components["schemas"]["LineSpan"];
+        };
         /** @description What comes into a list and what goes from it. */
         ListChange: {
             add: string[];
@@ -4983,6 +5126,58 @@ export interface components {
             same: boolean;
             edit: components["schemas"]["Edit"];
         };
+        /**
+         * @description What is to be done, in the words of who begins a job: "two 16 gb modules for the file share at mewstone, it swaps at night". What is
+         *     not understood is named or kept, never guessed; the line changes no number.
+         */
+        PlainLine: {
+            /** @description Stretches that mean something to Irvak, in their order. */
+            understood: components["schemas"]["LineSpan"][];
+            purposes: components["schemas"]["Purpose"][];
+            /**
+             * @description Labels of the modules it names, one line each as ModuleLines reads them; null for
+             *                 none.
+             */
+            modules: null | string;
+            /**
+             * Format: int32
+             * @description Memory wished in all.
+             */
+            wishGiB: null | number;
+            /**
+             * Format: double
+             * @description Space wished that can be used.
+             */
+            spaceTB: null | number;
+            /** @description What is left of it, as names. */
+            phrases: components["schemas"]["LinePhrase"][];
+            /** @description Why, as it was written; null where no reason was given. */
+            reason: null | string;
+            /** @description Drives it names; empty for none. */
+            drives?: components["schemas"]["PlainParts"][];
+            /** @description What was understood, in words. */
+            read: string[];
+            /** @description What the line could have told and did not, in words. */
+            notSaid: string[];
+            /** @description A title made of it; empty for an empty line. */
+            title: string;
+        };
+        /** @description Modules or drives that a line names. */
+        PlainParts: {
+            /** Format: int32 */
+            count: number;
+            /**
+             * Format: double
+             * @description As written, without its unit; null where the line names none.
+             */
+            size: null | number;
+            /** @description GB or TB. */
+            unit: string;
+            /** @description The words about their kind, such as "ddr4 ecc 2666"; empty for none. */
+            kind: string;
+            /** @description One of them as its label has it: "8 TB disks". */
+            label?: null | string;
+        };
         /** @description The decision about one subject. */
         PlannedMove: {
             way: components["schemas"]["MoveWay"];
@@ -5465,6 +5660,19 @@ export interface components {
          * @enum {unknown}
          */
         RehearsedState: "whole" | "degraded" | "lost";
+        /** @description What another job left in a place. It is not known to be there still: somebody looks, or says so. */
+        Remembered: {
+            unit: null | components["schemas"]["Unit"];
+            /** @description Number of that job. */
+            job: string;
+            /**
+             * Format: date
+             * @description When that job was begun.
+             */
+            on: string;
+            /** @description False where that job was about another machine of this kind. */
+            same: boolean;
+        };
         /** @description What feeds places with lanes. */
         RootLanes: {
             id: string;
@@ -6011,6 +6219,13 @@ export interface components {
         };
         /** @enum {unknown} */
         Severity: "note" | "care" | "stop" | null;
+        /** @description A machine sheet by its name. */
+        SheetHit: {
+            id: string;
+            name: string;
+            /** @description What of it tells it from others: "8 bays, 2 memory slots". */
+            has: string;
+        };
         SheetProblem: {
             /** @description JSON pointer of the value that is wrong. */
             path: string;
@@ -6467,6 +6682,10 @@ export interface components {
             notes: {
                 [key: string]: string;
             };
+            /** @description What another job left in places that nobody looked at yet. */
+            recalled: {
+                [key: string]: components["schemas"]["Remembered"];
+            };
         };
         /** @description So many failures at once: in how many of all cases the array lives. */
         SurvivalRow: {
@@ -6845,6 +7064,110 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    findMachines: {
+        parameters: {
+            query?: {
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownMachines"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readLine: {
+        parameters: {
+            query?: {
+                line?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tryBegin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

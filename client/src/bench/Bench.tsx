@@ -14,7 +14,7 @@ import { STAGES, Way } from '../frame/Way';
 import { Who } from '../frame/dialogs';
 import { inkedBench } from '../plate/ink';
 import { SmallPlate } from '../plate/Plate';
-import { pasted } from './pasted';
+import { pasted } from '../frame/pasted';
 import { useSeen } from './seen';
 
 /** The bench: seven planks, one per stage; each job's machine stands on its plank in its present ink. */

@@ -38,6 +38,10 @@ export const day = (iso: string) =>
     new Date(iso),
   );
 
+/** "20 Nov 2025", of a day alone. */
+export const date = (iso: string) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' }).format(new Date(iso));
+
 /** "A1, B1 and C1"; runs of more than four are shortened: "A2 to H2, 8 places". */
 export function places(list: readonly string[]): string {
   const names = list.map(short);

@@ -1,5 +1,6 @@
 import choices from '../api/purposes.json';
 import type { Purpose } from '../api/types';
+import { useKeys } from './keys';
 import { PurposeMark } from './purposeMarks';
 
 /** What jobs are about, as the core's table has it. */
@@ -21,8 +22,38 @@ export const purposeWords = (value: readonly Purpose[]): string =>
     .map((p) => p.words.toLowerCase())
     .join(', ');
 
+/** The letter of each, which is one of its name. */
+const LETTER: Record<Purpose, string> = {
+  memory: 'm',
+  drives: 'd',
+  card: 'c',
+  path: 'f',
+  processor: 'p',
+  boot: 'o',
+  broken: 'k',
+  everything: 'e',
+};
+
 /** What is to be done, several at once. */
-export function Purposes({ value, onChange }: { value: readonly Purpose[]; onChange: (value: Purpose[]) => void }) {
+export function Purposes({
+  value,
+  onChange,
+  letters = false,
+}: {
+  value: readonly Purpose[];
+  onChange: (value: Purpose[]) => void;
+  /** Whether each has a key. */
+  letters?: boolean;
+}) {
+  useKeys(
+    letters
+      ? PURPOSES.map((p) => ({
+          key: LETTER[p.value],
+          what: p.words.toLowerCase(),
+          run: () => onChange(pressed(value, p.value)),
+        }))
+      : NO_KEYS,
+  );
   return (
     <div className="purposes" role="group" aria-label="What is to be done?">
       {PURPOSES.map((p) => (
@@ -34,11 +65,27 @@ export function Purposes({ value, onChange }: { value: readonly Purpose[]; onCha
         >
           <PurposeMark purpose={p.value} />
           <span>
-            <b>{p.words}</b>
+            <b>{letters ? <Lettered words={p.words} letter={LETTER[p.value]} /> : p.words}</b>
             <span className="quiet">{p.under}</span>
           </span>
         </button>
       ))}
     </div>
+  );
+}
+
+const NO_KEYS: { key: string; what: string; run: () => void }[] = [];
+
+/** A name with the letter of its key marked. */
+function Lettered({ words, letter }: { words: string; letter: string }) {
+  // The letter that begins a word says more than one within.
+  const at = words.search(new RegExp(`(?:^|\\s)${letter}`, 'i'));
+  const i = at >= 0 ? at + (words[at] === ' ' ? 1 : 0) : words.toLowerCase().indexOf(letter);
+  return (
+    <>
+      {words.slice(0, i)}
+      <u>{words[i]}</u>
+      {words.slice(i + 1)}
+    </>
   );
 }

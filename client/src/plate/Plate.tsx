@@ -253,7 +253,16 @@ const badChannels = (places: Place[], marks: Record<string, Mark>): string =>
   ].join('\n');
 
 /** The machine small and without words, for the bench. */
-export function SmallPlate({ sheet, job }: { sheet: MachineSheet; job: Inked }) {
+export function SmallPlate({
+  sheet,
+  job,
+  ringed,
+}: {
+  sheet: MachineSheet;
+  job: Inked;
+  /** Places that are asked for, named and ringed; the rest is pale. */
+  ringed?: readonly string[];
+}) {
   const drawing = useMemo(() => layout(sheet), [sheet]);
   const inked = { ...job, sheet };
   return (
@@ -261,17 +270,25 @@ export function SmallPlate({ sheet, job }: { sheet: MachineSheet; job: Inked }) 
       className="plate small"
       viewBox={`0 0 ${drawing.w} ${drawing.h - 14}`}
       aria-hidden="true"
-      preserveAspectRatio="xMaxYMax meet"
+      preserveAspectRatio={ringed ? 'xMidYMin meet' : 'xMaxYMax meet'}
     >
       {HATCH}
       {drawing.art.map((a, i) => (
         <ArtShape key={i} art={a} />
       ))}
-      {drawing.places.map((p) => (
-        <g key={p.id}>
-          <PlaceShape place={p} ink={inkOf(p, inked, {})} quiet />
-        </g>
-      ))}
+      {drawing.places.map((p) => {
+        const asked = ringed?.includes(jobPlace(p));
+        const ink = inkOf(p, inked, {});
+        return (
+          <g
+            key={p.id}
+            className={ringed && !asked && (ink.state === 'unknown' || ink.state === 'found') ? 'pale' : ''}
+          >
+            <PlaceShape place={p} ink={ink} quiet={!asked} />
+            {asked && <rect className="ring" x={p.x - 2} y={p.y - 2} width={p.w + 4} height={p.h + 4} rx={2} />}
+          </g>
+        );
+      })}
     </svg>
   );
 }

@@ -64,7 +64,7 @@ public static class PurposeTable
         new(Purpose.Processor, "A processor", "socket, revision, cooler", [Topic.Processor], [Topic.Memory, Topic.System]),
         new(Purpose.Boot, "A new boot drive", "where it starts from", [Topic.M2], [Topic.Bays, Topic.Arrays, Topic.System]),
         new(Purpose.Broken, "It is broken", "what is seen and heard", All, []),
-        new(Purpose.Everything, "Everything", "the whole machine as it is", All, []),
+        new(Purpose.Everything, "Everything", "the machine as it is", All, []),
     ];
 
     /// <summary>The rows as a person chooses among them, for the screen, which reads them from a file made of this.</summary>

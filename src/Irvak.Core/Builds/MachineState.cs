@@ -22,6 +22,9 @@ public record MachineState
     /// <summary>Who found the empty places empty.</summary>
     public ImmutableSortedDictionary<Place, string> EmptyBy { get; init; } = ImmutableSortedDictionary<Place, string>.Empty;
 
+    /// <summary>What another job left in places of this machine, or of one of its kind: offered where nobody looked yet.</summary>
+    public ImmutableSortedDictionary<Place, Remembered> Recalled { get; init; } = ImmutableSortedDictionary<Place, Remembered>.Empty;
+
     /// <summary>What each kind of capture made before the work shows; the newest of its kind.</summary>
     public ImmutableSortedDictionary<string, Observation> Readings { get; init; } =
         ImmutableSortedDictionary.Create<string, Observation>(StringComparer.Ordinal);

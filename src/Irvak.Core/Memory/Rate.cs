@@ -169,7 +169,11 @@ public static class Rate
         foreach (var socket in q.Sheet.Sockets)
         {
             if (build.At(Place.Socket(socket.Id)) is not { } unit)
+            {
+                if (build.HasProcessor(socket.Id))
+                    chain.Add(Unnamed(q.Sheet, socket.Id));
                 continue;
+            }
             chain.Add(
                 new(
                     socket.Id,
@@ -179,6 +183,21 @@ public static class Rate
                 )
             );
         }
+    }
+
+    /// <summary>A processor that is there and that nobody named: what it drives is known where all that the sheet lists drive the
+    /// same.</summary>
+    private static RateLimit Unnamed(MachineSheet sheet, string socket)
+    {
+        var rates = sheet.Processors.Select(p => p.MemoryRateMTs).Distinct().ToList();
+        return rates is [{ } same]
+            ? new(
+                socket,
+                same,
+                sheet.Processors.Count == 1 ? $"{sheet.Processors[0].Name}, by the sheet" : "all that the sheet lists",
+                Basis.Sheet
+            )
+            : new(socket, null, "nobody looked which it is", Basis.Sheet);
     }
 
     private static (RateLimit Limit, int? Low) BoardLimit(

@@ -18,6 +18,7 @@ public static class SubjectWords
         ["mode"] = "the memory mode",
         ["after"] = "the capture taken afterwards",
         ["handover"] = "the handover",
+        ["recalled"] = "what another job left",
         ["backup"] = "the backup before opening",
         ["frames"] = "the frames on the line",
         [FieldFold.BootSubject] = "the boot drive",

@@ -19,7 +19,32 @@ public sealed record FiveAnswers(
     IReadOnlyList<ModuleType>? Types,
     int? RateMTs,
     int? TotalLimitGiB
-);
+)
+{
+    /// <summary>Drive bays, numbered from 1; null where nobody told.</summary>
+    public int? Bays { get; init; }
+
+    /// <summary>Case of the drives in them: 3.5 or 2.5.</summary>
+    public string? BayForm { get; init; }
+
+    /// <summary>What the bays speak: SATA, SAS or NVMe; null where nobody told.</summary>
+    public string? BayBus { get; init; }
+
+    /// <summary>Lanes of each card slot in their order, such as "16 8 8 4"; named S1, S2 …</summary>
+    public string? Slots { get; init; }
+
+    /// <summary>Their generation, 1 to 6.</summary>
+    public int? SlotGen { get; init; }
+
+    /// <summary>full or low; null where nobody told.</summary>
+    public string? SlotHeight { get; init; }
+
+    /// <summary>M.2 places, named M1, M2 …</summary>
+    public int? M2 { get; init; }
+
+    /// <summary>How they are wired: sata, nvme or both.</summary>
+    public string? M2Wired { get; init; }
+}
 
 /// <summary>Drafts a machine sheet where the shelf has none.</summary>
 public static class SheetDraft
@@ -33,7 +58,14 @@ public static class SheetDraft
             return (null, new("/name", "A machine needs a name."));
         if (answers.Name.Length > 120)
             return (null, new("/name", "A name is at most 120 characters long."));
+        var (bays, noBays) = DraftPlaces.Bays(answers);
+        var (slots, noSlots) = DraftPlaces.Slots(answers);
+        var (m2, noM2) = DraftPlaces.M2(answers);
+        if ((noBays ?? noSlots ?? noM2) is { } wrong)
+            return (null, wrong);
         var sockets = (answers.Channels ?? "").Split('|', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        if (sockets.Length == 0 && bays.Count + slots.Count + m2.Count > 0)
+            sockets = [""];
         if (sockets.Length is 0 or > 8)
             return (null, new("/channels", "Write the slots of each channel, such as 2 2 1 1; a second socket after a bar: 2 2 | 2 2."));
         var channels = new List<Channel>();
@@ -54,8 +86,12 @@ public static class SheetDraft
             Id = "draft",
             Name = answers.Name.Trim(),
             Draft = true,
-            Sockets = [.. sockets.Select((_, i) => new Socket(SocketName(i, sockets.Length)))],
+            // A board whose memory nobody told of is drafted without one: what is not there is asked of nobody.
+            Sockets = channels.Count == 0 ? [] : [.. sockets.Select((_, i) => new Socket(SocketName(i, sockets.Length)))],
             Channels = channels,
+            Bays = bays,
+            Slots = slots,
+            M2 = m2,
             Memory = new MemoryBoard
             {
                 Generation = answers.Kind,

@@ -177,7 +177,7 @@ public static class Bench
             more
         );
 
-    private static async Task<(MachineSheet? Sheet, IResult? Refused)> SheetOf(
+    internal static async Task<(MachineSheet? Sheet, IResult? Refused)> SheetOf(
         BeginRequest request,
         Library library,
         CancellationToken cancel

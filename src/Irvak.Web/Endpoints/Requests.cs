@@ -29,7 +29,17 @@ public sealed record BeginRequest(
 {
     /// <summary>What the job is about; empty where nobody said.</summary>
     public IReadOnlyList<Core.Aims.Purpose> Purposes { get; init; } = [];
+
+    /// <summary>What is to be done, in plain words; its parts, wishes and reason go into the job. Null for none.</summary>
+    public string? Line { get; init; }
+
+    /// <summary>A job that tells of the machine; null for none.</summary>
+    public BeginFrom? From { get; init; }
 }
+
+/// <summary>Another job to begin from: its sheet, and what it left in the places, to be confirmed.</summary>
+/// <param name="Same">True for the same machine, false for another one of its kind.</param>
+public sealed record BeginFrom(string Number, bool Same);
 
 /// <summary>A quick sum that goes on as a job.</summary>
 /// <param name="Sockets">Sockets with a processor; 0 for all.</param>

@@ -35,6 +35,24 @@ public class RateTests
         Assert.Equal("CPU 1", rate.Limiter);
     }
 
+    /// <summary>Where nobody named the processor, the rate is as known as what all listed ones drive. Definition.</summary>
+    [Theory]
+    [InlineData(new[] { 2133 }, 2133, 2133)]
+    [InlineData(new[] { 2133, 2133 }, 2133, 2133)]
+    [InlineData(new[] { 2133, 2400 }, null, 2400)]
+    [InlineData(new int[0], null, 2400)]
+    [InlineData(new[] { 0 }, null, 2400)] // one whose rate the sheet does not tell
+    public void A_processor_that_nobody_named_leaves_the_rate_open(int[] listed, int? rate, int most)
+    {
+        var sheet = Boards.Server with
+        {
+            Processors = [.. listed.Select((r, i) => new ProcessorSheet { Name = $"P{i}", MemoryRateMTs = r == 0 ? null : r })],
+        };
+        var state = JobState.Start.With(new AdoptSheet(sheet)).With(Boards.Fit("A1", Boards.Module(rate: 2400)));
+        var told = RateOf(state);
+        Assert.Equal((rate, most), (told.RateMTs, told.HighMTs));
+    }
+
     [Fact]
     public void Two_in_a_channel_take_the_boards_second_row()
     {

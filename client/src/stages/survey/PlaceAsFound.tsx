@@ -3,10 +3,13 @@ import type { ModuleSheet, Unit } from '../../api/types';
 import { short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Field } from '../../frame/Field';
+import { Pick } from '../../frame/Pick';
 import { Choice, TYPES } from '../../frame/Choice';
 import { CardForm, DriveForm, LabelForm, type FormProps } from './forms';
 import { NoteField } from './NoteField';
 import { PhotoStrip } from './PhotoStrip';
+import { ByLabel } from './ByLabel';
+import { openAlike, StillSo } from './StillSo';
 
 type ModuleType = NonNullable<ModuleSheet['type']>;
 
@@ -16,9 +19,17 @@ export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: (
   const unit = job.found[place];
   const [opened] = useState(unit);
   // null says: looked at, and empty. The generated type does not know null as a value of a map.
-  const record = (found: Unit | null) => {
-    apply({ type: 'recordFound', places: { [place]: found as Unit }, by: 'by hand', system: null });
+  const alike = openAlike(job, place);
+  const [upTo, setUpTo] = useState(place);
+  const covered = alike.slice(0, alike.indexOf(upTo) + 1);
+  const keep = (places: Record<string, Unit | null>) => {
+    apply({ type: 'recordFound', places: places as Record<string, Unit>, by: 'by hand', system: null });
     onDone();
+  };
+  const record = (found: Unit | null) => {
+    // A serial number is that of one piece.
+    const each = found && covered.length > 1 ? { ...found, serial: null, systemName: null } : found;
+    keep(Object.fromEntries((covered.length > 1 ? covered : [place]).map((p) => [p, each])));
   };
   return (
     <div className="stack">
@@ -60,7 +71,23 @@ export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: (
           </ul>
         </details>
       )}
+      <StillSo place={place} onKeep={keep} />
+      <ByLabel place={place} onKeep={record} />
       <Form place={place} unit={unit} onKeep={record} />
+      {alike.length > 1 && (
+        <Pick
+          id="up-to"
+          name="What is kept goes for"
+          value={upTo}
+          options={alike.map((p, i) => [
+            p,
+            i === 0
+              ? `${short(place)} alone`
+              : `${short(place)} to ${short(p)}, ${i + 1} alike${i === alike.length - 1 ? ', all that are left' : ''}`,
+          ])}
+          onChange={setUpTo}
+        />
+      )}
       <NoteField about={place} />
       <PhotoStrip about={place} />
     </div>

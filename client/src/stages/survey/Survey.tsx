@@ -1,4 +1,4 @@
-import { plural } from '../../format/numbers';
+import { plural, short } from '../../format/numbers';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useWays } from '../../api/ways';
@@ -107,13 +107,13 @@ export default function Survey() {
                     : 'No verdict waits for an answer yet; nobody has looked at any place.'}
                 </p>
               )}
-              <Unknowns list={needed} chosen={chosen} onChoose={choose} />
+              <Unknowns list={needed} chosen={chosen} onChoose={choose} hint={(u) => remembered(job, u)} />
               {more.length > 0 && (
                 <>
                   <h3>
                     Also worth knowing <span className="lab">{more.length}</span>
                   </h3>
-                  <Unknowns list={more} chosen={chosen} onChoose={choose} />
+                  <Unknowns list={more} chosen={chosen} onChoose={choose} hint={(u) => remembered(job, u)} />
                 </>
               )}
               <Aside
@@ -189,6 +189,12 @@ function Doubts({ job }: { job: JobView }) {
     </section>
   );
 }
+
+/** What another job left at the first place that a question is about. */
+const remembered = (job: JobView, u: Unknown): string | null => {
+  const r = u.kind === 'place' && u.place ? job.survey.recalled?.[u.place] : undefined;
+  return r ? `job ${r.job} ${r.same ? 'left' : 'had'} ${r.unit?.long ?? 'nothing'} in ${short(u.place!)}; ` : null;
+};
 
 const isLooked = (job: JobView, place: string) => !!job.found[place] || job.foundEmpty.includes(place);
 

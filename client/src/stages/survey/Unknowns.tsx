@@ -5,10 +5,13 @@ export function Unknowns({
   list,
   chosen,
   onChoose,
+  hint,
 }: {
   list: Unknown[];
   chosen: Unknown | undefined;
   onChoose: (u: Unknown) => void;
+  /** What is remembered of it, in words; nothing where nothing is. */
+  hint?: (u: Unknown) => string | null;
 }) {
   if (list.length === 0) return null;
   return (
@@ -22,7 +25,9 @@ export function Unknowns({
             <span>
               {u.question}
               <br />
-              <span className="quiet">blocks: {u.blocks}</span>
+              <span className="quiet">
+                {hint?.(u) ?? ''}blocks: {u.blocks}
+              </span>
             </span>
           </button>
         </li>

@@ -209,7 +209,7 @@ describe('a place as found', () => {
         number: '1',
         found: long ? { 'slot:B2': { long, source: 'by hand' } } : {},
         foundEmpty: [],
-        survey: { notes: {} },
+        survey: { notes: {}, recalled: {} },
         sheet: {},
       } as unknown as Desk['job'],
     });

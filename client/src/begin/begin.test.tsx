@@ -1,0 +1,94 @@
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { afterEach, expect, test, vi } from 'vitest';
+import type { KnownMachines, LineView } from '../api/types';
+import { NO_ANSWERS, isEnough } from './AnswersForm';
+import { EMPTY, isEmpty, keepDraft, keptDraft } from './draft';
+import { FindMachine } from './FindMachine';
+import { marked } from './LineField';
+
+afterEach(cleanup);
+
+const read = (spans: [number, number][], named: [number, number] | null = null) =>
+  ({
+    line: { understood: spans.map(([start, length]) => ({ start, length })) },
+    named: named && { start: named[0], length: named[1] },
+  }) as unknown as LineView;
+
+test('words that mean something are marked where they stand, and those of an older line nowhere', () => {
+  expect(marked('two 16 gb modules at mewstone', read([[0, 17]], [21, 8]))).toEqual([
+    ['two 16 gb modules', true],
+    [' at ', false],
+    ['mewstone', true],
+  ]);
+  expect(marked('two', read([[0, 17]]))).toEqual([['two', false]]);
+  expect(marked('', undefined)).toEqual([]);
+  // Two that overlap are marked once.
+  expect(marked('abcdef', read([[0, 4]], [2, 3]))).toEqual([
+    ['abcd', true],
+    ['ef', false],
+  ]);
+});
+
+test('a draft is kept as it was left, and a broken one is an empty one', () => {
+  expect(isEmpty(EMPTY)).toBe(true);
+  expect(isEmpty({ ...EMPTY, way: 'like' })).toBe(true);
+  keepDraft({ ...EMPTY, line: 'm', purposes: ['memory'] });
+  expect(keptDraft()).toEqual({ ...EMPTY, line: 'm', purposes: ['memory'] });
+  expect(isEmpty(keptDraft())).toBe(false);
+  localStorage.setItem('irvak.begin.draft', '{');
+  expect(keptDraft()).toEqual(EMPTY);
+});
+
+test('a name and places of one kind are enough to begin with', () => {
+  const named = { ...NO_ANSWERS, name: 'Box' };
+  expect(isEnough(null)).toBe(false);
+  expect(isEnough(named)).toBe(false);
+  expect(isEnough({ ...NO_ANSWERS, bays: 8 })).toBe(false);
+  for (const more of [{ channels: '2 2' }, { bays: 8 }, { slots: '16 8' }, { m2: 1 }])
+    expect(isEnough({ ...named, ...more })).toBe(true);
+});
+
+const HITS = {
+  known: [
+    {
+      job: '0063',
+      title: 'Mewstone, file share',
+      begunAt: '2025-11-20T10:00:00Z',
+      begunBy: 'Ines',
+      name: 'Sollewyn Sound 8',
+      serial: 'SS08-7710',
+      hostName: null,
+    },
+  ],
+  sheets: [{ id: 'sollewyn-sound-8', name: 'Sollewyn Sound 8', has: '2 memory slots, 8 bays' }],
+  others: 20,
+} as KnownMachines;
+
+test('known machines stand before sheets, arrows walk through them, and Enter in the field takes the first', () => {
+  const onChoose = vi.fn();
+  render(<FindMachine words="sou" hits={HITS} like={false} chosen={null} onWords={vi.fn()} onChoose={onChoose} />);
+  screen.getByText('2 found, 20 others');
+  screen.getByText('Sollewyn Sound 8, another one');
+  const field = screen.getByLabelText('Find the machine');
+  field.focus();
+  fireEvent.keyDown(field, { key: 'ArrowDown' });
+  fireEvent.keyDown(document.activeElement!, { key: 'ArrowDown' });
+  expect(document.activeElement!.textContent).toContain('another one');
+  fireEvent.keyDown(document.activeElement!, { key: 'ArrowUp' });
+  expect(document.activeElement!.textContent).toContain('known from job 0063');
+  fireEvent.keyDown(field, { key: 'Enter' });
+  expect(onChoose).toHaveBeenCalledWith({ job: '0063', name: 'Sollewyn Sound 8' });
+});
+
+test('like a job, sheets are none of the answers', () => {
+  render(<FindMachine words="sou" hits={HITS} like chosen={null} onWords={vi.fn()} onChoose={vi.fn()} />);
+  screen.getByText('1 found');
+  screen.getByText(/as in job 0063/);
+  expect(screen.queryByText(/another one/)).toBeNull();
+});
+
+test('nothing found says what else there is', () => {
+  const none = { known: [], sheets: [], others: 22 };
+  render(<FindMachine words="xyz" hits={none} like={false} chosen={null} onWords={vi.fn()} onChoose={vi.fn()} />);
+  screen.getByText(/No machine of that name: paste what it says of itself/);
+});

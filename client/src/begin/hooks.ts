@@ -1,0 +1,39 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, unwrap } from '../api/client';
+import { usePaused } from '../api/paused';
+import type { BeginRequest, JobView } from '../api/types';
+
+/** The line as the host reads it, with the machines that it may mean. */
+export const useLine = (typed: string) => {
+  const line = usePaused(typed.trim() ? typed : '');
+  return useQuery({
+    queryKey: ['begin', 'line', line],
+    enabled: line !== '',
+    queryFn: async ({ signal }) => unwrap(await api.GET('/api/begin/line', { params: { query: { line } }, signal })),
+    placeholderData: (old) => (line === '' ? undefined : old),
+  });
+};
+
+/** Machines that jobs told of and sheets, by words; with none typed, sheets alone. */
+export const useMachines = (typed: string, open: boolean) => {
+  const words = usePaused(typed.trim());
+  return useQuery({
+    queryKey: ['begin', 'machines', words],
+    enabled: open,
+    queryFn: async ({ signal }) => unwrap(await api.GET('/api/machines', { params: { query: { words } }, signal })),
+    placeholderData: (old) => old,
+  });
+};
+
+/** The job as it would be; undefined while no machine is chosen. */
+export const useTrial = (body: BeginRequest, open: boolean) => {
+  const asked = usePaused(open ? JSON.stringify(body) : '');
+  return useQuery({
+    queryKey: ['begin', 'trial', asked],
+    enabled: asked !== '' && open,
+    queryFn: async ({ signal }) =>
+      unwrap(await api.POST('/api/begin/trial', { body: JSON.parse(asked) as BeginRequest, signal })) as JobView,
+    placeholderData: (old) => old,
+    retry: false,
+  });
+};
