@@ -33,15 +33,20 @@ public sealed record Progress(
                 && evaluation.Runbook.Steps.Count == 0
             )
                 ? []
-                : Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers);
+                : JobTopics.Aside(
+                    Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers),
+                    JobTopics.Of(state)
+                );
+        // What is left aside holds nothing up.
+        IReadOnlyList<ComparedLine> counted = lines.Any(l => l.Aside) ? [.. lines.Where(l => !l.Aside)] : lines;
         IReadOnlyList<Explanation> explanations = state.Sheet is null
             ? []
             : Diagnosis.Of(state.Sheet, state.Planned, lines, state.Proof.After);
-        var stage = Stages.Of(state, evaluation, lines, unknowns);
+        var stage = Stages.Of(state, evaluation, counted, unknowns);
         return new(
             stage,
-            InTheWay.Of(stage, state, evaluation, lines, explanations, unknowns),
-            Stages.Way(state, evaluation, lines, unknowns),
+            InTheWay.Of(stage, state, evaluation, counted, explanations, unknowns),
+            Stages.Way(state, evaluation, counted, unknowns),
             unknowns,
             lines,
             explanations

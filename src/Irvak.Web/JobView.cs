@@ -180,6 +180,9 @@ public sealed record JobView
 
     public required SurveyView Survey { get; init; }
 
+    /// <summary>What the job is about: all of it where nobody said.</summary>
+    public required IReadOnlyCollection<Topic> Topics { get; init; }
+
     public required Tick? HandedOver { get; init; }
 
     /// <summary>What of this job can't be read or worked out any more, in a sentence; null when all can.</summary>
@@ -266,6 +269,7 @@ public sealed record JobView
                 ? null
                 : HandoverWriter.Of(new(job.Number, job.Title, job.Owner), state, question, evaluation!, progress.Lines),
             Survey = SurveyView.Of(state),
+            Topics = [.. JobTopics.Of(state).Order()],
             HandedOver = state.HandedOver,
             Damage = job.Damage,
         };

@@ -2267,6 +2267,12 @@ export interface components {
              * @description The value seen, in the unit of the expectation; null when it can't be read as a number.
              */
             value: null | number;
+            /**
+             * @description True for a line that the job has nothing to do with and that nobody looked at: it is neither waited for nor
+             *                 proved.
+             * @default false
+             */
+            aside: boolean;
         };
         /** @description A figure of the aim with another controller. */
         ControllerEffect: {
@@ -3543,6 +3549,8 @@ export interface components {
             policy: string;
             offList: components["schemas"]["OffListPart"][];
             lines: components["schemas"]["SeenLine"][];
+            /** @description What was left aside of what could have been looked at, in a sentence; null for nothing. */
+            leftAside?: null | string;
             cameIn: components["schemas"]["PartLine"][];
             left: components["schemas"]["PartLine"][];
             handedOver: null | components["schemas"]["Tick"];
@@ -3680,6 +3688,8 @@ export interface components {
             looksWrong: components["schemas"]["LooksWrong"][];
             handover: null | components["schemas"]["HandoverPage"];
             survey: components["schemas"]["SurveyView"];
+            /** @description What the job is about: all of it where nobody said. */
+            topics: components["schemas"]["Topic"][];
             handedOver: null | components["schemas"]["Tick"];
             /** @description What of this job can't be read or worked out any more, in a sentence; null when all can. */
             damage: null | string;
@@ -6771,6 +6781,11 @@ export interface components {
             /** @description The text as it was ticked; another text later means: look again. */
             wording: string;
         };
+        /**
+         * @description What can be unknown of a machine, by what it is about.
+         * @enum {unknown}
+         */
+        Topic: "memory" | "processor" | "system" | "bays" | "arrays" | "cards" | "m2" | "machine";
         /** @description What a controller does to the plan. */
         TriedController: {
             row: components["schemas"]["ControllerRow"];

@@ -14,6 +14,7 @@ export type Unit = Schemas['Unit'];
 export type Change = Schemas['Change'];
 export type Edit = Schemas['Edit'];
 export type Purpose = Schemas['Purpose'];
+export type Topic = Schemas['Topic'];
 export type ShelfPart = Schemas['ShelfPart'];
 export type PartView = Schemas['PartView'];
 export type FindingView = Omit<Schemas['FindingView'], 'severity'> & { severity: Severity };

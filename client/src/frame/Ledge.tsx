@@ -1,4 +1,4 @@
-import type { Distance } from '../api/types';
+import type { Distance, Topic } from '../api/types';
 import { euro, gib, group } from '../format/numbers';
 import { memo, useEffect, useState } from 'react';
 
@@ -18,11 +18,34 @@ export const amount = (d: Distance) => {
         : 'not known';
 };
 
+/** What each cell is about; the others are every job's. */
+const ABOUT: Record<string, readonly Topic[]> = {
+  Memory: ['memory', 'processor'],
+  Rate: ['memory', 'processor'],
+  'Memory slots left': ['memory', 'processor'],
+  Usable: ['bays', 'arrays'],
+  Survives: ['bays', 'arrays'],
+  'Reads at best': ['bays', 'arrays', 'cards'],
+  'Lanes left': ['cards', 'm2', 'bays'],
+};
+
 /** The distances to the aim; cells that a stop holds are marked. A changed value shows its step from before the last edit for some seconds. */
-export function Ledge({ ledge, stopped }: { ledge: Distance[]; stopped: string[] }) {
+export function Ledge({
+  ledge,
+  stopped,
+  topics,
+}: {
+  ledge: Distance[];
+  stopped: string[];
+  /** What the job is about; a cell about something else stands there only where a stop holds it or it has a wish. */
+  topics: readonly Topic[];
+}) {
+  const shown = ledge.filter(
+    (d) => stopped.includes(d.name) || d.wish != null || (ABOUT[d.name] ?? topics).some((t) => topics.includes(t)),
+  );
   return (
     <section className="ledge" aria-label="Distance to the aim" tabIndex={0}>
-      {ledge.map((d) => (
+      {shown.map((d) => (
         <Cell key={d.name} distance={d} held={stopped.includes(d.name)} />
       ))}
     </section>

@@ -11,6 +11,8 @@ afterEach(() => {
   localStorage.clear();
 });
 
+const TOPICS = ['memory', 'bays', 'arrays', 'cards'] as const;
+
 describe('a sentence of the core', () => {
   it('turns places into links that choose them', async () => {
     const chosen: string[] = [];
@@ -130,26 +132,38 @@ describe('the ledge', () => {
     atLeast: null,
   });
 
+  it('shows what the job is about, what is wished and what a stop holds, and what is every job’s', () => {
+    const plain = (name: string): Distance => ({ ...memory(256), name, wish: null });
+    const all = ['Memory', 'Rate', 'Usable', 'Lanes left', 'Money'].map(plain);
+    const names = () => [...document.querySelectorAll('.lc .l')].map((l) => l.firstChild?.textContent);
+    const { rerender } = render(<Ledge ledge={all} stopped={[]} topics={['bays', 'arrays']} />);
+    expect(names()).toEqual(['Usable', 'Lanes left', 'Money']);
+    rerender(<Ledge ledge={[memory(256), ...all.slice(1)]} stopped={['Rate']} topics={['bays', 'arrays']} />);
+    expect(names()).toEqual(['Memory', 'Rate', 'Usable', 'Lanes left', 'Money']);
+    rerender(<Ledge ledge={all} stopped={[]} topics={['memory']} />);
+    expect(names()).toEqual(['Memory', 'Rate', 'Money']);
+  });
+
   it('says at least where the whole is not known', () => {
-    render(<Ledge ledge={[{ ...memory(0), found: null, planned: null, atLeast: 64 }]} stopped={[]} />);
+    render(<Ledge ledge={[{ ...memory(0), found: null, planned: null, atLeast: 64 }]} stopped={[]} topics={TOPICS} />);
     expect(document.querySelector('.lc .n')?.textContent).toBe('at least 64 GiB');
   });
 
   it('shows no step between two values that read the same', () => {
     const space = (planned: number): Distance => ({ ...memory(0), name: 'Usable', unit: 'TB', found: null, planned });
-    const { rerender } = render(<Ledge ledge={[space(8.0008)]} stopped={[]} />);
-    rerender(<Ledge ledge={[space(8.0005)]} stopped={[]} />);
+    const { rerender } = render(<Ledge ledge={[space(8.0008)]} stopped={[]} topics={TOPICS} />);
+    rerender(<Ledge ledge={[space(8.0005)]} stopped={[]} topics={TOPICS} />);
     expect(screen.getByText('not known →')).toBeTruthy();
-    rerender(<Ledge ledge={[space(9.1)]} stopped={[]} />);
+    rerender(<Ledge ledge={[space(9.1)]} stopped={[]} topics={TOPICS} />);
     expect(screen.getByText('8.0 →')).toBeTruthy();
   });
 
   it('shows the distance to the wish and the step from before the last edit', () => {
-    const { rerender } = render(<Ledge ledge={[memory(256)]} stopped={[]} />);
+    const { rerender } = render(<Ledge ledge={[memory(256)]} stopped={[]} topics={TOPICS} />);
     expect(document.body.textContent).toContain('wish 512');
-    rerender(<Ledge ledge={[memory(480)]} stopped={[]} />);
+    rerender(<Ledge ledge={[memory(480)]} stopped={[]} topics={TOPICS} />);
     expect(document.body.textContent).toContain('256 → 480 GiB');
-    rerender(<Ledge ledge={[memory(512)]} stopped={[]} />);
+    rerender(<Ledge ledge={[memory(512)]} stopped={[]} topics={TOPICS} />);
     expect(document.body.textContent).toContain('480 → 512 GiB');
   });
 
@@ -158,6 +172,7 @@ describe('the ledge', () => {
       <Ledge
         ledge={[{ name: 'Money', unit: 'EUR', found: 0, planned: 2760, wish: 2000, isLimit: true, atLeast: null }]}
         stopped={[]}
+        topics={TOPICS}
       />,
     );
     expect(document.querySelector('.lc.held')?.textContent).toContain('limit € 2 000');
@@ -168,6 +183,7 @@ describe('the ledge', () => {
       <Ledge
         ledge={[{ ...memory(0), name: 'Rate', unit: 'MT/s', found: null, planned: null, atMost: 2666 }]}
         stopped={[]}
+        topics={TOPICS}
       />,
     );
     expect(document.querySelector('.lc .n')?.textContent).toBe('up to 2 666 MT/s');
@@ -175,9 +191,9 @@ describe('the ledge', () => {
 
   it('does not call parts without a price free, and marks a limit that the others pass', () => {
     const money = { name: 'Money', unit: 'EUR', found: 0, planned: null, wish: 2000, isLimit: true };
-    const { rerender } = render(<Ledge ledge={[{ ...money, atLeast: null }]} stopped={[]} />);
+    const { rerender } = render(<Ledge ledge={[{ ...money, atLeast: null }]} stopped={[]} topics={TOPICS} />);
     expect(document.querySelector('.lc .n')?.textContent).toBe('not known');
-    rerender(<Ledge ledge={[{ ...money, atLeast: 2760 }]} stopped={[]} />);
+    rerender(<Ledge ledge={[{ ...money, atLeast: 2760 }]} stopped={[]} topics={TOPICS} />);
     expect(document.querySelector('.lc.held .n')?.textContent).toBe('at least € 2 760');
   });
 });

@@ -1,31 +1,41 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Irvak.Core.Contracts;
 
 namespace Irvak.Core.Aims;
 
 /// <summary>What can be unknown of a machine, by what it is about.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Topic>))]
 public enum Topic
 {
     /// <summary>What the board takes, and what sits in its memory slots.</summary>
+    [JsonStringEnumMemberName("memory")]
     Memory,
 
     /// <summary>Sockets and what they drive.</summary>
+    [JsonStringEnumMemberName("processor")]
     Processor,
 
     /// <summary>The installed system.</summary>
+    [JsonStringEnumMemberName("system")]
     System,
 
+    [JsonStringEnumMemberName("bays")]
     Bays,
 
     /// <summary>Arrays in use, how they stand, and the storage mode behind them.</summary>
+    [JsonStringEnumMemberName("arrays")]
     Arrays,
 
     /// <summary>Card slots.</summary>
+    [JsonStringEnumMemberName("cards")]
     Cards,
 
+    [JsonStringEnumMemberName("m2")]
     M2,
 
     /// <summary>The machine as a whole: serial number, name, firmware, revision.</summary>
+    [JsonStringEnumMemberName("machine")]
     Machine,
 }
 

@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using System.Text.Json.Serialization;
 using Irvak.Core.Observations;
 using Irvak.Core.Quantities;
@@ -31,6 +32,11 @@ public sealed record ComparedLine(Expectation Expected, LineState State, string?
     /// <summary>True when a person looked, and no capture told it.</summary>
     [JsonIgnore]
     public bool ByEye { get; init; }
+
+    /// <summary>True for a line that the job has nothing to do with and that nobody looked at: it is neither waited for nor
+    /// proved.</summary>
+    [DefaultValue(false)]
+    public bool Aside { get; init; }
 
     /// <summary>What was seen, for sentences: what a person typed that is no value stands as their words.</summary>
     [JsonIgnore]

@@ -40,6 +40,8 @@ public static class HandoverMarkdown
             ["Where", "What", "Expected", "Seen", "By"],
             page.Lines.Select(l => new[] { l.Screen, l.What, l.Expected, $"{l.Seen ?? "–"} {l.Remark}".TrimEnd(), l.By })
         );
+        if (page.LeftAside is { } aside)
+            text.Append($"\n{aside}\n");
         Table(text, "New parts", ["Place", "What", "Serial"], page.CameIn.Select(p => new[] { p.Place.Name, p.Part, p.Serial ?? "–" }));
         text.Append("\n## Old parts\n");
         if (page.Left.Count == 0)

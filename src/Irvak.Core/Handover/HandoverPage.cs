@@ -83,6 +83,9 @@ public sealed record HandoverPage
 
     public required IReadOnlyList<SeenLine> Lines { get; init; }
 
+    /// <summary>What was left aside of what could have been looked at, in a sentence; null for nothing.</summary>
+    public string? LeftAside { get; init; }
+
     public required IReadOnlyList<PartLine> CameIn { get; init; }
 
     public required IReadOnlyList<PartLine> Left { get; init; }

@@ -19,8 +19,9 @@ namespace Irvak.Core.Handover;
 /// <summary>job → the page that the owner gets.</summary>
 public static class HandoverWriter
 {
-    public static HandoverPage Of(JobHead job, JobState state, Question q, Evaluation evaluation, IReadOnlyList<ComparedLine> lines)
+    public static HandoverPage Of(JobHead job, JobState state, Question q, Evaluation evaluation, IReadOnlyList<ComparedLine> all)
     {
+        IReadOnlyList<ComparedLine> lines = [.. all.Where(l => !l.Aside)];
         List<OpenPoint> open = [.. Stops(evaluation, Handover.Watch.SeenWhole(lines)), .. Points(lines)];
         return new HandoverPage
         {
@@ -49,6 +50,9 @@ public static class HandoverWriter
             Policy = state.Policy.Name(),
             OffList = [.. Limits.OffList(q.Memory), .. DriveFit.BeyondList(q.Machine), .. ListFit.OffList(q.Storage)],
             Lines = [.. lines.Select(Seen)],
+            LeftAside = all.Count - lines.Count is > 0 and var aside
+                ? $"{Say.Count(aside, "line", "lines")} about what this job had nothing to do with: not looked at."
+                : null,
             CameIn =
             [
                 .. InOrder(q, q.Machine.Changes.Where(c => c is { In: not null, MovedFrom: null }))

@@ -1,9 +1,9 @@
 import { useState, type FormEvent } from 'react';
 import { useEvidence, useReach } from '../../api/hooks';
-import type { Policy } from '../../api/types';
+import type { JobView, Policy, Topic } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { SmallPlate } from '../../plate/Plate';
-import { cost, euro, gib, mib } from '../../format/numbers';
+import { cost, euro, gib, mib, plural } from '../../format/numbers';
 
 const COLUMNS: [Policy, string][] = [
   ['listed', 'Listed'],
@@ -11,11 +11,31 @@ const COLUMNS: [Policy, string][] = [
   ['sound', 'Sound'],
 ];
 
+/** What can be wished, and what each wish is about; money is every job's. */
+const WISHES = [
+  { wish: 'memoryGiB', id: 'wish-memory', label: 'Memory', unit: 'GiB', about: ['memory', 'processor'] },
+  { wish: 'usableTB', id: 'wish-space', label: 'Usable space', unit: 'TB', about: ['bays', 'arrays'] },
+  {
+    wish: 'failures',
+    id: 'wish-failures',
+    label: 'Failed drives to survive',
+    unit: 'drives',
+    about: ['bays', 'arrays'],
+  },
+  { wish: 'readMBs', id: 'wish-read', label: 'Reading at the user’s end', unit: 'MB/s', about: ['arrays', 'cards'] },
+  { wish: 'moneyLimitEur', id: 'wish-money', label: 'Money, at most', unit: '€', about: null },
+] as const satisfies readonly { about: readonly Topic[] | null; [key: string]: unknown }[];
+
+const isAbout = (w: (typeof WISHES)[number], job: JobView) =>
+  job.aim[w.wish] != null || !w.about || w.about.some((t) => job.topics.includes(t));
+
 /** Aim: memory wanted, spending limit, and what each policy would change here. */
 export default function Aim() {
   const { job, apply } = useDesk();
   const reach = useReach(job).data ?? [];
   const rows = useEvidence().data?.policy ?? [];
+  const [all, setAll] = useState(false);
+  const aside = WISHES.filter((w) => !isAbout(w, job)).length;
   const installed = job.memory?.found.allKnown ? job.memory.found.installedMiB / 1024 : 0;
   return (
     <>
@@ -24,51 +44,22 @@ export default function Aim() {
           <section>
             <h3>The whole machine</h3>
             <div className="wishes">
-              <Wish
-                key={`m${job.aim.memoryGiB}`}
-                id="wish-memory"
-                label="Memory"
-                unit="GiB"
-                value={job.aim.memoryGiB ?? null}
-                onKeep={(value) => apply({ type: 'setWish', wish: 'memoryGiB', value })}
-                quick={installed ? [installed * 2, installed * 4] : []}
-              />
-              <Wish
-                key={`s${job.aim.usableTB}`}
-                id="wish-space"
-                label="Usable space"
-                unit="TB"
-                value={job.aim.usableTB ?? null}
-                onKeep={(value) => apply({ type: 'setWish', wish: 'usableTB', value })}
-                quick={[]}
-              />
-              <Wish
-                key={`f${job.aim.failures}`}
-                id="wish-failures"
-                label="Failed drives to survive"
-                unit="drives"
-                value={job.aim.failures ?? null}
-                onKeep={(value) => apply({ type: 'setWish', wish: 'failures', value })}
-                quick={[]}
-              />
-              <Wish
-                key={`r${job.aim.readMBs}`}
-                id="wish-read"
-                label="Reading at the user’s end"
-                unit="MB/s"
-                value={job.aim.readMBs ?? null}
-                onKeep={(value) => apply({ type: 'setWish', wish: 'readMBs', value })}
-                quick={[]}
-              />
-              <Wish
-                key={`e${job.aim.moneyLimitEur}`}
-                id="wish-money"
-                label="Money, at most"
-                unit="€"
-                value={job.aim.moneyLimitEur ?? null}
-                onKeep={(value) => apply({ type: 'setWish', wish: 'moneyLimitEur', value })}
-                quick={[]}
-              />
+              {(all ? WISHES : WISHES.filter((w) => isAbout(w, job))).map((w) => (
+                <Wish
+                  key={`${w.wish}${job.aim[w.wish]}`}
+                  id={w.id}
+                  label={w.label}
+                  unit={w.unit}
+                  value={job.aim[w.wish] ?? null}
+                  onKeep={(value) => apply({ type: 'setWish', wish: w.wish, value })}
+                  quick={w.wish === 'memoryGiB' && installed ? [installed * 2, installed * 4] : []}
+                />
+              ))}
+              {!all && aside > 0 && (
+                <button type="button" className="link" onClick={() => setAll(true)}>
+                  {plural(aside, 'wish', 'wishes')} left aside: show all
+                </button>
+              )}
             </div>
           </section>
           <section>
@@ -98,31 +89,35 @@ export default function Aim() {
                     ))}
                   </tr>
                 ))}
-                <tr>
-                  <td>
-                    <b>Largest module on the shelf for this machine</b>
-                  </td>
-                  {COLUMNS.map(([p]) => {
-                    const r = reach.find((x) => x.policy === p);
-                    return (
-                      <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                        {r?.largestMiB ? <b>{mib(r.largestMiB)}</b> : !r && '–'}{' '}
-                        <span className="quiet">{r?.evidence}</span>
+                {job.topics.includes('memory') && (
+                  <>
+                    <tr>
+                      <td>
+                        <b>Largest module on the shelf for this machine</b>
                       </td>
-                    );
-                  })}
-                </tr>
-                <tr>
-                  <td>Kinds off the list that could be used</td>
-                  {COLUMNS.map(([p]) => {
-                    const r = reach.find((x) => x.policy === p);
-                    return (
-                      <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                        {r ? (r.offList ?? 'not known') : '–'}
-                      </td>
-                    );
-                  })}
-                </tr>
+                      {COLUMNS.map(([p]) => {
+                        const r = reach.find((x) => x.policy === p);
+                        return (
+                          <td key={p} className={p === job.policy ? 'col-on' : ''}>
+                            {r?.largestMiB ? <b>{mib(r.largestMiB)}</b> : !r && '–'}{' '}
+                            <span className="quiet">{r?.evidence}</span>
+                          </td>
+                        );
+                      })}
+                    </tr>
+                    <tr>
+                      <td>Kinds off the list that could be used</td>
+                      {COLUMNS.map(([p]) => {
+                        const r = reach.find((x) => x.policy === p);
+                        return (
+                          <td key={p} className={p === job.policy ? 'col-on' : ''}>
+                            {r ? (r.offList ?? 'not known') : '–'}
+                          </td>
+                        );
+                      })}
+                    </tr>
+                  </>
+                )}
                 <tr>
                   <td>Support and warranty of a part off the list</td>
                   {COLUMNS.map(([p]) => (
@@ -151,7 +146,7 @@ export default function Aim() {
             </div>
           )}
           {job.ledge
-            .filter((d) => d.name === 'Memory' || d.name === 'Rate')
+            .filter((d) => (d.name === 'Memory' || d.name === 'Rate') && job.topics.includes('memory'))
             .map((d) => (
               <div key={d.name} className="lc flat">
                 <div className="l">

@@ -24,7 +24,7 @@ import { BootTab } from './storage/BootTab';
 import { CacheTab } from './storage/CacheTab';
 import { MemoryTab } from './memory/MemoryTab';
 import { PlaceCard } from './PlaceCard';
-import { TABS } from './tabs';
+import { inOrder, TABS } from './tabs';
 
 /** Fit: choose parts and places; every edit is evaluated at once. */
 export default function Fit() {
@@ -37,12 +37,16 @@ export default function Fit() {
   const before = useLater(now, pending ? SLOW_MS : 0);
   // One after the other: a slow machine lays out and paints a screenful of either in a twentieth of a second.
   const judged = useLater(before);
-  const tabs = TABS.filter(([key]) => shows(job, key));
-  const wanted = params.get('sheet') ?? 'memory';
-  const tab = tabs.some(([key]) => key === wanted) ? wanted : (tabs[0]?.[0] ?? 'memory');
+  const tabs = inOrder(
+    TABS.filter(([key]) => shows(job, key)),
+    job.topics,
+  );
+  const first = tabs[0]?.[0] ?? 'memory';
+  const wanted = params.get('sheet') ?? first;
+  const tab = tabs.some(([key]) => key === wanted) ? wanted : first;
   // A sheet that is new with this change has no state before it.
   const later = before.job.sheet && shows(before.job, tab) ? before : now;
-  const open = (key: string) => setParams(key === 'memory' ? {} : { sheet: key }, { replace: true });
+  const open = (key: string) => setParams(key === first ? {} : { sheet: key }, { replace: true });
   useKeys(
     tabs.map(([key, before, letter, rest]) => ({
       key: letter.toLowerCase(),
@@ -197,6 +201,7 @@ function Numbers({ job }: { job: JobView }) {
   return (
     <Ledge
       ledge={ledge}
+      topics={job.topics}
       stopped={findings.filter((f) => f.severity === 'stop').map((f) => HELD[f.sheet] ?? 'Memory')}
     />
   );

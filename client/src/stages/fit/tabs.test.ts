@@ -1,10 +1,18 @@
 import { expect, it } from 'vitest';
 import { JOB_KEYS } from '../../frame/keys';
-import { TABS } from './tabs';
+import { inOrder, TABS } from './tabs';
 
 it('gives every sheet a letter of its own that means nothing else on a job', () => {
   const taken = [...Object.values(JOB_KEYS), ...'1234567/?', ...TABS.map(([, , letter]) => letter.toLowerCase())];
   expect(new Set(taken).size).toBe(taken.length);
+});
+
+it('puts first what the job is about, and leaves out nothing', () => {
+  const order = (...topics: Parameters<typeof inOrder>[1]) => inOrder(TABS, topics).map(([key]) => key);
+  expect(order('memory')).toEqual(['memory', 'arrays', 'lanes', 'path', 'cache', 'boot', 'power']);
+  expect(order('bays', 'arrays')).toEqual(['arrays', 'path', 'cache', 'boot', 'memory', 'lanes', 'power']);
+  expect(order('m2')).toEqual(['lanes', 'boot', 'memory', 'arrays', 'path', 'cache', 'power']);
+  expect(order()).toEqual(TABS.map(([key]) => key));
 });
 
 it('underlines a letter of the sheet’s own name', () => {

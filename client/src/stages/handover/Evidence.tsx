@@ -31,6 +31,7 @@ export function Evidence({ page }: { page: HandoverPage }) {
           ))}
         </tbody>
       </table>
+      {page.leftAside && <p className="quiet">{page.leftAside}</p>}
     </>
   );
 }

@@ -1,10 +1,11 @@
 import { workedOn } from '../../plate/worked';
-import { useState } from 'react';
-import type { ComparedLine, Explanation } from '../../api/types';
+import { useState, type ComponentProps } from 'react';
+import type { ComparedLine, Explanation, Purpose } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { Mark } from '../../frame/Mark';
 import { Message } from '../../frame/Message';
 import { PlateBox } from '../../frame/PlateBox';
+import { purposeWords } from '../../frame/Purposes';
 import { Saying } from '../../frame/Saying';
 import { WorkedSum } from '../../frame/WorkedSum';
 import type { Mark as PlateMark } from '../../plate/ink';
@@ -21,14 +22,16 @@ export default function Proof() {
         text="Plan a change in Fit; then every line that must be seen stands here."
       />
     );
+  const lines = job.lines.filter((l) => !l.aside);
+  const aside = job.lines.filter((l) => l.aside);
   const marks: Record<string, PlateMark> = {};
-  for (const l of job.lines)
+  for (const l of lines)
     for (const p of l.expected.places)
       marks[p] = l.state === 'as-expected' ? 'seen' : l.state === 'deviates' ? 'deviates' : null;
   // A place that an explanation names deviates, even where its own line is as expected (a module with counted errors).
   for (const e of job.explanations) for (const p of e.places) marks[p] = 'deviates';
-  const screens = [...new Set(job.lines.map((l) => l.expected.screen))];
-  const count = (s: ComparedLine['state']) => job.lines.filter((l) => l.state === s).length;
+  const screens = [...new Set(lines.map((l) => l.expected.screen))];
+  const count = (s: ComparedLine['state']) => lines.filter((l) => l.state === s).length;
   const answer = (l: ComparedLine, verdict: 'as-expected' | 'other' | 'not-looked-at', value: string | null = null) =>
     apply({ type: 'answerLine', key: l.expected.key, verdict, value });
   return (
@@ -43,25 +46,30 @@ export default function Proof() {
           marks={marks}
           selected={selected}
           onAct={select}
-          note={`${job.lines.length} to see`}
+          note={`${lines.length} to see`}
         />
         <div className="sheet proof-cols">
-          <Screen
-            name={screens[0]!}
-            lines={job.lines.filter((l) => l.expected.screen === screens[0])}
-            selected={selected}
-            onAnswer={answer}
-          />
+          {lines.length > 0 && (
+            <Screen
+              name={screens[0]!}
+              lines={lines.filter((l) => l.expected.screen === screens[0])}
+              selected={selected}
+              onAnswer={answer}
+            />
+          )}
           <div className="stack">
             {screens.slice(1).map((screen) => (
               <Screen
                 key={screen}
                 name={screen}
-                lines={job.lines.filter((l) => l.expected.screen === screen)}
+                lines={lines.filter((l) => l.expected.screen === screen)}
                 selected={selected}
                 onAnswer={answer}
               />
             ))}
+            {aside.length > 0 && (
+              <Aside lines={aside} purposes={job.aim.purposes ?? []} selected={selected} onAnswer={answer} />
+            )}
             <Captures phase="after" />
           </div>
         </div>
@@ -92,7 +100,7 @@ export default function Proof() {
                   apply({
                     type: 'together',
                     what: 'sees every remaining line as expected',
-                    edits: job.lines
+                    edits: lines
                       .filter((l) => l.state === 'not-looked-at')
                       .map((l) => ({
                         type: 'answerLine' as const,
@@ -109,7 +117,7 @@ export default function Proof() {
               </button>
             </div>
           )}
-          {count('as-expected') === job.lines.length && (
+          {count('as-expected') === lines.length && (
             <p className="notes mkline">
               <Mark severity="tick" /> Every line is as expected. Handover is ready.
             </p>
@@ -176,6 +184,27 @@ function Screen({
           {lines.length - shown.length} more
         </button>
       )}
+    </section>
+  );
+}
+
+/** What the job has nothing to do with: it can be looked at all the same, and counts once it was. */
+function Aside({
+  purposes,
+  lines,
+  ...rest
+}: Omit<ComponentProps<typeof Screen>, 'name'> & { purposes: readonly Purpose[] }) {
+  const [all, setAll] = useState(false);
+  return (
+    <section>
+      <h3>
+        Left aside <span className="lab">{lines.length}</span>{' '}
+        <button type="button" className="link" aria-expanded={all} onClick={() => setAll(!all)}>
+          {all ? 'Fold' : 'Show all'}
+        </button>
+      </h3>
+      <p className="quiet">No matter for {purposeWords(purposes)}, and not looked at.</p>
+      {all && <Screen name="Left aside" lines={lines} {...rest} />}
     </section>
   );
 }

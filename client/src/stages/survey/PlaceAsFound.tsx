@@ -38,7 +38,9 @@ export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: (
       </h3>
       {unit ? (
         <p>
-          {unit.long} {unit.serial && <span className="quiet">serial {unit.serial}, </span>}
+          {unit.long}{' '}
+          <span className="quiet">{[unit.module?.maker, unit.module?.partNumber].filter(Boolean).join(' ')}</span>{' '}
+          {unit.serial && <span className="quiet">serial {unit.serial}, </span>}
           <span className="quiet">{unit.source}</span>
         </p>
       ) : (
@@ -130,6 +132,8 @@ function ModuleForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | null)
     start.ranks ? `${start.ranks}${start.deviceWidth ? `Rx${start.deviceWidth}` : ''}` : '',
   );
   const [serial, setSerial] = useState(unit?.serial ?? '');
+  const [maker, setMaker] = useState(start.maker ?? '');
+  const [number, setNumber] = useState(start.partNumber ?? '');
   const types = TYPES.filter(([t]) => !board?.types || board.types.includes(t));
   const [type, setType] = useState<ModuleType[]>(start.type ? [start.type] : types.length === 1 ? [types[0]![0]] : []);
   const [wrong, setWrong] = useState('');
@@ -149,8 +153,8 @@ function ModuleForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | null)
       rateMTs: rate ? Number(rate) : null,
       ranks: label ? Number(label[1]) : null,
       deviceWidth: label?.[2] ? Number(label[2]) : null,
-      maker: unit?.module?.maker ?? null,
-      partNumber: unit?.module?.partNumber ?? null,
+      maker: maker.trim() || null,
+      partNumber: number.trim() || null,
     };
     lastModule = module;
     onKeep({ module, serial: serial.trim() || null, source: 'by hand' });
@@ -164,7 +168,11 @@ function ModuleForm({ unit, onKeep }: { unit?: Unit; onKeep: (unit: Unit | null)
         <Field id="ranks" label="Ranks" value={ranks} onChange={setRanks} hint="2Rx8" />
       </div>
       <Choice label="Type" options={types} value={type} onChange={setType} />
-      <Field id="serial" label="Serial, if readable" value={serial} onChange={setSerial} />
+      <div className="row">
+        <Field id="maker" label="Maker" value={maker} onChange={setMaker} />
+        <Field id="part-number" label="Part number" value={number} onChange={setNumber} />
+        <Field id="serial" label="Serial, if readable" value={serial} onChange={setSerial} />
+      </div>
       {wrong && <p className="err">{wrong}</p>}
       <div className="row">
         <button type="submit" className="btn go">

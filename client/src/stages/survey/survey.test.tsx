@@ -3,13 +3,14 @@ import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { Dispute, Edit, SurveyCheck, TablePreview, Unit } from '../../api/types';
+import type { Dispute, Edit, SurveyCheck, TablePreview, Unit, Unknown } from '../../api/types';
 import { OnDesk, type Desk } from '../../frame/desk';
 import { BeforeTouching } from './BeforeTouching';
 import { ColumnNames } from './ColumnNames';
 import { Disputes } from './Disputes';
 import { CardForm, DriveForm, LabelForm } from './forms';
 import { PlaceAsFound } from './PlaceAsFound';
+import { rowsOf, Unknowns } from './Unknowns';
 
 afterEach(cleanup);
 
@@ -197,6 +198,36 @@ describe('the columns of a pasted table', () => {
       ['bay', 'serial'],
       ['bay', 'none'],
     ]);
+  });
+});
+
+describe('what is not known', () => {
+  const slot = (name: string, more: Partial<Unknown> = {}) =>
+    ({
+      path: `found.slot:${name}`,
+      kind: 'place',
+      place: `slot:${name}`,
+      blocks: 'total',
+      question: `${name}?`,
+      ...more,
+    }) as Unknown;
+
+  it('is one row for three places and more that are asked alike', () => {
+    const words = (list: Unknown[]) => rowsOf(list).map((row) => row.map((u) => u.path.slice(6)).join(' '));
+    expect(words([slot('A1'), slot('A2')])).toEqual(['slot:A1', 'slot:A2']);
+    expect(words([slot('A1'), slot('A2'), slot('B1')])).toEqual(['slot:A1 slot:A2 slot:B1']);
+    // Others between them, of another kind, or that block something else, stand alone.
+    expect(
+      words([slot('A1'), slot('A2', { kind: 'choice' }), slot('B1'), slot('B2', { blocks: 'rate' }), slot('C1')]),
+    ).toEqual(['slot:A1', 'slot:A2', 'slot:B1', 'slot:B2', 'slot:C1']);
+  });
+
+  it('shows the one of a row that is asked just now', () => {
+    const list = [slot('A1'), slot('A2'), slot('B1')];
+    render(<Unknowns list={list} chosen={list[1]} onChoose={() => undefined} hint={() => 'job 0063 left nothing; '} />);
+    expect(screen.getByRole('button', { pressed: true }).textContent).toBe(
+      '?A2? and 2 like itjob 0063 left nothing; blocks: total',
+    );
   });
 });
 

@@ -1,0 +1,90 @@
+using Irvak.Core.Aims;
+using Irvak.Core.Expectations;
+using Irvak.Core.Handover;
+using Irvak.Core.Plans;
+using Irvak.Core.Tests.Arrays;
+
+namespace Irvak.Core.Tests;
+
+/// <summary>What a job is about decides what is waited for in Proof; what was seen, planned or wished always counts. Definition.</summary>
+public sealed class JobTopicsTests
+{
+    // Two modules and a processor are there; four disks come in.
+    private static readonly JobState Disks = DriveBox.Disks(4);
+
+    private static Progress Of(JobState state) => Progress.Of(state, state.Evaluate());
+
+    private static Topic?[] Waited(Progress progress) =>
+        [.. progress.Lines.Where(l => !l.Aside).Select(l => JobTopics.TopicOf(l.Expected.Key)).Distinct().Order()];
+
+    private static string Proof(Progress progress) => progress.Way.Single(k => k.Stage == Stage.Proof).Note;
+
+    [Fact]
+    public void A_drive_job_waits_for_no_line_about_memory()
+    {
+        var plain = Of(Disks);
+        var drives = Of(Disks.With(new SetPurposes([Purpose.Drives])));
+        Assert.Contains(Topic.Memory, Waited(plain));
+        Assert.DoesNotContain(Topic.Memory, Waited(drives));
+        Assert.Contains(Topic.Bays, Waited(drives));
+        // Nothing is lost, no number changed, and the way counts what is waited for.
+        Assert.Equal(
+            plain.Lines.Select(l => (l.Expected.Key, l.Expected.Expected)),
+            drives.Lines.Select(l => (l.Expected.Key, l.Expected.Expected))
+        );
+        Assert.Equal($"{drives.Lines.Count(l => !l.Aside)} to see", Proof(drives));
+        Assert.NotEqual(Proof(plain), Proof(drives));
+    }
+
+    [Fact]
+    public void What_was_seen_counts_whatever_it_is_about()
+    {
+        var job = Disks.With(new SetPurposes([Purpose.Drives]));
+        foreach (var (verdict, state) in new[] { (SeenVerdict.AsExpected, LineState.AsExpected), (SeenVerdict.Other, LineState.Deviates) })
+        {
+            var seen = Of(job.With(new AnswerLine(ExpectedMemory.TotalKey, verdict, verdict == SeenVerdict.Other ? "16 GB" : null)));
+            var line = Assert.Single(seen.Lines, l => l.Expected.Key == ExpectedMemory.TotalKey);
+            Assert.Equal((state, false), (line.State, line.Aside));
+        }
+    }
+
+    [Fact]
+    public void What_the_plan_touches_or_the_aim_wishes_belongs_to_the_job()
+    {
+        var job = Disks.With(new SetPurposes([Purpose.Drives]));
+        Assert.DoesNotContain(Topic.Memory, JobTopics.Of(job));
+        Assert.Contains(Topic.Memory, JobTopics.Of(job.With(Boards.Fit("B1"))));
+        Assert.Contains(Topic.Memory, JobTopics.Of(job.With(new SetWish(WishKind.MemoryGiB, 64))));
+        var memory = Boards.Job(DriveBox.Sheet, "A1").With(new SetPurposes([Purpose.Memory]));
+        Assert.DoesNotContain(Topic.Bays, JobTopics.Of(memory));
+        Assert.Contains(Topic.Bays, JobTopics.Of(memory.With(new SetWish(WishKind.UsableTB, 10))));
+        Assert.Contains(Topic.Arrays, JobTopics.Of(memory.With(new SetWish(WishKind.Failures, 1))));
+        Assert.Contains(Topic.Cards, JobTopics.Of(memory.With(new SetWish(WishKind.ReadMBs, 500))));
+        Assert.Contains(Topic.Bays, JobTopics.Of(memory.With(DriveBox.New(2))));
+        Assert.Contains(Topic.Arrays, JobTopics.Of(Disks.Array(Core.Arrays.ArrayLevel.Parity2, 4).With(new SetPurposes([Purpose.Memory]))));
+    }
+
+    [Theory]
+    [InlineData(new Purpose[0])]
+    [InlineData(new[] { Purpose.Everything })]
+    [InlineData(new[] { Purpose.Memory, Purpose.Broken })]
+    public void A_job_about_everything_leaves_nothing_aside(Purpose[] purposes)
+    {
+        var progress = Of(Disks.With(new SetPurposes(purposes)));
+        Assert.DoesNotContain(progress.Lines, l => l.Aside);
+        Assert.Equal(Enum.GetValues<Topic>().Length, JobTopics.Of(Disks.With(new SetPurposes(purposes))).Count);
+    }
+
+    [Fact]
+    public void The_handover_proves_what_was_waited_for_and_says_what_was_left()
+    {
+        var job = Disks.With(new SetPurposes([Purpose.Drives]));
+        var lines = Of(job).Lines;
+        var page = HandoverWriter.Of(new("1", "T", ""), job, job.Ask(), job.Evaluate(), lines);
+        var aside = lines.Count(l => l.Aside);
+        Assert.Equal(lines.Count - aside, page.Lines.Count);
+        Assert.Equal($"{aside} lines about what this job had nothing to do with: not looked at.", page.LeftAside);
+        Assert.Contains(page.LeftAside!, HandoverMarkdown.Of(page));
+        Assert.Null(HandoverWriter.Of(new("1", "T", ""), Disks, Disks.Ask(), Disks.Evaluate(), Of(Disks).Lines).LeftAside);
+    }
+}
