@@ -8,6 +8,7 @@ import { Bench } from './bench/Bench';
 import { Away } from './frame/Away';
 import { Caught } from './frame/Caught';
 import { Message } from './frame/Message';
+import { Palette } from './frame/Palette';
 import { followRenewal } from './frame/renewed';
 import { ThemeRoot } from './theme/ThemeRoot';
 
@@ -46,6 +47,7 @@ createRoot(document.getElementById('root')!).render(
       <ThemeRoot>
         <Away />
         <BrowserRouter>
+          <Palette />
           <Caught>
             <Suspense fallback={<main />}>
               <Routes>

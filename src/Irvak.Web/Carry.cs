@@ -2,6 +2,7 @@ using Irvak.Core;
 using Irvak.Core.Aims;
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
+using Irvak.Core.Memory;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Quick;
@@ -22,7 +23,7 @@ internal static class Carry
     {
         List<Edit> edits =
         [
-            .. Wishes(line.WishGiB, (decimal?)line.SpaceTB, null),
+            .. Wishes(line.WishGiB, (decimal?)line.SpaceTB, line.Failures),
             .. state.Sheet is null || line.Modules is null ? [] : Placed(state, line.Modules, cancel),
         ];
         if (state.Sheet is not null)
@@ -71,7 +72,7 @@ internal static class Carry
     {
         var edits = new List<Edit>();
         var hand = ModuleLines
-            .Pieces(ModuleLines.Read(modules))
+            .Pieces([.. ModuleLines.Read(modules).Select(l => OfSmallSlots(l, state))])
             .Select(m => new HandModule(new Unit { Module = AsTaken(m, state), Source = "label" }, null))
             .ToList();
         var q = QuickBoard.Ask(state);
@@ -97,6 +98,16 @@ internal static class Carry
             );
         return edits;
     }
+
+    /// <summary>In small slots sit small modules, and such ones with ECC are unbuffered: a label that tells no form tells more with
+    /// it.</summary>
+    private static ModuleLine OfSmallSlots(ModuleLine line, JobState state) =>
+        state.Sheet?.Memory.Form == ModuleForm.SoDimm && line.Reading.Module.Form is null
+            ? line with
+            {
+                Reading = ModuleLabel.Read($"{line.Typed} SO-DIMM"),
+            }
+            : line;
 
     /// <summary>Who buys memory for a machine buys what its slots take: where the label is silent, form and generation are the board's, and
     /// the kind where it takes but one.</summary>

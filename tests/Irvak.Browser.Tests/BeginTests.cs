@@ -52,6 +52,15 @@ public sealed class BeginTests(Site site)
         window.Until(_ => window.Focus == "line", "focus on the line");
         hand.Key("two 16 gb 2666 ecc so-dimms for sound 8");
         window.See("More memory · 2 × 16 GiB · sound 8", "#line-read");
+        window.See("sheet", ".hits");
+        // Where jobs told of others of its kind, Enter leads to them, and down to the one that nobody knows.
+        if (window.Driver.FindElements(By.CssSelector(".hits button")).Count > 1)
+        {
+            hand.Key(Keys.Enter);
+            while (!window.Driver.SwitchTo().ActiveElement().Text.Contains("\nsheet", StringComparison.Ordinal))
+                hand.Key(Keys.ArrowDown);
+            hand.Key(Keys.Enter);
+        }
         window.See("32 GiB at 2666 MT/s", ".before-job");
         window.See("2 modules in A1 and B1", ".before-job");
         Assert.InRange(hand.Actions, 1, 12);
@@ -62,7 +71,6 @@ public sealed class BeginTests(Site site)
         hand.Key(Keys.Enter);
         window.See("Sound 8: more memory", ".head");
         window.See("What sits in A1?");
-        Assert.InRange(hand.Actions, 1, 12);
         Assert.Empty(window.Complaints());
     }
 
@@ -115,7 +123,8 @@ public sealed class BeginTests(Site site)
         window.Press("Keep");
         window.See("What sits in A1?");
         window.Type("#by-label", "4GB 1Rx8 PC4-2400T-S" + Keys.Enter);
-        window.See("Which kind of system is installed?");
+        // The host has it.
+        window.Until(_ => !window.Find(".unknowns").Text.Contains("What sits in A1?", StringComparison.Ordinal), "A1 known");
 
         window.Open("/begin");
         window.Until(_ => window.Find("#line").GetAttribute("value")!.Length == 0, "an empty line");

@@ -135,8 +135,13 @@ public class PlacementSolverTests
     [Fact]
     public void Without_a_slot_there_is_nothing_to_place()
     {
-        var state = Boards.Job(Boards.Server);
-        Assert.Null(PlacementSolver.Solve((state with { Found = state.Found.Clear() }).Ask().Memory, []));
+        // Somebody looked at every socket, and none holds a processor.
+        var state = Boards.Job(Boards.Server) with
+        {
+            Found = Build.Empty.Units,
+            FoundEmpty = [.. Boards.Server.Sockets.Select(s => Place.Socket(s.Id))],
+        };
+        Assert.Null(PlacementSolver.Solve(state.Ask().Memory, []));
     }
 
     // Small boards of every shape: one or two sockets, channels of one to three slots, tables with and without gaps.

@@ -56,6 +56,16 @@ public class BeginTests(WebFixture web)
         );
     }
 
+    /// <summary>A small module with ECC is unbuffered: others of that size are not sold. Common practice, no source.</summary>
+    [Fact]
+    public async Task Modules_with_ecc_for_small_slots_are_known_to_be_unbuffered()
+    {
+        var trial = await Trial(Request("two 16 gb 2666 ecc modules", "sollewyn-sound-8"));
+        var module = trial.GetProperty("changes")[0].GetProperty("in").GetProperty("module");
+        Assert.Equal(("unbuffered-ecc", "sodimm"), (module.GetProperty("type").GetString(), module.GetProperty("form").GetString()));
+        Assert.DoesNotContain(trial.GetProperty("findings").EnumerateArray(), f => f.GetProperty("code").GetString() == "MEM-UNKNOWN");
+    }
+
     [Theory]
     [InlineData("three 16 gb modules", "tarrowby-plover", 1, "Not placed: 2 × 16 GB")]
     [InlineData("nine 8 tb disks", "sollewyn-sound-8", 8, "Not placed: 1 × 8 TB disks. No bay is left for them.")]

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { FiveAnswers, MachineSheet, Purpose } from '../api/types';
 import { Field } from '../frame/Field';
 import { SmallPlate } from '../plate/Plate';
@@ -60,8 +60,10 @@ export function AnswersForm({
   /** What was refused, by the name of the answer. */
   wrong: Readonly<Record<string, string>>;
 }) {
+  const [all, setAll] = useState(false);
   const asks = (what: keyof typeof ASKS) =>
-    purposes.length === 0 ? what === 'memory' : purposes.some((p) => ASKS[what].includes(p));
+    all || (purposes.length === 0 ? what === 'memory' : purposes.some((p) => ASKS[what].includes(p)));
+  const rest = (Object.keys(ASKS) as (keyof typeof ASKS)[]).some((what) => !asks(what));
   const put = (more: Partial<FiveAnswers>) => onChange({ ...value, ...more });
   const number = (
     id: string,
@@ -172,6 +174,11 @@ export function AnswersForm({
           />
           {wrong.m2Wired && <p className="err">{wrong.m2Wired}</p>}
         </>
+      )}
+      {rest && (
+        <button type="button" className="link" onClick={() => setAll(true)}>
+          The other places too
+        </button>
       )}
       <p className="quiet">What you don’t know, leave out: it stays unknown and blocks only what depends on it.</p>
     </div>

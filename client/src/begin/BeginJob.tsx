@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api, isAway, newKey, Refusal, unwrap } from '../api/client';
 import { person, usePerson } from '../api/person';
 import type { BeginRequest, JobView, KnownMachines } from '../api/types';
@@ -140,7 +140,10 @@ export default function BeginJob() {
     event.preventDefault();
     void begin();
   };
-  useKeys([{ key: '?', what: 'these keys', run: () => setHelp(true) }]);
+  useKeys([
+    { key: 'Escape', what: 'leave it, what was entered is kept', run: () => void navigate('/') },
+    { key: '?', what: 'these keys', run: () => setHelp(true) },
+  ]);
 
   /** Enter in the line begins, once it is clear which machine is meant; else it leads to those it may mean. */
   const enter = () => {
@@ -162,6 +165,9 @@ export default function BeginJob() {
             Start over
           </button>
         )}
+        <Link to="/" className="btn o">
+          Leave it <kbd>Esc</kbd>
+        </Link>
       </PlainHead>
       <main className="field wide-field begin-field" id="field">
         <form
@@ -267,10 +273,15 @@ export default function BeginJob() {
                 {wrong}
               </p>
             )}
-            <button type="submit" className="btn go begin-go" disabled={busy} aria-label="Begin">
-              <b>Begin</b> <kbd>Ctrl ↵</kbd>
-              <span>{first(shown, ask?.question, draft.way, !!held)}</span>
-            </button>
+            <div className="begin-go">
+              <button type="submit" className="btn go" disabled={busy} aria-describedby="begin-next">
+                Begin
+              </button>
+              <kbd>Ctrl ↵</kbd>
+              <span id="begin-next" className="quiet">
+                {first(shown, ask?.question, draft.way, !!held)}
+              </span>
+            </div>
           </footer>
         </form>
       </main>

@@ -3,6 +3,7 @@ import { keysInForce } from './keys';
 import { keepSetting, useSetting } from '../theme/settings';
 
 const PLATE: [string, string][] = [
+  ['Ctrl K', 'find by its name what can be done here'],
   ['arrows', 'go from place to place on the plate'],
   ['Enter', 'put what is in hand into the place, or open the place'],
   ['x', 'pick up what is in the place, to move it'],

@@ -78,7 +78,7 @@ public static class PurposeTable
     ];
 
     /// <summary>The rows as a person chooses among them, for the screen, which reads them from a file made of this.</summary>
-    public static string ToJson() => ChoiceFile.Text(Rows.Select(r => new PurposeChoice(r.Purpose, r.Words, r.Under)));
+    public static string ToJson() => ChoiceText.Of(Rows.Select(r => new PurposeChoice(r.Purpose, r.Words, r.Under)));
 
     public static PurposeRow Of(Purpose purpose) => Rows.First(r => r.Purpose == purpose);
 }

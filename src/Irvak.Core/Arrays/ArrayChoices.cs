@@ -31,5 +31,5 @@ public sealed record ArrayChoices(IReadOnlyList<LevelChoice> Levels, IReadOnlyLi
             [.. Workloads.All.Select(w => new UseChoice(w.Use, w.Name))]
         );
 
-    public string ToJson() => ChoiceFile.Text(this);
+    public string ToJson() => ChoiceText.Of(this);
 }

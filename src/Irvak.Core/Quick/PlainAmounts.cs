@@ -37,6 +37,10 @@ internal static partial class PlainAmounts
     /// <summary>Space wished that can be used, TB.</summary>
     public static IEnumerable<(Match At, double TB)> Spaces(string line) => Space().Matches(line).Select(m => (m, Number(m)!.Value));
 
+    /// <summary>Failed drives to survive.</summary>
+    public static IEnumerable<(Match At, int Drives)> Failures(string line) =>
+        Survives().Matches(line).Select(m => (m, Count(m.Groups["n"].Value)));
+
     private static PlainParts Parts(Match m, string usual) =>
         new(
             Count(m.Groups["n"].Value),
@@ -111,10 +115,19 @@ internal static partial class PlainAmounts
             + Size
             + @"tb\s+(?:of\s+)?(?:usable|space|room|net)|(?:room\s+for|to|at\s+least)\s+"
             + Size
-            + @"tb\b(?!\s*(?:of\s+)?(?:memory|ram)))",
+            + @"tb\b(?!\s*(?:of\s+)?(?:memory|ram))|"
+            + Size
+            + @"tb\s+(?:at\s+(?:the\s+)?least|or\s+more))",
         RegexOptions.IgnoreCase
     )]
     private static partial Regex Space();
+
+    // "survives two failures", "two drives may fail"
+    [GeneratedRegex(
+        @"\b(?:surviv\w+\s+" + N + @"\s+(?:failed\s+)?(?:failures?|drives?|dis[ck]s?)|" + N + @"\s+(?:drives?|dis[ck]s?)\s+may\s+fail)\b",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Survives();
 
     [GeneratedRegex(@"\s+")]
     private static partial Regex Spaces();

@@ -38,6 +38,9 @@ public sealed partial record PlainLine(
     /// <summary>Drives it names; empty for none.</summary>
     public IReadOnlyList<PlainParts> Drives { get; init; } = [];
 
+    /// <summary>Failed drives to survive; null where it says nothing of them.</summary>
+    public int? Failures { get; init; }
+
     /// <summary>What was understood, in words.</summary>
     public required IReadOnlyList<string> Read { get; init; }
 
@@ -52,6 +55,11 @@ public sealed partial record PlainLine(
     {
         var line = (typed ?? "").Length > Most ? typed![..Most] : typed ?? "";
         var taken = new Covered(line.Length);
+        var failures = PlainAmounts
+            .Failures(line)
+            .Where(f => f.Drives is >= 1 and <= 100 && taken.Take(f.At))
+            .Select(f => f.Drives)
+            .ToList();
         var drives = PlainAmounts.Drives(line).Where(d => taken.Take(d.At)).Select(d => d.Parts).ToList();
         var modules = PlainAmounts.Modules(line, drives.Count > 0).Where(m => taken.Take(m.At)).Select(m => m.Parts).ToList();
         // Of two totals nobody knows which is meant: the first counts.
@@ -60,7 +68,7 @@ public sealed partial record PlainLine(
         var purposes = new SortedSet<Purpose>();
         if (modules.Count + wish.Count > 0)
             purposes.Add(Purpose.Memory);
-        if (drives.Count + space.Count > 0)
+        if (drives.Count + space.Count + failures.Count > 0)
             purposes.Add(Purpose.Drives);
         foreach (var (words, tell) in PlainWords.Rows)
         foreach (Match m in words.Matches(line))
@@ -81,7 +89,8 @@ public sealed partial record PlainLine(
         )
         {
             Drives = drives,
-            Read = Words(purposes, modules, drives, wish, space),
+            Failures = failures.Count > 0 ? failures[0] : null,
+            Read = [.. Words(purposes, modules, drives, wish, space), .. failures.Take(1).Select(f => $"survives {f} failed")],
             NotSaid = Missing(purposes, modules, drives, wish, space),
             Title = TitleOf(line, phrases, purposes),
         };
@@ -127,8 +136,13 @@ public sealed partial record PlainLine(
         if (purposes.Contains(Purpose.Memory) && modules.Count + wish.Count == 0)
             missing.Add("how much memory");
         var labels = modules.ConvertAll(m => ModuleLabel.Read(Label(m, m.Count)).Module);
-        if (labels.Exists(l => l.Type is null))
-            missing.Add("with ECC or not");
+        // "ecc" says half of it.
+        foreach (var (label, parts) in labels.Zip(modules).Where(l => l.First.Type is null).Take(1))
+            missing.Add(
+                parts.Kind.Contains("ecc", StringComparison.OrdinalIgnoreCase) && label.Form is null
+                    ? "unbuffered or registered"
+                    : "with ECC or not"
+            );
         if (labels.Exists(l => l.RateMTs is null))
             missing.Add("which rate");
         if (purposes.Contains(Purpose.Drives) && drives.Count + space.Count == 0)

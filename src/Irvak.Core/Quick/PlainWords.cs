@@ -22,8 +22,12 @@ internal static class PlainWords
         Row(@"arrays?|raid(?:\s*-?\s*[01256z]{1,2})?|pools?|mirrors?|drives?|dis[ck]s?|hard\s+dis[ck]s?|hdds?|ssds?|bays?", Purpose.Drives),
         Row(@"(?:more|free|no|out\s+of)\s+space|storage|capacity", Purpose.Drives),
         Row(@"controllers?|adapters?|cards?|nics?", Purpose.Card),
-        Row(@"(?:too\s+)?slow(?:ly|er)?|faster(?:\s+path)?|throughput|bottleneck|\d+\s*g(?:b(?:it)?(?:/s|e)?|be)\s+network", Purpose.Path),
-        Row(@"processors?|cpus?|cores?", Purpose.Processor),
+        Row(
+            @"(?:too\s+)?slow(?:ly|er)?|faster(?:\s+path)?(?!\s+(?:processor|cpu|memory|module|drive|dis[ck]|ssd))|throughput|"
+                + @"bottleneck|\d+\s*g(?:b(?:it)?(?:/s|e)?|be)\s+network",
+            Purpose.Path
+        ),
+        Row(@"processors?|cpus?|cores?|sockets?", Purpose.Processor),
         Row(@"(?:new\s+)?boot", Purpose.Boot),
         Row(@"everything|overhaul|the\s+whole\s+machine|refit|rebuild\s+it", Purpose.Everything),
     ];

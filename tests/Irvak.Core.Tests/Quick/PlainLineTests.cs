@@ -31,6 +31,10 @@ public sealed class PlainLineTests
     [InlineData("it boots from a stick that is dead", "boot broken")]
     [InlineData("copying is too slow over the network", "path")]
     [InlineData("second processor", "processor")]
+    [InlineData("a faster processor of the same socket", "processor")]
+    [InlineData("a faster path to the users", "path")]
+    [InlineData("faster memory", "memory")]
+    [InlineData("a new array that survives two failures", "drives")]
     [InlineData("doesn't start, beeps three times", "broken")]
     [InlineData("won’t boot", "broken")]
     [InlineData("a failed drive", "drives broken")]
@@ -82,12 +86,34 @@ public sealed class PlainLineTests
     [InlineData("16 gb more memory", null, null)] // more than what, nobody knows yet
     [InlineData("room for 40 tb", null, 40.0)]
     [InlineData("40,5 tb usable", null, 40.5)]
+    [InlineData("20 TB at the least", null, 20.0)]
+    [InlineData("20 tb or more", null, 20.0)]
     [InlineData("to 960 gb ssd", null, null)]
     public void A_total_is_a_wish(string typed, int? gib, double? tb)
     {
         var line = PlainLine.Of(typed);
         Assert.Equal((gib, tb), (line.WishGiB, line.SpaceTB));
     }
+
+    [Theory]
+    [InlineData("a new array that survives two failures, 20 TB at the least", 2)]
+    [InlineData("two drives may fail", 2)]
+    [InlineData("survives 1 failed disk", 1)]
+    [InlineData("two drives", null)]
+    public void Failures_to_survive_are_a_wish(string typed, int? failures)
+    {
+        var line = PlainLine.Of(typed);
+        Assert.Equal(failures, line.Failures);
+        Assert.Equal(failures is null, line.Drives.Count > 0);
+    }
+
+    [Theory]
+    [InlineData("two 16 gb modules", "with ECC or not")]
+    [InlineData("two 16 gb 2666 ecc modules", "unbuffered or registered")]
+    [InlineData("two 16 gb 2666 registered modules", "")]
+    [InlineData("two 16 gb 2666 ecc so-dimms", "")]
+    public void What_is_not_said_of_modules_is_named(string typed, string missing) =>
+        Assert.Equal(missing, PlainLine.Of(typed).NotSaid.FirstOrDefault(n => n != "which rate") ?? "");
 
     [Theory]
     [InlineData("more memory for sound 8", "Sound 8: more memory", "sound 8")]

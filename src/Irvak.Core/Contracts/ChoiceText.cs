@@ -3,7 +3,7 @@ using System.Text.Json;
 namespace Irvak.Core.Contracts;
 
 /// <summary>Tables that the screen reads from a file made of the core's own.</summary>
-public static class ChoiceFile
+public static class ChoiceText
 {
     private static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web)
     {
@@ -11,5 +11,5 @@ public static class ChoiceFile
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
     };
 
-    public static string Text<T>(T table) => JsonSerializer.Serialize(table, Plain) + "\n";
+    public static string Of<T>(T table) => JsonSerializer.Serialize(table, Plain) + "\n";
 }

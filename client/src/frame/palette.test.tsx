@@ -1,0 +1,72 @@
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { MemoryRouter, useLocation } from 'react-router';
+import { afterEach, expect, test, vi } from 'vitest';
+import { useKeys } from './keys';
+import { Palette } from './Palette';
+import { found } from './PaletteDialog';
+
+afterEach(cleanup);
+
+function Here({ run }: { run: () => void }) {
+  useKeys([{ key: 'P', what: 'place the modules for me', run }]);
+  return <p>{useLocation().pathname}</p>;
+}
+
+const page = (run = vi.fn()) =>
+  render(
+    <MemoryRouter initialEntries={['/jobs/0101/fit']}>
+      <Here run={run} />
+      <input aria-label="a field" />
+      <Palette />
+    </MemoryRouter>,
+  );
+
+const open = async () => {
+  fireEvent.keyDown(window, { key: 'k', ctrlKey: true });
+  return screen.findByRole('combobox');
+};
+
+test('what can be done here is found by its words, and done by Enter', async () => {
+  const run = vi.fn();
+  page(run);
+  await userEvent.type(await open(), 'modules');
+  expect(screen.getAllByRole('option').map((o) => o.textContent)).toEqual(['place the modules for meShift P']);
+  await userEvent.keyboard('{Enter}');
+  await vi.waitFor(() => expect(run).toHaveBeenCalledOnce());
+  await vi.waitFor(() => expect(screen.queryByRole('combobox')).toBeNull());
+});
+
+test('it opens from within a field, arrows walk around, and a page is a press away', async () => {
+  page();
+  screen.getByLabelText('a field').focus();
+  await open();
+  const lit = () => screen.getByRole('option', { selected: true }).textContent;
+  expect(lit()).toBe('place the modules for meShift P');
+  await userEvent.keyboard('{ArrowUp}');
+  expect(lit()).toBe('read the rules');
+  await userEvent.keyboard('{ArrowDown}{ArrowDown}');
+  expect(lit()).toBe('go to the bench');
+  await userEvent.keyboard('{Enter}');
+  await screen.findByText('/');
+});
+
+test('what is called otherwise is not found, and Escape leaves', async () => {
+  page();
+  await userEvent.type(await open(), 'zebra');
+  screen.getByText('Nothing here is called so.');
+  await userEvent.keyboard('{Enter}{Escape}');
+  await vi.waitFor(() => expect(screen.queryByRole('combobox')).toBeNull());
+  screen.getByText('/jobs/0101/fit');
+});
+
+test('every word counts, and what begins with the first stands first', () => {
+  const deeds = ['go to the shelf', 'shelf of the job', 'print the shelf list'].map((what) => ({ what }));
+  expect(found(deeds, 'shelf').map((d) => d.what)).toEqual([
+    'shelf of the job',
+    'go to the shelf',
+    'print the shelf list',
+  ]);
+  expect(found(deeds, 'shelf print').map((d) => d.what)).toEqual(['print the shelf list']);
+  expect(found(deeds, ' ')).toHaveLength(3);
+});
