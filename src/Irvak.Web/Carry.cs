@@ -71,8 +71,10 @@ internal static class Carry
     private static List<Edit> Placed(JobState state, string? modules, CancellationToken cancel)
     {
         var edits = new List<Edit>();
+        List<ModuleLine> lines = [.. ModuleLines.Read(modules).Select(l => OfSmallSlots(l, state))];
+        edits.AddRange(lines.Where(l => l.Reading.Problem is not null).Select(l => Note($"Not placed: {l.Typed}. {l.Reading.Problem}")));
         var hand = ModuleLines
-            .Pieces([.. ModuleLines.Read(modules).Select(l => OfSmallSlots(l, state))])
+            .Pieces(lines)
             .Select(m => new HandModule(new Unit { Module = AsTaken(m, state), Source = "label" }, null))
             .ToList();
         var q = QuickBoard.Ask(state);

@@ -98,6 +98,7 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
                 window,
                 name
                         is "begin"
+                            or "survey-captures"
                             or "fit-small-machine"
                             or "rules"
                             or "evidence"
@@ -146,6 +147,26 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
             );
             Assert.Empty(window.Complaints());
         }
+    }
+
+    [Theory]
+    [InlineData("day", 1280, 800)]
+    [InlineData("night", 1024, 768)]
+    public void The_verdict_before_the_job_and_what_can_be_done_are_sound(string mode, int width, int height)
+    {
+        using var window = new Window(site, mode: mode, width: width, height: height).Open("/begin");
+        window.Type("#line", "two 16 gb 2666 so-dimms for the file share at orrin, it swaps at night");
+        window.Machine("Sollewyn Sound 8");
+        window.See("32 GiB at 2666 MT/s", ".before-job");
+        Shoot(window, mode == "day" ? "begin" : null);
+        Assert.Empty(Axe(window));
+        Assert.Empty(Overlaps(window));
+        Assert.Empty(window.Covered());
+        Assert.True(window.Find(".begin .choice").Size.Height >= 24);
+        window.Keys_(OpenQA.Selenium.Keys.Control + "k" + OpenQA.Selenium.Keys.Null);
+        window.See("go to the shelf", "[role=dialog]");
+        Assert.Empty(Axe(window));
+        Assert.Empty(window.Complaints());
     }
 
     [Fact]

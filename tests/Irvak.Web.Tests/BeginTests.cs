@@ -73,6 +73,8 @@ public class BeginTests(WebFixture web)
     // A bay for tapes takes none of them.
     [InlineData("nine 1 tb 3.5 sata disks", "brannick-cairn-8", 8, "Not placed: 1 × 1 TB")]
     [InlineData("twelve disks", "sollewyn-sound-8", 0, "")]
+    [InlineData("two 17 gb modules", "sollewyn-sound-8", 0, "Not placed: 2 x 17 GB modules. No module of 17 GB is made")]
+    [InlineData("two 16 gb 2666 so-dimms", "sollewyn-sound-8", 2, "")]
     public async Task What_finds_no_place_is_said(string line, string sheet, int placed, string note)
     {
         var trial = await Trial(Request(line, sheet));

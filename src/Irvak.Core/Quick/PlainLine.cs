@@ -105,7 +105,12 @@ public sealed partial record PlainLine(
                 modules.SelectMany(m => Enumerable.Repeat(16, m.Count / 16).Append(m.Count % 16).Where(n => n > 0).Select(n => Label(m, n)))
             );
 
-    private static string Label(PlainParts m, int count) => $"{(count > 1 ? $"{count} x " : "")}{m.Label}";
+    private static string Label(PlainParts m, int count) =>
+        $"{(count > 1 ? $"{count} x " : "")}{m.Size?.ToString(CultureInfo.InvariantCulture)} GB {Apart().Replace(m.Kind, ", ")}".Trim();
+
+    // A word after a rate is none of its letters: "2666 so-dimm" is no bin SO.
+    [GeneratedRegex(@"\s+")]
+    private static partial Regex Apart();
 
     private static List<string> Words(
         SortedSet<Purpose> purposes,

@@ -56,6 +56,8 @@ public sealed class PlainLineTests
     [InlineData("a pair of 32 gb ddr4 rdimms", 2, 32)]
     [InlineData("16 x 64 gb registered modules", 16, 64)]
     [InlineData("24 16 gb modules", 24, 16)]
+    [InlineData("two 16 gb 2666 so-dimms", 2, 16)] // "so" is no bin of the rate
+    [InlineData("two 16gb ddr4 2666 ecc registered dimms", 2, 16)]
     public void Modules_are_read_as_their_labels(string typed, int count, int gib)
     {
         var read = ModuleLines.Pieces(ModuleLines.Read(PlainLine.Of(typed).Modules));
