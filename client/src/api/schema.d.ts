@@ -5165,6 +5165,11 @@ export interface components {
             reason: null | string;
             /** @description Drives it names; empty for none. */
             drives?: components["schemas"]["PlainParts"][];
+            /**
+             * Format: int32
+             * @description Failed drives to survive; null where it says nothing of them.
+             */
+            failures?: null | number;
             /** @description What was understood, in words. */
             read: string[];
             /** @description What the line could have told and did not, in words. */
