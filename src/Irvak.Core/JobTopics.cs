@@ -1,8 +1,8 @@
 using System.Collections.Frozen;
 using Irvak.Core.Aims;
 using Irvak.Core.Expectations;
-using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 
 namespace Irvak.Core;
 
@@ -26,19 +26,20 @@ public static class JobTopics
         ("mode.", Topic.Arrays),
     ];
 
-    /// <summary>All of them where nobody said what the job is about, where it is about everything, and where something is
-    /// broken.</summary>
-    public static IReadOnlySet<Topic> Of(JobState state)
-    {
-        var purposes = state.Aim.Purposes;
-        if (purposes.Count == 0 || purposes.Any(p => p is Purpose.Everything or Purpose.Broken))
-            return All;
-        return purposes.SelectMany(p => PurposeTable.Of(p).Needs).Concat(Touched(state)).ToHashSet();
-    }
+    /// <summary>What is shown first. All of them where nobody said what the job is about, where it is about everything, and where
+    /// something is broken.</summary>
+    public static IReadOnlySet<Topic> Of(JobState state) => Of(state, r => r.Needs);
+
+    private static IReadOnlySet<Topic> Of(JobState state, Func<PurposeRow, IEnumerable<Topic>> rows) =>
+        PurposeTable.AreAll(state.Aim.Purposes)
+            ? All
+            : state.Aim.Purposes.Select(PurposeTable.Of).SelectMany(rows).Concat(Touched(state)).ToHashSet();
 
     private static IEnumerable<Topic> Touched(JobState state) =>
         [
-            .. state.Plan.Keys.Select(p => Of(p.Kind)),
+            .. state.Plan.Keys.Select(p => AskedFor.TopicOf(p.Kind)),
+            // Another processor drives the memory, or doesn't.
+            .. state.Plan.Keys.Any(p => p.IsSocket) ? new[] { Topic.Memory } : [],
             .. state.Arrays.Plans.Count > 0 ? new[] { Topic.Arrays } : [],
             .. state.Controllers.Modes.Count > 0 ? new[] { Topic.Arrays } : [],
             .. state.Aim.MemoryGiB is null ? [] : new[] { Topic.Memory },
@@ -46,33 +47,16 @@ public static class JobTopics
             .. state.Aim.ReadMBs is null ? [] : new[] { Topic.Cards, Topic.Arrays },
         ];
 
-    private static Topic Of(PlaceKind kind) =>
-        kind switch
-        {
-            PlaceKind.Slot => Topic.Memory,
-            PlaceKind.Socket => Topic.Processor,
-            PlaceKind.Bay => Topic.Bays,
-            PlaceKind.Card => Topic.Cards,
-            PlaceKind.M2 => Topic.M2,
-            _ => Topic.Machine,
-        };
-
     /// <summary>Lines about what the job has nothing to do with are left aside, as long as nobody looked at them: what was seen counts,
-    /// whatever it is about.</summary>
-    public static IReadOnlyList<ComparedLine> Aside(IReadOnlyList<ComparedLine> lines, IReadOnlySet<Topic> topics) =>
-        topics.Count == All.Count
-            ? lines
-            :
-            [
-                .. lines.Select(l =>
-                    l.State == LineState.NotLookedAt && TopicOf(l.Expected.Key) is { } topic && !topics.Contains(topic)
-                        ? l with
-                        {
-                            Aside = true,
-                        }
-                        : l
-                ),
-            ];
+    /// whatever it is about. What is worth knowing for a purpose is what its work may upset (drives behind a new controller, memory under a
+    /// new processor): that is looked at. Where nothing else would be left to look at, nothing is left aside.</summary>
+    public static IReadOnlyList<ComparedLine> Aside(IReadOnlyList<ComparedLine> lines, JobState state)
+    {
+        var topics = Of(state, r => r.Needs.Concat(r.Worth));
+        bool IsAside(ComparedLine line) =>
+            line.State == LineState.NotLookedAt && TopicOf(line.Expected.Key) is { } topic && !topics.Contains(topic);
+        return lines.All(IsAside) || !lines.Any(IsAside) ? lines : [.. lines.Select(l => IsAside(l) ? l with { Aside = true } : l)];
+    }
 
     /// <summary>Null for a line that every job looks at.</summary>
     public static Topic? TopicOf(string key)

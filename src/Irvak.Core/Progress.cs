@@ -33,10 +33,7 @@ public sealed record Progress(
                 && evaluation.Runbook.Steps.Count == 0
             )
                 ? []
-                : JobTopics.Aside(
-                    Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers),
-                    JobTopics.Of(state)
-                );
+                : JobTopics.Aside(Comparison.Of(state.Sheet!, evaluation.Expectations, state.Proof.After, state.Proof.Answers), state);
         // What is left aside holds nothing up.
         IReadOnlyList<ComparedLine> counted = lines.Any(l => l.Aside) ? [.. lines.Where(l => !l.Aside)] : lines;
         IReadOnlyList<Explanation> explanations = state.Sheet is null

@@ -2,11 +2,9 @@ using Irvak.Core;
 using Irvak.Core.Aims;
 using Irvak.Core.Builds;
 using Irvak.Core.Edits;
-using Irvak.Core.Memory;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Quick;
-using Irvak.Core.Sheets;
 using Irvak.Core.Shelf;
 using Irvak.Core.Survey;
 using Irvak.Solvers;
@@ -71,12 +69,9 @@ internal static class Carry
     private static List<Edit> Placed(JobState state, string? modules, CancellationToken cancel)
     {
         var edits = new List<Edit>();
-        List<ModuleLine> lines = [.. ModuleLines.Read(modules).Select(l => OfSmallSlots(l, state))];
+        List<ModuleLine> lines = [.. ModuleLines.Read(modules)];
         edits.AddRange(lines.Where(l => l.Reading.Problem is not null).Select(l => Note($"Not placed: {l.Typed}. {l.Reading.Problem}")));
-        var hand = ModuleLines
-            .Pieces(lines)
-            .Select(m => new HandModule(new Unit { Module = AsTaken(m, state), Source = "label" }, null))
-            .ToList();
+        var hand = ModuleLines.Pieces(lines).Select(m => new HandModule(new Unit { Module = m, Source = "label" }, null)).ToList();
         var q = QuickBoard.Ask(state);
         if (hand.Count == 0 || Solved(q, state, hand, cancel) is not { } placed)
             return edits;
@@ -100,28 +95,6 @@ internal static class Carry
             );
         return edits;
     }
-
-    /// <summary>In small slots sit small modules, and such ones with ECC are unbuffered: a label that tells no form tells more with
-    /// it.</summary>
-    private static ModuleLine OfSmallSlots(ModuleLine line, JobState state) =>
-        state.Sheet?.Memory.Form == ModuleForm.SoDimm && line.Reading.Module.Form is null
-            ? line with
-            {
-                Reading = ModuleLabel.Read($"{line.Typed} SO-DIMM"),
-            }
-            : line;
-
-    /// <summary>Who buys memory for a machine buys what its slots take: where the label is silent, form and generation are the board's, and
-    /// the kind where it takes but one.</summary>
-    private static ModuleSheet AsTaken(ModuleSheet m, JobState state) =>
-        state.Sheet?.Memory is not { } board
-            ? m
-            : m with
-            {
-                Form = m.Form ?? board.Form,
-                Generation = m.Generation ?? board.Generation,
-                Type = m.Type ?? (board.Types is [var only] ? only : null),
-            };
 
     /// <summary>Beside what another job left, where all of that can stay; else as if the board were bare.</summary>
     private static Placement? Solved(Question q, JobState state, List<HandModule> hand, CancellationToken cancel)

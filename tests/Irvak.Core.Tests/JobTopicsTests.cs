@@ -36,6 +36,28 @@ public sealed class JobTopicsTests
         Assert.NotEqual(Proof(plain), Proof(drives));
     }
 
+    /// <summary>What the work may upset is looked at afterwards. Common practice, no source.</summary>
+    [Theory]
+    [InlineData(Purpose.Memory, Topic.Memory, true)]
+    [InlineData(Purpose.Processor, Topic.Memory, true)]
+    [InlineData(Purpose.Drives, Topic.Memory, false)]
+    [InlineData(Purpose.Card, Topic.Memory, false)]
+    [InlineData(Purpose.Card, Topic.Bays, true)]
+    [InlineData(Purpose.Path, Topic.Bays, true)]
+    [InlineData(Purpose.Boot, Topic.Bays, true)]
+    [InlineData(Purpose.Memory, Topic.Bays, false)]
+    [InlineData(Purpose.Processor, Topic.Bays, false)]
+    public void Each_purpose_waits_for_what_its_work_may_upset(Purpose purpose, Topic topic, bool waits)
+    {
+        // Nothing is planned for either: a firmware version of its own is proved, the rest was there.
+        var job = DriveBox.Found(4).With(new SetPurposes([purpose]));
+        var line = Of(Disks).Lines.First(l => JobTopics.TopicOf(l.Expected.Key) == topic);
+        var other = line with { Expected = line.Expected with { Key = "boot.start" } };
+        Assert.Equal(!waits, JobTopics.Aside([line, other], job)[0].Aside);
+        // Where nothing else is left to look at, it is looked at.
+        Assert.False(JobTopics.Aside([line], job)[0].Aside);
+    }
+
     [Fact]
     public void What_was_seen_counts_whatever_it_is_about()
     {

@@ -80,5 +80,10 @@ public static class PurposeTable
     /// <summary>The rows as a person chooses among them, for the screen, which reads them from a file made of this.</summary>
     public static string ToJson() => ChoiceText.Of(Rows.Select(r => new PurposeChoice(r.Purpose, r.Words, r.Under)));
 
+    /// <summary>True where nothing is left aside: nobody said what the job is about, it is about everything, or something is
+    /// broken.</summary>
+    public static bool AreAll(IReadOnlyList<Purpose> purposes) =>
+        purposes.Count == 0 || purposes.Any(p => p is Purpose.Everything or Purpose.Broken);
+
     public static PurposeRow Of(Purpose purpose) => Rows.First(r => r.Purpose == purpose);
 }

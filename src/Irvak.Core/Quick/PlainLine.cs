@@ -148,6 +148,8 @@ public sealed partial record PlainLine(
                     ? "unbuffered or registered"
                     : "with ECC or not"
             );
+        if (labels.Exists(l => l.Form is null))
+            missing.Add("DIMM or SO-DIMM");
         if (labels.Exists(l => l.RateMTs is null))
             missing.Add("which rate");
         if (purposes.Contains(Purpose.Drives) && drives.Count + space.Count == 0)

@@ -24,16 +24,19 @@ public static class AskedFor
     /// <exception cref="InvalidOperationException">A question that no row names.</exception>
     public static Topic TopicOf(Unknown unknown) =>
         unknown.Path.StartsWith("found.", StringComparison.Ordinal)
-            ? unknown.Place!.Kind switch
-            {
-                PlaceKind.Slot => Topic.Memory,
-                PlaceKind.Socket => Topic.Processor,
-                PlaceKind.Bay => Topic.Bays,
-                PlaceKind.Card => Topic.Cards,
-                PlaceKind.M2 => Topic.M2,
-                _ => Topic.Machine,
-            }
+            ? TopicOf(unknown.Place!.Kind)
             : Topics.First(t => unknown.Path.StartsWith(t.Prefix, StringComparison.Ordinal)).Topic;
+
+    public static Topic TopicOf(PlaceKind kind) =>
+        kind switch
+        {
+            PlaceKind.Slot => Topic.Memory,
+            PlaceKind.Socket => Topic.Processor,
+            PlaceKind.Bay => Topic.Bays,
+            PlaceKind.Card => Topic.Cards,
+            PlaceKind.M2 => Topic.M2,
+            _ => Topic.Machine,
+        };
 
     /// <summary>True when a purpose waits for answers about a topic.</summary>
     public static bool Asks(Topic topic, IReadOnlyList<Purpose> purposes) =>
@@ -42,7 +45,7 @@ public static class AskedFor
     /// <param name="purposes">None where nobody said: everything is asked as it comes.</param>
     public static IReadOnlyList<Unknown> Of(IReadOnlyList<Unknown> unknowns, IReadOnlyList<Purpose> purposes)
     {
-        if (purposes.Count == 0 || purposes.Any(p => p is Purpose.Everything or Purpose.Broken))
+        if (PurposeTable.AreAll(purposes))
             return unknowns;
         var rows = purposes.Select(PurposeTable.Of).ToList();
         var (needs, worth) = (rows.SelectMany(r => r.Needs).ToHashSet(), rows.SelectMany(r => r.Worth).Append(Topic.Machine).ToHashSet());
