@@ -5,7 +5,6 @@ using Irvak.Core.Edits;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Quick;
-using Irvak.Core.Shelf;
 using Irvak.Core.Survey;
 using Irvak.Solvers;
 using Irvak.Web.Endpoints;
@@ -25,11 +24,11 @@ internal static class Carry
             .. state.Sheet is null || line.Modules is null ? [] : Placed(state, line.Modules, cancel),
         ];
         if (state.Sheet is not null)
-            edits.AddRange(DrivesOf(state, line));
+            edits.AddRange(PlainDrives.Into(state, line));
         var notes = edits.OfType<SetNote>().Select(n => n.Text).Prepend(line.Reason).OfType<string>().ToList();
         edits.RemoveAll(e => e is SetNote);
         if (notes.Count > 0)
-            edits.Add(Note(string.Join('\n', notes)));
+            edits.Add(SetNote.OfMachine(string.Join('\n', notes)));
         return edits.Count == 0 ? null : new Together("takes up what is to be done", edits);
     }
 
@@ -70,7 +69,9 @@ internal static class Carry
     {
         var edits = new List<Edit>();
         List<ModuleLine> lines = [.. ModuleLines.Read(modules)];
-        edits.AddRange(lines.Where(l => l.Reading.Problem is not null).Select(l => Note($"Not placed: {l.Typed}. {l.Reading.Problem}")));
+        edits.AddRange(
+            lines.Where(l => l.Reading.Problem is not null).Select(l => SetNote.OfMachine($"Not placed: {l.Typed}. {l.Reading.Problem}"))
+        );
         var hand = ModuleLines.Pieces(lines).Select(m => new HandModule(new Unit { Module = m, Source = "label" }, null)).ToList();
         var q = QuickBoard.Ask(state);
         if (hand.Count == 0 || Solved(q, state, hand, cancel) is not { } placed)
@@ -84,7 +85,7 @@ internal static class Carry
         // What finds no place is not lost on the way: it stands in the notes with its reason.
         if (placed.Out.Count > 0)
             edits.Add(
-                Note(
+                SetNote.OfMachine(
                     string.Join(
                         "\n",
                         placed
@@ -112,31 +113,4 @@ internal static class Carry
                 return placed;
         return null;
     }
-
-    /// <summary>Drives that a line names with their size, in the first bays that are not known to be taken.</summary>
-    private static List<Edit> DrivesOf(JobState state, PlainLine line)
-    {
-        var edits = new List<Edit>();
-        // The bays that are the most alike take what the line names; a bay for a tape or a boot pair is none of them.
-        var free = state
-            .Sheet!.Bays.GroupBy(g => g.Form)
-            .OrderByDescending(g => g.Sum(b => b.Names.Count))
-            .Take(1)
-            .SelectMany(g => g.SelectMany(b => b.Names.Select(n => (Bay: Place.Bay(n), Form: g.Key))))
-            .Where(b => !state.Found.ContainsKey(b.Bay) && state.Recalled.GetValueOrDefault(b.Bay)?.Unit is null)
-            .ToList();
-        foreach (var parts in line.Drives.Where(d => d.Size is not null))
-        {
-            if (PartText.Read(parts.Label).Part?.Drive is not { Bytes: not null } drive)
-                continue;
-            var mine = free.Where(b => drive.Form is null || drive.Form == b.Form).Take(parts.Count).ToList();
-            free.RemoveAll(mine.Contains);
-            edits.AddRange(mine.Select(b => new Fit(b.Bay, new Unit { Drive = drive, Source = "label" })));
-            if (mine.Count < parts.Count)
-                edits.Add(Note($"Not placed: {parts.Count - mine.Count} × {parts.Label}. No bay is left for them."));
-        }
-        return edits;
-    }
-
-    private static SetNote Note(string text) => new("machine", text.Length > SetNote.Longest ? text[..SetNote.Longest] : text);
 }

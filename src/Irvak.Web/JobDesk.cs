@@ -221,9 +221,13 @@ public sealed class JobDesk(
             Do(new SetPurposes([.. request.Purposes.Distinct()]));
         if (sheet is not null)
             Do(new AdoptSheet(sheet));
-        if (request.From is { } from && await jobs.Find(from.Number, cancel) is { } like)
+        if (request.From is { } from)
+        {
+            if (await jobs.Find(from.Number, cancel) is not { } like)
+                return (null, [], $"There is no job {from.Number} to begin from; nothing was stored.");
             foreach (var edit in LikeJob.Edits(like, from.Same))
                 Do(edit);
+        }
         if (carried is not null && state.Sheet is not null && Carry.Of(state, carried, cancel) is { } more)
             Do(more);
         if (line is not null && Carry.Of(state, line, cancel) is { } said)

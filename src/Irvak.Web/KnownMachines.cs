@@ -22,9 +22,12 @@ public sealed record KnownMachine(
 public sealed record SheetHit(string Id, string Name, string Has);
 
 /// <summary>Machines that words mean: those that jobs told of, then sheets.</summary>
-/// <param name="Others">Sheets that the words don't mean.</param>
+/// <param name="Others">Sheets that are not shown.</param>
 public sealed record KnownMachines(IReadOnlyList<KnownMachine> Known, IReadOnlyList<SheetHit> Sheets, int Others)
 {
+    /// <summary>True where there may be more known machines than are shown: more words find them.</summary>
+    public bool More { get; init; }
+
     private const int MostLooked = 60,
         MostShown = 6;
 
@@ -57,9 +60,11 @@ public sealed record KnownMachines(IReadOnlyList<KnownMachine> Known, IReadOnlyL
             .Where(k => Means(words, $"{k.Name} {k.Serial} {k.HostName} {k.Title} {k.Job} {k.Job.TrimStart('0')}"))
             .DistinctBy(k => k.Serial ?? k.HostName ?? "job " + k.Job)
             .OrderBy(k => !Means(words, $"{k.Name} {k.Serial} {k.HostName}"))
-            .Take(MostShown)
             .ToList();
-        return new(known, sheets, all.Count - sheets.Count);
+        return new(known.Take(MostShown).ToList(), sheets, all.Count - sheets.Count)
+        {
+            More = known.Count > MostShown || jobs.Count == MostLooked,
+        };
     }
 
     private static bool Means(IReadOnlyList<string> words, string text)

@@ -134,7 +134,7 @@ public sealed class BeginTests(Site site)
         window.See("16 GiB", ".before-job");
         window.Press("Begin");
         // What that job found is not known here until somebody says so.
-        window.See("left 4 GB unbuffered SO-DIMM DDR4-2400", ".survey-cols");
+        window.See(": 4 GB unbuffered SO-DIMM DDR4-2400", ".survey-cols");
         window.Click("[data-place='slot:A1']");
         window.See("Nobody has looked yet.");
         window.Press("Still so");

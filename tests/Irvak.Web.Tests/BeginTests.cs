@@ -152,6 +152,17 @@ public class BeginTests(WebFixture web)
         Assert.False(like.GetProperty("survey").GetProperty("recalled").GetProperty("slot:A1").GetProperty("same").GetBoolean());
     }
 
+    [Fact]
+    public async Task A_job_that_is_not_there_begins_nothing()
+    {
+        foreach (var path in (string[])["/api/begin/trial", "/api/jobs"])
+        {
+            var answer = await web.Http.PostAsJsonAsync(path, Request(null, from: new { number = "9999", same = true }));
+            Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+            Assert.Contains("There is no job 9999", await answer.Content.ReadAsStringAsync());
+        }
+    }
+
     private static Dictionary<string, object?> Answers(params (string, object?)[] more)
     {
         var all = new Dictionary<string, object?>
@@ -183,6 +194,8 @@ public class BeginTests(WebFixture web)
         Assert.Equal([16, 8, 4], slots.GetProperty("slots").EnumerateArray().Select(s => s.GetProperty("elec").GetInt32()));
         Assert.Equal("low", slots.GetProperty("slots")[2].GetProperty("height").GetString());
         var m2 = (await Trial(Request(null, answers: Answers(("m2", 2), ("m2Wired", "both"))))).GetProperty("sheet");
+        // Where its stand-offs are was not asked, and is not known.
+        Assert.Equal(0, m2.GetProperty("m2")[1].GetProperty("lengths").GetArrayLength());
         Assert.Equal(["sata", "nvme"], m2.GetProperty("m2")[1].GetProperty("protocols").EnumerateArray().Select(p => p.GetString()));
     }
 

@@ -3774,9 +3774,11 @@ export interface components {
             sheets: components["schemas"]["SheetHit"][];
             /**
              * Format: int32
-             * @description Sheets that the words don't mean.
+             * @description Sheets that are not shown.
              */
             others: number;
+            /** @description True where there may be more known machines than are shown: more words find them. */
+            more?: boolean;
         };
         /** @description What a full label of JEDEC standard 21-C says beyond size, ranks, rate and type. Null where it does not. */
         LabelDetails: {
@@ -7188,6 +7190,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

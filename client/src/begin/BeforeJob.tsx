@@ -82,13 +82,13 @@ function Questions({ list }: { list: Unknown[] }) {
 /** Bay 9 before bay 12. */
 const inOrder = (list: string[]) => places(list.toSorted((a, b) => a.localeCompare(b, 'en', { numeric: true })));
 
-/** What comes out with what the line plans, and what of it finds no place; nothing where it plans nothing. */
+/** What comes out with what the line plans, and what goes into the notes: the reason, and what finds no place; nothing where it plans nothing. */
 function Outcome({ trial }: { trial: JobView }) {
-  const left = (trial.survey.notes.machine ?? '').split('\n').filter((l) => l.startsWith('Not placed'));
+  const noted = (trial.survey.notes.machine ?? '').split('\n').filter(Boolean);
   const memory = trial.memory?.planned;
   const modules = trial.changes.filter((c) => c.in?.module);
   const drives = trial.changes.filter((c) => c.in?.drive);
-  if (trial.changes.length + left.length === 0) return null;
+  if (trial.changes.length + noted.length === 0) return null;
   const bytes = drives.reduce((sum, c) => sum + (c.in!.drive!.bytes ?? 0), 0);
   return (
     <section className="pad outcome" aria-label="What comes out">
@@ -110,8 +110,10 @@ function Outcome({ trial }: { trial: JobView }) {
           <span className="quiet">{tb(bytes)} before any array</span>
         </p>
       )}
-      {left.map((l) => (
-        <p key={l}>{l}</p>
+      {noted.map((l) => (
+        <p key={l}>
+          <span className="lab">Noted</span> {l}
+        </p>
       ))}
     </section>
   );

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api, isAway, newKey, Refusal, unwrap } from '../api/client';
 import { person, usePerson } from '../api/person';
-import type { BeginRequest, JobView, KnownMachines } from '../api/types';
+import type { BeginRequest, JobView, KnownMachines, LineView } from '../api/types';
 import { Help, Who } from '../frame/dialogs';
 import { useKeys } from '../frame/keys';
 import { pasted } from '../frame/pasted';
@@ -14,7 +14,7 @@ import { BeforeJob, PlateBefore } from './BeforeJob';
 import { carriedOf } from './carried';
 import { EMPTY, isEmpty, keepDraft, keptDraft, type Chosen, type Draft, type Way } from './draft';
 import { FindMachine } from './FindMachine';
-import { useLine, useMachines, useTrial } from './hooks';
+import { useLine, useLineNow, useMachines, useTrial } from './hooks';
 import { LineField, LineRead } from './LineField';
 
 /** What was refused of the answers, by their names. */
@@ -43,11 +43,36 @@ function onlyOne(hits: KnownMachines | undefined): Chosen | null {
 const isAmong = (hits: KnownMachines, chosen: Chosen | null) =>
   hits.known.some((k) => k.job === chosen?.job) || hits.sheets.some((s) => s.id === chosen?.sheet);
 
+/** What a draft comes to, its line read so: who is meant, and what is sent. */
+export function meant(draft: Draft, read: LineView | undefined, carry: BeginRequest['carry']) {
+  const like = draft.way === 'like';
+  const named = read && read.machines.known.length + read.machines.sheets.length > 0 ? read.machines : undefined;
+  // What was chosen among the machines of one line is not that of another line.
+  const stands = draft.words !== '' || !named || isAmong(named, draft.chosen);
+  const chosen = (stands ? draft.chosen : null) ?? (draft.words ? null : onlyOne(named));
+  const machine = draft.way === 'find' || like ? chosen : null;
+  const purposes = draft.purposes ?? read?.line.purposes ?? [];
+  const body: BeginRequest = {
+    key: EMPTY_KEY,
+    who: '',
+    title: '',
+    owner: '',
+    sheetId: (!like && machine?.sheet) || null,
+    from: machine?.job ? { number: machine.job, same: !like } : null,
+    answers: draft.way === 'answers' && isEnough(draft.answers) ? draft.answers : null,
+    carry: machine ? carry : null,
+    line: draft.line.trim() || null,
+    purposes,
+  };
+  return { named, chosen, purposes, title: draft.title ?? read?.line.title ?? '', body };
+}
+
 /** Begins a job: what is to be done in plain words or by purpose, and one of four ways to the machine. */
 export default function BeginJob() {
   const who = usePerson();
   const navigate = useNavigate();
   const client = useQueryClient();
+  const lineNow = useLineNow();
   const held = pasted.peek();
   const params = useSearchParams()[0];
   const carried = useMemo(() => carriedOf(params), [params]);
@@ -73,45 +98,31 @@ export default function BeginJob() {
   const read = draft.line.trim() ? line : undefined;
   const like = draft.way === 'like';
   const searched = useMachines(draft.words, (draft.way === 'find' || like) && (draft.words !== '' || !read)).data;
-  const named = read && read.machines.known.length + read.machines.sheets.length > 0 ? read.machines : undefined;
+  const { named, chosen, purposes, title, body } = meant(draft, read, carried?.carry ?? null);
   const hits = draft.words ? searched : (named ?? searched);
-  // What was chosen among the machines of one line is not that of another line.
-  const stands = draft.words !== '' || !named || isAmong(named, draft.chosen);
-  const chosen = (stands ? draft.chosen : null) ?? (draft.words ? null : onlyOne(named));
-  const purposes = draft.purposes ?? read?.line.purposes ?? [];
-  const title = draft.title ?? read?.line.title ?? '';
-  const answers = draft.way === 'answers' && isEnough(draft.answers) ? draft.answers : null;
-  const machine = draft.way === 'find' || like ? chosen : null;
-
-  const body: BeginRequest = {
-    key: EMPTY_KEY,
-    who: '',
-    title: '',
-    owner: '',
-    sheetId: (!like && machine?.sheet) || null,
-    from: machine?.job ? { number: machine.job, same: !like } : null,
-    answers,
-    carry: machine?.sheet ? (carried?.carry ?? null) : null,
-    line: draft.line.trim() || null,
-    purposes,
-  };
-  const { data: trial, error: untried } = useTrial(body, !!(machine ?? answers));
-  const shown = machine || answers ? trial : undefined;
+  const { answers } = body;
+  const { data: trial, error: untried } = useTrial(body, !!(body.sheetId ?? body.from ?? answers));
+  const shown = body.sheetId || body.from || answers ? trial : undefined;
 
   const begin = async () => {
-    if (!title.trim()) return setWrong('A job needs a title.');
     if (draft.way === 'answers' && !answers) return setWrong('Name the machine and its places at least.');
     setBusy(true);
     setWrong('');
     setRefused({});
     try {
+      // What stands on the screen may be that of the line some letters ago.
+      const now = meant(draft, await lineNow(draft.line), carried?.carry ?? null);
+      if (!now.title.trim()) {
+        setBusy(false);
+        return setWrong('A job needs a title.');
+      }
       const job = unwrap(
         await api.POST('/api/jobs', {
           body: {
-            ...body,
+            ...now.body,
             key: key.current,
             who: await person.named(),
-            title,
+            title: now.title,
             owner: draft.owner,
             capture: draft.way === 'capture' ? (held?.text ?? null) : null,
           },
@@ -174,6 +185,8 @@ export default function BeginJob() {
           className="begin"
           onSubmit={submit}
           onKeyDown={(e) => {
+            // From within a field too: what was entered is kept.
+            if (e.key === 'Escape') return void navigate('/');
             if (e.key !== 'Enter' || !(e.ctrlKey || e.metaKey)) return;
             e.preventDefault();
             void begin();

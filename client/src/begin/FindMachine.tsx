@@ -44,7 +44,9 @@ export function FindMachine({
           }}
         />
         <span className="quiet" role="status">
-          {hits ? `${count} found${like || hits.others === 0 ? '' : `, ${hits.others} others`}` : ''}
+          {hits
+            ? `${count} found${hits.more ? ' and more, type on' : ''}${like || hits.others === 0 ? '' : `, ${hits.others} others`}`
+            : ''}
         </span>
       </div>
       <ul className="hits">

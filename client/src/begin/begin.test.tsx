@@ -3,6 +3,7 @@ import { afterEach, expect, test, vi } from 'vitest';
 import type { KnownMachines, LineView } from '../api/types';
 import { NO_ANSWERS, isEnough } from './AnswersForm';
 import { EMPTY, isEmpty, keepDraft, keptDraft } from './draft';
+import { meant } from './BeginJob';
 import { FindMachine } from './FindMachine';
 import { marked } from './LineField';
 
@@ -91,4 +92,32 @@ test('nothing found says what else there is', () => {
   const none = { known: [], sheets: [], others: 22 };
   render(<FindMachine words="xyz" hits={none} like={false} chosen={null} onWords={vi.fn()} onChoose={vi.fn()} />);
   screen.getByText(/No machine of that name: paste what it says of itself/);
+});
+
+test('what is sent is what the line means now: title, purposes, and the only machine that it can mean', () => {
+  const line = (title: string, machines: Partial<KnownMachines>) =>
+    ({
+      line: { title, purposes: ['memory'] },
+      machines: { known: [], sheets: [], ...machines },
+    }) as unknown as LineView;
+  const draft = { ...EMPTY, line: 'x' };
+  const only = line('Sound 8: more memory', { sheets: HITS.sheets });
+  expect(meant(draft, only, null)).toMatchObject({
+    title: 'Sound 8: more memory',
+    body: { sheetId: 'sollewyn-sound-8', from: null, purposes: ['memory'] },
+  });
+  // Of two nobody is chosen; what a person chose or wrote stands.
+  expect(meant(draft, line('S', HITS), null).body).toMatchObject({ sheetId: null, from: null });
+  const chosen = { ...draft, title: 'Mine', purposes: [], chosen: { job: '0063', name: 'Sound 8' } };
+  expect(meant(chosen, line('S', HITS), null)).toMatchObject({
+    title: 'Mine',
+    body: { from: { number: '0063', same: true }, purposes: [] },
+  });
+  // But not once the line names others; and of a job like it a sheet is none.
+  expect(meant(chosen, only, null).body).toMatchObject({ sheetId: 'sollewyn-sound-8', from: null });
+  expect(meant({ ...draft, way: 'like' }, only, null).body).toMatchObject({ sheetId: null, from: null });
+  // A quick sum goes along with whichever machine is chosen.
+  const carry = { sockets: 0 } as never;
+  expect(meant(chosen, line('S', HITS), carry).body.carry).toBe(carry);
+  expect(meant(draft, undefined, carry).body.carry).toBeNull();
 });

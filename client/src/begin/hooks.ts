@@ -1,15 +1,26 @@
-import { useQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, unwrap } from '../api/client';
 import { usePaused } from '../api/paused';
 import type { BeginRequest, JobView } from '../api/types';
+
+const lineQuery = (line: string) =>
+  queryOptions({
+    queryKey: ['begin', 'line', line],
+    queryFn: async ({ signal }) => unwrap(await api.GET('/api/begin/line', { params: { query: { line } }, signal })),
+  });
+
+/** This very line as it is read, for a hand that is faster than the pause. */
+export function useLineNow() {
+  const client = useQueryClient();
+  return async (typed: string) => (typed.trim() ? await client.ensureQueryData(lineQuery(typed)) : undefined);
+}
 
 /** The line as the host reads it, with the machines that it may mean. */
 export const useLine = (typed: string) => {
   const line = usePaused(typed.trim() ? typed : '');
   return useQuery({
-    queryKey: ['begin', 'line', line],
+    ...lineQuery(line),
     enabled: line !== '',
-    queryFn: async ({ signal }) => unwrap(await api.GET('/api/begin/line', { params: { query: { line } }, signal })),
     placeholderData: (old) => (line === '' ? undefined : old),
   });
 };

@@ -276,7 +276,10 @@ public static class SheetCheck
         {
             if (sheet.M2[i].Form is not (null or "m.2" or "e1.s" or "u.2"))
                 problems.Add(new($"/m2/{i}/form", "A place on a carrier takes m.2, e1.s or u.2."));
-            if ((sheet.M2[i].Lengths.Count == 0 && sheet.M2[i].Form is null) || sheet.M2[i].Lengths.Any(l => l is < 16 or > 150))
+            if (
+                (sheet.M2[i].Lengths.Count == 0 && sheet.M2[i].Form is null && !sheet.Draft)
+                || sheet.M2[i].Lengths.Any(l => l is < 16 or > 150)
+            )
                 problems.Add(new($"/m2/{i}/lengths", $"{sheet.M2[i].Id} needs the lengths of its stand-offs, 16 to 150 mm."));
             if (sheet.M2[i].Fixing is not (null or "screw" or "latch"))
                 problems.Add(new($"/m2/{i}/fixing", "A module is held by a screw or a latch."));

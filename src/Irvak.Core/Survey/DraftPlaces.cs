@@ -6,6 +6,7 @@ namespace Irvak.Core.Survey;
 /// <summary>Bays, card slots and M.2 places of a draft, from a few answers. What is not answered stays unknown.</summary>
 internal static class DraftPlaces
 {
+    // More of them are drawn up in the editor. Definition.
     private const int MostBays = 60,
         MostSlots = 16,
         MostM2 = 8;
@@ -14,9 +15,6 @@ internal static class DraftPlaces
         Buses = ["SATA", "SAS", "NVMe"],
         Heights = ["full", "low"],
         Wirings = ["sata", "nvme", "both"];
-
-    // Most places take the longest of these too; which ones a place takes is printed beside it. Common practice, no source.
-    private static readonly int[] UsualLengths = [42, 60, 80];
 
     public static (IReadOnlyList<BayGroup> Bays, SheetProblem? Problem) Bays(FiveAnswers answers)
     {
@@ -80,11 +78,7 @@ internal static class DraftPlaces
             return ([], new("/m2Wired", "Say how they are wired: sata, nvme or both; the board's manual tells."));
         IReadOnlyList<string> protocols = answers.M2Wired == "both" ? ["sata", "nvme"] : [answers.M2Wired!];
         return (
-            [
-                .. Enumerable
-                    .Range(1, count)
-                    .Select(n => new M2Place($"M{n}", UsualLengths, string.Join(" or ", protocols), Protocols: protocols)),
-            ],
+            [.. Enumerable.Range(1, count).Select(n => new M2Place($"M{n}", [], string.Join(" or ", protocols), Protocols: protocols))],
             null
         );
     }

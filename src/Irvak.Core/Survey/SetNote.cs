@@ -12,6 +12,9 @@ public sealed record SetNote(string About, string Text) : MachineEdit
 {
     public const int Longest = 2000;
 
+    /// <summary>A note about the machine, cut where it is longer than one may be.</summary>
+    public static SetNote OfMachine(string text) => new("machine", text.Length > Longest ? text[..Longest] : text);
+
     public override IEnumerable<string> Touches() => ["note:" + About];
 
     public override string ValueAt(string subject) => Text;

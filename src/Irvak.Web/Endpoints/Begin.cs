@@ -44,8 +44,10 @@ public static class Begin
                     var now = clock.GetUtcNow();
                     var stamp = new Stamp("", now);
                     // A capture is read once, when the job begins.
-                    var (edits, _, _) = await desk.First(sheet, request with { Capture = null }, stamp, cancel);
-                    var state = (edits ?? []).Aggregate(JobState.Start, (s, e) => EditFold.Apply(s, e, stamp));
+                    var (edits, _, sentence) = await desk.First(sheet, request with { Capture = null }, stamp, cancel);
+                    if (edits is null)
+                        return Problems.NotUnderstood(sentence);
+                    var state = edits.Aggregate(JobState.Start, (s, e) => EditFold.Apply(s, e, stamp));
                     var (evidence, shelf) = await library.Now(cancel);
                     return TypedResults.Ok(JobView.Of(new Job(0, "", "", "", "", now, 0, state), evidence, shelf, new Core.Inputs.Kept()));
                 }
@@ -53,7 +55,8 @@ public static class Begin
             .WithName("tryBegin")
             .Produces<JobView>()
             .ProducesProblem(400)
-            .ProducesProblem(404);
+            .ProducesProblem(404)
+            .ProducesProblem(422);
     }
 
     /// <summary>The machines that all its names together mean, else those that the first of them means that means any.</summary>

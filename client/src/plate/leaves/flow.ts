@@ -40,7 +40,7 @@ export function flow(sheet: MachineSheet, kind: ChassisKind, w: number | null, w
             form: m.form ?? undefined,
             about: m.form
               ? [m.form.toUpperCase(), m.wired]
-              : m.key === 'msata'
+              : m.key === 'msata' || m.lengths.length === 0
                 ? [m.wired]
                 : [`22${m.lengths.join('/')}`, m.wired],
             art: [

@@ -37,7 +37,7 @@ export function StillSo({ place, onKeep }: { place: string; onKeep: (places: Rec
   return (
     <section className="still" aria-label="What another job left">
       <p>
-        Job {here.job} of {date(here.on)} {here.same ? 'left' : 'had'} <b>{left(here)}</b> here
+        By job {here.job} of {date(here.on)}: <b>{left(here)}</b> here
         {!here.same && <span className="quiet">, in another machine</span>}
         {here.unit?.serial && <span className="quiet">, serial {here.unit.serial}</span>}.
       </p>

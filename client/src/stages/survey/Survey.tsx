@@ -193,7 +193,7 @@ function Doubts({ job }: { job: JobView }) {
 /** What another job left at the first place that a question is about. */
 const remembered = (job: JobView, u: Unknown): string | null => {
   const r = u.kind === 'place' && u.place ? job.survey.recalled?.[u.place] : undefined;
-  return r ? `job ${r.job} ${r.same ? 'left' : 'had'} ${r.unit?.long ?? 'nothing'} in ${short(u.place!)}; ` : null;
+  return r ? `by job ${r.job}: ${r.unit?.long ?? 'nothing'} in ${short(u.place!)}; ` : null;
 };
 
 const isLooked = (job: JobView, place: string) => !!job.found[place] || job.foundEmpty.includes(place);
