@@ -17,7 +17,7 @@ export function BeforeJob({ trial, about }: { trial: JobView | undefined; about:
   const ask = trial ? asked(trial) : [];
   const aside = trial?.unknowns.filter((u) => u.aside) ?? [];
   return (
-    <aside className="before-job" aria-label="What the job would say">
+    <aside className="before-job" aria-label="What the job would say" tabIndex={0}>
       <div className="before-job-head">
         <b>{about || 'What is to be done?'}</b>
         {trial?.sheet && (
