@@ -12,6 +12,7 @@ using Irvak.Core.Power;
 using Irvak.Core.Shopping;
 using Irvak.Core.Steps;
 using Irvak.Core.Verdicts;
+using Irvak.Core.Volumes;
 using Irvak.Core.Wear;
 
 namespace Irvak.Core;
@@ -39,6 +40,9 @@ public sealed record Evaluation(
 
     public required IReadOnlyList<Distance> Ledge { get; init; }
 
+    /// <summary>Wished volumes with the arrays they lie on.</summary>
+    public required IReadOnlyList<VolumeFigures> Volumes { get; init; }
+
     public required ShoppingList Shopping { get; init; }
 
     public required Runbook Runbook { get; init; }
@@ -61,12 +65,20 @@ public sealed record Evaluation(
         var shopping = kept.Of("shopping", q.Steps, ShoppingList.Of);
         var runbook = kept.Of("runbook", (q.Steps, of.Arrays, moves), static i => Runbook.Of(i.Steps, i.Arrays, i.moves));
         var touched = kept.Of("touched", q.Drives, static d => d.TouchesData) || runbook.Steps.Any(s => OutAndBack.IsOne(s.Key));
+        var aims = new AimSheets(of.Memory, of.Arrays, of.Lanes, of.Paths)
+        {
+            Power = of.Power,
+            FoundPower = of.FoundPower(kept),
+            Shopping = shopping,
+            Runbook = runbook,
+            Volumes = VolumeFigures.Of(q.Volumes, q.Aim.Ahead, q.Drives, of.Arrays),
+        };
         IEnumerable<Finding> ofPlans =
         [
             .. CacheRules.Judge(q.Boot, of.Caches),
             .. moveFindings,
             .. Wiping.Judge(leaving),
-            .. AimDistance.Judge(q.Distances, of.Memory, of.Arrays, shopping),
+            .. AimDistance.Judge(q.Distances, aims),
             .. ShoppingList.Judge(shopping),
         ];
         return new Evaluation(of.Memory, of.Arrays, of.Lanes, of.Paths, of.Power, of.Boot, of.Caches, of.Endurance)
@@ -75,7 +87,8 @@ public sealed record Evaluation(
             Leaving = leaving,
             Backup = kept.Of("backup", (q.Moving, of.Arrays, touched), static i => BackupBefore.Of(i.Moving, i.Arrays, i.touched)),
             Findings = Sort(q, of.WithAsFound(kept).Concat(ofPlans)),
-            Ledge = AimDistance.Of(q.Distances, of.Memory, of.Arrays, of.Lanes, of.Paths, shopping),
+            Ledge = AimDistance.Of(q.Distances, aims),
+            Volumes = aims.Volumes,
             Shopping = shopping,
             Runbook = runbook,
             Expectations = Expected(q, of, kept),

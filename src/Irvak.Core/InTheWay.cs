@@ -26,7 +26,7 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
         stage switch
         {
             Stage.Survey => InSurvey(state, unknowns),
-            Stage.Aim => new(null, "No wish for memory yet.", 0, 0),
+            Stage.Aim => new(null, "No wish yet.", 0, 0),
             Stage.Fit => Worst(evaluation) ?? new(null, "Nothing is planned yet.", 0, 0),
             Stage.Prep => InPrep(state, evaluation),
             Stage.HandsOn => AtTheMachine(state, evaluation),

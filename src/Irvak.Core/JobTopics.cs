@@ -44,7 +44,8 @@ public static class JobTopics
             .. state.Controllers.Modes.Count > 0 ? new[] { Topic.Arrays } : [],
             .. state.Aim.MemoryGiB is null ? [] : new[] { Topic.Memory },
             .. state.Aim is { UsableTB: null, Failures: null } ? [] : new[] { Topic.Bays, Topic.Arrays },
-            .. state.Aim.ReadMBs is null ? [] : new[] { Topic.Cards, Topic.Arrays },
+            .. state.Volumes.All.Count == 0 && state.Aim.LossPercent is null ? [] : new[] { Topic.Bays, Topic.Arrays },
+            .. state.Aim is { ReadMBs: null, WriteMBs: null } ? [] : new[] { Topic.Cards, Topic.Arrays },
         ];
 
     /// <summary>Lines about what the job has nothing to do with are left aside, as long as nobody looked at them: what was seen counts,

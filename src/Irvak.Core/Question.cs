@@ -17,6 +17,7 @@ using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Sheets;
 using Irvak.Core.Steps;
+using Irvak.Core.Volumes;
 
 namespace Irvak.Core;
 
@@ -36,6 +37,9 @@ public sealed record Question
     public required PowerInput Power { get; init; }
 
     public Aim Aim { get; init; } = new();
+
+    /// <summary>Volumes that the owner wishes.</summary>
+    public IReadOnlyList<WishedVolume> Volumes { get; init; } = [];
 
     /// <summary>What the system is to start from; null for what it was found to start from.</summary>
     public BootPlan? BootPlan { get; init; }
@@ -92,7 +96,7 @@ public sealed record Question
             Power = Power,
         };
 
-    public AimInput Distances => new(Aim, Memory, Storage);
+    public AimInput Distances => new(Aim, Memory, Storage, Volumes);
 
     /// <summary>The question about a job.</summary>
     /// <exception cref="ArgumentException">It has no machine sheet.</exception>
@@ -153,6 +157,7 @@ public sealed record Question
                 Temperatures = HeatBands.Seen(state),
             },
             Aim = state.Aim,
+            Volumes = state.Volumes.All,
             BootPlan = state.Boot.Plan,
             Writes = state.Writes,
             Data = state.Moving,

@@ -76,7 +76,14 @@ public static class Stages
                 : "all known",
             false
         );
-        var aim = new Knot(Stage.Aim, Wished(state) ? "set" : "not set", false);
+        var unmet = evaluation?.Findings.Count(f => f.Rule.Family == Family.Aim && f.Severity == Severity.Care) ?? 0;
+        var aim = new Knot(
+            Stage.Aim,
+            !Wished(state) ? "not set"
+                : unmet > 0 ? $"{unmet} unmet"
+                : "set",
+            false
+        );
         if (evaluation is null)
             return
             [
@@ -135,7 +142,9 @@ public static class Stages
         ];
     }
 
-    private static bool Wished(JobState state) => state.Aim is not { MemoryGiB: null, UsableTB: null, Failures: null, ReadMBs: null };
+    private static bool Wished(JobState state) =>
+        state.Aim is not { MemoryGiB: null, UsableTB: null, Failures: null, ReadMBs: null, WriteMBs: null, LossPercent: null, Watts: null }
+        || state.Volumes.All.Count > 0;
 
     /// <summary>Any edit of the plan is a plan: parts, arrays, splits, wiring, modes, firmware, rates, boot, caches, moves, pads, the
     /// order of the start.</summary>

@@ -62,6 +62,10 @@ internal sealed class WorkedSheets
 
     public PowerSheet Power => _power.Value.Sheet;
 
+    /// <summary>What the machine drew as it was found.</summary>
+    /// <param name="kept">What was kept of the same job.</param>
+    public PowerSheet FoundPower(Kept kept) => kept.Within("found").Of("power", _question.AsFound().Power, OfPower).Sheet;
+
     public BootPlan? Boot => _boot.Value;
 
     public IReadOnlyList<CacheFigures> Caches => _caches.Value;

@@ -24,6 +24,7 @@ using Irvak.Core.Shopping;
 using Irvak.Core.Steps;
 using Irvak.Core.Survey;
 using Irvak.Core.Verdicts;
+using Irvak.Core.Volumes;
 using Irvak.Core.Wear;
 using Irvak.Store;
 
@@ -162,6 +163,9 @@ public sealed record JobView
 
     public required IReadOnlyList<Distance> Ledge { get; init; }
 
+    /// <summary>Wished volumes with the arrays they lie on.</summary>
+    public required IReadOnlyList<VolumeFigures> Volumes { get; init; }
+
     public required ShoppingList? Shopping { get; init; }
 
     public required Runbook? Runbook { get; init; }
@@ -254,6 +258,7 @@ public sealed record JobView
             Figures = DriveDefaults.Table(state.Drives.Figures),
             Findings = [.. (evaluation?.Findings ?? []).Select(FindingView.Of)],
             Ledge = evaluation?.Ledge ?? [],
+            Volumes = evaluation?.Volumes ?? [],
             Shopping = evaluation?.Shopping,
             Runbook = evaluation?.Runbook,
             Ticks = state.Ticks,

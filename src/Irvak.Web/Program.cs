@@ -110,6 +110,7 @@ pages.MapSurvey();
 pages.MapPhotos();
 pages.MapLibraryLists();
 pages.MapJobWays();
+pages.MapJobAims();
 pages.MapSheetEdits();
 pages.MapShelfLists();
 pages.MapLive();

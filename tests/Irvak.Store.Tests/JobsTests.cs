@@ -308,6 +308,17 @@ public class JobsTests(StoreFixture store)
             new Core.Controllers.SetCardPart(Place.Card("S1"), "unit", Core.Controllers.CardPartState.There),
             new Core.Drives.SetDriveFirmware("EK-N8", null),
             new Core.Aims.SetFrames(true),
+            new Core.Aims.LeaveAlone(["bays:front"]),
+            new Core.Volumes.WishVolume(
+                new("T", Core.Arrays.ArrayUse.Archive)
+                {
+                    OnItTB = 11.4,
+                    GrowthTB = 3.6,
+                    Failures = 2,
+                    BackedUpTo = "tape",
+                }
+            ),
+            new Core.Volumes.DropVolume("T"),
             new Core.Boot.PlanBoot(new([Place.M2("X")], 12, SharedGB: 100)),
             new Core.Caches.PlanCache(new("K", [Place.Bay("1"), Place.Bay("2")], [new("M", 500, 2, 0.8)], true, 40)),
             new Core.Caches.DropCache("K"),

@@ -244,7 +244,7 @@ public class MutationTests
                 {
                     "",
                     "/ways",
-                    "/reach",
+                    "/aim",
                     "/captures",
                     "/history?before=9",
                     "/document",

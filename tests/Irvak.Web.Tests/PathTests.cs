@@ -205,7 +205,7 @@ public class PathTests(WebFixture web)
     [Fact]
     public async Task The_three_policies_reach_differently_far_on_the_demos_evidence()
     {
-        var reach = await WebFixture.Ok(await web.Http.GetAsync("/api/jobs/0102/reach"));
+        var reach = await WebFixture.Ok(await web.Http.GetAsync("/api/jobs/0102/aim"));
         Assert.Equal([32, 96, 128], reach.EnumerateArray().Select(r => r.GetProperty("largestMiB").GetInt64() / 1024));
         Assert.Equal(10, (await WebFixture.Ok(await web.Http.GetAsync("/api/evidence"))).GetProperty("records").GetArrayLength());
     }

@@ -99,11 +99,12 @@ export const useJob = (number: string) => useQuery(jobQuery(number));
 /** A job that is open as its newest answer has it, for what is to be drawn before the rest of the page. */
 export const useNewest = (job: JobView) => useQuery({ ...jobQuery(job.number), refetchOnMount: false }).data ?? job;
 
-export const useReach = (job: JobView) =>
+/** What the aim could lead to: ideas for space, how far each wish can be met, what each policy changes. */
+export const useAim = (job: JobView) =>
   useQuery({
-    queryKey: ['reach', job.number, job.lastNumber],
-    queryFn: async () =>
-      unwrap(await api.GET('/api/jobs/{number}/reach', { params: { path: { number: job.number } } })),
+    queryKey: ['aim', job.number, job.lastNumber],
+    queryFn: async ({ signal }) =>
+      unwrap(await api.GET('/api/jobs/{number}/aim', { params: { path: { number: job.number } }, signal })),
     placeholderData: (old) => old,
   });
 

@@ -660,22 +660,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{number}/reach": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["getReach"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{number}/ways": {
         parameters: {
             query?: never;
@@ -684,6 +668,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getWays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/aim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getAim"];
         put?: never;
         post?: never;
         delete?: never;
@@ -969,10 +969,50 @@ export interface components {
              * @description Rate of reading in order wanted at the user's end, MB/s.
              */
             readMBs?: number;
+            writeMBs?: null | components["schemas"]["Throughput"];
+            /**
+             * Format: double
+             * @description Chance of losing an array or sectors of it within five years, percent, that is not to be passed.
+             */
+            lossPercent?: null | number;
+            /**
+             * Format: double
+             * @description Hours that the machine may be off.
+             */
+            awayHours?: null | number;
+            /**
+             * Format: double
+             * @description Most that it may draw with everything at work, W.
+             */
+            watts?: null | number;
+            /**
+             * Format: int32
+             * @description Years that are looked ahead; null for int Aim.UsualYears.
+             */
+            years?: null | number;
+            /** @description Parts of the machine that the owner wants left alone, each as LeaveAlone calls it. */
+            alone?: string[];
             /** @description What the job is about; empty where nobody said. */
             purposes?: components["schemas"]["Purpose"][];
             /** @description True when the line to the users is to carry frames of 9000 bytes. */
             largeFrames?: boolean;
+        };
+        /** @description What an aim could lead to, before anything is planned. */
+        AimPicture: {
+            ideas: components["schemas"]["SpaceIdea"][];
+            reach: components["schemas"]["WishReach"][];
+            policies: components["schemas"]["PolicyLine"][];
+            /**
+             * Format: int32
+             * @description Logged outcomes that the policies read.
+             */
+            reports: number;
+            /**
+             * Format: int32
+             * @description Free bays that are left alone.
+             */
+            leftAlone: number;
+            parts?: components["schemas"]["TouchedPart"][];
         };
         /** @description What moves the air, as somebody saw it. */
         AirLine: {
@@ -2675,7 +2715,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditDropVolume"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditLeaveAlone"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditWishVolume"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2749,6 +2789,12 @@ export interface components {
             type?: "dropCache";
             name: string;
         };
+        /** @description Wishes a volume no more. */
+        EditDropVolume: {
+            /** @enum {string} */
+            type?: "dropVolume";
+            name: string;
+        };
         /** @description Plans a shelf part for a place. */
         EditFit: {
             /** @enum {string} */
@@ -2786,6 +2832,13 @@ export interface components {
             };
             /** @description The edit in words. */
             what: string;
+        };
+        /** @description Says what of the machine is left alone; the rest may be touched. */
+        EditLeaveAlone: {
+            /** @enum {string} */
+            type?: "leaveAlone";
+            /** @description "memory", "processors", "cards", "m2", or "bays:" and the name of their group. */
+            parts: string[];
         };
         /** @description Plans an array, or plans another one under its name. */
         EditMakeArray: {
@@ -3093,6 +3146,14 @@ export interface components {
             to: components["schemas"]["Place"];
             /** @description Names of single bays of the group; null for the whole group. */
             bays?: unknown;
+        };
+        /** @description Wishes a volume, or says something else of the one of its name. */
+        EditWishVolume: {
+            /** @enum {string} */
+            type?: "wishVolume";
+            volume: components["schemas"]["WishedVolume"];
+            /** @description Its name before, where it gets another; null when it keeps it or is new. */
+            was?: null | string;
         };
         /** @enum {unknown} */
         EndState: "full" | "less" | "unseen" | "empty" | "out" | "unknown";
@@ -3580,6 +3641,15 @@ export interface components {
             kind: components["schemas"]["EntryKind"];
             sentence: string;
         };
+        /** @description How long an idea holds a volume. */
+        IdeaForVolume: {
+            volume: string;
+            /**
+             * Format: double
+             * @description Null when it is not known, or nothing grows.
+             */
+            fullInYears: null | number;
+        };
         /** @description What an imported document became. */
         ImportView: {
             /** @description machine, parts or job. */
@@ -3677,6 +3747,8 @@ export interface components {
             figures: components["schemas"]["FigureRow"][];
             findings: components["schemas"]["FindingView"][];
             ledge: components["schemas"]["Distance"][];
+            /** @description Wished volumes with the arrays they lie on. */
+            volumes: components["schemas"]["VolumeFigures"][];
             shopping: null | components["schemas"]["ShoppingList"];
             runbook: null | components["schemas"]["Runbook"];
             ticks: {
@@ -5221,23 +5293,10 @@ export interface components {
          * @enum {unknown}
          */
         Policy: "listed" | "field-proven" | "sound";
-        /** @description What a policy would allow in this machine. */
-        PolicyReach: {
+        /** @description What a policy changes in this job, as sentences. */
+        PolicyLine: {
             policy: components["schemas"]["Policy"];
-            /**
-             * Format: int64
-             * @description Largest module of the shelf that is no stop; null when none suits, or when what suits is not known.
-             */
-            largestMiB: null | number;
-            /** @description What speaks for it, or why there is none. */
-            evidence: string;
-            /**
-             * Format: int32
-             * @description Kinds of module off the maker's list that could be used; null when it is not known where the list ends.
-             */
-            offList: null | number;
-            /** @description What a part off the list means for support and warranty. */
-            support?: null | string;
+            sentences: string[];
         };
         /** @description What one standing is worth under each policy. */
         PolicyRow: {
@@ -6500,6 +6559,39 @@ export interface components {
             bands: components["schemas"]["InterleaveBand"][];
             bandwidthMBs: null | components["schemas"]["Throughput"];
         };
+        /** @description Like drives of the shelf in free bays, as an array: one idea for the aim, worked out like a plan made by hand. */
+        SpaceIdea: {
+            /** @description How the drawings call it. */
+            letter: string;
+            /** @description "4 × 16 TB". */
+            name: string;
+            /** @description What it is, in a line. */
+            words: string;
+            /**
+             * Format: double
+             * @description Space of its array.
+             */
+            usableTB: number;
+            /** @description Distances to the aim with it. */
+            ledge: components["schemas"]["Distance"][];
+            /**
+             * Format: int32
+             * @description Failed drives that its array survives, and the chance of losing it within five years, percent; null when not
+             *                 known.
+             */
+            survives?: null | number;
+            /** Format: double */
+            lossPercent?: null | number;
+            level: components["schemas"]["ArrayLevel"];
+            volumes: components["schemas"]["IdeaForVolume"][];
+            /** @description Policies under which nothing of it is a stop. */
+            under: components["schemas"]["Policy"][];
+            /** @description What stops it under the policy of the job; empty when nothing does. */
+            stops: string[];
+            /** @description Wishes that it misses, or of which it is not known, by the names of their distances. */
+            misses: string[];
+            take?: null | components["schemas"]["Edit"];
+        };
         /** @description What to enter in the firmware for one slot. */
         SplitLine: {
             slot: string;
@@ -6793,6 +6885,13 @@ export interface components {
          * @enum {unknown}
          */
         Topic: "memory" | "processor" | "system" | "bays" | "arrays" | "cards" | "m2" | "machine";
+        /** @description A part of the machine that may be touched or left alone. */
+        TouchedPart: {
+            /** @description As LeaveAlone calls it. */
+            part: string;
+            words: string;
+            alone: boolean;
+        };
         /** @description What a controller does to the plan. */
         TriedController: {
             row: components["schemas"]["ControllerRow"];
@@ -6872,6 +6971,24 @@ export interface components {
             /** @description Why a counter may not be believed, and what grades nothing but wants a look. */
             doubts: string[];
         };
+        /** @description A wished volume with where it lies, as found and as planned. */
+        VolumeFigures: {
+            volume: components["schemas"]["WishedVolume"];
+            /**
+             * Format: double
+             * @description Data on it now, TB; null when nobody said.
+             */
+            nowTB: null | number;
+            /**
+             * Format: double
+             * @description Data on it after the years that are looked ahead, TB; null when not known.
+             */
+            wishTB: null | number;
+            /** @description Other volumes on the planned array. */
+            shares: string[];
+            found: null | components["schemas"]["VolumeHome"];
+            planned: null | components["schemas"]["VolumeHome"];
+        };
         VolumeHits: {
             array: string;
             /** Format: double */
@@ -6881,6 +6998,37 @@ export interface components {
              * @description Share of this volume's requests that hit.
              */
             hits: number;
+        };
+        /** @description The array that a volume lies on. */
+        VolumeHome: {
+            /** @description Its name. */
+            array: string;
+            /**
+             * Format: double
+             * @description Its space; null when it has no figures.
+             */
+            usableTB: null | number;
+            /**
+             * Format: double
+             * @description Years until all that lies on it fills it, 0 when it is full already; infinite growth of nothing is null, as
+             *                 is what is not known.
+             */
+            fullInYears: null | number;
+            /**
+             * Format: int32
+             * @description Failed drives that it surely survives; null when not known.
+             */
+            survives: null | number;
+            /**
+             * Format: double
+             * @description Chance of losing it or sectors of it within five years; null when not known.
+             */
+            lossPercent: null | number;
+            /**
+             * Format: double
+             * @description Requests a second that it answers, of the volume's mix of reading and writing; null when not known.
+             */
+            requests: null | number;
         };
         /** @description So many pieces of a shelf part. */
         WantedPieces: {
@@ -6956,7 +7104,66 @@ export interface components {
             bays: components["schemas"]["WiredBay"][];
         };
         /** @enum {unknown} */
-        WishKind: "memoryGiB" | "moneyLimitEur" | "usableTB" | "failures" | "readMBs";
+        WishKind: "memoryGiB" | "moneyLimitEur" | "usableTB" | "failures" | "readMBs" | "writeMBs" | "lossPercent" | "awayHours" | "watts" | "years";
+        /** @description How far a wish can be met. */
+        WishReach: {
+            wish: components["schemas"]["WishKind"];
+            /**
+             * Format: double
+             * @description The best that is reached, in the unit of the wish.
+             */
+            value: number;
+            /** @description Letter of the idea, or what does it in words. */
+            by: string;
+        };
+        /** @description A volume as its owner wishes it. Null is what nobody said; a use stands in for what nobody said of its requests. */
+        WishedVolume: {
+            /** @description As people speak of it: a letter or a short word. */
+            name: string;
+            /** @description What it is used for. */
+            use?: components["schemas"]["ArrayUse"];
+            /**
+             * Format: double
+             * @description Data on it now, TB.
+             */
+            onItTB?: null | number;
+            /**
+             * Format: double
+             * @description What comes to it in a year, TB.
+             */
+            growthTB?: null | number;
+            /**
+             * Format: int32
+             * @description Failed drives that it is to survive.
+             */
+            failures?: null | number;
+            /**
+             * @description True when losing what is on it costs only the time to make it again.
+             * @default false
+             */
+            scratch: boolean;
+            /** @description Where it is backed up to, in the owner's words. */
+            backedUpTo?: null | string;
+            /**
+             * Format: int32
+             * @description Size of its usual request, KiB.
+             */
+            requestKiB?: null | number;
+            /** @description True when requests follow one another. */
+            inOrder?: null | boolean;
+            /**
+             * Format: double
+             * @description Share of reads, 0 to 1.
+             */
+            reads?: null | number;
+            /**
+             * Format: double
+             * @description Requests that it must answer in a second.
+             */
+            requestsPerSecond?: null | number;
+            /** @description Name of the array that it lies on; null for the one of its own name. */
+            on?: null | string;
+        };
         /** @description A way that has no answer of its own. */
         WithoutAnswer: {
             name: string;
@@ -8797,37 +9004,6 @@ export interface operations {
             };
         };
     };
-    getReach: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                number: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PolicyReach"][];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
     getWays: {
         parameters: {
             query?: never;
@@ -8846,6 +9022,37 @@ export interface operations {
                 };
                 content: {
                     "application/x-ndjson": components["schemas"]["WaysView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getAim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AimPicture"];
                 };
             };
             /** @description Not Found */

@@ -1,4 +1,14 @@
 import table from '../api/choices.json';
+import type { ArrayUse } from '../api/types';
+
+export interface UseChoice {
+  value: ArrayUse;
+  words: string;
+  requestKiB: number;
+  /** Share of reads, 0 to 1. */
+  reads: number;
+  inOrder: boolean;
+}
 
 const pairs = (rows: { value: string; words: string }[]) => rows.map((r): [string, string] => [r.value, r.words]);
 
@@ -6,6 +16,9 @@ const pairs = (rows: { value: string; words: string }[]) => rows.map((r): [strin
 export const LEVELS = pairs(table.levels);
 export const HOSTS = pairs(table.hosts);
 export const USES = pairs(table.uses);
+
+/** What each use asks of a volume, where nobody said otherwise. */
+export const WORKLOADS: readonly UseChoice[] = table.uses as UseChoice[];
 
 /** Strips that keepers offer, KiB. */
 export const STRIPS: readonly number[] = table.strips;

@@ -20,6 +20,30 @@ public sealed record Aim(
     public const int UsualFrame = 1_500,
         LargeFrame = 9_000;
 
+    /// <summary>Years that are looked ahead where nobody said.</summary>
+    public const int UsualYears = 5;
+
+    /// <summary>Rate of writing in order wanted at the user's end, MB/s.</summary>
+    public Throughput? WriteMBs { get; init; }
+
+    /// <summary>Chance of losing an array or sectors of it within five years, percent, that is not to be passed.</summary>
+    public double? LossPercent { get; init; }
+
+    /// <summary>Hours that the machine may be off.</summary>
+    public double? AwayHours { get; init; }
+
+    /// <summary>Most that it may draw with everything at work, W.</summary>
+    public double? Watts { get; init; }
+
+    /// <summary>Years that are looked ahead; null for <see cref="UsualYears"/>.</summary>
+    public int? Years { get; init; }
+
+    [System.Text.Json.Serialization.JsonIgnore]
+    public int Ahead => Years ?? UsualYears;
+
+    /// <summary>Parts of the machine that the owner wants left alone, each as <see cref="LeaveAlone"/> calls it.</summary>
+    public IReadOnlyList<string> Alone { get; init; } = [];
+
     /// <summary>What the job is about; empty where nobody said.</summary>
     public IReadOnlyList<Purpose> Purposes { get; init; } = [];
 

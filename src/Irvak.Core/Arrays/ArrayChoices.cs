@@ -8,7 +8,9 @@ public sealed record LevelChoice(ArrayLevel Value, string Words, bool Nests, boo
 
 public sealed record HostChoice(ArrayHost Value, string Words);
 
-public sealed record UseChoice(ArrayUse Value, string Words);
+/// <param name="RequestKiB">Its usual request.</param>
+/// <param name="Reads">Share of reads, 0 to 1.</param>
+public sealed record UseChoice(ArrayUse Value, string Words, int RequestKiB, double Reads, bool InOrder);
 
 /// <summary>What a person chooses from when an array is planned: the tables of levels, keepers and uses in the words of the screen, which
 /// reads them from a file made of this.</summary>
@@ -28,7 +30,7 @@ public sealed record ArrayChoices(IReadOnlyList<LevelChoice> Levels, IReadOnlyLi
                 )),
             ],
             [.. Keepers.Rows.Select(k => new HostChoice(k.Host, k.Choice))],
-            [.. Workloads.All.Select(w => new UseChoice(w.Use, w.Name))]
+            [.. Workloads.All.Select(w => new UseChoice(w.Use, w.Name, w.RequestKiB, w.Reads, w.InOrder))]
         );
 
     public string ToJson() => ChoiceText.Of(this);

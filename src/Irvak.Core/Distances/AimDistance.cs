@@ -1,7 +1,10 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Paths;
 using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
 using Irvak.Core.Shopping;
 using Irvak.Core.Verdicts;
+using Irvak.Core.Volumes;
 
 namespace Irvak.Core.Distances;
 
@@ -72,15 +75,9 @@ public static class AimDistance
         Sheet = WorkingSheet.Arrays,
     };
 
-    public static IReadOnlyList<Distance> Of(
-        AimInput q,
-        Memory.MemorySheet memory,
-        ArraySheet arrays,
-        Lanes.LaneSheet lanes,
-        Paths.PathSheet paths,
-        ShoppingList list
-    )
+    public static IReadOnlyList<Distance> Of(AimInput q, AimSheets of)
     {
+        var (memory, arrays, lanes, paths) = of;
         var distances = new List<Distance>();
         // A shelf of drives has no memory: nothing is said of it rather than 0.
         var memoryless = q.Memory.Sheet.Channels.Count == 0 && q.Memory.Sheet.Sockets.Count == 0;
@@ -109,14 +106,14 @@ public static class AimDistance
                 )
             );
         }
-        if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || q.Aim.UsableTB is not null)
+        if (arrays.Planned.Count > 0 || arrays.Found.Count > 0 || SpaceWished(q) is not null)
             distances.Add(
                 new(
                     "Usable",
                     "TB",
                     arrays.Found.Count == 0 ? null : ArraySheet.Usable(arrays.Found) / 1e12,
                     ArraySheet.Usable(arrays.Planned) / 1e12,
-                    q.Aim.UsableTB,
+                    SpaceWished(q),
                     false
                 )
             );
@@ -125,29 +122,85 @@ public static class AimDistance
             distances.Add(
                 new("Survives", "drives", ArraySheet.Survives(arrays.Found), ArraySheet.Survives(arrays.Planned), q.Aim.Failures, false)
             );
-        if (Paths.PathSheet.Best(paths.Planned, q.Arrays.Arrays) is { } best)
+        if (PathSheet.Best(paths.Planned, q.Arrays.Arrays) is { } best)
             distances.Add(
                 new(
                     "Reads at best",
                     "MB/s",
-                    Paths.PathSheet.Best(paths.Found, q.Arrays.FoundArrays)?.MegabytesPerSecond,
+                    PathSheet.Best(paths.Found, q.Arrays.FoundArrays)?.MegabytesPerSecond,
                     best.MegabytesPerSecond,
                     q.Aim.ReadMBs?.MegabytesPerSecond,
                     false
                 )
             );
         // A part without a price costs something: the sum of the others is the least.
-        var (total, whole) = ((double)list.TotalEur, list.WithoutPrice == 0);
+        var (total, whole) = ((double)of.Shopping.TotalEur, of.Shopping.WithoutPrice == 0);
         distances.Add(new("Money", "EUR", 0, whole ? total : null, (double?)q.Aim.MoneyLimitEur, true, !whole && total > 0 ? total : null));
         // Of a place that nobody looked at, nobody knows whether its lanes are free.
         if (lanes.LeftAtLeast is { } least)
             distances.Add(new("Lanes left", "", lanes.Left, lanes.Left, null, false, lanes.Left is null && least > 0 ? least : null));
         if (!memoryless)
             distances.Add(new("Memory slots left", "", Free(q, q.Memory.Found), Free(q, q.Memory.Planned), null, false));
-        return distances;
+        return [.. distances, .. Further(q, of)];
     }
 
-    public static IEnumerable<Finding> Judge(AimInput q, Memory.MemorySheet memory, ArraySheet arrays, ShoppingList list)
+    /// <summary>Distances that the ledge shows only where there is a wish.</summary>
+    private static IEnumerable<Distance> Further(AimInput q, AimSheets of)
+    {
+        if (PathSheet.Best(of.Paths.Planned, q.Arrays.Arrays, PathWay.Write) is { } writes)
+            yield return new(
+                "Writes at best",
+                "MB/s",
+                PathSheet.Best(of.Paths.Found, q.Arrays.FoundArrays, PathWay.Write)?.MegabytesPerSecond,
+                writes.MegabytesPerSecond,
+                q.Aim.WriteMBs?.MegabytesPerSecond,
+                false
+            );
+        if (of.Arrays.Planned.Concat(of.Arrays.Found).Any(a => !a.Plan.Scratch) || q.Aim.LossPercent is not null)
+            yield return new("Loss in 5 years", "%", Loss(of.Arrays.Found), Loss(of.Arrays.Planned), q.Aim.LossPercent, true);
+        yield return new("Machine off", "h", 0, Steps.TimeOff.Hours(of.Runbook), q.Aim.AwayHours, true);
+        yield return Draws(q, of);
+    }
+
+    /// <summary>What sits where nobody looked draws too: the rest is the least.</summary>
+    private static Distance Draws(AimInput q, AimSheets of)
+    {
+        bool Seen(Builds.Build build, Places.Place p) =>
+            build.At(p) is not null
+            || q.Arrays.FoundEmpty.Contains(p)
+            || !Draw(p)
+            || (
+                p.IsSlot && q.Memory.Sheet.Channels.FirstOrDefault(c => c.Slots.Contains(p.Name)) is { } c && !build.HasProcessor(c.Socket)
+            );
+        bool Draw(Places.Place p) => p.IsSlot || p.IsSocket || p.HoldsDrive || p.Kind == Places.PlaceKind.Card;
+        var places = SheetPlaces.All(q.Arrays.Sheet);
+        double? found =
+            of.FoundPower.Unseen.Count == 0 && places.All(p => Seen(q.Arrays.Found, p)) ? Math.Round(of.FoundPower.SteadyWatt) : null;
+        var planned = Math.Round(of.Power.SteadyWatt);
+        return of.Power.Unseen.Count == 0 && places.All(p => q.Arrays.Changed.Contains(p) || Seen(q.Arrays.Planned, p))
+            ? new("At work", "W", found, planned, q.Aim.Watts, true)
+            : new("At work", "W", found, null, q.Aim.Watts, true, planned);
+    }
+
+    /// <summary>Of the array that is likeliest lost, percent; null without one, and when one is not known.</summary>
+    private static double? Loss(IReadOnlyList<ArrayFigures> arrays) =>
+        arrays.Where(a => !a.Plan.Scratch).ToList() is { Count: > 0 } kept && kept.All(a => a.Loss is not null)
+            ? kept.Max(a => a.Loss!.Either) * 100
+            : null;
+
+    /// <summary>Space wished: as it was said, else what all volumes need after the years that are looked ahead; null when neither is
+    /// known.</summary>
+    private static double? SpaceWished(AimInput q) =>
+        q.Aim.UsableTB ?? (q.Volumes.Count == 0 ? null : q.Volumes.Aggregate((double?)0, (sum, v) => sum + v.InTB(q.Aim.Ahead)));
+
+    public static IEnumerable<Finding> Judge(AimInput q, AimSheets of) =>
+        [
+            .. Judge(q, of.Memory, of.Arrays, of.Shopping),
+            .. WishRules.Judge(q, of),
+            .. VolumeRules.Judge(of.Volumes, of.Arrays, q.Aim.Ahead),
+        ];
+
+    private static IEnumerable<Finding> Judge(AimInput q, Memory.MemorySheet memory, ArraySheet arrays, ShoppingList list)
     {
         var planned = ByteCount.FromMiB(memory.Planned.UsableMiB);
         if (memory.Planned.AllKnown && q.Aim.MemoryGiB is { } wish && planned.WholeMiB < wish * 1024L)

@@ -1,8 +1,9 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Memory;
+using Irvak.Core.Volumes;
 
 namespace Irvak.Core.Distances;
 
 /// <summary>What the distances to the aim look at.</summary>
-public sealed record AimInput(Aim Aim, MemoryInput Memory, ArrayInput Arrays);
+public sealed record AimInput(Aim Aim, MemoryInput Memory, ArrayInput Arrays, IReadOnlyList<WishedVolume> Volumes);

@@ -64,7 +64,7 @@ public sealed record BayFill(
         var drive = ask.Unit.Drive!;
         var ends = FillEnd.All(q, new PathTrace(q, LaneSheet.Of(q.Lanes)), drive);
         var open = ask.Over is { } over ? [.. ends.Where(e => over.Contains(e.Controller.Place))] : ends;
-        var blocks = FillBlock.Of(q, drive).ToList();
+        var blocks = FillBlock.Of(q, drive).Where(b => !ask.Alone.Contains(b.Group.Group)).ToList();
         var free = blocks.Sum(b => b.Free.Count);
         var wanted = ask.Count ?? free;
         var search = new FillSearch(q, open, blocks, wanted, drive);

@@ -36,7 +36,8 @@ public sealed record PolicyReach(Policy Policy, long? LargestMiB, string Evidenc
             }.OfType<string>(),
         ];
 
-    private static bool Suits(MemoryBoard board, ModuleSheet module) =>
+    /// <summary>True for a module that goes into the slots electrically, of a board whose slots were told.</summary>
+    public static bool Suits(MemoryBoard board, ModuleSheet module) =>
         module.CapacityMiB is not null
         && module.Generation == board.Generation
         && module.Form == board.Form

@@ -179,11 +179,11 @@ public sealed record PathSheet(IReadOnlyList<PathFigures> Planned, IReadOnlyList
         return plan is null ? null : PathSums.Of(q, new PathTrace(q, LaneSheet.Of(q.Lanes)), plan, ask, new Kept());
     }
 
-    /// <summary>What reaches the user at most: the quickest of these arrays, reading; of single drives where there is no array; null
-    /// without any.</summary>
-    public static Throughput? Best(IReadOnlyList<PathFigures> paths, IReadOnlyList<ArrayPlan> arrays)
+    /// <summary>What reaches the user at most: the quickest of these arrays; of single drives where there is no array; null without
+    /// any.</summary>
+    public static Throughput? Best(IReadOnlyList<PathFigures> paths, IReadOnlyList<ArrayPlan> arrays, PathWay way = PathWay.Read)
     {
         var own = paths.Where(p => arrays.Any(a => a.Name == p.Name)).ToList();
-        return (own.Count > 0 ? own : paths).Select(p => p.Of(PathWay.Read)?.EndMBs).Max();
+        return (own.Count > 0 ? own : paths).Select(p => p.Of(way)?.EndMBs).Max();
     }
 }

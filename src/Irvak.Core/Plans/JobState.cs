@@ -14,6 +14,7 @@ using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Power;
 using Irvak.Core.Steps;
+using Irvak.Core.Volumes;
 
 namespace Irvak.Core.Plans;
 
@@ -33,6 +34,9 @@ public sealed record JobState : MachineState
 
     [JsonRequired]
     public ArraySlice Arrays { get; init; } = new();
+
+    [JsonRequired]
+    public VolumeSlice Volumes { get; init; } = new();
 
     [JsonRequired]
     public ControllerSlice Controllers { get; init; } = new();

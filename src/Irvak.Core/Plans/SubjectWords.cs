@@ -21,6 +21,7 @@ public static class SubjectWords
         ["recalled"] = "what another job left",
         ["backup"] = "the backup before opening",
         ["frames"] = "the frames on the line",
+        ["alone"] = "what is left alone",
         [FieldFold.BootSubject] = "the boot drive",
         [FieldFold.FiguresSubject] = "the figures of drives",
         [FieldFold.StartSubject] = "the start of the disks",
@@ -35,6 +36,7 @@ public static class SubjectWords
         ["note"] = ("the note about ", ""),
         ["answer"] = ("the answer about ", ""),
         ["array"] = ("array ", ""),
+        ["volume"] = ("volume ", ""),
         ["member"] = ("what ", " belongs to"),
         ["cache"] = ("cache ", ""),
         ["tick"] = ("the tick of ", ""),
@@ -64,6 +66,11 @@ public static class SubjectWords
         [nameof(WishKind.UsableTB)] = "space",
         [nameof(WishKind.Failures)] = "failures survived",
         [nameof(WishKind.ReadMBs)] = "reading",
+        [nameof(WishKind.WriteMBs)] = "writing",
+        [nameof(WishKind.LossPercent)] = "the chance of a loss",
+        [nameof(WishKind.AwayHours)] = "the hours off",
+        [nameof(WishKind.Watts)] = "watts",
+        [nameof(WishKind.Years)] = "the years ahead",
     };
 
     public static string Of(string subject)

@@ -1,4 +1,5 @@
 using Irvak.Core;
+using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
@@ -38,7 +39,13 @@ public static class BayFills
                         return Problems.Invalid(new SheetProblem("/over", $"At most {MostControllers} controllers."));
                     var question = Question.Of(job.State, await library.Evidence(cancel), shelf);
                     return TypedResults.Ok(
-                        BayFill.Of(question.Paths, new FillQuestion(Unit.Of(part), request.Count, request.Over, request.OneKeeper))
+                        BayFill.Of(
+                            question.Paths,
+                            new FillQuestion(Unit.Of(part), request.Count, request.Over, request.OneKeeper)
+                            {
+                                Alone = LeaveAlone.Bays(job.State.Aim),
+                            }
+                        )
                     );
                 }
             )

@@ -2,7 +2,6 @@ using Irvak.Core;
 using Irvak.Core.Builds;
 using Irvak.Core.Contracts;
 using Irvak.Core.Evidence;
-using Irvak.Core.Memory;
 using Irvak.Core.Places;
 using Irvak.Core.Sheets;
 using Irvak.Core.Verdicts;
@@ -91,20 +90,6 @@ public static class LibraryLists
             .WithName("getEvidence");
 
         routes.MapGet("/api/rules", () => TypedResults.Ok(RuleRegister.All)).WithName("listRules");
-
-        routes
-            .MapGet("/api/jobs/{number}/reach", async (string number, Jobs jobs, Library library, CancellationToken cancel) =>
-                await jobs.Find(number, cancel) is { } job
-                    ? TypedResults.Ok(
-                        job.State.Sheet is null
-                            ? []
-                            : PolicyReach.Of(Question.Of(job.State, await library.Evidence(cancel), await library.Shelf(cancel)).Memory)
-                    )
-                    : Problems.UnknownJob(number)
-            )
-            .WithName("getReach")
-            .Produces<List<PolicyReach>>()
-            .ProducesProblem(404);
     }
 
     private static EvidencePage Page(EvidenceBook book)

@@ -26,7 +26,7 @@ public class AimDistanceTests
     {
         var shelf = Boards.Server with { Sockets = [], Channels = [], Slots = [], Roots = [] };
         Assert.Equal(
-            ["Money"],
+            ["Money", "Machine off", "At work"],
             Core.Plans.EditFold.Apply(JobState.Start, new AdoptSheet(shelf), Boards.Stamp).Evaluate().Ledge.Select(d => d.Name)
         );
     }

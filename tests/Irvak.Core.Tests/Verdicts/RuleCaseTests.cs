@@ -660,6 +660,7 @@ public class RuleCaseTests
         .. Lanes.LaneRuleCases.All,
         .. Paths.PathRuleCases.All,
         .. Power.PowerRuleCases.All,
+        .. Distances.AimRuleCases.All,
         new(
             "SHELF-SHORT",
             Severity.Note,

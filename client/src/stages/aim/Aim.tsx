@@ -1,227 +1,95 @@
-import { useState, type FormEvent } from 'react';
-import { useEvidence, useReach } from '../../api/hooks';
-import type { JobView, Policy, Topic } from '../../api/types';
+import { useState } from 'react';
+import { useAim } from '../../api/hooks';
+import { useWays } from '../../api/ways';
+import { plural } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
+import { Verdicts } from '../../frame/Verdicts';
 import { SmallPlate } from '../../plate/Plate';
-import { cost, euro, gib, mib, plural } from '../../format/numbers';
+import { CellNumber } from './CellNumber';
+import { PathOfAim, Picture, type Typed } from './Picture';
+import { Policies } from './Policies';
+import { Touch } from './Touch';
+import { Volumes } from './Volumes';
+import { Wish } from './Wish';
+import { WISHES, isAbout, wished } from './wishRows';
 
-const COLUMNS: [Policy, string][] = [
-  ['listed', 'Listed'],
-  ['field-proven', 'Field-proven'],
-  ['sound', 'Sound'],
-];
-
-/** What can be wished, and what each wish is about; money is every job's. */
-const WISHES = [
-  { wish: 'memoryGiB', id: 'wish-memory', label: 'Memory', unit: 'GiB', about: ['memory', 'processor'] },
-  { wish: 'usableTB', id: 'wish-space', label: 'Usable space', unit: 'TB', about: ['bays', 'arrays'] },
-  {
-    wish: 'failures',
-    id: 'wish-failures',
-    label: 'Failed drives to survive',
-    unit: 'drives',
-    about: ['bays', 'arrays'],
-  },
-  { wish: 'readMBs', id: 'wish-read', label: 'Reading at the user’s end', unit: 'MB/s', about: ['arrays', 'cards'] },
-  { wish: 'moneyLimitEur', id: 'wish-money', label: 'Money, at most', unit: '€', about: null },
-] as const satisfies readonly { about: readonly Topic[] | null; [key: string]: unknown }[];
-
-const isAbout = (w: (typeof WISHES)[number], job: JobView) =>
-  job.aim[w.wish] != null || !w.about || w.about.some((t) => job.topics.includes(t));
-
-/** Aim: memory wanted, spending limit, and what each policy would change here. */
+/** Aim: what is wished of the whole machine and of each volume, drawn against what is there and what can be reached. */
 export default function Aim() {
-  const { job, apply } = useDesk();
-  const reach = useReach(job).data ?? [];
-  const rows = useEvidence().data?.policy ?? [];
+  const { job, apply, select } = useDesk();
+  const picture = useAim(job).data;
+  const ways = useWays(job).data ?? [];
   const [all, setAll] = useState(false);
+  const [typed, setTyped] = useState<Typed>({});
+  const [chosen, setChosen] = useState<string>();
   const aside = WISHES.filter((w) => !isAbout(w, job)).length;
-  const installed = job.memory?.found.allKnown ? job.memory.found.installedMiB / 1024 : 0;
+  const storage = all || job.topics.includes('arrays') || job.topics.includes('bays') || job.volumes.length > 0;
+  const volume = job.volumes.find((v) => v.volume.name === chosen) ?? job.volumes[0];
   return (
     <>
       <main className="field" id="field" tabIndex={-1}>
-        <div className="table-page stack aim">
-          <section>
-            <h3>The whole machine</h3>
-            <div className="wishes">
+        <div className="table-page aim" tabIndex={0} role="region" aria-label="Aim">
+          {!job.sheet && <p className="notes quiet">Survey comes first: the machine is not known yet.</p>}
+          <div className="aim-top">
+            <section className="wishes">
+              <div className="wish-head">
+                <h3>The whole machine</h3>
+                <span>found</span>
+                <span>wish</span>
+              </div>
               {(all ? WISHES : WISHES.filter((w) => isAbout(w, job))).map((w) => (
                 <Wish
-                  key={`${w.wish}${job.aim[w.wish]}`}
-                  id={w.id}
-                  label={w.label}
-                  unit={w.unit}
-                  value={job.aim[w.wish] ?? null}
-                  onKeep={(value) => apply({ type: 'setWish', wish: w.wish, value })}
-                  quick={w.wish === 'memoryGiB' && installed ? [installed * 2, installed * 4] : []}
+                  key={`${w.wish}${wished(job, w.wish)}`}
+                  job={job}
+                  row={w}
+                  value={wished(job, w.wish)}
+                  picture={picture}
+                  onType={(n) => setTyped((t) => ({ ...t, [w.wish]: n }))}
+                  onKeep={(value) => {
+                    setTyped((t) => Object.fromEntries(Object.entries(t).filter(([wish]) => wish !== w.wish)));
+                    apply({ type: 'setWish', wish: w.wish, value });
+                  }}
+                  onTouchAll={
+                    (job.aim.alone ?? []).length > 0 ? () => apply({ type: 'leaveAlone', parts: [] }) : undefined
+                  }
                 />
               ))}
+              {storage && (
+                <div className="wish">
+                  <span>Look ahead</span>
+                  <span />
+                  <CellNumber
+                    label="Look ahead"
+                    unit="years"
+                    value={job.aim.years ?? 5}
+                    most={30}
+                    onKeep={(value) => apply({ type: 'setWish', wish: 'years', value })}
+                  />
+                </div>
+              )}
               {!all && aside > 0 && (
                 <button type="button" className="link" onClick={() => setAll(true)}>
                   {plural(aside, 'wish', 'wishes')} left aside: show all
                 </button>
               )}
-            </div>
-          </section>
-          <section>
-            <h3>
-              What the policy would change <span className="lab">a part off the maker’s list is…</span>
-            </h3>
-            <table className="policy">
-              <thead>
-                <tr>
-                  <th>When the part stands</th>
-                  {COLUMNS.map(([p, name]) => (
-                    <th key={p} className={p === job.policy ? 'col-on' : ''}>
-                      <b>{name}</b>
-                      {p === job.policy ? ' chosen' : ''}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((r) => (
-                  <tr key={r.standing}>
-                    <td>{r.standing}</td>
-                    {[r.listed, r.fieldProven, r.sound].map((v, i) => (
-                      <td key={i} className={COLUMNS[i]![0] === job.policy ? 'col-on' : ''}>
-                        {v ?? 'nothing said'}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-                {job.topics.includes('memory') && (
-                  <>
-                    <tr>
-                      <td>
-                        <b>Largest module on the shelf for this machine</b>
-                      </td>
-                      {COLUMNS.map(([p]) => {
-                        const r = reach.find((x) => x.policy === p);
-                        return (
-                          <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                            {r?.largestMiB ? <b>{mib(r.largestMiB)}</b> : !r && '–'}{' '}
-                            <span className="quiet">{r?.evidence}</span>
-                          </td>
-                        );
-                      })}
-                    </tr>
-                    <tr>
-                      <td>Kinds off the list that could be used</td>
-                      {COLUMNS.map(([p]) => {
-                        const r = reach.find((x) => x.policy === p);
-                        return (
-                          <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                            {r ? (r.offList ?? 'not known') : '–'}
-                          </td>
-                        );
-                      })}
-                    </tr>
-                  </>
+              <Touch parts={picture?.parts ?? []} />
+            </section>
+            {job.sheet && (
+              <div className="aim-picture">
+                <Picture job={job} picture={picture} typed={typed} volume={volume} />
+                {!storage && (
+                  <div className="aim-plate">
+                    <SmallPlate sheet={job.sheet} job={{ ...job, planned: job.found, changes: [] }} />
+                  </div>
                 )}
-                <tr>
-                  <td>Support and warranty of a part off the list</td>
-                  {COLUMNS.map(([p]) => (
-                    <td key={p} className={p === job.policy ? 'col-on' : ''}>
-                      {reach.find((x) => x.policy === p)?.support ?? '–'}
-                    </td>
-                  ))}
-                </tr>
-              </tbody>
-            </table>
-            <p className="quiet">
-              The policy changes severities, never facts. Every part off the list is named in the handover, with its
-              evidence and the remark on warranty.
-            </p>
-          </section>
+              </div>
+            )}
+          </div>
+          <PathOfAim job={job} typed={typed} volume={volume} />
+          {storage && <Volumes chosen={volume?.volume.name} onChoose={setChosen} />}
+          <Policies picture={picture} policy={job.policy} />
         </div>
       </main>
-      <aside className="verdicts" aria-label="As found, against the aim">
-        <div className="vhead">
-          <b>As found, against the aim</b>
-        </div>
-        <div className="list">
-          {job.sheet && (
-            <div className="aim-plate">
-              <SmallPlate sheet={job.sheet} job={{ ...job, planned: job.found, changes: [] }} />
-            </div>
-          )}
-          {job.ledge
-            .filter((d) => (d.name === 'Memory' || d.name === 'Rate') && job.topics.includes('memory'))
-            .map((d) => (
-              <div key={d.name} className="lc flat">
-                <div className="l">
-                  {d.name}
-                  {d.wish != null && <i>wish {gib(d.wish)}</i>}
-                </div>
-                <div className="n">{d.found != null ? `${gib(d.found)} ${d.unit}` : 'not known'}</div>
-              </div>
-            ))}
-          <div className="lc flat">
-            <div className="l">
-              Planned parts{job.aim.moneyLimitEur != null && <i>limit {euro(job.aim.moneyLimitEur)}</i>}
-            </div>
-            <div className="n">{cost(job.shopping)}</div>
-          </div>
-          {!job.sheet && <p className="notes quiet">Survey comes first: the machine is not known yet.</p>}
-        </div>
-      </aside>
+      <Verdicts findings={job.findings} ways={ways} onPlace={select} onEdit={apply} />
     </>
-  );
-}
-
-function Wish({
-  id,
-  label,
-  unit,
-  value,
-  onKeep,
-  quick,
-}: {
-  id: string;
-  label: string;
-  unit: string;
-  value: number | null;
-  onKeep: (v: number | null) => void;
-  quick: number[];
-}) {
-  const [text, setText] = useState(value == null ? '' : `${value}`);
-  const [wrong, setWrong] = useState('');
-  const keep = (event?: FormEvent) => {
-    event?.preventDefault();
-    const plain = text.replace(/[\s ]/g, '').replace(',', '.');
-    if (plain === '') {
-      if (value != null) onKeep(null);
-      return;
-    }
-    const n = Number(plain);
-    if (!Number.isFinite(n) || n < 0) return setWrong(`“${text}” is no number of ${unit}.`);
-    setWrong('');
-    if (n !== value) onKeep(n);
-  };
-  return (
-    <form onSubmit={keep} className="wish">
-      <label className="field-label" htmlFor={id}>
-        {label}
-      </label>
-      <div className="row">
-        <input
-          id={id}
-          className="inp num"
-          inputMode="decimal"
-          value={text}
-          onFocus={(e) => e.currentTarget.select()}
-          onChange={(e) => setText(e.target.value)}
-          onBlur={() => keep()}
-          autoComplete="off"
-        />
-        <span>{unit}</span>
-        {quick.map((q) => (
-          <button key={q} type="button" className="btn o" onClick={() => onKeep(q)}>
-            {gib(q)}
-          </button>
-        ))}
-      </div>
-      {wrong && <p className="err">{wrong}</p>}
-    </form>
   );
 }

@@ -1,0 +1,169 @@
+import { useState } from 'react';
+import type { AimPicture, JobView, VolumeFigures } from '../../api/types';
+import { useDesk } from '../../frame/desk';
+import { plural } from '../../format/numbers';
+import { AimPath } from './AimPath';
+import { SpaceYears, levels } from './SpaceYears';
+import { Strip, type StripMark } from './Strip';
+import { WISHES, distanceOf, figure, isAbout, wished, type WishRow } from './wishRows';
+
+/** What stands in the fields, by the wish. */
+export type Typed = Partial<Record<string, number | null>>;
+
+/** The picture of the aim: it follows the fields while they are typed. */
+export function Picture({
+  job,
+  picture,
+  typed,
+  volume,
+}: {
+  job: JobView;
+  picture: AimPicture | undefined;
+  /** What stands in the fields now, where that differs from what is kept. */
+  typed: Typed;
+  /** The volume that is looked at; undefined for the whole machine. */
+  volume: VolumeFigures | undefined;
+}) {
+  const ideas = picture?.ideas ?? [];
+  const wishOf = (row: WishRow) => wishNow(job, row, typed);
+  const space = WISHES.find((w) => w.wish === 'usableTB')!;
+  const years = job.aim.years ?? 5;
+  const whole = distanceOf(job, space);
+  const lines = levels(volume, { found: whole?.found ?? null, planned: whole?.planned ?? null }, ideas, job.policy);
+  const strips = WISHES.filter(
+    (w) => isAbout(w, job) && w.wish !== 'failures' && (w.wish !== 'usableTB' || lines.length === 0),
+  );
+  const drawn = (lines.length > 0 || volume?.wishTB != null) && isAbout(space, job);
+  return (
+    <section className="picture" aria-label="The picture of this aim">
+      <div className="picture-head">
+        <h3>The picture of this aim</h3>
+        <Legend ideas={ideas.map((i) => [i.letter, i.words, (i.under as string[]).includes(job.policy)])} />
+      </div>
+      <div className="picture-body">
+        {drawn && (
+          <figure>
+            <figcaption>
+              <b>{volume ? `${volume.volume.name}, space over the years` : 'Space'}</b>
+              <span>{ideas.length === 0 && picture ? noIdea(picture) : ''}</span>
+            </figcaption>
+            <SpaceYears
+              name={volume?.volume.name ?? 'The whole machine'}
+              now={volume?.nowTB ?? null}
+              growth={volume?.volume.growthTB ?? null}
+              wish={volume ? (volume.wishTB ?? null) : wishOf(space)}
+              years={years}
+              levels={lines}
+            />
+          </figure>
+        )}
+        <div className="strips">
+          {strips.map((row) => (
+            <Strip
+              key={row.wish}
+              label={row.label.replace(/, (at most|under)$/, '')}
+              unit={row.unit}
+              wish={wishOf(row)}
+              isLimit={row.isLimit}
+              words={(v) => figure(row, v)}
+              log={row.unit === '%'}
+              marks={marksOf(job, row, picture)}
+            />
+          ))}
+        </div>
+      </div>
+      <TakeIdea ideas={ideas} />
+    </section>
+  );
+}
+
+/** What stands in the field of a wish now. */
+const wishNow = (job: JobView, row: WishRow, typed: Typed) =>
+  row.wish in typed ? (typed[row.wish] ?? null) : wished(job, row.wish);
+
+const READ = WISHES.find((w) => w.wish === 'readMBs')!;
+
+/** The way of what is read from the volume that is looked at, across the whole screen. */
+export function PathOfAim({ job, typed, volume }: { job: JobView; typed: Typed; volume: VolumeFigures | undefined }) {
+  const paths = job.paths?.planned ?? [];
+  const path = paths.find((p) => p.name === (volume?.planned?.array ?? volume?.found?.array)) ?? paths[0];
+  if (!path || !isAbout(READ, job)) return null;
+  return <AimPath path={path} found={distanceOf(job, READ)?.found ?? null} wish={wishNow(job, READ, typed)} />;
+}
+
+function marksOf(job: JobView, row: WishRow, picture: AimPicture | undefined): StripMark[] {
+  const d = distanceOf(job, row);
+  const marks: StripMark[] = [];
+  const bought = row.wish === 'moneyLimitEur' || row.wish === 'awayHours';
+  if (d?.found != null && !bought) marks.push({ letter: '', value: d.found, kind: 'found' });
+  if (d?.planned != null && (d.planned !== d.found || bought) && (!bought || job.changes.length > 0))
+    marks.push({ letter: '', value: d.planned, kind: 'planned' });
+  for (const idea of picture?.ideas ?? []) {
+    const value = idea.ledge.find((x) => x.name === row.distance)?.planned;
+    if (value != null && row.wish !== 'memoryGiB')
+      marks.push({
+        letter: idea.letter,
+        value,
+        kind: (idea.under as string[]).includes(job.policy) ? 'idea' : 'barred',
+      });
+  }
+  const reach = picture?.reach.find((r) => r.wish === row.wish);
+  if (row.wish === 'memoryGiB' && reach) marks.push({ letter: '', value: reach.value, kind: 'reach', by: reach.by });
+  return marks;
+}
+
+const noIdea = (picture: AimPicture) =>
+  picture.leftAlone > 0
+    ? `no idea: ${plural(picture.leftAlone, 'free bay is', 'free bays are')} left alone`
+    : 'no drive of the shelf goes into a free bay';
+
+function Legend({ ideas }: { ideas: [string, string, boolean][] }) {
+  return (
+    <p className="picture-inks">
+      <span>
+        <i className="ink found" /> as found
+      </span>
+      <span>
+        <i className="ink planned" /> as planned
+      </span>
+      {ideas.map(([letter, words, open]) => (
+        <span key={letter}>
+          <i className={open ? 'boxed' : 'boxed barred'}>{letter}</i> {words}
+          {!open && ', not under this policy'}
+        </span>
+      ))}
+    </p>
+  );
+}
+
+/** Ideas that can be taken into the plan as they are. */
+function TakeIdea({ ideas }: { ideas: AimPicture['ideas'] }) {
+  const { job, apply } = useDesk();
+  const [taken, setTaken] = useState('');
+  const open = ideas.filter((i) => i.take && (i.under as string[]).includes(job.policy));
+  if (open.length === 0)
+    return ideas.length > 0 && taken === '' ? (
+      <p className="quiet">
+        {ideas.some((i) => i.take)
+          ? 'Under this policy no idea can be taken.'
+          : 'The plan has drives or arrays of its own: ideas stand beside it and begin from the machine as found.'}
+      </p>
+    ) : null;
+  return (
+    <p className="row take">
+      {open.map((i) => (
+        <button
+          key={i.letter}
+          type="button"
+          className="btn o"
+          onClick={() => {
+            setTaken(i.letter);
+            apply(i.take!);
+          }}
+        >
+          Take {i.letter} into the plan: {i.name}
+        </button>
+      ))}
+    </p>
+  );
+}

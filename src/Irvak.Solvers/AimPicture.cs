@@ -1,0 +1,123 @@
+using Irvak.Core;
+using Irvak.Core.Aims;
+using Irvak.Core.Evidence;
+using Irvak.Core.Memory;
+using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
+using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
+
+namespace Irvak.Solvers;
+
+/// <summary>How far a wish can be met.</summary>
+/// <param name="Value">The best that is reached, in the unit of the wish.</param>
+/// <param name="By">Letter of the idea, or what does it in words.</param>
+public sealed record WishReach(WishKind Wish, double Value, string By);
+
+/// <summary>What a policy changes in this job, as sentences.</summary>
+public sealed record PolicyLine(Policy Policy, IReadOnlyList<string> Sentences);
+
+/// <summary>A part of the machine that may be touched or left alone.</summary>
+/// <param name="Part">As <see cref="LeaveAlone"/> calls it.</param>
+public sealed record TouchedPart(string Part, string Words, bool Alone);
+
+/// <summary>What an aim could lead to, before anything is planned.</summary>
+/// <param name="Reports">Logged outcomes that the policies read.</param>
+/// <param name="LeftAlone">Free bays that are left alone.</param>
+public sealed record AimPicture(
+    IReadOnlyList<SpaceIdea> Ideas,
+    IReadOnlyList<WishReach> Reach,
+    IReadOnlyList<PolicyLine> Policies,
+    int Reports,
+    int LeftAlone
+)
+{
+    public IReadOnlyList<TouchedPart> Parts { get; init; } = [];
+
+    private static readonly (WishKind Wish, string Distance, bool IsLimit)[] Reached =
+    [
+        (WishKind.UsableTB, "Usable", false),
+        (WishKind.ReadMBs, "Reads at best", false),
+        (WishKind.WriteMBs, "Writes at best", false),
+        (WishKind.LossPercent, "Loss in 5 years", true),
+    ];
+
+    /// <summary>Of a machine that is not known yet.</summary>
+    public static AimPicture Unknown(EvidenceBook evidence) => new([], [], [], evidence.Records.Count, 0);
+
+    /// <param name="evaluate">Works a state out.</param>
+    public static AimPicture Of(JobState state, EvidenceBook evidence, ShelfBook shelf, Func<JobState, Evaluation> evaluate)
+    {
+        var topics = JobTopics.Of(state);
+        var found = topics.Contains(Topic.Bays) ? SpaceIdeas.Of(state, evidence, shelf, evaluate) : new(0, [], 0, 0);
+        var q = Question.Of(state, evidence, shelf);
+        var memory = topics.Contains(Topic.Memory) && q.Memory.Sheet.Channels.Count > 0 ? PolicyReach.Of(q.Memory) : [];
+        return new(
+            found.Shown,
+            [.. ReachOf(found, state.Policy), .. MemoryReach(state, q, memory, shelf, evaluate)],
+            [.. Enum.GetValues<Policy>().Select(p => new PolicyLine(p, [.. PolicySentences.Of(p, found, memory, state)]))],
+            evidence.Records.Count,
+            found.Kept
+        )
+        {
+            Parts =
+            [
+                .. LeaveAlone
+                    .Of(q.Machine.Sheet)
+                    .Select(p => new TouchedPart(p, LeaveAlone.Words(q.Machine.Sheet, p), state.Aim.Alone.Contains(p))),
+            ],
+        };
+    }
+
+    private static IEnumerable<WishReach> ReachOf(SpaceIdeas.Found found, Policy policy)
+    {
+        var open = found.Tried.Concat(found.Fullest).Where(i => i.Under.Contains(policy)).ToList();
+        foreach (var (wish, name, isLimit) in Reached)
+        {
+            var known = open.Select(i => (Idea: i, Value: Value(i, name))).Where(x => x.Value is not null).ToList();
+            if (known.Count == 0)
+                continue;
+            var best = isLimit ? known.MinBy(x => x.Value) : known.MaxBy(x => x.Value);
+            yield return new(wish, best.Value!.Value, best.Idea.Letter.Length > 0 ? best.Idea.Letter : best.Idea.Name);
+        }
+        // Copies of one drive survive all but one; of parity three at most.
+        if (found.MostDrives > 1)
+            yield return new(WishKind.Failures, Math.Min(3, found.MostDrives - 1), Say.Count(found.MostDrives, "drive", "drives"));
+    }
+
+    private static double? Value(SpaceIdea idea, string name) => idea.Ledge.FirstOrDefault(d => d.Name == name)?.Planned;
+
+    /// <summary>The largest module that the policy allows in every slot that a processor drives.</summary>
+    private static IEnumerable<WishReach> MemoryReach(
+        JobState state,
+        Question q,
+        IReadOnlyList<PolicyReach> memory,
+        ShelfBook shelf,
+        Func<JobState, Evaluation> evaluate
+    )
+    {
+        if (state.Aim.Alone.Contains("memory") || memory.FirstOrDefault(m => m.Policy == state.Policy)?.LargestMiB is not { } largest)
+            yield break;
+        var part = shelf
+            .OfferedModules.Select(o => o.Of(1)!)
+            .FirstOrDefault(p => p.Module!.CapacityMiB == largest && PolicyReach.Suits(q.Memory.Sheet.Memory, p.Module));
+        if (part is null)
+            yield break;
+        var slots = q.Memory.Planned.UsableSlots(q.Memory.Sheet).ToList();
+        var full = state with
+        {
+            Plan = slots.Aggregate(state.Plan, (plan, slot) =>
+                plan.SetItem(Core.Places.Place.Slot(slot), new Core.Builds.PlannedPlace(Core.Builds.Unit.Of(part)))
+            ),
+        };
+        var after = evaluate(full).Memory.Planned;
+        if (after.AllKnown && after.UsableMiB > 0)
+            yield return new(
+                WishKind.MemoryGiB,
+                after.UsableMiB / 1024.0,
+                slots.Count == 1
+                    ? $"{ByteCount.FromMiB(largest)} in its one slot"
+                    : $"{ByteCount.FromMiB(largest)} in each of {slots.Count} slots"
+            );
+    }
+}

@@ -1,0 +1,138 @@
+using Irvak.Core.Aims;
+using Irvak.Core.Arrays;
+using Irvak.Core.Evidence;
+using Irvak.Core.Places;
+using Irvak.Core.Plans;
+using Irvak.Core.Sheets;
+using Irvak.Core.Tests;
+using Irvak.Core.Tests.Arrays;
+using Irvak.Core.Volumes;
+using static Irvak.Core.Tests.Arrays.DriveBox;
+
+namespace Irvak.Solvers.Tests;
+
+/// <summary>Ideas are plans: what they say is what the plan says that they put in.</summary>
+public class SpaceIdeasTests
+{
+    private static ShelfPart Part(string id, long bytes, decimal? eur, int stock = 20) =>
+        new()
+        {
+            Id = id,
+            InStock = stock,
+            PriceEur = eur,
+            Drive = Disk with { Model = id, Bytes = bytes },
+        };
+
+    private static readonly ShelfPart[] Shelf = [Part("four", 4 * TB, 80), Part("eight", 8 * TB, 150), Part("sixteen", 16 * TB, 290)];
+
+    private static JobState Empty =>
+        Boards.Job(Sheet, "A1", "C1") is var job ? job with { FoundEmpty = job.FoundEmpty.Union(Bays(12)).Add(Place.Card("S1")) } : job;
+
+    private static SpaceIdeas.Found Of(JobState job, params ShelfPart[] shelf) =>
+        SpaceIdeas.Of(job, EvidenceBook.Empty, ShelfBook.Of(shelf), s => s.Evaluate(null, shelf));
+
+    private static AimPicture Picture(JobState job, params ShelfPart[] shelf) =>
+        AimPicture.Of(job, EvidenceBook.Empty, ShelfBook.Of(shelf), s => s.Evaluate(null, shelf));
+
+    /// <summary>19 TB that survive two: by hand 7, 5 and 4 drives of 4, 8 and 16 TB, since 6 of 4 and 4 of 8 leave 16, and 3 of 16 are
+    /// a mirror of 16.</summary>
+    [Fact]
+    public void Of_each_kind_so_many_as_the_wish_needs()
+    {
+        var job = Empty.With(new SetWish(WishKind.UsableTB, 19), new SetWish(WishKind.Failures, 2));
+        var found = Of(job, Shelf);
+        Assert.Equal(["4 × 16 TB", "5 × 8 TB", "7 × 4 TB"], found.Tried.Select(i => i.Name));
+        Assert.All(found.Tried, i => Assert.Equal((ArrayLevel.Parity2, 2), (i.Level, i.Survives)));
+        // 7 × 80, 5 × 150, 4 × 290: the cheapest first, and what is dearer gives more.
+        Assert.Equal([560.0, 750.0, 1160.0], found.Shown.Select(i => i.Ledge.Single(d => d.Name == "Money").Planned!.Value));
+        Assert.Equal(["a", "b", "c"], found.Shown.Select(i => i.Letter));
+        Assert.All(found.Shown, i => Assert.Empty(i.Misses));
+    }
+
+    [Fact]
+    public void An_idea_says_what_the_plan_says_that_it_puts_in()
+    {
+        var job = Empty.With(
+            new WishVolume(
+                new WishedVolume("T", ArrayUse.Archive)
+                {
+                    OnItTB = 10,
+                    GrowthTB = 2,
+                    Failures = 1,
+                }
+            )
+        );
+        foreach (var idea in Of(job, Shelf).Shown)
+        {
+            var after = job.With(idea.Take!).Evaluate(null, Shelf);
+            Assert.Equal(after.Ledge, idea.Ledge);
+            var array = Assert.Single(after.Arrays.Planned);
+            Assert.Equal(("T", ArrayUse.Archive), (array.Plan.Name, array.Plan.Use));
+            Assert.Equal(array.Capacity!.Usable / 1e12, idea.UsableTB);
+            Assert.Equal((idea.UsableTB - 10) / 2, Assert.Single(idea.Volumes).FullInYears!.Value, 1e-9);
+            Assert.Equal("T", after.Volumes.Single().Planned!.Array);
+        }
+    }
+
+    [Fact]
+    public void Ideas_begin_from_the_machine_as_found_and_are_taken_only_into_an_empty_plan()
+    {
+        var planned = Empty.With(New(1), New(2), new SetWish(WishKind.UsableTB, 20)).Array(ArrayLevel.Mirror, 2);
+        var ideas = Of(planned, Shelf).Shown;
+        Assert.NotEmpty(ideas);
+        Assert.All(ideas, i => Assert.Null(i.Take));
+        Assert.Equal(Of(Empty.With(new SetWish(WishKind.UsableTB, 20)), Shelf).Shown.Select(i => i.Name), ideas.Select(i => i.Name));
+    }
+
+    [Fact]
+    public void What_is_left_alone_takes_no_drive()
+    {
+        var job = Empty.With(new SetWish(WishKind.UsableTB, 20), new LeaveAlone(["bays:front"]));
+        var found = Of(job, Shelf);
+        Assert.Equal((0, 12), (found.Tried.Count, found.Kept));
+        Assert.Empty(Picture(job, Shelf).Ideas);
+        Assert.Equal(12, Picture(job, Shelf).LeftAlone);
+        Assert.True(Picture(job, Shelf).Parts.Single(p => p.Part == "bays:front").Alone);
+    }
+
+    /// <summary>Twelve of 16 TB at double parity: 160 TB less what the kernel keeps.</summary>
+    [Fact]
+    public void What_can_be_reached_is_told_beyond_what_is_wished()
+    {
+        var job = Empty.With(new SetWish(WishKind.UsableTB, 20), new SetWish(WishKind.Failures, 2));
+        var reach = Picture(job, Shelf).Reach;
+        var space = reach.Single(r => r.Wish == WishKind.UsableTB);
+        Assert.Equal("12 × 16 TB", space.By);
+        Assert.Equal(160, space.Value, 0.1);
+        Assert.Equal(3, reach.Single(r => r.Wish == WishKind.Failures).Value);
+        Assert.DoesNotContain(Picture(job).Reach, r => r.Wish == WishKind.UsableTB);
+    }
+
+    [Theory]
+    [InlineData(1, null, 0, ArrayLevel.Single)]
+    [InlineData(2, null, 2, ArrayLevel.Mirror)]
+    [InlineData(1, 0, 1, ArrayLevel.Single)]
+    [InlineData(2, 0, 2, ArrayLevel.Stripe)]
+    [InlineData(2, 2, 0, ArrayLevel.Single)]
+    [InlineData(3, 2, 3, ArrayLevel.Mirror)]
+    [InlineData(4, 2, 4, ArrayLevel.Parity2)]
+    [InlineData(4, 3, 4, ArrayLevel.Mirror)]
+    [InlineData(12, 4, 0, ArrayLevel.Single)]
+    public void The_level_survives_what_is_wished_or_there_is_none(int most, int? failures, int count, ArrayLevel level)
+    {
+        var (n, its) = SpaceIdeas.Arrangement(most, 4 * TB, failures, null);
+        Assert.Equal(count, n);
+        if (count > 0)
+            Assert.Equal(level, its);
+    }
+
+    [Fact]
+    public void The_policies_tell_what_they_change_with_counts()
+    {
+        var job = Empty.With(new SetWish(WishKind.UsableTB, 19), new SetWish(WishKind.Failures, 2));
+        var lines = Picture(job, Shelf).Policies;
+        Assert.Equal([Policy.Listed, Policy.FieldProven, Policy.Sound], lines.Select(l => l.Policy));
+        Assert.All(lines, l => Assert.Equal("3 of 3 kinds of drive could be used, the largest 16 TB.", l.Sentences[0]));
+        Assert.Equal("a, 7 × 4 TB, meets 2 of 2 wishes and gives 20.0 TB.", lines[0].Sentences[1]);
+    }
+}
