@@ -64,6 +64,7 @@ public sealed record AimPicture(
             [
                 .. LeaveAlone
                     .Of(q.Machine.Sheet)
+                    .Where(p => state.Aim.Alone.Contains(p) || topics.Contains(LeaveAlone.TopicOf(p)))
                     .Select(p => new TouchedPart(p, LeaveAlone.Words(q.Machine.Sheet, p), state.Aim.Alone.Contains(p))),
             ],
         };

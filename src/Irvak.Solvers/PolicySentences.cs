@@ -46,8 +46,11 @@ internal static class PolicySentences
     private static string Until(SpaceIdea best, JobState state) =>
         state.Volumes.All is [{ } only] && best.Volumes is [{ FullInYears: { } full }] ? $": {only.Name} is full in {full:0.#} years" : "";
 
-    private static string OfMemory(PolicyReach reach) =>
-        reach.LargestMiB is { } mib
-            ? $"Modules up to {ByteCount.FromMiB(mib)}: {reach.Evidence}{(reach.OffList is { } off ? $"; {Say.Count(off, "kind", "kinds")} off the list" : "")}."
+    private static string OfMemory(PolicyReach reach)
+    {
+        var off = reach.OffList is { } kinds ? $"; {Say.Count(kinds, "kind", "kinds")} off the list" : "";
+        return reach.LargestMiB is { } mib
+            ? $"Modules up to {ByteCount.FromMiB(mib)}: {reach.Evidence}{off}."
             : $"Modules: {reach.Evidence}.";
+    }
 }

@@ -30,7 +30,7 @@ public class ByHandTests(Site site)
 
         window.Press("2Aimnot set");
         window.Type("#wish-memory", "16" + Keys.Enter);
-        window.See("wish 16", ".verdicts");
+        window.See("wish 16", ".strips");
         window.Click(".way li:nth-child(3) a");
         window.Click("[data-place='slot:A1']");
         window.Type("#card-shelf", "16 3200");

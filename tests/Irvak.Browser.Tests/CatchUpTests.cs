@@ -90,7 +90,7 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
         window.Driver.ExecuteScript("localStorage.removeItem('irvak.person')");
         window.Type("#wish-memory", "48" + Keys.Enter);
         window.Type("#who-name", "Ines" + Keys.Enter);
-        window.See("wish 48", ".verdicts");
+        window.See("wish 48", ".strips");
         window.Find("body").SendKeys("h");
         window.See("Ines wishes 48 GiB of memory", "[role=dialog]");
     }
@@ -138,9 +138,9 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
             window.Type("#wish-memory", "72" + Keys.Enter);
             window.See("sent again by itself");
         });
-        window.See("wish 72", ".verdicts");
+        window.See("wish 72", ".strips");
         window.Open($"/jobs/{job}/aim");
-        window.See("wish 72", ".verdicts");
+        window.See("wish 72", ".strips");
     }
 
     [Fact]
@@ -149,13 +149,13 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
         var job = Site.Own("0102");
         using var window = new Window(Site).Open($"/jobs/{job}/aim");
         await Wish(job, 40);
-        window.See("wish 40", ".verdicts");
+        window.See("wish 40", ".strips");
         for (var round = 0; round < 4; round++)
         {
             // The line to the database is cut, and before the host listens again somebody makes a change.
             Cut();
             await Wish(job, 50 + round);
-            window.See($"wish {50 + round}", ".verdicts");
+            window.See($"wish {50 + round}", ".strips");
         }
     }
 
@@ -174,14 +174,14 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
         foreach (var handle in window.Driver.WindowHandles)
         {
             window.Driver.SwitchTo().Window(handle);
-            window.See("wish 56", ".verdicts");
+            window.See("wish 56", ".strips");
         }
         // The one that leads is closed; another takes over.
         window.Driver.SwitchTo().Window(window.Driver.WindowHandles[0]);
         window.Driver.Close();
         window.Driver.SwitchTo().Window(window.Driver.WindowHandles[^1]);
         await Wish(job, 60);
-        window.See("wish 60", ".verdicts");
+        window.See("wish 60", ".strips");
     }
 
     [Fact]
@@ -204,7 +204,7 @@ public class CatchUpTests(LonelySite lonely) : IClassFixture<LonelySite>
         using (var window = new Window(Site).Open($"/jobs/{job}/aim"))
         {
             window.Type("#wish-memory", "24" + Keys.Enter);
-            window.See("wish 24", ".verdicts");
+            window.See("wish 24", ".strips");
         }
         using (
             var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(Site.Connection) { Pooling = false }.ConnectionString)

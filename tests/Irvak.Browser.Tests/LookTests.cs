@@ -65,7 +65,7 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
     private static readonly Dictionary<string, string> Says = new()
     {
         ["survey"] = "Which serial number has the machine?",
-        ["aim"] = "on the maker's list",
+        ["aim"] = "What the policy changes",
         ["arrays"] = "Lost within 5 years",
         ["prep"] = "Take along",
         ["proof"] = "Memory, total",

@@ -21,9 +21,9 @@ public class TwoWindowsTests(Site site)
         ines.Press("Keep");
         ines.See("What sits in A1?");
         bao.Type("#wish-memory", "8" + Keys.Enter);
-        bao.See("wish 8", ".verdicts");
+        bao.See("wish 8", ".strips");
         ines.Click(".way li:nth-child(2) a");
-        ines.See("wish 8", ".verdicts");
+        ines.See("wish 8", ".strips");
 
         // Both change the same wish, and Ines is on a line so bad that she has not heard of it: she is offered both values.
         ines.Driver.ExecuteCdpCommand(
@@ -31,15 +31,15 @@ public class TwoWindowsTests(Site site)
             new Dictionary<string, object?> { ["source"] = "window.EventSource = class { addEventListener() {} close() {} }" }
         );
         ines.Driver.Navigate().Refresh();
-        ines.See("wish 8", ".verdicts");
+        ines.See("wish 8", ".strips");
         bao.Type("#wish-memory", "12" + Keys.Enter);
-        bao.See("wish 12", ".verdicts");
+        bao.See("wish 12", ".strips");
         ines.Type("#wish-memory", "16" + Keys.Enter);
         ines.See("Somebody else was faster", "[role=dialog]");
         ines.See("12 by Bao", "[role=dialog]");
         ines.Press("Put mine");
-        ines.See("wish 16", ".verdicts");
-        bao.See("wish 16", ".verdicts");
+        ines.See("wish 16", ".strips");
+        bao.See("wish 16", ".strips");
 
         bao.Find("body").SendKeys("h");
         bao.See("Ines wishes 16 GiB of memory", "[role=dialog]");

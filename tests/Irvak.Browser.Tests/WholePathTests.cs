@@ -27,8 +27,8 @@ public class WholePathTests(Site site)
         // Aim.
         Go(window, "2", "/aim");
         window.Type("#wish-memory", "512" + Keys.Enter);
-        window.See("wish 512", ".verdicts");
-        window.See("96 GiB", ".policy");
+        window.See("wish 512", ".strips");
+        window.See("96 GiB", ".policies");
 
         // Fit: a way out for the missed wish is computed; the technician takes it, looks at the reason, and goes on.
         Go(window, "3", "/fit");

@@ -205,9 +205,33 @@ public class PathTests(WebFixture web)
     [Fact]
     public async Task The_three_policies_reach_differently_far_on_the_demos_evidence()
     {
-        var reach = await WebFixture.Ok(await web.Http.GetAsync("/api/jobs/0102/aim"));
-        Assert.Equal([32, 96, 128], reach.EnumerateArray().Select(r => r.GetProperty("largestMiB").GetInt64() / 1024));
+        var aim = await WebFixture.Ok(await web.Http.GetAsync("/api/jobs/0102/aim"));
+        string[] largest = ["Modules up to 32 GiB", "Modules up to 96 GiB", "Modules up to 128 GiB"];
+        foreach (var (line, words) in aim.GetProperty("policies").EnumerateArray().Zip(largest))
+            Assert.Contains(line.GetProperty("sentences").EnumerateArray(), t =>
+                t.GetString()!.StartsWith(words, StringComparison.Ordinal)
+            );
+        var memory = aim.GetProperty("reach").EnumerateArray().Single(r => r.GetProperty("wish").GetString() == "memoryGiB");
+        Assert.Equal(1536, memory.GetProperty("value").GetDouble());
+        Assert.Equal("96 GiB in each of 16 slots", memory.GetProperty("by").GetString());
+        Assert.Equal(10, aim.GetProperty("reports").GetInt32());
         Assert.Equal(10, (await WebFixture.Ok(await web.Http.GetAsync("/api/evidence"))).GetProperty("records").GetArrayLength());
+        // A machine that nobody knows leads to nothing that is known.
+        var number = (
+            await web.Begin(
+                new
+                {
+                    key = Guid.NewGuid(),
+                    who = "Ines",
+                    title = "No machine yet",
+                    owner = "Tidehouse",
+                }
+            )
+        ).GetProperty("number").GetString();
+        var none = await WebFixture.Ok(await web.Http.GetAsync($"/api/jobs/{number}/aim"));
+        Assert.Empty(none.GetProperty("ideas").EnumerateArray());
+        Assert.Empty(none.GetProperty("reach").EnumerateArray());
+        await WebFixture.Problem(await web.Http.GetAsync("/api/jobs/9999/aim"), 404, "unknown-job");
     }
 
     [Fact]

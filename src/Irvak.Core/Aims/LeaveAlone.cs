@@ -38,6 +38,17 @@ public sealed record LeaveAlone(IReadOnlyList<string> Parts) : SliceEdit<Aim>
             .. sheet.M2.Count > 0 ? new[] { "m2" } : [],
         ];
 
+    /// <summary>What the part is about.</summary>
+    public static Topic TopicOf(string part) =>
+        part switch
+        {
+            "memory" => Topic.Memory,
+            "processors" => Topic.Processor,
+            "cards" => Topic.Cards,
+            "m2" => Topic.M2,
+            _ => Topic.Bays,
+        };
+
     /// <summary>Groups of bays among the parts that are left alone.</summary>
     public static IReadOnlyList<string> Bays(Aim aim) =>
         [.. aim.Alone.Where(p => p.StartsWith(BaysOf, StringComparison.Ordinal)).Select(p => p[BaysOf.Length..])];

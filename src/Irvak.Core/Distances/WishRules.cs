@@ -14,7 +14,7 @@ public static class WishRules
         Severity.Care,
         "{array} is lost, or sectors of it, within five years with a chance of {planned}; the wish is at most {wish}.",
         "The aim is what the owner asked for.",
-        "aim of this job; chain of failures and repairs (Markov), rates of the drives",
+        "aim of this job; chain of failures and repairs (Markov); usual rates of drives: common practice, no source",
         Basis.Practice
     )
     {
@@ -50,7 +50,7 @@ public static class WishRules
         Severity.Care,
         "{planned} with everything at work, {over} over the wish for {wish}.",
         "The aim is what the owner asked for.",
-        "aim of this job; draws of the parts",
+        "aim of this job; usual draws of parts: common practice, no source",
         Basis.Practice
     )
     {

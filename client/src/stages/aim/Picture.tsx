@@ -45,7 +45,6 @@ export function Picture({
           <figure>
             <figcaption>
               <b>{volume ? `${volume.volume.name}, space over the years` : 'Space'}</b>
-              <span>{ideas.length === 0 && picture ? noIdea(picture) : ''}</span>
             </figcaption>
             <SpaceYears
               name={volume?.volume.name ?? 'The whole machine'}
@@ -64,6 +63,7 @@ export function Picture({
               label={row.label.replace(/, (at most|under)$/, '')}
               unit={row.unit}
               wish={wishOf(row)}
+              kept={!(row.wish in typed)}
               isLimit={row.isLimit}
               words={(v) => figure(row, v)}
               log={row.unit === '%'}
@@ -72,6 +72,7 @@ export function Picture({
           ))}
         </div>
       </div>
+      {picture && ideas.length === 0 && isAbout(space, job) && <p className="quiet">{noIdea(picture)}</p>}
       <TakeIdea ideas={ideas} />
     </section>
   );
@@ -114,8 +115,8 @@ function marksOf(job: JobView, row: WishRow, picture: AimPicture | undefined): S
 
 const noIdea = (picture: AimPicture) =>
   picture.leftAlone > 0
-    ? `no idea: ${plural(picture.leftAlone, 'free bay is', 'free bays are')} left alone`
-    : 'no drive of the shelf goes into a free bay';
+    ? `No idea for space: ${plural(picture.leftAlone, 'free bay is', 'free bays are')} left alone.`
+    : 'No idea for space: no drive of the shelf goes into a free bay that may be touched.';
 
 function Legend({ ideas }: { ideas: [string, string, boolean][] }) {
   return (

@@ -16,6 +16,7 @@ export function Strip({
   label,
   unit,
   wish,
+  kept,
   isLimit,
   marks,
   words,
@@ -24,6 +25,8 @@ export function Strip({
   label: string;
   unit: string;
   wish: number | null;
+  /** The wish is kept; else it is being typed. */
+  kept: boolean;
   isLimit: boolean;
   marks: StripMark[];
   words: (value: number) => string;
@@ -50,7 +53,7 @@ export function Strip({
             ? unitOf
               ? `${unit}, no wish`
               : 'no wish'
-            : `wish ${isLimit ? 'at most ' : ''}${words(wish)}${unitOf}`}
+            : `${kept ? 'wish' : 'if'} ${isLimit ? 'at most ' : ''}${words(wish)}${unitOf}`}
         </span>
       </figcaption>
       {marks.length === 0 ? (
