@@ -16,7 +16,7 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
             { "begin", "/begin", 1280, 800 },
             { "survey", "/jobs/0101/survey", 1280, 800 },
             { "survey-captures", "/jobs/0109/survey", 1280, 800 },
-            { "aim", "/jobs/0102/aim", 1280, 800 },
+            { "aim", "/jobs/0117/aim", 1280, 800 },
             { "fit", "/jobs/0103/fit", 1280, 800 },
             { "arrays", "/jobs/0110/fit?sheet=arrays", 1280, 800 },
             { "arrays-simulate", "/jobs/0110/fit?sheet=arrays&open=simulate", 1280, 800 },
@@ -65,7 +65,7 @@ public class LookTests(Site site, LookWindow look) : IClassFixture<LookWindow>
     private static readonly Dictionary<string, string> Says = new()
     {
         ["survey"] = "Which serial number has the machine?",
-        ["aim"] = "What the policy changes",
+        ["aim"] = "could be used",
         ["arrays"] = "Lost within 5 years",
         ["prep"] = "Take along",
         ["proof"] = "Memory, total",

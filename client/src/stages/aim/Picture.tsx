@@ -57,19 +57,22 @@ export function Picture({
           </figure>
         )}
         <div className="strips">
-          {strips.map((row) => (
-            <Strip
-              key={row.wish}
-              label={row.label.replace(/, (at most|under)$/, '')}
-              unit={row.unit}
-              wish={wishOf(row)}
-              kept={!(row.wish in typed)}
-              isLimit={row.isLimit}
-              words={(v) => figure(row, v)}
-              log={row.unit === '%'}
-              marks={marksOf(job, row, picture)}
-            />
-          ))}
+          {!picture && <p className="quiet late">Looking what can be reached …</p>}
+          {strips
+            .filter((row) => wishOf(row) != null || marksOf(job, row, picture).length > 0)
+            .map((row) => (
+              <Strip
+                key={row.wish}
+                label={row.label.replace(/, (at most|under)$/, '')}
+                unit={row.unit}
+                wish={wishOf(row)}
+                kept={!(row.wish in typed)}
+                isLimit={row.isLimit}
+                words={(v) => figure(row, v)}
+                log={row.unit === '%'}
+                marks={marksOf(job, row, picture)}
+              />
+            ))}
         </div>
       </div>
       {picture && ideas.length === 0 && isAbout(space, job) && <p className="quiet">{noIdea(picture)}</p>}

@@ -104,12 +104,16 @@ export function SpaceYears({
         </text>
       ))}
       {wish != null && <line x1={x(years)} x2={x(years)} y1={y(0)} y2={TOP} className="yr-when" />}
-      {spread(all, y).map(({ l, at }) => (
+      {all.map((l) => (
         <g key={l.letter + l.name} className={`yr-level ${l.kind}`}>
           <line x1={LEFT} x2={W - RIGHT} y1={y(l.tb)} y2={y(l.tb)} />
+        </g>
+      ))}
+      {spread(all, y).map(({ l, at }) => (
+        <g key={l.letter + l.name} className={`yr-level ${l.kind}`}>
+          <rect x={LEFT + 23} y={at - 15} width={wordsOf(l).length * LETTER + 6} height={14} className="yr-back" />
           <text x={LEFT + 26} y={at - 4}>
-            {l.tb.toFixed(1)} TB{l.letter ? '' : ` ${l.name}`}
-            {l.full == null ? '' : l.full <= 0 ? ', full now' : `, full in ${lasts(l.full)}`}
+            {wordsOf(l)}
           </text>
           {l.letter && (
             <>
@@ -149,6 +153,14 @@ export function SpaceYears({
     </svg>
   );
 }
+
+/** As wide as a letter is drawn on average. */
+const LETTER = 5;
+
+const wordsOf = (l: Level) =>
+  `${l.tb.toFixed(1)} TB${l.letter ? '' : ` ${l.name}`}${
+    l.full == null ? '' : l.full <= 0 ? ', full now' : `, full in ${lasts(l.full)}`
+  }`;
 
 /** Where the words of each level stand: none upon another. */
 function spread(all: Level[], y: (tb: number) => number) {
