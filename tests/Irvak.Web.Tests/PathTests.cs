@@ -198,7 +198,21 @@ public class PathTests(WebFixture web)
         Assert.Equal(all.Count(IsDrive), drives);
         Assert.Equal(all.Count(k => k == "processor"), (await Ask("kind=processor")).Total);
         Assert.Single((await Ask("most=1")).Kinds);
-        foreach (var wrong in new[] { "most=0", "most=201", "kind=nothing" })
+        // What goes into a place, and what does not, are all that there is; each that does not says why.
+        var (_, modules) = await Ask("kind=module");
+        var goes = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf?kind=module&job=0102&place=slot:A1"));
+        var not = await WebFixture.Ok(await web.Http.GetAsync("/api/shelf?kind=module&job=0102&place=slot:A1&misfits=true"));
+        Assert.Equal(modules, goes.GetProperty("total").GetInt32() + not.GetProperty("total").GetInt32());
+        Assert.Equal(
+            not.GetProperty("total").GetInt32(),
+            goes.GetProperty("misfits").EnumerateArray().Sum(m => m.GetProperty("count").GetInt32())
+        );
+        Assert.Equal(not.GetProperty("parts").GetArrayLength(), not.GetProperty("whys").GetArrayLength());
+        Assert.DoesNotContain(not.GetProperty("whys").EnumerateArray(), w => w.GetString() is not { Length: > 0 });
+        Assert.All(goes.GetProperty("parts").EnumerateArray(), p =>
+            Assert.Equal("DDR5", p.GetProperty("part").GetProperty("module").GetProperty("generation").GetString())
+        );
+        foreach (var wrong in new[] { "most=0", "most=201", "kind=nothing", $"place={new string('x', 101)}" })
             await WebFixture.Problem(await web.Http.GetAsync($"/api/shelf?{wrong}"), 400, "invalid");
     }
 

@@ -129,6 +129,10 @@ export interface Looked {
   job?: string;
   kind?: 'module' | 'drive' | 'processor' | 'card';
   most: number;
+  /** The place that it is to go into: then only what does is found. */
+  place?: string;
+  /** What does not go in instead. */
+  misfits?: boolean;
 }
 
 const shelfQuery = ({ words, ...rest }: Looked) =>

@@ -3556,6 +3556,13 @@ export interface components {
              * @description How many there are of them all.
              */
             total: number;
+            /**
+             * @description Parts that the words find and that do not go into the place that was asked about, counted by why; empty without a
+             *         place.
+             */
+            misfits?: components["schemas"]["Misfits"][];
+            /** @description Why each of IReadOnlyList&lt;PartView&gt; FoundParts.Parts does not go into the place, where those were asked for; else empty. */
+            whys?: string[];
         };
         /**
          * @description What a used drive is worth. Reject comes last, so that the worst is the greatest.
@@ -4639,6 +4646,12 @@ export interface components {
              */
             usable: number;
             words: string;
+        };
+        Misfits: {
+            /** @description In a few words after "are". */
+            why: string;
+            /** Format: int32 */
+            count: number;
         };
         /** @description One way in which modules differ. */
         MixedFact: {
@@ -8917,6 +8930,8 @@ export interface operations {
                 job?: string;
                 kind?: string;
                 most?: number;
+                place?: string;
+                misfits?: boolean;
             };
             header?: never;
             path?: never;

@@ -29,6 +29,9 @@ const ABOUT: Record<string, readonly Topic[]> = {
   'Lanes left': ['cards', 'm2', 'bays'],
 };
 
+/** Cells that stand there only where they are wished: each is a line of Aim all the same. */
+const WISHED = new Set(['Writes at best', 'Loss in 5 years', 'Machine off', 'At work']);
+
 /** The distances to the aim; cells that a stop holds are marked. A changed value shows its step from before the last edit for some seconds. */
 export function Ledge({
   ledge,
@@ -41,7 +44,10 @@ export function Ledge({
   topics: readonly Topic[];
 }) {
   const shown = ledge.filter(
-    (d) => stopped.includes(d.name) || d.wish != null || (ABOUT[d.name] ?? topics).some((t) => topics.includes(t)),
+    (d) =>
+      stopped.includes(d.name) ||
+      d.wish != null ||
+      (!WISHED.has(d.name) && (ABOUT[d.name] ?? topics).some((t) => topics.includes(t))),
   );
   return (
     <section className="ledge" aria-label="Distance to the aim" tabIndex={0}>

@@ -19,9 +19,18 @@ public static class ShelfSearch
     /// <param name="kind">One of <see cref="Kinds"/>; null for parts of all.</param>
     /// <param name="sheet">Of the machine; null for none.</param>
     /// <param name="most">Parts at most.</param>
-    public static ShelfFound Find(ShelfBook shelf, string? typed, string? kind, MachineSheet? sheet, int most)
+    /// <param name="goes">True for a part that is found at all, asked of parts of the kind; null for all of them.</param>
+    public static ShelfFound Find(
+        ShelfBook shelf,
+        string? typed,
+        string? kind,
+        MachineSheet? sheet,
+        int most,
+        Func<ShelfPart, bool>? goes = null
+    )
     {
-        var found = shelf.Index.Find(ShelfWords.Typed(typed), kind is null ? _ => true : Kinds[kind], p => Suits(p, sheet), most);
+        Func<ShelfPart, bool> isOne = kind is null ? _ => true : Kinds[kind];
+        var found = shelf.Index.Find(ShelfWords.Typed(typed), goes is null ? isOne : p => isOne(p) && goes(p), p => Suits(p, sheet), most);
         return found with
         {
             Parts =

@@ -1,12 +1,16 @@
 import { Link } from 'react-router';
 import { useState } from 'react';
 import { useShelf, useShelfNow, type Looked } from '../../api/hooks';
-import { euro, moreThan, short } from '../../format/numbers';
+import { euro, moreThan, places, short } from '../../format/numbers';
 import { shelfUnit, useDesk, type Hand } from '../../frame/desk';
 import { Looking } from '../../frame/Looking';
+import { Misfits } from './Misfits';
+import { counted, fromHere } from './several';
 
 // More would push what stands in the way out of sight.
 const MOST = 5;
+
+const inWords = (list: string[]) => places(list.map(short));
 
 /** Card of the chosen place: what is there, what can be done, and the shelf parts that suit the machine. */
 export function PlaceCard({
@@ -29,18 +33,30 @@ export function PlaceCard({
   const m2 = job.sheet?.m2?.find((m) => place === `m2:${m.id}`);
   const small = m2?.form ?? (m2?.key === 'msata' ? 'msata' : 'm.2');
   const usual = socket ? 'processor' : bay ? (form ?? small) : card ? 'card' : '';
+  const [misfits, setMisfits] = useState(false);
+  const { count, words } = counted(text);
+  const into = fromHere(job, place, count);
   const looked: Looked = {
-    words: text || usual,
+    words: words || usual,
     job: job.number,
+    place,
     kind: socket ? 'processor' : bay ? 'drive' : card ? 'card' : 'module',
     most: MOST,
   };
   const { found, away } = useShelf(looked);
   const ask = useShelfNow();
+  const put = (hand: Hand) =>
+    into.length > 1
+      ? apply({
+          type: 'together',
+          what: `puts ${into.length} × ${hand.unit.short ?? 'a part'} into ${into.map(short).join(', ')}`,
+          edits: into.map((p) => ({ type: 'fit', place: p, unit: hand.unit })),
+        })
+      : onPut(hand);
   // What is listed may still be of the words before: the first of these very words goes in.
   const putFirst = () =>
     ask(looked)
-      .then(({ parts: [first] }) => first && onPut({ from: 'shelf', unit: shelfUnit(first) }))
+      .then(({ parts: [first] }) => first && put({ from: 'shelf', unit: shelfUnit(first) }))
       .catch(() => say('The shelf does not answer now.'));
   const shelf = found?.parts ?? [];
   const unit = job.planned[place];
@@ -120,12 +136,24 @@ export function PlaceCard({
             }}
             autoComplete="off"
           />
+          {count > 1 && (
+            <p className="quiet">
+              {into.length < count
+                ? `Only ${into.length} of ${count} find a free place: ${inWords(into)}.`
+                : `Into ${inWords(into)}.`}
+            </p>
+          )}
           <div className="picks">
             {shelf.map((p) => {
               const held: Hand = { from: 'shelf', unit: shelfUnit(p) };
               return (
                 <div key={p.part.id} className="pick">
-                  <button type="button" className="link" onClick={() => onPut(held)} title={`Put into ${short(place)}`}>
+                  <button
+                    type="button"
+                    className="link"
+                    onClick={() => put(held)}
+                    title={`Put into ${into.map(short).join(', ')}`}
+                  >
                     {p.long}
                   </button>
                   <span className="num quiet">
@@ -144,10 +172,21 @@ export function PlaceCard({
             })}
             {!found && <Looking away={away} />}
             {found && moreThan(found) && <p className="quiet">{moreThan(found)}.</p>}
+            {found && (found.misfits?.length ?? 0) > 0 && (
+              <Misfits
+                looked={looked}
+                misfits={found.misfits!}
+                open={misfits}
+                onOpen={() => setMisfits(!misfits)}
+                onPut={put}
+              />
+            )}
             {found?.total === 0 && (
               <p className="quiet">
-                {text.trim() ? 'Nothing on the shelf reads like that.' : 'Nothing on the shelf suits this place.'}{' '}
-                <Link to={`/shelf/new?label=${encodeURIComponent(text.trim())}`}>Put it on the shelf</Link>, then plan
+                {text.trim() && !found.misfits?.length
+                  ? 'Nothing on the shelf reads like that.'
+                  : 'Nothing on the shelf suits this place.'}{' '}
+                <Link to={`/shelf/new?label=${encodeURIComponent(words.trim())}`}>Put it on the shelf</Link>, then plan
                 it here.
               </p>
             )}

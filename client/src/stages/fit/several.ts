@@ -1,0 +1,35 @@
+import type { JobView } from '../../api/types';
+import { short } from '../../format/numbers';
+
+/** "12 × 8t sata": so many of what the words say; without a count one. "4x16" is four of 16. */
+export function counted(text: string): { count: number; words: string } {
+  const m = /^\s*(\d{1,3})\s*(?:[x×*]|of|mal)\s*(?=\S)(.+)$/i.exec(text);
+  const count = m ? Number(m[1]) : 1;
+  return m && count > 0 ? { count, words: m[2]!.trim() } : { count: 1, words: text };
+}
+
+/** Places like this one that are free in the plan, from this one on: slots in the order in which they are filled, bays and the rest in the
+ * order of the machine. The place itself comes first, whatever sits there. */
+export function fromHere(job: JobView, place: string, count: number): string[] {
+  const free = like(job, place).filter((p) => p === place || !job.planned[p]);
+  const at = free.indexOf(place);
+  // Of slots the order of filling counts, not where one begins to look.
+  const order = place.startsWith('slot:') ? [place, ...free.filter((p) => p !== place)] : free.slice(Math.max(0, at));
+  return order.slice(0, count);
+}
+
+function like(job: JobView, place: string): string[] {
+  const sheet = job.sheet;
+  if (place.startsWith('slot:'))
+    return (job.memory?.ladder ?? [])
+      .filter((s) => s.usable)
+      .toSorted((a, b) => (a.order ?? 999) - (b.order ?? 999))
+      .map((s) => `slot:${s.slot}`);
+  if (place.startsWith('bay:'))
+    return (sheet?.bays ?? [])
+      .filter((b) => b.names.includes(short(place)))
+      .flatMap((b) => b.names.map((n) => `bay:${n}`));
+  if (place.startsWith('m2:')) return (sheet?.m2 ?? []).map((m) => `m2:${m.id}`);
+  if (place.startsWith('card:')) return (sheet?.slots ?? []).map((s) => `card:${s.id}`);
+  return [place];
+}
