@@ -79,12 +79,18 @@ public sealed record AimPicture(
             if (known.Count == 0)
                 continue;
             var best = isLimit ? known.MinBy(x => x.Value) : known.MaxBy(x => x.Value);
-            yield return new(wish, best.Value!.Value, best.Idea.Letter.Length > 0 ? best.Idea.Letter : best.Idea.Name);
+            yield return new(wish, best.Value!.Value, Called(best.Idea));
         }
+        // Money is out of reach only where every other wish is met for more.
+        var meeting = open.Where(i => i.Misses.All(m => m == "Money") && SpaceIdeas.Eur(i) is not null).ToList();
+        if (meeting.Any(i => i.Ledge.Any(d => d.Wish is not null && d.Name != "Money")) && meeting.MinBy(SpaceIdeas.Eur) is { } cheapest)
+            yield return new(WishKind.MoneyLimitEur, SpaceIdeas.Eur(cheapest)!.Value, Called(cheapest));
         // Copies of one drive survive all but one; of parity three at most.
         if (found.MostDrives > 1)
             yield return new(WishKind.Failures, Math.Min(3, found.MostDrives - 1), Say.Count(found.MostDrives, "drive", "drives"));
     }
+
+    private static string Called(SpaceIdea idea) => idea.Letter.Length > 0 ? idea.Letter : idea.Name;
 
     private static double? Value(SpaceIdea idea, string name) => idea.Ledge.FirstOrDefault(d => d.Name == name)?.Planned;
 

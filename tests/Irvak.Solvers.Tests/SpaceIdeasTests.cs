@@ -108,6 +108,23 @@ public class SpaceIdeasTests
         Assert.DoesNotContain(Picture(job).Reach, r => r.Wish == WishKind.UsableTB);
     }
 
+    /// <summary>19 TB that survive two cost 560 at the least, 7 drives at 80: by hand.</summary>
+    [Fact]
+    public void The_least_money_is_that_of_what_meets_the_other_wishes()
+    {
+        WishReach? Money(JobState job) => Picture(job, Shelf).Reach.SingleOrDefault(r => r.Wish == WishKind.MoneyLimitEur);
+        var job = Empty.With(
+            new SetWish(WishKind.UsableTB, 19),
+            new SetWish(WishKind.Failures, 2),
+            new SetWish(WishKind.MoneyLimitEur, 100)
+        );
+        Assert.Equal((560.0, "a"), (Money(job)!.Value, Money(job)!.By));
+        Assert.Equal(["Money"], Picture(job, Shelf).Ideas[0].Misses);
+        // Where nothing else is wished, and where nothing meets what is, no sum is the least.
+        Assert.Null(Money(Empty));
+        Assert.Null(Money(job.With(new SetWish(WishKind.UsableTB, 1_000))));
+    }
+
     [Theory]
     [InlineData(1, null, 0, ArrayLevel.Single)]
     [InlineData(2, null, 2, ArrayLevel.Mirror)]

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { AimPicture, JobView, VolumeFigures } from '../../api/types';
+import type { AimPicture, JobView, SpaceIdea, VolumeFigures } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { plural } from '../../format/numbers';
 import { AimPath } from './AimPath';
@@ -38,7 +38,9 @@ export function Picture({
     <section className="picture" aria-label="The picture of this aim">
       <div className="picture-head">
         <h3>The picture of this aim</h3>
-        <Legend ideas={ideas.map((i) => [i.letter, i.words, (i.under as string[]).includes(job.policy)])} />
+        <Legend
+          ideas={ideas.map((i) => [i.letter, `${i.words}${missed(i)}`, (i.under as string[]).includes(job.policy)])}
+        />
       </div>
       <div className="picture-body">
         {drawn && (
@@ -115,6 +117,19 @@ function marksOf(job: JobView, row: WishRow, picture: AimPicture | undefined): S
   if (row.wish === 'memoryGiB' && reach) marks.push({ letter: '', value: reach.value, kind: 'reach', by: reach.by });
   return marks;
 }
+
+/** What an idea gives up of the wishes. */
+const missed = (idea: SpaceIdea) =>
+  idea.misses.length === 0
+    ? ''
+    : `, misses ${idea.misses
+        .map(
+          (m) =>
+            WISHES.find((w) => w.distance === m)
+              ?.label.replace(/,.*$/, '')
+              .toLowerCase() ?? m,
+        )
+        .join(' and ')}`;
 
 const noIdea = (picture: AimPicture) =>
   picture.leftAlone > 0

@@ -27,7 +27,8 @@ export function Wish({
   const [text, setText] = useState(value == null ? '' : `${value}`);
   const [wrong, setWrong] = useState('');
   const typed = read(text);
-  const planned = distanceOf(job, row)?.planned;
+  // Where nothing is planned nothing is bought.
+  const planned = row.wish === 'moneyLimitEur' && job.changes.length === 0 ? null : distanceOf(job, row)?.planned;
   const quick = row.wish === 'memoryGiB' && job.memory?.found.allKnown ? job.memory.found.installedMiB / 1024 : 0;
   const keep = (event?: FormEvent) => {
     event?.preventDefault();
@@ -131,8 +132,8 @@ export function beyond(
   if (!reach || !short(reach.value) || (planned != null && !short(planned))) return null;
   const better = planned != null && (row.isLimit ? planned < reach.value : planned > reach.value);
   if (better) return { words: `Reached: ${figure(row, planned)} with the plan.`, best: planned };
-  // How many failures are survived is a matter of the level, not of the idea at hand.
-  const ideas = (row.wish === 'failures' ? [] : picture!.ideas)
+  // How many failures are survived is a matter of the level; the least money is that of what meets the other wishes.
+  const ideas = (row.wish === 'failures' || row.wish === 'moneyLimitEur' ? [] : picture!.ideas)
     .map((i) => ({ letter: i.letter, value: i.ledge.find((d) => d.name === row.distance)?.planned }))
     .filter((i) => i.value != null)
     .map((i) => `${figure(row, i.value!)} with ${i.letter}`);

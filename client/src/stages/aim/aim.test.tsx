@@ -49,6 +49,7 @@ test('of a limit what stays below is reached', () => {
 
 const JOB = {
   aim: {},
+  changes: [],
   ledge: [{ name: 'Reads at best', found: 118, planned: 118 }],
   topics: [],
 } as unknown as JobView;
