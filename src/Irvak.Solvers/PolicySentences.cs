@@ -27,7 +27,7 @@ internal static class PolicySentences
                 ? $"{found.Tried.Count} kinds of drive that were tried"
                 : Say.Count(found.Tried.Count, "kind of drive", "kinds of drive");
         yield return could.Count == 0
-            ? $"None of {of} could be used{Why(found)}"
+            ? $"None of {of} could be used{Why(found, policy)}"
             : $"{could.Count} of {of} could be used, the largest {DiskSpace.Nominal((long)could.Max(i => i.BytesEach)!.Value)}.";
         if (found.Shown.FirstOrDefault(i => i.Under.Contains(policy)) is not { } best)
         {
@@ -39,9 +39,9 @@ internal static class PolicySentences
         yield return $"{best.Letter}, {best.Name},{meets} gives {best.UsableTB:0.0} TB{Until(best, state)}.";
     }
 
-    /// <summary>What stops most of them.</summary>
-    private static string Why(SpaceIdeas.Found found) =>
-        found.Tried.SelectMany(i => i.Stops).GroupBy(s => s).MaxBy(g => g.Count()) is { } most ? $": {Say.Plain(most.Key)}" : ".";
+    /// <summary>What stops most of them under a policy.</summary>
+    private static string Why(SpaceIdeas.Found found, Policy policy) =>
+        found.Tried.SelectMany(i => i.Against[policy]).GroupBy(s => s).MaxBy(g => g.Count()) is { } most ? $": {Say.Plain(most.Key)}" : ".";
 
     private static string Until(SpaceIdea best, JobState state) =>
         state.Volumes.All is [{ } only] && best.Volumes is [{ FullInYears: { } full }] ? $": {only.Name} is full in {full:0.#} years" : "";

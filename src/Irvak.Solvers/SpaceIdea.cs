@@ -28,16 +28,16 @@ public sealed record SpaceIdea(string Letter, string Name, string Words, double 
     public required IReadOnlyList<IdeaForVolume> Volumes { get; init; }
 
     /// <summary>Policies under which nothing of it is a stop.</summary>
-    public required IReadOnlyList<Policy> Under { get; init; }
-
-    /// <summary>What stops it under the policy of the job; empty when nothing does.</summary>
-    public required IReadOnlyList<string> Stops { get; init; }
+    public IReadOnlyList<Policy> Under => [.. Against.Where(a => a.Value.Count == 0).Select(a => a.Key).Order()];
 
     /// <summary>Wishes that it misses, or of which it is not known, by the names of their distances.</summary>
     public required IReadOnlyList<string> Misses { get; init; }
 
     /// <summary>What puts it into the plan; null while the plan has drives or arrays of its own.</summary>
     public Edit? Take { get; init; }
+
+    /// <summary>What stops it under each policy that was looked at.</summary>
+    internal IReadOnlyDictionary<Policy, IReadOnlyList<string>> Against { get; init; } = new Dictionary<Policy, IReadOnlyList<string>>();
 
     internal double? BytesEach { get; init; }
 }

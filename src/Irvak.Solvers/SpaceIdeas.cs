@@ -42,20 +42,14 @@ public static class SpaceIdeas
     /// <param name="evaluate">Works a state out.</param>
     public static Found Of(JobState state, EvidenceBook evidence, ShelfBook shelf, Func<JobState, Evaluation> evaluate)
     {
-        // Ideas stand beside the plan: they begin from the machine as it was found.
-        var bare = state with
-        {
-            Plan = state.Plan.Clear(),
-            Arrays = new(),
-            Caches = new(),
-            Controllers = state.Controllers with { Wiring = state.Controllers.Wiring.Clear(), Bays = state.Controllers.Bays.Clear() },
-        };
+        // Ideas stand in the stead of the plan's own drives; its cards, cables and modules are there for them too.
+        var bare = state with { Plan = state.Plan.RemoveRange(state.Plan.Keys.Where(p => p.HoldsDrive)), Arrays = new(), Caches = new() };
         var q = Question.Of(bare, evidence, shelf);
         var (open, kept) = Bays(q, state.Aim);
         if (open.Count == 0)
             return new(0, [], 0, kept);
         var kinds = Kinds(shelf, q.Machine.Sheet, state.Aim);
-        var fresh = !state.Plan.Keys.Any(p => p.HoldsDrive) && state.Arrays.Plans.Count == 0;
+        var fresh = bare.Plan.Count == state.Plan.Count && state.Arrays.Plans.Count + state.Caches.Plans.Count == 0;
         var before = evaluate(bare).Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Sentence).ToHashSet();
         var search = new SpaceSearch(bare, q, before, evaluate, fresh);
         var rooms = kinds.Take(MostKinds).Select(k => (Part: k, Fill: search.Fill(k)!)).Where(r => r.Fill is not null).ToList();

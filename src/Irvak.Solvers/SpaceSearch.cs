@@ -70,8 +70,7 @@ internal sealed class SpaceSearch(JobState bare, Question q, HashSet<string> bef
             LossPercent = array.Loss?.Either * 100,
             Level = level,
             Volumes = [.. bare.Volumes.All.Select(v => new IdeaForVolume(v.Name, VolumeFigures.FullIn(usable, v.OnItTB, v.GrowthTB)))],
-            Under = [.. policies.Where(p => Stops(p == state.Policy ? after : evaluate(state with { Policy = p })).Count == 0)],
-            Stops = [.. Stops(after).Select(f => f.Sentence)],
+            Against = policies.ToDictionary(p => p, p => Stops(p == state.Policy ? after : evaluate(state with { Policy = p }))),
             Misses = [.. after.Ledge.Where(SpaceIdeas.Missed).Select(d => d.Name)],
             Take = fresh ? edit : null,
             BytesEach = bytes,
@@ -92,7 +91,8 @@ internal sealed class SpaceSearch(JobState bare, Question q, HashSet<string> bef
         );
     }
 
-    private List<Finding> Stops(Evaluation e) => [.. e.Findings.Where(f => f.Severity == Severity.Stop && !before.Contains(f.Sentence))];
+    private IReadOnlyList<string> Stops(Evaluation e) =>
+        [.. e.Findings.Where(f => f.Severity == Severity.Stop && !before.Contains(f.Sentence)).Select(f => f.Sentence)];
 
     /// <summary>That of a volume which has no array yet, else a letter that no array has.</summary>
     private static string Name(JobState bare, Question q)

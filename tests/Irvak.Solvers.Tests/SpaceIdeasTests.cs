@@ -1,5 +1,6 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
+using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
@@ -82,6 +83,43 @@ public class SpaceIdeasTests
         Assert.NotEmpty(ideas);
         Assert.All(ideas, i => Assert.Null(i.Take));
         Assert.Equal(Of(Empty.With(new SetWish(WishKind.UsableTB, 20)), Shelf).Shown.Select(i => i.Name), ideas.Select(i => i.Name));
+    }
+
+    /// <summary>What the plan brings beside drives is there for an idea too: it says what the plan with it says.</summary>
+    [Fact]
+    public void A_module_and_a_card_of_the_plan_stay_beside_an_idea()
+    {
+        var job = Empty.With(
+            new SetWish(WishKind.UsableTB, 19),
+            Boards.Fit("B1"),
+            new Fit(
+                Place.Card("S1"),
+                new()
+                {
+                    Card = new()
+                    {
+                        Name = "C",
+                        Maker = "Corvath",
+                        Role = CardRole.Network,
+                        Watt = 9,
+                    },
+                    Source = "shelf",
+                }
+            )
+        );
+        var idea = Of(job, Shelf).Shown[0];
+        Assert.Equal(job.With(idea.Take!).Evaluate(null, Shelf).Ledge, idea.Ledge);
+    }
+
+    /// <summary>A list that ends at 2 TB stops what goes beyond it where only listed parts count, and says so there.</summary>
+    [Fact]
+    public void A_policy_under_which_nothing_goes_says_what_stops_it()
+    {
+        var listed = Empty with { Sheet = Sheet with { Bays = [Sheet.Bays[0] with { LimitTB = 2 }] } };
+        var lines = Picture(listed.With(new SetWish(WishKind.UsableTB, 19)), Shelf).Policies;
+        Assert.StartsWith("None of 3 kinds of drive could be used: ", lines[0].Sentences[0], StringComparison.Ordinal);
+        Assert.Contains("2 TB", lines[0].Sentences[0], StringComparison.Ordinal);
+        Assert.StartsWith("3 of 3 kinds of drive could be used", lines[2].Sentences[0], StringComparison.Ordinal);
     }
 
     [Fact]

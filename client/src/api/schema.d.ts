@@ -6598,9 +6598,7 @@ export interface components {
             level: components["schemas"]["ArrayLevel"];
             volumes: components["schemas"]["IdeaForVolume"][];
             /** @description Policies under which nothing of it is a stop. */
-            under: components["schemas"]["Policy"][];
-            /** @description What stops it under the policy of the job; empty when nothing does. */
-            stops: string[];
+            under?: null | components["schemas"]["Policy"][];
             /** @description Wishes that it misses, or of which it is not known, by the names of their distances. */
             misses: string[];
             take?: null | components["schemas"]["Edit"];

@@ -23,10 +23,16 @@ public sealed record LeaveAlone(IReadOnlyList<string> Parts) : SliceEdit<Aim>
     public override SheetProblem? Refusal(MachineState machine, Aim slice) =>
         machine.Sheet is not { } sheet ? new("/edit", "The machine has no sheet yet.")
         : Parts.Distinct().Count() < Parts.Count ? new("/edit/parts", "Each part stands once.")
-        : Parts.FirstOrDefault(p => !Of(sheet).Contains(p)) is { } odd ? new("/edit/parts", $"{sheet.FullName} has no {Words(odd)}.")
+        // What another sheet had and this one has not is dropped, not held against whoever changes the rest.
+        : Parts.FirstOrDefault(p => !Of(sheet).Contains(p) && !slice.Alone.Contains(p)) is { } odd
+            ? new("/edit/parts", $"{sheet.FullName} has no {Words(odd)}.")
         : null;
 
-    public override Aim Applied(MachineState machine, Aim slice, Stamp stamp) => slice with { Alone = [.. Parts] };
+    public override Aim Applied(MachineState machine, Aim slice, Stamp stamp) =>
+        slice with
+        {
+            Alone = [.. Parts.Where(Of(machine.Sheet!).Contains)],
+        };
 
     /// <summary>Parts of a machine that can be left alone.</summary>
     public static IReadOnlyList<string> Of(MachineSheet sheet) =>

@@ -81,6 +81,9 @@ public class WishTests
         Assert.NotNull(EditFold.Refusal(job, new LeaveAlone(["m2"])));
         Assert.NotNull(EditFold.Refusal(job, new LeaveAlone(["memory", "memory"])));
         Assert.Equal(["memory"], job.With(new LeaveAlone(["memory"])).Aim.Alone);
+        // What another sheet had is dropped with the next change, and holds it up in nothing.
+        var other = job.With(new LeaveAlone(["bays:front"])) with { Sheet = job.Sheet! with { Bays = [] } };
+        Assert.Equal(["memory"], other.With(new LeaveAlone(["bays:front", "memory"])).Aim.Alone);
         Assert.Equal("leaves the bays of front and memory alone", new LeaveAlone(["bays:front", "memory"]).Tell());
         Assert.DoesNotContain(job.With(new LeaveAlone(["memory"])).Evaluate().Findings, f => f.Rule.Code == "AIM-ALONE");
     }

@@ -165,7 +165,7 @@ function TakeIdea({ ideas }: { ideas: AimPicture['ideas'] }) {
       <p className="quiet">
         {ideas.some((i) => i.take)
           ? 'Under this policy no idea can be taken.'
-          : 'The plan has drives or arrays of its own: ideas stand beside it and begin from the machine as found.'}
+          : 'The plan has drives or arrays of its own: ideas are drawn in their stead and can’t be taken beside them.'}
       </p>
     ) : null;
   return (

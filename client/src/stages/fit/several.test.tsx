@@ -20,7 +20,15 @@ test('a count before the words is a count, and words that begin with a number ar
 const slot = (id: string, order: number | null, usable = true) => ({ slot: id, order, usable });
 const JOB = {
   planned: { 'bay:2': {}, 'slot:B1': {} },
-  sheet: { bays: [{ names: ['1', '2', '3', '4'] }, { names: ['9'] }], m2: [{ id: 'M1' }, { id: 'M2' }], slots: [] },
+  sheet: {
+    bays: [{ names: ['1', '2', '3', '4'] }, { names: ['9'] }],
+    m2: [
+      { id: 'M1', key: 'M' },
+      { id: 'M2', key: 'M' },
+      { id: 'E', key: 'E' },
+    ],
+    slots: [],
+  },
   memory: { ladder: [slot('A1', 1), slot('A2', 3), slot('B1', 2), slot('B2', 4), slot('C1', null, false)] },
 } as unknown as JobView;
 
@@ -30,7 +38,8 @@ test('like ones go into free places of the same kind, from this one on; slots in
   // What sits in the place itself gives way, as it does for one.
   expect(fromHere(JOB, 'bay:2', 2)).toEqual(['bay:2', 'bay:3']);
   expect(fromHere(JOB, 'slot:A2', 3)).toEqual(['slot:A2', 'slot:A1', 'slot:B2']);
-  expect(fromHere(JOB, 'm2:M1', 2)).toEqual(['m2:M1', 'm2:M2']);
+  // A place of another key takes other modules.
+  expect(fromHere(JOB, 'm2:M1', 3)).toEqual(['m2:M1', 'm2:M2']);
   expect(fromHere(JOB, 'socket:CPU 1', 2)).toEqual(['socket:CPU 1']);
 });
 

@@ -29,7 +29,21 @@ function like(job: JobView, place: string): string[] {
     return (sheet?.bays ?? [])
       .filter((b) => b.names.includes(short(place)))
       .flatMap((b) => b.names.map((n) => `bay:${n}`));
-  if (place.startsWith('m2:')) return (sheet?.m2 ?? []).map((m) => `m2:${m.id}`);
-  if (place.startsWith('card:')) return (sheet?.slots ?? []).map((s) => `card:${s.id}`);
+  if (place.startsWith('m2:'))
+    return alike(sheet?.m2 ?? [], short(place), (m) => [m.form, m.key, m.lengths, m.protocols, m.singleSided]).map(
+      (id) => `m2:${id}`,
+    );
+  if (place.startsWith('card:'))
+    return alike(sheet?.slots ?? [], short(place), (s) => [s.bus, s.mech, s.openEnd, s.height, s.lengthMm]).map(
+      (id) => `card:${id}`,
+    );
   return [place];
+}
+
+/** Those that take the same: what goes into one goes into the others. */
+function alike<T extends { id: string }>(all: readonly T[], id: string, takes: (one: T) => unknown): string[] {
+  const its = all.find((one) => one.id === id);
+  return its
+    ? all.filter((one) => JSON.stringify(takes(one)) === JSON.stringify(takes(its))).map((one) => one.id)
+    : [id];
 }
