@@ -1,5 +1,7 @@
 using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
 using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Sheets;
 using Irvak.Core.Shopping;
@@ -112,7 +114,7 @@ public static class AimDistance
                     "Usable",
                     "TB",
                     arrays.Found.Count == 0 ? null : ArraySheet.Usable(arrays.Found) / 1e12,
-                    ArraySheet.Usable(arrays.Planned) / 1e12,
+                    Usable(q, arrays) / 1e12,
                     SpaceWished(q),
                     false
                 )
@@ -165,22 +167,31 @@ public static class AimDistance
     /// <summary>What sits where nobody looked draws too: the rest is the least.</summary>
     private static Distance Draws(AimInput q, AimSheets of)
     {
-        bool Seen(Builds.Build build, Places.Place p) =>
-            build.At(p) is not null
-            || q.Arrays.FoundEmpty.Contains(p)
-            || !Draw(p)
-            || (
-                p.IsSlot && q.Memory.Sheet.Channels.FirstOrDefault(c => c.Slots.Contains(p.Name)) is { } c && !build.HasProcessor(c.Socket)
-            );
-        bool Draw(Places.Place p) => p.IsSlot || p.IsSocket || p.HoldsDrive || p.Kind == Places.PlaceKind.Card;
         var places = SheetPlaces.All(q.Arrays.Sheet);
         double? found =
-            of.FoundPower.Unseen.Count == 0 && places.All(p => Seen(q.Arrays.Found, p)) ? Math.Round(of.FoundPower.SteadyWatt) : null;
+            of.FoundPower.Unseen.Count == 0 && places.All(p => LookedAt(q, q.Arrays.Found, p))
+                ? Math.Round(of.FoundPower.SteadyWatt)
+                : null;
         var planned = Math.Round(of.Power.SteadyWatt);
-        return of.Power.Unseen.Count == 0 && places.All(p => q.Arrays.Changed.Contains(p) || Seen(q.Arrays.Planned, p))
+        return of.Power.Unseen.Count == 0 && places.All(p => q.Arrays.Changed.Contains(p) || LookedAt(q, q.Arrays.Planned, p))
             ? new("At work", "W", found, planned, q.Aim.Watts, true)
             : new("At work", "W", found, null, q.Aim.Watts, true, planned);
     }
+
+    /// <summary>Whether it is known what draws current in a place: a part, nothing, or nothing that runs, behind an empty socket.</summary>
+    private static bool LookedAt(AimInput q, Build build, Place p) =>
+        !(p.IsSlot || p.IsSocket || p.HoldsDrive || p.Kind == PlaceKind.Card)
+        || build.At(p) is not null
+        || q.Arrays.FoundEmpty.Contains(p)
+        || (p.IsSlot && q.Memory.Sheet.Channels.FirstOrDefault(c => c.Slots.Contains(p.Name)) is { } c && !build.HasProcessor(c.Socket));
+
+    /// <summary>Bytes of all arrays of the plan; null where one has no figures, and where there is none but nobody looked whether drives
+    /// lie there.</summary>
+    private static long? Usable(AimInput q, ArraySheet arrays) =>
+        arrays.Planned.Count == 0
+        && SheetPlaces.All(q.Arrays.Sheet).Any(p => p.HoldsDrive && !q.Arrays.Changed.Contains(p) && !LookedAt(q, q.Arrays.Planned, p))
+            ? null
+            : ArraySheet.Usable(arrays.Planned);
 
     /// <summary>Of the array that is likeliest lost, percent; null without one, and when one is not known.</summary>
     private static double? Loss(IReadOnlyList<ArrayFigures> arrays) =>
@@ -220,7 +231,7 @@ public static class AimDistance
                 ("wish", wanted)
             );
         }
-        if (q.Aim.UsableTB is { } space && ArraySheet.Usable(arrays.Planned) is { } usable && usable < space * 1e12)
+        if (q.Aim.UsableTB is { } space && Usable(q, arrays) is { } usable && usable < space * 1e12)
             yield return Finding.Of(
                 Space,
                 [],
@@ -262,7 +273,7 @@ public static class AimDistance
 
     private static double? Known(Memory.MemoryFigures memory) => memory.AllKnown ? memory.UsableMiB / 1024.0 : null;
 
-    private static int? Free(AimInput q, Builds.Build build) =>
+    private static int? Free(AimInput q, Build build) =>
         !q.Memory.AllSlotsKnown(build)
             ? null
             : q.Memory.Sheet.Channels.Sum(c => c.Slots.Count(s => build.ModuleAt(s) is null && build.HasProcessor(c.Socket)));

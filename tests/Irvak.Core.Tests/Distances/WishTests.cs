@@ -48,6 +48,19 @@ public class WishTests
         Assert.Null(with.Found);
     }
 
+    /// <summary>Without an array there is no space only where somebody looked that no drive lies there.</summary>
+    [Fact]
+    public void No_space_is_known_only_where_every_place_for_drives_was_looked_at()
+    {
+        var blind = Boards.Job(Sheet, "A1", "C1").With(new SetWish(WishKind.UsableTB, 20));
+        Assert.Null(Cell(blind, "Usable")!.Planned);
+        Assert.DoesNotContain(blind.Evaluate().Findings, f => f.Rule.Code == "AIM-SPACE");
+        var seen = blind with { FoundEmpty = blind.FoundEmpty.Union(Bays(12)) };
+        Assert.Equal(0, Cell(seen, "Usable")!.Planned);
+        Assert.Contains(seen.Evaluate().Findings, f => f.Rule.Code == "AIM-SPACE");
+        Assert.Null(Cell(seen with { FoundEmpty = seen.FoundEmpty.Remove(Bay(12)) }, "Usable")!.Planned);
+    }
+
     /// <summary>From shutting down to the first start, by the minutes of the steps; a plan that needs nothing off takes none.</summary>
     [Fact]
     public void The_machine_is_off_for_the_steps_between_shutting_down_and_the_first_start()
