@@ -32,6 +32,9 @@ public sealed record AimPicture(
     int LeftAlone
 )
 {
+    /// <summary>Free bays that may be touched; those in which nobody looked are among them.</summary>
+    public int FreeBays { get; init; }
+
     public IReadOnlyList<TouchedPart> Parts { get; init; } = [];
 
     private static readonly (WishKind Wish, string Distance, bool IsLimit)[] Reached =
@@ -60,6 +63,7 @@ public sealed record AimPicture(
             found.Kept
         )
         {
+            FreeBays = found.Free,
             Parts =
             [
                 .. LeaveAlone

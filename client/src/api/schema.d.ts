@@ -1012,6 +1012,11 @@ export interface components {
              * @description Free bays that are left alone.
              */
             leftAlone: number;
+            /**
+             * Format: int32
+             * @description Free bays that may be touched; those in which nobody looked are among them.
+             */
+            freeBays?: number;
             parts?: components["schemas"]["TouchedPart"][];
         };
         /** @description What moves the air, as somebody saw it. */

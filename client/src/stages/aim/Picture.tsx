@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { AimPicture, JobView, SpaceIdea, VolumeFigures } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { plural } from '../../format/numbers';
@@ -77,7 +78,7 @@ export function Picture({
             ))}
         </div>
       </div>
-      {picture && ideas.length === 0 && isAbout(space, job) && <p className="quiet">{noIdea(picture)}</p>}
+      {picture && ideas.length === 0 && isAbout(space, job) && <NoIdea picture={picture} />}
       <TakeIdea ideas={ideas} />
     </section>
   );
@@ -131,10 +132,23 @@ const missed = (idea: SpaceIdea) =>
         )
         .join(' and ')}`;
 
-const noIdea = (picture: AimPicture) =>
-  picture.leftAlone > 0
-    ? `No idea for space: ${plural(picture.leftAlone, 'free bay is', 'free bays are')} left alone.`
-    : 'No idea for space: no drive of the shelf goes into a free bay that may be touched.';
+/** Why there is no idea. */
+function NoIdea({ picture }: { picture: AimPicture }) {
+  if (!picture.freeBays)
+    return (
+      <p className="quiet">
+        {picture.leftAlone > 0
+          ? `No idea for space: ${plural(picture.leftAlone, 'free bay is', 'free bays are')} left alone.`
+          : 'No idea for space: no bay is free.'}
+      </p>
+    );
+  return (
+    <p className="quiet">
+      No idea for space: no drive on <Link to="/shelf">the shelf</Link> makes one in the{' '}
+      {plural(picture.freeBays, 'free bay', 'free bays')} that may be touched.
+    </p>
+  );
+}
 
 function Legend({ ideas }: { ideas: [string, string, boolean][] }) {
   return (

@@ -65,6 +65,6 @@ export const distanceOf = (job: JobView, w: WishRow): Distance | undefined =>
 /** How a wish is as found. What is bought or takes time was not there before. */
 export function foundWords(job: JobView, w: WishRow): string {
   if (w.wish === 'moneyLimitEur' || w.wish === 'awayHours') return '–';
-  const d = distanceOf(job, w);
-  return d?.found == null ? (d ? 'not known' : '–') : figure(w, d.found);
+  const found = distanceOf(job, w)?.found;
+  return found == null ? 'not known' : figure(w, found);
 }
