@@ -14,6 +14,9 @@ public static class Problems
 
     public static IResult Invalid(params SheetProblem[] errors) => Of(400, "invalid", errors[0].Text, new() { ["errors"] = errors });
 
+    /// <summary>What is still being typed is no bad request; it is only not enough yet.</summary>
+    public static IResult NotYet(SheetProblem problem) => Of(422, "invalid", problem.Text, new() { ["errors"] = new[] { problem } });
+
     public static IResult NotUnderstood(string sentence) => Of(422, "capture-not-understood", sentence);
 
     /// <param name="others">What was sent, all of other machines.</param>

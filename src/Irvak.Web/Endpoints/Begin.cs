@@ -38,7 +38,7 @@ public static class Begin
                 "/api/begin/trial",
                 async (BeginRequest request, Library library, JobDesk desk, TimeProvider clock, CancellationToken cancel) =>
                 {
-                    var (sheet, refused) = await Bench.SheetOf(request, library, cancel);
+                    var (sheet, refused) = await Bench.SheetOf(request, library, Problems.NotYet, cancel);
                     if (refused is not null)
                         return refused;
                     var now = clock.GetUtcNow();

@@ -121,7 +121,7 @@ public static class Bench
                         return Problems.Invalid(problem);
                     if ((JobNames.Title(request.Title) ?? JobNames.Owner(request.Owner)) is { } named)
                         return Problems.Invalid(named);
-                    var (sheet, refused) = await SheetOf(request, library, cancel);
+                    var (sheet, refused) = await SheetOf(request, library, p => Problems.Invalid(p), cancel);
                     if (refused is not null)
                         return refused;
                     var stamp = new Stamp(request.Who.Trim(), clock.GetUtcNow());
@@ -180,6 +180,7 @@ public static class Bench
     internal static async Task<(MachineSheet? Sheet, IResult? Refused)> SheetOf(
         BeginRequest request,
         Library library,
+        Func<SheetProblem, IResult> refuse,
         CancellationToken cancel
     )
     {
@@ -188,6 +189,6 @@ public static class Bench
         if (request.Answers is not { } answers)
             return (null, null);
         var (draft, problem) = SheetDraft.From(answers);
-        return problem is null ? (draft, null) : (null, Problems.Invalid(problem with { Path = "/answers" + problem.Path }));
+        return problem is null ? (draft, null) : (null, refuse(problem with { Path = "/answers" + problem.Path }));
     }
 }
