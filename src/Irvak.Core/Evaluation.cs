@@ -9,6 +9,7 @@ using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Paths;
 using Irvak.Core.Power;
+using Irvak.Core.Running;
 using Irvak.Core.Shopping;
 using Irvak.Core.Steps;
 using Irvak.Core.Verdicts;
@@ -39,6 +40,9 @@ public sealed record Evaluation(
     public required IReadOnlyList<Finding> Findings { get; init; }
 
     public required IReadOnlyList<Distance> Ledge { get; init; }
+
+    /// <summary>Memory that is needed by what runs on it and by what its load showed.</summary>
+    public required MemoryNeed Need { get; init; }
 
     /// <summary>Wished volumes with the arrays they lie on.</summary>
     public required IReadOnlyList<VolumeFigures> Volumes { get; init; }
@@ -71,6 +75,7 @@ public sealed record Evaluation(
             FoundPower = of.FoundPower(kept),
             Shopping = shopping,
             Runbook = runbook,
+            Need = MemoryNeed.Of(q.Runs),
             Volumes = VolumeFigures.Of(q.Volumes, q.Aim.Ahead, q.Drives, of.Arrays),
         };
         IEnumerable<Finding> ofPlans =
@@ -88,6 +93,7 @@ public sealed record Evaluation(
             Backup = kept.Of("backup", (q.Moving, of.Arrays, touched), static i => BackupBefore.Of(i.Moving, i.Arrays, i.touched)),
             Findings = Sort(q, of.WithAsFound(kept).Concat(ofPlans)),
             Ledge = AimDistance.Of(q.Distances, aims),
+            Need = aims.Need,
             Volumes = aims.Volumes,
             Shopping = shopping,
             Runbook = runbook,

@@ -44,6 +44,7 @@ public static class JobTopics
             .. state.Controllers.Modes.Count > 0 ? new[] { Topic.Arrays } : [],
             .. state.Aim.MemoryGiB is null ? [] : new[] { Topic.Memory },
             .. state.Aim is { UsableTB: null, Failures: null } ? [] : new[] { Topic.Bays, Topic.Arrays },
+            .. state.Runs.All.Count == 0 ? [] : new[] { Topic.Memory },
             .. state.Volumes.All.Count == 0 && state.Aim.LossPercent is null ? [] : new[] { Topic.Bays, Topic.Arrays },
             .. state.Aim is { ReadMBs: null, WriteMBs: null } ? [] : new[] { Topic.Cards, Topic.Arrays },
         ];

@@ -15,6 +15,7 @@ using Irvak.Core.Paths;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
+using Irvak.Core.Running;
 using Irvak.Core.Sheets;
 using Irvak.Core.Steps;
 using Irvak.Core.Volumes;
@@ -37,6 +38,9 @@ public sealed record Question
     public required PowerInput Power { get; init; }
 
     public Aim Aim { get; init; } = new();
+
+    /// <summary>What runs on the machine, and its load as it was seen.</summary>
+    public RunInput Runs { get; init; } = RunInput.None;
 
     /// <summary>Volumes that the owner wishes.</summary>
     public IReadOnlyList<WishedVolume> Volumes { get; init; } = [];
@@ -96,7 +100,7 @@ public sealed record Question
             Power = Power,
         };
 
-    public AimInput Distances => new(Aim, Memory, Storage, Volumes);
+    public AimInput Distances => new(Aim, Memory, Storage, Volumes) { Runs = Runs };
 
     /// <summary>The question about a job.</summary>
     /// <exception cref="ArgumentException">It has no machine sheet.</exception>
@@ -157,6 +161,7 @@ public sealed record Question
                 Temperatures = HeatBands.Seen(state),
             },
             Aim = state.Aim,
+            Runs = new(state.Runs.All, LoadSeen.Of(state.Seen)),
             Volumes = state.Volumes.All,
             BootPlan = state.Boot.Plan,
             Writes = state.Writes,

@@ -19,6 +19,7 @@ using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
 using Irvak.Core.Quantities;
+using Irvak.Core.Running;
 using Irvak.Core.Sheets;
 using Irvak.Core.Shopping;
 using Irvak.Core.Steps;
@@ -163,6 +164,9 @@ public sealed record JobView
 
     public required IReadOnlyList<Distance> Ledge { get; init; }
 
+    /// <summary>Memory that is needed by what runs on it and by what its load showed; null where nothing can be worked out.</summary>
+    public MemoryNeed? Need { get; init; }
+
     /// <summary>Wished volumes with the arrays they lie on.</summary>
     public required IReadOnlyList<VolumeFigures> Volumes { get; init; }
 
@@ -258,6 +262,7 @@ public sealed record JobView
             Figures = DriveDefaults.Table(state.Drives.Figures),
             Findings = [.. (evaluation?.Findings ?? []).Select(FindingView.Of)],
             Ledge = evaluation?.Ledge ?? [],
+            Need = evaluation?.Need,
             Volumes = evaluation?.Volumes ?? [],
             Shopping = evaluation?.Shopping,
             Runbook = evaluation?.Runbook,

@@ -17,6 +17,7 @@ if (args is ["write-rules", var file])
 }
 if (args is ["write-choices", var choices])
 {
+    await File.WriteAllTextAsync(Path.Combine(choices, "runs.json"), Irvak.Core.Running.RunChoices.All.ToJson());
     await File.WriteAllTextAsync(Path.Combine(choices, "choices.json"), Irvak.Core.Arrays.ArrayChoices.All.ToJson());
     await File.WriteAllTextAsync(Path.Combine(choices, "purposes.json"), Irvak.Core.Aims.PurposeTable.ToJson());
     return 0;

@@ -45,6 +45,7 @@ public static class Floors
                 new("Paths", "what arrives at the user's end"),
                 new("Power", "watts, start, air, pads"),
                 new("Moving", "data to its new home, wiping"),
+                new("Running", "what runs on it, and its memory"),
                 new("Volumes", "what is kept where, until when"),
             ]
         ),

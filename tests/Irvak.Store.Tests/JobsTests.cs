@@ -319,6 +319,8 @@ public class JobsTests(StoreFixture store)
                 }
             ),
             new Core.Volumes.DropVolume("T"),
+            new Core.Running.SayRuns(new("guests", Core.Running.RunKind.Guest, 5) { EachGiB = 6 }),
+            new Core.Running.RunsNoMore("guests"),
             new Core.Boot.PlanBoot(new([Place.M2("X")], 12, SharedGB: 100)),
             new Core.Caches.PlanCache(new("K", [Place.Bay("1"), Place.Bay("2")], [new("M", 500, 2, 0.8)], true, 40)),
             new Core.Caches.DropCache("K"),

@@ -2720,7 +2720,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditDropVolume"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditLeaveAlone"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditWishVolume"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditDropVolume"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditLeaveAlone"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditRunsNoMore"] | components["schemas"]["EditSayRuns"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditWishVolume"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2984,6 +2984,20 @@ export interface components {
             /** @enum {string} */
             type?: "restore";
             place: components["schemas"]["Place"];
+        };
+        /** @description Takes away what was said to run on the machine. */
+        EditRunsNoMore: {
+            /** @enum {string} */
+            type?: "runsNoMore";
+            name: string;
+        };
+        /** @description Says what runs on the machine, or something else of the one of its name. */
+        EditSayRuns: {
+            /** @enum {string} */
+            type?: "sayRuns";
+            thing: components["schemas"]["RunningThing"];
+            /** @description Its name before, where it gets another; null when it keeps it or is new. */
+            was?: null | string;
         };
         /** @description Records what somebody saw of a fan, the blanks or the air duct. */
         EditSeeAir: {
@@ -3759,6 +3773,7 @@ export interface components {
             figures: components["schemas"]["FigureRow"][];
             findings: components["schemas"]["FindingView"][];
             ledge: components["schemas"]["Distance"][];
+            need?: null | components["schemas"]["MemoryNeed"];
             /** @description Wished volumes with the arrays they lie on. */
             volumes: components["schemas"]["VolumeFigures"][];
             shopping: null | components["schemas"]["ShoppingList"];
@@ -4423,6 +4438,31 @@ export interface components {
         };
         /** @enum {unknown} */
         ListedUse: "volume" | "cache" | null;
+        /** @description Memory in use when the loaded machine was looked at. */
+        LoadSeen: {
+            /**
+             * Format: double
+             * @description What the system has.
+             */
+            totalGiB: number;
+            /**
+             * Format: double
+             * @description What it could not give to something new: its total less what it calls available.
+             */
+            inUseGiB: number;
+            /**
+             * Format: double
+             * @description What lay in swap; null when not told.
+             */
+            swappedGiB: null | number;
+            /** @description Something waited for memory or was swapped then, so that it wanted more than this. */
+            wantsMore: boolean;
+            /**
+             * Format: double
+             * @description What it wanted: in use and in swap, GiB.
+             */
+            wantedGiB?: number;
+        };
         /** @description What worries people after the work and is right; common practice, no source. */
         LooksWrong: {
             /** @description What a person sees. */
@@ -4619,6 +4659,28 @@ export interface components {
          * @enum {unknown}
          */
         MemoryMode: "independent" | "mirrored" | "rank-spare" | "lockstep";
+        /** @description Memory that a machine needs: by what runs on it, and by what its load showed. */
+        MemoryNeed: {
+            things: components["schemas"]["ThingNeeds"][];
+            /**
+             * Format: double
+             * @description Sum of what runs on it as far as it is known, GiB; null when nothing was named, or nothing of it is known.
+             */
+            listGiB: null | number;
+            /** @description Something of the list is not known, so that the sum is the least. */
+            isLeast: boolean;
+            /**
+             * Format: int32
+             * @description The sum with a tenth of room, in whole GiB.
+             */
+            listWishGiB: null | number;
+            load: null | components["schemas"]["LoadSeen"];
+            /**
+             * Format: int32
+             * @description What it wanted then with a tenth of room, in whole GiB.
+             */
+            loadWishGiB: null | number;
+        };
         /** @description The sheet of results for memory: as found and as planned side by side. */
         MemorySheet: {
             ladder: components["schemas"]["LadderSlot"][];
@@ -5827,6 +5889,11 @@ export interface components {
             /** @description The sheet of Fit that it is worked on. */
             sheet?: components["schemas"]["WorkingSheet"];
         };
+        /**
+         * @description Kinds of what runs on a machine, as far as they need memory differently.
+         * @enum {unknown}
+         */
+        RunKind: "System" | "Shares" | "CachingFiles" | "Mail" | "Web" | "Database" | "Guest" | "Container" | "Desk" | "Pictures" | "Film" | "Building" | "Other";
         /** @description The ordered steps for exactly this machine and this change. */
         Runbook: {
             steps: components["schemas"]["Step"][];
@@ -5835,6 +5902,23 @@ export interface components {
             minutes: number;
             /** Format: int32 */
             screws: number;
+        };
+        /** @description Something that runs on the machine, or is to run on it. */
+        RunningThing: {
+            /** @description As its owner calls it. */
+            name: string;
+            kind: components["schemas"]["RunKind"];
+            /**
+             * Format: int32
+             * @description How many of it run at once.
+             * @default 1
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Memory of one, GiB, as its owner said it; null for what is usual.
+             */
+            eachGiB?: null | number;
         };
         /** @description What one source says. */
         SaidBy: {
@@ -6885,6 +6969,22 @@ export interface components {
         TakenView: {
             reading: components["schemas"]["ReadView"];
             job: components["schemas"]["JobView"];
+        };
+        /** @description One thing with what it needs. */
+        ThingNeeds: {
+            thing: components["schemas"]["RunningThing"];
+            /**
+             * Format: double
+             * @description Of one, GiB; null when not known.
+             */
+            eachGiB: null | number;
+            /**
+             * Format: double
+             * @description Of all of it, GiB; null when not known.
+             */
+            sumGiB: null | number;
+            /** @description The value is the usual one of its kind; nobody said it of this one. */
+            isUsual: boolean;
         };
         /** Format: double */
         Throughput: number;

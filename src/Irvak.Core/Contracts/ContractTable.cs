@@ -98,6 +98,8 @@ public static class ContractTable
         ["StripKiB"] = new(4, 16_384),
         ["ChunkKiB"] = new(0, 1_048_576),
         ["WrittenGBPerDay"] = new(0, 10_000_000),
+        ["RunningThing.Count"] = new(1, 4096),
+        ["RunningThing.EachGiB"] = new(0.01, 1_048_576),
         ["WishedVolume.OnItTB"] = new(0, 1_000_000),
         ["WishedVolume.GrowthTB"] = new(0, 1_000_000),
         ["WishedVolume.RequestKiB"] = new(1, 1_048_576),

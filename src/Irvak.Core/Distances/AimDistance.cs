@@ -3,6 +3,7 @@ using Irvak.Core.Builds;
 using Irvak.Core.Paths;
 using Irvak.Core.Places;
 using Irvak.Core.Quantities;
+using Irvak.Core.Running;
 using Irvak.Core.Sheets;
 using Irvak.Core.Shopping;
 using Irvak.Core.Verdicts;
@@ -208,6 +209,7 @@ public static class AimDistance
         [
             .. Judge(q, of.Memory, of.Arrays, of.Shopping),
             .. WishRules.Judge(q, of),
+            .. NeedRules.Judge(of.Need, of.Memory.Planned),
             .. VolumeRules.Judge(of.Volumes, of.Arrays, q.Aim.Ahead),
         ];
 

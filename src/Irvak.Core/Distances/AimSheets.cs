@@ -3,6 +3,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Paths;
 using Irvak.Core.Power;
+using Irvak.Core.Running;
 using Irvak.Core.Shopping;
 using Irvak.Core.Steps;
 using Irvak.Core.Volumes;
@@ -20,6 +21,8 @@ public sealed record AimSheets(MemorySheet Memory, ArraySheet Arrays, LaneSheet 
     public required ShoppingList Shopping { get; init; }
 
     public required Runbook Runbook { get; init; }
+
+    public required MemoryNeed Need { get; init; }
 
     public required IReadOnlyList<VolumeFigures> Volumes { get; init; }
 }

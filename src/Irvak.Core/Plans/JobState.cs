@@ -13,6 +13,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Power;
+using Irvak.Core.Running;
 using Irvak.Core.Steps;
 using Irvak.Core.Volumes;
 
@@ -34,6 +35,9 @@ public sealed record JobState : MachineState
 
     [JsonRequired]
     public ArraySlice Arrays { get; init; } = new();
+
+    [JsonRequired]
+    public RunSlice Runs { get; init; } = new();
 
     [JsonRequired]
     public VolumeSlice Volumes { get; init; } = new();

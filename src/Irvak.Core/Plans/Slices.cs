@@ -12,6 +12,7 @@ using Irvak.Core.Lanes;
 using Irvak.Core.Memory;
 using Irvak.Core.Moving;
 using Irvak.Core.Power;
+using Irvak.Core.Running;
 using Irvak.Core.Volumes;
 
 namespace Irvak.Core.Plans;
@@ -27,6 +28,7 @@ internal abstract class Slice
         new Slice<MemorySlice>(s => s.Memory, (s, v) => s with { Memory = v }),
         new Slice<DriveSlice>(s => s.Drives, (s, v) => s with { Drives = v }),
         new Slice<ArraySlice>(s => s.Arrays, (s, v) => s with { Arrays = v }),
+        new Slice<RunSlice>(s => s.Runs, (s, v) => s with { Runs = v }),
         new Slice<VolumeSlice>(s => s.Volumes, (s, v) => s with { Volumes = v }),
         new Slice<ControllerSlice>(s => s.Controllers, (s, v) => s with { Controllers = v }),
         new Slice<LaneSlice>(s => s.Lanes, (s, v) => s with { Lanes = v }),

@@ -37,6 +37,7 @@ public static class SubjectWords
         ["answer"] = ("the answer about ", ""),
         ["array"] = ("array ", ""),
         ["volume"] = ("volume ", ""),
+        ["runs"] = ("what ", " needs"),
         ["member"] = ("what ", " belongs to"),
         ["cache"] = ("cache ", ""),
         ["tick"] = ("the tick of ", ""),

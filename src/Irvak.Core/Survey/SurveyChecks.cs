@@ -3,6 +3,7 @@ using Irvak.Core.Arrays;
 using Irvak.Core.Builds;
 using Irvak.Core.Observations;
 using Irvak.Core.Quantities;
+using Irvak.Core.Running;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Survey;
@@ -37,9 +38,6 @@ public static class SurveyChecks
     private const string Captures = "captures";
 
     // Common practice, no source.
-    private const double ShortShare = 0.10;
-    private const double WaitCarePercent = 5;
-    private const double SwapCareKiBs = 100;
 
     public static readonly IReadOnlyDictionary<string, (string Question, string Where)> Questions = new Dictionary<string, (string, string)>
     {
@@ -193,17 +191,17 @@ public static class SurveyChecks
         }
         if (load.AvailableKiB is { } free && seen.MemTotalKiB is { } total and > 0)
             Add(
-                free < total * ShortShare,
+                free < total * MemoryNeed.Room,
                 $"{ByteCount.FromKiB(free).GiB:0.0} of {ByteCount.FromKiB(total).GiB:0.0} GiB memory free for use"
             );
         if (load.SwapTotalKiB is { } swap and > 0 && load.SwapFreeKiB is { } left && swap > left)
             Add(false, $"{ByteCount.FromKiB(swap - left).GiB:0.0} GiB swapped out");
         if (load.SwapInKiBs is { } back && load.SwapOutKiBs is { } away && (back > 0 || away > 0))
-            Add(back + away > SwapCareKiBs, $"swaps {back + away:0} KiB/s");
+            Add(back + away > LoadSeen.SwapKiBs, $"swaps {back + away:0} KiB/s");
         if (load.MemoryWaitPercent is { } m)
-            Add(m > WaitCarePercent, $"waits for memory {m:0.##} % of the time");
+            Add(m > LoadSeen.WaitPercent, $"waits for memory {m:0.##} % of the time");
         if (load.StorageWaitPercent is { } s)
-            Add(s > WaitCarePercent, $"waits for storage {s:0.##} %");
+            Add(s > LoadSeen.WaitPercent, $"waits for storage {s:0.##} %");
         if (load.WriteKiBs is { } written)
             Add(false, $"writes {written * 1024 * 86_400 / 1e9:0.#} GB a day at this rate");
         if (load.IdlePercent is { } idle)

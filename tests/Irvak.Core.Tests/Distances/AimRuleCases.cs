@@ -1,6 +1,7 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Plans;
+using Irvak.Core.Running;
 using Irvak.Core.Tests.Verdicts;
 using Irvak.Core.Verdicts;
 using Irvak.Core.Volumes;
@@ -17,6 +18,9 @@ internal static class AimRuleCases
 
     private static WishVolume Volume(double on, double growth, Func<WishedVolume, WishedVolume>? change = null) =>
         new((change ?? (v => v))(new WishedVolume("M", ArrayUse.Archive) { OnItTB = on, GrowthTB = growth }));
+
+    private static JobState Runs(double each) =>
+        Boards.Job(Boards.Server, "A1", "C1").With(new SayRuns(new RunningThing("guests", RunKind.Guest) { EachGiB = each }));
 
     public static readonly RuleCase[] All =
     [
@@ -55,6 +59,14 @@ internal static class AimRuleCases
             "The plan touches [[bay:1]], [[bay:2]], [[bay:3]] and [[bay:4]]; bays 1 to 12 are to be left alone.",
             Sized(new LeaveAlone(["bays:front"])),
             Sized(new LeaveAlone(["memory"]))
+        ),
+        // 28.81 ÷ 0.9 = 32.01, so 33; 28.8 ÷ 0.9 are the 32 GiB that it has.
+        new(
+            "AIM-RUNS",
+            Severity.Care,
+            "What runs on it needs 28.81 GiB, 33 GiB with a tenth of room; 32 GiB is planned.",
+            Runs(28.81),
+            Runs(28.8)
         ),
         // 11 + 5 · 1.1 = 16.5; with 1 a year it is 16.0, which the array holds.
         new(

@@ -6,12 +6,15 @@ import { useDesk } from '../../frame/desk';
 import { Verdicts } from '../../frame/Verdicts';
 import { SmallPlate } from '../../plate/Plate';
 import { CellNumber } from './CellNumber';
+import { Needs } from './Needs';
 import { PathOfAim, Picture, type Typed } from './Picture';
 import { Policies } from './Policies';
 import { Touch } from './Touch';
 import { Volumes } from './Volumes';
 import { Wish } from './Wish';
 import { WISHES, isAbout, wished } from './wishRows';
+
+const MEMORY = WISHES.find((w) => w.wish === 'memoryGiB')!;
 
 /** Aim: what is wished of the whole machine and of each volume, drawn against what is there and what can be reached. */
 export default function Aim() {
@@ -84,6 +87,7 @@ export default function Aim() {
               </div>
             )}
           </div>
+          {(all || isAbout(MEMORY, job) || (job.need?.things ?? []).length > 0) && <Needs />}
           <PathOfAim job={job} typed={typed} volume={volume} />
           {storage && <Volumes chosen={volume?.volume.name} onChoose={setChosen} />}
           <Policies picture={picture} policy={job.policy} />

@@ -7,12 +7,15 @@ export function CellNumber({
   unit,
   value,
   most,
+  whole,
   onKeep,
 }: {
   label: string;
   unit: string;
   value: number | null;
   most?: number;
+  /** No fractions. */
+  whole?: boolean;
   onKeep: (value: number | null) => void;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
@@ -23,7 +26,7 @@ export function CellNumber({
       if (value != null) onKeep(null);
     } else {
       const n = read(typed);
-      if (n == null || (most != null && n > most)) return setWrong(true);
+      if (n == null || (most != null && n > most) || (whole && !Number.isInteger(n))) return setWrong(true);
       if (n !== value) onKeep(n);
     }
     setWrong(false);
