@@ -18,6 +18,16 @@ public sealed record JobListing(Stage Stage, Severity? Severity, string Line, in
 
     /// <summary>Its name in the network; null where nobody told it.</summary>
     public string? HostName { get; init; }
+
+    /// <summary>Maker and name of the machine's sheet; null where it has none.</summary>
+    public string? Machine { get; init; }
+
+    /// <summary>Day for which it was promised; null where nobody did, and once it is handed over. Only read: it is written as the job has
+    /// it.</summary>
+    public DateOnly? PromisedFor { get; init; }
+
+    /// <summary>How many of each part of the shelf the plan still takes from it, by the part's id.</summary>
+    public IReadOnlyDictionary<string, int> Wants { get; init; } = new Dictionary<string, int>();
 }
 
 /// <summary>A job as a list shows it.</summary>

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Dapper;
 using Irvak.Core;
 using Irvak.Core.Sheets;
@@ -40,6 +41,8 @@ public sealed class Listings(Database database)
 
         public required string? Host_Name { get; init; }
 
+        public required string? Promised_For { get; init; }
+
         public required DateTimeOffset Begun_At { get; init; }
 
         public ListedJob ToListed() =>
@@ -63,6 +66,7 @@ public sealed class Listings(Database database)
                     {
                         Serial = Serial,
                         HostName = Host_Name,
+                        PromisedFor = Promised_For is null ? null : DateOnly.Parse(Promised_For, CultureInfo.InvariantCulture),
                     }
             )
             {
@@ -72,7 +76,8 @@ public sealed class Listings(Database database)
 
     internal const string Set =
         "stage = @stage, severity = @severity, line = @line, done = @done, of_count = @of, plate = @plate, "
-        + "plate_sheet = @plateSheet, words = coalesce(@words, words), serial = @serial, host_name = @hostName, listed_by = @by";
+        + "plate_sheet = @plateSheet, words = coalesce(@words, words), serial = @serial, host_name = @hostName, machine = @machine, "
+        + "promised_for = @promisedFor, wants = @wants, listed_by = @by";
 
     /// <summary>The build that wrote a listing; another one works it out anew.</summary>
     private static readonly string By =
@@ -81,7 +86,7 @@ public sealed class Listings(Database database)
 
     private const string Columns =
         "id, number, title, owner, begun_by, stage, severity, line, done, of_count, plate::text as plate, plate_sheet, "
-        + "serial, host_name, begun_at";
+        + "serial, host_name, promised_for::text as promised_for, begun_at";
 
     // A job that was not worked out yet stands with those that begin.
     private const string StageOf = "coalesce(stage, 'survey')";
@@ -125,28 +130,69 @@ public sealed class Listings(Database database)
         );
     }
 
-    /// <summary>Jobs that hold every typed word, or a word that begins with it; the newest first.</summary>
+    /// <summary>Jobs that a filter lets through; the newest first.</summary>
     /// <param name="before">Only jobs older than the one of this id.</param>
     /// <param name="most">At most so many.</param>
-    /// <returns>None for a text without a word.</returns>
-    public async Task<IReadOnlyList<ListedJob>> Found(string query, long? before, int most, CancellationToken cancel)
+    /// <returns>None for a filter that asks for nothing.</returns>
+    public async Task<IReadOnlyList<ListedJob>> Found(JobFilter filter, long? before, int most, CancellationToken cancel)
     {
-        if (ShelfWords.Typed(query) is not { Count: > 0 } words)
+        var (where, values) = filter.Where();
+        if (where.Count == 0)
             return [];
+        values.Add("before", before ?? long.MaxValue);
+        values.Add("most", most);
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var rows = await connection.QueryAsync<Row>(
             new CommandDefinition(
-                $"select {Columns} from job where search @@ @wanted::tsquery and id < @before order by id desc limit @most",
-                new
-                {
-                    wanted = Lexemes.Beginning(words),
-                    before = before ?? long.MaxValue,
-                    most,
-                },
+                $"select {Columns} from job where {string.Join(" and ", where)} and id < @before order by id desc limit @most",
+                values,
                 cancellationToken: cancel
             )
         );
         return [.. rows.Select(r => r.ToListed())];
+    }
+
+    /// <summary>What the bench tells beside its planks: jobs that are promised, the next first, how many there are in all, and how many of
+    /// each part of the shelf the jobs at work still take, with the jobs that take it.</summary>
+    public async Task<(IReadOnlyList<ListedJob> Due, int DueCount, IReadOnlyList<WantedPart> Wanted)> Beside(
+        int most,
+        CancellationToken cancel
+    )
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var all = await connection.QueryMultipleAsync(
+            new CommandDefinition(
+                $"""
+                select {Columns} from job where job.promised_for is not null order by job.promised_for, id limit @most;
+                select count(*)::integer from job where job.promised_for is not null;
+                select key as part, sum(value::integer)::integer as count, array_agg(number order by id) as jobs
+                from job cross join lateral jsonb_each_text(wants) where wants is not null group by key order by key
+                """,
+                new { most },
+                cancellationToken: cancel
+            )
+        );
+        var due = await all.ReadAsync<Row>();
+        var count = await all.ReadSingleAsync<int>();
+        var wanted = await all.ReadAsync<(string Part, int Count, string[] Jobs)>();
+        return ([.. due.Select(r => r.ToListed())], count, [.. wanted.Select(w => new WantedPart(w.Part, w.Count, w.Jobs))]);
+    }
+
+    /// <summary>What jobs can be filtered by, each by how many jobs have it.</summary>
+    public async Task<JobChoices> Choices(int most, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        const string Of =
+            "select of as name from (select {0} as of, count(*) as n from job where {0} is not null and {0} <> '' group by {0}) "
+            + "as counted order by n desc, of limit @most;";
+        await using var all = await connection.QueryMultipleAsync(
+            new CommandDefinition(
+                string.Concat(((string[])["owner", "machine", "begun_by"]).Select(c => Of.Replace("{0}", c, StringComparison.Ordinal))),
+                new { most },
+                cancellationToken: cancel
+            )
+        );
+        return new([.. await all.ReadAsync<string>()], [.. await all.ReadAsync<string>()], [.. await all.ReadAsync<string>()]);
     }
 
     // Sheets are asked for by what is in them: what was read once is right for ever.
@@ -259,13 +305,16 @@ public sealed class Listings(Database database)
             Prepared.Value("words", NpgsqlDbType.Text, listing?.Words),
             Prepared.Value("serial", NpgsqlDbType.Text, listing?.Serial),
             Prepared.Value("hostName", NpgsqlDbType.Text, listing?.HostName),
+            Prepared.Value("machine", NpgsqlDbType.Text, listing?.Machine),
+            Prepared.Value("promisedFor", NpgsqlDbType.Date, job.State.HandedOver is null ? job.State.Aim.PromisedFor : null),
+            Prepared.Value("wants", NpgsqlDbType.Jsonb, listing is { Wants: { Count: > 0 } wants } ? Database.ToJson(wants) : null),
             Prepared.Value("by", NpgsqlDbType.Text, By),
         ];
 
     /// <summary>The stage of a name as documents write it; null when there is none.</summary>
     public static Stage? StageNamed(string name) => Words<Stage>.Read.TryGetValue(name, out var stage) ? stage : null;
 
-    private static string Name<T>(T value)
+    internal static string Name<T>(T value)
         where T : struct, Enum => Words<T>.Of[value];
 
     private static T Named<T>(string name)

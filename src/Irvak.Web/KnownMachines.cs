@@ -42,7 +42,7 @@ public sealed record KnownMachines(IReadOnlyList<KnownMachine> Known, IReadOnlyL
         var sheets = all.Where(s => Means(words, s.FullName)).Take(MostShown).Select(Hit).ToList();
         if (words.Sum(w => w.Length) < 3)
             return new([], sheets, all.Count - sheets.Count);
-        var jobs = await listings.Found(typed, null, MostLooked, cancel);
+        var jobs = await listings.Found(new JobFilter(typed), null, MostLooked, cancel);
         var drawn = await listings.Sheets(jobs.Select(j => j.Listing?.PlateSheet).OfType<string>(), cancel);
         var known = jobs
         // Newest first: of one machine its newest job stands.

@@ -100,6 +100,7 @@ app.UseResponseCompression();
 app.MapOpenApi();
 var pages = app.MapGroup("").AddEndpointFilterFactory(ContractFilter.Make);
 pages.MapBench();
+pages.MapBenchBeside();
 pages.MapBegin();
 pages.MapJobEdits();
 pages.MapPlacements();

@@ -49,8 +49,19 @@ public sealed record SmallPlate(
             Words = JobWords.Of(job.Number, job.Title, job.Owner, job.BegunBy, job.State),
             Serial = job.State.System.Serial,
             HostName = job.State.System.HostName,
+            Machine = view.Sheet is { } named ? named.FullName : null,
+            Wants = Wants(view),
         };
     }
+
+    /// <summary>Parts of the shelf that the plan takes. Once the work at the machine began they are no longer on it.</summary>
+    private static Dictionary<string, int> Wants(JobView view) =>
+        view.Stage >= Stage.HandsOn
+            ? []
+            : view
+                .Changes.Where(c => c is { MovedFrom: null, In.ShelfPartId: not null })
+                .GroupBy(c => c.In!.ShelfPartId!)
+                .ToDictionary(g => g.Key, g => g.Count());
 
     private static readonly ConditionalWeakTable<MachineSheet, string> Marks = [];
 

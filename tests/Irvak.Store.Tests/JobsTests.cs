@@ -308,6 +308,7 @@ public class JobsTests(StoreFixture store)
             new Core.Controllers.SetCardPart(Place.Card("S1"), "unit", Core.Controllers.CardPartState.There),
             new Core.Drives.SetDriveFirmware("EK-N8", null),
             new Core.Aims.SetFrames(true),
+            new Core.Aims.SetPromise(new DateOnly(2026, 12, 24)),
             new Core.Aims.LeaveAlone(["bays:front"]),
             new Core.Volumes.WishVolume(
                 new("T", Core.Arrays.ArrayUse.Archive)

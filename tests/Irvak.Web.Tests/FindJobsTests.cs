@@ -84,4 +84,83 @@ public class FindJobsTests(WebFixture web)
 
     [Fact]
     public async Task The_longest_text_is_looked_for() => Assert.Empty(Numbers(await Find(new string('a', 200))));
+
+    [Fact]
+    public async Task By_stage_owner_machine_who_began_it_and_the_promised_day()
+    {
+        var number = (await Named("Filterberg")).GetProperty("number").GetString()!;
+        await Promise(number, "2031-05-04");
+        foreach (
+            var asked in (string[])
+                [
+                    "owner=Tidehouse",
+                    "by=Ines",
+                    "machine=Brannick%20Torr%2032",
+                    "stage=survey",
+                    "dueBy=2031-05-04",
+                    "dueBy=2031-05-04&owner=Tidehouse&by=Ines&stage=survey",
+                ]
+        )
+            Assert.Contains(number, Numbers(await Asked("words=filterberg&" + asked)));
+        foreach (var asked in (string[])["owner=Nobody", "by=Bao", "machine=Tarrowby", "stage=proof", "dueBy=2031-05-03"])
+            Assert.DoesNotContain(number, Numbers(await Asked("words=filterberg&" + asked)));
+        // Without words too; and words without a word in them find nothing, whatever else is asked.
+        Assert.Contains(number, Numbers(await Asked("dueBy=2031-05-04&words=")));
+        Assert.Empty(Numbers(await Asked("dueBy=2031-05-04&words=%26")));
+        var choices = await WebFixture.Ok(await web.Http.GetAsync("/api/bench/choices"));
+        foreach (var (list, name) in new[] { ("owners", "Tidehouse"), ("machines", "Brannick Torr 32"), ("people", "Ines") })
+            Assert.Contains(name, choices.GetProperty(list).EnumerateArray().Select(c => c.GetString()));
+    }
+
+    [Theory]
+    [InlineData("stage=nowhere")]
+    [InlineData("dueBy=tomorrow")]
+    [InlineData("dueBy=2031-13-01")]
+    public async Task A_filter_that_can_not_be_is_refused(string asked) =>
+        Assert.Equal(400, (int)(await web.Http.GetAsync("/api/jobs?" + asked)).StatusCode);
+
+    [Fact]
+    public async Task A_filter_longer_than_any_name_is_refused() =>
+        Assert.Equal(400, (int)(await web.Http.GetAsync("/api/jobs?owner=" + new string('x', 201))).StatusCode);
+
+    /// <summary>The shelf holds six of them; the plan takes nine: three are lacking. What was promised is due until it is taken back.</summary>
+    [Fact]
+    public async Task Beside_the_planks_stand_what_is_due_and_what_the_shelf_lacks()
+    {
+        var number = (await Named("Lackberg")).GetProperty("number").GetString()!;
+        await Promise(number, "2001-02-03");
+        var due = (await Beside()).GetProperty("due").EnumerateArray().First(d => d.GetProperty("number").GetString() == number);
+        Assert.Equal(("2001-02-03", "Lackberg"), (due.GetProperty("day").GetString(), due.GetProperty("title").GetString()));
+        var there = 0;
+        foreach (var slot in (string[])["A1", "B1", "C1", "D1", "E1", "F1", "G1", "H1", "A2"])
+            await WebFixture.Ok(
+                await web.Edit(
+                    number,
+                    await web.Last(number),
+                    new
+                    {
+                        type = "fit",
+                        place = "slot:" + slot,
+                        unit = new { source = "shelf", shelfPartId = "rdimm-32-4800" },
+                    }
+                )
+            );
+        var lacking = (await Beside())
+            .GetProperty("lacking")
+            .EnumerateArray()
+            .First(l => l.GetProperty("part").GetString() == "rdimm-32-4800");
+        there = lacking.GetProperty("there").GetInt32();
+        Assert.Equal(6, there);
+        Assert.InRange(lacking.GetProperty("wanted").GetInt32(), 9, int.MaxValue);
+        Assert.Contains(number, lacking.GetProperty("jobs").EnumerateArray().Select(j => j.GetString()));
+        await WebFixture.Ok(await web.Edit(number, await web.Last(number), new { type = "setPromise", day = (string?)null }));
+        Assert.DoesNotContain((await Beside()).GetProperty("due").EnumerateArray(), d => d.GetProperty("number").GetString() == number);
+    }
+
+    private async Task<JsonElement> Beside() => await WebFixture.Ok(await web.Http.GetAsync("/api/bench/beside"));
+
+    private async Task<JsonElement> Asked(string query) => await WebFixture.Ok(await web.Http.GetAsync("/api/jobs?" + query));
+
+    private async Task Promise(string number, string day) =>
+        await WebFixture.Ok(await web.Edit(number, await web.Last(number), new { type = "setPromise", day }));
 }

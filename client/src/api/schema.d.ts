@@ -20,6 +20,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["besideBench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["benchChoices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines": {
         parameters: {
             query?: never;
@@ -986,6 +1018,11 @@ export interface components {
              */
             watts?: null | number;
             /**
+             * Format: date
+             * @description Day for which the machine was promised; null where nobody promised one.
+             */
+            promisedFor?: null | string;
+            /**
              * Format: int32
              * @description Years that are looked ahead; null for int Aim.UsualYears.
              */
@@ -1555,6 +1592,23 @@ export interface components {
             line?: null | string;
             from?: null | components["schemas"]["BeginFrom"];
         };
+        /** @description What the bench tells beside its planks. */
+        BenchAside: {
+            /** @description The next first, at most twelve. */
+            due: components["schemas"]["DueJob"][];
+            /**
+             * Format: int32
+             * @description How many are promised in all.
+             */
+            dueCount: number;
+            /** @description What the shelf lacks for the jobs at work, most missing first. */
+            lacking: components["schemas"]["LackingPart"][];
+            /**
+             * Format: int32
+             * @description Kinds of parts that the jobs at work take from the shelf.
+             */
+            planned: number;
+        };
         /** @description A job as it stands on the bench: its machine as a small plate and one line of what is in its way. */
         BenchJob: {
             /**
@@ -1575,6 +1629,11 @@ export interface components {
             /** Format: int32 */
             of: number;
             plate: null | components["schemas"]["SmallPlate"];
+            /**
+             * Format: date
+             * @description Day for which it was promised; null where nobody did, and once it is handed over.
+             */
+            promisedFor?: null | string;
         };
         /** @description The newest jobs of each stage, and how many there are of each. */
         BenchPage: {
@@ -2707,6 +2766,15 @@ export interface components {
             /** @description "0A01 in 4, 0A02 in 2"; null when no capture tells. */
             words?: null | string;
         };
+        /** @description A job that was promised for a day. */
+        DueJob: {
+            number: string;
+            title: string;
+            owner: string;
+            stage: components["schemas"]["Stage"];
+            /** Format: date */
+            day: string;
+        };
         /** @enum {unknown} */
         EccMixing: "ecc-off" | "no-start" | null;
         /** @description Whether errors are corrected once the machine runs, and why not. */
@@ -2720,7 +2788,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditDropVolume"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditLeaveAlone"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditRunsNoMore"] | components["schemas"]["EditSayRuns"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditWishVolume"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditDropVolume"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditLeaveAlone"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditRunsNoMore"] | components["schemas"]["EditSayRuns"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPromise"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditWishVolume"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -3070,6 +3138,13 @@ export interface components {
             /** @enum {string} */
             type?: "setPolicy";
             policy: components["schemas"]["Policy"];
+        };
+        /** @description Promises the machine for a day, or for none. */
+        EditSetPromise: {
+            /** @enum {string} */
+            type?: "setPromise";
+            /** Format: date */
+            day: null | string;
         };
         /** @description Says what the job is about. */
         EditSetPurposes: {
@@ -3627,6 +3702,8 @@ export interface components {
             tooEarly: null | string;
             /** @description What was done, one sentence each; empty for nothing. */
             done: string[];
+            /** @description What was wished and what came of it; empty where nobody wished anything. */
+            wished: components["schemas"]["WishedLine"][];
             watch: components["schemas"]["WatchLine"][];
             /** @description What was entered in the firmware. */
             settings: string[];
@@ -3723,6 +3800,12 @@ export interface components {
              * @description How much memory.
              */
             miB: number;
+        };
+        /** @description What jobs can be filtered by, the most frequent first. */
+        JobChoices: {
+            owners: string[];
+            machines: string[];
+            people: string[];
         };
         /** @description What a job is called. */
         JobHead: {
@@ -3966,6 +4049,23 @@ export interface components {
         LabelsRequest: {
             /** @description One label a line. */
             text: null | string;
+        };
+        /** @description A part of which the jobs at work take more than lies on the shelf. */
+        LackingPart: {
+            part: string;
+            name: string;
+            /**
+             * Format: int32
+             * @description How many lie on it.
+             */
+            there: number;
+            /**
+             * Format: int32
+             * @description How many the plans take.
+             */
+            wanted: number;
+            /** @description Numbers of the jobs that take it, the oldest first. */
+            jobs: string[];
         };
         /** @description One slot of the ladder. */
         LadderSlot: {
@@ -7232,6 +7332,16 @@ export interface components {
             /** @description Letter of the idea, or what does it in words. */
             by: string;
         };
+        /** @description What was wished, and what came of it. */
+        WishedLine: {
+            /** @description What it is about. */
+            what: string;
+            wish: string;
+            /** @description As planned and built; "not known" where nobody knows. */
+            reached: string;
+            /** @description Null where it is not known. */
+            isMet: null | boolean;
+        };
         /** @description A volume as its owner wishes it. Null is what nobody said; a use stands in for what nobody said of its requests. */
         WishedVolume: {
             /** @description As people speak of it: a letter or a short word. */
@@ -7331,6 +7441,10 @@ export interface operations {
                 stage?: string;
                 before?: number;
                 words?: string;
+                owner?: string;
+                by?: string;
+                machine?: string;
+                dueBy?: string;
             };
             header?: never;
             path?: never;
@@ -7405,6 +7519,64 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    besideBench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchAside"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    benchChoices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobChoices"];
                 };
             };
             /** @description Service Unavailable */

@@ -1,7 +1,17 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useLiveBench } from '../api/follow';
-import { readCapture, useBench, useFoundJobs, useFoundNow, useOlder } from '../api/hooks';
+import {
+  filters,
+  NO_FILTER,
+  readCapture,
+  useBench,
+  useBeside,
+  useFoundJobs,
+  useFoundNow,
+  useOlder,
+  type JobFilter,
+} from '../api/hooks';
 import { person, usePerson } from '../api/person';
 import type { BenchJob, BenchPage, MachineSheet, ReadView, Stage } from '../api/types';
 import { plural } from '../format/numbers';
@@ -15,6 +25,9 @@ import { Who } from '../frame/dialogs';
 import { inkedBench } from '../plate/ink';
 import { SmallPlate } from '../plate/Plate';
 import { pasted } from '../frame/pasted';
+import { Beside, overdue } from './Beside';
+import { Filters } from './Filters';
+import { daysTo, promised, todayHere } from '../format/days';
 import { useSeen } from './seen';
 
 /** The bench: seven planks, one per stage; each job's machine stands on its plank in its present ink. */
@@ -27,26 +40,34 @@ export function Bench() {
   const navigate = useNavigate();
   const who = usePerson();
   const [help, setHelp] = useState(false);
-  const [typed, setTyped] = useState('');
-  const looking = typed.trim() !== '';
-  const found = useFoundJobs(typed);
+  const [filter, setFilter] = useState<JobFilter>(NO_FILTER);
+  const [filtering, setFiltering] = useState(false);
+  const today = todayHere();
+  const looking = filter.words.trim() !== '' || filters(filter);
+  const found = useFoundJobs(filter);
   const pages = looking ? (found.data?.pages ?? []) : [];
   const hits = pages.flatMap((p) => p.jobs);
   const foundNow = useFoundNow();
-  const now = useRef(typed);
+  const now = useRef(filter);
+  const put = (change: Partial<JobFilter>) => {
+    now.current = { ...now.current, ...change };
+    setFilter(now.current);
+  };
   /** The first that these words find; the list below may be that of the words before. What can't be asked is said there. */
   const openFirst = async () => {
-    const words = now.current;
-    const first = words.trim() ? await foundNow(words).catch(() => undefined) : undefined;
-    if (first && now.current === words) void navigate(`/jobs/${first.number}/${first.stage}`);
+    const asked = now.current;
+    const first = asked.words.trim() ? await foundNow(asked).catch(() => undefined) : undefined;
+    if (first && now.current === asked) void navigate(`/jobs/${first.number}/${first.stage}`);
   };
   const shortcuts = [
     { key: 'n', what: 'begin a job', run: () => void navigate('/begin') },
     { key: '/', what: 'find a job', run: () => document.querySelector<HTMLInputElement>('#find-job')?.focus() },
+    { key: 'f', what: 'filter jobs', run: () => setFiltering((f) => !f) },
     { key: 'p', what: 'paste a capture', run: () => document.querySelector<HTMLTextAreaElement>('#paste')?.focus() },
     { key: '?', what: 'these keys', run: () => setHelp(true) },
   ];
   useKeys(shortcuts);
+  const late = overdue(useBeside().data, today);
   const knots = STAGES.map((s) => {
     const n = counts.get(s.stage) ?? 0;
     return { stage: s.stage, note: n ? plural(n, 'job', 'jobs') : '', bad: false };
@@ -55,32 +76,42 @@ export function Bench() {
     <div className="frame on-bench">
       <PlainHead
         title="Bench"
-        line={[bench.data ? plural(all, 'job', 'jobs') : '', who].filter(Boolean).join(' · ')}
+        line={[bench.data ? plural(all, 'job', 'jobs') : '', late, who].filter(Boolean).join(' · ')}
         onWho={person.ask}
       >
-        <FindJob
-          typed={typed}
-          onTyped={(text) => {
-            now.current = text;
-            setTyped(text);
+        <FindJob typed={filter.words} onTyped={(words) => put({ words })} onEnter={() => void openFirst()} />
+        <button
+          type="button"
+          className="btn"
+          aria-expanded={filtering || filters(filter)}
+          onClick={() => {
+            if (filtering && filters(filter)) put({ ...NO_FILTER, words: now.current.words });
+            setFiltering(!filtering);
           }}
-          onEnter={() => void openFirst()}
-        />
+        >
+          Filter <kbd>f</kbd>
+        </button>
         <Link to="/begin" className="btn go">
           Begin a job <kbd>n</kbd>
         </Link>
       </PlainHead>
       <Way knots={knots} now={null} to={() => null} onHelp={() => setHelp(true)} />
-      <main className="field bench-field" id="field">
+      <main
+        className={bench.data && !looking && jobs.length > 0 ? 'field bench-field two' : 'field bench-field'}
+        id="field"
+      >
         {bench.error && (
           <p className="err pad" role="alert">
             {bench.data ? 'This list is not current' : 'The list of jobs can’t be loaded'}: {bench.error.message}
           </p>
         )}
         {!bench.data && !bench.error && <p className="pad quiet">Fetching the jobs …</p>}
+        {(filtering || filters(filter)) && <Filters filter={filter} today={today} onFilter={put} />}
         {looking && (
           <FoundJobs
-            typed={typed.trim()}
+            typed={filter.words.trim()}
+            filtered={filters(filter)}
+            today={today}
             jobs={hits}
             sheets={Object.assign({}, ...pages.map((p) => p.sheets)) as Sheets}
             error={found.error?.message}
@@ -98,10 +129,20 @@ export function Bench() {
                 name={s.name}
                 jobs={jobs.filter((j) => j.stage === s.stage)}
                 sheets={bench.data.sheets}
+                today={today}
                 count={counts.get(s.stage) ?? 0}
               />
             ))}
           </div>
+        )}
+        {bench.data && !looking && jobs.length > 0 && (
+          <Beside
+            today={today}
+            onAllDue={() => {
+              setFiltering(true);
+              put({ dueBy: '2099-12-31' });
+            }}
+          />
         )}
         {bench.isSuccess && jobs.length === 0 && !looking && (
           <div className="empty-bench">
@@ -159,6 +200,8 @@ function FindJob({
 /** What was found, the newest first; each line says its stage. */
 function FoundJobs({
   typed,
+  filtered,
+  today,
   jobs,
   sheets,
   error,
@@ -167,6 +210,9 @@ function FoundJobs({
   fetching,
 }: {
   typed: string;
+  /** Something is asked for beside the words. */
+  filtered: boolean;
+  today: string;
   jobs: BenchJob[];
   sheets: Sheets;
   error?: string;
@@ -179,14 +225,16 @@ function FoundJobs({
       <p className="pad quiet" role="status">
         {error ??
           (jobs.length
-            ? `${plural(jobs.length, 'job', 'jobs')}${more ? ' and more' : ''}, the newest first. Enter opens the first, Esc goes back to the bench.`
+            ? `${plural(jobs.length, 'job', 'jobs')}${more ? ' and more' : ''}, the newest first.${typed ? ' Enter opens the first, Esc goes back to the bench.' : ''}`
             : asked
-              ? `No job holds all of “${typed}”.`
+              ? typed
+                ? `No job${filtered ? ' of this filter' : ''} holds all of “${typed}”.`
+                : 'No job is so.'
               : 'Looking …')}
       </p>
       <div className="plank">
         {jobs.map((j) => (
-          <OnPlank key={j.number} job={j} sheet={j.plate ? sheets[j.plate.sheet] : undefined} stage />
+          <OnPlank key={j.number} job={j} sheet={j.plate ? sheets[j.plate.sheet] : undefined} today={today} stage />
         ))}
         {more && (
           <button type="button" className="btn o" disabled={fetching} onClick={more}>
@@ -207,12 +255,14 @@ function Plank({
   name,
   jobs,
   sheets,
+  today,
   count,
 }: {
   stage: Stage;
   name: string;
   jobs: BenchJob[];
   sheets: Sheets;
+  today: string;
   count: number;
 }) {
   const [open, setOpen] = useState(false);
@@ -224,7 +274,7 @@ function Plank({
   return (
     <section className="plank" aria-label={name}>
       {[...jobs, ...more].map((j) => (
-        <OnPlank key={j.number} job={j} sheet={j.plate ? all[j.plate.sheet] : undefined} />
+        <OnPlank key={j.number} job={j} sheet={j.plate ? all[j.plate.sheet] : undefined} today={today} />
       ))}
       {older.error && <p className="err">{older.error.message}</p>}
       {left > 0 && (
@@ -241,7 +291,17 @@ function Plank({
   );
 }
 
-function OnPlank({ job, sheet, stage }: { job: BenchJob; sheet?: MachineSheet; stage?: boolean }) {
+function OnPlank({
+  job,
+  sheet,
+  today,
+  stage,
+}: {
+  job: BenchJob;
+  sheet?: MachineSheet;
+  today: string;
+  stage?: boolean;
+}) {
   const small = sheet?.chassis?.kind === 'thin';
   const [place, seen] = useSeen<HTMLSpanElement>();
   return (
@@ -256,6 +316,15 @@ function OnPlank({ job, sheet, stage }: { job: BenchJob; sheet?: MachineSheet; s
         <span className="quiet">
           {stage && `${STAGES.find((s) => s.stage === job.stage)?.name} · `}
           {job.number} {sheet ? [sheet.maker, sheet.name].filter(Boolean).join(' ') : 'machine not known yet'}
+          {job.promisedFor && (
+            <>
+              {' '}
+              ·{' '}
+              <span className={daysTo(job.promisedFor, today) < 0 ? 'overdue' : undefined}>
+                {daysTo(job.promisedFor, today) < 0 ? 'overdue since' : 'for'} {promised(job.promisedFor, today)}
+              </span>
+            </>
+          )}
         </span>
         <p>
           {job.severity && job.severity !== 'note' && (

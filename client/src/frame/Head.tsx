@@ -1,4 +1,5 @@
 import type { Policy } from '../api/types';
+import { daysTo, promised, todayHere } from '../format/days';
 import { useDesk } from './desk';
 import { Find } from './Find';
 import { Brand, ModeSwitch, Person } from './PlainHead';
@@ -22,6 +23,7 @@ export function Head({
   onHistory: () => void;
 }) {
   const { job, apply } = useDesk();
+  const [day, today] = [job.aim.promisedFor, todayHere()];
   return (
     <header className="head">
       <Brand />
@@ -33,6 +35,14 @@ export function Head({
             ? ` · ${[job.sheet.maker, job.sheet.name].filter(Boolean).join(' ')}${job.sheet.draft ? ', draft sheet' : ''}`
             : ''}
           {job.system.boardRevision ? `, board revision ${job.system.boardRevision}` : ''}
+          {day && !job.handedOver && (
+            <>
+              {' · '}
+              <span className={daysTo(day, today) < 0 ? 'overdue' : undefined}>
+                {daysTo(day, today) < 0 ? 'overdue since' : 'for'} {promised(day, today)}
+              </span>
+            </>
+          )}
         </span>
       </div>
       <i className="vr" />

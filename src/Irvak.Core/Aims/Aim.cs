@@ -35,6 +35,9 @@ public sealed record Aim(
     /// <summary>Most that it may draw with everything at work, W.</summary>
     public double? Watts { get; init; }
 
+    /// <summary>Day for which the machine was promised; null where nobody promised one.</summary>
+    public DateOnly? PromisedFor { get; init; }
+
     /// <summary>Years that are looked ahead; null for <see cref="UsualYears"/>.</summary>
     public int? Years { get; init; }
 

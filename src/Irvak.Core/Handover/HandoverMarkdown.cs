@@ -16,6 +16,12 @@ public static class HandoverMarkdown
         );
         Table(text, "Open when it was handed over", ["What", "Where"], page.Open.Select(o => new[] { o.Word, o.Sentence }));
         List(text, "What was done", page.Done.DefaultIfEmpty("nothing"));
+        Table(
+            text,
+            "What was wished",
+            ["What", "Wish", "Reached"],
+            page.Wished.Select(w => new[] { w.What, w.Wish, w.Reached + (w.IsMet == false ? ", not met" : "") })
+        );
         List(text, "What to watch", page.Watch.Select(w => w.Sentence + (w.AsFoundToo ? " It was so before." : "")));
         List(text, "Entered in the firmware", page.Settings);
         Table(text, "Noted", ["About", "Note"], page.Notes.Select(n => new[] { n.About, n.Text }));

@@ -67,6 +67,9 @@ public sealed record HandoverPage
     /// <summary>What was done, one sentence each; empty for nothing.</summary>
     public required IReadOnlyList<string> Done { get; init; }
 
+    /// <summary>What was wished and what came of it; empty where nobody wished anything.</summary>
+    public required IReadOnlyList<WishedLine> Wished { get; init; }
+
     public required IReadOnlyList<WatchLine> Watch { get; init; }
 
     /// <summary>What was entered in the firmware.</summary>

@@ -38,6 +38,7 @@ public static class HandoverWriter
                 .. Arrays(evaluation.Arrays),
                 .. Data(evaluation.Moves),
             ],
+            Wished = WishedLines.Of(state, evaluation),
             Watch = Handover.Watch.Of(
                 evaluation.Findings,
                 lines,

@@ -14,6 +14,7 @@ public static class SubjectWords
         ["sheet"] = "the machine sheet",
         ["system"] = "what is known of the system",
         ["policy"] = "the policy",
+        ["promise"] = "the promised day",
         ["purpose"] = "what the job is about",
         ["mode"] = "the memory mode",
         ["after"] = "the capture taken afterwards",

@@ -12,7 +12,7 @@ public static class NeedRules
         "AIM-RUNS",
         Family.Aim,
         Severity.Care,
-        "What runs on it needs {least}{need}, {wish} with a tenth of room; {planned} is planned.",
+        "What runs on it needs {need}, {wish} with a tenth of room; {planned} is planned.",
         "A machine short of memory swaps, and everything on it waits for the drives.",
         "what runs on it, of this job; " + RunTable.Source,
         Basis.Practice
@@ -34,8 +34,7 @@ public static class NeedRules
                 new("with a tenth of room", $"{Number(sum)} ÷ {Number(1 - MemoryNeed.Room)} = {wish} GiB", true),
                 [.. need.Things.Select(t => new WorkedLine(t.Thing.Name, Words(t)))]
             ),
-            ("least", need.IsLeast ? "at least " : ""),
-            ("need", $"{Number(sum)} GiB"),
+            ("need", (need.IsLeast ? "at least " : "") + $"{Number(sum)} GiB"),
             ("wish", $"{wish} GiB"),
             ("planned", ByteCount.FromMiB(planned.UsableMiB))
         );

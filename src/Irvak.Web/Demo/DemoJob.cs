@@ -10,6 +10,7 @@ public sealed record DemoJob(string Title, string Owner, string Who, int DaysAgo
 /// <param name="SheetId">Machine sheet of the demo to adopt.</param>
 /// <param name="Capture">File name in the demo's captures folder.</param>
 /// <param name="Phase">before or after, for a capture.</param>
+/// <param name="PromiseDays">Promises it for so many days after the demo is loaded; fewer than none is overdue.</param>
 /// <param name="TickPrep">Ticks this many lines of the shopping and take-along lists.</param>
 /// <param name="TickSteps">Ticks this many steps; 1000 for all.</param>
 public sealed record DemoEntry(
@@ -18,6 +19,7 @@ public sealed record DemoEntry(
     string? SheetId = null,
     string? Capture = null,
     string? Phase = null,
+    int? PromiseDays = null,
     int? TickPrep = null,
     int? TickSteps = null
 );

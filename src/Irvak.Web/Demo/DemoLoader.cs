@@ -85,6 +85,12 @@ public static class DemoLoader
             );
         if (entry.Edit is { } edit)
             edits.Add(edit);
+        if (entry.PromiseDays is { } days)
+            edits.Add(
+                new Core.Aims.SetPromise(
+                    DateOnly.FromDateTime(services.GetRequiredService<TimeProvider>().GetLocalNow().Date).AddDays(days)
+                )
+            );
         if (entry.TickPrep is null && entry.TickSteps is null)
             return edits;
         var view = await desk.View(job, default);

@@ -28,6 +28,9 @@ public sealed record BenchJob(
 
     public required SmallPlate? Plate { get; init; }
 
+    /// <summary>Day for which it was promised; null where nobody did, and once it is handed over.</summary>
+    public DateOnly? PromisedFor { get; init; }
+
     public static BenchJob From(ListedJob job) =>
         new(
             job.Id,
@@ -43,6 +46,7 @@ public sealed record BenchJob(
             Done = job.Listing?.Done ?? 0,
             Of = job.Listing?.Of ?? 0,
             Plate = PlateOf(job.Listing),
+            PromisedFor = job.Listing?.PromisedFor,
         };
 
     // The same list is asked for again and again: by its text a plate is read once.
@@ -92,21 +96,16 @@ public static class Bench
     public static void MapBench(this IEndpointRouteBuilder routes)
     {
         routes
-            .MapGet(
-                "/api/jobs",
-                async (string? stage, long? before, string? words, Listings listings, ListJson json, CancellationToken cancel) =>
-                {
-                    if (words?.Length > MostTyped)
-                        return Problems.Invalid(new SheetProblem("/words", $"At most {MostTyped} characters can be looked for."));
-                    if (words is not null)
-                        return TypedResults.Json(await Found(words, before, listings, cancel), json.Options);
-                    Stage? only = null;
-                    if (stage is not null && (only = Listings.StageNamed(stage)) is null)
-                        return Problems.Invalid(new SheetProblem("/stage", $"There is no stage {stage}."));
-                    var (jobs, counts) = await listings.Newest(only, before, only is null ? PerStage : MoreOfStage, cancel);
-                    return TypedResults.Json(await Page(jobs, counts, null, listings, cancel), json.Options);
-                }
-            )
+            .MapGet("/api/jobs", async ([AsParameters] JobQuestion asked, Listings listings, ListJson json, CancellationToken cancel) =>
+            {
+                if (asked.Problem is { } problem)
+                    return Problems.Invalid(problem);
+                var (only, before) = (asked.Only, asked.Before);
+                if (asked.Filter is { } filter)
+                    return TypedResults.Json(await Found(filter, before, listings, cancel), json.Options);
+                var (jobs, counts) = await listings.Newest(only, before, only is null ? PerStage : MoreOfStage, cancel);
+                return TypedResults.Json(await Page(jobs, counts, null, listings, cancel), json.Options);
+            })
             .WithName("listJobs")
             .Produces<BenchPage>()
             .ProducesProblem(400)
@@ -152,13 +151,12 @@ public static class Bench
             .ProducesProblem(503);
     }
 
-    // Shown at once of what is found, and the longest text that is looked for.
+    // Shown at once of what is found.
     private const int MostFound = 50;
-    private const int MostTyped = 200;
 
-    private static async Task<BenchPage> Found(string words, long? before, Listings listings, CancellationToken cancel)
+    private static async Task<BenchPage> Found(JobFilter filter, long? before, Listings listings, CancellationToken cancel)
     {
-        var found = await listings.Found(words, before, MostFound + 1, cancel);
+        var found = await listings.Found(filter, before, MostFound + 1, cancel);
         var shown = found.Take(MostFound).ToList();
         return await Page(shown, null, found.Count > MostFound ? shown[^1].Id : null, listings, cancel);
     }

@@ -8,6 +8,7 @@ import { SmallPlate } from '../../plate/Plate';
 import { CellNumber } from './CellNumber';
 import { Needs } from './Needs';
 import { PathOfAim, Picture, type Typed } from './Picture';
+import { Promise } from './Promise';
 import { Policies } from './Policies';
 import { Touch } from './Touch';
 import { Volumes } from './Volumes';
@@ -56,6 +57,7 @@ export default function Aim() {
                   }
                 />
               ))}
+              <Promise key={job.aim.promisedFor ?? ''} day={job.aim.promisedFor ?? null} onKeep={apply} />
               {storage && (
                 <div className="wish">
                   <span>Look ahead</span>

@@ -59,6 +59,14 @@ export function Paper({ page, job }: { page: HandoverPage; job: JobView }) {
           />
         </section>
       </div>
+      <Part
+        title="What was wished"
+        head={['What', 'Wish', 'Reached']}
+        rows={page.wished.map((w) => ({
+          key: w.what,
+          cells: [w.what, w.wish, w.isMet === false ? <b>{w.reached}, not met</b> : w.reached],
+        }))}
+      />
       <Part title="Entered in the firmware" rows={page.settings.map((s) => ({ key: s, cells: [s] }))} />
       <Part
         title="Noted"
