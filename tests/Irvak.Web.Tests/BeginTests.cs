@@ -196,6 +196,20 @@ public class BeginTests(WebFixture web)
         var m2 = (await Trial(Request(null, answers: Answers(("m2", 2), ("m2Wired", "both"))))).GetProperty("sheet");
         // Where its stand-offs are was not asked, and is not known.
         Assert.Equal(0, m2.GetProperty("m2")[1].GetProperty("lengths").GetArrayLength());
+        Assert.Equal(JsonValueKind.Null, m2.GetProperty("m2")[1].GetProperty("lanes").ValueKind);
+        var sixteen = (await Trial(Request(null, answers: Answers(("m2", 16), ("m2Wired", "nvme"), ("m2Lanes", 2))))).GetProperty("sheet");
+        Assert.Equal(16, sixteen.GetProperty("m2").GetArrayLength());
+        Assert.Equal(2, sixteen.GetProperty("m2")[15].GetProperty("lanes").GetInt32());
+        var processor = (
+            await Trial(Request(null, answers: Answers(("channels", "1 1 | 1 1"), ("socketFamily", " Fen 4 "), ("socketWatts", 65))))
+        ).GetProperty("sheet");
+        Assert.Equal(
+            [("CPU 1", "Fen 4", 65), ("CPU 2", "Fen 4", 65)],
+            processor
+                .GetProperty("sockets")
+                .EnumerateArray()
+                .Select(s => (s.GetProperty("id").GetString(), s.GetProperty("family").GetString(), s.GetProperty("wattLimit").GetInt32()))
+        );
         Assert.Equal(["sata", "nvme"], m2.GetProperty("m2")[1].GetProperty("protocols").EnumerateArray().Select(p => p.GetString()));
     }
 
@@ -204,8 +218,10 @@ public class BeginTests(WebFixture web)
     [InlineData("bays", 1, "/answers/bayForm")] // how wide they are is not told
     [InlineData("slots", "3", "/answers/slots")]
     [InlineData("slots", "16", "/answers/slotGen")]
-    [InlineData("m2", 9, "/answers/m2")]
+    [InlineData("m2", 33, "/answers/m2")]
     [InlineData("m2", 1, "/answers/m2Wired")]
+    [InlineData("socketFamily", "Fen 4", "/answers/channels")] // a socket without a channel
+    [InlineData("socketWatts", 2001, "/answers/socketWatts")]
     public async Task An_answer_that_can_not_be_names_its_field(string key, object value, string path)
     {
         // While it is typed it is only not enough yet.

@@ -123,7 +123,8 @@ public class FindJobsTests(WebFixture web)
     public async Task A_filter_longer_than_any_name_is_refused() =>
         Assert.Equal(400, (int)(await web.Http.GetAsync("/api/jobs?owner=" + new string('x', 201))).StatusCode);
 
-    /// <summary>The shelf holds six of them; the plan takes nine: three are lacking. What was promised is due until it is taken back.</summary>
+    /// <summary>The shelf holds six of them; the plan takes nine: three are lacking. What was promised is due until it is taken
+    /// back.</summary>
     [Fact]
     public async Task Beside_the_planks_stand_what_is_due_and_what_the_shelf_lacks()
     {

@@ -3640,6 +3640,20 @@ export interface components {
             m2?: null | number;
             /** @description How they are wired: sata, nvme or both. */
             m2Wired?: null | string;
+            /**
+             * Format: int32
+             * @description PCI Express lanes of each, 1, 2 or 4; null where nobody told.
+             */
+            m2Lanes?: null | number;
+            /** @description Family of the processor sockets, as frame or manual name it; null where nobody told. */
+            socketFamily?: null | string;
+            /** @description True when the processor is soldered; null where nobody told. */
+            soldered?: null | boolean;
+            /**
+             * Format: int32
+             * @description Most heat that board and cooler carry, W; null where nobody told.
+             */
+            socketWatts?: null | number;
         };
         /** @description What a search found of the shelf. */
         FoundParts: {

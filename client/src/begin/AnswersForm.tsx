@@ -21,13 +21,18 @@ export const isEnough = (a: FiveAnswers | null): a is FiveAnswers =>
   !!a?.name.trim() && (!!a.channels.trim() || !!a.bays || !!a.slots?.trim() || !!a.m2);
 
 /** Which answers each purpose asks; with none said, those about memory, as most jobs are. */
-const ASKS: Record<'memory' | 'bays' | 'slots' | 'm2', readonly Purpose[]> = {
+const ASKS: Record<'processor' | 'memory' | 'bays' | 'slots' | 'm2', readonly Purpose[]> = {
+  processor: ['processor', 'everything'],
   memory: ['memory', 'processor', 'broken', 'everything'],
   bays: ['drives', 'path', 'broken', 'everything'],
   slots: ['card', 'path', 'broken', 'everything'],
   m2: ['boot', 'everything'],
 };
 
+const SEATS = [
+  ['socket', 'in a socket'],
+  ['soldered', 'soldered'],
+] as const;
 const BAY_FORMS = [
   ['3.5', '3.5 inch'],
   ['2.5', '2.5 inch'],
@@ -68,7 +73,7 @@ export function AnswersForm({
   const number = (
     id: string,
     label: string,
-    key: 'rateMTs' | 'totalLimitGiB' | 'bays' | 'slotGen' | 'm2',
+    key: 'rateMTs' | 'totalLimitGiB' | 'bays' | 'slotGen' | 'm2' | 'm2Lanes' | 'socketWatts',
     hint: string,
   ) => (
     <Field
@@ -89,6 +94,27 @@ export function AnswersForm({
         onChange={(name) => put({ name })}
         wrong={wrong.name}
       />
+      {asks('processor') && (
+        <>
+          <Choice
+            label="The processor is"
+            options={SEATS}
+            value={value.soldered == null ? [] : [value.soldered ? 'soldered' : 'socket']}
+            onChange={([seat]) => put({ soldered: seat ? seat === 'soldered' : null })}
+          />
+          <div className="row">
+            <Field
+              id="five-family"
+              label="Family of the socket"
+              value={value.socketFamily ?? ''}
+              onChange={(socketFamily) => put({ socketFamily: socketFamily || null })}
+              hint="on its frame, in the manual"
+              wrong={wrong.socketFamily}
+            />
+            {number('five-watts', 'Most heat carried, W', 'socketWatts', '65')}
+          </div>
+        </>
+      )}
       {asks('memory') && (
         <>
           <Choice
@@ -165,7 +191,10 @@ export function AnswersForm({
       )}
       {asks('m2') && (
         <>
-          {number('five-m2', 'M.2 places, how many', 'm2', '1')}
+          <div className="row">
+            {number('five-m2', 'M.2 places, how many', 'm2', '1')}
+            {number('five-lanes', 'Lanes of each', 'm2Lanes', '4')}
+          </div>
           <Choice
             label="Wired for"
             options={WIRINGS}

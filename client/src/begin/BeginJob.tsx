@@ -94,7 +94,7 @@ export default function BeginJob() {
   }, [carried, draft]);
   const put = (more: Partial<Draft>) => setDraft((d) => ({ ...d, ...more }));
 
-  const line = useLine(draft.line).data;
+  const { data: line, error: unread } = useLine(draft.line);
   const read = draft.line.trim() ? line : undefined;
   const like = draft.way === 'like';
   const searched = useMachines(draft.words, (draft.way === 'find' || like) && (draft.words !== '' || !read)).data;
@@ -195,7 +195,7 @@ export default function BeginJob() {
           <section className="begin-what">
             <h3>What is to be done?</h3>
             <LineField value={draft.line} read={read} onChange={(l) => put({ line: l })} onEnter={enter} />
-            <LineRead typed={draft.line} read={read} />
+            <LineRead typed={draft.line} read={read} wrong={unread?.message} />
             <Purposes value={purposes} onChange={(p) => put({ purposes: p })} letters />
           </section>
           <section className="begin-machine stack">

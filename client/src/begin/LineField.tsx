@@ -60,7 +60,16 @@ export function marked(value: string, read: LineView | undefined): [string, bool
 }
 
 /** What was read of it, what it does not say, and what is kept as the reason. */
-export function LineRead({ typed, read }: { typed: string; read: LineView | undefined }) {
+export function LineRead({
+  typed,
+  read,
+  wrong,
+}: {
+  typed: string;
+  read: LineView | undefined;
+  /** Why it is not read; undefined while it may be. */
+  wrong: string | undefined;
+}) {
   const line = read?.line;
   if (!typed.trim())
     return (
@@ -71,7 +80,7 @@ export function LineRead({ typed, read }: { typed: string; read: LineView | unde
   if (!line)
     return (
       <p id="line-read" className="quiet">
-        Reading …
+        {wrong ? `It can’t be read now: ${wrong} What you typed is kept.` : 'Reading …'}
       </p>
     );
   const words = [...line.read, ...line.phrases.map((p) => p.text)];

@@ -35,13 +35,53 @@ export default function PartEditor() {
         {null}
       </Page>
     );
-  return <Editor key={id ?? 'new'} start={(part.data as Doc | undefined) ?? null} label={params.get('label') ?? ''} />;
+  const asked = { label: params.get('label') ?? '', kind: params.get('kind'), family: params.get('family') };
+  return (
+    <Editor
+      key={id ?? 'new'}
+      start={(part.data as Doc | undefined) ?? null}
+      label={asked.label}
+      first={asked.kind === 'processor' ? processorOf(asked.label, asked.family) : null}
+      back={backTo(params.get('back'))}
+    />
+  );
 }
 
-function Editor({ start, label }: { start: Doc | null; label: string }) {
+/** Only a page of a job is gone back to. */
+const backTo = (path: string | null) => (path && /^\/jobs\/[\w-]+\/fit\?/.test(path) ? path : null);
+
+/** Labels tell nothing of processors: the name is what was typed, the family that of the socket. */
+const processorOf = (name: string, family: string | null): Doc => ({
+  format: 'irvak-part/1',
+  inStock: 1,
+  id: slug(name),
+  processor: { name, ...(family ? { socket: family } : {}) },
+});
+
+/** A short name made of a long one. */
+const slug = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60);
+
+function Editor({
+  start,
+  label,
+  first,
+  back,
+}: {
+  start: Doc | null;
+  label: string;
+  /** What is known of a new part beforehand. */
+  first: Doc | null;
+  /** The page of a job that it is made for. */
+  back: string | null;
+}) {
   const navigate = useNavigate();
   const client = useQueryClient();
-  const [doc, setDoc] = useState<Doc | null>(start);
+  const [doc, setDoc] = useState<Doc | null>(start ?? first);
   const [text, setText] = useState(label);
   const [version, setVersion] = useState(0);
   const read = useQuery({
@@ -67,7 +107,7 @@ function Editor({ start, label }: { start: Doc | null; label: string }) {
   const done = async () => {
     await client.invalidateQueries({ queryKey: ['shelf'] });
     await client.invalidateQueries({ queryKey: ['part'] });
-    void navigate('/shelf');
+    void navigate(back ? `${back}&part=${encodeURIComponent((whole?.id as string) ?? '')}` : '/shelf');
   };
   const keep = useMutation({
     mutationFn: async () =>
@@ -191,7 +231,7 @@ function Editor({ start, label }: { start: Doc | null; label: string }) {
               >
                 Put it on the shelf
               </button>
-              <button type="button" className="btn o" onClick={() => void navigate('/shelf')}>
+              <button type="button" className="btn o" onClick={() => void navigate(back ?? '/shelf')}>
                 Leave
               </button>
               {start && (

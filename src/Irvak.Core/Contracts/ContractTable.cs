@@ -237,6 +237,8 @@ public static class ContractTable
         ["FiveAnswers.Bays"] = new(0, 1_024),
         ["FiveAnswers.SlotGen"] = new(0, 16),
         ["FiveAnswers.M2"] = new(0, 1_024),
+        ["FiveAnswers.M2Lanes"] = new(0, 1_024),
+        ["FiveAnswers.SocketWatts"] = new(0, 20_000),
         ["SpaceTB"] = new(0, 1_000_000),
         ["Failures"] = new(0, 1_000),
         ["NetworkGbs"] = new(0, 10_000),

@@ -12,7 +12,7 @@ public static class HandoverMarkdown
         var text = new StringBuilder();
         text.Append(
             $"# {Cell(page.Job.Title)}\n\n{Cell(page.Machine)} · Job "
-                + $"{Cell(page.Job.Number)} · {Cell(page.Job.Owner)}\n\n{Cell(page.Lead)}\n"
+                + $"{Cell(page.Job.Number)}{(page.Job.Owner.Length > 0 ? " · " + Cell(page.Job.Owner) : "")}\n\n{Cell(page.Lead)}\n"
         );
         Table(text, "Open when it was handed over", ["What", "Where"], page.Open.Select(o => new[] { o.Word, o.Sentence }));
         List(text, "What was done", page.Done.DefaultIfEmpty("nothing"));

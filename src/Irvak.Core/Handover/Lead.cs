@@ -13,7 +13,7 @@ public static class Lead
     private const int MostArrays = 2;
 
     public static string Of(MemorySheet? memory, IReadOnlyList<Change> changes, IReadOnlyList<ComparedLine> lines) =>
-        string.Join(" ", [.. OfMemory(memory, changes, lines), .. OfArrays(changes, lines), OfPoints(lines)]);
+        string.Join(" ", [.. OfProcessors(lines), .. OfMemory(memory, changes, lines), .. OfArrays(changes, lines), OfPoints(lines)]);
 
     private static IEnumerable<string> OfMemory(MemorySheet? memory, IReadOnlyList<Change> changes, IReadOnlyList<ComparedLine> lines)
     {
@@ -21,6 +21,9 @@ public static class Lead
             yield break;
         var (before, after) = (memory.Found.Words, memory.Planned.Words);
         var total = lines.FirstOrDefault(l => l.Expected.Key == ExpectedMemory.TotalKey);
+        // With another processor alone, of modules that nobody looked at, there is nothing to say of memory.
+        if (total is null && !changes.Any(c => c.Place.IsSlot))
+            yield break;
         var rate = lines.FirstOrDefault(l => l.Expected.Key == ExpectedMemory.RateKey);
         var (from, words) = (before == after ? "" : $"from {before} ", memory.Planned.Rate.Words);
         var told = rate switch
@@ -38,6 +41,17 @@ public static class Lead
             _ => $"Memory is to {(before == after ? "stay at" : $"go {from}to")} {after}{told}; nobody looked at its total yet.",
         };
     }
+
+    private static IEnumerable<string> OfProcessors(IReadOnlyList<ComparedLine> lines) =>
+        from line in lines
+        let socket = ExpectedMemory.SocketOf(line.Expected.Key)
+        where socket is not null
+        select line switch
+        {
+            { State: LineState.AsExpected } => $"{socket} holds {line.Expected.Expected} now.",
+            { State: LineState.Deviates, Seen: not null } => $"{socket} was to hold {line.Expected.Expected} and shows {line.Told}.",
+            _ => $"{socket} is to hold {line.Expected.Expected}; nobody looked at it yet.",
+        };
 
     private static IEnumerable<string> OfArrays(IReadOnlyList<Change> changes, IReadOnlyList<ComparedLine> lines)
     {

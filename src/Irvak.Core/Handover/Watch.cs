@@ -5,6 +5,7 @@ using Irvak.Core.Drives;
 using Irvak.Core.Expectations;
 using Irvak.Core.Memory;
 using Irvak.Core.Places;
+using Irvak.Core.Processors;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Handover;
@@ -21,7 +22,14 @@ public static class Watch
     private static readonly Rule[] OfTheWork = [MemberPulled.Weak, MemberPulled.Replaced, MemberPulled.NotKnown, ControllerFit.Foreign];
 
     // What nobody knew of a part beforehand. It is answered where the part was seen to work.
-    private static readonly Rule[] OfTheUnknown = [DriveFit.NotTold, Legality.NotTold, Legality.DarkUnknown, FillOrder.OrderUnknown];
+    private static readonly Rule[] OfTheUnknown =
+    [
+        DriveFit.NotTold,
+        ProcessorFit.NotTold,
+        Legality.NotTold,
+        Legality.DarkUnknown,
+        FillOrder.OrderUnknown,
+    ];
 
     // How members are pulled is nothing that an owner watches; whether the array is whole is, until somebody saw it.
     private static readonly Rule[] OfPulling = [MemberPulled.Replaced, MemberPulled.NotKnown];

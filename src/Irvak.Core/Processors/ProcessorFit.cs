@@ -81,6 +81,17 @@ public static class ProcessorFit
         Basis.Sheet
     );
 
+    public static readonly Rule NotTold = new(
+        "CPU-UNKNOWN",
+        Family.Processor,
+        Severity.Care,
+        "Whether {processor} works in {place} is not known: {what} not told.",
+        "Socket, firmware and heat must all be right; what is not known of them is not right by itself. The board's list tells them, or "
+            + "its sheet and the part's.",
+        "definition: not known is not the same as right",
+        Basis.Standard
+    );
+
     public static readonly Rule Company = new(
         "CPU-COUNT",
         Family.Processor,
@@ -199,6 +210,15 @@ public static class ProcessorFit
             {
                 Severity = beyond,
             };
+        if (listed is null && Untold(q.Sheet, socket, part) is { Count: > 0 } untold)
+            yield return Finding.Of(
+                NotTold,
+                places,
+                null,
+                ("processor", part.Name),
+                ("place", Stated.At(place)),
+                ("what", Say.Words(untold) + (untold.Count == 1 ? " is" : " are"))
+            );
         if (before is not null)
             foreach (var finding in Screens.Judge(q, place, part, before))
                 yield return finding;
@@ -213,6 +233,27 @@ public static class ProcessorFit
             );
         if (before is null && Woken(q.Sheet, socket.Id) is { Length: > 0 } what)
             yield return Finding.Of(Wakes, places, null, ("place", Stated.At(place)), ("what", what));
+    }
+
+    /// <summary>What nobody told of a part that is not on the board's list: a list answers for socket, firmware and heat at once.</summary>
+    private static List<string> Untold(MachineSheet sheet, Socket socket, ProcessorSheet part)
+    {
+        var what = new List<string>();
+        if (part.Socket is null || socket.Family is null)
+            what.Add(
+                part.Socket is null && socket.Family is null ? "both sockets"
+                : part.Socket is null ? "its socket"
+                : "the board’s socket"
+            );
+        if (part.Watt is null || socket.WattLimit is null)
+            what.Add(
+                part.Watt is null && socket.WattLimit is { } limit ? $"its heat (board and cooler carry {limit} W)"
+                : part.Watt is { } watt ? $"what heat board and cooler carry (it gives off {watt} W)"
+                : "its heat and what board and cooler carry"
+            );
+        if (sheet.Processors.Count == 0)
+            what.Add("which processors the board’s firmware knows");
+        return what;
     }
 
     private static string LaneWords(ProcessorSheet p) =>

@@ -44,6 +44,18 @@ public sealed record FiveAnswers(
 
     /// <summary>How they are wired: sata, nvme or both.</summary>
     public string? M2Wired { get; init; }
+
+    /// <summary>PCI Express lanes of each, 1, 2 or 4; null where nobody told.</summary>
+    public int? M2Lanes { get; init; }
+
+    /// <summary>Family of the processor sockets, as frame or manual name it; null where nobody told.</summary>
+    public string? SocketFamily { get; init; }
+
+    /// <summary>True when the processor is soldered; null where nobody told.</summary>
+    public bool? Soldered { get; init; }
+
+    /// <summary>Most heat that board and cooler carry, W; null where nobody told.</summary>
+    public int? SocketWatts { get; init; }
 }
 
 /// <summary>Drafts a machine sheet where the shelf has none.</summary>
@@ -61,7 +73,7 @@ public static class SheetDraft
         var (bays, noBays) = DraftPlaces.Bays(answers);
         var (slots, noSlots) = DraftPlaces.Slots(answers);
         var (m2, noM2) = DraftPlaces.M2(answers);
-        if ((noBays ?? noSlots ?? noM2) is { } wrong)
+        if ((noBays ?? noSlots ?? noM2 ?? DraftPlaces.SocketProblem(answers)) is { } wrong)
             return (null, wrong);
         var sockets = (answers.Channels ?? "").Split('|', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         if (sockets.Length == 0 && bays.Count + slots.Count + m2.Count > 0)
@@ -87,7 +99,7 @@ public static class SheetDraft
             Name = answers.Name.Trim(),
             Draft = true,
             // A board whose memory nobody told of is drafted without one: what is not there is asked of nobody.
-            Sockets = channels.Count == 0 ? [] : [.. sockets.Select((_, i) => new Socket(SocketName(i, sockets.Length)))],
+            Sockets = channels.Count == 0 ? [] : DraftPlaces.Sockets(answers, [.. sockets.Select((_, i) => SocketName(i, sockets.Length))]),
             Channels = channels,
             Bays = bays,
             Slots = slots,

@@ -43,6 +43,30 @@ public class LeadTests
     }
 
     [Fact]
+    public void A_processor_is_said_to_be_there_once_it_was_seen_and_unseen_modules_are_not_spoken_of()
+    {
+        var swap = new Fit(
+            Place.Socket("CPU 1"),
+            new Core.Builds.Unit
+            {
+                Processor = new() { Name = "Ostrel Q" },
+                Source = "shelf",
+            }
+        );
+        var dark = (Boards.Job(Boards.Server) with { FoundEmpty = [] }).With(swap);
+        Assert.Equal("CPU 1 holds Ostrel Q now. All 2 points are as expected.", All(dark, LineState.AsExpected));
+        Assert.StartsWith("CPU 1 is to hold Ostrel Q; nobody looked at it yet. ", All(dark, LineState.NotLookedAt));
+        Assert.StartsWith(
+            "CPU 1 was to hold Ostrel Q and shows Ostrel. ",
+            Of(dark, e => e.Key == ExpectedMemory.SocketKey("CPU 1") ? (LineState.Deviates, "Ostrel") : (LineState.AsExpected, null))
+        );
+        Assert.StartsWith(
+            "CPU 1 holds Ostrel Q now. Memory stays at 32 GiB",
+            All(Boards.Job(Boards.Server, "A1", "C1").With(swap), LineState.AsExpected)
+        );
+    }
+
+    [Fact]
     public void Words_that_somebody_typed_are_quoted()
     {
         string? Told(string? typed)

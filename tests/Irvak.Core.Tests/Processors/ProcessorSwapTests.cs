@@ -128,4 +128,65 @@ public class ProcessorSwapTests
         var steps = job.With(Put("CPU 1", Slower with { MemoryTypes = null, Graphics = false })).Evaluate().Runbook.Steps;
         Assert.Equal(title, steps.FirstOrDefault(s => s.Key == "start:screen")?.Title);
     }
+
+    /// <summary>What of a part off every list is not told is named; what is told is not, and a listed part is answered for.</summary>
+    [Theory] // definition: not known is not the same as right
+    [InlineData(null, null, null, null, false, "both sockets, its heat and what board and cooler carry and which processors")]
+    [InlineData(
+        "S1",
+        null,
+        65,
+        null,
+        false,
+        "the board’s socket, what heat board and cooler carry (it gives off 65 W) and which processors"
+    )]
+    [InlineData(null, "S1", null, 65, true, "its socket and its heat (board and cooler carry 65 W) are not told")]
+    [InlineData("S1", "S1", 65, 65, false, "which processors the board’s firmware knows is not told")]
+    [InlineData("S1", "S1", 65, 65, true, null)]
+    public void What_of_a_processor_nobody_told_is_said(string? its, string? board, int? watt, int? limit, bool list, string? words)
+    {
+        var sheet = Boards.Server with
+        {
+            Sockets = [new("CPU 1", Family: board, WattLimit: limit), new("CPU 2")],
+            Processors = list ? [new() { Name = "Ostrel" }] : [],
+        };
+        var said = Boards
+            .Job(sheet, "A1")
+            .With(
+                Put(
+                    "CPU 1",
+                    new()
+                    {
+                        Name = "Ostrel Q",
+                        Socket = its,
+                        Watt = watt,
+                    }
+                )
+            )
+            .Evaluate()
+            .Findings.FirstOrDefault(f => f.Rule == ProcessorFit.NotTold)
+            ?.Sentence;
+        if (words is null)
+            Assert.Null(said);
+        else
+            Assert.Contains(words, said);
+        Assert.DoesNotContain(
+            Boards
+                .Job(sheet with { Processors = [new() { Name = "Ostrel Q" }] }, "A1")
+                .With(Put("CPU 1", new() { Name = "Ostrel Q" }))
+                .Evaluate()
+                .Findings,
+            f => f.Rule == ProcessorFit.NotTold
+        );
+    }
+
+    [Fact]
+    public void Where_nobody_looked_at_the_modules_the_processor_must_show_itself_all_the_same()
+    {
+        var dark = Boards.Job(Boards.Server) with { FoundEmpty = [] };
+        var lines = dark.With(Put("CPU 1", new() { Name = "Ostrel Q" })).Evaluate().Expectations;
+        Assert.Equal("Ostrel Q", Assert.Single(lines, l => l.Key == ExpectedMemory.SocketKey("CPU 1")).Expected);
+        Assert.Contains(lines, l => l.Key == ExpectedMemory.TestKey);
+        Assert.DoesNotContain(lines, l => l.Key == ExpectedMemory.TotalKey);
+    }
 }

@@ -360,6 +360,14 @@ public class RuleCaseTests
             Swap(p => p with { Watt = 151 }),
             Swap(p => p with { Watt = 150 })
         ),
+        // Sockets has a limit of 150 W for its sockets; a listed part is answered for by the list.
+        new(
+            "CPU-UNKNOWN",
+            Severity.Care,
+            "Whether Ostrel Q works in [[socket:CPU 1]] is not known: its heat (board and cooler carry 150 W) is not told.",
+            Swap(p => p with { Name = "Ostrel Q", Socket = "S1" }),
+            Swap(p => p with { Name = "Ostrel Q", Socket = "S1", Watt = 150 })
+        ),
         new(
             "CPU-COUNT",
             Severity.Stop,

@@ -209,6 +209,7 @@ export const KINDS: Record<string, ChassisKind> = {
     traits: ['body'],
     face: 'below',
     slots: 'down',
+    rearM2: 4,
     supply: [60, 84],
     mm: 0.85,
     k: 1.2,

@@ -1,4 +1,4 @@
-import { memo, useMemo, type ComponentProps } from 'react';
+import { memo, useEffect, useMemo, type ComponentProps } from 'react';
 import { useSearchParams } from 'react-router';
 import { useNewest } from '../../api/hooks';
 import { useWays } from '../../api/ways';
@@ -31,6 +31,11 @@ export default function Fit() {
   const { job, apply, pending, selected, select, hand, take, say } = useDesk();
   const rehearsal = useRehearsing(job);
   const [params, setParams] = useSearchParams();
+  // The way back from a part that was made for a place.
+  const asked = params.get('place');
+  useEffect(() => {
+    if (asked) select(asked);
+  }, [asked, select]);
   const now = useMemo(() => ({ job, pending }), [job, pending]);
   // The drawing and the numbers come first; what explains them is drawn once they are painted. Of a guess there is nothing to explain yet:
   // that what stands there is old is said when the answer takes its time.
@@ -69,14 +74,15 @@ export default function Fit() {
     () =>
       selected && (
         <PlaceCard
-          key={selected}
+          key={`${selected}${selected === params.get('place') ? (params.get('part') ?? '') : ''}`}
           place={selected}
+          start={selected === params.get('place') ? (params.get('part') ?? '') : ''}
           onPick={doing.pick}
           onClear={doing.clear}
           onPut={(held) => doing.put(selected, held)}
         />
       ),
-    [selected, doing],
+    [selected, doing, params],
   );
   if (!job.sheet)
     return (

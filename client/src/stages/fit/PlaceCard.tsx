@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { useState } from 'react';
+import type { JobView } from '../../api/types';
 import { useShelf, useShelfNow, type Looked } from '../../api/hooks';
 import { euro, moreThan, places, short } from '../../format/numbers';
 import { shelfUnit, useDesk, type Hand } from '../../frame/desk';
@@ -12,20 +13,35 @@ const MOST = 5;
 
 const inWords = (list: string[]) => places(list.map(short));
 
+/** Where a new part is made, with what the place tells of it and the way back. */
+function newPart(job: JobView, place: string, kind: string, label: string): string {
+  const socket = job.sheet?.sockets?.find((s) => place === `socket:${s.id}`);
+  const asked = new URLSearchParams({
+    label,
+    kind,
+    back: `/jobs/${job.number}/fit?place=${encodeURIComponent(place)}`,
+  });
+  if (socket?.family) asked.set('family', socket.family);
+  return `/shelf/new?${asked.toString()}`;
+}
+
 /** Card of the chosen place: what is there, what can be done, and the shelf parts that suit the machine. */
 export function PlaceCard({
   place,
+  start,
   onPick,
   onClear,
   onPut,
 }: {
   place: string;
+  /** What stands in its search at first. */
+  start: string;
   onPick: (p: string) => void;
   onClear: (p: string) => void;
   onPut: (hand: Hand) => void;
 }) {
   const { job, apply, select, take, say } = useDesk();
-  const [text, setText] = useState('');
+  const [text, setText] = useState(start);
   const socket = place.startsWith('socket:');
   const bay = /^(bay|m2):/.test(place);
   const card = /^(card|board):/.test(place);
@@ -186,8 +202,8 @@ export function PlaceCard({
                 {text.trim() && !found.misfits?.length
                   ? 'Nothing on the shelf reads like that.'
                   : 'Nothing on the shelf suits this place.'}{' '}
-                <Link to={`/shelf/new?label=${encodeURIComponent(words.trim())}`}>Put it on the shelf</Link>, then plan
-                it here.
+                <Link to={newPart(job, place, looked.kind ?? '', words.trim())}>Put it on the shelf</Link>; it is found
+                here when it is kept.
               </p>
             )}
           </div>

@@ -41,7 +41,7 @@ it('puts in the first part of what was typed, not of what was listed before', as
             say: nothing,
           }}
         >
-          <PlaceCard place="slot:A1" onPick={nothing} onClear={nothing} onPut={(hand) => put.push(hand)} />
+          <PlaceCard start="" place="slot:A1" onPick={nothing} onClear={nothing} onPut={(hand) => put.push(hand)} />
         </OnDesk>
       </MemoryRouter>
     </QueryClientProvider>,

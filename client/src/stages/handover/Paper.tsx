@@ -14,7 +14,7 @@ export function Paper({ page, job }: { page: HandoverPage; job: JobView }) {
         <div>
           <h1>{page.job.title}</h1>
           <p className="quiet">
-            {page.machine} · Job {page.job.number} · {page.job.owner}
+            {[page.machine, `Job ${page.job.number}`, page.job.owner].filter(Boolean).join(' · ')}
           </p>
         </div>
         <b className="end">Irvak</b>
