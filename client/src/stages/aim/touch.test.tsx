@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
-import { DeskOf, type Desk } from '../../frame/desk';
+import { OnDesk, type Desk } from '../../frame/desk';
 import { Touch } from './Touch';
 
 const apply = vi.fn();
@@ -10,7 +10,11 @@ afterEach(cleanup);
 
 test('a press goes on from the one a moment ago, be it drawn or not', () => {
   const part = (name: string) => ({ part: name, words: name });
-  render(<Touch parts={['memory', 'cards', 'm2'].map(part) as never} />);
+  render(
+    <OnDesk desk={desk}>
+      <Touch parts={['memory', 'cards', 'm2'].map(part) as never} />
+    </OnDesk>,
+  );
   fireEvent.click(screen.getByText('cards'));
   fireEvent.click(screen.getByText('m2'));
   fireEvent.click(screen.getByText('memory'));
