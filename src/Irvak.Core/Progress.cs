@@ -22,7 +22,10 @@ public sealed record Progress(
     /// <param name="evaluation">Null without a machine.</param>
     public static Progress Of(JobState state, Evaluation? evaluation)
     {
-        var unknowns = AskedFor.Of([.. UnknownRegister.Of(state), .. ModeUnknowns.Of(state, state.Controllers)], state.Aim.Purposes);
+        var unknowns = LeaveUnasked.Of(
+            AskedFor.Of([.. UnknownRegister.Of(state), .. ModeUnknowns.Of(state, state.Controllers)], state.Aim.Purposes),
+            state.Aim
+        );
         IReadOnlyList<ComparedLine> lines =
             evaluation is null
             || (

@@ -54,14 +54,15 @@ public sealed record SmallPlate(
         };
     }
 
-    /// <summary>Parts of the shelf that the plan takes. Once the work at the machine began they are no longer on it.</summary>
+    /// <summary>Parts of the shelf that the plan takes, cables and trays too. Once the work at the machine began they are no longer on
+    /// it.</summary>
     private static Dictionary<string, int> Wants(JobView view) =>
         view.Stage >= Stage.HandsOn
             ? []
-            : view
-                .Changes.Where(c => c is { MovedFrom: null, In.ShelfPartId: not null })
-                .GroupBy(c => c.In!.ShelfPartId!)
-                .ToDictionary(g => g.Key, g => g.Count());
+            : (view.Shopping?.Lines ?? [])
+                .Where(l => l.ShelfPartId is not null)
+                .GroupBy(l => l.ShelfPartId!)
+                .ToDictionary(g => g.Key, g => g.Sum(l => l.Count));
 
     private static readonly ConditionalWeakTable<MachineSheet, string> Marks = [];
 

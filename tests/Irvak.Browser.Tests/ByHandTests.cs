@@ -155,4 +155,25 @@ public class ByHandTests(Site site)
         window.Gone("[data-code='MEM-FILL-ASK']");
         Assert.Empty(window.Complaints());
     }
+
+    /// <summary>A question that the job can do without: one press, the next is asked, and one press asks it again.</summary>
+    [Fact]
+    public void A_question_is_left_aside_with_what_stays_not_known_and_asked_again()
+    {
+        using var window = new Window(site, "Bao").Open("/begin");
+        window.Type("#title", "Mewstone, spare desk");
+        window.Machine("Tarrowby Plover");
+        window.Press("Begin");
+        window.See("Which processor is soldered at SoC?");
+        window.Press("Keep");
+        window.See("What sits in A1?");
+        window.See("What waits for it stays not known: total, rate, mixing.", ".leave-aside");
+        window.Press("Leave aside");
+        window.See("By hand: What sits in A1?");
+        window.See("Which kind of system is installed?");
+        window.Press("Ask again");
+        window.See("What sits in A1?", ".unknowns");
+        window.Gone(".aside-by-hand");
+        Assert.Empty(window.Complaints());
+    }
 }

@@ -1029,6 +1029,8 @@ export interface components {
             years?: null | number;
             /** @description Parts of the machine that the owner wants left alone, each as LeaveAlone calls it. */
             alone?: string[];
+            /** @description Paths of questions that somebody left aside. */
+            unasked?: string[];
             /** @description What the job is about; empty where nobody said. */
             purposes?: components["schemas"]["Purpose"][];
             /** @description True when the line to the users is to carry frames of 9000 bytes. */
@@ -2788,7 +2790,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditDropVolume"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditLeaveAlone"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditRunsNoMore"] | components["schemas"]["EditSayRuns"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPromise"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditWishVolume"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditDropVolume"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditLeaveAlone"] | components["schemas"]["EditLeaveUnasked"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditRunsNoMore"] | components["schemas"]["EditSayRuns"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPromise"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditWishVolume"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2839,7 +2841,10 @@ export interface components {
         EditChangeFields: {
             /** @enum {string} */
             type?: "changeFields";
-            /** @description Whose: `array:NAME`, `cache:NAME`, `boot`, `figures` or `start`. */
+            /**
+             * @description Whose: `array:NAME`, `cache:NAME`, `volume:NAME`, `runs:NAME`, `boot`, `figures` or
+             *                 `start`.
+             */
             subject: string;
             /** @description New values by field; null leaves the usual one. */
             to: Record<string, never>;
@@ -2912,6 +2917,15 @@ export interface components {
             type?: "leaveAlone";
             /** @description "memory", "processors", "cards", "m2", or "bays:" and the name of their group. */
             parts: string[];
+        };
+        /** @description Leaves questions aside that this job can do without, or asks them again. What they would tell stays not known. */
+        EditLeaveUnasked: {
+            /** @enum {string} */
+            type?: "leaveUnasked";
+            /** @description Of the questions, as UnknownRegister names them. */
+            paths: string[];
+            /** @description False to ask them again. */
+            aside: boolean;
         };
         /** @description Plans an array, or plans another one under its name. */
         EditMakeArray: {
@@ -4569,8 +4583,11 @@ export interface components {
              * @description What lay in swap; null when not told.
              */
             swappedGiB: null | number;
-            /** @description Something waited for memory or was swapped then, so that it wanted more than this. */
-            wantsMore: boolean;
+            /**
+             * @description Something waited for memory or was swapped then, so that it wanted more than this; null when neither was
+             *                 told.
+             */
+            wantsMore: null | boolean;
             /**
              * Format: double
              * @description What it wanted: in use and in swap, GiB.
@@ -7188,10 +7205,15 @@ export interface components {
              */
             optional: boolean;
             /**
-             * @description True for what the purpose of the job has nothing to do with.
+             * @description True for what the purpose of the job has nothing to do with, and for what somebody left aside.
              * @default false
              */
             aside: boolean;
+            /**
+             * @description True where somebody left it aside; it is asked again by a press.
+             * @default false
+             */
+            leftAside: boolean;
         };
         /** @description The grade of a used drive: the worst of its columns, with every reason. */
         UsedGrade: {

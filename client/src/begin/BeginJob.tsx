@@ -8,7 +8,7 @@ import { Help, Who } from '../frame/dialogs';
 import { useKeys } from '../frame/keys';
 import { pasted } from '../frame/pasted';
 import { PlainHead } from '../frame/PlainHead';
-import { Purposes, purposeWords } from '../frame/Purposes';
+import { pressed, Purposes, purposeWords } from '../frame/Purposes';
 import { AnswersForm, isEnough, NO_ANSWERS, Sketch } from './AnswersForm';
 import { BeforeJob, PlateBefore } from './BeforeJob';
 import { carriedOf } from './carried';
@@ -196,7 +196,7 @@ export default function BeginJob() {
             <h3>What is to be done?</h3>
             <LineField value={draft.line} read={read} onChange={(l) => put({ line: l })} onEnter={enter} />
             <LineRead typed={draft.line} read={read} wrong={unread?.message} />
-            <Purposes value={purposes} onChange={(p) => put({ purposes: p })} letters />
+            <Purposes value={purposes} onPress={(p) => put({ purposes: pressed(purposes, p) })} letters />
           </section>
           <section className="begin-machine stack">
             <h3>

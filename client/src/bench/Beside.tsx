@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { useBeside } from '../api/hooks';
+import { useBeside } from '../api/bench';
 import type { BenchAside } from '../api/types';
 import { plural } from '../format/numbers';
 import { Mark } from '../frame/Mark';
@@ -100,6 +100,9 @@ function Lacking({ data }: { data: BenchAside }) {
               <th>Part</th>
               <th className="num">there</th>
               <th className="num">planned</th>
+              <th>
+                <span className="spoken">Missing</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -121,7 +124,10 @@ function Lacking({ data }: { data: BenchAside }) {
                 </td>
                 <td className="num">{l.there}</td>
                 <td className="num">
-                  {l.wanted} <Mark severity="care" />
+                  <b>{l.wanted}</b>
+                </td>
+                <td>
+                  <Mark severity="care" title={`${l.wanted - l.there} missing`} />
                 </td>
               </tr>
             ))}

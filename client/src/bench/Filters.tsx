@@ -1,4 +1,4 @@
-import { useJobChoices, type JobFilter } from '../api/hooks';
+import { useJobChoices, type JobFilter } from '../api/bench';
 import type { Stage } from '../api/types';
 import { STAGES } from '../frame/Way';
 import { later } from '../format/days';

@@ -37,11 +37,11 @@ const LETTER: Record<Purpose, string> = {
 /** What is to be done, several at once. */
 export function Purposes({
   value,
-  onChange,
+  onPress,
   letters = false,
 }: {
   value: readonly Purpose[];
-  onChange: (value: Purpose[]) => void;
+  onPress: (purpose: Purpose) => void;
   /** Whether each has a key. */
   letters?: boolean;
 }) {
@@ -50,19 +50,14 @@ export function Purposes({
       ? PURPOSES.map((p) => ({
           key: LETTER[p.value],
           what: p.words.toLowerCase(),
-          run: () => onChange(pressed(value, p.value)),
+          run: () => onPress(p.value),
         }))
       : NO_KEYS,
   );
   return (
     <div className="purposes" role="group" aria-label="What is to be done?">
       {PURPOSES.map((p) => (
-        <button
-          key={p.value}
-          type="button"
-          aria-pressed={value.includes(p.value)}
-          onClick={() => onChange(pressed(value, p.value))}
-        >
+        <button key={p.value} type="button" aria-pressed={value.includes(p.value)} onClick={() => onPress(p.value)}>
           <PurposeMark purpose={p.value} />
           <span>
             <b>{letters ? <Lettered words={p.words} letter={LETTER[p.value]} /> : p.words}</b>

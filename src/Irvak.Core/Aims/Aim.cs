@@ -47,6 +47,9 @@ public sealed record Aim(
     /// <summary>Parts of the machine that the owner wants left alone, each as <see cref="LeaveAlone"/> calls it.</summary>
     public IReadOnlyList<string> Alone { get; init; } = [];
 
+    /// <summary>Paths of questions that somebody left aside.</summary>
+    public IReadOnlyList<string> Unasked { get; init; } = [];
+
     /// <summary>What the job is about; empty where nobody said.</summary>
     public IReadOnlyList<Purpose> Purposes { get; init; } = [];
 

@@ -50,19 +50,35 @@ public static class FieldWords
         ["spareDays"] = ("an ordered drive comes in", "days"),
         ["spareTarget"] = ("share of cases in which spares last", ""),
         ["repairsAtOnce"] = ("drives of a group repaired at the same time", ""),
+        ["onItTB"] = ("on it", "TB"),
+        ["growthTB"] = ("more a year", "TB"),
+        ["failures"] = ("failed drives to survive", ""),
+        ["backedUpTo"] = ("backed up to", ""),
+        ["requestKiB"] = ("request", "KiB"),
+        ["inOrder"] = ("in order", ""),
+        ["reads"] = ("share of reads", ""),
+        ["requestsPerSecond"] = ("requests a second", ""),
+        ["on"] = ("lies on", ""),
+        ["kind"] = ("kind", ""),
+        ["count"] = ("at once", ""),
+        ["eachGiB"] = ("each", "GiB"),
         ["drives"] = ("disks that start together", ""),
         ["seconds"] = ("time between groups", "s"),
     };
 
     public static string Of(string field) => Words.TryGetValue(field, out var words) ? words.Name : field;
 
+    /// <summary>Fields in which nothing usual stands in for what nobody said.</summary>
+    private static readonly HashSet<string> Unsaid = ["onItTB", "growthTB", "failures", "backedUpTo", "requestsPerSecond"];
+
     public static bool Knows(string field) => Words.ContainsKey(field);
 
     /// <summary>A value of a field with its unit.</summary>
     public static string Value(string field, JsonElement? value) =>
-        value is { ValueKind: JsonValueKind.Number } && Words.TryGetValue(field, out var words) && words.Unit.Length > 0
+        Unsaid.Contains(field) && (value is null || value.Value.ValueKind == JsonValueKind.Null) ? "nobody said"
+        : value is { ValueKind: JsonValueKind.Number } && Words.TryGetValue(field, out var words) && words.Unit.Length > 0
             ? $"{Value(value)} {words.Unit}"
-            : Value(value);
+        : Value(value);
 
     /// <summary>Everything that is said of a thing, for telling two of a kind apart.</summary>
     public static string All(object thing) =>

@@ -54,7 +54,7 @@ public static class WishedLines
         return new(
             name,
             (isLimit ? "at most " : "") + Words(wish, unit),
-            d?.Planned is { } value ? Words(value, unit)
+            d?.Planned is { } value ? Words(value, unit, isLimit)
                 : d?.AtLeast is { } some ? "at least " + Words(some, unit)
                 : "not known",
             met
@@ -94,16 +94,18 @@ public static class WishedLines
         return new("Promised for", SetPromise.Words(day), "handed over " + SetPromise.Words(on), on <= day);
     }
 
-    private static string Words(double value, string unit) =>
+    /// <param name="up">Rounded up: of a limit nothing is told that it is below.</param>
+    private static string Words(double value, string unit, bool up = false) =>
         unit switch
         {
-            "drives" => Number(value),
+            "drives" => Number(value, up),
             "EUR" => Quantities.Money.Euro((decimal)value).ToString(),
             "%" => Percent(value) + " %",
-            _ => $"{Number(value)} {unit}",
+            _ => $"{Number(value, up)} {unit}",
         };
 
-    private static string Number(double value) => (Math.Floor((value * 10) + 1e-6) / 10).ToString("0.#", CultureInfo.InvariantCulture);
+    private static string Number(double value, bool up = false) =>
+        ((up ? Math.Ceiling((value * 10) - 1e-6) : Math.Floor((value * 10) + 1e-6)) / 10).ToString("0.#", CultureInfo.InvariantCulture);
 
     /// <summary>Two figures that count, however small, down to a millionth.</summary>
     private static string Percent(double value) =>

@@ -12,7 +12,8 @@ public sealed record ListChange(IReadOnlyList<string> Add, IReadOnlyList<string>
 /// Changes single fields of something planned and nothing else of it, so that two hands at one array, or two quick changes of one
 /// hand, take nothing of each other back.
 /// </summary>
-/// <param name="Subject">Whose: <c>array:NAME</c>, <c>cache:NAME</c>, <c>boot</c>, <c>figures</c> or <c>start</c>.</param>
+/// <param name="Subject">Whose: <c>array:NAME</c>, <c>cache:NAME</c>, <c>volume:NAME</c>, <c>runs:NAME</c>, <c>boot</c>, <c>figures</c> or
+/// <c>start</c>.</param>
 /// <param name="To">New values by field; null leaves the usual one.</param>
 /// <param name="Lists">Lists of places by field: what comes in, what goes.</param>
 /// <param name="Was">Values before, which history tells; filled in when it is applied, whatever was sent.</param>

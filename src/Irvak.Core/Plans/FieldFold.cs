@@ -7,7 +7,9 @@ using Irvak.Core.Contracts;
 using Irvak.Core.Drives;
 using Irvak.Core.Edits;
 using Irvak.Core.Power;
+using Irvak.Core.Running;
 using Irvak.Core.Sheets;
+using Irvak.Core.Volumes;
 
 namespace Irvak.Core.Plans;
 
@@ -38,7 +40,8 @@ internal static class FieldFold
 
     /// <summary>Paths of the whole thing lead to the field: <c>/edit/array/stripKiB</c> to <c>/edit/to/stripKiB</c>.</summary>
     private static string PathOf(string path) =>
-        path.Split('/') is ["", "edit", "array" or "cache" or "boot" or "figures", .. var rest] ? $"/edit/to/{string.Join('/', rest)}"
+        path.Split('/') is ["", "edit", "array" or "cache" or "boot" or "figures" or "volume" or "thing", .. var rest]
+            ? $"/edit/to/{string.Join('/', rest)}"
         : path is "/edit" ? path
         : $"/edit/to{path["/edit".Length..]}";
 
@@ -49,6 +52,8 @@ internal static class FieldFold
             FiguresSubject => state.Drives.Figures,
             StartSubject => state.Power.Stagger,
             _ when Named(subject, "array:") is { } name => JobArrays.Planned(state, state.Arrays).FirstOrDefault(a => a.Name == name),
+            _ when Named(subject, "volume:") is { } name => state.Volumes.All.Find(v => v.Name == name),
+            _ when Named(subject, "runs:") is { } name => state.Runs.All.Find(t => t.Name == name),
             _ when Named(subject, "cache:") is { } name => state.Caches.Plans.GetValueOrDefault(name),
             _ => null,
         };
@@ -77,6 +82,8 @@ internal static class FieldFold
                     ArrayPlan array => new MakeArray(array),
                     CachePlan cache => new PlanCache(cache),
                     BootPlan boot => new PlanBoot(boot),
+                    WishedVolume volume => new WishVolume(volume),
+                    RunningThing thing => new SayRuns(thing),
                     DriveFigures figures => new SetFigures(figures),
                     StaggerStart start => start,
                     _ => throw new ArgumentException($"{type.Name} is not changed by fields.", nameof(change)),

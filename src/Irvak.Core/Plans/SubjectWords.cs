@@ -36,6 +36,7 @@ public static class SubjectWords
         ["check"] = ("the question about ", ""),
         ["note"] = ("the note about ", ""),
         ["answer"] = ("the answer about ", ""),
+        ["unasked"] = ("the question about ", ""),
         ["array"] = ("array ", ""),
         ["volume"] = ("volume ", ""),
         ["runs"] = ("what ", " needs"),

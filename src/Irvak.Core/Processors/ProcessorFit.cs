@@ -156,7 +156,7 @@ public static class ProcessorFit
             string.Equals(p.Name, part.Name, StringComparison.OrdinalIgnoreCase)
             && (p.Stepping is null || part.Stepping is null || p.Stepping == part.Stepping)
         );
-        if (part.Socket is { } its && socket.Family is { } board && its != board)
+        if (part.Socket is { } its && socket.Family is { } board && !its.Trim().Equals(board.Trim(), StringComparison.OrdinalIgnoreCase))
             yield return Finding.Of(
                 Socket,
                 places,
@@ -187,29 +187,8 @@ public static class ProcessorFit
                     ("has", installed)
                 );
         }
-        if (
-            part.Watt is { } watt
-            && socket.WattLimit is { } limit
-            && watt > limit
-            && PolicyTable.SeverityOf(q.Policy, Standing.FewOrMixed) is { } beyond
-        )
-            yield return Finding.Of(
-                Heat,
-                places,
-                Worked.Sum(
-                    Heat.Source,
-                    new("heat", $"{watt} > {limit} W", true),
-                    new("processor", $"{watt} W"),
-                    new("board and cooler", $"{limit} W")
-                ),
-                ("processor", part.Name),
-                ("watt", watt),
-                ("place", Stated.At(place)),
-                ("limit", limit)
-            ) with
-            {
-                Severity = beyond,
-            };
+        foreach (var finding in JudgeHeat(q, socket, place, part))
+            yield return finding;
         if (listed is null && Untold(q.Sheet, socket, part) is { Count: > 0 } untold)
             yield return Finding.Of(
                 NotTold,
@@ -233,6 +212,33 @@ public static class ProcessorFit
             );
         if (before is null && Woken(q.Sheet, socket.Id) is { Length: > 0 } what)
             yield return Finding.Of(Wakes, places, null, ("place", Stated.At(place)), ("what", what));
+    }
+
+    private static IEnumerable<Finding> JudgeHeat(PlanInput q, Socket socket, Place place, ProcessorSheet part)
+    {
+        if (
+            part.Watt is { } watt
+            && socket.WattLimit is { } limit
+            && watt > limit
+            && PolicyTable.SeverityOf(q.Policy, Standing.FewOrMixed) is { } beyond
+        )
+            yield return Finding.Of(
+                Heat,
+                [place],
+                Worked.Sum(
+                    Heat.Source,
+                    new("heat", $"{watt} > {limit} W", true),
+                    new("processor", $"{watt} W"),
+                    new("board and cooler", $"{limit} W")
+                ),
+                ("processor", part.Name),
+                ("watt", watt),
+                ("place", Stated.At(place)),
+                ("limit", limit)
+            ) with
+            {
+                Severity = beyond,
+            };
     }
 
     /// <summary>What nobody told of a part that is not on the board's list: a list answers for socket, firmware and heat at once.</summary>

@@ -6,8 +6,9 @@ namespace Irvak.Core.Running;
 /// <param name="TotalGiB">What the system has.</param>
 /// <param name="InUseGiB">What it could not give to something new: its total less what it calls available.</param>
 /// <param name="SwappedGiB">What lay in swap; null when not told.</param>
-/// <param name="WantsMore">Something waited for memory or was swapped then, so that it wanted more than this.</param>
-public sealed record LoadSeen(double TotalGiB, double InUseGiB, double? SwappedGiB, bool WantsMore)
+/// <param name="WantsMore">Something waited for memory or was swapped then, so that it wanted more than this; null when neither was
+/// told.</param>
+public sealed record LoadSeen(double TotalGiB, double InUseGiB, double? SwappedGiB, bool? WantsMore)
 {
     // Above which it counts as waiting, percent of five minutes, and as swapping, KiB/s (common practice, no source).
     public const double WaitPercent = 5,
@@ -22,7 +23,9 @@ public sealed record LoadSeen(double TotalGiB, double InUseGiB, double? SwappedG
                 total / KiBPerGiB,
                 (total - available) / KiBPerGiB,
                 load is { SwapTotalKiB: { } swap, SwapFreeKiB: { } free } && free <= swap ? (swap - free) / KiBPerGiB : null,
-                load.MemoryWaitPercent > WaitPercent || load.SwapInKiBs + load.SwapOutKiBs > SwapKiBs
+                load is { MemoryWaitPercent: null, SwapInKiBs: null, SwapOutKiBs: null }
+                    ? null
+                    : load.MemoryWaitPercent > WaitPercent || (load.SwapInKiBs ?? 0) + (load.SwapOutKiBs ?? 0) > SwapKiBs
             )
             : null;
 

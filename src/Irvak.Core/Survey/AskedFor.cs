@@ -7,6 +7,9 @@ namespace Irvak.Core.Survey;
 /// stands ready all the same.</summary>
 public static class AskedFor
 {
+    /// <summary>How a question about a place begins.</summary>
+    public const string OfPlaces = "found.";
+
     // What a question is about, by the beginning of its path.
     private static readonly (string Prefix, Topic Topic)[] Topics =
     [
@@ -23,9 +26,15 @@ public static class AskedFor
 
     /// <exception cref="InvalidOperationException">A question that no row names.</exception>
     public static Topic TopicOf(Unknown unknown) =>
-        unknown.Path.StartsWith("found.", StringComparison.Ordinal)
+        unknown.Path.StartsWith(OfPlaces, StringComparison.Ordinal)
             ? TopicOf(unknown.Place!.Kind)
             : Topics.First(t => unknown.Path.StartsWith(t.Prefix, StringComparison.Ordinal)).Topic;
+
+    /// <summary>True for the path of something that can be asked: what sits in a place, or what a row names.</summary>
+    public static bool IsQuestion(string path) =>
+        path.StartsWith(OfPlaces, StringComparison.Ordinal)
+            ? Place.Parse(path[OfPlaces.Length..]).Kind != PlaceKind.Other
+            : Topics.Any(t => path.StartsWith(t.Prefix, StringComparison.Ordinal));
 
     public static Topic TopicOf(PlaceKind kind) =>
         kind switch

@@ -48,9 +48,13 @@ public sealed record Unknown(
     [DefaultValue(false)]
     public bool Optional { get; init; }
 
-    /// <summary>True for what the purpose of the job has nothing to do with.</summary>
+    /// <summary>True for what the purpose of the job has nothing to do with, and for what somebody left aside.</summary>
     [DefaultValue(false)]
     public bool Aside { get; init; }
+
+    /// <summary>True where somebody left it aside; it is asked again by a press.</summary>
+    [DefaultValue(false)]
+    public bool LeftAside { get; init; }
 }
 
 /// <summary>What can be unknown about a machine, how it is asked, and how an answer enters the sheet.</summary>

@@ -42,6 +42,17 @@ public class WishedLinesTests
         Assert.Null(One(dark, WishKind.Watts, 100_000).IsMet);
     }
 
+    /// <summary>What passes a limit by little is not told as if it kept it.</summary>
+    [Fact]
+    public void Of_a_limit_what_is_reached_is_rounded_up()
+    {
+        var off = Two.Evaluate().Ledge.Single(d => d.Name == "Machine off").Planned!.Value;
+        var limit = (decimal)(Math.Floor(off * 10) / 10);
+        var line = One(Two, WishKind.AwayHours, limit);
+        Assert.False(line.IsMet);
+        Assert.Equal($"{limit + 0.1m:0.#} h", line.Reached);
+    }
+
     [Fact]
     public void A_volume_tells_its_array_and_where_it_is_backed_up()
     {

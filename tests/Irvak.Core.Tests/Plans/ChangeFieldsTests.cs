@@ -8,6 +8,8 @@ using Irvak.Core.Edits;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
 using Irvak.Core.Power;
+using Irvak.Core.Running;
+using Irvak.Core.Volumes;
 
 namespace Irvak.Core.Tests.Plans;
 
@@ -51,6 +53,29 @@ public class ChangeFieldsTests
         Assert.NotEmpty(Clashes.Find(strip, [Entry(3, new DropArray("M"))]));
         Assert.Empty(Clashes.Find(List("array:M", "members", ["slot:D1"], []), [Entry(3, List("array:M", "members", ["slot:E1"], []))]));
         Assert.Single(Clashes.Find(List("array:M", "members", [], ["slot:A1"]), [Entry(3, List("array:M", "members", ["slot:A1"], []))]));
+    }
+
+    /// <summary>Two quick changes of one hand, each sent before the other was drawn.</summary>
+    [Fact]
+    public void Fields_of_a_volume_and_of_what_runs_take_nothing_of_each_other_back()
+    {
+        var state = With(
+            new WishVolume(new WishedVolume("T", ArrayUse.Archive)),
+            To("volume:T", ("onItTB", 11.4)),
+            To("volume:T", ("growthTB", 3.6)),
+            To("volume:T", ("backedUpTo", "tape")),
+            new SayRuns(new RunningThing("guests", RunKind.Guest)),
+            To("runs:guests", ("count", 5)),
+            To("runs:guests", ("eachGiB", 6))
+        );
+        var volume = Assert.Single(state.Volumes.All);
+        Assert.Equal((11.4, 3.6, "tape", ArrayUse.Archive), (volume.OnItTB, volume.GrowthTB, volume.BackedUpTo, volume.Use));
+        Assert.Equal(new RunningThing("guests", RunKind.Guest, 5) { EachGiB = 6 }, Assert.Single(state.Runs.All));
+        var change = (ChangeFields)EditFold.Completed(state, To("volume:T", ("growthTB", null)));
+        Assert.Equal("changes volume T: more a year from 3.6 TB to nobody said", change.Tell());
+        Assert.Equal("/edit/to/onItTB", EditFold.Refusal(state, To("volume:T", ("onItTB", -1)))!.Path);
+        Assert.Equal("/edit/to/count", EditFold.Refusal(state, To("runs:guests", ("count", 0)))!.Path);
+        Assert.NotNull(EditFold.Refusal(state, To("volume:X", ("onItTB", 1))));
     }
 
     [Fact]
@@ -160,7 +185,17 @@ public class ChangeFieldsTests
     [Fact]
     public void Every_field_that_can_be_changed_has_words()
     {
-        foreach (var type in new[] { typeof(ArrayPlan), typeof(CachePlan), typeof(BootPlan), typeof(DriveFigures), typeof(StaggerStart) })
+        Type[] types =
+        [
+            typeof(ArrayPlan),
+            typeof(CachePlan),
+            typeof(BootPlan),
+            typeof(WishedVolume),
+            typeof(RunningThing),
+            typeof(DriveFigures),
+            typeof(StaggerStart),
+        ];
+        foreach (var type in types)
         foreach (
             var field in type.GetProperties()
                 .Where(p => p.SetMethod is not null && p.Name != "Name" && !Attribute.IsDefined(p, typeof(JsonIgnoreAttribute)))

@@ -47,11 +47,14 @@ public class MemoryNeedTests
 
     /// <summary>16 GiB, 2 available, 1 in swap: 14 in use, 15 wanted, 17 with a tenth of room.</summary>
     [Theory]
-    [InlineData(5.0, 0.0, false)]
-    [InlineData(5.1, 0.0, true)]
-    [InlineData(0.0, 50.0, false)]
-    [InlineData(0.0, 50.1, true)]
-    public void A_capture_tells_what_was_in_use_and_whether_it_wanted_more(double wait, double swapped, bool more)
+    [InlineData(5.0, 0.0, 50.0, false)]
+    [InlineData(5.1, 0.0, 50.0, true)]
+    [InlineData(0.0, 50.0, 50.0, false)]
+    [InlineData(0.0, 50.1, 50.0, true)]
+    [InlineData(null, 100.1, null, true)]
+    [InlineData(null, null, 100.0, false)]
+    [InlineData(null, null, null, null)] // neither was told: whether it wanted more is not known
+    public void A_capture_tells_what_was_in_use_and_whether_it_wanted_more(double? wait, double? into, double? outOf, bool? more)
     {
         const long GiB = 1 << 20;
         var load = LoadSeen.Of(
@@ -64,8 +67,8 @@ public class MemoryNeedTests
                     SwapTotalKiB = 4 * GiB,
                     SwapFreeKiB = 3 * GiB,
                     MemoryWaitPercent = wait,
-                    SwapInKiBs = swapped,
-                    SwapOutKiBs = 50,
+                    SwapInKiBs = into,
+                    SwapOutKiBs = outOf,
                 },
             }
         )!;

@@ -66,7 +66,7 @@ export function NeedBar({
               ...(load.swappedGiB ? [{ words: 'in swap', gib: load.swappedGiB, kind: 'swap' }] : []),
             ]}
             room={need.loadWishGiB!}
-            open={load.wantsMore}
+            open={load.wantsMore !== false}
           />
         )}
         <line x1={LEFT} x2={right} y1={foot} y2={foot} className="need-axis" />

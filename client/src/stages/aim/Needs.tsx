@@ -1,13 +1,16 @@
 import { useState } from 'react';
+import { changeOf } from '../../api/changes';
 import table from '../../api/runs.json';
 import type { MemoryNeed, RunKind, RunningThing, ThingNeeds } from '../../api/types';
 import { useDesk } from '../../frame/desk';
+import { AddBy } from './AddBy';
 import { CellNumber } from './CellNumber';
 import { NeedBar } from './NeedBar';
 import { WISHES, distanceOf } from './wishRows';
 
 /** What runs on a machine, with what one of it usually needs, as the core's table has it. */
 const RUNS = table.runs as { kind: RunKind; words: string; giB: number | null; each: string; several: string }[];
+const KINDS = RUNS.map((r) => ({ value: r.kind, words: r.words }));
 const MEMORY = WISHES.find((w) => w.wish === 'memoryGiB')!;
 
 /** What runs on the machine and what its load showed: both lead to a wish for memory. */
@@ -51,8 +54,9 @@ export function Needs() {
                   </tr>
                 </thead>
                 <tbody>
-                  {need.things.map((t) => (
-                    <Row key={t.thing.name} needs={t} named={t.thing.name === adding} />
+                  {/* By their order: a row that gets another name stays the one in which the hand is. */}
+                  {need.things.map((t, i) => (
+                    <Row key={i} needs={t} named={t.thing.name === adding} />
                   ))}
                 </tbody>
               </table>
@@ -70,24 +74,16 @@ export function Needs() {
             </p>
           )}
           <LoadRow need={need} wish={wish} onKeep={keep} />
-          <p className="row add-volume">
-            <span id="add-runs">
-              {need.things.length === 0
+          <AddBy
+            id="add-runs"
+            lead={
+              need.things.length === 0
                 ? 'Nothing that runs on it is named yet. Add it by what it is:'
-                : 'Add it by what it is:'}
-            </span>
-            {RUNS.map((r) => (
-              <button
-                key={r.kind}
-                type="button"
-                className="link"
-                aria-describedby="add-runs"
-                onClick={() => add(r.kind, r.words)}
-              >
-                {r.words}
-              </button>
-            ))}
-          </p>
+                : 'Add it by what it is:'
+            }
+            choices={KINDS}
+            onAdd={add}
+          />
         </div>
         {(need.listGiB != null || need.load) && (
           <NeedBar need={need} found={memory?.found ?? null} planned={memory?.planned ?? null} wish={wish} />
@@ -116,8 +112,9 @@ function LoadRow({ need, wish, onKeep }: { need: MemoryNeed; wish: number | null
           : load.swappedGiB > 0
             ? ` and ${number(load.swappedGiB)} GiB lay in swap`
             : ', none in swap'}
-        {load.wantsMore && ': it wanted more, for it waited or swapped'}; with a tenth of room{' '}
-        {load.wantsMore ? 'at least ' : ''}
+        {load.wantsMore && ': it wanted more, for it waited or swapped'}
+        {load.wantsMore == null && '; whether it waited or swapped is not told'}; with a tenth of room{' '}
+        {load.wantsMore === false ? '' : 'at least '}
         <b className="num">{need.loadWishGiB} GiB</b>
       </span>
       <WishIt gib={need.loadWishGiB!} wish={wish} onKeep={onKeep} />
@@ -145,13 +142,17 @@ function Row({
   const { apply } = useDesk();
   const t = needs.thing;
   const row = RUNS.find((r) => r.kind === t.kind)!;
-  const set = (change: Partial<RunningThing>, was?: string) =>
-    apply({ type: 'sayRuns', thing: { ...t, ...change }, was: was ?? null });
+  // Single fields: two quick changes take nothing of each other back.
+  const set = (change: Partial<RunningThing>) => {
+    const edit = changeOf(`runs:${t.name}`, t, { ...t, ...change });
+    if (edit) apply(edit);
+  };
   const says = (what: string) => `${what} of ${t.name}`;
   return (
     <tr>
       <td>
         <input
+          key={t.name}
           className="inp name"
           defaultValue={t.name}
           maxLength={40}
@@ -160,7 +161,7 @@ function Row({
           onFocus={(e) => e.currentTarget.select()}
           onBlur={(e) => {
             const to = e.currentTarget.value.trim();
-            if (to && to !== t.name) set({ name: to }, t.name);
+            if (to && to !== t.name) apply({ type: 'sayRuns', thing: { ...t, name: to }, was: t.name });
           }}
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         />

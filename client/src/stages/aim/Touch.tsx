@@ -1,21 +1,17 @@
-import { useEffect, useRef } from 'react';
 import type { AimPicture } from '../../api/types';
 import { useDesk } from '../../frame/desk';
+import { useUndrawn } from '../../frame/useUndrawn';
 
 /** Parts of the machine that may be touched, pressed in; the others are left alone. */
 export function Touch({ parts }: { parts: NonNullable<AimPicture['parts']> }) {
-  const { job, apply, pending } = useDesk();
+  const { job, apply } = useDesk();
   const alone = job.aim.alone ?? [];
-  // What was pressed a moment ago and is not drawn yet: the next press goes on from it.
-  const pressed = useRef<readonly string[] | null>(null);
-  useEffect(() => {
-    if (!pending) pressed.current = null;
-  }, [pending, job]);
+  const undrawn = useUndrawn(alone);
   if (parts.length === 0) return null;
   const toggle = (part: string) => {
-    const now = pressed.current ?? alone;
+    const now = undrawn.now();
     const next = now.includes(part) ? now.filter((p) => p !== part) : [...now, part];
-    pressed.current = next;
+    undrawn.sent(next);
     apply({ type: 'leaveAlone', parts: next });
   };
   return (

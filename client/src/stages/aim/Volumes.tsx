@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { ArrayUse, VolumeFigures, WishedVolume } from '../../api/types';
 import { useDesk } from '../../frame/desk';
+import { changeOf } from '../../api/changes';
+import { AddBy } from './AddBy';
 import { CellNumber } from './CellNumber';
 import { WORKLOADS } from '../../drawings/choices';
 
@@ -40,9 +42,10 @@ export function Volumes({ chosen, onChoose }: { chosen: string | undefined; onCh
               </tr>
             </thead>
             <tbody>
-              {job.volumes.map((v) => (
+              {/* By their order: a row that gets another name stays the one in which the hand is. */}
+              {job.volumes.map((v, i) => (
                 <Row
-                  key={v.volume.name}
+                  key={i}
                   figures={v}
                   on={v.volume.name === chosen}
                   named={v.volume.name === adding}
@@ -53,24 +56,14 @@ export function Volumes({ chosen, onChoose }: { chosen: string | undefined; onCh
           </table>
         </div>
       )}
-      <p className="row add-volume">
-        <span id="add-volume">
-          {job.volumes.length === 0
-            ? 'No volume is named yet. Add one by what it is for:'
-            : 'Add one by what it is for:'}
-        </span>
-        {WORKLOADS.map((u) => (
-          <button
-            key={u.value}
-            type="button"
-            className="link"
-            aria-describedby="add-volume"
-            onClick={() => add(u.value)}
-          >
-            {u.words}
-          </button>
-        ))}
-      </p>
+      <AddBy
+        id="add-volume"
+        lead={
+          job.volumes.length === 0 ? 'No volume is named yet. Add one by what it is for:' : 'Add one by what it is for:'
+        }
+        choices={WORKLOADS}
+        onAdd={add}
+      />
     </section>
   );
 }
@@ -94,7 +87,11 @@ function Row({
   const { job, apply } = useDesk();
   const v = figures.volume;
   const use = WORKLOADS.find((u) => u.value === v.use)!;
-  const set = (change: Partial<WishedVolume>) => apply({ type: 'wishVolume', volume: { ...v, ...change } });
+  // Single fields: two quick changes take nothing of each other back.
+  const set = (change: Partial<WishedVolume>) => {
+    const edit = changeOf(`volume:${v.name}`, v, { ...v, ...change });
+    if (edit) apply(edit);
+  };
   const rename = (name: string) => {
     const to = name.trim();
     if (!to || to === v.name) return;
@@ -108,6 +105,7 @@ function Row({
     <tr className={on ? 'on' : undefined} onFocus={() => onChoose(v.name)} onClick={() => onChoose(v.name)}>
       <td>
         <input
+          key={v.name}
           className="inp name"
           defaultValue={v.name}
           maxLength={24}

@@ -1,11 +1,18 @@
 import { useState } from 'react';
 import type { Purpose, Unknown } from '../../api/types';
-import { Purposes, purposeWords } from '../../frame/Purposes';
+import { pressed, Purposes, purposeWords } from '../../frame/Purposes';
+import { useUndrawn } from '../../frame/useUndrawn';
 import { Unknowns } from './Unknowns';
 
 /** What the job is about, to be changed where one sees what it asks. */
 export function About({ purposes, onChange }: { purposes: readonly Purpose[]; onChange: (value: Purpose[]) => void }) {
   const [open, setOpen] = useState(false);
+  const undrawn = useUndrawn(purposes);
+  const press = (purpose: Purpose) => {
+    const next = pressed(undrawn.now(), purpose);
+    undrawn.sent(next);
+    onChange(next);
+  };
   return (
     <details className="about" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
@@ -17,7 +24,7 @@ export function About({ purposes, onChange }: { purposes: readonly Purpose[]; on
           'What is to be done is not said: everything is asked'
         )}
       </summary>
-      {open && <Purposes value={purposes} onChange={onChange} />}
+      {open && <Purposes value={purposes} onPress={press} />}
     </details>
   );
 }
@@ -28,13 +35,17 @@ export function Aside({
   purposes,
   chosen,
   onChoose,
+  onAsk,
 }: {
   list: Unknown[];
   purposes: readonly Purpose[];
   chosen: Unknown | undefined;
   onChoose: (u: Unknown) => void;
+  /** Asks again what somebody left aside. */
+  onAsk: (paths: string[]) => void;
 }) {
   const [all, setAll] = useState(false);
+  const byHand = list.filter((u) => u.leftAside);
   if (list.length === 0) return null;
   return (
     <>
@@ -45,9 +56,21 @@ export function Aside({
         </button>
       </h3>
       <p className="quiet">
-        Unknown still, and no matter for {purposeWords(purposes)}: what these would tell is neither counted nor taken as
-        fitting.
+        Unknown still
+        {purposes.length > 0 && byHand.length < list.length && `, and no matter for ${purposeWords(purposes)}`}: what
+        these would tell is neither counted nor taken as fitting.
       </p>
+      {byHand.length > 0 && (
+        <p className="row wrap aside-by-hand">
+          <span>
+            {byHand.length === 1 ? `By hand: ${byHand[0]!.question}` : `${byHand.length} of them by hand.`}{' '}
+            <span className="quiet">It stays not known: {[...new Set(byHand.map((u) => u.blocks))].join('; ')}.</span>
+          </span>
+          <button type="button" className="btn o" onClick={() => onAsk(byHand.map((u) => u.path))}>
+            Ask again
+          </button>
+        </p>
+      )}
       {all && <Unknowns list={list} chosen={chosen} onChoose={onChoose} />}
     </>
   );

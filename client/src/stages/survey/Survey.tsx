@@ -8,6 +8,7 @@ import { PlateBox } from '../../frame/PlateBox';
 import { Verdicts } from '../../frame/Verdicts';
 import { keepSetting, useSetting } from '../../theme/settings';
 import { Answer } from './Answer';
+import { LeaveAside } from './LeaveAside';
 import { About, Aside } from './Purpose';
 import { BayTab } from './BayTab';
 import { BeforeTouching } from './BeforeTouching';
@@ -40,6 +41,11 @@ export default function Survey() {
   const chosen =
     job.unknowns.find((u) => u.path === path && (u.place ?? selected) === selected) ??
     (selected ? job.unknowns.find((u) => u.kind === 'place' && u.place === selected) : path ? undefined : needed[0]);
+  const leave = (paths: string[]) => {
+    setPath(null);
+    select(null);
+    apply({ type: 'leaveUnasked', paths, aside: true });
+  };
   const choose = (u: Unknown) => {
     setPath(u.path);
     select(u.place ?? null);
@@ -121,9 +127,11 @@ export default function Survey() {
                 purposes={job.aim.purposes ?? []}
                 chosen={chosen}
                 onChoose={choose}
+                onAsk={(paths) => apply({ type: 'leaveUnasked', paths, aside: false })}
               />
             </section>
             <section className="stack">
+              {chosen && !chosen.aside && <LeaveAside list={asked} chosen={chosen} onLeave={(paths) => leave(paths)} />}
               {chosen && chosen.kind !== 'place' ? (
                 <Answer
                   key={chosen.path}
