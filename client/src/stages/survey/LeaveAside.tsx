@@ -15,7 +15,8 @@ export function LeaveAside({
   return (
     <p className="row wrap leave-aside">
       <span className="quiet">
-        It can be left aside: not known is never counted as fitting. What waits for it stays not known: {chosen.blocks}.
+        Left aside it harms nothing, for not known is never counted as fitting. What waits for it stays not known:{' '}
+        {chosen.blocks}.
       </span>
       <button type="button" className="btn o" onClick={() => onLeave([chosen.path])}>
         Leave aside

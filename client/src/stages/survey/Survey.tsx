@@ -131,7 +131,6 @@ export default function Survey() {
               />
             </section>
             <section className="stack">
-              {chosen && !chosen.aside && <LeaveAside list={asked} chosen={chosen} onLeave={(paths) => leave(paths)} />}
               {chosen && chosen.kind !== 'place' ? (
                 <Answer
                   key={chosen.path}
@@ -148,6 +147,7 @@ export default function Survey() {
               ) : (
                 <SystemFacts job={job} />
               )}
+              {chosen && !chosen.aside && <LeaveAside list={asked} chosen={chosen} onLeave={(paths) => leave(paths)} />}
             </section>
           </div>
         )}
