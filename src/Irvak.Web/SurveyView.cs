@@ -26,6 +26,12 @@ public sealed record SurveyView(
     /// <summary>What another job left in places that nobody looked at yet.</summary>
     public required IReadOnlyDictionary<Place, Remembered> Recalled { get; init; }
 
+    /// <summary>What is known of the machine as a whole.</summary>
+    public required IReadOnlyList<ToldFact> Known { get; init; }
+
+    /// <summary>Places of which a person told what sits in them.</summary>
+    public required IReadOnlyList<Place> ByHand { get; init; }
+
     public static SurveyView Of(JobState state)
     {
         var loose = LooseDrives.Of(state);
@@ -38,6 +44,8 @@ public sealed record SurveyView(
             state.Notes
         )
         {
+            Known = ToldFacts.Of(state, state.Controllers, state.Aim.Purposes),
+            ByHand = [.. state.Found.Keys.Concat(state.EmptyBy.Keys).Where(p => TakeBack.IsByHand(state, p))],
             Recalled = state.Sheet is null ? [] : Open(state, [.. SheetPlaces.All(state.Sheet)]),
         };
     }

@@ -204,6 +204,7 @@ public class SurveyTests(Site site)
         window.Until(_ => window.Path == "/sheets/new", "the editor");
         window.Until(_ => window.Driver.FindElements(By.CssSelector("svg.plate")).Count == 1, "the plate as it grows");
         Assert.Empty(window.Driver.FindElements(By.CssSelector("[data-place^='bay:']")));
+        window.Click(".spec-index [aria-controls=spec-drives]");
         window.Press("+ group");
         window.Until(_ => window.Driver.FindElements(By.CssSelector("[data-place^='bay:']")).Count == 4, "four bays on the plate");
         window.Type("#f-bays-0-names", "1 1 2");
@@ -277,5 +278,28 @@ public class SurveyTests(Site site)
         window.Press("Take it in");
         window.See("Vell Haven, tide gauges", ".head");
         Assert.NotEqual($"/jobs/{own}/survey", window.Path);
+    }
+
+    [Fact]
+    public void What_is_known_is_put_right_where_it_stands_and_taken_back()
+    {
+        using var window = new Window(site, "Bao").Open($"/jobs/{site.Own("0109")}/survey");
+        window.See("BT32-00902", ".known");
+        window.Press("BT32-00902");
+        window.See("Told by the management page. It decides the record and the warranty.");
+        window.Type("#answer", "BT32-00903");
+        window.Press("Keep");
+        window.See("BT32-00903", ".known");
+        window.See("by hand", ".known");
+        window.Press("BT32-00903");
+        window.Press("Take it back: BT32-00902 again");
+        window.See("BT32-00902", ".known");
+        // A place too: what a person told of it is taken back, and it is asked again.
+        window.Open($"/jobs/{site.Own("0101")}/survey");
+        window.Click("[data-place='slot:A1']");
+        window.Press("Take it back: not looked at after all");
+        window.See("Nobody has looked yet.");
+        window.See("What sits in A1?", ".survey-cols");
+        Assert.Empty(window.Complaints());
     }
 }

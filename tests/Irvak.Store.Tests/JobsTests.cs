@@ -310,6 +310,7 @@ public class JobsTests(StoreFixture store)
             new Core.Aims.SetFrames(true),
             new Core.Aims.SetPromise(new DateOnly(2026, 12, 24)),
             new Core.Survey.LeaveUnasked(["memory.types", "found.slot:A1"], true),
+            new Core.Survey.TakeBack("found.slot:A1"),
             new Core.Aims.LeaveAlone(["bays:front"]),
             new Core.Volumes.WishVolume(
                 new("T", Core.Arrays.ArrayUse.Archive)

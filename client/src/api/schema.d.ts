@@ -2790,7 +2790,7 @@ export interface components {
         /** @enum {unknown} */
         EccState: "unknown" | "on" | "off" | "no-start" | "none";
         /** @description One change of a job. Edits are stored as they are and never altered. */
-        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditDropVolume"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditLeaveAlone"] | components["schemas"]["EditLeaveUnasked"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditRunsNoMore"] | components["schemas"]["EditSayRuns"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPromise"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditWishVolume"];
+        Edit: components["schemas"]["EditAdoptSheet"] | components["schemas"]["EditAnswerCheck"] | components["schemas"]["EditAnswerLine"] | components["schemas"]["EditAnswerUnknown"] | components["schemas"]["EditArrange"] | components["schemas"]["EditChangeFields"] | components["schemas"]["EditDropArray"] | components["schemas"]["EditDropCache"] | components["schemas"]["EditDropVolume"] | components["schemas"]["EditFit"] | components["schemas"]["EditHandOver"] | components["schemas"]["EditHoldRate"] | components["schemas"]["EditLayOut"] | components["schemas"]["EditLeaveAlone"] | components["schemas"]["EditLeaveUnasked"] | components["schemas"]["EditMakeArray"] | components["schemas"]["EditMove"] | components["schemas"]["EditPlanBackup"] | components["schemas"]["EditPlanBoot"] | components["schemas"]["EditPlanCache"] | components["schemas"]["EditPlanMove"] | components["schemas"]["EditPlanPad"] | components["schemas"]["EditReadAfter"] | components["schemas"]["EditReadBefore"] | components["schemas"]["EditRecall"] | components["schemas"]["EditRecordFound"] | components["schemas"]["EditRecordWipe"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRestore"] | components["schemas"]["EditRunsNoMore"] | components["schemas"]["EditSayRuns"] | components["schemas"]["EditSeeAir"] | components["schemas"]["EditSetCardPart"] | components["schemas"]["EditSetControllerFirmware"] | components["schemas"]["EditSetDriveFirmware"] | components["schemas"]["EditSetFigures"] | components["schemas"]["EditSetFrames"] | components["schemas"]["EditSetMemoryMode"] | components["schemas"]["EditSetNote"] | components["schemas"]["EditSetPolicy"] | components["schemas"]["EditSetPromise"] | components["schemas"]["EditSetPurposes"] | components["schemas"]["EditSetSplit"] | components["schemas"]["EditSetStorageMode"] | components["schemas"]["EditSetTick"] | components["schemas"]["EditSetWish"] | components["schemas"]["EditSettle"] | components["schemas"]["EditStaggerStart"] | components["schemas"]["EditTakeBack"] | components["schemas"]["EditTogether"] | components["schemas"]["EditWireBays"] | components["schemas"]["EditWishVolume"];
         /** @description Takes a machine sheet as this job's own. */
         EditAdoptSheet: {
             /** @enum {string} */
@@ -2816,7 +2816,7 @@ export interface components {
             verdict: components["schemas"]["SeenVerdict"];
             value: null | string;
         };
-        /** @description Answers one thing that was unknown about the machine. */
+        /** @description Answers one thing about the machine as a whole, or puts right what is known of it. */
         EditAnswerUnknown: {
             /** @enum {string} */
             type?: "answerUnknown";
@@ -2906,7 +2906,7 @@ export interface components {
             moves: Record<string, never>;
             /** @description How slots are divided afterwards, by their names. */
             splits: {
-                [key: string]: unknown;
+                [key: string]: number[];
             };
             /** @description The edit in words. */
             what: string;
@@ -3233,6 +3233,16 @@ export interface components {
              * @description From one group to the next, s.
              */
             seconds: number;
+        };
+        /**
+         * @description Takes back what a person said of the machine or of what sits in a place: what captures or the sheet told before stands
+         *                 again, and where nothing did it is not known.
+         */
+        EditTakeBack: {
+            /** @enum {string} */
+            type?: "takeBack";
+            /** @description Of the question, as UnknownRegister names it; `found.slot:A1` for a place. */
+            path: string;
         };
         /** @description Several edits that count and are undone as one. */
         EditTogether: {
@@ -7026,6 +7036,10 @@ export interface components {
             recalled: {
                 [key: string]: components["schemas"]["Remembered"];
             };
+            /** @description What is known of the machine as a whole. */
+            known: components["schemas"]["ToldFact"][];
+            /** @description Places of which a person told what sits in them. */
+            byHand: string[];
         };
         /** @description So many failures at once: in how many of all cases the array lives. */
         SurvivalRow: {
@@ -7126,6 +7140,21 @@ export interface components {
             when: string;
             /** @description The text as it was ticked; another text later means: look again. */
             wording: string;
+        };
+        /** @description Something known of the machine as a whole: a row that is put right where it stands. */
+        ToldFact: {
+            /** @description Of the question that it answers. */
+            path: string;
+            /** @description What it is, in a few words. */
+            name: string;
+            /** @description As an answer says it. */
+            value: string;
+            /** @description The capture with its line, the sheet, or a person. */
+            by: string;
+            ask: null | components["schemas"]["Unknown"];
+            back: null | components["schemas"]["Edit"];
+            /** @description What stands when it is taken back, as an answer says it; null for not known. */
+            before: null | string;
         };
         /**
          * @description What can be unknown of a machine, by what it is about.

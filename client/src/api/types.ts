@@ -23,6 +23,7 @@ export type WaysView = Schemas['WaysView'];
 export type Worked = Schemas['Worked'];
 export type Claim = Schemas['Claim'];
 export type Word = Schemas['Word'];
+export type ToldFact = Schemas['ToldFact'];
 export type Unknown = Schemas['Unknown'];
 export type Stage = Schemas['Stage'];
 export type Policy = Schemas['Policy'];

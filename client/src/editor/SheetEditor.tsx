@@ -10,6 +10,8 @@ import { bare } from './bare';
 import { Page } from '../frame/Page';
 import { MACHINE } from './machineSpec';
 import { PasteList } from './PasteList';
+import { SpecIndex } from './SpecIndex';
+import { useFolds } from './useFolds';
 import { SpecForm, type Doc, type Trouble } from './SpecForm';
 import { troubles } from './troubles';
 import { tidy } from './values';
@@ -137,6 +139,7 @@ function Editor({
   const problems = troubles(check);
   const doubts: Trouble[] = check.data?.doubts ?? [];
   const drawn = check.data?.drawn;
+  const folds = useFolds(doc, setDoc, problems, (whole.id as string) ?? '');
   const elsewhere = problems.filter((p) => p.path === '/id' || p.path === '/format');
   return (
     <Page
@@ -144,6 +147,7 @@ function Editor({
       line={isNew ? (whole.id as string) : 'edit'}
     >
       <div className="editor">
+        <SpecIndex sections={MACHINE} doc={doc} wrong={folds.wrong} onGo={folds.onGo} />
         <form
           onSubmit={(e) => {
             e.preventDefault();
@@ -153,9 +157,13 @@ function Editor({
           <SpecForm
             sections={MACHINE}
             doc={doc}
-            onChange={setDoc}
+            onChange={(next) => {
+              setDoc(next);
+              folds.onEdit();
+            }}
             problems={problems}
             doubts={doubts}
+            folds={folds}
             extras={{ listed: (rows, onChange) => <PasteList rows={rows} onChange={onChange} /> }}
           />
         </form>
@@ -181,6 +189,14 @@ function Editor({
                   ? 'Nothing to mend.'
                   : 'Being checked …'}
           </p>
+          {folds.back && (
+            <p role="status">
+              {folds.back.words}.{' '}
+              <button type="button" className="link" onClick={folds.back.undo}>
+                As it was
+              </button>
+            </p>
+          )}
           {elsewhere.map((p) => (
             <p key={p.text} className="err">
               {p.text}

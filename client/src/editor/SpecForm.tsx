@@ -1,4 +1,5 @@
 import { useState, type ReactNode } from 'react';
+import { fullness, slug } from './sections';
 import type { FieldSpec, ListSpec, SectionSpec } from './spec';
 import {
   holder,
@@ -37,63 +38,102 @@ interface Props {
   doubts: Trouble[];
   /** What a list has beside its rows, by its key. */
   extras?: Record<string, (rows: Doc[], onChange: (rows: Doc[]) => void) => ReactNode>;
+  /** Sections that fold; without it they all stand open. */
+  folds?: Folds;
+}
+
+export interface Folds {
+  isOpen: (section: SectionSpec) => boolean;
+  onToggle: (section: SectionSpec, open: boolean) => void;
+  /** How often something was taken over: fields then show what is there, not what was typed. */
+  taken: number;
+  /** What a section has above its fields. */
+  copy: (section: SectionSpec) => ReactNode;
 }
 
 /** Rows of a long list that are shown at once. */
 const SHOWN = 40;
 
 /** A form made from descriptions: fields that explain themselves, lists that grow, and what is wrong beside what it is about. */
-export function SpecForm({ sections, doc, onChange, problems, doubts, extras }: Props) {
+export function SpecForm({ sections, doc, onChange, problems, doubts, extras, folds }: Props) {
   const at = (list: Trouble[], path: string) => list.filter((p) => p.path === path || p.path.startsWith(path + '/'));
   // A field shows what is wrong with it and with anything inside it: one name of many, one rate of many.
   const about = (path: string) => ({ wrong: at(problems, path), doubtful: at(doubts, path) });
   const within = (path: string) => at(problems, path).length;
   const exactly = (path: string) => problems.filter((p) => p.path === path);
+  const body = (s: SectionSpec) => {
+    const base = baseOf(s);
+    const values = holder(doc, s.at);
+    return (
+      <>
+        {s.help && <p className="quiet">{s.help}</p>}
+        <div className="spec-fields">
+          {s.fields?.map((f) => (
+            <SpecField
+              key={f.key}
+              spec={f}
+              id={`f-${s.at ?? 'x'}-${f.key}`}
+              value={values[f.key]}
+              {...about(`${base}/${f.key}`)}
+              onChange={(v) => onChange(withValue(doc, s.at, f.key, v))}
+            />
+          ))}
+        </div>
+        {s.lists?.map((l) => (
+          <SpecList
+            key={l.key}
+            spec={l}
+            base={`${base}/${l.key}`}
+            rows={(values[l.key] as Doc[] | null | undefined) ?? []}
+            about={about}
+            exactly={exactly}
+            wrong={within(`${base}/${l.key}`)}
+            onChange={(rows) => onChange(withValue(doc, s.at, l.key, rows))}
+            extra={extras?.[l.key]}
+          />
+        ))}
+        {exactly(base || '/').map((p) => (
+          <p key={p.text} className="err">
+            {p.text}
+          </p>
+        ))}
+      </>
+    );
+  };
   return (
     <>
-      {sections.map((s) => {
-        const base = s.at ? '/' + s.at.replace('.', '/') : '';
-        const values = holder(doc, s.at);
-        return (
+      {sections.map((s) =>
+        folds ? (
+          <details
+            key={`${s.title}${folds.taken}`}
+            id={`spec-${slug(s)}`}
+            className="spec"
+            open={folds.isOpen(s)}
+            onToggle={(e) => folds.onToggle(s, e.currentTarget.open)}
+          >
+            <summary>
+              <b>{s.title}</b> <span className="quiet">{fullness(s, doc) || 'nothing told'}</span>
+            </summary>
+            {folds.isOpen(s) && (
+              <>
+                {folds.copy(s)}
+                {body(s)}
+              </>
+            )}
+          </details>
+        ) : (
           <fieldset key={s.title} className="spec">
             <legend>{s.title}</legend>
-            {s.help && <p className="quiet">{s.help}</p>}
-            <div className="spec-fields">
-              {s.fields?.map((f) => (
-                <SpecField
-                  key={f.key}
-                  spec={f}
-                  id={`f-${s.at ?? 'x'}-${f.key}`}
-                  value={values[f.key]}
-                  {...about(`${base}/${f.key}`)}
-                  onChange={(v) => onChange(withValue(doc, s.at, f.key, v))}
-                />
-              ))}
-            </div>
-            {s.lists?.map((l) => (
-              <SpecList
-                key={l.key}
-                spec={l}
-                base={`${base}/${l.key}`}
-                rows={(values[l.key] as Doc[] | null | undefined) ?? []}
-                about={about}
-                exactly={exactly}
-                wrong={within(`${base}/${l.key}`)}
-                onChange={(rows) => onChange(withValue(doc, s.at, l.key, rows))}
-                extra={extras?.[l.key]}
-              />
-            ))}
-            {exactly(base || '/').map((p) => (
-              <p key={p.text} className="err">
-                {p.text}
-              </p>
-            ))}
+            {body(s)}
           </fieldset>
-        );
-      })}
+        ),
+      )}
     </>
   );
 }
+
+/** Where the values of a section stand in the document. */
+export const baseOf = (section: SectionSpec): string => (section.at ? '/' + section.at.replace('.', '/') : '');
 
 function SpecList({
   spec,

@@ -45,6 +45,11 @@ public record MachineState
     public ImmutableSortedDictionary<string, ArraySaid> ArraysSaid { get; init; } =
         ImmutableSortedDictionary.Create<string, ArraySaid>(StringComparer.Ordinal);
 
+    /// <summary>What a person answered about the machine as a whole: the question's path, with what stood there before; empty where
+    /// nothing did.</summary>
+    public ImmutableSortedDictionary<string, string> Told { get; init; } =
+        ImmutableSortedDictionary.Create<string, string>(StringComparer.Ordinal);
+
     /// <summary>What captures told of the volume written to drives, by serial number.</summary>
     public ImmutableSortedDictionary<string, WriteMarks> Writes { get; init; } =
         ImmutableSortedDictionary.Create<string, WriteMarks>(StringComparer.Ordinal);

@@ -4,7 +4,7 @@ using Irvak.Core.Edits;
 
 namespace Irvak.Core.Survey;
 
-/// <summary>Answers one thing that was unknown about the machine.</summary>
+/// <summary>Answers one thing about the machine as a whole, or puts right what is known of it.</summary>
 /// <param name="Path">A path of <c>UnknownRegister</c>, such as <c>memory.slotLimitGiB</c>.</param>
 [EditName("answerUnknown")]
 public sealed record AnswerUnknown(string Path, string Value) : MachineEdit
@@ -17,5 +17,15 @@ public sealed record AnswerUnknown(string Path, string Value) : MachineEdit
 
     public override SheetProblem? Refusal(MachineState machine) => UnknownRegister.Refusal(machine, this);
 
-    public override MachineState Applied(MachineState machine, Stamp stamp) => UnknownRegister.Apply(machine, this);
+    public override MachineState Applied(MachineState machine, Stamp stamp)
+    {
+        var before = ToldFacts.At(machine, Path) ?? "";
+        var after = UnknownRegister.Apply(machine, this);
+        return after with
+        {
+            // What was first there is what taking the answer back leads to, however often it was changed since.
+            Told = machine.Told.ContainsKey(Path) ? machine.Told : machine.Told.SetItem(Path, before),
+            Settled = Contradictions.Key(Path) is { } fact ? after.Settled.SetItem(fact, SurveyFold.ByHand) : after.Settled,
+        };
+    }
 }

@@ -156,6 +156,13 @@ public static class Contradictions
     /// <summary>True for a fact of the machine, whatever its sheet says.</summary>
     internal static bool IsOfMachine(string key) => Scalars.Any(s => s.Key == key);
 
+    /// <summary>What is decided about by a person's answer; null where captures tell nothing of the kind.</summary>
+    /// <param name="path">Of the question, such as <c>system.serial</c>.</param>
+    internal static string? Key(string path) =>
+        path.StartsWith("system.", StringComparison.Ordinal) && "fact:" + path["system.".Length..] is var key && IsOfMachine(key)
+            ? key
+            : null;
+
     private const string Slots = "fact:slots";
 
     /// <summary>Facts that several captures tell: what they are called, where they are read, where they stand and how a decision puts them

@@ -181,6 +181,10 @@ internal static class MemoryUnknowns
             .. Open(Limits, state, sheet),
         ];
 
+    /// <summary>Those of them that are about no single place.</summary>
+    public static IEnumerable<Unknown> OfMachine(MachineState state, MachineSheet sheet) =>
+        [.. Open(Board, state, sheet), .. Open(Rates, state, sheet), .. Processors(state), .. Open(Limits, state, sheet)];
+
     /// <summary>Those of a table that nobody told yet.</summary>
     internal static IEnumerable<Unknown> Open(
         (Func<MachineState, MachineSheet, bool> Open, Func<MachineSheet, Unknown> Ask)[] table,

@@ -25,7 +25,7 @@ public static class ModeUnknowns
         foreach (var board in BayController.Boards(sheet))
             if (board.Raid?.Levels is { Count: > 0 } && !found.ContainsKey(board.Id) && !kept)
                 yield return new(
-                    Prefix + board.Id,
+                    PathOf(board.Id),
                     $"Which storage mode is {board.Id} in?",
                     "whether the system starts after the mode is changed, and what keeps its arrays",
                     "firmware set-up, mode of the SATA or storage controller; or lspci",
@@ -37,6 +37,9 @@ public static class ModeUnknowns
                     Optional = true,
                 };
     }
+
+    /// <summary>Of the question about a board's own controller.</summary>
+    public static string PathOf(string board) => Prefix + board;
 
     private static readonly IReadOnlyList<string> Words = [.. Enum.GetValues<StorageMode>().Select(StorageModes.Words)];
 

@@ -93,8 +93,10 @@ internal static class PlaceUnknowns
         ),
     ];
 
-    public static IEnumerable<Unknown> Of(MachineState state, MachineSheet sheet) =>
-        [.. Groups(state, sheet), .. MemoryUnknowns.Open(Machine, state, sheet)];
+    public static IEnumerable<Unknown> Of(MachineState state, MachineSheet sheet) => [.. Groups(state, sheet), .. OfMachine(state, sheet)];
+
+    /// <summary>Those of them that are about no single place.</summary>
+    public static IEnumerable<Unknown> OfMachine(MachineState state, MachineSheet sheet) => MemoryUnknowns.Open(Machine, state, sheet);
 
     /// <summary>Bays, card slots and the rest: one line for a group, so that a shelf of 60 bays asks once.</summary>
     private static List<Unknown> Groups(MachineState state, MachineSheet sheet)

@@ -83,6 +83,7 @@ public sealed record RecordFound(IReadOnlyDictionary<Place, Unit?> Places, Syste
                 By == SurveyFold.ByHand
                     ? machine.Settled.SetItems(Places.Keys.Select(p => KeyValuePair.Create(p.ToString(), SurveyFold.ByHand)))
                     : machine.Settled,
+            Told = ToldFacts.Overruled(machine, System),
             Plan = plan,
             System = System is null ? machine.System : Contradictions.Decided(machine, Merge(machine.System, System)),
         };

@@ -90,6 +90,7 @@ public static class SurveyFold
             Found = state.Found.RemoveRange(state.Found.Keys.Where(p => !places.Contains(p))),
             FoundEmpty = state.FoundEmpty.Except(state.FoundEmpty.Where(p => !places.Contains(p))),
             EmptyBy = state.EmptyBy.RemoveRange(state.EmptyBy.Keys.Where(p => !places.Contains(p))),
+            Told = state.Told.RemoveRange(state.Told.Keys.Where(ToldFacts.IsOfSheet)),
             // What was decided about the machine stands; what was decided about the old sheet does not.
             Settled = state.Settled.RemoveRange(
                 state.Settled.Keys.Where(p => !places.Contains(Place.Parse(p)) && !Contradictions.IsOfMachine(p))
@@ -168,6 +169,30 @@ public static class SurveyFold
                 )
                 : state.Checks.Remove(check.Key),
         };
+
+    /// <summary>A place without a person's word: what captures say of it, the last of them, stands; where none does, nobody has
+    /// looked.</summary>
+    public static MachineState Unseen(MachineState state, Place place)
+    {
+        var plan = state.Plan;
+        foreach (var (to, _) in state.Plan.Where(p => p.Value.MovedFrom == place))
+            plan = PlacePlan.Vacate(plan, to);
+        // Nothing is taken out of a place that nobody looked into.
+        if (plan.TryGetValue(place, out var own) && own.Unit is null)
+            plan = plan.Remove(place);
+        var blank = state with
+        {
+            Found = state.Found.Remove(place),
+            FoundEmpty = state.FoundEmpty.Remove(place),
+            EmptyBy = state.EmptyBy.Remove(place),
+            Settled = state.Settled.Remove(place.ToString()),
+            Plan = plan,
+        };
+        foreach (var (by, seen) in state.Readings.Reverse())
+            if (AsFound.From(state.Sheet!, seen, by).Places.TryGetValue(place, out var unit))
+                return Settled(blank, new RecordFound(new Dictionary<Place, Builds.Unit?> { [place] = unit }, null, by));
+        return CarrierPlaces.Settled(blank);
+    }
 
     /// <summary>The state after something was recorded, with the places that carriers bring.</summary>
     private static MachineState Settled(MachineState state, RecordFound found) => CarrierPlaces.Settled(found.Applied(state, Stamp.None));

@@ -72,6 +72,14 @@ public static class UnknownRegister
                 .. PlaceUnknowns.Of(state, sheet),
             ];
 
+    /// <summary>Those of them that are about no single place.</summary>
+    public static IReadOnlyList<Unknown> OfMachine(MachineState state, MachineSheet sheet) =>
+        [
+            .. PlaceUnknowns.Arrays(state),
+            .. sheet.Channels.Count == 0 ? [] : MemoryUnknowns.OfMachine(state, sheet),
+            .. PlaceUnknowns.OfMachine(state, sheet),
+        ];
+
     /// <summary>Why an answer can't be taken; null when it can.</summary>
     public static SheetProblem? Refusal(MachineState state, AnswerUnknown answer)
     {
@@ -203,15 +211,19 @@ public static class UnknownRegister
                 ?? ArrayAnswers.NoneOfThese,
         };
 
-    private static ModuleType TypeOf(string word) =>
-        word switch
-        {
-            "unbuffered" => ModuleType.Unbuffered,
-            "unbuffered-ecc" => ModuleType.UnbufferedEcc,
-            "registered" => ModuleType.Registered,
-            "fully-buffered" => ModuleType.FullyBuffered,
-            _ => ModuleType.LoadReduced,
-        };
+    private static readonly (string Word, ModuleType Type)[] ModuleTypes =
+    [
+        ("unbuffered", ModuleType.Unbuffered),
+        ("unbuffered-ecc", ModuleType.UnbufferedEcc),
+        ("registered", ModuleType.Registered),
+        ("fully-buffered", ModuleType.FullyBuffered),
+        ("load-reduced", ModuleType.LoadReduced),
+    ];
+
+    private static ModuleType TypeOf(string word) => ModuleTypes.First(t => t.Word == word).Type;
+
+    /// <summary>A module type as an answer names it.</summary>
+    internal static string WordOf(ModuleType type) => ModuleTypes.First(t => t.Type == type).Word;
 
     private static SheetProblem? RefuseProcessor(MachineState state, AnswerUnknown answer)
     {
@@ -221,13 +233,19 @@ public static class UnknownRegister
         return InRange(answer.Value, 200, 20_000) ? null : new("/edit/value", "A rate lies between 200 and 20 000 MT/s.");
     }
 
-    private static MachineState ApplyProcessor(MachineState state, AnswerUnknown answer)
+    private static MachineState ApplyProcessor(MachineState state, AnswerUnknown answer) =>
+        Rated(state, Place.Parse(answer.Path["processor.".Length..]), int.Parse(answer.Value));
+
+    /// <summary>The machine with another memory rate for the processor in a place, and for the same part in the other sockets, which has
+    /// the same sheet.</summary>
+    /// <param name="rate">MT/s; null for not known.</param>
+    internal static MachineState Rated(MachineState state, Place socket, int? rate)
     {
-        var name = state.Found[Place.Parse(answer.Path["processor.".Length..])].Processor!.Name;
-        // The same part in the other socket has the same sheet.
         var found = state.Found;
-        foreach (var (place, unit) in state.Found.Where(p => p.Value.Processor?.Name == name))
-            found = found.SetItem(place, unit with { Processor = unit.Processor! with { MemoryRateMTs = int.Parse(answer.Value) } });
+        if (found.GetValueOrDefault(socket)?.Processor is not { } processor)
+            return state;
+        foreach (var (place, unit) in state.Found.Where(p => p.Value.Processor?.Name == processor.Name))
+            found = found.SetItem(place, unit with { Processor = unit.Processor! with { MemoryRateMTs = rate } });
         return state with { Found = found };
     }
 

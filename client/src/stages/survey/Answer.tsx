@@ -1,13 +1,14 @@
 import { useState, type FormEvent } from 'react';
-import type { Unknown } from '../../api/types';
+import type { ToldFact, Unknown } from '../../api/types';
 import { useActs } from '../../frame/desk';
 import { Choice, optionName } from '../../frame/Choice';
+import { answerWords } from './words';
 
-/** One unknown, answered by hand; leaving it unknown is an answer too. */
-export function Answer({ unknown, onDone }: { unknown: Unknown; onDone: () => void }) {
+/** One unknown, answered by hand; leaving it unknown is an answer too. What is known is put right by the same form. */
+export function Answer({ unknown, fact, onDone }: { unknown: Unknown; fact?: ToldFact; onDone: () => void }) {
   const { apply } = useActs();
-  const [value, setValue] = useState('');
-  const [several, setSeveral] = useState<string[]>([]);
+  const [value, setValue] = useState(fact?.value ?? '');
+  const [several, setSeveral] = useState<string[]>(fact?.value.split(',') ?? []);
   const final = unknown.kind === 'several' || unknown.kind === 'choice' ? several.join(',') : value.trim();
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -42,11 +43,29 @@ export function Answer({ unknown, onDone }: { unknown: Unknown; onDone: () => vo
           />
         </div>
       )}
-      <p className="quiet">Until then it blocks: {unknown.blocks}.</p>
+      {fact ? (
+        <p className="quiet">
+          {fact.by === 'by hand' ? 'Told by hand' : `Told by the ${fact.by}`}. It decides {unknown.blocks}.
+        </p>
+      ) : (
+        <p className="quiet">Until then it blocks: {unknown.blocks}.</p>
+      )}
       <div className="row">
-        <button type="submit" className="btn go" disabled={!final}>
+        <button type="submit" className="btn go" disabled={!final || final === fact?.value}>
           Keep
         </button>
+        {fact?.back && (
+          <button
+            type="button"
+            className="btn o"
+            onClick={() => {
+              apply(fact.back!);
+              onDone();
+            }}
+          >
+            {fact.before ? `Take it back: ${answerWords(fact.before, unknown.unit)} again` : 'Take it back: not known'}
+          </button>
+        )}
       </div>
     </form>
   );

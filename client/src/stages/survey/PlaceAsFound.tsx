@@ -73,6 +73,11 @@ export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: (
           </ul>
         </details>
       )}
+      {job.survey.byHand.includes(place) && (
+        <button type="button" className="link" onClick={() => apply({ type: 'takeBack', path: `found.${place}` })}>
+          Take it back: not looked at after all
+        </button>
+      )}
       <StillSo place={place} onKeep={keep} />
       <ByLabel place={place} onKeep={record} />
       <Form place={place} unit={unit} onKeep={record} />

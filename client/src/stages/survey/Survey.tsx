@@ -8,6 +8,7 @@ import { PlateBox } from '../../frame/PlateBox';
 import { Verdicts } from '../../frame/Verdicts';
 import { keepSetting, useSetting } from '../../theme/settings';
 import { Answer } from './Answer';
+import { Known } from './Known';
 import { LeaveAside } from './LeaveAside';
 import { About, Aside } from './Purpose';
 import { BayTab } from './BayTab';
@@ -41,6 +42,12 @@ export default function Survey() {
   const chosen =
     job.unknowns.find((u) => u.path === path && (u.place ?? selected) === selected) ??
     (selected ? job.unknowns.find((u) => u.kind === 'place' && u.place === selected) : path ? undefined : needed[0]);
+  const correct = (told: string) => {
+    setPath(told);
+    select(null);
+  };
+  const facts = job.survey.known;
+  const fact = chosen ? undefined : facts.find((f) => f.path === path && f.ask);
   const leave = (paths: string[]) => {
     setPath(null);
     select(null);
@@ -129,6 +136,14 @@ export default function Survey() {
                 onChoose={choose}
                 onAsk={(paths) => apply({ type: 'leaveUnasked', paths, aside: false })}
               />
+              {facts.length > 0 && (chosen ?? fact ?? selected) && (
+                <details>
+                  <summary>
+                    Known of the machine <span className="lab">{facts.length}</span>
+                  </summary>
+                  <Known list={facts} chosen={fact?.path ?? null} onChoose={correct} />
+                </details>
+              )}
             </section>
             <section className="stack">
               {chosen && chosen.kind !== 'place' ? (
@@ -144,8 +159,21 @@ export default function Survey() {
                 <PlaceAsFound key={selected} place={selected} onDone={() => goOn(selected)} />
               ) : chosen?.place ? (
                 <PlaceAsFound key={chosen.place} place={chosen.place} onDone={() => goOn(chosen.place!)} />
+              ) : fact ? (
+                <Answer key={fact.path} unknown={fact.ask!} fact={fact} onDone={() => setPath(null)} />
               ) : (
-                <SystemFacts job={job} />
+                <>
+                  <h3>What is known of it</h3>
+                  <Known list={facts} chosen={null} onChoose={correct} />
+                  <p className="quiet">
+                    Choose a place on the plate, or a line above, to look at it or to correct it. What the sheet itself
+                    says is put right{' '}
+                    <Link className="link" to={`/sheets/new?job=${job.number}`}>
+                      in the editor
+                    </Link>
+                    .
+                  </p>
+                </>
               )}
               {chosen && !chosen.aside && <LeaveAside list={asked} chosen={chosen} onLeave={(paths) => leave(paths)} />}
             </section>
@@ -216,58 +244,4 @@ function nextPlace(job: JobView, answered: ReadonlySet<string>, done: string, se
   // Somebody who enters bays goes on with bays; what nobody asked for is never pushed.
   const next = alike.slice(alike.indexOf(done) + 1).find((p) => !looked(p));
   select(open[0] ?? (kind === 'slot:' || kind === 'socket:' ? null : (next ?? null)));
-}
-
-const OS = { linux: 'Linux', other: 'another desktop or server system', none: 'none yet' } as const;
-
-const OF_A_COMPUTER = ['System', 'System shows', 'Largest module', 'Largest total'];
-
-function SystemFacts({ job }: { job: JobView }) {
-  const facts: [string, string | null | undefined, string][] = [
-    ['Serial', job.system.serial, 'serial'],
-    ['Board revision', job.system.boardRevision, 'boardRevision'],
-    ['Firmware', job.system.firmware, 'firmware'],
-    ['Name in the network', job.system.hostName, 'hostName'],
-    ['Management page', job.system.managementAddress, 'managementAddress'],
-    [
-      'System',
-      [job.system.osKind ? OS[job.system.osKind] : null, job.system.osBits ? `${job.system.osBits} bit` : null]
-        .filter(Boolean)
-        .join(', ') || null,
-      job.system.osBits ? 'osBits' : 'osKind',
-    ],
-    [
-      'System shows',
-      job.system.memTotalKiB ? `${(job.system.memTotalKiB / 1048576).toFixed(1)} GiB` : null,
-      'memTotal',
-    ],
-    ['Largest module', job.sheet?.memory?.slotLimitGiB ? `${job.sheet.memory.slotLimitGiB} GiB` : null, 'sheet'],
-    ['Largest total', job.sheet?.memory?.totalLimitGiB ? `${job.sheet.memory.totalLimitGiB} GiB` : null, 'sheet'],
-  ];
-  // A shelf of drives has no memory and no system of its own.
-  const shown = job.sheet?.channels?.length ? facts : facts.filter(([name]) => !OF_A_COMPUTER.includes(name));
-  const origins = (job.system.origins ?? {}) as Record<string, string>;
-  return (
-    <>
-      <h3>What is known of it</h3>
-      <table>
-        <tbody>
-          {shown.map(([name, value, origin]) => (
-            <tr key={name}>
-              <td>{name}</td>
-              <td>{value ?? <span className="quiet">not known</span>}</td>
-              <td className="quiet">{value ? (origin === 'sheet' ? 'sheet' : (origins[origin] ?? 'by hand')) : ''}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="quiet">
-        Choose a place on the plate to look at it or to correct it. What the sheet itself says is put right{' '}
-        <Link className="link" to={`/sheets/new?job=${job.number}`}>
-          in the editor
-        </Link>
-        .
-      </p>
-    </>
-  );
 }
