@@ -37,6 +37,9 @@ public sealed record AimPicture(
 
     public IReadOnlyList<TouchedPart> Parts { get; init; } = [];
 
+    /// <summary>Wishes that contradict each other.</summary>
+    public IReadOnlyList<WishClash> Clashes { get; init; } = [];
+
     private static readonly (WishKind Wish, string Distance, bool IsLimit)[] Reached =
     [
         (WishKind.UsableTB, "Usable", false),
@@ -64,6 +67,7 @@ public sealed record AimPicture(
         )
         {
             FreeBays = found.Free,
+            Clashes = WishClashes.Of(state, found),
             Parts =
             [
                 .. LeaveAlone

@@ -32,6 +32,20 @@ public static class SpaceIdeas
         /// <summary>The same kinds in all free bays, where an idea leaves some: how far it goes at all.</summary>
         public IReadOnlyList<SpaceIdea> Fullest { get; init; } = [];
 
+        /// <summary>Free bays that may be touched in which nobody looked.</summary>
+        public int Unseen { get; init; }
+
+        /// <summary>Kinds that the job's policy allows, or that make no array for the failures wished.</summary>
+        public IReadOnlyList<WishClashes.Room> Rooms { get; init; } = [];
+
+        /// <summary>Ideas that the job's policy allows.</summary>
+        public IReadOnlyList<SpaceIdea> Open { get; init; } = [];
+
+        /// <summary>Space that is wished, TB, and failures to survive; null when nobody said.</summary>
+        public double? NeedTB { get; init; }
+
+        public int? Failures { get; init; }
+
         /// <summary>Most drives of one kind that find a bay.</summary>
         public int MostDrives { get; init; }
 
@@ -53,7 +67,8 @@ public static class SpaceIdeas
         var before = evaluate(bare).Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Sentence).ToHashSet();
         var search = new SpaceSearch(bare, q, before, evaluate, fresh);
         var rooms = kinds.Take(MostKinds).Select(k => (Part: k, Fill: search.Fill(k)!)).Where(r => r.Fill is not null).ToList();
-        var tried = rooms.Select(r => search.Try(r.Part, r.Fill, search.Need, true)).OfType<SpaceIdea>().ToList();
+        var each = rooms.Select(r => search.Try(r.Part, r.Fill, search.Need, true)).ToList();
+        var tried = each.OfType<SpaceIdea>().ToList();
         var shown = Shown(tried, state.Policy);
         return new(
             kinds.Count,
@@ -63,6 +78,16 @@ public static class SpaceIdeas
         )
         {
             Fullest = search.Need is null ? [] : [.. rooms.Select(r => search.Try(r.Part, r.Fill, null, false)).OfType<SpaceIdea>()],
+            Rooms =
+            [
+                .. rooms
+                    .Where((_, i) => each[i] is not { } idea || idea.Under.Contains(state.Policy))
+                    .Select(r => new WishClashes.Room(r.Part.Drive!.Bytes!.Value, r.Part.PriceEur, SpaceSearch.Drives(r.Fill))),
+            ],
+            Open = [.. tried.Where(i => i.Under.Contains(state.Policy))],
+            Unseen = open.Select(Place.Bay).Count(p => !state.Found.ContainsKey(p) && !state.FoundEmpty.Contains(p)),
+            NeedTB = search.Need,
+            Failures = search.Failures,
             MostDrives = rooms.Max(r => (int?)SpaceSearch.Drives(r.Fill)) ?? 0,
         };
     }

@@ -20,7 +20,8 @@ namespace Irvak.Solvers;
 /// <param name="fresh">True when an idea can be taken into the plan as it stands.</param>
 internal sealed class SpaceSearch(JobState bare, Question q, HashSet<string> before, Func<JobState, Evaluation> evaluate, bool fresh)
 {
-    private readonly int? _failures = bare.Aim.Failures ?? bare.Volumes.All.Max(v => v.Scratch ? null : v.Failures);
+    /// <summary>Failures to survive; null when nobody said.</summary>
+    public int? Failures { get; } = bare.Aim.Failures ?? bare.Volumes.All.Max(v => v.Scratch ? null : v.Failures);
 
     private readonly string _name = Name(bare, q);
 
@@ -46,7 +47,7 @@ internal sealed class SpaceSearch(JobState bare, Question q, HashSet<string> bef
     public SpaceIdea? Try(ShelfPart part, Together room, double? needTB, bool everyPolicy)
     {
         var bytes = part.Drive!.Bytes!.Value;
-        var (count, level) = SpaceIdeas.Arrangement(Drives(room), bytes, _failures, needTB * 1e12);
+        var (count, level) = SpaceIdeas.Arrangement(Drives(room), bytes, Failures, needTB * 1e12);
         if (count == 0 || (count == Drives(room) ? room : Fill(part, count)) is not { } fill)
             return null;
         var edit = Edits(part, fill, level);

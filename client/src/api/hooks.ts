@@ -102,9 +102,10 @@ const shelfQuery = ({ words, ...rest }: Looked) =>
  * Parts of the shelf by words; asked for at a pause in typing, and not any more once the words are others. Until the shelf answers those of
  * the words before stand there, or none; `away` when it does not.
  */
-export function useShelf(looked: Looked): { found?: FoundParts; away: boolean } {
+export function useShelf(looked: Looked, on = true): { found?: FoundParts; away: boolean } {
   const asked = useQuery({
     ...shelfQuery({ ...looked, words: usePaused(looked.words) }),
+    enabled: on,
     placeholderData: (old) => old,
   });
   return { found: asked.data, away: asked.isError };

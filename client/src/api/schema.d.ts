@@ -1057,6 +1057,8 @@ export interface components {
              */
             freeBays?: number;
             parts?: components["schemas"]["TouchedPart"][];
+            /** @description Wishes that contradict each other. */
+            clashes?: components["schemas"]["WishClash"][];
         };
         /** @description What moves the air, as somebody saw it. */
         AirLine: {
@@ -7384,6 +7386,15 @@ export interface components {
             oneCable: null | string;
             bays: components["schemas"]["WiredBay"][];
         };
+        /** @description Two wishes that each can be met here, and not both. */
+        WishClash: {
+            first: components["schemas"]["WishKind"];
+            second: components["schemas"]["WishKind"];
+            /** @description What each leaves of the other, in a sentence. */
+            words: string;
+            /** @description Of either wish the nearest value that goes with the other; one that was not set as a wish has none. */
+            ways: components["schemas"]["WishWay"][];
+        };
         /** @enum {unknown} */
         WishKind: "memoryGiB" | "moneyLimitEur" | "usableTB" | "failures" | "readMBs" | "writeMBs" | "lossPercent" | "awayHours" | "watts" | "years";
         /** @description How far a wish can be met. */
@@ -7396,6 +7407,12 @@ export interface components {
             value: number;
             /** @description Letter of the idea, or what does it in words. */
             by: string;
+        };
+        /** @description A value of one wish with which the other one is met. */
+        WishWay: {
+            wish: components["schemas"]["WishKind"];
+            /** Format: double */
+            value: number;
         };
         /** @description What was wished, and what came of it. */
         WishedLine: {

@@ -7,6 +7,7 @@ import { useLatest } from '../format/latest';
 import { euro, moreThan, short } from '../format/numbers';
 import { layout } from '../plate/layout';
 import { shelfUnit, useDesk } from './desk';
+import { useTaker } from './partTaker';
 import { plain } from './Saying';
 
 type Hit =
@@ -83,6 +84,7 @@ export function Find() {
     } else void navigate(`/rules#${hit.code}`);
   };
 
+  useTaker((part) => choose({ group: 'On the shelf', part }));
   const doing = useLatest<Doing>({
     open: setOpen,
     type: (value) => {

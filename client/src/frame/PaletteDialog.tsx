@@ -1,10 +1,15 @@
 import { Dialog } from '@mui/material';
 import { useState, type KeyboardEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
+import { useShelf } from '../api/hooks';
+import { euro } from '../format/numbers';
 import type { Shortcut } from './keys';
+import { takerInForce } from './partTaker';
 
 interface Deed {
   what: string;
+  /** Said beside it. */
+  beside?: string;
   /** Its key; none for a page. */
   key?: string;
   run: () => void;
@@ -28,6 +33,27 @@ export function found<T extends { what: string }>(deeds: readonly T[], typed: st
   return [...hits.filter(begins), ...hits.filter((d) => !begins(d))];
 }
 
+/** Parts of the shelf that the words find, by the one search that there is: in a job they are taken in hand, elsewhere their sheet is
+ * opened. */
+function useParts(typed: string): Deed[] {
+  const navigate = useNavigate();
+  const job = /^\/jobs\/(\w+)/.exec(useLocation().pathname)?.[1];
+  const [take] = useState(takerInForce);
+  const words = typed.trim();
+  const on = words.length >= FEWEST_LETTERS;
+  const parts = useShelf({ words, job: take && job, most: MOST_PARTS }, on).found?.parts ?? [];
+  return !on
+    ? []
+    : parts.map((part) => ({
+        what: take ? `take ${part.long} in hand` : `open the sheet of ${part.long}`,
+        beside: `${part.part.inStock} here · ${euro(part.part.priceEur)}`,
+        run: () => (take ? take(part) : void navigate(`/shelf/${part.part.id}`)),
+      }));
+}
+
+const FEWEST_LETTERS = 2;
+const MOST_PARTS = 6;
+
 /** What can be done here, found by typing; Enter does it. */
 export default function PaletteDialog({ doable, onClose }: { doable: Shortcut[]; onClose: () => void }) {
   const navigate = useNavigate();
@@ -38,7 +64,7 @@ export default function PaletteDialog({ doable, onClose }: { doable: Shortcut[];
     ...doable,
     ...PAGES.filter(([what]) => !known.has(what)).map(([what, to]) => ({ what, run: () => void navigate(to) })),
   ];
-  const shown = found(all, typed);
+  const shown = [...found(all, typed), ...useParts(typed)];
   const lit = Math.min(at, Math.max(0, shown.length - 1));
   const go = (deed: Deed | undefined) => {
     if (!deed) return;
@@ -76,7 +102,7 @@ export default function PaletteDialog({ doable, onClose }: { doable: Shortcut[];
       <ul id="palette-list" role="listbox" aria-label="What can be done">
         {shown.map((d, i) => (
           <li
-            key={d.what}
+            key={`${d.what}${i}`}
             id={`palette-${i}`}
             role="option"
             aria-selected={i === lit}
@@ -86,6 +112,7 @@ export default function PaletteDialog({ doable, onClose }: { doable: Shortcut[];
             onClick={() => go(d)}
           >
             <span>{d.what}</span>
+            {d.beside && <span className="quiet">{d.beside}</span>}
             {d.key && <kbd>{/^[A-Z]$/.test(d.key) ? `Shift ${d.key}` : d.key}</kbd>}
           </li>
         ))}

@@ -6,6 +6,7 @@ import { useDesk } from '../../frame/desk';
 import { Verdicts } from '../../frame/Verdicts';
 import { SmallPlate } from '../../plate/Plate';
 import { CellNumber } from './CellNumber';
+import { Clashes } from './Clashes';
 import { Needs } from './Needs';
 import { PathOfAim, Picture, type Typed } from './Picture';
 import { Promise } from './Promise';
@@ -57,6 +58,7 @@ export default function Aim() {
                   }
                 />
               ))}
+              <Clashes picture={picture} onWish={(wish, value) => apply({ type: 'setWish', wish, value })} />
               <Promise key={job.aim.promisedFor ?? ''} day={job.aim.promisedFor ?? null} onKeep={apply} />
               {storage && (
                 <div className="wish">
