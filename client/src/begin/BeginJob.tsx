@@ -10,6 +10,7 @@ import { pasted } from '../frame/pasted';
 import { PlainHead } from '../frame/PlainHead';
 import { pressed, Purposes, purposeWords } from '../frame/Purposes';
 import { AnswersForm, isEnough, NO_ANSWERS, Sketch } from './AnswersForm';
+import { Choice } from '../frame/Choice';
 import { BeforeJob, PlateBefore } from './BeforeJob';
 import { carriedOf } from './carried';
 import { EMPTY, isEmpty, keepDraft, keptDraft, type Chosen, type Draft, type Way } from './draft';
@@ -58,7 +59,7 @@ export function meant(draft: Draft, read: LineView | undefined, carry: BeginRequ
     title: '',
     owner: '',
     sheetId: (!like && machine?.sheet) || null,
-    from: machine?.job ? { number: machine.job, same: !like } : null,
+    from: machine?.job ? { number: machine.job, same: !like || draft.same } : null,
     answers: draft.way === 'answers' && isEnough(draft.answers) ? draft.answers : null,
     carry: machine ? carry : null,
     line: draft.line.trim() || null,
@@ -234,8 +235,19 @@ export default function BeginJob() {
                 hits={hits}
                 like={like}
                 chosen={chosen}
-                onWords={(words) => put({ words, chosen: null })}
-                onChoose={(c) => put({ chosen: c })}
+                onWords={(words) => put({ words, chosen: null, same: false })}
+                onChoose={(c) => put({ chosen: c, same: false })}
+              />
+            )}
+            {like && body.from && (
+              <Choice
+                label="The machine of that job is"
+                options={[
+                  ['other', 'another of its kind'],
+                  ['same', 'this very one'],
+                ]}
+                value={[draft.same ? 'same' : 'other']}
+                onChange={([v]) => put({ same: v ? v === 'same' : !draft.same })}
               />
             )}
             {draft.way === 'answers' && (

@@ -116,6 +116,10 @@ test('what is sent is what the line means now: title, purposes, and the only mac
   // But not once the line names others; and of a job like it a sheet is none.
   expect(meant(chosen, only, null).body).toMatchObject({ sheetId: 'sollewyn-sound-8', from: null });
   expect(meant({ ...draft, way: 'like' }, only, null).body).toMatchObject({ sheetId: null, from: null });
+  // A job's machine is another one of its kind unless somebody says that it is this very one.
+  const alike = { ...chosen, way: 'like' as const };
+  expect(meant(alike, line('S', HITS), null).body.from).toEqual({ number: '0063', same: false });
+  expect(meant({ ...alike, same: true }, line('S', HITS), null).body.from).toEqual({ number: '0063', same: true });
   // A quick sum goes along with whichever machine is chosen.
   const carry = { sockets: 0 } as never;
   expect(meant(chosen, line('S', HITS), carry).body.carry).toBe(carry);

@@ -22,6 +22,8 @@ export interface Draft {
   way: Way;
   words: string;
   chosen: Chosen | null;
+  /** True where the machine of a job is this very one. */
+  same: boolean;
   answers: FiveAnswers | null;
 }
 
@@ -33,6 +35,7 @@ export const EMPTY: Draft = {
   way: 'find',
   words: '',
   chosen: null,
+  same: false,
   answers: null,
 };
 

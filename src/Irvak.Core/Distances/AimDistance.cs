@@ -189,10 +189,14 @@ public static class AimDistance
     /// <summary>Bytes of all arrays of the plan; null where one has no figures, and where there is none but nobody looked whether drives
     /// lie there.</summary>
     private static long? Usable(AimInput q, ArraySheet arrays) =>
-        arrays.Planned.Count == 0
-        && SheetPlaces.All(q.Arrays.Sheet).Any(p => p.HoldsDrive && !q.Arrays.Changed.Contains(p) && !LookedAt(q, q.Arrays.Planned, p))
+        arrays.Planned.Count == 0 && SheetPlaces.All(q.Arrays.Sheet).Any(p => p.HoldsDrive && MayHold(q, p))
             ? null
             : ArraySheet.Usable(arrays.Planned);
+
+    /// <summary>True for a place that stays as it is, and into which nobody looked, or in which a drive lies whose space nobody
+    /// told.</summary>
+    private static bool MayHold(AimInput q, Place place) =>
+        !q.Arrays.Changed.Contains(place) && (!LookedAt(q, q.Arrays.Planned, place) || q.Arrays.Planned.At(place)?.Drive is not null);
 
     /// <summary>Of the array that is likeliest lost, percent; null without one, and when one is not known.</summary>
     private static double? Loss(IReadOnlyList<ArrayFigures> arrays) =>

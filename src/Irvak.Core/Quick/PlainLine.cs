@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using Irvak.Core.Aims;
 using Irvak.Core.Memory;
+using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Quick;
 
@@ -123,7 +124,9 @@ public sealed partial record PlainLine(
         var inv = CultureInfo.InvariantCulture;
         List<string> read = [.. purposes.Select(p => PurposeTable.Of(p).Words)];
         read.AddRange(modules.Select(m => $"{m.Count} × {m.Size?.ToString(inv)} GiB"));
-        read.AddRange(drives.Select(d => d.Size is { } s ? $"{d.Count} × {s.ToString(inv)} {d.Unit}" : $"{d.Count} drives"));
+        read.AddRange(
+            drives.Select(d => d.Size is { } s ? $"{d.Count} × {s.ToString(inv)} {d.Unit}" : Say.Count(d.Count, "drive", "drives"))
+        );
         read.AddRange(wish.Take(1).Select(w => $"{w.ToString(inv)} GiB in all"));
         read.AddRange(space.Take(1).Select(s => $"{s.ToString(inv)} TB usable"));
         return read;

@@ -34,8 +34,11 @@ public sealed record TakeBack(string Path) : MachineEdit
     /// <summary>True where what is known of a place is a person's word.</summary>
     public static bool IsByHand(MachineState machine, Place place) =>
         machine.Found.TryGetValue(place, out var unit)
-            ? unit.Source == SurveyFold.ByHand
+            ? unit.Source == SurveyFold.ByHand || unit.Source.StartsWith(Confirmed, StringComparison.Ordinal)
             : machine.EmptyBy.GetValueOrDefault(place) == SurveyFold.ByHand;
+
+    /// <summary>How the source of a unit begins that another job left, once a person says that it is there still.</summary>
+    private const string Confirmed = "as in job ";
 
     private Place? Spot =>
         Path.StartsWith(AskedFor.OfPlaces, StringComparison.Ordinal) ? Place.Parse(Path[AskedFor.OfPlaces.Length..]) : null;

@@ -1,9 +1,11 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
+using Irvak.Core.Builds;
 using Irvak.Core.Distances;
 using Irvak.Core.Edits;
 using Irvak.Core.Places;
 using Irvak.Core.Plans;
+using Irvak.Core.Survey;
 using Irvak.Core.Tests.Arrays;
 using static Irvak.Core.Tests.Arrays.DriveBox;
 
@@ -59,6 +61,20 @@ public class WishTests
         Assert.Equal(0, Cell(seen, "Usable")!.Planned);
         Assert.Contains(seen.Evaluate().Findings, f => f.Rule.Code == "AIM-SPACE");
         Assert.Null(Cell(seen with { FoundEmpty = seen.FoundEmpty.Remove(Bay(12)) }, "Usable")!.Planned);
+        // A drive that lies there in no array has space of which nobody told; once it goes out, there is none.
+        var one = seen.With(
+            new RecordFound(
+                new Dictionary<Place, Unit?>
+                {
+                    [Bay(12)] = new() { Drive = Disk, Source = "by hand" },
+                },
+                null,
+                "by hand"
+            )
+        );
+        Assert.Null(Cell(one, "Usable")!.Planned);
+        Assert.DoesNotContain(one.Evaluate().Findings, f => f.Rule.Code == "AIM-SPACE");
+        Assert.Equal(0, Cell(one.With(new Remove(Bay(12))), "Usable")!.Planned);
     }
 
     /// <summary>From shutting down to the first start, by the minutes of the steps; a plan that needs nothing off takes none.</summary>

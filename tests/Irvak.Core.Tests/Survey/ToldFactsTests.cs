@@ -194,7 +194,7 @@ public class ToldFactsTests
     [Fact]
     public void What_sits_in_a_place_is_taken_back_to_nobody_has_looked()
     {
-        foreach (var unit in new[] { Module("by hand"), null })
+        foreach (var unit in new[] { Module("by hand"), Module("as in job 0063, confirmed"), null })
         {
             var told = Job.With(In(unit, "by hand"));
             Assert.True(TakeBack.IsByHand(told, Slot));

@@ -14,7 +14,16 @@ import { openAlike, StillSo } from './StillSo';
 type ModuleType = NonNullable<ModuleSheet['type']>;
 
 /** What sits in a place, entered by hand: a module, a processor, or nothing. */
-export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: () => void; what?: string }) {
+export function PlaceAsFound({
+  place,
+  onDone,
+  what,
+}: {
+  place: string;
+  /** Told with the places that were answered. */
+  onDone: (places: string[]) => void;
+  what?: string;
+}) {
   const { job, apply } = useDesk();
   const unit = job.found[place];
   const [opened] = useState(unit);
@@ -24,7 +33,7 @@ export function PlaceAsFound({ place, onDone, what }: { place: string; onDone: (
   const covered = alike.slice(0, alike.indexOf(upTo) + 1);
   const keep = (places: Record<string, Unit | null>) => {
     apply({ type: 'recordFound', places: places as Record<string, Unit>, by: 'by hand', system: null });
-    onDone();
+    onDone(Object.keys(places));
   };
   const record = (found: Unit | null) => {
     // A serial number is that of one piece.

@@ -38,7 +38,7 @@ export function StillSo({ place, onKeep }: { place: string; onKeep: (places: Rec
     <section className="still" aria-label="What another job left">
       <p>
         By job {here.job} of {date(here.on)}: <b>{left(here)}</b> here
-        {!here.same && <span className="quiet">, in another machine</span>}
+        {!here.same && <span className="quiet">, in another machine of its kind</span>}
         {here.unit?.serial && <span className="quiet">, serial {here.unit.serial}</span>}.
       </p>
       <div className="row">

@@ -31,9 +31,10 @@ export default function Survey() {
   // What was just answered is not shown yet for a moment: a quick hand would be led back to it.
   const answered = useRef(new Set<string>());
   if (!job.sheet) return <Start />;
-  const goOn = (place: string) => {
+  const goOn = (place: string, places: string[]) => {
     for (const p of answered.current) if (isLooked(job, p)) answered.current.delete(p);
-    nextPlace(job, answered.current.add(place), place, select);
+    for (const p of places) answered.current.add(p);
+    nextPlace(job, answered.current, place, select);
   };
   const asked = job.unknowns.filter((u) => !u.aside);
   const needed = asked.filter((u) => !u.optional);
@@ -156,9 +157,13 @@ export default function Survey() {
                   }}
                 />
               ) : selected ? (
-                <PlaceAsFound key={selected} place={selected} onDone={() => goOn(selected)} />
+                <PlaceAsFound key={selected} place={selected} onDone={(places) => goOn(selected, places)} />
               ) : chosen?.place ? (
-                <PlaceAsFound key={chosen.place} place={chosen.place} onDone={() => goOn(chosen.place!)} />
+                <PlaceAsFound
+                  key={chosen.place}
+                  place={chosen.place}
+                  onDone={(places) => goOn(chosen.place!, places)}
+                />
               ) : fact ? (
                 <Answer key={fact.path} unknown={fact.ask!} fact={fact} onDone={() => setPath(null)} />
               ) : (

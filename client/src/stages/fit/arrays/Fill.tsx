@@ -93,7 +93,13 @@ export function Fill({ job, onClose }: { job: JobView; onClose: () => void }) {
 function Drive({ job, part, onPick }: { job: JobView; part: PartView | null; onPick: (p: PartView | null) => void }) {
   const [text, setText] = useState('');
   const form = job.sheet?.bays?.[0]?.form ?? '';
-  const { found, away } = useShelf({ words: text || form, job: job.number, kind: 'drive', most: MOST });
+  // Where all bays are alike, only what goes into them is found.
+  const [group] = job.sheet?.bays?.length === 1 ? job.sheet.bays : [];
+  const { found, away } = useShelf(
+    group
+      ? { words: text, job: job.number, place: `bay:${group.names[0]}`, most: MOST }
+      : { words: text || form, job: job.number, kind: 'drive', most: MOST },
+  );
   if (part)
     return (
       <p className="row wrap">
@@ -130,13 +136,18 @@ function Drive({ job, part, onPick }: { job: JobView; part: PartView | null; onP
   );
 }
 
+/** Pieces of a part on the shelf that this plan does not take yet. */
+export const leftOnShelf = (job: JobView, { part }: Pick<PartView, 'part'>): number =>
+  Math.max(0, (part.inStock ?? 0) - job.changes.filter((c) => c.in?.shelfPartId === part.id).length);
+
 const wayOf = (r: BayFill['rows'][number]) =>
   !r.wayKnown ? 'not known' : r.wayMBs == null ? 'nothing narrower' : mbs(r.wayMBs);
 
 function Proposal({ job, fill, part, onPlan }: { job: JobView; fill: BayFill; part: PartView; onPlan: () => void }) {
   const letter = lettered(fill.rows.map((r) => r.at));
   const owner = new Map(fill.rows.flatMap((r) => r.bays.map((b) => [b, r] as const)));
-  const missing = fill.placed - (part.part.inStock ?? 0);
+  const free = leftOnShelf(job, part);
+  const missing = fill.placed - free;
   return (
     <>
       <p className="fill-said">{fill.said.join(' ')}</p>
@@ -195,7 +206,8 @@ function Proposal({ job, fill, part, onPlan }: { job: JobView; fill: BayFill; pa
       </table>
       {missing > 0 && (
         <p className="quiet">
-          {part.part.inStock ?? 0} of {fill.placed} are on the shelf: {missing} to buy.
+          {free} of {fill.placed} are on the shelf{free < (part.part.inStock ?? 0) && ', besides those planned already'}
+          : {missing} to buy.
         </p>
       )}
       {fill.take && (
