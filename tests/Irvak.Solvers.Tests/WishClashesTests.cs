@@ -63,7 +63,8 @@ public class WishClashesTests
     public void It_is_said_in_a_sentence()
     {
         Assert.Equal(
-            "150 TB and 3 failures to survive do not go together in 12 free bays: surviving 3 leaves 15.9 TB at most; 150 TB survive 2 at most.",
+            "150 TB and 3 failures to survive do not go together in 12 free bays: "
+                + "surviving 3 leaves 15.9 TB at most; 150 TB survive 2 at most.",
             Of(150, 3, null, Sixteen).Single().Words
         );
         Assert.EndsWith("191 TB survive none.", Of(191, 1, null, Sixteen).Single().Words);

@@ -114,9 +114,9 @@ public class DocumentsTests(WebFixture web)
                 Assert.Equal(original.GetProperty(part).GetRawText(), copy.GetProperty(part).GetRawText());
         }
         var broken = JsonNode.Parse(await web.Http.GetStringAsync("/api/jobs/0101/document"))!;
-        broken["entries"]![1]!["edit"]!["places"] = new JsonObject { ["slot:Z9"] = null };
+        broken["entries"]![2]!["edit"]!["places"] = new JsonObject { ["slot:Z9"] = null };
         var problem = await WebFixture.Problem(await Import(broken.ToJsonString()), 400, "invalid");
-        Assert.StartsWith("/entries/1/edit/places", problem.GetProperty("errors")[0].GetProperty("path").GetString());
+        Assert.StartsWith("/entries/2/edit/places", problem.GetProperty("errors")[0].GetProperty("path").GetString());
     }
 
     [Fact]

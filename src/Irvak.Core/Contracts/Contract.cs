@@ -231,15 +231,28 @@ public static class Contract
             return new(path, $"A field that is not known here has at most {ContractTable.LongestUnknownField} characters.");
         return element.ValueKind switch
         {
-            JsonValueKind.String => Said(element.GetString()!, path, ContractTable.LongestUnknownField, true),
+            JsonValueKind.String => Read(() => element.GetString()!, path, ContractTable.LongestUnknownField, true),
             JsonValueKind.Number => element.TryGetDouble(out var d) && double.IsFinite(d) ? null : new(path, "A number must be finite."),
             JsonValueKind.Array => element.EnumerateArray().Select((e, i) => Unknown(e, $"{path}/{i}")).FirstOrDefault(p => p is not null),
             JsonValueKind.Object => element
                 .EnumerateObject()
-                .Select(p => Said(p.Name, path, 200, false) ?? Unknown(p.Value, $"{path}/{Escaped(p.Name)}"))
+                .Select(p => Read(() => p.Name, path, 200, false) ?? Unknown(p.Value, $"{path}/{Escaped(p.Name)}"))
                 .FirstOrDefault(p => p is not null),
             _ => null,
         };
+    }
+
+    /// <summary>A text that is half a pair of surrogates passes the reader of JSON and can't be read out of it.</summary>
+    private static SheetProblem? Read(Func<string> text, string path, int most, bool lines)
+    {
+        try
+        {
+            return Said(text(), path, most, lines);
+        }
+        catch (InvalidOperationException)
+        {
+            return new(path, "Half a character can't be part of a text.");
+        }
     }
 
     /// <summary>Key and value of each pair of a dictionary that is no <see cref="IDictionary"/>; null for a plain list.</summary>

@@ -18,6 +18,13 @@ namespace Irvak.Core.Tests.Contracts;
 /// <summary>Whatever comes in is held against one contract; the bounds are common practice, no source.</summary>
 public class ContractTests
 {
+    private static ChangeFields Field(string json) =>
+        new(
+            "cache:K",
+            new Dictionary<string, System.Text.Json.JsonElement?> { ["failures"] = System.Text.Json.JsonDocument.Parse(json).RootElement },
+            new Dictionary<string, ListChange>()
+        );
+
     private static readonly Type[] Numeric =
     [
         typeof(double),
@@ -131,6 +138,9 @@ public class ContractTests
             { new HandOver("\uD83D\uDCBE"), null },
             { new HandOver("\uD83D"), "/edit/to" },
             { new HandOver("a\u202Eb"), "/edit/to" },
+            { Field("[\"\\ud83d\\udcbe\"]"), null },
+            { Field("[\"\\ud83d\"]"), "/edit/to/failures/0" },
+            { Field("{\"\\ud83d\":1}"), "/edit/to/failures" },
             { new HandOver(new string('x', 121)), "/edit/to" },
             { new Together("all", [new SetNote("machine", "ok"), new HandOver("\0")]), "/edit/edits/1/to" },
             { new Together("all", [null!]), "/edit/edits/0" },
