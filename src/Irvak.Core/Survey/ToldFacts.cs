@@ -170,7 +170,12 @@ public static class ToldFacts
             Found = Unrated(state),
         };
         var deep = follow with { System = state.System with { OsExtended = null, OsLimitGiB = null } };
-        var all = new[] { none, follow, deep }.SelectMany(s => UnknownRegister.OfMachine(s, s.Sheet!));
+        var all = new[] { none, follow, deep }.SelectMany(s =>
+            UnknownRegister
+                .OfMachine(s, s.Sheet!)
+                // How arrays stand is worked out only where somebody told of one.
+                .Concat(state.ArraysSaid.Count == 0 ? [] : PlaceUnknowns.Arrays(s))
+        );
         var modes = ModeUnknowns.Of(state, controllers with { FoundModes = controllers.FoundModes.Clear() });
         return AskedFor.Of([.. all.Concat(modes).DistinctBy(u => u.Path)], purposes).ToDictionary(u => u.Path);
     }

@@ -72,13 +72,9 @@ public static class UnknownRegister
                 .. PlaceUnknowns.Of(state, sheet),
             ];
 
-    /// <summary>Those of them that are about no single place.</summary>
+    /// <summary>Those of them that are about no single place and no array.</summary>
     public static IReadOnlyList<Unknown> OfMachine(MachineState state, MachineSheet sheet) =>
-        [
-            .. PlaceUnknowns.Arrays(state),
-            .. sheet.Channels.Count == 0 ? [] : MemoryUnknowns.OfMachine(state, sheet),
-            .. PlaceUnknowns.OfMachine(state, sheet),
-        ];
+        [.. sheet.Channels.Count == 0 ? [] : MemoryUnknowns.OfMachine(state, sheet), .. PlaceUnknowns.OfMachine(state, sheet)];
 
     /// <summary>Why an answer can't be taken; null when it can.</summary>
     public static SheetProblem? Refusal(MachineState state, AnswerUnknown answer)
