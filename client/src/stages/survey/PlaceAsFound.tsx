@@ -26,6 +26,8 @@ export function PlaceAsFound({
 }) {
   const { job, apply } = useDesk();
   const unit = job.found[place];
+  // A page that was kept while the host is away may be older than this field.
+  const told: typeof job.survey.byHand = job.survey.byHand ?? [];
   const [opened] = useState(unit);
   // null says: looked at, and empty. The generated type does not know null as a value of a map.
   const alike = openAlike(job, place);
@@ -82,7 +84,7 @@ export function PlaceAsFound({
           </ul>
         </details>
       )}
-      {job.survey.byHand.includes(place) && (
+      {told.includes(place) && (
         <button type="button" className="link" onClick={() => apply({ type: 'takeBack', path: `found.${place}` })}>
           Take it back: not looked at after all
         </button>

@@ -47,7 +47,8 @@ export default function Survey() {
     setPath(told);
     select(null);
   };
-  const facts = job.survey.known;
+  // A page that was kept while the host is away may be older than this field.
+  const facts: typeof job.survey.known = job.survey.known ?? [];
   const fact = chosen ? undefined : facts.find((f) => f.path === path && f.ask);
   const leave = (paths: string[]) => {
     setPath(null);
