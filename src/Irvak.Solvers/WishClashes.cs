@@ -2,6 +2,7 @@ using System.Globalization;
 using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
 using Irvak.Core.Plans;
+using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 
 namespace Irvak.Solvers;
@@ -37,7 +38,8 @@ public static class WishClashes
                 WishKind.Failures,
                 $"{Tb(need)} and {Say.Count(failures, "failure", "failures")} to survive do not go together in {Bays(found)}: "
                     + (most > 0 ? $"surviving {failures} leaves {Tb(most)} at most; " : $"no array here survives {failures}; ")
-                    + $"{Tb(need)} survive {(survives == 0 ? "none" : $"{survives} at most")}.",
+                    + $"{Tb(need)} survive {(survives == 0 ? "none" : $"{survives} at most")}."
+                    + Kinds(found),
                 [.. Space(aim, most), new(WishKind.Failures, survives)]
             );
     }
@@ -67,7 +69,8 @@ public static class WishClashes
             WishKind.UsableTB,
             WishKind.MoneyLimitEur,
             $"{Tb(need)} and {Eur(money)} do not go together: drives for {Tb(need)} cost {Eur(prices.Min())} at least; "
-                + (reached > 0 ? $"for {Eur(money)} they hold {Tb(reached)} at most." : $"{Eur(money)} buy no array."),
+                + (reached > 0 ? $"for {Eur(money)} they hold {Tb(reached)} at most." : $"{Eur(money)} buy no array.")
+                + Kinds(found),
             [.. Space(aim, reached), new(WishKind.MoneyLimitEur, (double)prices.Min())]
         );
     }
@@ -97,7 +100,11 @@ public static class WishClashes
         : found.Unseen < found.Free ? $"{found.Free} bays, {found.Unseen} of them not looked into"
         : $"{Say.Count(found.Free, "bay", "bays")}, not looked into";
 
+    // Only so many kinds are worked out: of the others nothing is claimed.
+    private static string Kinds(SpaceIdeas.Found found) =>
+        found.Kinds > SpaceIdeas.MostKinds ? $" That is of {SpaceIdeas.MostKinds} of {found.Kinds} kinds of drive." : "";
+
     private static string Tb(double tb) => string.Create(CultureInfo.InvariantCulture, $"{Math.Floor(tb * 10 + 1e-6) / 10:0.#} TB");
 
-    private static string Eur(decimal eur) => string.Create(CultureInfo.InvariantCulture, $"€ {decimal.Ceiling(eur):0}");
+    private static string Eur(decimal eur) => Money.Euro(eur).ToString();
 }

@@ -144,4 +144,31 @@ public sealed class BeginTests(Site site)
         );
         Assert.Empty(window.Complaints());
     }
+
+    [Fact]
+    public void A_job_like_another_is_about_this_very_machine_only_where_somebody_says_so()
+    {
+        using var window = new Window(site, "Bao").Open("/begin");
+        window.Type("#line", "more memory at the sound archive");
+        window.Press("Like a job");
+        window.Type("#machine", "0109");
+        window.See("as in job 0109", ".hits");
+        window.Click(".hits button");
+        window.Find(".choice [aria-pressed=true]");
+        window.See("another of its kind");
+        window.Press("this very one");
+        window.Press("Begin");
+        // Its serial number came along; what lay in it is confirmed by a press.
+        window.Click("[data-place='slot:A1']");
+        window.See("Still so");
+        window.Press("All still so, 32 places");
+        window.Until(
+            _ => window.Find("[data-place='slot:H1']").GetAttribute("aria-label")!.Contains("32 GB", StringComparison.Ordinal),
+            "all modules as they were"
+        );
+        window.Gone(".survey-cols .chg");
+        window.Click("details:has(.known) summary");
+        window.See("BT32-00902", ".known");
+        Assert.Empty(window.Complaints());
+    }
 }

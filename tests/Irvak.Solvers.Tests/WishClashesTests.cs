@@ -106,6 +106,16 @@ public class WishClashesTests
         Assert.Single(Of(150, 1, 100, Sixteen, Part("eight", 8 * TB, null)));
     }
 
+    /// <summary>Only so many kinds are worked out: that is said as soon as there is one more.</summary>
+    [Theory]
+    [InlineData(SpaceIdeas.MostKinds, "survive 2 at most.")]
+    [InlineData(SpaceIdeas.MostKinds + 1, "That is of 12 of 13 kinds of drive.")]
+    public void Kinds_that_were_not_looked_at_are_named(int kinds, string end)
+    {
+        var shelf = Enumerable.Range(0, kinds).Select(i => Part($"k{i}", (16 - i) * TB, 290)).ToArray();
+        Assert.EndsWith(end, Of(150, 3, null, shelf).Single(c => c.Second == WishKind.Failures).Words);
+    }
+
     [Fact]
     public void Without_a_wish_or_a_drive_nothing_clashes()
     {

@@ -120,6 +120,14 @@ export function useShelfNow() {
 export const useSheets = () =>
   useQuery({ queryKey: ['sheets'], queryFn: async () => unwrap(await api.GET('/api/sheets')) });
 
+/** One sheet as a document, with fields that are not known here; none is asked for without a name. */
+export const useSheet = (id: string | null | undefined) =>
+  useQuery({
+    queryKey: ['sheet', id],
+    enabled: !!id,
+    queryFn: async () => unwrap(await api.GET('/api/sheets/{id}', { params: { path: { id: id! } } })),
+  });
+
 export const useRules = () =>
   useQuery({ queryKey: ['rules'], queryFn: async () => unwrap(await api.GET('/api/rules')) as Rule[] });
 

@@ -1,7 +1,5 @@
 import { useState } from 'react';
-import { useQuery } from '@tanstack/react-query';
-import { api, unwrap } from '../api/client';
-import { useSheets } from '../api/hooks';
+import { useSheet, useSheets } from '../api/hooks';
 import { Pick } from '../frame/Pick';
 import { pieces, slug, withPiece } from './sections';
 import type { SectionSpec } from './spec';
@@ -22,11 +20,7 @@ export function CopyPart({
 }) {
   const [from, setFrom] = useState<string | null>(null);
   const sheets = (useSheets().data ?? []).filter((s) => s.id !== own);
-  const other = useQuery({
-    queryKey: ['sheet', from],
-    enabled: !!from,
-    queryFn: async () => unwrap(await api.GET('/api/sheets/{id}', { params: { path: { id: from! } } })),
-  });
+  const other = useSheet(from);
   const there = other.data ? pieces(section, other.data as unknown as Doc) : [];
   const name = sheets.find((s) => s.id === from)?.name ?? '';
   if (from === null)

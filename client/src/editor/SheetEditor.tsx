@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, Refusal, unwrap } from '../api/client';
 import { useEdits } from '../api/edits';
-import { useJob } from '../api/hooks';
+import { useJob, useSheet } from '../api/hooks';
 import type { MachineSheet } from '../api/types';
 import { PlateBox } from '../frame/PlateBox';
 import { bare } from './bare';
@@ -64,12 +64,7 @@ function FromJob({ number }: { number: string }) {
 }
 
 function FromShelf({ id }: { id: string | undefined }) {
-  // The document itself, with fields that are not known here: they are kept.
-  const sheet = useQuery({
-    queryKey: ['sheet', id],
-    enabled: !!id,
-    queryFn: async () => unwrap(await api.GET('/api/sheets/{id}', { params: { path: { id: id! } } })),
-  });
+  const sheet = useSheet(id);
   if (id && !sheet.data)
     return (
       <Page title="Sheet" line={sheet.isPending ? 'looking' : 'not here'}>

@@ -186,8 +186,8 @@ public static class AimDistance
         || q.Arrays.FoundEmpty.Contains(p)
         || (p.IsSlot && q.Memory.Sheet.Channels.FirstOrDefault(c => c.Slots.Contains(p.Name)) is { } c && !build.HasProcessor(c.Socket));
 
-    /// <summary>Bytes of all arrays of the plan; null where one has no figures, and where there is none but nobody looked whether drives
-    /// lie there.</summary>
+    /// <summary>Bytes of all arrays of the plan; null where one has no figures, and where there is none and nobody looked whether drives
+    /// lie there, or told what space a drive has that does.</summary>
     private static long? Usable(AimInput q, ArraySheet arrays) =>
         arrays.Planned.Count == 0 && SheetPlaces.All(q.Arrays.Sheet).Any(p => p.HoldsDrive && MayHold(q, p))
             ? null

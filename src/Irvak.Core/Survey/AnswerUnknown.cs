@@ -25,7 +25,11 @@ public sealed record AnswerUnknown(string Path, string Value) : MachineEdit
         {
             // What was first there is what taking the answer back leads to, however often it was changed since.
             Told = machine.Told.ContainsKey(Path) ? machine.Told : machine.Told.SetItem(Path, before),
-            Settled = Contradictions.Key(Path) is { } fact ? after.Settled.SetItem(fact, SurveyFold.ByHand) : after.Settled,
+            // Who puts a capture right decided against it; what nobody had read yet is open to be read.
+            Settled =
+                before.Length > 0 && !machine.Told.ContainsKey(Path) && Contradictions.Key(Path) is { } fact
+                    ? after.Settled.SetItem(fact, SurveyFold.ByHand)
+                    : after.Settled,
         };
     }
 }

@@ -161,7 +161,7 @@ public static class ToldFacts
         var none = state with { System = blank, Sheet = sheet with { Memory = memory }, ArraysSaid = state.ArraysSaid.Clear() };
         var follow = state with
         {
-            System = state.System with { OsBits = null, OsExtended = null, OsLimitGiB = null },
+            System = state.System with { OsExtended = null, OsLimitGiB = null },
             ArraysSaid = state.ArraysSaid.ToImmutableSortedDictionary(
                 a => a.Key,
                 a => a.Value with { Keeper = null, Lost = null },
@@ -169,8 +169,7 @@ public static class ToldFacts
             ),
             Found = Unrated(state),
         };
-        var deep = follow with { System = state.System with { OsExtended = null, OsLimitGiB = null } };
-        var all = new[] { none, follow, deep }.SelectMany(s =>
+        var all = new[] { none, follow }.SelectMany(s =>
             UnknownRegister
                 .OfMachine(s, s.Sheet!)
                 // How arrays stand is worked out only where somebody told of one.

@@ -120,6 +120,15 @@ public class ToldFactsTests
         Assert.Equal("BR-3", back.With(Capture("BR-3", 64)).System.Serial);
     }
 
+    /// <summary>What nobody had read yet is open to be read: only who puts a capture right decided against it.</summary>
+    [Fact]
+    public void A_serial_number_told_before_any_capture_yields_to_one()
+    {
+        var told = Job.With(new AnswerUnknown("system.serial", "typo")).With(new AnswerUnknown("system.serial", "other typo"));
+        var read = told.With(Capture("BR-1", 64));
+        Assert.Equal(("BR-1", "firmware listing, line 3", null), One(read, "system.serial") is var f ? (f.Value, f.By, f.Back) : default);
+    }
+
     [Theory]
     [InlineData("level", "level 5", "level 6")]
     [InlineData("state", "whole", "degraded")]

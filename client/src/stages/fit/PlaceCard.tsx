@@ -5,7 +5,7 @@ import { useShelf, useShelfNow, type Looked } from '../../api/hooks';
 import { euro, moreThan, places, short } from '../../format/numbers';
 import { shelfUnit, useDesk, type Hand } from '../../frame/desk';
 import { Looking } from '../../frame/Looking';
-import { Misfits } from './Misfits';
+import { Misfits } from '../../frame/Misfits';
 import { counted, fromHere } from './several';
 
 // More would push what stands in the way out of sight.
@@ -194,7 +194,7 @@ export function PlaceCard({
                 misfits={found.misfits!}
                 open={misfits}
                 onOpen={() => setMisfits(!misfits)}
-                onPut={put}
+                onPick={(part) => put({ from: 'shelf', unit: shelfUnit(part) })}
               />
             )}
             {found?.total === 0 && (

@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import type { JobView } from '../../api/types';
-import { Misfits } from './Misfits';
+import { Misfits } from '../../frame/Misfits';
 import { counted, fromHere } from './several';
 
 afterEach(cleanup);
@@ -55,13 +55,13 @@ vi.mock('../../api/hooks', () => ({
 }));
 
 test('what does not go in is counted by why, and listed when it is asked for', () => {
-  const [onOpen, onPut] = [vi.fn(), vi.fn()];
+  const [onOpen, onPick] = [vi.fn(), vi.fn()];
   const misfits = [
     { why: 'of DDR3', count: 8 },
     { why: 'registered', count: 4 },
   ];
   const shown = (open: boolean) => (
-    <Misfits looked={{ words: '16', most: 5 }} misfits={misfits} open={open} onOpen={onOpen} onPut={onPut} />
+    <Misfits looked={{ words: '16', most: 5 }} misfits={misfits} open={open} onOpen={onOpen} onPick={onPick} />
   );
   const { rerender } = render(shown(false));
   expect(document.body.textContent).toContain('12 others do not go in: 8 of DDR3, 4 registered.');
@@ -70,5 +70,5 @@ test('what does not go in is counted by why, and listed when it is asked for', (
   rerender(shown(true));
   expect(document.body.textContent).toContain('of DDR3 · 3 here');
   fireEvent.click(screen.getByText('Part X'));
-  expect(onPut.mock.calls[0]![0]).toMatchObject({ from: 'shelf', unit: { shelfPartId: 'x' } });
+  expect(onPick.mock.calls[0]![0]).toMatchObject({ part: { id: 'x' } });
 });

@@ -2,13 +2,13 @@ import { useState, type FormEvent } from 'react';
 import type { ToldFact, Unknown } from '../../api/types';
 import { useActs } from '../../frame/desk';
 import { Choice, optionName } from '../../frame/Choice';
-import { answerWords } from './words';
+import { answerWords, wordsIn } from './words';
 
 /** One unknown, answered by hand; leaving it unknown is an answer too. What is known is put right by the same form. */
 export function Answer({ unknown, fact, onDone }: { unknown: Unknown; fact?: ToldFact; onDone: () => void }) {
   const { apply } = useActs();
   const [value, setValue] = useState(fact?.value ?? '');
-  const [several, setSeveral] = useState<string[]>(fact?.value.split(',') ?? []);
+  const [several, setSeveral] = useState<string[]>(fact ? wordsIn(fact.value, unknown) : []);
   const final = unknown.kind === 'several' || unknown.kind === 'choice' ? several.join(',') : value.trim();
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -63,7 +63,7 @@ export function Answer({ unknown, fact, onDone }: { unknown: Unknown; fact?: Tol
               onDone();
             }}
           >
-            {fact.before ? `Take it back: ${answerWords(fact.before, unknown.unit)} again` : 'Take it back: not known'}
+            {fact.before ? `Take it back: ${answerWords(fact.before, unknown)} again` : 'Take it back: not known'}
           </button>
         )}
       </div>

@@ -11,6 +11,7 @@ export function Known({
   chosen: string | null;
   onChoose: (path: string) => void;
 }) {
+  if (list.length === 0) return <p className="quiet">Nothing of the machine as a whole yet.</p>;
   return (
     <table className="known">
       <tbody>
@@ -20,7 +21,7 @@ export function Known({
             <td>
               {f.ask ? (
                 <button type="button" className="link" title="Put it right" onClick={() => onChoose(f.path)}>
-                  {answerWords(f.value, f.ask.unit)}
+                  {answerWords(f.value, f.ask)}
                 </button>
               ) : (
                 f.value

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { useControllers, useFill, useShelf } from '../../../api/hooks';
+import { useControllers, useFill, useShelf, type Looked } from '../../../api/hooks';
+import { Misfits } from '../../../frame/Misfits';
 import type { BayFill, Edit, JobView, PartView } from '../../../api/types';
 import { euro, mbs, moreThan, plural } from '../../../format/numbers';
 import { useActs } from '../../../frame/desk';
@@ -95,11 +96,11 @@ function Drive({ job, part, onPick }: { job: JobView; part: PartView | null; onP
   const form = job.sheet?.bays?.[0]?.form ?? '';
   // Where all bays are alike, only what goes into them is found.
   const [group] = job.sheet?.bays?.length === 1 ? job.sheet.bays : [];
-  const { found, away } = useShelf(
-    group
-      ? { words: text, job: job.number, place: `bay:${group.names[0]}`, most: MOST }
-      : { words: text || form, job: job.number, kind: 'drive', most: MOST },
-  );
+  const looked: Looked = group
+    ? { words: text, job: job.number, place: `bay:${group.names[0]}`, most: MOST }
+    : { words: text || form, job: job.number, kind: 'drive', most: MOST };
+  const { found, away } = useShelf(looked);
+  const [misfits, setMisfits] = useState(false);
   if (part)
     return (
       <p className="row wrap">
@@ -130,6 +131,15 @@ function Drive({ job, part, onPick }: { job: JobView; part: PartView | null; onP
         ))}
         {!found && <Looking away={away} />}
         {found && moreThan(found) && <p className="quiet">{moreThan(found)}.</p>}
+        {(found?.misfits?.length ?? 0) > 0 && (
+          <Misfits
+            looked={looked}
+            misfits={found!.misfits!}
+            open={misfits}
+            onOpen={() => setMisfits(!misfits)}
+            onPick={onPick}
+          />
+        )}
         {found?.total === 0 && <p className="quiet">Nothing on the shelf reads like that.</p>}
       </div>
     </>

@@ -1,7 +1,6 @@
-import { useShelf, type Looked } from '../../api/hooks';
-import type { FoundParts } from '../../api/types';
-import { euro, moreThan, plural } from '../../format/numbers';
-import { shelfUnit, type Hand } from '../../frame/desk';
+import { useShelf, type Looked } from '../api/hooks';
+import type { FoundParts, PartView } from '../api/types';
+import { euro, moreThan, plural } from '../format/numbers';
 
 type Counts = NonNullable<FoundParts['misfits']>;
 
@@ -11,13 +10,14 @@ export function Misfits({
   misfits,
   open,
   onOpen,
-  onPut,
+  onPick,
 }: {
   looked: Looked;
   misfits: Counts;
   open: boolean;
   onOpen: () => void;
-  onPut: (hand: Hand) => void;
+  /** One of them is taken all the same. */
+  onPick: (part: PartView) => void;
 }) {
   const total = misfits.reduce((sum, m) => sum + m.count, 0);
   return (
@@ -28,12 +28,12 @@ export function Misfits({
           {open ? 'Hide them' : 'Show them'}
         </button>
       </p>
-      {open && <Those looked={looked} onPut={onPut} />}
+      {open && <Those looked={looked} onPick={onPick} />}
     </>
   );
 }
 
-function Those({ looked, onPut }: { looked: Looked; onPut: (hand: Hand) => void }) {
+function Those({ looked, onPick }: { looked: Looked; onPick: (part: PartView) => void }) {
   const { found } = useShelf({ ...looked, misfits: true });
   return (
     <>
@@ -45,7 +45,7 @@ function Those({ looked, onPut }: { looked: Looked; onPut: (hand: Hand) => void 
               type="button"
               className="link"
               title="Plan it all the same, and see what speaks against it"
-              onClick={() => onPut({ from: 'shelf', unit: shelfUnit(part) })}
+              onClick={() => onPick(part)}
             >
               {part.long}
             </button>
