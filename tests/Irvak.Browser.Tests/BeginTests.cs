@@ -163,7 +163,7 @@ public sealed class BeginTests(Site site)
         window.See("Still so");
         window.Press("All still so, 32 places");
         window.Until(
-            _ => window.Find("[data-place='slot:H1']").GetAttribute("aria-label")!.Contains("32 GB", StringComparison.Ordinal),
+            _ => window.Find("[data-place='slot:H1']").GetAttribute("aria-label")!.Contains("4800", StringComparison.Ordinal),
             "all modules as they were"
         );
         window.Gone(".survey-cols .chg");
