@@ -42,6 +42,7 @@ public sealed class SheetEditorTests(Site site)
         window.Click(".spec-index [aria-controls=spec-drives]");
         window.See("Groups of bays", "#spec-drives");
         window.Click("#spec-drives .copy-part");
+        Assert.Equal("copy-drives", window.Script<string>("return document.activeElement.id"));
         window.Choose("#copy-drives", "Sollewyn Sound 8");
         window.Press("Groups of bays, 1");
         window.See("Drives: Groups of bays as on the sheet of Sound 8");

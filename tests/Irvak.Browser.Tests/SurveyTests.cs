@@ -230,7 +230,7 @@ public class SurveyTests(Site site)
         );
         window.Press("Take it in");
         window.Until(_ => window.Path == "/sheets/ledge-again", "the sheet taken in");
-        Assert.Equal(6, window.Driver.FindElements(By.CssSelector("[data-place^='bay:']")).Count);
+        window.Until(_ => window.Driver.FindElements(By.CssSelector("[data-place^='bay:']")).Count == 6, "its six bays");
     }
 
     [Fact]

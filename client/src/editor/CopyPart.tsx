@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSheet, useSheets } from '../api/hooks';
 import { Pick } from '../frame/Pick';
 import { pieces, slug, withPiece } from './sections';
@@ -20,17 +20,23 @@ export function CopyPart({
 }) {
   const [from, setFrom] = useState<string | null>(null);
   const sheets = (useSheets().data ?? []).filter((s) => s.id !== own);
+  const box = useRef<HTMLDivElement>(null);
+  // The button that opened it is gone: the hand goes on in what came in its place.
+  const open = from !== null;
+  useEffect(() => {
+    if (open) box.current?.querySelector('select')?.focus();
+  }, [open]);
   const other = useSheet(from);
   const there = other.data ? pieces(section, other.data as unknown as Doc) : [];
   const name = sheets.find((s) => s.id === from)?.name ?? '';
-  if (from === null)
+  if (!open)
     return (
       <button type="button" className="link copy-part" onClick={() => setFrom('')}>
         Take it from another sheet
       </button>
     );
   return (
-    <div className="row wrap copy-part">
+    <div ref={box} className="row wrap copy-part">
       <Pick
         id={`copy-${slug(section)}`}
         name="Take it from the sheet of"

@@ -4,6 +4,14 @@ import { pieces, slug } from './sections';
 import { baseOf, type Doc, type Folds, type Trouble } from './SpecForm';
 import type { SectionSpec } from './spec';
 
+/** Leads the hand to a section, once it is drawn. */
+const leadTo = (s: SectionSpec) =>
+  requestAnimationFrame(() => {
+    const section = document.getElementById(`spec-${slug(s)}`);
+    section?.scrollIntoView({ block: 'start' });
+    section?.querySelector('summary')?.focus();
+  });
+
 /** Which sections of a sheet stand open: those that tell something when it is opened, and those that are pressed. */
 export function useFolds(
   doc: Doc,
@@ -47,18 +55,14 @@ export function useFolds(
         onTake={(next, words) => {
           setBefore({ words, doc });
           show(next);
+          leadTo(s);
         }}
       />
     ),
     wrong,
     onGo: (s) => {
       setPressed((was) => ({ ...was, [s.title]: true }));
-      // It is there once it is drawn.
-      requestAnimationFrame(() => {
-        const section = document.getElementById(`spec-${slug(s)}`);
-        section?.scrollIntoView({ block: 'start' });
-        section?.querySelector('summary')?.focus();
-      });
+      leadTo(s);
     },
     onEdit: () => setBefore(null),
     back: before && {

@@ -1,11 +1,26 @@
-import { useState, type FormEvent } from 'react';
+import { useEffect, useRef, useState, type FormEvent } from 'react';
 import type { ToldFact, Unknown } from '../../api/types';
 import { useActs } from '../../frame/desk';
 import { Choice, optionName } from '../../frame/Choice';
 import { answerWords, wordsIn } from './words';
 
 /** One unknown, answered by hand; leaving it unknown is an answer too. What is known is put right by the same form. */
-export function Answer({ unknown, fact, onDone }: { unknown: Unknown; fact?: ToldFact; onDone: () => void }) {
+export function Answer({
+  unknown,
+  fact,
+  focus,
+  onDone,
+}: {
+  unknown: Unknown;
+  fact?: ToldFact;
+  /** True where it was asked for: the hand goes on in it. */
+  focus?: boolean;
+  onDone: () => void;
+}) {
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    if (focus) form.current?.querySelector<HTMLElement>('input, .choice button')?.focus();
+  }, [focus]);
   const { apply } = useActs();
   const [value, setValue] = useState(fact?.value ?? '');
   const [several, setSeveral] = useState<string[]>(fact ? wordsIn(fact.value, unknown) : []);
@@ -17,7 +32,7 @@ export function Answer({ unknown, fact, onDone }: { unknown: Unknown; fact?: Tol
     onDone();
   };
   return (
-    <form className="stack" onSubmit={submit}>
+    <form ref={form} className="stack" onSubmit={submit}>
       <h3>{unknown.question}</h3>
       <p className="quiet">Look here: {unknown.where}.</p>
       {unknown.kind === 'choice' || unknown.kind === 'several' ? (

@@ -152,6 +152,7 @@ export default function Survey() {
                 <Answer
                   key={chosen.path}
                   unknown={chosen}
+                  focus={path === chosen.path}
                   onDone={() => {
                     setPath(null);
                     select(null);
@@ -166,7 +167,7 @@ export default function Survey() {
                   onDone={(places) => goOn(chosen.place!, places)}
                 />
               ) : fact ? (
-                <Answer key={fact.path} unknown={fact.ask!} fact={fact} onDone={() => setPath(null)} />
+                <Answer key={fact.path} unknown={fact.ask!} fact={fact} focus onDone={() => setPath(null)} />
               ) : (
                 <>
                   <h3>What is known of it</h3>

@@ -37,6 +37,18 @@ test('one answer with a comma in it is one, and stands pressed', async () => {
   expect(apply).toHaveBeenCalledWith({ type: 'answerUnknown', path: keeper.path, value: 'the system’s kernel' });
 });
 
+test('the hand goes on in what it asked for, and in nothing else', () => {
+  const text = { ...keeper, kind: 'text', options: [] } as unknown as Unknown;
+  const { unmount } = render(<Answer unknown={text} onDone={vi.fn()} />);
+  expect(document.activeElement).toBe(document.body);
+  unmount();
+  render(<Answer unknown={text} focus onDone={vi.fn()} />);
+  expect(document.activeElement).toBe(screen.getByLabelText('Answer'));
+  cleanup();
+  render(<Answer unknown={keeper} focus onDone={vi.fn()} />);
+  expect(document.activeElement).toBe(screen.getByText(KEEPER));
+});
+
 test('of several each stands pressed', () => {
   render(<Answer unknown={types} fact={fact('registered,load-reduced', types)} onDone={vi.fn()} />);
   expect(types.options.map((o) => screen.getByText(o).getAttribute('aria-pressed'))).toEqual(['true', 'true']);
