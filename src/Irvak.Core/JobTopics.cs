@@ -3,6 +3,7 @@ using Irvak.Core.Aims;
 using Irvak.Core.Expectations;
 using Irvak.Core.Plans;
 using Irvak.Core.Survey;
+using Irvak.Core.Verdicts;
 
 namespace Irvak.Core;
 
@@ -25,6 +26,24 @@ public static class JobTopics
         ("array.", Topic.Arrays),
         ("mode.", Topic.Arrays),
     ];
+
+    // What a rule is about. Power and heat bear on every part, a wish is what a job is about by being wished: no row, every job's.
+    private static readonly FrozenDictionary<Family, Topic[]> OfFamilies = new Dictionary<Family, Topic[]>
+    {
+        [Family.Memory] = [Topic.Memory],
+        [Family.Processor] = [Topic.Processor],
+        [Family.Drive] = [Topic.Bays],
+        [Family.Module] = [Topic.M2],
+        [Family.Controller] = [Topic.Arrays, Topic.Cards],
+        [Family.Array] = [Topic.Arrays],
+        [Family.Boot] = [Topic.M2, Topic.Bays],
+        [Family.Cache] = [Topic.Arrays],
+        [Family.Card] = [Topic.Cards],
+        [Family.Lane] = [Topic.Cards, Topic.M2],
+        [Family.Path] = [Topic.Cards, Topic.Arrays],
+        [Family.Move] = [Topic.Bays, Topic.Arrays],
+        [Family.Wipe] = [Topic.Bays, Topic.Arrays],
+    }.ToFrozenDictionary();
 
     /// <summary>What is shown first. All of them where nobody said what the job is about, where it is about everything, and where
     /// something is broken.</summary>
@@ -58,6 +77,20 @@ public static class JobTopics
         bool IsAside(ComparedLine line) =>
             line.State == LineState.NotLookedAt && TopicOf(line.Expected.Key) is { } topic && !topics.Contains(topic);
         return lines.All(IsAside) || !lines.Any(IsAside) ? lines : [.. lines.Select(l => IsAside(l) ? l with { Aside = true } : l)];
+    }
+
+    /// <summary>What was so before and is about what the job has nothing to do with is left aside: a mixed pair of modules is no news of a
+    /// drive job. What stops the machine never is, nor what the plan touches.</summary>
+    public static IReadOnlyList<Finding> Aside(IReadOnlyList<Finding> findings, JobState state)
+    {
+        if (PurposeTable.AreAll(state.Aim.Purposes))
+            return findings;
+        var topics = Of(state, r => r.Needs.Concat(r.Worth));
+        bool IsAside(Finding finding) =>
+            finding is { AsFoundToo: true, Severity: not Severity.Stop }
+            && OfFamilies.TryGetValue(finding.Rule.Family, out var about)
+            && !about.Any(topics.Contains);
+        return findings.Any(IsAside) ? [.. findings.Select(f => IsAside(f) ? f with { Aside = true } : f)] : findings;
     }
 
     /// <summary>Null for a line that every job looks at.</summary>

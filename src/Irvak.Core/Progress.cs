@@ -1,6 +1,7 @@
 using Irvak.Core.Expectations;
 using Irvak.Core.Plans;
 using Irvak.Core.Survey;
+using Irvak.Core.Verdicts;
 
 namespace Irvak.Core;
 
@@ -8,6 +9,7 @@ namespace Irvak.Core;
 /// <param name="InTheWay">The one line that lists show.</param>
 /// <param name="Way">The stages with what is open in each.</param>
 /// <param name="Unknowns">What is still asked, the most needed first.</param>
+/// <param name="Findings">What the rules find, the worst first; what this job has nothing to do with is marked.</param>
 /// <param name="Lines">Expected lines with what was seen; empty while nothing is planned and nothing was seen.</param>
 /// <param name="Explanations">What may be behind lines that deviate, the likeliest first.</param>
 public sealed record Progress(
@@ -15,6 +17,7 @@ public sealed record Progress(
     InTheWay InTheWay,
     IReadOnlyList<Knot> Way,
     IReadOnlyList<Unknown> Unknowns,
+    IReadOnlyList<Finding> Findings,
     IReadOnlyList<ComparedLine> Lines,
     IReadOnlyList<Explanation> Explanations
 )
@@ -26,6 +29,7 @@ public sealed record Progress(
             AskedFor.Of([.. UnknownRegister.Of(state), .. ModeUnknowns.Of(state, state.Controllers)], state.Aim.Purposes),
             state.Aim
         );
+        var findings = JobTopics.Aside(evaluation?.Findings ?? [], state);
         IReadOnlyList<ComparedLine> lines =
             evaluation is null
             || (
@@ -45,9 +49,10 @@ public sealed record Progress(
         var stage = Stages.Of(state, evaluation, counted, unknowns);
         return new(
             stage,
-            InTheWay.Of(stage, state, evaluation, counted, explanations, unknowns),
+            InTheWay.Of(stage, state, evaluation, findings, counted, explanations, unknowns),
             Stages.Way(state, evaluation, counted, unknowns),
             unknowns,
+            findings,
             lines,
             explanations
         );

@@ -45,6 +45,9 @@ public sealed record FindingView(
 {
     public required bool AsFoundToo { get; init; }
 
+    /// <summary>True for what was so before and is about what the job has nothing to do with.</summary>
+    public required bool Aside { get; init; }
+
     /// <summary>Working sheet of Fit that it belongs to.</summary>
     public required WorkingSheet Sheet { get; init; }
 
@@ -55,6 +58,7 @@ public sealed record FindingView(
         new(f.Rule.Code, f.Severity, f.Basis, f.Sentence, f.Rule.Reason, f.Rule.Source, f.Places, f.Why)
         {
             AsFoundToo = f.AsFoundToo,
+            Aside = f.Aside,
             Sheet = f.Rule.Sheet,
             Claims = f.Claims,
         };
@@ -260,7 +264,7 @@ public sealed record JobView
             Leaving = evaluation?.Leaving ?? [],
             Backup = evaluation?.Backup,
             Figures = DriveDefaults.Table(state.Drives.Figures),
-            Findings = [.. (evaluation?.Findings ?? []).Select(FindingView.Of)],
+            Findings = [.. progress.Findings.Select(FindingView.Of)],
             Ledge = evaluation?.Ledge ?? [],
             Need = evaluation?.Need,
             Volumes = evaluation?.Volumes ?? [],
@@ -277,7 +281,16 @@ public sealed record JobView
             ),
             Handover = question is null
                 ? null
-                : HandoverWriter.Of(new(job.Number, job.Title, job.Owner), state, question, evaluation!, progress.Lines),
+                : HandoverWriter.Of(
+                    new(job.Number, job.Title, job.Owner),
+                    state,
+                    question,
+                    evaluation! with
+                    {
+                        Findings = progress.Findings,
+                    },
+                    progress.Lines
+                ),
             Survey = SurveyView.Of(state),
             Topics = [.. JobTopics.Of(state).Order()],
             HandedOver = state.HandedOver,

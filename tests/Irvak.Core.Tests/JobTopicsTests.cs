@@ -3,6 +3,7 @@ using Irvak.Core.Expectations;
 using Irvak.Core.Handover;
 using Irvak.Core.Plans;
 using Irvak.Core.Tests.Arrays;
+using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Tests;
 
@@ -84,6 +85,63 @@ public sealed class JobTopicsTests
         Assert.Contains(Topic.Cards, JobTopics.Of(memory.With(new SetWish(WishKind.ReadMBs, 500))));
         Assert.Contains(Topic.Bays, JobTopics.Of(memory.With(DriveBox.New(2))));
         Assert.Contains(Topic.Arrays, JobTopics.Of(Disks.Array(Core.Arrays.ArrayLevel.Parity2, 4).With(new SetPurposes([Purpose.Memory]))));
+    }
+
+    /// <summary>Modules that sat in the wrong slots before: news for who came for memory, and nobody else's until the machine
+    /// stops.</summary>
+    [Fact]
+    public void What_was_so_before_is_left_aside_unless_it_stops_or_the_plan_touches_it()
+    {
+        var found = Boards.Job(DriveBox.Sheet, "A2", "C1").With(DriveBox.New(2));
+        var drives = found.With(new SetPurposes([Purpose.Drives]));
+        static List<Finding> Memory(JobState job) => [.. Of(job).Findings.Where(f => f.Rule.Family == Family.Memory)];
+        Assert.NotEmpty(Memory(found));
+        Assert.All(Memory(found), f => Assert.False(f.Aside));
+        Assert.All(Memory(drives), f => Assert.True(f.Aside));
+        // Hidden, and never changed.
+        Assert.Equal(
+            Of(found).Findings.Select(f => (f.Sentence, f.Severity, f.AsFoundToo)),
+            Of(drives).Findings.Select(f => (f.Sentence, f.Severity, f.AsFoundToo))
+        );
+        // What the plan touches belongs to it.
+        Assert.All(Memory(drives.With(Boards.Fit("B1"))), f => Assert.False(f.Aside));
+        // What stops the machine is everybody's.
+        var dead = Boards.Job(DriveBox.Sheet, Boards.Module(type: Core.Sheets.ModuleType.Unbuffered), "A1", "C1");
+        var stops = Memory(dead.With(DriveBox.New(2), new SetPurposes([Purpose.Drives]))).Where(f => f.Severity == Severity.Stop).ToList();
+        Assert.NotEmpty(stops);
+        Assert.All(stops, f => Assert.Equal((true, false), (f.AsFoundToo, f.Aside)));
+    }
+
+    /// <summary>Each family of rules by the purposes that leave it aside.</summary>
+    [Theory]
+    [InlineData(Family.Memory, Purpose.Drives, Purpose.Card, Purpose.Path, Purpose.Boot)]
+    [InlineData(Family.Processor, Purpose.Drives, Purpose.Boot)]
+    [InlineData(Family.Drive, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Module, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Controller, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Array, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Boot, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Cache, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Card, Purpose.Memory, Purpose.Processor, Purpose.Boot)]
+    [InlineData(Family.Lane, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Path, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Move, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Wipe, Purpose.Memory, Purpose.Processor)]
+    [InlineData(Family.Power)]
+    [InlineData(Family.Heat)]
+    [InlineData(Family.Aim)]
+    [InlineData(Family.Shelf)]
+    public void Each_family_is_left_aside_by_purposes_that_have_nothing_to_do_with_it(Family family, params Purpose[] by)
+    {
+        var rule = RuleRegister.All.First(r => r.Family == family);
+        var finding = new Finding(rule, Severity.Care, [], new Dictionary<string, Stated>(), null) { AsFoundToo = true };
+        var job = DriveBox.Found(2);
+        Assert.Equal(by, Enum.GetValues<Purpose>().Where(p => JobTopics.Aside([finding], job.With(new SetPurposes([p])))[0].Aside));
+        // What the plan brought about is its own, whatever it is about.
+        Assert.All(Enum.GetValues<Purpose>(), p =>
+            Assert.False(JobTopics.Aside([finding with { AsFoundToo = false }], job.With(new SetPurposes([p])))[0].Aside)
+        );
+        Assert.False(JobTopics.Aside([finding], job)[0].Aside);
     }
 
     [Theory]

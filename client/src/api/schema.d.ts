@@ -3592,6 +3592,8 @@ export interface components {
             places: string[];
             why: null | components["schemas"]["Worked"];
             asFoundToo: boolean;
+            /** @description True for what was so before and is about what the job has nothing to do with. */
+            aside: boolean;
             /** @description Working sheet of Fit that it belongs to. */
             sheet: components["schemas"]["WorkingSheet"];
             /** @description What sources say of the value it leans on, where they differ. */

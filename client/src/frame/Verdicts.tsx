@@ -28,14 +28,27 @@ interface Props {
 /** What stands in the way, sorted by harm; each one sentence, with its worked sum and computed repairs. */
 export function Verdicts({ findings, ways, onPlace, onEdit, top, stale }: Props) {
   const folded = useSetting('verdicts', 'open') === 'folded';
-  const hard = findings.filter((f) => f.severity !== 'note');
-  const notes = findings.filter((f) => f.severity === 'note');
-  const count = (s: string) => findings.filter((f) => f.severity === s).length;
+  const now = findings.filter((f) => !f.aside);
+  const hard = now.filter((f) => f.severity !== 'note');
+  const notes = now.filter((f) => f.severity === 'note');
+  const aside = findings.filter((f) => f.aside);
+  const count = (s: string) => now.filter((f) => f.severity === s).length;
   const counts = [
     count('stop') && plural(count('stop'), 'stop', 'stops'),
     count('care') && plural(count('care'), 'care', 'cares'),
     count('note') && plural(count('note'), 'note', 'notes'),
   ].filter(Boolean);
+  const [all, setAll] = useState(false);
+  const item = (f: FindingView, open: boolean) => (
+    <FindingItem
+      key={about(f)}
+      finding={f}
+      ways={ways.find((w) => about(w) === about(f))}
+      open={open}
+      onPlace={onPlace}
+      onEdit={onEdit}
+    />
+  );
   return (
     <aside className={folded ? 'verdicts folded' : 'verdicts'} aria-label="In the way">
       <div className="vhead">
@@ -62,18 +75,18 @@ export function Verdicts({ findings, ways, onPlace, onEdit, top, stale }: Props)
       ) : (
         <div className={stale ? 'list old' : 'list'} tabIndex={-1}>
           {top}
-          {hard.map((f, i) => (
-            <FindingItem
-              key={about(f)}
-              finding={f}
-              ways={ways.find((w) => about(w) === about(f))}
-              open={i === 0 && f.severity === 'stop'}
-              onPlace={onPlace}
-              onEdit={onEdit}
-            />
-          ))}
+          {hard.map((f, i) => item(f, i === 0 && f.severity === 'stop'))}
           {notes.length > 0 && <Notes notes={notes} onPlace={onPlace} />}
-          {findings.length === 0 && !top && <p className="notes quiet">Nothing stands in the way.</p>}
+          {now.length === 0 && !top && <p className="notes quiet">Nothing stands in the way.</p>}
+          {aside.length > 0 && (
+            <div className="notes v note">
+              <button type="button" className="link" aria-expanded={all} onClick={() => setAll(!all)}>
+                {plural(aside.length, 'finding', 'findings')} about what this job has nothing to do with
+              </button>
+              <p className="quiet">True of the machine as found, and nothing that is planned touches it.</p>
+            </div>
+          )}
+          {all && aside.map((f) => item(f, false))}
         </div>
       )}
     </aside>

@@ -43,6 +43,7 @@ const finding = (code: string, severity: FindingView['severity'], places: string
     source: 'arithmetic',
   },
   asFoundToo: false,
+  aside: false,
   claims: [],
   sheet: 'memory',
 });
@@ -70,6 +71,19 @@ describe('the verdicts', () => {
     expect(screen.getByText('Because it is so.')).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: /Leave A1 empty/ }));
     expect(edits).toEqual([{ type: 'remove', place: 'slot:A1' }]);
+  });
+
+  it('leaves aside what the job has nothing to do with, one press away', async () => {
+    const aside = { ...finding('X-OLD', 'care'), asFoundToo: true, aside: true };
+    render(<Verdicts findings={[aside]} ways={ways} onPlace={() => {}} onEdit={() => {}} />);
+    expect(screen.getByText('Nothing stands in the way.')).toBeTruthy();
+    expect(screen.getByText('nothing')).toBeTruthy();
+    expect(screen.queryByText('X-OLD')).toBeNull();
+    const more = screen.getByRole('button', { name: '1 finding about what this job has nothing to do with' });
+    await userEvent.click(more);
+    expect(screen.getByText('X-OLD')).toBeTruthy();
+    await userEvent.click(more);
+    expect(screen.queryByText('X-OLD')).toBeNull();
   });
 
   it('names every source of a limit about which sources differ', () => {

@@ -51,9 +51,7 @@ public static class HandoverWriter
             Policy = state.Policy.Name(),
             OffList = [.. Limits.OffList(q.Memory), .. DriveFit.BeyondList(q.Machine), .. ListFit.OffList(q.Storage)],
             Lines = [.. lines.Select(Seen)],
-            LeftAside = all.Count - lines.Count is > 0 and var aside
-                ? $"{Say.Count(aside, "line", "lines")} about what this job had nothing to do with: not looked at."
-                : null,
+            LeftAside = Aside(all.Count - lines.Count, evaluation.Findings.Count(f => f is { Severity: Severity.Care, Aside: true })),
             CameIn =
             [
                 .. InOrder(q, q.Machine.Changes.Where(c => c is { In: not null, MovedFrom: null }))
@@ -63,6 +61,20 @@ public static class HandoverWriter
             HandedOver = state.HandedOver,
         };
     }
+
+    /// <param name="lines">Lines that nobody looked at, because they are about something else.</param>
+    /// <param name="cares">What was so before, and is about something else.</param>
+    private static string? Aside(int lines, int cares) =>
+        (lines, cares) switch
+        {
+            (0, 0) => null,
+            (0, _) => $"{Cares(cares)} on what this job had nothing to do with: as before.",
+            (_, 0) => $"{Say.Count(lines, "line", "lines")} about what this job had nothing to do with: not looked at.",
+            _ =>
+                $"{Say.Count(lines, "line", "lines")} about what this job had nothing to do with: not looked at. {Cares(cares)}: as before.",
+        };
+
+    private static string Cares(int count) => Say.Count(count, "remark", "remarks");
 
     private static string Machine(MachineSheet sheet, SystemFacts system) =>
         sheet.FullName

@@ -68,7 +68,9 @@ public static class Watch
             || (OfTheUnknown.Contains(f.Rule) && f.Places.All(seen.Contains));
         return
         [
-            .. findings.Where(f => f.Severity == Severity.Care && !Over(f)).Select(f => new WatchLine(f.Sentence, f.AsFoundToo)),
+            .. findings
+                .Where(f => f is { Severity: Severity.Care, Aside: false } && !Over(f))
+                .Select(f => new WatchLine(f.Sentence, f.AsFoundToo)),
             .. changes.Any(c => c.Place.IsSlot || c.Place.IsSocket) ? new[] { NewMemory } : [],
             .. changes.Any(c => c.In?.Drive is not null)
                 ? new[] { lines.Any(l => ExpectedDrives.IsArray(l.Expected.Key)) ? NewInArrays : NewDrives }

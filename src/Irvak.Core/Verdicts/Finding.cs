@@ -26,6 +26,10 @@ public sealed record Finding(
     /// <summary>What sources say of the value it leans on, where they differ.</summary>
     public IReadOnlyList<Sheets.Claim> Claims { get; init; } = [];
 
+    /// <summary>True for what was so before and is about what the job has nothing to do with: it stands ready, and holds nothing
+    /// up.</summary>
+    public bool Aside { get; init; }
+
     public string Sentence => Rule.Say(Values);
 
     /// <summary>Same rule at the same places.</summary>

@@ -163,7 +163,7 @@ export default function Fit() {
             }}
           >
             {tabs.map(([key, before, letter, rest]) => {
-              const worst = job.findings.find((f) => f.sheet === key && f.severity !== 'note')?.severity;
+              const worst = job.findings.find((f) => f.sheet === key && f.severity !== 'note' && !f.aside)?.severity;
               return (
                 <button
                   key={key}
