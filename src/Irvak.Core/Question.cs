@@ -100,7 +100,7 @@ public sealed record Question
             Power = Power,
         };
 
-    public AimInput Distances => new(Aim, Memory, Storage, Volumes) { Runs = Runs };
+    public AimInput Distances => new(Aim, Memory, Storage, Volumes) { Runs = Runs, IsStartPlanned = BootPlan is not null };
 
     /// <summary>The question about a job.</summary>
     /// <exception cref="ArgumentException">It has no machine sheet.</exception>

@@ -2,6 +2,7 @@ using Irvak.Core;
 using Irvak.Core.Boot;
 using Irvak.Core.Caches;
 using Irvak.Core.Controllers;
+using Irvak.Core.Distances;
 using Irvak.Core.Edits;
 using Irvak.Core.Evidence;
 using Irvak.Core.Moving;
@@ -16,7 +17,8 @@ namespace Irvak.Solvers;
 internal static class StorageWays
 {
     public static bool IsAbout(Finding finding) =>
-        finding.Rule.Family is Family.Move or Family.Wipe or Family.Cache or Family.Boot or Family.Controller;
+        finding.Rule.Family is Family.Move or Family.Wipe or Family.Cache or Family.Boot or Family.Controller
+        || finding.Rule == WishRules.Start;
 
     public static IEnumerable<(string Kind, string Title, Edit Edit)> Of(
         JobState state,
@@ -31,6 +33,7 @@ internal static class StorageWays
             Family.Cache => Caches(before, finding),
             Family.Boot => Boots(before, finding),
             Family.Controller => Controllers(state, shelf),
+            Family.Aim when finding.Rule == WishRules.Start => Starts(before, finding),
             _ => [],
         };
 
@@ -101,6 +104,20 @@ internal static class StorageWays
         yield return ("found", "Leave the boot drive as found", new PlanBoot(null));
     }
 
+    /// <summary>Each drive that comes in, and the first two as a mirror; what was measured of the system's writing stays.</summary>
+    private static IEnumerable<(string, string, Edit)> Starts(Evaluation before, Finding finding)
+    {
+        var asked = before.Boot ?? new BootPlan([]);
+        foreach (var place in finding.Places.Take(MostStarts))
+            yield return ("start:" + place, $"Start from {place.Name}", new PlanBoot(asked with { Places = [place] }));
+        if (finding.Places.Count > 1)
+            yield return (
+                "mirror",
+                $"Start from a mirror of {finding.Places[0].Name} and {finding.Places[1].Name}",
+                new PlanBoot(asked with { Places = [finding.Places[0], finding.Places[1]] })
+            );
+    }
+
     /// <summary>Controllers of the shelf that run every drive of the plan, cheapest first; then the bays left as they were.</summary>
     private static IEnumerable<(string, string, Edit)> Controllers(JobState state, ShelfBook shelf)
     {
@@ -131,6 +148,8 @@ internal static class StorageWays
     }
 
     private const int MostControllers = 4;
+
+    private const int MostStarts = 2;
 
     private static string Hours(double? hours) => hours is > 0 ? $", up to {hours:0.#} h" : "";
 

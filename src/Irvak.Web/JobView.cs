@@ -233,6 +233,7 @@ public sealed record JobView
         var question = state.Sheet is null ? null : Question.Of(state, evidence, shelf);
         var evaluation = question is null ? null : Evaluation.Evaluate(question, kept);
         var progress = Progress.Of(state, evaluation);
+        var topics = JobTopics.Of(state);
         return new JobView
         {
             Number = job.Number,
@@ -276,6 +277,7 @@ public sealed record JobView
             LooksWrong = Core.Expectations.LooksWrong.Of(
                 state.Sheet,
                 state.Changes(),
+                topics.Contains(Core.Aims.Topic.Memory),
                 state.Arrays.Plans.Count > 0,
                 (evaluation?.Arrays.Planned.Count ?? 0) + (evaluation?.Arrays.Found.Count ?? 0)
             ),
@@ -292,7 +294,7 @@ public sealed record JobView
                     progress.Lines
                 ),
             Survey = SurveyView.Of(state),
-            Topics = [.. JobTopics.Of(state).Order()],
+            Topics = [.. topics.Order()],
             HandedOver = state.HandedOver,
             Damage = job.Damage,
         };

@@ -50,6 +50,21 @@ public class StorageWaysTests
     }
 
     [Fact]
+    public void A_job_about_a_boot_drive_is_asked_from_which_it_starts()
+    {
+        var job = DriveBox.With(Ssd, Ssd).With(new Core.Aims.SetPurposes([Core.Aims.Purpose.Boot]));
+        Assert.Equal(
+            ["Start from 1", "Start from 2", "Start from a mirror of 1 and 2"],
+            Ways(job, "AIM-BOOT").Select(w => w.Title).Order(StringComparer.Ordinal)
+        );
+        // Other jobs may put drives in without a word of the start.
+        Assert.DoesNotContain(
+            DriveBox.With(Ssd).With(new Core.Aims.SetPurposes([Core.Aims.Purpose.Drives])).Evaluate(null, []).Findings,
+            f => f.Rule.Code == "AIM-BOOT"
+        );
+    }
+
+    [Fact]
     public void Drives_that_leave_are_wiped_together()
     {
         var ways = Ways(Found(2).With(new Remove(Bay(1)), new Remove(Bay(2))), "WIPE-UNSAID");

@@ -11,4 +11,7 @@ public sealed record AimInput(Aim Aim, MemoryInput Memory, ArrayInput Arrays, IR
 {
     /// <summary>What runs on the machine, and its load as it was seen.</summary>
     public RunInput Runs { get; init; } = RunInput.None;
+
+    /// <summary>True where somebody said what the system is to start from.</summary>
+    public bool IsStartPlanned { get; init; }
 }

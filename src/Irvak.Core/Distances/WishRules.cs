@@ -1,5 +1,6 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Paths;
+using Irvak.Core.Places;
 using Irvak.Core.Quantities;
 using Irvak.Core.Verdicts;
 
@@ -67,6 +68,19 @@ public static class WishRules
         Basis.Sheet
     );
 
+    public static readonly Rule Start = new(
+        "AIM-BOOT",
+        Family.Aim,
+        Severity.Care,
+        "This job is about a new boot drive: nobody has said whether the system starts from {places}.",
+        "Until it is said, nothing of the start is worked out, expected or proved.",
+        "aim of this job",
+        Basis.Sheet
+    )
+    {
+        Sheet = WorkingSheet.Boot,
+    };
+
     public static IEnumerable<Finding> Judge(AimInput q, AimSheets of)
     {
         if (q.Aim.LossPercent is { } most)
@@ -112,8 +126,17 @@ public static class WishRules
                 ("over", $"{of.Power.SteadyWatt - watts:0} W"),
                 ("wish", $"{watts:0} W")
             );
-        foreach (var finding in Touched(q))
+        foreach (var finding in Touched(q).Concat(Unsaid(q)))
             yield return finding;
+    }
+
+    private static IEnumerable<Finding> Unsaid(AimInput q)
+    {
+        if (!q.Aim.Purposes.Contains(Purpose.Boot) || q.IsStartPlanned)
+            yield break;
+        List<Place> coming = [.. q.Arrays.Changes.Where(c => c.Place.HoldsDrive && c.In?.Drive is not null).Select(c => c.Place)];
+        if (coming.Count > 0)
+            yield return Finding.Of(Start, coming, null, ("places", Stated.At(coming)));
     }
 
     private static IEnumerable<Finding> Touched(AimInput q) =>

@@ -21,7 +21,7 @@ public static class ExpectedAir
         if (fans > 0)
             yield return Line("fans", fans == 1 ? "Fan" : "Fans", fans == 1 ? "it turns" : $"all {fans} turn");
         if (power.Air.Any(a => a.Part == AirParts.Blanks))
-            yield return Line(AirParts.Blanks, "Blanks", "one in every empty slot and bay");
+            yield return Line(AirParts.Blanks, "Blanks", "one in every empty place");
         if (power.Air.Any(a => a.Part == AirParts.Duct))
             yield return Line(AirParts.Duct, "Air duct", "in its place, no cable under it");
     }

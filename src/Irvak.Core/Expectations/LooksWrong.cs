@@ -8,10 +8,10 @@ namespace Irvak.Core.Expectations;
 /// <param name="Because">Why it is right.</param>
 public sealed record LooksWrong(string Seen, string Because)
 {
-    private static readonly LooksWrong[] NewMemory =
+    private static readonly LooksWrong[] Trained =
     [
-        new("Screen dark for minutes", "new memory is trained at the first start"),
-        new("It restarts once by itself", "settings for the new modules are stored"),
+        new("Screen dark for minutes", "memory is trained at the first start"),
+        new("It restarts once by itself", "settings for what is new are stored"),
     ];
 
     private static readonly LooksWrong Share = new(
@@ -34,15 +34,16 @@ public sealed record LooksWrong(string Seen, string Because)
 
     /// <summary>What can worry somebody in this job: of memory where memory or a processor changes, of drives where drives do, of arrays
     /// where there are any.</summary>
+    /// <param name="memory">True where the job is about memory.</param>
     /// <param name="madeArrays">True when arrays were made or changed.</param>
     /// <param name="arrays">Arrays as found and as planned.</param>
-    public static IReadOnlyList<LooksWrong> Of(MachineSheet? sheet, IReadOnlyList<Change> changes, bool madeArrays, int arrays)
+    public static IReadOnlyList<LooksWrong> Of(MachineSheet? sheet, IReadOnlyList<Change> changes, bool memory, bool madeArrays, int arrays)
     {
         var drives = madeArrays || changes.Any(c => c.Place.HoldsDrive);
         return
         [
-            .. changes.Any(c => c.Place.IsSlot || c.Place.IsSocket) ? NewMemory : [],
-            .. sheet?.Channels.Count > 0 ? new[] { Share } : [],
+            .. changes.Any(c => c.Place.IsSlot || c.Place.IsSocket) ? Trained : [],
+            .. memory && sheet?.Channels.Count > 0 ? new[] { Share } : [],
             .. drives ? new[] { NewDrives } : [],
             .. !drives ? []
             : arrays > 0 ? InArrays

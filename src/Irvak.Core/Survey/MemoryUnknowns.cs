@@ -120,7 +120,7 @@ internal static class MemoryUnknowns
                 new(
                     "system.osKind",
                     "Which kind of system is installed?",
-                    "what it will show of memory and drives",
+                    "what it will show after the work",
                     "the screen it starts with, or ask the owner",
                     AnswerKind.Choice,
                     Systems

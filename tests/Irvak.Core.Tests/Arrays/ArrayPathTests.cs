@@ -163,16 +163,18 @@ public class ArrayPathTests
     [Fact]
     public void What_looks_wrong_and_is_right_is_told_of_what_was_changed()
     {
-        string[] Told(JobState job) =>
+        string[] Told(JobState job, bool memory = true) =>
             [
                 .. LooksWrong
-                    .Of(job.Sheet, job.Changes(), job.Arrays.Plans.Count > 0, job.Evaluate().Arrays.Planned.Count)
+                    .Of(job.Sheet, job.Changes(), memory, job.Arrays.Plans.Count > 0, job.Evaluate().Arrays.Planned.Count)
                     .Select(l => l.Seen),
             ];
         Assert.Equal(["The system shows less than the firmware"], Told(Lanes.LaneBox.With((Place.Card("S1"), Lanes.LaneBox.Network))));
         Assert.Contains("Screen dark for minutes", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
         Assert.DoesNotContain("New drives listed, no volume", Told(InArray(4, "raid6").With(Boards.Fit("B1"))));
         Assert.Contains("New drives listed, no volume", Told(Disks(4).Array(ArrayLevel.Parity2, 4)));
+        // Who came for drives is told nothing of the memory that the system holds back.
+        Assert.DoesNotContain("The system shows less than the firmware", Told(Disks(4), false));
         // Where there is no array nobody speaks of one.
         Assert.Equal(["New drives listed, no volume", "Less than is on the label"], Told(Disks(4)).Skip(1));
         Assert.Contains("Less than the drives add up to", Told(InArray(4, "raid6").With(New(3))));

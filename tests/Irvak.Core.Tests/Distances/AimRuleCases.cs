@@ -1,5 +1,6 @@
 using Irvak.Core.Aims;
 using Irvak.Core.Arrays;
+using Irvak.Core.Boot;
 using Irvak.Core.Plans;
 using Irvak.Core.Running;
 using Irvak.Core.Tests.Verdicts;
@@ -59,6 +60,13 @@ internal static class AimRuleCases
             "The plan touches [[bay:1]], [[bay:2]], [[bay:3]] and [[bay:4]]; bays 1 to 12 are to be left alone.",
             Sized(new LeaveAlone(["bays:front"])),
             Sized(new LeaveAlone(["memory"]))
+        ),
+        new(
+            "AIM-BOOT",
+            Severity.Care,
+            "This job is about a new boot drive: nobody has said whether the system starts from [[bay:1]].",
+            Arrays.DriveBox.With(Flash with { Form = "3.5" }).With(new SetPurposes([Purpose.Boot])),
+            Arrays.DriveBox.With(Flash with { Form = "3.5" }).With(new SetPurposes([Purpose.Boot]), new PlanBoot(new([Bay(1)])))
         ),
         // 28.81 ÷ 0.9 = 32.01, so 33; 28.8 ÷ 0.9 are the 32 GiB that it has.
         new(

@@ -103,7 +103,7 @@ public class PowerSheetTests
             .With(new Fit(Place.M2("M1"), LaneBox.Drive(LaneBox.Module)))
             .Evaluate()
             .Expectations.Where(e => e.Key.StartsWith("air.", StringComparison.Ordinal));
-        Assert.Equal(["all 4 turn", "one in every empty slot and bay", "in its place, no cable under it"], lines.Select(l => l.Expected));
+        Assert.Equal(["all 4 turn", "one in every empty place", "in its place, no cable under it"], lines.Select(l => l.Expected));
         Assert.DoesNotContain(LaneBox.Empty().Evaluate().Expectations, e => e.Key.StartsWith("air.", StringComparison.Ordinal));
     }
 

@@ -78,7 +78,7 @@ export function Picture({
             ))}
         </div>
       </div>
-      {picture && ideas.length === 0 && isAbout(space, job) && <NoIdea picture={picture} />}
+      {picture && ideas.length === 0 && job.topics.includes('bays') && <NoIdea picture={picture} />}
       <TakeIdea ideas={ideas} />
     </section>
   );

@@ -14,7 +14,7 @@ export interface WishRow {
   about: readonly Topic[] | null;
 }
 
-const SPACE: readonly Topic[] = ['bays', 'arrays'];
+const SPACE: readonly Topic[] = ['bays'];
 const PATH: readonly Topic[] = ['arrays', 'cards'];
 
 const row = (

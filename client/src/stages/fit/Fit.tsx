@@ -45,6 +45,7 @@ export default function Fit() {
   const tabs = inOrder(
     TABS.filter(([key]) => shows(job, key)),
     job.topics,
+    job.aim.purposes ?? [],
   );
   const first = tabs[0]?.[0] ?? 'memory';
   const wanted = params.get('sheet') ?? first;

@@ -1,4 +1,4 @@
-import type { Topic } from '../../api/types';
+import type { Purpose, Topic } from '../../api/types';
 
 /** A sheet of Fit: its name, cut at the letter that opens it. */
 export type Tab = [key: string, before: string, letter: string, rest: string];
@@ -14,10 +14,23 @@ const ABOUT: Record<string, readonly Topic[]> = {
   power: [],
 };
 
-/** The sheets in the order of a job: what it is about, then the rest, each as it comes. */
-export const inOrder = (tabs: readonly Tab[], topics: readonly Topic[]): Tab[] => {
-  const about = ([key]: Tab) => ABOUT[key]!.some((t) => topics.includes(t));
-  return [...tabs.filter(about), ...tabs.filter((t) => !about(t))];
+/** The sheet on which each purpose is worked; none where all are. */
+const WORKED: Record<Purpose, string | null> = {
+  memory: 'memory',
+  drives: 'arrays',
+  card: 'lanes',
+  path: 'path',
+  processor: 'memory',
+  boot: 'boot',
+  broken: null,
+  everything: null,
+};
+
+/** The sheets in the order of a job: those its purposes are worked on, what else it is about, then the rest, each as it comes. */
+export const inOrder = (tabs: readonly Tab[], topics: readonly Topic[], purposes: readonly Purpose[]): Tab[] => {
+  const rank = ([key]: Tab) =>
+    purposes.some((p) => WORKED[p] === key) ? 0 : ABOUT[key]!.some((t) => topics.includes(t)) ? 1 : 2;
+  return tabs.toSorted((a, b) => rank(a) - rank(b));
 };
 
 export const TABS: Tab[] = [

@@ -234,11 +234,11 @@ function ProcessorForm({ place, unit, onKeep }: { place: string; unit?: Unit; on
       {match ? (
         <p className="quiet">
           {match.memoryRateMTs
-            ? `Drives memory at up to ${match.memoryRateMTs} MT/s, by the machine’s sheet.`
-            : 'The machine’s sheet does not say which memory rate it drives.'}
+            ? `Runs memory at up to ${match.memoryRateMTs} MT/s, by the machine’s sheet.`
+            : 'The machine’s sheet does not say at which rate it runs memory.'}
         </p>
       ) : (
-        <Field id="cpu-rate" label="Memory rate it drives, MT/s, if known" value={rate} onChange={setRate} />
+        <Field id="cpu-rate" label="Rate it runs memory at, MT/s, if known" value={rate} onChange={setRate} />
       )}
       {wrong && (
         <p className="err" role="alert">
