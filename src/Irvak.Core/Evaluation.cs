@@ -123,7 +123,8 @@ public sealed record Evaluation(
             .. kept.Of("expected of air", (q.Storage, of.Power), static i => ExpectedAir.Of(i.Storage, i.Power).ToList()),
         ];
 
-    public int Count(Severity severity) => Findings.Count(f => f.Severity == severity);
+    /// <summary>Findings of a severity, without those that are left aside.</summary>
+    public int Count(Severity severity) => Findings.Count(f => f.Severity == severity && !f.Aside);
 
     private static List<Finding> Sort(Question q, IEnumerable<Finding> findings) =>
         [

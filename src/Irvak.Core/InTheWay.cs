@@ -12,7 +12,6 @@ namespace Irvak.Core;
 public sealed record InTheWay(Severity? Severity, string Line, int Done, int Total)
 {
     /// <param name="evaluation">Null without a machine.</param>
-    /// <param name="findings">What the rules find, the worst first.</param>
     /// <param name="lines">Expected lines with what was seen.</param>
     /// <param name="explanations">What may be behind lines that deviate, likeliest first.</param>
     /// <param name="unknowns">What is still asked, the most needed first.</param>
@@ -20,7 +19,6 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
         Stage stage,
         JobState state,
         Evaluation? evaluation,
-        IReadOnlyList<Finding> findings,
         IReadOnlyList<ComparedLine> lines,
         IReadOnlyList<Explanation> explanations,
         IReadOnlyList<Unknown> unknowns
@@ -29,8 +27,8 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
         {
             Stage.Survey => InSurvey(state, unknowns),
             Stage.Aim => new(null, "No wish yet.", 0, 0),
-            Stage.Fit => Worst(findings) ?? new(null, "Nothing is planned yet.", 0, 0),
-            Stage.Prep => InPrep(state, evaluation, findings),
+            Stage.Fit => Worst(evaluation) ?? new(null, "Nothing is planned yet.", 0, 0),
+            Stage.Prep => InPrep(state, evaluation),
             Stage.HandsOn => AtTheMachine(state, evaluation),
             Stage.Proof => new InTheWay(
                 null,
@@ -49,8 +47,8 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
             _ => new(null, state.HandedOver is { } done ? $"{Say.Capital(done.Wording)}." : "Report is ready.", 0, 0),
         };
 
-    private static InTheWay? Worst(IReadOnlyList<Finding> findings) =>
-        findings.FirstOrDefault(f => f is { Severity: not Verdicts.Severity.Note, Aside: false }) is { } worst
+    private static InTheWay? Worst(Evaluation? evaluation) =>
+        evaluation?.Findings.FirstOrDefault(f => f is { Severity: not Verdicts.Severity.Note, Aside: false }) is { } worst
             ? new(worst.Severity, worst.Sentence, 0, 0)
             : null;
 
@@ -68,7 +66,7 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
         );
     }
 
-    private static InTheWay InPrep(JobState state, Evaluation? evaluation, IReadOnlyList<Finding> findings)
+    private static InTheWay InPrep(JobState state, Evaluation? evaluation)
     {
         string[] keys =
         [
@@ -76,7 +74,7 @@ public sealed record InTheWay(Severity? Severity, string Line, int Done, int Tot
             .. evaluation?.Shopping.TakeAlong.Select(t => t.Key) ?? [],
         ];
         var order = evaluation?.Shopping.Lines.Sum(l => l.ToOrder) ?? 0;
-        var line = Worst(findings) ?? new(null, order > 0 ? $"{order} to order." : "All parts lie on the shelf.", 0, 0);
+        var line = Worst(evaluation) ?? new(null, order > 0 ? $"{order} to order." : "All parts lie on the shelf.", 0, 0);
         return line with { Done = keys.Count(state.Ticks.ContainsKey), Total = keys.Length };
     }
 

@@ -29,7 +29,8 @@ public sealed record Progress(
             AskedFor.Of([.. UnknownRegister.Of(state), .. ModeUnknowns.Of(state, state.Controllers)], state.Aim.Purposes),
             state.Aim
         );
-        var findings = JobTopics.Aside(evaluation?.Findings ?? [], state);
+        if (evaluation is not null)
+            evaluation = evaluation with { Findings = JobTopics.Aside(evaluation.Findings, state) };
         IReadOnlyList<ComparedLine> lines =
             evaluation is null
             || (
@@ -49,10 +50,10 @@ public sealed record Progress(
         var stage = Stages.Of(state, evaluation, counted, unknowns);
         return new(
             stage,
-            InTheWay.Of(stage, state, evaluation, findings, counted, explanations, unknowns),
+            InTheWay.Of(stage, state, evaluation, counted, explanations, unknowns),
             Stages.Way(state, evaluation, counted, unknowns),
             unknowns,
-            findings,
+            evaluation?.Findings ?? [],
             lines,
             explanations
         );

@@ -24,13 +24,12 @@ public class InTheWayTests
     )
     {
         if (job.Sheet is null)
-            return InTheWay.Of(stage, job, null, [], [], [], []);
+            return InTheWay.Of(stage, job, null, [], [], []);
         var e = job.Evaluate(null, shelf);
         return InTheWay.Of(
             stage,
             job,
             e,
-            e.Findings,
             [.. e.Expectations.Select((x, i) => new ComparedLine(x, i == 0 ? LineState.AsExpected : seen, null, null, null))],
             why is null ? [] : [why],
             UnknownRegister.Of(job)

@@ -98,6 +98,11 @@ public sealed class JobTopicsTests
         Assert.NotEmpty(Memory(found));
         Assert.All(Memory(found), f => Assert.False(f.Aside));
         Assert.All(Memory(drives), f => Assert.True(f.Aside));
+        // The way and the lists count what is shown; the owner reads how much is not.
+        static string Fit(JobState job) => Of(job).Way.Single(k => k.Stage == Stage.Fit).Note;
+        Assert.Equal(("3 cares", "clear"), (Fit(found), Fit(drives)));
+        Assert.Equal(Memory(found)[0].Sentence, Of(found).InTheWay.Line);
+        Assert.Null(Of(drives).InTheWay.Severity);
         // Hidden, and never changed.
         Assert.Equal(
             Of(found).Findings.Select(f => (f.Sentence, f.Severity, f.AsFoundToo)),
@@ -165,6 +170,21 @@ public sealed class JobTopicsTests
         Assert.Equal(lines.Count - aside, page.Lines.Count);
         Assert.Equal($"{aside} lines about what this job had nothing to do with: not looked at.", page.LeftAside);
         Assert.Contains(page.LeftAside!, HandoverMarkdown.Of(page));
+        // Modules in the second slots, as they were: counted, and not watched by who came for drives.
+        var wrong = Boards.Job(DriveBox.Sheet, "A2", "C1").With(DriveBox.New(2), new SetPurposes([Purpose.Drives]));
+        var told = Of(wrong);
+        var after = HandoverWriter.Of(
+            new("1", "T", ""),
+            wrong,
+            wrong.Ask(),
+            wrong.Evaluate() with
+            {
+                Findings = told.Findings,
+            },
+            told.Lines
+        );
+        Assert.EndsWith("not looked at. 3 remarks: as before.", after.LeftAside);
+        Assert.DoesNotContain(after.Watch, w => w.AsFoundToo);
         Assert.Null(HandoverWriter.Of(new("1", "T", ""), Disks, Disks.Ask(), Disks.Evaluate(), Of(Disks).Lines).LeftAside);
     }
 }

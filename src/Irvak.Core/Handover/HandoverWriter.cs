@@ -64,17 +64,15 @@ public static class HandoverWriter
 
     /// <param name="lines">Lines that nobody looked at, because they are about something else.</param>
     /// <param name="cares">What was so before, and is about something else.</param>
-    private static string? Aside(int lines, int cares) =>
-        (lines, cares) switch
-        {
-            (0, 0) => null,
-            (0, _) => $"{Cares(cares)} on what this job had nothing to do with: as before.",
-            (_, 0) => $"{Say.Count(lines, "line", "lines")} about what this job had nothing to do with: not looked at.",
-            _ =>
-                $"{Say.Count(lines, "line", "lines")} about what this job had nothing to do with: not looked at. {Cares(cares)}: as before.",
-        };
-
-    private static string Cares(int count) => Say.Count(count, "remark", "remarks");
+    private static string? Aside(int lines, int cares)
+    {
+        const string Elsewhere = " about what this job had nothing to do with";
+        var looked = lines > 0 ? $"{Say.Count(lines, "line", "lines")}{Elsewhere}: not looked at." : null;
+        var was = cares > 0 ? $"{Say.Count(cares, "remark", "remarks")}{(lines > 0 ? "" : Elsewhere)}: as before." : null;
+        return looked is null ? was
+            : was is null ? looked
+            : $"{looked} {was}";
+    }
 
     private static string Machine(MachineSheet sheet, SystemFacts system) =>
         sheet.FullName

@@ -140,7 +140,7 @@ export default function Fit() {
           job={tab !== 'memory' ? rehearsal.drawn(withArrays(job)) : job}
           key={tab}
           name={tab === 'memory' ? 'fit' : tab === 'lanes' ? 'fit-slots' : 'fit-bays'}
-          first={tab === 'memory' ? 'memory' : tab === 'lanes' ? 'slots' : 'bays'}
+          first={tab === 'memory' ? 'memory' : tab === 'lanes' ? 'slots' : tab === 'boot' ? 'whole' : 'bays'}
           inks={rehearsal.now ? ['found', 'failed', 'loses', 'empty'] : ['found', 'in', 'out', 'move', 'empty', 'stop']}
           marks={rehearsal.now ? rehearsal.marks : stops}
           selected={selected}
