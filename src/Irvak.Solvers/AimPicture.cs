@@ -35,6 +35,15 @@ public sealed record AimPicture(
     /// <summary>Free bays that may be touched; those in which nobody looked are among them.</summary>
     public int FreeBays { get; init; }
 
+    /// <summary>Network cards in free slots, for what reaches the user.</summary>
+    public IReadOnlyList<PathIdea> Cards { get; init; } = [];
+
+    /// <summary>Free slots that may be touched; null where the job has nothing to do with cards.</summary>
+    public int? FreeSlots { get; init; }
+
+    /// <summary>Free slots that are left alone.</summary>
+    public int SlotsLeftAlone { get; init; }
+
     public IReadOnlyList<TouchedPart> Parts { get; init; } = [];
 
     /// <summary>Wishes that contradict each other.</summary>
@@ -56,17 +65,23 @@ public sealed record AimPicture(
     {
         var topics = JobTopics.Of(state);
         var found = topics.Contains(Topic.Bays) ? SpaceIdeas.Of(state, evidence, shelf, evaluate) : new(0, [], 0, 0);
+        var cards = topics.Contains(Topic.Cards)
+            ? PathIdeas.Of(state, shelf, SpaceIdeas.Letters[found.Shown.Count..], evaluate)
+            : PathIdeas.NotAsked;
         var q = Question.Of(state, evidence, shelf);
         var memory = topics.Contains(Topic.Memory) && q.Memory.Sheet.Channels.Count > 0 ? PolicyReach.Of(q.Memory) : [];
         return new(
             found.Shown,
-            [.. ReachOf(found, state.Policy), .. MemoryReach(state, q, memory, shelf, evaluate)],
+            [.. ReachOf(found, cards, state.Policy), .. MemoryReach(state, q, memory, shelf, evaluate)],
             [.. Enum.GetValues<Policy>().Select(p => new PolicyLine(p, [.. PolicySentences.Of(p, found, memory, state)]))],
             evidence.Records.Count,
             found.Kept
         )
         {
             FreeBays = found.Free,
+            Cards = cards.Ideas,
+            FreeSlots = cards.FreeSlots,
+            SlotsLeftAlone = cards.Kept,
             Clashes = WishClashes.Of(state, found),
             Parts =
             [
@@ -78,16 +93,19 @@ public sealed record AimPicture(
         };
     }
 
-    private static IEnumerable<WishReach> ReachOf(SpaceIdeas.Found found, Policy policy)
+    private static IEnumerable<WishReach> ReachOf(SpaceIdeas.Found found, PathIdeas.Found cards, Policy policy)
     {
         var open = found.Tried.Concat(found.Fullest).Where(i => i.Under.Contains(policy)).ToList();
         foreach (var (wish, name, isLimit) in Reached)
         {
-            var known = open.Select(i => (Idea: i, Value: Value(i, name))).Where(x => x.Value is not null).ToList();
+            var known = open.Select(i => (By: Called(i), Value: PathIdeas.Reached(i.Ledge, name)))
+                .Concat(OfCards(cards, wish, name, policy))
+                .Where(x => x.Value is not null)
+                .ToList();
             if (known.Count == 0)
                 continue;
-            var best = isLimit ? known.MinBy(x => x.Value) : known.MaxBy(x => x.Value);
-            yield return new(wish, best.Value!.Value, Called(best.Idea));
+            var (by, value) = isLimit ? known.MinBy(x => x.Value) : known.MaxBy(x => x.Value);
+            yield return new(wish, value!.Value, by);
         }
         // Money is out of reach only where every other wish is met for more.
         var meeting = open.Where(i => i.Misses.All(m => m == "Money") && SpaceIdeas.Eur(i) is not null).ToList();
@@ -98,9 +116,16 @@ public sealed record AimPicture(
             yield return new(WishKind.Failures, Math.Min(3, found.MostDrives - 1), Say.Count(found.MostDrives, "drive", "drives"));
     }
 
-    private static string Called(SpaceIdea idea) => idea.Letter.Length > 0 ? idea.Letter : idea.Name;
+    /// <summary>Cards change the way to the user alone; where none helps, it goes as far as it is planned.</summary>
+    private static IEnumerable<(string By, double? Value)> OfCards(PathIdeas.Found cards, WishKind wish, string name, Policy policy)
+    {
+        if (wish is not (WishKind.ReadMBs or WishKind.WriteMBs))
+            return [];
+        var open = cards.Ideas.Where(i => i.Under.Contains(policy)).Select(i => (By: i.Letter, Value: PathIdeas.Reached(i.Ledge, name)));
+        return open.Any() ? open : [(By: "what is there", Value: wish == WishKind.ReadMBs ? cards.ReadsNow : cards.WritesNow)];
+    }
 
-    private static double? Value(SpaceIdea idea, string name) => idea.Ledge.FirstOrDefault(d => d.Name == name)?.Planned;
+    private static string Called(SpaceIdea idea) => idea.Letter.Length > 0 ? idea.Letter : idea.Name;
 
     /// <summary>The largest module that the policy allows in every slot that a processor drives.</summary>
     private static IEnumerable<WishReach> MemoryReach(

@@ -21,7 +21,7 @@ public static class SpaceIdeas
     public const int MostKinds = 12,
         MostShown = 4;
 
-    private const string Letters = "abcd";
+    internal const string Letters = "abcdefgh";
 
     /// <param name="Kinds">Kinds of drive that fit a free bay that may be touched, whether or not they come into an idea.</param>
     /// <param name="Tried">Each kind that was tried, in no order; its letter is empty where it is not shown.</param>

@@ -1056,6 +1056,18 @@ export interface components {
              * @description Free bays that may be touched; those in which nobody looked are among them.
              */
             freeBays?: number;
+            /** @description Network cards in free slots, for what reaches the user. */
+            cards?: components["schemas"]["PathIdea"][];
+            /**
+             * Format: int32
+             * @description Free slots that may be touched; null where the job has nothing to do with cards.
+             */
+            freeSlots?: null | number;
+            /**
+             * Format: int32
+             * @description Free slots that are left alone.
+             */
+            slotsLeftAlone?: number;
             parts?: components["schemas"]["TouchedPart"][];
             /** @description Wishes that contradict each other. */
             clashes?: components["schemas"]["WishClash"][];
@@ -5277,6 +5289,28 @@ export interface components {
              */
             hours: null | number;
             verdict: string;
+        };
+        /** @description A network card of the shelf in a free slot: one idea for what reaches the user, worked out like a plan made by hand. */
+        PathIdea: {
+            /** @description How the drawings call it. */
+            letter: string;
+            /** @description "Lumick V2 in S4". */
+            name: string;
+            /** @description What it is, in a line. */
+            words: string;
+            /** @description Distances to the aim with it. */
+            ledge: components["schemas"]["Distance"][];
+            /** @description Policies under which nothing of it is a stop. */
+            under: components["schemas"]["Policy"][];
+            /** @description Wishes that it misses, or of which it is not known, by the names of their distances. */
+            misses: string[];
+            /** @description What puts it into the plan. */
+            take: components["schemas"]["Edit"];
+            /**
+             * Format: double
+             * @description Price of the card; null when it has none.
+             */
+            eur: null | number;
         };
         /** @description What would arrive with a stage lifted, and every narrower one before it. */
         PathLift: {

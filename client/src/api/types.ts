@@ -88,6 +88,7 @@ export type LeavingDrive = Schemas['LeavingDrive'];
 export type EnduranceRow = Schemas['EnduranceRow'];
 export type FigureRow = Schemas['FigureRow'];
 export type Distance = Schemas['Distance'];
+export type PathIdea = Schemas['PathIdea'];
 export type AimPicture = Schemas['AimPicture'];
 export type SpaceIdea = Schemas['SpaceIdea'];
 export type BenchAside = Schemas['BenchAside'];

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { AimPicture, JobView, SpaceIdea, VolumeFigures } from '../../api/types';
+import type { AimPicture, JobView, VolumeFigures } from '../../api/types';
 import { useDesk } from '../../frame/desk';
 import { plural } from '../../format/numbers';
 import { AimPath } from './AimPath';
 import { SpaceYears, levels } from './SpaceYears';
 import { Strip, type StripMark } from './Strip';
-import { WISHES, distanceOf, figure, isAbout, wished, type WishRow } from './wishRows';
+import { WISHES, distanceOf, figure, ideasFor, isAbout, wished, type Idea, type WishRow } from './wishRows';
 
 /** What stands in the fields, by the wish. */
 export type Typed = Partial<Record<string, number | null>>;
@@ -26,6 +26,7 @@ export function Picture({
   volume: VolumeFigures | undefined;
 }) {
   const ideas = picture?.ideas ?? [];
+  const cards = picture?.cards ?? [];
   const wishOf = (row: WishRow) => wishNow(job, row, typed);
   const space = WISHES.find((w) => w.wish === 'usableTB')!;
   const years = job.aim.years ?? 5;
@@ -40,7 +41,11 @@ export function Picture({
       <div className="picture-head">
         <h3>The picture of this aim</h3>
         <Legend
-          ideas={ideas.map((i) => [i.letter, `${i.words}${missed(i)}`, (i.under as string[]).includes(job.policy)])}
+          ideas={[...ideas, ...cards].map((i) => [
+            i.letter,
+            `${i.words}${missed(i)}`,
+            (i.under as string[]).includes(job.policy),
+          ])}
         />
       </div>
       <div className="picture-body">
@@ -80,6 +85,8 @@ export function Picture({
       </div>
       {picture && ideas.length === 0 && job.topics.includes('bays') && <NoIdea picture={picture} />}
       <TakeIdea ideas={ideas} />
+      {picture?.freeSlots != null && cards.length === 0 && <NoCard picture={picture} />}
+      <TakeIdea ideas={cards} />
     </section>
   );
 }
@@ -105,7 +112,7 @@ function marksOf(job: JobView, row: WishRow, picture: AimPicture | undefined): S
   if (d?.found != null && !bought) marks.push({ letter: '', value: d.found, kind: 'found' });
   if (d?.planned != null && (d.planned !== d.found || bought) && (!bought || job.changes.length > 0))
     marks.push({ letter: '', value: d.planned, kind: 'planned' });
-  for (const idea of picture?.ideas ?? []) {
+  for (const idea of ideasFor(row, picture)) {
     const value = idea.ledge.find((x) => x.name === row.distance)?.planned;
     if (value != null && row.wish !== 'memoryGiB')
       marks.push({
@@ -120,7 +127,7 @@ function marksOf(job: JobView, row: WishRow, picture: AimPicture | undefined): S
 }
 
 /** What an idea gives up of the wishes. */
-const missed = (idea: SpaceIdea) =>
+const missed = (idea: Idea) =>
   idea.misses.length === 0
     ? ''
     : `, misses ${idea.misses
@@ -150,6 +157,26 @@ function NoIdea({ picture }: { picture: AimPicture }) {
   );
 }
 
+/** Why no card is an idea. */
+function NoCard({ picture }: { picture: AimPicture }) {
+  const slots = picture.freeSlots ?? 0;
+  const leftAlone = picture.slotsLeftAlone ?? 0;
+  return (
+    <p className="quiet">
+      {slots > 0 ? (
+        <>
+          No idea for the way to the user: no network card of <Link to="/shelf">the shelf</Link> makes it faster in the{' '}
+          {plural(slots, 'free slot', 'free slots')}.
+        </>
+      ) : leftAlone > 0 ? (
+        `No idea for the way to the user: ${plural(leftAlone, 'free slot is', 'free slots are')} left alone.`
+      ) : (
+        'No idea for the way to the user: no card slot is free.'
+      )}
+    </p>
+  );
+}
+
 function Legend({ ideas }: { ideas: [string, string, boolean][] }) {
   return (
     <p className="picture-inks">
@@ -170,7 +197,7 @@ function Legend({ ideas }: { ideas: [string, string, boolean][] }) {
 }
 
 /** Ideas that can be taken into the plan as they are. */
-function TakeIdea({ ideas }: { ideas: AimPicture['ideas'] }) {
+function TakeIdea({ ideas }: { ideas: readonly Idea[] }) {
   const { job, apply } = useDesk();
   const [taken, setTaken] = useState('');
   const open = ideas.filter((i) => i.take && (i.under as string[]).includes(job.policy));

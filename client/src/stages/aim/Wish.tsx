@@ -2,7 +2,7 @@ import { useState, type FormEvent } from 'react';
 import type { AimPicture, JobView } from '../../api/types';
 import { gib } from '../../format/numbers';
 import { Mark } from '../../frame/Mark';
-import { distanceOf, figure, foundWords, type WishRow } from './wishRows';
+import { distanceOf, figure, foundWords, ideasFor, type WishRow } from './wishRows';
 
 /** One wish: as found, what is wished, and below it what is out of reach. */
 export function Wish({
@@ -133,11 +133,12 @@ export function beyond(
   const better = planned != null && (row.isLimit ? planned < reach.value : planned > reach.value);
   if (better) return { words: `Reached: ${figure(row, planned)} with the plan.`, best: planned };
   // How many failures are survived is a matter of the level; the least money is that of what meets the other wishes.
-  const ideas = (row.wish === 'failures' || row.wish === 'moneyLimitEur' ? [] : picture!.ideas)
+  const ideas = (row.wish === 'failures' || row.wish === 'moneyLimitEur' ? [] : ideasFor(row, picture))
     .map((i) => ({ letter: i.letter, value: i.ledge.find((d) => d.name === row.distance)?.planned }))
     .filter((i) => i.value != null)
     .map((i) => `${figure(row, i.value!)} with ${i.letter}`);
-  if (!picture!.ideas.some((i) => i.letter === reach.by)) ideas.push(`${figure(row, reach.value)} with ${reach.by}`);
+  if (!ideasFor(row, picture).some((i) => i.letter === reach.by))
+    ideas.push(`${figure(row, reach.value)} with ${reach.by}`);
   return {
     words: `Reached: ${ideas.join(', ')}.`,
     best: reach.value,

@@ -1,4 +1,4 @@
-import type { Distance, JobView, Topic, WishKind } from '../../api/types';
+import type { AimPicture, Distance, JobView, PathIdea, SpaceIdea, Topic, WishKind } from '../../api/types';
 import { euro, gib, group } from '../../format/numbers';
 
 /** A wish for the whole machine, and the distance that answers it. */
@@ -44,6 +44,18 @@ export const wished = (job: JobView, wish: WishKind): number | null => job.aim[w
 
 export const isAbout = (w: WishRow, job: JobView) =>
   wished(job, w.wish) != null || !w.about || w.about.some((t) => job.topics.includes(t));
+
+/** Like drives in free bays, or a network card in a free slot. */
+export type Idea = SpaceIdea | PathIdea;
+
+/** A card changes the way to the user, and what every part changes. */
+const OF_CARDS: readonly WishKind[] = ['readMBs', 'writeMBs', 'moneyLimitEur', 'awayHours', 'watts'];
+
+/** Ideas that change what a wish is about. */
+export const ideasFor = (w: Pick<WishRow, 'wish'>, picture: AimPicture | undefined): Idea[] => [
+  ...(picture?.ideas ?? []),
+  ...(OF_CARDS.includes(w.wish) ? (picture?.cards ?? []) : []),
+];
 
 /** A value as its wish writes it, without the unit. */
 export function figure(w: Pick<WishRow, 'unit'>, value: number): string {
