@@ -24,6 +24,9 @@ public sealed record PathIdea(string Letter, string Name, string Words, IReadOnl
 
     internal double Writes => PathIdeas.Reached(Ledge, PathIdeas.Write) ?? 0;
 
+    /// <summary>What the line plugs into, such as SFP+; null when not told.</summary>
+    public required string? Socket { get; init; }
+
     /// <summary>Price of the card; null when it has none.</summary>
     public required decimal? Eur { get; init; }
 }

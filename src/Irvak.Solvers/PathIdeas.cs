@@ -17,9 +17,9 @@ namespace Irvak.Solvers;
 public static class PathIdeas
 {
     /// <summary>Kinds of card and slots that are tried, and ideas that are shown.</summary>
-    public const int MostKinds = 6,
+    public const int MostKinds = 8,
         MostSlots = 4,
-        MostShown = 3;
+        MostShown = 4;
 
     internal const string Read = "Reads at best",
         Write = "Writes at best";
@@ -90,8 +90,10 @@ public static class PathIdeas
             .ThenBy(i => i.Eur ?? decimal.MaxValue)
             .Take(MostShown);
 
+    /// <summary>What the other end takes nobody said: one socket never stands for another.</summary>
     private static bool Beats(PathIdea a, PathIdea b) =>
-        a.Under.Count >= b.Under.Count
+        a.Socket == b.Socket
+        && a.Under.Count >= b.Under.Count
         && a.Reads >= b.Reads
         && a.Writes >= b.Writes
         && a.Eur is { } mine
@@ -121,14 +123,19 @@ public static class PathIdeas
             if (best is null)
                 return null;
             bool Allows(Policy policy) => policy == state.Policy ? best.Allowed : NothingNew(evaluate(best.With with { Policy = policy }));
-            return new("", $"{part.Card!.Name} in {best.Slot}", $"{Unit.Of(part).Short} in {best.Slot}", best.After.Ledge)
+            var line = part.Card!.Network!;
+            return new("", $"{part.Card.Name} in {best.Slot}", $"{part.Card.Name}, {Words(line)}, in {best.Slot}", best.After.Ledge)
             {
+                Socket = line.Socket,
                 Under = [.. Enum.GetValues<Policy>().Where(Allows)],
                 Misses = [.. best.After.Ledge.Where(SpaceIdeas.Missed).Select(d => d.Name)],
                 Take = best.Edit,
                 Eur = part.PriceEur,
             };
         }
+
+        private static string Words(NetworkSheet line) =>
+            FormattableString.Invariant($"{line.Ports} × {line.RatesGbs.Max():0.#} Gb/s") + (line.Socket is { } socket ? $" {socket}" : "");
 
         private Tried? Try(ShelfPart part, string slot)
         {

@@ -15,11 +15,11 @@ namespace Irvak.Solvers.Tests;
 /// <summary>Ideas for the way to the user are plans: what they say is what the plan says that they put in.</summary>
 public class PathIdeasTests
 {
-    private static ShelfPart Card(string name, double gbs, decimal? eur, int lanes = 8, int stock = 1) =>
+    private static ShelfPart Card(string name, double gbs, decimal? eur, string socket = "SFP28") =>
         new()
         {
             Id = name,
-            InStock = stock,
+            InStock = 1,
             PriceEur = eur,
             Card = LaneBox.Network with { Name = name, Mech = lanes, Elec = lanes, Network = new(1, [gbs]) },
         };

@@ -7,6 +7,7 @@ import { Verdicts } from '../../frame/Verdicts';
 import { SmallPlate } from '../../plate/Plate';
 import { CellNumber } from './CellNumber';
 import { Clashes } from './Clashes';
+import { MemoryWays, wantsMemory } from './MemoryWays';
 import { Needs } from './Needs';
 import { PathOfAim, Picture, type Typed } from './Picture';
 import { Promise } from './Promise';
@@ -83,6 +84,7 @@ export default function Aim() {
             {job.sheet && (
               <div className="aim-picture">
                 <Picture job={job} picture={picture} typed={typed} volume={volume} />
+                {isAbout(MEMORY, job) && wantsMemory(job) && <MemoryWays job={job} />}
                 {!storage && (
                   <div className="aim-plate">
                     <SmallPlate sheet={job.sheet} job={{ ...job, planned: job.found, changes: [] }} />
