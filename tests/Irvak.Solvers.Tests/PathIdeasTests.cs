@@ -21,7 +21,7 @@ public class PathIdeasTests
             Id = name,
             InStock = 1,
             PriceEur = eur,
-            Card = LaneBox.Network with { Name = name, Mech = lanes, Elec = lanes, Network = new(1, [gbs]) },
+            Card = LaneBox.Network with { Name = name, Network = new(1, [gbs], socket) },
         };
 
     private static readonly ShelfPart Ten = Card("ten", 10, 90),
@@ -63,6 +63,9 @@ public class PathIdeasTests
         var wide = Picture(job, Card("a25", 25, 200), Card("b100", 100, 900));
         Assert.Equal(1500, wide.Reach.Single(r => r.Wish == WishKind.ReadMBs).Value);
         Assert.Equal(["a25"], wide.Cards.Select(c => c.Name.Split(' ')[0]));
+        Assert.Equal("a25, 1 × 25 Gb/s SFP28, in S4", wide.Cards[0].Words);
+        // What the other end takes nobody said: another socket is another idea, however dear.
+        Assert.Equal(2, Picture(job, Card("a25", 25, 200), Card("b100", 100, 900, "QSFP28")).Cards.Count);
         // Without a price nobody knows that it is dearer: both stand.
         Assert.Equal(2, Picture(job, Card("a25", 25, null), Card("b100", 100, null)).Cards.Count);
     }

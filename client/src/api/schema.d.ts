@@ -5306,6 +5306,8 @@ export interface components {
             misses: string[];
             /** @description What puts it into the plan. */
             take: components["schemas"]["Edit"];
+            /** @description What the line plugs into, such as SFP+; null when not told. */
+            socket: null | string;
             /**
              * Format: double
              * @description Price of the card; null when it has none.
