@@ -37,6 +37,10 @@ internal static partial class PlainAmounts
     /// <summary>Space wished that can be used, TB.</summary>
     public static IEnumerable<(Match At, double TB)> Spaces(string line) => Space().Matches(line).Select(m => (m, Number(m)!.Value));
 
+    /// <summary>Sizes that stand for themselves between commas: of what, the rest of the line says.</summary>
+    public static IEnumerable<(Match At, double Size, bool IsTB)> Alone(string line) =>
+        AloneOne().Matches(line).Select(m => (m, Number(m)!.Value, m.Groups["t"].Success));
+
     /// <summary>Failed drives to survive.</summary>
     public static IEnumerable<(Match At, int Drives)> Failures(string line) =>
         Survives().Matches(line).Select(m => (m, Count(m.Groups["n"].Value)));
@@ -121,6 +125,10 @@ internal static partial class PlainAmounts
         RegexOptions.IgnoreCase
     )]
     private static partial Regex Space();
+
+    // "more memory, 384 gb, soon"; "40 tb" alone
+    [GeneratedRegex(@"(?<=^\s*|[,;:]\s*)" + Size + @"(?:(?<t>ti?b)|gi?b)\b(?=\s*(?:$|[,;.]))", RegexOptions.IgnoreCase)]
+    private static partial Regex AloneOne();
 
     // "survives two failures", "two drives may fail"
     [GeneratedRegex(

@@ -75,6 +75,21 @@ public sealed partial record PlainLine(
         foreach (Match m in words.Matches(line))
             if (!Denied().IsMatch(line[..m.Index]) && taken.Take(m))
                 purposes.UnionWith(tell);
+        foreach (var (at, size, isTB) in PlainAmounts.Alone(line))
+            if (!isTB && purposes.Contains(Purpose.Memory) && modules.Count + wish.Count == 0 && size >= 1 && taken.Take(at))
+                wish.Add(size);
+            // Memory is told in GB: what is told in TB is space, unless the line is about memory alone.
+            else if (
+                isTB
+                && (purposes.Contains(Purpose.Drives) || !purposes.Contains(Purpose.Memory))
+                && space.Count == 0
+                && size > 0
+                && taken.Take(at)
+            )
+            {
+                space.Add(size);
+                purposes.Add(Purpose.Drives);
+            }
         if (purposes.Contains(Purpose.Everything))
             purposes.IntersectWith([Purpose.Everything]);
         var (reason, from) = ReasonOf(line, taken);

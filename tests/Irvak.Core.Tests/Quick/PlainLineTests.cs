@@ -91,6 +91,14 @@ public sealed class PlainLineTests
     [InlineData("20 TB at the least", null, 20.0)]
     [InlineData("20 tb or more", null, 20.0)]
     [InlineData("to 960 gb ssd", null, null)]
+    [InlineData("twice the memory, 384 GB, as fast as it will go", 384, null)]
+    [InlineData("more memory: 384 gb", 384, null)]
+    [InlineData("40 tb", null, 40.0)]
+    [InlineData("new disks, 40 tb", null, 40.0)]
+    [InlineData("more memory, 2 tb", null, null)] // two thousand GiB, or a disk as well: nobody knows
+    [InlineData("384 gb", null, null)] // of what, nobody said
+    [InlineData("four 16 gb modules, 64 gb", null, null)] // what they come to
+    [InlineData("0 tb", null, null)]
     public void A_total_is_a_wish(string typed, int? gib, double? tb)
     {
         var line = PlainLine.Of(typed);
