@@ -3655,6 +3655,8 @@ export interface components {
              * @description 5 · largest total on the maker's sheet.
              */
             totalLimitGiB: null | number;
+            /** @description Names printed beside the memory slots, in the order of the channels; null for A1, A2, B1 … */
+            slotNames?: null | string;
             /**
              * Format: int32
              * @description Drive bays, numbered from 1; null where nobody told.

@@ -137,6 +137,14 @@ export function AnswersForm({
             hint="2 2 1 1   or   2 2 | 2 2"
             wrong={wrong.channels}
           />
+          <Field
+            id="five-slot-names"
+            label="Names printed at these slots, in that order, where they are others than A1, A2 …"
+            value={value.slotNames ?? ''}
+            onChange={(slotNames) => put({ slotNames: slotNames || null })}
+            hint="PROC 1 DIMM 1 to 8 | PROC 2 DIMM 1 to 8"
+            wrong={wrong.slotNames}
+          />
           <Choice
             label="Module types it takes"
             options={TYPES}

@@ -1,6 +1,7 @@
 using Irvak.Core.Contracts;
 using Irvak.Core.Observations;
 using Irvak.Core.Sheets;
+using Irvak.Core.Verdicts;
 
 namespace Irvak.Core.Survey;
 
@@ -21,6 +22,9 @@ public sealed record FiveAnswers(
     int? TotalLimitGiB
 )
 {
+    /// <summary>Names printed beside the memory slots, in the order of the channels; null for A1, A2, B1 …</summary>
+    public string? SlotNames { get; init; }
+
     /// <summary>Drive bays, numbered from 1; null where nobody told.</summary>
     public int? Bays { get; init; }
 
@@ -93,6 +97,8 @@ public static class SheetDraft
                     new Channel(letter, SocketName(s, sockets.Length), [.. Enumerable.Range(1, count).Select(n => $"{letter}{n}")])
                 );
             }
+        if (Named(channels, answers.SlotNames) is var (named, misnamed) && misnamed is not null)
+            return (null, new("/slotNames", misnamed));
         var sheet = new MachineSheet
         {
             Id = "draft",
@@ -100,7 +106,7 @@ public static class SheetDraft
             Draft = true,
             // A board whose memory nobody told of is drafted without one: what is not there is asked of nobody.
             Sockets = channels.Count == 0 ? [] : DraftPlaces.Sockets(answers, [.. sockets.Select((_, i) => SocketName(i, sockets.Length))]),
-            Channels = channels,
+            Channels = named,
             Bays = bays,
             Slots = slots,
             M2 = m2,
@@ -114,6 +120,31 @@ public static class SheetDraft
             },
         };
         return SheetCheck.Check(sheet) is [var first, ..] ? (null, first) : (sheet, null);
+    }
+
+    /// <summary>The channels with the names that are printed beside their slots; a sentence where they don't come out even.</summary>
+    private static (IReadOnlyList<Channel> Channels, string? Problem) Named(List<Channel> channels, string? line)
+    {
+        if (string.IsNullOrWhiteSpace(line) || channels.Count == 0)
+            return (channels, null);
+        var (groups, problem) = PrintedNames.Read(line);
+        if (problem is not null)
+            return (channels, problem);
+        var sockets = channels.GroupBy(c => c.Socket).Select(g => g.Sum(c => c.Slots.Count)).ToList();
+        // Without bars the names go on from one processor to the next.
+        if (groups.Count == 1)
+            sockets = [sockets.Sum()];
+        if (groups.Count != sockets.Count)
+            return (channels, $"{Say.Count(sockets.Count, "processor", "processors")}, and names for {groups.Count}: a bar between them.");
+        for (var i = 0; i < sockets.Count; i++)
+            if (groups[i].Count != sockets[i])
+                return (
+                    channels,
+                    $"{Say.Count(sockets[i], "slot", "slots")}{(sockets.Count > 1 ? $" of processor {i + 1}" : "")}, "
+                        + $"and {Say.Count(groups[i].Count, "name", "names")}."
+                );
+        var names = new Queue<string>(groups.SelectMany(g => g));
+        return ([.. channels.Select(c => c with { Slots = [.. c.Slots.Select(_ => names.Dequeue())] })], null);
     }
 
     /// <summary>Figures of several channels in a row, such as 22: whoever wrote them meant a space between.</summary>
