@@ -9,7 +9,7 @@ export function Pick({
   id: string;
   name: string;
   value: string;
-  options: [string, string][];
+  options: readonly (readonly [string, string])[];
   onChange: (v: string) => void;
 }) {
   return (

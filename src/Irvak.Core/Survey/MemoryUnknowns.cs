@@ -240,7 +240,13 @@ internal static class MemoryUnknowns
 
     private static IEnumerable<Unknown> Processors(MachineState state)
     {
-        foreach (var (place, unit) in state.Found.Where(p => p.Key.IsSocket && p.Value.Processor is { MemoryRateMTs: null }))
+        // Like processors are asked of once: what is answered goes for all of them.
+        foreach (
+            var (place, unit) in state
+                .Found.Where(p => p.Key.IsSocket && p.Value.Processor is { MemoryRateMTs: null })
+                .OrderBy(p => p.Key)
+                .DistinctBy(p => p.Value.Processor!.Name)
+        )
             yield return new(
                 "processor." + place,
                 $"Which memory rate does {unit.Processor!.Name} drive?",

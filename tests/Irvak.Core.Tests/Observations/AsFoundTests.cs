@@ -119,4 +119,19 @@ public class AsFoundTests
         var answered = state.With(new AnswerUnknown("processor.socket:CPU 1", "2400"));
         Assert.Equal(2400, answered.Found[Place.Socket("CPU 1")].Processor!.MemoryRateMTs);
     }
+
+    [Theory]
+    [InlineData("Ostrel X", "Ostrel X", 1)]
+    [InlineData("Ostrel X", "Ostrel Y", 2)]
+    public void Like_processors_are_asked_for_once_and_answered_together(string first, string second, int asked)
+    {
+        var seen = Seen() with { Processors = [new("CPU1", first, true, 3), new("CPU2", second, true, 3)] };
+        var state = Boards.Job(Boards.Server, "A1") with { Found = Boards.Job(Boards.Server).Found };
+        state = state.With(AsFound.From(Boards.Server, seen, "listing"));
+        IEnumerable<string> Asked(MachineState of) =>
+            UnknownRegister.Of(of).Select(u => u.Path).Where(p => p.StartsWith("processor.", StringComparison.Ordinal));
+        Assert.Equal(asked, Asked(state).Count());
+        Assert.Equal("processor.socket:CPU 1", Asked(state).First());
+        Assert.Equal(asked - 1, Asked(state.With(new AnswerUnknown("processor.socket:CPU 1", "2400"))).Count());
+    }
 }

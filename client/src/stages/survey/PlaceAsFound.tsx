@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import type { ModuleSheet, Unit } from '../../api/types';
+import type { JobView, ModuleSheet, Unit } from '../../api/types';
 import { short } from '../../format/numbers';
 import { useDesk } from '../../frame/desk';
 import { Field } from '../../frame/Field';
@@ -12,6 +12,22 @@ import { ByLabel } from './ByLabel';
 import { openAlike, StillSo } from './StillSo';
 
 type ModuleType = NonNullable<ModuleSheet['type']>;
+
+/** As most boards are filled: one slot of each channel. */
+const EACH = 'each';
+
+/** The slots of this number in their channels that nobody looked at, this one first; none where the channels are not known. */
+function ofEachChannel(job: JobView, place: string, alike: string[]): { at: number; places: string[] } {
+  const channels = job.sheet?.memory?.channelsKnown === false ? [] : (job.sheet?.channels ?? []);
+  const at = channels.map((c) => c.slots.indexOf(short(place))).find((i) => i >= 0) ?? -1;
+  if (!place.startsWith('slot:') || at < 0 || channels.every((c) => c.slots.length < 2)) return { at: 0, places: [] };
+  const open = new Set(alike);
+  const places = channels.map((c) => `slot:${c.slots[at]}`).filter((p) => p !== place && open.has(p));
+  return { at: at + 1, places: [place, ...places] };
+}
+
+/** A cooler hides what its processor is called; the core calls one from a capture that tells no name the same. */
+const HIDDEN = 'processor of unknown name';
 
 /** What sits in a place, entered by hand: a module, a processor, or nothing. */
 export function PlaceAsFound({
@@ -32,7 +48,8 @@ export function PlaceAsFound({
   // null says: looked at, and empty. The generated type does not know null as a value of a map.
   const alike = openAlike(job, place);
   const [upTo, setUpTo] = useState(place);
-  const covered = alike.slice(0, alike.indexOf(upTo) + 1);
+  const each = ofEachChannel(job, place, alike);
+  const covered = upTo === EACH ? each.places : alike.slice(0, alike.indexOf(upTo) + 1);
   const keep = (places: Record<string, Unit | null>) => {
     apply({ type: 'recordFound', places: places as Record<string, Unit>, by: 'by hand', system: null });
     onDone(Object.keys(places));
@@ -97,12 +114,21 @@ export function PlaceAsFound({
           id="up-to"
           name="What is kept goes for"
           value={upTo}
-          options={alike.map((p, i) => [
-            p,
-            i === 0
-              ? `${short(place)} alone`
-              : `${short(place)} to ${short(p)}, ${i + 1} alike${i === alike.length - 1 ? ', all that are left' : ''}`,
-          ])}
+          options={[
+            [place, `${short(place)} alone`],
+            ...(each.places.length > 1
+              ? [[EACH, `slot ${each.at} of each channel, ${each.places.length} alike`] as const]
+              : []),
+            ...alike
+              .slice(1)
+              .map(
+                (p, i) =>
+                  [
+                    p,
+                    `${short(place)} to ${short(p)}, ${i + 2} alike${i === alike.length - 2 ? ', all that are left' : ''}`,
+                  ] as const,
+              ),
+          ]}
           onChange={setUpTo}
         />
       )}
@@ -249,6 +275,17 @@ function ProcessorForm({ place, unit, onKeep }: { place: string; unit?: Unit; on
         <button type="submit" className="btn go" disabled={!name.trim()}>
           Keep
         </button>
+        {!name.trim() && (
+          <button
+            type="button"
+            className="btn o"
+            onClick={() =>
+              onKeep({ processor: { name: HIDDEN, memoryRateMTs: null }, source: 'by hand' } as unknown as Unit)
+            }
+          >
+            One is there, name hidden
+          </button>
+        )}
         {!soldered && (
           <button type="button" className="btn o" onClick={() => onKeep(null)}>
             It is empty

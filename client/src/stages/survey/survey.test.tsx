@@ -257,4 +257,77 @@ describe('a place as found', () => {
     rerender(page('4 GB unbuffered DDR3-1333'));
     expect(screen.getByRole('status').textContent).toBe('This changed while it was open here.');
   });
+
+  const board = (found: object, sheet: object = {}) => {
+    const { edits, value } = desk();
+    const job = {
+      number: '1',
+      found,
+      foundEmpty: [],
+      survey: { notes: {}, recalled: {} },
+      sheet: {
+        sockets: [{ id: 'CPU' }],
+        channels: [
+          { id: 'A', slots: ['A1', 'A2'] },
+          { id: 'B', slots: ['B1', 'B2'] },
+          { id: 'C', slots: ['C1'] },
+        ],
+        memory: { generation: 'DDR4', form: 'dimm', types: ['registered'] },
+        ...sheet,
+      },
+    } as unknown as Desk['job'];
+    const client = new QueryClient({ defaultOptions: { queries: { enabled: false } } });
+    const page = (place: string) =>
+      render(
+        <QueryClientProvider client={client}>
+          <OnDesk desk={{ ...value, job }}>
+            <PlaceAsFound place={place} onDone={() => undefined} />
+          </OnDesk>
+        </QueryClientProvider>,
+      );
+    return { edits, page };
+  };
+
+  it('goes for one slot of each channel, as most boards are filled', async () => {
+    const { edits, page } = board({});
+    page('slot:A2');
+    await userEvent.selectOptions(screen.getByLabelText('What is kept goes for'), 'slot 2 of each channel, 2 alike');
+    await userEvent.click(screen.getByRole('button', { name: 'It is empty' }));
+    expect(edits[0]).toMatchObject({ places: { 'slot:A2': null, 'slot:B2': null } });
+    cleanup();
+    const first = board({ 'slot:B1': { long: '16 GB' } });
+    first.page('slot:A1');
+    // B1 was looked at: it is not told again.
+    await userEvent.selectOptions(screen.getByLabelText('What is kept goes for'), 'slot 1 of each channel, 2 alike');
+    await userEvent.click(screen.getByRole('button', { name: 'It is empty' }));
+    expect(Object.keys((first.edits[0] as unknown as { places: object }).places)).toEqual(['slot:A1', 'slot:C1']);
+  });
+
+  it.each([
+    ['channels are not known', { memory: { channelsKnown: false } }],
+    [
+      'each channel has one slot',
+      {
+        channels: [
+          { id: 'A', slots: ['A1'] },
+          { id: 'B', slots: ['B1'] },
+        ],
+      },
+    ],
+  ])('offers no slot of each channel where %s', (_, sheet) => {
+    board({}, sheet).page('slot:A1');
+    expect(screen.queryByText(/of each channel/)).toBeNull();
+  });
+
+  it('takes a processor whose name its cooler hides', async () => {
+    const { edits, page } = board({});
+    page('socket:CPU');
+    expect(screen.getByRole('button', { name: 'Keep' })).toHaveProperty('disabled', true);
+    await userEvent.click(screen.getByRole('button', { name: 'One is there, name hidden' }));
+    expect(edits[0]).toMatchObject({ places: { 'socket:CPU': { processor: { name: 'processor of unknown name' } } } });
+    cleanup();
+    page('socket:CPU');
+    await userEvent.type(screen.getByLabelText('Processor'), 'Ostrel');
+    expect(screen.queryByRole('button', { name: 'One is there, name hidden' })).toBeNull();
+  });
 });
