@@ -16,6 +16,14 @@ it('shows places short', () => expect(short('socket:CPU 1')).toBe('CPU 1'));
 it('lists few places and shortens runs', () => {
   expect(places(['slot:A1', 'slot:B1'])).toBe('A1 and B1');
   expect(places('ABCDEF'.split('').map((c) => `slot:${c}2`))).toBe('A2 to F2, 6 places');
+  const dimms = (...numbers: number[]) => places(numbers.map((n) => `slot:PROC 1 DIMM ${n}`));
+  expect(dimms(1, 2, 3, 4, 5)).toBe('PROC 1 DIMM 1 to PROC 1 DIMM 5, 5 places');
+  // Every second slot is no row.
+  expect(dimms(1, 3, 5, 7, 9)).toBe('PROC 1 DIMM 1, PROC 1 DIMM 3, PROC 1 DIMM 5 … PROC 1 DIMM 9, 5 places');
+  expect(dimms(1, 2, 3, 9, 10)).toBe('PROC 1 DIMM 1 to PROC 1 DIMM 3, PROC 1 DIMM 9 and PROC 1 DIMM 10, 5 places');
+  expect(places(['1', '2', '3', '4', '8'].map((n) => `bay:${n}`))).toBe('1 to 4 and 8, 5 places');
+  // A row goes on by what it began with.
+  expect(places(['A1', 'B1', 'C1', 'C2', 'C3'].map((n) => `slot:${n}`))).toBe('A1 to C1, C2 and C3, 5 places');
 });
 it('counts in words', () =>
   expect([plural(1, 'stop', 'stops'), plural(2, 'stop', 'stops')]).toEqual(['1 stop', '2 stops']));

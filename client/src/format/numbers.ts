@@ -45,9 +45,35 @@ export const date = (iso: string) =>
 /** "A1, B1 and C1"; runs of more than four are shortened: "A2 to H2, 8 places". */
 export function places(list: readonly string[]): string {
   const names = list.map(short);
-  if (names.length > 4) return `${names[0]} to ${names[names.length - 1]}, ${names.length} places`;
+  if (names.length > 4) return `${inRows(names)}, ${names.length} places`;
   if (names.length < 2) return names.join('');
   return `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+}
+
+const NAME = /^(.*?)([A-Z]?)(\d{0,6})$/;
+
+/** By what a name comes after another: its number or its letter; null where it does not. Any step, or the next one. */
+function step(from: string, to: string, any: boolean): 'number' | 'letter' | null {
+  const [a, b] = [NAME.exec(from), NAME.exec(to)];
+  if (!a || !b || a[1] !== b[1]) return null;
+  const letters = (b[2]!.codePointAt(0) ?? 0) - (a[2]!.codePointAt(0) ?? 0);
+  const numbers = Number(b[3]) - Number(a[3]);
+  if (letters === 0 && (any ? numbers > 0 : numbers === 1)) return 'number';
+  return numbers === 0 && (any ? letters > 0 : letters === 1) ? 'letter' : null;
+}
+
+/** Names that follow each other stand as "to"; of more than three rows the first and the last are named. */
+function inRows(names: readonly string[]): string {
+  const rows: string[][] = [];
+  for (const name of names) {
+    const row = rows.at(-1);
+    const by = row && step(row.at(-1)!, name, false);
+    if (row && by && (row.length === 1 || step(row[0]!, name, true) === by)) row.push(name);
+    else rows.push([name]);
+  }
+  if (rows.length > 3) return `${names.slice(0, 3).join(', ')} … ${names.at(-1)}`;
+  const words = rows.flatMap((r) => (r.length > 2 ? [`${r[0]} to ${r.at(-1)}`] : r));
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 }
 
 /** Bytes as drives are spoken of: "36.0 TB", "960 GB". */

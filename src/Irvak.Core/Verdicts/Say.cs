@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.RegularExpressions;
 using Irvak.Core.Places;
 
@@ -21,10 +22,59 @@ public static partial class Say
         places.Count switch
         {
             0 => "no place",
-            > 6 => $"{Place(places[0])} to {Place(places[^1])} ({places.Count} places)",
+            > 6 => $"{Many(places)} ({places.Count} places)",
             1 => Place(places[0]),
             _ => string.Join(", ", places.Take(places.Count - 1).Select(Place)) + " and " + Place(places[^1]),
         };
+
+    /// <summary>Rows of places that follow each other stand as "to"; of more than three rows the first and the last are named.</summary>
+    private static string Many(IReadOnlyList<Place> places)
+    {
+        var rows = new List<(Place From, Place To, int Count)>();
+        foreach (var place in places)
+            if (rows.Count > 0 && rows[^1].To.Kind == place.Kind && Follows(rows[^1].From.Name, rows[^1].To.Name, place.Name))
+                rows[^1] = rows[^1] with { To = place, Count = rows[^1].Count + 1 };
+            else
+                rows.Add((place, place, 1));
+        if (rows.Count > 3)
+            return $"{Place(places[0])}, {Place(places[1])}, {Place(places[2])} … {Place(places[^1])}";
+        return Words([
+            .. rows.SelectMany(r =>
+                r.Count switch
+                {
+                    1 => [Place(r.From)],
+                    2 => new[] { Place(r.From), Place(r.To) },
+                    _ => [$"{Place(r.From)} to {Place(r.To)}"],
+                }
+            ),
+        ]);
+    }
+
+    /// <summary>True where a name comes next in a row: 1, 2 or DIMM 1, DIMM 2 by number; A1, B1 by letter, and always by the
+    /// same.</summary>
+    private static bool Follows(string first, string last, string next) =>
+        Step(last, next) is { } step && (first == last || Step(first, next, any: true) == step);
+
+    /// <param name="any">True for a step of any width.</param>
+    private static char? Step(string from, string to, bool any = false)
+    {
+        var (a, b) = (Name().Match(from), Name().Match(to));
+        if (!a.Success || !b.Success || a.Groups["stem"].Value != b.Groups["stem"].Value)
+            return null;
+        var (letters, numbers) = (Letter(b) - Letter(a), Number(b) - Number(a));
+        return (letters, numbers) switch
+        {
+            (0, > 0) when any || numbers == 1 => 'n',
+            (> 0, 0) when any || letters == 1 => 'l',
+            _ => null,
+        };
+        static int Letter(Match m) => m.Groups["letter"].Length == 1 ? m.Groups["letter"].Value[0] : 0;
+        static int Number(Match m) =>
+            m.Groups["number"].Length > 0 ? int.Parse(m.Groups["number"].ValueSpan, NumberStyles.None, CultureInfo.InvariantCulture) : 0;
+    }
+
+    [GeneratedRegex(@"^(?<stem>.*?)(?<letter>[A-Z]?)(?<number>\d{0,6})$")]
+    private static partial Regex Name();
 
     public static string Words(IReadOnlyList<string> words) =>
         words.Count switch

@@ -1,5 +1,6 @@
 using Irvak.Core.Observations;
 using Irvak.Core.Places;
+using Irvak.Core.Plans;
 using Irvak.Core.Sheets;
 using Irvak.Core.Survey;
 
@@ -128,7 +129,7 @@ public class AsFoundTests
         var seen = Seen() with { Processors = [new("CPU1", first, true, 3), new("CPU2", second, true, 3)] };
         var state = Boards.Job(Boards.Server, "A1") with { Found = Boards.Job(Boards.Server).Found };
         state = state.With(AsFound.From(Boards.Server, seen, "listing"));
-        IEnumerable<string> Asked(MachineState of) =>
+        IEnumerable<string> Asked(JobState of) =>
             UnknownRegister.Of(of).Select(u => u.Path).Where(p => p.StartsWith("processor.", StringComparison.Ordinal));
         Assert.Equal(asked, Asked(state).Count());
         Assert.Equal("processor.socket:CPU 1", Asked(state).First());

@@ -38,6 +38,13 @@ test('like ones go into free places of the same kind, from this one on; slots in
   // What sits in the place itself gives way, as it does for one.
   expect(fromHere(JOB, 'bay:2', 2)).toEqual(['bay:2', 'bay:3']);
   expect(fromHere(JOB, 'slot:A2', 3)).toEqual(['slot:A2', 'slot:A1', 'slot:B2']);
+  // Who replaces one of several like modules means them all; then come free slots.
+  const full = {
+    ...JOB,
+    planned: { 'slot:A1': { long: '16 GB' }, 'slot:B1': { long: '16 GB' }, 'slot:A2': { long: '8 GB' } },
+  } as unknown as JobView;
+  expect(fromHere(full, 'slot:A1', 3)).toEqual(['slot:A1', 'slot:B1', 'slot:B2']);
+  expect(fromHere(full, 'slot:A2', 2)).toEqual(['slot:A2', 'slot:B2']);
   // A place of another key takes other modules.
   expect(fromHere(JOB, 'm2:M1', 3)).toEqual(['m2:M1', 'm2:M2']);
   expect(fromHere(JOB, 'socket:CPU 1', 2)).toEqual(['socket:CPU 1']);

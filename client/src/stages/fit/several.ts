@@ -9,13 +9,16 @@ export function counted(text: string): { count: number; words: string } {
 }
 
 /** Places like this one that are free in the plan, from this one on: slots in the order in which they are filled, bays and the rest in the
- * order of the machine. The place itself comes first, whatever sits there. */
+ * order of the machine. The place itself comes first, whatever sits there. Where a module sits in it, more of them come in the stead of
+ * those like it first: who replaces one of twelve means the twelve. */
 export function fromHere(job: JobView, place: string, count: number): string[] {
-  const free = like(job, place).filter((p) => p === place || !job.planned[p]);
-  const at = free.indexOf(place);
+  const all = like(job, place);
+  const free = all.filter((p) => p === place || !job.planned[p]);
+  if (!place.startsWith('slot:')) return free.slice(Math.max(0, free.indexOf(place))).slice(0, count);
   // Of slots the order of filling counts, not where one begins to look.
-  const order = place.startsWith('slot:') ? [place, ...free.filter((p) => p !== place)] : free.slice(Math.max(0, at));
-  return order.slice(0, count);
+  const here = job.planned[place]?.long;
+  const same = here ? all.filter((p) => p !== place && job.planned[p]?.long === here) : [];
+  return [place, ...same, ...free.filter((p) => p !== place)].slice(0, count);
 }
 
 function like(job: JobView, place: string): string[] {
