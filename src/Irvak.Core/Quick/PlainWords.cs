@@ -39,7 +39,8 @@ internal static class PlainWords
             "a an the this that these those our my his her its their some any of to for in into on at with without from by and or but "
             + "is are be will would should can could may must need needs needed want wants wanted get gets give gives put puts "
             + "fit fits add adds replace replaces exchange swap upgrade upgrades more new used another other extra it they we i he she "
-            + "please do does not no machine server box old one same now then up as than if whether what which who how there here twice double as fast go goes make makes let"
+            + "please do does not no machine server box old one same now then up as than if whether what which who how there here "
+            + "twice double as fast go goes make makes let"
         ).Split(' ')
     );
 

@@ -70,7 +70,7 @@ public static partial class Say
         };
         static int Letter(Match m) => m.Groups["letter"].Length == 1 ? m.Groups["letter"].Value[0] : 0;
         static int Number(Match m) =>
-            m.Groups["number"].Length > 0 ? int.Parse(m.Groups["number"].ValueSpan, NumberStyles.None, CultureInfo.InvariantCulture) : 0;
+            int.TryParse(m.Groups["number"].ValueSpan, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : 0;
     }
 
     [GeneratedRegex(@"^(?<stem>.*?)(?<letter>[A-Z]?)(?<number>\d{0,6})$")]
