@@ -18,7 +18,7 @@ export const NO_ANSWERS: FiveAnswers = {
 
 /** Whether enough is answered to begin with: a name, and places of one kind. */
 export const isEnough = (a: FiveAnswers | null): a is FiveAnswers =>
-  !!a?.name.trim() && (!!a.channels.trim() || !!a.bays || !!a.slots?.trim() || !!a.m2);
+  !!a?.name.trim() && (!!a.channels.trim() || a.bays != null || !!a.slots?.trim() || a.m2 != null);
 
 /** Which answers each purpose asks; with none said, those about memory, as most jobs are. */
 const ASKS: Record<'processor' | 'memory' | 'bays' | 'slots' | 'm2', readonly Purpose[]> = {
@@ -79,8 +79,8 @@ export function AnswersForm({
     <Field
       id={id}
       label={label}
-      value={value[key] ? `${value[key]}` : ''}
-      onChange={(v) => put({ [key]: Number(whole(v)) || null })}
+      value={value[key] == null ? '' : `${value[key]}`}
+      onChange={(v) => put({ [key]: told(key, whole(v)) })}
       hint={hint}
       wrong={wrong[key]}
     />
@@ -240,6 +240,12 @@ export function Sketch({ answers }: { answers: FiveAnswers }) {
 
 /** What is no digit is not taken: a word that a number is made of later would be lost without one. */
 const whole = (text: string) => text.replace(/\D/g, '');
+
+/** What the digits tell. None of what is counted is said by leaving it out: a nought stays where it was typed, and is refused there. */
+export const told = (key: string, digits: string): number | null =>
+  digits === '' ? null : Number(digits) || (COUNTED.includes(key) ? 0 : null);
+
+const COUNTED: readonly string[] = ['bays', 'm2'];
 
 /** Only for the picture while typing; the sheet itself is drafted by the server. */
 function sketchOf(name: string, form: Form | undefined, channels: string): MachineSheet | null {

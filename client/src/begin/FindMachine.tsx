@@ -44,9 +44,7 @@ export function FindMachine({
           }}
         />
         <span className="quiet" role="status">
-          {hits
-            ? `${count} found${hits.more ? ' and more, type on' : ''}${like || hits.others === 0 ? '' : `, ${hits.others} others`}`
-            : ''}
+          {hits ? foundSaid(words, like, count, hits) : ''}
         </span>
       </div>
       <ul className="hits">
@@ -79,15 +77,26 @@ export function FindMachine({
           </li>
         ))}
       </ul>
-      {hits && count === 0 && (
-        <p className="quiet">
-          {like
-            ? 'No job of that name.'
-            : 'No machine of that name: paste what it says of itself, or give a few answers. The job can begin without one.'}
-        </p>
-      )}
+      {hits && count === 0 && <p className="quiet">{noneSaid(words, like, hits.others)}</p>}
     </div>
   );
+}
+
+const WITHOUT = 'paste what it says of itself, or give a few answers. The job can begin without one.';
+
+/** How many these words find; where none are typed and nothing is named, only how many there are. */
+function foundSaid(words: string, like: boolean, count: number, { more, others }: KnownMachines): string {
+  if (!words && count === 0) return like || others === 0 ? '' : `${others} known`;
+  return `${count} found${more ? ' and more, type on' : ''}${like || others === 0 ? '' : `, ${others} others`}`;
+}
+
+/** Why none stands here: nobody typed anything, none is known, or none is called so. */
+function noneSaid(words: string, like: boolean, others: number): string {
+  if (like) return words ? 'No job of that name.' : 'Type three letters of its number or name.';
+  if (words) return `No machine of that name: ${WITHOUT}`;
+  return others > 0
+    ? `Type three letters of its name, place or serial. Where it is none of these: ${WITHOUT}`
+    : `No machine is known yet: ${WITHOUT}`;
 }
 
 /** Up and down walk from the field through what was found. */

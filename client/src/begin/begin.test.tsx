@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import type { KnownMachines, LineView } from '../api/types';
-import { NO_ANSWERS, isEnough } from './AnswersForm';
+import { NO_ANSWERS, isEnough, told } from './AnswersForm';
 import { EMPTY, isEmpty, keepDraft, keptDraft } from './draft';
 import { meant } from './BeginJob';
 import { FindMachine } from './FindMachine';
@@ -94,6 +94,21 @@ test('nothing found says what else there is', () => {
   screen.getByText(/No machine of that name: paste what it says of itself/);
 });
 
+test('where nothing was typed no name is called unknown', () => {
+  const shown = (others: number, like = false) => {
+    const none = { known: [], sheets: [], others };
+    const { container, unmount } = render(
+      <FindMachine words="" hits={none} like={like} chosen={null} onWords={vi.fn()} onChoose={vi.fn()} />,
+    );
+    const said = container.textContent;
+    unmount();
+    return said;
+  };
+  expect(shown(9)).toMatch(/^9 knownType three letters of its name, place or serial\./);
+  expect(shown(0)).toMatch(/^No machine is known yet: paste/);
+  expect(shown(9, true)).toBe('Type three letters of its number or name.');
+});
+
 test('what is sent is what the line means now: title, purposes, and the only machine that it can mean', () => {
   const line = (title: string, machines: Partial<KnownMachines>) =>
     ({
@@ -124,4 +139,17 @@ test('what is sent is what the line means now: title, purposes, and the only mac
   const carry = { sockets: 0 } as never;
   expect(meant(chosen, line('S', HITS), carry).body.carry).toBe(carry);
   expect(meant(draft, undefined, carry).body.carry).toBeNull();
+});
+
+test('a nought of bays is sent and refused there, and one of what is measured is no answer', () => {
+  expect([told('bays', '0'), told('m2', '00'), told('bays', '8'), told('rateMTs', '0'), told('bays', '')]).toEqual([
+    0,
+    0,
+    8,
+    null,
+    null,
+  ]);
+  expect(isEnough({ ...NO_ANSWERS, name: 'Box', bays: 0 })).toBe(true);
+  expect(isEnough({ ...NO_ANSWERS, name: 'Box', m2: 0 })).toBe(true);
+  expect(isEnough({ ...NO_ANSWERS, name: 'Box' })).toBe(false);
 });

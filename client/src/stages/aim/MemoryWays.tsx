@@ -1,7 +1,9 @@
+import { Link } from 'react-router';
 import { useBuying } from '../../api/hooks';
 import type { BuyingAnswer, Edit, JobView } from '../../api/types';
 import { euro, mib, plural } from '../../format/numbers';
 import { useActs } from '../../frame/desk';
+import { POLICY_NAMES } from './Policies';
 import { WISHES, distanceOf, wished } from './wishRows';
 
 const MEMORY = WISHES.find((w) => w.wish === 'memoryGiB')!;
@@ -31,7 +33,8 @@ export function MemoryWays({ job }: { job: JobView }) {
       <h4>Ideas for {wish} GiB of memory</h4>
       {data.answers.length === 0 && (
         <p className="quiet">
-          None: machine and shelf can’t do that under the policy {job.policy}. Parts need a price and a piece in stock.
+          None: machine and shelf can’t do that under the policy {POLICY_NAMES[job.policy]}. Parts need a price and a
+          piece in stock: <Link to="/shelf/new">put a module on the shelf</Link>.
         </p>
       )}
       <ul className="plain">

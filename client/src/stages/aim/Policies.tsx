@@ -1,7 +1,12 @@
 import type { AimPicture, Policy } from '../../api/types';
 import { plural } from '../../format/numbers';
 
-const NAMES: Record<Policy, string> = { listed: 'Listed', 'field-proven': 'Field-proven', sound: 'Sound' };
+/** What each policy is called. */
+export const POLICY_NAMES: Record<Policy, string> = {
+  listed: 'Listed',
+  'field-proven': 'Field-proven',
+  sound: 'Sound',
+};
 
 /** What each policy changes here, as sentences with the counts of this shelf and this evidence. */
 export function Policies({ picture, policy }: { picture: AimPicture | undefined; policy: Policy }) {
@@ -17,7 +22,7 @@ export function Policies({ picture, policy }: { picture: AimPicture | undefined;
         {(picture?.policies ?? []).map((p) => (
           <div key={p.policy} className={p.policy === policy ? 'on' : undefined}>
             <dt>
-              {NAMES[p.policy]}
+              {POLICY_NAMES[p.policy]}
               {p.policy === policy && <span className="spoken"> chosen</span>}
             </dt>
             <dd>{p.sentences.join(' ')}</dd>

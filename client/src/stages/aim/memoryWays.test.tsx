@@ -1,5 +1,6 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
 import type { JobView } from '../../api/types';
 import { MemoryWays, wantsMemory } from './MemoryWays';
@@ -36,9 +37,11 @@ function shown(of: JobView, answers: object[]) {
   const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity } } });
   client.setQueryData(['buying', of.number, of.lastNumber, of.aim.memoryGiB, 0], { answers, without: [] });
   return render(
-    <QueryClientProvider client={client}>
-      <MemoryWays job={of} />
-    </QueryClientProvider>,
+    <MemoryRouter>
+      <QueryClientProvider client={client}>
+        <MemoryWays job={of} />
+      </QueryClientProvider>
+    </MemoryRouter>,
   );
 }
 
@@ -63,7 +66,8 @@ test('each idea says what is bought, what it comes to, what is left over, and go
 
 test('where there is none it says why', () => {
   const { unmount } = shown(job(), []);
-  expect(screen.getByText(/^None: machine and shelf/)).toBeTruthy();
+  expect(screen.getByText(/^None: machine and shelf/).textContent).toContain('under the policy Field-proven.');
+  expect(screen.getByRole('link', { name: 'put a module on the shelf' }).getAttribute('href')).toMatch('/shelf/new');
   unmount();
   shown(job({ alone: ['memory'] }), [answer('Keep all', 68, 0)]);
   expect(screen.getByText('No idea for memory: it is left alone.')).toBeTruthy();
