@@ -80,7 +80,7 @@ export function AnswersForm({
       id={id}
       label={label}
       value={value[key] == null ? '' : `${value[key]}`}
-      onChange={(v) => put({ [key]: told(key, whole(v)) })}
+      onChange={(v) => put({ [key]: told(v) })}
       hint={hint}
       wrong={wrong[key]}
     />
@@ -241,11 +241,8 @@ export function Sketch({ answers }: { answers: FiveAnswers }) {
 /** What is no digit is not taken: a word that a number is made of later would be lost without one. */
 const whole = (text: string) => text.replace(/\D/g, '');
 
-/** What the digits tell. None of what is counted is said by leaving it out: a nought stays where it was typed, and is refused there. */
-export const told = (key: string, digits: string): number | null =>
-  digits === '' ? null : Number(digits) || (COUNTED.includes(key) ? 0 : null);
-
-const COUNTED: readonly string[] = ['bays', 'm2'];
+/** What the digits tell. A nought stays where it was typed, and is refused there: what is not there is left empty. */
+export const told = (text: string): number | null => (whole(text) === '' ? null : Number(whole(text)));
 
 /** Only for the picture while typing; the sheet itself is drafted by the server. */
 function sketchOf(name: string, form: Form | undefined, channels: string): MachineSheet | null {

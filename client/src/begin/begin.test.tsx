@@ -141,14 +141,8 @@ test('what is sent is what the line means now: title, purposes, and the only mac
   expect(meant(draft, undefined, carry).body.carry).toBeNull();
 });
 
-test('a nought of bays is sent and refused there, and one of what is measured is no answer', () => {
-  expect([told('bays', '0'), told('m2', '00'), told('bays', '8'), told('rateMTs', '0'), told('bays', '')]).toEqual([
-    0,
-    0,
-    8,
-    null,
-    null,
-  ]);
+test('a nought is an answer, to be refused where it stands; nothing typed is none', () => {
+  expect(['0', '00', '8', '2 666', 'a', ''].map(told)).toEqual([0, 0, 8, 2666, null, null]);
   expect(isEnough({ ...NO_ANSWERS, name: 'Box', bays: 0 })).toBe(true);
   expect(isEnough({ ...NO_ANSWERS, name: 'Box', m2: 0 })).toBe(true);
   expect(isEnough({ ...NO_ANSWERS, name: 'Box' })).toBe(false);

@@ -1,14 +1,8 @@
-import type { Policy } from '../api/types';
 import { daysTo, promised, todayHere } from '../format/days';
 import { useDesk } from './desk';
 import { Find } from './Find';
+import { POLICIES, POLICY_NAMES } from './policies';
 import { Brand, ModeSwitch, Person } from './PlainHead';
-
-const POLICIES: [Policy, string][] = [
-  ['listed', 'Listed'],
-  ['field-proven', 'Field-proven'],
-  ['sound', 'Sound'],
-];
 
 /** Head of a job: title, machine, policy, undo, search, who, day and night. */
 export function Head({
@@ -50,14 +44,14 @@ export function Head({
         Policy
       </span>
       <div className="seg" role="group" aria-labelledby="policy-label">
-        {POLICIES.map(([policy, name]) => (
+        {POLICIES.map((policy) => (
           <button
             key={policy}
             type="button"
             aria-pressed={job.policy === policy}
             onClick={() => job.policy !== policy && apply({ type: 'setPolicy', policy })}
           >
-            {name}
+            {POLICY_NAMES[policy]}
           </button>
         ))}
       </div>

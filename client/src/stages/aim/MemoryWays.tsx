@@ -3,7 +3,7 @@ import { useBuying } from '../../api/hooks';
 import type { BuyingAnswer, Edit, JobView } from '../../api/types';
 import { euro, mib, plural } from '../../format/numbers';
 import { useActs } from '../../frame/desk';
-import { POLICY_NAMES } from './Policies';
+import { POLICY_NAMES } from '../../frame/policies';
 import { WISHES, distanceOf, wished } from './wishRows';
 
 const MEMORY = WISHES.find((w) => w.wish === 'memoryGiB')!;

@@ -1,12 +1,6 @@
 import type { AimPicture, Policy } from '../../api/types';
 import { plural } from '../../format/numbers';
-
-/** What each policy is called. */
-export const POLICY_NAMES: Record<Policy, string> = {
-  listed: 'Listed',
-  'field-proven': 'Field-proven',
-  sound: 'Sound',
-};
+import { POLICY_NAMES } from '../../frame/policies';
 
 /** What each policy changes here, as sentences with the counts of this shelf and this evidence. */
 export function Policies({ picture, policy }: { picture: AimPicture | undefined; policy: Policy }) {

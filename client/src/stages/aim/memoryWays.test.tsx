@@ -67,7 +67,7 @@ test('each idea says what is bought, what it comes to, what is left over, and go
 test('where there is none it says why', () => {
   const { unmount } = shown(job(), []);
   expect(screen.getByText(/^None: machine and shelf/).textContent).toContain('under the policy Field-proven.');
-  expect(screen.getByRole('link', { name: 'put a module on the shelf' }).getAttribute('href')).toMatch('/shelf/new');
+  expect(screen.getByRole('link', { name: 'put a module on the shelf' }).getAttribute('href')).toBe('/shelf/new');
   unmount();
   shown(job({ alone: ['memory'] }), [answer('Keep all', 68, 0)]);
   expect(screen.getByText('No idea for memory: it is left alone.')).toBeTruthy();
